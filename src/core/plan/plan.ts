@@ -1,0 +1,128 @@
+import type { Micros } from '../time/micros.ts';
+
+/** The kinds of block, in the words of the field. Talk, set-up and water hold no moves. */
+export const BLOCK_KINDS = [
+  'warm-up', 'circuit', 'strength', 'cardio', 'core', 'hold', 'flow', 'cool-down', 'talk', 'set-up', 'water',
+] as const;
+export type BlockKind = (typeof BLOCK_KINDS)[number];
+
+export const POSITIONS = [
+  'standing', 'half-kneeling', 'kneeling', 'all fours', 'plank', 'prone', 'supine', 'side-lying', 'seated',
+] as const;
+export type Position = (typeof POSITIONS)[number];
+
+/** Positions that need a mat or a clear floor. */
+export const FLOOR_POSITIONS: readonly Position[] = POSITIONS.filter((p) => p !== 'standing');
+
+/** How a block is timed. Every length is in microseconds; tempo is in thousandths of a beat a minute. */
+export type Scheme =
+  | { readonly kind: 'interval'; readonly workUs: Micros; readonly restUs: Micros; readonly sets: number }
+  | { readonly kind: 'pair'; readonly firstUs: Micros; readonly secondUs: Micros; readonly restUs: Micros }
+  | { readonly kind: 'emom'; readonly periodUs: Micros; readonly workUs: Micros }
+  | { readonly kind: 'ladder'; readonly worksUs: readonly Micros[]; readonly restUs: Micros }
+  | { readonly kind: 'reps'; readonly reps: number; readonly repUs: Micros; readonly tempo: string | null; readonly restUs: Micros }
+  | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Micros }
+  | { readonly kind: 'hold'; readonly holdUs: Micros; readonly changeUs: Micros }
+  | { readonly kind: 'flow'; readonly lengthUs: Micros }
+  | { readonly kind: 'plain'; readonly lengthUs: Micros };
+
+export type FirstSide = 'left' | 'right';
+
+/**
+ * How a one-sided move gets both its sides: `both` has no sides; `own` gives each side an interval; `half` switches
+ * in the middle of one interval and the switch costs `changeUs`; `alternate` changes every repetition; `rounds` does
+ * the first side in odd rounds and the other in even ones.
+ */
+export type SidePolicy =
+  | { readonly kind: 'both' }
+  | { readonly kind: 'own'; readonly first: FirstSide }
+  | { readonly kind: 'half'; readonly first: FirstSide; readonly changeUs: Micros }
+  | { readonly kind: 'alternate'; readonly first: FirstSide }
+  | { readonly kind: 'rounds'; readonly first: FirstSide };
+
+export interface Move {
+  readonly id: string;
+  readonly name: string;
+  /** null: as the block, else as the class. */
+  readonly sides: SidePolicy | null;
+  readonly position: Position | null;
+  readonly needs: readonly string[];
+  readonly easier: string | null;
+  readonly harder: string | null;
+  readonly note: string | null;
+  /** Own lengths instead of the scheme's; null: as the scheme. */
+  readonly workUs: Micros | null;
+  readonly restUs: Micros | null;
+  /** A demonstration before the move's first interval; null: none. */
+  readonly demoUs: Micros | null;
+}
+
+export interface Block {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: BlockKind;
+  readonly scheme: Scheme;
+  readonly rounds: number;
+  /** `circuit`: all moves, then the next round; `station`: all rounds of a move, then the next move. */
+  readonly order: 'circuit' | 'station';
+  readonly sides: SidePolicy | null;
+  /** Rest between rounds instead of the scheme's; null: the scheme's. */
+  readonly roundRestUs: Micros | null;
+  /** Rest after the block instead of the scheme's last rest; null: see keepLastRest. */
+  readonly blockRestUs: Micros | null;
+  readonly keepLastRest: boolean;
+  readonly moves: readonly Move[];
+}
+
+/** Mirrored: the instructor faces the viewer and says the viewer's side. Own: the instructor says their own side. */
+export type Cueing = 'mirrored' | 'own';
+
+export interface Plan {
+  readonly title: string;
+  readonly instructor: string;
+  readonly cueing: Cueing;
+  readonly sides: SidePolicy;
+  readonly blocks: readonly Block[];
+}
+
+export const PLAN_LIMITS = { blocks: 200, movesInBlock: 400, moves: 2_000, rounds: 100, sets: 100, segments: 20_000 } as const;
+
+export function isPlainBlock(kind: BlockKind): boolean {
+  return kind === 'talk' || kind === 'set-up' || kind === 'water';
+}
+
+export const NO_SIDES: SidePolicy = { kind: 'both' };
+
+export function newMove(id: string, name: string): Move {
+  return {
+    id, name, sides: null, position: null, needs: [], easier: null, harder: null, note: null,
+    workUs: null, restUs: null, demoUs: null,
+  };
+}
+
+const S = 1_000_000;
+
+/** The scheme a block of a kind begins with when nothing was said. */
+export function defaultScheme(kind: BlockKind): Scheme {
+  switch (kind) {
+    case 'talk': return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'set-up': return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'water': return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'hold': return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+    case 'cool-down': return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+    case 'flow': return { kind: 'flow', lengthUs: (60 * S) as Micros };
+    case 'warm-up': return { kind: 'interval', workUs: (30 * S) as Micros, restUs: 0 as Micros, sets: 1 };
+    case 'circuit':
+    case 'strength':
+    case 'cardio':
+    case 'core':
+      return { kind: 'interval', workUs: (40 * S) as Micros, restUs: (20 * S) as Micros, sets: 1 };
+  }
+}
+
+export function newBlock(id: string, kind: BlockKind, name: string): Block {
+  return {
+    id, name, kind, scheme: defaultScheme(kind), rounds: 1, order: 'circuit', sides: null,
+    roundRestUs: null, blockRestUs: null, keepLastRest: true, moves: [],
+  };
+}

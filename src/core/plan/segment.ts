@@ -1,0 +1,54 @@
+import { type Micros } from '../time/micros.ts';
+import type { BlockKind, Position } from './plan.ts';
+
+export const SEGMENT_KINDS = ['talk', 'demo', 'set-up', 'work', 'rest', 'hold', 'change-over', 'water'] as const;
+export type SegmentKind = (typeof SEGMENT_KINDS)[number];
+
+/** `alternate` changes every repetition; `both` has no side; null: the segment is no move. */
+export type SegmentSide = 'left' | 'right' | 'alternate' | 'both';
+
+/** One compiled span of the class, on plan time. Segments tile the class: no gap, no overlap. */
+export interface Segment {
+  readonly index: number;
+  /** Stays the same when lengths, rounds or other blocks change, so that overrides, cues and pins keep their place. */
+  readonly key: string;
+  readonly kind: SegmentKind;
+  readonly label: string;
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly blockId: string;
+  readonly blockName: string;
+  readonly blockKind: BlockKind;
+  readonly round: number;
+  readonly rounds: number;
+  readonly set: number;
+  readonly sets: number;
+  readonly moveId: string | null;
+  readonly side: SegmentSide | null;
+  readonly position: Position | null;
+  readonly needs: readonly string[];
+}
+
+/** Work and hold are what a viewer does; everything else stands between. */
+export function isActive(segment: Pick<Segment, 'kind'>): boolean {
+  return segment.kind === 'work' || segment.kind === 'hold';
+}
+
+/** Rest, change-over and water: the class waits. */
+export function isBreak(segment: Pick<Segment, 'kind'>): boolean {
+  return segment.kind === 'rest' || segment.kind === 'change-over' || segment.kind === 'water';
+}
+
+/** The next move's segment after an index, or null at the end. */
+export function nextActive(segments: readonly Segment[], index: number): Segment | null {
+  for (let i = index + 1; i < segments.length; i++) {
+    const segment = segments[i];
+    if (segment !== undefined && isActive(segment)) return segment;
+  }
+  return null;
+}
+
+/** A move's name with its side, as captions and calls show it: `Half-kneeling press, left`. */
+export function labelWithSide(segment: Segment): string {
+  return segment.side === 'left' || segment.side === 'right' ? `${segment.label}, ${segment.side}` : segment.label;
+}

@@ -1,0 +1,46 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { compile } from '../../core/plan/compile.ts';
+import type { Plan } from '../../core/plan/plan.ts';
+import { planArbitrary } from '../../../tests/arbitrary/plan.arbitrary.ts';
+import { readOutline } from './outline-reader.ts';
+import { writeOutline } from './outline-writer.ts';
+
+const demo = readFileSync(new URL('../../../demo/broomstick-strong.outline.md', import.meta.url), 'utf8');
+const timing = (plan: Plan) => compile(plan).segments.map((s) => [s.kind, s.label, s.side, s.round, s.start, s.end]);
+const withoutIds = (plan: Plan) => JSON.parse(JSON.stringify(plan, (key, value) => (key === 'id' ? undefined : value)));
+
+describe('the outline', () => {
+  it('reads the demo plan without a problem, and writes it back without loss', () => {
+    const first = readOutline(demo);
+    expect(first.problems).toEqual([]);
+    expect(first.value.blocks).toHaveLength(6);
+    const second = readOutline(writeOutline(first.value));
+    expect(second).toEqual(first);
+  });
+  it('loses nothing of any plan but its ids, and compiles to the same class', () => {
+    fc.assert(
+      fc.property(planArbitrary, (plan) => {
+        const back = readOutline(writeOutline(plan));
+        expect(back.problems.filter((p) => p.code !== 'no-moves' && p.code !== 'no-blocks')).toEqual([]);
+        expect(withoutIds(back.value)).toEqual(withoutIds(plan));
+        expect(timing(back.value)).toEqual(timing(plan));
+      }), { seed: 20, numRuns: 200 },
+    );
+  });
+  it('understands what people type', () => {
+    const { value, problems } = readOutline('# Quick\n## Warm up\n* Jog on the spot\n## Main: 3 rounds, 40/20\n- Squat | own sides | 2x\n- Plank');
+    expect(value.blocks.map((b) => [b.kind, b.rounds, b.moves.length])).toEqual([['warm-up', 1, 1], ['circuit', 3, 2]]);
+    expect(problems.map((p) => [p.line, p.message])).toEqual([[5, '“2x” is not a setting of a move.']]);
+  });
+  it.each([
+    ['', 'empty'], ['just some words', 'not-understood'], ['# T\n## Talk: talk 0:30\n- a move', 'no-moves-here'],
+    ['# T\n## Main: 40/20', 'no-moves'], ['PK\u0000\u0003\u0004', 'binary'], ['# T', 'no-blocks'],
+    ['# T\n## A: 40/20\n' + '- Squat\n'.repeat(10_000), 'too-many'],
+  ])('says a sentence for bad input %#', (text, code) => {
+    const { problems } = readOutline(text);
+    expect(problems.map((p) => p.code)).toContain(code);
+    for (const problem of problems) expect(problem.message).toMatch(/[.…]$/);
+  });
+});
