@@ -1,0 +1,15 @@
+import type { Transcript } from '../../core/take/transcript.ts';
+import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
+import { orderCues } from '../transcript-problem.ts';
+import { plainText, readTimedBlocks } from '../vtt/vtt-reader.ts';
+
+/** Reads SRT. The counter lines are not needed and may be wrong or missing. */
+export function readSrt(text: string): ReadResult<Transcript> {
+  const refused = refuseText(text, 'an SRT transcript');
+  if (refused !== null) return { value: { cues: [] }, problems: [refused] };
+  const problems: ReadProblem[] = [];
+  const cues = readTimedBlocks(linesOf(text), problems, (body) => ({
+    text: plainText(body.replace(/\{\\an?\d+\}/g, '').replace(/\n\d+\s*$/, '')), words: null,
+  }));
+  return { value: { cues: orderCues(cues, problems) }, problems };
+}

@@ -1,0 +1,23 @@
+import type { Transcript } from '../core/take/transcript.ts';
+import { readParagraphs } from './paragraphs/paragraphs-reader.ts';
+import type { ReadResult } from './problem.ts';
+import { readSrt } from './srt/srt-reader.ts';
+import { readVtt } from './vtt/vtt-reader.ts';
+
+export const TRANSCRIPT_FORMATS = ['vtt', 'srt', 'paragraphs'] as const;
+export type TranscriptFormat = (typeof TRANSCRIPT_FORMATS)[number];
+
+/** Which format a transcript is in, by its content: names of files lie. */
+export function transcriptFormat(text: string): TranscriptFormat {
+  const head = text.slice(0, 4000).replace(/^\ufeff/, '');
+  if (/^\s*WEBVTT/.test(head)) return 'vtt';
+  return /-->/.test(head) ? (/\d,\d{3}\s+-->/.test(head) ? 'srt' : 'vtt') : 'paragraphs';
+}
+
+export function readTranscript(text: string): ReadResult<Transcript> {
+  switch (transcriptFormat(text)) {
+    case 'vtt': return readVtt(text);
+    case 'srt': return readSrt(text);
+    case 'paragraphs': return readParagraphs(text);
+  }
+}
