@@ -27,11 +27,12 @@ export function readTimedBlocks(
   const cues: DraftCue[] = [];
   for (let i = 0; i < lines.length; i++) {
     const line = lines[i] as string;
-    if (!line.includes('-->')) {
-      // A style or note block runs to the next empty line; its text may hold anything.
-      if (/^(NOTE|STYLE|REGION)\b/.test(line)) while (i + 1 < lines.length && lines[i + 1]?.trim() !== '') i++;
+    // A style or note block runs to the next empty line; its text may hold anything.
+    if (/^(NOTE|STYLE|REGION)(\s|$)/.test(line)) {
+      while (i + 1 < lines.length && lines[i + 1]?.trim() !== '') i++;
       continue;
     }
+    if (!line.includes('-->')) continue;
     const match = TIMING.exec(line);
     if (match === null) {
       problems.push({ code: 'bad-timing', line: i + 1, message: `“${line.trim().slice(0, 60)}” is not a time span; its text was left out.`, severity: 'error' });

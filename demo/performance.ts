@@ -1,0 +1,130 @@
+import { readFileSync } from 'node:fs';
+import { compile } from '../src/core/plan/compile.ts';
+import type { Plan } from '../src/core/plan/plan.ts';
+import type { Segment } from '../src/core/plan/segment.ts';
+import { type Cue, DEFAULT_CALLS, type Script } from '../src/core/script/cue.ts';
+import { schedule } from '../src/core/script/schedule.ts';
+import { fromSeconds, micros } from '../src/core/time/micros.ts';
+import { readOutline } from '../src/formats/outline/outline-reader.ts';
+
+/** What really happens on the day: the plan's segments at their true times on the take, and every line said. */
+export interface Performance {
+  readonly planned: readonly Segment[];
+  readonly performed: readonly Performed[];
+  readonly lines: readonly SpokenLine[];
+  readonly durationUs: number;
+  readonly slips: readonly Slip[];
+}
+export interface Performed extends Segment {
+  /** The plan's segment this is; null where it was filmed beyond the plan. */
+  readonly plannedKey: string | null;
+}
+export interface SpokenLine {
+  startUs: number;
+  readonly text: string;
+}
+export interface Slip {
+  readonly type: 'break-over' | 'left-out' | 'made-up' | 'wrong-side' | 'wrong-count' | 'late-half-way';
+  readonly at_s: number;
+  readonly note: string;
+}
+
+export function demoPlan(file: string): Plan {
+  const { value, problems } = readOutline(readFileSync(new URL(file, import.meta.url), 'utf8'));
+  if (problems.length > 0) throw new Error(problems.map((p) => `line ${p.line}: ${p.message}`).join('\n'));
+  return value;
+}
+
+/** The lines Ottilie wrote beside the calls that the program writes. */
+export function demoScript(segments: readonly Segment[]): Script {
+  const find = (label: string, kind: string, round = 1, side?: string) =>
+    segments.find((s) => s.label === label && s.kind === kind && s.round === round && (side === undefined || s.side === side))?.key ?? '';
+  const cues: Cue[] = [];
+  const say = (segmentKey: string, kind: Cue['kind'], afterS: number, text: string) =>
+    cues.push({ id: `c${cues.length + 1}`, segmentKey, kind, anchor: { kind: 'start', afterUs: fromSeconds(afterS) }, text });
+  say(find('Welcome', 'talk'), 'talk', 0.5, 'Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel.');
+  say(find('Welcome', 'talk'), 'caution', 7, 'Stop if anything hurts or you feel dizzy.');
+  say(find('Shoulder rolls', 'work'), 'form', 3, 'Big slow circles, up, back and down.');
+  say(find('Broomstick twists', 'work'), 'form', 4, 'Stick across your shoulders. Turn from the ribs.');
+  for (const round of [1, 2]) {
+    say(find('Broomstick good morning', 'work', round), 'form', 4, round === 1 ? 'Hinge from the hips. Long back.' : 'Same hinge. A little deeper if it feels good.');
+    say(find('Half-kneeling press', 'work', round, 'left'), 'form', 4, 'Press up and keep your ribs down.');
+    say(find('Crate step-up', 'work', round), 'form', 5, 'Whole foot on the crate.');
+    say(find('Reverse lunge', 'work', round), 'option', 5, 'A shorter step is the easier option.');
+  }
+  say(find('Water', 'water'), 'talk', 1, 'Grab some water.');
+  say(find('Crate calf stretch', 'hold', 1, 'left'), 'form', 4, 'Heel heavy on the floor. You may feel tension, never pain.');
+  say(find('Goodbye', 'talk'), 'talk', 0.5, 'That was Broomstick Strong. Thank you for training with me. Go and look after your bees.');
+  return { cues, calls: DEFAULT_CALLS };
+}
+
+/** Seconds by which spans run over when nobody watches the clock, by label; the work runs to the clock. */
+const DRIFT_S: Readonly<Record<string, number>> = { Welcome: 2.6, Rest: 0.7, Water: 1.8, 'Switch sides': 0.6, 'Change-over': 0.4, Goodbye: 0.9 };
+const LEAD_IN_S = 1.2;
+
+export function perform(plan: Plan): Performance {
+  const planned = compile(plan).segments;
+  const script = demoScript(planned);
+  const performed: Performed[] = [];
+  const slips: Slip[] = [];
+  let now: number = fromSeconds(LEAD_IN_S);
+  const place = (segment: Segment, lengthUs: number, more: Partial<Performed> = {}) => {
+    const start = micros(now);
+    now += lengthUs;
+    performed.push({ ...segment, plannedKey: segment.key, ...more, index: performed.length, start, end: micros(now) });
+  };
+  const leftOut = new Set<string>();
+  for (const [i, segment] of planned.entries()) {
+    const length = segment.end - segment.start;
+    const next = planned[i + 1];
+    if (segment.label === 'Crate step-up' && segment.round === 1) {
+      leftOut.add(segment.key);
+      if (next?.kind === 'rest') leftOut.add(next.key);
+      slips.push({ type: 'left-out', at_s: now / 1e6, note: 'Crate step-up, round 1' });
+    }
+    if (leftOut.has(segment.key)) continue;
+    if (segment.label === 'Water') {
+      // The forgotten move is made up just before the water.
+      const made = planned.find((s) => s.label === 'Crate step-up' && s.round === 1) as Segment;
+      place({ ...segment, kind: 'talk', label: 'Made-up talk', key: 'extra/talk' }, 7e6, { plannedKey: null });
+      slips.push({ type: 'made-up', at_s: now / 1e6, note: 'Crate step-up, left, made up before the water' });
+      place({ ...made, key: 'extra/work' }, 30.2e6, { plannedKey: null });
+    }
+    let over = (DRIFT_S[segment.label] ?? 0.1) * 1e6 * (segment.round === 2 ? 0.5 : 1);
+    if (segment.kind === 'rest' && segment.round === 1 && next?.label === 'Half-kneeling press') {
+      over = 9e6;
+      slips.push({ type: 'break-over', at_s: now / 1e6, note: 'explaining the half-kneeling press takes 9 s more than the rest has' });
+    }
+    place(segment, length + over);
+  }
+  return { planned, performed, durationUs: now + 1.5e6, slips, lines: speak(performed, script, slips) };
+}
+
+function speak(performed: readonly Performed[], script: Script, slips: Slip[]): SpokenLine[] {
+  const lines: SpokenLine[] = [];
+  for (const line of schedule(performed, script).lines) {
+    const segment = performed[line.segmentIndex] as Performed;
+    let [startUs, text]: [number, string] = [line.start, line.text];
+    if (line.kind === 'half-way' && segment.label === 'Broomstick good morning' && segment.round === 1) {
+      startUs += 3.5e6;
+      slips.push({ type: 'late-half-way', at_s: startUs / 1e6, note: 'said 3.5 s after the middle' });
+    }
+    if (line.kind === 'side' && segment.label === 'Half-kneeling press' && segment.round === 2 && segment.side === 'right') {
+      text = 'Left side.';
+      slips.push({ type: 'wrong-side', at_s: startUs / 1e6, note: '“left” said, right shown' });
+    }
+    lines.push({ startUs, text });
+  }
+  const during = (test: (s: Performed) => boolean, afterS: number, text: string): number => {
+    const segment = performed.find(test) as Performed;
+    lines.push({ startUs: segment.start + afterS * 1e6, text });
+    return segment.start / 1e6 + afterS;
+  };
+  const after = (label: string) => (s: Performed) => s.kind === 'rest' && s.round === 1 && performed[s.index - 1]?.label === label;
+  during(after('Broomstick good morning'), 1.6, 'Half-kneeling press is new, so watch me first. Fold the towel, put it under your left knee, right foot in front. Hands wide on the stick, ribs down, and press straight up over your head. If your knee complains, both knees down is fine.');
+  const at = during(after('Reverse lunge'), 2.2, 'That was round one. Three more moves to go after this and then we stretch.');
+  slips.push({ type: 'wrong-count', at_s: at, note: '“three more moves” with four left' });
+  during((s) => s.key === 'extra/talk', 0.6, 'I forgot one in round one. We still owe the crate step-up, left side. Let us make it up now.');
+  during((s) => s.kind === 'change-over' && s.label === 'Switch sides' && s.blockName === 'Hive circuit', 0.4, 'Switch knees.');
+  return lines.sort((a, b) => a.startUs - b.startUs);
+}
