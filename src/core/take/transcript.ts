@@ -47,10 +47,12 @@ export function normalise(word: string): string {
  */
 export function tokensOf(transcript: Transcript, duration: Micros): Token[] {
   const tokens: Token[] = [];
+  // A time cut to whole seconds lies, on average, half a second before the first word.
+  const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
       for (const word of cue.words) push(tokens, word.text, word.start, word.end, WORD_SIGMA, c);
-    } else placeInCue(tokens, cue, c, duration);
+    } else placeInCue(tokens, { ...cue, start: micros(cue.start + cut) }, c, duration);
   }
   return tokens.sort((a, b) => a.at - b.at);
 }

@@ -1,0 +1,27 @@
+import type { Micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+
+/** A change to the document that sets a finding right. */
+export type Mend =
+  | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
+  | { readonly kind: 'drop-cue'; readonly label: string; readonly cueId: string }
+  | { readonly kind: 'set-title'; readonly label: string; readonly segmentKey: string };
+
+/** What a check found. Times are on the clock that `clock` names. */
+export interface Finding {
+  readonly rule: string;
+  readonly severity: 'alarm' | 'note';
+  readonly segmentKey: string | null;
+  readonly clock: 'plan' | 'take' | 'programme';
+  readonly at: Micros;
+  readonly says: string;
+  readonly measured: string;
+  readonly wanted: string;
+  readonly source: string;
+  /** 0 to 1. */
+  readonly certainty: number;
+  readonly mends: readonly Mend[];
+}
+
+/** The source given for limits that are common practice and have no published one. */
+export const TRADE = 'common practice';

@@ -1,0 +1,64 @@
+import type { ProgrammeSegment } from '../edit/conform.ts';
+import { isActive, isBreak } from '../plan/segment.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type LaneRules, type Override, overrideOf } from './rules.ts';
+
+/** A move caption on programme time: a heading in small type above the text. */
+export interface CaptionEvent {
+  readonly segmentKey: string;
+  readonly kind: ProgrammeSegment['kind'];
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly heading: string;
+  readonly text: string;
+}
+
+export interface DroppedCaption {
+  readonly segmentKey: string;
+  readonly reason: 'too-short';
+  readonly shownUs: Micros;
+}
+
+/** A caption is shown at least 5/6 s (common practice). */
+export const SHORTEST_CAPTION = fromSeconds(5 / 6);
+
+/** Captions by the rules and overrides; one too short to be read comes back as dropped. */
+export function captionEvents(
+  segments: readonly ProgrammeSegment[], rules: LaneRules, overrides: readonly Override[],
+): { readonly captions: readonly CaptionEvent[]; readonly dropped: readonly DroppedCaption[] } {
+  const captions: CaptionEvent[] = [];
+  const dropped: DroppedCaption[] = [];
+  for (const [i, segment] of segments.entries()) {
+    const words = wordsFor(segment, segments.slice(i + 1).find(isActive) ?? null);
+    const text = overrideOf(overrides, segment.key, 'caption', 'text');
+    const byRule = rules.caption.on && words !== null && (isActive(segment) || rules.caption.nextInBreaks);
+    const shown = overrideOf(overrides, segment.key, 'caption', 'show') ?? (byRule || text !== undefined);
+    if (!shown || (words === null && text === undefined)) continue;
+    const start = micros(segment.start + (overrideOf(overrides, segment.key, 'caption', 'inAfterUs') ?? rules.caption.inAfterUs));
+    const end = micros(segment.end - (overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs));
+    if (end - start < SHORTEST_CAPTION) {
+      dropped.push({ segmentKey: segment.key, reason: 'too-short', shownUs: micros(Math.max(0, end - start)) });
+      continue;
+    }
+    captions.push({ segmentKey: segment.key, kind: segment.kind, start, end, heading: words?.heading ?? '', text: text ?? words?.text ?? '' });
+  }
+  return { captions, dropped };
+}
+
+function wordsFor(segment: ProgrammeSegment, next: ProgrammeSegment | null): { heading: string; text: string } | null {
+  if (isActive(segment)) return { heading: sideWords(segment), text: segment.label };
+  if (!isBreak(segment)) return null;
+  const waits = segment.kind === 'water' ? 'Water' : segment.kind === 'change-over' ? segment.label : 'Rest';
+  if (next === null) return { heading: '', text: waits };
+  const side = sideWords(next);
+  return { heading: `${waits} · next`, text: side === '' ? next.label : `${next.label}, ${side.toLowerCase()}` };
+}
+
+function sideWords(segment: ProgrammeSegment): string {
+  switch (segment.side) {
+    case 'left': return 'Left side';
+    case 'right': return 'Right side';
+    case 'alternate': return 'Alternate sides';
+    default: return '';
+  }
+}

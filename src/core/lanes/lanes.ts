@@ -1,0 +1,28 @@
+import type { Programme } from '../edit/conform.ts';
+import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption.ts';
+import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
+import type { LaneRules, Override } from './rules.ts';
+import { type TimerTick, timerTicks } from './timer.ts';
+
+/** Everything that runs along the programme beside picture and sound. */
+export interface Lanes {
+  readonly timer: readonly TimerTick[];
+  readonly captions: readonly CaptionEvent[];
+  readonly droppedCaptions: readonly DroppedCaption[];
+  readonly chapters: readonly Chapter[];
+  readonly droppedChapters: readonly DroppedChapter[];
+  /** Overrides whose segment is no longer in the class. They are kept, and named. */
+  readonly orphans: readonly Override[];
+}
+
+export function lanes(programme: Programme, rules: LaneRules, overrides: readonly Override[]): Lanes {
+  const caption = captionEvents(programme.segments, rules, overrides);
+  const chapter = chapters(programme.segments, programme.length, rules, overrides);
+  const keys = new Set(programme.segments.map((s) => s.key));
+  return {
+    timer: timerTicks(programme.segments, rules, overrides),
+    captions: caption.captions, droppedCaptions: caption.dropped,
+    chapters: chapter.chapters, droppedChapters: chapter.dropped,
+    orphans: overrides.filter((o) => !keys.has(o.segmentKey)),
+  };
+}

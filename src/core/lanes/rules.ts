@@ -1,0 +1,34 @@
+import type { Micros } from '../time/micros.ts';
+import { fromSeconds } from '../time/micros.ts';
+
+/** What is drawn and written for the whole class, unless a segment has an override. */
+export interface LaneRules {
+  readonly timer: { readonly on: boolean; readonly direction: 'down' | 'up'; readonly inBreaks: boolean };
+  readonly caption: { readonly on: boolean; readonly inAfterUs: Micros; readonly outBeforeUs: Micros; readonly nextInBreaks: boolean };
+  readonly chapter: { readonly by: 'blocks' | 'moves' };
+}
+
+export const DEFAULT_RULES: LaneRules = {
+  timer: { on: true, direction: 'down', inBreaks: true },
+  caption: { on: true, inAfterUs: fromSeconds(0.5), outBeforeUs: fromSeconds(0), nextInBreaks: true },
+  chapter: { by: 'blocks' },
+};
+
+/** A hand-made change to one field of one segment's lane. It names the segment, so it survives a change of timing. */
+export type Override =
+  | { readonly segmentKey: string; readonly lane: 'timer'; readonly field: 'show'; readonly value: boolean }
+  | { readonly segmentKey: string; readonly lane: 'timer'; readonly field: 'direction'; readonly value: 'down' | 'up' }
+  | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'show'; readonly value: boolean }
+  | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'text'; readonly value: string }
+  | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'inAfterUs' | 'outBeforeUs'; readonly value: Micros }
+  | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'show'; readonly value: boolean }
+  | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'title'; readonly value: string };
+
+type FieldValue<L extends Override['lane'], F> = Extract<Override, { lane: L; field: F }>['value'];
+
+/** The override of a field, or undefined where the rule holds. */
+export function overrideOf<L extends Override['lane'], F extends Extract<Override, { lane: L }>['field']>(
+  overrides: readonly Override[], segmentKey: string, lane: L, field: F,
+): FieldValue<L, F> | undefined {
+  return overrides.find((o) => o.segmentKey === segmentKey && o.lane === lane && o.field === field)?.value as FieldValue<L, F> | undefined;
+}

@@ -1,0 +1,51 @@
+import type { ProgrammeSegment } from '../edit/conform.ts';
+import { isActive, isBreak } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { type LaneRules, type Override, overrideOf } from './rules.ts';
+
+/** One number on screen, on programme time. `share` is how much of the segment is left (down) or done (up), 0 to 1. */
+export interface TimerTick {
+  readonly segmentKey: string;
+  readonly kind: ProgrammeSegment['kind'];
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly value: number;
+  readonly share: number;
+}
+
+const SECOND = 1_000_000;
+
+/**
+ * The timer's numbers. Counting down, the last second shows 1 and the first number is the length rounded to seconds, so
+ * that 30.2 s begin at 30, not at 31 for a blink. Counting up, the first second shows 0.
+ */
+export function timerTicks(segments: readonly ProgrammeSegment[], rules: LaneRules, overrides: readonly Override[]): TimerTick[] {
+  return segments.flatMap((segment) => {
+    const shown = overrideOf(overrides, segment.key, 'timer', 'show') ?? (rules.timer.on && (isActive(segment) || (rules.timer.inBreaks && isBreak(segment))));
+    if (!shown) return [];
+    const down = (overrideOf(overrides, segment.key, 'timer', 'direction') ?? rules.timer.direction) === 'down';
+    return down ? countDown(segment) : countUp(segment);
+  });
+}
+
+function countDown(segment: ProgrammeSegment): TimerTick[] {
+  const length = segment.end - segment.start;
+  const first = Math.max(1, Math.round(length / SECOND));
+  const ticks: TimerTick[] = [];
+  for (let value = first; value >= 1; value--) {
+    const start = value === first ? segment.start : micros(Math.max(segment.start, segment.end - value * SECOND));
+    const end = micros(segment.end - (value - 1) * SECOND);
+    if (end > start) ticks.push({ segmentKey: segment.key, kind: segment.kind, start, end, value, share: value / first });
+  }
+  return ticks;
+}
+
+function countUp(segment: ProgrammeSegment): TimerTick[] {
+  const length = segment.end - segment.start;
+  const ticks: TimerTick[] = [];
+  for (let value = 0; value * SECOND < length; value++) {
+    const end = micros(Math.min(segment.end, segment.start + (value + 1) * SECOND));
+    ticks.push({ segmentKey: segment.key, kind: segment.kind, start: micros(segment.start + value * SECOND), end, value, share: (value * SECOND) / length });
+  }
+  return ticks;
+}

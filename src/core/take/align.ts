@@ -1,0 +1,168 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { type Heard, hear } from './heard.ts';
+import { reasonsFor } from './reasons.ts';
+import { type RoughPiece, refine } from './refine.ts';
+import { type PathPiece, search } from './search.ts';
+import { shapeOf } from './shape.ts';
+import { type Token, type Transcript, tokensOf } from './transcript.ts';
+
+/** A boundary set by hand: the segment's start or end lies exactly there, on take time. */
+export interface Pin {
+  readonly segmentKey: string;
+  readonly edge: 'start' | 'end';
+  readonly at: Micros;
+}
+
+/** Where a planned segment really fell. `recorded` is null where it was never filmed. */
+export interface RecordedSegment {
+  readonly segment: Segment;
+  readonly recorded: Span | null;
+  /** 0 to 1: that it is there at all and that both its ends lie within a second. */
+  readonly confidence: number;
+  readonly evidence: readonly string[];
+}
+
+/** Time filmed beyond the plan. `madeUp` names the planned segment that was left out before and done here. */
+export interface ExtraSpan extends Span {
+  readonly label: string;
+  readonly madeUp: Segment | null;
+  readonly after: number | null;
+}
+
+export interface Alignment {
+  readonly segments: readonly RecordedSegment[];
+  readonly extra: readonly ExtraSpan[];
+}
+
+const FINE_STEP_US = 100_000;
+/** Steps of the coarse search: a second up to 100 minutes, then coarser, so that the time stays bounded. */
+const COARSE_STEP_US = 1_000_000;
+const MOST_CELLS = 6_000;
+/** Points that no evidence outweighs, and points that outweigh any but a left-out neighbour. */
+const PINNED = 500;
+const PINNED_NEIGHBOUR = 15;
+/** Shorter stretches beyond the plan are breath, not content. */
+const SHORTEST_EXTRA_US = 3e6;
+
+/**
+ * Lays a compiled plan over a take by one order-keeping search over all the evidence in its words and the planned
+ * lengths. `duration` is the take's length. Pins bind boundaries; the rest follows. Pure; the same input, the same answer.
+ */
+export function align(segments: readonly Segment[], transcript: Transcript, duration: Micros, pins: readonly Pin[] = []): Alignment {
+  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [] };
+  const tokens = tokensOf(transcript, duration).filter((token) => token.at <= duration);
+  const labels = segments.filter(isActive).map((s) => s.label);
+  const heard = hear(tokens, labels);
+  const pieces = coarsePath(segments, heard, tokens, duration, pins);
+  const times = finePath(segments, heard, tokens, duration, pins, pieces.path);
+  const spans = new Map<number, Span>();
+  const extra: ExtraSpan[] = [];
+  let before: number | null = null;
+  for (const [j, piece] of pieces.path.entries()) {
+    const span: Span = { start: micros(times[j] as number), end: micros(times[j + 1] as number) };
+    if (piece.segment !== null) spans.set((before = piece.segment), span);
+    else if (span.end - span.start >= SHORTEST_EXTRA_US) extra.push({ ...span, label: 'Beyond the plan', madeUp: null, after: before });
+  }
+  return {
+    segments: segments.map((segment, k): RecordedSegment => {
+      const recorded = spans.get(k) ?? null;
+      const filmed = pieces.filmed[k] as number;
+      const sure = recorded === null ? 1 - filmed : filmed * Math.min(pieces.startSure[k] as number, pieces.endSure[k] as number);
+      return { segment, recorded, confidence: Math.round(sure * 1000) / 1000, evidence: reasonsFor(segment, recorded, heard, pins) };
+    }),
+    extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
+  };
+}
+
+function coarsePath(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[]) {
+  const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
+  const grid: Grid = { stepUs, cells: Math.ceil(duration / stepUs) };
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
+  const pinned = new Set<number>();
+  for (const pin of pins) {
+    const k = segments.findIndex((s) => s.key === pin.segmentKey);
+    if (k < 0) continue;
+    pinned.add(k);
+    const bind = (index: number, edge: 'start' | 'end', points: number) => {
+      const of = rewards[index];
+      if (of === undefined) return;
+      const bound = of[edge].slice();
+      const cell = Math.min(grid.cells, Math.max(0, Math.round(pin.at / stepUs)));
+      bound[cell] = (bound[cell] as number) + points;
+      rewards[index] = { ...of, [edge]: bound };
+    };
+    bind(k, pin.edge, PINNED);
+    // The neighbour shares the boundary unless it was left out.
+    if (pin.edge === 'end') bind(k + 1, 'start', PINNED_NEIGHBOUR);
+    else bind(k - 1, 'end', PINNED_NEIGHBOUR);
+  }
+  const found = search(segments.map(shapeOf), rewards, grid, pinned, beyondRewards(heard, grid));
+  const path = found.pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
+  return { ...found, path: joinRests(path, segments) };
+}
+
+/** Where the move between two rests was left out there is one rest, not two: the first takes the time of both. */
+function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): PathPiece[] {
+  const joined: PathPiece[] = [];
+  for (const piece of path) {
+    const last = joined.at(-1);
+    const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
+    if (last !== undefined && isRest(last) && isRest(piece)) joined[joined.length - 1] = { ...last, end: piece.end };
+    else joined.push(piece);
+  }
+  return joined;
+}
+
+/** Boundaries of the path in microseconds, one more than it has pieces. */
+function finePath(
+  segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[],
+): number[] {
+  const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
+  const fixed = new Map<number, number>();
+  for (const pin of pins) {
+    const j = path.findIndex((p) => p.segment !== null && segments[p.segment]?.key === pin.segmentKey);
+    if (j >= 0) fixed.set(pin.edge === 'start' ? j : j + 1, pin.at);
+  }
+  const rough = path.map((piece): RoughPiece => {
+    const segment = piece.segment === null ? undefined : segments[piece.segment];
+    return {
+      startUs: piece.start, endUs: piece.end,
+      shape: segment === undefined ? null : shapeOf(segment),
+      rewards: piece.segment === null ? null : (rewards[piece.segment] ?? null),
+    };
+  });
+  return refine(rough, grid, fixed);
+}
+
+/**
+ * Finds moves that were left out in the plan's place and named inside a stretch beyond the plan: they were made up. The
+ * stretch is cut into what stands before the move, the move, and what follows.
+ */
+function nameExtras(extra: readonly ExtraSpan[], skipped: readonly Segment[], heard: readonly Heard[]): ExtraSpan[] {
+  const waiting = skipped.filter(isActive);
+  return extra.flatMap((span): ExtraSpan[] => {
+    const inside = (at: number) => at >= span.start - 1e6 && at < span.end;
+    for (const [w, segment] of waiting.entries()) {
+      const length = segment.end - segment.start;
+      const names = heard.filter((h) => h.kind === 'name' && h.label === segment.label && inside(h.at));
+      if (names.length === 0 || span.end - span.start < length * 0.5) continue;
+      waiting.splice(w, 1);
+      // The last naming before there is too little time left is where the move begins; the words before announce it.
+      const begun = names.filter((h) => h.at + length * 0.6 <= span.end).at(-1);
+      const countdown = heard.filter((h) => h.kind === 'countdown' && inside(h.at - 1)).find((h) => begun !== undefined && Math.abs(h.at - begun.at - length) < 6e6);
+      const end = countdown?.at ?? micros(Math.min(span.end, (begun?.at ?? span.end - length) + length));
+      const start = micros(Math.max(span.start, Math.min(begun?.at ?? Infinity, countdown === undefined ? Infinity : Math.max(begun?.at ?? 0, end - length - 1e6))));
+      const parts: ExtraSpan[] = [];
+      if (start - span.start >= SHORTEST_EXTRA_US) parts.push({ ...span, end: start, label: 'Talk beyond the plan' });
+      parts.push({ ...span, start: parts.length > 0 ? start : span.start, end: span.end - end < SHORTEST_EXTRA_US ? span.end : end, label: segment.label, madeUp: segment });
+      if (span.end - end >= SHORTEST_EXTRA_US) parts.push({ ...span, start: end, label: 'Beyond the plan' });
+      return parts;
+    }
+    const named = heard.find((h) => h.kind === 'name' && !h.next && inside(h.at));
+    return [named?.kind === 'name' ? { ...span, label: named.label } : span];
+  });
+}

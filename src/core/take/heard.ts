@@ -1,0 +1,105 @@
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { findMentions } from './name-match.ts';
+import type { Token } from './transcript.ts';
+
+/** One thing heard that says something about where segments lie. Times are on take time. */
+export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string } & (
+  | { readonly kind: 'name'; readonly label: string; readonly score: number; readonly next: boolean; readonly side: 'left' | 'right' | null }
+  /** `at` is where the change falls: one step after the last number. */
+  | { readonly kind: 'countdown'; readonly from: number }
+  | { readonly kind: 'rest-word' }
+  | { readonly kind: 'go-word' }
+  | { readonly kind: 'switch-word' }
+  | { readonly kind: 'water-word' }
+  | { readonly kind: 'half-word' }
+  | { readonly kind: 'time-left'; readonly leftUs: Micros }
+  | { readonly kind: 'round-word'; readonly round: number }
+);
+
+const NUMBERS: Readonly<Record<string, number>> = {
+  zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, fifteen: 15,
+  twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, first: 1, second: 2, third: 3, fourth: 4,
+};
+
+export function numberOf(norm: string | undefined): number | null {
+  if (norm === undefined) return null;
+  if (/^\d{1,3}$/.test(norm)) return Number(norm);
+  return NUMBERS[norm] ?? null;
+}
+
+/** Longest silence inside one phrase. */
+const PHRASE_GAP = fromSeconds(4);
+const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
+
+/** Everything in the words that tells where the class stands, in time order. */
+export function hear(tokens: readonly Token[], labels: readonly string[]): Heard[] {
+  const heard: Heard[] = [];
+  for (const mention of findMentions(tokens, labels)) {
+    const first = tokens[mention.token] as Token;
+    const before = tokens.slice(Math.max(0, mention.token - 4), mention.token).filter((t) => first.at - t.at < PHRASE_GAP);
+    const after = tokens.slice(mention.token + mention.tokens, mention.token + mention.tokens + 3).filter((t) => t.at - first.at < PHRASE_GAP);
+    const next = before.some((t) => NEXT_WORDS.has(t.norm)) || after[0]?.norm === 'next' || (after[0]?.norm === 'coming' && after[1]?.norm === 'up')
+      || (after[0]?.norm === 'is' && after[1]?.norm === 'next');
+    const side = [...after, ...before.slice(-1)].map((t) => t.norm).find((n) => n === 'left' || n === 'right') as 'left' | 'right' | undefined;
+    heard.push({ kind: 'name', at: first.at, sigma: first.sigma, said: quote(tokens, mention.token, mention.tokens), label: mention.label, score: mention.score, next, side: side ?? null });
+  }
+  for (let i = 0; i < tokens.length; i++) i += hearAt(tokens, i, heard);
+  return heard.sort((a, b) => a.at - b.at);
+}
+
+/** Looks at one token; returns how many further tokens it used up. */
+function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
+  const token = tokens[i] as Token;
+  const near = (k: number) => {
+    const other = tokens[i + k];
+    return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * token.sigma ? other.norm : undefined;
+  };
+  const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length) });
+  const count = countdownAt(tokens, i);
+  if (count !== null) {
+    heard.push(count.heard);
+    return count.length - 1;
+  }
+  const number = numberOf(token.norm);
+  if (number !== null && number >= 3 && number <= 90 && /^sec(ond)?s?$/.test(near(1) ?? '')) {
+    // 'Thirty seconds of work' tells a length, 'thirty seconds left' and a bare 'ten seconds' tell the end.
+    const length = near(2) === 'of' || near(2) === 'rest' || near(2) === 'break' || near(2) === 'on' || near(-1) === 'for';
+    if (!length) heard.push({ kind: 'time-left', ...say(2), leftUs: fromSeconds(number) });
+    return length && near(2) === 'of' ? 3 : length ? 2 : 1;
+  }
+  if ((token.norm === 'last' || token.norm === 'final') && [5, 10, 15, 20].includes(numberOf(near(1)) ?? 0) && near(2) !== 'minutes') {
+    heard.push({ kind: 'time-left', ...say(2), leftUs: fromSeconds(numberOf(near(1)) ?? 0) });
+    return /^sec/.test(near(2) ?? '') ? 2 : 1;
+  }
+  if (token.norm === 'round' && numberOf(near(1)) !== null) heard.push({ kind: 'round-word', ...say(2), round: numberOf(near(1)) ?? 0 });
+  if (token.norm === 'halfway' || (token.norm === 'half' && (near(1) === 'way' || near(1) === 'time'))) heard.push({ kind: 'half-word', ...say(token.norm === 'half' ? 2 : 1) });
+  else if (token.norm === 'rest' && near(1) !== 'of' && near(-1) !== 'the' && near(-1) !== 'no') heard.push({ kind: 'rest-word', ...say(1) });
+  else if ((token.norm === 'relax' || token.norm === 'stop') && near(1) !== 'if' && near(-1) !== 'dont' && near(-1) !== 'to') heard.push({ kind: 'rest-word', ...say(1) });
+  else if ((token.norm === 'go' || token.norm === 'begin' || token.norm === 'start') && near(-1) !== 'to' && near(1) !== 'to' && near(1) !== 'and' && near(-1) !== 'well') heard.push({ kind: 'go-word', ...say(1) });
+  else if ((token.norm === 'switch' || token.norm === 'change') && (near(1) === 'sides' || near(1) === 'legs' || near(1) === 'knees' || near(1) === 'arms')) heard.push({ kind: 'switch-word', ...say(2) });
+  else if (token.norm === 'other' && (near(1) === 'side' || near(1) === 'leg' || near(1) === 'arm')) heard.push({ kind: 'switch-word', ...say(2) });
+  else if (token.norm === 'water' || (token.norm === 'drink' && near(-1) === 'a')) heard.push({ kind: 'water-word', ...say(1) });
+  return 0;
+}
+
+/** Two or more numbers falling by one (or 8-6-4), ending at 1, 2 or 3. The change falls one step after the last. */
+function countdownAt(tokens: readonly Token[], i: number): { heard: Heard; length: number } | null {
+  const values: number[] = [];
+  let j = i;
+  for (; j < tokens.length; j++) {
+    const value = numberOf((tokens[j] as Token).norm);
+    const last = values.at(-1);
+    if (value === null || value > 10 || (j > i && (tokens[j] as Token).at - (tokens[j - 1] as Token).at > PHRASE_GAP + 2 * (tokens[j] as Token).sigma)) break;
+    if (last !== undefined && !(value === last - 1 || (value === last - 2 && last >= 4))) break;
+    values.push(value);
+  }
+  const last = values.at(-1);
+  if (values.length < 2 || last === undefined || last < 1 || last > 2 || (values.length === 2 && last !== 1)) return null;
+  const end = tokens[j - 1] as Token;
+  const step = Math.min(1.3e6, Math.max(0.7e6, (end.at - (tokens[i] as Token).at) / (values.length - 1)));
+  return { length: values.length, heard: { kind: 'countdown', from: values[0] as number, at: micros(end.at + step), sigma: end.sigma, said: quote(tokens, i, values.length) } };
+}
+
+function quote(tokens: readonly Token[], at: number, length: number): string {
+  return tokens.slice(at, at + length).map((t) => t.text).join(' ').replace(/[.,!?]+$/, '');
+}

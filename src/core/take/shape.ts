@@ -1,0 +1,37 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+
+/** What a recorded length costs a segment, in points, by how people really run such spans. */
+export interface Shape {
+  readonly shortestUs: number;
+  readonly longestUs: number;
+  readonly skipCost: number;
+  readonly cost: (lengthUs: number) => number;
+}
+
+const S = 1e6;
+/** Time beyond the plan: to begin it at all, and for each second of it. */
+export const EXTRA_COST = 5;
+export const EXTRA_COST_A_SECOND = 0.03;
+/** Waiting before the class begins and after it ended costs next to nothing. */
+export const EDGE_COST_A_SECOND = 0.01;
+
+/**
+ * Work runs to a clock, so its length is sharp; breaks are run by hand and run over, 6 s on average and 12 when a move is
+ * explained (common practice); talk is free. The cost grows with the logarithm, so that one wild span does not bend the rest.
+ */
+export function shapeOf(segment: Segment): Shape {
+  const plannedUs = segment.end - segment.start;
+  const bent = (points: number, underS: number, overS: number) => (lengthUs: number) => {
+    const off = (lengthUs - plannedUs) / S;
+    return points * Math.log1p((off / (off < 0 ? underS : overS)) ** 2);
+  };
+  if (isActive(segment)) {
+    return { shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 7, cost: bent(1.6, 1, 1) };
+  }
+  switch (segment.kind) {
+    case 'rest': return { shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 2.5, cost: bent(1.2, 3, 4.5) };
+    case 'change-over': return { shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 2, cost: bent(1.2, 2, 2.5) };
+    case 'water': return { shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 3, cost: bent(1, 6, 8) };
+    default: return { shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
+  }
+}
