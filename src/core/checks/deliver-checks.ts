@@ -1,8 +1,7 @@
 import type { Lanes } from '../lanes/lanes.ts';
 import { SHORTEST_CHAPTER } from '../lanes/chapter.ts';
 import { micros } from '../time/micros.ts';
-import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import type { Schedule } from '../script/schedule.ts';
+import { writeSeconds } from '../time/typed-time.ts';
 import { type Finding, TRADE } from './finding.ts';
 
 /** Fewer chapters than this are not shown by players (common practice). */
@@ -22,13 +21,4 @@ export function laneFindings(lanes: Lanes): Finding[] {
     });
   }
   return findings;
-}
-
-/** Written lines that found no place in the plan. Calls that gave way are listed on the Script station, not here. */
-export function scriptFindings(schedule: Schedule): Finding[] {
-  return schedule.dropped.filter((d) => d.cueId !== null).map((d) => ({
-    rule: 'cue-does-not-fit', severity: 'alarm', segmentKey: null, clock: 'plan', at: micros(0),
-    says: `“${d.text.slice(0, 50)}” does not fit.`, measured: `${writeSeconds(d.missingUs)} s too long`, wanted: `inside its segment (${writeTime(micros(0))} over)`,
-    source: 'the speaking model', certainty: 0.8, mends: d.cueId === null ? [] : [{ kind: 'drop-cue', label: 'Leave it out', cueId: d.cueId }],
-  }));
 }

@@ -21,6 +21,8 @@ export interface ProgrammeSegment {
   readonly end: Micros;
   readonly recorded: Span;
   readonly confidence: number;
+  /** Filmed beyond the plan, or made up out of its place. */
+  readonly extra: boolean;
 }
 
 export interface Programme {
@@ -79,11 +81,11 @@ export function conform(alignment: Alignment, kept: readonly KeptRange[]): Progr
     if (end > start) segments.push({ ...rest, recorded, start, end });
   };
   for (const { segment, recorded, confidence } of alignment.segments) {
-    if (recorded !== null) place(recorded, { key: segment.key, segment, kind: segment.kind, label: segment.label, side: segment.side, confidence });
+    if (recorded !== null) place(recorded, { key: segment.key, segment, kind: segment.kind, label: segment.label, side: segment.side, confidence, extra: false });
   }
   for (const [i, extra] of alignment.extra.entries()) {
     const made = extra.madeUp;
-    place(extra, { key: made?.key ?? `extra/${i + 1}`, segment: made, kind: made?.kind ?? 'talk', label: made?.label ?? extra.label, side: made?.side ?? null, confidence: 0.5 });
+    place(extra, { key: made?.key ?? `extra/${i + 1}`, segment: made, kind: made?.kind ?? 'talk', label: made?.label ?? extra.label, side: made?.side ?? null, confidence: 0.5, extra: true });
   }
   segments.sort((a, b) => a.start - b.start);
   return { segments, kept, length };

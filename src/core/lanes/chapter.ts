@@ -47,8 +47,9 @@ export function chapters(
   return { chapters: kept.map((mark, i) => ({ ...mark, end: kept[i + 1]?.start ?? length })), dropped };
 }
 
-function blockGroup({ segment }: ProgrammeSegment): { group: string; title: string } | null {
-  if (segment === null) return null;
+function blockGroup({ segment, extra }: ProgrammeSegment): { group: string; title: string } | null {
+  // What is made up later belongs to the chapter it is done in.
+  if (segment === null || extra) return null;
   const round = segment.rounds > 1 ? ` · round ${segment.round}` : '';
   return { group: `${segment.blockId}/${segment.round}`, title: segment.blockName + round };
 }

@@ -1,0 +1,26 @@
+// Bundles the programs that run outside the web server's own build: command line, worker, custom server.
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+
+async function bundle(entry, outfile, external = []) {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root, entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error', external,
+    // Bundled CommonJS packages ask for require.
+    banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+  });
+}
+
+export async function bundleCli() {
+  await bundle('src/cli/euphon.ts', 'dist/cli/euphon.mjs');
+}
+
+export async function bundlePrograms() {
+  await Promise.all([
+    bundleCli(),
+    bundle('src/jobs/worker.ts', 'dist/worker/worker.mjs', ['pg', 'pg-boss']),
+    bundle('src/boot/server.ts', 'dist/boot/server.mjs', ['pg', 'pg-boss', '*/dist/server/entry.mjs']),
+    bundle('src/boot/setup.ts', 'dist/boot/setup.mjs', ['pg', 'pg-boss']),
+  ]);
+}

@@ -1,0 +1,94 @@
+import { conform, keepRanges } from '../core/edit/conform.ts';
+import { lanes } from '../core/lanes/lanes.ts';
+import { DEFAULT_RULES } from '../core/lanes/rules.ts';
+import { type Compiled, compile } from '../core/plan/compile.ts';
+import type { Plan } from '../core/plan/plan.ts';
+import { EMPTY_SCRIPT } from '../core/script/cue.ts';
+import { schedule } from '../core/script/schedule.ts';
+import { type Alignment, align } from '../core/take/align.ts';
+import type { Transcript } from '../core/take/transcript.ts';
+import { frameRate } from '../core/time/frames.ts';
+import { type Micros, micros } from '../core/time/micros.ts';
+import type { Span } from '../core/time/span.ts';
+import { readTypedTime } from '../core/time/typed-time.ts';
+import { plannedProgramme } from '../core/workout/rehearsal.ts';
+import { EXPORTS } from '../formats/exports.ts';
+import { readPlan } from '../formats/plan-reader.ts';
+import type { ReadProblem } from '../formats/problem.ts';
+import { pastTheEnd } from '../formats/transcript-problem.ts';
+import { readTranscript } from '../formats/transcript-reader.ts';
+import { type Answer, CliError, json, seconds } from './answer.ts';
+
+const place = (p: ReadProblem) => (p.line > 0 ? `line ${p.line}: ${p.message}` : p.message);
+
+/** The picture that is assumed where there is no take to ask: 1080p at 25 frames a second. */
+const PICTURE = { width: 1920, height: 1080, rate: frameRate(25, 1) };
+
+function planOf(text: string): { plan: Plan; compiled: Compiled; notes: string[] } {
+  const { value, problems } = readPlan(text);
+  const fatal = problems.find((p) => p.line === 0 && p.severity === 'error') ?? problems.find((p) => p.code === 'too-many');
+  if (value === null || fatal !== undefined) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
+  const compiled = compile(value);
+  if (compiled.segments.length === 0) throw new CliError(compiled.problems[0]?.message ?? 'The plan holds no time.');
+  return { plan: value, compiled, notes: [...problems.map(place), ...compiled.problems.map((p) => p.message)] };
+}
+
+function transcriptOf(text: string, duration: string | undefined): { transcript: Transcript; duration: Micros; notes: string[] } {
+  const { value, problems } = readTranscript(text);
+  const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
+  if (value.cues.length === 0) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
+  const last = Math.max(...value.cues.map((cue) => cue.end));
+  const given = duration === undefined ? null : readTypedTime(duration);
+  if (given !== null && (!given.ok || given.time <= 0)) throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
+  const length = given?.ok ? given.time : micros(last + 3e6);
+  return { transcript: value, duration: length, notes: [...problems, ...pastTheEnd(value.cues, length)].map(place) };
+}
+
+export function compileCommand(text: string): Answer {
+  const { compiled, notes } = planOf(text);
+  return {
+    status: notes.length > 0 ? 1 : 0, notes,
+    text: json({
+      total_s: seconds(compiled.total),
+      segments: compiled.segments.map((s) => ({
+        index: s.index, kind: s.kind, label: s.label, block: s.blockName, round: s.round, side: s.side, start_s: seconds(s.start), end_s: seconds(s.end),
+      })),
+    }),
+  };
+}
+
+const spanOf = (span: Span | null) => (span === null ? null : { start_s: seconds(span.start), end_s: seconds(span.end) });
+
+export function alignCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
+  const { compiled, notes } = planOf(planText);
+  const read = transcriptOf(transcriptText, durationText);
+  const found = align(compiled.segments, read.transcript, read.duration);
+  const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
+  return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json(alignmentJson(found)) };
+}
+
+function alignmentJson(found: Alignment) {
+  return {
+    segments: found.segments.map(({ segment: s, recorded, confidence, evidence }) => ({
+      index: s.index, kind: s.kind, label: s.label, round: s.round, side: s.side, planned: spanOf(s), recorded: spanOf(recorded), confidence, evidence,
+    })),
+    extra: found.extra.map((e) => ({ label: e.label, side: e.madeUp?.side ?? null, made_up_index: e.madeUp?.index ?? null, after_index: e.after, ...spanOf(e) })),
+  };
+}
+
+export function exportCommand(planText: string, transcriptText: string | null, durationText: string | undefined, name: string | undefined): Answer {
+  const format = EXPORTS.find((f) => f.name === name);
+  if (format === undefined) throw new CliError(`--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`);
+  const { plan, compiled, notes } = planOf(planText);
+  const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
+  const programme = read === null ? plannedProgramme(compiled.segments, compiled.total)
+    : conform(align(compiled.segments, read.transcript, read.duration), keepRanges(read.duration, [], frameRate(1000, 1)));
+  const { lines } = schedule(programme.segments.map((s, index) => ({ ...(s.segment ?? (compiled.segments[0] as typeof compiled.segments[0] & object)), kind: s.kind, label: s.label, index, start: s.start, end: s.end })), EMPTY_SCRIPT);
+  const laid = lanes(programme, DEFAULT_RULES, []);
+  const text = format.write({
+    title: plan.title, segments: programme.segments, lanes: laid, picture: PICTURE,
+    linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
+  });
+  return { text, status: programme.segments.length === 0 ? 1 : 0, notes: [...notes, ...(read?.notes ?? [])] };
+}
+

@@ -1,0 +1,60 @@
+import { readFileSync, statSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { CliError, type Answer } from './answer.ts';
+import { alignCommand, compileCommand, exportCommand } from './commands.ts';
+
+/** Largest file the command line reads; a plan or transcript is far smaller. */
+const LARGEST_FILE = 32 * 2 ** 20;
+
+const HELP = `euphon compile --plan FILE
+euphon align   --plan FILE --transcript FILE [--duration SECONDS]
+euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
+
+A plan FILE is an outline or Euphon's JSON; a transcript is WebVTT, SRT or text with [m:ss] paragraphs.
+JSON on standard output. Exit status 0, 1 (findings or nothing to show) or 2 (bad input).
+`;
+
+function readText(path: string | undefined, flag: string): string {
+  if (path === undefined || path === '') throw new CliError(`--${flag} FILE is wanted.`);
+  try {
+    const facts = path === '-' ? null : statSync(path);
+    if (facts?.isDirectory()) throw new CliError(`${path} is a folder; a file is wanted.`);
+    if (facts !== null && facts.size > LARGEST_FILE) throw new CliError(`${path} has ${facts.size} bytes; at most ${LARGEST_FILE} are read.`);
+    return readFileSync(path === '-' ? 0 : path, 'utf8');
+  } catch (error) {
+    if (error instanceof CliError) throw error;
+    throw new CliError(`${path} could not be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'}).`);
+  }
+}
+
+function run(argv: readonly string[]): Answer {
+  const [verb, ...rest] = argv;
+  if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h') return { text: HELP, status: verb === undefined ? 2 : 0 };
+  let flags: Record<string, string | undefined>;
+  try {
+    flags = parseArgs({ args: [...rest], options: Object.fromEntries(['plan', 'transcript', 'duration', 'format'].map((name) => [name, { type: 'string' as const }])) }).values as typeof flags;
+  } catch (error) {
+    throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
+  }
+  const text = (flag: string) => readText(flags[flag], flag);
+  switch (verb) {
+    case 'compile': return compileCommand(text('plan'));
+    case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration);
+    case 'export': return exportCommand(text('plan'), flags.transcript === undefined ? null : text('transcript'), flags.duration, flags.format);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align and export are.`);
+  }
+}
+
+// A reader that stops early (head, a closed pipe) is no error of ours.
+process.stdout.on('error', () => process.exit(0));
+
+try {
+  const answer = run(process.argv.slice(2));
+  process.stdout.write(answer.text);
+  for (const note of answer.notes ?? []) process.stderr.write(`${note}\n`);
+  process.exitCode = answer.status;
+} catch (error) {
+  if (!(error instanceof CliError)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exitCode = 2;
+}

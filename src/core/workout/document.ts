@@ -1,0 +1,36 @@
+import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
+import { type Plan, NO_SIDES } from '../plan/plan.ts';
+import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
+import type { Pin } from '../take/align.ts';
+import type { Span } from '../time/span.ts';
+
+/** Everything a person decides about one workout; what the program computes from it is never stored in it. */
+export interface WorkoutDocument {
+  readonly format: 'euphon-workout';
+  readonly version: 1;
+  readonly plan: Plan;
+  readonly script: Script;
+  readonly edit: Edit;
+}
+
+export interface Edit {
+  /** The take that the programme is made from; null: none chosen yet. */
+  readonly takeId: string | null;
+  readonly pins: readonly Pin[];
+  /** The person looked at the alignment and found it right. */
+  readonly accepted: boolean;
+  /** Stretches of the take that are cut out, on take time. */
+  readonly removed: readonly Span[];
+  readonly rules: LaneRules;
+  readonly overrides: readonly Override[];
+}
+
+export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, removed: [], rules: DEFAULT_RULES, overrides: [] };
+
+export function newDocument(title: string): WorkoutDocument {
+  return {
+    format: 'euphon-workout', version: 1,
+    plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
+    script: EMPTY_SCRIPT, edit: EMPTY_EDIT,
+  };
+}

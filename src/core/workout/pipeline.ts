@@ -1,0 +1,48 @@
+import { takeFindings } from '../checks/take-checks.ts';
+import { laneFindings } from '../checks/deliver-checks.ts';
+import type { Finding } from '../checks/finding.ts';
+import { type Programme, conform, keepRanges } from '../edit/conform.ts';
+import { type Lanes, lanes } from '../lanes/lanes.ts';
+import { type Compiled, compile } from '../plan/compile.ts';
+import { isActive } from '../plan/segment.ts';
+import { type Alignment, align } from '../take/align.ts';
+import { hear } from '../take/heard.ts';
+import { type Transcript, tokensOf } from '../take/transcript.ts';
+import { type FrameRate } from '../time/frames.ts';
+import type { Micros } from '../time/micros.ts';
+import type { WorkoutDocument } from './document.ts';
+
+/** A take as the core sees it. */
+export interface TakeFacts {
+  readonly duration: Micros;
+  readonly rate: FrameRate;
+  readonly transcript: Transcript;
+}
+
+/** What the take gives: this is the slow part, and changes only with plan, transcript and pins. */
+export interface Aligned {
+  readonly compiled: Compiled;
+  readonly alignment: Alignment;
+  readonly takeFindings: readonly Finding[];
+}
+
+/** plan and take to recorded segments. */
+export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> }, take: TakeFacts): Aligned {
+  const compiled = compile(document.plan);
+  const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins);
+  const heard = hear(tokensOf(take.transcript, take.duration), compiled.segments.filter(isActive).map((s) => s.label));
+  return { compiled, alignment, takeFindings: takeFindings(alignment, heard) };
+}
+
+export interface Produced {
+  readonly programme: Programme;
+  readonly lanes: Lanes;
+  readonly findings: readonly Finding[];
+}
+
+/** Recorded segments to programme, lanes and findings: fast, runs with every keystroke. */
+export function produce(edit: WorkoutDocument['edit'], aligned: Aligned, take: TakeFacts): Produced {
+  const programme = conform(aligned.alignment, keepRanges(take.duration, edit.removed, take.rate));
+  const laid = lanes(programme, edit.rules, edit.overrides);
+  return { programme, lanes: laid, findings: [...aligned.takeFindings, ...laneFindings(laid)] };
+}

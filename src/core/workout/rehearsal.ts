@@ -1,0 +1,14 @@
+import type { Programme } from '../edit/conform.ts';
+import type { Segment } from '../plan/segment.ts';
+import { type Micros, ZERO } from '../time/micros.ts';
+
+/** The plan as if it had been filmed to the microsecond: for files and pictures before there is a take. */
+export function plannedProgramme(segments: readonly Segment[], total: Micros): Programme {
+  return {
+    segments: segments.map((segment) => ({
+      key: segment.key, segment, kind: segment.kind, label: segment.label, side: segment.side, start: segment.start, end: segment.end,
+      recorded: { start: segment.start, end: segment.end }, confidence: 1, extra: false,
+    })),
+    kept: [{ start: ZERO, end: total, at: ZERO }], length: total,
+  };
+}

@@ -1,0 +1,37 @@
+import type { ProgrammeSegment } from '../core/edit/conform.ts';
+import type { Lanes } from '../core/lanes/lanes.ts';
+import type { PlacedLine } from '../core/script/schedule.ts';
+import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
+import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
+import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
+import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
+import { writeCaptionsSrt } from './srt/srt-writer.ts';
+import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
+
+/** Everything an export needs; the same from a take or, before filming, from the plan alone. */
+export interface ExportSource {
+  readonly title: string;
+  readonly segments: readonly ProgrammeSegment[];
+  readonly lanes: Lanes;
+  readonly linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[];
+  readonly picture: OverlayPicture;
+}
+
+export interface ExportFormat {
+  readonly name: string;
+  readonly title: string;
+  readonly file: string;
+  readonly mime: string;
+  readonly write: (source: ExportSource) => string;
+}
+
+/** The files that can be made without rendering, by the name the command line uses. */
+export const EXPORTS: readonly ExportFormat[] = [
+  { name: 'captions-vtt', title: 'Move captions, WebVTT', file: 'captions.vtt', mime: 'text/vtt', write: (s) => writeCaptionsVtt(s.lanes.captions) },
+  { name: 'captions-srt', title: 'Move captions, SRT', file: 'captions.srt', mime: 'application/x-subrip', write: (s) => writeCaptionsSrt(s.lanes.captions) },
+  { name: 'chapters-vtt', title: 'Chapters, WebVTT', file: 'chapters.vtt', mime: 'text/vtt', write: (s) => writeChaptersVtt(s.lanes.chapters) },
+  { name: 'chapters-ffmetadata', title: 'Chapters, ffmpeg metadata', file: 'chapters.ffmetadata.txt', mime: 'text/plain', write: (s) => writeFfmetadata(s.title, s.lanes.chapters) },
+  { name: 'chapters-json', title: 'Chapters, JSON', file: 'chapters.json', mime: 'application/json+chapters', write: (s) => writeChaptersJson(s.title, s.lanes.chapters) },
+  { name: 'cue-sheet-csv', title: 'Cue sheet, CSV', file: 'cue-sheet.csv', mime: 'text/csv', write: (s) => writeCueSheet(s.segments, s.linesOf) },
+  { name: 'overlay-ass', title: 'Timer and captions as drawn, ASS', file: 'overlay.ass', mime: 'text/x-ssa', write: (s) => writeAss(s.lanes, s.picture) },
+];
