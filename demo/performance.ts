@@ -2,10 +2,11 @@ import { readFileSync } from 'node:fs';
 import { compile } from '../src/core/plan/compile.ts';
 import type { Plan } from '../src/core/plan/plan.ts';
 import type { Segment } from '../src/core/plan/segment.ts';
-import { type Cue, DEFAULT_CALLS, type Script } from '../src/core/script/cue.ts';
+import type { Script } from '../src/core/script/cue.ts';
 import { schedule } from '../src/core/script/schedule.ts';
 import { fromSeconds, micros } from '../src/core/time/micros.ts';
 import { readOutline } from '../src/formats/outline/outline-reader.ts';
+import { demoScript } from './script.ts';
 
 /** What really happens on the day: the plan's segments at their true times on the take, and every line said. */
 export interface Performance {
@@ -33,29 +34,6 @@ export function demoPlan(file: string): Plan {
   const { value, problems } = readOutline(readFileSync(new URL(file, import.meta.url), 'utf8'));
   if (problems.length > 0) throw new Error(problems.map((p) => `line ${p.line}: ${p.message}`).join('\n'));
   return value;
-}
-
-/** The lines Ottilie wrote beside the calls that the program writes. */
-export function demoScript(segments: readonly Segment[]): Script {
-  const find = (label: string, kind: string, round = 1, side?: string) =>
-    segments.find((s) => s.label === label && s.kind === kind && s.round === round && (side === undefined || s.side === side))?.key ?? '';
-  const cues: Cue[] = [];
-  const say = (segmentKey: string, kind: Cue['kind'], afterS: number, text: string) =>
-    cues.push({ id: `c${cues.length + 1}`, segmentKey, kind, anchor: { kind: 'start', afterUs: fromSeconds(afterS) }, text });
-  say(find('Welcome', 'talk'), 'talk', 0.5, 'Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel.');
-  say(find('Welcome', 'talk'), 'caution', 7, 'Stop if anything hurts or you feel dizzy.');
-  say(find('Shoulder rolls', 'work'), 'form', 3, 'Big slow circles, up, back and down.');
-  say(find('Broomstick twists', 'work'), 'form', 4, 'Stick across your shoulders. Turn from the ribs.');
-  for (const round of [1, 2]) {
-    say(find('Broomstick good morning', 'work', round), 'form', 4, round === 1 ? 'Hinge from the hips. Long back.' : 'Same hinge. A little deeper if it feels good.');
-    say(find('Half-kneeling press', 'work', round, 'left'), 'form', 4, 'Press up and keep your ribs down.');
-    say(find('Crate step-up', 'work', round), 'form', 5, 'Whole foot on the crate.');
-    say(find('Reverse lunge', 'work', round), 'option', 5, 'A shorter step is the easier option.');
-  }
-  say(find('Water', 'water'), 'talk', 1, 'Grab some water.');
-  say(find('Crate calf stretch', 'hold', 1, 'left'), 'form', 4, 'Heel heavy on the floor. You may feel tension, never pain.');
-  say(find('Goodbye', 'talk'), 'talk', 0.5, 'That was Broomstick Strong. Thank you for training with me. Go and look after your bees.');
-  return { cues, calls: DEFAULT_CALLS };
 }
 
 /** Seconds by which spans run over when nobody watches the clock, by label; the work runs to the clock. */

@@ -19,7 +19,7 @@ export async function bundleCli() {
 export async function bundlePrograms() {
   await Promise.all([
     bundleCli(),
-    bundle('src/jobs/worker.ts', 'dist/worker/worker.mjs', ['pg', 'pg-boss']),
+    bundle('src/boot/worker.ts', 'dist/boot/worker.mjs', ['pg', 'pg-boss']),
     bundle('src/boot/server.ts', 'dist/boot/server.mjs', ['pg', 'pg-boss', '*/dist/server/entry.mjs']),
     bundle('src/boot/setup.ts', 'dist/boot/setup.mjs', ['pg', 'pg-boss']),
   ]);

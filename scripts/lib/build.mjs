@@ -1,0 +1,42 @@
+// Builds the pages, the server, the worker and the command line, when something they are made of has changed.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { bundlePrograms } from '../bundle.mjs';
+import { say, Trouble } from './say.mjs';
+
+const SOURCES = ['src', 'demo', 'public', 'scripts/bundle.mjs', 'scripts/lib/build.mjs', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'];
+/** Faces that the overlay is drawn in, by the page and by the renderer alike. */
+const OVERLAY_FONTS = [
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2',
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2',
+  '@fontsource/martian-mono/files/martian-mono-latin-700-normal.woff2',
+];
+
+function fingerprint(root) {
+  const hash = createHash('sha256');
+  const look = (path) => {
+    if (!existsSync(path)) return;
+    const facts = statSync(path);
+    if (facts.isDirectory()) for (const name of readdirSync(path).sort()) look(join(path, name));
+    else if (!/\.(test\.ts|mp4|webm)$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path));
+  };
+  for (const source of SOURCES) look(join(root, source));
+  return hash.digest('hex');
+}
+
+export async function needBuild(root) {
+  const stamp = join(root, 'dist', '.built');
+  const wanted = fingerprint(root);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Building (about half a minute) …');
+  const done = spawnSync(process.execPath, [join(root, 'node_modules', 'astro', 'astro.js'), 'build'], {
+    cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+  });
+  if (done.status !== 0) throw new Trouble(`The build failed:\n${(String(done.stdout) + String(done.stderr)).trim().split('\n').slice(-25).join('\n')}`);
+  await bundlePrograms();
+  mkdirSync(join(root, 'dist', 'fonts'), { recursive: true });
+  for (const font of OVERLAY_FONTS) copyFileSync(join(root, 'node_modules', font), join(root, 'dist', 'fonts', font.split('/').at(-1)));
+  writeFileSync(stamp, wanted);
+}

@@ -1,0 +1,30 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { demoScript } from '../../demo/script.ts';
+import { compile } from '../core/plan/compile.ts';
+import { EMPTY_EDIT, newDocument, type WorkoutDocument } from '../core/workout/document.ts';
+import { updateWorkout, insertWorkout } from '../db/workouts-sql.ts';
+import { putTranscript } from '../db/takes-sql.ts';
+import { readOutline } from '../formats/outline/outline-reader.ts';
+import { receiveFile } from '../media/file-store.ts';
+import type { Context } from '../server/context.ts';
+import { keepTake } from '../server/takes.ts';
+import { factsOf } from '../server/workouts.ts';
+
+/** Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already. */
+export async function loadDemo(context: Context, root: string): Promise<boolean> {
+  const { rows } = await context.pool.query<{ any: boolean }>('SELECT EXISTS (SELECT 1 FROM workouts) AS any');
+  if (rows[0]?.any === true) return false;
+  const read = (name: string) => readFileSync(`${root}/demo/${name}`, 'utf8');
+  const planned: WorkoutDocument = { ...newDocument(''), plan: readOutline(read('smoker-to-super.outline.md')).value };
+  await insertWorkout(context.pool, planned, factsOf(planned));
+  const plan = readOutline(read('broomstick-strong.outline.md')).value;
+  const filmed: WorkoutDocument = { ...newDocument(''), plan, script: demoScript(compile(plan).segments) };
+  const row = await insertWorkout(context.pool, filmed, factsOf(filmed));
+  const video = `${root}/demo/media/broomstick-strong-take-1.mp4`;
+  if (!existsSync(video)) return true;
+  const take = await keepTake(context, row.id, 'Broomstick Strong, take 1', await receiveFile(context.store, video));
+  await putTranscript(context.pool, { takeId: take.id, format: 'vtt', text: read('broomstick-strong.words.vtt') });
+  const chosen = { ...filmed, edit: { ...EMPTY_EDIT, takeId: take.id } };
+  await updateWorkout(context.pool, row.id, 1, chosen, factsOf(chosen));
+  return true;
+}

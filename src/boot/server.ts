@@ -1,0 +1,42 @@
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { pathToFileURL } from 'node:url';
+import { openFileStore } from '../media/file-store.ts';
+import { settingsFrom } from '../server/context.ts';
+import { serveMedia } from './serve-media.ts';
+
+/** The web server: media with byte ranges first, then the pages and endpoints. */
+const settings = settingsFrom(process.env);
+const store = openFileStore(settings.dataFolder);
+const host = process.env.EUPHON_HOST ?? '127.0.0.1';
+const port = Number(process.env.EUPHON_PORT ?? 4680);
+
+process.env.ASTRO_NODE_AUTOSTART = 'disabled';
+const entry = new URL('../server/entry.mjs', import.meta.url);
+const { handler } = (await import(pathToFileURL(entry.pathname).href)) as { handler: (request: IncomingMessage, response: ServerResponse) => void };
+
+const server = createServer((request, response) => {
+  // Anyone may send this header; nothing here stands behind a proxy that sets it.
+  delete request.headers['x-forwarded-for'];
+  serveMedia(store, request, response).then((done) => {
+    if (!done) handler(request, response);
+  }, () => {
+    if (!response.headersSent) response.writeHead(500);
+    response.end();
+  });
+});
+// A take of many gigabytes takes longer than the default five minutes.
+server.requestTimeout = 0;
+server.on('error', (error: NodeJS.ErrnoException) => {
+  process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Stop what uses it, or start with EUPHON_PORT=${port + 1}.\n` : `The server could not start: ${error.message}\n`);
+  process.exit(3);
+});
+server.listen(port, host, () => process.send?.('ready'));
+
+function end(): void {
+  server.close(() => process.exit(0));
+  server.closeAllConnections();
+  setTimeout(() => process.exit(0), 1_500).unref();
+}
+process.on('SIGTERM', end);
+process.on('SIGINT', end);
+process.on('disconnect', end);

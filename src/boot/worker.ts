@@ -1,0 +1,66 @@
+import { fileURLToPath } from 'node:url';
+import { noteWorker } from '../db/health-sql.ts';
+import { orphanedRenders } from '../db/renders-sql.ts';
+import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
+import { renderJob } from '../jobs/render-job.ts';
+import { waveformJob } from '../jobs/waveform-job.ts';
+import type { WorkerContext } from '../jobs/worker-context.ts';
+import { openContext, settingsFrom } from '../server/context.ts';
+import { takeSource } from '../server/deliver.ts';
+import { documentAt } from '../server/workouts.ts';
+
+/** A render that gave no sign of life for this long lost its worker. */
+const ORPHANED_AFTER_S = 10;
+const LOOK_FOR_ORPHANS_MS = 5_000;
+const POLL_S = 0.5;
+
+const settings = settingsFrom(process.env);
+const context = openContext(settings);
+const stop = new AbortController();
+const worker: WorkerContext = {
+  pool: context.pool, store: context.store, stopping: stop.signal,
+  fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
+  async produceAt(workoutId, revision, take) {
+    const document = await documentAt(context, workoutId, revision);
+    return { document, produced: (await takeSource(context, document, take)).produced };
+  },
+};
+
+const queue = await openQueue(settings.databaseUrl, true);
+const work = async <K extends JobKind>(kind: K, run: (payload: JobPayloads[K]) => Promise<void>) =>
+  queue.work<JobPayloads[K]>(kind, { pollingIntervalSeconds: POLL_S, batchSize: 1 }, async ([job]) => {
+    if (job === undefined) return;
+    try {
+      await run(job.data);
+    } catch (error) {
+      process.stderr.write(`${kind} job failed: ${error instanceof Error ? error.message : String(error)}\n`);
+      throw error;
+    }
+  });
+await work('waveform', ({ takeId }) => waveformJob(worker, takeId));
+await work('render', ({ renderId }) => renderJob(worker, renderId));
+
+const orphans = setInterval(() => {
+  void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(async (ids) => {
+    for (const renderId of ids) await send(queue, 'render', { renderId });
+  }, () => undefined);
+}, LOOK_FOR_ORPHANS_MS);
+const beat = setInterval(() => void workerBeat(), 2_000);
+async function workerBeat(): Promise<void> {
+  await noteWorker(context.pool, `worker-${process.pid}`).catch(() => undefined);
+}
+await workerBeat();
+process.send?.('ready');
+
+async function end(): Promise<void> {
+  if (stop.signal.aborted) return;
+  clearInterval(orphans);
+  clearInterval(beat);
+  stop.abort();
+  await queue.stop({ graceful: true, timeout: 3_000, wait: true }).catch(() => undefined);
+  await context.pool.end();
+  process.exit(0);
+}
+process.on('SIGTERM', () => void end());
+process.on('SIGINT', () => void end());
+process.on('disconnect', () => void end());

@@ -1,0 +1,29 @@
+import pg from 'pg';
+
+/** Anything that runs a statement: the pool, or a client inside a transaction. */
+export interface Db {
+  query<R extends pg.QueryResultRow>(text: string, values?: unknown[]): Promise<pg.QueryResult<R>>;
+}
+
+export function openPool(url: string): pg.Pool {
+  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5_000 });
+  // An idle client that loses its server must not end the process; the next query says what is wrong.
+  pool.on('error', () => undefined);
+  return pool;
+}
+
+/** Runs work in one transaction; rolls back when it throws. */
+export async function inTransaction<T>(pool: pg.Pool, work: (db: Db) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  try {
+    await client.query('BEGIN');
+    const result = await work(client);
+    await client.query('COMMIT');
+    return result;
+  } catch (error) {
+    await client.query('ROLLBACK');
+    throw error;
+  } finally {
+    client.release();
+  }
+}

@@ -1,0 +1,28 @@
+import PgBoss from 'pg-boss';
+
+/** The kinds of long work and what each needs to know. */
+export interface JobPayloads {
+  waveform: { takeId: string };
+  render: { renderId: string };
+}
+export type JobKind = keyof JobPayloads;
+export const JOB_KINDS: readonly JobKind[] = ['waveform', 'render'];
+
+/** A job whose worker died is handed out again, at most this often. */
+const RETRIES = 3;
+const LONGEST_JOB_HOURS = 6;
+
+/** The queue in PostgreSQL. `supervise` is for the worker: the web server only sends. */
+export async function openQueue(url: string, supervise: boolean): Promise<PgBoss> {
+  const boss = new PgBoss({ connectionString: url, supervise, schedule: false, max: 4 });
+  boss.on('error', () => undefined);
+  await boss.start();
+  for (const kind of JOB_KINDS) {
+    await boss.createQueue(kind, { name: kind, retryLimit: RETRIES, retryDelay: 2, expireInSeconds: LONGEST_JOB_HOURS * 3600 });
+  }
+  return boss;
+}
+
+export async function send<K extends JobKind>(boss: PgBoss, kind: K, payload: JobPayloads[K]): Promise<void> {
+  await boss.send(kind, payload);
+}

@@ -1,0 +1,99 @@
+import type { Operation } from 'fast-json-patch';
+import type { Micros } from '../core/time/micros.ts';
+import type { WorkoutDocument } from '../core/workout/document.ts';
+import type { Db } from './pool.ts';
+
+/** The columns kept beside a document so that a list needs no compiling. */
+export interface WorkoutFacts {
+  readonly title: string;
+  readonly lengthUs: Micros;
+  readonly hasMoves: boolean;
+  readonly hasCues: boolean;
+  readonly accepted: boolean;
+  readonly takeId: string | null;
+}
+
+export interface WorkoutRow {
+  readonly id: string;
+  readonly document: WorkoutDocument;
+  readonly revision: number;
+}
+
+export interface WorkoutListRow extends WorkoutFacts {
+  readonly id: string;
+  readonly revision: number;
+  readonly updatedAt: Date;
+  readonly takes: number;
+  readonly hasTranscribedTake: boolean;
+  readonly delivered: boolean;
+}
+
+export interface Change {
+  readonly revision: number;
+  readonly patch: readonly Operation[];
+  readonly inverse: readonly Operation[];
+  readonly madeAt: Date;
+}
+
+export async function insertWorkout(db: Db, document: WorkoutDocument, facts: WorkoutFacts): Promise<WorkoutRow> {
+  const { rows } = await db.query<WorkoutRow>(
+    `INSERT INTO workouts (document, title, length_us, has_moves, has_cues, accepted, take_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id, document, revision`,
+    [JSON.stringify(document), ...factValues(facts)],
+  );
+  return rows[0] as WorkoutRow;
+}
+
+export async function workoutById(db: Db, id: string): Promise<WorkoutRow | null> {
+  const { rows } = await db.query<WorkoutRow>('SELECT id, document, revision FROM workouts WHERE id = $1', [id]);
+  return rows[0] ?? null;
+}
+
+/** The same, locked until the transaction ends, so that two changes at once come one after the other. */
+export async function lockWorkout(db: Db, id: string): Promise<WorkoutRow | null> {
+  const { rows } = await db.query<WorkoutRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id]);
+  return rows[0] ?? null;
+}
+
+export async function updateWorkout(db: Db, id: string, revision: number, document: WorkoutDocument, facts: WorkoutFacts): Promise<void> {
+  await db.query(
+    `UPDATE workouts SET document = $3, title = $4, length_us = $5, has_moves = $6, has_cues = $7, accepted = $8, take_id = $9,
+       revision = $2, updated_at = now() WHERE id = $1`,
+    [id, revision, JSON.stringify(document), ...factValues(facts)],
+  );
+}
+
+export async function insertChange(db: Db, workoutId: string, revision: number, patch: readonly Operation[], inverse: readonly Operation[]): Promise<void> {
+  await db.query('INSERT INTO workout_changes (workout_id, revision, patch, inverse) VALUES ($1, $2, $3, $4)', [
+    workoutId, revision, JSON.stringify(patch), JSON.stringify(inverse),
+  ]);
+}
+
+/** Changes after a revision, newest first, at most `most` of them. */
+export async function changesAfter(db: Db, workoutId: string, revision: number, most: number): Promise<Change[]> {
+  const { rows } = await db.query<Change>(
+    'SELECT revision, patch, inverse, made_at AS "madeAt" FROM workout_changes WHERE workout_id = $1 AND revision > $2 ORDER BY revision DESC LIMIT $3',
+    [workoutId, revision, most],
+  );
+  return rows;
+}
+
+export async function listWorkouts(db: Db): Promise<WorkoutListRow[]> {
+  const { rows } = await db.query<Omit<WorkoutListRow, 'lengthUs' | 'takes'> & { lengthUs: string; takes: string }>(
+    `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues", w.accepted,
+       w.take_id AS "takeId", w.updated_at AS "updatedAt",
+       (SELECT count(*) FROM takes t WHERE t.workout_id = w.id) AS takes,
+       EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id) AS "hasTranscribedTake",
+       EXISTS (SELECT 1 FROM renders r WHERE r.workout_id = w.id AND r.state = 'done') AS delivered
+     FROM workouts w ORDER BY w.updated_at DESC, w.id LIMIT 1000`,
+  );
+  return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Micros, takes: Number(row.takes) }));
+}
+
+export async function deleteWorkout(db: Db, id: string): Promise<boolean> {
+  return ((await db.query('DELETE FROM workouts WHERE id = $1', [id])).rowCount ?? 0) > 0;
+}
+
+function factValues(facts: WorkoutFacts): unknown[] {
+  return [facts.title, facts.lengthUs, facts.hasMoves, facts.hasCues, facts.accepted, facts.takeId];
+}

@@ -1,0 +1,73 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { copyFile, mkdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+
+/** A file that has come in but is not yet kept. */
+export interface Incoming {
+  readonly path: string;
+  readonly sha256: string;
+  readonly bytes: number;
+}
+
+/** Keeps media by their SHA-256 under one folder. */
+export interface FileStore {
+  /** Writes a stream to a temporary file, hashing as it goes. Throws FileTooLarge past `most` bytes; leaves nothing then. */
+  receive(stream: Readable, most: number): Promise<Incoming>;
+  /** Keeps what came in; the same content is kept once. */
+  keep(incoming: Incoming, extension: string): Promise<string>;
+  discard(incoming: Incoming): Promise<void>;
+  pathOf(sha256: string, extension: string): string;
+  /** A path for a new temporary file on the same disk. */
+  temporary(extension: string): Promise<string>;
+}
+
+export class FileTooLarge extends Error {}
+
+export function openFileStore(folder: string): FileStore {
+  const temporary = async (extension: string) => {
+    await mkdir(join(folder, 'incoming'), { recursive: true });
+    return join(folder, 'incoming', `${randomUUID()}.${extension}`);
+  };
+  const pathOf = (sha256: string, extension: string) => join(folder, 'media', sha256.slice(0, 2), `${sha256}.${extension}`);
+  const discard = (incoming: Incoming) => rm(incoming.path, { force: true });
+  return {
+    pathOf, discard, temporary,
+    async receive(stream, most) {
+      const path = await temporary('part');
+      const hash = createHash('sha256');
+      let bytes = 0;
+      const meter = new Transform({
+        transform(chunk: Buffer, _encoding, done) {
+          bytes += chunk.length;
+          hash.update(chunk);
+          done(bytes > most ? new FileTooLarge(`The file is larger than ${most} bytes.`) : null, chunk);
+        },
+      });
+      try {
+        await pipeline(stream, meter, createWriteStream(path));
+      } catch (error) {
+        await rm(path, { force: true });
+        throw error;
+      }
+      return { path, sha256: hash.digest('hex'), bytes };
+    },
+    async keep(incoming, extension) {
+      const place = pathOf(incoming.sha256, extension);
+      await mkdir(join(place, '..'), { recursive: true });
+      await rename(incoming.path, place);
+      return place;
+    },
+  };
+}
+
+/** SHA-256 and size of a file that is already on the disk, copied to a temporary place of the store. */
+export async function receiveFile(store: FileStore, path: string): Promise<Incoming> {
+  const copy = await store.temporary('part');
+  await copyFile(path, copy);
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(copy), hash);
+  return { path: copy, sha256: hash.digest('hex'), bytes: (await stat(copy)).size };
+}

@@ -1,0 +1,8 @@
+import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { getTake, removeTake } from '../../../../server/takes.ts';
+
+export const GET = endpoint(async (context, { params }) => jsonResponse(await getTake(context, params.id)));
+export const DELETE = endpoint(async (context, { params }) => {
+  await removeTake(context, params.id);
+  return new Response(null, { status: 204 });
+});

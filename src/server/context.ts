@@ -1,0 +1,40 @@
+import type pg from 'pg';
+import type PgBoss from 'pg-boss';
+import { join } from 'node:path';
+import { openPool } from '../db/pool.ts';
+import { openQueue } from '../db/queue.ts';
+import { type FileStore, openFileStore } from '../media/file-store.ts';
+
+/** What every use case is handed: database, files, queue. */
+export interface Context {
+  readonly pool: pg.Pool;
+  readonly store: FileStore;
+  readonly queue: () => Promise<PgBoss>;
+}
+
+export interface Settings {
+  readonly databaseUrl: string;
+  readonly dataFolder: string;
+}
+
+export function settingsFrom(env: Readonly<Record<string, string | undefined>>): Settings {
+  const databaseUrl = env.DATABASE_URL;
+  if (databaseUrl === undefined || databaseUrl === '') throw new Error('DATABASE_URL is not set. Start Euphon with “npm run demo”, or set it to a PostgreSQL database of your own.');
+  return { databaseUrl, dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon') };
+}
+
+export function openContext(settings: Settings): Context {
+  let queue: Promise<PgBoss> | null = null;
+  return {
+    pool: openPool(settings.databaseUrl),
+    store: openFileStore(settings.dataFolder),
+    queue: () => (queue ??= openQueue(settings.databaseUrl, false)),
+  };
+}
+
+let shared: Context | null = null;
+
+/** The web server's one context, opened when the first request needs it. */
+export function context(): Context {
+  return (shared ??= openContext(settingsFrom(process.env)));
+}

@@ -1,0 +1,24 @@
+import { workerSilence } from '../db/health-sql.ts';
+import { run } from '../media/run.ts';
+import type { Context } from './context.ts';
+
+export interface Health {
+  readonly ok: boolean;
+  readonly database: string;
+  readonly worker: string;
+  readonly media: string;
+}
+
+/** A worker beats every two seconds; three missed beats and it is called silent. */
+const SILENT_S = 7;
+
+/** Whether database, worker and media tools answer, each as a word or a sentence. */
+export async function health(context: Context): Promise<Health> {
+  const database = await context.pool.query('SELECT 1').then(() => 'ok', (error: Error) => `does not answer: ${error.message}`);
+  const silence = database === 'ok' ? await workerSilence(context.pool).catch(() => null) : null;
+  const worker = silence === null ? 'has not started' : silence > SILENT_S ? `silent for ${Math.round(silence)} s` : 'ok';
+  const tools = await Promise.all(['ffmpeg', 'ffprobe'].map((tool) => run(tool, ['-version']).then(() => null, () => tool)));
+  const missing = tools.filter((tool) => tool !== null);
+  const media = missing.length === 0 ? 'ok' : `missing: ${missing.join(', ')}`;
+  return { ok: database === 'ok' && worker === 'ok' && media === 'ok', database, worker, media };
+}

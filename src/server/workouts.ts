@@ -1,0 +1,133 @@
+import Joi from 'joi';
+import jsonpatch, { type Operation } from 'fast-json-patch';
+import { compile } from '../core/plan/compile.ts';
+import type { Plan } from '../core/plan/plan.ts';
+import { type WorkoutDocument, newDocument } from '../core/workout/document.ts';
+import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
+import { inTransaction } from '../db/pool.ts';
+import {
+  type Change, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, updateWorkout, workoutById,
+} from '../db/workouts-sql.ts';
+import { readPlan } from '../formats/plan-reader.ts';
+import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+
+export interface WorkoutSummary {
+  readonly id: string;
+  readonly title: string;
+  readonly lengthUs: number;
+  readonly state: WorkoutState;
+  readonly next: ReturnType<typeof nextStep>;
+  readonly updatedAt: string;
+}
+
+export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
+  return (await listWorkouts(context.pool)).map((row) => ({
+    id: row.id, title: row.title, lengthUs: row.lengthUs, state: stateOf(row), next: nextStep(row), updatedAt: row.updatedAt.toISOString(),
+  }));
+}
+
+const newSchema = Joi.object({ title: Joi.string().trim().min(1).max(200), outline: Joi.string().max(400_000) }).xor('title', 'outline').required();
+
+/** A new workout from a title, or from a plan typed or pasted as outline or JSON. */
+export async function createWorkout(context: Context, body: unknown): Promise<WorkoutRow> {
+  const fault = faultOf(newSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { title, outline } = body as { title?: string; outline?: string };
+  let document = newDocument(title?.trim() ?? '');
+  if (outline !== undefined) {
+    const { value, problems } = readPlan(outline);
+    if (value === null || value.blocks.length === 0) throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
+    document = { ...document, plan: value };
+  }
+  return insertWorkout(context.pool, document, factsOf(document));
+}
+
+const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+export function checkId(id: string | undefined, what: string): string {
+  if (id === undefined || !ID.test(id)) throw new Refusal(404, `There is no such ${what}.`);
+  return id;
+}
+
+export async function getWorkout(context: Context, id: string | undefined): Promise<WorkoutRow> {
+  const row = await workoutById(context.pool, checkId(id, 'workout'));
+  if (row === null) throw new Refusal(404, 'There is no such workout.');
+  return row;
+}
+
+export async function removeWorkout(context: Context, id: string | undefined): Promise<void> {
+  if (!(await deleteWorkout(context.pool, checkId(id, 'workout')))) throw new Refusal(404, 'There is no such workout.');
+}
+
+const patchSchema = Joi.array().items(Joi.object({
+  op: Joi.valid('add', 'remove', 'replace', 'move', 'copy', 'test').required(), path: Joi.string().allow('').max(400).required(), from: Joi.string().max(400), value: Joi.any(),
+})).min(1).max(5_000).required();
+
+/** The revision in an If-Match header, `"12"`. */
+export function revisionFrom(ifMatch: string | null): number {
+  const match = /^"(\d{1,9})"$/.exec(ifMatch?.trim() ?? '');
+  if (match === null) throw new Refusal(428, 'A change must say which revision it is made on, with If-Match.');
+  return Number(match[1]);
+}
+
+/**
+ * Applies a JSON Patch (RFC 6902) made on a revision. A stale revision gives 412 with what has changed since, and nothing
+ * is overwritten. The patch, and its inverse, are kept as history.
+ */
+export async function patchWorkout(context: Context, id: string | undefined, revision: number, patch: unknown): Promise<{ revision: number }> {
+  const fault = faultOf(patchSchema, patch);
+  if (fault !== null) throw new Refusal(422, fault);
+  return inTransaction(context.pool, async (db) => {
+    const row = await lockWorkout(db, checkId(id, 'workout'));
+    if (row === null) throw new Refusal(404, 'There is no such workout.');
+    if (row.revision !== revision) {
+      const since = await changesAfter(db, row.id, revision, 200);
+      throw new Refusal(412, 'This workout was changed elsewhere since you opened it.', {
+        revision: row.revision, document: row.document, changed: [...new Set(since.flatMap((change) => change.patch.map((op) => op.path)))],
+      });
+    }
+    const next = applied(row.document, patch as Operation[]);
+    const inverse = jsonpatch.compare(next, row.document);
+    if (inverse.length === 0) return { revision };
+    await updateWorkout(db, row.id, revision + 1, next, factsOf(next));
+    await insertChange(db, row.id, revision + 1, patch as Operation[], inverse);
+    return { revision: revision + 1 };
+  });
+}
+
+function applied(document: WorkoutDocument, patch: readonly Operation[]): WorkoutDocument {
+  let next: unknown;
+  try {
+    next = jsonpatch.applyPatch(structuredClone(document), patch as Operation[], true).newDocument;
+  } catch (error) {
+    throw new Refusal(422, `The change does not fit the document: ${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`);
+  }
+  const fault = faultOf(workoutSchema, next);
+  if (fault !== null) throw new Refusal(422, `The change would make the document wrong: ${fault}`);
+  return next as WorkoutDocument;
+}
+
+export async function history(context: Context, id: string | undefined): Promise<Omit<Change, 'inverse'>[]> {
+  const row = await getWorkout(context, id);
+  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt }) => ({ revision, patch, madeAt }));
+}
+
+/** The document as it was at an earlier revision, by undoing the changes since. */
+export async function documentAt(context: Context, id: string | undefined, revision: number): Promise<WorkoutDocument> {
+  const row = await getWorkout(context, id);
+  if (!Number.isInteger(revision) || revision < 1 || revision > row.revision) throw new Refusal(404, `There is no revision ${revision}; the newest is ${row.revision}.`);
+  let document: unknown = structuredClone(row.document);
+  for (const change of await changesAfter(context.pool, row.id, revision, 1_000_000)) document = jsonpatch.applyPatch(document, change.inverse as Operation[]).newDocument;
+  return document as WorkoutDocument;
+}
+
+export function factsOf(document: WorkoutDocument): WorkoutFacts {
+  const { plan, script, edit }: { plan: Plan } & WorkoutDocument = document;
+  return {
+    title: plan.title, lengthUs: compile(plan).total, hasMoves: plan.blocks.some((b) => b.moves.length > 0), hasCues: script.cues.length > 0,
+    accepted: edit.accepted, takeId: edit.takeId,
+  };
+}
