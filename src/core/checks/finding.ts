@@ -2,10 +2,7 @@ import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** A change to the document that sets a finding right. */
-export type Mend =
-  | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
-  | { readonly kind: 'drop-cue'; readonly label: string; readonly cueId: string }
-  | { readonly kind: 'set-title'; readonly label: string; readonly segmentKey: string };
+export type Mend = { readonly kind: 'remove-span'; readonly label: string; readonly span: Span };
 
 /** What a check found. Times are on the clock that `clock` names. */
 export interface Finding {

@@ -1,0 +1,92 @@
+import { useCallback, useEffect, useState } from 'react';
+import { Download } from 'lucide-react';
+import { EXPORTS } from '../../formats/exports.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { ApiError, api } from '../shared/api.ts';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+
+interface Render {
+  readonly id: string;
+  readonly revision: number;
+  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+  readonly progress: number;
+  readonly message: string | null;
+  readonly sha256: string | null;
+  readonly createdAt: string;
+}
+
+/** The finished video and every file that goes with it. */
+export function DeliverStation() {
+  const { workbench } = useWorkbench();
+  const { take, produced } = useDerived();
+  const id = workbench((s) => s.id);
+  const title = workbench((s) => s.document.plan.title);
+  const [renders, setRenders] = useState<readonly Render[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const put = useCallback((render: Render) => setRenders((all) => [render, ...(all ?? []).filter((r) => r.id !== render.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt))), []);
+  const guard = useCallback((work: Promise<void>) => void work.catch((error: unknown) => setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.')), []);
+  useEffect(() => guard(api<Render[]>(`/api/workouts/${id}/renders`).then(setRenders)), [id, guard]);
+  const busy = renders?.find((r) => r.state === 'queued' || r.state === 'running') ?? null;
+  useEffect(() => {
+    if (busy === null) return;
+    const events = new EventSource(`/api/renders/${busy.id}/events`);
+    events.onmessage = (e) => {
+      const render = JSON.parse(e.data as string) as Render;
+      put(render);
+      if (render.state !== 'queued' && render.state !== 'running') events.close();
+    };
+    return () => events.close();
+  }, [busy?.id, put]);
+  const start = () => guard((async () => {
+    setTrouble(null);
+    await workbench.flush();
+    put(await api<Render>(`/api/workouts/${id}/renders`, { method: 'POST' }));
+  })());
+  const cancel = (render: Render) => guard(api<Render>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put));
+  const fileName = `${title.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'workout'}.mp4`;
+  const alarms = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
+  return (
+    <div className="mx-auto grid max-w-5xl gap-10 px-4 py-6 sm:px-6 md:grid-cols-2">
+      <section>
+        <h1 className="text-2xl">The finished video</h1>
+        <p className="mt-1 mb-4 text-soft">MP4 with timer and captions drawn in, chapters in the container and the move captions as a track.</p>
+        {take === null ? <Notice>There is no take to render yet. Bring one in on the <a className="underline" href="shoot">Shoot</a> station.</Notice> : (
+          <>
+            {alarms > 0 && <p className="mb-3">{alarms} {alarms === 1 ? 'finding is' : 'findings are'} still open on the <a className="underline" href="score">Score</a>. The file can be rendered all the same.</p>}
+            <button className="btn btn-main" disabled={busy !== null} onClick={start}>Render the video</button>
+          </>
+        )}
+        {trouble !== null && <div className="mt-3"><Notice alarm>{trouble}</Notice></div>}
+        <ul className="mt-5">
+          {renders?.map((render) => (
+            <li key={render.id} className="border-t py-2.5" data-testid="render" data-state={render.state}>
+              <div className="flex items-center gap-3">
+                <span>Revision <span className="figures">{render.revision}</span></span>
+                <span className="text-[13px] text-soft">{new Date(render.createdAt).toLocaleString()}</span>
+                <span className="ml-auto">
+                  {render.state === 'done' && <a className="btn" href={`/media/${render.sha256}.mp4?as=${encodeURIComponent(fileName)}`}><Download size={13} />Fetch the MP4</a>}
+                  {render === busy && <button className="btn" onClick={() => cancel(render)}>Cancel</button>}
+                  {render.state === 'cancelled' && <span className="text-soft">cancelled</span>}
+                </span>
+              </div>
+              {render === busy && <div className="mt-1.5 flex items-center gap-3"><progress className="flex-1" value={render.state === 'queued' ? undefined : render.progress} max={1} aria-label="Rendering" /><span className="figures w-10 text-right">{Math.round(render.progress * 100)} %</span></div>}
+              {render.state === 'failed' && <p className="mt-1 text-alarm">{render.message}</p>}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="text-2xl">Files</h2>
+        <p className="mt-1 mb-4 text-soft">{take === null ? 'Made from the plan, as there is no take yet.' : 'Made from the programme as it stands now.'}</p>
+        <ul>
+          {EXPORTS.map((format) => (
+            <li key={format.name} className="flex items-center justify-between border-t py-2">
+              <span>{format.title}</span>
+              <a className="btn" href={`/api/workouts/${id}/files/${format.name}`} download onClick={(e) => { const { href } = e.currentTarget; e.preventDefault(); void workbench.flush().then(() => window.location.assign(href)); }}><Download size={13} /><span className="figures">{format.file}</span></a>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,45 @@
+import { isActive } from '../../core/plan/segment.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
+import { KIND_WORD, sideWord } from '../shared/words.ts';
+import { useDerived } from '../workbench/workbench-context.tsx';
+
+/** More rows than this are counted, not drawn: nobody reads them and the page stays quick. */
+const MOST_ROWS = 400;
+
+/** The compiled class, following every keystroke. */
+export function SegmentList() {
+  const { compiled: { segments, total } } = useDerived();
+  const sum = (test: (s: (typeof segments)[number]) => boolean) => segments.filter(test).reduce((n, s) => n + s.end - s.start, 0) as Micros;
+  const side = (name: 'left' | 'right') => sum((s) => s.side === name);
+  return (
+    <aside aria-label="Compiled segments" className="border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-lg">Segments</h2>
+        <time data-testid="total" className="text-2xl! font-semibold">{writeTime(total)}</time>
+      </div>
+      <p className="mt-0.5 mb-3 text-[13px] text-soft">
+        {segments.filter(isActive).length} intervals · <span className="figures">{writeTime(sum(isActive))}</span> of moves
+        {side('left') + side('right') > 0 && <> · left <span className="figures">{writeSeconds(side('left'))}</span> s, right <span className="figures">{writeSeconds(side('right'))}</span> s</>}
+      </p>
+      <ol>
+        {segments.slice(0, MOST_ROWS).map((s, i) => {
+          const newGroup = s.blockId !== segments[i - 1]?.blockId || s.round !== segments[i - 1]?.round;
+          return (
+            <li key={s.key}>
+              {newGroup && <p className="mt-3 mb-0.5 border-b text-[12px] text-soft">{s.blockName}{s.rounds > 1 ? ` · round ${s.round}` : ''}</p>}
+              <div className={`kind-${s.kind} grid grid-cols-[3.4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
+                <time className="text-soft">{writeTime(s.start)}</time>
+                <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />
+                <span className={`truncate ${isActive(s) ? '' : 'text-soft'}`}>{isActive(s) ? s.label : s.label === KIND_WORD[s.kind] ? s.label : `${s.label} · ${KIND_WORD[s.kind].toLowerCase()}`}{sideWord(s.side) !== '' && <span className="text-soft"> · {sideWord(s.side)}</span>}</span>
+                <span className="figures">{writeSeconds((s.end - s.start) as Micros)}</span>
+              </div>
+            </li>
+          );
+        })}
+      </ol>
+      {segments.length > MOST_ROWS && <p className="mt-2 text-soft">and {segments.length - MOST_ROWS} more</p>}
+      {segments.length === 0 && <p className="text-soft">Nothing is timed yet.</p>}
+    </aside>
+  );
+}

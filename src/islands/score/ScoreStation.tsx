@@ -1,0 +1,78 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeAss } from '../../formats/ass/ass-writer.ts';
+import { NotYet } from '../shared/NotYet.tsx';
+import { Player } from '../shared/Player.tsx';
+import { usePlayhead } from '../shared/playhead.ts';
+import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { inField } from '../workbench/use-keys.ts';
+import { Inspector } from './Inspector.tsx';
+import { RulesPanel } from './RulesPanel.tsx';
+import { Stave } from './Stave.tsx';
+import { useScore } from './use-score.ts';
+
+const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
+
+/** The score: the class as it was recorded, a stave a segment, with the picture beside it. */
+export function ScoreStation() {
+  const { take, facts, produced, aligning } = useDerived();
+  const { document: { edit } } = useDocument();
+  const staves = useScore();
+  const [selected, setSelected] = useState<string | null>(null);
+  const [zoom, setZoom] = useState(2);
+  const [rules, setRules] = useState(false);
+  const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
+  const ass = useMemo(() => (take === null || produced === null ? null : writeAss(produced.lanes, take)), [produced, take]);
+  const select = useCallback((key: string, at: Micros) => {
+    setSelected(key);
+    usePlayhead.getState().seek?.(at);
+  }, []);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const at = staves.findIndex((s) => s.segment.key === selected);
+      const to = { ArrowDown: at + 1, j: at + 1, ArrowUp: Math.max(0, at - 1), k: Math.max(0, at - 1) }[event.key];
+      if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
+      else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
+      else if (to !== undefined && staves[to] !== undefined) {
+        select(staves[to].segment.key, staves[to].segment.start);
+        document.querySelector(`[data-stave="${CSS.escape(staves[to].segment.key)}"]`)?.scrollIntoView({ block: 'nearest' });
+      } else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [staves, selected, select]);
+
+  if (take === null || facts === null) return <NotYet title="Nothing recorded to draw" href="shoot" action="To the takes">The score shows the class as it was filmed. It needs a take and its transcript.</NotYet>;
+  if (produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to draw.'}</p>;
+  const current = staves.find((s) => s.segment.key === selected) ?? null;
+  return (
+    <div className="grid lg:grid-cols-[minmax(0,1fr)_24.5rem]">
+      <div className="min-w-0 pb-10 max-lg:order-2">
+        <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
+          <span><kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays · <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames</span>
+          <label className="flex items-center gap-2">a row is
+            <select className="field-box" value={zoom} onChange={(e) => setZoom(Number(e.target.value))}>{ZOOMS_S.map((s, i) => <option key={s} value={i}>{s} s</option>)}</select>
+          </label>
+        </div>
+        <ol aria-label="Staves">
+          {staves.map((data, i) => (
+            <div key={`${data.segment.key}@${data.segment.start}`} className="contents">
+              {data.group !== staves[i - 1]?.group && <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">{data.group}</li>}
+              <Stave data={data} rowUs={rowUs} selected={data.segment.key === selected} down={edit.rules.timer.direction === 'down'} select={select} />
+            </div>
+          ))}
+        </ol>
+      </div>
+      <aside aria-label="Picture and details" className="border-l bg-sheet/60 px-4 py-4 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto">
+        <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={ass} />
+        <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">
+          <button className={`px-2 py-1 ${rules ? 'text-soft' : 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]'}`} aria-pressed={!rules} onClick={() => setRules(false)}>This segment</button>
+          <button className={`px-2 py-1 ${rules ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`} aria-pressed={rules} onClick={() => setRules(true)}>Rules of the class</button>
+        </div>
+        {rules ? <RulesPanel /> : <Inspector data={current} findings={produced.findings} select={select} />}
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,144 @@
+import { memo } from 'react';
+import type { Micros } from '../../core/time/micros.ts';
+import { micros } from '../../core/time/micros.ts';
+import { writeSeconds } from '../../core/time/typed-time.ts';
+import { isActive } from '../../core/plan/segment.ts';
+import { usePlayhead } from '../shared/playhead.ts';
+import { KIND_WORD, sideWord } from '../shared/words.ts';
+import type { StaveData, StaveLine } from './use-score.ts';
+
+interface Props {
+  readonly data: StaveData;
+  readonly rowUs: number;
+  readonly selected: boolean;
+  readonly down: boolean;
+  readonly select: (key: string, at: Micros) => void;
+}
+
+/** One segment with its lanes. Begins at the common left edge; wraps when longer than a row. */
+export const Stave = memo(function Stave({ data, rowUs, selected, down, select }: Props) {
+  const { segment } = data;
+  const length = segment.end - segment.start;
+  const rows = Math.max(1, Math.ceil(length / rowUs - 0.02));
+  const place = segment.segment?.position;
+  const needs = segment.segment?.needs ?? [];
+  const over = data.plannedUs === null ? 0 : length - data.plannedUs;
+  const alarms = data.findings.filter((f) => f.severity === 'alarm').length;
+  return (
+    <li
+      data-stave={segment.key} aria-current={selected || undefined}
+      className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_5.5rem] ${selected ? 'bg-sheet' : ''}`}
+    >
+      <span className="figures pt-1 text-right text-soft">{data.number}</span>
+      <button className="self-start text-left" onClick={() => select(segment.key, segment.start)}>
+        <span className="block leading-tight font-semibold">{segment.label}</span>
+        <span className="block text-[12.5px] leading-snug text-soft">
+          {[KIND_WORD[segment.kind], sideWord(segment.side), place].filter(Boolean).join(' · ')}
+          {isActive(segment) && needs.length > 0 && <><br />{needs.join(', ')}</>}
+        </span>
+      </button>
+      <div className="col-span-2 min-w-0 sm:col-span-1">
+        {Array.from({ length: rows }, (_, r) => <StaveRow key={r} data={data} from={segment.start + r * rowUs} rowUs={rowUs} down={down} select={select} />)}
+      </div>
+      <div className="figures hidden pt-4 text-right leading-relaxed sm:block">
+        <span className="block h-[5px] w-full bg-shade" title="Spoken, of the room there is for speech"><span className={`block h-full ${data.saidUs > data.roomUs ? 'bg-alarm' : 'bg-ink'}`} style={{ width: `${Math.min(100, (data.saidUs / Math.max(1, data.roomUs)) * 100)}%` }} /></span>
+        <span className="block text-soft">{writeSeconds(data.saidUs, 0)} of {writeSeconds(data.roomUs, 0)} s</span>
+        {data.plannedUs !== null && Math.abs(over) >= 1e6 && <span className={`block ${Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>{over > 0 ? '+' : ''}{writeSeconds(micros(over))} s</span>}
+        {alarms > 0 && <span className="mt-0.5 inline-block rounded-full bg-alarm px-1.5 text-paper">{alarms}<span className="sr-only"> findings</span></span>}
+      </div>
+    </li>
+  );
+});
+
+interface RowProps {
+  readonly data: StaveData;
+  readonly from: number;
+  readonly rowUs: number;
+  readonly down: boolean;
+  readonly select: (key: string, at: Micros) => void;
+}
+
+function StaveRow({ data, from, rowUs, down, select }: RowProps) {
+  const { segment } = data;
+  const end = Math.min(segment.end, from + rowUs);
+  const x = (us: number) => `${((us - from) / rowUs) * 100}%`;
+  const inRow = (l: { start: number; end: number }) => l.start < end && l.end > from;
+  const planned = data.plannedUs === null ? segment.end : segment.start + data.plannedUs;
+  const lines = fan(data.lines.filter(inRow), rowUs);
+  const depth = Math.max(1, ...lines.map((l) => l.row + 1));
+  const caption = data.caption !== null && inRow(data.caption) ? data.caption : null;
+  const marks: number[] = [];
+  const every = rowUs > 60e6 ? 10e6 : 5e6;
+  for (let left = 0; left <= segment.end - segment.start; left += every) {
+    const at = down ? segment.end - left : segment.start + left;
+    if (at >= from - 1 && at <= end + 1) marks.push(at);
+  }
+  return (
+    <div
+      className="relative cursor-crosshair"
+      onClick={(e) => {
+        const box = e.currentTarget.getBoundingClientRect();
+        const at = from + ((e.clientX - box.left) / box.width) * rowUs;
+        if (at < segment.end) select(segment.key, micros(at));
+      }}
+    >
+      <div className="figures relative h-[15px] text-[10.5px]! text-(--k)" aria-hidden="true">
+        {data.chapter !== null && from === segment.start && <span className="absolute -top-0.5 -left-1 h-[16px] w-[3px] bg-ink" title={`Chapter: ${data.chapter.title}`} />}
+        {marks.map((at) => {
+          const label = Math.round((down ? segment.end - at : at - segment.start) / 1e6);
+          return <span key={at} className="absolute -translate-x-1/2" style={{ left: x(at) }}>{at - from < rowUs * 0.012 && !down ? '' : label}</span>;
+        })}
+      </div>
+      <div className="relative" style={{ height: depth * 21 + 5 }}>
+        <span className={`pattern kind-${segment.kind} absolute inset-y-0 left-0 border-l-[3px] border-(--k)!`} style={{ width: x(end) }} aria-hidden="true" />
+        {planned < end - 1e6 && (
+          <span className="absolute inset-y-[-2px] border-[1.5px] border-dashed border-alarm!" style={{ left: x(Math.max(from, planned)), width: `calc(${x(end)} - ${x(Math.max(from, planned))})` }} title={`Runs ${writeSeconds(micros(segment.end - planned))} s over`} />
+        )}
+        {lines.map((l) => (
+          <span
+            key={`${l.start}`} title={l.text}
+            className={`absolute h-[19px] truncate rounded-[2px] border px-1 text-[12px] leading-[17px] ${l.call ? 'border-ink! bg-ink text-paper' : 'bg-sheet'}`}
+            style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}
+          >{l.text}</span>
+        ))}
+      </div>
+      <div className="relative h-[17px]">
+        {caption !== null && (
+          <span className="absolute flex h-[9px] items-end border-x border-b border-soft!" style={{ left: x(Math.max(from, caption.start)), width: `calc(${x(Math.min(end, caption.end))} - ${x(Math.max(from, caption.start))})` }}>
+            <span className="absolute top-[1px] left-2 truncate bg-paper px-1 text-[11.5px] leading-[15px] italic">{caption.heading === '' ? caption.text : `${caption.text} · ${caption.heading.toLowerCase()}`}</span>
+          </span>
+        )}
+      </div>
+      <RowPlayhead from={from} end={end} rowUs={rowUs} />
+    </div>
+  );
+}
+
+function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end: number; readonly rowUs: number }) {
+  const at = usePlayhead((s) => (s.at !== null && s.at >= from && s.at < end ? s.at : null));
+  if (at === null) return null;
+  return <span className="pointer-events-none absolute inset-y-0 w-[2px] bg-ink" style={{ left: `${((at - from) / rowUs) * 100}%` }}><span className="absolute -top-[2px] -left-[4px] border-x-[5px] border-t-[7px] border-x-transparent! border-t-ink!" /></span>;
+}
+
+interface FannedLine extends StaveLine {
+  readonly row: number;
+  readonly shownUs: number;
+}
+
+/** Width, as a share of a row, that one character needs to be read. */
+const CHARACTER = 0.0105;
+const MOST_ROWS = 3;
+
+/** Gives every line a row so that none covers another: its box is as wide as its words need where there is room. */
+function fan(lines: readonly StaveLine[], rowUs: number): FannedLine[] {
+  const free: number[] = [];
+  return lines.map((line) => {
+    const wanted = Math.max(line.end - line.start, (line.text.length + 2) * CHARACTER * rowUs);
+    let row = free.findIndex((until) => until <= line.start);
+    if (row < 0) row = free.length < MOST_ROWS ? free.length : free.indexOf(Math.min(...free));
+    const next = lines.find((o) => o.start > line.start);
+    const roomy = next === undefined ? wanted : Math.max(line.end - line.start, Math.min(wanted, Math.max(next.start - line.start, free.length > 1 || row > 0 ? wanted : next.start - line.start)));
+    free[row] = line.start + roomy;
+    return { ...line, row, shownUs: Math.max(roomy, 0.02 * rowUs) };
+  });
+}

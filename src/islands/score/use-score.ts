@@ -1,0 +1,63 @@
+import { useMemo } from 'react';
+import type { Finding } from '../../core/checks/finding.ts';
+import { findingsBySegment } from '../../core/checks/take-checks.ts';
+import { type ProgrammeSegment, toProgramme } from '../../core/edit/conform.ts';
+import type { CaptionEvent } from '../../core/lanes/caption.ts';
+import type { Chapter } from '../../core/lanes/chapter.ts';
+import { speechRoom } from '../../core/speech/line-time.ts';
+import { phrasesOf } from '../../core/take/phrases.ts';
+import { tokensOf } from '../../core/take/transcript.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
+import { useDerived } from '../workbench/workbench-context.tsx';
+
+export interface StaveLine {
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly text: string;
+  readonly call: boolean;
+}
+
+/** All that one stave shows. Times are on programme time. */
+export interface StaveData {
+  readonly segment: ProgrammeSegment;
+  readonly number: number;
+  readonly lines: readonly StaveLine[];
+  readonly caption: CaptionEvent | null;
+  readonly chapter: Chapter | null;
+  readonly findings: readonly Finding[];
+  readonly plannedUs: Micros | null;
+  /** How much later than planned it begins. */
+  readonly driftUs: Micros | null;
+  readonly saidUs: Micros;
+  readonly roomUs: Micros;
+  readonly group: string;
+}
+
+const CALL = /^(three[., ]+two|four[., ]+three|five[., ]+four|half.?way|ten seconds?|next up|and rest|rest)\b/i;
+
+export function useScore(): readonly StaveData[] {
+  const { facts, produced } = useDerived();
+  const phrases = useMemo(() => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration))), [facts]);
+  return useMemo(() => {
+    if (produced === null) return [];
+    const { programme: { segments, kept }, lanes, findings } = produced;
+    const byKey = findingsBySegment(findings);
+    let group = '';
+    return segments.map((segment, i): StaveData => {
+      const planned = segment.segment;
+      const lines = phrases.filter((p) => p.start >= segment.recorded.start && p.start < segment.recorded.end)
+        .map((p): StaveLine => ({ start: toProgramme(p.start, kept), end: micros(Math.max(toProgramme(p.start, kept) + 2e5, toProgramme(p.end, kept))), text: p.text, call: CALL.test(p.text) }));
+      if (planned !== null && !segment.extra) group = planned.rounds > 1 ? `${planned.blockName} · round ${planned.round}` : planned.blockName;
+      const length = micros(segment.end - segment.start);
+      return {
+        segment, number: i + 1, lines, group: segment.extra ? 'Beyond the plan' : group,
+        caption: lanes.captions.find((c) => c.segmentKey === segment.key && c.start >= segment.start && c.start < segment.end) ?? null,
+        chapter: lanes.chapters.find((c) => c.segmentKey === segment.key && (c.start === segment.start || i === 0)) ?? null,
+        findings: byKey.get(segment.key) ?? [],
+        plannedUs: planned === null ? null : micros(planned.end - planned.start),
+        driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),
+        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)), roomUs: speechRoom(segment.kind, length),
+      };
+    });
+  }, [phrases, produced]);
+}

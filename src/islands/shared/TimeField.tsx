@@ -1,0 +1,40 @@
+import { useEffect, useState } from 'react';
+import type { Micros } from '../../core/time/micros.ts';
+import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
+
+interface Props {
+  readonly label: string;
+  readonly value: Micros | null;
+  readonly onChange: (value: Micros) => void;
+  /** Called when the field is emptied; without it an empty field is a slip. */
+  readonly onClear?: () => void;
+  readonly placeholder?: string;
+  readonly className?: string;
+}
+
+/** A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds. */
+export function TimeField({ label, value, onChange, onClear, placeholder, className = '' }: Props) {
+  const written = value === null ? '' : value < 60e6 && value % 1e6 === 0 ? String(value / 1e6) : writeTime(value);
+  const [text, setText] = useState(written);
+  const [editing, setEditing] = useState(false);
+  useEffect(() => {
+    if (!editing) setText(written);
+  }, [written, editing]);
+  const read = readTypedTime(text);
+  const wrong = text.trim() === '' ? onClear === undefined : !read.ok;
+  return (
+    <input
+      data-time aria-label={label} title={wrong && !read.ok ? read.message : label} aria-invalid={wrong || undefined} value={text} placeholder={placeholder}
+      inputMode="decimal" autoComplete="off"
+      className={`field text-right ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
+      onFocus={(e) => { setEditing(true); e.currentTarget.select(); }}
+      onBlur={() => { setEditing(false); setText(written); }}
+      onChange={(e) => {
+        setText(e.target.value);
+        const next = readTypedTime(e.target.value);
+        if (e.target.value.trim() === '') onClear?.();
+        else if (next.ok) onChange(next.time);
+      }}
+    />
+  );
+}

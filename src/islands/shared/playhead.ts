@@ -1,0 +1,12 @@
+import { create } from 'zustand';
+import type { Micros } from '../../core/time/micros.ts';
+
+interface Playhead {
+  /** On programme time; null where nothing plays. */
+  readonly at: Micros | null;
+  /** Takes the picture to a programme time; null where there is no player. */
+  readonly seek: ((at: Micros) => void) | null;
+}
+
+/** Where the picture stands, for everything that runs along with it. */
+export const usePlayhead = create<Playhead>()(() => ({ at: null, seek: null }));

@@ -1,0 +1,65 @@
+import { useMemo } from 'react';
+import { isActive, type SegmentKind } from '../../core/plan/segment.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+import { usePlayhead } from '../shared/playhead.ts';
+import type { Station } from './stations.ts';
+import { useDerived } from './workbench-context.tsx';
+
+interface Piece {
+  readonly key: string;
+  readonly kind: SegmentKind;
+  readonly start: number;
+  readonly end: number;
+  readonly title: string;
+  readonly group: string;
+}
+
+/** Height of a piece in the ribbon, by how hard its kind works. */
+const HEIGHT: Readonly<Record<SegmentKind, number>> = { work: 30, hold: 19, rest: 9, 'change-over': 7, water: 9, talk: 12, demo: 14, 'set-up': 9 };
+
+/** The whole class as one thin band: what it is made of, where the playhead stands, planned and filmed length. */
+export function Ribbon({ station }: { readonly station: Station }) {
+  const { compiled, produced } = useDerived();
+  const onProgramme = produced !== null && (station === 'score' || station === 'deliver' || station === 'align');
+  const pieces = useMemo<Piece[]>(() => (onProgramme
+    ? produced.programme.segments.map((s) => ({ key: s.key, kind: s.kind, start: s.start, end: s.end, title: s.label, group: s.segment === null || s.extra ? '' : blockOf(s.segment) }))
+    : compiled.segments.map((s) => ({ key: s.key, kind: s.kind, start: s.start, end: s.end, title: s.label, group: blockOf(s) }))), [compiled, produced, onProgramme]);
+  const total = onProgramme ? produced.programme.length : compiled.total;
+  const playhead = usePlayhead((s) => s.at);
+  const seek = usePlayhead((s) => s.seek);
+  if (total === 0) return <div className="h-[62px] border-b" />;
+  const x = (us: number) => `${(us / total) * 100}%`;
+  const groups = pieces.filter((p, i) => p.group !== '' && p.group !== pieces.slice(0, i).findLast((q) => q.group !== '')?.group);
+  return (
+    <div className="border-b px-4 pt-1.5 sm:px-6">
+      <div className="relative h-[17px] text-[11.5px] text-soft" aria-hidden="true">
+        {groups.map((p, i) => {
+          const width = ((groups[i + 1]?.start ?? total) - p.start) / total;
+          return width < 0.045 ? null : <span key={p.key} className="absolute truncate pr-2" style={{ left: x(p.start), maxWidth: `${width * 100}%` }}>{p.group}</span>;
+        })}
+      </div>
+      <div
+        className="relative h-[32px] border-b border-ink" role="img" aria-label={`The class, ${writeTime(total as Micros)} long, ${pieces.filter(isActive).length} intervals`}
+        onClick={(e) => {
+          if (!onProgramme) return;
+          const box = e.currentTarget.getBoundingClientRect();
+          seek?.(Math.round(((e.clientX - box.left) / box.width) * total) as Micros);
+        }}
+      >
+        {pieces.map((p) => (
+          <span key={`${p.key}@${p.start}`} title={`${writeTime(p.start as Micros, 0)} ${p.title}`} className={`kind-${p.kind} absolute bottom-0 border-r border-paper bg-(--k)`} style={{ left: x(p.start), width: x(p.end - p.start), height: HEIGHT[p.kind] }} />
+        ))}
+        {onProgramme && playhead !== null && <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />}
+      </div>
+      <div className="flex h-[19px] items-center justify-between text-[11.5px] text-soft">
+        <span className="figures">{onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}</span>
+        <span><span className="figures">{writeTime(compiled.total)}</span> planned{produced !== null && <> · <span className="figures">{writeTime(produced.programme.length, 0)}</span> filmed</>}</span>
+      </div>
+    </div>
+  );
+}
+
+function blockOf(segment: { blockName: string; rounds: number; round: number }): string {
+  return segment.rounds > 1 ? `${segment.blockName} · ${segment.round}` : segment.blockName;
+}

@@ -1,0 +1,27 @@
+import { useEffect, useRef, type ReactNode } from 'react';
+
+interface Props {
+  readonly title: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  readonly wide?: boolean;
+}
+
+/** A modal dialog: the browser's own, so focus stays inside and Escape closes it. */
+export function Dialog({ title, onClose, children, wide = false }: Props) {
+  const ref = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    ref.current?.showModal();
+  }, []);
+  return (
+    <dialog
+      ref={ref} aria-label={title} onClose={onClose} onClick={(e) => { if (e.target === ref.current) ref.current?.close(); }}
+      className={`m-auto w-[min(92vw,${wide ? '52rem' : '34rem'})] rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
+    >
+      <div className="p-5">
+        <h2 className="mb-3 text-xl">{title}</h2>
+        {children}
+      </div>
+    </dialog>
+  );
+}
