@@ -21,10 +21,6 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return new Response(JSON.stringify({ message: 'This request comes from another site and was refused.' }), { status: 403, headers: { 'Content-Type': 'application/json' } });
   }
   const response = await next();
-  // Threads for the overlay's rasteriser need an isolated page.
-  response.headers.set('Cross-Origin-Opener-Policy', 'same-origin');
-  response.headers.set('Cross-Origin-Embedder-Policy', 'require-corp');
-  response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');
   return response;
 });

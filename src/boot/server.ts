@@ -14,9 +14,13 @@ process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 const entry = new URL('../server/entry.mjs', import.meta.url);
 const { handler } = (await import(pathToFileURL(entry.pathname).href)) as { handler: (request: IncomingMessage, response: ServerResponse) => void };
 
+const ISOLATED = [['Cross-Origin-Opener-Policy', 'same-origin'], ['Cross-Origin-Embedder-Policy', 'require-corp'], ['Cross-Origin-Resource-Policy', 'same-origin'], ['X-Content-Type-Options', 'nosniff']] as const;
+
 const server = createServer((request, response) => {
   // Anyone may send this header; nothing here stands behind a proxy that sets it.
   delete request.headers['x-forwarded-for'];
+  // Workers of an isolated page must carry these too, and they are static files that no middleware sees.
+  for (const [name, value] of ISOLATED) response.setHeader(name, value);
   serveMedia(store, request, response).then((done) => {
     if (!done) handler(request, response);
   }, () => {

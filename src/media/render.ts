@@ -2,7 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { KeptRange } from '../core/edit/conform.ts';
-import type { FrameRate } from '../core/time/frames.ts';
+import { type FrameRate, firstFrameFrom } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { run } from './run.ts';
 
@@ -53,11 +53,13 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const inputs = job.whole ? [['-i', job.input]]
-    : job.kept.map((k) => ['-ss', s(Math.max(0, k.start - SEEK_EARLY_S * 1e6)), '-t', s(k.end - k.start + SEEK_EARLY_S * 1e6 * (k.start > 0 ? 1 : 0)), '-i', job.input]);
+    : job.kept.map((k) => ['-ss', s(Math.max(0, k.start - SEEK_EARLY_S * 1e6)), '-t', s(k.end - k.start + 0.5e6), '-i', job.input]);
   const n = inputs.length;
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
-  const parts = inputs.map((_, i) => `[${i}:v:0]${grid},setpts=PTS-STARTPTS[v${i}];[${i}:a:0]asetpts=PTS-STARTPTS[a${i}]`);
+  // Each part is trimmed to its number of frames, for a seek that begins early also ends late.
+  const frames = (k: KeptRange) => firstFrameFrom(k.end, job.rate) - firstFrameFrom(k.start, job.rate);
+  const parts = job.kept.map((k, i) => `[${i}:v:0]${grid},trim=end_frame=${frames(k)},setpts=PTS-STARTPTS[v${i}];[${i}:a:0]atrim=end=${s(k.end - k.start)},asetpts=PTS-STARTPTS[a${i}]`);
   const graph = job.whole ? `[0:v:0]${grid},${overlay}[v]`
     : `${parts.join(';')};${inputs.map((_, i) => `[v${i}][a${i}]`).join('')}concat=n=${n}:v=1:a=1[vc][a];[vc]${overlay}[v]`;
   const sound = job.whole ? ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : ['-c:a', 'aac', '-b:a', '160k'])] : ['-map', '[a]', '-c:a', 'aac', '-b:a', '160k'];

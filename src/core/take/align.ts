@@ -69,8 +69,10 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   return {
     segments: segments.map((segment, k): RecordedSegment => {
       const recorded = spans.get(k) ?? null;
-      const filmed = pieces.filmed[k] as number;
-      const sure = recorded === null ? 1 - filmed : filmed * Math.min(pieces.startSure[k] as number, pieces.endSure[k] as number);
+      // A rest that stands for two is as likely as either, and ends where the other would.
+      const twin = recorded !== null && segment.kind === 'rest' ? twinRest(segments, k, spans) : k;
+      const filmed = Math.min(1, (pieces.filmed[k] as number) + (twin === k ? 0 : (pieces.filmed[twin] as number)));
+      const sure = recorded === null ? 1 - filmed : filmed * Math.min(Math.max(pieces.startSure[k] as number, pieces.startSure[twin] as number), pieces.endSure[twin] as number);
       return { segment, recorded, confidence: Math.round(sure * 1000) / 1000, evidence: reasonsFor(segment, recorded, heard, pins) };
     }),
     extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
@@ -102,6 +104,13 @@ function coarsePath(segments: readonly Segment[], heard: readonly Heard[], token
   const found = search(segments.map(shapeOf), rewards, grid, pinned, beyondRewards(heard, grid));
   const path = found.pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
   return { ...found, path: joinRests(path, segments) };
+}
+
+/** The last rest after a recorded one that was left out together with the moves between them; the rest itself where there is none. */
+function twinRest(segments: readonly Segment[], k: number, spans: ReadonlyMap<number, Span>): number {
+  let twin = k;
+  for (let i = k + 1; i < segments.length && !spans.has(i); i++) if (segments[i]?.kind === 'rest') twin = i;
+  return twin;
 }
 
 /** Where the move between two rests was left out there is one rest, not two: the first takes the time of both. */

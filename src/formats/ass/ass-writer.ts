@@ -12,7 +12,7 @@ export interface OverlayPicture {
   readonly rate: FrameRate;
 }
 
-export const OVERLAY_FONTS = { text: 'Atkinson Hyperlegible Next', figures: 'Martian Mono' } as const;
+export const OVERLAY_FONTS = { text: 'Atkinson Hyperlegible Next', figures: 'Martian Mono SemiExpanded' } as const;
 
 /** Fill of each kind of segment, as &HBBGGRR&. The kind is written in words too, never colour alone. */
 const KIND_COLOUR: Readonly<Record<SegmentKind, string>> = {
@@ -36,7 +36,7 @@ export function writeAss(lanes: Pick<Lanes, 'timer' | 'captions'>, picture: Over
     '[Script Info]', 'ScriptType: v4.00+', `PlayResX: ${width}`, `PlayResY: ${height}`, 'WrapStyle: 2', 'ScaledBorderAndShadow: yes', 'YCbCr Matrix: None', '',
     '[V4+ Styles]',
     'Format: Name, Fontname, Fontsize, PrimaryColour, SecondaryColour, OutlineColour, BackColour, Bold, Italic, Underline, StrikeOut, ScaleX, ScaleY, Spacing, Angle, BorderStyle, Outline, Shadow, Alignment, MarginL, MarginR, MarginV, Encoding',
-    style('Figure', OVERLAY_FONTS.figures, 34, true, PAPER, 5), style('Kind', OVERLAY_FONTS.text, 12, false, PAPER, 5),
+    style('Figure', OVERLAY_FONTS.figures, 30, true, PAPER, 5), style('Kind', OVERLAY_FONTS.text, 15, false, PAPER, 5),
     style('Heading', OVERLAY_FONTS.text, 15, false, PAPER, 7), style('Text', OVERLAY_FONTS.text, 22, true, PAPER, 7), style('Shape', OVERLAY_FONTS.text, 10, false, PAPER, 7), '',
     '[Events]', 'Format: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text',
   ];
@@ -58,8 +58,8 @@ function timerEvents(ticks: readonly TimerTick[], picture: OverlayPicture, px: P
       line(0, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${INK}&\\1a&H22&\\p1}${rectangle(w, h)}`),
       line(1, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${PAPER}&\\1a&HB0&\\p1}${rectangle(barWidth, px(4))}`),
       line(2, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${KIND_COLOUR[tick.kind]}&\\p1}${rectangle(Math.max(1, barWidth * tick.share), px(4))}`),
-      line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(10))})}${kindWord(tick.kind)}`),
-      line(3, 'Figure', `{\\pos(${at(x + w / 2)},${at(y + px(35))})}${figure(tick.value)}`),
+      line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(12))})}${kindWord(tick.kind)}`),
+      line(3, 'Figure', `{\\pos(${at(x + w / 2)},${at(y + px(38))})}${figure(tick.value)}`),
     ];
   });
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { RecordedSegment } from '../../core/take/align.ts';
+import { isBreak } from '../../core/plan/segment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
@@ -21,7 +22,7 @@ export function AlignStation() {
   if (facts === null) return <NotYet title="The take has no words yet" href="shoot" action="Bring in the transcript">The alignment listens to what was said: names, calls, countdowns.</NotYet>;
   if (aligned === null || produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to align.'}</p>;
   const { segments, extra } = aligned.alignment;
-  const missing = segments.filter((r) => r.recorded === null);
+  const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const accept = () => change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
   return (
     <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_23rem]">

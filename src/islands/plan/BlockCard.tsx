@@ -33,7 +33,7 @@ export function BlockCard({ block }: { readonly block: Block }) {
     <li className={`kind-${TINT[block.kind]} border-l-4 border-(--k)! bg-sheet/70 pl-3`}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
         <input
-          id={`block-${block.id}`} aria-label="Name of the block" value={block.name} maxLength={200} className="field w-44 font-display text-[17px] font-semibold"
+          id={`block-${block.id}`} aria-label="Name of the block" value={block.name} maxLength={200} className="field w-40 font-display text-[17px] font-semibold"
           onChange={(e) => set('block name', (b) => ({ ...b, name: e.target.value }))}
           onKeyDown={(e) => {
             if (e.key === 'Enter' && !plain) { e.preventDefault(); append(); }
@@ -51,7 +51,7 @@ export function BlockCard({ block }: { readonly block: Block }) {
         )}
         <span className="ml-auto flex items-center gap-1">
           <time className="mr-2">{writeTime(length)}</time>
-          {!plain && <button className="btn btn-quiet" aria-expanded={more} onClick={() => setMore(!more)}>{more ? 'less' : 'rests, sides, order'}</button>}
+          {!plain && <button className="btn btn-quiet" aria-expanded={more} onClick={() => setMore(!more)}>{more ? 'less' : 'more'}</button>}
           <IconButton label="Block up" onClick={() => change('Move the block', (d) => ({ ...d, plan: shiftBlock(d.plan, block.id, -1) }))}><ArrowUp size={14} /></IconButton>
           <IconButton label="Block down" onClick={() => change('Move the block', (d) => ({ ...d, plan: shiftBlock(d.plan, block.id, 1) }))}><ArrowDown size={14} /></IconButton>
           <IconButton label={`Delete ${block.name}`} onClick={() => change('Delete the block', (d) => ({ ...d, plan: removeBlock(d.plan, block.id) }))}><X size={14} /></IconButton>

@@ -11,8 +11,8 @@ export function ClassFields() {
       </label>
       <label className="flex items-center gap-2"><span className="label">Cueing</span>
         <select className="field-box" value={plan.cueing} onChange={(e) => change('cueing', (d) => ({ ...d, plan: { ...d.plan, cueing: e.target.value === 'own' ? 'own' : 'mirrored' } }))}>
-          <option value="mirrored">mirrored: says the viewer’s side</option>
-          <option value="own">own side: says their own side</option>
+          <option value="mirrored">mirrored (viewer’s side)</option>
+          <option value="own">own side</option>
         </select>
       </label>
       <SidesSelect label="Sides" value={plan.sides} inherit={null} onChange={(sides) => sides !== null && change('sides', (d) => ({ ...d, plan: { ...d.plan, sides } }))} />

@@ -16,7 +16,7 @@ const FRESH: Readonly<Record<Kind, Scheme>> = {
 
 /** How a block is timed. */
 export function SchemeFields({ scheme, plain, onChange }: { readonly scheme: Scheme; readonly plain: boolean; readonly onChange: (scheme: Scheme) => void }) {
-  const box = 'w-16 border-line! bg-sheet';
+  const box = 'w-13 border-line! bg-sheet';
   const time = (label: string, value: Micros, set: (value: Micros) => Scheme) => <TimeField label={label} value={value} onChange={(v) => onChange(set(v))} className={box} />;
   if (plain || scheme.kind === 'plain') {
     const lengthUs = scheme.kind === 'plain' ? scheme.lengthUs : micros(0);
@@ -40,7 +40,7 @@ interface FieldsProps {
 
 function Fields({ scheme, onChange, time }: FieldsProps) {
   const count = (label: string, value: number, low: number, high: number, set: (value: number) => Scheme) => (
-    <input type="number" aria-label={label} title={label} min={low} max={high} value={value} className="field-box w-16 text-right" onChange={(e) => { const n = Number(e.target.value); if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n)); }} />
+    <input type="number" aria-label={label} title={label} min={low} max={high} value={value} className="field-box w-13 text-right" onChange={(e) => { const n = Number(e.target.value); if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n)); }} />
   );
   const label = (text: string) => <span className="label">{text}</span>;
   switch (scheme.kind) {

@@ -27,7 +27,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
   return (
     <li
       data-stave={segment.key} aria-current={selected || undefined}
-      className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_5.5rem] ${selected ? 'bg-sheet' : ''}`}
+      className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
     >
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
       <button className="self-start text-left" onClick={() => select(segment.key, segment.start)}>
@@ -40,7 +40,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
       <div className="col-span-2 min-w-0 sm:col-span-1">
         {Array.from({ length: rows }, (_, r) => <StaveRow key={r} data={data} from={segment.start + r * rowUs} rowUs={rowUs} down={down} select={select} />)}
       </div>
-      <div className="figures hidden pt-4 text-right leading-relaxed sm:block">
+      <div className="figures hidden pt-4 text-right leading-relaxed whitespace-nowrap sm:block">
         <span className="block h-[5px] w-full bg-shade" title="Spoken, of the room there is for speech"><span className={`block h-full ${data.saidUs > data.roomUs ? 'bg-alarm' : 'bg-ink'}`} style={{ width: `${Math.min(100, (data.saidUs / Math.max(1, data.roomUs)) * 100)}%` }} /></span>
         <span className="block text-soft">{writeSeconds(data.saidUs, 0)} of {writeSeconds(data.roomUs, 0)} s</span>
         {data.plannedUs !== null && Math.abs(over) >= 1e6 && <span className={`block ${Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>{over > 0 ? '+' : ''}{writeSeconds(micros(over))} s</span>}
@@ -95,11 +95,10 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
           <span className="absolute inset-y-[-2px] border-[1.5px] border-dashed border-alarm!" style={{ left: x(Math.max(from, planned)), width: `calc(${x(end)} - ${x(Math.max(from, planned))})` }} title={`Runs ${writeSeconds(micros(segment.end - planned))} s over`} />
         )}
         {lines.map((l) => (
-          <span
-            key={`${l.start}`} title={l.text}
-            className={`absolute h-[19px] truncate rounded-[2px] border px-1 text-[12px] leading-[17px] ${l.call ? 'border-ink! bg-ink text-paper' : 'bg-sheet'}`}
-            style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}
-          >{l.text}</span>
+          <span key={`${l.start}`} className="absolute" style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}>
+            <span title={l.text} className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[12px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}>{l.text}</span>
+            <span className={`absolute top-[17px] left-0 h-[2px] ${l.call ? 'bg-ink' : 'bg-soft/60'}`} style={{ width: `${((l.end - l.start) / Math.max(1, l.shownUs)) * 100}%` }} />
+          </span>
         ))}
       </div>
       <div className="relative h-[17px]">
@@ -122,23 +121,23 @@ function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end
 
 interface FannedLine extends StaveLine {
   readonly row: number;
-  readonly shownUs: number;
+  /** Width of the words' box; the bar under it shows how long they really take. */
+  shownUs: number;
 }
 
 /** Width, as a share of a row, that one character needs to be read. */
-const CHARACTER = 0.0105;
+const CHARACTER = 0.0108;
 const MOST_ROWS = 3;
 
-/** Gives every line a row so that none covers another: its box is as wide as its words need where there is room. */
+/** Gives every line a row so that none covers another. Only when all rows are full is the box above cut short. */
 function fan(lines: readonly StaveLine[], rowUs: number): FannedLine[] {
-  const free: number[] = [];
+  const last: FannedLine[] = [];
   return lines.map((line) => {
-    const wanted = Math.max(line.end - line.start, (line.text.length + 2) * CHARACTER * rowUs);
-    let row = free.findIndex((until) => until <= line.start);
-    if (row < 0) row = free.length < MOST_ROWS ? free.length : free.indexOf(Math.min(...free));
-    const next = lines.find((o) => o.start > line.start);
-    const roomy = next === undefined ? wanted : Math.max(line.end - line.start, Math.min(wanted, Math.max(next.start - line.start, free.length > 1 || row > 0 ? wanted : next.start - line.start)));
-    free[row] = line.start + roomy;
-    return { ...line, row, shownUs: Math.max(roomy, 0.02 * rowUs) };
+    const free = (r: number) => { const before = last[r]; return before === undefined ? -Infinity : before.start + before.shownUs; };
+    const rows = Array.from({ length: MOST_ROWS }, (_, r) => r);
+    const row = rows.find((r) => free(r) <= line.start) ?? rows.reduce((a, b) => (free(b) < free(a) ? b : a));
+    const before = last[row];
+    if (before !== undefined && free(row) > line.start) before.shownUs = line.start - before.start;
+    return (last[row] = { ...line, row, shownUs: Math.max(0.02, (line.text.length + 1.6) * CHARACTER) * rowUs });
   });
 }

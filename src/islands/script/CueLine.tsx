@@ -31,11 +31,11 @@ export function CueLine({ cue, at, missingUs, addAfter }: Props) {
   };
   return (
     <li className="group py-[1px]">
-      <div className="flex items-center gap-2">
+      <div className="flex items-baseline gap-2">
         <span className={`figures w-12 shrink-0 text-right ${missingUs === null ? '' : 'text-alarm'}`}>{missingUs === null ? at : '!'}</span>
-        <input
-          id={`cue-${cue.id}`} aria-label="Line" className={`field min-w-0 flex-1 ${missingUs === null ? '' : 'text-alarm underline decoration-dashed'}`} value={cue.text} maxLength={2000} placeholder="What is said"
-          onChange={(e) => set('line', { text: e.target.value })}
+        <textarea
+          id={`cue-${cue.id}`} aria-label="Line" rows={1} className={`field min-w-0 flex-1 resize-none [field-sizing:content] ${missingUs === null ? '' : 'text-alarm underline decoration-dashed'}`} value={cue.text} maxLength={2000} placeholder="What is said"
+          onChange={(e) => set('line', { text: e.target.value.replace(/\n/g, ' ') })}
           onKeyDown={(e) => {
             if (e.key === 'Enter') { e.preventDefault(); addAfter(); }
             if (e.key === 'Backspace' && cue.text === '') { e.preventDefault(); remove(); }

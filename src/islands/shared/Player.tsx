@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
 import { type Overlay, openOverlay } from '../../browser/overlay.ts';
 import { type KeptRange, toProgramme, toTake } from '../../core/edit/conform.ts';
-import { frameAt, frameMiddle } from '../../core/time/frames.ts';
+import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import { type Micros, fromSeconds, toSeconds } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { type TakeOfPage, mediaUrl } from '../workbench/take.ts';
@@ -33,8 +33,8 @@ export function Player({ take, kept, length, ass }: Props) {
   const seekTake = useCallback((time: Micros) => {
     const element = video.current;
     if (element === null) return;
-    // The middle of a frame: on its edge players show the frame before.
-    element.currentTime = toSeconds(frameMiddle(frameAt(Math.max(0, time) as Micros, take.rate), take.rate));
+    // The first frame that belongs to the time, and its middle: on its edge players show the frame before.
+    element.currentTime = toSeconds(frameMiddle(firstFrameFrom(Math.max(0, time) as Micros, take.rate), take.rate));
   }, [take.rate]);
   const seek = useCallback((time: Micros) => {
     const clamped = Math.min(Math.max(0, time), Math.max(0, length - 1)) as Micros;

@@ -3,6 +3,7 @@ import { Upload } from 'lucide-react';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
+import { readTranscript } from '../../formats/transcript-reader.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
@@ -77,6 +78,10 @@ export function ShootStation() {
   );
 }
 
+function wordCount(text: string): number {
+  return readTranscript(text).value.cues.reduce((sum, cue) => sum + cue.text.split(/\s+/).filter((w) => w !== '').length, 0);
+}
+
 interface CardProps {
   readonly entry: TakeWithTranscript;
   readonly chosen: boolean;
@@ -111,7 +116,7 @@ function TakeCard({ entry: { take, transcript }, chosen, choose, reload }: CardP
       </div>
       <Waveform takeId={take.id} />
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <span>{transcript === null ? <span className="text-alarm">No transcript yet: without words nothing can be aligned.</span> : <>Transcript: {transcript.format === 'paragraphs' ? 'text with [m:ss]' : transcript.format === 'vtt' ? 'WebVTT' : 'SRT'}, <span className="figures">{transcript.text.split(/\s+/).length}</span> words</>}</span>
+        <span>{transcript === null ? <span className="text-alarm">No transcript yet: without words nothing can be aligned.</span> : <>Transcript: {transcript.format === 'paragraphs' ? 'text with [m:ss]' : transcript.format === 'vtt' ? 'WebVTT' : 'SRT'}, <span className="figures">{wordCount(transcript.text)}</span> words</>}</span>
         <input ref={picker} type="file" accept=".vtt,.srt,.txt,text/plain,text/vtt" className="sr-only" aria-label={`Transcript file of ${take.name}`} tabIndex={-1} onChange={(e) => { void e.target.files?.[0]?.text().then(put); e.target.value = ''; }} />
         <button className="btn" onClick={() => picker.current?.click()}>{transcript === null ? 'Bring in a transcript' : 'Replace the transcript'}</button>
         <button className="btn btn-quiet" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>or paste it</button>

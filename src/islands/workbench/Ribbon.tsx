@@ -53,7 +53,7 @@ export function Ribbon({ station }: { readonly station: Station }) {
         {onProgramme && playhead !== null && <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />}
       </div>
       <div className="flex h-[19px] items-center justify-between text-[11.5px] text-soft">
-        <span className="figures">{onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}</span>
+        <span className="figures w-14 text-ink" style={{ marginLeft: onProgramme && playhead !== null ? `min(${(Math.min(playhead, total) / total) * 100}%, calc(100% - 18rem))` : 0 }}>{onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}</span>
         <span><span className="figures">{writeTime(compiled.total)}</span> planned{produced !== null && <> · <span className="figures">{writeTime(produced.programme.length, 0)}</span> filmed</>}</span>
       </div>
     </div>

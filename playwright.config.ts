@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+
+const port = process.env.EUPHON_TEST_PORT ?? '46800';
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results',
+  timeout: 60_000,
+  workers: 1,
+  reporter: 'list',
+  globalSetup: './tests/e2e/start.ts',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.EUPHON_CHROMIUM || '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'],
+    },
+  },
+});

@@ -1,0 +1,66 @@
+// Prints the measured times: npm run bench [-- core|start|page|render ...]. Nothing here passes or fails.
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { freePort, startCluster } from './lib/cluster.mjs';
+import { checkNode, needModules, needPrograms, which } from './lib/need.mjs';
+import { main, say } from './lib/say.mjs';
+import { runSetup, startService } from './lib/services.mjs';
+
+const root = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+const wanted = (part) => process.argv.length < 3 || process.argv.slice(2).includes(part);
+
+await main(async () => {
+  checkNode();
+  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'chromium']);
+  needModules(root);
+  const { needBuild } = await import('./lib/build.mjs');
+  await needBuild(root);
+  const { build } = await import('esbuild');
+  const bundle = async (entry) => {
+    const outfile = join(root, 'dist', 'bench', `${entry}.mjs`);
+    await build({ absWorkingDir: root, entryPoints: [`tests/bench/${entry}.ts`], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error', banner: { js: "import { createRequire as __r } from 'node:module'; const require = __r(import.meta.url);" } });
+    return outfile;
+  };
+  const runBench = async (entry) => void spawnSync(process.execPath, [await bundle(entry)], { cwd: root, stdio: 'inherit', env: { ...process.env, EUPHON_ROOT: root } });
+  if (wanted('core')) await runBench('core');
+  if (wanted('render')) await runBench('render');
+  if (wanted('start') || wanted('page')) {
+    const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));
+    spawnSync('chmod', ['755', folder]);
+    const port = await freePort(47_900);
+    const begun = performance.now();
+    const cluster = await startCluster(join(folder, 'postgres'));
+    const env = { DATABASE_URL: cluster.url, EUPHON_DATA: folder, EUPHON_PORT: String(port) };
+    runSetup(root, env);
+    const services = await Promise.all(['server', 'worker'].map((name) => startService(root, name, env, () => undefined)));
+    say(`first start after set-up                 ${((performance.now() - begun) / 1000).toFixed(1)} s  (bar 10)`);
+    if (wanted('page')) {
+      const { chromium } = await import('@playwright/test');
+      const browser = await chromium.launch({ executablePath: which('chromium'), args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'] });
+      const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+      const base = `http://127.0.0.1:${port}`;
+      const list = await (await fetch(`${base}/api/workouts`)).json();
+      const id = list.find((w) => w.title.startsWith('Broomstick')).id;
+      const time = async (name, path, ready) => {
+        const times = [];
+        for (let i = 0; i < 5; i++) {
+          const from = performance.now();
+          await page.goto(base + path, { waitUntil: 'commit' });
+          await page.locator(ready).first().waitFor();
+          times.push(performance.now() - from);
+        }
+        say(`${name.padEnd(40)} ${times.map((t) => t.toFixed(0)).join(', ')} ms  (bar 1000)`);
+      };
+      await time('page usable: list', '/', 'h1');
+      await time('page usable: plan', `/w/${id}/plan`, '[data-testid=total]');
+      await time('page usable: score, aligned and drawn', `/w/${id}/score`, '[data-stave]');
+      await browser.close();
+    }
+    await Promise.all(services.map((s) => s.stop()));
+    cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

@@ -1,0 +1,51 @@
+// The second command: sets up what is missing, then type checks, unit tests, tests against a real PostgreSQL and real
+// media tools, and the real interface in Chromium. npm test [-- unit|db|media|e2e ...]
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { freePort, startCluster } from './lib/cluster.mjs';
+import { checkNode, needModules, needPrograms, which } from './lib/need.mjs';
+import { main, say, Trouble } from './lib/say.mjs';
+
+const root = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
+const PARTS = ['check', 'unit', 'db', 'media', 'e2e'];
+
+await main(async () => {
+  const parts = process.argv.slice(2);
+  const odd = parts.find((part) => !PARTS.includes(part));
+  if (odd !== undefined) throw new Trouble(`“${odd}” is not a part of the tests; ${PARTS.join(', ')} are.`);
+  const wanted = (part) => parts.length === 0 || parts.includes(part);
+  checkNode();
+  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'chromium']);
+  needModules(root);
+  const { needBuild } = await import('./lib/build.mjs');
+  await needBuild(root);
+  const folder = mkdtempSync(join(tmpdir(), 'euphon-test-'));
+  spawnSync('chmod', ['755', folder]);
+  const cluster = ['db', 'e2e', 'media'].some(wanted) ? await startCluster(join(folder, 'postgres'), { fast: true }) : null;
+  const env = {
+    ...process.env, ASTRO_TELEMETRY_DISABLED: '1', EUPHON_TEST_DATABASE: cluster?.url ?? '', EUPHON_DATA: join(folder, 'data'), EUPHON_TEST_PORT: String(await freePort(46_800)),
+    EUPHON_CHROMIUM: which('chromium') ?? '',
+  };
+  const run = (name, program, args) => {
+    say(`\n— ${name}`);
+    const begun = Date.now();
+    const { status } = spawnSync(program, args, { cwd: root, env, stdio: 'inherit' });
+    say(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+    return status === 0;
+  };
+  const bin = (name) => join(root, 'node_modules', '.bin', name);
+  const results = [];
+  try {
+    if (wanted('check')) results.push(run('types', process.execPath, ['scripts/check.mjs']));
+    for (const part of ['unit', 'db', 'media']) if (wanted(part)) results.push(run(part, bin('vitest'), ['run', '--project', part]));
+    if (wanted('e2e')) results.push(run('e2e', bin('playwright'), ['test']));
+  } finally {
+    cluster?.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+  if (results.includes(false)) process.exit(1);
+  say(`\nAll ${results.length} parts passed.`);
+});

@@ -1,0 +1,49 @@
+/** Times of the core: npm run bench -- core. Each line: best and median of many runs, beside its bar. */
+import { readFileSync } from 'node:fs';
+import { compile } from '../../src/core/plan/compile.ts';
+import { type Plan, newBlock, newMove } from '../../src/core/plan/plan.ts';
+import { align } from '../../src/core/take/align.ts';
+import { fromSeconds } from '../../src/core/time/micros.ts';
+import { readOutline } from '../../src/formats/outline/outline-reader.ts';
+import { readTranscript } from '../../src/formats/transcript-reader.ts';
+import { boundaryErrors, coarsen, quantile, syntheticTake } from '../support/synthetic-take.ts';
+
+const root = process.env.EUPHON_ROOT ?? '.';
+const print = (name: string, times: number[], bar: string) => {
+  const sorted = [...times].sort((a, b) => a - b);
+  console.log(`${name.padEnd(40)} best ${sorted[0]?.toFixed(2)} ms, median ${quantile(sorted, 0.5).toFixed(2)} ms  (bar ${bar})`);
+};
+const time = (runs: number, work: () => void) => Array.from({ length: runs }, () => {
+  const from = performance.now();
+  work();
+  return performance.now() - from;
+});
+
+const thousand: Plan = {
+  title: 'Long', instructor: '', cueing: 'mirrored', sides: { kind: 'both' },
+  blocks: [{ ...newBlock('b', 'circuit', 'Main'), rounds: 50, moves: Array.from({ length: 10 }, (_, i) => newMove(`m${i}`, `Move ${i}`)) }],
+};
+console.log(`compile: ${compile(thousand).segments.length} segments`);
+print('compile 1 000 segments', time(50, () => compile(thousand)), '10 ms');
+
+const text = readFileSync(`${root}/demo/smoker-to-super.outline.md`, 'utf8');
+const half = readOutline(text).value;
+const thirty = syntheticTake(half, 3, { breakOverS: 8, forgotten: 0.3, leaveOut: [16] });
+console.log(`align: ${(thirty.duration / 60e6).toFixed(1)} minutes, ${thirty.segments.length} segments`);
+print('align it, word-timed', time(12, () => align(thirty.segments, thirty.transcript, thirty.duration)), '300 ms');
+print('align it, 20 s paragraphs', time(12, () => align(thirty.segments, coarsen(thirty.transcript, 20), thirty.duration)), '300 ms');
+const hour = syntheticTake(readOutline(text.replace('3 rounds', '7 rounds')).value, 4, { breakOverS: 8, forgotten: 0.3 });
+console.log(`align: ${(hour.duration / 60e6).toFixed(1)} minutes, ${hour.segments.length} segments`);
+print('align it, word-timed', time(5, () => align(hour.segments, hour.transcript, hour.duration)), '500 ms');
+
+const demo = (name: string) => readFileSync(`${root}/demo/broomstick-strong.${name}`, 'utf8');
+const truth = JSON.parse(demo('truth.json')) as { duration_s: number; segments: { key: string | null; start_s: number; end_s: number }[] };
+const { segments } = compile(readOutline(demo('outline.md')).value);
+for (const [name, bars] of [['words.vtt', '0.5 and 1.5'], ['paragraphs.txt', '2 and 5']] as const) {
+  const duration = fromSeconds(truth.duration_s);
+  const transcript = readTranscript(demo(name)).value;
+  const found = align(segments, transcript, duration);
+  const known = new Map(truth.segments.filter((s) => s.key !== null).map((s) => [s.key as string, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]));
+  const errors = boundaryErrors({ segments, truth: known, transcript, duration }, found.segments);
+  console.log(`${`demo take, ${name}`.padEnd(40)} median ${quantile(errors, 0.5).toFixed(2)} s, 95 % ${quantile(errors, 0.95).toFixed(2)} s  (bars ${bars} s)`);
+}

@@ -1,0 +1,43 @@
+/** Rendering the demo against one plain ffmpeg call that burns a static subtitle into the same file, in turn. */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { EMPTY_EDIT, newDocument } from '../../src/core/workout/document.ts';
+import { alignWorkout, produce } from '../../src/core/workout/pipeline.ts';
+import { writeAss } from '../../src/formats/ass/ass-writer.ts';
+import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
+import { readOutline } from '../../src/formats/outline/outline-reader.ts';
+import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
+import { readTranscript } from '../../src/formats/transcript-reader.ts';
+import { probe } from '../../src/media/probe.ts';
+import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
+
+const root = process.env.EUPHON_ROOT ?? '.';
+const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-render-'));
+const input = `${root}/demo/media/broomstick-strong-take-1.mp4`;
+const read = (name: string) => readFileSync(`${root}/demo/broomstick-strong.${name}`, 'utf8');
+const probed = await probe(input);
+if (!probed.ok) throw new Error(probed.message);
+const { duration, rate, width, height } = probed.probe;
+const document = { ...newDocument('Bench'), plan: readOutline(read('outline.md')).value };
+const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value };
+const ratios: number[] = [];
+for (let run = 1; run <= 3; run++) {
+  const plain = join(folder, 'static.srt');
+  writeFileSync(plain, `1\n00:00:00,000 --> 00:59:00,000\nOne line that never changes\n`);
+  let from = performance.now();
+  execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', input, '-vf', `subtitles=${plain}`, ...VIDEO_SETTINGS, '-c:a', 'copy', join(folder, 'plain.mp4')]);
+  const reference = performance.now() - from;
+  from = performance.now();
+  const { programme, lanes } = produce(EMPTY_EDIT, alignWorkout({ plan: document.plan, edit: EMPTY_EDIT }, facts), facts);
+  await render({
+    input, output: join(folder, 'ours.mp4'), kept: programme.kept, length: programme.length, rate, audioCodec: 'aac', whole: true, fontsFolder: `${root}/dist/fonts`,
+    ass: writeAss(lanes, { width, height, rate }), ffmetadata: writeFfmetadata('Bench', lanes.chapters), captionsSrt: writeCaptionsSrt(lanes.captions),
+  }, () => undefined);
+  const ours = performance.now() - from;
+  ratios.push(ours / reference);
+  console.log(`render the demo, run ${run}                  ${(ours / 1000).toFixed(1)} s against ${(reference / 1000).toFixed(1)} s of plain ffmpeg: ratio ${(ours / reference).toFixed(3)}`);
+}
+console.log(`render ratio, median                     ${ratios.sort((a, b) => a - b)[1]?.toFixed(3)}  (aim 1.15)`);
+rmSync(folder, { recursive: true });

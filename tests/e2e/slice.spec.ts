@@ -1,0 +1,201 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+
+const open = async (page: Page, title: string, station: string) => {
+  const list = (await (await page.request.get('/api/workouts')).json()) as { id: string; title: string }[];
+  const workout = list.find((w) => w.title.startsWith(title));
+  await page.goto(`/w/${workout?.id}/${station}`);
+  await page.getByRole('navigation', { name: 'Stations' }).waitFor();
+  return workout?.id ?? '';
+};
+const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText(/^Saved/);
+
+test('the list shows length, state and next step, and a new workout can be made', async ({ page }) => {
+  await page.goto('/');
+  const row = page.getByRole('listitem').filter({ hasText: 'Broomstick Strong' }).first();
+  await expect(row.locator('time')).toHaveText('7:34');
+  await expect(row.getByRole('list', { name: 'State: filmed' })).toBeVisible();
+  await page.getByRole('button', { name: 'New workout' }).click();
+  await page.getByLabel('Title').fill('Typed in the test');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/plan$/);
+  await expect(page.getByRole('heading', { name: 'An empty class' })).toBeVisible();
+});
+
+test('a plan is typed without the mouse; segments and total follow each key; undo goes back', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New workout' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Title').fill('Keys only');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'circuit', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the block')).toBeFocused();
+  await page.keyboard.press('Enter');
+  for (const name of ['Squat', 'Row', 'Plank']) {
+    await expect(page.getByPlaceholder('Name of the move').last()).toBeFocused();
+    await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByPlaceholder('Name of the move')).toHaveCount(4);
+  await page.keyboard.press('Backspace');
+  const total = page.getByTestId('total');
+  await expect(total).toHaveText('3:00');
+  await page.getByLabel('Work', { exact: true }).fill('1:30');
+  await expect(total).toHaveText('5:30');
+  await page.getByLabel('Work', { exact: true }).fill('soon');
+  await expect(page.getByLabel('Work', { exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await expect(total).toHaveText('5:30');
+  await saved(page);
+  await page.getByLabel('Name of the block').focus();
+  await page.keyboard.press('Control+z');
+  await expect(total).toHaveText('3:00');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('total')).toHaveText('3:00');
+});
+
+test('the outline is read as it is typed, and a slip is named by its line', async ({ page }) => {
+  await open(page, 'From Smoker', 'plan');
+  await page.getByRole('button', { name: 'Outline' }).click();
+  const text = page.getByLabel('The plan as an outline');
+  const before = await text.inputValue();
+  await text.fill(before.replace('3 rounds', '2 rounds').replace('## Goodbye: talk, 0:30', '## Goodbye: talk, soonish'));
+  await expect(page.getByText('“soonish” is not a setting of a block.')).toBeVisible();
+  await text.fill(before);
+  await expect(page.getByTestId('total')).toHaveText('23:55');
+});
+
+test('two windows on one workout never lose a change', async ({ page, context }) => {
+  await open(page, 'From Smoker', 'plan');
+  const other = await context.newPage();
+  await open(other, 'From Smoker', 'plan');
+  await page.getByLabel('Instructor').fill('O. Brandvold');
+  await saved(page);
+  await other.getByLabel('Title of the workout').fill('From Smoker to Super, again');
+  const dialog = other.getByRole('dialog', { name: /changed in another window/ });
+  await expect(dialog).toContainText('plan · instructor: “O. Brandvold”');
+  await expect(dialog).toContainText('plan · title: “From Smoker to Super, again”');
+  await other.getByRole('button', { name: 'Put mine on top of theirs' }).click();
+  await saved(other);
+  await page.reload();
+  await expect(page.getByLabel('Instructor')).toHaveValue('O. Brandvold');
+  await expect(page.getByLabel('Title of the workout')).toHaveValue('From Smoker to Super, again');
+});
+
+test('a line too long for its segment says by how many seconds', async ({ page }) => {
+  await open(page, 'Broomstick', 'script');
+  await expect(page.getByText('0 written lines do not')).toBeVisible();
+  const line = page.getByRole('textbox', { name: 'Line' }).nth(2);
+  await line.fill('Keep the long line from the crown of the head to the heels, and breathe. '.repeat(6));
+  await expect(page.getByText(/Does not fit:.*s too long for the room there is/)).toBeVisible();
+  await page.getByRole('button', { name: /commands/ }).focus();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('0 written lines do not')).toBeVisible();
+  await saved(page);
+});
+
+test('the alignment names what was left out and made up; a pin holds and the rest follows', async ({ page }) => {
+  await open(page, 'Broomstick', 'align');
+  await expect(page.getByRole('complementary', { name: 'What was found' })).toContainText('Crate step-up, left · round 1');
+  await expect(page.getByText('made up here; planned as number 10')).toBeVisible();
+  const field = page.getByLabel('Reverse lunge begins at').first();
+  await expect(field).toHaveValue('2:33.5');
+  await field.fill('2:35');
+  await page.getByLabel('Title of the workout').focus();
+  await expect(page.getByRole('button', { name: 'Take out the pin of Reverse lunge' })).toBeVisible();
+  await expect(field).toHaveValue('2:35');
+  await page.getByRole('button', { name: 'Take out the pin of Reverse lunge' }).click();
+  await expect(field).toHaveValue('2:33.5');
+});
+
+test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({ page }) => {
+  await open(page, 'Broomstick', 'score');
+  await expect(page.locator('[data-stave]')).toHaveCount(27);
+  await page.locator('video[data-overlay=ready]').waitFor();
+  await page.locator('[data-stave]').filter({ hasText: 'Half-kneeling press' }).first().getByRole('button').click();
+  await expect.poll(() => page.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(109.92, 1);
+  await expect(page.getByRole('heading', { name: '6 · Half-kneeling press, left' })).toBeVisible();
+  await page.getByLabel('Caption text').fill('Kneeling press');
+  await expect(page.getByText('by hand ×')).toBeVisible();
+  await page.getByRole('button', { name: 'by hand ×' }).click();
+  await expect(page.getByLabel('Caption text')).toHaveValue('Half-kneeling press');
+  await page.locator('[data-stave]').nth(4).getByRole('button').first().click();
+  await expect(page.getByText('Rest runs 8.8 s over.')).toBeVisible();
+  const filmed = page.getByText(/planned · .* filmed/);
+  await expect(filmed).toContainText('7:51');
+  await page.getByRole('button', { name: 'Cut 8.8 s out of the middle' }).click();
+  await expect(filmed).toContainText('7:42');
+  await page.keyboard.press('Control+z');
+  await expect(filmed).toContainText('7:51');
+  await saved(page);
+});
+
+test('a wrong file gets a sentence; a real one is brought in with its transcript', async ({ page }) => {
+  const folder = process.env.EUPHON_DATA ?? '/tmp';
+  await open(page, 'Typed in the test', 'shoot');
+  writeFileSync(`${folder}/notes.mp4`, 'these are only words');
+  await page.getByLabel('Video file').setInputFiles(`${folder}/notes.mp4`);
+  await expect(page.getByRole('alert')).toHaveText('notes.mp4: This is a text file; an MP4 or WebM video with sound is wanted.');
+  execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', 'testsrc=s=320x180:r=25:d=6', '-f', 'lavfi', '-i', 'sine=d=6', '-shortest', '-pix_fmt', 'yuv420p', `${folder}/real.mp4`]);
+  await page.getByLabel('Video file').setInputFiles(`${folder}/real.mp4`);
+  await expect(page.getByRole('heading', { name: 'real.mp4' })).toBeVisible();
+  await page.getByRole('button', { name: 'or paste it' }).click();
+  await page.getByLabel('Transcript', { exact: true }).fill('[0:01] Hello.\n[0:03] And go.');
+  await page.getByRole('button', { name: 'Use this text' }).click();
+  await expect(page.getByText('text with [m:ss], 3 words')).toBeVisible();
+  await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 15_000 });
+});
+
+test('the video is rendered with progress, can be cancelled, and the files can be fetched', async ({ page }) => {
+  test.setTimeout(180_000);
+  const id = await open(page, 'Broomstick', 'deliver');
+  for (const [name, part] of [['captions-vtt', 'WEBVTT'], ['captions-srt', 'Crate step-up'], ['chapters-vtt', 'Hive circuit · round 2'], ['chapters-ffmetadata', '[CHAPTER]'], ['chapters-json', '"startTime": 0'], ['cue-sheet-csv', 'at,until,segment']] as const) {
+    const response = await page.request.get(`/api/workouts/${id}/files/${name}`);
+    expect(await response.text()).toContain(part);
+    expect(response.headers()['content-disposition']).toContain('attachment');
+  }
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'running', { timeout: 15_000 });
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'cancelled');
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'done', { timeout: 150_000 });
+  const href = await page.getByRole('link', { name: 'Fetch the MP4' }).first().getAttribute('href');
+  const part = await page.request.get(href ?? '', { headers: { Range: 'bytes=0-99' } });
+  expect(part.status()).toBe(206);
+  expect((await part.body()).subarray(4, 8).toString()).toBe('ftyp');
+});
+
+test('requests from another site are refused, and a change must name its revision', async ({ request }) => {
+  const list = (await (await request.get('/api/workouts')).json()) as { id: string }[];
+  const url = `/api/workouts/${list[0]?.id}`;
+  expect((await request.patch(url, { data: [], headers: { Origin: 'https://elsewhere.example' } })).status()).toBe(403);
+  expect((await request.patch(url, { data: [] })).status()).toBe(428);
+  expect((await request.get('/healthz')).status()).toBe(200);
+});
+
+test('every station passes axe and works in the dark form and on a phone', async ({ page }) => {
+  test.setTimeout(120_000);
+  for (const form of ['light', 'dark']) {
+    for (const station of ['', 'plan', 'script', 'shoot', 'align', 'score', 'deliver']) {
+      if (station === '') await page.goto('/');
+      else await open(page, 'Broomstick', station);
+      await page.evaluate((f) => { if (f === 'dark') document.documentElement.dataset.form = 'dark'; }, form);
+      if (station === 'score') await page.locator('[data-stave]').first().waitFor();
+      if (station === 'align') await page.locator('table').waitFor();
+      await page.waitForTimeout(250);
+      const { violations } = await new AxeBuilder({ page }).exclude('canvas').analyze();
+      expect(violations.map((v) => `${form} ${station} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+    }
+  }
+  await page.setViewportSize({ width: 390, height: 800 });
+  for (const station of ['plan', 'script', 'align', 'score', 'deliver']) {
+    await open(page, 'Broomstick', station);
+    await page.waitForTimeout(300);
+    const sideways = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect([station, sideways <= 1]).toEqual([station, true]);
+  }
+});

@@ -1,0 +1,81 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { putWaveform } from '../../src/db/takes-sql.ts';
+import { PEAKS_A_SECOND, waveform } from '../../src/media/waveform.ts';
+import { Refusal } from '../../src/server/answer.ts';
+import type { Context } from '../../src/server/context.ts';
+import { bringInTake, setTranscript, takeWaveform, takesWithTranscripts } from '../../src/server/takes.ts';
+import { createWorkout } from '../../src/server/workouts.ts';
+import { closeContext, freshContext } from '../db/support.ts';
+import { makeVideo } from './support.ts';
+
+let context: Context;
+let workout: string;
+const folder = `${process.env.EUPHON_DATA}/takes-test`;
+beforeAll(async () => {
+  context = await freshContext('euphon_takes');
+  workout = (await createWorkout(context, { title: 'Takes' })).id;
+  mkdirSync(folder, { recursive: true });
+});
+afterAll(() => closeContext(context));
+
+const bring = (bytes: Buffer, name = 'x.mp4') => bringInTake(context, workout, name, Readable.from([bytes]));
+const sentence = async (work: Promise<unknown>) => work.then(() => 'no refusal', (e: unknown) => (e instanceof Refusal ? e.message : String(e)));
+
+describe('bringing a take in', () => {
+  it('keeps an MP4 by its content and probes it; twice is once', async () => {
+    const path = join(folder, 'good.mp4');
+    makeVideo(path, { seconds: 3, rate: '30000/1001' });
+    const [first, again] = [await bring(readFileSync(path), 'One'), await bring(readFileSync(path), 'One again')];
+    expect(again.id).toBe(first.id);
+    expect(first).toMatchObject({ rate: { num: 30000, den: 1001 }, width: 640, height: 360, videoCodec: 'h264', audioCodec: 'aac' });
+    expect(Math.abs(first.duration / 1e6 - 3)).toBeLessThan(0.1);
+    expect(readFileSync(context.store.pathOf(first.file.sha256, 'mp4')).length).toBe(first.file.bytes);
+  });
+  it('takes WebM too', async () => {
+    const path = join(folder, 'good.webm');
+    makeVideo(path, { seconds: 2, rate: '25', size: '160x90', codec: ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-c:a', 'libopus'] });
+    expect(await bring(readFileSync(path))).toMatchObject({ videoCodec: 'vp9', audioCodec: 'opus', file: { extension: 'webm' } });
+  });
+  it('says what was found and what is wanted', async () => {
+    const [whole, silent, sound] = [join(folder, 'w.mp4'), join(folder, 's.mp4'), join(folder, 'a.wav')];
+    makeVideo(whole, { seconds: 2, rate: '25' });
+    makeVideo(silent, { seconds: 2, rate: '25', audio: false });
+    makeVideo(sound, { seconds: 2, rate: '25', codec: ['-map', '1:a'] });
+    const wanted = 'an MP4 or WebM video with sound is wanted.';
+    const half = readFileSync(whole);
+    expect(await sentence(bring(Buffer.alloc(0)))).toBe(`This file is empty; ${wanted}`);
+    expect(await sentence(bring(Buffer.from('just some words\n')))).toBe(`This is a text file; ${wanted}`);
+    expect(await sentence(bring(Buffer.from('%PDF-1.7\n\u0000\u0001')))).toBe(`This is a PDF; ${wanted}`);
+    expect(await sentence(bring(half.subarray(0, half.length / 2)))).toMatch(/^This MP4 is cut off: its index is missing/);
+    expect(await sentence(bring(readFileSync(silent)))).toBe(`This file has no sound; ${wanted}`);
+    expect(await sentence(bring(readFileSync(sound)))).toBe(`This is a file of kind “wav”; ${wanted}`);
+    expect(await sentence(bring(Buffer.from(Array.from({ length: 5000 }, (_, i) => (i * 7919) % 256))))).toMatch(/^This is (not a media file that can be read|a file of kind)/);
+  });
+  it('keeps nothing of an upload that stops half-way', async () => {
+    const broken = new Readable({ read() { this.push(Buffer.alloc(1000)); this.destroy(new Error('gone')); } });
+    expect(await sentence(bringInTake(context, workout, 'x', broken))).toMatch(/stopped before its end/);
+  });
+});
+
+describe('a take’s transcript and waveform', () => {
+  it('is kept, replaced, and its problems are told', async () => {
+    const path = join(folder, 'talk.mp4');
+    makeVideo(path, { seconds: 4, rate: '25' });
+    const take = await bring(readFileSync(path), 'Talk');
+    expect(await sentence(setTranscript(context, take.id, ''))).toMatch(/^The file is empty/);
+    writeFileSync(join(folder, 'none'), '');
+    const { problems, cues } = await setTranscript(context, take.id, '[0:03] late\n[0:01] early\n[9:00] past');
+    expect(cues).toBe(3);
+    expect(problems.map((p) => p.code)).toEqual(['backwards', 'past-the-end']);
+    const [entry] = (await takesWithTranscripts(context, workout)).filter((t) => t.take.id === take.id);
+    expect(entry?.transcript?.format).toBe('paragraphs');
+    const peaks = await waveform(path);
+    expect(Math.abs(peaks.length - 4 * PEAKS_A_SECOND)).toBeLessThanOrEqual(3);
+    expect(Math.max(...peaks)).toBeGreaterThan(10);
+    await putWaveform(context.pool, take.id, PEAKS_A_SECOND, peaks);
+    expect([...(await takeWaveform(context, take.id)).peaks]).toEqual([...peaks]);
+  });
+});
