@@ -48,7 +48,7 @@ export function DeliverStation() {
   return (
     <div className="mx-auto grid max-w-5xl gap-10 px-4 py-6 sm:px-6 md:grid-cols-2">
       <section>
-        <h1 className="text-2xl">The finished video</h1>
+        <h2 className="text-2xl">The finished video</h2>
         <p className="mt-1 mb-4 text-soft">MP4 with timer and captions drawn in, chapters in the container and the move captions as a track.</p>
         {take === null ? <Notice>There is no take to render yet. Bring one in on the <a className="underline" href="shoot">Shoot</a> station.</Notice> : (
           <>

@@ -4,5 +4,5 @@ export function focusSoon(id: string): void {
     const element = document.getElementById(id);
     element?.focus();
     if (element instanceof HTMLInputElement) element.select();
-  }, 30);
+  }, 0);
 }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Fragment, useCallback, useEffect, useMemo, useState } from 'react';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { NotYet } from '../shared/NotYet.tsx';
@@ -58,10 +58,10 @@ export function ScoreStation() {
         </div>
         <ol aria-label="Staves">
           {staves.map((data, i) => (
-            <div key={`${data.segment.key}@${data.segment.start}`} className="contents">
+            <Fragment key={`${data.segment.key}@${data.segment.start}`}>
               {data.group !== staves[i - 1]?.group && <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">{data.group}</li>}
               <Stave data={data} rowUs={rowUs} selected={data.segment.key === selected} down={edit.rules.timer.direction === 'down'} select={select} />
-            </div>
+            </Fragment>
           ))}
         </ol>
       </div>

@@ -47,7 +47,7 @@ export function ShootStation() {
       onDrop={(e) => { e.preventDefault(); const file = e.dataTransfer.files[0]; if (file !== undefined) void bringIn(file); }}
     >
       <div className="flex flex-wrap items-center justify-between gap-3 border-b pb-3">
-        <h1 className="text-2xl">Takes</h1>
+        <h2 className="text-2xl">Takes</h2>
         <input ref={picker} type="file" accept="video/mp4,video/webm,.mp4,.webm" className="sr-only" aria-label="Video file" tabIndex={-1} onChange={(e) => { const file = e.target.files?.[0]; if (file !== undefined) void bringIn(file); e.target.value = ''; }} />
         <button className="btn btn-main" disabled={progress !== null} onClick={() => picker.current?.click()}><Upload size={14} />Bring in a take</button>
       </div>
@@ -110,7 +110,7 @@ function TakeCard({ entry: { take, transcript }, chosen, choose, reload }: CardP
   return (
     <li className="border-b py-4">
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
-        <h2 className="text-lg">{take.name}</h2>
+        <h3 className="text-lg">{take.name}</h3>
         <span className="text-[13px] text-soft"><time>{writeTime(take.duration as Micros, 1)}</time> · {take.width}×{take.height} · <span className="figures">{(take.rate.num / take.rate.den).toFixed(take.rate.den === 1 ? 0 : 2)}</span> frames a second · {take.videoCodec}, {take.audioCodec} · <span className="figures">{(take.file.bytes / 2 ** 20).toFixed(1)}</span> MiB</span>
         <span className="ml-auto">{chosen ? <strong>Used for the programme</strong> : <button className="btn" onClick={choose}>Use this take</button>}</span>
       </div>

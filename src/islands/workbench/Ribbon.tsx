@@ -28,11 +28,11 @@ export function Ribbon({ station }: { readonly station: Station }) {
   const total = onProgramme ? produced.programme.length : compiled.total;
   const playhead = usePlayhead((s) => s.at);
   const seek = usePlayhead((s) => s.seek);
-  if (total === 0) return <div className="h-[62px] border-b" />;
+  if (total === 0) return <section aria-label="The whole class" className="h-[69px] border-b" />;
   const x = (us: number) => `${(us / total) * 100}%`;
   const groups = pieces.filter((p, i) => p.group !== '' && p.group !== pieces.slice(0, i).findLast((q) => q.group !== '')?.group);
   return (
-    <div className="border-b px-4 pt-1.5 sm:px-6">
+    <section aria-label="The whole class" className="border-b px-4 pt-1.5 sm:px-6">
       <div className="relative h-[17px] text-[11.5px] text-soft" aria-hidden="true">
         {groups.map((p, i) => {
           const width = ((groups[i + 1]?.start ?? total) - p.start) / total;
@@ -56,7 +56,7 @@ export function Ribbon({ station }: { readonly station: Station }) {
         <span className="figures w-14 text-ink" style={{ marginLeft: onProgramme && playhead !== null ? `min(${(Math.min(playhead, total) / total) * 100}%, calc(100% - 18rem))` : 0 }}>{onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}</span>
         <span><span className="figures">{writeTime(compiled.total)}</span> planned{produced !== null && <> · <span className="figures">{writeTime(produced.programme.length, 0)}</span> filmed</>}</span>
       </div>
-    </div>
+    </section>
   );
 }
 

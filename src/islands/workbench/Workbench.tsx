@@ -71,6 +71,7 @@ export function Workbench({ id, revision, document: first, takes, station: begun
       <Header station={station} go={go} openCommands={() => setCommands(true)} />
       <Ribbon station={station} />
       <main id="station" aria-label={STATIONS.find((s) => s.name === station)?.word}>
+        <h1 className="sr-only">{title || 'Untitled'}: {STATIONS.find((s) => s.name === station)?.word}</h1>
         <Suspense fallback={<p className="p-8 text-soft">Opening …</p>}><View /></Suspense>
       </main>
       {commands && <CommandList go={go} onClose={() => setCommands(false)} />}

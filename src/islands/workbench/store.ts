@@ -42,6 +42,7 @@ interface WorkbenchState {
 
 const SAVE_AFTER_MS = 350;
 const RETRY_AFTER_MS = 3_000;
+const SMALL_BODY = 60_000;
 /** Keystrokes in one field within this time are one step of undo. */
 const SAME_STEP_MS = 1_200;
 const MOST_STEPS = 500;
@@ -105,6 +106,7 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
   function soon(ms: number): void {
     if (timer !== null) clearTimeout(timer);
     timer = setTimeout(() => void sendChanges(), ms);
+    if (store.getState().save.kind === 'saved') store.setState({ save: { kind: 'saving' } });
   }
 
   async function sendChanges(): Promise<void> {
@@ -115,7 +117,11 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
     sending = true;
     store.setState({ save: { kind: 'saving' } });
     try {
-      const done = await api<{ revision: number }>(`/api/workouts/${id}`, sendJson('PATCH', patch, { 'If-Match': `"${revision}"` }));
+      const done = await api<{ revision: number }>(`/api/workouts/${id}`, {
+        ...sendJson('PATCH', patch, { 'If-Match': `"${revision}"` }),
+        // Outlives the page that is being left; browsers allow that for small bodies only.
+        keepalive: JSON.stringify(patch).length < SMALL_BODY,
+      });
       store.setState({ saved: document, revision: done.revision });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
