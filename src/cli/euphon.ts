@@ -1,12 +1,14 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
-import { alignCommand, compileCommand, exportCommand } from './commands.ts';
+import { alignCommand, compileCommand, exportCommand, fitCommand, orderCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
 const LARGEST_FILE = 32 * 2 ** 20;
 
 const HELP = `euphon compile --plan FILE
+euphon fit     --plan FILE --length 20:00
+euphon order   --plan FILE --block N
 euphon align   --plan FILE --transcript FILE [--duration SECONDS]
 euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
 
@@ -32,7 +34,7 @@ function run(argv: readonly string[]): Answer {
   if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h') return { text: HELP, status: verb === undefined ? 2 : 0 };
   let flags: Record<string, string | undefined>;
   try {
-    flags = parseArgs({ args: [...rest], options: Object.fromEntries(['plan', 'transcript', 'duration', 'format'].map((name) => [name, { type: 'string' as const }])) }).values as typeof flags;
+    flags = parseArgs({ args: [...rest], options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block'].map((name) => [name, { type: 'string' as const }])) }).values as typeof flags;
   } catch (error) {
     throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
   }
@@ -41,7 +43,9 @@ function run(argv: readonly string[]): Answer {
     case 'compile': return compileCommand(text('plan'));
     case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration);
     case 'export': return exportCommand(text('plan'), flags.transcript === undefined ? null : text('transcript'), flags.duration, flags.format);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align and export are.`);
+    case 'fit': return fitCommand(text('plan'), flags.length);
+    case 'order': return orderCommand(text('plan'), flags.block);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit and order are.`);
   }
 }
 

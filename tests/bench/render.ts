@@ -23,6 +23,7 @@ const { duration, rate, width, height } = probed.probe;
 const document = { ...newDocument('Bench'), plan: readOutline(read('outline.md')).value };
 const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value };
 const ratios: number[] = [];
+const all: { ours: number; reference: number }[] = [];
 for (let run = 1; run <= 3; run++) {
   const plain = join(folder, 'static.srt');
   writeFileSync(plain, `1\n00:00:00,000 --> 00:59:00,000\nOne line that never changes\n`);
@@ -37,7 +38,11 @@ for (let run = 1; run <= 3; run++) {
   }, () => undefined);
   const ours = performance.now() - from;
   ratios.push(ours / reference);
+  all.push({ ours, reference });
   console.log(`render the demo, run ${run}                  ${(ours / 1000).toFixed(1)} s against ${(reference / 1000).toFixed(1)} s of plain ffmpeg: ratio ${(ours / reference).toFixed(3)}`);
 }
 console.log(`render ratio, median                     ${ratios.sort((a, b) => a - b)[1]?.toFixed(3)}  (aim 1.15)`);
+// Best against best: what is left when other work on the machine is not in the way.
+const [best, plainBest] = [Math.min(...all.map((a) => a.ours)), Math.min(...all.map((a) => a.reference))];
+console.log(`render ratio, best against best          ${(best / plainBest).toFixed(3)}`);
 rmSync(folder, { recursive: true });

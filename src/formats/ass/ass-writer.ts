@@ -46,22 +46,36 @@ export function writeAss(lanes: Pick<Lanes, 'timer' | 'captions'>, picture: Over
 
 type Px = (n: number) => number;
 
-/** A card at the right edge with the number, the kind in words, and a bar that empties or fills. */
+/**
+ * A card at the right edge with the number, the kind in words, and a bar that empties or fills. What does not change
+ * within a segment is one event for all of it, so that the rasteriser has less to do.
+ */
 function timerEvents(ticks: readonly TimerTick[], picture: OverlayPicture, px: Px): string[] {
   const [w, h] = [px(92), px(70)];
   const [x, y] = [picture.width * 0.95 - w, picture.height * 0.95 - h];
-  return ticks.flatMap((tick) => {
-    const line = dialogue(picture.rate, tick.start, tick.end);
-    if (line === null) return [];
-    const [barWidth, barX] = [w - px(20), x + px(10)];
-    return [
+  const [barWidth, barX] = [w - px(20), x + px(10)];
+  const cards: { start: Micros; end: Micros; kind: SegmentKind }[] = [];
+  for (const tick of ticks) {
+    const last = cards.at(-1);
+    if (last !== undefined && last.end === tick.start && last.kind === tick.kind) last.end = tick.end;
+    else cards.push({ start: tick.start, end: tick.end, kind: tick.kind });
+  }
+  const still = cards.flatMap(({ start, end, kind }) => {
+    const line = dialogue(picture.rate, start, end);
+    return line === null ? [] : [
       line(0, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${INK}&\\1a&H22&\\p1}${rectangle(w, h)}`),
       line(1, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${PAPER}&\\1a&HB0&\\p1}${rectangle(barWidth, px(4))}`),
+      line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(12))})}${kindWord(kind)}`),
+    ];
+  });
+  const moving = ticks.flatMap((tick) => {
+    const line = dialogue(picture.rate, tick.start, tick.end);
+    return line === null ? [] : [
       line(2, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${KIND_COLOUR[tick.kind]}&\\p1}${rectangle(Math.max(1, barWidth * tick.share), px(4))}`),
-      line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(12))})}${kindWord(tick.kind)}`),
       line(3, 'Figure', `{\\pos(${at(x + w / 2)},${at(y + px(38))})}${figure(tick.value)}`),
     ];
   });
+  return [...still, ...moving];
 }
 
 /** A card at the left edge: heading in small type, the move's name in bold, a strip in the colour of the kind. */

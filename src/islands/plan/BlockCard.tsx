@@ -8,6 +8,7 @@ import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { MoveRow } from './MoveRow.tsx';
 import { SchemeFields } from './SchemeFields.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
+import { OrderDialog } from './OrderDialog.tsx';
 import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edit-plan.ts';
 import { focusSoon } from './focus.ts';
 
@@ -19,6 +20,7 @@ export function BlockCard({ block }: { readonly block: Block }) {
   const { change } = useDocument();
   const { compiled } = useDerived();
   const [more, setMore] = useState(false);
+  const [ordering, setOrdering] = useState(false);
   const set = (label: string, next: (block: Block) => Block) => change(label, (d) => ({ ...d, plan: changeBlock(d.plan, block.id, next) }));
   const plain = isPlainBlock(block.kind);
   const own = compiled.segments.filter((s) => s.blockId === block.id);
@@ -57,7 +59,8 @@ export function BlockCard({ block }: { readonly block: Block }) {
           <IconButton label={`Delete ${block.name}`} onClick={() => change('Delete the block', (d) => ({ ...d, plan: removeBlock(d.plan, block.id) }))}><X size={14} /></IconButton>
         </span>
       </div>
-      {more && !plain && <BlockMore block={block} set={set} />}
+      {ordering && <OrderDialog block={block} onClose={() => setOrdering(false)} />}
+      {more && !plain && <BlockMore block={block} set={set} openOrder={() => setOrdering(true)} />}
       {!plain && (
         <ol className="border-t">
           {block.moves.map((move, i) => <MoveRow key={move.id} block={block} move={move} number={i + 1} />)}
@@ -69,7 +72,7 @@ export function BlockCard({ block }: { readonly block: Block }) {
   );
 }
 
-function BlockMore({ block, set }: { readonly block: Block; readonly set: (label: string, next: (block: Block) => Block) => void }) {
+function BlockMore({ block, set, openOrder }: { readonly block: Block; readonly openOrder: () => void; readonly set: (label: string, next: (block: Block) => Block) => void }) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-2">
       <label className="flex items-center gap-1.5"><span className="label">order</span>
@@ -81,6 +84,7 @@ function BlockMore({ block, set }: { readonly block: Block; readonly set: (label
       <span className="flex items-center gap-1.5"><span className="label">rest between rounds</span><TimeField label="Rest between rounds" value={block.roundRestUs} placeholder="as rest" onChange={(roundRestUs) => set('round rest', (b) => ({ ...b, roundRestUs }))} onClear={() => set('round rest', (b) => ({ ...b, roundRestUs: null }))} className="w-20 border-line! bg-sheet" /></span>
       <span className="flex items-center gap-1.5"><span className="label">rest after the block</span><TimeField label="Rest after the block" value={block.blockRestUs} placeholder="as rest" onChange={(blockRestUs) => set('block rest', (b) => ({ ...b, blockRestUs }))} onClear={() => set('block rest', (b) => ({ ...b, blockRestUs: null }))} className="w-20 border-line! bg-sheet" /></span>
       <label className="flex items-center gap-1.5"><input type="checkbox" checked={block.keepLastRest} onChange={(e) => set('last rest', (b) => ({ ...b, keepLastRest: e.target.checked }))} /> last rest kept</label>
+      {block.moves.length > 2 && <button className="btn" onClick={openOrder}>Find a better order</button>}
       <SidesSelect label="sides" value={block.sides} inherit="as the class" onChange={(sides) => set('sides', (b) => ({ ...b, sides }))} />
     </div>
   );

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { ChevronDown, ChevronRight, X } from 'lucide-react';
 import { type Block, type Move, POSITIONS, type Position } from '../../core/plan/plan.ts';
+import { exerciseNamed } from '../../core/exercise/library.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { IconButton } from './BlockCard.tsx';
@@ -41,15 +42,16 @@ export function MoveRow({ block, move, number }: Props) {
       change('Duplicate the move', (d) => { const added = duplicateMove(d.plan, block.id, move); focusSoon(`move-${added.id}`); return { ...d, plan: added.plan }; });
     }
   };
+  const known = exerciseNamed(move.name);
   const facts = [
     move.sides !== null && move.sides.kind !== 'both' ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind] : null,
-    move.position, move.workUs === null ? null : `${move.workUs / 1e6} s`, ...move.needs,
+    move.position ?? known?.start ?? null, move.workUs === null ? null : `${move.workUs / 1e6} s`, ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
   ].filter((fact) => fact !== null);
   return (
     <li className="border-b last:border-b-0">
       <div className="flex items-center gap-2 py-0.5">
         <span className="figures w-5 text-right text-soft">{number}</span>
-        <input id={`move-${move.id}`} aria-label={`Move ${number} of ${block.name}`} value={move.name} maxLength={200} placeholder="Name of the move" className="field min-w-0 flex-1 sm:max-w-80" onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))} onKeyDown={onKeyDown} />
+        <input id={`move-${move.id}`} aria-label={`Move ${number} of ${block.name}`} value={move.name} maxLength={200} placeholder="Name of the move" list="exercises" className="field min-w-0 flex-1 sm:max-w-80" onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))} onKeyDown={onKeyDown} />
         <span className="hidden flex-1 truncate text-[13px] text-soft sm:inline">{facts.join(' · ')}</span>
         <span className="ml-auto flex items-center">
           <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>{open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}</IconButton>

@@ -1,9 +1,10 @@
 import { useState } from 'react';
+import { LIBRARY } from '../../core/exercise/library.ts';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { BlockCard } from './BlockCard.tsx';
 import { ClassFields } from './ClassFields.tsx';
-import { SegmentList } from './SegmentList.tsx';
+import { PlanSide } from './PlanSide.tsx';
 import { OutlineEditor } from './OutlineEditor.tsx';
 import { addBlock } from './edit-plan.ts';
 import { focusSoon } from './focus.ts';
@@ -36,6 +37,7 @@ export function PlanStation() {
                 <p className="mx-auto mt-1 max-w-md text-soft">Add a block below, or switch to the outline and type the class as text.</p>
               </div>
             )}
+            <datalist id="exercises">{LIBRARY.map((e) => <option key={e.name} value={e.name}>{[e.start, e.pattern, ...e.equipment].join(', ')}</option>)}</datalist>
             <ol className="flex flex-col gap-4">{plan.blocks.map((block) => <BlockCard key={block.id} block={block} />)}</ol>
             <div className="mt-5 flex flex-wrap items-center gap-1.5 border-t pt-4">
               <span className="label mr-1">Add</span>
@@ -44,7 +46,7 @@ export function PlanStation() {
           </>
         )}
       </div>
-      <SegmentList />
+      <PlanSide />
     </div>
   );
 }

@@ -13,7 +13,7 @@ export function SegmentList() {
   const sum = (test: (s: (typeof segments)[number]) => boolean) => segments.filter(test).reduce((n, s) => n + s.end - s.start, 0) as Micros;
   const side = (name: 'left' | 'right') => sum((s) => s.side === name);
   return (
-    <aside aria-label="Compiled segments" className="border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
+    <section aria-label="Compiled segments">
       <div className="flex items-baseline justify-between">
         <h2 className="text-lg">Segments</h2>
         <time data-testid="total" className="text-2xl! font-semibold">{writeTime(total)}</time>
@@ -40,6 +40,6 @@ export function SegmentList() {
       </ol>
       {segments.length > MOST_ROWS && <p className="mt-2 text-soft">and {segments.length - MOST_ROWS} more</p>}
       {segments.length === 0 && <p className="text-soft">Nothing is timed yet.</p>}
-    </aside>
+    </section>
   );
 }

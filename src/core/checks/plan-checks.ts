@@ -1,0 +1,81 @@
+import type { Plan } from '../plan/plan.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { type Balance, balanceOf } from '../plan/balance.ts';
+import { metOf, traitsOf } from '../plan/traits.ts';
+import { type ChangeFigures, USUAL_CHANGES, changeOvers, whyNeeded } from '../script/change-over.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import { type Finding, TRADE } from './finding.ts';
+
+const ACSM = 'ACSM Guidelines';
+/** Warm-up and cool-down 5 to 10 min; a class below this length is a piece of one and is not held to it. */
+const GUIDED_CLASS = fromSeconds(15 * 60);
+const SHORTEST_WARM_UP = fromSeconds(5 * 60);
+/** A static stretch is held 10 to 30 s. */
+const SHORTEST_STRETCH = fromSeconds(10);
+/** From rest to this effort in one step is a jump. */
+const VIGOROUS_MET = 6;
+const LARGEST_STEP_MET = 4.5;
+/** A side that comes up short by less than this is rounding. */
+const SIDE_SLACK = fromSeconds(2);
+
+/** The notice that goes into script and description (common practice). */
+export const STANDING_NOTICE = 'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.';
+
+/** What a careful colleague would say of a plan: cautions with their sources, breaks too short, sides uneven. */
+export function planFindings(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES): Finding[] {
+  const balance = balanceOf(plan, segments);
+  return [...shares(segments, balance), ...effortSteps(plan, segments), ...stretches(segments), ...sides(balance), ...breaks(plan, segments, figures)];
+}
+
+const finding = (rule: string, at: Micros, segmentKey: string | null, says: string, measured: string, wanted: string, source: string, severity: Finding['severity'] = 'note'): Finding =>
+  ({ rule, severity, segmentKey, clock: 'plan', at, says, measured, wanted, source, certainty: 1, mends: [] });
+
+function shares(segments: readonly Segment[], balance: Balance): Finding[] {
+  const total = segments.at(-1)?.end ?? 0;
+  if (total < GUIDED_CLASS) return [];
+  const found: Finding[] = [];
+  const active = segments.find((s) => isActive(s));
+  if (balance.warmUpUs === 0) found.push(finding('no-warm-up', active?.start ?? micros(0), active?.key ?? null, 'The class has no warm-up.', 'none', '5 to 10 min', ACSM, 'alarm'));
+  else if (balance.warmUpUs < SHORTEST_WARM_UP) found.push(finding('short-warm-up', micros(0), null, 'The warm-up is short.', writeTime(balance.warmUpUs), '5 to 10 min', ACSM));
+  if (balance.coolDownUs === 0) found.push(finding('no-cool-down', micros(total), null, 'The class has no cool-down.', 'none', '5 to 10 min', ACSM));
+  else if (balance.coolDownUs < SHORTEST_WARM_UP) found.push(finding('short-cool-down', micros(total - balance.coolDownUs), null, 'The cool-down is short.', writeTime(balance.coolDownUs), '5 to 10 min', ACSM));
+  return found;
+}
+
+function effortSteps(plan: Plan, segments: readonly Segment[]): Finding[] {
+  const traits = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, traitsOf(m, b.kind)] as const)));
+  const found: Finding[] = [];
+  let last: { met: number; level: string | null } | null = null;
+  for (const segment of segments) {
+    const of = isActive(segment) ? traits.get(segment.moveId ?? '') : undefined;
+    if (of === undefined) continue;
+    const met = metOf(of.effort);
+    const from = last?.met ?? metOf('rest');
+    if (met >= VIGOROUS_MET && met - from > LARGEST_STEP_MET) {
+      found.push(finding('effort-jump', segment.start, segment.key, `${segment.label} is a jump in effort.`, `${from} to ${met} MET`, `steps of ${LARGEST_STEP_MET} MET or less`, `${TRADE}; MET of the Compendium of Physical Activities 2011`));
+    }
+    if (of.impact === 'high' && (last?.level === 'floor' || last?.level === 'low')) {
+      found.push(finding('jump-after-floor', segment.start, segment.key, `${segment.label} jumps straight after floor work.`, 'no rise between', 'a standing move or a march first', TRADE));
+    }
+    last = { met, level: of.level };
+  }
+  return found;
+}
+
+function stretches(segments: readonly Segment[]): Finding[] {
+  return segments.filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH).map((s) =>
+    finding('short-stretch', s.start, s.key, `${s.label} is held too short.`, `${writeSeconds(micros(s.end - s.start))} s`, '10 to 30 s (another school: 30 to 60 s)', ACSM));
+}
+
+function sides(balance: Balance): Finding[] {
+  const off = balance.sidesUs.left - balance.sidesUs.right;
+  if (Math.abs(off) <= SIDE_SLACK) return [];
+  const short = off > 0 ? 'right' : 'left';
+  return [finding('side-short', micros(0), null, `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`, `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`, 'the same', TRADE, 'alarm')];
+}
+
+function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures): Finding[] {
+  return changeOvers(plan, segments, figures).filter((c) => c.shortUs > 0 && c.plannedUs > 0).map((c) =>
+    finding('break-short', c.at, segments[c.toIndex]?.key ?? null, `${c.from} to ${c.to}: the break is ${writeSeconds(c.shortUs)} s short.`, `${writeSeconds(c.plannedUs)} s`, `${writeSeconds(c.neededUs)} s (${whyNeeded(c)})`, TRADE));
+}

@@ -1,0 +1,66 @@
+import { EFFORTS, type Effort } from './effort.ts';
+import { EXERCISE_POSITIONS, type Exercise, type ExercisePosition, MUSCLES, type Muscle, PATTERNS, type Pattern } from './exercise.ts';
+import { FLOOR } from './floor.ts';
+import { STANDING } from './standing.ts';
+
+const list = (text: string) => text.split(',').map((t) => t.trim()).filter((t) => t !== '');
+
+/** Throws where a row of the shipped tables is wrong: a mistake of the programmer, found by the first test. */
+function oneOf<T extends string>(values: readonly T[], text: string, row: string): T {
+  const found = values.find((v) => v === text);
+  if (found === undefined) throw new Error(`“${text}” in the row “${row.slice(0, 40)}” is none of ${values.join(', ')}`);
+  return found;
+}
+
+function readRow(row: string, standing: boolean): Exercise {
+  const parts = row.split('|');
+  if (!standing && parts.length !== 14) throw new Error(`the row “${row.slice(0, 40)}” has ${parts.length} fields`);
+  if (standing && parts.length !== 13) throw new Error(`the row “${row.slice(0, 40)}” has ${parts.length} fields`);
+  if (standing) parts.splice(1, 0, 'standing');
+  const [name, start, equipment, pattern, muscles, sides, impact, effort, seconds, setUp, form, caution, easier, harder] = parts as [string, ...string[]] & string[];
+  const position = oneOf<ExercisePosition>(EXERCISE_POSITIONS, start ?? '', row);
+  const kind = oneOf<Pattern>(PATTERNS, pattern ?? '', row);
+  return {
+    name, start: position, end: name === 'Inchworm' ? 'standing' : position, equipment: list(equipment ?? ''), pattern: kind,
+    muscles: list(muscles ?? '').map((m) => oneOf<Muscle>(MUSCLES, m, row)), sided: sides === '1', impact: oneOf(['none', 'low', 'high'] as const, impact ?? '', row),
+    effort: oneOf(Object.keys(EFFORTS) as Effort[], effort ?? '', row), secondsARep: Number(seconds), setUp: setUp ?? '', form: form ?? '', caution: caution ?? '',
+    breath: breathOf(kind), easier: easier ?? '', harder: harder ?? '', camera: kind === 'hinge' || kind === 'lunge' || kind === 'brace' ? 'side' : position === 'standing' ? 'front' : 'three-quarter',
+  };
+}
+
+/** When to breathe out, by pattern (common practice: out with the effort). */
+function breathOf(pattern: Pattern): string {
+  switch (pattern) {
+    case 'push': return 'Out as you press';
+    case 'pull': return 'Out as you pull';
+    case 'squat': case 'hinge': case 'lunge': case 'step': return 'Out as you rise';
+    case 'stretch': case 'mobility': return 'Slow breaths, out a little longer';
+    case 'brace': case 'balance': case 'carry': return 'Keep breathing, do not hold it';
+    case 'rotate': return 'Out as you turn';
+    case 'jump': case 'march': return 'Steady breaths';
+  }
+}
+
+const rows = (text: string) => text.split('\n').filter((row) => row.includes('|'));
+
+/** The exercises shipped with the program. */
+export const LIBRARY: readonly Exercise[] = [...rows(STANDING).map((row) => readRow(row, true)), ...rows(FLOOR).map((row) => readRow(row, false))]
+  .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+
+const key = (name: string) => name.toLowerCase().replace(/[’']/g, '').replace(/[^a-z0-9]+/g, ' ').trim().replace(/(?<=ch|sh|ss|x)es(?= |$)/g, '').replace(/(?<=[a-z]{2}[^s])s(?= |$)/g, '');
+const byKey = new Map(LIBRARY.map((exercise) => [key(exercise.name), exercise]));
+
+/** The exercise of a name, also in the plural or with other punctuation; null where the library has none. */
+export function exerciseNamed(name: string): Exercise | null {
+  return byKey.get(key(name)) ?? null;
+}
+
+/** Exercises that have all the words typed, anywhere in what is known of them; names that begin with them come first. */
+export function searchExercises(text: string, library: readonly Exercise[] = LIBRARY): Exercise[] {
+  const words = text.toLowerCase().split(/\s+/).filter((w) => w !== '');
+  const score = (e: Exercise) => (e.name.toLowerCase().startsWith(text.toLowerCase().trim()) ? 0 : e.name.toLowerCase().includes(words[0] ?? '') ? 1 : 2);
+  return library.filter((e) => {
+    const all = [e.name, e.start, e.pattern, e.effort, e.impact === 'none' ? 'no impact' : `${e.impact} impact`, e.sided ? 'one-sided' : 'two-sided', ...e.equipment, ...e.muscles, e.equipment.length === 0 ? 'no equipment' : ''].join(' ').toLowerCase();
+    return words.every((w) => all.includes(w));
+  }).sort((a, b) => score(a) - score(b));
+}

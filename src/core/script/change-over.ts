@@ -1,0 +1,79 @@
+import { lineTime } from '../speech/line-time.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { writeSeconds } from '../time/typed-time.ts';
+import type { Plan } from '../plan/plan.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { type Traits, traitsOf } from '../plan/traits.ts';
+
+/** What a change-over costs, part by part. A studio sets its own figures; the defaults are common practice. */
+export interface ChangeFigures {
+  /** A move the class knows already: about 10 s. */
+  readonly knownUs: Micros;
+  /** A new move that must be shown: 20 to 25 s. */
+  readonly newUs: Micros;
+  /** From standing to the floor or back: 5 to 10 s. */
+  readonly levelUs: Micros;
+  /** Taking up or putting down a prop, changing a load: 5 s. */
+  readonly propUs: Micros;
+  /** The other side of the same move: 4 to 6 s. */
+  readonly sideUs: Micros;
+}
+
+export const USUAL_CHANGES: ChangeFigures = {
+  knownUs: fromSeconds(10), newUs: fromSeconds(22), levelUs: fromSeconds(7), propUs: fromSeconds(5), sideUs: fromSeconds(5),
+};
+
+/** One change from a move to the next. */
+export interface ChangeOver {
+  /** The segment it leads to. */
+  readonly toIndex: number;
+  readonly at: Micros;
+  readonly from: string;
+  readonly to: string;
+  readonly plannedUs: Micros;
+  readonly neededUs: Micros;
+  /** needed − planned where positive. */
+  readonly shortUs: Micros;
+  readonly parts: readonly { readonly why: string; readonly us: Micros }[];
+}
+
+/** Every change-over of a compiled class with what it has and what it needs, in the order of the class. */
+export function changeOvers(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES): ChangeOver[] {
+  const traits = new Map<string, Traits>();
+  for (const block of plan.blocks) for (const move of block.moves) traits.set(move.id, traitsOf(move, block.kind));
+  const seen = new Set<string>();
+  const shown = new Set<string>();
+  const changes: ChangeOver[] = [];
+  let last: Segment | null = null;
+  for (const segment of segments) {
+    if (segment.kind === 'demo' && segment.moveId !== null) shown.add(nameKey(segment));
+    if (!isActive(segment)) continue;
+    if (last !== null) changes.push(changeBetween(last, segment, traits, figures, seen.has(nameKey(segment)) || shown.has(nameKey(segment))));
+    seen.add(nameKey(segment));
+    last = segment;
+  }
+  return changes;
+}
+
+const nameKey = (segment: Segment) => segment.label.toLowerCase();
+
+function changeBetween(from: Segment, to: Segment, traits: ReadonlyMap<string, Traits>, figures: ChangeFigures, known: boolean): ChangeOver {
+  const [a, b] = [traits.get(from.moveId ?? ''), traits.get(to.moveId ?? '')];
+  const parts: { why: string; us: Micros }[] = [];
+  const sameMove = from.moveId === to.moveId;
+  if (!sameMove) {
+    parts.push(known ? { why: 'known move', us: figures.knownUs } : { why: 'new move to be shown', us: figures.newUs });
+    if (a?.level != null && b?.level != null && a.level !== b.level) parts.push({ why: `${a.level} to ${b.level}`, us: figures.levelUs });
+    const [up, down] = [(b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)), (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n))];
+    if (up.length > 0 || down.length > 0) parts.push({ why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`, us: figures.propUs });
+    parts.push({ why: 'the words', us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5) });
+  } else if (from.side !== to.side) parts.push({ why: 'other side', us: figures.sideUs });
+  const neededUs = micros(parts.reduce((sum, part) => sum + part.us, 0));
+  const plannedUs = micros(to.start - from.end);
+  return { toIndex: to.index, at: from.end, from: from.label, to: to.label, plannedUs, neededUs, shortUs: micros(Math.max(0, neededUs - plannedUs)), parts };
+}
+
+/** `new move to be shown 22 s + standing to floor 7 s`; the same move again needs nothing. */
+export function whyNeeded(change: ChangeOver): string {
+  return change.parts.length === 0 ? 'the same move again' : change.parts.map((p) => `${p.why} ${writeSeconds(p.us)} s`).join(' + ');
+}

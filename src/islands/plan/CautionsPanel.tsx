@@ -1,0 +1,21 @@
+import type { Finding } from '../../core/checks/finding.ts';
+import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+
+/** What a careful colleague would say, each with its source, and the standing notice. */
+export function CautionsPanel({ findings }: { readonly findings: readonly Finding[] }) {
+  return (
+    <div>
+      {findings.length === 0 && <p>Nothing to say against this plan.</p>}
+      <ul className="flex flex-col gap-2">
+        {findings.map((f, i) => (
+          <li key={i} className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
+            <p className="font-semibold">{f.says}</p>
+            <p className="text-[12.5px] text-soft"><time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})</p>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-4 border-t pt-3 text-[13px] text-soft">{STANDING_NOTICE}</p>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+
+const PLAN = 'demo/broomstick-strong.outline.md';
+const WORDS = 'demo/broomstick-strong.words.vtt';
+let folder: string;
+beforeAll(() => { folder = mkdtempSync(join(tmpdir(), 'euphon-cli-')); });
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const euphon = (...args: string[]) => {
+  const { stdout, stderr, status } = spawnSync(process.execPath, ['bin/euphon.mjs', ...args], { encoding: 'utf8', timeout: 20_000 });
+  return { stdout, stderr, status, json: () => JSON.parse(stdout) as Record<string, never> };
+};
+const file = (name: string, text: string | Buffer) => {
+  writeFileSync(join(folder, name), text);
+  return join(folder, name);
+};
+
+describe('euphon', () => {
+  it('compiles a plan to the fields the documents promise', () => {
+    const { status, json } = euphon('compile', '--plan', PLAN);
+    const out = json() as unknown as { total_s: number; segments: Record<string, unknown>[] };
+    expect([status, out.total_s, out.segments.length]).toEqual([0, 454, 27]);
+    expect(out.segments[5]).toMatchObject({ index: 5, kind: 'work', label: 'Half-kneeling press', block: 'Hive circuit', round: 1, side: 'left', start_s: 97, end_s: 110 });
+  });
+  it('aligns, and ends with 1 because a move was left out', () => {
+    const { status, json } = euphon('align', '--plan', PLAN, '--transcript', WORDS, '--duration', '471.2');
+    const out = json() as unknown as { segments: { label: string; recorded: unknown; confidence: number; evidence: string[] }[]; extra: { label: string; made_up_index: number | null }[] };
+    expect(status).toBe(1);
+    expect(out.segments.filter((s) => s.recorded === null && s.label !== 'Rest').map((s) => s.label)).toEqual(['Crate step-up']);
+    expect(out.extra.some((e) => e.made_up_index === 9)).toBe(true);
+    for (const s of out.segments) expect(s.confidence >= 0 && s.confidence <= 1 && s.evidence.length > 0).toBe(true);
+  });
+  it.each(['captions-vtt', 'captions-srt', 'chapters-vtt', 'chapters-ffmetadata', 'chapters-json', 'cue-sheet-csv', 'overlay-ass'])('exports %s from the take and from the plan alone', (format) => {
+    for (const more of [[], ['--transcript', WORDS]]) {
+      const { status, stdout } = euphon('export', '--plan', PLAN, ...more, '--format', format);
+      expect([status, stdout.length > 200]).toEqual([0, true]);
+    }
+  });
+  it.each<[string, () => string[]]>([
+    ['no verb', () => []], ['an unknown verb', () => ['dance']], ['no plan', () => ['compile']], ['a missing file', () => ['compile', '--plan', join(folder, 'nowhere')]], ['a folder', () => ['compile', '--plan', folder]],
+    ['an empty plan', () => ['compile', '--plan', file('e', '')]], ['a plan without moves', () => ['compile', '--plan', file('n', '# T\n## Main: 40/20\n')]],
+    ['a plan of 10 000 moves', () => ['compile', '--plan', file('m', `# T\n## Main: 40/20\n${'- Squat\n'.repeat(10_000)}`)]], ['bytes', () => ['compile', '--plan', file('b', Buffer.from(Array.from({ length: 4000 }, (_, i) => (i * 31) % 256)))]],
+    ['broken JSON', () => ['compile', '--plan', file('j', '{"format":')]], ['an empty transcript', () => ['align', '--plan', PLAN, '--transcript', file('t', '')]], ['words without times', () => ['align', '--plan', PLAN, '--transcript', file('w', 'hello there')]],
+    ['a duration that is none', () => ['align', '--plan', PLAN, '--transcript', WORDS, '--duration', 'soon']], ['an unknown format', () => ['export', '--plan', PLAN, '--format', 'pdf']], ['an unknown flag', () => ['compile', '--plan', PLAN, '--colour', 'red']],
+  ])('answers %s with one sentence and status 2', (_, args) => {
+    const { status, stdout, stderr } = euphon(...args());
+    expect(status).toBe(2);
+    if (args().length > 0) expect([stdout, stderr.trim().split('\n').length]).toEqual(['', 1]);
+    expect(stderr + stdout).toMatch(/[.]\n/);
+  });
+  it('keeps on with a transcript whose times run backwards, overlap or pass the end, and says so', () => {
+    const text = 'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
+    const { status, stderr, stdout } = euphon('align', '--plan', PLAN, '--transcript', file('odd.vtt', text), '--duration', '60');
+    expect(status).toBe(1);
+    expect(stderr).toMatch(/runs backwards[\s\S]*Two cues begin at 0:05[\s\S]*after the end of the recording/);
+    expect(JSON.parse(stdout)).toHaveProperty('segments');
+  });
+});
