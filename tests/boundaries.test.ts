@@ -12,7 +12,7 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
   // The entries of processes: they put the rooms together.
   boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'], styles: [], 'middleware.ts': [],
 };
-const ROWS = ['time', 'exercise', 'plan', 'speech', 'script', 'music', 'signal', 'take', 'edit', 'lanes', 'checks', 'workout'];
+const ROWS = ['time', 'exercise', 'plan', 'speech', 'script', 'music', 'signal', 'take', 'claims', 'edit', 'lanes', 'checks', 'workout'];
 
 const files = (readdirSync(SRC, { recursive: true, encoding: 'utf8' }) as string[]).filter((f) => /\.(ts|tsx|astro)$/.test(f) && !f.endsWith('.test.ts'));
 const imports = files.flatMap((file) =>

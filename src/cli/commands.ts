@@ -13,7 +13,8 @@ import type { Plan } from '../core/plan/plan.ts';
 import { EMPTY_SCRIPT } from '../core/script/cue.ts';
 import { schedule } from '../core/script/schedule.ts';
 import { type Alignment, align } from '../core/take/align.ts';
-import type { Transcript } from '../core/take/transcript.ts';
+import { claimsIn, recordedClass } from '../core/claims/running.ts';
+import { type Transcript, tokensOf } from '../core/take/transcript.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
@@ -123,6 +124,29 @@ export function alignCommand(planText: string, transcriptText: string, durationT
   const found = align(compiled.segments, read.transcript, read.duration);
   const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
   return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json(alignmentJson(found)) };
+}
+
+export function claimsCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
+  const { plan, compiled, notes } = planOf(planText);
+  const read = transcriptOf(transcriptText, durationText);
+  const running = recordedClass(plan, align(compiled.segments, read.transcript, read.duration));
+  const claims = claimsIn(tokensOf(read.transcript, read.duration), running);
+  return {
+    status: claims.length === 0 || claims.some((c) => c.verdict === 'false') ? 1 : 0, notes: [...notes, ...read.notes],
+    text: json({ claims: claims.map((c) => ({ at_s: seconds(c.at), type: c.type, said: c.said, claimed: c.claimed, actual: c.actual, verdict: c.verdict })) }),
+  };
+}
+
+export function scriptCommand(planText: string): Answer {
+  const { compiled, notes } = planOf(planText);
+  const { lines, dropped } = schedule(compiled.segments, EMPTY_SCRIPT);
+  return {
+    status: dropped.length > 0 ? 1 : 0, notes,
+    text: json({
+      calls: lines.map((l) => ({ segment_index: l.segmentIndex, kind: l.kind, start_s: seconds(l.start), end_s: seconds(l.end), text: l.text })),
+      dropped: dropped.map((d) => ({ segment_index: d.segmentIndex, kind: d.kind, text: d.text, reason: d.reason, missing_s: seconds(d.missingUs) })),
+    }),
+  };
 }
 
 function alignmentJson(found: Alignment) {

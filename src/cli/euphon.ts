@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
-import { alignCommand, compileCommand, exportCommand, fitCommand, orderCommand } from './commands.ts';
+import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, scriptCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
 const LARGEST_FILE = 32 * 2 ** 20;
@@ -9,6 +9,8 @@ const LARGEST_FILE = 32 * 2 ** 20;
 const HELP = `euphon compile --plan FILE
 euphon fit     --plan FILE --length 20:00
 euphon order   --plan FILE --block N
+euphon script  --plan FILE
+euphon claims  --plan FILE --transcript FILE [--duration SECONDS]
 euphon align   --plan FILE --transcript FILE [--duration SECONDS]
 euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
 
@@ -43,9 +45,11 @@ function run(argv: readonly string[]): Answer {
     case 'compile': return compileCommand(text('plan'));
     case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration);
     case 'export': return exportCommand(text('plan'), flags.transcript === undefined ? null : text('transcript'), flags.duration, flags.format);
+    case 'claims': return claimsCommand(text('plan'), text('transcript'), flags.duration);
+    case 'script': return scriptCommand(text('plan'));
     case 'fit': return fitCommand(text('plan'), flags.length);
     case 'order': return orderCommand(text('plan'), flags.block);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit and order are.`);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script and claims are.`);
   }
 }
 

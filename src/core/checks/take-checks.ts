@@ -1,23 +1,20 @@
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../take/align.ts';
-import type { Heard } from '../take/heard.ts';
-import { type Micros, fromSeconds, micros, toSeconds } from '../time/micros.ts';
+import type { Claim, ClaimType } from '../claims/claim.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, TRADE } from './finding.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
 const BREAK_SLACK = fromSeconds(4);
-/** A half-way call is taken as true within this much. */
-const HALF_SLACK = fromSeconds(2.5);
-/** A side is said at a segment's start; later the word may mean anything. */
-const SIDE_WITHIN = fromSeconds(8);
 const UNSURE = 0.35;
 
 /** What went otherwise on the day than the plan says. */
-export function takeFindings(alignment: Alignment, heard: readonly Heard[]): Finding[] {
+export function takeFindings(alignment: Alignment, claims: readonly Claim[]): Finding[] {
   return [
-    ...alignment.segments.flatMap((r) => [...breakOver(r), ...leftOut(r, alignment), ...lateHalf(r, heard), ...wrongSide(r, heard), ...unsure(r)]),
+    ...alignment.segments.flatMap((r) => [...breakOver(r), ...leftOut(r, alignment), ...unsure(r)]),
+    ...claims.flatMap(falseClaim),
   ].sort((a, b) => a.at - b.at);
 }
 
@@ -49,30 +46,17 @@ function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
   }];
 }
 
-function lateHalf(r: RecordedSegment, heard: readonly Heard[]): Finding[] {
-  const { recorded } = r;
-  if (recorded === null || !isActive(r.segment)) return [];
-  const call = heard.find((h) => h.kind === 'half-word' && h.at >= recorded.start && h.at < recorded.end);
-  if (call === undefined) return [];
-  const off = micros(call.at - (recorded.start + recorded.end) / 2);
-  if (Math.abs(off) <= HALF_SLACK + call.sigma) return [];
-  return [{
-    rule: 'half-way-off', severity: 'alarm', segmentKey: r.segment.key, clock: 'take', at: call.at,
-    says: `Half-way is said ${writeSeconds(micros(Math.abs(off)))} s ${off > 0 ? 'late' : 'early'}.`,
-    measured: `${writeSeconds(micros(call.at - recorded.start))} s into it`, wanted: `${writeSeconds(micros((recorded.end - recorded.start) / 2))} s`,
-    source: TRADE, certainty: Math.round(r.confidence * (1 - Math.min(0.8, toSeconds(call.sigma) / 5)) * 100) / 100, mends: [],
-  }];
-}
+/** How a false claim is put into words, by its type. */
+const CLAIM_WORDS: Readonly<Record<ClaimType, string>> = {
+  'seconds-left': 'is not the time that is left', 'half-way': 'is not said in the middle', 'moves-left': 'is not what is left', round: 'is another round', length: 'is not how long it is',
+  'next-up': 'is not what comes next', side: 'is the wrong side', position: 'is another position', equipment: 'is not so', count: 'is another count',
+};
 
-function wrongSide(r: RecordedSegment, heard: readonly Heard[]): Finding[] {
-  const { recorded, segment } = r;
-  if (recorded === null || (segment.side !== 'left' && segment.side !== 'right')) return [];
-  const said = heard.find((h) => h.kind === 'name' && !h.next && h.label === segment.label && h.side !== null && h.at >= recorded.start - 1.5e6 && h.at < recorded.start + SIDE_WITHIN);
-  if (said?.kind !== 'name' || said.side === segment.side || said.side === null) return [];
+function falseClaim(claim: Claim): Finding[] {
+  if (claim.verdict !== 'false') return [];
   return [{
-    rule: 'wrong-side', severity: 'alarm', segmentKey: segment.key, clock: 'take', at: said.at,
-    says: `“${said.side}” is said; the plan has ${segment.side}.`, measured: said.side, wanted: segment.side, source: 'the plan',
-    certainty: Math.round(r.confidence * 90) / 100, mends: [],
+    rule: `claim-${claim.type}`, severity: 'alarm', segmentKey: claim.segmentKey, clock: 'take', at: claim.at, says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
+    measured: `said ${claim.claimed}`, wanted: String(claim.actual), source: claim.type === 'half-way' || claim.type === 'seconds-left' ? `the recording; within what is ${TRADE}` : 'the plan', certainty: 0.8, mends: [],
   }];
 }
 

@@ -1,12 +1,12 @@
+import type { Claim } from '../claims/claim.ts';
+import { claimsIn, recordedClass } from '../claims/running.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../checks/finding.ts';
 import { type Programme, conform, keepRanges } from '../edit/conform.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
-import { isActive } from '../plan/segment.ts';
 import { type Alignment, align } from '../take/align.ts';
-import { hear } from '../take/heard.ts';
 import { type Transcript, tokensOf } from '../take/transcript.ts';
 import { type FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
@@ -23,6 +23,7 @@ export interface TakeFacts {
 export interface Aligned {
   readonly compiled: Compiled;
   readonly alignment: Alignment;
+  readonly claims: readonly Claim[];
   readonly takeFindings: readonly Finding[];
 }
 
@@ -30,8 +31,8 @@ export interface Aligned {
 export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> }, take: TakeFacts): Aligned {
   const compiled = compile(document.plan);
   const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins);
-  const heard = hear(tokensOf(take.transcript, take.duration), compiled.segments.filter(isActive).map((s) => s.label));
-  return { compiled, alignment, takeFindings: takeFindings(alignment, heard) };
+  const claims = claimsIn(tokensOf(take.transcript, take.duration), recordedClass(document.plan, alignment));
+  return { compiled, alignment, claims, takeFindings: takeFindings(alignment, claims) };
 }
 
 export interface Produced {

@@ -1,0 +1,58 @@
+import { type Mention, findMentions } from '../take/name-match.ts';
+import type { Token } from '../take/transcript.ts';
+import { micros } from '../time/micros.ts';
+import type { Said } from './claim.ts';
+import { readLeft, readReps, readRound } from './read-count.ts';
+import { readEquipment, readPosition, readSide } from './read-place.ts';
+import { type Reading, readHalf, readTime } from './read-time.ts';
+import { sentencesOf } from './sentences.ts';
+import { isElsewhere } from './words.ts';
+
+/** What the reader must know of the class to read its words: the names of its moves and all equipment there is. */
+export interface Vocabulary {
+  readonly labels: readonly string[];
+  readonly equipment: readonly string[];
+}
+
+const NEXT = /^(next|coming|upnext)$/;
+
+/** Every claim in free speech, in the order it is said. A sentence that is not understood is left alone. */
+export function readClaims(tokens: readonly Token[], vocabulary: Vocabulary): Said[] {
+  return sentencesOf(tokens).flatMap((sentence) => readSentence(sentence, vocabulary));
+}
+
+function readSentence(tokens: readonly Token[], { labels, equipment }: Vocabulary): Said[] {
+  const text = tokens.map((t) => t.text).join(' ');
+  if (isElsewhere(text) || /\?\s*$/.test(text)) return [];
+  const mentions = findMentions(tokens, labels);
+  const found: Said[] = [];
+  for (let i = 0; i < tokens.length; ) {
+    const mention = mentions.find((m) => m.token === i);
+    const reading = (mention === undefined ? null : readNext(tokens, mention)) ?? readAt(tokens, i, mentions, equipment);
+    if (reading === null) {
+      i += 1;
+      continue;
+    }
+    const from = Math.max(0, i - (reading.before ?? 0));
+    const [first, last] = [tokens[from] as Token, tokens[Math.min(tokens.length, i + reading.length) - 1] as Token];
+    const said = tokens.slice(from, i + reading.length).map((t) => t.text).join(' ').replace(/[.,!?;:]+$/, '');
+    found.push({ ...reading.body, at: first.at, end: micros(Math.max(last.end, first.at)), sigma: first.sigma, said } as Said);
+    i += Math.max(1, reading.length);
+  }
+  return found;
+}
+
+function readAt(tokens: readonly Token[], i: number, mentions: readonly Mention[], equipment: readonly string[]): Reading | null {
+  const named = mentions.some((m) => m.token + m.tokens <= i && i - (m.token + m.tokens) <= 1);
+  return readHalf(tokens, i) ?? readReps(tokens, i) ?? readLeft(tokens, i) ?? readTime(tokens, i) ?? readRound(tokens, i) ?? readSide(tokens, i, named)
+    ?? readPosition(tokens, i) ?? readEquipment(tokens, i, equipment);
+}
+
+/** A move's name near `next`: `next up, squats`, `squats are next`, `coming up: squats`. */
+function readNext(tokens: readonly Token[], mention: Mention): Reading | null {
+  const before = tokens.slice(Math.max(0, mention.token - 5), mention.token);
+  const after = tokens.slice(mention.token + mention.tokens, mention.token + mention.tokens + 3);
+  const announced = before.some((t) => NEXT.test(t.norm)) || after.slice(0, 3).some((t, k) => NEXT.test(t.norm) && (k > 0 || t.norm === 'next' || after[1]?.norm === 'up'));
+  if (!announced) return null;
+  return { body: { type: 'next-up', label: mention.label }, length: mention.tokens };
+}

@@ -1,0 +1,69 @@
+import type { Token } from '../take/transcript.ts';
+import type { Reading } from './read-time.ts';
+
+const word = (tokens: readonly Token[], i: number) => tokens[i]?.norm ?? '';
+
+/** `left side`, `on the right`, `right side next`; never `ten seconds left`, `all right`, `right now`. */
+export function readSide(tokens: readonly Token[], i: number, named: boolean): Reading | null {
+  const at = (k: number) => word(tokens, i + k);
+  const side = at(0);
+  if (side !== 'left' && side !== 'right') return null;
+  const next = tokens.some((t) => t.norm === 'next') || tokens.slice(Math.max(0, i - 6), i).some((t) => /^(switch|change|swap|then|ready)$/.test(t.norm));
+  const body = { type: 'side', side, next } as const;
+  if (at(1) === 'side' || at(1) === 'sides') {
+    if (/^(of|to|by|effects?|note|body)$/.test(at(2)) || /^(look|turn|reach|lean|step|twist|roll)$/.test(at(-2)) || /^(look|turn|reach|lean|step|twist|roll)$/.test(at(-3)) || at(-1) === 'and' || at(-1) === 'or') return null;
+    return { body, length: 2 };
+  }
+  // `half-kneeling press, left`: the side right after a move's name.
+  if (named && !/^(now|away|here|there|back|in|on|after|before|hand|arm|leg|foot|knee|elbow|shoulder|hip|over|through|up|down)$/.test(at(1)) && !/^(all|thats|are|be|is|seconds?|one|two|three|four|five|six|seven|eight|ten|moves?|rounds?)$/.test(at(-1))) return { body, length: 1 };
+  return null;
+}
+
+const POSITIONS: readonly { readonly words: RegExp; readonly positions: readonly string[] }[] = [
+  { words: /^(?:lie|lying|lay|roll|come|get|down|flat|over)?(?: down| on)? ?on your back\b/, positions: ['supine'] },
+  { words: /^(?:on|onto) your (?:front|belly|stomach|tummy)\b/, positions: ['prone'] },
+  { words: /^(?:lie|lying|roll|come) on(?:to)? your side\b/, positions: ['side-lying'] },
+  { words: /^(?:on |onto |to |into )?(?:all fours|your hands and knees|hands and knees)\b/, positions: ['all fours'] },
+  { words: /^(?:up )?(?:on|onto|to) your (?:feet)\b|^(?:stand|standing|stay) (?:up|tall)\b(?! on)|^come (?:up )?to standing\b|^back up to standing\b/, positions: ['standing'] },
+  { words: /^(?:in|into|to) (?:a |your )?(?:high |forearm |straight.arm )?plank(?: position)?$/, positions: ['plank'] },
+  { words: /^(?:on|onto|down to) (?:your|both) knees\b/, positions: ['kneeling', 'half-kneeling'] },
+  { words: /^one knee down\b|^(?:left|right) knee (?:down|on the)\b/, positions: ['half-kneeling'] },
+  { words: /^(?:sit|sitting|seated)(?: down)? on the (?:floor|mat)\b|^(?:come|down) to (?:a )?seat(?:ed)?\b/, positions: ['seated'] },
+  { words: /^(?:down )?(?:to|on|onto) the (?:floor|mat|ground)\b/, positions: ['half-kneeling', 'kneeling', 'all fours', 'plank', 'prone', 'supine', 'side-lying', 'seated'] },
+];
+
+/** Where the body goes: `lie on your back`, `on all fours`, `down to the floor`. */
+export function readPosition(tokens: readonly Token[], i: number): Reading | null {
+  const text = tokens.slice(i, i + 7).map((t) => t.text.toLowerCase().replace(/[^a-z']/g, '')).join(' ');
+  if (/^(feet?|hands?|heels?|toes?|knees?|foot|crate|towel|stick|weights?|head|eyes|look|puts?|place|drop|reach|touch|off|lower|elbows?|forearms?)$/.test(word(tokens, i - 1)) || /^(feet?|hands?|heels?|toes?|foot|crate|towel|stick|weights?|eyes|put|place|drop|reach|touch|tap)$/.test(word(tokens, i - 2))) return null;
+  for (const { words, positions } of POSITIONS) {
+    const match = words.exec(text);
+    if (match !== null) return { body: { type: 'position', positions }, length: match[0].trim().split(/\s+/).length };
+  }
+  return null;
+}
+
+/** `no mat today`, `no equipment`, `you need a crate`, `grab your broomstick`. `items`: all equipment the program knows. */
+export function readEquipment(tokens: readonly Token[], i: number, items: readonly string[]): Reading | null {
+  const at = (k: number) => word(tokens, i + k);
+  const itemAt = (from: number): { item: string; length: number } | null => {
+    const skip = /^(a|an|any|your|the|some|our|that)$/.test(at(from)) ? 1 : 0;
+    const two = `${at(from + skip)} ${at(from + skip + 1)}`;
+    const known = items.find((item) => item === two) ?? items.find((item) => item === at(from + skip) || `${item}s` === at(from + skip));
+    return known === undefined ? null : { item: known, length: from + skip + (known === two ? 2 : 1) };
+  };
+  if (at(0) === 'no' && (at(1) === 'equipment' || at(1) === 'props' || at(1) === 'kit') && at(2) !== 'but') return { body: { type: 'equipment', item: 'equipment', needed: false }, length: 2 };
+  if (at(0) === 'no') {
+    const found = itemAt(1);
+    if (found !== null && /^(today|needed|required|necessary|for|this|in|)$/.test(at(found.length))) return { body: { type: 'equipment', item: found.item, needed: false }, length: found.length };
+  }
+  if ((at(0) === 'dont' || at(0) === 'wont' || at(0) === 'not') && at(1) === 'need') {
+    const found = itemAt(2);
+    if (found !== null) return { body: { type: 'equipment', item: found.item, needed: false }, length: found.length };
+    return at(2) === 'any' && at(3) === 'equipment' ? { body: { type: 'equipment', item: 'equipment', needed: false }, length: 4 } : null;
+  }
+  const wants = at(0) === 'need' && !/^(dont|wont|not|to)$/.test(at(-1)) ? 1 : /^(grab|fetch|bring)$/.test(at(0)) ? 1 : at(0) === 'pick' && at(1) === 'up' ? 2 : 0;
+  if (wants === 0) return null;
+  const found = itemAt(wants);
+  return found === null ? null : { body: { type: 'equipment', item: found.item, needed: true }, length: found.length };
+}

@@ -1,0 +1,37 @@
+import { LIBRARY } from '../exercise/library.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { Segment } from '../plan/segment.ts';
+import { traitsOf } from '../plan/traits.ts';
+import type { Alignment } from '../take/align.ts';
+import type { Token } from '../take/transcript.ts';
+import { micros } from '../time/micros.ts';
+import { type RunningClass, checkClaims } from './check-claims.ts';
+import type { Claim } from './claim.ts';
+import { type Vocabulary, readClaims } from './read-claims.ts';
+
+/** The class as it was recorded: what was filmed, at its times, made-up moves in their new place. */
+export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
+  const placed: { segment: Segment; sure: number }[] = [];
+  for (const { segment, recorded, confidence } of alignment.segments) if (recorded !== null) placed.push({ segment: { ...segment, ...recorded }, sure: confidence });
+  for (const extra of alignment.extra) if (extra.madeUp !== null) placed.push({ segment: { ...extra.madeUp, start: extra.start, end: extra.end }, sure: 0.6 });
+  placed.sort((a, b) => a.segment.start - b.segment.start);
+  const segments = placed.map(({ segment }, index) => ({ ...segment, index }));
+  const sure = new Map(placed.map((p) => [p.segment.key, p.sure]));
+  return { plan, segments, planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])), sure: (key) => sure.get(key) ?? 0 };
+}
+
+/** The class as it is planned, for a script. */
+export function plannedClass(plan: Plan, segments: readonly Segment[]): RunningClass {
+  return { plan, segments, planned: new Map(segments.map((s) => [s.key, micros(s.end - s.start)])), sure: () => 1 };
+}
+
+export function vocabularyOf(plan: Plan): Vocabulary {
+  const needs = plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs));
+  const all = [...needs, ...LIBRARY.flatMap((e) => e.equipment), 'mat', 'chair', 'towel', 'dumbbell', 'dumbbells', 'kettlebell', 'bench', 'ball', 'rope'];
+  return { labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)), equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort((a, b) => b.length - a.length) };
+}
+
+/** Every claim in the words of a class, with its verdict. */
+export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim[] {
+  return checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
+}
