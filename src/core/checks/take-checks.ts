@@ -56,7 +56,7 @@ function falseClaim(claim: Claim): Finding[] {
   if (claim.verdict !== 'false') return [];
   return [{
     rule: `claim-${claim.type}`, severity: 'alarm', segmentKey: claim.segmentKey, clock: 'take', at: claim.at, says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
-    measured: `said ${claim.claimed}`, wanted: String(claim.actual), source: claim.type === 'half-way' || claim.type === 'seconds-left' ? `the recording; within what is ${TRADE}` : 'the plan', certainty: 0.8, mends: [],
+    measured: claim.type === 'half-way' ? `${claim.actual} s into it` : `said ${claim.claimed}`, wanted: claim.type === 'half-way' ? `${claim.claimed} s` : String(claim.actual), source: claim.type === 'half-way' || claim.type === 'seconds-left' ? `the recording; within what is ${TRADE}` : 'the plan', certainty: 0.8, mends: [],
   }];
 }
 
