@@ -32,6 +32,6 @@ export function shapeOf(segment: Segment): Shape {
     case 'rest': return { shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 2.5, cost: bent(1.2, 3, 4.5) };
     case 'change-over': return { shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 2, cost: bent(1.2, 2, 2.5) };
     case 'water': return { shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 3, cost: bent(1, 6, 8) };
-    default: return { shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
+    default: return { shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
   }
 }
