@@ -25,12 +25,12 @@ export function AlignStation() {
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const accept = () => change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
   return (
-    <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_23rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-4 py-5 sm:px-6">
         <DriftPicture alignment={aligned.alignment} duration={take.duration} total={aligned.compiled.total} />
         <table className="mt-4 w-full border-collapse text-[14px]">
           <thead><tr className="border-b-2 border-ink! text-left text-[12.5px] text-soft">
-            <th className="w-8 py-1 text-right font-normal">#</th><th className="pl-3 font-normal">Segment</th><th className="text-right font-normal">planned</th><th className="w-24 text-right font-normal">begins</th><th className="text-right font-normal">lasts</th><th className="text-right font-normal">over</th><th className="w-24 pl-4 font-normal">sure</th>
+            <th className="w-8 py-1 text-right font-normal">#</th><th className="pl-3 font-normal">Segment</th><th className="text-right font-normal max-sm:hidden">planned</th><th className="w-20 text-right font-normal sm:w-24">begins</th><th className="text-right font-normal">lasts</th><th className="text-right font-normal">over</th><th className="w-24 pl-2 font-normal max-sm:w-10 sm:pl-4">sure</th>
           </tr></thead>
           <tbody>{segments.map((r) => <Row key={r.segment.key} r={r} />)}</tbody>
         </table>
@@ -81,11 +81,11 @@ function Row({ r }: { readonly r: RecordedSegment }) {
         <td className="pl-3">
           <span className="flex items-center gap-2">
             <span className="pattern inline-block h-4 w-2 border-l-[3px] border-(--k)!" aria-hidden="true" />
-            <button className="truncate text-left hover:underline" title="Take the picture here" onClick={listen} disabled={recorded === null}>{segment.label}{sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}</button>
-            <span className="text-[12px] text-soft">{KIND_WORD[segment.kind]}{segment.rounds > 1 ? ` · ${segment.round}` : ''}</span>
+            <button className="min-w-0 text-left hover:underline sm:truncate" title="Take the picture here" onClick={listen} disabled={recorded === null}>{segment.label}{sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}</button>
+            <span className="text-[12px] text-soft max-sm:hidden">{KIND_WORD[segment.kind]}{segment.rounds > 1 ? ` · ${segment.round}` : ''}</span>
           </span>
         </td>
-        <td className="figures text-right text-soft">{writeTime(segment.start)}</td>
+        <td className="figures text-right text-soft max-sm:hidden">{writeTime(segment.start)}</td>
         <td className="text-right">
           {recorded === null ? <span>not filmed</span> : (
             <span className="flex items-center">
@@ -96,9 +96,9 @@ function Row({ r }: { readonly r: RecordedSegment }) {
         </td>
         <td className="figures text-right">{recorded === null ? '' : writeSeconds(micros(recorded.end - recorded.start))}</td>
         <td className={`figures text-right ${over !== null && Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>{over === null ? '' : `${over > 0 ? '+' : ''}${writeSeconds(over)}`}</td>
-        <td className="pl-4">
+        <td className="pl-2 sm:pl-4">
           <button className="flex w-full items-center gap-1.5 text-[12px] text-soft" aria-expanded={open} title="Why" onClick={() => setOpen(!open)}>
-            <span className="h-[6px] flex-1 bg-shade" aria-hidden="true"><span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} /></span>
+            <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true"><span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} /></span>
             <span className="figures w-8 text-right">{Math.round(r.confidence * 100)}%</span>
           </button>
         </td>

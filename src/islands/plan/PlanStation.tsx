@@ -20,7 +20,7 @@ export function PlanStation() {
     focusSoon(`block-${added.id}`);
   };
   return (
-    <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_21rem] gap-x-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_21rem] gap-x-4">
       <div className="px-4 py-5 sm:px-6">
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <ClassFields />

@@ -48,7 +48,7 @@ export function ScoreStation() {
   if (produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to draw.'}</p>;
   const current = staves.find((s) => s.segment.key === selected) ?? null;
   return (
-    <div className="grid lg:grid-cols-[minmax(0,1fr)_24.5rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
       <div className="min-w-0 pb-10 max-lg:order-2">
         <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
           <span><kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays · <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames</span>

@@ -30,7 +30,7 @@ export function ScriptStation() {
   }
   const shown = compiled.segments.filter((s) => !onlyTrouble || (bySegment.dropped.get(s.index)?.some((d) => d.cueId !== null) ?? false));
   return (
-    <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="px-4 py-5 sm:px-6">
         <p className="mb-3 flex flex-wrap items-center gap-x-4 text-soft">
           <span>{schedule.lines.length} lines fit</span>

@@ -1,0 +1,79 @@
+import { type Page, expect, test } from '@playwright/test';
+
+const open = async (page: Page) => {
+  const { id } = (await (await page.request.post('/api/workouts', {
+    data: { outline: '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30' },
+  })).json()) as { id: string };
+  await page.goto(`/w/${id}/plan`);
+  await page.getByTestId('total').waitFor();
+  return id;
+};
+const total = (page: Page) => page.getByRole('region', { name: 'The whole class' });
+
+test('the break adviser names the worst change-over first, and its mend is one click and one undo', async ({ page }) => {
+  await open(page);
+  await page.getByRole('button', { name: /^Breaks/ }).click();
+  const first = page.getByRole('complementary', { name: 'Computed from the plan' }).getByRole('listitem').first();
+  await expect(first).toContainText('Dead bug');
+  await expect(first).toContainText('standing to floor 7 s');
+  await first.getByRole('button', { name: 'Make it 40 s' }).click();
+  await expect(first).not.toContainText('Dead bug');
+  await expect(total(page)).toContainText('14:10');
+  await page.keyboard.press('Control+z');
+  await expect(first).toContainText('Dead bug');
+  await expect(total(page)).toContainText('13:10');
+});
+
+test('a length is found to the second, and what changes is said before it is taken', async ({ page }) => {
+  await open(page);
+  await page.getByRole('button', { name: 'Length' }).click();
+  await page.getByLabel('Wanted length').fill('12:00');
+  await page.keyboard.press('Enter');
+  const answers = page.getByRole('list', { name: 'Answers' });
+  await expect(answers.getByRole('button', { name: 'Use this' }).first()).toBeVisible();
+  await expect(answers).toContainText('→');
+  await answers.getByRole('button', { name: 'Use this' }).first().click();
+  await expect(total(page)).toContainText('12:00');
+  await page.getByLabel('Wanted length').fill('0:20');
+  await page.getByRole('button', { name: 'Find it' }).click();
+  await expect(page.getByText('Within these limits no class lasts exactly 0:20.')).toBeVisible();
+});
+
+test('a better order is shown beside the old one and taken only when accepted', async ({ page }) => {
+  await open(page);
+  await page.getByRole('button', { name: 'more' }).first().click();
+  await page.getByRole('button', { name: 'Find a better order' }).click();
+  const dialog = page.getByRole('dialog', { name: 'The order of Main' });
+  await expect(dialog.getByRole('status')).toContainText(/Cost .* before, .* after/);
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByPlaceholder('Name of the move').nth(1)).toHaveValue('Sumo squat');
+  await page.getByRole('button', { name: 'Find a better order' }).click();
+  await dialog.getByRole('button', { name: 'Use this order' }).click();
+  await expect(page.getByPlaceholder('Name of the move').nth(1)).not.toHaveValue('Sumo squat');
+});
+
+test('balance and cautions follow the plan, each caution with its source', async ({ page }) => {
+  await open(page);
+  await page.getByRole('button', { name: 'Balance' }).click();
+  await expect(page.getByRole('img', { name: /^Mean effort/ })).toBeVisible();
+  await expect(page.getByText('broomstick or walking stick')).toBeVisible();
+  await page.getByRole('button', { name: 'more' }).first().click();
+  await page.getByLabel('rounds').fill('6');
+  await page.getByRole('button', { name: /^Cautions/ }).click();
+  await expect(page.getByText('The class has no warm-up.')).toBeVisible();
+  await expect(page.getByText(/ACSM Guidelines/).first()).toBeVisible();
+  await expect(page.getByText(/Stop if you feel chest pain/)).toBeVisible();
+});
+
+test('commands are found by typing, and stations have their keys', async ({ page }) => {
+  await open(page);
+  await page.getByRole('heading', { level: 2 }).first().click();
+  await page.keyboard.press('s');
+  await expect(page).toHaveURL(/\/script$/);
+  await page.keyboard.press('/');
+  await page.getByPlaceholder('Type what you want to do').fill('deliver');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/deliver$/);
+  await page.goBack();
+  await expect(page).toHaveURL(/\/script$/);
+});
