@@ -77,7 +77,7 @@ function readBlockLine(text: string, number: number, say: (message: string) => v
   const plain = isPlainBlock(kind);
   let timed = false;
   for (const setting of settings) {
-    if (kindOf(setting, true) !== null) continue;
+    if (isKind(setting)) continue;
     const bare = keyAndValue(setting, BLOCK_KINDS.filter(isPlainBlock))?.value ?? setting;
     const scheme = readScheme(plain ? bare : setting, plain);
     if (scheme !== null && (scheme.kind === 'plain') === plain) {
@@ -115,6 +115,11 @@ function readBlockSetting(setting: string, block: DraftBlock): boolean {
     else block.blockRestUs = time;
   }
   return true;
+}
+
+function isKind(setting: string): boolean {
+  const clean = setting.trim().toLowerCase().replace(/\s+/g, '-');
+  return BLOCK_KINDS.some((kind) => kind === clean);
 }
 
 /** A block's kind from a word; `whole`: the setting must be the kind itself, else a name such as `Warm-up one` will do. */

@@ -29,6 +29,17 @@ describe('the outline', () => {
       }), { seed: 20, numRuns: 200 },
     );
   });
+  it.each([
+    ['## Hello: talk 4', 4],
+    ['## Hello: talk, 0:45', 45],
+    ['## Water: 0:20', 20],
+    ['## Drink: water 1:10', 70],
+    ['## Ready: set-up 12', 12],
+    ['## Chat: talk', 30],
+  ])('%s lasts %d s', (line, seconds) => {
+    const { value, problems } = readOutline(`# T\n${line}`);
+    expect([problems, compile(value).total]).toEqual([[], seconds * 1e6]);
+  });
   it('understands what people type', () => {
     const { value, problems } = readOutline('# Quick\n## Warm up\n* Jog on the spot\n## Main: 3 rounds, 40/20\n- Squat | own sides | 2x\n- Plank');
     expect(value.blocks.map((b) => [b.kind, b.rounds, b.moves.length])).toEqual([['warm-up', 1, 1], ['circuit', 3, 2]]);
