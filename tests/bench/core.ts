@@ -2,8 +2,16 @@
 import { readFileSync } from 'node:fs';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type Plan, newBlock, newMove } from '../../src/core/plan/plan.ts';
+import { USUAL_LIMITS, fitToLength } from '../../src/core/plan/fit.ts';
+import { bestOrder } from '../../src/core/plan/order.ts';
+import { LIBRARY } from '../../src/core/exercise/library.ts';
+import { DEFAULT_CALLS } from '../../src/core/script/cue.ts';
+import { schedule } from '../../src/core/script/schedule.ts';
+import { claimsIn, plannedClass } from '../../src/core/claims/running.ts';
+import { type Token, normalise } from '../../src/core/take/transcript.ts';
+import { CLAIM_PLAN, CLAIM_SEGMENTS, claimSet } from '../support/claim-set.ts';
 import { align } from '../../src/core/take/align.ts';
-import { fromSeconds } from '../../src/core/time/micros.ts';
+import { fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from '../support/synthetic-take.ts';
@@ -35,6 +43,24 @@ print('align it, 20 s paragraphs', time(12, () => align(thirty.segments, coarsen
 const hour = syntheticTake(readOutline(text.replace('3 rounds', '7 rounds')).value, 4, { breakOverS: 8, forgotten: 0.3 });
 console.log(`align: ${(hour.duration / 60e6).toFixed(1)} minutes, ${hour.segments.length} segments`);
 print('align it, word-timed', time(5, () => align(hour.segments, hour.transcript, hour.duration)), '500 ms');
+
+print('fit the 24-minute class to 20:00', time(8, () => fitToLength(half, fromSeconds(1200), USUAL_LIMITS, new Set())), '200 ms');
+const ten = { ...newBlock('t', 'circuit', 'Ten'), rounds: 3, moves: LIBRARY.filter((_, i) => i % 13 === 0).slice(0, 10).map((e, i) => newMove(`t${i}`, e.name)) };
+print('order of ten moves, a ring', time(8, () => bestOrder(ten, new Set())), '300 ms');
+const long = compile({ ...thousand, blocks: [{ ...(thousand.blocks[0] as (typeof thousand.blocks)[number]), rounds: 30 }] }).segments;
+const cues = long.flatMap((g) => Array.from({ length: 5 }, (_, i) => ({ id: `${g.index}-${i}`, segmentKey: g.key, kind: 'form' as const, anchor: { kind: 'start' as const, afterUs: fromSeconds(i * 5) }, text: 'Keep your ribs down.' })));
+console.log(`script: ${long.length} segments, ${cues.length} cues`);
+print('schedule them', time(8, () => schedule(long, { cues, calls: DEFAULT_CALLS })), '100 ms');
+
+const set = claimSet();
+const spoken = (text: string, atUs: number): Token[] => text.split(/[\s-]+/).filter((word) => normalise(word) !== '').map((word, i) => ({ text: word, norm: normalise(word), at: micros(atUs + i * 3e5), end: micros(atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0 }));
+const answers = set.map((s) => ({ s, claims: claimsIn(spoken(s.text, s.atUs), plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS)) }));
+const real = answers.filter((a) => a.s.expected !== null);
+const found = real.filter((a) => a.claims.some((c) => c.type === a.s.expected?.type));
+const right = found.filter((a) => a.claims.find((c) => c.type === a.s.expected?.type)?.verdict === a.s.expected?.verdict);
+const others = answers.filter((a) => a.s.expected === null);
+const alarms = others.filter((a) => a.claims.some((c) => c.verdict === 'false'));
+console.log(`claims: ${real.length} sentences, found ${((100 * found.length) / real.length).toFixed(1)} % (bar 95), verdicts right ${((100 * right.length) / found.length).toFixed(1)} % (bar 97); ${others.length} others, false alarms ${((100 * alarms.length) / others.length).toFixed(1)} % (bar 2)`);
 
 const demo = (name: string) => readFileSync(`${root}/demo/broomstick-strong.${name}`, 'utf8');
 const truth = JSON.parse(demo('truth.json')) as { duration_s: number; segments: { key: string | null; start_s: number; end_s: number }[] };

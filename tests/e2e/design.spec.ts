@@ -58,7 +58,7 @@ test('balance and cautions follow the plan, each caution with its source', async
   await expect(page.getByRole('img', { name: /^Mean effort/ })).toBeVisible();
   await expect(page.getByText('broomstick or walking stick')).toBeVisible();
   await page.getByRole('button', { name: 'more' }).first().click();
-  await page.getByLabel('rounds').fill('6');
+  await page.getByLabel('rounds', { exact: true }).fill('6');
   await page.getByRole('button', { name: /^Cautions/ }).click();
   await expect(page.getByText('The class has no warm-up.')).toBeVisible();
   await expect(page.getByText(/ACSM Guidelines/).first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -27,6 +27,7 @@ const stop = new AbortController();
 beforeAll(async () => {
   context = await freshContext('euphon_jobs');
   workoutId = (await createWorkout(context, { outline: '# Job\n## Main: 5/3, no last rest\n- Squat\n- Row' })).id;
+  mkdirSync(process.env.EUPHON_DATA ?? '', { recursive: true });
   const path = `${process.env.EUPHON_DATA}/job.mp4`;
   makeVideo(path, { seconds: 14, rate: '25', size: '320x180' });
   takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
