@@ -11,9 +11,6 @@ export const POSITIONS = [
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
-/** Positions that need a mat or a clear floor. */
-export const FLOOR_POSITIONS: readonly Position[] = POSITIONS.filter((p) => p !== 'standing');
-
 /** How a block is timed. Every length is in microseconds; tempo is in thousandths of a beat a minute. */
 export type Scheme =
   | { readonly kind: 'interval'; readonly workUs: Micros; readonly restUs: Micros; readonly sets: number }

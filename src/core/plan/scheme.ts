@@ -1,5 +1,5 @@
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import type { Block, Move, Scheme } from './plan.ts';
+import type { Block, Scheme } from './plan.ts';
 
 /** What a scheme gives one move: the lengths of its sets, each followed by a rest but for the block's own last one. */
 export interface MoveTiming {
@@ -57,9 +57,4 @@ export function tempoLength(tempo: string): Micros | null {
   if (!/^\d{1,2}-\d{1,2}-\d{1,2}(-\d{1,2})?$/.test(tempo)) return null;
   const seconds = tempo.split('-').reduce((sum, part) => sum + Number(part), 0);
   return seconds === 0 ? null : micros(seconds * 1e6);
-}
-
-/** True where a move has lengths of its own. */
-export function hasOwnLengths(move: Move): boolean {
-  return move.workUs !== null || move.restUs !== null;
 }

@@ -25,11 +25,3 @@ export function toSeconds(time: Micros): number {
 export function add(a: Micros, b: Micros): Micros {
   return (a + b) as Micros;
 }
-
-export function sub(a: Micros, b: Micros): Micros {
-  return (a - b) as Micros;
-}
-
-export function clampTime(time: Micros, low: Micros, high: Micros): Micros {
-  return Math.min(Math.max(time, low), high) as Micros;
-}

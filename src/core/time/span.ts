@@ -14,10 +14,6 @@ export function lengthOf(s: Span): Micros {
   return (s.end - s.start) as Micros;
 }
 
-export function contains(s: Span, time: Micros): boolean {
-  return time >= s.start && time < s.end;
-}
-
 /** How long two spans run together, in microseconds; 0 where they only touch. */
 export function overlap(a: Span, b: Span): Micros {
   return Math.max(ZERO, Math.min(a.end, b.end) - Math.max(a.start, b.start)) as Micros;
