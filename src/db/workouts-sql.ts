@@ -26,6 +26,7 @@ export interface WorkoutListRow extends WorkoutFacts {
   readonly takes: number;
   readonly hasTranscribedTake: boolean;
   readonly delivered: boolean;
+  readonly template: boolean;
 }
 
 export interface Change {
@@ -81,13 +82,17 @@ export async function changesAfter(db: Db, workoutId: string, revision: number, 
 export async function listWorkouts(db: Db): Promise<WorkoutListRow[]> {
   const { rows } = await db.query<Omit<WorkoutListRow, 'lengthUs' | 'takes'> & { lengthUs: string; takes: string }>(
     `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues", w.accepted,
-       w.take_id AS "takeId", w.updated_at AS "updatedAt",
+       w.take_id AS "takeId", w.updated_at AS "updatedAt", w.template,
        (SELECT count(*) FROM takes t WHERE t.workout_id = w.id) AS takes,
        EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id) AS "hasTranscribedTake",
        EXISTS (SELECT 1 FROM renders r WHERE r.workout_id = w.id AND r.state = 'done') AS delivered
      FROM workouts w ORDER BY w.updated_at DESC, w.id LIMIT 1000`,
   );
   return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Micros, takes: Number(row.takes) }));
+}
+
+export async function setTemplate(db: Db, id: string, template: boolean): Promise<boolean> {
+  return ((await db.query('UPDATE workouts SET template = $2 WHERE id = $1', [id, template])).rowCount ?? 0) > 0;
 }
 
 export async function deleteWorkout(db: Db, id: string): Promise<boolean> {

@@ -2,11 +2,11 @@ import Joi from 'joi';
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
-import { type WorkoutDocument, newDocument } from '../core/workout/document.ts';
+import { EMPTY_EDIT, type WorkoutDocument, newDocument } from '../core/workout/document.ts';
 import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
 import { inTransaction } from '../db/pool.ts';
 import {
-  type Change, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, updateWorkout, workoutById,
+  type Change, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, setTemplate, updateWorkout, workoutById,
 } from '../db/workouts-sql.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
@@ -21,28 +21,40 @@ export interface WorkoutSummary {
   readonly state: WorkoutState;
   readonly next: ReturnType<typeof nextStep>;
   readonly updatedAt: string;
+  readonly template: boolean;
 }
 
 export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
   return (await listWorkouts(context.pool)).map((row) => ({
-    id: row.id, title: row.title, lengthUs: row.lengthUs, state: stateOf(row), next: nextStep(row), updatedAt: row.updatedAt.toISOString(),
+    id: row.id, title: row.title, lengthUs: row.lengthUs, state: stateOf(row), next: nextStep(row), updatedAt: row.updatedAt.toISOString(), template: row.template,
   }));
 }
 
-const newSchema = Joi.object({ title: Joi.string().trim().min(1).max(200), outline: Joi.string().max(400_000) }).xor('title', 'outline').required();
+const newSchema = Joi.object({ title: Joi.string().trim().min(1).max(200), outline: Joi.string().max(400_000), from: Joi.string().guid() }).or('title', 'outline', 'from').oxor('outline', 'from').required();
 
-/** A new workout from a title, or from a plan typed or pasted as outline or JSON. */
+/** A new workout from a title, from a plan typed or pasted as outline or JSON, or with the plan and script of another workout. */
 export async function createWorkout(context: Context, body: unknown): Promise<WorkoutRow> {
   const fault = faultOf(newSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
-  const { title, outline } = body as { title?: string; outline?: string };
+  const { title, outline, from } = body as { title?: string; outline?: string; from?: string };
   let document = newDocument(title?.trim() ?? '');
+  if (from !== undefined) document = copyOf((await getWorkout(context, from)).document, title?.trim());
   if (outline !== undefined) {
     const { value, problems } = readPlan(outline);
     if (value === null || value.blocks.length === 0) throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
     document = { ...document, plan: value };
   }
   return insertWorkout(context.pool, document, factsOf(document));
+}
+
+/** Plan, script and rules of drawing go over; takes and what was decided about them stay behind. */
+function copyOf({ plan, script, edit }: WorkoutDocument, title: string | undefined): WorkoutDocument {
+  return { ...newDocument(''), plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) }, script, edit: { ...EMPTY_EDIT, rules: edit.rules } };
+}
+
+/** A template is a workout that new ones begin from. */
+export async function markTemplate(context: Context, id: string | undefined, template: boolean): Promise<void> {
+  if (!(await setTemplate(context.pool, checkId(id, 'workout'), template))) throw new Refusal(404, 'There is no such workout.');
 }
 
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;

@@ -1,7 +1,8 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Balance, balanceOf } from '../plan/balance.ts';
-import { metOf, traitsOf } from '../plan/traits.ts';
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { metOf, traitsReader } from '../plan/traits.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers, whyNeeded } from '../script/change-over.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
@@ -23,9 +24,9 @@ const SIDE_SLACK = fromSeconds(2);
 export const STANDING_NOTICE = 'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.';
 
 /** What a careful colleague would say of a plan: cautions with their sources, breaks too short, sides uneven. */
-export function planFindings(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES): Finding[] {
-  const balance = balanceOf(plan, segments);
-  return [...shares(segments, balance), ...effortSteps(plan, segments), ...stretches(segments), ...sides(balance), ...breaks(plan, segments, figures)];
+export function planFindings(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES, book: ExerciseBook = SHIPPED_BOOK): Finding[] {
+  const balance = balanceOf(plan, segments, book);
+  return [...shares(segments, balance), ...effortSteps(plan, segments, book), ...stretches(segments), ...sides(balance), ...breaks(plan, segments, figures, book)];
 }
 
 const finding = (rule: string, at: Micros, segmentKey: string | null, says: string, measured: string, wanted: string, source: string, severity: Finding['severity'] = 'note'): Finding =>
@@ -43,13 +44,13 @@ function shares(segments: readonly Segment[], balance: Balance): Finding[] {
   return found;
 }
 
-function effortSteps(plan: Plan, segments: readonly Segment[]): Finding[] {
-  const traits = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, traitsOf(m, b.kind)] as const)));
+function effortSteps(plan: Plan, segments: readonly Segment[], book: ExerciseBook): Finding[] {
+  const traits = traitsReader(plan, book);
   const found: Finding[] = [];
   let last: { met: number; level: string | null } | null = null;
   for (const segment of segments) {
-    const of = isActive(segment) ? traits.get(segment.moveId ?? '') : undefined;
-    if (of === undefined) continue;
+    const of = isActive(segment) ? traits(segment) : null;
+    if (of === null) continue;
     const met = metOf(of.effort);
     const from = last?.met ?? metOf('rest');
     if (met >= VIGOROUS_MET && met - from > LARGEST_STEP_MET) {
@@ -75,7 +76,7 @@ function sides(balance: Balance): Finding[] {
   return [finding('side-short', micros(0), null, `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`, `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`, 'the same', TRADE, 'alarm')];
 }
 
-function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures): Finding[] {
-  return changeOvers(plan, segments, figures).filter((c) => c.shortUs > 0 && c.plannedUs > 0).map((c) =>
+function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures, book: ExerciseBook): Finding[] {
+  return changeOvers(plan, segments, figures, book).filter((c) => c.shortUs > 0 && c.plannedUs > 0).map((c) =>
     finding('break-short', c.at, segments[c.toIndex]?.key ?? null, `${c.from} to ${c.to}: the break is ${writeSeconds(c.shortUs)} s short.`, `${writeSeconds(c.plannedUs)} s`, `${writeSeconds(c.neededUs)} s (${whyNeeded(c)})`, TRADE));
 }

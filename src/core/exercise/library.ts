@@ -48,11 +48,30 @@ export const LIBRARY: readonly Exercise[] = [...rows(STANDING).map((row) => read
   .sort((a, b) => a.name.localeCompare(b.name, 'en'));
 
 const key = (name: string) => name.toLowerCase().replace(/[’']/g, '').replace(/[^a-z0-9]+/g, ' ').trim().replace(/(?<=ch|sh|ss|x)es(?= |$)/g, '').replace(/(?<=[a-z]{2}[^s])s(?= |$)/g, '');
-const byKey = new Map(LIBRARY.map((exercise) => [key(exercise.name), exercise]));
 
-/** The exercise of a name, also in the plural or with other punctuation; null where the library has none. */
+/** Exercises that can be found by name: those shipped with the program and a studio's own. */
+export interface ExerciseBook {
+  readonly all: readonly Exercise[];
+  /** The exercise of a name, also in the plural or with other punctuation; null where the book has none. */
+  readonly named: (name: string) => Exercise | null;
+}
+
+/** The shipped library with a studio's own exercises; an own one of the same name stands in its place. */
+export function bookWith(own: readonly Exercise[]): ExerciseBook {
+  const byKey = new Map([...LIBRARY, ...own].map((exercise) => [key(exercise.name), exercise]));
+  return { all: [...byKey.values()].sort((a, b) => a.name.localeCompare(b.name, 'en')), named: (name) => byKey.get(key(name)) ?? null };
+}
+
+export const SHIPPED_BOOK: ExerciseBook = bookWith([]);
+
+/** The shipped exercise of a name, or null. */
 export function exerciseNamed(name: string): Exercise | null {
-  return byKey.get(key(name)) ?? null;
+  return SHIPPED_BOOK.named(name);
+}
+
+/** True where two names are one exercise to the library. */
+export function sameExercise(a: string, b: string): boolean {
+  return key(a) === key(b);
 }
 
 /** Exercises that have all the words typed, anywhere in what is known of them; names that begin with them come first. */

@@ -3,7 +3,8 @@ import type { Muscle, Pattern } from '../exercise/exercise.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Plan } from './plan.ts';
 import { type Segment, isActive } from './segment.ts';
-import { type Level, type Traits, metOf, traitsOf } from './traits.ts';
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { type Level, metOf, traitsReader } from './traits.ts';
 
 export interface EffortSpan {
   readonly start: Micros;
@@ -43,9 +44,8 @@ const MAT = 'mat';
 const REST_MET = metOf('rest');
 
 /** What a class asks of the body and of the room, summed from its segments. */
-export function balanceOf(plan: Plan, segments: readonly Segment[]): Balance {
-  const traits = new Map<string, Traits>();
-  for (const block of plan.blocks) for (const move of block.moves) traits.set(move.id, traitsOf(move, block.kind));
+export function balanceOf(plan: Plan, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): Balance {
+  const traits = traitsReader(plan, book);
   const patterns = new Map<Pattern, number>();
   const muscles = new Map<Muscle, number>();
   const bands: Record<IntensityBand, number> = { light: 0, moderate: 0, vigorous: 0 };
@@ -57,14 +57,14 @@ export function balanceOf(plan: Plan, segments: readonly Segment[]): Balance {
   let [metTime, warmUp, coolDown] = [0, 0, 0];
   for (const segment of segments) {
     const length = segment.end - segment.start;
-    const of = isActive(segment) ? traits.get(segment.moveId ?? '') : undefined;
-    const met = of === undefined ? REST_MET : metOf(of.effort);
+    const of = isActive(segment) ? traits(segment) : null;
+    const met = of === null ? REST_MET : metOf(of.effort);
     effort.push({ start: segment.start, end: segment.end, met, band: bandOfMet(met) });
     metTime += met * length;
     bands[bandOfMet(met)] += length;
     if (segment.blockKind === 'warm-up') warmUp += length;
     if (segment.blockKind === 'cool-down') coolDown += length;
-    if (of === undefined) continue;
+    if (of === null) continue;
     if (of.exercise === null) unknown.add(segment.label);
     if (of.pattern !== null) patterns.set(of.pattern, (patterns.get(of.pattern) ?? 0) + length);
     for (const muscle of of.muscles) muscles.set(muscle, (muscles.get(muscle) ?? 0) + length);
@@ -108,4 +108,44 @@ export function countsLeft(segments: readonly Segment[], index: number): CountsL
   const uses = (list: readonly Segment[]) => new Set(list.map((s) => `${s.moveId}/${s.round}`).filter((use) => use !== (isActive(here) ? `${here.moveId}/${here.round}` : ''))).size;
   const round = after.filter((s) => s.round === here.round);
   return { intervals: after.length, moves: uses(after), intervalsInRound: round.length, movesInRound: uses(round), rounds: here.rounds - here.round };
+}
+
+/** One row of the counts to announce: said at the start of an interval, of what there is with it and after it. */
+export interface CountToSay {
+  readonly index: number;
+  readonly label: string;
+  readonly at: Micros;
+  /** Which of how many in its round, by moves and by intervals. They differ where a move has two sides or several sets. */
+  readonly move: number;
+  readonly moves: number;
+  readonly interval: number;
+  readonly intervals: number;
+  readonly left: CountsLeft;
+  /** Whole minutes of the class left at this start. */
+  readonly minutesLeft: number;
+  /** True where 'N moves left' and 'N intervals left' are different numbers. */
+  readonly differ: boolean;
+}
+
+/** The counts an instructor may announce, interval by interval, both ways of counting. */
+export function countsToSay(segments: readonly Segment[]): CountToSay[] {
+  const total = segments.at(-1)?.end ?? ZERO;
+  const rounds = new Map<string, { list: Segment[]; moves: string[] }>();
+  for (const s of segments) {
+    if (!isActive(s)) continue;
+    const key = `${s.blockId}/${s.round}`;
+    const round = rounds.get(key) ?? { list: [], moves: [] };
+    round.list.push(s);
+    if (s.moveId !== null && !round.moves.includes(s.moveId)) round.moves.push(s.moveId);
+    rounds.set(key, round);
+  }
+  const placeIn = new Map([...rounds.values()].flatMap((round) => round.list.map((s, i) => [s.index, { round, interval: i + 1 }] as const)));
+  return segments.filter((s) => isActive(s)).map((s) => {
+    const { round, interval } = placeIn.get(s.index) as { round: { list: Segment[]; moves: string[] }; interval: number };
+    const left = countsLeft(segments, s.index);
+    return {
+      index: s.index, label: s.label, at: s.start, move: round.moves.indexOf(s.moveId ?? '') + 1, moves: round.moves.length, interval, intervals: round.list.length,
+      left, minutesLeft: Math.floor((total - s.start) / 60e6), differ: left.movesInRound !== left.intervalsInRound,
+    };
+  });
 }

@@ -1,5 +1,5 @@
 import { type Micros, ZERO, add } from '../time/micros.ts';
-import { type Block, type Move, PLAN_LIMITS, type Plan, type SidePolicy, isPlainBlock } from './plan.ts';
+import { type Block, type Move, PLAN_LIMITS, type Plan, type SidePolicy, isPlainBlock, moveInRound } from './plan.ts';
 import { type MoveTiming, moveTimings } from './scheme.ts';
 import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
 
@@ -119,8 +119,11 @@ function usesOf(block: Block): Use[] {
   const timings = moveTimings(block);
   const uses: Use[] = [];
   const use = (index: number, round: number) => {
-    const [move, timing] = [block.moves[index], timings[index]];
-    if (move !== undefined && timing !== undefined) uses.push({ move, round, timing });
+    const [written, timing] = [block.moves[index], timings[index]];
+    if (written === undefined || timing === undefined) return;
+    const move = moveInRound(written, round);
+    const sameLength = move.workUs === written.workUs;
+    uses.push({ move, round, timing: sameLength ? timing : { ...timing, sets: timing.sets.map(() => move.workUs ?? ZERO) } });
   };
   if (block.order === 'circuit') {
     for (let round = 1; round <= block.rounds; round++) block.moves.forEach((_, i) => use(i, round));

@@ -2,6 +2,7 @@ import { type Micros, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { compile } from './compile.ts';
 import { type Block, type Plan, isPlainBlock } from './plan.ts';
+import { moveTimings } from './scheme.ts';
 
 /** What the search may do, in whole seconds, both ends included. A person sets them. */
 export interface FitLimits {
@@ -39,7 +40,7 @@ interface Change {
 
 /**
  * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked blocks
- * (by id) as they are. The few best answers, best first, exact to the microsecond; none where the limits allow none.
+ * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best first, exact to the microsecond; none where the limits allow none.
  */
 export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locked: ReadonlySet<string>, most = 4): FitAnswer[] {
   const lengths = new Map<string, number>();
@@ -105,19 +106,30 @@ function changeBlock(block: Block, change: Change, limits: FitLimits, locked: Re
   const rounds = block.rounds > 1 ? block.rounds + change.rounds : block.rounds;
   if (rounds !== block.rounds && (rounds < Math.max(1, limits.rounds[0]) || rounds > limits.rounds[1])) return null;
   const next = { ...block, rounds };
+  const moves = keepLocked(block, locked);
   switch (scheme.kind) {
     case 'interval': {
       const [workUs, restUs] = [scheme.workUs + change.work * S, scheme.restUs === 0 ? 0 : scheme.restUs + change.rest * S];
       if ((change.work !== 0 && !within(workUs, limits.workS)) || (scheme.restUs !== 0 && change.rest !== 0 && !within(restUs, limits.restS))) return null;
-      return { ...next, scheme: { ...scheme, workUs: micros(workUs), restUs: micros(restUs) } };
+      return { ...next, moves, scheme: { ...scheme, workUs: micros(workUs), restUs: micros(restUs) } };
     }
     case 'hold': {
       const holdUs = scheme.holdUs + change.hold * S;
       if (change.hold !== 0 && !within(holdUs, limits.holdS)) return null;
-      return { ...next, scheme: { ...scheme, holdUs: micros(holdUs) } };
+      return { ...next, moves, scheme: { ...scheme, holdUs: micros(holdUs) } };
     }
     default: return next;
   }
+}
+
+/** The block's moves, the locked ones with their seconds of now as their own. */
+function keepLocked(block: Block, locked: ReadonlySet<string>): Block['moves'] {
+  if (!block.moves.some((m) => locked.has(m.id))) return block.moves;
+  const timings = moveTimings(block);
+  return block.moves.map((move, i) => {
+    const timing = timings[i];
+    return timing === undefined || !locked.has(move.id) ? move : { ...move, workUs: move.workUs ?? timing.sets[0] ?? null, restUs: timing.restUs };
+  });
 }
 
 /** True where so many microseconds, added to the talk and water blocks, leave each within its limits. */

@@ -1,4 +1,5 @@
 import type { Block, Move } from './plan.ts';
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Traits, traitsOf } from './traits.ts';
 
 /** What a step from one move to the next costs. The same pattern twice in a row is all but forbidden. */
@@ -28,8 +29,8 @@ interface Item {
  * after push. `locked` holds indices of moves that keep their place. With more than one round in circuit order the step
  * from the last move to the first counts too. Exact up to ten moves (dynamic programming over subsets), else improved by exchanges.
  */
-export function bestOrder(block: Block, locked: ReadonlySet<number>): OrderAnswer {
-  const items = block.moves.map((move): Item => ({ move, traits: traitsOf(move, block.kind) }));
+export function bestOrder(block: Block, locked: ReadonlySet<number>, book: ExerciseBook = SHIPPED_BOOK): OrderAnswer {
+  const items = block.moves.map((move): Item => ({ move, traits: traitsOf(move, block.kind, book) }));
   const circular = block.rounds > 1 && block.order === 'circuit' && items.length > 1;
   const step = items.map((a) => items.map((b) => stepCost(a, b)));
   const before = items.map((_, i) => i);

@@ -52,6 +52,27 @@ export interface Move {
   readonly restUs: Micros | null;
   /** A demonstration before the move's first interval; null: none. */
   readonly demoUs: Micros | null;
+  /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
+  readonly changes?: readonly RoundChange[];
+}
+
+/** How a move is from a round on, until a later change. null: as it was. */
+export interface RoundChange {
+  /** Counted from 1; 2 or more. */
+  readonly fromRound: number;
+  readonly name: string | null;
+  readonly workUs: Micros | null;
+  readonly needs: readonly string[] | null;
+}
+
+/** A move as it is in a round, counted from 1. */
+export function moveInRound(move: Move, round: number): Move {
+  if (move.changes === undefined || round < 2) return move;
+  let now = move;
+  for (const change of move.changes.filter((c) => c.fromRound <= round).sort((a, b) => a.fromRound - b.fromRound)) {
+    now = { ...now, name: change.name ?? now.name, workUs: change.workUs ?? now.workUs, needs: change.needs ?? now.needs };
+  }
+  return now;
 }
 
 export interface Block {
@@ -82,7 +103,7 @@ export interface Plan {
   readonly blocks: readonly Block[];
 }
 
-export const PLAN_LIMITS = { blocks: 200, movesInBlock: 400, moves: 2_000, rounds: 100, sets: 100, segments: 20_000 } as const;
+export const PLAN_LIMITS = { blocks: 200, movesInBlock: 400, moves: 2_000, rounds: 100, sets: 100, changes: 20, segments: 20_000 } as const;
 
 export function isPlainBlock(kind: BlockKind): boolean {
   return kind === 'talk' || kind === 'set-up' || kind === 'water';

@@ -1,7 +1,8 @@
 import { EFFORTS, type Effort } from '../exercise/effort.ts';
 import type { Exercise, Muscle, Pattern } from '../exercise/exercise.ts';
-import { exerciseNamed } from '../exercise/library.ts';
-import type { BlockKind, Move, Position } from './plan.ts';
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import type { BlockKind, Move, Plan, Position } from './plan.ts';
+import type { Segment } from './segment.ts';
 
 /** How near the floor a position is; going from one level to another takes time. */
 export type Level = 'standing' | 'low' | 'floor';
@@ -18,12 +19,26 @@ export interface Traits {
   readonly effort: Effort;
 }
 
-export function traitsOf(move: Pick<Move, 'name' | 'position' | 'needs'>, block: BlockKind): Traits {
-  const exercise = exerciseNamed(move.name);
+export function traitsOf(move: Pick<Move, 'name' | 'position' | 'needs'>, block: BlockKind, book: ExerciseBook = SHIPPED_BOOK): Traits {
+  const exercise = book.named(move.name);
   const position = move.position ?? exercise?.start ?? null;
   return {
     exercise, position, level: position === null ? null : levelOf(position), needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
     pattern: exercise?.pattern ?? null, muscles: exercise?.muscles ?? [], impact: exercise?.impact ?? 'none', effort: exercise?.effort ?? usualEffort(block),
+  };
+}
+
+/** Reads the traits of any segment of a plan; null for a segment of no move. A move that changes between rounds is asked by its name in that round. */
+export function traitsReader(plan: Plan, book: ExerciseBook = SHIPPED_BOOK): (segment: Pick<Segment, 'moveId' | 'label' | 'needs' | 'blockKind'>) => Traits | null {
+  const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const known = new Map<string, Traits>();
+  return (segment) => {
+    const move = segment.moveId === null ? undefined : moves.get(segment.moveId);
+    if (move === undefined) return null;
+    const key = `${move.id}/${segment.label}/${segment.needs.join()}`;
+    let traits = known.get(key);
+    if (traits === undefined) known.set(key, (traits = traitsOf({ name: segment.label, position: move.position, needs: segment.needs }, segment.blockKind, book)));
+    return traits;
   };
 }
 

@@ -3,7 +3,8 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import { type Traits, traitsOf } from '../plan/traits.ts';
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { type Traits, traitsReader } from '../plan/traits.ts';
 
 /** What a change-over costs, part by part. A studio sets its own figures; the defaults are common practice. */
 export interface ChangeFigures {
@@ -23,6 +24,13 @@ export const USUAL_CHANGES: ChangeFigures = {
   knownUs: fromSeconds(10), newUs: fromSeconds(22), levelUs: fromSeconds(7), propUs: fromSeconds(5), sideUs: fromSeconds(5),
 };
 
+/** One reason why a change-over takes time. */
+export interface ChangePart {
+  readonly kind: 'known' | 'new' | 'level' | 'prop' | 'side' | 'words';
+  readonly why: string;
+  readonly us: Micros;
+}
+
 /** One change from a move to the next. */
 export interface ChangeOver {
   /** The segment it leads to. */
@@ -34,13 +42,12 @@ export interface ChangeOver {
   readonly neededUs: Micros;
   /** needed − planned where positive. */
   readonly shortUs: Micros;
-  readonly parts: readonly { readonly why: string; readonly us: Micros }[];
+  readonly parts: readonly ChangePart[];
 }
 
 /** Every change-over of a compiled class with what it has and what it needs, in the order of the class. */
-export function changeOvers(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES): ChangeOver[] {
-  const traits = new Map<string, Traits>();
-  for (const block of plan.blocks) for (const move of block.moves) traits.set(move.id, traitsOf(move, block.kind));
+export function changeOvers(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES, book: ExerciseBook = SHIPPED_BOOK): ChangeOver[] {
+  const traits = traitsReader(plan, book);
   const seen = new Set<string>();
   const shown = new Set<string>();
   const changes: ChangeOver[] = [];
@@ -57,17 +64,17 @@ export function changeOvers(plan: Plan, segments: readonly Segment[], figures: C
 
 const nameKey = (segment: Segment) => segment.label.toLowerCase();
 
-function changeBetween(from: Segment, to: Segment, traits: ReadonlyMap<string, Traits>, figures: ChangeFigures, known: boolean): ChangeOver {
-  const [a, b] = [traits.get(from.moveId ?? ''), traits.get(to.moveId ?? '')];
-  const parts: { why: string; us: Micros }[] = [];
-  const sameMove = from.moveId === to.moveId;
+function changeBetween(from: Segment, to: Segment, traits: (segment: Segment) => Traits | null, figures: ChangeFigures, known: boolean): ChangeOver {
+  const [a, b] = [traits(from), traits(to)];
+  const parts: ChangePart[] = [];
+  const sameMove = from.moveId === to.moveId && from.label === to.label;
   if (!sameMove) {
-    parts.push(known ? { why: 'known move', us: figures.knownUs } : { why: 'new move to be shown', us: figures.newUs });
-    if (a?.level != null && b?.level != null && a.level !== b.level) parts.push({ why: `${a.level} to ${b.level}`, us: figures.levelUs });
+    parts.push(known ? { kind: 'known', why: 'known move', us: figures.knownUs } : { kind: 'new', why: 'new move to be shown', us: figures.newUs });
+    if (a?.level != null && b?.level != null && a.level !== b.level) parts.push({ kind: 'level', why: `${a.level} to ${b.level}`, us: figures.levelUs });
     const [up, down] = [(b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)), (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n))];
-    if (up.length > 0 || down.length > 0) parts.push({ why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`, us: figures.propUs });
-    parts.push({ why: 'the words', us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5) });
-  } else if (from.side !== to.side) parts.push({ why: 'other side', us: figures.sideUs });
+    if (up.length > 0 || down.length > 0) parts.push({ kind: 'prop', why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`, us: figures.propUs });
+    parts.push({ kind: 'words', why: 'the words', us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5) });
+  } else if (from.side !== to.side) parts.push({ kind: 'side', why: 'other side', us: figures.sideUs });
   const neededUs = micros(parts.reduce((sum, part) => sum + part.us, 0));
   const plannedUs = micros(to.start - from.end);
   return { toIndex: to.index, at: from.end, from: from.label, to: to.label, plannedUs, neededUs, shortUs: micros(Math.max(0, neededUs - plannedUs)), parts };

@@ -1,5 +1,5 @@
 import {
-  BLOCK_KINDS, type Block, type BlockKind, type Move, PLAN_LIMITS, type Plan, defaultScheme, isPlainBlock, newBlock, newMove,
+  BLOCK_KINDS, type Block, type BlockKind, type Move, PLAN_LIMITS, type Plan, type RoundChange, defaultScheme, isPlainBlock, newBlock, newMove,
 } from '../../core/plan/plan.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
 import { keyAndValue, readCueing, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
@@ -140,6 +140,27 @@ function kindOf(text: string, whole: boolean): BlockKind | null {
 
 const MOVE_KEYS = ['sides', 'needs', 'easier', 'harder', 'note', 'work', 'hold', 'rest', 'demo', 'from'] as const;
 
+/** `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these. */
+function readRoundChange(raw: string): RoundChange | null {
+  const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
+  if (match === null) return null;
+  const fromRound = Number(match[1]);
+  const [key, value] = [match[2]?.toLowerCase(), (match[3] ?? '').trim()];
+  const empty = { fromRound, name: null, workUs: null, needs: null };
+  if (fromRound < 2 || fromRound > PLAN_LIMITS.rounds) return null;
+  if (key === undefined) return value === '' ? null : { ...empty, name: unescapeField(value) };
+  if (key === 'needs') return { ...empty, needs: splitField(value, ',').map(unescapeField).filter((n) => n !== '') };
+  const workUs = readTime(value);
+  return workUs === null ? null : { ...empty, workUs };
+}
+
+/** One entry a round: what is said of the same round in several fields stands in one. */
+function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
+  const was = changes.find((c) => c.fromRound === change.fromRound);
+  const joined = was === undefined ? change : { fromRound: change.fromRound, name: change.name ?? was.name, workUs: change.workUs ?? was.workUs, needs: change.needs ?? was.needs };
+  return [...changes.filter((c) => c !== was), joined].sort((a, b) => a.fromRound - b.fromRound).slice(0, PLAN_LIMITS.changes);
+}
+
 function readMoveLine(text: string, id: string, say: (message: string) => void): Move {
   const [head, ...fields] = splitField(text, '|');
   const move: Mutable<Move> = { ...newMove(id, unescapeField(head ?? '') || 'Move without a name') };
@@ -150,7 +171,9 @@ function readMoveLine(text: string, id: string, say: (message: string) => void):
     const time = readTime(value);
     const bareSides = field === null ? readSides(raw) : null;
     const barePosition = field === null ? readPosition(raw) : null;
-    if (bareSides !== null) move.sides = bareSides;
+    const change = readRoundChange(raw);
+    if (change !== null) move.changes = withChange(move.changes ?? [], change);
+    else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;
     else if (field?.key === 'needs') move.needs = splitField(value, ',').map(unescapeField).filter((n) => n !== '');
     else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note') move[field.key] = unescapeField(value);

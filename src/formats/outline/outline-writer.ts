@@ -11,7 +11,7 @@ export function writeOutline(plan: Plan): string {
   return [head.join('\n'), ...plan.blocks.map(writeBlock)].join('\n\n') + '\n';
 }
 
-function writeBlock(block: Block): string {
+export function writeBlock(block: Block): string {
   const settings: string[] = [block.kind];
   if (block.rounds !== 1) settings.push(`${block.rounds} rounds`);
   settings.push(writeScheme(block.scheme));
@@ -23,7 +23,7 @@ function writeBlock(block: Block): string {
   return [`## ${escapeField(block.name)}: ${settings.join(', ')}`, ...block.moves.map(writeMove)].join('\n');
 }
 
-function writeMove(move: Move): string {
+export function writeMove(move: Move): string {
   const fields = [`- ${escapeField(move.name)}`];
   if (move.position !== null) fields.push(move.position);
   if (move.sides !== null) fields.push(`sides ${writeSides(move.sides)}`);
@@ -31,6 +31,12 @@ function writeMove(move: Move): string {
   if (move.restUs !== null) fields.push(`rest ${writeExact(move.restUs)}`);
   if (move.demoUs !== null) fields.push(`demo ${writeExact(move.demoUs)}`);
   if (move.needs.length > 0) fields.push(`needs: ${move.needs.map(escapeField).join(', ')}`);
+  for (const change of move.changes ?? []) {
+    const from = `from round ${change.fromRound}`;
+    if (change.name !== null) fields.push(`${from}: ${escapeField(change.name)}`);
+    if (change.workUs !== null) fields.push(`${from} work ${writeExact(change.workUs)}`);
+    if (change.needs !== null) fields.push(`${from} needs: ${change.needs.map(escapeField).join(', ')}`);
+  }
   if (move.easier !== null) fields.push(`easier: ${escapeField(move.easier)}`);
   if (move.harder !== null) fields.push(`harder: ${escapeField(move.harder)}`);
   if (move.note !== null) fields.push(`note: ${escapeField(move.note)}`);

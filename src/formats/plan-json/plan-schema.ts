@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { BLOCK_KINDS, type Block, type Move, PLAN_LIMITS, POSITIONS, type Plan, type Scheme, type SidePolicy } from '../../core/plan/plan.ts';
+import { BLOCK_KINDS, type Block, type Move, PLAN_LIMITS, POSITIONS, type Plan, type RoundChange, type Scheme, type SidePolicy } from '../../core/plan/plan.ts';
 
 /** Longest length a plan may hold: 24 h in microseconds. */
 const LONGEST_US = 86_400e6;
@@ -25,10 +25,15 @@ const scheme = byKind<Scheme['kind']>({
   reps: { reps: count(9_999), repUs: time, tempo: orNull(Joi.string().max(20)), restUs: time }, counts: { counts: count(9_999), milliBpm: count(999_999), restUs: time },
   hold: { holdUs: time, changeUs: time }, flow: { lengthUs: time }, plain: { lengthUs: time },
 });
+const change = Joi.object({
+  fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(), name: orNull(Joi.string().max(2_000)), workUs: time.allow(null),
+  needs: orNull(Joi.array().items(Joi.string().max(200)).max(30)),
+} satisfies Record<keyof RoundChange, Joi.Schema>);
 const move = Joi.object({
   id, name: line, sides: sides.allow(null).required(), position: orNull(Joi.valid(...POSITIONS)), needs: Joi.array().items(Joi.string().max(200)).max(30).required(),
   easier: orNull(Joi.string().allow('').max(2_000)), harder: orNull(Joi.string().allow('').max(2_000)), note: orNull(Joi.string().allow('').max(2_000)),
   workUs: time.allow(null), restUs: time.allow(null), demoUs: time.allow(null),
+  changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({
   id, name: line, kind: Joi.valid(...BLOCK_KINDS).required(), scheme: scheme.required(), rounds: count(PLAN_LIMITS.rounds),

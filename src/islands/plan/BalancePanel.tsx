@@ -2,15 +2,17 @@ import { useMemo, useState } from 'react';
 import { balanceOf, energyOf } from '../../core/plan/balance.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
+import { PositionStrip } from './PositionStrip.tsx';
 import { Chart } from '../../ui/Chart.tsx';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 
 /** Balance at a glance: effort along the class, patterns and muscles, sides, levels, energy, equipment. */
 export function BalancePanel() {
   const { compiled: { segments, total } } = useDerived();
   const { document: { plan } } = useDocument();
   const [massKg, setMass] = useState(70);
-  const balance = useMemo(() => balanceOf(plan, segments), [plan, segments]);
+  const { book } = useStudio();
+  const balance = useMemo(() => balanceOf(plan, segments, book), [plan, segments, book]);
   const effort = useMemo(() => effortChart(balance.effort), [balance]);
   const patterns = useMemo(() => barChart([...balance.patternsUs].slice(0, 8)), [balance]);
   const muscles = useMemo(() => barChart([...balance.musclesUs].slice(0, 8)), [balance]);
@@ -23,6 +25,7 @@ export function BalancePanel() {
       <h2 className="text-[15px]">Effort along the class, MET</h2>
       <Chart option={effort} height={130} words={`Mean effort ${balance.meanMet.toFixed(1)} MET; vigorous ${share(bandsUs.vigorous)}, moderate ${share(bandsUs.moderate)}, light ${share(bandsUs.light)}`} />
       <p className="text-[12.5px] text-soft">mean <span className="figures">{balance.meanMet.toFixed(1)}</span> · light {share(bandsUs.light)}, moderate {share(bandsUs.moderate)}, vigorous {share(bandsUs.vigorous)} (ACSM; MET of the Compendium 2011)</p>
+      <PositionStrip plan={plan} segments={segments} total={total} />
       <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 text-[13.5px]">
         <dt className="text-soft">Warm-up</dt><dd><span className="figures">{writeTime(balance.warmUpUs)}</span>, guideline 5 to 10 min</dd>
         <dt className="text-soft">Cool-down</dt><dd><span className="figures">{writeTime(balance.coolDownUs)}</span>, guideline 5 to 10 min</dd>

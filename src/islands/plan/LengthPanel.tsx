@@ -17,6 +17,7 @@ export function LengthPanel() {
   const [locked, setLocked] = useState<readonly string[]>([]);
   const [answers, setAnswers] = useState<readonly FitAnswer[] | null>(null);
   const [searching, setSearching] = useState(false);
+  const lock = (id: string, on: boolean) => setLocked(on ? [...locked, id] : locked.filter((other) => other !== id));
   const search = async () => {
     setSearching(true);
     setAnswers(await designer().fit(plan, target, limits, locked));
@@ -36,7 +37,17 @@ export function LengthPanel() {
         ))}
       </fieldset>
       <fieldset className="mt-3"><legend className="label">leave as they are</legend>
-        {plan.blocks.map((b) => <label key={b.id} className="mr-3 inline-flex items-center gap-1"><input type="checkbox" checked={locked.includes(b.id)} onChange={(e) => setLocked(e.target.checked ? [...locked, b.id] : locked.filter((id) => id !== b.id))} />{b.name}</label>)}
+        {plan.blocks.map((b) => (
+          <div key={b.id}>
+            <LockBox name={b.name} on={locked.includes(b.id)} set={(on) => lock(b.id, on)} />
+            {b.moves.length > 0 && !locked.includes(b.id) && (
+              <details className="ml-5 inline-block align-top text-[13px] text-soft" open={b.moves.some((m) => locked.includes(m.id))}>
+                <summary>moves</summary>
+                {b.moves.map((m) => <div key={m.id}><LockBox name={m.name} on={locked.includes(m.id)} set={(on) => lock(m.id, on)} /></div>)}
+              </details>
+            )}
+          </div>
+        ))}
       </fieldset>
       <button type="submit" className="btn btn-main mt-3" disabled={searching}>{searching ? 'Searching …' : 'Find it'}</button>
       {answers !== null && (
@@ -54,3 +65,7 @@ export function LengthPanel() {
   );
 }
 
+
+function LockBox({ name, on, set }: { readonly name: string; readonly on: boolean; readonly set: (on: boolean) => void }) {
+  return <label className="mr-3 inline-flex items-center gap-1"><input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} />{name}</label>;
+}

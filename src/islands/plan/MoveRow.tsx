@@ -1,103 +1,118 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
+import { useSortable } from '@dnd-kit/sortable';
 import { ChevronDown, ChevronRight, X } from 'lucide-react';
-import { type Block, type Move, POSITIONS, type Position } from '../../core/plan/plan.ts';
-import { exerciseNamed } from '../../core/exercise/library.ts';
-import { TimeField } from '../shared/TimeField.tsx';
-import { useDocument } from '../workbench/workbench-context.tsx';
-import { IconButton } from './BlockCard.tsx';
-import { SidesSelect } from './SidesSelect.tsx';
-import { addMove, changeMove, duplicateMove, removeMove, shiftMove } from './edit-plan.ts';
+import type { Move } from '../../core/plan/plan.ts';
+import { IconButton } from '../../ui/IconButton.tsx';
+import { useChange, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { MoveDetails } from './MoveDetails.tsx';
+import { addMove, changeMove } from './edit-plan.ts';
+import { duplicateMoves, insertMoves, moveOrder, movesAsText, readMoveName, readPasted, removeMoves, shiftMoves } from './edit-many.ts';
 import { focusSoon } from './focus.ts';
+import { meant, useSelection } from './selection.ts';
 
 interface Props {
-  readonly block: Block;
+  readonly blockId: string;
+  readonly blockName: string;
+  readonly rounds: number;
   readonly move: Move;
   readonly number: number;
+  readonly before: string | null;
+  readonly after: string | null;
 }
 
-/** One move a line. Enter adds the next, Backspace in an empty name deletes, Alt with arrows moves, Ctrl D duplicates. */
-export function MoveRow({ block, move, number }: Props) {
-  const { change } = useDocument();
+/**
+ * One move a line. Enter adds the next, Backspace in an empty name deletes, Alt with arrows moves, Ctrl D duplicates, Shift
+ * with arrows chooses several; then copy, cut and delete are about all of them.
+ */
+export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move, number, before, after }: Props) {
+  const change = useChange();
+  const { workbench } = useWorkbench();
+  const { book } = useStudio();
   const [open, setOpen] = useState(false);
-  const set = (label: string, next: (move: Move) => Move) => change(label, (d) => ({ ...d, plan: changeMove(d.plan, block.id, move.id, next) }));
+  const chosen = useSelection((s) => s.ids.has(move.id));
+  const { setNodeRef, setActivatorNodeRef, listeners, isDragging, isOver } = useSortable({ id: move.id });
+  const set = (label: string, next: (move: Move) => Move) => change(label, (d) => ({ ...d, plan: changeMove(d.plan, blockId, move.id, next) }));
+  const planNow = () => workbench.getState().document.plan;
+  const remove = (ids: ReadonlySet<string>) => {
+    focusSoon(before === null ? `block-${blockId}` : `move-${before}`);
+    change(ids.size > 1 ? 'Delete the moves' : 'Delete the move', (d) => ({ ...d, plan: removeMoves(d.plan, ids) }));
+    useSelection.getState().clear();
+  };
   const onKeyDown = (e: React.KeyboardEvent<HTMLInputElement>) => {
-    const neighbour = (by: number) => block.moves[number - 1 + by]?.id;
+    const many = useSelection.getState().ids.size > 1;
+    const up = e.key === 'ArrowUp';
+    const arrow = up || e.key === 'ArrowDown';
     if (e.key === 'Enter') {
       e.preventDefault();
-      change('Add a move', (d) => { const added = addMove(d.plan, block.id, move.id); focusSoon(`move-${added.id}`); return { ...d, plan: added.plan }; });
-    } else if (e.key === 'Backspace' && move.name === '') {
+      const typed = readMoveName(move.name);
+      if (typed !== null) set('move', () => ({ ...typed, id: move.id }));
+      change('Add a move', (d) => { const added = addMove(d.plan, blockId, move.id); focusSoon(`move-${added.id}`); return { ...d, plan: added.plan }; });
+    } else if ((many && (e.key === 'Delete' || e.key === 'Backspace')) || (e.key === 'Backspace' && move.name === '')) {
       e.preventDefault();
-      focusSoon(neighbour(-1) === undefined ? `block-${block.id}` : `move-${neighbour(-1)}`);
-      change('Delete the move', (d) => ({ ...d, plan: removeMove(d.plan, block.id, move.id) }));
-    } else if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+      remove(many ? useSelection.getState().ids : new Set([move.id]));
+    } else if (e.altKey && arrow) {
       e.preventDefault();
-      change('Move the move', (d) => ({ ...d, plan: shiftMove(d.plan, block.id, move.id, e.key === 'ArrowUp' ? -1 : 1) }));
-      focusSoon(`move-${move.id}`);
-    } else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+      change('Move the move', (d) => ({ ...d, plan: shiftMoves(d.plan, meant(move.id), up ? -1 : 1) }));
+      focusSoon(`move-${move.id}`, false);
+    } else if (arrow) {
       e.preventDefault();
-      const to = neighbour(e.key === 'ArrowUp' ? -1 : 1);
-      focusSoon(to === undefined ? `block-${block.id}` : `move-${to}`);
+      const order = moveOrder(planNow());
+      const to = order[order.indexOf(move.id) + (up ? -1 : 1)];
+      if (e.shiftKey && to !== undefined) useSelection.getState().extend(order, move.id, to);
+      else useSelection.getState().clear();
+      const next = up ? before : after;
+      focusSoon(e.shiftKey && to !== undefined ? `move-${to}` : next === null && up ? `block-${blockId}` : `move-${next ?? to ?? move.id}`, !e.shiftKey);
     } else if ((e.ctrlKey || e.metaKey) && e.key === 'd') {
       e.preventDefault();
-      change('Duplicate the move', (d) => { const added = duplicateMove(d.plan, block.id, move); focusSoon(`move-${added.id}`); return { ...d, plan: added.plan }; });
+      change('Duplicate', (d) => {
+        const made = duplicateMoves(d.plan, meant(move.id));
+        if (made.ids[0] !== undefined) focusSoon(`move-${made.ids[0]}`);
+        if (made.ids.length > 1) useSelection.getState().choose(made.ids);
+        return { ...d, plan: made.plan };
+      });
     }
   };
-  const known = exerciseNamed(move.name);
+  const onCopy = (e: React.ClipboardEvent<HTMLInputElement>, cut: boolean) => {
+    const { ids } = useSelection.getState();
+    const text = e.currentTarget.selectionStart !== e.currentTarget.selectionEnd;
+    if (ids.size < 2 && text) return;
+    e.preventDefault();
+    e.clipboardData.setData('text/plain', `${movesAsText(planNow(), meant(move.id))}\n`);
+    if (cut) remove(meant(move.id));
+  };
+  const onPaste = (e: React.ClipboardEvent) => {
+    const pasted = readPasted(e.clipboardData.getData('text/plain'));
+    if (pasted === null || pasted.moves.length + pasted.blocks.length === 0) return;
+    e.preventDefault();
+    const moves = pasted.blocks.length > 0 ? pasted.blocks.flatMap((b) => b.moves) : pasted.moves;
+    change('Paste', (d) => {
+      // An empty row takes the first of what is pasted, so that no empty move stays behind.
+      const made = insertMoves(d.plan, blockId, number, moves);
+      if (made.ids.at(-1) !== undefined) focusSoon(`move-${made.ids.at(-1)}`);
+      return { ...d, plan: move.name === '' ? removeMoves(made.plan, new Set([move.id])) : made.plan };
+    });
+  };
+  const known = book.named(move.name);
   const facts = [
     move.sides !== null && move.sides.kind !== 'both' ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind] : null,
     move.position ?? known?.start ?? null, move.workUs === null ? null : `${move.workUs / 1e6} s`, ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
+    ...(move.changes ?? []).map((c) => `round ${c.fromRound}: ${[c.name, c.workUs === null ? null : `${c.workUs / 1e6} s`, c.needs?.join(', ')].filter((t) => t != null).join(', ')}`),
   ].filter((fact) => fact !== null);
   return (
-    <li className="border-b last:border-b-0">
+    <li ref={setNodeRef} className={`border-b last:border-b-0 ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}>
       <div className="flex items-center gap-2 py-0.5">
-        <span className="figures w-5 text-right text-soft">{number}</span>
-        <input id={`move-${move.id}`} aria-label={`Move ${number} of ${block.name}`} value={move.name} maxLength={200} placeholder="Name of the move" list="exercises" className="field min-w-0 flex-1 sm:max-w-80" onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))} onKeyDown={onKeyDown} />
+        <span
+          ref={setActivatorNodeRef} {...listeners} className="figures w-6 cursor-grab touch-none text-right text-soft" title="Drag to move; click to choose"
+          onClick={(e) => (e.shiftKey ? useSelection.getState().extend(moveOrder(planNow()), move.id, move.id) : useSelection.getState().toggle(move.id))}
+        >{number}</span>
+        <input id={`move-${move.id}`} aria-label={`Move ${number} of ${blockName}`} value={move.name} maxLength={200} placeholder="Name of the move" list="exercises" className="field min-w-0 flex-1 sm:max-w-80" onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))} onKeyDown={onKeyDown} onCopy={(e) => onCopy(e, false)} onCut={(e) => onCopy(e, true)} onPaste={onPaste} />
         <span className="hidden flex-1 truncate text-[13px] text-soft sm:inline">{facts.join(' · ')}</span>
         <span className="ml-auto flex items-center">
           <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>{open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}</IconButton>
-          <IconButton label={`Delete ${move.name}`} onClick={() => change('Delete the move', (d) => ({ ...d, plan: removeMove(d.plan, block.id, move.id) }))}><X size={14} /></IconButton>
+          <IconButton label={`Delete ${move.name}`} onClick={() => remove(new Set([move.id]))}><X size={14} /></IconButton>
         </span>
       </div>
-      {open && (
-        <div className="flex flex-wrap items-center gap-x-5 gap-y-2 py-2 pl-7">
-          <SidesSelect label="sides" value={move.sides} inherit="as the block" onChange={(sides) => set('sides', (m) => ({ ...m, sides }))} />
-          <label className="flex items-center gap-1.5"><span className="label">position</span>
-            <select className="field-box" value={move.position ?? ''} onChange={(e) => set('position', (m) => ({ ...m, position: e.target.value === '' ? null : (e.target.value as Position) }))}>
-              <option value="">not said</option>
-              {POSITIONS.map((p) => <option key={p}>{p}</option>)}
-            </select>
-          </label>
-          <ListField label="needs" value={move.needs} onChange={(needs) => set('equipment', (m) => ({ ...m, needs }))} />
-          <TextField label="easier" value={move.easier} onChange={(easier) => set('easier', (m) => ({ ...m, easier }))} />
-          <TextField label="harder" value={move.harder} onChange={(harder) => set('harder', (m) => ({ ...m, harder }))} />
-          <TextField label="note" value={move.note} onChange={(note) => set('note', (m) => ({ ...m, note }))} />
-          <OwnTime label="own work" value={move.workUs} onChange={(workUs) => set('own work', (m) => ({ ...m, workUs }))} />
-          <OwnTime label="own rest" value={move.restUs} onChange={(restUs) => set('own rest', (m) => ({ ...m, restUs }))} />
-          <OwnTime label="demo before" value={move.demoUs} onChange={(demoUs) => set('demo', (m) => ({ ...m, demoUs }))} />
-        </div>
-      )}
+      {open && <MoveDetails move={move} rounds={rounds} set={set} />}
     </li>
   );
-}
-
-function OwnTime({ label, value, onChange }: { readonly label: string; readonly value: Move['workUs']; readonly onChange: (value: Move['workUs']) => void }) {
-  return <span className="flex items-center gap-1.5"><span className="label">{label}</span><TimeField label={label} value={value} placeholder="–" onChange={onChange} onClear={() => onChange(null)} className="w-16 border-line! bg-sheet" /></span>;
-}
-
-function TextField({ label, value, onChange }: { readonly label: string; readonly value: string | null; readonly onChange: (value: string | null) => void }) {
-  return (
-    <label className="flex items-center gap-1.5"><span className="label">{label}</span>
-      <input className="field-box w-44" value={value ?? ''} maxLength={2000} onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)} />
-    </label>
-  );
-}
-
-/** A list written with commas; kept as typed while the field has the focus. */
-function ListField({ label, value, onChange }: { readonly label: string; readonly value: readonly string[]; readonly onChange: (value: string[]) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <label className="flex items-center gap-1.5"><span className="label">{label}</span>
-      <input className="field-box w-52" value={text ?? value.join(', ')} onFocus={() => setText(value.join(', '))} onBlur={() => setText(null)} onChange={(e) => { setText(e.target.value); onChange(e.target.value.split(',').map((t) => t.trim()).filter((t) => t !== '').slice(0, 30)); }} />
-    </label>
-  );
-}
+});

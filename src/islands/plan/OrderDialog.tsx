@@ -3,19 +3,20 @@ import { designer } from '../../browser/designer.ts';
 import type { OrderAnswer } from '../../core/plan/order.ts';
 import type { Block } from '../../core/plan/plan.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { useDocument } from '../workbench/workbench-context.tsx';
+import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import { changeBlock } from './edit-plan.ts';
 
 /** A better order of a block's moves, before and after side by side; the person accepts it or not. */
 export function OrderDialog({ block, onClose }: { readonly block: Block; readonly onClose: () => void }) {
   const { change } = useDocument();
+  const { studio } = useStudio();
   const [locked, setLocked] = useState<readonly number[]>([]);
   const [answer, setAnswer] = useState<OrderAnswer | null>(null);
   useEffect(() => {
     let current = true;
-    void designer().order(block, locked).then((found) => { if (current) setAnswer(found); });
+    void designer().order(block, locked, studio.exercises).then((found) => { if (current) setAnswer(found); });
     return () => { current = false; };
-  }, [block, locked]);
+  }, [block, locked, studio]);
   const better = answer !== null && answer.cost < answer.costBefore;
   const accept = () => {
     if (answer !== null) change('Another order', (d) => ({ ...d, plan: changeBlock(d.plan, block.id, (b) => ({ ...b, moves: answer.order.flatMap((i) => block.moves[i] ?? []) })) }));

@@ -1,32 +1,40 @@
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { planFindings } from '../../core/checks/plan-checks.ts';
+import { compile } from '../../core/plan/compile.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import { BalancePanel } from './BalancePanel.tsx';
 import { BreaksPanel } from './BreaksPanel.tsx';
 import { CautionsPanel } from './CautionsPanel.tsx';
+import { CountsPanel } from './CountsPanel.tsx';
+import { ExercisesPanel } from './ExercisesPanel.tsx';
 import { LengthPanel } from './LengthPanel.tsx';
 import { SegmentList } from './SegmentList.tsx';
 
-type Side = 'segments' | 'breaks' | 'length' | 'balance' | 'cautions';
+type Side = 'segments' | 'exercises' | 'breaks' | 'counts' | 'length' | 'balance' | 'cautions';
 
 /** What is computed from the plan, beside it. */
 export function PlanSide() {
-  const { compiled } = useDerived();
-  const { document: { plan } } = useDocument();
+  const { document } = useDocument();
+  // The lists beside the plan follow when there is time for them; typing never waits.
+  const plan = useDeferredValue(document.plan);
+  const compiled = useMemo(() => compile(plan), [plan]);
+  const { studio, book } = useStudio();
   const [side, setSide] = useState<Side>('segments');
-  const changes = useMemo(() => changeOvers(plan, compiled.segments), [plan, compiled]);
-  const findings = useMemo(() => planFindings(plan, compiled.segments).filter((f) => f.rule !== 'break-short'), [plan, compiled]);
+  const changes = useMemo(() => changeOvers(plan, compiled.segments, studio.changes, book), [plan, compiled, studio, book]);
+  const findings = useMemo(() => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-short'), [plan, compiled, studio, book]);
   const short = changes.filter((c) => c.shortUs > 0 && c.plannedUs > 0);
   return (
     <aside aria-label="Computed from the plan" className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
       <Tabs
         label="What is shown beside the plan" chosen={side} onChoose={setSide}
-        tabs={[{ name: 'segments', word: 'Segments' }, { name: 'breaks', word: 'Breaks', count: short.length }, { name: 'length', word: 'Length' }, { name: 'balance', word: 'Balance' }, { name: 'cautions', word: 'Cautions', count: findings.length }]}
+        tabs={[{ name: 'segments', word: 'Segments' }, { name: 'exercises', word: 'Exercises' }, { name: 'breaks', word: 'Breaks', count: short.length }, { name: 'counts', word: 'Counts' }, { name: 'length', word: 'Length' }, { name: 'balance', word: 'Balance' }, { name: 'cautions', word: 'Cautions', count: findings.length }]}
       />
       <div className="pt-3">
         {side === 'segments' && <SegmentList />}
+        {side === 'exercises' && <ExercisesPanel />}
+        {side === 'counts' && <CountsPanel />}
         {side === 'breaks' && <BreaksPanel changes={changes} />}
         {side === 'length' && <LengthPanel />}
         {side === 'balance' && <BalancePanel />}

@@ -1,26 +1,28 @@
 import { useState } from 'react';
-import { LIBRARY } from '../../core/exercise/library.ts';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
-import { useDocument } from '../workbench/workbench-context.tsx';
-import { BlockCard } from './BlockCard.tsx';
+import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { BlockList } from './BlockList.tsx';
 import { ClassFields } from './ClassFields.tsx';
-import { PlanSide } from './PlanSide.tsx';
 import { OutlineEditor } from './OutlineEditor.tsx';
+import { PlanSide } from './PlanSide.tsx';
 import { addBlock } from './edit-plan.ts';
 import { focusSoon } from './focus.ts';
+import { usePlanKeys } from './use-plan-keys.ts';
 
-/** Blocks and moves on the left, the compiled segments and the total beside them. */
+/** Blocks and moves on the left, what is computed from them beside. */
 export function PlanStation() {
   const { document, change } = useDocument();
+  const { book } = useStudio();
   const [asText, setAsText] = useState(false);
   const { plan } = document;
-  const add = (kind: BlockKind) => {
-    const added = addBlock(plan, kind, null);
-    change('Add a block', (d) => ({ ...d, plan: added.plan }));
+  const add = (kind: BlockKind) => change('Add a block', (d) => {
+    const added = addBlock(d.plan, kind, null);
     focusSoon(`block-${added.id}`);
-  };
+    return { ...d, plan: added.plan };
+  });
+  usePlanKeys(() => setAsText((was) => !was));
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_21rem] gap-x-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_23rem] gap-x-4">
       <div className="px-4 py-5 sm:px-6">
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <ClassFields />
@@ -34,15 +36,18 @@ export function PlanStation() {
             {plan.blocks.length === 0 && (
               <div className="border-y py-10 text-center">
                 <h2 className="text-2xl">An empty class</h2>
-                <p className="mx-auto mt-1 max-w-md text-soft">Add a block below, or switch to the outline and type the class as text.</p>
+                <p className="mx-auto mt-1 max-w-lg text-soft">Press <kbd className="key">B</kbd> for a block and type <code>Main: 3 rounds, 40/20</code>; <kbd className="key">Enter</kbd> for the first move and for each one after it. Or switch to the outline and paste a class you have.</p>
               </div>
             )}
-            <datalist id="exercises">{LIBRARY.map((e) => <option key={e.name} value={e.name}>{[e.start, e.pattern, ...e.equipment].join(', ')}</option>)}</datalist>
-            <ol className="flex flex-col gap-4">{plan.blocks.map((block) => <BlockCard key={block.id} block={block} />)}</ol>
+            <datalist id="exercises">{book.all.map((e) => <option key={e.name} value={e.name}>{[e.start, e.pattern, ...e.equipment].join(', ')}</option>)}</datalist>
+            <BlockList blocks={plan.blocks} />
             <div className="mt-5 flex flex-wrap items-center gap-1.5 border-t pt-4">
               <span className="label mr-1">Add</span>
               {BLOCK_KINDS.map((kind) => <button key={kind} className="btn btn-quiet border-line" onClick={() => add(kind)}>{kind}</button>)}
             </div>
+            <p className="mt-4 text-[12.5px] text-soft max-sm:hidden">
+              <kbd className="key">Enter</kbd> next move · <kbd className="key">Shift ↑↓</kbd> choose several · <kbd className="key">Alt ↑↓</kbd> move · <kbd className="key">Ctrl D</kbd> duplicate · <kbd className="key">Ctrl C</kbd> <kbd className="key">X</kbd> <kbd className="key">V</kbd> between blocks and workouts · <kbd className="key">Alt B</kbd> new block
+            </p>
           </>
         )}
       </div>

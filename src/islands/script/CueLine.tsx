@@ -4,7 +4,7 @@ import { type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
-import { IconButton } from '../plan/BlockCard.tsx';
+import { IconButton } from '../../ui/IconButton.tsx';
 
 interface Props {
   readonly cue: Cue;

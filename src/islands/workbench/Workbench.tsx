@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
+import type { Studio } from '../../core/workout/studio.ts';
 import { CommandList } from './CommandList.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Ribbon } from './Ribbon.tsx';
@@ -26,11 +27,12 @@ interface Props {
   readonly document: WorkoutDocument;
   readonly takes: readonly TakeWithTranscript[];
   readonly station: Station;
+  readonly studio: Studio;
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */
-export function Workbench({ id, revision, document: first, takes, station: begun }: Props) {
-  const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes }), [id, revision, first, takes]);
+export function Workbench({ id, revision, document: first, takes, station: begun, studio }: Props) {
+  const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes, studio }), [id, revision, first, takes, studio]);
   const derived = useDerive(workbench);
   const [station, setStation] = useState<Station>(begun);
   const [commands, setCommands] = useState(false);
@@ -65,9 +67,8 @@ export function Workbench({ id, revision, document: first, takes, station: begun
   useKeys(workbench, go, () => setCommands(true));
 
   const View = VIEWS[station];
-  const value = useMemo(() => ({ workbench, derived }), [workbench, derived]);
   return (
-    <WorkbenchProvider value={value}>
+    <WorkbenchProvider workbench={workbench} derived={derived}>
       <Header station={station} go={go} openCommands={() => setCommands(true)} />
       <Ribbon station={station} />
       <main id="station" aria-label={STATIONS.find((s) => s.name === station)?.word}>

@@ -1,6 +1,8 @@
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { create } from 'zustand';
+import { type ExerciseBook, bookWith } from '../../core/exercise/library.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 
@@ -28,6 +30,9 @@ interface WorkbenchState {
   readonly saved: WorkoutDocument;
   readonly revision: number;
   readonly takes: readonly TakeWithTranscript[];
+  readonly studio: Studio;
+  /** The shipped exercises with the studio's own. */
+  readonly book: ExerciseBook;
   readonly undo: readonly Step[];
   readonly redo: readonly Step[];
   readonly save: SaveState;
@@ -38,6 +43,7 @@ interface WorkbenchState {
   readonly takeTheirs: () => void;
   readonly keepMine: () => void;
   readonly setTakes: (takes: readonly TakeWithTranscript[]) => void;
+  readonly setStudio: (studio: Studio) => void;
 }
 
 const SAVE_AFTER_MS = 350;
@@ -50,12 +56,12 @@ const MOST_STEPS = 500;
 export type Workbench = ReturnType<typeof createWorkbench>;
 
 /** The state of one open workout: the document, undo, and saving by JSON Patch on the revision this page knows. */
-export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[] }) {
+export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio }) {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let sending = false;
 
   const store = create<WorkbenchState>()((set, get) => ({
-    ...first, saved: first.document, undo: [], redo: [], save: { kind: 'saved' }, conflict: null,
+    studio: USUAL_STUDIO, book: bookWith(first.studio?.exercises ?? []), ...first, saved: first.document, undo: [], redo: [], save: { kind: 'saved' }, conflict: null,
     change(label, next) {
       const { document, undo } = get();
       const changed = next(document);
@@ -101,6 +107,7 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       soon(0);
     },
     setTakes: (takes) => set({ takes }),
+    setStudio: (studio) => set({ studio, book: bookWith(studio.exercises) }),
   }));
 
   function soon(ms: number): void {

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { type ReactNode, createContext, useContext } from 'react';
 import type { Compiled } from '../../core/plan/compile.ts';
 import type { Schedule } from '../../core/script/schedule.ts';
 import type { Aligned, Produced, TakeFacts } from '../../core/workout/pipeline.ts';
@@ -20,22 +20,36 @@ export interface Derived {
   readonly aligning: boolean;
 }
 
-interface Value {
-  readonly workbench: Workbench;
-  readonly derived: Derived;
+// Two contexts: what is computed changes with every keystroke, the store itself never, so that a row is drawn again only when it differs.
+const WorkbenchContext = createContext<Workbench | null>(null);
+const DerivedContext = createContext<Derived | null>(null);
+
+export function WorkbenchProvider({ workbench, derived, children }: { readonly workbench: Workbench; readonly derived: Derived; readonly children: ReactNode }) {
+  return <WorkbenchContext.Provider value={workbench}><DerivedContext.Provider value={derived}>{children}</DerivedContext.Provider></WorkbenchContext.Provider>;
 }
 
-const WorkbenchContext = createContext<Value | null>(null);
-export const WorkbenchProvider = WorkbenchContext.Provider;
-
-export function useWorkbench(): Value {
-  const value = useContext(WorkbenchContext);
+function inside<T>(value: T | null): T {
   if (value === null) throw new Error('a station stands outside its workbench');
   return value;
 }
 
+export function useWorkbench(): { readonly workbench: Workbench } {
+  return { workbench: inside(useContext(WorkbenchContext)) };
+}
+
 export function useDerived(): Derived {
-  return useWorkbench().derived;
+  return inside(useContext(DerivedContext));
+}
+
+/** The way to change the document, for parts that need not be drawn again when it changes. */
+export function useChange() {
+  return useWorkbench().workbench.getState().change;
+}
+
+/** The studio's exercises and figures, and the shipped library with them. */
+export function useStudio() {
+  const { workbench } = useWorkbench();
+  return { studio: workbench((s) => s.studio), setStudio: workbench((s) => s.setStudio), book: workbench((s) => s.book) };
 }
 
 /** The document and the way to change it. */

@@ -1,0 +1,41 @@
+import { useState } from 'react';
+import { type ChangeFigures, USUAL_CHANGES } from '../../core/script/change-over.ts';
+import type { Studio } from '../../core/workout/studio.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { ApiError, api, sendJson } from '../shared/api.ts';
+import { TimeField } from '../shared/TimeField.tsx';
+import { useStudio } from '../workbench/workbench-context.tsx';
+
+const WORDS: Readonly<Record<keyof ChangeFigures, string>> = {
+  knownUs: 'a move the class knows', newUs: 'a new move that must be shown', levelUs: 'floor to standing or back', propUs: 'a prop taken up or put down', sideUs: 'the other side',
+};
+
+/** The figures of the break adviser: common practice until a studio sets its own. */
+export function ChangeFiguresForm() {
+  const { studio, setStudio } = useStudio();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const save = async (changes: ChangeFigures) => {
+    setStudio({ ...studio, changes });
+    try {
+      await api<Studio>('/api/studio/changes', sendJson('PUT', changes));
+      setTrouble(null);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+    }
+  };
+  const own = (Object.keys(WORDS) as (keyof ChangeFigures)[]).some((k) => studio.changes[k] !== USUAL_CHANGES[k]);
+  return (
+    <details className="mt-4 border-t pt-2">
+      <summary>What a change-over costs here {own && <span className="text-[12px] text-talk">own figures</span>}</summary>
+      <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1">
+        {(Object.keys(WORDS) as (keyof ChangeFigures)[]).map((key) => (
+          <div key={key} className="contents"><span>{WORDS[key]}</span><TimeField label={WORDS[key]} value={studio.changes[key]} onChange={(us) => void save({ ...studio.changes, [key]: us })} className="w-16 border-line! bg-sheet" /></div>
+        ))}
+      </div>
+      <p className="mt-1 text-[12.5px] text-soft">In seconds, for all workouts of the studio. The words to be said come on top.</p>
+      {own && <button className="btn btn-quiet border-line mt-1" onClick={() => void save(USUAL_CHANGES)}>Back to common practice</button>}
+      {trouble !== null && <Notice alarm>{trouble}</Notice>}
+    </details>
+  );
+}

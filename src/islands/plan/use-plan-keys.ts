@@ -1,0 +1,29 @@
+import { useEffect } from 'react';
+import { tinykeys } from 'tinykeys';
+import { inField } from '../workbench/use-keys.ts';
+import { useChange } from '../workbench/workbench-context.tsx';
+import { addBlock } from './edit-plan.ts';
+import { focusSoon } from './focus.ts';
+import { useSelection } from './selection.ts';
+
+/** Keys of the Plan station outside its rows: B for a block (with Alt also inside fields), T for the outline, Escape lets go. */
+export function usePlanKeys(toggleOutline: () => void): void {
+  const change = useChange();
+  useEffect(() => {
+    const block = (event: KeyboardEvent) => {
+      event.preventDefault();
+      const here = (event.target as HTMLElement | null)?.closest('[data-block]')?.getAttribute('data-block') ?? null;
+      change('Add a block', (d) => {
+        const added = addBlock(d.plan, 'circuit', here);
+        focusSoon(`block-${added.id}`);
+        return { ...d, plan: added.plan };
+      });
+    };
+    return tinykeys(window, {
+      b: (e) => { if (!inField(e)) block(e); },
+      'Alt+b': block,
+      t: (e) => { if (!inField(e)) { e.preventDefault(); toggleOutline(); } },
+      Escape: () => useSelection.getState().clear(),
+    });
+  }, [change, toggleOutline]);
+}

@@ -1,0 +1,18 @@
+import { bookWith } from '../core/exercise/library.ts';
+import { compile } from '../core/plan/compile.ts';
+import { runSheet } from '../formats/run-sheet/run-sheet.ts';
+import { runSheetDocument } from '../formats/run-sheet/run-sheet-pdf.ts';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+import { faceFor, makePdf } from './pdf.ts';
+import { getStudio } from './studio.ts';
+import { getWorkout } from './workouts.ts';
+
+/** The run sheet of a workout, to print. */
+export async function runSheetPdf(context: Context, id: string | undefined): Promise<{ pdf: Uint8Array; title: string }> {
+  const { document: { plan } } = await getWorkout(context, id);
+  const { segments } = compile(plan);
+  if (segments.length === 0) throw new Refusal(409, 'There is nothing to print yet: the plan holds no time.');
+  const sheet = runSheet(plan, segments, bookWith((await getStudio(context)).exercises));
+  return { pdf: await makePdf(runSheetDocument(sheet, faceFor(JSON.stringify(sheet)))), title: plan.title };
+}
