@@ -57,6 +57,35 @@ await main(async () => {
       await time('page usable: list', '/', 'h1');
       await time('page usable: plan', `/w/${id}/plan`, '[data-testid=total]');
       await time('page usable: score, aligned and drawn', `/w/${id}/score`, '[data-stave]');
+      const create = async (outline) => (await (await fetch(`${base}/api/workouts`, { method: 'POST', body: JSON.stringify({ outline }), headers: { 'Content-Type': 'application/json', Origin: base } })).json()).id;
+      // Keys typed into a class of 1 000 segments; each time is the browser's own, from the key to the next paint (Event Timing, steps of 8 ms).
+      const long = await create(`# Long\n## Main: 50 rounds, 40/20\n${Array.from({ length: 10 }, (_, i) => `- Squat ${i}`).join('\n')}`);
+      await page.goto(`${base}/w/${long}/plan`);
+      await page.getByTestId('total').waitFor();
+      await page.waitForTimeout(800);
+      await page.evaluate(() => {
+        window.keyTimes = [];
+        new PerformanceObserver((list) => { for (const e of list.getEntries()) if (e.name === 'keydown') window.keyTimes.push(e.duration); }).observe({ type: 'event', durationThreshold: 16, buffered: false });
+      });
+      await page.getByPlaceholder('Name of the move').nth(4).click();
+      const KEYS = 40;
+      for (let i = 0; i < KEYS; i++) { await page.keyboard.press('abcdefghij'[i % 10]); await page.waitForTimeout(90); }
+      await page.waitForTimeout(300);
+      const slow = (await page.evaluate(() => window.keyTimes)).sort((a, b) => a - b);
+      // A key quicker than the observer's least step is not listed.
+      const all = [...Array(Math.max(0, KEYS - slow.length)).fill(16), ...slow];
+      say(`keystroke in 1 000 segments, to the paint  median ${all[Math.floor(all.length / 2)]} ms, 95 % ${all[Math.floor(all.length * 0.95)]} ms, worst ${all.at(-1)} ms  (bar 50)`);
+      const ten = await create('# Ten\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Push-up\n- Broomstick row\n- Plank\n- Reverse lunge\n- Dead bug\n- Step jack\n- Glute bridge\n- Overhead press');
+      const orders = [];
+      for (let i = 0; i < 4; i++) {
+        await page.goto(`${base}/w/${ten}/plan`);
+        await page.getByRole('button', { name: 'more' }).first().click();
+        const from = performance.now();
+        await page.getByRole('button', { name: 'Find a better order' }).click();
+        await page.getByRole('dialog').getByRole('status').waitFor();
+        orders.push(performance.now() - from);
+      }
+      say(`order of ten moves, from click to answer  ${orders.map((t) => t.toFixed(0)).join(', ')} ms, the worker's start included  (bar 300)`);
       await browser.close();
     }
     await Promise.all(services.map((s) => s.stop()));

@@ -24,7 +24,9 @@ export async function makePdf(document: TDocumentDefinitions): Promise<Uint8Arra
       Atkinson: { normal: atkinson(400), bold: atkinson(700), italics: atkinson(400), bolditalics: atkinson(700) },
       Roboto: { normal: roboto('Regular'), bold: roboto('Medium'), italics: roboto('Italic'), bolditalics: roboto('MediumItalic') },
     });
+    const own = [folderOf('@fontsource/atkinson-hyperlegible-next'), folderOf('pdfmake')];
     pdfmake.setUrlAccessPolicy(() => false);
+    pdfmake.setLocalAccessPolicy((path) => own.some((place) => path.startsWith(place)));
     ready = true;
   }
   return new Uint8Array(await pdfmake.createPdf(document).getBuffer());

@@ -16,7 +16,7 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
   return (
     <dialog
       ref={ref} aria-label={title} onClose={onClose} onClick={(e) => { if (e.target === ref.current) ref.current?.close(); }}
-      className={`m-auto w-[min(92vw,${wide ? '52rem' : '34rem'})] rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
+      className={`m-auto ${wide ? 'w-[min(92vw,52rem)]' : 'w-[min(92vw,34rem)]'} rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
     >
       <div className="p-5">
         <h2 className="mb-3 text-xl">{title}</h2>

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BLOCK_KINDS, type Block, type Move, type Plan, POSITIONS, type Scheme, type SidePolicy, isPlainBlock } from '../../src/core/plan/plan.ts';
+import { BLOCK_KINDS, type Block, type Move, type Plan, POSITIONS, type RoundChange, type Scheme, type SidePolicy, isPlainBlock } from '../../src/core/plan/plan.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 
 /** Whole tenths of a second, the finest step people type. */
@@ -29,11 +29,19 @@ const schemeArbitrary: fc.Arbitrary<Scheme> = fc.oneof(
   fc.record({ kind: fc.constant('flow' as const), lengthUs: time(5, 300) }),
 );
 
+/** What changes from a round on; each round at most once, each change says something. */
+const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc.uniqueArray(
+  fc.record({ fromRound: fc.integer({ min: 2, max: 6 }), name: maybe(text), workUs: maybe(time(5, 60)), needs: maybe(fc.array(text, { minLength: 1, maxLength: 2 })) })
+    .filter((c) => c.name !== null || c.workUs !== null || c.needs !== null),
+  { selector: (c) => c.fromRound, maxLength: 3 },
+).map((changes) => [...changes].sort((a, b) => a.fromRound - b.fromRound));
+
 const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc.record({
   name: text, sides: maybe(sidesArbitrary), position: maybe(fc.constantFrom(...POSITIONS)),
   needs: fc.array(text, { maxLength: 3 }), easier: maybe(text), harder: maybe(text), note: maybe(text),
   workUs: maybe(time(5, 60)), restUs: maybe(time(0, 30)), demoUs: maybe(time(1, 30)),
-});
+  changes: fc.option(changesArbitrary, { nil: [] }),
+}).map(({ changes, ...move }) => (changes.length === 0 ? move : { ...move, changes }));
 
 const blockArbitrary: fc.Arbitrary<Omit<Block, 'id'>> = fc.constantFrom(...BLOCK_KINDS).chain((kind) =>
   fc.record({

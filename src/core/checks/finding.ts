@@ -1,8 +1,11 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import type { Plan } from '../plan/plan.ts';
 
-/** A change to the document that sets a finding right. */
-export type Mend = { readonly kind: 'remove-span'; readonly label: string; readonly span: Span };
+/** A change to the document that sets a finding right: a stretch of the take cut out, or the plan as it would be. */
+export type Mend =
+  | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
+  | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan };
 
 /** What a check found. Times are on the clock that `clock` names. */
 export interface Finding {

@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
 import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
@@ -32,6 +32,9 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
   const { setNodeRef, setActivatorNodeRef, listeners, isDragging, isOver } = useSortable({ id: block.id });
   const set = (label: string, next: (block: Block) => Block) => change(label, (d) => ({ ...d, plan: changeBlock(d.plan, block.id, next) }));
   const plain = isPlainBlock(block.kind);
+  const order = block.moves.map((m) => m.id).join('/');
+  // The same list while the order is the same: a new one would draw every row again.
+  const moveIds = useMemo(() => (order === '' ? [] : order.split('/')), [order]);
   const append = () => change('Add a move', (d) => {
     const added = addMove(d.plan, block.id, null);
     focusSoon(`move-${added.id}`);
@@ -109,7 +112,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
       {more && !plain && <BlockMore block={block} set={set} openOrder={() => setOrdering(true)} />}
       {!plain && (
         <ol className="border-t">
-          <SortableContext items={block.moves.map((m) => m.id)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={moveIds} strategy={verticalListSortingStrategy}>
             {block.moves.map((move, i) => (
               <MoveRow key={move.id} blockId={block.id} blockName={block.name} rounds={block.rounds} move={move} number={i + 1} before={block.moves[i - 1]?.id ?? null} after={block.moves[i + 1]?.id ?? null} />
             ))}

@@ -19,6 +19,7 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
     for (const s of compiled.segments) sums.set(s.blockId, (sums.get(s.blockId) ?? 0) + s.end - s.start);
     return sums;
   }, [compiled]);
+  const ids = useMemo(() => blocks.map((b) => b.id), [blocks]);
   const nameOf = (id: string) => blocks.flatMap((b) => [b, ...b.moves]).find((item) => item.id === id)?.name ?? '';
 
   const start = ({ active }: DragStartEvent) => {
@@ -47,7 +48,7 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
 
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragStart={start} onDragEnd={end} onDragCancel={() => setDragged(null)} accessibility={{ screenReaderInstructions: { draggable: 'To move this without a pointer, put the focus in its name and press Alt with an arrow.' } }}>
-      <SortableContext items={blocks.map((b) => b.id)} strategy={verticalListSortingStrategy}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol className="flex flex-col gap-4">
           {blocks.map((block) => (
             <BlockCard key={block.id} block={block} length={(lengths.get(block.id) ?? 0) as Micros} problem={isPlainBlock(block.kind) ? null : (compiled.problems.find((p) => p.blockId === block.id)?.message ?? null)} />

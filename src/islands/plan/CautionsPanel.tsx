@@ -1,9 +1,12 @@
 import type { Finding } from '../../core/checks/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
+import { applyMend } from '../../core/workout/apply-mend.ts';
+import { useChange } from '../workbench/workbench-context.tsx';
 
-/** What a careful colleague would say, each with its source, and the standing notice. */
+/** What a careful colleague would say, each with its source and, where there is one, its mend; and the standing notice. */
 export function CautionsPanel({ findings }: { readonly findings: readonly Finding[] }) {
+  const change = useChange();
   return (
     <div>
       {findings.length === 0 && <p>Nothing to say against this plan.</p>}
@@ -12,6 +15,7 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
           <li key={i} className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
             <p className="font-semibold">{f.says}</p>
             <p className="text-[12.5px] text-soft"><time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})</p>
+            {f.mends.length > 0 && <p className="mt-1 flex flex-wrap gap-1.5">{f.mends.map((m) => <button key={m.label} className="btn" onClick={() => change(m.label, (d) => applyMend(d, m))}>{m.label}</button>)}</p>}
           </li>
         ))}
       </ul>

@@ -1,9 +1,8 @@
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { planFindings } from '../../core/checks/plan-checks.ts';
-import { compile } from '../../core/plan/compile.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio } from '../workbench/workbench-context.tsx';
 import { BalancePanel } from './BalancePanel.tsx';
 import { BreaksPanel } from './BreaksPanel.tsx';
 import { CautionsPanel } from './CautionsPanel.tsx';
@@ -16,10 +15,7 @@ type Side = 'segments' | 'exercises' | 'breaks' | 'counts' | 'length' | 'balance
 
 /** What is computed from the plan, beside it. */
 export function PlanSide() {
-  const { document } = useDocument();
-  // The lists beside the plan follow when there is time for them; typing never waits.
-  const plan = useDeferredValue(document.plan);
-  const compiled = useMemo(() => compile(plan), [plan]);
+  const { plan, compiled } = useDerived();
   const { studio, book } = useStudio();
   const [side, setSide] = useState<Side>('segments');
   const changes = useMemo(() => changeOvers(plan, compiled.segments, studio.changes, book), [plan, compiled, studio, book]);

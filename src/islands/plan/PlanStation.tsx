@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
-import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { BlockList } from './BlockList.tsx';
 import { ClassFields } from './ClassFields.tsx';
 import { OutlineEditor } from './OutlineEditor.tsx';
 import { PlanSide } from './PlanSide.tsx';
+import { VersionsDialog } from './VersionsDialog.tsx';
 import { addBlock } from './edit-plan.ts';
 import { focusSoon } from './focus.ts';
 import { usePlanKeys } from './use-plan-keys.ts';
@@ -13,24 +14,38 @@ import { usePlanKeys } from './use-plan-keys.ts';
 export function PlanStation() {
   const { document, change } = useDocument();
   const { book } = useStudio();
+  const { workbench } = useWorkbench();
+  const { compiled } = useDerived();
+  const id = workbench((s) => s.id);
   const [asText, setAsText] = useState(false);
+  const [versions, setVersions] = useState(false);
   const { plan } = document;
   const add = (kind: BlockKind) => change('Add a block', (d) => {
     const added = addBlock(d.plan, kind, null);
     focusSoon(`block-${added.id}`);
     return { ...d, plan: added.plan };
   });
-  usePlanKeys(() => setAsText((was) => !was));
+  // The sheet is made by the server from what is saved: what is not yet sent goes first.
+  const print = async () => {
+    await workbench.flush();
+    window.open(`/api/workouts/${id}/run-sheet.pdf`, '_blank');
+  };
+  usePlanKeys({ outline: () => setAsText((was) => !was), versions: () => setVersions(true), print: () => void print() });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_23rem] gap-x-4">
       <div className="px-4 py-5 sm:px-6">
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <ClassFields />
+          <div className="flex flex-wrap items-center gap-1.5">
+            <button className="btn btn-quiet border-line" title="Named versions, and what changed since (key V)" onClick={() => setVersions(true)}>Versions</button>
+            <button className="btn btn-quiet border-line" title="The run sheet as PDF (key R)" disabled={compiled.total === 0} onClick={() => void print()}>Run sheet</button>
           <div role="group" aria-label="How the plan is shown" className="flex">
             <button className={`btn rounded-r-none ${asText ? '' : 'btn-main'}`} aria-pressed={!asText} onClick={() => setAsText(false)}>Blocks</button>
             <button className={`btn rounded-l-none border-l-0 ${asText ? 'btn-main' : ''}`} aria-pressed={asText} onClick={() => setAsText(true)}>Outline</button>
           </div>
+          </div>
         </div>
+        {versions && <VersionsDialog onClose={() => setVersions(false)} />}
         {asText ? <OutlineEditor /> : (
           <>
             {plan.blocks.length === 0 && (

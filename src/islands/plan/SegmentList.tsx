@@ -1,4 +1,5 @@
-import { isActive } from '../../core/plan/segment.ts';
+import { memo } from 'react';
+import { type SegmentKind, isActive } from '../../core/plan/segment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
@@ -26,15 +27,10 @@ export function SegmentList() {
         {segments.slice(0, MOST_ROWS).map((s, i) => {
           const newGroup = s.blockId !== segments[i - 1]?.blockId || s.round !== segments[i - 1]?.round;
           return (
-            <li key={s.key}>
-              {newGroup && <p className="mt-3 mb-0.5 border-b text-[12px] text-soft">{s.blockName}{s.rounds > 1 ? ` · round ${s.round}` : ''}</p>}
-              <div className={`kind-${s.kind} grid grid-cols-[3.4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
-                <time className="text-soft">{writeTime(s.start)}</time>
-                <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />
-                <span className={`truncate ${isActive(s) ? '' : 'text-soft'}`}>{isActive(s) ? s.label : s.label === KIND_WORD[s.kind] ? s.label : `${s.label} · ${KIND_WORD[s.kind].toLowerCase()}`}{sideWord(s.side) !== '' && <span className="text-soft"> · {sideWord(s.side)}</span>}</span>
-                <span className="figures">{writeSeconds((s.end - s.start) as Micros)}</span>
-              </div>
-            </li>
+            <Row
+              key={s.key} heading={newGroup ? `${s.blockName}${s.rounds > 1 ? ` · round ${s.round}` : ''}` : null} kind={s.kind} start={s.start} length={(s.end - s.start) as Micros} side={sideWord(s.side)}
+              words={isActive(s) || s.label === KIND_WORD[s.kind] ? s.label : `${s.label} · ${KIND_WORD[s.kind].toLowerCase()}`}
+            />
           );
         })}
       </ol>
@@ -43,3 +39,27 @@ export function SegmentList() {
     </section>
   );
 }
+
+interface RowProps {
+  readonly heading: string | null;
+  readonly kind: SegmentKind;
+  readonly start: Micros;
+  readonly length: Micros;
+  readonly words: string;
+  readonly side: string;
+}
+
+/** One segment; drawn again only when what it shows is different, for there are hundreds. */
+const Row = memo(function Row({ heading, kind, start, length, words, side }: RowProps) {
+  return (
+    <li>
+      {heading !== null && <p className="mt-3 mb-0.5 border-b text-[12px] text-soft">{heading}</p>}
+      <div className={`kind-${kind} grid grid-cols-[3.4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
+        <time className="text-soft">{writeTime(start)}</time>
+        <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />
+        <span className={`truncate ${kind === 'work' || kind === 'hold' ? '' : 'text-soft'}`}>{words}{side !== '' && <span className="text-soft"> · {side}</span>}</span>
+        <span className="figures">{writeSeconds(length)}</span>
+      </div>
+    </li>
+  );
+});

@@ -122,7 +122,8 @@ export function readPasted(text: string): { readonly blocks: readonly Block[]; r
 export function readBlockName(text: string): Block | null {
   if (!/:\s*\S/.test(text)) return null;
   const { value, problems } = readOutline(`# Typed\n## ${text}`);
-  return problems.length > 0 ? null : (value.blocks[0] ?? null);
+  // A block as it is typed has no moves yet; that alone is no fault.
+  return problems.some((p) => p.code !== 'no-moves') ? null : (value.blocks[0] ?? null);
 }
 
 /** A move's name typed with its fields, `Row | sides own | needs: broomstick`; null where there are none or they cannot be read. */

@@ -1,8 +1,19 @@
-/** Puts the focus on an element that is about to be drawn; `select`: its text too. */
+/** Microtasks until React has drawn what a key press changed; it draws within one or two. */
+const MICROTASKS = 4;
+
+/**
+ * Puts the focus on an element that is about to be drawn; `select`: its text too. It is done before the next key press can
+ * arrive, so that fast typing goes into the new field; and once more a moment later, for an element that was moved in the page.
+ */
 export function focusSoon(id: string, select = true): void {
-  setTimeout(() => {
+  const focus = () => {
     const element = document.getElementById(id);
-    element?.focus();
+    if (element === null || document.activeElement === element) return;
+    element.focus();
     if (select && element instanceof HTMLInputElement) element.select();
-  }, 0);
+  };
+  let left = MICROTASKS;
+  const wait = () => (left-- > 0 ? queueMicrotask(wait) : focus());
+  wait();
+  setTimeout(focus, 0);
 }

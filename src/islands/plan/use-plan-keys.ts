@@ -6,9 +6,16 @@ import { addBlock } from './edit-plan.ts';
 import { focusSoon } from './focus.ts';
 import { useSelection } from './selection.ts';
 
-/** Keys of the Plan station outside its rows: B for a block (with Alt also inside fields), T for the outline, Escape lets go. */
-export function usePlanKeys(toggleOutline: () => void): void {
+interface Doing {
+  readonly outline: () => void;
+  readonly versions: () => void;
+  readonly print: () => void;
+}
+
+/** Keys of the Plan station outside its rows: B for a block (with Alt also inside fields), T for the outline, V for versions, R for the run sheet, Escape lets go. */
+export function usePlanKeys(doing: Doing): void {
   const change = useChange();
+  // Bound anew with each drawing: the doings are made there, and binding five keys costs nothing.
   useEffect(() => {
     const block = (event: KeyboardEvent) => {
       event.preventDefault();
@@ -22,8 +29,10 @@ export function usePlanKeys(toggleOutline: () => void): void {
     return tinykeys(window, {
       b: (e) => { if (!inField(e)) block(e); },
       'Alt+b': block,
-      t: (e) => { if (!inField(e)) { e.preventDefault(); toggleOutline(); } },
+      t: (e) => { if (!inField(e)) { e.preventDefault(); doing.outline(); } },
+      v: (e) => { if (!inField(e)) { e.preventDefault(); doing.versions(); } },
+      r: (e) => { if (!inField(e)) { e.preventDefault(); doing.print(); } },
       Escape: () => useSelection.getState().clear(),
     });
-  }, [change, toggleOutline]);
+  });
 }

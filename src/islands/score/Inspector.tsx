@@ -1,4 +1,5 @@
 import type { Finding, Mend } from '../../core/checks/finding.ts';
+import { applyMend } from '../../core/workout/apply-mend.ts';
 import { toProgramme } from '../../core/edit/conform.ts';
 import { type Override, overrideOf } from '../../core/lanes/rules.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -76,8 +77,8 @@ function FindingCard({ finding, select }: { readonly finding: Finding; readonly 
     const at = finding.clock === 'take' ? toProgramme(finding.at, produced.programme.kept) : finding.at;
     select(finding.segmentKey ?? '', at);
   };
-  const done = (mend: Mend) => edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
-  const mend = (m: Mend) => change(m.label, (d) => ({ ...d, edit: { ...d.edit, removed: [...d.edit.removed, m.span] } }));
+  const done = (mend: Mend) => mend.kind === 'remove-span' && edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
+  const mend = (m: Mend) => change(m.label, (d) => applyMend(d, m));
   return (
     <li className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
       <button className="text-left font-semibold hover:underline" onClick={go}>{finding.says}</button>

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Cue } from '../../core/script/cue.ts';
-import type { DroppedLine, PlacedLine } from '../../core/script/schedule.ts';
+import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/schedule.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
@@ -10,10 +10,12 @@ import { focusSoon } from '../plan/focus.ts';
 import { CallRulesPanel } from './CallRulesPanel.tsx';
 import { CueLine } from './CueLine.tsx';
 import { FitBar } from './FitBar.tsx';
+import { useSchedule } from './use-schedule.ts';
 
 /** The script: a page with a time gutter, a bar beside each segment for the speech it needs against the speech it has. */
 export function ScriptStation() {
-  const { compiled, schedule } = useDerived();
+  const { compiled } = useDerived();
+  const schedule = useSchedule();
   const { document } = useDocument();
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const bySegment = useMemo(() => {
@@ -47,7 +49,7 @@ export function ScriptStation() {
         <ol>
           {shown.map((segment) => (
             <SegmentScript
-              key={segment.key} segment={segment} lines={bySegment.lines.get(segment.index) ?? []} dropped={bySegment.dropped.get(segment.index) ?? []}
+              key={segment.key} segment={segment} fit={schedule.fits[segment.index]} lines={bySegment.lines.get(segment.index) ?? []} dropped={bySegment.dropped.get(segment.index) ?? []}
               cues={document.script.cues} newGroup={segment.blockId !== compiled.segments[segment.index - 1]?.blockId || segment.round !== compiled.segments[segment.index - 1]?.round}
             />
           ))}
@@ -60,16 +62,15 @@ export function ScriptStation() {
 
 interface SegmentProps {
   readonly segment: Segment;
+  readonly fit: SpeechFit | undefined;
   readonly lines: readonly PlacedLine[];
   readonly dropped: readonly DroppedLine[];
   readonly cues: readonly Cue[];
   readonly newGroup: boolean;
 }
 
-function SegmentScript({ segment, lines, dropped, cues, newGroup }: SegmentProps) {
+function SegmentScript({ segment, fit, lines, dropped, cues, newGroup }: SegmentProps) {
   const { change } = useDocument();
-  const { schedule } = useDerived();
-  const fit = schedule.fits[segment.index];
   const own = cues.filter((cue) => cue.segmentKey === segment.key);
   const add = (after: string | null) => change('Add a line', (d) => {
     const id = `c${Math.max(0, ...d.script.cues.map((c) => Number(/^c(\d+)$/.exec(c.id)?.[1] ?? 0))) + 1}`;

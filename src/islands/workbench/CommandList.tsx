@@ -1,4 +1,5 @@
 import { Command } from 'cmdk';
+import { applyMend } from '../../core/workout/apply-mend.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { STATIONS, type Station } from './stations.ts';
 import { useDerived, useWorkbench } from './workbench-context.tsx';
@@ -24,7 +25,7 @@ export function CommandList({ go, onClose }: { readonly go: (station: Station) =
           {undo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().undoStep())}>Undo: {undo}<kbd className="key">Ctrl Z</kbd></Command.Item>}
           {redo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().redoStep())}>Redo: {redo}<kbd className="key">Ctrl Shift Z</kbd></Command.Item>}
           {mends.map(({ f, mend }, i) => (
-            <Command.Item key={i} className={item} onSelect={run(() => workbench.getState().change(mend.label, (d) => ({ ...d, edit: { ...d.edit, removed: [...d.edit.removed, mend.span] } })))}>
+            <Command.Item key={i} className={item} onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend)))}>
               {f.says} {mend.label}
             </Command.Item>
           ))}

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { isActive, type SegmentKind } from '../../core/plan/segment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -14,6 +14,10 @@ interface Piece {
   readonly title: string;
   readonly group: string;
 }
+
+/** The drawing's own units: as wide as a usual window, as high as the band. */
+const WIDTH = 1200;
+const BAND = 31;
 
 /** Height of a piece in the ribbon, by how hard its kind works. */
 const HEIGHT: Readonly<Record<SegmentKind, number>> = { work: 30, hold: 19, rest: 9, 'change-over': 7, water: 9, talk: 12, demo: 14, 'set-up': 9 };
@@ -41,15 +45,19 @@ export function Ribbon({ station }: { readonly station: Station }) {
       </div>
       <div
         className="relative h-[32px] border-b border-ink" role="img" aria-label={`The class, ${writeTime(total as Micros)} long, ${pieces.filter(isActive).length} intervals`}
+        onPointerMove={(e) => {
+          const box = e.currentTarget.getBoundingClientRect();
+          const at = ((e.clientX - box.left) / box.width) * total;
+          const piece = pieces.find((p) => at >= p.start && at < p.end);
+          e.currentTarget.title = piece === undefined ? '' : `${writeTime(piece.start as Micros, 0)} ${piece.title}`;
+        }}
         onClick={(e) => {
           if (!onProgramme) return;
           const box = e.currentTarget.getBoundingClientRect();
           seek?.(Math.round(((e.clientX - box.left) / box.width) * total) as Micros);
         }}
       >
-        {pieces.map((p) => (
-          <span key={`${p.key}@${p.start}`} title={`${writeTime(p.start as Micros, 0)} ${p.title}`} className={`kind-${p.kind} absolute bottom-0 border-r border-paper bg-(--k)`} style={{ left: x(p.start), width: x(p.end - p.start), height: HEIGHT[p.kind] }} />
-        ))}
+        <Band pieces={pieces} total={total} />
         {onProgramme && playhead !== null && <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />}
       </div>
       <div className="flex h-[19px] items-center justify-between text-[11.5px] text-soft">
@@ -59,6 +67,21 @@ export function Ribbon({ station }: { readonly station: Station }) {
     </section>
   );
 }
+
+/** The pieces, one path for each kind: a class of a thousand segments is eight elements and not a thousand. */
+const Band = memo(function Band({ pieces, total }: { readonly pieces: readonly Piece[]; readonly total: number }) {
+  const paths = new Map<SegmentKind, string>();
+  for (const p of pieces) {
+    const [x, width] = [(p.start / total) * WIDTH, ((p.end - p.start) / total) * WIDTH];
+    const gap = Math.min(1, width / 3);
+    paths.set(p.kind, `${paths.get(p.kind) ?? ''}M${x.toFixed(2)} ${BAND}h${(width - gap).toFixed(2)}v${-HEIGHT[p.kind]}h${(gap - width).toFixed(2)}z`);
+  }
+  return (
+    <svg viewBox={`0 0 ${WIDTH} ${BAND}`} preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
+      {[...paths].map(([kind, d]) => <path key={kind} d={d} className={`kind-${kind}`} fill="var(--k)" />)}
+    </svg>
+  );
+});
 
 function blockOf(segment: { blockName: string; rounds: number; round: number }): string {
   return segment.rounds > 1 ? `${segment.blockName} · ${segment.round}` : segment.blockName;

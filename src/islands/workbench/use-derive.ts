@@ -1,21 +1,21 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { aligner } from '../../browser/aligner.ts';
 import { compile } from '../../core/plan/compile.ts';
-import { schedule } from '../../core/script/schedule.ts';
 import { type Aligned, type TakeFacts, produce } from '../../core/workout/pipeline.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { Workbench } from './store.ts';
 import type { Derived } from './workbench-context.tsx';
 
-/** Computes everything from the document. Compiling and scheduling run with each keystroke; aligning in a worker. */
+/**
+ * Computes everything from the document. Compiling follows each keystroke as soon as the key itself is drawn; aligning runs
+ * in a worker.
+ */
 export function useDerive(workbench: Workbench): Derived {
-  const plan = workbench((s) => s.document.plan);
-  const script = workbench((s) => s.document.script);
+  const plan = useDeferredValue(workbench((s) => s.document.plan));
   const edit = workbench((s) => s.document.edit);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(plan), [plan]);
-  const scheduled = useMemo(() => schedule(compiled.segments, script), [compiled, script]);
   const chosen = takes.find((t) => t.take.id === edit.takeId) ?? null;
   const text = chosen?.transcript?.text ?? null;
   const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
@@ -41,7 +41,7 @@ export function useDerive(workbench: Workbench): Derived {
   const usable = aligned !== null && aligned.of === facts ? aligned.value : null;
   const produced = useMemo(() => (usable === null || facts === null ? null : produce(edit, usable, facts)), [usable, facts, edit]);
   return useMemo(
-    () => ({ compiled, schedule: scheduled, take, facts, transcriptProblems: problems, aligned: usable, produced, aligning: facts !== null && usable === null }),
-    [compiled, scheduled, take, facts, problems, usable, produced],
+    () => ({ plan, compiled, take, facts, transcriptProblems: problems, aligned: usable, produced, aligning: facts !== null && usable === null }),
+    [plan, compiled, take, facts, problems, usable, produced],
   );
 }

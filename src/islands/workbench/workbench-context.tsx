@@ -1,6 +1,6 @@
 import { type ReactNode, createContext, useContext } from 'react';
 import type { Compiled } from '../../core/plan/compile.ts';
-import type { Schedule } from '../../core/script/schedule.ts';
+import type { Plan } from '../../core/plan/plan.ts';
 import type { Aligned, Produced, TakeFacts } from '../../core/workout/pipeline.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import type { Workbench } from './store.ts';
@@ -8,8 +8,9 @@ import type { TakeOfPage } from './take.ts';
 
 /** Everything the stations compute from the document; made once for all of them. */
 export interface Derived {
+  /** The plan that all of this was computed from; the document's own may be one key press ahead. */
+  readonly plan: Plan;
   readonly compiled: Compiled;
-  readonly schedule: Schedule;
   /** null: no take is chosen. */
   readonly take: TakeOfPage | null;
   readonly facts: TakeFacts | null;

@@ -1,4 +1,6 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { MoreHorizontal } from 'lucide-react';
+import { tinykeys } from 'tinykeys';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { WORKOUT_STATES, type WorkoutState } from '../../core/workout/progress.ts';
@@ -13,10 +15,13 @@ interface Summary {
   readonly state: WorkoutState;
   readonly next: { readonly station: string; readonly says: string };
   readonly updatedAt: string;
+  readonly template: boolean;
 }
 
 export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[] }) {
   const [adding, setAdding] = useState(false);
+  const templates = workouts.filter((w) => w.template);
+  useEffect(() => tinykeys(window, { n: (e) => { if (!(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) && document.querySelector('dialog[open]') === null) { e.preventDefault(); setAdding(true); } } }), []);
   return (
     <main className="mx-auto max-w-5xl px-5 py-8 sm:px-8">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-4">
@@ -24,7 +29,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           <p className="flex items-center gap-2 font-display text-[15px] font-bold"><img src="/mark.svg" alt="" className="h-4 w-4" />Euphon</p>
           <h1 className="mt-1 text-4xl">Workouts</h1>
         </div>
-        <button className="btn btn-main" onClick={() => setAdding(true)}>New workout</button>
+        <button className="btn btn-main" title="New workout (key N)" onClick={() => setAdding(true)}>New workout</button>
       </header>
       {workouts.length === 0 ? (
         <div className="py-16 text-center">
@@ -37,7 +42,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           {workouts.map((workout) => <Row key={workout.id} workout={workout} />)}
         </ul>
       )}
-      {adding && <NewWorkout onClose={() => setAdding(false)} />}
+      {adding && <NewWorkout templates={templates} onClose={() => setAdding(false)} />}
     </main>
   );
 }
@@ -45,8 +50,8 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
 function Row({ workout }: { readonly workout: Summary }) {
   const reached = WORKOUT_STATES.indexOf(workout.state);
   return (
-    <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem]">
-      <a className="font-display text-xl font-semibold underline-offset-4 hover:underline" href={`/w/${workout.id}/plan`}>{workout.title}</a>
+    <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
+      <div><a className="font-display text-xl font-semibold underline-offset-4 hover:underline" href={`/w/${workout.id}/plan`}>{workout.title || 'Untitled'}</a>{workout.template && <span className="ml-2 border border-ink px-1 text-[11px]">template</span>}</div>
       <time className="text-right text-base!">{writeTime(workout.lengthUs as Micros)}</time>
       <ol aria-label={`State: ${workout.state}`} className="flex items-center gap-1">
         {WORKOUT_STATES.map((state, i) => (
@@ -59,11 +64,42 @@ function Row({ workout }: { readonly workout: Summary }) {
       <a className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end" href={`/w/${workout.id}/${workout.next.station}`}>
         {workout.next.says} →
       </a>
+      <RowActions workout={workout} />
     </li>
   );
 }
 
-function NewWorkout({ onClose }: { readonly onClose: () => void }) {
+/** What is done with a whole workout. Deleting asks once more in place. */
+function RowActions({ workout }: { readonly workout: Summary }) {
+  const [asking, setAsking] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const send = async (path: string, init: RequestInit) => {
+    try {
+      await api(path, init);
+      window.location.reload();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+    }
+  };
+  const path = `/api/workouts/${workout.id}`;
+  return (
+    <details className="relative" onToggle={() => setAsking(false)}>
+      <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}><MoreHorizontal size={16} /></summary>
+      <div className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md">
+        <button className="btn btn-quiet" onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}>Duplicate</button>
+        <button className="btn btn-quiet" onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}>{workout.template ? 'No longer a template' : 'Use as a template'}</button>
+        {asking
+          ? <button className="btn border-alarm! text-alarm" onClick={() => void send(path, { method: 'DELETE' })}>Delete it with its takes</button>
+          : <button className="btn btn-quiet" onClick={() => setAsking(true)}>Delete …</button>}
+        {trouble !== null && <Notice alarm>{trouble}</Notice>}
+      </div>
+    </details>
+  );
+}
+
+function NewWorkout({ templates, onClose }: { readonly templates: readonly Summary[]; readonly onClose: () => void }) {
+  const from = useRef<HTMLSelectElement>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const title = useRef<HTMLInputElement>(null);
@@ -71,11 +107,12 @@ function NewWorkout({ onClose }: { readonly onClose: () => void }) {
   const create = async () => {
     const typed = title.current?.value.trim() ?? '';
     const pasted = outline.current?.value.trim() ?? '';
-    if (typed === '' && pasted === '') return setTrouble('Give it a title, or paste an outline.');
+    const template = from.current?.value ?? '';
+    if (typed === '' && pasted === '' && template === '') return setTrouble('Give it a title, or paste an outline.');
     setBusy(true);
     try {
       const text = pasted === '' ? null : typed === '' || /^#\s/m.test(pasted) ? pasted : `# ${typed}\n${pasted}`;
-      const { id } = await api<{ id: string }>('/api/workouts', sendJson('POST', text === null ? { title: typed } : { outline: text }));
+      const { id } = await api<{ id: string }>('/api/workouts', sendJson('POST', text !== null ? { outline: text } : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) }));
       window.location.assign(`/w/${id}/plan`);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
@@ -87,6 +124,11 @@ function NewWorkout({ onClose }: { readonly onClose: () => void }) {
     <Dialog title="New workout" onClose={onClose}>
       <form onSubmit={(e) => { e.preventDefault(); void create(); }} className="flex flex-col gap-3">
         <label className="flex flex-col gap-1"><span className="label">Title</span><input ref={title} autoFocus className="field-box" maxLength={200} /></label>
+        {templates.length > 0 && (
+          <label className="flex flex-col gap-1"><span className="label">Begin from</span>
+            <select ref={from} className="field-box" defaultValue=""><option value="">an empty class</option>{templates.map((t) => <option key={t.id} value={t.id}>{t.title}, {writeTime(t.lengthUs as Micros)}</option>)}</select>
+          </label>
+        )}
         <label className="flex flex-col gap-1">
           <span className="label">or paste an outline</span>
           <textarea ref={outline} rows={7} className="field-box font-mono text-[12px]" placeholder={'## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'} />

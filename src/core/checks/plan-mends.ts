@@ -1,0 +1,95 @@
+import { type Block, type BlockKind, type Move, type Plan, newBlock, newMove } from '../plan/plan.ts';
+import type { Segment } from '../plan/segment.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import type { Mend } from './finding.ts';
+
+/** Easy standing moves and plain stretches of the shipped library, in the order they are put into a new block. */
+const WARM_UP = ['March on the spot', 'Shoulder rolls', 'Arm circles', 'Hip circles', 'Step touch', 'Good morning', 'Heel digs', 'Easy squat', 'World reach', 'Knee lift'];
+const STRETCHES = ['Calf stretch', 'Standing quad stretch', 'Chest stretch at the wall', 'Shoulder stretch across', 'Triceps stretch', 'Wide-leg fold', 'Overhead reach', 'Neck stretch', 'Forward fold'];
+const WANTED_S = 300;
+const WARM_UP_S = 30;
+const STRETCH_S = 30;
+
+/** An id no block or move of the plan has. */
+function ids(plan: Plan): (prefix: string) => string {
+  const used = new Set(plan.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]));
+  let n = used.size;
+  return (prefix) => {
+    do n += 1; while (used.has(`${prefix}${n}`));
+    used.add(`${prefix}${n}`);
+    return `${prefix}${n}`;
+  };
+}
+
+const mend = (label: string, plan: Plan): Mend => ({ kind: 'plan', label, plan });
+const changed = (plan: Plan, id: string, next: (block: Block) => Block): Plan => ({ ...plan, blocks: plan.blocks.map((b) => (b.id === id ? next(b) : b)) });
+
+/** Puts five minutes of warm-up after the opening talk, or five minutes of stretches before the closing talk. */
+export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
+  const id = ids(plan);
+  const names = kind === 'warm-up' ? WARM_UP : STRETCHES;
+  const each = kind === 'warm-up' ? WARM_UP_S : STRETCH_S;
+  const block = newBlock(id('b'), kind, kind === 'warm-up' ? 'Warm-up' : 'Cool-down');
+  const count = Math.ceil(WANTED_S / each);
+  const moves = Array.from({ length: count }, (_, i) => newMove(id('m'), names[i % names.length] as string));
+  const scheme: Block['scheme'] = kind === 'warm-up'
+    ? { kind: 'interval', workUs: fromSeconds(each), restUs: micros(0), sets: 1 }
+    : { kind: 'hold', holdUs: fromSeconds(each), changeUs: fromSeconds(6) };
+  const isTalk = (b: Block | undefined) => b !== undefined && (b.kind === 'talk' || b.kind === 'set-up');
+  let at = 0;
+  if (kind === 'warm-up') while (isTalk(plan.blocks[at])) at += 1;
+  else {
+    at = plan.blocks.length;
+    while (at > 0 && isTalk(plan.blocks[at - 1])) at -= 1;
+  }
+  return mend(`Put a ${kind} of 5:00 ${kind === 'warm-up' ? 'first' : 'last'}`, { ...plan, blocks: plan.blocks.toSpliced(at, 0, { ...block, scheme, moves }) });
+}
+
+/** Lengthens the work or hold of a kind's blocks, in steps of 5 s, until they last five minutes together; null where their timing has no such length. */
+export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Segment[]): Mend | null {
+  const lengths = segments.filter((s) => s.blockKind === kind);
+  const intervals = lengths.filter((s) => s.kind === 'work' || s.kind === 'hold').length;
+  const missing = WANTED_S * 1e6 - lengths.reduce((sum, s) => sum + s.end - s.start, 0);
+  if (intervals === 0 || missing <= 0) return null;
+  const more = Math.ceil(missing / intervals / 5e6) * 5e6;
+  let touched = false;
+  const blocks = plan.blocks.map((b): Block => {
+    if (b.kind !== kind) return b;
+    const { scheme } = b;
+    touched ||= scheme.kind === 'interval' || scheme.kind === 'hold';
+    if (scheme.kind === 'interval') return { ...b, scheme: { ...scheme, workUs: micros(scheme.workUs + more) } };
+    return scheme.kind === 'hold' ? { ...b, scheme: { ...scheme, holdUs: micros(scheme.holdUs + more) } } : b;
+  });
+  return touched ? mend(`Lengthen each by ${more / 1e6} s`, { ...plan, blocks }) : null;
+}
+
+/** Gives one move, or all of its block where the scheme is too short, a hold of so many seconds. */
+export function holdFor(plan: Plan, segment: Segment, seconds: number): Mend {
+  const us = fromSeconds(seconds);
+  return mend(`Hold it ${seconds} s`, changed(plan, segment.blockId, (b) => {
+    const own = b.moves.find((m) => m.id === segment.moveId)?.workUs ?? null;
+    if (own === null && b.scheme.kind === 'hold') return { ...b, scheme: { ...b.scheme, holdUs: us } };
+    return { ...b, moves: b.moves.map((m) => (m.id === segment.moveId ? { ...m, workUs: us } : m)) };
+  }));
+}
+
+/** Puts a march on the spot before a move, for the way up from the floor. */
+export function riseBefore(plan: Plan, segment: Segment): Mend {
+  const march = newMove(ids(plan)('m'), 'March on the spot');
+  return mend('March on the spot before it', changed(plan, segment.blockId, (b) => ({ ...b, moves: b.moves.flatMap((m): Move[] => (m.id === segment.moveId ? [march, m] : [m])) })));
+}
+
+/** One round more for every block that changes sides by the round and has an odd number of them; null where none has. */
+export function evenRounds(plan: Plan): Mend | null {
+  const odd = (b: Block) => b.rounds % 2 === 1 && (b.moves.some((m) => m.sides?.kind === 'rounds') || ((b.sides ?? plan.sides).kind === 'rounds' && b.moves.some((m) => m.sides === null)));
+  const blocks = plan.blocks.filter(odd);
+  if (blocks.length === 0) return null;
+  return mend(`One round more of ${blocks.map((b) => b.name).join(' and ')}`, { ...plan, blocks: plan.blocks.map((b) => (odd(b) ? { ...b, rounds: b.rounds + 1 } : b)) });
+}
+
+/** Makes the break after a move long enough, up to the next 5 s; null where the two moves are not of one block. */
+export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Mend | null {
+  if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId || from.round !== to.round) return null;
+  const restUs = micros(Math.ceil(neededUs / 5e6) * 5e6);
+  return mend(`Make the break ${restUs / 1e6} s`, changed(plan, from.blockId, (b) => ({ ...b, moves: b.moves.map((m) => (m.id === from.moveId ? { ...m, restUs } : m)) })));
+}

@@ -1,0 +1,84 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
+import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
+import { Refusal } from '../../src/server/answer.ts';
+import type { Context } from '../../src/server/context.ts';
+import { runSheetPdf } from '../../src/server/run-sheet.ts';
+import { exportExercises, getStudio, importExercises, removeExercise, saveExercise, setChangeFigures } from '../../src/server/studio.ts';
+import { forgetVersion, listVersions, nameVersion } from '../../src/server/versions.ts';
+import { createWorkout, documentAt, getWorkout, markTemplate, patchWorkout, workoutList } from '../../src/server/workouts.ts';
+import { closeContext, freshContext } from './support.ts';
+
+let context: Context;
+beforeAll(async () => { context = await freshContext('euphon_studio'); });
+afterAll(() => closeContext(context));
+
+const status = (work: Promise<unknown>) => work.then(() => 0, (e: unknown) => (e instanceof Refusal ? e.status : -1));
+const OUTLINE = '# Smoker to super\n## Main: 2 rounds, 40/20\n- Squat\n- Row | sides own';
+
+describe('a studio', () => {
+  it('begins with the usual figures and keeps its own', async () => {
+    expect(await getStudio(context)).toEqual({ exercises: [], changes: USUAL_CHANGES });
+    await setChangeFigures(context, { ...USUAL_CHANGES, levelUs: 9_000_000 });
+    expect((await getStudio(context)).changes.levelUs).toBe(9_000_000);
+    for (const bad of [null, {}, { ...USUAL_CHANGES, levelUs: -1 }, { ...USUAL_CHANGES, newUs: 1e12 }, { ...USUAL_CHANGES, more: 1 }]) expect(await status(setChangeFigures(context, bad))).toBe(422);
+  });
+  it('keeps exercises of its own, once a name, and gives them back as they were', async () => {
+    const lift = { ...blankExercise('Skep lift'), equipment: ['skep', 'crate'], muscles: ['back', 'glutes'] as const, secondsARep: 2.7, form: 'Close to the body' };
+    await saveExercise(context, lift);
+    await saveExercise(context, { ...lift, form: 'Closer' });
+    expect((await getStudio(context)).exercises).toEqual([{ ...lift, form: 'Closer' }]);
+    expect(await status(saveExercise(context, { ...lift, pattern: 'flying' }))).toBe(422);
+    await removeExercise(context, 'Skep lift');
+    expect(await status(removeExercise(context, 'Skep lift'))).toBe(404);
+  });
+  it('brings in a table, names what was wrong, and loses nothing when all of it is', async () => {
+    const { kept, problems } = await importExercises(context, 'name,pattern\nHive hug,carry\nOdd,flying\n');
+    expect([kept, problems.map((p) => p.line)]).toEqual([1, [3]]);
+    expect(await status(importExercises(context, 'nothing,here\n1,2'))).toBe(422);
+    expect((await getStudio(context)).exercises.map((e) => e.name)).toEqual(['Hive hug']);
+    expect((await exportExercises(context, 'csv')).text).toContain('Hive hug');
+    expect(await status(exportExercises(context, 'xls'))).toBe(404);
+  });
+});
+
+describe('versions', () => {
+  it('name a revision that stays as it was', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    const first = await nameVersion(context, id, { name: 'first draft' });
+    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/plan/blocks/0/rounds', value: 5 }]);
+    await nameVersion(context, id, { name: 'long one' });
+    expect((await listVersions(context, id)).map((v) => [v.name, v.revision])).toEqual([['long one', 2], ['first draft', 1]]);
+    expect((await documentAt(context, id, first.revision)).plan.blocks[0]?.rounds).toBe(2);
+    expect(await status(nameVersion(context, id, { name: 'long one' }))).toBe(409);
+    expect(await status(nameVersion(context, id, { name: '  ' }))).toBe(422);
+    await forgetVersion(context, id, first.id);
+    expect(await status(forgetVersion(context, id, first.id))).toBe(404);
+    expect((await getWorkout(context, id)).revision).toBe(2);
+  });
+});
+
+describe('templates', () => {
+  it('are begun from: plan and script go over under a new title', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    await markTemplate(context, id, true);
+    expect((await workoutList(context)).find((w) => w.id === id)?.template).toBe(true);
+    const copy = await createWorkout(context, { from: id, title: 'Spring' });
+    expect([copy.document.plan.title, copy.document.plan.blocks]).toEqual(['Spring', (await getWorkout(context, id)).document.plan.blocks]);
+    expect((await workoutList(context)).find((w) => w.id === copy.id)?.template).toBe(false);
+    await markTemplate(context, id, false);
+    expect(await status(createWorkout(context, { from: '00000000-0000-4000-8000-000000000000' }))).toBe(404);
+  });
+});
+
+describe('the run sheet as PDF', () => {
+  it('is a PDF, also with letters outside Latin, and refused for a class without time', async () => {
+    for (const title of ['Smoker to super', 'Улей']) {
+      const { id } = await createWorkout(context, { outline: OUTLINE.replace('Smoker to super', title) });
+      const { pdf } = await runSheetPdf(context, id);
+      expect(new TextDecoder('latin1').decode(pdf.slice(0, 5))).toBe('%PDF-');
+    }
+    const empty = await createWorkout(context, { title: 'Nothing' });
+    expect(await status(runSheetPdf(context, empty.id))).toBe(409);
+  });
+});

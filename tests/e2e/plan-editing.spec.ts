@@ -1,0 +1,138 @@
+import { type Page, expect, test } from '@playwright/test';
+
+const create = async (page: Page, data: Record<string, string>) => ((await (await page.request.post('/api/workouts', { data })).json()) as { id: string }).id;
+const open = async (page: Page, outline: string) => {
+  const id = await create(page, { outline });
+  await page.goto(`/w/${id}/plan`);
+  await page.getByTestId('total').waitFor();
+  return id;
+};
+const MOVES = '# Edited\n## Main: 3 rounds, 40/20\n- Squat\n- Broomstick row\n- Plank\n## More: 30/10\n- Dead bug';
+const names = (page: Page) => page.getByPlaceholder('Name of the move').evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value));
+const ribbon = (page: Page) => page.getByRole('region', { name: 'The whole class' });
+
+test('a class of three rounds and six moves is typed from nothing without a pointer', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { name: 'Workouts' }).waitFor();
+  await page.waitForTimeout(300);
+  await page.keyboard.press('n');
+  await page.keyboard.type('Typed class');
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: 'An empty class' }).waitFor();
+  await page.keyboard.press('b');
+  await page.keyboard.type('Main: 3 rounds, 40/20');
+  await page.keyboard.press('Enter');
+  for (const [i, name] of ['Squat', 'Broomstick row', 'Reverse lunge | sides own', 'Plank', 'Step jack', 'Dead bug'].entries()) {
+    if (i > 0) await page.keyboard.press('Enter');
+    await page.keyboard.type(name);
+  }
+  // The seventh line is empty: Enter reads the last one, Backspace takes the empty one away.
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Backspace');
+  expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Reverse lunge', 'Plank', 'Step jack', 'Dead bug']);
+  // Three rounds of seven intervals of 40 s and seven rests of 20 s.
+  await expect(ribbon(page)).toContainText('21:00');
+});
+
+test('several moves are chosen, moved, copied into another workout, and undone', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await open(page, MOVES);
+  await page.getByPlaceholder('Name of the move').first().click();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  expect(await names(page)).toEqual(['Plank', 'Squat', 'Broomstick row', 'Dead bug']);
+  await page.keyboard.press('Control+z');
+  expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Plank', 'Dead bug']);
+  await page.getByPlaceholder('Name of the move').first().click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+c');
+  await open(page, '# Other\n## Only: 40/20\n- Calf raise');
+  await page.getByPlaceholder('Name of the move').first().click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Control+v');
+  expect(await names(page)).toEqual(['Calf raise', 'Squat', 'Broomstick row']);
+});
+
+test('a move is dragged into another block', async ({ page }) => {
+  await open(page, MOVES);
+  const row = page.locator('li').filter({ has: page.getByPlaceholder('Name of the move') });
+  const grip = row.filter({ has: page.locator('input[value="Squat"]') }).locator('.cursor-grab').last();
+  const target = row.filter({ has: page.locator('input[value="Dead bug"]') }).last();
+  const [from, to] = [await grip.boundingBox(), await target.boundingBox()];
+  if (from === null || to === null) throw new Error('nothing to drag');
+  await page.mouse.move(from.x + 5, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 40, to.y - 20, { steps: 8 });
+  await page.mouse.move(to.x + 40, to.y + to.height / 2 + 4, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => page.locator('[data-block]').last().getByPlaceholder('Name of the move').count()).toBe(2);
+});
+
+test('a version keeps a name, says what changed since, and is brought back in one step', async ({ page }) => {
+  await open(page, MOVES);
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.keyboard.type('before the cut');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'before the cut', exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('rounds', { exact: true }).first().fill('2');
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.getByRole('button', { name: 'before the cut', exact: true }).click();
+  const compared = page.getByRole('region', { name: 'From before the cut to now' });
+  await expect(compared).toContainText('Main · rounds');
+  await expect(compared).toContainText('−3:00');
+  await page.getByRole('button', { name: 'Bring “before the cut” back' }).click();
+  await expect(page.getByLabel('rounds', { exact: true }).first()).toHaveValue('3');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('rounds', { exact: true }).first()).toHaveValue('2');
+});
+
+test('a workout becomes a template that new ones begin from; duplicates and deletes ask as they should', async ({ page }) => {
+  await create(page, { outline: MOVES.replace('Edited', 'Skep template') });
+  await page.goto('/');
+  const row = page.getByRole('listitem').filter({ hasText: 'Skep template' }).first();
+  await row.getByText('More for').or(row.locator('summary')).first().click();
+  await row.getByRole('button', { name: 'Use as a template' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Skep template' }).first()).toContainText('template');
+  await page.getByRole('button', { name: 'New workout' }).click();
+  await page.getByLabel('Title').fill('From the template');
+  await page.getByLabel('Begin from').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.getByTestId('total').waitFor();
+  expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Plank', 'Dead bug']);
+});
+
+test('a caution is mended with one click and unmended with one undo', async ({ page }) => {
+  await open(page, '# Long\n## Main: 8 rounds, 40/20\n- Squat\n- Broomstick row');
+  await page.getByRole('button', { name: /^Cautions/ }).click();
+  await page.getByRole('button', { name: 'Put a warm-up of 5:00 first' }).click();
+  await expect(page.getByText('The class has no warm-up.')).toHaveCount(0);
+  await expect(ribbon(page)).toContainText('21:00');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('The class has no warm-up.')).toBeVisible();
+  await expect(ribbon(page)).toContainText('16:00');
+});
+
+test('an exercise of one’s own is made, found by its facts and put into the class; studio figures change the breaks', async ({ page }) => {
+  await open(page, MOVES);
+  await page.getByRole('button', { name: 'Exercises' }).click();
+  await page.getByLabel('Search the exercises').fill('skep lift');
+  await page.getByRole('button', { name: 'New exercise' }).click();
+  await page.getByLabel('equipment, with commas').fill('skep');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByLabel('Search the exercises').fill('skep');
+  await page.getByLabel('Search the exercises').press('Enter');
+  expect((await names(page)).at(-1)).toBe('skep lift');
+  await page.getByRole('button', { name: /^Breaks/ }).click();
+  await page.getByText('What a change-over costs here').click();
+  await page.getByLabel('a new move that must be shown').fill('30');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/new move to be shown 30 s/).first()).toBeVisible();
+});
+
+test('the run sheet comes as PDF with what was just typed', async ({ page }) => {
+  const id = await open(page, MOVES);
+  const answer = await page.request.get(`/api/workouts/${id}/run-sheet.pdf`);
+  expect([answer.status(), answer.headers()['content-type'], (await answer.body()).subarray(0, 4).toString()]).toEqual([200, 'application/pdf', '%PDF']);
+});
