@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|start|page|render ...]. Nothing here passes or fails.
+// Prints the measured times: npm run bench [-- core|speech|start|page|render ...]. Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -26,6 +26,7 @@ await main(async () => {
   };
   const runBench = async (entry) => void spawnSync(process.execPath, [await bundle(entry)], { cwd: root, stdio: 'inherit', env: { ...process.env, EUPHON_ROOT: root } });
   if (wanted('core')) await runBench('core');
+  if (wanted('speech')) await runBench('speech');
   if (wanted('render')) await runBench('render');
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));

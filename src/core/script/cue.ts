@@ -1,13 +1,18 @@
 import type { Micros } from '../time/micros.ts';
 
-/** Where a line stands in its segment. `end` counts back from the end to the line's start. */
+/**
+ * Where a line stands in its segment. `end` counts back from the end to the line's start; `count` is a count of the music
+ * from the segment's start, the first is 1; `after` follows another line; `free` takes the first gap.
+ */
 export type Anchor =
   | { readonly kind: 'start'; readonly afterUs: Micros }
   | { readonly kind: 'half' }
   | { readonly kind: 'end'; readonly beforeUs: Micros }
+  | { readonly kind: 'count'; readonly count: number }
+  | { readonly kind: 'after'; readonly cueId: string; readonly gapUs: Micros }
   | { readonly kind: 'free' };
 
-export const CUE_KINDS = ['set-up', 'form', 'breath', 'option', 'caution', 'count', 'praise', 'talk'] as const;
+export const CUE_KINDS = ['name', 'set-up', 'form', 'breath', 'option', 'caution', 'count', 'time-call', 'next-up', 'praise', 'talk'] as const;
 export type CueKind = (typeof CUE_KINDS)[number];
 
 /** One spoken line that a person wrote. */
@@ -17,33 +22,83 @@ export interface Cue {
   readonly kind: CueKind;
   readonly anchor: Anchor;
   readonly text: string;
+  /** Spoken over the picture afterwards; left out: on camera. */
+  readonly voice?: 'over';
+  /** Who says it; left out: the instructor of the plan. */
+  readonly who?: string;
 }
 
 /** The calls the program writes by itself, most important first: when room is short the later ones go. */
-export const CALL_KINDS = ['countdown', 'side', 'name', 'next-up', 'rest', 'ten', 'half-way'] as const;
+export const CALL_KINDS = [
+  'countdown', 'side', 'name', 'caution', 'equipment', 'next-up', 'option', 'set-up', 'rest', 'water', 'last-one', 'round', 'ten', 'half-way',
+] as const;
 export type CallKind = (typeof CALL_KINDS)[number];
+export type WordedCall = Exclude<CallKind, 'countdown'>;
+export const WORDED_CALLS = CALL_KINDS.filter((kind): kind is WordedCall => kind !== 'countdown');
 
 export const COUNTDOWNS = ['none', '3-2-1', '4-3-2', '5-4-3-2-1', '8-6-4-3-2-1'] as const;
 export type Countdown = (typeof COUNTDOWNS)[number];
 
-/** Which calls the program writes, and in which words. `{move}`, `{side}` are put in. */
+/** What a block does otherwise than the class. */
+export interface BlockCalls {
+  readonly countdown?: Countdown;
+  readonly pace?: 'second' | 'beat';
+}
+
+/** Which calls the program writes, and in which words. */
 export interface CallRules {
-  readonly on: Readonly<Record<Exclude<CallKind, 'countdown'>, boolean>>;
+  readonly on: Readonly<Record<WordedCall, boolean>>;
   readonly countdown: Countdown;
-  readonly words: Readonly<Record<Exclude<CallKind, 'countdown'>, string>>;
+  /** A number of the countdown falls on each second, or on each beat of the music. */
+  readonly pace: 'second' | 'beat';
+  /** Thousandths of a beat a minute, where the block has no tempo of its own; null: there is no music, numbers fall on seconds. */
+  readonly milliBpm: number | null;
+  /** Breaks end with the countdown too. */
+  readonly countIn: boolean;
+  /** Several wordings are used in turn. `{move}`, `{side}` and others are put in; an empty list is silent. */
+  readonly words: Readonly<Record<WordedCall, readonly string[]>>;
+  readonly blocks: Readonly<Record<string, BlockCalls>>;
+}
+
+/** Something that felt wrong in a rehearsal, for the desk afterwards. */
+export interface RehearsalMark {
+  readonly segmentKey: string;
+  readonly text: string;
+  readonly note: string;
 }
 
 export interface Script {
   readonly cues: readonly Cue[];
   readonly calls: CallRules;
+  readonly marks: readonly RehearsalMark[];
 }
 
-export const DEFAULT_CALLS: CallRules = {
-  on: { name: true, side: true, 'half-way': true, ten: true, 'next-up': true, rest: true },
-  countdown: '3-2-1',
-  words: {
-    name: '{move}.', side: '{side} side.', 'half-way': 'Half-way.', ten: 'Ten seconds.', 'next-up': 'Next up, {move}.', rest: 'And rest.',
-  },
+/** What may be put into a wording, and what it stands for. */
+export const PLACEHOLDERS: Readonly<Record<string, string>> = {
+  move: 'the move', side: 'left or right', equipment: 'what must be at hand', easier: 'the easier option', harder: 'the harder option',
+  setup: 'the set-up line of the library', caution: 'the caution line of the library', round: 'which round', rounds: 'of how many', last: 'round or move',
 };
 
-export const EMPTY_SCRIPT: Script = { cues: [], calls: DEFAULT_CALLS };
+const EVERY = (on: boolean): Readonly<Record<WordedCall, boolean>> => Object.fromEntries(WORDED_CALLS.map((kind) => [kind, on])) as Record<WordedCall, boolean>;
+
+/** All calls, in plain words. */
+export const DEFAULT_CALLS: CallRules = {
+  on: EVERY(true), countdown: '3-2-1', pace: 'second', milliBpm: null, countIn: true,
+  words: {
+    name: ['{move}.'], side: ['{side} side.'], caution: ['{caution}.'], equipment: ['You need {equipment}.'], 'next-up': ['Next up, {move}.', '{move} is next.'],
+    option: ['Easier: {easier}.', 'If you want it easier: {easier}.'], 'set-up': ['{setup}.'], rest: ['And rest.', 'Rest.', 'Take a break.'], water: ['Water.'],
+    'last-one': ['Last {last}.'], round: ['Round {round} of {rounds}.'], ten: ['Ten seconds.', 'Ten to go.', 'Last ten.'], 'half-way': ['Half-way.', 'Half-way there.'],
+  },
+  blocks: {},
+};
+
+const SPARE: readonly WordedCall[] = ['name', 'side', 'half-way', 'ten', 'next-up', 'rest'];
+
+/** The few calls of a spare class, one wording each, and nothing counted into the work. */
+export const SPARE_CALLS: CallRules = {
+  ...DEFAULT_CALLS, countIn: false,
+  on: { ...EVERY(false), ...Object.fromEntries(SPARE.map((kind) => [kind, true])) },
+  words: { ...DEFAULT_CALLS.words, 'next-up': ['Next up, {move}.'], rest: ['And rest.'], ten: ['Ten seconds.'], 'half-way': ['Half-way.'] },
+};
+
+export const EMPTY_SCRIPT: Script = { cues: [], calls: DEFAULT_CALLS, marks: [] };

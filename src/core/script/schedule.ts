@@ -1,8 +1,9 @@
 import type { Segment } from '../plan/segment.ts';
-import { lineTime, speechRoom } from '../speech/line-time.ts';
+import { TYPICAL_SPEAKER, lineTime, speechRoom } from '../speech/line-time.ts';
 import { type Micros, add, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { wantedCalls } from './calls.ts';
+import { type CallMeans, wantedCalls } from './calls.ts';
+import { tempoOf } from './countdown.ts';
 import { CALL_KINDS, type CallKind, type Cue, type CueKind, type Script } from './cue.ts';
 
 /** A line that has its place on plan time. `cueId` is null for a call the program wrote. */
@@ -11,6 +12,8 @@ export interface PlacedLine extends Span {
   readonly cueId: string | null;
   readonly kind: CueKind | CallKind;
   readonly text: string;
+  /** How much later than its anchor a written line had to wait for a gap; 0 for calls. */
+  readonly lateUs: Micros;
 }
 
 /** A line that found no place, and by how much it is too long for the best gap there was. */
@@ -19,6 +22,7 @@ export interface DroppedLine {
   readonly cueId: string | null;
   readonly kind: CueKind | CallKind;
   readonly text: string;
+  /** `no-room`: too long for what is left; `place-taken`: something more important is said there; `segment-gone`: its segment is no longer in the plan. */
   readonly reason: 'no-room' | 'place-taken' | 'segment-gone';
   readonly missingUs: Micros;
 }
@@ -40,102 +44,141 @@ export interface Schedule {
 const GAP = fromSeconds(0.15);
 
 interface Wanted {
-  readonly cueId: string | null;
+  readonly cue: Cue | null;
   readonly kind: CueKind | CallKind;
   readonly text: string;
   readonly length: Micros;
-  /** Earliest start; a call must start exactly here, a written line may wait for the next gap. */
-  readonly start: Micros;
-  readonly exact: boolean;
+  /** A call must start exactly here; null for a written line, which takes the next gap after its anchor. */
+  readonly start: Micros | null;
+  readonly missingUs: Micros;
 }
 
 /**
  * Places every line of a script on plan time. No two lines overlap. Calls stand exactly on their anchor or are dropped;
- * written lines keep their order and take the first gap after their anchor inside their segment.
+ * written lines keep their order and take the first gap after their anchor inside their segment. A written line that does
+ * the work of a call (a name, an option, a half-way of one's own) takes its place.
  */
-export function schedule(segments: readonly Segment[], script: Script): Schedule {
+export function schedule(segments: readonly Segment[], script: Script, means: CallMeans = { plan: null }): Schedule {
+  const speaker = means.speaker ?? TYPICAL_SPEAKER;
   const lines: PlacedLine[] = [];
   const dropped: DroppedLine[] = [];
   const fits: SpeechFit[] = [];
   const cues = groupBy(script.cues, (cue) => cue.segmentKey);
-  const calls = groupBy(wantedCalls(segments, script.calls), (call) => call.segment.index);
+  const taken = takenCalls(script.cues, segments);
+  const calls = groupBy(wantedCalls(segments, script.calls, means).filter((call) => !taken.has(`${call.segment.index}/${call.call}`)), (call) => call.segment.index);
   const keys = new Set(segments.map((s) => s.key));
+  const lengthOf = (text: string) => lineTime(text, speaker);
   for (const cue of script.cues) {
     if (!keys.has(cue.segmentKey)) {
-      dropped.push({ segmentIndex: null, cueId: cue.id, kind: cue.kind, text: cue.text, reason: 'segment-gone', missingUs: lineTime(cue.text) });
+      dropped.push({ segmentIndex: null, cueId: cue.id, kind: cue.kind, text: cue.text, reason: 'segment-gone', missingUs: lengthOf(cue.text) });
     }
   }
+  const ends = new Map<string, Micros>();
   for (const segment of segments) {
-    const wanted: Wanted[] = [
-      ...(calls.get(segment.index) ?? []).map((call): Wanted => ({ cueId: null, kind: call.call, text: call.text, length: call.length, start: call.start, exact: true })),
-      ...(cues.get(segment.key) ?? []).map((cue): Wanted => ({
-        cueId: cue.id, kind: cue.kind, text: cue.text, length: lineTime(cue.text), start: startOf(cue, segment), exact: false,
-      })),
-    ];
-    wanted.sort((a, b) => rank(a) - rank(b));
+    const tempo = tempoOf(means.plan, segment.blockId, script.calls);
+    const exact = (calls.get(segment.index) ?? []).map((call): Wanted => ({ cue: null, kind: call.call, text: call.text, length: call.length, start: call.start, missingUs: call.missingUs }));
+    exact.sort((a, b) => CALL_KINDS.indexOf(a.kind as CallKind) - CALL_KINDS.indexOf(b.kind as CallKind));
+    const written = (cues.get(segment.key) ?? []).map((cue): Wanted => ({ cue, kind: cue.kind, text: cue.text, length: lengthOf(cue.text), start: null, missingUs: micros(0) }));
     const placed: PlacedLine[] = [];
-    for (const line of wanted) {
-      const place = line.exact ? exactPlace(line, placed, segment) : firstGap(line, placed, segment);
+    for (const line of [...exact, ...written]) {
+      const anchor = line.cue === null ? segment.start : startOf(line.cue, segment, ends, tempo);
+      const place = line.start === null ? firstGap(anchor, line.length, placed, segment) : exactPlace(line, line.start, placed, segment);
+      const { cue, kind, text } = line;
       if (typeof place === 'number') {
-        placed.push({ segmentIndex: segment.index, cueId: line.cueId, kind: line.kind, text: line.text, start: place, end: add(place, line.length) });
-      } else {
-        dropped.push({ segmentIndex: segment.index, cueId: line.cueId, kind: line.kind, text: line.text, ...place });
-      }
+        const end = add(place, line.length);
+        insert(placed, { segmentIndex: segment.index, cueId: cue?.id ?? null, kind, text, start: place, end, lateUs: micros(line.start === null ? place - anchor : 0) });
+        if (cue !== null) ends.set(cue.id, end);
+      } else dropped.push({ segmentIndex: segment.index, cueId: cue?.id ?? null, kind, text, ...place });
     }
-    lines.push(...placed.sort((a, b) => a.start - b.start));
+    for (const line of placed) lines.push(line);
     fits.push({
       segmentIndex: segment.index,
-      needUs: micros(wanted.reduce((sum, line) => sum + line.length, 0)),
+      needUs: micros([...exact, ...written].reduce((sum, line) => sum + line.length, 0)),
       haveUs: speechRoom(segment.kind, micros(segment.end - segment.start)),
     });
   }
   return { lines, dropped, fits };
 }
 
-/** Calls by their importance, then written lines in the order they stand, anchored before free ones. */
-function rank(line: Wanted): number {
-  const call = CALL_KINDS.indexOf(line.kind as CallKind);
-  return line.exact ? call : CALL_KINDS.length;
+/** Which call a written line does the work of; null: none. */
+export function callOf(cue: Pick<Cue, 'kind' | 'anchor'>): CallKind | null {
+  switch (cue.kind) {
+    case 'name': case 'set-up': case 'option': case 'caution': case 'next-up': return cue.kind;
+    case 'count': return cue.anchor.kind === 'end' ? 'countdown' : null;
+    case 'time-call': return cue.anchor.kind === 'half' ? 'half-way' : cue.anchor.kind === 'end' && cue.anchor.beforeUs <= fromSeconds(12) ? 'ten' : null;
+    default: return null;
+  }
 }
 
-function startOf(cue: Cue, segment: Segment): Micros {
-  switch (cue.anchor.kind) {
-    case 'start': return add(segment.start, cue.anchor.afterUs);
+/** `index/call` of every call that a written line stands for. Set-up and option are prepared in the break before their move as well. */
+function takenCalls(cues: readonly Cue[], segments: readonly Segment[]): Set<string> {
+  const index = new Map(segments.map((s) => [s.key, s.index]));
+  const taken = new Set<string>();
+  for (const cue of cues) {
+    const [call, at] = [callOf(cue), index.get(cue.segmentKey)];
+    if (call === null || at === undefined || cue.text.trim() === '') continue;
+    taken.add(`${at}/${call}`);
+    if (call !== 'set-up' && call !== 'option' && call !== 'caution') continue;
+    for (let i = at - 1; i >= 0 && segments[i]?.kind !== 'work' && segments[i]?.kind !== 'hold'; i--) taken.add(`${i}/${call}`);
+  }
+  return taken;
+}
+
+/** Where a written line wants to begin, never outside its segment's start. */
+function startOf(cue: Cue, segment: Segment, ends: ReadonlyMap<string, Micros>, milliBpm: number | null): Micros {
+  const { anchor } = cue;
+  const from = (us: number) => micros(Math.max(segment.start, us));
+  switch (anchor.kind) {
+    case 'start': return add(segment.start, anchor.afterUs);
     case 'half': return micros((segment.start + segment.end) / 2);
-    case 'end': return micros(Math.max(segment.start, segment.end - cue.anchor.beforeUs));
+    case 'end': return from(segment.end - anchor.beforeUs);
+    // Counts without a tempo are seconds: what people count where there is no music.
+    case 'count': return from(segment.start + ((anchor.count - 1) * 60e9) / (milliBpm ?? 60_000));
+    case 'after': return from((ends.get(anchor.cueId) ?? segment.start - anchor.gapUs) + anchor.gapUs);
     case 'free': return segment.start;
   }
 }
 
 type NoPlace = Pick<DroppedLine, 'reason' | 'missingUs'>;
 
-function exactPlace(line: Wanted, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
-  const end = line.start + line.length;
-  if (line.start < segment.start || end > segment.end) return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - line.start)) };
-  const other = placed.find((p) => p.start < end && line.start < p.end);
-  if (other === undefined) return line.start;
-  return { reason: 'place-taken', missingUs: micros(Math.min(end, other.end) - Math.max(line.start, other.start)) };
+function exactPlace(line: Wanted, start: Micros, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
+  if (line.missingUs > 0) return { reason: 'no-room', missingUs: line.missingUs };
+  const end = start + line.length;
+  if (start < segment.start || end > segment.end) return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - start)) };
+  const other = placed.find((p) => p.start < end && start < p.end);
+  if (other === undefined) return start;
+  return { reason: 'place-taken', missingUs: micros(Math.min(end, other.end) - Math.max(start, other.start)) };
 }
 
-function firstGap(line: Wanted, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
-  const inOrder = [...placed].sort((a, b) => a.start - b.start);
-  let at = Math.max(line.start, segment.start);
+/** The first gap after `from` that holds the line. `placed` is in order of time. */
+function firstGap(from: Micros, length: Micros, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
+  let at = Math.max(from, segment.start);
   let best = 0;
-  for (const other of [...inOrder, null]) {
-    const until = other === null ? segment.end : other.start - GAP;
-    if (other !== null && other.end + GAP <= at) continue;
-    if (until - at >= line.length) return micros(at);
-    best = Math.max(best, until - at);
-    if (other !== null) at = Math.max(at, other.end + GAP);
+  for (const other of placed) {
+    if (other.end + GAP <= at) continue;
+    const room = other.start - GAP - at;
+    if (room >= length) return micros(at);
+    best = Math.max(best, room);
+    at = Math.max(at, other.end + GAP);
   }
-  return { reason: 'no-room', missingUs: micros(line.length - Math.max(0, best)) };
+  if (segment.end - at >= length) return micros(at);
+  best = Math.max(best, segment.end - at);
+  return { reason: 'no-room', missingUs: micros(length - best) };
+}
+
+/** Puts a line where it belongs by time; lists are short and mostly in order already. */
+function insert(placed: PlacedLine[], line: PlacedLine): void {
+  let at = placed.length;
+  while (at > 0 && (placed[at - 1] as PlacedLine).start > line.start) at--;
+  placed.splice(at, 0, line);
 }
 
 function groupBy<T, K>(items: readonly T[], keyOf: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const item of items) {
-    const group = groups.get(keyOf(item));
-    if (group === undefined) groups.set(keyOf(item), [item]);
+    const key = keyOf(item);
+    const group = groups.get(key);
+    if (group === undefined) groups.set(key, [item]);
     else group.push(item);
   }
   return groups;

@@ -3,39 +3,73 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { spokenGroups } from './spoken.ts';
 import { syllablesOf } from './syllables.ts';
 
-/** How one person speaks. Seconds; `startS` is the cost of opening one's mouth at all. */
+/** How one person speaks. Seconds each; `startS` is the cost of opening one's mouth at all. */
 export interface SpeakingModel {
   readonly syllableS: number;
+  /** Each consonant letter: `strength` has one syllable and takes as long as two. */
+  readonly consonantS: number;
   readonly wordS: number;
   readonly shortPauseS: number;
   readonly longPauseS: number;
   readonly startS: number;
 }
+export const SPEAKING_PARTS = ['syllableS', 'consonantS', 'wordS', 'shortPauseS', 'longPauseS', 'startS'] as const satisfies readonly (keyof SpeakingModel)[];
 
 /** Fits 165 words a minute of running talk with about 1.4 syllables a word (common practice: 160–170, 4–5 syllables a second). */
-export const TYPICAL_SPEAKER: SpeakingModel = { syllableS: 0.19, wordS: 0.08, shortPauseS: 0.25, longPauseS: 0.5, startS: 0.1 };
+export const TYPICAL_SPEAKER: SpeakingModel = { syllableS: 0.13, consonantS: 0.045, wordS: 0.02, shortPauseS: 0.25, longPauseS: 0.5, startS: 0.1 };
 
 /** Words a minute that people manage, by kind of segment (common practice); the bar 'speech there is' comes from it. */
 export const WORDS_A_MINUTE: Readonly<Record<SegmentKind, number>> = {
   talk: 165, demo: 165, 'set-up': 165, water: 165, rest: 150, 'change-over': 150, work: 100, hold: 100,
 };
+/** Words a minute when the music leads (common practice: 55 to 70): blocks that are counted to music or flow. */
+export const WORDS_A_MINUTE_TO_MUSIC = 62;
 const RUNNING_WPM = 165;
+
+/** How often each part of the model occurs in a line, in the order of SPEAKING_PARTS; null for a line without a word. */
+export function speakingParts(text: string): number[] | null {
+  const groups = spokenGroups(text);
+  if (groups.length === 0) return null;
+  let [syllables, consonants, words, shorts, longs] = [0, 0, 0, 0, 0];
+  for (const [i, group] of groups.entries()) {
+    for (const word of group.words) {
+      syllables += syllablesOf(word);
+      consonants += consonantsOf(word);
+      words += 1;
+    }
+    if (i === groups.length - 1) continue;
+    if (group.pause === 'long') longs += 1;
+    else if (group.pause === 'short') shorts += 1;
+  }
+  return [syllables, consonants, words, shorts, longs, 1];
+}
+
+/** Consonant letters as they are spoken: doubled letters, `ck`, `gh`, `th` and the like count once. */
+function consonantsOf(word: string): number {
+  return word.toLowerCase().replace(/(ck|gh|th|sh|ch|ph|wh|kn|wr|(.)\2)/g, 'b').match(/[bcdfghjklmnpqrstvwxz]/g)?.length ?? 0;
+}
+
+// Lines are said again and again in a class; what a line costs depends only on its text and the speaker.
+const remembered = new WeakMap<SpeakingModel, Map<string, Micros>>();
+const MOST_REMEMBERED = 20_000;
 
 /** How long a line takes to say in running speech; the pause after its last word is not counted. */
 export function lineTime(text: string, model: SpeakingModel = TYPICAL_SPEAKER): Micros {
-  const groups = spokenGroups(text);
-  if (groups.length === 0) return micros(0);
-  let seconds = model.startS;
-  for (const [i, group] of groups.entries()) {
-    for (const word of group.words) seconds += syllablesOf(word) * model.syllableS + model.wordS;
-    if (i < groups.length - 1) seconds += group.pause === 'long' ? model.longPauseS : group.pause === 'short' ? model.shortPauseS : 0;
-  }
-  return fromSeconds(seconds);
+  let known = remembered.get(model);
+  if (known === undefined) remembered.set(model, (known = new Map()));
+  const before = known.get(text);
+  if (before !== undefined) return before;
+  const parts = speakingParts(text);
+  const us = parts === null ? micros(0) : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * (parts[i] as number), 0));
+  if (known.size >= MOST_REMEMBERED) known.clear();
+  known.set(text, us);
+  return us;
 }
 
 /** The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows. */
-export function speechRoom(kind: SegmentKind, length: Micros): Micros {
-  return micros(length * Math.min(1, WORDS_A_MINUTE[kind] / RUNNING_WPM));
+export function speechRoom(kind: SegmentKind, length: Micros, toMusic = false): Micros {
+  const wpm = toMusic && (kind === 'work' || kind === 'hold') ? WORDS_A_MINUTE_TO_MUSIC : WORDS_A_MINUTE[kind];
+  return micros(length * Math.min(1, wpm / RUNNING_WPM));
 }
 
 /** Relative time each word of a line takes, for placing words inside a line of known length. Sums to 1. */

@@ -1,0 +1,97 @@
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import type { Plan } from '../plan/plan.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { traitsReader } from '../plan/traits.ts';
+
+/** What the calls must know of a class beside its segments. */
+export interface CallFacts {
+  /** What the move of a segment brings with it; null for a segment of no move. */
+  readonly of: (segment: Segment) => MoveFacts | null;
+  /** Equipment that is needed for the first time in this segment, the mat too. */
+  readonly newNeeds: (segment: Segment) => readonly string[];
+  /** All equipment of the class, in the order it is needed. */
+  readonly allNeeds: readonly string[];
+  /** True where a move of this name is done for the first time. */
+  readonly isFirst: (segment: Segment) => boolean;
+  /** True where the segment begins the last move of its block's last round, and the block has several. */
+  readonly isLastMove: (segment: Segment) => boolean;
+  /** True where the segment is the first interval of its round, of several rounds. */
+  readonly beginsRound: (segment: Segment) => boolean;
+}
+
+export interface MoveFacts {
+  readonly needs: readonly string[];
+  readonly setUp: string;
+  readonly easier: string;
+  readonly harder: string;
+  readonly caution: string;
+  readonly form: string;
+  readonly impact: 'none' | 'low' | 'high';
+  readonly known: boolean;
+}
+
+const MAT = 'a mat';
+
+/** Reads a class once for all its calls. */
+export function callFacts(plan: Plan | null, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): CallFacts {
+  const traits = plan === null ? () => null : traitsReader(plan, book);
+  const moves = new Map(plan?.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)) ?? []);
+  const known = new Map<string, MoveFacts | null>();
+  const of = (segment: Segment): MoveFacts | null => {
+    if (segment.moveId === null) return null;
+    const key = `${segment.moveId}/${segment.label}`;
+    let facts = known.get(key);
+    if (facts === undefined) known.set(key, (facts = read(segment)));
+    return facts;
+  };
+  const read = (segment: Segment): MoveFacts | null => {
+    const t = traits(segment);
+    if (t === null) return null;
+    const move = moves.get(segment.moveId ?? '');
+    const needs = t.needs.map((need) => withArticle(need));
+    return {
+      needs: t.level === 'low' || t.level === 'floor' ? [...needs, MAT] : needs, setUp: t.exercise?.setUp ?? '', easier: move?.easier ?? t.exercise?.easier ?? '',
+      harder: move?.harder ?? t.exercise?.harder ?? '', caution: t.exercise?.caution ?? '', form: t.exercise?.form ?? '', impact: t.impact, known: t.exercise !== null,
+    };
+  };
+
+  const needed = new Set<string>();
+  const newNeeds = new Map<number, readonly string[]>();
+  const names = new Set<string>();
+  const firsts = new Set<number>();
+  const lastUse = new Map<string, string>();
+  const lastMoves = new Set<number>();
+  const rounds = new Set<string>();
+  const begins = new Set<number>();
+  for (const s of segments) if (isActive(s)) lastUse.set(s.blockId, `${s.moveId}/${s.round}`);
+  const blockMoves = new Map<string, Set<string>>();
+  for (const s of segments) {
+    if (!isActive(s)) continue;
+    const name = s.label.toLowerCase();
+    if (!names.has(name)) firsts.add(s.index);
+    names.add(name);
+    const fresh = (of(s)?.needs ?? []).filter((need) => !needed.has(need));
+    if (fresh.length > 0) newNeeds.set(s.index, fresh);
+    for (const need of fresh) needed.add(need);
+    const uses = blockMoves.get(s.blockId) ?? new Set();
+    const use = `${s.moveId}/${s.round}`;
+    if (lastUse.get(s.blockId) === use && !uses.has(use) && uses.size >= 2) lastMoves.add(s.index);
+    blockMoves.set(s.blockId, uses.add(use));
+    const round = `${s.blockId}/${s.round}`;
+    if (s.rounds > 1 && !rounds.has(round)) begins.add(s.index);
+    rounds.add(round);
+  }
+  return {
+    of, allNeeds: [...needed], newNeeds: (s) => newNeeds.get(s.index) ?? [], isFirst: (s) => firsts.has(s.index), isLastMove: (s) => lastMoves.has(s.index), beginsRound: (s) => begins.has(s.index),
+  };
+}
+
+function withArticle(thing: string): string {
+  if (/^(an?|the|your|some|two|three)\s/i.test(thing) || /[^s]s$/.test(thing)) return thing;
+  return `${/^[aeiou]/i.test(thing) ? 'an' : 'a'} ${thing}`;
+}
+
+/** `a crate`, `a crate and a mat`, `a crate, a towel and a mat`. */
+export function spokenList(things: readonly string[]): string {
+  return things.length < 2 ? (things[0] ?? '') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`;
+}
