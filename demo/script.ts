@@ -1,5 +1,5 @@
 import type { Segment } from '../src/core/plan/segment.ts';
-import { type Cue, DEFAULT_CALLS, type Script } from '../src/core/script/cue.ts';
+import { type Cue, SPARE_CALLS, type Script } from '../src/core/script/cue.ts';
 import { fromSeconds } from '../src/core/time/micros.ts';
 
 /** The lines Ottilie wrote beside the calls that the program writes. */
@@ -22,5 +22,5 @@ export function demoScript(segments: readonly Segment[]): Script {
   say(find('Water', 'water'), 'talk', 1, 'Grab some water.');
   say(find('Crate calf stretch', 'hold', 1, 'left'), 'form', 4, 'Heel heavy on the floor. You may feel tension, never pain.');
   say(find('Goodbye', 'talk'), 'talk', 0.5, 'That was Broomstick Strong. Thank you for training with me. Go and look after your bees.');
-  return { cues, calls: DEFAULT_CALLS };
+  return { cues, calls: SPARE_CALLS, marks: [] };
 }

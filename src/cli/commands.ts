@@ -138,8 +138,8 @@ export function claimsCommand(planText: string, transcriptText: string, duration
 }
 
 export function scriptCommand(planText: string): Answer {
-  const { compiled, notes } = planOf(planText);
-  const { lines, dropped } = schedule(compiled.segments, EMPTY_SCRIPT);
+  const { plan, compiled, notes } = planOf(planText);
+  const { lines, dropped } = schedule(compiled.segments, EMPTY_SCRIPT, { plan });
   return {
     status: dropped.length > 0 ? 1 : 0, notes,
     text: json({
@@ -165,7 +165,7 @@ export function exportCommand(planText: string, transcriptText: string | null, d
   const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
   const programme = read === null ? plannedProgramme(compiled.segments, compiled.total)
     : conform(align(compiled.segments, read.transcript, read.duration), keepRanges(read.duration, [], frameRate(1000, 1)));
-  const { lines } = schedule(programme.segments.map((s, index) => ({ ...(s.segment ?? (compiled.segments[0] as typeof compiled.segments[0] & object)), kind: s.kind, label: s.label, index, start: s.start, end: s.end })), EMPTY_SCRIPT);
+  const { lines } = schedule(programme.segments.map((s, index) => ({ ...(s.segment ?? (compiled.segments[0] as typeof compiled.segments[0] & object)), kind: s.kind, label: s.label, index, start: s.start, end: s.end })), EMPTY_SCRIPT, { plan });
   const laid = lanes(programme, DEFAULT_RULES, []);
   const text = format.write({
     title: plan.title, segments: programme.segments, lanes: laid, picture: PICTURE,

@@ -1,4 +1,5 @@
 import type { Exercise } from '../core/exercise/exercise.ts';
+import type { Speaker } from '../core/workout/studio.ts';
 import type { Db } from './pool.ts';
 
 interface ExerciseRow {
@@ -42,4 +43,25 @@ export async function figures(db: Db): Promise<ReadonlyMap<string, unknown>> {
 
 export async function putFigures(db: Db, name: string, value: unknown): Promise<void> {
   await db.query('INSERT INTO studio_figures (name, value) VALUES ($1, $2) ON CONFLICT (name) DO UPDATE SET value = $2, updated_at = now()', [name, JSON.stringify(value)]);
+}
+
+interface SpeakerRow { name: string; syllable_s: number; consonant_s: number; word_s: number; short_pause_s: number; long_pause_s: number; start_s: number; lines: number; error: number }
+
+export async function speakers(db: Db): Promise<Speaker[]> {
+  return (await db.query<SpeakerRow>('SELECT * FROM speakers ORDER BY name')).rows.map((r) => ({
+    name: r.name, lines: r.lines, error: r.error,
+    model: { syllableS: r.syllable_s, consonantS: r.consonant_s, wordS: r.word_s, shortPauseS: r.short_pause_s, longPauseS: r.long_pause_s, startS: r.start_s },
+  }));
+}
+
+export async function putSpeaker(db: Db, { name, model: m, lines, error }: Speaker): Promise<void> {
+  await db.query(
+    `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+     ON CONFLICT (name) DO UPDATE SET syllable_s = $2, consonant_s = $3, word_s = $4, short_pause_s = $5, long_pause_s = $6, start_s = $7, lines = $8, error = $9, updated_at = now()`,
+    [name, m.syllableS, m.consonantS, m.wordS, m.shortPauseS, m.longPauseS, m.startS, lines, error],
+  );
+}
+
+export async function deleteSpeaker(db: Db, name: string): Promise<boolean> {
+  return ((await db.query('DELETE FROM speakers WHERE lower(name) = lower($1)', [name])).rowCount ?? 0) > 0;
 }

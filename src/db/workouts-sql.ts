@@ -1,6 +1,7 @@
 import type { Operation } from 'fast-json-patch';
 import type { Micros } from '../core/time/micros.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
+import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
 import type { Db } from './pool.ts';
 
 /** The columns kept beside a document so that a list needs no compiling. */
@@ -18,6 +19,19 @@ export interface WorkoutRow {
   readonly document: WorkoutDocument;
   readonly revision: number;
 }
+
+/** `stored` is the document as it lies in the table, maybe of an earlier version: what the history's inverses were made on. */
+export interface StoredWorkoutRow extends WorkoutRow {
+  readonly stored: unknown;
+}
+
+interface RawRow {
+  readonly id: string;
+  readonly document: unknown;
+  readonly revision: number;
+}
+
+const read = (row: RawRow | undefined): StoredWorkoutRow | null => (row === undefined ? null : { id: row.id, revision: row.revision, stored: row.document, document: upgradeDocument(row.document) });
 
 export interface WorkoutListRow extends WorkoutFacts {
   readonly id: string;
@@ -45,15 +59,13 @@ export async function insertWorkout(db: Db, document: WorkoutDocument, facts: Wo
   return rows[0] as WorkoutRow;
 }
 
-export async function workoutById(db: Db, id: string): Promise<WorkoutRow | null> {
-  const { rows } = await db.query<WorkoutRow>('SELECT id, document, revision FROM workouts WHERE id = $1', [id]);
-  return rows[0] ?? null;
+export async function workoutById(db: Db, id: string): Promise<StoredWorkoutRow | null> {
+  return read((await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1', [id])).rows[0]);
 }
 
 /** The same, locked until the transaction ends, so that two changes at once come one after the other. */
-export async function lockWorkout(db: Db, id: string): Promise<WorkoutRow | null> {
-  const { rows } = await db.query<WorkoutRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id]);
-  return rows[0] ?? null;
+export async function lockWorkout(db: Db, id: string): Promise<StoredWorkoutRow | null> {
+  return read((await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id])).rows[0]);
 }
 
 export async function updateWorkout(db: Db, id: string, revision: number, document: WorkoutDocument, facts: WorkoutFacts): Promise<void> {

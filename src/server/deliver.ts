@@ -1,3 +1,6 @@
+import { bookWith } from '../core/exercise/library.ts';
+import { type Studio, callMeans } from '../core/workout/studio.ts';
+import { getStudio } from './studio.ts';
 import { alignWorkout, produce, type Produced, type Aligned } from '../core/workout/pipeline.ts';
 import { plannedProgramme } from '../core/workout/rehearsal.ts';
 import { compile } from '../core/plan/compile.ts';
@@ -22,27 +25,28 @@ export async function exportFile(context: Context, workoutId: string | undefined
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
   const { document } = await getWorkout(context, workoutId);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  const source = take === null ? planSource(document) : (await takeSource(context, document, take)).source;
+  const source = take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
   return { format, text: format.write(source), title: document.plan.title };
 }
 
-function planSource(document: WorkoutDocument): ExportSource {
+function planSource(document: WorkoutDocument, studio: Studio): ExportSource {
   const { segments, total } = compile(document.plan);
   const programme = plannedProgramme(segments, total);
   return {
     title: document.plan.title, segments: programme.segments, lanes: lanes(programme, document.edit.rules, document.edit.overrides),
-    linesOf: linesBySegment(schedule(segments, document.script), programme.segments), picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
+    linesOf: linesBySegment(schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), programme.segments), picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
   };
 }
 
 /** Everything computed from a document and its take: what the render and the files are made of. */
 export async function takeSource(context: Context, document: WorkoutDocument, take: Take): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
   const facts = await takeFacts(context, take);
+  const studio = await getStudio(context);
   const aligned = alignWorkout(document, facts);
   const produced = produce(document.edit, aligned, facts);
   const source: ExportSource = {
     title: document.plan.title, segments: produced.programme.segments, lanes: produced.lanes,
-    linesOf: linesBySegment(schedule(aligned.compiled.segments, document.script), produced.programme.segments),
+    linesOf: linesBySegment(schedule(aligned.compiled.segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
   };
   return { source, produced, aligned };

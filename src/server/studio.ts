@@ -1,26 +1,48 @@
 import type { Exercise } from '../core/exercise/exercise.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../core/script/change-over.ts';
-import type { Studio } from '../core/workout/studio.ts';
+import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
+import type { Speaker, Studio } from '../core/workout/studio.ts';
 import { inTransaction } from '../db/pool.ts';
-import { countExercises, deleteExercise, figures, ownExercises, putExercise, putFigures } from '../db/studio-sql.ts';
+import { countExercises, deleteExercise, deleteSpeaker, figures, ownExercises, putExercise, putFigures, putSpeaker, speakers } from '../db/studio-sql.ts';
 import { MOST_EXERCISES, exerciseSchema } from '../formats/exercises/exercise-schema.ts';
 import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { readExercises, writeExercisesJson } from '../formats/exercises/exercises-json.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
+import { transcriptOf } from '../db/takes-sql.ts';
+import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
+import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {
   const set = await figures(context.pool);
-  return { exercises: await ownExercises(context.pool), changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) } };
+  return { exercises: await ownExercises(context.pool), changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) }, speakers: await speakers(context.pool) };
 }
 
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {
   const fault = faultOf(changeFiguresSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
   await putFigures(context.pool, 'changes', body);
+}
+
+/** Learns how the instructor of a workout speaks from the transcript of its take. Refused where it has too few usable lines. */
+export async function learnSpeaker(context: Context, workoutId: string | undefined): Promise<Speaker> {
+  const { document } = await getWorkout(context, workoutId);
+  const name = document.plan.instructor.trim();
+  if (name === '') throw new Refusal(409, 'The plan names no instructor; what is learned is kept under that name.');
+  const row = document.edit.takeId === null ? null : await transcriptOf(context.pool, document.edit.takeId);
+  if (row === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
+  const made = calibrate(samplesOf(readTranscript(row.text).value.cues));
+  if (made === null) throw new Refusal(409, `The transcript has fewer than ${FEWEST_SAMPLES} lines of 3 to 40 words with times that a person could have said. Nothing was learned.`);
+  const speaker = { name, model: made.model, lines: made.used, error: made.error };
+  await putSpeaker(context.pool, speaker);
+  return speaker;
+}
+
+export async function forgetSpeaker(context: Context, name: string | undefined): Promise<void> {
+  if (name === undefined || !(await deleteSpeaker(context.pool, name))) throw new Refusal(404, 'Nothing was learned under that name.');
 }
 
 export async function saveExercise(context: Context, body: unknown): Promise<void> {

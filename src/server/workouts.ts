@@ -6,10 +6,11 @@ import { EMPTY_EDIT, type WorkoutDocument, newDocument } from '../core/workout/d
 import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
 import { inTransaction } from '../db/pool.ts';
 import {
-  type Change, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, setTemplate, updateWorkout, workoutById,
+  type Change, type StoredWorkoutRow, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, setTemplate, updateWorkout, workoutById,
 } from '../db/workouts-sql.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
 import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
@@ -65,6 +66,11 @@ export function checkId(id: string | undefined, what: string): string {
 }
 
 export async function getWorkout(context: Context, id: string | undefined): Promise<WorkoutRow> {
+  const { stored: _, ...row } = await storedWorkout(context, id);
+  return row;
+}
+
+async function storedWorkout(context: Context, id: string | undefined): Promise<StoredWorkoutRow> {
   const row = await workoutById(context.pool, checkId(id, 'workout'));
   if (row === null) throw new Refusal(404, 'There is no such workout.');
   return row;
@@ -102,7 +108,7 @@ export async function patchWorkout(context: Context, id: string | undefined, rev
       });
     }
     const next = applied(row.document, patch as Operation[]);
-    const inverse = jsonpatch.compare(next, row.document);
+    const inverse = jsonpatch.compare(next, row.stored as object);
     if (inverse.length === 0) return { revision };
     await updateWorkout(db, row.id, revision + 1, next, factsOf(next));
     await insertChange(db, row.id, revision + 1, patch as Operation[], inverse);
@@ -129,11 +135,11 @@ export async function history(context: Context, id: string | undefined): Promise
 
 /** The document as it was at an earlier revision, by undoing the changes since. */
 export async function documentAt(context: Context, id: string | undefined, revision: number): Promise<WorkoutDocument> {
-  const row = await getWorkout(context, id);
+  const row = await storedWorkout(context, id);
   if (!Number.isInteger(revision) || revision < 1 || revision > row.revision) throw new Refusal(404, `There is no revision ${revision}; the newest is ${row.revision}.`);
-  let document: unknown = structuredClone(row.document);
+  let document: unknown = structuredClone(row.stored);
   for (const change of await changesAfter(context.pool, row.id, revision, 1_000_000)) document = jsonpatch.applyPatch(document, change.inverse as Operation[]).newDocument;
-  return document as WorkoutDocument;
+  return upgradeDocument(document);
 }
 
 export function factsOf(document: WorkoutDocument): WorkoutFacts {

@@ -50,7 +50,7 @@ print('order of ten moves, a ring', time(8, () => bestOrder(ten, new Set())), '3
 const long = compile({ ...thousand, blocks: [{ ...(thousand.blocks[0] as (typeof thousand.blocks)[number]), rounds: 30 }] }).segments;
 const cues = long.flatMap((g) => Array.from({ length: 5 }, (_, i) => ({ id: `${g.index}-${i}`, segmentKey: g.key, kind: 'form' as const, anchor: { kind: 'start' as const, afterUs: fromSeconds(i * 5) }, text: 'Keep your ribs down.' })));
 console.log(`script: ${long.length} segments, ${cues.length} cues`);
-print('schedule them', time(8, () => schedule(long, { cues, calls: DEFAULT_CALLS })), '100 ms');
+print('schedule them', time(8, () => schedule(long, { cues, calls: DEFAULT_CALLS, marks: [] }, { plan: thousand })), '100 ms');
 
 const set = claimSet();
 const spoken = (text: string, atUs: number): Token[] => text.split(/[\s-]+/).filter((word) => normalise(word) !== '').map((word, i) => ({ text: word, norm: normalise(word), at: micros(atUs + i * 3e5), end: micros(atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0 }));

@@ -1,7 +1,7 @@
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { type Segment, isActive, isBreak } from '../../src/core/plan/segment.ts';
-import { DEFAULT_CALLS, type CallRules } from '../../src/core/script/cue.ts';
+import { SPARE_CALLS, type CallRules } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
 import { wordShares } from '../../src/core/speech/line-time.ts';
 import type { TimedWord, Transcript, TranscriptCue } from '../../src/core/take/transcript.ts';
@@ -58,7 +58,7 @@ export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {})
     truth.set(segment.key, { start: placed.start, end: placed.end });
     done.push(placed);
   }
-  const cues: TranscriptCue[] = schedule(done, { cues: [], calls: faults.calls ?? DEFAULT_CALLS }).lines
+  const cues: TranscriptCue[] = schedule(done, { cues: [], calls: faults.calls ?? SPARE_CALLS, marks: [] }).lines
     .filter((line) => line.kind === 'countdown' || random() >= (faults.forgotten ?? 0))
     .map((line) => timedCue(line.text, line.start + (random() - 0.3) * 4e5, line.end - line.start));
   return { segments, truth, transcript: { cues }, duration: micros(now + 3e6) };

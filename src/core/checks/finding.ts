@@ -1,17 +1,27 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Plan } from '../plan/plan.ts';
+import type { Cue } from '../script/cue.ts';
 
 /** A change to the document that sets a finding right: a stretch of the take cut out, or the plan as it would be. */
 export type Mend =
   | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
-  | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan };
+  | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
+  | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] };
+
+/** A change to one written line: some of its fields, the whole line gone, or a new one. */
+export type CueChange =
+  | { readonly kind: 'change'; readonly cueId: string; readonly next: Partial<Omit<Cue, 'id'>> }
+  | { readonly kind: 'remove'; readonly cueId: string }
+  | { readonly kind: 'add'; readonly cue: Cue };
 
 /** What a check found. Times are on the clock that `clock` names. */
 export interface Finding {
   readonly rule: string;
   readonly severity: 'alarm' | 'note';
   readonly segmentKey: string | null;
+  /** The written line it is about, where it is about one. */
+  readonly cueId?: string;
   readonly clock: 'plan' | 'take' | 'programme';
   readonly at: Micros;
   readonly says: string;

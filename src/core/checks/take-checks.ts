@@ -1,10 +1,11 @@
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../take/align.ts';
-import type { Claim, ClaimType } from '../claims/claim.ts';
+import type { Claim } from '../claims/claim.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, TRADE } from './finding.ts';
+import { CLAIM_WORDS } from './script-checks.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
 const BREAK_SLACK = fromSeconds(4);
@@ -45,12 +46,6 @@ function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
     source: 'the plan', certainty: r.confidence, mends: [],
   }];
 }
-
-/** How a false claim is put into words, by its type. */
-const CLAIM_WORDS: Readonly<Record<ClaimType, string>> = {
-  'seconds-left': 'is not the time that is left', 'half-way': 'is not said in the middle', 'moves-left': 'is not what is left', round: 'is another round', length: 'is not how long it is',
-  'next-up': 'is not what comes next', side: 'is the wrong side', position: 'is another position', equipment: 'is not so', count: 'is another count',
-};
 
 function falseClaim(claim: Claim): Finding[] {
   if (claim.verdict !== 'false') return [];

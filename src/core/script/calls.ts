@@ -192,7 +192,7 @@ function breakCalls(segment: Segment, next: Segment | null, ahead: Segment | nul
     const text = writer.words(opening, segment);
     writer.put(opening, segment, segment.start, text);
     // Next-up waits two seconds in a rest, so that the class hears it with its breath back.
-    from = text === '' ? segment.start : Math.max(segment.start + writer.length(text) + BREATH, segment.start + (segment.kind === 'rest' ? fromSeconds(2) : fromSeconds(1)));
+    from = Math.max(segment.start + writer.length(text) + BREATH, segment.start + (segment.kind === 'rest' ? fromSeconds(2) : fromSeconds(1)));
   } else if (isBreak(segment)) from = segment.start + fromSeconds(1);
   const links: Link[] = [];
   if (isBreak(segment) && next !== null && length >= BREAK_FOR_NEXT_INSIDE) links.push({ call: 'next-up', of: next });

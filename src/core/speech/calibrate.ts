@@ -39,7 +39,7 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
   // People speak faster or slower all through: the prior is the typical speaker at this person's pace.
   const ratios = rows.map((r) => r.seconds / (lineTime(r.text) / 1e6)).sort((a, b) => a - b);
   const pace = ratios[Math.floor(ratios.length / 2)] as number;
-  let used = rows.filter((r, i) => within(rows[i]!.seconds / (pace * (lineTime(r.text) / 1e6))));
+  let used = rows.filter((r) => within(r.seconds / (pace * (lineTime(r.text) / 1e6))));
   let weights = SPEAKING_PARTS.map((part) => TYPICAL_SPEAKER[part] * pace);
   const prior = [...weights];
   for (let round = 0; round < ROUNDS; round++) {

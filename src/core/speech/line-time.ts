@@ -16,7 +16,7 @@ export interface SpeakingModel {
 export const SPEAKING_PARTS = ['syllableS', 'consonantS', 'wordS', 'shortPauseS', 'longPauseS', 'startS'] as const satisfies readonly (keyof SpeakingModel)[];
 
 /** Fits 165 words a minute of running talk with about 1.4 syllables a word (common practice: 160–170, 4–5 syllables a second). */
-export const TYPICAL_SPEAKER: SpeakingModel = { syllableS: 0.13, consonantS: 0.045, wordS: 0.02, shortPauseS: 0.25, longPauseS: 0.5, startS: 0.1 };
+export const TYPICAL_SPEAKER: SpeakingModel = { syllableS: 0.15, consonantS: 0.052, wordS: 0.03, shortPauseS: 0.25, longPauseS: 0.5, startS: 0.1 };
 
 /** Words a minute that people manage, by kind of segment (common practice); the bar 'speech there is' comes from it. */
 export const WORDS_A_MINUTE: Readonly<Record<SegmentKind, number>> = {

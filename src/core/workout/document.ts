@@ -7,7 +7,7 @@ import type { Span } from '../time/span.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 1;
+  readonly version: 2;
   readonly plan: Plan;
   readonly script: Script;
   readonly edit: Edit;
@@ -29,7 +29,7 @@ export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, remov
 
 export function newDocument(title: string): WorkoutDocument {
   return {
-    format: 'euphon-workout', version: 1,
+    format: 'euphon-workout', version: 2,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT, edit: EMPTY_EDIT,
   };

@@ -3,6 +3,7 @@ import { claimsIn, recordedClass } from '../claims/running.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../checks/finding.ts';
+import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
 import { type Programme, conform, keepRanges } from '../edit/conform.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
@@ -32,7 +33,12 @@ export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonl
   const compiled = compile(document.plan);
   const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins);
   const claims = claimsIn(tokensOf(take.transcript, take.duration), recordedClass(document.plan, alignment));
-  return { compiled, alignment, claims, takeFindings: takeFindings(alignment, claims) };
+  const recorded = alignment.segments.flatMap((r) => (r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }]));
+  const said = take.transcript.cues.map((cue): SaidText => {
+    const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
+    return { text: cue.text, at: cue.start, end: cue.end, segmentKey: here?.key ?? null, cueId: null, kind: here?.kind ?? null };
+  });
+  return { compiled, alignment, claims, takeFindings: [...takeFindings(alignment, claims), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at) };
 }
 
 export interface Produced {

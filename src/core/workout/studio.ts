@@ -1,10 +1,35 @@
 import type { Exercise } from '../exercise/exercise.ts';
+import type { ExerciseBook } from '../exercise/library.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { CallMeans } from '../script/calls.ts';
+import { type SpeakingModel, TYPICAL_SPEAKER } from '../speech/line-time.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
 
 /** What holds for all workouts of a studio: its own exercises and its own figures. */
+/** How somebody speaks, learned from lines of theirs. */
+export interface Speaker {
+  readonly name: string;
+  readonly model: SpeakingModel;
+  /** Lines it was learned from. */
+  readonly lines: number;
+  /** Mean absolute error on them, as a share. */
+  readonly error: number;
+}
+
 export interface Studio {
   readonly exercises: readonly Exercise[];
   readonly changes: ChangeFigures;
+  readonly speakers: readonly Speaker[];
 }
 
-export const USUAL_STUDIO: Studio = { exercises: [], changes: USUAL_CHANGES };
+/** How the instructor of a plan speaks: as learned, else as people usually do. */
+export function speakerOf(studio: Studio, name: string): SpeakingModel {
+  return studio.speakers.find((s) => s.name.toLowerCase() === name.trim().toLowerCase())?.model ?? TYPICAL_SPEAKER;
+}
+
+/** What scripts are scheduled with: the plan, the studio's exercises and the instructor's way of speaking. */
+export function callMeans(plan: Plan, studio: Studio, book: ExerciseBook): CallMeans {
+  return { plan, book, speaker: speakerOf(studio, plan.instructor) };
+}
+
+export const USUAL_STUDIO: Studio = { exercises: [], changes: USUAL_CHANGES, speakers: [] };

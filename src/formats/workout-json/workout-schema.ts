@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { LaneRules } from '../../core/lanes/rules.ts';
-import { CUE_KINDS, COUNTDOWNS, type Cue, type Script } from '../../core/script/cue.ts';
+import { COUNTDOWNS, CUE_KINDS, type CallRules, type Cue, type RehearsalMark, type Script, WORDED_CALLS } from '../../core/script/cue.ts';
 import type { Edit, WorkoutDocument } from '../../core/workout/document.ts';
 import { byKind, planSchema } from '../plan-json/plan-schema.ts';
 
@@ -8,19 +8,30 @@ const TEN_HOURS_US = 36_000e6;
 const key = Joi.string().max(200).required();
 const time = Joi.number().integer().min(0).max(TEN_HOURS_US).required();
 const flag = Joi.boolean().required();
-const words = Joi.string().allow('').max(500).required();
-const callFlags = { name: flag, side: flag, 'half-way': flag, ten: flag, 'next-up': flag, rest: flag };
-const callWords = { name: words, side: words, 'half-way': words, ten: words, 'next-up': words, rest: words };
+const wording = Joi.array().items(Joi.string().allow('').max(500)).max(12).required();
+const eachCall = (of: Joi.Schema) => Joi.object(Object.fromEntries(WORDED_CALLS.map((kind) => [kind, of]))).required();
+const pace = Joi.valid('second', 'beat');
+const countdown = Joi.valid(...COUNTDOWNS);
+
+const anchor = byKind<Cue['anchor']['kind']>({
+  start: { afterUs: time }, half: {}, end: { beforeUs: time }, free: {}, count: { count: Joi.number().integer().min(1).max(9_999).required() },
+  after: { cueId: Joi.string().max(64).required(), gapUs: time },
+});
 
 const cue = Joi.object({
-  id: Joi.string().pattern(/^[\w-]{1,64}$/).required(), segmentKey: key, kind: Joi.valid(...CUE_KINDS).required(),
-  anchor: byKind<Cue['anchor']['kind']>({ start: { afterUs: time }, half: {}, end: { beforeUs: time }, free: {} }).required(),
-  text: Joi.string().allow('').max(2_000).required(),
+  id: Joi.string().pattern(/^[\w-]{1,64}$/).required(), segmentKey: key, kind: Joi.valid(...CUE_KINDS).required(), anchor: anchor.required(),
+  text: Joi.string().allow('').max(2_000).required(), voice: Joi.valid('over'), who: Joi.string().min(1).max(200),
 } satisfies Record<keyof Cue, Joi.Schema>);
 
+const calls = Joi.object({
+  on: eachCall(flag), countdown: countdown.required(), pace: pace.required(), milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(), countIn: flag,
+  words: eachCall(wording), blocks: Joi.object().pattern(Joi.string().max(64), Joi.object({ countdown, pace })).max(200).required(),
+} satisfies Record<keyof CallRules, Joi.Schema>).required();
+
+const mark = Joi.object({ segmentKey: key, text: Joi.string().allow('').max(2_000).required(), note: Joi.string().allow('').max(500).required() } satisfies Record<keyof RehearsalMark, Joi.Schema>);
+
 const script = Joi.object({
-  cues: Joi.array().items(cue).unique('id').max(20_000).required(),
-  calls: Joi.object({ on: Joi.object(callFlags).required(), countdown: Joi.valid(...COUNTDOWNS).required(), words: Joi.object(callWords).required() }).required(),
+  cues: Joi.array().items(cue).unique('id').max(20_000).required(), calls, marks: Joi.array().items(mark).max(2_000).required(),
 } satisfies Record<keyof Script, Joi.Schema>).required();
 
 const rules = Joi.object({
@@ -46,5 +57,5 @@ const edit = Joi.object({
 
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
-  format: Joi.valid('euphon-workout').required(), version: Joi.valid(1).required(), plan: planSchema, script, edit,
+  format: Joi.valid('euphon-workout').required(), version: Joi.valid(2).required(), plan: planSchema, script, edit,
 } satisfies Record<keyof WorkoutDocument, Joi.Schema>).required();
