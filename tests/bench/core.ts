@@ -9,6 +9,7 @@ import { DEFAULT_CALLS } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
 import { claimsIn, plannedClass } from '../../src/core/claims/running.ts';
 import { type Token, normalise } from '../../src/core/take/transcript.ts';
+import { claimSpeech } from '../support/claim-speech.ts';
 import { CLAIM_PLAN, CLAIM_SEGMENTS, claimSet } from '../support/claim-set.ts';
 import { align } from '../../src/core/take/align.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
@@ -52,7 +53,7 @@ const cues = long.flatMap((g) => Array.from({ length: 5 }, (_, i) => ({ id: `${g
 console.log(`script: ${long.length} segments, ${cues.length} cues`);
 print('schedule them', time(8, () => schedule(long, { cues, calls: DEFAULT_CALLS, marks: [] }, { plan: thousand })), '100 ms');
 
-const set = claimSet();
+for (const [name, set] of [['templates', claimSet()], ['second set', claimSpeech('second')], ['third set', claimSpeech('third')]] as const) {
 const spoken = (text: string, atUs: number): Token[] => text.split(/[\s-]+/).filter((word) => normalise(word) !== '').map((word, i) => ({ text: word, norm: normalise(word), at: micros(atUs + i * 3e5), end: micros(atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0 }));
 const answers = set.map((s) => ({ s, claims: claimsIn(spoken(s.text, s.atUs), plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS)) }));
 const real = answers.filter((a) => a.s.expected !== null);
@@ -60,7 +61,8 @@ const found = real.filter((a) => a.claims.some((c) => c.type === a.s.expected?.t
 const right = found.filter((a) => a.claims.find((c) => c.type === a.s.expected?.type)?.verdict === a.s.expected?.verdict);
 const others = answers.filter((a) => a.s.expected === null);
 const alarms = others.filter((a) => a.claims.some((c) => c.verdict === 'false'));
-console.log(`claims: ${real.length} sentences, found ${((100 * found.length) / real.length).toFixed(1)} % (bar 95), verdicts right ${((100 * right.length) / found.length).toFixed(1)} % (bar 97); ${others.length} others, false alarms ${((100 * alarms.length) / others.length).toFixed(1)} % (bar 2)`);
+console.log(`claims, ${name}: ${real.length} sentences, found ${((100 * found.length) / real.length).toFixed(1)} % (bar 95), verdicts right ${((100 * right.length) / found.length).toFixed(1)} % (bar 97); ${others.length} others, false alarms ${((100 * alarms.length) / others.length).toFixed(1)} % (bar 2)`);
+}
 
 const demo = (name: string) => readFileSync(`${root}/demo/broomstick-strong.${name}`, 'utf8');
 const truth = JSON.parse(demo('truth.json')) as { duration_s: number; segments: { key: string | null; start_s: number; end_s: number }[] };

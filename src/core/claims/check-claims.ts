@@ -25,6 +25,7 @@ const CLASS_HALF_SHARE = 0.07;
 const CLASS_LENGTH_SHARE = 0.07;
 const LENGTH_SLACK = 1.01e6;
 const UNSURE_BELOW = 0.2;
+const POSITION_AHEAD = 12e6;
 /** A word about the new segment may be said this long before it begins. */
 const AHEAD = 1.2e6;
 
@@ -61,7 +62,8 @@ function check(claim: Said, here: Segment, running: RunningClass, equipment: rea
       const ends = claim.seconds >= 60 ? [here.end, endOf(segments, here, 'round'), endOf(segments, here, 'block'), segments.at(-1)?.end ?? here.end] : [here.end];
       const actual = ends.map((end) => end - claim.at).reduce((a, b) => (Math.abs(b - wanted) < Math.abs(a - wanted) ? b : a));
       const slack = Math.max(claim.seconds >= 60 ? 12e6 : SECONDS_SLACK, wanted * SECONDS_SHARE);
-      const off = Math.abs(actual - wanted);
+      // `less than ten seconds`: that, or down to a third of it.
+      const off = claim.atMost === true && actual < wanted && actual > wanted / 3 ? 0 : Math.abs(actual - wanted);
       const verdict = off <= slack ? 'true' : off > slack + 1.5 * claim.sigma ? 'false' : 'unsure';
       return { claimed: claim.seconds, actual: Math.round(actual / 1e5) / 10, verdict };
     }
@@ -99,7 +101,8 @@ function check(claim: Said, here: Segment, running: RunningClass, equipment: rea
       return { claimed: claim.side, actual: of.side, verdict: truth(of.side === claim.side) };
     }
     case 'position': {
-      const positions = [about, isActive(here) ? next : null].map((s) => (s === null ? null : positionOf(running.plan, s))).filter((p) => p !== null);
+      // The next move's position is spoken of only towards the end of this one.
+      const positions = [about, isActive(here) && claim.at > here.end - POSITION_AHEAD ? next : null].map((s) => (s === null ? null : positionOf(running.plan, s))).filter((p) => p !== null);
       if (positions.length === 0) return { claimed: claim.positions[0] ?? '', actual: null, verdict: 'unsure' };
       return { claimed: claim.positions.length > 3 ? 'floor' : (claim.positions[0] ?? ''), actual: positions[0] ?? null, verdict: truth(positions.some((p) => claim.positions.includes(p))) };
     }

@@ -5,7 +5,7 @@ export type ClaimType = (typeof CLAIM_TYPES)[number];
 
 /** What a claim is about, as read from the words alone. `at` is where its first word is said. */
 export type Said = { readonly at: Micros; readonly end: Micros; readonly sigma: Micros; readonly said: string } & (
-  | { readonly type: 'seconds-left'; readonly seconds: number }
+  | { readonly type: 'seconds-left'; readonly seconds: number; readonly atMost?: true }
   | { readonly type: 'half-way'; readonly of: 'interval' | 'round' | 'class' }
   | { readonly type: 'moves-left'; readonly left: number; readonly unit: 'move' | 'interval' | 'round' | 'any'; readonly afterThis: boolean }
   | { readonly type: 'round'; readonly round: number; readonly past: boolean }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { CLAIM_PLAN, CLAIM_SEGMENTS, type Spoken, claimSet } from '../../../tests/support/claim-set.ts';
+import { claimSpeech } from '../../../tests/support/claim-speech.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
@@ -15,15 +16,18 @@ function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
 }
 const claimsOf = (text: string, atUs: number) => claimsIn(tokens({ text, atUs }), running);
 
-describe('claims in free speech', () => {
-  const set = claimSet();
+describe.each([
+  ['the first set, from templates', claimSet()],
+  ['the second set, as people run on', claimSpeech('second')],
+  ['the third set, as machines write speech down', claimSpeech('third')],
+])('claims in free speech: %s', (name, set) => {
   const claims = set.filter((s) => s.expected !== null);
   const others = set.filter((s) => s.expected === null);
   const heard = claims.map((s) => ({ s, found: claimsIn(tokens(s), running).find((c) => c.type === s.expected?.type) }));
-  it('are tried on at least 300 sentences, about half true and half false, and 200 that only look like claims', () => {
-    expect(claims.length).toBeGreaterThanOrEqual(300);
+  it('are tried on enough sentences, about half true and half false, and 200 that only look like claims', () => {
+    expect(claims.length).toBeGreaterThanOrEqual(name.startsWith('the first') ? 300 : 70);
     expect(others.length).toBeGreaterThanOrEqual(200);
-    expect(Math.abs(claims.filter((s) => s.expected?.verdict === 'true').length / claims.length - 0.5)).toBeLessThan(0.06);
+    expect(Math.abs(claims.filter((s) => s.expected?.verdict === 'true').length / claims.length - 0.5)).toBeLessThan(0.09);
   });
   it('at least 95 % are found', () => {
     const missed = heard.filter((h) => h.found === undefined).map((h) => h.s.text);
