@@ -4,11 +4,13 @@ import { join } from 'node:path';
 import { openPool } from '../db/pool.ts';
 import { openQueue } from '../db/queue.ts';
 import { type FileStore, openFileStore } from '../media/file-store.ts';
+import { type SpeechStore, openSpeechStore } from '../media/speech-store.ts';
 
 /** What every use case is handed: database, files, queue. */
 export interface Context {
   readonly pool: pg.Pool;
   readonly store: FileStore;
+  readonly speech: SpeechStore;
   readonly queue: () => Promise<PgBoss>;
 }
 
@@ -28,6 +30,7 @@ export function openContext(settings: Settings): Context {
   return {
     pool: openPool(settings.databaseUrl),
     store: openFileStore(settings.dataFolder),
+    speech: openSpeechStore(settings.dataFolder),
     queue: () => (queue ??= openQueue(settings.databaseUrl, false)),
   };
 }

@@ -13,7 +13,7 @@ import { SchemeFields } from './SchemeFields.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edit-plan.ts';
 import { blockAsText, duplicateBlock, insertBlocks, insertMoves, readBlockName, readPasted } from './edit-many.ts';
-import { focusSoon } from './focus.ts';
+import { focusSoon } from '../shared/focus.ts';
 
 const TINT: Readonly<Record<BlockKind, string>> = {
   'warm-up': 'work', circuit: 'work', strength: 'work', cardio: 'work', core: 'work', flow: 'work', hold: 'hold', 'cool-down': 'hold', talk: 'talk', 'set-up': 'set-up', water: 'water',

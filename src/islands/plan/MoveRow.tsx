@@ -7,7 +7,7 @@ import { useChange, useStudio, useWorkbench } from '../workbench/workbench-conte
 import { MoveDetails } from './MoveDetails.tsx';
 import { addMove, changeMove } from './edit-plan.ts';
 import { duplicateMoves, insertMoves, moveOrder, movesAsText, readMoveName, readPasted, removeMoves, shiftMoves } from './edit-many.ts';
-import { focusSoon } from './focus.ts';
+import { focusSoon } from '../shared/focus.ts';
 import { meant, useSelection } from './selection.ts';
 
 interface Props {

@@ -7,7 +7,7 @@ import { OutlineEditor } from './OutlineEditor.tsx';
 import { PlanSide } from './PlanSide.tsx';
 import { VersionsDialog } from './VersionsDialog.tsx';
 import { addBlock } from './edit-plan.ts';
-import { focusSoon } from './focus.ts';
+import { focusSoon } from '../shared/focus.ts';
 import { usePlanKeys } from './use-plan-keys.ts';
 
 /** Blocks and moves on the left, what is computed from them beside. */

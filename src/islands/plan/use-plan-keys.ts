@@ -3,7 +3,7 @@ import { tinykeys } from 'tinykeys';
 import { inField } from '../workbench/use-keys.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 import { addBlock } from './edit-plan.ts';
-import { focusSoon } from './focus.ts';
+import { focusSoon } from '../shared/focus.ts';
 import { useSelection } from './selection.ts';
 
 interface Doing {

@@ -1,34 +1,79 @@
-import { COUNTDOWNS, type CallRules, type Countdown, DEFAULT_CALLS } from '../../core/script/cue.ts';
+import { useState } from 'react';
+import { isPlainBlock } from '../../core/plan/plan.ts';
+import { type BlockCalls, COUNTDOWNS, type CallRules, type Countdown, DEFAULT_CALLS, PLACEHOLDERS, WORDED_CALLS, type WordedCall } from '../../core/script/cue.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
+import { SpeakerPanel } from './SpeakerPanel.tsx';
 
-const WORDS: Readonly<Record<keyof CallRules['on'], string>> = {
-  name: 'Name of the move', side: 'Side', 'half-way': 'Half-way', ten: 'Ten seconds', 'next-up': 'Next up', rest: 'Rest',
+export const CALL_WORDS: Readonly<Record<WordedCall | 'countdown', string>> = {
+  rest: 'Rest', water: 'Water', 'next-up': 'Next up', round: 'Which round', equipment: 'Equipment', 'set-up': 'Set-up', option: 'Option', caution: 'Caution', name: 'Name', side: 'Side', 'last-one': 'Last one', 'half-way': 'Half-way', ten: 'Ten seconds', countdown: 'Countdown',
 };
 const COUNTDOWN_WORDS: Readonly<Record<Countdown, string>> = {
   none: 'no countdown', '3-2-1': '3-2-1, change after the one', '4-3-2': '4-3-2, change where the one would be', '5-4-3-2-1': '5 to 1', '8-6-4-3-2-1': '8-6-4-3-2-1',
 };
 
-/** The calls the program writes by itself, in the instructor's own words. */
+/** The calls the program writes by itself, in the instructor's own words; several wordings of a call are used in turn. */
 export function CallRulesPanel() {
-  const { document: { script: { calls } }, change } = useDocument();
+  const { document: { script: { calls }, plan }, change } = useDocument();
   const set = (label: string, next: Partial<CallRules>) => change(label, (d) => ({ ...d, script: { ...d.script, calls: { ...d.script.calls, ...next } } }));
+  const setBlock = (id: string, next: BlockCalls) => {
+    const { [id]: _, ...others } = calls.blocks;
+    set('calls of a block', { blocks: Object.keys(next).length === 0 ? others : { ...others, [id]: next } });
+  };
   return (
-    <aside aria-label="Calls" className="border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto">
+    <section aria-label="Calls">
       <h2 className="text-lg">Calls the program writes</h2>
-      <p className="mt-0.5 mb-3 text-[13px] text-soft">In your words. <code>{'{move}'}</code> and <code>{'{side}'}</code> are put in. When room is short the less important give way; what gave way is listed in its segment.</p>
-      <label className="mb-3 flex flex-col gap-1"><span className="label">Countdown</span>
+      <p className="mt-0.5 mb-3 text-[13px] text-soft">In your words, a wording a line, used in turn. When room is short the less important give way; what gave way is listed in its segment.</p>
+      <label className="mb-2 flex flex-col gap-1"><span className="label">Countdown</span>
         <select className="field-box" value={calls.countdown} onChange={(e) => set('countdown', { countdown: e.target.value as Countdown })}>
           {COUNTDOWNS.map((c) => <option key={c} value={c}>{COUNTDOWN_WORDS[c]}</option>)}
         </select>
       </label>
-      {(Object.keys(WORDS) as (keyof CallRules['on'])[]).map((kind) => (
-        <div key={kind} className="mb-2.5 grid grid-cols-[8.5rem_minmax(0,1fr)] items-center gap-2">
-          <label className="flex items-center gap-2"><input type="checkbox" checked={calls.on[kind]} onChange={(e) => set(WORDS[kind], { on: { ...calls.on, [kind]: e.target.checked } })} />{WORDS[kind]}</label>
-          <input aria-label={`Words: ${WORDS[kind]}`} className="field-box" value={calls.words[kind]} maxLength={500} disabled={!calls.on[kind]} onChange={(e) => set(`words: ${WORDS[kind]}`, { words: { ...calls.words, [kind]: e.target.value } })} />
+      <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <label className="flex items-center gap-1.5"><span className="label">numbers fall on</span>
+          <select className="field-box" value={calls.pace} onChange={(e) => set('pace of the countdown', { pace: e.target.value === 'beat' ? 'beat' : 'second' })}><option value="second">seconds</option><option value="beat">the beat</option></select>
+        </label>
+        {calls.pace === 'beat' && <BeatField milliBpm={calls.milliBpm} onChange={(milliBpm) => set('tempo', { milliBpm })} />}
+        <label className="flex items-center gap-1.5"><input type="checkbox" checked={calls.countIn} onChange={(e) => set('count in', { countIn: e.target.checked })} />count breaks in, too</label>
+      </div>
+      {WORDED_CALLS.map((kind) => (
+        <div key={kind} className="mb-1.5 grid grid-cols-[7.2rem_minmax(0,1fr)] items-start gap-2">
+          <label className="flex items-center gap-2 pt-1"><input type="checkbox" checked={calls.on[kind]} onChange={(e) => set(CALL_WORDS[kind], { on: { ...calls.on, [kind]: e.target.checked } })} />{CALL_WORDS[kind]}</label>
+          <textarea
+            aria-label={`Words: ${CALL_WORDS[kind]}`} rows={1} className="field-box resize-none [field-sizing:content]" value={calls.words[kind].join('\n')} maxLength={3000} disabled={!calls.on[kind]}
+            onChange={(e) => set(`words: ${CALL_WORDS[kind]}`, { words: { ...calls.words, [kind]: e.target.value.split('\n').slice(0, 12).map((w) => w.slice(0, 500)) } })}
+          />
         </div>
       ))}
-      <button className="btn btn-quiet border-line" onClick={() => set('Calls as they were', DEFAULT_CALLS)}>As they were</button>
-      <p className="mt-5 border-t pt-3 text-[13px] text-soft">Next up follows the break: with none it is said 8 s before the end, with a short one about 4 s before, with 15 s or more inside the break.</p>
-    </aside>
+      <details className="mt-2 text-[13px]"><summary>What may be put in</summary>
+        <dl className="grid grid-cols-[6.5rem_1fr]">{Object.entries(PLACEHOLDERS).map(([name, words]) => <div key={name} className="contents"><dt><code>{`{${name}}`}</code></dt><dd className="text-soft">{words}</dd></div>)}</dl>
+      </details>
+      <details className="mt-2"><summary>A block otherwise than the class</summary>
+        {plan.blocks.filter((b) => !isPlainBlock(b.kind)).map((b) => {
+          const own = calls.blocks[b.id] ?? {};
+          return (
+            <div key={b.id} className="grid grid-cols-[1fr_8rem_5.5rem] items-center gap-1.5 py-0.5">
+              <span className="truncate">{b.name}</span>
+              <select aria-label={`Countdown of ${b.name}`} className="field-box" value={own.countdown ?? ''} onChange={(e) => { const { countdown: _, ...rest } = own; setBlock(b.id, e.target.value === '' ? rest : { ...rest, countdown: e.target.value as Countdown }); }}><option value="">as the class</option>{COUNTDOWNS.map((c) => <option key={c} value={c}>{c}</option>)}</select>
+              <select aria-label={`Pace of ${b.name}`} className="field-box" value={own.pace ?? ''} onChange={(e) => { const { pace: _, ...rest } = own; setBlock(b.id, e.target.value === '' ? rest : { ...rest, pace: e.target.value === 'beat' ? 'beat' : 'second' }); }}><option value="">as the class</option><option value="second">seconds</option><option value="beat">beat</option></select>
+            </div>
+          );
+        })}
+      </details>
+      <button className="btn btn-quiet border-line mt-3" onClick={() => set('Calls as they were', DEFAULT_CALLS)}>All calls, plain words</button>
+      <p className="mt-3 text-[13px] text-soft">Next up follows the break: with none it is said 8 s before the end, with a short one about 4 s before, with 15 s or more inside the break. Set-up, options and cautions come from the exercise library, before the move starts.</p>
+      <SpeakerPanel />
+    </section>
+  );
+}
+
+function BeatField({ milliBpm, onChange }: { readonly milliBpm: number | null; readonly onChange: (milliBpm: number | null) => void }) {
+  const [text, setText] = useState(milliBpm === null ? '' : String(milliBpm / 1000));
+  const bpm = Number(text.replace(',', '.'));
+  const wrong = text !== '' && !(bpm >= 30 && bpm <= 300);
+  return (
+    <label className="flex items-center gap-1.5"><span className="label">at</span>
+      <input className={`field-box w-16 text-right ${wrong ? 'border-alarm! text-alarm' : ''}`} inputMode="decimal" aria-label="Beats a minute" aria-invalid={wrong || undefined} title={wrong ? 'From 30 to 300 beats a minute' : 'Beats a minute; blocks counted to music have their own'} value={text}
+        onChange={(e) => { setText(e.target.value); const n = Number(e.target.value.replace(',', '.')); if (e.target.value === '') onChange(null); else if (n >= 30 && n <= 300) onChange(Math.round(n * 1000)); }} />
+    </label>
   );
 }

@@ -1,63 +1,78 @@
+import { memo } from 'react';
 import { X } from 'lucide-react';
-import { type Anchor, CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
-import { type Micros, fromSeconds } from '../../core/time/micros.ts';
+import { CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
+import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
-import { TimeField } from '../shared/TimeField.tsx';
-import { useDocument } from '../workbench/workbench-context.tsx';
 import { IconButton } from '../../ui/IconButton.tsx';
+import { TimeField } from '../shared/TimeField.tsx';
+import { useChange } from '../workbench/workbench-context.tsx';
+import { chooseAnchor, readTyped, removeCue, withCues } from './edit-script.ts';
+import { moveBetweenLines } from './line-keys.ts';
 
 interface Props {
   readonly cue: Cue;
-  /** Where it stands, in words; empty where it has no place. */
+  /** The line before in the same segment, which `after` follows. */
+  readonly previousId: string | null;
+  /** Where it stands, in words; empty while it is being placed. */
   readonly at: string;
   /** By how much it does not fit; null where it does. */
   readonly missingUs: Micros | null;
-  readonly addAfter: () => void;
+  /** What was found about it. */
+  readonly wrong: string | null;
+  readonly addAfter: (cue: Cue) => void;
 }
 
-/** One written line. Enter makes the next; Backspace in an empty line deletes it. */
-export function CueLine({ cue, at, missingUs, addAfter }: Props) {
-  const { change } = useDocument();
-  const set = (label: string, next: Partial<Cue>) => change(label, (d) => ({ ...d, script: { ...d.script, cues: d.script.cues.map((c) => (c.id === cue.id ? { ...c, ...next } : c)) } }));
-  const remove = () => change('Delete the line', (d) => ({ ...d, script: { ...d.script, cues: d.script.cues.filter((c) => c.id !== cue.id) } }));
-  const anchorUs = cue.anchor.kind === 'start' ? cue.anchor.afterUs : cue.anchor.kind === 'end' ? cue.anchor.beforeUs : null;
-  const choose = (kind: string): Anchor => {
-    switch (kind) {
-      case 'end': return { kind: 'end', beforeUs: anchorUs ?? fromSeconds(10) };
-      case 'half': return { kind: 'half' };
-      case 'free': return { kind: 'free' };
-      default: return { kind: 'start', afterUs: anchorUs ?? fromSeconds(0) };
-    }
-  };
+/** One written line. Enter makes the next, Backspace in an empty line deletes it, arrows go from line to line. */
+export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, wrong, addAfter }: Props) {
+  const change = useChange();
+  const set = (label: string, next: Partial<Omit<Cue, 'id'>>) => change(label, (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? { ...c, ...next } : c))));
+  const remove = () => change('Delete the line', (d) => withCues(d, (cues) => removeCue(cues, cue.id)));
+  const { anchor } = cue;
+  const anchorUs = anchor.kind === 'start' ? anchor.afterUs : anchor.kind === 'end' ? anchor.beforeUs : anchor.kind === 'after' ? anchor.gapUs : null;
+  const bad = missingUs !== null || wrong !== null;
   return (
     <li className="group py-[1px]">
       <div className="flex items-baseline gap-2">
         <span className={`figures w-12 shrink-0 text-right ${missingUs === null ? '' : 'text-alarm'}`}>{missingUs === null ? at : '!'}</span>
         <textarea
-          id={`cue-${cue.id}`} aria-label="Line" rows={1} className={`field min-w-0 flex-1 resize-none [field-sizing:content] ${missingUs === null ? '' : 'text-alarm underline decoration-dashed'}`} value={cue.text} maxLength={2000} placeholder="What is said"
-          onChange={(e) => set('line', { text: e.target.value.replace(/\n/g, ' ') })}
+          id={`cue-${cue.id}`} data-line aria-label="Line" rows={1} value={cue.text} maxLength={2000} placeholder="What is said, or form: … or [half] …"
+          className={`field min-w-0 flex-1 resize-none [field-sizing:content] ${bad ? 'text-alarm underline decoration-dashed' : ''} ${cue.voice === 'over' ? 'italic' : ''}`}
+          onChange={(e) => set('line', readTyped(cue, e.target.value, previousId))}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') { e.preventDefault(); addAfter(); }
-            if (e.key === 'Backspace' && cue.text === '') { e.preventDefault(); remove(); }
+            if (e.key === 'Enter') { e.preventDefault(); addAfter(cue); }
+            else if (e.key === 'Backspace' && cue.text === '') { e.preventDefault(); moveBetweenLines(e.currentTarget, -1); remove(); }
+            else if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && !e.shiftKey && moveBetweenLines(e.currentTarget, e.key === 'ArrowUp' ? -1 : 1)) e.preventDefault();
           }}
         />
-        <span className="flex shrink-0 items-center gap-1 text-[12.5px]">
+        <span className="flex shrink-0 items-center gap-1 text-[12.5px] opacity-60 group-focus-within:opacity-100 group-hover:opacity-100">
           <select aria-label="Kind of line" className="field w-auto! max-sm:hidden" value={cue.kind} onChange={(e) => set('kind of line', { kind: e.target.value as CueKind })}>
-            {CUE_KINDS.map((kind) => <option key={kind}>{kind}</option>)}
+            {CUE_KINDS.map((kind) => <option key={kind} value={kind}>{kind.replace('-', ' ')}</option>)}
           </select>
-          <select aria-label="Anchor" className="field w-auto!" value={cue.anchor.kind} onChange={(e) => set('anchor', { anchor: choose(e.target.value) })}>
+          <select aria-label="Anchor" className="field w-auto!" value={anchor.kind} onChange={(e) => set('anchor', { anchor: chooseAnchor(cue, e.target.value, previousId) })}>
             <option value="start">after start</option>
             <option value="half">at half</option>
             <option value="end">before end</option>
+            <option value="count">on count</option>
+            {(previousId !== null || anchor.kind === 'after') && <option value="after">after the last</option>}
             <option value="free">free</option>
           </select>
           {anchorUs !== null && (
-            <TimeField label="Seconds from the anchor" value={anchorUs} className="w-14" onChange={(us) => set('anchor', { anchor: cue.anchor.kind === 'end' ? { kind: 'end', beforeUs: us } : { kind: 'start', afterUs: us } })} />
+            <TimeField label="Seconds from the anchor" value={anchorUs} className="w-14" onChange={(us) => set('anchor', { anchor: anchor.kind === 'end' ? { kind: 'end', beforeUs: us } : anchor.kind === 'after' ? { ...anchor, gapUs: us } : { kind: 'start', afterUs: us } })} />
           )}
+          {anchor.kind === 'count' && <input type="number" aria-label="Count of the music" min={1} max={9999} value={anchor.count} className="field w-14! text-right" onChange={(e) => { const count = Math.round(Number(e.target.value)); if (count >= 1 && count <= 9999) set('anchor', { anchor: { kind: 'count', count } }); }} />}
+          <select aria-label="Voice" className="field w-auto! max-md:hidden" value={cue.voice ?? 'camera'} onChange={(e) => { const { voice: _, ...rest } = cue; change('voice', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (e.target.value === 'over' ? { ...rest, voice: 'over' as const } : rest) : c)))); }}>
+            <option value="camera">on camera</option>
+            <option value="over">voice-over</option>
+          </select>
+          <input
+            aria-label="Who says it" title="Who says it; empty: the instructor" placeholder="instructor" className="field w-20! max-lg:hidden" maxLength={200} value={cue.who ?? ''}
+            onChange={(e) => { const { who: _, ...rest } = cue; const who = e.target.value; change('who says it', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (who === '' ? rest : { ...rest, who }) : c)))); }}
+          />
           <IconButton label="Delete the line" onClick={remove}><X size={13} /></IconButton>
         </span>
       </div>
       {missingUs !== null && cue.text !== '' && <p className="ml-14 text-[13px] text-alarm">Does not fit: <span className="figures">{writeSeconds(missingUs)}</span> s too long for the room there is.</p>}
+      {wrong !== null && missingUs === null && <p className="ml-14 text-[13px] text-alarm">{wrong}</p>}
     </li>
   );
-}
+});

@@ -1,111 +1,63 @@
-import { useMemo, useState } from 'react';
-import type { Cue } from '../../core/script/cue.ts';
-import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/schedule.ts';
-import type { Segment } from '../../core/plan/segment.ts';
-import { fromSeconds, micros } from '../../core/time/micros.ts';
-import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
-import { KIND_WORD, sideWord } from '../shared/words.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { focusSoon } from '../plan/focus.ts';
+import { useEffect, useState } from 'react';
+import { tinykeys } from 'tinykeys';
+import { Tabs } from '../../ui/Tabs.tsx';
+import { inField } from '../workbench/use-keys.ts';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { CallRulesPanel } from './CallRulesPanel.tsx';
-import { CueLine } from './CueLine.tsx';
-import { FitBar } from './FitBar.tsx';
-import { useSchedule } from './use-schedule.ts';
+import { CallSheet } from './CallSheet.tsx';
+import { Rehearse } from './Rehearse.tsx';
+import { ScriptFiles } from './ScriptFiles.tsx';
+import { ScriptFindings } from './ScriptFindings.tsx';
+import { ScriptPage } from './ScriptPage.tsx';
+import { useScript } from './use-script.ts';
 
-/** The script: a page with a time gutter, a bar beside each segment for the speech it needs against the speech it has. */
+type View = 'page' | 'sheet' | 'rehearse';
+type Side = 'calls' | 'findings' | 'files';
+
+/** The script: a page to write on, the call sheet, a rehearsal; beside it the rules of the calls, what was found, and the files. */
 export function ScriptStation() {
   const { compiled } = useDerived();
-  const schedule = useSchedule();
-  const { document } = useDocument();
-  const [onlyTrouble, setOnlyTrouble] = useState(false);
-  const bySegment = useMemo(() => {
-    const lines = new Map<number, PlacedLine[]>();
-    for (const line of schedule.lines) lines.set(line.segmentIndex, [...(lines.get(line.segmentIndex) ?? []), line]);
-    const dropped = new Map<number, DroppedLine[]>();
-    for (const line of schedule.dropped) if (line.segmentIndex !== null) dropped.set(line.segmentIndex, [...(dropped.get(line.segmentIndex) ?? []), line]);
-    return { lines, dropped };
-  }, [schedule]);
-  const lost = schedule.dropped.filter((d) => d.reason === 'segment-gone');
-  const trouble = schedule.dropped.filter((d) => d.cueId !== null);
+  const { workbench } = useWorkbench();
+  const id = workbench((s) => s.id);
+  const worked = useScript();
+  const [view, setView] = useState<View>('page');
+  const [side, setSide] = useState<Side>('calls');
+  useEffect(() => tinykeys(window, {
+    w: (e) => { if (!inField(e)) { e.preventDefault(); setView('page'); } },
+    c: (e) => { if (!inField(e)) { e.preventDefault(); setView('sheet'); } },
+    e: (e) => { if (!inField(e)) { e.preventDefault(); setView('rehearse'); } },
+  }), []);
   if (compiled.segments.length === 0) {
     return <div className="px-6 py-16 text-center"><h2 className="text-2xl">There is no class to script yet</h2><p className="mt-1 text-soft">Plan it first; the script follows its segments.</p></div>;
   }
-  const shown = compiled.segments.filter((s) => !onlyTrouble || (bySegment.dropped.get(s.index)?.some((d) => d.cueId !== null) ?? false));
+  if (worked === null) return <p className="p-8 text-soft" role="status">Working out the script …</p>;
+  const alarms = worked.findings.filter((f) => f.severity === 'alarm').length;
+  const toLine = (cueId: string) => {
+    setView('page');
+    setTimeout(() => { const line = document.getElementById(`cue-${cueId}`); line?.scrollIntoView({ block: 'center' }); line?.focus(); }, 60);
+  };
+  if (view === 'rehearse') return <Rehearse worked={worked} onClose={() => setView('page')} />;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="px-4 py-5 sm:px-6">
-        <p className="mb-3 flex flex-wrap items-center gap-x-4 text-soft">
-          <span>{schedule.lines.length} lines fit</span>
-          <span className={trouble.length > 0 ? 'font-semibold text-alarm' : ''}>{trouble.length} written {trouble.length === 1 ? 'line does' : 'lines do'} not</span>
-          <span>{schedule.dropped.length - trouble.length} calls gave way</span>
-          <label className="flex items-center gap-1.5"><input type="checkbox" checked={onlyTrouble} onChange={(e) => setOnlyTrouble(e.target.checked)} /> only segments with a line that does not fit</label>
-        </p>
-        {lost.length > 0 && (
-          <div role="status" className="mb-4 border-l-[3px] border-alarm! bg-sheet px-3 py-2">
-            <p>{lost.length} {lost.length === 1 ? 'line belongs' : 'lines belong'} to segments that are no longer in the plan. They are kept:</p>
-            <ul className="list-disc pl-5">{lost.map((d) => <li key={d.cueId}>“{d.text}”</li>)}</ul>
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="px-4 py-4 sm:px-6">
+        <div className="mb-3 flex flex-wrap items-center gap-2">
+          <div role="group" aria-label="How the script is shown" className="flex">
+            <button className={`btn rounded-r-none ${view === 'page' ? 'btn-main' : ''}`} aria-pressed={view === 'page'} title="Key W" onClick={() => setView('page')}>Write</button>
+            <button className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`} aria-pressed={view === 'sheet'} title="Key C" onClick={() => setView('sheet')}>Call sheet</button>
           </div>
-        )}
-        <ol>
-          {shown.map((segment) => (
-            <SegmentScript
-              key={segment.key} segment={segment} fit={schedule.fits[segment.index]} lines={bySegment.lines.get(segment.index) ?? []} dropped={bySegment.dropped.get(segment.index) ?? []}
-              cues={document.script.cues} newGroup={segment.blockId !== compiled.segments[segment.index - 1]?.blockId || segment.round !== compiled.segments[segment.index - 1]?.round}
-            />
-          ))}
-        </ol>
-      </div>
-      <CallRulesPanel />
-    </div>
-  );
-}
-
-interface SegmentProps {
-  readonly segment: Segment;
-  readonly fit: SpeechFit | undefined;
-  readonly lines: readonly PlacedLine[];
-  readonly dropped: readonly DroppedLine[];
-  readonly cues: readonly Cue[];
-  readonly newGroup: boolean;
-}
-
-function SegmentScript({ segment, fit, lines, dropped, cues, newGroup }: SegmentProps) {
-  const { change } = useDocument();
-  const own = cues.filter((cue) => cue.segmentKey === segment.key);
-  const add = (after: string | null) => change('Add a line', (d) => {
-    const id = `c${Math.max(0, ...d.script.cues.map((c) => Number(/^c(\d+)$/.exec(c.id)?.[1] ?? 0))) + 1}`;
-    const cue: Cue = { id, segmentKey: segment.key, kind: segment.kind === 'talk' ? 'talk' : 'form', anchor: { kind: 'start', afterUs: after === null ? fromSeconds(0.5) : micros(0) }, text: '' };
-    const at = after === null ? d.script.cues.length : d.script.cues.findIndex((c) => c.id === after) + 1;
-    focusSoon(`cue-${id}`);
-    return { ...d, script: { ...d.script, cues: d.script.cues.toSpliced(at, 0, cue) } };
-  });
-  // Written and program-made lines in one list by time; written lines that found no place stand last.
-  const placed = [...lines].sort((a, b) => a.start - b.start);
-  const homeless = own.filter((cue) => !placed.some((line) => line.cueId === cue.id));
-  return (
-    <li>
-      {newGroup && <h2 className="mt-5 border-b-2 border-ink pb-0.5 text-lg">{segment.blockName}{segment.rounds > 1 ? ` · round ${segment.round}` : ''}</h2>}
-      <div className={`kind-${segment.kind} grid gap-x-4 border-b py-2 sm:grid-cols-[11rem_minmax(0,1fr)_7rem]`}>
-        <div className="border-l-[3px] border-(--k)! pl-2">
-          <p className="font-semibold">{segment.label}</p>
-          <p className="text-[12.5px] text-soft"><time>{writeTime(segment.start)}</time> · {KIND_WORD[segment.kind]} <span className="figures">{writeSeconds(micros(segment.end - segment.start))}</span> s{sideWord(segment.side) === '' ? '' : ` · ${sideWord(segment.side)}`}</p>
+          <button className="btn" title="The class runs with its clock and is spoken (key E)" onClick={() => setView('rehearse')}>Rehearse</button>
+          <a className="btn btn-quiet border-line" href={`/w/${id}/prompter`} title="Large text that scrolls by the class’s clock" onClick={(e) => { e.preventDefault(); void workbench.flush().then(() => window.location.assign(`/w/${id}/prompter`)); }}>Prompter</a>
         </div>
-        <ul className="min-w-0">
-          {placed.map((line) => {
-            const cue = line.cueId === null ? undefined : own.find((c) => c.id === line.cueId);
-            const at = `+${writeSeconds(micros(line.start - segment.start))}`;
-            return cue === undefined
-              ? <li key={`${line.kind}${line.start}`} className="flex items-baseline gap-2 py-[1px] text-soft"><span className="figures w-12 text-right">{at}</span><span className="text-[13.5px] italic">{line.text}</span><span className="text-[11px]">{line.kind}</span></li>
-              : <CueLine key={cue.id} cue={cue} at={at} missingUs={null} addAfter={() => add(cue.id)} />;
-          })}
-          {homeless.map((cue) => <CueLine key={cue.id} cue={cue} at="" missingUs={dropped.find((d) => d.cueId === cue.id)?.missingUs ?? micros(0)} addAfter={() => add(cue.id)} />)}
-          {dropped.filter((d) => d.cueId === null).map((d, i) => (
-            <li key={i} className="flex items-baseline gap-2 py-[1px] text-[13px] text-soft"><span className="figures w-12 text-right">–</span><s>{d.text}</s> <span>{d.kind} gave way: {d.reason === 'place-taken' ? 'its place is taken' : 'no room'}</span></li>
-          ))}
-          <li><button className="ml-14 text-[13px] text-soft hover:text-ink hover:underline" onClick={() => add(null)}>+ line</button></li>
-        </ul>
-        {fit !== undefined && <FitBar needUs={fit.needUs} haveUs={fit.haveUs} />}
+        {view === 'page' ? <ScriptPage worked={worked} /> : <CallSheet rows={worked.sheet} toLine={toLine} />}
       </div>
-    </li>
+      <aside aria-label="About the script" className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
+        <Tabs label="What is shown beside the script" chosen={side} onChoose={setSide} tabs={[{ name: 'calls', word: 'Calls' }, { name: 'findings', word: 'Findings', count: alarms }, { name: 'files', word: 'In and out' }]} />
+        <div className="pt-3">
+          {side === 'calls' && <CallRulesPanel />}
+          {side === 'findings' && <ScriptFindings findings={worked.findings} toLine={toLine} />}
+          {side === 'files' && <ScriptFiles />}
+        </div>
+      </aside>
+    </div>
   );
 }

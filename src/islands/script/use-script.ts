@@ -1,0 +1,36 @@
+import { useEffect, useRef, useState } from 'react';
+import { scripter } from '../../browser/scripter.ts';
+import type { Plan } from '../../core/plan/plan.ts';
+import type { Script } from '../../core/script/cue.ts';
+import type { Studio } from '../../core/workout/studio.ts';
+import type { WorkedScript } from '../../core/workout/work-script.ts';
+import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
+
+/** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
+export function useScript(): WorkedScript | null {
+  const { plan } = useDerived();
+  const { document: { script } } = useDocument();
+  const { studio } = useStudio();
+  const [worked, setWorked] = useState<WorkedScript | null>(null);
+  const busy = useRef(false);
+  const waiting = useRef<{ plan: Plan; script: Script; studio: Studio } | null>(null);
+  const gone = useRef(false);
+  useEffect(() => {
+    gone.current = false;
+    return () => { gone.current = true; };
+  }, []);
+  useEffect(() => {
+    waiting.current = { plan, script, studio };
+    if (busy.current) return;
+    busy.current = true;
+    void (async () => {
+      for (let next = waiting.current; next !== null && !gone.current; next = waiting.current) {
+        waiting.current = null;
+        const made = await scripter().work(next.plan, next.script, next.studio);
+        if (!gone.current) setWorked(made);
+      }
+      busy.current = false;
+    })();
+  }, [plan, script, studio]);
+  return worked;
+}

@@ -1,0 +1,36 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { speak } from './espeak.ts';
+
+/** Spoken lines, each made once and kept: the same words at the same pace are never spoken twice. */
+export interface SpeechStore {
+  /** 16-bit mono samples of a line, without silence at its ends. Throws a sentence where no speech program is there. */
+  say(text: string, pace: number): Promise<Int16Array>;
+}
+
+export function openSpeechStore(folder: string, speaker: typeof speak = speak): SpeechStore {
+  const making = new Map<string, Promise<Int16Array>>();
+  const make = async (path: string, text: string, pace: number): Promise<Int16Array> => {
+    const kept = await readFile(path).catch(() => null);
+    if (kept !== null) return new Int16Array(kept.buffer.slice(kept.byteOffset, kept.byteOffset + Math.floor(kept.length / 2) * 2));
+    const samples = await speaker(text, pace);
+    await mkdir(join(path, '..'), { recursive: true });
+    // Written beside and renamed, so that a half-written file is never read.
+    const part = `${path}.${randomUUID()}`;
+    await writeFile(part, Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength));
+    await rename(part, path);
+    return samples;
+  };
+  return {
+    say(text, pace) {
+      const key = createHash('sha256').update(`${Math.round(pace)}\n${text}`).digest('hex');
+      let line = making.get(key);
+      if (line === undefined) {
+        line = make(join(folder, 'speech', key.slice(0, 2), `${key}.pcm`), text, pace).finally(() => making.delete(key));
+        making.set(key, line);
+      }
+      return line;
+    },
+  };
+}
