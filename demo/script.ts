@@ -15,7 +15,7 @@ export function demoScript(segments: readonly Segment[]): Script {
   say(find('Broomstick twists', 'work'), 'form', 4, 'Stick across your shoulders. Turn from the ribs.');
   for (const round of [1, 2]) {
     say(find('Broomstick good morning', 'work', round), 'form', 4, round === 1 ? 'Hinge from the hips. Long back.' : 'Same hinge. A little deeper if it feels good.');
-    say(find('Half-kneeling press', 'work', round, 'left'), 'form', 4, 'Press up and keep your ribs down.');
+    say(find('Half-kneeling press', 'work', round, 'left'), 'form', 4, 'Press up, ribs down.');
     say(find('Crate step-up', 'work', round), 'form', 5, 'Whole foot on the crate.');
     say(find('Reverse lunge', 'work', round), 'option', 5, 'A shorter step is the easier option.');
   }

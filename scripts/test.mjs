@@ -41,7 +41,7 @@ await main(async () => {
   try {
     if (wanted('check')) results.push(run('types', process.execPath, ['scripts/check.mjs']));
     for (const part of ['unit', 'db', 'media']) if (wanted(part)) results.push(run(part, bin('vitest'), ['run', '--project', part]));
-    if (wanted('e2e')) results.push(run('e2e', bin('playwright'), ['test']));
+    if (wanted('e2e')) results.push(run('e2e', bin('playwright'), ['test', ...(process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' '))]));
   } finally {
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });

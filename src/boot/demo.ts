@@ -1,4 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
+import { draftScript } from '../../demo/draft.ts';
 import { demoScript } from '../../demo/script.ts';
 import { compile } from '../core/plan/compile.ts';
 import { EMPTY_EDIT, newDocument, type WorkoutDocument } from '../core/workout/document.ts';
@@ -15,7 +16,8 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   const { rows } = await context.pool.query<{ any: boolean }>('SELECT EXISTS (SELECT 1 FROM workouts) AS any');
   if (rows[0]?.any === true) return false;
   const read = (name: string) => readFileSync(`${root}/demo/${name}`, 'utf8');
-  const planned: WorkoutDocument = { ...newDocument(''), plan: readOutline(read('smoker-to-super.outline.md')).value };
+  const second = readOutline(read('smoker-to-super.outline.md')).value;
+  const planned: WorkoutDocument = { ...newDocument(''), plan: second, script: draftScript(compile(second).segments) };
   await insertWorkout(context.pool, planned, factsOf(planned));
   const plan = readOutline(read('broomstick-strong.outline.md')).value;
   const filmed: WorkoutDocument = { ...newDocument(''), plan, script: demoScript(compile(plan).segments) };

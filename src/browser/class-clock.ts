@@ -23,7 +23,7 @@ export function classClock(totalUs: number, now: () => number): ClassClock {
   return {
     at, running: () => running && at() < totalUs, speed: () => speed,
     start: () => {
-      if (at() >= totalUs) from = 0;
+      if (at() >= totalUs) [from, running] = [0, false];
       hold();
       running = true;
     },

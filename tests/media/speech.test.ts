@@ -1,9 +1,13 @@
 import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { calibrate } from '../../src/core/speech/calibrate.ts';
 import { lineTime } from '../../src/core/speech/line-time.ts';
 import { micros } from '../../src/core/time/micros.ts';
 import { VOICE_RATE_HZ, speak } from '../../src/media/espeak.ts';
+import { openSpeechStore } from '../../src/media/speech-store.ts';
 import { spokenLines } from '../support/spoken-lines.ts';
 
 const { learn, test } = spokenLines();
@@ -24,5 +28,24 @@ describe('against espeak-ng', () => {
     expect(mean(rows.filter((r) => r.real > 1.5).map((r) => Math.abs(r.off) / r.real))).toBeLessThan(0.1);
     expect(mean(rows.filter((r) => r.real <= 1.5).map((r) => Math.abs(r.off)))).toBeLessThan(0.2);
     expect(Math.abs(rows.reduce((s, r) => s + r.off, 0) / rows.reduce((s, r) => s + r.real, 0))).toBeLessThan(0.02);
+  });
+});
+
+describe('the speech store', () => {
+  it('speaks a line once and keeps it, whoever asks at the same moment', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'euphon-speech-'));
+    let spoken = 0;
+    const open = () => openSpeechStore(folder, async (text, pace) => { spoken += 1; return speak(text, pace); });
+    const store = open();
+    const [a, b] = await Promise.all([store.say('Ten seconds.', 172), store.say('Ten seconds.', 172)]);
+    expect([spoken, a.length > 8_000, b]).toEqual([1, true, a]);
+    expect(await open().say('Ten seconds.', 172)).toEqual(a);
+    expect(spoken).toBe(1);
+    expect((await store.say('Ten seconds.', 100)).length).toBeGreaterThan(a.length * 1.3);
+    rmSync(folder, { recursive: true });
+  });
+  it('takes text that looks like an option or markup as words', async () => {
+    for (const text of ['-v', '--help', '<speak>one</speak>', "it's; rm -rf"]) expect((await speak(text)).length).toBeGreaterThan(2_000);
+    expect((await speak('…')).length).toBe(0);
   });
 });

@@ -128,17 +128,21 @@ function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Segment, 
   const nextRound = !isActive(here) && next !== undefined && next.blockId === here.blockId && next.round !== here.round ? countsLeft(segments, here.index) : null;
   const coming = next === undefined ? [] : after.filter((s) => s.blockId === next.blockId && s.round === next.round);
   let counts: number[];
+  /** What is true in the unit that was said, in the nearest whole; for `any` it is the nearest number. */
+  let plain: number | null = null;
   if (claim.unit === 'round') counts = isActive(here) || nextRound === null ? [left.rounds] : [left.rounds, left.rounds - 1];
   else {
-    const intervals = [left.intervalsInRound, left.intervals, after.length, ...(isActive(here) ? [] : [coming.length])];
-    const moves = [left.movesInRound, left.moves, classMoves, ...(isActive(here) ? [] : [new Set(coming.map((s) => s.moveId)).size])];
+    const wider = claim.inRound !== true;
+    const intervals = [left.intervalsInRound, ...(wider ? [left.intervals, after.length] : []), ...(isActive(here) ? [] : [coming.length])];
+    const moves = [left.movesInRound, ...(wider ? [left.moves, classMoves] : []), ...(isActive(here) ? [] : [new Set(coming.map((s) => s.moveId)).size])];
     counts = claim.unit === 'interval' ? intervals : [...moves, ...intervals];
+    if (isActive(here) && claim.unit !== 'any') plain = (claim.unit === 'interval' ? intervals : moves)[0] ?? null;
     // `last one` in the break before it: one is left, and it is the last.
     if (claim.left === 0 && !isActive(here)) counts = counts.map((n) => n - 1).concat(counts.filter((n) => n === 0));
     if (!isActive(here)) counts = counts.filter((n) => n > 0 || claim.left <= 0);
   }
   const usable = counts.filter((n) => n >= 0);
-  const actual = usable.length === 0 ? 0 : usable.reduce((a, b) => (Math.abs(b - claim.left) < Math.abs(a - claim.left) ? b : a));
+  const actual = plain !== null && !usable.includes(claim.left) ? plain : usable.length === 0 ? 0 : usable.reduce((a, b) => (Math.abs(b - claim.left) < Math.abs(a - claim.left) ? b : a));
   return { claimed: claim.left, actual, verdict: truth(usable.includes(claim.left)) };
 }
 

@@ -7,7 +7,7 @@ export type ClaimType = (typeof CLAIM_TYPES)[number];
 export type Said = { readonly at: Micros; readonly end: Micros; readonly sigma: Micros; readonly said: string } & (
   | { readonly type: 'seconds-left'; readonly seconds: number; readonly atMost?: true }
   | { readonly type: 'half-way'; readonly of: 'interval' | 'round' | 'class' }
-  | { readonly type: 'moves-left'; readonly left: number; readonly unit: 'move' | 'interval' | 'round' | 'any'; readonly afterThis: boolean }
+  | { readonly type: 'moves-left'; readonly left: number; readonly unit: 'move' | 'interval' | 'round' | 'any'; readonly afterThis: boolean; readonly inRound?: true }
   | { readonly type: 'round'; readonly round: number; readonly past: boolean }
   | { readonly type: 'length'; readonly seconds: number; readonly of: 'work' | 'rest' | 'class' }
   | { readonly type: 'next-up'; readonly label: string }

@@ -36,7 +36,9 @@ function readSentence(tokens: readonly Token[], { labels, equipment }: Vocabular
     const from = Math.max(0, i - (reading.before ?? 0));
     const [first, last] = [tokens[from] as Token, tokens[Math.min(tokens.length, i + reading.length) - 1] as Token];
     const said = tokens.slice(from, i + reading.length).map((t) => t.text).join(' ').replace(/[.,!?;:]+$/, '');
-    found.push({ ...reading.body, at: first.at, end: micros(Math.max(last.end, first.at)), sigma: first.sigma, said } as Said);
+    // `three more moves in this round`: the round is the whole.
+    const inRound = reading.body.type === 'moves-left' && reading.body.unit !== 'round' && tokens.slice(i, i + 10).some((t) => /^(round|circuit|set)$/.test(t.norm));
+    found.push({ ...reading.body, ...(inRound ? { inRound } : {}), at: first.at, end: micros(Math.max(last.end, first.at)), sigma: first.sigma, said } as Said);
     i += Math.max(1, reading.length);
   }
   return found;

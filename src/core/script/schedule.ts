@@ -93,7 +93,8 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
     for (const line of placed) lines.push(line);
     fits.push({
       segmentIndex: segment.index,
-      needUs: micros([...exact, ...written].reduce((sum, line) => sum + line.length, 0)),
+      // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place or not.
+      needUs: micros(placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) + written.reduce((sum, line) => sum + line.length, 0)),
       haveUs: speechRoom(segment.kind, micros(segment.end - segment.start)),
     });
   }

@@ -65,8 +65,8 @@ export function readScriptText(text: string, segments: readonly Segment[]): Read
       const name = (heading[2] ?? '').split('|')[0]?.trim() ?? '';
       here = finder.byName(name, time?.ok ? time.time : null);
       previous = null;
-      lost = here === null ? `“${name.slice(0, 60)}” is no segment of this class.` : null;
-      if (lost !== null) say(lost);
+      if (here === null) say(`“${name.slice(0, 60)}” is no segment of this class; the lines under it were left out.`);
+      lost = null;
       continue;
     }
     if (here === null) {

@@ -19,6 +19,8 @@ interface Props {
 }
 
 const SIZES = [28, 36, 44, 54, 66, 80] as const;
+const larger = (size: number) => Math.min(SIZES.length - 1, size + 1);
+const smaller = (size: number) => Math.max(0, size - 1);
 /** The line being said stands this far down the screen, where the camera is. */
 const EYE_LINE = 0.34;
 
@@ -33,7 +35,7 @@ export function Prompter({ id, plan, script, studio }: Props) {
   const current = lines.findLastIndex((l) => l.start <= view.at);
   const segment = segments.find((s) => view.at < s.end) ?? segments.at(-1);
   useEffect(() => tinykeys(window, {
-    '+': () => setSize((s) => Math.min(SIZES.length - 1, s + 1)), '=': () => setSize((s) => Math.min(SIZES.length - 1, s + 1)), '-': () => setSize((s) => Math.max(0, s - 1)),
+    'Shift+Equal': () => setSize(larger), Equal: () => setSize(larger), NumpadAdd: () => setSize(larger), Minus: () => setSize(smaller), NumpadSubtract: () => setSize(smaller),
     f: () => setFlipped((on) => !on), Escape: () => window.location.assign(`/w/${id}/script`),
   }), [id]);
   // Between two lines the page glides: the next line is at the eye when it is due.
@@ -75,8 +77,8 @@ export function Prompter({ id, plan, script, studio }: Props) {
         <button className="btn" onClick={() => view.jump(-1)}>Back</button>
         <button className="btn" onClick={() => view.jump(1)}>On</button>
         <button className="btn btn-quiet border-line" aria-label="Slower" onClick={() => view.faster(-1)}>−</button><span className="figures">×{view.speed}</span><button className="btn btn-quiet border-line" aria-label="Faster" onClick={() => view.faster(1)}>+</button>
-        <button className="btn btn-quiet border-line" aria-label="Smaller letters" onClick={() => setSize((s) => Math.max(0, s - 1))}>A−</button>
-        <button className="btn btn-quiet border-line" aria-label="Larger letters" onClick={() => setSize((s) => Math.min(SIZES.length - 1, s + 1))}>A+</button>
+        <button className="btn btn-quiet border-line" aria-label="Smaller letters" onClick={() => setSize(smaller)}>A−</button>
+        <button className="btn btn-quiet border-line" aria-label="Larger letters" onClick={() => setSize(larger)}>A+</button>
         <button className="btn btn-quiet border-line" aria-pressed={flipped} title="Mirrored, for reading in a glass before the lens (F)" onClick={() => setFlipped(!flipped)}>Flip</button>
         <span className="text-soft max-md:hidden"><kbd className="key">Space</kbd> run · <kbd className="key">← →</kbd> segments · <kbd className="key">+</kbd> <kbd className="key">−</kbd> letters · <kbd className="key">F</kbd> flip</span>
         <a className="btn btn-quiet ml-auto" href={`/w/${id}/script`}>Back to the script</a>

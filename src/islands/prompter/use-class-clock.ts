@@ -45,7 +45,7 @@ export function useClassClock(segments: readonly Segment[], totalUs: number): Cl
   }), [clock, segments]);
   useEffect(() => {
     const key = (work: () => void) => (e: KeyboardEvent) => { if (!inField(e)) { e.preventDefault(); work(); } };
-    return tinykeys(window, { ' ': key(view.toggle), ArrowLeft: key(() => view.jump(-1)), ArrowRight: key(() => view.jump(1)), ',': key(() => view.faster(-1)), '.': key(() => view.faster(1)), Home: key(() => view.seek(0)) });
+    return tinykeys(window, { Space: key(view.toggle), ArrowLeft: key(() => view.jump(-1)), ArrowRight: key(() => view.jump(1)), ',': key(() => view.faster(-1)), '.': key(() => view.faster(1)), Home: key(() => view.seek(0)) });
   }, [view]);
   return { clock, at: clock.at() as Micros, running: clock.running(), speed: clock.speed(), ...view };
 }

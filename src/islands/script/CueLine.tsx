@@ -44,35 +44,48 @@ export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, w
             else if ((e.key === 'ArrowUp' || e.key === 'ArrowDown') && !e.shiftKey && moveBetweenLines(e.currentTarget, e.key === 'ArrowUp' ? -1 : 1)) e.preventDefault();
           }}
         />
-        <span className="flex shrink-0 items-center gap-1 text-[12.5px] opacity-60 group-focus-within:opacity-100 group-hover:opacity-100">
-          <select aria-label="Kind of line" className="field w-auto! max-sm:hidden" value={cue.kind} onChange={(e) => set('kind of line', { kind: e.target.value as CueKind })}>
-            {CUE_KINDS.map((kind) => <option key={kind} value={kind}>{kind.replace('-', ' ')}</option>)}
-          </select>
-          <select aria-label="Anchor" className="field w-auto!" value={anchor.kind} onChange={(e) => set('anchor', { anchor: chooseAnchor(cue, e.target.value, previousId) })}>
-            <option value="start">after start</option>
-            <option value="half">at half</option>
-            <option value="end">before end</option>
-            <option value="count">on count</option>
-            {(previousId !== null || anchor.kind === 'after') && <option value="after">after the last</option>}
-            <option value="free">free</option>
-          </select>
-          {anchorUs !== null && (
-            <TimeField label="Seconds from the anchor" value={anchorUs} className="w-14" onChange={(us) => set('anchor', { anchor: anchor.kind === 'end' ? { kind: 'end', beforeUs: us } : anchor.kind === 'after' ? { ...anchor, gapUs: us } : { kind: 'start', afterUs: us } })} />
-          )}
-          {anchor.kind === 'count' && <input type="number" aria-label="Count of the music" min={1} max={9999} value={anchor.count} className="field w-14! text-right" onChange={(e) => { const count = Math.round(Number(e.target.value)); if (count >= 1 && count <= 9999) set('anchor', { anchor: { kind: 'count', count } }); }} />}
-          <select aria-label="Voice" className="field w-auto! max-md:hidden" value={cue.voice ?? 'camera'} onChange={(e) => { const { voice: _, ...rest } = cue; change('voice', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (e.target.value === 'over' ? { ...rest, voice: 'over' as const } : rest) : c)))); }}>
-            <option value="camera">on camera</option>
-            <option value="over">voice-over</option>
-          </select>
-          <input
-            aria-label="Who says it" title="Who says it; empty: the instructor" placeholder="instructor" className="field w-20! max-lg:hidden" maxLength={200} value={cue.who ?? ''}
-            onChange={(e) => { const { who: _, ...rest } = cue; const who = e.target.value; change('who says it', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (who === '' ? rest : { ...rest, who }) : c)))); }}
-          />
-          <IconButton label="Delete the line" onClick={remove}><X size={13} /></IconButton>
-        </span>
+        <span className="shrink-0 text-right text-[12px] text-soft max-sm:hidden" aria-hidden="true">{cue.kind.replace('-', ' ')} · {anchorWords(anchor)}{cue.voice === 'over' ? ' · voice-over' : ''}{cue.who === undefined ? '' : ` · ${cue.who}`}</span>
+      </div>
+      {/* The settings of a line are there while it is worked on; a page of them would leave no room for words. */}
+      <div className="ml-14 hidden flex-wrap items-center gap-1 pb-1 text-[12.5px] group-focus-within:flex">
+        <select aria-label="Kind of line" className="field w-auto!" value={cue.kind} onChange={(e) => set('kind of line', { kind: e.target.value as CueKind })}>
+          {CUE_KINDS.map((kind) => <option key={kind} value={kind}>{kind.replace('-', ' ')}</option>)}
+        </select>
+        <select aria-label="Anchor" className="field w-auto!" value={anchor.kind} onChange={(e) => set('anchor', { anchor: chooseAnchor(cue, e.target.value, previousId) })}>
+          <option value="start">after start</option>
+          <option value="half">at half</option>
+          <option value="end">before end</option>
+          <option value="count">on count</option>
+          {(previousId !== null || anchor.kind === 'after') && <option value="after">after the last</option>}
+          <option value="free">free</option>
+        </select>
+        {anchorUs !== null && (
+          <TimeField label="Seconds from the anchor" value={anchorUs} className="w-14" onChange={(us) => set('anchor', { anchor: anchor.kind === 'end' ? { kind: 'end', beforeUs: us } : anchor.kind === 'after' ? { ...anchor, gapUs: us } : { kind: 'start', afterUs: us } })} />
+        )}
+        {anchor.kind === 'count' && <input type="number" aria-label="Count of the music" min={1} max={9999} value={anchor.count} className="field w-14! text-right" onChange={(e) => { const count = Math.round(Number(e.target.value)); if (count >= 1 && count <= 9999) set('anchor', { anchor: { kind: 'count', count } }); }} />}
+        <select aria-label="Voice" className="field w-auto!" value={cue.voice ?? 'camera'} onChange={(e) => { const { voice: _, ...rest } = cue; change('voice', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (e.target.value === 'over' ? { ...rest, voice: 'over' as const } : rest) : c)))); }}>
+          <option value="camera">on camera</option>
+          <option value="over">voice-over</option>
+        </select>
+        <input
+          aria-label="Who says it" title="Who says it; empty: the instructor" placeholder="instructor" className="field w-24!" maxLength={200} value={cue.who ?? ''}
+          onChange={(e) => { const { who: _, ...rest } = cue; const who = e.target.value; change('who says it', (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? (who === '' ? rest : { ...rest, who }) : c)))); }}
+        />
+        <IconButton label="Delete the line" onClick={remove}><X size={13} /></IconButton>
       </div>
       {missingUs !== null && cue.text !== '' && <p className="ml-14 text-[13px] text-alarm">Does not fit: <span className="figures">{writeSeconds(missingUs)}</span> s too long for the room there is.</p>}
       {wrong !== null && missingUs === null && <p className="ml-14 text-[13px] text-alarm">{wrong}</p>}
     </li>
   );
 });
+
+function anchorWords(anchor: Cue['anchor']): string {
+  switch (anchor.kind) {
+    case 'start': return `start +${writeSeconds(anchor.afterUs)}`;
+    case 'end': return `end −${writeSeconds(anchor.beforeUs)}`;
+    case 'half': return 'half';
+    case 'count': return `count ${anchor.count}`;
+    case 'after': return `then +${writeSeconds(anchor.gapUs)}`;
+    case 'free': return 'free';
+  }
+}

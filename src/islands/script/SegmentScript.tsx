@@ -37,15 +37,16 @@ export const SegmentScript = memo(function SegmentScript({ segment, heading, fit
           <p className="text-[12.5px] text-soft"><time>{writeTime(segment.start)}</time> · {KIND_WORD[segment.kind]} <span className="figures">{writeSeconds(micros(segment.end - segment.start))}</span> s{sideWord(segment.side) === '' ? '' : ` · ${sideWord(segment.side)}`}</p>
         </div>
         <ul className="min-w-0">
-          {lines.map((line) => {
+          {/* One list for all: a line that gets its place must stay the same element, or it would lose the focus. */}
+          {[...joinCounts(lines), ...homeless].map((line) => {
+            if ('segmentKey' in line) {
+              const lost = dropped.find((d) => d.cueId === line.id);
+              return <CueLine key={line.id} cue={line} previousId={before(line)} at="" missingUs={lost?.missingUs ?? null} wrong={wrong.get(line.id) ?? null} addAfter={addAfter} />;
+            }
             const cue = line.cueId === null ? undefined : cues.find((c) => c.id === line.cueId);
             const at = `+${writeSeconds(micros(line.start - segment.start))}`;
             if (cue !== undefined) return <CueLine key={cue.id} cue={cue} previousId={before(cue)} at={at} missingUs={null} wrong={wrong.get(cue.id) ?? null} addAfter={addAfter} />;
             return line.cueId !== null ? null : <li key={`${line.kind}${line.start}`} className="flex items-baseline gap-2 py-[1px] text-soft"><span className="figures w-12 shrink-0 text-right">{at}</span><span className="text-[13.5px] italic">{line.text}</span><span className="text-[11px]">{line.kind.replace('-', ' ')}</span></li>;
-          })}
-          {homeless.map((cue) => {
-            const lost = dropped.find((d) => d.cueId === cue.id);
-            return <CueLine key={cue.id} cue={cue} previousId={before(cue)} at="" missingUs={lost?.missingUs ?? null} wrong={wrong.get(cue.id) ?? null} addAfter={addAfter} />;
           })}
           {dropped.filter((d) => d.cueId === null).map((d, i) => (
             <li key={i} className="flex items-baseline gap-2 py-[1px] text-[13px] text-soft"><span className="figures w-12 shrink-0 text-right">–</span><s>{d.text}</s> <span>{d.kind.replace('-', ' ')} gave way: {d.reason === 'place-taken' ? 'its place is taken' : `${writeSeconds(d.missingUs)} s too long`}</span></li>
@@ -57,6 +58,17 @@ export const SegmentScript = memo(function SegmentScript({ segment, heading, fit
     </li>
   );
 }, same);
+
+/** The numbers of a countdown stand in one row, as they are heard. */
+function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] {
+  const joined: PlacedLine[] = [];
+  for (const line of lines) {
+    const last = joined.at(-1);
+    if (last !== undefined && last.kind === 'countdown' && line.kind === 'countdown') joined[joined.length - 1] = { ...last, end: line.end, text: `${last.text} ${line.text}` };
+    else joined.push(line);
+  }
+  return joined;
+}
 
 /** The worker's answer is new each time; what is the same in it is not drawn again. */
 function same(a: SegmentScriptProps, b: SegmentScriptProps): boolean {

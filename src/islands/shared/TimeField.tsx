@@ -14,7 +14,7 @@ interface Props {
 
 /** A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds. */
 export function TimeField({ label, value, onChange, onClear, placeholder, className = '' }: Props) {
-  const written = value === null ? '' : value < 60e6 && value % 1e6 === 0 ? String(value / 1e6) : writeTime(value);
+  const written = value === null ? '' : value < 60e6 ? String(Math.round(value / 1e3) / 1e3) : writeTime(value);
   const [text, setText] = useState(written);
   const [editing, setEditing] = useState(false);
   useEffect(() => {

@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest';
+import { compile } from '../../core/plan/compile.ts';
+import { SPARE_CALLS } from '../../core/script/cue.ts';
+import { schedule } from '../../core/script/schedule.ts';
+import { newDocument } from '../../core/workout/document.ts';
+import { readOutline } from '../outline/outline-reader.ts';
+import { faultOf } from '../plan-json/plan-schema.ts';
+import { upgradeDocument } from './upgrade.ts';
+import { workoutSchema } from './workout-schema.ts';
+
+const plan = readOutline('# T\n## Main: 40/20\n- Squat\n- Row').value;
+const first = {
+  ...newDocument('T'), plan, version: 1,
+  script: {
+    cues: [{ id: 'c1', segmentKey: 'k', kind: 'form', anchor: { kind: 'half' }, text: 'Sit back' }],
+    calls: { on: { name: true, side: true, 'half-way': false, ten: true, 'next-up': true, rest: true }, countdown: '4-3-2', words: { name: 'Now {move}!', side: '{side} side.', 'half-way': 'Half-way.', ten: '', 'next-up': 'Next up, {move}.', rest: 'And rest.' } },
+  },
+};
+
+describe('a document of the first version', () => {
+  const now = upgradeDocument(first);
+  it('is a right document of this version, with what was decided kept and new calls off', () => {
+    expect(faultOf(workoutSchema, now)).toBeNull();
+    expect(now.script.cues).toEqual(first.script.cues);
+    expect(now.script.calls).toMatchObject({ countdown: '4-3-2', countIn: false, on: { name: true, 'half-way': false, option: false, water: false }, words: { name: ['Now {move}!'], ten: [] } });
+  });
+  it('says the same calls as before', () => {
+    const { segments } = compile(plan);
+    const texts = schedule(segments, now.script, { plan }).lines.filter((l) => l.segmentIndex === 0).map((l) => l.text);
+    expect(texts).toEqual(['Now Squat!', 'Four.', 'Three.', 'Two.']);
+  });
+  it('of this version is left as it is', () => {
+    const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };
+    expect(upgradeDocument(document)).toBe(document);
+    expect(faultOf(workoutSchema, document)).toBeNull();
+  });
+});
