@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import { balanceOf, countsLeft } from '../plan/balance.ts';
+import { type CountsLeft, balanceOf, countsLeft } from '../plan/balance.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Claim, Said } from './claim.ts';
@@ -33,11 +33,14 @@ type Verdict = Pick<Claim, 'claimed' | 'actual' | 'verdict'>;
 
 /** Checks each claim against the class. Claims that the plan says nothing about are left out. */
 export function checkClaims(said: readonly Said[], running: RunningClass): Claim[] {
+  if (said.length === 0) return [];
   const balance = balanceOf(running.plan, running.segments);
+  const ahead = lookAhead(running.segments);
+  const equipment = balance.equipment.map((e) => e.name);
   return said.flatMap((claim): Claim[] => {
     const here = segmentAt(running.segments, claim.at);
     if (here === null) return [];
-    const verdict = check(claim, here, running, balance.equipment.map((e) => e.name));
+    const verdict = check(claim, here, running, equipment, ahead);
     if (verdict === null) return [];
     const shaky = running.sure(here.key) < UNSURE_BELOW && claim.type !== 'equipment' && claim.type !== 'length';
     return [{ at: claim.at, type: claim.type, said: claim.said, segmentKey: here.key, ...verdict, verdict: shaky ? 'unsure' : verdict.verdict }];
@@ -45,15 +48,45 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
 }
 
 function segmentAt(segments: readonly Segment[], at: Micros): Segment | null {
-  const inside = segments.find((s) => at >= s.start && at < s.end);
-  return inside ?? segments.find((s) => s.start > at) ?? segments.at(-1) ?? null;
+  // The first segment that ends after the moment: it holds it, or is the next one.
+  let [low, high] = [0, segments.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((segments[middle] as Segment).end > at) high = middle;
+    else low = middle + 1;
+  }
+  return segments[low] ?? segments.at(-1) ?? null;
+}
+
+/** The moves' segments after each segment, and what is left there; worked out once a segment, for a script asks thousands of times. */
+interface Ahead {
+  readonly active: (index: number) => readonly Segment[];
+  readonly left: (index: number) => CountsLeft;
+}
+
+function lookAhead(segments: readonly Segment[]): Ahead {
+  const active = segments.filter(isActive);
+  const after = new Map<number, readonly Segment[]>();
+  const left = new Map<number, CountsLeft>();
+  return {
+    active: (index) => {
+      let list = after.get(index);
+      if (list === undefined) after.set(index, (list = active.filter((s) => s.index > index)));
+      return list;
+    },
+    left: (index) => {
+      let counts = left.get(index);
+      if (counts === undefined) left.set(index, (counts = countsLeft(segments, index)));
+      return counts;
+    },
+  };
 }
 
 const truth = (holds: boolean): Claim['verdict'] => (holds ? 'true' : 'false');
 
-function check(claim: Said, here: Segment, running: RunningClass, equipment: readonly string[]): Verdict | null {
+function check(claim: Said, here: Segment, running: RunningClass, equipment: readonly string[], ahead: Ahead): Verdict | null {
   const { segments } = running;
-  const next = segments.slice(here.index + 1).find(isActive) ?? null;
+  const next = ahead.active(here.index)[0] ?? null;
   /** The move the words are about: this one, or in a break the one that comes. */
   const about = isActive(here) && claim.at < here.end - AHEAD ? here : (next ?? here);
   switch (claim.type) {
@@ -78,7 +111,7 @@ function check(claim: Said, here: Segment, running: RunningClass, equipment: rea
       const verdict = off <= HALF_SLACK ? 'true' : off > HALF_SLACK + claim.sigma ? 'false' : 'unsure';
       return { claimed: Math.round((here.end - here.start) / 2e5) / 10, actual: Math.round((claim.at - here.start) / 1e5) / 10, verdict };
     }
-    case 'moves-left': return checkLeft(claim, here, segments);
+    case 'moves-left': return checkLeft(claim, here, ahead);
     case 'round': {
       const rounds = [here, next].filter((s) => s !== null && s.rounds > 1).map((s) => (s as Segment).round);
       const last = segments.slice(0, here.index + 1).findLast((s) => isActive(s) && s.rounds > 1);
@@ -88,7 +121,7 @@ function check(claim: Said, here: Segment, running: RunningClass, equipment: rea
     }
     case 'length': return checkLength(claim, here, about, running);
     case 'next-up': {
-      const following = segments.slice(here.index + 1).filter(isActive);
+      const following = ahead.active(here.index);
       const another = following.find((s) => s.moveId !== here.moveId);
       // Said just as the move begins, `next` is the move itself.
       const begun = isActive(here) && claim.at - here.start < AHEAD ? here.label : null;
@@ -119,13 +152,13 @@ function check(claim: Said, here: Segment, running: RunningClass, equipment: rea
 }
 
 /** Moves and intervals are both accepted ways of counting; so are the round, the block and the class as the whole. */
-function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Segment, segments: readonly Segment[]): Verdict {
-  const left = countsLeft(segments, here.index);
-  const after = segments.slice(here.index + 1).filter(isActive);
+function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Segment, ahead: Ahead): Verdict {
+  const left = ahead.left(here.index);
+  const after = ahead.active(here.index);
   const classMoves = new Set(after.map((s) => `${s.moveId}/${s.round}`).filter((u) => !isActive(here) || u !== `${here.moveId}/${here.round}`)).size;
   // In a break after a round's last move the next round is what is meant.
   const next = after[0];
-  const nextRound = !isActive(here) && next !== undefined && next.blockId === here.blockId && next.round !== here.round ? countsLeft(segments, here.index) : null;
+  const nextRound = !isActive(here) && next !== undefined && next.blockId === here.blockId && next.round !== here.round ? left : null;
   const coming = next === undefined ? [] : after.filter((s) => s.blockId === next.blockId && s.round === next.round);
   let counts: number[];
   /** What is true in the unit that was said, in the nearest whole; for `any` it is the nearest number. */

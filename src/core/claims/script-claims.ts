@@ -4,8 +4,10 @@ import type { PlacedLine } from '../script/schedule.ts';
 import { wordShares } from '../speech/line-time.ts';
 import { type Token, normalise } from '../take/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import type { Claim } from './claim.ts';
-import { claimsIn, plannedClass } from './running.ts';
+import { checkClaims } from './check-claims.ts';
+import type { Claim, Said } from './claim.ts';
+import { type Vocabulary, readClaims } from './read-claims.ts';
+import { plannedClass, vocabularyOf } from './running.ts';
 
 /** A claim of a script, with the line it is made in. */
 export interface ScriptClaim extends Claim {
@@ -14,27 +16,45 @@ export interface ScriptClaim extends Claim {
 
 /** A planned line is said within this of where it stands. */
 const PLANNED_SIGMA = fromSeconds(0.2);
+/** A line is read once as if it lasted this long; where it really stands its times are stretched. */
+const READ_US = 1e6;
+const MOST_READ = 10_000;
 
-/** The words of placed lines with the times they would be said at. A line always ends its sentence. */
-export function lineTokens(lines: readonly PlacedLine[]): Token[] {
-  return lines.flatMap((line, cue) => {
-    const words = line.text.split(/[\s-]+/).filter((word) => normalise(word) !== '');
-    const shares = wordShares(words);
-    let at = line.start as number;
-    return words.map((word, i): Token => {
-      const start = at;
-      at += (shares[i] ?? 0) * (line.end - line.start);
-      const last = i === words.length - 1;
-      return { text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word, norm: normalise(word), at: micros(start), end: micros(at), sigma: PLANNED_SIGMA, cue };
-    });
+/** The words of a line as if it were said from 0 to READ_US. A line always ends its sentence. */
+function tokensOfLine(text: string): Token[] {
+  const words = text.split(/[\s-]+/).filter((word) => normalise(word) !== '');
+  const shares = wordShares(words);
+  let at = 0;
+  return words.map((word, i): Token => {
+    const start = at;
+    at += (shares[i] ?? 0) * READ_US;
+    const last = i === words.length - 1;
+    return { text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word, norm: normalise(word), at: micros(start), end: micros(at), sigma: PLANNED_SIGMA, cue: 0 };
   });
+}
+
+// What a line claims depends on its words and the class's own; while somebody types only one line of thousands is new.
+let read = { of: '', lines: new Map<string, readonly Said[]>() };
+
+function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
+  const of = vocabulary.labels.concat(vocabulary.equipment).join('\n');
+  if (read.of !== of || read.lines.size > MOST_READ) read = { of, lines: new Map() };
+  let said = read.lines.get(text);
+  if (said === undefined) read.lines.set(text, (said = readClaims(tokensOfLine(text), vocabulary)));
+  return said;
 }
 
 /** What the written lines of a script claim, checked against the compiled class. The program's own calls are true by the way they are made. */
 export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: readonly PlacedLine[]): ScriptClaim[] {
-  const written = lines.filter((line) => line.cueId !== null);
-  return claimsIn(lineTokens(written), plannedClass(plan, segments)).flatMap((claim) => {
-    const line = written.find((l) => claim.at >= l.start && claim.at < l.end);
+  const vocabulary = vocabularyOf(plan);
+  const placed = lines.filter((line) => line.cueId !== null).flatMap((line) => readLine(line.text, vocabulary).map((said) => {
+    const on = (us: number) => micros(line.start + (us / READ_US) * (line.end - line.start));
+    return { line, said: { ...said, at: on(said.at), end: on(said.end) } as Said };
+  }));
+  // Checking leaves out what the plan says nothing about; the time tells which line a claim came from, for lines do not overlap.
+  const byTime = new Map(placed.map(({ line, said }) => [said.at, line]));
+  return checkClaims(placed.map((p) => p.said), plannedClass(plan, segments)).flatMap((claim) => {
+    const line = byTime.get(claim.at);
     return line === undefined ? [] : [{ ...claim, line }];
   });
 }

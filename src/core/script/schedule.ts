@@ -74,6 +74,7 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
     }
   }
   const ends = new Map<string, Micros>();
+  const toMusic = new Set(means.plan?.blocks.filter((b) => b.scheme.kind === 'counts' || b.scheme.kind === 'flow').map((b) => b.id) ?? []);
   for (const segment of segments) {
     const tempo = tempoOf(means.plan, segment.blockId, script.calls);
     const exact = (calls.get(segment.index) ?? []).map((call): Wanted => ({ cue: null, kind: call.call, text: call.text, length: call.length, start: call.start, missingUs: call.missingUs }));
@@ -95,7 +96,7 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
       segmentIndex: segment.index,
       // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place or not.
       needUs: micros(placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) + written.reduce((sum, line) => sum + line.length, 0)),
-      haveUs: speechRoom(segment.kind, micros(segment.end - segment.start)),
+      haveUs: speechRoom(segment.kind, micros(segment.end - segment.start), toMusic.has(segment.blockId)),
     });
   }
   return { lines, dropped, fits };

@@ -8,17 +8,21 @@ import type { Script } from '../script/cue.ts';
 import { type Schedule, schedule } from '../script/schedule.ts';
 import { type Studio, callMeans } from './studio.ts';
 
-/** Everything that is computed from a script. */
+/** What is computed from a script: where every line stands, and then what is to be said of it. */
 export interface WorkedScript {
   readonly schedule: Schedule;
   readonly sheet: readonly SheetRow[];
   readonly findings: readonly Finding[];
 }
 
-/** Plan and script to placed lines, call sheet and findings; runs in a worker, so that typing never waits for it. */
-export function workScript(plan: Plan, script: Script, studio: Studio): WorkedScript {
+/** Plan and script to placed lines: quick, for this is what is seen while typing. */
+export function placeScript(plan: Plan, script: Script, studio: Studio): Schedule {
+  return schedule(compile(plan).segments, script, callMeans(plan, studio, bookWith(studio.exercises)));
+}
+
+/** The call sheet and the findings of a script that has been placed. */
+export function lookAtScript(plan: Plan, script: Script, studio: Studio, made: Schedule): Omit<WorkedScript, 'schedule'> {
   const { segments } = compile(plan);
   const means = callMeans(plan, studio, bookWith(studio.exercises));
-  const made = schedule(segments, script, means);
-  return { schedule: made, sheet: callSheet(segments, script, made, means), findings: scriptFindings(plan, segments, script, made, means) };
+  return { sheet: callSheet(segments, script, made, means), findings: scriptFindings(plan, segments, script, made, means) };
 }

@@ -6,6 +6,8 @@ import type { Studio } from '../../core/workout/studio.ts';
 import type { WorkedScript } from '../../core/workout/work-script.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 
+const LOOK_AFTER_MS = 120;
+
 /** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
 export function useScript(): WorkedScript | null {
   const { plan } = useDerived();
@@ -26,8 +28,18 @@ export function useScript(): WorkedScript | null {
     void (async () => {
       for (let next = waiting.current; next !== null && !gone.current; next = waiting.current) {
         waiting.current = null;
-        const made = await scripter().work(next.plan, next.script, next.studio);
-        if (!gone.current) setWorked(made);
+        const { schedule, ms } = await scripter().place(next.plan, next.script, next.studio);
+        // For those who measure: what the worker took, on the page's own timeline.
+        performance.measure('euphon script placed', { end: performance.now(), duration: ms });
+        if (gone.current) break;
+        setWorked((was) => ({ schedule, sheet: was?.sheet ?? [], findings: was?.findings ?? [] }));
+        // What is said of the script can wait for a pause in typing; what is typed meanwhile comes first.
+        if (waiting.current === null) await new Promise((wait) => setTimeout(wait, LOOK_AFTER_MS));
+        if (waiting.current !== null) continue;
+        const looked = await scripter().look();
+        if (gone.current || looked === null) break;
+        performance.measure('euphon script looked at', { end: performance.now(), duration: looked.ms });
+        setWorked({ schedule, sheet: looked.sheet, findings: looked.findings });
       }
       busy.current = false;
     })();
