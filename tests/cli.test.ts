@@ -34,11 +34,39 @@ describe('euphon', () => {
     expect(out.extra.some((e) => e.made_up_index === 9)).toBe(true);
     for (const s of out.segments) expect(s.confidence >= 0 && s.confidence <= 1 && s.evidence.length > 0).toBe(true);
   });
-  it.each(['captions-vtt', 'captions-srt', 'chapters-vtt', 'chapters-ffmetadata', 'chapters-json', 'cue-sheet-csv', 'overlay-ass'])('exports %s from the take and from the plan alone', (format) => {
+  it.each(['captions-vtt', 'captions-srt', 'chapters-vtt', 'chapters-ffmetadata', 'chapters-json', 'cue-sheet-csv', 'overlay-ass', 'description-txt'])('exports %s from the take and from the plan alone', (format) => {
     for (const more of [[], ['--transcript', WORDS]]) {
       const { status, stdout } = euphon('export', '--plan', PLAN, ...more, '--format', format);
       expect([status, stdout.length > 200]).toEqual([0, true]);
     }
+  });
+  it('compiles with change-overs and balance beside the segments', () => {
+    const out = euphon('compile', '--plan', PLAN).json() as unknown as { change_overs: Record<string, unknown>[]; balance: Record<string, unknown> };
+    for (const c of out.change_overs) expect([typeof c.at_s, typeof c.planned_s, typeof c.needed_s, typeof c.why]).toEqual(['number', 'number', 'number', 'string']);
+    expect(out.change_overs.find((c) => c.to === 'Half-kneeling press')).toMatchObject({ at_s: 85, planned_s: 12 });
+    expect(out.balance).toMatchObject({ left_s: 76, right_s: 76, equipment: expect.arrayContaining([expect.objectContaining({ name: 'mat' })]) });
+  });
+  it('fits to a length to the second, and orders a block', () => {
+    const fit = euphon('fit', '--plan', PLAN, '--length', '8:00');
+    const { answers } = fit.json() as unknown as { answers: { total_s: number; changes: string[] }[] };
+    expect([fit.status, answers.length > 0, answers.every((a) => a.total_s === 480 && a.changes.length > 0)]).toEqual([0, true, true]);
+    const order = euphon('order', '--plan', PLAN, '--block', '3').json() as unknown as { before: string[]; after: string[]; cost: number; cost_before: number };
+    expect([[...order.after].sort(), order.cost <= order.cost_before]).toEqual([[...order.before].sort(), true]);
+  });
+  it('writes the calls in order, none over another, and names what gave way', () => {
+    const { json } = euphon('script', '--plan', PLAN);
+    const { calls, dropped } = json() as unknown as { calls: { start_s: number; end_s: number; text: string; kind: string }[]; dropped: { reason: string; missing_s: number }[] };
+    expect(calls.length).toBeGreaterThan(80);
+    calls.forEach((c, i) => expect([c.text !== '', c.end_s >= c.start_s, i === 0 || c.start_s >= (calls[i - 1]?.end_s ?? 0)]).toEqual([true, true, true]));
+    expect(new Set(calls.map((c) => c.kind))).toEqual(new Set(['name', 'side', 'caution', 'equipment', 'next-up', 'option', 'set-up', 'rest', 'water', 'last-one', 'round', 'ten', 'half-way', 'countdown']));
+    for (const d of dropped) expect([['no-room', 'place-taken'].includes(d.reason), d.missing_s > 0]).toEqual([true, true]);
+  });
+  it('holds the claims of a transcript against the class', () => {
+    const { status, json } = euphon('claims', '--plan', PLAN, '--transcript', WORDS);
+    const { claims } = json() as unknown as { claims: Record<string, unknown>[] };
+    expect(status).toBe(1);
+    expect(claims.filter((c) => c.verdict === 'false').map((c) => c.type)).toEqual(['half-way', 'moves-left', 'side']);
+    for (const c of claims) expect(Object.keys(c)).toEqual(['at_s', 'type', 'said', 'claimed', 'actual', 'verdict']);
   });
   it.each<[string, () => string[]]>([
     ['no verb', () => []], ['an unknown verb', () => ['dance']], ['no plan', () => ['compile']], ['a missing file', () => ['compile', '--plan', join(folder, 'nowhere')]], ['a folder', () => ['compile', '--plan', folder]],

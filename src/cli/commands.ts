@@ -168,7 +168,7 @@ export function exportCommand(planText: string, transcriptText: string | null, d
   const { lines } = schedule(programme.segments.map((s, index) => ({ ...(s.segment ?? (compiled.segments[0] as typeof compiled.segments[0] & object)), kind: s.kind, label: s.label, index, start: s.start, end: s.end })), EMPTY_SCRIPT, { plan });
   const laid = lanes(programme, DEFAULT_RULES, []);
   const text = format.write({
-    title: plan.title, segments: programme.segments, lanes: laid, picture: PICTURE,
+    title: plan.title, segments: programme.segments, lanes: laid, picture: PICTURE, equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });
   return { text, status: programme.segments.length === 0 ? 1 : 0, notes: [...notes, ...(read?.notes ?? [])] };

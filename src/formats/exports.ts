@@ -4,6 +4,8 @@ import type { PlacedLine } from '../core/script/schedule.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
+import type { Micros } from '../core/time/micros.ts';
+import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from './srt/srt-writer.ts';
 import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
@@ -15,6 +17,8 @@ export interface ExportSource {
   readonly lanes: Lanes;
   readonly linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[];
   readonly picture: OverlayPicture;
+  /** What must be at hand, in the order it is needed. */
+  readonly equipment: readonly string[];
 }
 
 export interface ExportFormat {
@@ -34,4 +38,5 @@ export const EXPORTS: readonly ExportFormat[] = [
   { name: 'chapters-json', title: 'Chapters, JSON', file: 'chapters.json', mime: 'application/json+chapters', write: (s) => writeChaptersJson(s.title, s.lanes.chapters) },
   { name: 'cue-sheet-csv', title: 'Cue sheet, CSV', file: 'cue-sheet.csv', mime: 'text/csv', write: (s) => writeCueSheet(s.segments, s.linesOf) },
   { name: 'overlay-ass', title: 'Timer and captions as drawn, ASS', file: 'overlay.ass', mime: 'text/x-ssa', write: (s) => writeAss(s.lanes, s.picture) },
+  { name: 'description-txt', title: 'Description, with chapters and the standing notice', file: 'description.txt', mime: 'text/plain', write: (s) => writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters) },
 ];

@@ -7,6 +7,7 @@ import { frameRate } from '../core/time/frames.ts';
 import { fromSeconds } from '../core/time/micros.ts';
 import { writeAss } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
+import { writeDescription } from './description/description-writer.ts';
 import { field } from './cue-sheet/cue-sheet-writer.ts';
 import { escapeValue, writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { readPlan } from './plan-reader.ts';
@@ -92,5 +93,13 @@ describe('plans as JSON', () => {
     const { value, problems } = readPlan(text);
     expect([value, problems[0]?.code]).toEqual([null, code]);
     expect(problems[0]?.message).toMatch(message);
+  });
+});
+
+describe('the description', () => {
+  it('has length, equipment, chapters from 0:00 on and the standing notice', () => {
+    const text = writeDescription('Skeps', s(754), ['crate', 'mat'], [chapter(0, 60, 'Welcome'), chapter(60.4, 754, 'Hive circuit')]);
+    expect(text).toMatch(/^Skeps\n\n13 minutes. You need: crate, mat.\n\n0:00 Welcome\n1:00 Hive circuit\n\nStop if you feel chest pain/);
+    expect(writeDescription('Skeps', s(20), [], [])).toContain('Under a minute. You need no equipment.');
   });
 });

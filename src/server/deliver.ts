@@ -1,3 +1,5 @@
+import { balanceOf } from '../core/plan/balance.ts';
+import type { Segment } from '../core/plan/segment.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type Studio, callMeans } from '../core/workout/studio.ts';
 import { getStudio } from './studio.ts';
@@ -34,9 +36,11 @@ function planSource(document: WorkoutDocument, studio: Studio): ExportSource {
   const programme = plannedProgramme(segments, total);
   return {
     title: document.plan.title, segments: programme.segments, lanes: lanes(programme, document.edit.rules, document.edit.overrides),
-    linesOf: linesBySegment(schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), programme.segments), picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
+    linesOf: linesBySegment(schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), programme.segments), picture: { width: 1920, height: 1080, rate: frameRate(25, 1) }, equipment: equipmentOf(document.plan, segments, studio),
   };
 }
+
+const equipmentOf = (plan: WorkoutDocument['plan'], segments: readonly Segment[], studio: Studio) => balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
 
 /** Everything computed from a document and its take: what the render and the files are made of. */
 export async function takeSource(context: Context, document: WorkoutDocument, take: Take): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
@@ -47,7 +51,7 @@ export async function takeSource(context: Context, document: WorkoutDocument, ta
   const source: ExportSource = {
     title: document.plan.title, segments: produced.programme.segments, lanes: produced.lanes,
     linesOf: linesBySegment(schedule(aligned.compiled.segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), produced.programme.segments),
-    picture: { width: take.width, height: take.height, rate: take.rate },
+    picture: { width: take.width, height: take.height, rate: take.rate }, equipment: equipmentOf(document.plan, aligned.compiled.segments, studio),
   };
   return { source, produced, aligned };
 }

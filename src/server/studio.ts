@@ -1,5 +1,8 @@
 import type { Exercise } from '../core/exercise/exercise.ts';
-import { type ChangeFigures, USUAL_CHANGES } from '../core/script/change-over.ts';
+import { bookWith } from '../core/exercise/library.ts';
+import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
+import { learnChanges } from '../core/take/learn-changes.ts';
+import { alignWorkout } from '../core/workout/pipeline.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
 import { inTransaction } from '../db/pool.ts';
@@ -10,10 +13,11 @@ import { readExercises, writeExercisesJson } from '../formats/exercises/exercise
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
-import { transcriptOf } from '../db/takes-sql.ts';
+import { takeById, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
+import { takeFacts } from './takes.ts';
 import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {
@@ -39,6 +43,20 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
   const speaker = { name, model: made.model, lines: made.used, error: made.error };
   await putSpeaker(context.pool, speaker);
   return speaker;
+}
+
+/** Corrects the studio's figures of change-overs by the take of a workout. Refused where it teaches nothing. */
+export async function learnChangeFigures(context: Context, workoutId: string | undefined): Promise<{ used: number }> {
+  const { document } = await getWorkout(context, workoutId);
+  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
+  if (take === null || (await transcriptOf(context.pool, take.id)) === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
+  const studio = await getStudio(context);
+  const { compiled, alignment } = alignWorkout(document, await takeFacts(context, take));
+  const changes = changeOvers(document.plan, compiled.segments, studio.changes, bookWith(studio.exercises));
+  const learned = learnChanges(changes, alignment.segments, studio.changes);
+  if (learned === null) throw new Refusal(409, 'The take says too little of change-overs: fewer than three ran over or were done in less than was thought. Nothing was changed.');
+  await putFigures(context.pool, 'changes', learned.figures);
+  return { used: learned.used };
 }
 
 export async function forgetSpeaker(context: Context, name: string | undefined): Promise<void> {

@@ -5,7 +5,7 @@ import { VOICE_RATE_HZ } from '../../src/media/espeak.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import { scratchTrack, scriptFile, spokenLine } from '../../src/server/script.ts';
-import { forgetSpeaker, getStudio } from '../../src/server/studio.ts';
+import { forgetSpeaker, getStudio, learnChangeFigures, learnSpeaker } from '../../src/server/studio.ts';
 import { putSpeaker } from '../../src/db/studio-sql.ts';
 import { createWorkout, getWorkout, patchWorkout, documentAt } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from './support.ts';
@@ -55,6 +55,13 @@ describe('a speaker', () => {
     expect(speakerOf(studio, 'Bo')).toBe(TYPICAL_SPEAKER);
     await forgetSpeaker(context, 'OTTILIE');
     expect(await status(forgetSpeaker(context, 'Ottilie'))).toBe(404);
+  });
+});
+
+describe('what a take teaches', () => {
+  it('is refused with a sentence where there is none', async () => {
+    expect(await status(learnChangeFigures(context, await create()))).toBe(409);
+    expect(await status(learnSpeaker(context, await create()))).toBe(409);
   });
 });
 

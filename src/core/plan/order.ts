@@ -54,7 +54,7 @@ export function stepCost(a: Item, b: Item): number {
   return cost;
 }
 
-const changesLevel = (a: Item, b: Item) => a.traits.level !== null && b.traits.level !== null && a.traits.level !== b.traits.level;
+const changesLevel = (a: Item, b: Item) => a.traits.endLevel !== null && b.traits.level !== null && a.traits.endLevel !== b.traits.level;
 const changesProps = (a: Item, b: Item) => [...a.traits.needs].sort().join() !== [...b.traits.needs].sort().join();
 
 export function orderCost(step: readonly (readonly number[])[], order: readonly number[], circular: boolean): number {

@@ -12,6 +12,8 @@ export interface Traits {
   readonly exercise: Exercise | null;
   readonly position: Position | null;
   readonly level: Level | null;
+  /** Where it leaves people; a change-over begins there. */
+  readonly endLevel: Level | null;
   readonly needs: readonly string[];
   readonly pattern: Pattern | null;
   readonly muscles: readonly Muscle[];
@@ -23,7 +25,7 @@ export function traitsOf(move: Pick<Move, 'name' | 'position' | 'needs'>, block:
   const exercise = book.named(move.name);
   const position = move.position ?? exercise?.start ?? null;
   return {
-    exercise, position, level: position === null ? null : levelOf(position), needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
+    exercise, position, level: position === null ? null : levelOf(position), endLevel: move.position === null && exercise !== null ? levelOf(exercise.end) : position === null ? null : levelOf(position), needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
     pattern: exercise?.pattern ?? null, muscles: exercise?.muscles ?? [], impact: exercise?.impact ?? 'none', effort: exercise?.effort ?? usualEffort(block),
   };
 }

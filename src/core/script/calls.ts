@@ -204,7 +204,9 @@ const inSentence = (text: string) => (/^[A-Z][a-z]/.test(text) ? `${text[0]?.toL
 
 function fill(words: string, call: WordedCall, segment: Segment, values: Values): string {
   const side = segment.side === 'left' || segment.side === 'right' ? segment.side : '';
-  const move = side !== '' && !words.includes('{side}') && call === 'next-up' ? `${segment.label}, ${side}` : segment.label;
+  // `Next up, clam, left.` but `Clam on the left is next.`
+  const sided = /\{move\}\W*$/.test(words) ? `${segment.label}, ${side}` : `${segment.label} on the ${side}`;
+  const move = side !== '' && !words.includes('{side}') && call === 'next-up' ? sided : segment.label;
   const all: Values = { move, side, ...values };
   const spoken = words.replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole).replace(/\.\.+$/, '.').trim();
   return spoken === '' ? '' : (spoken[0]?.toUpperCase() ?? '') + spoken.slice(1);

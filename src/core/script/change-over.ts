@@ -70,7 +70,7 @@ function changeBetween(from: Segment, to: Segment, traits: (segment: Segment) =>
   const sameMove = from.moveId === to.moveId && from.label === to.label;
   if (!sameMove) {
     parts.push(known ? { kind: 'known', why: 'known move', us: figures.knownUs } : { kind: 'new', why: 'new move to be shown', us: figures.newUs });
-    if (a?.level != null && b?.level != null && a.level !== b.level) parts.push({ kind: 'level', why: `${a.level} to ${b.level}`, us: figures.levelUs });
+    if (a?.endLevel != null && b?.level != null && a.endLevel !== b.level) parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
     const [up, down] = [(b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)), (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n))];
     if (up.length > 0 || down.length > 0) parts.push({ kind: 'prop', why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`, us: figures.propUs });
     parts.push({ kind: 'words', why: 'the words', us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5) });

@@ -4,7 +4,7 @@ import type { Studio } from '../../core/workout/studio.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 import { TimeField } from '../shared/TimeField.tsx';
-import { useStudio } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const WORDS: Readonly<Record<keyof ChangeFigures, string>> = {
   knownUs: 'a move the class knows', newUs: 'a new move that must be shown', levelUs: 'floor to standing or back', propUs: 'a prop taken up or put down', sideUs: 'the other side',
@@ -13,12 +13,28 @@ const WORDS: Readonly<Record<keyof ChangeFigures, string>> = {
 /** The figures of the break adviser: common practice until a studio sets its own. */
 export function ChangeFiguresForm() {
   const { studio, setStudio } = useStudio();
+  const { workbench } = useWorkbench();
+  const { take } = useDerived();
+  const id = workbench((s) => s.id);
+  const [said, setSaid] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const save = async (changes: ChangeFigures) => {
     setStudio({ ...studio, changes });
     try {
       await api<Studio>('/api/studio/changes', sendJson('PUT', changes));
       setTrouble(null);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+    }
+  };
+  const learn = async () => {
+    try {
+      await workbench.flush();
+      const done = await api<{ used: number; studio: Studio }>(`/api/workouts/${id}/learn-changes`, { method: 'POST' });
+      setStudio(done.studio);
+      setTrouble(null);
+      setSaid(`Corrected by ${done.used} change-overs of the take.`);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       setTrouble(error.message);
@@ -34,7 +50,9 @@ export function ChangeFiguresForm() {
         ))}
       </div>
       <p className="mt-1 text-[12.5px] text-soft">In seconds, for all workouts of the studio. The words to be said come on top.</p>
+      <button className="btn btn-quiet border-line mt-1 mr-1.5" disabled={take === null} title={take === null ? 'There is no take with a transcript yet' : `From what the breaks of ${take.name} really took`} onClick={() => void learn()}>Learn from the take</button>
       {own && <button className="btn btn-quiet border-line mt-1" onClick={() => void save(USUAL_CHANGES)}>Back to common practice</button>}
+      {said !== null && trouble === null && <Notice>{said}</Notice>}
       {trouble !== null && <Notice alarm>{trouble}</Notice>}
     </details>
   );

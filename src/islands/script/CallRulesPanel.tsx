@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { isPlainBlock } from '../../core/plan/plan.ts';
 import { type BlockCalls, COUNTDOWNS, type CallRules, type Countdown, DEFAULT_CALLS, PLACEHOLDERS, WORDED_CALLS, type WordedCall } from '../../core/script/cue.ts';
-import { useDocument } from '../workbench/workbench-context.tsx';
+import { useChange, useWorkbench } from '../workbench/workbench-context.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
 
 export const CALL_WORDS: Readonly<Record<WordedCall | 'countdown', string>> = {
@@ -13,7 +13,11 @@ const COUNTDOWN_WORDS: Readonly<Record<Countdown, string>> = {
 
 /** The calls the program writes by itself, in the instructor's own words; several wordings of a call are used in turn. */
 export function CallRulesPanel() {
-  const { document: { script: { calls }, plan }, change } = useDocument();
+  // Only what it shows: a key typed into a line must not draw these forms again.
+  const { workbench } = useWorkbench();
+  const calls = workbench((s) => s.document.script.calls);
+  const plan = workbench((s) => s.document.plan);
+  const change = useChange();
   const set = (label: string, next: Partial<CallRules>) => change(label, (d) => ({ ...d, script: { ...d.script, calls: { ...d.script.calls, ...next } } }));
   const setBlock = (id: string, next: BlockCalls) => {
     const { [id]: _, ...others } = calls.blocks;

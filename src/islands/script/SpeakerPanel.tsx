@@ -2,14 +2,14 @@ import { useState } from 'react';
 import type { Speaker, Studio } from '../../core/workout/studio.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
-import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** How fast the instructor speaks: as people usually do, or as learned from a take. */
 export function SpeakerPanel() {
-  const { document: { plan } } = useDocument();
   const { take } = useDerived();
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
+  const plan = workbench((s) => s.document.plan);
   const id = workbench((s) => s.id);
   const [said, setSaid] = useState<{ alarm: boolean; text: string } | null>(null);
   const known = studio.speakers.find((s) => s.name.toLowerCase() === plan.instructor.trim().toLowerCase());

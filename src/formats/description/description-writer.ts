@@ -1,0 +1,14 @@
+import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
+import type { Chapter } from '../../core/lanes/chapter.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+
+/** The text that goes beside the video: title, length, what is needed, chapters as `m:ss title` (first at 0:00), and the standing notice. */
+export function writeDescription(title: string, length: Micros, equipment: readonly string[], chapters: readonly Chapter[]): string {
+  const minutes = Math.round(length / 60e6);
+  const needs = equipment.length === 0 ? 'You need no equipment.' : `You need: ${equipment.join(', ')}.`;
+  return [
+    title, '', `${minutes < 1 ? 'Under a minute' : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}. ${needs}`, '',
+    ...chapters.map((c) => `${writeTime(Math.floor(c.start / 1e6) * 1e6 as Micros, 0)} ${c.title}`), '', STANDING_NOTICE, '',
+  ].join('\n');
+}
