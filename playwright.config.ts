@@ -6,7 +6,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
   timeout: 60_000,
-  workers: 1,
+  workers: 2,
   reporter: 'list',
   globalSetup: './tests/e2e/start.ts',
   use: {

@@ -96,7 +96,7 @@ export function fitCommand(text: string, length: string | undefined): Answer {
   const answers = fitToLength(plan, wanted.time, USUAL_LIMITS, new Set());
   return {
     status: answers.length === 0 ? 1 : 0, notes: answers.length === 0 ? [...notes, 'Within the usual limits no class of that length was found.'] : notes,
-    text: json({ from_s: seconds(compiled.total), length_s: seconds(wanted.time), answers: answers.map((a) => ({ total_s: seconds(a.total), cost: Math.round(a.cost * 100) / 100, changes: a.changes, outline: writeOutline(a.plan) })) }),
+    text: json({ from_s: seconds(compiled.total), length_s: seconds(wanted.time), answers: answers.map((a) => ({ total_s: seconds(a.total), cost: Math.round(a.cost * 100) / 100, changes: a.changes, moves_by_s: seconds(a.movesByUs), breaks_by_s: seconds(a.breaksByUs), outline: writeOutline(a.plan) })) }),
   };
 }
 

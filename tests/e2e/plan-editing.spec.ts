@@ -13,8 +13,7 @@ const ribbon = (page: Page) => page.getByRole('region', { name: 'The whole class
 
 test('a class of three rounds and six moves is typed from nothing without a pointer', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('heading', { name: 'Workouts' }).waitFor();
-  await page.waitForTimeout(300);
+  await expect(page.getByRole('button', { name: 'New workout' })).toBeEnabled();
   await page.keyboard.press('n');
   await page.keyboard.type('Typed class');
   await page.keyboard.press('Enter');

@@ -77,12 +77,22 @@ export function sameExercise(a: string, b: string): boolean {
   return key(a) === key(b);
 }
 
-/** Exercises that have all the words typed, anywhere in what is known of them; names that begin with them come first. */
+const phrase = (text: string) => text.toLowerCase().replace(/\b(no|low|high|front|side|quarter) (impact|equipment|camera)\b/g, '$1-$2');
+
+/**
+ * Exercises that have all the words typed, anywhere in what is known of them, their lines too. Names that begin with the
+ * words come first, then facts (position, pattern, muscles, equipment …), then lines.
+ */
 export function searchExercises(text: string, library: readonly Exercise[] = LIBRARY): Exercise[] {
-  const words = text.toLowerCase().split(/\s+/).filter((w) => w !== '');
-  const score = (e: Exercise) => (e.name.toLowerCase().startsWith(text.toLowerCase().trim()) ? 0 : e.name.toLowerCase().includes(words[0] ?? '') ? 1 : 2);
-  return library.filter((e) => {
-    const all = [e.name, e.start, e.pattern, e.effort, e.impact === 'none' ? 'no impact' : `${e.impact} impact`, e.sided ? 'one-sided' : 'two-sided', ...e.equipment, ...e.muscles, e.equipment.length === 0 ? 'no equipment' : ''].join(' ').toLowerCase();
-    return words.every((w) => all.includes(w));
-  }).sort((a, b) => score(a) - score(b));
+  const typed = text.toLowerCase().trim();
+  const words = phrase(text).split(/\s+/).filter((w) => w !== '');
+  const ranked = library.flatMap((e) => {
+    const facts = phrase([e.name, e.start, e.end === e.start ? '' : e.end, e.pattern, e.effort, `${EFFORTS[e.effort].met} met`, `${e.impact === 'none' ? 'no' : e.impact} impact`, e.sided ? 'one-sided' : 'two-sided', `${e.camera} camera`, ...e.equipment, ...e.muscles, e.equipment.length === 0 ? 'no equipment' : ''].join(' '));
+    const lines = phrase([e.setUp, e.form, e.caution, e.breath, e.easier, e.harder].join(' '));
+    if (!words.every((w) => facts.includes(w) || lines.includes(w))) return [];
+    const name = e.name.toLowerCase();
+    const rank = name.startsWith(typed) ? 0 : name.includes(words[0] ?? '') ? 1 : words.every((w) => facts.includes(w)) ? 2 : 3;
+    return [{ e, rank }];
+  });
+  return ranked.sort((a, b) => a.rank - b.rank).map(({ e }) => e);
 }

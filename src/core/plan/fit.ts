@@ -3,6 +3,7 @@ import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { compile } from './compile.ts';
 import { type Block, type Plan, isPlainBlock } from './plan.ts';
 import { moveTimings } from './scheme.ts';
+import { type Segment, isActive, isBreak } from './segment.ts';
 
 /** What the search may do, in whole seconds, both ends included. A person sets them. */
 export interface FitLimits {
@@ -21,6 +22,9 @@ export interface FitAnswer {
   /** Smaller is nearer to what was written. */
   readonly cost: number;
   readonly changes: readonly string[];
+  /** What it costs: seconds of moves and of breaks more than before; negative is less. */
+  readonly movesByUs: Micros;
+  readonly breaksByUs: Micros;
 }
 
 const S = 1_000_000;
@@ -72,6 +76,7 @@ export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locke
     found.push({ change, spread: left, cost });
   }
   found.sort((a, b) => a.cost - b.cost);
+  const before = spent(compile(plan).segments);
   const answers: FitAnswer[] = [];
   const seen = new Set<string>();
   for (const { change, spread, cost } of found) {
@@ -80,11 +85,18 @@ export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locke
     const key = JSON.stringify(fitted.blocks);
     if (seen.has(key)) continue;
     seen.add(key);
-    const { total } = compile(fitted);
-    if (total === target) answers.push({ plan: fitted, total, cost, changes: describe(plan, fitted) });
+    const { total, segments } = compile(fitted);
+    const now = spent(segments);
+    if (total === target) answers.push({ plan: fitted, total, cost, changes: describe(plan, fitted), movesByUs: micros(now.moves - before.moves), breaksByUs: micros(now.breaks - before.breaks) });
     if (answers.length >= most) break;
   }
   return answers;
+}
+
+/** Time spent on moves and in breaks. */
+function spent(segments: readonly Segment[]): { readonly moves: number; readonly breaks: number } {
+  const sum = (of: (s: Segment) => boolean) => segments.reduce((all, s) => all + (of(s) ? s.end - s.start : 0), 0);
+  return { moves: sum(isActive), breaks: sum(isBreak) };
 }
 
 /** The part of a change that touches a block, so that its length is worked out once. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { designer } from '../../browser/designer.ts';
 import { type FitAnswer, type FitLimits, USUAL_LIMITS } from '../../core/plan/fit.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
@@ -56,6 +56,7 @@ export function LengthPanel() {
           {answers.map((answer, i) => (
             <li key={i} className="border-t py-2">
               <ul className="text-[13.5px]">{answer.changes.length === 0 ? <li>It lasts {writeTime(target)} already.</li> : answer.changes.map((line) => <li key={line}>{line}</li>)}</ul>
+              {answer.changes.length > 0 && <p className="text-[12.5px] text-soft">costs {more(answer.movesByUs)} of moves, {more(answer.breaksByUs)} of breaks</p>}
               {answer.changes.length > 0 && <button type="button" className="btn mt-1" onClick={() => { change('Fit to a length', (d) => ({ ...d, plan: { ...d.plan, blocks: answer.plan.blocks } })); setAnswers(null); }}>Use this</button>}
             </li>
           ))}
@@ -65,6 +66,11 @@ export function LengthPanel() {
   );
 }
 
+
+/** `1:20 less`, `0:30 more`, `nothing`. */
+function more(us: Micros): string {
+  return us === 0 ? 'nothing' : `${writeTime(micros(Math.abs(us)))} ${us < 0 ? 'less' : 'more'}`;
+}
 
 function LockBox({ name, on, set }: { readonly name: string; readonly on: boolean; readonly set: (on: boolean) => void }) {
   return <label className="mr-3 inline-flex items-center gap-1"><input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} />{name}</label>;

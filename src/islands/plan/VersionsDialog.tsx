@@ -24,6 +24,8 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
   const [name, setName] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const [shown, setShown] = useState<{ version: Version; document: WorkoutDocument } | null>(null);
+  /** What it is compared with; null: the workout as it is now. */
+  const [against, setAgainst] = useState<{ version: Version; document: WorkoutDocument } | null>(null);
   const path = `/api/workouts/${id}/versions`;
   const attempt = async (work: () => Promise<void>) => {
     try {
@@ -42,7 +44,9 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
     setName('');
     await load();
   });
-  const look = (version: Version) => attempt(async () => setShown({ version, document: await api<WorkoutDocument>(`/api/workouts/${id}/history/${version.revision}`) }));
+  const fetchVersion = async (version: Version) => ({ version, document: await api<WorkoutDocument>(`/api/workouts/${id}/history/${version.revision}`) });
+  const look = (version: Version) => attempt(async () => setShown(await fetchVersion(version)));
+  const compareWith = (version: Version | undefined) => attempt(async () => setAgainst(version === undefined ? null : await fetchVersion(version)));
   const forget = (version: Version) => attempt(async () => {
     await api(`${path}/${version.id}`, { method: 'DELETE' });
     if (shown?.version.id === version.id) setShown(null);
@@ -53,7 +57,7 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
     change(`Bring back “${shown.version.name}”`, (d) => ({ ...d, plan: shown.document.plan, script: shown.document.script }));
     onClose();
   };
-  const comparison = useMemo(() => (shown === null ? null : comparePlans(shown.document.plan, document.plan)), [shown, document.plan]);
+  const comparison = useMemo(() => (shown === null ? null : comparePlans(shown.document.plan, against?.document.plan ?? document.plan)), [shown, against, document.plan]);
   return (
     <Dialog title="Versions" onClose={onClose} wide>
       <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); void keep(); }}>
@@ -75,8 +79,14 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
       )}
       {shown !== null && comparison !== null && (
         <>
-          <Compared comparison={comparison} name={shown.version.name} />
-          <div className="mt-3 flex justify-end gap-2"><button className="btn btn-quiet" onClick={onClose}>Close</button><button className="btn" disabled={comparison.differences.length === 0} onClick={bringBack}>Bring “{shown.version.name}” back</button></div>
+          <label className="mt-4 flex items-center gap-2"><span className="label">“{shown.version.name}” compared with</span>
+            <select className="field-box" value={against?.version.id ?? ''} onChange={(e) => void compareWith(versions?.find((v) => v.id === e.target.value))}>
+              <option value="">the workout as it is now</option>
+              {versions?.filter((v) => v.id !== shown.version.id).map((v) => <option key={v.id} value={v.id}>{v.name}</option>)}
+            </select>
+          </label>
+          <Compared comparison={comparison} name={shown.version.name} until={against?.version.name ?? 'now'} />
+          <div className="mt-3 flex justify-end gap-2"><button className="btn btn-quiet" onClick={onClose}>Close</button><button className="btn" disabled={against === null && comparison.differences.length === 0} onClick={bringBack}>Bring “{shown.version.name}” back</button></div>
         </>
       )}
     </Dialog>
@@ -85,13 +95,13 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
 
 const VERB: Readonly<Record<Difference['kind'], string>> = { added: 'new', removed: 'gone', moved: 'moved', changed: 'changed' };
 
-function Compared({ comparison, name }: { readonly comparison: Comparison; readonly name: string }) {
+function Compared({ comparison, name, until }: { readonly comparison: Comparison; readonly name: string; readonly until: string }) {
   const { differences, lengths, beforeUs, afterUs } = comparison;
   const off = lengths.filter((l) => l.beforeUs !== l.afterUs);
   return (
-    <section aria-label={`From ${name} to now`} className="mt-4 grid gap-6 sm:grid-cols-[1fr_17rem]">
+    <section aria-label={`From ${name} to ${until}`} className="mt-3 grid gap-6 sm:grid-cols-[1fr_17rem]">
       <div>
-        <h3>From “{name}” to now</h3>
+        <h3>From “{name}” to {until === 'now' ? 'now' : `“${until}”`}</h3>
         {differences.length === 0 ? <p className="text-soft">The plan is the same.</p> : (
           <ul className="mt-1 max-h-72 overflow-y-auto text-[13.5px]">
             {differences.map((d, i) => <li key={i} className="grid grid-cols-[4.5rem_1fr] border-b py-0.5"><span className="text-soft">{VERB[d.kind]}</span><span>{d.place}{d.fields.length > 0 && <span className="text-soft"> · {d.fields.join(', ')}</span>}</span></li>)}

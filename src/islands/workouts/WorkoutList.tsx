@@ -20,6 +20,9 @@ interface Summary {
 
 export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[] }) {
   const [adding, setAdding] = useState(false);
+  // The list is drawn by the server; a press on a button before the page's own code is there would be lost.
+  const [ready, setReady] = useState(false);
+  useEffect(() => setReady(true), []);
   const templates = workouts.filter((w) => w.template);
   useEffect(() => tinykeys(window, { n: (e) => { if (!(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) && document.querySelector('dialog[open]') === null) { e.preventDefault(); setAdding(true); } } }), []);
   return (
@@ -29,7 +32,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           <p className="flex items-center gap-2 font-display text-[15px] font-bold"><img src="/mark.svg" alt="" className="h-4 w-4" />Euphon</p>
           <h1 className="mt-1 text-4xl">Workouts</h1>
         </div>
-        <button className="btn btn-main" title="New workout (key N)" onClick={() => setAdding(true)}>New workout</button>
+        <button className="btn btn-main" title="New workout (key N)" disabled={!ready} onClick={() => setAdding(true)}>New workout</button>
       </header>
       {workouts.length === 0 ? (
         <div className="py-16 text-center">

@@ -1,0 +1,35 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, expect, test } from '@playwright/test';
+
+const open = async (page: Page, title: string, station: string) => {
+  const list = (await (await page.request.get('/api/workouts')).json()) as { id: string; title: string }[];
+  await page.goto(`/w/${list.find((w) => w.title.startsWith(title))?.id}/${station}`);
+};
+
+test('every station passes axe in the light and in the dark form', async ({ page }) => {
+  test.setTimeout(120_000);
+  for (const form of ['light', 'dark']) {
+    for (const station of ['', 'plan', 'script', 'shoot', 'align', 'score', 'deliver']) {
+      if (station === '') await page.goto('/');
+      else await open(page, 'Broomstick', station);
+      await page.evaluate((f) => { if (f === 'dark') document.documentElement.dataset.form = 'dark'; }, form);
+      if (station === 'score') await page.locator('[data-stave]').first().waitFor();
+      if (station === 'align') await page.locator('table').waitFor();
+      await page.waitForTimeout(250);
+      const { violations } = await new AxeBuilder({ page }).exclude('canvas').analyze();
+      expect(violations.map((v) => `${form} ${station} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+    }
+  }
+});
+
+test('no station scrolls sideways on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  const drawn: Record<string, string> = { plan: '[data-testid=total]', script: 'main h2', align: 'main table', score: '[data-stave]', deliver: 'main h2' };
+  for (const station of Object.keys(drawn)) {
+    await open(page, 'Broomstick', station);
+    await page.locator(drawn[station] ?? '').first().waitFor();
+    await page.waitForTimeout(300);
+    const sideways = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect([station, sideways <= 1]).toEqual([station, true]);
+  }
+});
