@@ -45,6 +45,8 @@ export async function scriptFile(context: Context, id: string | undefined, forma
 }
 
 const LONGEST_LINE = 600;
+/** A scratch track is held in the page's memory until it is whole: four hours are 635 MB. */
+const LONGEST_TRACK_US = 4 * 3600e6;
 /** Slowest and fastest that a line is spoken, in espeak-ng's own words a minute. */
 const PACES: readonly [number, number] = [80, 320];
 
@@ -74,7 +76,9 @@ async function say(context: Context, text: string, pace: number): Promise<Int16A
  */
 export async function scratchTrack(context: Context, id: string | undefined): Promise<{ stream: ReadableStream<Uint8Array>; bytes: number; title: string }> {
   const { plan, segments, schedule: { lines }, lineUs } = await pageOf(context, id);
-  const total = Math.round(((segments.at(-1)?.end ?? 0) / 1e6) * VOICE_RATE_HZ);
+  const lengthUs = segments.at(-1)?.end ?? 0;
+  if (lengthUs > LONGEST_TRACK_US) throw new Refusal(409, 'A scratch track is made of classes of up to 4 hours.');
+  const total = Math.round((lengthUs / 1e6) * VOICE_RATE_HZ);
   const first = lines.find((l) => l.text.trim() !== '');
   // The first line is spoken before anything is answered, so that a missing program is said and not heard as silence.
   if (first !== undefined) await say(context, first.text, USUAL_PACE);

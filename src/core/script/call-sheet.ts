@@ -2,6 +2,7 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CallMeans, type WantedCall, wantedCalls } from './calls.ts';
 import { CALL_KINDS, type CallKind, type CallRules, type Cue, DEFAULT_CALLS, type Script, WORDED_CALLS } from './cue.ts';
+import { groupBy } from './group-by.ts';
 import { type DroppedLine, type PlacedLine, type Schedule, callOf } from './schedule.ts';
 
 /** The columns of the call sheet, in the order a class hears them. */
@@ -32,8 +33,8 @@ const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = { name: fromSeconds(
 /** Segments against the calls they want: which are filled, missing, late or do not fit. Rows without any wanted call are left out. */
 export function callSheet(segments: readonly Segment[], script: Script, { lines, dropped }: Pick<Schedule, 'lines' | 'dropped'>, means: CallMeans): SheetRow[] {
   const wanted = wantedCalls(segments, allOn(script.calls), means);
-  const placed = by(lines, (l) => l.segmentIndex);
-  const lost = by(dropped.filter((d) => d.segmentIndex !== null), (d) => d.segmentIndex as number);
+  const placed = groupBy(lines, (l) => l.segmentIndex);
+  const lost = groupBy(dropped.filter((d) => d.segmentIndex !== null), (d) => d.segmentIndex as number);
   const cues = new Map(script.cues.map((cue) => [cue.id, cue]));
   const rows = new Map<number, Map<CallKind, SheetField>>();
   for (const call of wanted) {
@@ -108,14 +109,4 @@ export function columnCounts(rows: readonly SheetRow[]): ReadonlyMap<CallKind, R
   const counts = new Map<CallKind, Record<FieldState, number>>(CALL_KINDS.map((kind) => [kind, { filled: 0, missing: 0, late: 0, 'no-fit': 0 }]));
   for (const row of rows) for (const [kind, field] of row.fields) (counts.get(kind) as Record<FieldState, number>)[field.state] += 1;
   return counts;
-}
-
-function by<T>(items: readonly T[], keyOf: (item: T) => number): Map<number, T[]> {
-  const groups = new Map<number, T[]>();
-  for (const item of items) {
-    const group = groups.get(keyOf(item));
-    if (group === undefined) groups.set(keyOf(item), [item]);
-    else group.push(item);
-  }
-  return groups;
 }

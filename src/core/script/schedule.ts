@@ -4,6 +4,7 @@ import { type Micros, add, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type CallMeans, wantedCalls } from './calls.ts';
 import { tempoOf } from './countdown.ts';
+import { groupBy } from './group-by.ts';
 import { CALL_KINDS, type CallKind, type Cue, type CueKind, type Script } from './cue.ts';
 
 /** A line that has its place on plan time. `cueId` is null for a call the program wrote. */
@@ -173,15 +174,4 @@ function insert(placed: PlacedLine[], line: PlacedLine): void {
   let at = placed.length;
   while (at > 0 && (placed[at - 1] as PlacedLine).start > line.start) at--;
   placed.splice(at, 0, line);
-}
-
-function groupBy<T, K>(items: readonly T[], keyOf: (item: T) => K): Map<K, T[]> {
-  const groups = new Map<K, T[]>();
-  for (const item of items) {
-    const key = keyOf(item);
-    const group = groups.get(key);
-    if (group === undefined) groups.set(key, [item]);
-    else group.push(item);
-  }
-  return groups;
 }

@@ -22,6 +22,17 @@ export function linesOf({ segments, script, schedule }: ScriptPage): { segment: 
   return segments.map((segment) => ({ segment, lines: placed.get(segment.index) ?? [], homeless: script.cues.filter((c) => c.segmentKey === segment.key && !known.has(c.id)) }));
 }
 
+/** The numbers of a countdown in one line, as they are heard. */
+export function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] {
+  const joined: PlacedLine[] = [];
+  for (const line of lines) {
+    const last = joined.at(-1);
+    if (last !== undefined && last.kind === 'countdown' && line.kind === 'countdown') joined[joined.length - 1] = { ...last, end: line.end, text: `${last.text} ${line.text}` };
+    else joined.push(line);
+  }
+  return joined;
+}
+
 /** An anchor as it is written in brackets: `+4`, `-10`, `half`, `#9`, `after +0.5`, `free`. `previous`: the line before, which `after` is about. */
 export function writeAnchor(anchor: Anchor): string {
   const s = (us: Parameters<typeof writeSeconds>[0]) => writeSeconds(us, 3).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');

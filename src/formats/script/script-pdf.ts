@@ -1,7 +1,7 @@
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
-import { type ScriptPage, linesOf } from './script-page.ts';
+import { type ScriptPage, joinCounts, linesOf } from './script-page.ts';
 
 const INK = '#1d1b18';
 const SOFT = '#5f5a52';
@@ -15,7 +15,7 @@ export function scriptDocument(page: ScriptPage, font: string): TDocumentDefinit
     if (name !== group) body.push([{ text: name, bold: true, fontSize: 12, colSpan: 3, margin: [0, 8, 0, 2] }, {}, {}]);
     group = name;
     const side = s.side === 'left' || s.side === 'right' ? `, ${s.side}` : '';
-    const said: Content[] = lines.map((l) => ({ columns: [{ width: 34, text: `+${writeSeconds(micros(l.start - s.start))}`, alignment: 'right', color: SOFT, fontSize: 8.5 }, { width: '*', text: l.text, color: l.cueId === null ? SOFT : INK, italics: l.cueId === null }], columnGap: 8 }));
+    const said: Content[] = joinCounts(lines).map((l) => ({ columns: [{ width: 34, text: `+${writeSeconds(micros(l.start - s.start))}`, alignment: 'right', color: SOFT, fontSize: 8.5 }, { width: '*', text: l.text, color: l.cueId === null ? SOFT : INK, italics: l.cueId === null }], columnGap: 8 }));
     for (const cue of homeless) said.push({ text: `Does not fit: ${cue.text}`, color: SOFT, decoration: 'lineThrough' });
     body.push([{ text: writeTime(s.start), alignment: 'right' }, { stack: [{ text: `${s.label}${side}`, bold: s.kind === 'work' || s.kind === 'hold' }, { text: `${s.kind} ${writeSeconds(micros(s.end - s.start))} s`, color: SOFT, fontSize: 8.5 }] }, { stack: said }]);
   }

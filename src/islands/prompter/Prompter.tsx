@@ -8,6 +8,7 @@ import type { Script } from '../../core/script/cue.ts';
 import { schedule } from '../../core/script/schedule.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { type Studio, callMeans } from '../../core/workout/studio.ts';
+import { joinCounts } from '../../formats/script/script-page.ts';
 import { sideWord } from '../shared/words.ts';
 import { useClassClock } from './use-class-clock.ts';
 
@@ -27,7 +28,7 @@ const EYE_LINE = 0.34;
 /** The script in large letters that scroll by the class's clock; always in the dark form, for the floor. */
 export function Prompter({ id, plan, script, studio }: Props) {
   const { segments, total } = useMemo(() => compile(plan), [plan]);
-  const lines = useMemo(() => schedule(segments, script, callMeans(plan, studio, bookWith(studio.exercises))).lines, [segments, plan, script, studio]);
+  const lines = useMemo(() => joinCounts(schedule(segments, script, callMeans(plan, studio, bookWith(studio.exercises))).lines), [segments, plan, script, studio]);
   const view = useClassClock(segments, total);
   const [size, setSize] = useState(2);
   const [flipped, setFlipped] = useState(false);

@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
+import { groupBy } from '../../core/script/group-by.ts';
 import type { DroppedLine, PlacedLine } from '../../core/script/schedule.ts';
 import type { WorkedScript } from '../../core/workout/work-script.ts';
 import { focusSoon } from '../shared/focus.ts';
@@ -17,9 +18,9 @@ export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
   const change = useChange();
   const [onlyTrouble, setOnlyTrouble] = useState(false);
   const { schedule, findings } = worked;
-  const lines = useMemo(() => group(schedule.lines, (l: PlacedLine) => l.segmentIndex), [schedule]);
-  const dropped = useMemo(() => group(schedule.dropped.filter((d) => d.segmentIndex !== null), (d: DroppedLine) => d.segmentIndex as number), [schedule]);
-  const cues = useMemo(() => group(script.cues, (c: Cue) => c.segmentKey), [script.cues]);
+  const lines = useMemo(() => groupBy(schedule.lines, (l: PlacedLine) => l.segmentIndex), [schedule]);
+  const dropped = useMemo(() => groupBy(schedule.dropped.filter((d) => d.segmentIndex !== null), (d: DroppedLine) => d.segmentIndex as number), [schedule]);
+  const cues = useMemo(() => groupBy(script.cues, (c: Cue) => c.segmentKey), [script.cues]);
   const wrong = useMemo(() => new Map(findings.filter((f) => f.cueId !== undefined && f.severity === 'alarm').map((f) => [f.cueId as string, f.says])), [findings]);
   const lost = schedule.dropped.filter((d) => d.reason === 'segment-gone');
   const trouble = schedule.dropped.filter((d) => d.cueId !== null);
@@ -51,15 +52,4 @@ export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
       </ol>
     </div>
   );
-}
-
-function group<T, K>(items: readonly T[], keyOf: (item: T) => K): ReadonlyMap<K, readonly T[]> {
-  const groups = new Map<K, T[]>();
-  for (const item of items) {
-    const key = keyOf(item);
-    const list = groups.get(key);
-    if (list === undefined) groups.set(key, [item]);
-    else list.push(item);
-  }
-  return groups;
 }

@@ -4,6 +4,7 @@ import type { Cue } from '../../core/script/cue.ts';
 import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/schedule.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
+import { joinCounts } from '../../formats/script/script-page.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { CueLine } from './CueLine.tsx';
 import { FitBar } from './FitBar.tsx';
@@ -58,17 +59,6 @@ export const SegmentScript = memo(function SegmentScript({ segment, heading, fit
     </li>
   );
 }, same);
-
-/** The numbers of a countdown stand in one row, as they are heard. */
-function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] {
-  const joined: PlacedLine[] = [];
-  for (const line of lines) {
-    const last = joined.at(-1);
-    if (last !== undefined && last.kind === 'countdown' && line.kind === 'countdown') joined[joined.length - 1] = { ...last, end: line.end, text: `${last.text} ${line.text}` };
-    else joined.push(line);
-  }
-  return joined;
-}
 
 /** The worker's answer is new each time; what is the same in it is not drawn again. */
 function same(a: SegmentScriptProps, b: SegmentScriptProps): boolean {
