@@ -255,11 +255,70 @@ const LATER_OTHERS = [
   'it took me thirty seconds to find that out', 'rest assured it gets easier', 'take the rest if you need it', 'give the other arm a break', 'we will break it down', 'a break in the clouds', 'long day in the apiary', 'more honey next summer', 'every second counts', 'first things first', 'once more with feeling', 'two of my bees are called nora',
 ] as const;
 
+/** A fourth set, written after the second repair, to see what strangers' sentences would find. */
+const LAST: readonly Row[] = [
+  [['Squat', 2, -10], "that's ten seconds, finish strong", 'seconds-left', 'true'],
+  [['Squat', 2, -24], "that's ten seconds, finish strong", 'seconds-left', 'false'],
+  [['Broomstick row', 1, -5], 'five more seconds and rest', 'seconds-left', 'true'],
+  [['Broomstick row', 1, -18], 'five more seconds and rest', 'seconds-left', 'false'],
+  [['Dead bug', 3, -15], "don't stop now we have fifteen seconds left", 'seconds-left', 'true'],
+  [['Crate push-up', 2, -20], 'can you give me twenty more seconds', 'seconds-left', 'true'],
+  [['Crate push-up', 2, -7], 'can you give me twenty more seconds', 'seconds-left', 'false'],
+  [['Squat', 1, 20], "halfway through, you're smashing it", 'half-way', 'true'],
+  [['Squat', 1, 32], "halfway through, you're smashing it", 'half-way', 'false'],
+  [['Dead bug', 2, 20], "okay we've hit the halfway mark", 'half-way', 'true'],
+  [['Dead bug', 2, 34], "okay we've hit the halfway mark", 'half-way', 'false'],
+  [['Broomstick row', 3, 10], 'after this there are three moves left', 'moves-left', 'true'],
+  [['Squat', 3, 10], 'after this there are three moves left in the round', 'moves-left', 'false'],
+  [['Crate push-up', 1, 4], 'just one exercise left in round one after this', 'moves-left', 'true'],
+  [['Broomstick row', 1, 4], 'just one exercise left in round one after this', 'moves-left', 'false'],
+  [['Dead bug', 3, 3], 'the very last exercise of the circuit', 'moves-left', 'true'],
+  [['Broomstick row', 3, 3], 'the very last exercise of the circuit', 'moves-left', 'false'],
+  [['after Dead bug', 1, 15], 'two more rounds to go', 'moves-left', 'true'],
+  [['after Dead bug', 2, 15], 'two more rounds to go', 'moves-left', 'false'],
+  [['Squat', 3, 4], 'final round people leave it all here', 'moves-left', 'true'],
+  [['Squat', 1, 4], 'final round people leave it all here', 'moves-left', 'false'],
+  [['after Dead bug', 2, 6], "that's two rounds done", 'round', 'true'],
+  [['after Dead bug', 1, 6], "that's two rounds done", 'round', 'false'],
+  [['Squat', 2, 2], "we're back at the beginning for round 2", 'round', 'true'],
+  [['Squat', 3, 2], "we're back at the beginning for round 2", 'round', 'false'],
+  [['Squat', 1, 2], 'first round is to learn the moves', 'round', 'true'],
+  [['Squat', 3, 2], 'first round is to learn the moves', 'round', 'false'],
+  [['Hello', 1, 8], 'each move is forty seconds long', 'length', 'true'],
+  [['Hello', 1, 8], 'each move is fifty five seconds long', 'length', 'false'],
+  [['Hello', 1, 8], "we've got twenty seconds of rest between the moves", 'length', 'true'],
+  [['Hello', 1, 8], "we've got ten seconds of rest between the moves", 'length', 'false'],
+  [['after Squat', 2, 1], 'twenty seconds recovery here', 'length', 'true'],
+  [['after Squat', 2, 1], 'thirty seconds recovery here', 'length', 'false'],
+  [['after Squat', 1, 4], "we'll be doing broomstick rows next", 'next-up', 'true'],
+  [['after Squat', 1, 4], "we'll be doing dead bugs next", 'next-up', 'false'],
+  [['after Broomstick row', 3, 4], 'get yourself set up for the side plank', 'next-up', 'true'],
+  [['after Broomstick row', 3, 4], 'get yourself set up for the dead bug', 'next-up', 'false'],
+  [['Crate push-up', 1, -9], "then we're going on to dead bugs", 'next-up', 'true'],
+  [['Crate push-up', 1, -9], "then we're going on to squats", 'next-up', 'false'],
+  [['Side plank', 1, 2, 'left'], 'we start on the left', 'side', 'true'],
+  [['Side plank', 1, 2, 'left'], 'we start on the right', 'side', 'false'],
+  [['after Side plank', 3, 3, 'left'], 'change over, right side', 'side', 'true'],
+  [['after Side plank', 3, 3, 'left'], 'change over, left side', 'side', 'false'],
+  [['Calf stretch', 1, 4, 'left'], 'left calf first', 'side', 'true'],
+  [['after Crate push-up', 1, 5], 'make your way down to the floor', 'position', 'true'],
+  [['Broomstick row', 2, 3], 'lie flat on your back', 'position', 'false'],
+  [['after Dead bug', 1, 8], 'everyone up on your feet', 'position', 'true'],
+  [['Hello', 1, 5], "all you'll need is a broomstick, a crate and a towel", 'equipment', 'true'],
+  [['Hello', 1, 5], "you'll need a pair of dumbbells", 'equipment', 'false'],
+  [['Hello', 1, 5], "there's no equipment in this one", 'equipment', 'false'],
+  [['Hello', 1, 5], 'please grab a crate and a stick', 'equipment', 'true'],
+  [['Glute bridge', 1, 3], 'we are going for ten reps', 'count', 'true'],
+  [['Glute bridge', 1, 3], 'we are going for eight reps', 'count', 'false'],
+];
+
+const LAST_OTHERS = ['ten seconds ago you wanted to stop', 'this one is my second favourite', 'let me show you from the side', 'watch my right foot here', 'press the left heel down', 'that leaves us with the legs', 'rest your head on the mat', 'the next few weeks', 'three cheers for the bees', 'one foot in front of the other', 'about a hand width apart', 'we want ninety degrees in both knees', 'two hands on the stick', 'half your weight on each foot', 'somewhere between five and ten is plenty for beginners', 'if you need longer take longer', 'it is the last day of the month', 'stand with your feet under your hips', 'sit down into it', 'kneel if you like that better', 'the floor is cold today', 'no more talking', 'no way around it', 'need I say more', 'my mat is blue', 'over and over again', 'roll the stick away', 'the first time is always strange', 'all four corners', 'count them if you like'] as const;
+
 /** Where the sentences that claim nothing are said: in work, in a one-sided hold, in a break and in talk. */
 const OTHER_PLACES: readonly Place[] = [['Squat', 2, 6], ['Side plank', 1, 9, 'left'], ['after Broomstick row', 2, 4], ['Hello', 1, 9]];
 
-export function claimSpeech(set: 'second' | 'third' = 'second'): Spoken[] {
-  const [rows, others] = set === 'second' ? [ROWS, OTHERS] : [LATER, LATER_OTHERS];
+export function claimSpeech(set: 'second' | 'third' | 'fourth' = 'second'): Spoken[] {
+  const [rows, others] = ({ second: [ROWS, OTHERS], third: [LATER, LATER_OTHERS], fourth: [LAST, LAST_OTHERS] } as const)[set];
   return [
     ...rows.map(([place, text, type, verdict]): Spoken => ({ atUs: at(place), text, expected: { type, verdict } })),
     ...others.flatMap((text) => OTHER_PLACES.map((place): Spoken => ({ atUs: at(place), text, expected: null }))),

@@ -14,6 +14,8 @@ export function readLeft(tokens: readonly Token[], i: number): Reading | null {
     const more = /^(more|other|further)$/.test(at(k));
     if (more) k++;
     const unit = unitOf(at(k));
+    // `two rounds done`, `that is one round in the bag`: the round that was, not what is left.
+    if (unit === 'round' && !more && /^(done|down|finished|complete|completed)$/.test(at(k + 1)) && number.value >= 1 && numberAt(tokens, i + k + 2) === null) return { body: { type: 'round', round: number.value, past: true }, length: k + 2 };
     if (unit !== null) {
       const after = at(k + 1);
       const left = more || /^(left|remaining|remain)$/.test(after) || (after === 'to' && at(k + 2) === 'go') || (at(-1) === 'only' && after === '');
@@ -25,10 +27,18 @@ export function readLeft(tokens: readonly Token[], i: number): Reading | null {
     const toGo = at(k) === 'to' && at(k + 1) === 'go';
     // `one more after this`, `two rounds down, one to go`.
     if (more && number.value <= 12 && at(k) === 'after' && /^(this|that|it)$/.test(at(k + 1))) return { body: { type: 'moves-left', left: number.value, unit: 'any', afterThis }, length: k + 2 };
+    const counted = at(-1) === 'down' && numberAt(tokens, i - 2) !== null;
+    if (toGo && !more && number.value <= 12 && (counted || (number.value <= 6 && tokens.length <= number.length + 3))) return { body: { type: 'moves-left', left: number.value, unit: 'any', afterThis }, length: k + 2 };
     const down = unitOf(at(-2));
     if (toGo && !more && number.value <= 12 && down !== null && /^(down|done|in|gone|behind)$/.test(at(-1))) return { body: { type: 'moves-left', left: number.value, unit: down, afterThis }, length: k + 2 };
     if (number.value <= 12 && ((more && toGo) || (!more && at(k) === 'left' && tokens.length <= number.length + 5))) return { body: { type: 'moves-left', left: number.value, unit: 'any', afterThis }, length: k + (toGo ? 2 : 1) };
     return null;
+  }
+  // `second to last round`, `penultimate exercise`: one is left after it.
+  const penultimate = at(0) === 'penultimate' ? 1 : /^(second|next)$/.test(at(0)) && at(1) === 'to' && at(2) === 'last' ? 3 : 0;
+  if (penultimate > 0) {
+    const of = unitOf(at(penultimate));
+    if (of !== null || at(penultimate) === 'one') return { body: { type: 'moves-left', left: 1, unit: of ?? 'any', afterThis: false }, length: penultimate + 1 };
   }
   if (at(0) === 'last' || at(0) === 'final') {
     const unit = unitOf(at(1));

@@ -11,8 +11,10 @@ export function readSide(tokens: readonly Token[], i: number, named: boolean): R
   const at = (k: number) => word(tokens, i + k);
   const side = at(0);
   if (side !== 'left' && side !== 'right') return null;
+  const parts = /^(leg|calf|arm|hip|glute|hamstring|quad|thigh)$/.test(at(1)) && /^(first|now|next|again)$/.test(at(2));
   const next = tokens.some((t) => t.norm === 'next') || tokens.slice(Math.max(0, i - 6), i).some((t) => /^(switch|change|swap|then|ready)$/.test(t.norm));
   const body = { type: 'side', side, next } as const;
+  if (parts && !tokens.slice(0, i).some((t) => MOVES_SIDEWAYS.test(t.norm))) return { body, length: 3 };
   if (at(1) === 'side' || at(1) === 'sides') {
     if (/^(of|to|by|effects?|note|body)$/.test(at(2)) || /^(look|turn|reach|lean|step|twist|roll)$/.test(at(-2)) || /^(look|turn|reach|lean|step|twist|roll)$/.test(at(-3)) || at(-1) === 'and' || at(-1) === 'or') return null;
     return { body, length: 2 };
@@ -84,6 +86,10 @@ export function readEquipment(tokens: readonly Token[], i: number, items: readon
     const found = itemAt(1);
     const ready = found !== null && (at(0) === 'get' || /^(ready|handy|nearby|close|near|beside|waiting|at|with|there|by)$/.test(at(found.length)));
     if (found !== null && ready && !/^(dont|not|wont|if|will|would)$/.test(at(-1)) && !(at(-1) === 'you' && at(-2) === 'if')) return { body: { type: 'equipment', item: found.item, needed: true }, length: found.length };
+  }
+  if (at(0) === 'need' && at(1) === 'is' && (at(-2) === 'all' || at(-1) === 'all' || at(-3) === 'all')) {
+    const found = itemAt(2);
+    if (found !== null) return { body: { type: 'equipment', item: found.item, needed: true }, length: found.length };
   }
   const wanting = at(0) === 'want' && /^(youll|will)$/.test(at(-1));
   const going = at(-1) === 'to' && /^(going|want)$/.test(at(-2));

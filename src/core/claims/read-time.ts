@@ -29,7 +29,8 @@ export function readTime(tokens: readonly Token[], i: number): Reading | null {
   const next = word(unitEnd);
   const pair = `${next} ${word(unitEnd + 1)}`;
   if (!minutes && (value < 2 || value > 600)) return null;
-  if (/^(ago|later|apart|each|faster|slower|behind|late|early|long|old|per|down|gone|in|already|a)$/.test(next) && pair !== 'in total') return null;
+  const stated = next === 'long' && /^(is|are|be|last|lasts)$/.test(before1);
+  if (/^(ago|later|apart|each|faster|slower|behind|late|early|long|old|per|down|gone|in|already|a)$/.test(next) && pair !== 'in total' && !stated) return null;
   if (before1 === 'every' || `${before2} ${before1}` === 'in about') return null;
   // `less than ten seconds`, `under a minute`: what is left is that or less.
   const limit = /^(under|within)$/.test(before1) || `${before2} ${before1}` === 'less than';
