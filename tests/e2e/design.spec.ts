@@ -76,4 +76,9 @@ test('commands are found by typing, and stations have their keys', async ({ page
   await expect(page).toHaveURL(/\/deliver$/);
   await page.goBack();
   await expect(page).toHaveURL(/\/script$/);
+  await page.getByText('lines fit').waitFor();
+  await page.keyboard.press('/');
+  await page.getByPlaceholder('Type what you want to do').fill('call sheet');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Call sheet' })).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
+import { useCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { BlockList } from './BlockList.tsx';
 import { ClassFields } from './ClassFields.tsx';
@@ -27,9 +28,14 @@ export function PlanStation() {
   });
   // The sheet is made by the server from what is saved: what is not yet sent goes first.
   const print = async () => {
+    if (compiled.total === 0) return;
     await workbench.flush();
     window.open(`/api/workouts/${id}/run-sheet.pdf`, '_blank');
   };
+  useCommands([
+    { label: 'New block', keys: 'B', run: () => add('circuit') }, { label: asText ? 'Show the plan as blocks' : 'Show the plan as an outline', keys: 'T', run: () => setAsText(!asText) },
+    { label: 'Versions: keep, compare, bring back', keys: 'V', run: () => setVersions(true) }, { label: 'Print the run sheet', keys: 'R', run: () => void print() },
+  ]);
   usePlanKeys({ outline: () => setAsText((was) => !was), versions: () => setVersions(true), print: () => void print() });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_23rem] gap-x-4">

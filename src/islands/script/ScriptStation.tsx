@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { Tabs } from '../../ui/Tabs.tsx';
+import { useCommands } from '../workbench/commands.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { CallRulesPanel } from './CallRulesPanel.tsx';
@@ -27,6 +28,11 @@ export function ScriptStation() {
     c: (e) => { if (!inField(e)) { e.preventDefault(); setView('sheet'); } },
     e: (e) => { if (!inField(e)) { e.preventDefault(); setView('rehearse'); } },
   }), []);
+  const toPrompter = () => void workbench.flush().then(() => window.location.assign(`/w/${id}/prompter`));
+  useCommands([
+    { label: 'Write the script', keys: 'W', run: () => setView('page') }, { label: 'Call sheet', keys: 'C', run: () => setView('sheet') }, { label: 'Rehearse the class', keys: 'E', run: () => setView('rehearse') },
+    { label: 'Prompter for the floor', run: toPrompter }, { label: 'Rules of the calls', run: () => setSide('calls') }, { label: 'What was found in the script', run: () => setSide('findings') }, { label: 'Script in and out, scratch voice track', run: () => setSide('files') },
+  ]);
   if (compiled.segments.length === 0) {
     return <div className="px-6 py-16 text-center"><h2 className="text-2xl">There is no class to script yet</h2><p className="mt-1 text-soft">Plan it first; the script follows its segments.</p></div>;
   }
@@ -46,7 +52,7 @@ export function ScriptStation() {
             <button className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`} aria-pressed={view === 'sheet'} title="Key C" onClick={() => setView('sheet')}>Call sheet</button>
           </div>
           <button className="btn" title="The class runs with its clock and is spoken (key E)" onClick={() => setView('rehearse')}>Rehearse</button>
-          <a className="btn btn-quiet border-line" href={`/w/${id}/prompter`} title="Large text that scrolls by the class’s clock" onClick={(e) => { e.preventDefault(); void workbench.flush().then(() => window.location.assign(`/w/${id}/prompter`)); }}>Prompter</a>
+          <a className="btn btn-quiet border-line" href={`/w/${id}/prompter`} title="Large text that scrolls by the class’s clock" onClick={(e) => { e.preventDefault(); toPrompter(); }}>Prompter</a>
         </div>
         {view === 'page' ? <ScriptPage worked={worked} /> : <CallSheet rows={worked.sheet} toLine={toLine} />}
       </div>

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { useStationCommands } from './commands.ts';
 import { STATIONS, type Station } from './stations.ts';
 import { useDerived, useWorkbench } from './workbench-context.tsx';
 
@@ -10,6 +11,7 @@ export function CommandList({ go, onClose }: { readonly go: (station: Station) =
   const { produced } = useDerived();
   const undo = workbench((s) => s.undo.at(-1)?.label);
   const redo = workbench((s) => s.redo.at(-1)?.label);
+  const station = useStationCommands((s) => s.commands);
   const mends = produced?.findings.flatMap((f) => f.mends.map((mend) => ({ f, mend }))) ?? [];
   const run = (work: () => void) => () => { onClose(); work(); };
   const item = 'flex cursor-pointer items-center justify-between rounded-sm px-2 py-1.5 data-[selected=true]:bg-shade';
@@ -22,6 +24,7 @@ export function CommandList({ go, onClose }: { readonly go: (station: Station) =
           {STATIONS.map(({ name, word, key }) => (
             <Command.Item key={name} className={item} onSelect={run(() => go(name))}>Go to {word}<kbd className="key">{key.toUpperCase()}</kbd></Command.Item>
           ))}
+          {station.map(({ label, keys, run: work }) => <Command.Item key={label} className={item} onSelect={run(work)}>{label}{keys !== undefined && <kbd className="key">{keys}</kbd>}</Command.Item>)}
           {undo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().undoStep())}>Undo: {undo}<kbd className="key">Ctrl Z</kbd></Command.Item>}
           {redo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().redoStep())}>Redo: {redo}<kbd className="key">Ctrl Shift Z</kbd></Command.Item>}
           {mends.map(({ f, mend }, i) => (
