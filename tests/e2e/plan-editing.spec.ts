@@ -93,7 +93,8 @@ test('a workout becomes a template that new ones begin from; duplicates and dele
   const row = page.getByRole('listitem').filter({ hasText: 'Skep template' }).first();
   await row.getByText('More for').or(row.locator('summary')).first().click();
   await row.getByRole('button', { name: 'Use as a template' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Skep template' }).first()).toContainText('template');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Skep template' }).first().getByText('template', { exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New workout' })).toBeEnabled();
   await page.getByRole('button', { name: 'New workout' }).click();
   await page.getByLabel('Title').fill('From the template');
   await page.getByLabel('Begin from').selectOption({ index: 1 });
