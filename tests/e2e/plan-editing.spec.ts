@@ -123,12 +123,14 @@ test('an exercise of one’s own is made, found by its facts and put into the cl
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByLabel('Search the exercises').fill('skep');
   await page.getByLabel('Search the exercises').press('Enter');
-  expect((await names(page)).at(-1)).toBe('skep lift');
+  await expect.poll(async () => (await names(page)).at(-1)).toBe('skep lift');
   await page.getByRole('button', { name: /^Breaks/ }).click();
   await page.getByText('What a change-over costs here').click();
   await page.getByLabel('a new move that must be shown').fill('30');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/new move to be shown 30 s/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Back to common practice' }).click();
+  await expect(page.getByText(/new move to be shown 22 s/).first()).toBeVisible();
 });
 
 test('the run sheet comes as PDF with what was just typed', async ({ page }) => {
