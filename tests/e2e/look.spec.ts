@@ -6,21 +6,24 @@ const open = async (page: Page, title: string, station: string) => {
   await page.goto(`/w/${list.find((w) => w.title.startsWith(title))?.id}/${station}`);
 };
 
-test('every station passes axe in the light and in the dark form', async ({ page }) => {
-  test.setTimeout(120_000);
-  for (const form of ['light', 'dark']) {
+/** The dark form differs in colour alone: there only contrast is looked at again. */
+for (const form of ['light', 'dark'] as const) {
+  test(`every station passes axe in the ${form} form`, async ({ page }) => {
+    test.setTimeout(180_000);
     for (const station of ['', 'plan', 'script', 'shoot', 'align', 'score', 'deliver']) {
       if (station === '') await page.goto('/');
       else await open(page, 'Broomstick', station);
       await page.evaluate((f) => { if (f === 'dark') document.documentElement.dataset.form = 'dark'; }, form);
       if (station === 'score') await page.locator('[data-stave]').first().waitFor();
       if (station === 'align') await page.locator('table').waitFor();
+      if (station === 'script') await page.getByText('lines fit').waitFor();
       await page.waitForTimeout(250);
-      const { violations } = await new AxeBuilder({ page }).exclude('canvas').analyze();
+      const axe = new AxeBuilder({ page }).exclude('canvas');
+      const { violations } = await (form === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
       expect(violations.map((v) => `${form} ${station} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
     }
-  }
-});
+  });
+}
 
 test('no station scrolls sideways on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 800 });
