@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { tinykeys } from 'tinykeys';
 import { inField } from '../workbench/use-keys.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
@@ -16,7 +16,8 @@ interface Doing {
 export function usePlanKeys(doing: Doing): void {
   const change = useChange();
   // Bound anew with each drawing: the doings are made there, and binding five keys costs nothing.
-  useEffect(() => {
+  // Before the paint: what is seen can be pressed at once.
+  useLayoutEffect(() => {
     const block = (event: KeyboardEvent) => {
       event.preventDefault();
       const here = (event.target as HTMLElement | null)?.closest('[data-block]')?.getAttribute('data-block') ?? null;

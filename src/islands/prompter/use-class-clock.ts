@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { type ClassClock, SPEEDS, classClock } from '../../browser/class-clock.ts';
 import type { Segment } from '../../core/plan/segment.ts';
@@ -43,7 +43,7 @@ export function useClassClock(segments: readonly Segment[], totalUs: number): Cl
       clock.setSpeed(SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, i + by))] ?? 1);
     })(),
   }), [clock, segments]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const key = (work: () => void) => (e: KeyboardEvent) => { if (!inField(e)) { e.preventDefault(); work(); } };
     return tinykeys(window, { Space: key(view.toggle), ArrowLeft: key(() => view.jump(-1)), ArrowRight: key(() => view.jump(1)), ',': key(() => view.faster(-1)), '.': key(() => view.faster(1)), Home: key(() => view.seek(0)) });
   }, [view]);

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useLayoutEffect, useMemo, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { nextActive } from '../../core/plan/segment.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -27,7 +27,7 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
     if (segment === undefined) return;
     change('Mark a line', (d) => ({ ...d, script: { ...d.script, marks: [...d.script.marks, { segmentKey: segment.key, text: lit !== undefined && lit.segmentIndex === segment.index ? lit.text : segment.label, note: '' }] } }));
   };
-  useEffect(() => tinykeys(window, {
+  useLayoutEffect(() => tinykeys(window, {
     m: (e) => { if (!inField(e)) { e.preventDefault(); mark(); } },
     v: (e) => { if (!inField(e)) { e.preventDefault(); setVoice((on) => !on); } },
     Escape: (e) => { if (!inField(e)) { e.preventDefault(); onClose(); } },

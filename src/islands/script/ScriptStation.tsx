@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useLayoutEffect, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { useCommands } from '../workbench/commands.ts';
@@ -23,7 +23,7 @@ export function ScriptStation() {
   const worked = useScript();
   const [view, setView] = useState<View>('page');
   const [side, setSide] = useState<Side>('calls');
-  useEffect(() => tinykeys(window, {
+  useLayoutEffect(() => tinykeys(window, {
     w: (e) => { if (!inField(e)) { e.preventDefault(); setView('page'); } },
     c: (e) => { if (!inField(e)) { e.preventDefault(); setView('sheet'); } },
     e: (e) => { if (!inField(e)) { e.preventDefault(); setView('rehearse'); } },
