@@ -16,7 +16,7 @@ test('the break adviser names the worst change-over first, and its mend is one c
   const first = page.getByRole('complementary', { name: 'Computed from the plan' }).getByRole('listitem').first();
   await expect(first).toContainText('Dead bug');
   await expect(first).toContainText('standing to floor 7 s');
-  await first.getByRole('button', { name: 'Make it 40 s' }).click();
+  await first.getByRole('button', { name: 'Make the break 40 s' }).click();
   await expect(first).not.toContainText('Dead bug');
   await expect(total(page)).toContainText('14:10');
   await page.keyboard.press('Control+z');

@@ -55,6 +55,11 @@ describe('a mend of the plan takes its finding away', () => {
     const plan = mended(outline('## A: 3 rounds, 40/20\n- Reverse lunge | sides rounds'), 'side-short');
     expect([plan.blocks[0]?.rounds, findings(plan).some((f) => f.rule === 'side-short')]).toEqual([4, false]);
   });
+  it('a break between rounds is made long enough by the rest that stands there', () => {
+    const plan = outline('## A: 2 rounds, 40/40, round rest 0:10\n- Squat\n- Dead bug');
+    const next = mended(plan, 'break-short');
+    expect([next.blocks[0]?.roundRestUs, findings(next).some((f) => f.rule === 'break-short')]).toEqual([20e6, false]);
+  });
   it('a break that is short is made long enough', () => {
     const plan = outline('## A: 40/20\n- Squat\n- Dead bug');
     expect(named(plan, 'break-short').mends[0]?.label).toBe('Make the break 35 s');

@@ -1,3 +1,4 @@
+import { freshIds } from '../plan/ids.ts';
 import { type Block, type BlockKind, type Move, type Plan, newBlock, newMove } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
@@ -10,23 +11,12 @@ const WANTED_S = 300;
 const WARM_UP_S = 30;
 const STRETCH_S = 30;
 
-/** An id no block or move of the plan has. */
-function ids(plan: Plan): (prefix: string) => string {
-  const used = new Set(plan.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]));
-  let n = used.size;
-  return (prefix) => {
-    do n += 1; while (used.has(`${prefix}${n}`));
-    used.add(`${prefix}${n}`);
-    return `${prefix}${n}`;
-  };
-}
-
 const mend = (label: string, plan: Plan): Mend => ({ kind: 'plan', label, plan });
 const changed = (plan: Plan, id: string, next: (block: Block) => Block): Plan => ({ ...plan, blocks: plan.blocks.map((b) => (b.id === id ? next(b) : b)) });
 
 /** Puts five minutes of warm-up after the opening talk, or five minutes of stretches before the closing talk. */
 export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
-  const id = ids(plan);
+  const id = freshIds(plan);
   const names = kind === 'warm-up' ? WARM_UP : STRETCHES;
   const each = kind === 'warm-up' ? WARM_UP_S : STRETCH_S;
   const block = newBlock(id('b'), kind, kind === 'warm-up' ? 'Warm-up' : 'Cool-down');
@@ -75,7 +65,7 @@ export function holdFor(plan: Plan, segment: Segment, seconds: number): Mend {
 
 /** Puts a march on the spot before a move, for the way up from the floor. */
 export function riseBefore(plan: Plan, segment: Segment): Mend {
-  const march = newMove(ids(plan)('m'), 'March on the spot');
+  const march = newMove(freshIds(plan)('m'), 'March on the spot');
   return mend('March on the spot before it', changed(plan, segment.blockId, (b) => ({ ...b, moves: b.moves.flatMap((m): Move[] => (m.id === segment.moveId ? [march, m] : [m])) })));
 }
 
@@ -87,9 +77,16 @@ export function evenRounds(plan: Plan): Mend | null {
   return mend(`One round more of ${blocks.map((b) => b.name).join(' and ')}`, { ...plan, blocks: plan.blocks.map((b) => (odd(b) ? { ...b, rounds: b.rounds + 1 } : b)) });
 }
 
-/** Makes the break after a move long enough, up to the next 5 s; null where the two moves are not of one block. */
+/**
+ * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's rest
+ * between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
+ */
 export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Mend | null {
-  if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId || from.round !== to.round) return null;
-  const restUs = micros(Math.ceil(neededUs / 5e6) * 5e6);
-  return mend(`Make the break ${restUs / 1e6} s`, changed(plan, from.blockId, (b) => ({ ...b, moves: b.moves.map((m) => (m.id === from.moveId ? { ...m, restUs } : m)) })));
+  if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId) return null;
+  const us = micros(Math.ceil(neededUs / 5e6) * 5e6);
+  return mend(`Make the break ${us / 1e6} s`, changed(plan, from.blockId, (b) => {
+    const newGroup = b.order === 'circuit' ? from.round !== to.round : true;
+    if (newGroup && b.roundRestUs !== null) return { ...b, roundRestUs: us };
+    return { ...b, moves: b.moves.map((m) => (m.id === from.moveId ? { ...m, restUs: us } : m)) };
+  }));
 }

@@ -4,6 +4,8 @@ import { isPlainBlock, newBlock } from '../../core/plan/plan.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import type { ChangeOver } from '../../core/script/change-over.ts';
 import { whyNeeded } from '../../core/script/change-over.ts';
+import { lengthenBreak } from '../../core/checks/plan-mends.ts';
+import { applyMend } from '../../core/workout/apply-mend.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
@@ -32,6 +34,7 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
           const [to, from] = [segments[c.toIndex], segments.slice(0, c.toIndex).findLast(isActive)];
           const same = to !== undefined && from !== undefined && to.blockId === from.blockId && from.moveId !== null && from.moveId !== to.moveId;
           const restUs = micros(Math.ceil(c.neededUs / STEP_US) * STEP_US);
+          const longer = to === undefined || from === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
           const shown = c.parts.some((p) => p.kind === 'new');
           const byOrder = c.parts.some((p) => p.kind === 'level' || p.kind === 'prop');
           return (
@@ -40,9 +43,7 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
               <div className="my-1 h-[6px] bg-alarm" aria-hidden="true"><div className="h-full bg-ink" style={{ width: `${(c.plannedUs / c.neededUs) * 100}%` }} /></div>
               <p className="text-[12.5px] text-soft">has <span className="figures">{writeSeconds(c.plannedUs)}</span> s, needs <span className="figures">{writeSeconds(c.neededUs)}</span> s: {whyNeeded(c)}</p>
               <div className="mt-1 flex flex-wrap gap-1.5">
-                {same && (
-                  <button className="btn" onClick={() => change('Lengthen the break', (d) => ({ ...d, plan: changeMove(d.plan, from.blockId, from.moveId ?? '', (m) => ({ ...m, restUs })) }))}>Make it {writeSeconds(restUs)} s</button>
-                )}
+                {longer !== null && <button className="btn" onClick={() => change('Lengthen the break', (d) => applyMend(d, longer))}>{longer.label}</button>}
                 {shown && to?.moveId != null && (
                   <button className="btn" onClick={() => change('Show the move before', (d) => ({ ...d, plan: changeMove(d.plan, to.blockId, to.moveId ?? '', (m) => ({ ...m, demoUs: studio.changes.newUs })) }))}>Show it before, {writeSeconds(studio.changes.newUs)} s of its own</button>
                 )}

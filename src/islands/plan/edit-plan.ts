@@ -1,9 +1,9 @@
+import { freshIds } from '../../core/plan/ids.ts';
 import { type Block, type BlockKind, type Move, type Plan, defaultScheme, isPlainBlock, newBlock, newMove } from '../../core/plan/plan.ts';
 
-/** A new id that is not used in the plan: the prefix and the first free number. */
+/** A new id that is not used in the plan. */
 export function freeId(plan: Plan, prefix: string): string {
-  const used = new Set(plan.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]));
-  for (let n = used.size + 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`;
+  return freshIds(plan)(prefix);
 }
 
 export function changeBlock(plan: Plan, id: string, next: (block: Block) => Block): Plan {

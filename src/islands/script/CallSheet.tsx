@@ -12,7 +12,7 @@ type Column = (typeof SHEET_COLUMNS)[number];
 const STATE_WORDS: Readonly<Record<FieldState, string>> = { filled: 'said', missing: 'missing', late: 'late', 'no-fit': 'does not fit' };
 
 /** Segments against the calls they want. F fills the column the focus is in, E empties it, Enter writes or opens the line. */
-export function CallSheet({ rows, toLine }: { readonly rows: readonly SheetRow[]; readonly toLine: (cueId: string) => void }) {
+export function CallSheet({ rows, toLine, toSegment }: { readonly rows: readonly SheetRow[]; readonly toLine: (cueId: string) => void; readonly toSegment: (index: number) => void }) {
   const { compiled: { segments } } = useDerived();
   const { document: { script: { calls } } } = useDocument();
   const change = useChange();
@@ -29,7 +29,10 @@ export function CallSheet({ rows, toLine }: { readonly rows: readonly SheetRow[]
       made = cue.id;
       return withCues(d, (cues) => [...cues, cue]);
     });
-    if (made !== null) toLine(made);
+    if (made !== null) return toLine(made);
+    // Some calls no written line stands for: a missing one is filled with its column, else its place is shown.
+    if (field.state === 'missing') toggle(field.call as Column, true);
+    else toSegment(segment.index);
   };
   const onKey = (e: React.KeyboardEvent<HTMLTableElement>) => {
     const cell = (e.target as HTMLElement).closest<HTMLElement>('[data-cell]');

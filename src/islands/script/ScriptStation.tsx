@@ -42,6 +42,10 @@ export function ScriptStation() {
     setView('page');
     setTimeout(() => { const line = document.getElementById(`cue-${cueId}`); line?.scrollIntoView({ block: 'center' }); line?.focus(); }, 60);
   };
+  const toSegment = (index: number) => {
+    setView('page');
+    setTimeout(() => document.getElementById(`segment-${index}`)?.scrollIntoView({ block: 'center' }), 60);
+  };
   if (view === 'rehearse') return <Rehearse worked={worked} onClose={() => setView('page')} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
@@ -54,7 +58,7 @@ export function ScriptStation() {
           <button className="btn" title="The class runs with its clock and is spoken (key E)" onClick={() => setView('rehearse')}>Rehearse</button>
           <a className="btn btn-quiet border-line" href={`/w/${id}/prompter`} title="Large text that scrolls by the class’s clock" onClick={(e) => { e.preventDefault(); toPrompter(); }}>Prompter</a>
         </div>
-        {view === 'page' ? <ScriptPage worked={worked} /> : <CallSheet rows={worked.sheet} toLine={toLine} />}
+        {view === 'page' ? <ScriptPage worked={worked} /> : <CallSheet rows={worked.sheet} toLine={toLine} toSegment={toSegment} />}
       </div>
       <aside aria-label="About the script" className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
         <Tabs label="What is shown beside the script" chosen={side} onChoose={setSide} tabs={[{ name: 'calls', word: 'Calls' }, { name: 'findings', word: 'Findings', count: alarms }, { name: 'files', word: 'In and out' }]} />

@@ -30,7 +30,7 @@ export const SegmentScript = memo(function SegmentScript({ segment, heading, fit
   const before = (cue: Cue) => cues[cues.indexOf(cue) - 1]?.id ?? null;
   const addAfter = (cue: Cue) => add(segment, cue);
   return (
-    <li className="[contain-intrinsic-size:auto_90px] [content-visibility:auto]">
+    <li id={`segment-${segment.index}`} className="[contain-intrinsic-size:auto_90px] [content-visibility:auto]">
       {heading !== null && <h2 className="mt-5 border-b-2 border-ink pb-0.5 text-lg">{heading}</h2>}
       <div className={`kind-${segment.kind} grid gap-x-4 border-b py-2 sm:grid-cols-[11rem_minmax(0,1fr)_6rem]`}>
         <div className="border-l-[3px] border-(--k)! pl-2">
@@ -68,7 +68,7 @@ function same(a: SegmentScriptProps, b: SegmentScriptProps): boolean {
 }
 
 function sameSegment(a: Segment, b: Segment): boolean {
-  return a.key === b.key && a.start === b.start && a.end === b.end && a.label === b.label && a.side === b.side && a.kind === b.kind;
+  return a.key === b.key && a.index === b.index && a.start === b.start && a.end === b.end && a.label === b.label && a.side === b.side && a.kind === b.kind;
 }
 
 function sameList<T>(a: readonly T[], b: readonly T[], equal: (x: T, y: T) => boolean): boolean {
