@@ -1,7 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { callFacts } from '../script/call-facts.ts';
 import type { CallMeans } from '../script/calls.ts';
-import type { Cue, CueKind, Script } from '../script/cue.ts';
+import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/schedule.ts';
 import { fromSeconds } from '../time/micros.ts';
 import { type Finding, type Mend, TRADE } from './finding.ts';
@@ -42,14 +42,4 @@ function leadOf(segments: readonly Segment[], segment: Segment): number {
 function add(script: Script, kind: CueKind, segment: Segment, text: string, afterUs: ReturnType<typeof fromSeconds>): Mend {
   const cue: Cue = { id: freeCueId(script.cues), segmentKey: segment.key, kind, anchor: { kind: 'start', afterUs }, text };
   return { kind: 'script', label: `Add “${text}”`, changes: [{ kind: 'add', cue }] };
-}
-
-/** An id no line of the script has: the letter c and the first number above all others. */
-export function freeCueId(cues: readonly Cue[]): string {
-  let most = 0;
-  for (const { id } of cues) {
-    const number = /^c(\d+)$/.exec(id);
-    if (number !== null) most = Math.max(most, Number(number[1]));
-  }
-  return `c${most + 1}`;
 }

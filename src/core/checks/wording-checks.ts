@@ -1,9 +1,8 @@
 import type { SegmentKind } from '../plan/segment.ts';
-import type { Cue } from '../script/cue.ts';
+import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros } from '../time/micros.ts';
 import { type CueChange, type Finding, TRADE } from './finding.ts';
-import { freeCueId } from './missing-lines.ts';
 import { CLAIMS_TO_SEE_TWICE, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */

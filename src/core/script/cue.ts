@@ -102,3 +102,13 @@ export const SPARE_CALLS: CallRules = {
 };
 
 export const EMPTY_SCRIPT: Script = { cues: [], calls: DEFAULT_CALLS, marks: [] };
+
+/** An id no line of the script has: the letter c and the first number above all others. */
+export function freeCueId(cues: readonly Cue[]): string {
+  let most = 0;
+  for (const { id } of cues) {
+    const number = /^c(\d+)$/.exec(id);
+    if (number !== null) most = Math.max(most, Number(number[1]));
+  }
+  return `c${most + 1}`;
+}

@@ -1,12 +1,11 @@
 import type { Finding } from '../checks/finding.ts';
 import { scriptFindings } from '../checks/script-checks.ts';
-import { bookWith } from '../exercise/library.ts';
 import { compile } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type SheetRow, callSheet } from '../script/call-sheet.ts';
+import type { CallMeans } from '../script/calls.ts';
 import type { Script } from '../script/cue.ts';
 import { type Schedule, schedule } from '../script/schedule.ts';
-import { type Studio, callMeans } from './studio.ts';
 
 /** What is computed from a script: where every line stands, and then what is to be said of it. */
 export interface WorkedScript {
@@ -16,13 +15,12 @@ export interface WorkedScript {
 }
 
 /** Plan and script to placed lines: quick, for this is what is seen while typing. */
-export function placeScript(plan: Plan, script: Script, studio: Studio): Schedule {
-  return schedule(compile(plan).segments, script, callMeans(plan, studio, bookWith(studio.exercises)));
+export function placeScript(plan: Plan, script: Script, means: CallMeans): Schedule {
+  return schedule(compile(plan).segments, script, means);
 }
 
 /** The call sheet and the findings of a script that has been placed. */
-export function lookAtScript(plan: Plan, script: Script, studio: Studio, made: Schedule): Omit<WorkedScript, 'schedule'> {
+export function lookAtScript(plan: Plan, script: Script, means: CallMeans, made: Schedule): Omit<WorkedScript, 'schedule'> {
   const { segments } = compile(plan);
-  const means = callMeans(plan, studio, bookWith(studio.exercises));
   return { sheet: callSheet(segments, script, made, means), findings: scriptFindings(plan, segments, script, made, means) };
 }

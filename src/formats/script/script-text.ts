@@ -1,4 +1,3 @@
-import { freeCueId } from '../../core/checks/missing-lines.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
 import { micros } from '../../core/time/micros.ts';
@@ -50,7 +49,6 @@ export function readScriptText(text: string, segments: readonly Segment[]): Read
   let here: Segment | null = null;
   let previous: string | null = null;
   let lost: string | null = 'A line stands before the first heading. Put “## ” and the name of a segment above it.';
-  const lastId = freeCueId([]);
   for (const [i, raw] of textLines(text).entries()) {
     const line = raw.trim();
     const say = (message: string) => problems.push({ code: 'not-placed', line: i + 1, message, severity: 'error' });
@@ -74,7 +72,7 @@ export function readScriptText(text: string, segments: readonly Segment[]): Read
       lost = null;
       continue;
     }
-    const cue: Cue = lineOf(line, here, previous, cues.length === 0 ? lastId : freeCueId(cues.slice(-1)));
+    const cue: Cue = lineOf(line, here, previous, `c${cues.length + 1}`);
     cues.push(cue);
     previous = cue.id;
   }

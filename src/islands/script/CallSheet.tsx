@@ -1,7 +1,7 @@
+import { freeCueId } from '../../core/script/cue.ts';
 import { memo, useMemo, useRef } from 'react';
 import { isActive, type Segment } from '../../core/plan/segment.ts';
 import { type FieldState, SHEET_COLUMNS, type SheetField, type SheetRow, columnCounts, cueForCall, emptyColumn, fillColumn, isColumnOn } from '../../core/script/call-sheet.ts';
-import { freeCueId } from '../../core/checks/missing-lines.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { sideWord } from '../shared/words.ts';
 import { useChange, useDerived, useDocument } from '../workbench/workbench-context.tsx';

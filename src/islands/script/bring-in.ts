@@ -1,5 +1,4 @@
-import { freeCueId } from '../../core/checks/missing-lines.ts';
-import type { Cue } from '../../core/script/cue.ts';
+import { type Cue, freeCueId } from '../../core/script/cue.ts';
 
 /** Lines from a file put behind the ones there are, with ids of their own; lines that follow each other still do. */
 export function bringInCues(cues: readonly Cue[], incoming: readonly Cue[]): readonly Cue[] {

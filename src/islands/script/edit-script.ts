@@ -1,6 +1,5 @@
-import { freeCueId } from '../../core/checks/missing-lines.ts';
 import type { Segment } from '../../core/plan/segment.ts';
-import type { Anchor, Cue, CueKind } from '../../core/script/cue.ts';
+import { type Anchor, type Cue, type CueKind, freeCueId } from '../../core/script/cue.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { readAnchor, readKind, usualAnchor, usualKind } from '../../formats/script/script-page.ts';
 

@@ -6,7 +6,14 @@ import type { Studio } from '../../core/workout/studio.ts';
 import type { WorkedScript } from '../../core/workout/work-script.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 
+/** A pause in typing this long is enough to look at the script again. */
 const LOOK_AFTER_MS = 120;
+
+interface Job {
+  readonly plan: Plan;
+  readonly script: Script;
+  readonly studio: Studio;
+}
 
 /** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
 export function useScript(): WorkedScript | null {
@@ -15,8 +22,27 @@ export function useScript(): WorkedScript | null {
   const { studio } = useStudio();
   const [worked, setWorked] = useState<WorkedScript | null>(null);
   const busy = useRef(false);
-  const waiting = useRef<{ plan: Plan; script: Script; studio: Studio } | null>(null);
+  const waiting = useRef<Job | null>(null);
+  const opened = useRef<Studio | null>(null);
   const gone = useRef(false);
+
+  const workOn = async (job: Job): Promise<void> => {
+    if (opened.current !== job.studio) await scripter().open(job.studio);
+    opened.current = job.studio;
+    const { schedule, ms } = await scripter().place(job.plan, job.script);
+    // For those who measure: what the worker took, on the page's own timeline.
+    performance.measure('euphon script placed', { end: performance.now(), duration: ms });
+    if (gone.current) return;
+    setWorked((was) => ({ schedule, sheet: was?.sheet ?? [], findings: was?.findings ?? [] }));
+    // What is said of the script can wait for a pause in typing; what is typed meanwhile comes first.
+    if (waiting.current === null) await new Promise((wait) => setTimeout(wait, LOOK_AFTER_MS));
+    if (waiting.current !== null || gone.current) return;
+    const looked = await scripter().look();
+    if (looked === null || gone.current) return;
+    performance.measure('euphon script looked at', { end: performance.now(), duration: looked.ms });
+    setWorked({ schedule, sheet: looked.sheet, findings: looked.findings });
+  };
+
   useEffect(() => {
     gone.current = false;
     return () => { gone.current = true; };
@@ -26,22 +52,14 @@ export function useScript(): WorkedScript | null {
     if (busy.current) return;
     busy.current = true;
     void (async () => {
-      for (let next = waiting.current; next !== null && !gone.current; next = waiting.current) {
-        waiting.current = null;
-        const { schedule, ms } = await scripter().place(next.plan, next.script, next.studio);
-        // For those who measure: what the worker took, on the page's own timeline.
-        performance.measure('euphon script placed', { end: performance.now(), duration: ms });
-        if (gone.current) break;
-        setWorked((was) => ({ schedule, sheet: was?.sheet ?? [], findings: was?.findings ?? [] }));
-        // What is said of the script can wait for a pause in typing; what is typed meanwhile comes first.
-        if (waiting.current === null) await new Promise((wait) => setTimeout(wait, LOOK_AFTER_MS));
-        if (waiting.current !== null) continue;
-        const looked = await scripter().look();
-        if (gone.current || looked === null) break;
-        performance.measure('euphon script looked at', { end: performance.now(), duration: looked.ms });
-        setWorked({ schedule, sheet: looked.sheet, findings: looked.findings });
+      try {
+        for (let job = waiting.current; job !== null && !gone.current; job = waiting.current) {
+          waiting.current = null;
+          await workOn(job);
+        }
+      } finally {
+        busy.current = false;
       }
-      busy.current = false;
     })();
   }, [plan, script, studio]);
   return worked;
