@@ -70,6 +70,11 @@ export async function getWorkout(context: Context, id: string | undefined): Prom
   return row;
 }
 
+/** A workout for a page: null where there is none, which is the page's 404. */
+export async function findWorkout(context: Context, id: string | undefined): Promise<WorkoutRow | null> {
+  return id === undefined || !ID.test(id) ? null : workoutById(context.pool, id);
+}
+
 async function storedWorkout(context: Context, id: string | undefined): Promise<StoredWorkoutRow> {
   const row = await workoutById(context.pool, checkId(id, 'workout'));
   if (row === null) throw new Refusal(404, 'There is no such workout.');

@@ -95,8 +95,18 @@ test('a rehearsal runs by its clock, can be paused, moved and slowed, and keeps 
   await page.keyboard.press('m');
   await expect(rehearsal.getByRole('region', { name: 'Marked' })).toContainText('Round one of two.');
   await expect(left).toHaveText(stopped ?? '');
+  await rehearsal.getByLabel('Note on Round one of two.').fill('too quick');
+  // Space presses the button that the keyboard stands on, and nothing else.
+  await rehearsal.getByRole('button', { name: 'Slower' }).focus();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.press('Space');
+  await expect(rehearsal).toContainText('×1');
+  await expect(rehearsal.getByRole('button', { name: 'Run' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Rehearse' })).toBeVisible();
+  await side(page).getByRole('button', { name: /^Findings/ }).click();
+  await expect(side(page).getByLabel('Note on Round one of two.')).toHaveValue('too quick');
   const spoken = await page.request.get('/api/speech?text=Ten%20seconds.');
   expect([spoken.status(), spoken.headers()['content-type']]).toEqual([200, 'audio/wav']);
 });

@@ -35,3 +35,6 @@ export interface Finding {
 
 /** The source given for limits that are common practice and have no published one. */
 export const TRADE = 'common practice';
+
+/** The source given for limits that this program sets by its own judgement. */
+export const JUDGEMENT = 'our own judgement';

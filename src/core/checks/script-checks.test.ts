@@ -80,7 +80,7 @@ describe('what is missing', () => {
 const said = (...texts: string[]): SaidText[] => texts.map((text, i) => ({ text, at: micros(i * 4e6), end: micros(i * 4e6 + 2e6), segmentKey: null, cueId: null, kind: 'work' }));
 const rules = (...texts: string[]) => wordingFindings(said(...texts), 'take').map((f) => f.rule);
 
-// Common practice: the same praise comes thirty times; claims to look at twice.
+// Common practice: claims to look at twice, stop on pain. The limits of praise, fillers and breath are our own judgement.
 describe('wording', () => {
   it('praise may come three times, then it is counted, and other words are offered', () => {
     expect(rules('Great job!', 'great job', 'Great job.')).toEqual([]);

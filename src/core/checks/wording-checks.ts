@@ -2,7 +2,7 @@ import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros } from '../time/micros.ts';
-import { type CueChange, type Finding, TRADE } from './finding.ts';
+import { type CueChange, type Finding, JUDGEMENT, TRADE } from './finding.ts';
 import { CLAIMS_TO_SEE_TWICE, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */
@@ -17,11 +17,11 @@ export interface SaidText {
 
 type Cues = ReadonlyMap<string, Cue>;
 
-/** The same praise may be said this often in a class, a filler this often a minute (common practice: the same praise comes thirty times). */
+/** The same praise may be said this often in a class, a filler this often a minute: our own judgement. (Common practice is the trouble: the same praise comes thirty times.) */
 const MOST_SAME_PRAISE = 3;
 const MOST_FILLERS_A_MINUTE = 1;
 const FEWEST_FILLERS = 4;
-/** What can be said in one breath: about 8 s when talking, 5 s while working (common practice). */
+/** What can be said in one breath, when talking and while working: our own judgement. */
 const BREATH_S = { resting: 8, working: 5 } as const;
 
 /** How things are worded: repeated praise, fillers, lines nobody can say in one breath, claims to look at twice, pain. `cues` gives the lines that can be mended. */
@@ -43,7 +43,7 @@ function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues):
       return cue === undefined || other === undefined ? [] : [{ kind: 'change', cueId: cue.id, next: { text: swap(cue.text, words, other) } }];
     });
     return {
-      ...base(late[0] as SaidText, clock), rule: 'praise-repeated', severity: 'note', says: `“${words}” is said ${lines.length} times.`, measured: `${lines.length} times`, wanted: `at most ${MOST_SAME_PRAISE} in a class`,
+      ...base(late[0] as SaidText, clock), rule: 'praise-repeated', severity: 'note', source: JUDGEMENT, says: `“${words}” is said ${lines.length} times.`, measured: `${lines.length} times`, wanted: `at most ${MOST_SAME_PRAISE} in a class`,
       certainty: 1, mends: changes.length === 0 ? [] : [{ kind: 'script', label: `Other words from the ${MOST_SAME_PRAISE + 1}th on`, changes }],
     };
   });
@@ -59,7 +59,7 @@ function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues)
       return cue === undefined ? [] : [{ kind: 'change', cueId: cue.id, next: { text: without(cue.text, words) } }];
     });
     return {
-      ...base(lines[0] as SaidText, clock), rule: 'filler', severity: 'note', says: `“${words}” is said ${lines.length} times.`, measured: `${lines.length} in ${Math.max(0.1, spoken).toFixed(1)} min of speech`, wanted: `at most ${MOST_FILLERS_A_MINUTE} a minute`,
+      ...base(lines[0] as SaidText, clock), rule: 'filler', severity: 'note', source: JUDGEMENT, says: `“${words}” is said ${lines.length} times.`, measured: `${lines.length} in ${Math.max(0.1, spoken).toFixed(1)} min of speech`, wanted: `at most ${MOST_FILLERS_A_MINUTE} a minute`,
       certainty: 0.8, mends: changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes }],
     };
   });
@@ -74,7 +74,7 @@ function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: Sp
   const cue = cues.get(line.cueId ?? '');
   const halves = cue === undefined ? null : inTwo(cue.text);
   return [{
-    ...base(line, clock), rule: 'one-breath', severity: 'note', says: 'Nobody says this in one breath.', measured: `${longest.toFixed(1)} s without a pause`, wanted: `at most ${most} s${most === BREATH_S.working ? ' while working' : ''}`, certainty: 0.7,
+    ...base(line, clock), rule: 'one-breath', severity: 'note', source: JUDGEMENT, says: 'Nobody says this in one breath.', measured: `${longest.toFixed(1)} s without a pause`, wanted: `at most ${most} s${most === BREATH_S.working ? ' while working' : ''}`, certainty: 0.7,
     mends: cue === undefined || halves === null ? [] : [{
       kind: 'script', label: 'Make two lines of it',
       changes: [{ kind: 'change', cueId: cue.id, next: { text: halves[0] } }, { kind: 'add', cue: { ...cue, id: `${freeCueId([...cues.values()])}`, text: halves[1], anchor: { kind: 'after', cueId: cue.id, gapUs: 300_000 as Micros } } }],

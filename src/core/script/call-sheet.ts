@@ -27,7 +27,7 @@ export interface SheetRow {
   readonly fields: ReadonlyMap<CallKind, SheetField>;
 }
 
-/** How late each call may be said and still help (common practice). Those not named may come at any time in their segment. */
+/** How late each call may be said and still help: our own judgement. Those not named may come at any time in their segment. */
 const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = { name: fromSeconds(2), side: fromSeconds(3), 'half-way': fromSeconds(2.5), ten: fromSeconds(2), 'next-up': fromSeconds(4) };
 
 /** Segments against the calls they want: which are filled, missing, late or do not fit. Rows without any wanted call are left out. */

@@ -45,7 +45,9 @@ export function useClassClock(segments: readonly Segment[], totalUs: number): Cl
   }), [clock, segments]);
   useLayoutEffect(() => {
     const key = (work: () => void) => (e: KeyboardEvent) => { if (!inField(e)) { e.preventDefault(); work(); } };
-    return tinykeys(window, { Space: key(view.toggle), ArrowLeft: key(() => view.jump(-1)), ArrowRight: key(() => view.jump(1)), ',': key(() => view.faster(-1)), '.': key(() => view.faster(1)), Home: key(() => view.seek(0)) });
+    // A button reached by the keyboard is pressed by Space itself; one that was clicked is left behind by the eye.
+    const onButton = (e: KeyboardEvent) => e.target instanceof HTMLButtonElement && e.target.matches(':focus-visible');
+    return tinykeys(window, { Space: (e) => { if (!onButton(e)) key(view.toggle)(e); }, ArrowLeft: key(() => view.jump(-1)), ArrowRight: key(() => view.jump(1)), ',': key(() => view.faster(-1)), '.': key(() => view.faster(1)), Home: key(() => view.seek(0)) });
   }, [view]);
   return { clock, at: clock.at() as Micros, running: clock.running(), speed: clock.speed(), ...view };
 }

@@ -8,13 +8,14 @@ import { Notice } from '../../ui/Notice.tsx';
 import { useClassClock } from '../prompter/use-class-clock.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { inField } from '../workbench/use-keys.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useChange, useDerived } from '../workbench/workbench-context.tsx';
+import { Marks } from './Marks.tsx';
 import { useVoice } from './use-voice.ts';
 
 /** The class runs with its clock, the lines light up and are spoken; what felt wrong is marked for the desk afterwards. */
 export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; readonly onClose: () => void }) {
   const { compiled: { segments, total } } = useDerived();
-  const { document: { script }, change } = useDocument();
+  const change = useChange();
   const { lines } = worked.schedule;
   const view = useClassClock(segments, total);
   const [voice, setVoice] = useState(true);
@@ -71,22 +72,7 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
           <p className="mt-2 text-soft"><time>{writeTime(view.at, 0)}</time> of <time>{writeTime(total, 0)}</time></p>
           <label className="sr-only" htmlFor="rehearse-place">Place in the class</label>
           <input id="rehearse-place" type="range" className="mt-1 w-full" min={0} max={Math.round(total / 1e6)} value={Math.round(view.at / 1e6)} onChange={(e) => view.seek(Number(e.target.value) * 1e6)} aria-valuetext={writeTime(view.at as Micros, 0)} />
-          {script.marks.length > 0 && (
-            <section className="mt-5" aria-label="Marked">
-              <h3>Marked</h3>
-              <ul className="text-[13.5px]">
-                {script.marks.map((m, i) => {
-                  const of = segments.find((s) => s.key === m.segmentKey);
-                  return (
-                    <li key={i} className="flex items-start gap-2 border-b py-1">
-                      <button className="flex-1 text-left hover:underline" onClick={() => of !== undefined && view.seek(of.start)}><time className="text-soft">{of === undefined ? 'gone' : writeTime(of.start)}</time> {m.text}</button>
-                      <button className="text-soft hover:text-ink" aria-label={`Take the mark off ${m.text}`} onClick={() => change('Take a mark off', (d) => ({ ...d, script: { ...d.script, marks: d.script.marks.filter((_, k) => k !== i) } }))}>×</button>
-                    </li>
-                  );
-                })}
-              </ul>
-            </section>
-          )}
+          <div className="mt-5"><Marks go={(index) => view.seek(segments[index]?.start ?? 0)} /></div>
         </div>
       </div>
     </section>

@@ -6,6 +6,7 @@ import { inField } from '../workbench/use-keys.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { CallRulesPanel } from './CallRulesPanel.tsx';
 import { CallSheet } from './CallSheet.tsx';
+import { Marks } from './Marks.tsx';
 import { Rehearse } from './Rehearse.tsx';
 import { ScriptFiles } from './ScriptFiles.tsx';
 import { ScriptFindings } from './ScriptFindings.tsx';
@@ -64,7 +65,7 @@ export function ScriptStation() {
         <Tabs label="What is shown beside the script" chosen={side} onChoose={setSide} tabs={[{ name: 'calls', word: 'Calls' }, { name: 'findings', word: 'Findings', count: alarms }, { name: 'files', word: 'In and out' }]} />
         <div className="pt-3">
           {side === 'calls' && <CallRulesPanel />}
-          {side === 'findings' && <ScriptFindings findings={worked.findings} toLine={toLine} />}
+          {side === 'findings' && <><Marks go={toSegment} /><ScriptFindings findings={worked.findings} toLine={toLine} /></>}
           {side === 'files' && <ScriptFiles />}
         </div>
       </aside>
