@@ -1,0 +1,221 @@
+import { FRAMES_A_SECOND, GROUPS, type Group } from './onsets.ts';
+import { beatVectors, likenessApart } from './beat-vectors.ts';
+import { BEAT_WEIGHT, type Pulse } from './pulse.ts';
+import { steadyGrid } from './steady.ts';
+import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath, usualness } from './tempo.ts';
+
+/** Beats found in a piece, in frames with a fraction, and how clear they are, 0 to 1. */
+export interface FoundBeats {
+  readonly frames: readonly number[];
+  readonly clarity: number;
+}
+
+/** Other levels that a pulse may be counted at, as ratios of its tempo. */
+const LEVELS = [1, 2, 1 / 2, 3 / 2, 2 / 3, 4 / 3, 3 / 4, 3, 1 / 3] as const;
+/** How much a beat off its time costs against an attack found: the squared logarithm of the interval, times this. */
+const TIGHT = 90;
+const TIGHTER = 220;
+
+/**
+ * Beats by dynamic programming (Ellis 2007) at each metrical level that could be meant; the level and the half-beat
+ * shift that listeners would most likely choose win. `hintBpm` keeps to the level nearest to a tempo tapped by a person.
+ */
+export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBeats {
+  const path = tempoPath(pulse.all);
+  if (path === null) return { frames: [], clarity: 0 };
+  const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
+  let best: { frames: number[]; score: number; clarity: number } | null = null;
+  for (const ratio of LEVELS) {
+    const bpm = middle * ratio;
+    if (bpm < SLOWEST_BPM || bpm > FASTEST_BPM) continue;
+    if (hintBpm !== null && Math.abs(Math.log2(bpm / hintBpm)) > 0.2) continue;
+    const scaled: TempoPath = { periods: path.periods.map((p) => p / ratio) };
+    const rough = follow(pulse.all, scaled, TIGHT);
+    const frames = inPhase(pulse, follow(pulse.all, smoothPath(rough, scaled), TIGHTER));
+    const level = levelScore(pulse, frames);
+    const score = level.score + usualness(bpm) + (ratio === 1 ? 0.15 : 0);
+    if (best === null || score > best.score) best = { frames, score, clarity: level.clarity };
+  }
+  if (best === null) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
+  const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
+  return { frames: withinSound(pulse, even ?? straightened(pulse, best.frames)), clarity: best.clarity };
+}
+
+/** The best chain of beats along a tempo path. */
+function follow(strength: Float32Array, path: TempoPath, tight: number): number[] {
+  const n = strength.length;
+  const total = new Float64Array(n);
+  const before = new Int32Array(n).fill(-1);
+  for (let i = 0; i < n; i++) {
+    const period = periodAt(path, i);
+    let top = 0;
+    for (let j = Math.max(0, Math.ceil(i - period * 1.3)); j <= i - period * 0.75; j++) {
+      const off = Math.log((i - j) / period);
+      const value = (total[j] as number) - tight * off * off;
+      if (value > top) {
+        top = value;
+        before[i] = j;
+      }
+    }
+    total[i] = top + (strength[i] as number);
+  }
+  // The chain ends where it is best within the last beat and a half.
+  const last = n - 1;
+  let end = last;
+  for (let i = Math.max(0, Math.ceil(last - 1.5 * periodAt(path, last))); i < n; i++) if ((total[i] as number) > (total[end] as number)) end = i;
+  const chain: number[] = [];
+  for (let i = end; i >= 0; i = before[i] as number) chain.push(i);
+  return chain.reverse();
+}
+
+/** A tempo path from found beats: the median interval around each second. */
+function smoothPath(beats: readonly number[], path: TempoPath): TempoPath {
+  if (beats.length < 8) return path;
+  const gaps = beats.slice(1).map((b, i) => b - (beats[i] as number));
+  let at = 0;
+  return {
+    periods: path.periods.map((period, second) => {
+      while (at < gaps.length - 1 && (beats[at] as number) < second * FRAMES_A_SECOND) at++;
+      const near = gaps.slice(Math.max(0, at - 8), at + 8).sort((a, b) => a - b);
+      // The mean of the middle half is finer than the median of whole frames.
+      const middle = near.slice(Math.floor(near.length / 4), Math.ceil((near.length * 3) / 4));
+      const mean = middle.reduce((a, b) => a + b, 0) / Math.max(1, middle.length);
+      return Math.abs(Math.log(mean / period)) < 0.15 ? mean : period;
+    }),
+  };
+}
+
+/** The strongest attack of a group within two frames. */
+function near(values: Float32Array, at: number): number {
+  const i = Math.round(at);
+  return Math.max(values[i - 2] ?? 0, values[i - 1] ?? 0, values[i] ?? 0, values[i + 1] ?? 0, values[i + 2] ?? 0);
+}
+
+type Profile = Readonly<Record<Group, number>>;
+
+/** Mean strength of each group at places. */
+function profile(pulse: Pulse, places: readonly number[]): Profile {
+  return Object.fromEntries(GROUPS.map((g) => [g, places.reduce((sum, at) => sum + near(pulse.groups[g], at), 0) / Math.max(1, places.length)])) as Record<Group, number>;
+}
+
+const body = (p: Profile): number => p.low + 0.5 * p.lowMid + 0.8 * p.mid;
+const whole = (p: Profile): number => GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * p[g], 0);
+
+/** Places within the beat that the true beat may lie at instead, and by how much they must carry more than the beats found. */
+const SHIFTS = [[1 / 2, 1.12], [1 / 4, 1.3], [3 / 4, 1.3]] as const;
+
+/** Beats moved by half or a quarter of a beat where the places there carry more of what beats carry. */
+function inPhase(pulse: Pulse, beats: number[]): number[] {
+  // A hat alone between the beats says nothing; a snare or clap and the click of a kick do.
+  const weight = (places: readonly number[]) => {
+    const p = profile(pulse, places);
+    return p.low + 0.3 * p.lowMid + 1.1 * p.mid + 0.15 * p.high;
+  };
+  const found = weight(beats);
+  let [best, most] = [beats, 1];
+  for (const [share, needed] of SHIFTS) {
+    const moved = shifted(beats, share);
+    const gain = weight(moved) / Math.max(1e-6, found) / needed;
+    if (gain > most) [best, most] = [moved, gain];
+  }
+  return best;
+}
+
+function shifted(beats: readonly number[], share: number): number[] {
+  return beats.slice(1).map((b, i) => (beats[i] as number) + share * (b - (beats[i] as number)));
+}
+
+/** Bars of three are rare in classes: a likeness three beats apart counts less than one four apart. */
+const THREE_COST = 0.3;
+
+/**
+ * How well beats are the level people would move to: attacks on them, less between them, and as much on each second beat
+ * as on the others, and a bar that comes again.
+ */
+function levelScore(pulse: Pulse, beats: readonly number[]): { readonly score: number; readonly clarity: number } {
+  if (beats.length < 4) return { score: -9, clarity: 0 };
+  const on = profile(pulse, beats);
+  const off = profile(pulse, shifted(beats, 1 / 2));
+  const [even, odd] = [0, 1].map((r) => profile(pulse, beats.filter((_, i) => i % 2 === r))) as [Profile, Profile];
+  const mean = GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * meanOf(pulse.groups[g]), 0);
+  const fill = Math.min(1, body(off) / Math.max(1e-6, body(on)));
+  const [weak, strong] = [body(even), body(odd)].sort((a, b) => a - b) as [number, number];
+  const limp = 1 - weak / Math.max(1e-6, strong);
+  const vectors = beatVectors(pulse, beats);
+  const bar = Math.max(likenessApart(vectors, 4), likenessApart(vectors, 3) - THREE_COST);
+  const clarity = whole(on) <= 0 ? 0 : Math.max(0, Math.min(1, 1 - whole(off) / whole(on)));
+  return { score: 0.55 * Math.log((whole(on) + 0.1) / (mean + 0.1)) - 0.9 * Math.max(0, fill - 0.4) - 0.8 * limp + 2.2 * bar, clarity };
+}
+
+function meanOf(values: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i] as number;
+  return sum / Math.max(1, values.length);
+}
+
+/** Attacks weaker than this are no beginning of the music. */
+const HEARD = 0.25;
+/** A beat may lie so many frames before the first attack, for that is found late rather than early. */
+const EARLY = 4;
+
+/** Beats from the first attack to the last: none in the silence around, none missing at the ends. */
+function withinSound(pulse: Pulse, beats: readonly number[]): number[] {
+  const first = pulse.all.findIndex((v) => v > HEARD);
+  const last = pulse.all.findLastIndex((v) => v > HEARD);
+  const kept = beats.filter((b) => b >= first - EARLY && b <= last + EARLY);
+  const gap = (from: number, to: number) => ((kept[to] ?? 0) - (kept[from] ?? 0)) / Math.max(1, to - from);
+  if (kept.length < 9) return kept;
+  for (const [at, step, end] of [[0, -gap(0, 4), first - EARLY], [kept.length - 1, gap(kept.length - 5, kept.length - 1), last + EARLY]] as const) {
+    for (let b = (kept[at === 0 ? 0 : kept.length - 1] as number) + step; step < 0 ? b >= end : b <= end; b += step) {
+      if (step < 0) kept.unshift(b);
+      else kept.push(b);
+    }
+  }
+  return kept;
+}
+
+/** Beats either side that a beat's place is smoothed over. */
+const AROUND = 8;
+
+/** Each beat's own attack, found between the frames, and then a curve through its neighbours': people and files keep time better than one attack shows it. */
+function straightened(pulse: Pulse, beats: readonly number[]): number[] {
+  const own = beats.map((at) => {
+    const i = Math.round(at);
+    let [sum, weight] = [0, 0];
+    for (let k = -3; k <= 3; k++) {
+      const value = Math.max(0, pulse.all[i + k] ?? 0) ** 2;
+      sum += value * (i + k);
+      weight += value;
+    }
+    return { at: weight > 0.05 ? sum / weight : at, weight: 0.02 + Math.min(4, weight) };
+  });
+  return beats.map((_, i) => curveAt(own, i));
+}
+
+/** The value at point i of a parabola laid through its neighbours by weighted least squares. */
+function curveAt(points: readonly { readonly at: number; readonly weight: number }[], i: number): number {
+  const s = new Float64Array(5);
+  const t = new Float64Array(3);
+  const here = (points[i] as { at: number }).at;
+  for (let k = -AROUND; k <= AROUND; k++) {
+    const p = points[i + k];
+    if (p === undefined) continue;
+    const w = p.weight * (1 - (Math.abs(k) / (AROUND + 1)) ** 2);
+    let power = w;
+    for (let e = 0; e < 5; e++) {
+      s[e] = (s[e] as number) + power;
+      if (e < 3) t[e] = (t[e] as number) + power * (p.at - here);
+      power *= k;
+    }
+  }
+  const [s0, s1, s2, s3, s4] = s as unknown as [number, number, number, number, number];
+  const [t0, t1, t2] = t as unknown as [number, number, number];
+  const whole = s0 * (s2 * s4 - s3 * s3) - s1 * (s1 * s4 - s2 * s3) + s2 * (s1 * s3 - s2 * s2);
+  if (Math.abs(whole) < 1e-9) return here;
+  return here + (t0 * (s2 * s4 - s3 * s3) - t1 * (s1 * s4 - s2 * s3) + t2 * (s1 * s3 - s2 * s2)) / whole;
+}
+
+function median(values: ArrayLike<number>): number {
+  const sorted = Array.from(values).sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? NaN;
+}

@@ -1,0 +1,163 @@
+import { spectrumOf } from './fft.ts';
+
+/** Samples a second that onsets are listened for at; sound is brought to this rate before. */
+export const ONSET_RATE_HZ = 24_000;
+/** Frames a second of everything the listener writes down: one each 10 ms. */
+export const FRAMES_A_SECOND = 100;
+const HOP = ONSET_RATE_HZ / FRAMES_A_SECOND;
+const FRAME = 1024;
+/** Slow features (harmony, loudness by band) are written once in so many frames. */
+export const SLOW_FRAMES = 10;
+
+/** Groups of bands that attacks are told apart in: drums' bodies, bass and toms, snares and voices, hats. */
+export const GROUPS = ['low', 'lowMid', 'mid', 'high'] as const;
+export type Group = (typeof GROUPS)[number];
+const GROUP_TOP_HZ: Readonly<Record<Group, number>> = { low: 130, lowMid: 500, mid: 3_000, high: 12_000 };
+
+/** Where a rise is looked for: against two frames before, so that a slow window still sees a sharp edge. */
+const LAG = 2;
+/** Magnitudes are raised to this power before they are compared: a quiet stroke counts less than a loud one, and the same piece played softer gives the same attacks but for a factor. */
+const COMPRESSION = 0.5;
+
+/** Attack strength of each group in each frame, and what changes slowly. Frame i is centred on i / 100 s. */
+export interface Onsets {
+  readonly frames: number;
+  readonly attacks: Readonly<Record<Group, Float32Array>>;
+  /** Twelve values a slow frame: how strong each pitch class is, C first, each frame's sum is 1 or 0. */
+  readonly chroma: Float32Array;
+  /** Root mean square of the sound in each slow frame, 0 to 1. */
+  readonly level: Float32Array;
+  /** Same, of the lowest group only. */
+  readonly lowLevel: Float32Array;
+}
+
+/** Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 4 KB a second. */
+export function listenForOnsets(): { push(samples: Float32Array): void; end(): Onsets } {
+  const spectrum = spectrumOf(FRAME);
+  const power = new Float32Array(spectrum.bins);
+  const frame = new Float32Array(FRAME);
+  const bands = melBands(spectrum.bins);
+  const classes = pitchClasses(spectrum.bins);
+  // The last LAG + 1 frames of compressed bands, in turn.
+  const past = Array.from({ length: LAG + 1 }, () => new Float32Array(bands.length));
+  // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
+  const waiting = new Float32Array(FRAME);
+  let filled = FRAME / 2;
+  let frames = 0;
+  const attacks = { low: growing(), lowMid: growing(), mid: growing(), high: growing() };
+  const [chroma, level, lowLevel] = [growing(), growing(), growing()];
+  const slow = new Float64Array(14);
+
+  const work = (): void => {
+    frame.set(waiting);
+    spectrum.power(frame, power);
+    const now = past[frames % past.length] as Float32Array;
+    const before = past[(frames + 1) % past.length] as Float32Array;
+    const sums = { low: 0, lowMid: 0, mid: 0, high: 0 };
+    for (let b = 0; b < bands.length; b++) {
+      const { from, weights, group } = bands[b] as Band;
+      let energy = 0;
+      for (let k = 0; k < weights.length; k++) energy += (weights[k] as number) * (power[from + k] as number);
+      const value = energy ** (COMPRESSION / 2);
+      now[b] = value;
+      // The strongest of the neighbours a moment ago: a gliding tone is no attack.
+      const then = Math.max(before[b] as number, before[b - 1] ?? 0, before[b + 1] ?? 0);
+      if (value > then) sums[group] += value - then;
+    }
+    for (const group of GROUPS) attacks[group].push(frames < LAG ? 0 : sums[group]);
+    for (let k = 4; k < classes.length; k++) {
+      const c = classes[k] as number;
+      if (c >= 0) slow[c] = (slow[c] as number) + Math.sqrt(power[k] as number);
+    }
+    let [all, low] = [0, 0];
+    for (let k = 1; k < power.length; k++) {
+      all += power[k] as number;
+      if (k <= 6) low += power[k] as number;
+    }
+    slow[12] = (slow[12] as number) + all;
+    slow[13] = (slow[13] as number) + low;
+    if (frames % SLOW_FRAMES === SLOW_FRAMES - 1) {
+      let sum = 0;
+      for (let c = 0; c < 12; c++) sum += slow[c] as number;
+      for (let c = 0; c < 12; c++) chroma.push(sum > 1e-3 ? (slow[c] as number) / sum : 0);
+      // Parseval, with the window's mean power of 3/8.
+      const scale = 2 / (SLOW_FRAMES * FRAME * FRAME * 0.375);
+      level.push(Math.sqrt((slow[12] as number) * scale));
+      lowLevel.push(Math.sqrt((slow[13] as number) * scale));
+      slow.fill(0);
+    }
+    frames++;
+    waiting.copyWithin(0, HOP);
+    filled -= HOP;
+  };
+  return {
+    push(samples) {
+      for (let at = 0; at < samples.length;) {
+        const take = Math.min(samples.length - at, FRAME - filled);
+        waiting.set(samples.subarray(at, at + take), filled);
+        filled += take;
+        at += take;
+        if (filled === FRAME) work();
+      }
+    },
+    end() {
+      const rest = filled;
+      waiting.fill(0, filled);
+      filled = FRAME;
+      if (rest > FRAME / 2) work();
+      const done = Object.fromEntries(GROUPS.map((g) => [g, attacks[g].values()])) as Record<Group, Float32Array>;
+      return { frames, attacks: done, chroma: chroma.values(), level: level.values(), lowLevel: lowLevel.values() };
+    },
+  };
+}
+
+interface Band {
+  readonly from: number;
+  readonly weights: Float32Array;
+  readonly group: Group;
+}
+
+/** Triangles a third of an octave wide, but never narrower than two bins, from 30 Hz to 11 kHz. */
+function melBands(bins: number): Band[] {
+  const hz = ONSET_RATE_HZ / FRAME;
+  const bands: Band[] = [];
+  const step = 2 ** (1 / 4);
+  for (let centre = 2 * hz; centre < 11_000;) {
+    const next = Math.max(centre + hz, centre * step);
+    const [low, high] = [Math.max(0, centre - Math.max(hz, centre * (1 - 1 / step))), next];
+    const from = Math.max(1, Math.ceil(low / hz));
+    const to = Math.min(bins - 1, Math.floor(high / hz));
+    const weights = Float32Array.from({ length: to - from + 1 }, (_, k) => {
+      const f = (from + k) * hz;
+      return Math.max(0, f <= centre ? (f - low) / Math.max(1e-9, centre - low) : (high - f) / Math.max(1e-9, high - centre));
+    });
+    bands.push({ from, weights, group: GROUPS.find((g) => centre <= GROUP_TOP_HZ[g]) ?? 'high' });
+    centre = next;
+  }
+  return bands;
+}
+
+/** The pitch class of each bin between 180 Hz and 2.5 kHz; -1 outside. */
+function pitchClasses(bins: number): Int8Array {
+  return Int8Array.from({ length: bins }, (_, k) => {
+    const f = (k * ONSET_RATE_HZ) / FRAME;
+    return f < 180 || f > 2_500 ? -1 : ((Math.round(69 + 12 * Math.log2(f / 440)) % 12) + 12) % 12;
+  });
+}
+
+/** A list of floats that grows without being copied at each push. */
+function growing(): { push(value: number): void; values(): Float32Array } {
+  let store = new Float32Array(1024);
+  let length = 0;
+  return {
+    push(value) {
+      if (length === store.length) {
+        const larger = new Float32Array(store.length * 2);
+        larger.set(store);
+        store = larger;
+      }
+      store[length++] = value;
+    },
+    values: () => store.slice(0, length),
+  };
+}

@@ -1,0 +1,141 @@
+import { FRAMES_A_SECOND } from './onsets.ts';
+
+/** Tempos that are looked for, in beats a minute. */
+export const SLOWEST_BPM = 56;
+export const FASTEST_BPM = 216;
+
+/** Steps between neighbouring tempos, as a ratio. */
+const STEP = 1.01;
+const WINDOW = 9 * FRAMES_A_SECOND;
+const HOP = FRAMES_A_SECOND;
+/** Beats ahead that must fit too, and how much each counts. */
+const COMB = [1, 1, 0.6, 1] as const;
+
+/**
+ * Which tempo is usual where nothing else tells, as a logarithm. Its middle lies midway between the slowest and the
+ * fastest that classes are led at (90 and 175, common practice); inside that range it is nearly flat, and of two tempos an
+ * octave apart the one inside is the likelier. Slow music for stretching is unusual, not impossible.
+ */
+const USUAL_BPM = 126;
+const USUAL_OCTAVES = 0.6;
+const LEAST_USUAL = -1.3;
+
+export function usualness(bpm: number): number {
+  return Math.max(LEAST_USUAL, -((Math.log2(bpm / USUAL_BPM) / USUAL_OCTAVES) ** 6));
+}
+
+/** The period of the pulse along a piece: at each second, in frames. */
+export interface TempoPath {
+  readonly periods: Float64Array;
+}
+
+/** The period at a frame, in frames, between the path's seconds in a straight line. */
+export function periodAt(path: TempoPath, frame: number): number {
+  const at = Math.max(0, Math.min(path.periods.length - 1, frame / HOP));
+  const low = Math.floor(at);
+  const a = path.periods[low] as number;
+  const b = path.periods[Math.min(low + 1, path.periods.length - 1)] as number;
+  return a + (b - a) * (at - low);
+}
+
+/**
+ * The most likely pulse along the piece: in each window the attacks are laid over themselves, a comb of multiples finds
+ * the periods that fit, and one smooth way through all windows is chosen. null where there is nothing to follow.
+ */
+export function tempoPath(pulse: Float32Array): TempoPath | null {
+  const count = Math.floor(Math.log(FASTEST_BPM / SLOWEST_BPM) / Math.log(STEP)) + 1;
+  const bpms = Float64Array.from({ length: count }, (_, s) => SLOWEST_BPM * STEP ** s);
+  const lags = bpms.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
+  const steps = Math.max(1, Math.ceil(pulse.length / HOP));
+  const longest = Math.ceil((lags[0] as number) * COMB.length) + 3;
+  const scores: Float64Array[] = [];
+  let heard = false;
+  for (let w = 0; w < steps; w++) {
+    const middle = w * HOP;
+    const from = Math.max(0, Math.min(pulse.length - WINDOW, middle - WINDOW / 2));
+    const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
+    const score = new Float64Array(count);
+    if (own !== null) {
+      heard = true;
+      for (let s = 0; s < count; s++) {
+        let sum = 0;
+        for (let k = 0; k < COMB.length; k++) sum += (COMB[k] as number) * between(own, (k + 1) * (lags[s] as number));
+        score[s] = sum / 3.6;
+      }
+    }
+    scores.push(score);
+  }
+  if (!heard) return null;
+  return { periods: smoothWay(scores, bpms).map((s) => (60 * FRAMES_A_SECOND) / (SLOWEST_BPM * STEP ** s)) };
+}
+
+/** Autocorrelation of a stretch about its mean, 1 at no lag; null where the stretch is silent. */
+function likeness(pulse: Float32Array, from: number, to: number, longest: number): Float64Array | null {
+  const length = to - from;
+  let mean = 0;
+  for (let i = from; i < to; i++) mean += pulse[i] as number;
+  mean /= Math.max(1, length);
+  const x = Float64Array.from({ length }, (_, i) => (pulse[from + i] as number) - mean);
+  let energy = 0;
+  for (let i = 0; i < length; i++) energy += (x[i] as number) * (x[i] as number);
+  if (energy < 1e-6) return null;
+  const out = new Float64Array(longest);
+  for (let lag = 0; lag < Math.min(longest, length); lag++) {
+    let sum = 0;
+    for (let i = lag; i < length; i++) sum += (x[i] as number) * (x[i - lag] as number);
+    out[lag] = sum / energy;
+  }
+  return out;
+}
+
+/** The value between two lags, the best within one frame around: attacks are not on the frame exactly. */
+function between(values: Float64Array, at: number): number {
+  const low = Math.floor(at);
+  const share = at - low;
+  return (values[low] ?? 0) * (1 - share) + (values[low + 1] ?? 0) * share;
+}
+
+/** What a change of tempo from one second to the next costs, per step squared; further than this many steps it cannot. */
+const CHANGE_COST = 0.15;
+const MOST_STEPS = 4;
+const USUAL_WEIGHT = 0.25;
+const FIT_WEIGHT = 3;
+
+function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64Array {
+  const count = bpms.length;
+  const prior = bpms.map((bpm) => USUAL_WEIGHT * usualness(bpm));
+  let best = Float64Array.from(prior, (p, s) => p + FIT_WEIGHT * ((scores[0] as Float64Array)[s] as number));
+  const came: Int16Array[] = [];
+  for (let w = 1; w < scores.length; w++) {
+    const score = scores[w] as Float64Array;
+    const next = new Float64Array(count);
+    const from = new Int16Array(count);
+    for (let s = 0; s < count; s++) {
+      let top = -Infinity;
+      for (let d = -MOST_STEPS; d <= MOST_STEPS; d++) {
+        const value = (best[s + d] ?? -Infinity) - CHANGE_COST * d * d;
+        if (value > top) {
+          top = value;
+          from[s] = s + d;
+        }
+      }
+      next[s] = top + (prior[s] as number) + FIT_WEIGHT * (score[s] as number);
+    }
+    came.push(from);
+    best = next;
+  }
+  let at = best.indexOf(Math.max(...best));
+  const way = new Float64Array(scores.length);
+  for (let w = scores.length - 1; w >= 0; w--) {
+    way[w] = finer(scores[w] as Float64Array, at);
+    if (w > 0) at = (came[w - 1] as Int16Array)[at] as number;
+  }
+  return way;
+}
+
+/** The top of a parabola through a score and its neighbours, in steps. */
+function finer(score: Float64Array, s: number): number {
+  const [a, b, c] = [score[s - 1] ?? 0, score[s] as number, score[s + 1] ?? 0];
+  const bend = a - 2 * b + c;
+  return bend >= -1e-9 ? s : s + Math.max(-0.5, Math.min(0.5, (a - c) / (2 * bend)));
+}
