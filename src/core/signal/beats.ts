@@ -15,6 +15,11 @@ const LEVELS = [1, 2, 1 / 2, 3 / 2, 2 / 3, 4 / 3, 3 / 4, 3, 1 / 3] as const;
 /** How much a beat off its time costs against an attack found: the squared logarithm of the interval, times this. */
 const TIGHT = 90;
 const TIGHTER = 220;
+/** How far from a tapped tempo a level may lie, in octaves. */
+const HINT_OCTAVES = 0.2;
+/** The level that the tempo search itself found is a little likelier than its multiples. */
+const FIRST_BONUS = 0.1;
+const BAR_WEIGHT = 2;
 
 /**
  * Beats by dynamic programming (Ellis 2007) at each metrical level that could be meant; the level and the half-beat
@@ -24,19 +29,19 @@ export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBea
   const path = tempoPath(pulse.all);
   if (path === null) return { frames: [], clarity: 0 };
   const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
-  let best: { frames: number[]; score: number; clarity: number } | null = null;
-  for (const ratio of LEVELS) {
+  const levels = LEVELS.flatMap((ratio) => {
     const bpm = middle * ratio;
-    if (bpm < SLOWEST_BPM || bpm > FASTEST_BPM) continue;
-    if (hintBpm !== null && Math.abs(Math.log2(bpm / hintBpm)) > 0.2) continue;
+    if (bpm < SLOWEST_BPM || bpm > FASTEST_BPM || (hintBpm !== null && Math.abs(Math.log2(bpm / hintBpm)) > HINT_OCTAVES)) return [];
     const scaled: TempoPath = { periods: path.periods.map((p) => p / ratio) };
     const rough = follow(pulse.all, scaled, TIGHT);
     const frames = inPhase(pulse, follow(pulse.all, smoothPath(rough, scaled), TIGHTER));
-    const level = levelScore(pulse, frames);
-    const score = level.score + usualness(bpm) + (ratio === 1 ? 0.15 : 0);
-    if (best === null || score > best.score) best = { frames, score, clarity: level.clarity };
-  }
-  if (best === null) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
+    return frames.length < 4 ? [] : [{ frames, own: usualness(bpm) + (ratio === 1 ? FIRST_BONUS : 0), ...levelOf(pulse, frames) }];
+  });
+  // A bar that comes again is judged against the clearest of all levels: speech on top makes every likeness small.
+  const clearest = Math.max(0.05, ...levels.map((level) => level.bar));
+  const scored = levels.map((level) => ({ ...level, score: level.own + level.fit + BAR_WEIGHT * Math.max(0, level.bar / clearest) }));
+  const best = scored.sort((x, y) => y.score - x.score)[0];
+  if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
   const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
   return { frames: withinSound(pulse, even ?? straightened(pulse, best.frames)), clarity: best.clarity };
 }
@@ -102,7 +107,7 @@ const body = (p: Profile): number => p.low + 0.5 * p.lowMid + 0.8 * p.mid;
 const whole = (p: Profile): number => GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * p[g], 0);
 
 /** Places within the beat that the true beat may lie at instead, and by how much they must carry more than the beats found. */
-const SHIFTS = [[1 / 2, 1.12], [1 / 4, 1.3], [3 / 4, 1.3]] as const;
+const SHIFTS = [[1 / 2, 1.12], [1 / 4, 1.15], [3 / 4, 1.15]] as const;
 
 /** Beats moved by half or a quarter of a beat where the places there carry more of what beats carry. */
 function inPhase(pulse: Pulse, beats: number[]): number[] {
@@ -126,14 +131,12 @@ function shifted(beats: readonly number[], share: number): number[] {
 }
 
 /** Bars of three are rare in classes: a likeness three beats apart counts less than one four apart. */
-const THREE_COST = 0.3;
+const THREE_SHARE = 0.75;
+/** Between beats there may be much, but hardly as much as on them. */
+const FULL = 0.8;
 
-/**
- * How well beats are the level people would move to: attacks on them, less between them, and as much on each second beat
- * as on the others, and a bar that comes again.
- */
-function levelScore(pulse: Pulse, beats: readonly number[]): { readonly score: number; readonly clarity: number } {
-  if (beats.length < 4) return { score: -9, clarity: 0 };
+/** How well beats are the level people would move to: attacks on them, not all the same between them, as much on each second beat as on the others, and a bar that comes again. */
+function levelOf(pulse: Pulse, beats: readonly number[]): { readonly fit: number; readonly bar: number; readonly clarity: number } {
   const on = profile(pulse, beats);
   const off = profile(pulse, shifted(beats, 1 / 2));
   const [even, odd] = [0, 1].map((r) => profile(pulse, beats.filter((_, i) => i % 2 === r))) as [Profile, Profile];
@@ -142,9 +145,11 @@ function levelScore(pulse: Pulse, beats: readonly number[]): { readonly score: n
   const [weak, strong] = [body(even), body(odd)].sort((a, b) => a - b) as [number, number];
   const limp = 1 - weak / Math.max(1e-6, strong);
   const vectors = beatVectors(pulse, beats);
-  const bar = Math.max(likenessApart(vectors, 4), likenessApart(vectors, 3) - THREE_COST);
-  const clarity = whole(on) <= 0 ? 0 : Math.max(0, Math.min(1, 1 - whole(off) / whole(on)));
-  return { score: 0.55 * Math.log((whole(on) + 0.1) / (mean + 0.1)) - 0.9 * Math.max(0, fill - 0.4) - 0.8 * limp + 2.2 * bar, clarity };
+  return {
+    fit: 0.7 * Math.log((whole(on) + 0.1) / (mean + 0.1)) - 2.2 * Math.max(0, fill - FULL) - 0.8 * limp,
+    bar: Math.max(likenessApart(vectors, 4), THREE_SHARE * likenessApart(vectors, 3)),
+    clarity: whole(on) <= 0 ? 0 : Math.max(0, Math.min(1, 1 - whole(off) / whole(on))),
+  };
 }
 
 function meanOf(values: Float32Array): number {
