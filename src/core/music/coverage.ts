@@ -1,0 +1,48 @@
+import type { Plan } from '../plan/plan.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { LaidMusic } from './laid.ts';
+import { bpmAt } from './laid.ts';
+import { tempoRange } from './meet.ts';
+import type { Music } from './music.ts';
+
+/** How much of the class has music. */
+export interface Coverage {
+  /** Time of blocks that want music: neither silent on purpose nor of a kind without any. */
+  readonly wantedUs: Micros;
+  readonly coveredUs: Micros;
+  /** Stretches of those blocks without music, a second or longer. */
+  readonly gaps: readonly (Span & { readonly blockId: string })[];
+}
+
+const SHORTEST_GAP_US = 1e6;
+
+export function coverageOf(plan: Plan, spans: ReadonlyMap<string, Span>, music: Music, { laid }: LaidMusic): Coverage {
+  let [wanted, covered] = [0, 0];
+  const gaps: Coverage['gaps'][number][] = [];
+  for (const block of plan.blocks) {
+    const span = spans.get(block.id);
+    if (span === undefined || tempoRange(block.kind) === null || music.silent.includes(block.id)) continue;
+    wanted += span.end - span.start;
+    let at: number = span.start;
+    for (const l of [...laid, null]) {
+      const [from, to] = l === null ? [span.end, span.end] : [Math.max(l.start, span.start), Math.min(l.end, span.end)];
+      if (l !== null && to <= from) continue;
+      if (from - at >= SHORTEST_GAP_US) gaps.push({ blockId: block.id, start: micros(at), end: micros(from) });
+      covered += Math.max(0, to - Math.max(at, from));
+      at = Math.max(at, to);
+    }
+  }
+  return { wantedUs: micros(wanted), coveredUs: micros(covered), gaps };
+}
+
+/** Tempo along the class: points of time and beats a minute for each laid track, two seconds apart. */
+export function tempoCurve({ laid }: LaidMusic): { readonly id: string; readonly points: readonly (readonly [Micros, number])[] }[] {
+  const STEP_US = 2e6;
+  return laid.map((l) => {
+    const points: (readonly [Micros, number])[] = [];
+    for (let at: number = l.start; at < l.end; at += STEP_US) points.push([micros(at), bpmAt(l, micros(at))]);
+    points.push([l.end, bpmAt(l, micros(l.end - 1))]);
+    return { id: l.placement.id, points };
+  });
+}

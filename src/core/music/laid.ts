@@ -1,0 +1,132 @@
+import type { Plan } from '../plan/plan.ts';
+import type { Segment } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { Music, Placement } from './music.ts';
+import { beatAt, beatTime } from './tempo-map.ts';
+import type { Track } from './track.ts';
+
+/** A placement with its place on the class's clock and on the track's. */
+export interface LaidTrack extends Span {
+  readonly placement: Placement;
+  readonly track: Track;
+  /** The stretch of the track that is played, on the track's own clock. */
+  readonly from: Micros;
+  readonly to: Micros;
+  readonly fadeInUs: Micros;
+  readonly fadeOutUs: Micros;
+}
+
+/** Music that could not be laid, and why. */
+export interface UnlaidTrack {
+  readonly placement: Placement;
+  readonly reason: 'track-gone' | 'block-gone' | 'past-the-track';
+}
+
+export interface LaidMusic {
+  readonly laid: readonly LaidTrack[];
+  readonly unlaid: readonly UnlaidTrack[];
+}
+
+/** Start and end of each block on the clock of the segments given. */
+export function blockSpans(segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[]): Map<string, Span> {
+  const spans = new Map<string, { start: Micros; end: Micros }>();
+  for (const { blockId, start, end } of segments) {
+    const known = spans.get(blockId);
+    spans.set(blockId, known === undefined ? { start, end } : { start: micros(Math.min(known.start, start)), end: micros(Math.max(known.end, end)) });
+  }
+  return spans;
+}
+
+/** Lays every placement on the class, in order of time. */
+export function layMusic(music: Music, tracks: readonly Track[], segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[]): LaidMusic {
+  const spans = blockSpans(segments);
+  const by = new Map(tracks.map((t) => [t.id, t]));
+  const laid: LaidTrack[] = [];
+  const unlaid: UnlaidTrack[] = [];
+  for (const placement of music.placements) {
+    const [track, block] = [by.get(placement.trackId), spans.get(placement.blockId)];
+    if (track === undefined || block === undefined) unlaid.push({ placement, reason: track === undefined ? 'track-gone' : 'block-gone' });
+    else {
+      const from = beatTime(track.map, placement.fromBeat);
+      const to = micros(Math.min(track.duration, beatTime(track.map, placement.fromBeat + placement.beats)));
+      if (from < 0 || from >= track.duration || to <= from) unlaid.push({ placement, reason: 'past-the-track' });
+      else {
+        const start = micros(block.start + placement.atUs);
+        laid.push({
+          placement, track, from, to, start, end: micros(start + lengthAt(from, to, placement.speedPpm)),
+          fadeInUs: fadeLength(track, placement.fromBeat, placement.fadeInBeats, placement.speedPpm),
+          fadeOutUs: fadeLength(track, placement.fromBeat + placement.beats - placement.fadeOutBeats, placement.fadeOutBeats, placement.speedPpm),
+        });
+      }
+    }
+  }
+  return { laid: laid.sort((a, b) => a.start - b.start), unlaid };
+}
+
+function lengthAt(from: number, to: number, speedPpm: number): Micros {
+  return micros(((to - from) * 1e6) / speedPpm);
+}
+
+function fadeLength(track: Track, fromBeat: number, beats: number, speedPpm: number): Micros {
+  return beats <= 0 ? micros(0) : lengthAt(beatTime(track.map, fromBeat), beatTime(track.map, fromBeat + beats), speedPpm);
+}
+
+/** A beat of the music on the class's clock, and what it is: the first of a bar, of an eight, of a phrase. */
+export interface ClassBeat {
+  readonly at: Micros;
+  /** Count within the phrase, from 1. */
+  readonly count: number;
+  readonly one: boolean;
+  readonly phrase: boolean;
+}
+
+/** All beats of a laid track inside its span. */
+export function beatsOf(laid: LaidTrack): ClassBeat[] {
+  const { track: { map }, placement, from } = laid;
+  const beats: ClassBeat[] = [];
+  const counts = 8 * map.metre;
+  for (let beat = Math.ceil(placement.fromBeat - 1e-9); beat < placement.fromBeat + placement.beats - 1e-9; beat++) {
+    const at = micros(laid.start + ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm);
+    const count = (((beat - map.phrase) % counts) + counts) % counts;
+    beats.push({ at, count: count + 1, one: (((beat - map.one) % map.metre) + map.metre) % map.metre === 0, phrase: count === 0 });
+  }
+  return beats;
+}
+
+/** Tempo of a laid track at a time of the class, beats a minute. */
+export function bpmAt(laid: LaidTrack, at: Micros): number {
+  const { track: { map }, placement, from } = laid;
+  const own = from + ((at - laid.start) * placement.speedPpm) / 1e6;
+  const beat = beatAt(map, own);
+  return (60e6 / Math.max(1, beatTime(map, beat + 0.5) - beatTime(map, beat - 0.5))) * (placement.speedPpm / 1e6);
+}
+
+/**
+ * The plan with the moves of blocks that are counted to music given their seconds from the tempo map of the track under
+ * them, not from the nominal tempo: each move's counts follow the one before on the track's beats. A block without a track,
+ * or counts past its end, keep the nominal tempo. Moves with a length of their own keep it.
+ */
+export function planToMusic(plan: Plan, music: Music, tracks: readonly Track[]): Plan {
+  if (music.placements.length === 0) return plan;
+  const by = new Map(tracks.map((t) => [t.id, t]));
+  let changed = false;
+  const blocks = plan.blocks.map((block) => {
+    const { scheme } = block;
+    const placement = music.placements.filter((p) => p.blockId === block.id).sort((a, b) => a.atUs - b.atUs)[0];
+    const track = placement === undefined ? undefined : by.get(placement.trackId);
+    // Rounds and rests make one move's counts fall on several places; only what is one chain of counts has one answer.
+    if (scheme.kind !== 'counts' || placement === undefined || track === undefined || block.rounds > 1 || scheme.restUs > 0) return block;
+    changed = true;
+    let beat = placement.fromBeat;
+    const moves = block.moves.map((move) => {
+      if (move.workUs !== null || beat + scheme.counts > placement.fromBeat + placement.beats + 1e-9) return move;
+      const workUs = micros(((beatTime(track.map, beat + scheme.counts) - beatTime(track.map, beat)) * 1e6) / placement.speedPpm);
+      const sides = (move.sides ?? block.sides ?? plan.sides).kind === 'own' ? 2 : 1;
+      beat += scheme.counts * sides;
+      return { ...move, workUs };
+    });
+    return { ...block, moves };
+  });
+  return changed ? { ...plan, blocks } : plan;
+}
