@@ -1,0 +1,193 @@
+import { type Micros, micros } from '../time/micros.ts';
+import { type TempoMap, mapThrough, phraseCounts, phraseStarts } from '../music/tempo-map.ts';
+import type { TrackSection } from '../music/track.ts';
+import { findBars } from './bars.ts';
+import { beatVectors } from './beat-vectors.ts';
+import { findBeats } from './beats.ts';
+import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
+import { type Onsets, FRAMES_A_SECOND, SLOW_FRAMES, listenForOnsets } from './onsets.ts';
+import { pulseOf } from './pulse.ts';
+import { type Peaks, peakMeter } from './true-peak.ts';
+
+/** Everything that is heard in a piece of sound. */
+export interface Heard {
+  readonly duration: Micros;
+  readonly channels: number;
+  readonly loudness: Loudness;
+  readonly peaks: Peaks;
+  /** Silence (below -60 dBFS) before the first sound and after the last; both the whole length where there is none. */
+  readonly silenceBefore: Micros;
+  readonly silenceAfter: Micros;
+  /** Largest magnitude of each twentieth of a second, 0 to 255. */
+  readonly waveform: Uint8Array;
+  readonly onsets: Onsets;
+}
+
+/** Music in what was heard; null where no beat was found. */
+export interface HeardMusic {
+  readonly map: TempoMap;
+  readonly beatsUs: readonly Micros[];
+  readonly downbeatsUs: readonly Micros[];
+  readonly beatClarity: number;
+  readonly barClarity: number;
+  readonly sections: readonly TrackSection[];
+}
+
+/** Quieter than this is silence: -60 dBFS. */
+const SILENT = 0.001;
+export const WAVEFORM_A_SECOND = 20;
+const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
+
+/** Every second value of a half-band filter, around its middle: 48 kHz to 24 kHz without folding. */
+const HALF_BAND = Array.from({ length: 12 }, (_, k) => {
+  const n = 2 * k + 1 - 12;
+  return (Math.sin((Math.PI * n) / 2) / (Math.PI * n)) * (0.5 + 0.5 * Math.cos((Math.PI * n) / 13));
+});
+
+/** Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 6 KB a second. */
+export function listen(channels: number): { push(interleaved: Float32Array): void; end(): Heard } {
+  const [loudness, peaks, onsets] = [loudnessMeter(channels), peakMeter(channels), listenForOnsets()];
+  const wave: number[] = [];
+  let [frames, filled, peak, first, last] = [0, 0, 0, -1, -1];
+  let tail = new Float32Array(24);
+  let odd = 0;
+  const halve = (mono: Float32Array): Float32Array => {
+    const line = new Float32Array(tail.length + mono.length);
+    line.set(tail);
+    line.set(mono, tail.length);
+    const out = new Float32Array(Math.max(0, Math.floor((line.length - 24 - odd) / 2) + 1));
+    let n = 0;
+    let i = odd;
+    for (; i + 24 < line.length; i += 2) {
+      let sum = 0.5 * (line[i + 12] as number);
+      for (let k = 0; k < 12; k++) sum += (HALF_BAND[k] as number) * (line[i + 2 * k + 1] as number);
+      out[n++] = sum;
+    }
+    odd = i - (line.length - 24);
+    tail = line.slice(line.length - 24);
+    return out.subarray(0, n);
+  };
+  return {
+    push(interleaved) {
+      const count = Math.floor(interleaved.length / channels);
+      const mono = new Float32Array(count);
+      const share = 1 / channels;
+      // Own copies: a variable shared with another function costs ten times as much in this loop.
+      let most = peak;
+      let left = WAVE_STEP - filled;
+      let [from, to] = [-1, -1];
+      for (let i = 0, at = 0; i < count; i++) {
+        let sum = interleaved[at++] as number;
+        let here = sum < 0 ? -sum : sum;
+        for (let c = 1; c < channels; c++) {
+          const x = interleaved[at++] as number;
+          sum += x;
+          const size = x < 0 ? -x : x;
+          if (size > here) here = size;
+        }
+        mono[i] = sum * share;
+        if (here > SILENT) {
+          if (from < 0) from = i;
+          to = i;
+        }
+        if (here > most) most = here;
+        if (--left === 0) {
+          wave.push(Math.min(255, Math.round(most * 255)));
+          left = WAVE_STEP;
+          most = 0;
+        }
+      }
+      peak = most;
+      filled = WAVE_STEP - left;
+      if (from >= 0) {
+        if (first < 0) first = frames + from;
+        last = frames + to;
+      }
+      frames += count;
+      loudness.push(interleaved);
+      peaks.push(interleaved);
+      onsets.push(halve(mono));
+    },
+    end() {
+      // The filter looks twelve samples ahead.
+      onsets.push(halve(new Float32Array(12)));
+      const us = (sample: number) => micros((sample * 1e6) / LOUDNESS_RATE_HZ);
+      return {
+        duration: us(frames), channels, loudness: loudness.end(), peaks: peaks.end(),
+        silenceBefore: us(first < 0 ? frames : first), silenceAfter: us(first < 0 ? frames : frames - 1 - last), waveform: Uint8Array.from(wave), onsets: onsets.end(),
+      };
+    },
+  };
+}
+
+const toMicros = (frame: number): Micros => micros((frame * 1e6) / FRAMES_A_SECOND);
+
+/** Beats, bars, phrases and sections in what was heard. `hintBpm`: a tempo a person tapped. */
+export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardMusic | null {
+  const pulse = pulseOf(onsets);
+  const { frames, clarity } = findBeats(pulse, hintBpm);
+  const kept = frames.filter((f) => f >= 0);
+  if (kept.length < 8) return null;
+  const bars = findBars(onsets, pulse, kept);
+  const beatsUs = kept.map(toMicros);
+  const found = mapThrough(beatsUs, bars.metre, bars.ones[0] ?? 0);
+  if (found === null) return null;
+  const map = { ...found, phrase: phraseOf(onsets, pulse, kept, found) };
+  return { map, beatsUs, downbeatsUs: bars.ones.map((i) => beatsUs[i] as Micros), beatClarity: clarity, barClarity: bars.clarity, sections: sectionsOf(onsets, kept, map) };
+}
+
+/** Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little likelier. */
+function phraseOf(onsets: Onsets, pulse: ReturnType<typeof pulseOf>, beats: readonly number[], map: TempoMap): number {
+  const vectors = beatVectors(pulse, beats);
+  const bars: { beat: number; vector: Float64Array; level: number }[] = [];
+  for (let beat = map.one; beat + map.metre <= vectors.length; beat += map.metre) {
+    const vector = new Float64Array(vectors[0]?.length ?? 0);
+    for (let b = beat; b < beat + map.metre; b++) vectors[b]?.forEach((v, k) => { vector[k] = (vector[k] as number) + v / map.metre; });
+    bars.push({ beat, vector, level: levelBetween(onsets, beats[beat] as number, beats[beat + map.metre] ?? (beats.at(-1) as number)) });
+  }
+  const change = (i: number): number => {
+    const [a, b] = [bars[i - 1], bars[i]];
+    if (a === undefined || b === undefined) return 0;
+    let sum = 0;
+    for (let k = 0; k < a.vector.length; k++) sum += Math.abs((a.vector[k] as number) - (b.vector[k] as number));
+    return sum / Math.max(1, a.vector.length) + Math.abs(Math.log((a.level + 1e-4) / (b.level + 1e-4)));
+  };
+  const scores = Array.from({ length: 8 }, (_, phase) => {
+    let sum = 0;
+    for (let i = phase === 0 ? 8 : phase; i < bars.length; i += 8) sum += change(i);
+    return sum + (phase === 0 ? 0.3 : 0);
+  });
+  return (bars[scores.indexOf(Math.max(...scores))]?.beat ?? map.one) % phraseCounts(map);
+}
+
+function levelBetween(onsets: Onsets, from: number, to: number): number {
+  const [a, b] = [Math.floor(from / SLOW_FRAMES), Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES))];
+  let sum = 0;
+  for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
+  return sum / (b - a);
+}
+
+/** Energies this near belong to one section. */
+const SAME_ENERGY = 0.12;
+
+/** Phrases joined to sections of like energy: level and attacks together, 1 is the most of this track. */
+function sectionsOf(onsets: Onsets, beats: readonly number[], map: TempoMap): TrackSection[] {
+  const starts = phraseStarts(map);
+  const edges = [...new Set([0, ...starts, beats.length])].sort((a, b) => a - b);
+  const raw = edges.slice(0, -1).map((fromBeat, i) => {
+    const toBeat = edges[i + 1] as number;
+    const [from, to] = [beats[fromBeat] as number, beats[Math.min(toBeat, beats.length - 1)] as number];
+    let attacks = 0;
+    for (let f = Math.floor(from); f < to; f++) attacks += (onsets.attacks.low[f] ?? 0) + (onsets.attacks.high[f] ?? 0);
+    return { fromBeat, toBeat, value: Math.sqrt(levelBetween(onsets, from, to) * (attacks / Math.max(1, to - from))) };
+  });
+  const most = Math.max(1e-9, ...raw.map((r) => r.value));
+  const sections: { fromBeat: number; toBeat: number; energy: number }[] = [];
+  for (const { fromBeat, toBeat, value } of raw) {
+    const energy = Math.round((value / most) * 100) / 100;
+    const before = sections.at(-1);
+    if (before !== undefined && Math.abs(before.energy - energy) <= SAME_ENERGY) before.toBeat = toBeat;
+    else sections.push({ fromBeat, toBeat, energy });
+  }
+  return sections;
+}
