@@ -8,7 +8,7 @@ const SRC = resolve(import.meta.dirname, '../src');
 const ROOMS: Readonly<Record<string, readonly string[]>> = {
   core: [], formats: ['core'], db: ['core', 'formats'], media: ['core', 'formats'], jobs: ['core', 'formats', 'db', 'media'],
   server: ['core', 'formats', 'db', 'media'], browser: ['core', 'formats'], ui: [], islands: ['core', 'formats', 'browser', 'ui'],
-  layouts: ['ui', 'styles'], pages: ['server', 'islands', 'layouts', 'ui'], cli: ['core', 'formats'],
+  layouts: ['ui', 'styles'], pages: ['server', 'islands', 'layouts', 'ui'], cli: ['core', 'formats', 'media'],
   // The entries of processes: they put the rooms together.
   boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'], styles: [], 'middleware.ts': [],
 };

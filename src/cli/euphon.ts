@@ -1,6 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
+import { beatsCommand, loudnessCommand, musicFitCommand } from './sound-commands.ts';
 import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, scriptCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
@@ -13,6 +14,9 @@ euphon script  --plan FILE
 euphon claims  --plan FILE --transcript FILE [--duration SECONDS]
 euphon align   --plan FILE --transcript FILE [--duration SECONDS]
 euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
+euphon beats     FILE
+euphon loudness  FILE
+euphon music-fit --plan FILE --bpm N
 
 A plan FILE is an outline or Euphon's JSON; a transcript is WebVTT, SRT or text with [m:ss] paragraphs.
 JSON on standard output. Exit status 0, 1 (findings or nothing to show) or 2 (bad input).
@@ -31,13 +35,19 @@ function readText(path: string | undefined, flag: string): string {
   }
 }
 
-function run(argv: readonly string[]): Answer {
+async function run(argv: readonly string[]): Promise<Answer> {
   const [verb, ...rest] = argv;
   if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h') return { text: HELP, status: verb === undefined ? 2 : 0 };
   let flags: Record<string, string | undefined>;
+  let files: string[];
   try {
-    flags = parseArgs({ args: [...rest], options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block'].map((name) => [name, { type: 'string' as const }])) }).values as typeof flags;
+    const read = parseArgs({ args: [...rest], allowPositionals: true, options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm'].map((name) => [name, { type: 'string' as const }])) });
+    flags = read.values as typeof flags;
+    files = read.positionals;
+    const most = verb === 'beats' || verb === 'loudness' ? 1 : 0;
+    if (files.length > most) throw new CliError(`“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : 'one file'}.`);
   } catch (error) {
+    if (error instanceof CliError) throw error;
     throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
   }
   const text = (flag: string) => readText(flags[flag], flag);
@@ -48,8 +58,11 @@ function run(argv: readonly string[]): Answer {
     case 'claims': return claimsCommand(text('plan'), text('transcript'), flags.duration);
     case 'script': return scriptCommand(text('plan'));
     case 'fit': return fitCommand(text('plan'), flags.length);
+    case 'beats': return beatsCommand(files[0]);
+    case 'loudness': return loudnessCommand(files[0]);
+    case 'music-fit': return musicFitCommand(text('plan'), flags.bpm);
     case 'order': return orderCommand(text('plan'), flags.block);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script and claims are.`);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness and music-fit are.`);
   }
 }
 
@@ -57,7 +70,7 @@ function run(argv: readonly string[]): Answer {
 process.stdout.on('error', () => process.exit(0));
 
 try {
-  const answer = run(process.argv.slice(2));
+  const answer = await run(process.argv.slice(2));
   process.stdout.write(answer.text);
   for (const note of answer.notes ?? []) process.stderr.write(`${note}\n`);
   process.exitCode = answer.status;
