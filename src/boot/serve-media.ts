@@ -4,8 +4,10 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { pipeline } from 'node:stream';
 import type { FileStore } from '../media/file-store.ts';
 
-const TYPES: Readonly<Record<string, string>> = { mp4: 'video/mp4', webm: 'video/webm' };
-const PATH = /^\/media\/([0-9a-f]{64})\.(mp4|webm)$/;
+const TYPES: Readonly<Record<string, string>> = {
+  mp4: 'video/mp4', webm: 'video/webm', wav: 'audio/wav', flac: 'audio/flac', mp3: 'audio/mpeg', m4a: 'audio/mp4', ogg: 'audio/ogg', opus: 'audio/ogg', aac: 'audio/aac', pdf: 'application/pdf',
+};
+const PATH = /^\/media\/([0-9a-f]{64})\.([a-z0-9]{2,5})$/;
 
 /**
  * Serves a kept file with byte ranges (RFC 9110). It stands before the web framework because a stream handed to it has
@@ -23,12 +25,14 @@ export async function serveMedia(store: FileStore, request: IncomingMessage, res
     return true;
   }
   const range = rangeOf(request.headers.range, size);
+  // What is not sound or picture is handed out to be saved, never shown: it came from outside.
+  const shown = extension in TYPES && extension !== 'pdf';
   const headers: Record<string, string> = {
     'Content-Type': TYPES[extension] ?? 'application/octet-stream', 'Accept-Ranges': 'bytes', ETag: `"${sha256}"`, 'Cache-Control': 'private, max-age=31536000, immutable',
     'Cross-Origin-Resource-Policy': 'same-origin', 'X-Content-Type-Options': 'nosniff',
   };
   const name = url.searchParams.get('as');
-  if (name !== null) headers['Content-Disposition'] = `attachment; filename*=UTF-8''${encodeURIComponent(name.slice(0, 120))}`;
+  if (name !== null || !shown) headers['Content-Disposition'] = `attachment; filename*=UTF-8''${encodeURIComponent((name ?? `file.${extension}`).slice(0, 120))}`;
   if (range === 'unsatisfiable') {
     response.writeHead(416, { ...headers, 'Content-Range': `bytes */${size}` }).end();
     return true;

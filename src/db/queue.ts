@@ -4,9 +4,10 @@ import PgBoss from 'pg-boss';
 export interface JobPayloads {
   waveform: { takeId: string };
   render: { renderId: string };
+  hear: { trackId: string };
 }
 export type JobKind = keyof JobPayloads;
-export const JOB_KINDS: readonly JobKind[] = ['waveform', 'render'];
+export const JOB_KINDS: readonly JobKind[] = ['waveform', 'render', 'hear'];
 
 /** A job whose worker died is handed out again, at most this often. */
 const RETRIES = 3;

@@ -1,12 +1,17 @@
 import type { Db } from './pool.ts';
 
 export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
+export const RENDER_KINDS = ['programme', 'bed-wav', 'bed-flac'] as const;
+export type RenderKind = (typeof RENDER_KINDS)[number];
 export type RenderState = (typeof RENDER_STATES)[number];
 
 export interface Render {
   readonly id: string;
   readonly workoutId: string;
-  readonly takeId: string;
+  /** The finished video, or the music bed alone. */
+  readonly kind: RenderKind;
+  /** null for a music bed. */
+  readonly takeId: string | null;
   readonly revision: number;
   readonly state: RenderState;
   readonly progress: number;
@@ -15,10 +20,10 @@ export interface Render {
   readonly createdAt: Date;
 }
 
-const COLUMNS = 'id, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt"';
+const COLUMNS = 'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt"';
 
-export async function insertRender(db: Db, workoutId: string, takeId: string, revision: number): Promise<Render> {
-  const { rows } = await db.query<Render>(`INSERT INTO renders (workout_id, take_id, revision) VALUES ($1, $2, $3) RETURNING ${COLUMNS}`, [workoutId, takeId, revision]);
+export async function insertRender(db: Db, workoutId: string, takeId: string | null, revision: number, kind: RenderKind = 'programme'): Promise<Render> {
+  const { rows } = await db.query<Render>(`INSERT INTO renders (workout_id, take_id, revision, kind) VALUES ($1, $2, $3, $4) RETURNING ${COLUMNS}`, [workoutId, takeId, revision, kind]);
   return rows[0] as Render;
 }
 

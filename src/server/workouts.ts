@@ -49,8 +49,8 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
 }
 
 /** Plan, script and rules of drawing go over; takes and what was decided about them stay behind. */
-function copyOf({ plan, script, edit }: WorkoutDocument, title: string | undefined): WorkoutDocument {
-  return { ...newDocument(''), plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) }, script, edit: { ...EMPTY_EDIT, rules: edit.rules } };
+function copyOf({ plan, script, music, edit }: WorkoutDocument, title: string | undefined): WorkoutDocument {
+  return { ...newDocument(''), plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) }, script, music, edit: { ...EMPTY_EDIT, rules: edit.rules } };
 }
 
 /** A template is a workout that new ones begin from. */

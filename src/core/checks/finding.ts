@@ -1,13 +1,15 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Cue } from '../script/cue.ts';
 
-/** A change to the document that sets a finding right: a stretch of the take cut out, or the plan as it would be. */
+/** A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they would be. */
 export type Mend =
   | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
-  | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] };
+  | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
+  | { readonly kind: 'music'; readonly label: string; readonly music: Music };
 
 /** A change to one written line: some of its fields, the whole line gone, or a new one. */
 export type CueChange =

@@ -7,6 +7,7 @@ export function applyMend(document: WorkoutDocument, mend: Mend): WorkoutDocumen
   switch (mend.kind) {
     case 'remove-span': return { ...document, edit: { ...document.edit, removed: [...document.edit.removed, mend.span] } };
     case 'plan': return { ...document, plan: mend.plan };
+    case 'music': return { ...document, music: mend.music };
     case 'script': return { ...document, script: { ...document.script, cues: mend.changes.reduce(changeCue, document.script.cues) } };
   }
 }

@@ -1,4 +1,5 @@
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
+import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
 import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 import type { Pin } from '../take/align.ts';
@@ -7,9 +8,10 @@ import type { Span } from '../time/span.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 2;
+  readonly version: 3;
   readonly plan: Plan;
   readonly script: Script;
+  readonly music: Music;
   readonly edit: Edit;
 }
 
@@ -29,8 +31,8 @@ export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, remov
 
 export function newDocument(title: string): WorkoutDocument {
   return {
-    format: 'euphon-workout', version: 2,
+    format: 'euphon-workout', version: 3,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
-    script: EMPTY_SCRIPT, edit: EMPTY_EDIT,
+    script: EMPTY_SCRIPT, music: EMPTY_MUSIC, edit: EMPTY_EDIT,
   };
 }

@@ -29,6 +29,10 @@ describe('a document of the first version', () => {
     const texts = schedule(segments, now.script, { plan }).lines.filter((l) => l.segmentIndex === 0).map((l) => l.text);
     expect(texts).toEqual(['Now Squat!', 'Four.', 'Three.', 'Two.']);
   });
+  it('of the second version gets no music', () => {
+    const { music: _, ...second } = { ...newDocument('T'), plan, version: 2 };
+    expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan });
+  });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };
     expect(upgradeDocument(document)).toBe(document);

@@ -1,4 +1,5 @@
 import { DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
+import { EMPTY_MUSIC } from '../../core/music/music.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 
 /** A document as version 1 kept it: one wording a call, six calls, no marks. */
@@ -13,11 +14,14 @@ interface FirstScript {
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
-  if (document.version !== 1) return stored as WorkoutDocument;
+  if (document.version === 3) return stored as WorkoutDocument;
+  // Version 2 had no music.
+  const silent = { ...(stored as Omit<WorkoutDocument, 'music' | 'version'>), version: 3 as const, music: EMPTY_MUSIC };
+  if (document.version === 2) return silent;
   const { cues, calls } = document.script as FirstScript;
   const words = Object.fromEntries(Object.entries(calls.words).map(([kind, text]) => [kind, text === '' ? [] : [text]]));
   return {
-    ...(stored as WorkoutDocument), version: 2,
+    ...silent,
     script: { cues, marks: [], calls: { ...SPARE_CALLS, on: { ...SPARE_CALLS.on, ...calls.on }, countdown: calls.countdown, words: { ...DEFAULT_CALLS.words, ...words } } },
   };
 }

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import { COUNTDOWNS, CUE_KINDS, type CallRules, type Cue, type RehearsalMark, type Script, WORDED_CALLS } from '../../core/script/cue.ts';
 import type { Edit, WorkoutDocument } from '../../core/workout/document.ts';
+import { musicSchema } from './music-schema.ts';
 import { byKind, planSchema } from '../plan-json/plan-schema.ts';
 
 const TEN_HOURS_US = 36_000e6;
@@ -57,5 +58,5 @@ const edit = Joi.object({
 
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
-  format: Joi.valid('euphon-workout').required(), version: Joi.valid(2).required(), plan: planSchema, script, edit,
+  format: Joi.valid('euphon-workout').required(), version: Joi.valid(3).required(), plan: planSchema, script, music: musicSchema, edit,
 } satisfies Record<keyof WorkoutDocument, Joi.Schema>).required();

@@ -1,0 +1,110 @@
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { LaidMusic, LaidTrack } from './laid.ts';
+import type { BedLevels } from './music.ts';
+
+/** A point of the gain that the music is played with, in decibels; between two points it runs in a straight line. */
+export interface GainPoint {
+  readonly at: Micros;
+  readonly db: number;
+}
+
+/** By how much a track is made louder or softer so that it has the music's loudness. A silent track is left as it is. */
+export function trackGainDb(lufs: number | null, levels: BedLevels): number {
+  return lufs === null ? 0 : levels.musicDeciLufs / 10 - lufs;
+}
+
+/** By how much the music gives way under speech, dB, 0 or below: what is missing to the wanted distance. */
+export function duckDb(levels: BedLevels): number {
+  return Math.min(0, (levels.voiceDeciLufs - levels.distanceDeciLu - levels.musicDeciLufs) / 10);
+}
+
+/**
+ * The ducking of the music under spans of speech: down before a line begins, up after it ends, and it stays down where the
+ * next line comes before it would be up again. Points are in order; before the first and after the last the gain is 0 dB.
+ */
+export function duckCurve(speech: readonly Span[], levels: BedLevels): GainPoint[] {
+  const deep = duckDb(levels);
+  if (deep === 0) return [];
+  const joined: { start: number; end: number }[] = [];
+  for (const { start, end } of [...speech].sort((a, b) => a.start - b.start)) {
+    const last = joined.at(-1);
+    if (last !== undefined && start - levels.attackUs <= last.end + levels.releaseUs) last.end = Math.max(last.end, end);
+    else joined.push({ start, end });
+  }
+  return joined.flatMap(({ start, end }) => [
+    { at: micros(Math.max(0, start - levels.attackUs)), db: 0 }, { at: micros(start), db: deep }, { at: micros(end), db: deep }, { at: micros(end + levels.releaseUs), db: 0 },
+  ]);
+}
+
+/** The gain at a time, dB. */
+export function gainAt(curve: readonly GainPoint[], at: number): number {
+  let [low, high] = [0, curve.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((curve[middle] as GainPoint).at <= at) low = middle + 1;
+    else high = middle;
+  }
+  const [a, b] = [curve[low - 1], curve[low]];
+  if (a === undefined || b === undefined) return 0;
+  return b.at === a.at ? b.db : a.db + ((b.db - a.db) * (at - a.at)) / (b.at - a.at);
+}
+
+/** Loudness of a stretch of a track: its energies a tenth of a second each, as they were heard; null where they are not known. */
+export type EnergyOf = (trackId: string) => ArrayLike<number> | null;
+
+/** Loudness of voice and music at a moment, LUFS; null where there is none. */
+export interface LevelPoint {
+  readonly at: Micros;
+  readonly voice: number | null;
+  readonly music: number | null;
+}
+
+const STEP_US = 1e6;
+
+/**
+ * Loudness of voice and music along the class, a second each. `voiceAt` gives the voice of a second where a take was
+ * measured; elsewhere it is the loudness that the levels take it to have.
+ */
+export function levelCurve(music: LaidMusic, speech: readonly Span[], length: Micros, levels: BedLevels, energyOf: EnergyOf, voiceAt: (at: Micros) => number | null = () => null): LevelPoint[] {
+  const curve = duckCurve(speech, levels);
+  const points: LevelPoint[] = [];
+  let next = 0;
+  const sorted = [...speech].sort((a, b) => a.start - b.start);
+  for (let at = 0; at < length; at += STEP_US) {
+    while (next < sorted.length && (sorted[next] as Span).end <= at) next++;
+    const line = sorted[next];
+    const speaking = line !== undefined && line.start < at + STEP_US;
+    // Where somebody speaks, the music is measured under the speech.
+    const moment = speaking ? Math.max(at, line.start) : at + STEP_US / 2;
+    points.push({
+      at: micros(at), voice: speaking ? (voiceAt(micros(at)) ?? levels.voiceDeciLufs / 10) : null, music: musicAt(music.laid, moment, levels, energyOf, gainAt(curve, moment)),
+    });
+  }
+  return points;
+}
+
+/** Loudness of the music around a moment of the class, with its gain. */
+export function musicAt(laid: readonly LaidTrack[], moment: number, levels: BedLevels, energyOf: EnergyOf, gainDb: number): number | null {
+  let energy = 0;
+  for (const l of laid) {
+    if (moment < l.start || moment >= l.end) continue;
+    const fade = Math.min(1, l.fadeInUs > 0 ? (moment - l.start) / l.fadeInUs : 1, l.fadeOutUs > 0 ? (l.end - moment) / l.fadeOutUs : 1);
+    const gain = 10 ** (trackGainDb(l.track.lufs, levels) / 10) * fade * fade;
+    const own = energyOf(l.track.id);
+    const at = (l.from + ((moment - l.start) * l.placement.speedPpm) / 1e6) / 1e5;
+    energy += gain * (own === null ? 10 ** ((l.track.lufs ?? -70) / 10 + 0.0691) : meanAround(own, at));
+  }
+  if (energy <= 1e-9) return null;
+  return -0.691 + 10 * Math.log10(energy) + gainDb;
+}
+
+/** Mean of the second around an index. */
+function meanAround(energies: ArrayLike<number>, at: number): number {
+  let [sum, count] = [0, 0];
+  for (let i = Math.max(0, Math.floor(at) - 5); i < Math.min(energies.length, Math.floor(at) + 5); i++) {
+    sum += energies[i] as number;
+    count++;
+  }
+  return count === 0 ? 0 : sum / count;
+}

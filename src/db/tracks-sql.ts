@@ -1,0 +1,150 @@
+import type { TempoMap } from '../core/music/tempo-map.ts';
+import type { PracticeBeat } from '../core/music/practice.ts';
+import type { LicenceState, Rights, TrackSection } from '../core/music/track.ts';
+import type { Micros } from '../core/time/micros.ts';
+import type { Db } from './pool.ts';
+
+export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
+
+/** A track as it is kept. What was heard is null until it was. */
+export interface TrackRow {
+  readonly id: string;
+  readonly title: string;
+  readonly artist: string;
+  readonly codec: string;
+  readonly channels: number;
+  readonly rateHz: number;
+  readonly file: { readonly sha256: string; readonly extension: string; readonly bytes: number };
+  readonly made: PracticeBeat | null;
+  readonly state: (typeof TRACK_STATES)[number];
+  readonly progress: number;
+  readonly message: string | null;
+  readonly duration: Micros;
+  readonly map: TempoMap | null;
+  readonly heardMap: TempoMap | null;
+  readonly beatClarity: number | null;
+  readonly barClarity: number | null;
+  readonly sections: readonly TrackSection[];
+  readonly lufs: number | null;
+  readonly rangeLu: number | null;
+  readonly truePeakDb: number | null;
+  readonly clippedRuns: number | null;
+  readonly silenceBeforeUs: number | null;
+  readonly silenceAfterUs: number | null;
+  readonly rights: Rights;
+}
+
+interface Row {
+  id: string; title: string; artist: string; codec: string; channels: number; rate_hz: number; sha256: string; extension: string; bytes: string; made: PracticeBeat | null;
+  state: TrackRow['state']; progress: number; message: string | null; duration_us: string; map: TempoMap | null; heard_map: TempoMap | null; beat_clarity: number | null; bar_clarity: number | null;
+  sections: TrackSection[]; lufs: number | null; range_lu: number | null; true_peak_db: number | null; clipped_runs: number | null; silence_before_us: string | null; silence_after_us: string | null;
+  composition: string; recording: string; sync: LicenceState; master: LicenceState; territory: string; platforms: string[]; until: string | null; proof_sha256: string | null; proof_name: string | null; proof_extension: string | null; credit: string;
+}
+
+const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made, t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
+  t.beat_clarity, t.bar_clarity, t.sections, t.lufs, t.range_lu, t.true_peak_db, t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
+  t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit
+  FROM tracks t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proof_sha256`;
+
+function toTrack(r: Row): TrackRow {
+  const us = (text: string | null) => (text === null ? null : Number(text));
+  return {
+    id: r.id, title: r.title, artist: r.artist, codec: r.codec, channels: r.channels, rateHz: r.rate_hz, file: { sha256: r.sha256, extension: r.extension, bytes: Number(r.bytes) }, made: r.made,
+    state: r.state, progress: r.progress, message: r.message, duration: Number(r.duration_us) as Micros, map: r.map, heardMap: r.heard_map, beatClarity: r.beat_clarity, barClarity: r.bar_clarity, sections: r.sections,
+    lufs: r.lufs, rangeLu: r.range_lu, truePeakDb: r.true_peak_db, clippedRuns: r.clipped_runs, silenceBeforeUs: us(r.silence_before_us), silenceAfterUs: us(r.silence_after_us),
+    rights: {
+      composition: r.composition, recording: r.recording, sync: r.sync, master: r.master, territory: r.territory, platforms: r.platforms, until: r.until, credit: r.credit,
+      proof: r.proof_sha256 === null || r.proof_name === null ? null : { sha256: r.proof_sha256, extension: r.proof_extension ?? 'bin', name: r.proof_name },
+    },
+  };
+}
+
+/** The same file brought in twice is the same track. */
+export async function insertTrack(db: Db, t: { sha256: string; title: string; artist: string; codec: string; channels: number; rateHz: number; durationUs: number; tags: Readonly<Record<string, string>>; made: PracticeBeat | null }): Promise<string> {
+  const { rows } = await db.query<{ id: string }>(
+    `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+     ON CONFLICT (sha256) DO UPDATE SET beat_at = now() RETURNING id`,
+    [t.sha256, t.title, t.artist, t.codec, t.channels, t.rateHz, Math.round(t.durationUs), JSON.stringify(t.tags), t.made === null ? null : JSON.stringify(t.made)],
+  );
+  return (rows[0] as { id: string }).id;
+}
+
+export async function allTracks(db: Db): Promise<TrackRow[]> {
+  return (await db.query<Row>(`${SELECT} ORDER BY lower(t.title), t.id LIMIT 2000`)).rows.map(toTrack);
+}
+
+export async function trackById(db: Db, id: string): Promise<TrackRow | null> {
+  const { rows } = await db.query<Row>(`${SELECT} WHERE t.id = $1`, [id]);
+  return rows[0] === undefined ? null : toTrack(rows[0]);
+}
+
+export async function deleteTrack(db: Db, id: string): Promise<boolean> {
+  return ((await db.query('DELETE FROM tracks WHERE id = $1', [id])).rowCount ?? 0) > 0;
+}
+
+export async function nameTrack(db: Db, id: string, title: string, artist: string): Promise<void> {
+  await db.query('UPDATE tracks SET title = $2, artist = $3 WHERE id = $1', [id, title, artist]);
+}
+
+/** Sets the map in use; null puts back the one that was heard. */
+export async function setTrackMap(db: Db, id: string, map: TempoMap | null): Promise<void> {
+  if (map === null) await db.query('UPDATE tracks SET map = heard_map WHERE id = $1', [id]);
+  else await db.query('UPDATE tracks SET map = $2 WHERE id = $1', [id, JSON.stringify(map)]);
+}
+
+export async function setRights(db: Db, id: string, r: Omit<Rights, 'proof'>): Promise<void> {
+  await db.query('UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9 WHERE id = $1',
+    [id, r.composition, r.recording, r.sync, r.master, r.territory, r.platforms, r.until, r.credit]);
+}
+
+export async function setProof(db: Db, id: string, sha256: string, name: string): Promise<void> {
+  await db.query('UPDATE tracks SET proof_sha256 = $2, proof_name = $3 WHERE id = $1', [id, sha256, name]);
+}
+
+export async function noteHearing(db: Db, id: string, progress: number): Promise<boolean> {
+  return ((await db.query(`UPDATE tracks SET state = 'hearing', progress = $2, beat_at = now() WHERE id = $1 AND state IN ('waiting', 'hearing')`, [id, Math.max(0, Math.min(1, progress))])).rowCount ?? 0) > 0;
+}
+
+export async function failHearing(db: Db, id: string, message: string): Promise<void> {
+  await db.query(`UPDATE tracks SET state = 'failed', message = $2 WHERE id = $1`, [id, message.slice(0, 500)]);
+}
+
+export interface HeardFacts {
+  readonly durationUs: number;
+  readonly map: TempoMap | null;
+  readonly beatClarity: number | null;
+  readonly barClarity: number | null;
+  readonly sections: readonly TrackSection[];
+  readonly lufs: number | null;
+  readonly rangeLu: number;
+  readonly truePeakDb: number | null;
+  readonly clippedRuns: number;
+  readonly silenceBeforeUs: number;
+  readonly silenceAfterUs: number;
+  readonly waveform: Uint8Array;
+  readonly energies: Float32Array;
+}
+
+/** Writes down what was heard. A map that a person has set right stays. */
+export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void> {
+  const map = h.map === null ? null : JSON.stringify(h.map);
+  await db.query(
+    `UPDATE tracks SET state = 'heard', progress = 1, message = NULL, duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
+     beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14 WHERE id = $1`,
+    [id, Math.round(h.durationUs), map, h.beatClarity, h.barClarity, JSON.stringify(h.sections), h.lufs, h.rangeLu, h.truePeakDb, h.clippedRuns, Math.round(h.silenceBeforeUs), Math.round(h.silenceAfterUs), Buffer.from(h.waveform), Buffer.from(h.energies.buffer, h.energies.byteOffset, h.energies.byteLength)],
+  );
+}
+
+/** Waveform and loudness of a heard track; null where it is not heard yet. */
+export async function trackSound(db: Db, id: string): Promise<{ waveform: Uint8Array; energies: Float32Array } | null> {
+  const { rows } = await db.query<{ waveform: Buffer | null; energies: Buffer | null }>('SELECT waveform, energies FROM tracks WHERE id = $1', [id]);
+  const row = rows[0];
+  if (row === undefined || row.waveform === null || row.energies === null) return null;
+  const bytes = Uint8Array.from(row.energies);
+  return { waveform: row.waveform, energies: new Float32Array(bytes.buffer, 0, Math.floor(bytes.length / 4)) };
+}
+
+/** Tracks whose worker gave no sign of life for so many seconds. */
+export async function orphanedTracks(db: Db, seconds: number): Promise<string[]> {
+  return (await db.query<{ id: string }>(`SELECT id FROM tracks WHERE state = 'hearing' AND beat_at < now() - make_interval(secs => $1)`, [seconds])).rows.map((r) => r.id);
+}
