@@ -1,11 +1,15 @@
+import { duckCurve } from '../core/music/levels.ts';
 import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
+import { allTracks, orphanedTracks } from '../db/tracks-sql.ts';
 import { orphanedRenders } from '../db/renders-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
+import { hearJob } from '../jobs/hear-job.ts';
 import { renderJob } from '../jobs/render-job.ts';
 import { waveformJob } from '../jobs/waveform-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
+import { musicSource } from '../server/music.ts';
 import { takeSource } from '../server/deliver.ts';
 import { documentAt } from '../server/workouts.ts';
 
@@ -20,6 +24,12 @@ const stop = new AbortController();
 const worker: WorkerContext = {
   pool: context.pool, store: context.store, stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
+  async bedAt(workoutId, revision) {
+    const { laid, speech, length, document } = await musicSource(context, await documentAt(context, workoutId, revision));
+    const files = new Map((await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]));
+    if (laid.laid.length === 0) return null;
+    return { laid: laid.laid, length, levels: document.music.levels, duck: duckCurve(speech, document.music.levels), pathOf: (id) => files.get(id) ?? '' };
+  },
   async produceAt(workoutId, revision, take) {
     const document = await documentAt(context, workoutId, revision);
     return { document, produced: (await takeSource(context, document, take)).produced };
@@ -38,11 +48,13 @@ const work = async <K extends JobKind>(kind: K, run: (payload: JobPayloads[K]) =
     }
   });
 await work('waveform', ({ takeId }) => waveformJob(worker, takeId));
+await work('hear', ({ trackId }) => hearJob(worker, trackId));
 await work('render', ({ renderId }) => renderJob(worker, renderId));
 
 const orphans = setInterval(() => {
   void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(async (ids) => {
     for (const renderId of ids) await send(queue, 'render', { renderId });
+    for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S)) await send(queue, 'hear', { trackId });
   }, () => undefined);
 }, LOOK_FOR_ORPHANS_MS);
 const beat = setInterval(() => void workerBeat(), 2_000);

@@ -19,6 +19,8 @@ export interface ExportSource {
   readonly picture: OverlayPicture;
   /** What must be at hand, in the order it is needed. */
   readonly equipment: readonly string[];
+  /** How the owners of the music are named. */
+  readonly credits?: readonly string[];
 }
 
 export interface ExportFormat {
@@ -38,5 +40,5 @@ export const EXPORTS: readonly ExportFormat[] = [
   { name: 'chapters-json', title: 'Chapters, JSON', file: 'chapters.json', mime: 'application/json+chapters', write: (s) => writeChaptersJson(s.title, s.lanes.chapters) },
   { name: 'cue-sheet-csv', title: 'Cue sheet, CSV', file: 'cue-sheet.csv', mime: 'text/csv', write: (s) => writeCueSheet(s.segments, s.linesOf) },
   { name: 'overlay-ass', title: 'Timer and captions as drawn, ASS', file: 'overlay.ass', mime: 'text/x-ssa', write: (s) => writeAss(s.lanes, s.picture) },
-  { name: 'description-txt', title: 'Description, with chapters and the standing notice', file: 'description.txt', mime: 'text/plain', write: (s) => writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters) },
+  { name: 'description-txt', title: 'Description, with chapters and the standing notice', file: 'description.txt', mime: 'text/plain', write: (s) => writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters, s.credits) },
 ];

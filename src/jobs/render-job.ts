@@ -2,48 +2,42 @@ import { rm, stat } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
-import { beatRender, beginRender, failRender, finishRender, renderById } from '../db/renders-sql.ts';
+import { type Render, beatRender, beginRender, failRender, finishRender, renderById } from '../db/renders-sql.ts';
 import { insertMediaFile, takeById } from '../db/takes-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
+import { mixBed } from '../media/bed.ts';
 import { render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import type { WorkerContext } from './worker-context.ts';
 
 const BEAT_MS = 500;
 
-/** Renders one programme. Stops within a second of being cancelled; a failure becomes a sentence on the page. */
+/** Renders one programme, or mixes one music bed. Stops within a second of being cancelled; a failure becomes a sentence on the page. */
 export async function renderJob(context: WorkerContext, renderId: string): Promise<void> {
   const { pool, store } = context;
   const wanted = await renderById(pool, renderId);
   if (wanted === null || !(await beginRender(pool, renderId))) return;
-  const take = await takeById(pool, wanted.takeId);
-  if (take === null) return failRender(pool, renderId, 'The take is gone.');
-  const { document, produced } = await context.produceAt(wanted.workoutId, wanted.revision, take);
-  const output = await store.temporary('mp4');
+  const extension = wanted.kind === 'programme' ? 'mp4' : wanted.kind === 'bed-wav' ? 'wav' : 'flac';
+  const output = await store.temporary(extension);
   const stop = new AbortController();
   let progress = 0;
   const beat = setInterval(() => {
     void beatRender(pool, renderId, progress).then((alive) => alive || stop.abort(), () => undefined);
   }, BEAT_MS);
+  const onProgress = (share: number) => { progress = share; };
   try {
-    const { programme, lanes } = produced;
-    const picture = { width: take.width, height: take.height, rate: take.rate };
-    const [only] = programme.kept;
-    await render({
-      input: store.pathOf(take.file.sha256, take.file.extension), output, kept: programme.kept, length: programme.length, rate: take.rate, audioCodec: take.audioCodec,
-      whole: programme.kept.length === 1 && only?.start === 0 && document.edit.removed.length === 0,
-      ass: writeAss(lanes, picture), ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters), captionsSrt: writeCaptionsSrt(lanes.captions), fontsFolder: context.fontsFolder,
-    }, (share) => { progress = share; }, AbortSignal.any([stop.signal, context.stopping]));
+    const signal = AbortSignal.any([stop.signal, context.stopping]);
+    const missing = await (wanted.kind === 'programme' ? makeProgramme(context, wanted, output, onProgress, signal) : makeBed(context, wanted, output, onProgress, signal));
+    if (missing !== null) return await failRender(pool, renderId, missing);
     const hash = createHash('sha256');
     await pipeline(createReadStream(output), hash);
-    const file = { sha256: hash.digest('hex'), extension: 'mp4', bytes: (await stat(output)).size };
-    await store.keep({ path: output, sha256: file.sha256, bytes: file.bytes }, 'mp4');
+    const file = { sha256: hash.digest('hex'), extension, bytes: (await stat(output)).size };
+    await store.keep({ path: output, sha256: file.sha256, bytes: file.bytes }, extension);
     await insertMediaFile(pool, file);
     await finishRender(pool, renderId, file.sha256);
   } catch (error) {
-    await rm(output, { force: true });
     if (stop.signal.aborted) return;
     // A worker that is asked to stop leaves the job to the next one.
     if (context.stopping.aborted) throw error;
@@ -51,5 +45,28 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
     if (!(error instanceof ProgramFailed)) throw error;
   } finally {
     clearInterval(beat);
+    await rm(output, { force: true });
   }
+}
+
+/** Makes the finished video. Gives a sentence where something it needs is gone, else null. */
+async function makeProgramme(context: WorkerContext, wanted: Render, output: string, onProgress: (share: number) => void, signal: AbortSignal): Promise<string | null> {
+  const take = wanted.takeId === null ? null : await takeById(context.pool, wanted.takeId);
+  if (take === null) return 'The take is gone.';
+  const { document, produced: { programme, lanes } } = await context.produceAt(wanted.workoutId, wanted.revision, take);
+  const picture = { width: take.width, height: take.height, rate: take.rate };
+  const [only] = programme.kept;
+  await render({
+    input: context.store.pathOf(take.file.sha256, take.file.extension), output, kept: programme.kept, length: programme.length, rate: take.rate, audioCodec: take.audioCodec,
+    whole: programme.kept.length === 1 && only?.start === 0 && document.edit.removed.length === 0,
+    ass: writeAss(lanes, picture), ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters), captionsSrt: writeCaptionsSrt(lanes.captions), fontsFolder: context.fontsFolder,
+  }, onProgress, signal);
+  return null;
+}
+
+async function makeBed(context: WorkerContext, wanted: Render, output: string, onProgress: (share: number) => void, signal: AbortSignal): Promise<string | null> {
+  const bed = await context.bedAt(wanted.workoutId, wanted.revision);
+  if (bed === null) return 'No music is laid under this class any more.';
+  await mixBed({ ...bed, output, format: wanted.kind === 'bed-wav' ? 'wav' : 'flac' }, onProgress, signal);
+  return null;
 }

@@ -1,6 +1,7 @@
 import type pg from 'pg';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
+import type { BedJob } from '../media/bed.ts';
 import type { Take } from '../db/takes-sql.ts';
 import type { FileStore } from '../media/file-store.ts';
 
@@ -11,5 +12,7 @@ export interface WorkerContext {
   readonly fontsFolder: string;
   /** Aborted when the worker is asked to end. */
   readonly stopping: AbortSignal;
+  /** The music bed of a workout at a revision; null where no music is laid. */
+  readonly bedAt: (workoutId: string, revision: number) => Promise<Omit<BedJob, 'output' | 'format'> | null>;
   readonly produceAt: (workoutId: string, revision: number, take: Take) => Promise<{ document: WorkoutDocument; produced: Produced }>;
 }

@@ -19,6 +19,7 @@ import { EXPORTS, type ExportFormat, type ExportSource } from '../formats/export
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { takeFacts } from './takes.ts';
+import { musicCredits } from './music.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
 /** A file of a workout: from the chosen take where there is one, else from the plan alone. */
@@ -27,7 +28,8 @@ export async function exportFile(context: Context, workoutId: string | undefined
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
   const { document } = await getWorkout(context, workoutId);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  const source = take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
+  const made = take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
+  const source = { ...made, credits: await musicCredits(context, document) };
   return { format, text: format.write(source), title: document.plan.title };
 }
 

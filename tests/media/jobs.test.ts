@@ -34,6 +34,7 @@ beforeAll(async () => {
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.');
   worker = {
     pool: context.pool, store: context.store, stopping: stop.signal, fontsFolder: resolve('dist/fonts'),
+    bedAt: async () => null,
     async produceAt(id, revision, take) {
       const document = await documentAt(context, id, revision);
       return { document, produced: (await takeSource(context, document, take)).produced };

@@ -74,7 +74,8 @@ function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd
 export function drownedFindings(points: readonly LevelPoint[], music: Music): Finding[] {
   const wanted = music.levels.distanceDeciLu / 10;
   const found: Finding[] = [];
-  let open: { from: Micros; to: number; least: number } | null = null;
+  type Stretch = { readonly from: Micros; readonly to: number; readonly least: number };
+  let open = null as Stretch | null;
   const close = () => {
     if (open === null) return;
     const missing = Math.ceil((wanted - open.least) * 10) / 10;

@@ -7,6 +7,7 @@ import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 interface Render {
   readonly id: string;
+  readonly kind: string;
   readonly revision: number;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
@@ -25,7 +26,7 @@ export function DeliverStation() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const put = useCallback((render: Render) => setRenders((all) => [render, ...(all ?? []).filter((r) => r.id !== render.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt))), []);
   const guard = useCallback((work: Promise<void>) => void work.catch((error: unknown) => setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.')), []);
-  useEffect(() => guard(api<Render[]>(`/api/workouts/${id}/renders`).then(setRenders)), [id, guard]);
+  useEffect(() => guard(api<Render[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter((r) => r.kind === 'programme')))), [id, guard]);
   const busy = renders?.find((r) => r.state === 'queued' || r.state === 'running') ?? null;
   useEffect(() => {
     if (busy === null) return;

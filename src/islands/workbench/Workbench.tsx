@@ -7,6 +7,7 @@ import { Ribbon } from './Ribbon.tsx';
 import { Header } from './Header.tsx';
 import { STATIONS, type Station, isStation } from './stations.ts';
 import { createWorkbench } from './store.ts';
+import type { TrackOfPage } from './track.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { useDerive } from './use-derive.ts';
 import { useKeys } from './use-keys.ts';
@@ -15,6 +16,7 @@ import { WorkbenchProvider } from './workbench-context.tsx';
 const VIEWS: Readonly<Record<Station, React.LazyExoticComponent<React.ComponentType>>> = {
   plan: lazy(async () => ({ default: (await import('../plan/PlanStation.tsx')).PlanStation })),
   script: lazy(async () => ({ default: (await import('../script/ScriptStation.tsx')).ScriptStation })),
+  music: lazy(async () => ({ default: (await import('../music/MusicStation.tsx')).MusicStation })),
   shoot: lazy(async () => ({ default: (await import('../shoot/ShootStation.tsx')).ShootStation })),
   align: lazy(async () => ({ default: (await import('../align/AlignStation.tsx')).AlignStation })),
   score: lazy(async () => ({ default: (await import('../score/ScoreStation.tsx')).ScoreStation })),
@@ -28,11 +30,12 @@ interface Props {
   readonly takes: readonly TakeWithTranscript[];
   readonly station: Station;
   readonly studio: Studio;
+  readonly tracks: readonly TrackOfPage[];
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */
-export function Workbench({ id, revision, document: first, takes, station: begun, studio }: Props) {
-  const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes, studio }), [id, revision, first, takes, studio]);
+export function Workbench({ id, revision, document: first, takes, station: begun, studio, tracks }: Props) {
+  const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes, studio, tracks }), [id, revision, first, takes, studio, tracks]);
   const derived = useDerive(workbench);
   const [station, setStation] = useState<Station>(begun);
   const [commands, setCommands] = useState(false);

@@ -3,6 +3,8 @@ import { create } from 'zustand';
 import { type ExerciseBook, bookWith } from '../../core/exercise/library.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
+import type { Track } from '../../core/music/track.ts';
+import { type TrackOfPage, usableTracks } from './track.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 
@@ -31,6 +33,9 @@ interface WorkbenchState {
   readonly revision: number;
   readonly takes: readonly TakeWithTranscript[];
   readonly studio: Studio;
+  /** The library of tracks, and those of them that can be laid. */
+  readonly tracks: readonly TrackOfPage[];
+  readonly usable: readonly Track[];
   /** The shipped exercises with the studio's own. */
   readonly book: ExerciseBook;
   readonly undo: readonly Step[];
@@ -44,6 +49,7 @@ interface WorkbenchState {
   readonly keepMine: () => void;
   readonly setTakes: (takes: readonly TakeWithTranscript[]) => void;
   readonly setStudio: (studio: Studio) => void;
+  readonly setTracks: (tracks: readonly TrackOfPage[]) => void;
 }
 
 const SAVE_AFTER_MS = 350;
@@ -56,12 +62,12 @@ const MOST_STEPS = 500;
 export type Workbench = ReturnType<typeof createWorkbench>;
 
 /** The state of one open workout: the document, undo, and saving by JSON Patch on the revision this page knows. */
-export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio }) {
+export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio; tracks?: readonly TrackOfPage[] }) {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let sending = false;
 
   const store = create<WorkbenchState>()((set, get) => ({
-    studio: USUAL_STUDIO, book: bookWith(first.studio?.exercises ?? []), ...first, saved: first.document, undo: [], redo: [], save: { kind: 'saved' }, conflict: null,
+    studio: USUAL_STUDIO, tracks: [], usable: usableTracks(first.tracks ?? []), book: bookWith(first.studio?.exercises ?? []), ...first, saved: first.document, undo: [], redo: [], save: { kind: 'saved' }, conflict: null,
     change(label, next) {
       const { document, undo } = get();
       const changed = next(document);
@@ -107,6 +113,7 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       soon(0);
     },
     setTakes: (takes) => set({ takes }),
+    setTracks: (tracks) => set({ tracks, usable: usableTracks(tracks) }),
     setStudio: (studio) => set({ studio, book: bookWith(studio.exercises) }),
   }));
 

@@ -1,5 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { aligner } from '../../browser/aligner.ts';
+import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { type Aligned, type TakeFacts, produce } from '../../core/workout/pipeline.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
@@ -12,7 +13,11 @@ import type { Derived } from './workbench-context.tsx';
  * in a worker.
  */
 export function useDerive(workbench: Workbench): Derived {
-  const plan = useDeferredValue(workbench((s) => s.document.plan));
+  const written = workbench((s) => s.document.plan);
+  const music = workbench((s) => s.document.music);
+  const usable = workbench((s) => s.usable);
+  // Blocks counted to music get their seconds from the track under them.
+  const plan = useDeferredValue(useMemo(() => planToMusic(written, music, usable), [written, music, usable]));
   const edit = workbench((s) => s.document.edit);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(plan), [plan]);

@@ -1,0 +1,36 @@
+import { AS_IT_IS_PPM, type Music, type Placement } from '../../core/music/music.ts';
+import { type Meeting, withLengths } from '../../core/music/meet.ts';
+import { phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
+import type { Track } from '../../core/music/track.ts';
+import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { ZERO } from '../../core/time/micros.ts';
+
+export function freshPlacementId(placements: readonly Placement[]): string {
+  const taken = new Set(placements.map((p) => p.id));
+  let number = 1;
+  while (taken.has(`m${number}`)) number++;
+  return `m${number}`;
+}
+
+/** A whole track from its first phrase on, under a block; it replaces what was there. */
+export function layWhole(music: Music, track: Track, blockId: string, wantedUs: number): Music {
+  const first = phraseStarts(track.map)[0] ?? 0;
+  const counts = phraseCounts(track.map);
+  const perBeat = track.duration / Math.max(1, track.map.beats);
+  const phrases = Math.max(1, Math.min(Math.floor((track.map.beats - first) / counts), Math.ceil(wantedUs / (perBeat * counts))));
+  const placements = music.placements.filter((p) => p.blockId !== blockId);
+  return { ...music, silent: music.silent.filter((b) => b !== blockId), placements: [...placements, { id: freshPlacementId(placements), trackId: track.id, blockId, atUs: ZERO, fromBeat: first, beats: phrases * counts, speedPpm: AS_IT_IS_PPM, fadeInBeats: 0, fadeOutBeats: 8 }] };
+}
+
+export function changePlacement(music: Music, id: string, next: Partial<Placement>): Music {
+  return { ...music, placements: music.placements.map((p) => (p.id === id ? { ...p, ...next } : p)) };
+}
+
+/** The document as a meeting of a block and the music under it says: stretched, timed anew, or cut on a phrase. */
+export function meet(document: WorkoutDocument, placement: Placement, meeting: Meeting): WorkoutDocument {
+  switch (meeting.kind) {
+    case 'stretch': return { ...document, music: changePlacement(document.music, placement.id, { speedPpm: Math.round(placement.speedPpm * (1 + meeting.stretch)) }) };
+    case 'times': return { ...document, plan: { ...document.plan, blocks: document.plan.blocks.map((b) => (b.id === placement.blockId ? { ...b, scheme: withLengths(b.scheme, meeting.lengths) } : b)) } };
+    case 'cut': return { ...document, music: changePlacement(document.music, placement.id, { beats: meeting.phrases * 32, fadeOutBeats: 0 }) };
+  }
+}

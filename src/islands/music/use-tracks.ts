@@ -1,0 +1,66 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { ApiError, api, sendJson } from '../shared/api.ts';
+import { sendFile } from '../shoot/send-file.ts';
+import type { TrackOfPage } from '../workbench/track.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+
+const LOOK_MS = 700;
+
+/** The library: what is in it, what is being heard, and the ways to change it. What goes wrong becomes a sentence. */
+export function useTracks() {
+  const { workbench } = useWorkbench();
+  const tracks = workbench((s) => s.tracks);
+  const setTracks = workbench((s) => s.setTracks);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [sending, setSending] = useState<{ readonly name: string; readonly share: number } | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const attempt = useCallback(async <T,>(work: () => Promise<T>): Promise<T | null> => {
+    setTrouble(null);
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+      return null;
+    }
+  }, []);
+  const put = useCallback((track: TrackOfPage) => {
+    const rest = workbench.getState().tracks.filter((t) => t.id !== track.id);
+    setTracks([...rest, track].sort((a, b) => a.title.localeCompare(b.title)));
+  }, [workbench, setTracks]);
+  const busy = tracks.some((t) => t.state === 'waiting' || t.state === 'hearing');
+  useEffect(() => {
+    if (!busy) return;
+    const timer = setInterval(() => void api<TrackOfPage[]>('/api/tracks').then(setTracks, () => undefined), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [busy, setTracks]);
+  return {
+    tracks, trouble, sending, stop: () => stop.current?.abort(), setTrouble,
+    bringIn: (files: readonly File[]) => attempt(async () => {
+      for (const file of files) {
+        stop.current = new AbortController();
+        setSending({ name: file.name, share: 0 });
+        try {
+          put(await sendFile<TrackOfPage>(`/api/tracks?name=${encodeURIComponent(file.name)}`, file, (share) => setSending({ name: file.name, share }), stop.current.signal));
+        } catch (error) {
+          if (error instanceof ApiError) throw new ApiError(error.status, `${file.name}: ${error.message}`, null);
+          throw error;
+        } finally {
+          setSending(null);
+        }
+      }
+    }),
+    change: (id: string, body: unknown) => attempt(async () => put(await api<TrackOfPage>(`/api/tracks/${id}`, sendJson('PATCH', body)))),
+    practice: (body: unknown) => attempt(async () => {
+      const track = await api<TrackOfPage>('/api/tracks/practice', sendJson('POST', body));
+      put(track);
+      return track;
+    }),
+    remove: (id: string) => attempt(async () => {
+      await api(`/api/tracks/${id}`, { method: 'DELETE' });
+      setTracks(workbench.getState().tracks.filter((t) => t.id !== id));
+    }),
+    prove: (id: string, file: File) => attempt(async () => put(await sendFile<TrackOfPage>(`/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`, file, () => undefined, new AbortController().signal))),
+  };
+}
+export type Library = ReturnType<typeof useTracks>;

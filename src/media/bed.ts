@@ -1,0 +1,90 @@
+import { mkdtemp, open, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type GainPoint, gainAt, trackGainDb } from '../core/music/levels.ts';
+import type { LaidTrack } from '../core/music/laid.ts';
+import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
+import type { Micros } from '../core/time/micros.ts';
+import { run } from './run.ts';
+import { wavHead } from './wav.ts';
+
+export interface BedJob {
+  readonly laid: readonly LaidTrack[];
+  readonly pathOf: (trackId: string) => string;
+  readonly length: Micros;
+  readonly levels: BedLevels;
+  readonly duck: readonly GainPoint[];
+  readonly output: string;
+  readonly format: 'wav' | 'flac';
+}
+
+/** Values a second of the ducking curve as ffmpeg is handed it. */
+const CURVE_HZ = 1_000;
+/** No peak of the bed lies above this: -1 dBTP (EBU R 128). */
+const CEILING = 0.87;
+
+/**
+ * Mixes the music bed: every track from its beat, stretched with its pitch kept, faded, brought to the music's loudness and
+ * ducked under speech. 48 kHz stereo, as long as the class. Progress is 0 to 1.
+ */
+export async function mixBed(job: BedJob, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'euphon-bed-'));
+  try {
+    const curve = join(folder, 'curve.wav');
+    await writeCurve(curve, job.duck, job.length);
+    let text = '';
+    await run('ffmpeg', bedArgs(job, curve), {
+      ...(signal === undefined ? {} : { signal }),
+      onOutput(chunk) {
+        text = (text + chunk.toString('utf8')).slice(-2_000);
+        const done = [...text.matchAll(/out_time_us=(\d+)/g)].at(-1)?.[1];
+        if (done !== undefined) onProgress(Math.min(1, Number(done) / job.length));
+      },
+    });
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** The ducking as a sound of its own: full scale is the music as it is. The music is multiplied with it. */
+async function writeCurve(path: string, duck: readonly GainPoint[], length: Micros): Promise<void> {
+  const samples = Math.ceil((length / 1e6) * CURVE_HZ) + CURVE_HZ;
+  const file = await open(path, 'w');
+  try {
+    await file.write(wavHead(samples, CURVE_HZ));
+    const piece = 60 * CURVE_HZ;
+    for (let from = 0; from < samples; from += piece) {
+      const values = Int16Array.from({ length: Math.min(piece, samples - from) }, (_, i) => Math.round(32_767 * 10 ** (gainAt(duck, ((from + i) * 1e6) / CURVE_HZ) / 20)));
+      await file.write(new Uint8Array(values.buffer));
+    }
+  } finally {
+    await file.close();
+  }
+}
+
+export function bedArgs(job: BedJob, curve: string): string[] {
+  const s = (us: number) => (us / 1e6).toFixed(6);
+  const length = s(job.length);
+  const inputs = job.laid.flatMap((l) => ['-ss', s(l.from), '-t', s(l.to - l.from), '-i', job.pathOf(l.track.id)]);
+  const chains = job.laid.map((l, i) => {
+    const speed = l.placement.speedPpm / AS_IT_IS_PPM;
+    const lasts = l.end - l.start;
+    const filters = [
+      'aformat=sample_fmts=fltp:sample_rates=48000:channel_layouts=stereo',
+      ...(l.placement.speedPpm === AS_IT_IS_PPM ? [] : [`rubberband=tempo=${speed.toFixed(6)}`]),
+      `atrim=end=${s(lasts)}`, `volume=${trackGainDb(l.track.lufs, job.levels).toFixed(2)}dB`,
+      ...(l.fadeInUs > 0 ? [`afade=t=in:st=0:d=${s(l.fadeInUs)}`] : []),
+      ...(l.fadeOutUs > 0 ? [`afade=t=out:st=${s(Math.max(0, lasts - l.fadeOutUs))}:d=${s(l.fadeOutUs)}`] : []),
+      `adelay=delays=${Math.round((l.start / 1e6) * 48_000)}S:all=1`,
+    ];
+    return `[${i}:a:0]${filters.join(',')}[t${i}]`;
+  });
+  const n = job.laid.length;
+  const ground = `anullsrc=r=48000:cl=stereo,atrim=end=${length}[ground]`;
+  const mix = `[ground]${job.laid.map((_, i) => `[t${i}]`).join('')}amix=inputs=${n + 1}:duration=first:normalize=0[mixed]`;
+  const ducked = `[${n}:a:0]aformat=sample_fmts=fltp:sample_rates=48000:channel_layouts=stereo,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
+  return [
+    '-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...inputs, '-i', curve, '-filter_complex', [ground, ...chains, mix, ducked].join(';'),
+    '-map', '[bed]', '-c:a', job.format === 'flac' ? 'flac' : 'pcm_s24le', ...(job.format === 'flac' ? ['-sample_fmt', 's32'] : []), '-ar', '48000', job.output,
+  ];
+}

@@ -1,0 +1,97 @@
+import { bookWith } from '../core/exercise/library.ts';
+import { type LaidMusic, layMusic, planToMusic } from '../core/music/laid.ts';
+import { creditLines } from '../core/music/rights.ts';
+import type { Track } from '../core/music/track.ts';
+import { type Compiled, compile } from '../core/plan/compile.ts';
+import { schedule } from '../core/script/schedule.ts';
+import type { Micros } from '../core/time/micros.ts';
+import type { Span } from '../core/time/span.ts';
+import { alignWorkout, produce } from '../core/workout/pipeline.ts';
+import { callMeans } from '../core/workout/studio.ts';
+import type { WorkoutDocument } from '../core/workout/document.ts';
+import type { Segment } from '../core/plan/segment.ts';
+import { takeById } from '../db/takes-sql.ts';
+import { allTracks } from '../db/tracks-sql.ts';
+import { type Render, insertRender } from '../db/renders-sql.ts';
+import { send } from '../db/queue.ts';
+import { writeBeatCsv } from '../formats/beat-csv/beat-csv-writer.ts';
+import { writeMidi } from '../formats/midi/midi-writer.ts';
+import { writeClickWav } from '../formats/wav/click-wav.ts';
+import { writeXspf } from '../formats/xspf/xspf-writer.ts';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+import { getStudio } from './studio.ts';
+import { takeFacts } from './takes.ts';
+import { usableTracks } from './tracks.ts';
+import { getWorkout } from './workouts.ts';
+
+/** A class with its music laid: on the programme's clock where there is an aligned take, else on the plan's. */
+export interface MusicSource {
+  readonly document: WorkoutDocument;
+  readonly tracks: readonly Track[];
+  readonly segments: readonly Segment[];
+  readonly length: Micros;
+  readonly laid: LaidMusic;
+  /** Spans in which somebody speaks. */
+  readonly speech: readonly Span[];
+}
+
+export async function musicSource(context: Context, document: WorkoutDocument): Promise<MusicSource> {
+  const tracks = usableTracks(await allTracks(context.pool));
+  const plan = planToMusic(document.plan, document.music, tracks);
+  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
+  if (take !== null) {
+    const facts = await takeFacts(context, take);
+    if (facts.transcript.cues.length > 0) {
+      const { programme } = produce(document.edit, alignWorkout({ plan, edit: document.edit }, facts), facts);
+      const segments = programme.segments.flatMap((s, index) => (s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }]));
+      const speech = programme.kept.flatMap((k) => facts.transcript.cues.flatMap((cue) => {
+        const [start, end] = [Math.max(cue.start, k.start), Math.min(cue.end, k.end)];
+        return end > start ? [{ start: (k.at + start - k.start) as Micros, end: (k.at + end - k.start) as Micros }] : [];
+      }));
+      return { document, tracks, segments, length: programme.length, laid: layMusic(document.music, tracks, segments), speech };
+    }
+  }
+  const compiled: Compiled = compile(plan);
+  const studio = await getStudio(context);
+  const { lines } = schedule(compiled.segments, document.script, callMeans(plan, studio, bookWith(studio.exercises)));
+  return { document, tracks, segments: compiled.segments, length: compiled.total, laid: layMusic(document.music, tracks, compiled.segments), speech: lines };
+}
+
+export const MUSIC_FILES = ['click-wav', 'tempo-midi', 'music-csv', 'music-xspf', 'credits-txt'] as const;
+
+/** A file of a class's music. */
+export async function musicFile(context: Context, id: string | undefined, name: string | undefined): Promise<{ bytes: Uint8Array; mime: string; file: string }> {
+  const { document } = await getWorkout(context, id);
+  const source = await musicSource(context, document);
+  const { laid, segments, length } = source;
+  if (length <= 0) throw new Refusal(409, 'The plan holds no time yet.');
+  const title = document.plan.title || 'workout';
+  const text = (value: string) => new TextEncoder().encode(value);
+  switch (name) {
+    case 'click-wav': return { bytes: writeClickWav(laid, segments, length), mime: 'audio/wav', file: `${title}.click.wav` };
+    case 'tempo-midi': return { bytes: writeMidi(title, laid, segments, length), mime: 'audio/midi', file: `${title}.mid` };
+    case 'music-csv': return { bytes: text(writeBeatCsv(laid, segments)), mime: 'text/csv', file: `${title}.music.csv` };
+    case 'music-xspf': return { bytes: text(writeXspf(title, laid, () => null)), mime: 'application/xspf+xml', file: `${title}.xspf` };
+    case 'credits-txt': return { bytes: text(`${creditLines([...new Map(laid.laid.map((l) => [l.track.id, l.track])).values()]).join('\n')}\n`), mime: 'text/plain', file: `${title}.credits.txt` };
+    default: throw new Refusal(404, `There is no music file “${name?.slice(0, 40) ?? ''}”.`);
+  }
+}
+
+/** Credits of the tracks that a class uses, for its description. */
+export async function musicCredits(context: Context, document: WorkoutDocument): Promise<string[]> {
+  if (document.music.placements.length === 0) return [];
+  const used = new Set(document.music.placements.map((p) => p.trackId));
+  return creditLines(usableTracks(await allTracks(context.pool)).filter((t) => used.has(t.id)));
+}
+
+/** Queues the mixing of the music bed. */
+export async function queueBed(context: Context, id: string | undefined, format: string | null): Promise<Render> {
+  if (format !== 'wav' && format !== 'flac') throw new Refusal(422, 'The music bed is made as wav or flac.');
+  const { id: workoutId, document, revision } = await getWorkout(context, id);
+  const source = await musicSource(context, document);
+  if (source.laid.laid.length === 0) throw new Refusal(409, 'No music is laid under this class yet.');
+  const render = await insertRender(context.pool, workoutId, null, revision, format === 'wav' ? 'bed-wav' : 'bed-flac');
+  await send(await context.queue(), 'render', { renderId: render.id });
+  return render;
+}

@@ -1,0 +1,163 @@
+import Joi from 'joi';
+import type { Readable } from 'node:stream';
+import { type PracticeBeat, PRACTICE_LIMITS, PRACTICE_STYLES, practiceMap } from '../core/music/practice.ts';
+import { type TempoMap, mapFault } from '../core/music/tempo-map.ts';
+import { LICENCE_STATES, OWN_RIGHTS, type Rights, type Track } from '../core/music/track.ts';
+import { insertMediaFile } from '../db/takes-sql.ts';
+import { type TrackRow, allTracks, deleteTrack, insertTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
+import { send } from '../db/queue.ts';
+import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
+import { FileTooLarge, type Incoming, receiveFile } from '../media/file-store.ts';
+import { writePractice } from '../media/practice-file.ts';
+import { NotSound, type SoundFacts, probeSound } from '../media/sound.ts';
+import { rm } from 'node:fs/promises';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+import { checkId } from './workouts.ts';
+
+/** Largest track, 4 GiB: an hour of sound in the widest format is less. */
+const LARGEST_TRACK = 4 * 2 ** 30;
+const LARGEST_PROOF = 50 * 2 ** 20;
+
+export async function trackList(context: Context): Promise<TrackRow[]> {
+  return allTracks(context.pool);
+}
+
+export async function getTrack(context: Context, id: string | undefined): Promise<TrackRow> {
+  const track = await trackById(context.pool, checkId(id, 'track'));
+  if (track === null) throw new Refusal(404, 'There is no such track.');
+  return track;
+}
+
+async function receive(context: Context, body: Readable, most: number): Promise<Incoming> {
+  try {
+    return await context.store.receive(body, most);
+  } catch (error) {
+    if (error instanceof FileTooLarge) throw new Refusal(413, `The file is larger than ${Math.round(most / 2 ** 20)} MiB.`);
+    throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
+  }
+}
+
+const EXTENSIONS: Readonly<Record<string, string>> = { mp3: 'mp3', aac: 'aac', flac: 'flac', vorbis: 'ogg', opus: 'opus' };
+
+/** The name a kept file ends in, from what it holds: never from what it was called. */
+function extensionOf({ format, codec }: SoundFacts): string {
+  if (format.includes('mp4') || format.includes('mov')) return 'm4a';
+  return format === 'wav' || format === 'w64' ? 'wav' : format === 'aiff' ? 'aiff' : format.includes('matroska') ? 'webm' : (EXTENSIONS[codec] ?? 'ogg');
+}
+
+/** Brings a track in; hearing it is queued. */
+export async function bringInTrack(context: Context, name: string, body: Readable): Promise<TrackRow> {
+  return keepTrack(context, name, await receive(context, body, LARGEST_TRACK), null);
+}
+
+export async function keepTrack(context: Context, name: string, incoming: Incoming, made: PracticeBeat | null): Promise<TrackRow> {
+  let facts: SoundFacts;
+  try {
+    if (incoming.bytes === 0) throw new NotSound('This file is empty; a sound file is wanted.');
+    facts = await probeSound(incoming.path);
+  } catch (error) {
+    await context.store.discard(incoming);
+    if (error instanceof NotSound) throw new Refusal(415, error.message);
+    throw error;
+  }
+  const extension = extensionOf(facts);
+  await context.store.keep(incoming, extension);
+  await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
+  const clean = (text: string) => text.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 300);
+  const id = await insertTrack(context.pool, {
+    sha256: incoming.sha256, title: clean(facts.tags.title ?? '') || clean(name.replace(/\.[a-z0-9]{2,5}$/i, '')) || 'Track', artist: clean(facts.tags.artist ?? ''),
+    codec: facts.codec, channels: facts.channels, rateHz: Math.max(1, facts.rateHz), durationUs: (facts.durationS ?? 0) * 1e6, tags: facts.tags, made,
+  });
+  await send(await context.queue(), 'hear', { trackId: id });
+  return getTrack(context, id);
+}
+
+const practiceSchema = Joi.object({
+  style: Joi.valid(...PRACTICE_STYLES).required(), fromMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
+  toMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(), phrases: Joi.number().integer().min(PRACTICE_LIMITS.phrases[0]).max(PRACTICE_LIMITS.phrases[1]).required(),
+} satisfies Record<keyof PracticeBeat, Joi.Schema>).required();
+
+/** Makes a practice beat. Its tempo map is known, not heard; its rights are the studio's own. */
+export async function makePractice(context: Context, body: unknown): Promise<TrackRow> {
+  const fault = faultOf(practiceSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const beat = body as PracticeBeat;
+  const { map, duration } = practiceMap(beat);
+  if (duration > PRACTICE_LIMITS.longestUs) throw new Refusal(422, `That beat would last ${Math.round(duration / 60e6)} minutes; at most ${PRACTICE_LIMITS.longestUs / 60e6} are made.`);
+  const path = await context.store.temporary('flac');
+  try {
+    await writePractice(beat, path);
+    const [from, to] = [beat.fromMilliBpm / 1000, beat.toMilliBpm / 1000];
+    const word = beat.style[0]?.toUpperCase() + beat.style.slice(1);
+    const track = await keepTrack(context, `${word} practice beat, ${from === to ? from : `${from} to ${to}`}`, await receiveFile(context.store, path), beat);
+    await setTrackMap(context.pool, track.id, map);
+    await setRights(context.pool, track.id, OWN_RIGHTS);
+    return await getTrack(context, track.id);
+  } finally {
+    await rm(path, { force: true });
+  }
+}
+
+const anchor = Joi.object({ beat: Joi.number().integer().min(0).max(200_000).required(), at: Joi.number().integer().min(-10e6).max(60_000e6).required() });
+const mapSchema = Joi.object({
+  anchors: Joi.array().items(anchor).min(2).max(20_000).required(), beats: Joi.number().integer().min(2).max(200_000).required(), metre: Joi.valid(3, 4).required(),
+  one: Joi.number().integer().min(0).max(3).required(), phrase: Joi.number().integer().min(0).max(31).required(),
+} satisfies Record<keyof TempoMap, Joi.Schema>);
+
+const rightsSchema = Joi.object({
+  composition: Joi.string().allow('').max(300).required(), recording: Joi.string().allow('').max(300).required(), sync: Joi.valid(...LICENCE_STATES).required(), master: Joi.valid(...LICENCE_STATES).required(),
+  territory: Joi.string().allow('').max(500).required(), platforms: platformsSchema, until: daySchema, credit: Joi.string().allow('').max(500).required(),
+} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>);
+
+const changeSchema = Joi.object({ title: Joi.string().trim().min(1).max(300), artist: Joi.string().allow('').max(300), map: mapSchema.allow(null), rights: rightsSchema }).min(1).required();
+
+/** Changes what a person may change of a track. A map of null puts back the one that was heard. */
+export async function changeTrack(context: Context, id: string | undefined, body: unknown): Promise<TrackRow> {
+  const track = await getTrack(context, id);
+  const fault = faultOf(changeSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const change = body as { title?: string; artist?: string; map?: TempoMap | null; rights?: Omit<Rights, 'proof'> };
+  if (change.map !== undefined && change.map !== null) {
+    const wrong = mapFault(change.map);
+    if (wrong !== null) throw new Refusal(422, wrong);
+  }
+  if (change.rights?.until !== undefined && change.rights.until !== null && Number.isNaN(Date.parse(change.rights.until))) throw new Refusal(422, `“${change.rights.until}” is not a day.`);
+  if (change.title !== undefined || change.artist !== undefined) await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
+  if (change.map !== undefined) await setTrackMap(context.pool, track.id, change.map);
+  if (change.rights !== undefined) await setRights(context.pool, track.id, change.rights);
+  return getTrack(context, track.id);
+}
+
+export async function removeTrack(context: Context, id: string | undefined): Promise<void> {
+  if (!(await deleteTrack(context.pool, checkId(id, 'track')))) throw new Refusal(404, 'There is no such track.');
+}
+
+/** Keeps the file that proves a licence. */
+export async function bringInProof(context: Context, id: string | undefined, name: string, body: Readable): Promise<TrackRow> {
+  const track = await getTrack(context, id);
+  const incoming = await receive(context, body, LARGEST_PROOF);
+  if (incoming.bytes === 0) {
+    await context.store.discard(incoming);
+    throw new Refusal(415, 'This file is empty.');
+  }
+  const extension = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase() ?? 'bin';
+  await context.store.keep(incoming, extension);
+  await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
+  await setProof(context.pool, track.id, incoming.sha256, name.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 200) || 'Proof');
+  return getTrack(context, track.id);
+}
+
+export async function soundOf(context: Context, id: string | undefined): Promise<{ waveform: Uint8Array; energies: Float32Array }> {
+  const found = await trackSound(context.pool, checkId(id, 'track'));
+  if (found === null) throw new Refusal(404, 'This track is not heard yet.');
+  return found;
+}
+
+/** The heard tracks as the core sees them; those without a beat are left out. */
+export function usableTracks(rows: readonly TrackRow[]): Track[] {
+  return rows.flatMap((r) => (r.map === null ? [] : [{
+    id: r.id, title: r.title, artist: r.artist, duration: r.duration, map: r.map, sections: r.sections, lufs: r.lufs, truePeakDb: r.truePeakDb ?? -99, rights: r.rights,
+  }]));
+}
