@@ -3,6 +3,10 @@ import { draftScript } from '../../demo/draft.ts';
 import { demoScript } from '../../demo/script.ts';
 import { compile } from '../core/plan/compile.ts';
 import { EMPTY_EDIT, newDocument, type WorkoutDocument } from '../core/workout/document.ts';
+import { buildSet } from '../core/music/build-set.ts';
+import { EMPTY_MUSIC } from '../core/music/music.ts';
+import type { PracticeBeat } from '../core/music/practice.ts';
+import { makePractice, usableTracks } from '../server/tracks.ts';
 import { updateWorkout, insertWorkout } from '../db/workouts-sql.ts';
 import { putTranscript } from '../db/takes-sql.ts';
 import { readOutline } from '../formats/outline/outline-reader.ts';
@@ -11,13 +15,22 @@ import type { Context } from '../server/context.ts';
 import { keepTake } from '../server/takes.ts';
 import { factsOf } from '../server/workouts.ts';
 
+/** The demo's tracks: beats that the program plays itself, for warm-up, strength and cool-down. */
+const DEMO_BEATS: readonly PracticeBeat[] = [
+  { style: 'backbeat', fromMilliBpm: 128_000, toMilliBpm: 128_000, phrases: 12 }, { style: 'straight', fromMilliBpm: 126_000, toMilliBpm: 126_000, phrases: 12 }, { style: 'shaker', fromMilliBpm: 96_000, toMilliBpm: 96_000, phrases: 8 },
+];
+
 /** Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already. */
 export async function loadDemo(context: Context, root: string): Promise<boolean> {
   const { rows } = await context.pool.query<{ any: boolean }>('SELECT EXISTS (SELECT 1 FROM workouts) AS any');
   if (rows[0]?.any === true) return false;
   const read = (name: string) => readFileSync(`${root}/demo/${name}`, 'utf8');
   const second = readOutline(read('smoker-to-super.outline.md')).value;
-  const planned: WorkoutDocument = { ...newDocument(''), plan: second, script: draftScript(compile(second).segments) };
+  const tracks = [];
+  for (const beat of DEMO_BEATS) tracks.push(await makePractice(context, beat));
+  const { segments } = compile(second);
+  const { placements } = buildSet(second, segments, usableTracks(tracks), EMPTY_MUSIC);
+  const planned: WorkoutDocument = { ...newDocument(''), plan: second, script: draftScript(segments), music: { ...EMPTY_MUSIC, placements } };
   await insertWorkout(context.pool, planned, factsOf(planned));
   const plan = readOutline(read('broomstick-strong.outline.md')).value;
   const filmed: WorkoutDocument = { ...newDocument(''), plan, script: demoScript(compile(plan).segments) };

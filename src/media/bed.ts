@@ -82,7 +82,8 @@ export function bedArgs(job: BedJob, curve: string): string[] {
   const n = job.laid.length;
   const ground = `anullsrc=r=48000:cl=stereo,atrim=end=${length}[ground]`;
   const mix = `[ground]${job.laid.map((_, i) => `[t${i}]`).join('')}amix=inputs=${n + 1}:duration=first:normalize=0[mixed]`;
-  const ducked = `[${n}:a:0]aformat=sample_fmts=fltp:sample_rates=48000:channel_layouts=stereo,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
+  // Panned by hand: bringing one channel to two would make the curve, and so the music, 3 dB softer.
+  const ducked = `[${n}:a:0]aresample=48000,aformat=sample_fmts=fltp,pan=stereo|c0=c0|c1=c0,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
   return [
     '-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...inputs, '-i', curve, '-filter_complex', [ground, ...chains, mix, ducked].join(';'),
     '-map', '[bed]', '-c:a', job.format === 'flac' ? 'flac' : 'pcm_s24le', ...(job.format === 'flac' ? ['-sample_fmt', 's32'] : []), '-ar', '48000', job.output,

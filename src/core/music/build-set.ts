@@ -39,6 +39,10 @@ export function trackEnergy(track: Track): number {
   return beats === 0 ? 0.5 : track.sections.reduce((sum, s) => sum + s.energy * (s.toBeat - s.fromBeat), 0) / beats;
 }
 
+/** Within a block the tempo should hold: so many beats a minute of change cost as much as a track at the edge of its good stretch. */
+const TEMPO_STEP_BPM = 2;
+const bpmOf = (r: { readonly track: Track; readonly speedPpm: number }): number => (meanMilliBpm(r.track.map) / 1000) * (r.speedPpm / AS_IT_IS_PPM);
+
 export interface BuiltSet {
   readonly placements: readonly Placement[];
   /** Blocks that no track of the library can serve. */
@@ -78,10 +82,12 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
       continue;
     }
     let at = 0;
+    let before: number | null = null;
     const wanted = span.end - span.start;
     for (let piece = 0; at < wanted && piece < MOST_PIECES_A_BLOCK; piece++) {
-      const cost = (r: (typeof ranked)[number]) => r.cost + Math.abs(trackEnergy(r.track) - effort) * 1.5 + (used.get(r.track.id) ?? 0) * 2 + r.order * 1e-3;
+      const cost = (r: (typeof ranked)[number]) => r.cost + Math.abs(trackEnergy(r.track) - effort) * 1.5 + (used.get(r.track.id) ?? 0) * 2 + (before === null ? 0 : Math.abs(bpmOf(r) - before) / TEMPO_STEP_BPM) + r.order * 1e-3;
       const best = ranked.reduce((a, b) => (cost(b) < cost(a) ? b : a));
+      before = bpmOf(best);
       used.set(best.track.id, (used.get(best.track.id) ?? 0) + 1);
       const made = pieceOf(best.track, best.speedPpm, micros(wanted - at));
       placements.push({ id: freshId(), trackId: best.track.id, blockId: block.id, atUs: micros(at), ...made.piece, speedPpm: best.speedPpm, fadeInBeats: at === 0 ? 0 : CROSS_BEATS });

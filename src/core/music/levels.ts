@@ -99,10 +99,10 @@ export function musicAt(laid: readonly LaidTrack[], moment: number, levels: BedL
   return -0.691 + 10 * Math.log10(energy) + gainDb;
 }
 
-/** Mean of the second around an index. */
+/** Mean of the three seconds around an index: short-term loudness, as EBU Tech 3341 takes it. */
 function meanAround(energies: ArrayLike<number>, at: number): number {
   let [sum, count] = [0, 0];
-  for (let i = Math.max(0, Math.floor(at) - 5); i < Math.min(energies.length, Math.floor(at) + 5); i++) {
+  for (let i = Math.max(0, Math.floor(at) - 15); i < Math.min(energies.length, Math.floor(at) + 15); i++) {
     sum += energies[i] as number;
     count++;
   }

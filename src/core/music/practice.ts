@@ -1,5 +1,5 @@
 import { type Micros, micros } from '../time/micros.ts';
-import { COUNTS_A_PHRASE, type TempoMap, allBeats, mapThrough } from './tempo-map.ts';
+import { COUNTS_A_PHRASE, type TempoMap, allBeats } from './tempo-map.ts';
 
 /** Ways to play a plain beat. */
 export const PRACTICE_STYLES = ['straight', 'backbeat', 'half-time', 'swing', 'latin', 'shaker'] as const;
@@ -28,9 +28,10 @@ export function practiceMap(beat: PracticeBeat): { readonly map: TempoMap; reado
     times.push(at);
     at += 60e9 / (beat.fromMilliBpm + ((beat.toMilliBpm - beat.fromMilliBpm) * i) / counts);
   }
-  const map = mapThrough(times, 4, 0) as TempoMap;
-  // The last point is the end of the last count, not a count.
-  return { map: { ...map, beats: counts }, duration: micros((times[counts] as number) + TAIL_US) };
+  // Known and not found, so every count keeps its own time; the last point is the end of the last count, not a count.
+  const anchors = beat.fromMilliBpm === beat.toMilliBpm ? [0, counts] : times.keys();
+  const map: TempoMap = { anchors: [...anchors].map((i) => ({ beat: i, at: micros(times[i] as number) })), beats: counts, metre: 4, one: 0, phrase: 0 };
+  return { map, duration: micros((times[counts] as number) + TAIL_US) };
 }
 
 type Drum = 'kick' | 'snare' | 'hat' | 'open' | 'bell' | 'shake';
@@ -79,7 +80,7 @@ export function practicePlayer(beat: PracticeBeat): { readonly samples: number; 
         const last = Math.min(count, Math.ceil((stroke.at + length - fromS) * PRACTICE_RATE_HZ));
         for (let i = first; i < last; i++) {
           const t = (from + i) / PRACTICE_RATE_HZ - stroke.at;
-          out[i] = (out[i] as number) + 0.5 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
+          out[i] = (out[i] as number) + 0.4 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
         }
       }
       return out.map((v) => Math.max(-1, Math.min(1, v)));

@@ -53,7 +53,8 @@ export function creditLines(tracks: readonly Pick<Track, 'title' | 'artist' | 'r
   return tracks.map(({ title, artist, rights }) => {
     if (rights.credit !== '') return rights.credit;
     const owners = [...new Set([rights.composition, rights.recording].filter((o) => o !== ''))].join(' / ');
-    const how = rights.sync === 'own' && rights.master === 'own' ? 'made by the studio' : rights.sync === 'free' || rights.master === 'free' ? 'free to use' : rights.sync === 'licensed' ? 'used under licence' : '';
-    return [`“${title}”${artist === '' ? '' : ` by ${artist}`}`, owners === '' ? '' : `(${owners})`, how].filter((p) => p !== '').join(' ');
+    const how = rights.sync === 'own' && rights.master === 'own' ? ', made by the studio' : rights.sync === 'free' || rights.master === 'free' ? 'free to use' : rights.sync === 'licensed' ? 'used under licence' : '';
+    const own = rights.sync === 'own' && rights.master === 'own';
+    return [`“${title}”${artist === '' ? '' : ` by ${artist}`}`, owners === '' || own ? '' : `(${owners})`, how].filter((p) => p !== '').join(' ').replace(' ,', ',');
   });
 }

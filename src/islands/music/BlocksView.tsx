@@ -99,13 +99,13 @@ function BlockRow({ block, all, open, toggle, toTrack }: { readonly block: Block
         </span>
       </div>
       {pieces.map((l) => (
-        <div key={l.placement.id} className="mt-1 ml-[4.15rem] flex flex-wrap items-center gap-x-4 gap-y-1 text-[13.5px]">
+        <div key={l.placement.id} className="mt-1 ml-[4.15rem] flex flex-wrap items-center gap-x-3 gap-y-1 text-[13.5px]">
           <button className="font-semibold underline decoration-line underline-offset-2" onClick={() => toTrack(l.track.id)}>{l.track.title}</button>
           <span className="figures">{bpmAt(l, micros((l.start + l.end) / 2)).toFixed(1)} BPM</span>
           <span className="figures text-soft">{l.placement.speedPpm === 1_000_000 ? 'as it is' : `${l.placement.speedPpm > 1_000_000 ? '+' : '−'}${(Math.abs(l.placement.speedPpm / 1e4 - 100)).toFixed(2)} %`}</span>
           <span className="figures text-soft">{writeTime(l.start, 1)} to {writeTime(l.end, 1)}, {(l.placement.beats / (8 * l.track.map.metre)).toFixed(l.placement.beats % (8 * l.track.map.metre) === 0 ? 0 : 2)} phrases</span>
-          <label className="label">fade out over <input type="number" aria-label={`Fade out of ${l.track.title}, beats`} className="field-box w-14 py-0! text-right" min={0} max={64} value={l.placement.fadeOutBeats} onChange={(e) => { const n = Number(e.target.value); if (Number.isInteger(n) && n >= 0 && n <= 64) change('Fade', (d) => ({ ...d, music: changePlacement(d.music, l.placement.id, { fadeOutBeats: n }) })); }} /> beats</label>
-          <button className="btn btn-quiet py-0!" onClick={() => change('Take music out', (d) => ({ ...d, music: { ...d.music, placements: d.music.placements.filter((p) => p.id !== l.placement.id) } }))}>Take out</button>
+          <label className="label">fade <input type="number" aria-label={`Fade out of ${l.track.title}, beats`} className="field-box w-14 py-0! text-right" min={0} max={64} value={l.placement.fadeOutBeats} onChange={(e) => { const n = Number(e.target.value); if (Number.isInteger(n) && n >= 0 && n <= 64) change('Fade', (d) => ({ ...d, music: changePlacement(d.music, l.placement.id, { fadeOutBeats: n }) })); }} /> beats</label>
+          <button className="btn btn-quiet px-1! py-0!" onClick={() => change('Take music out', (d) => ({ ...d, music: { ...d.music, placements: d.music.placements.filter((p) => p.id !== l.placement.id) } }))}>Take out</button>
         </div>
       ))}
       {open && pieces[0] !== undefined && <MeetPanel block={block} lengthUs={length} piece={pieces[0]} />}

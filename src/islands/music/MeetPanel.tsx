@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { AS_IT_IS_PPM } from '../../core/music/music.ts';
 import type { LaidTrack } from '../../core/music/laid.ts';
 import { bpmAt } from '../../core/music/laid.ts';
 import { type Meeting, meetings, musicLengths } from '../../core/music/meet.ts';
@@ -14,7 +15,10 @@ const MEETS = { every: 'work and rest', work: 'the work', cycle: 'work and rest 
 export function MeetPanel({ block, lengthUs, piece }: { readonly block: Block; readonly lengthUs: Micros; readonly piece: LaidTrack }) {
   const { change } = useDocument();
   const milliBpm = bpmAt(piece, micros((piece.start + piece.end) / 2)) * 1000;
-  const answers = useMemo(() => meetings(block, lengthUs, milliBpm), [block, lengthUs, milliBpm]);
+  // Stretches are told from the track's own tempo, so that two of them in a row never add up past the limit.
+  const own = (milliBpm * AS_IT_IS_PPM) / piece.placement.speedPpm;
+  const answers = useMemo(() => meetings(block, lengthUs, own), [block, lengthUs, own]);
+  const stands = (answer: Meeting) => answer.kind === 'stretch' && Math.abs(piece.placement.speedPpm / AS_IT_IS_PPM - 1 - answer.stretch) < 1e-6;
   const lengths = musicLengths(block.scheme);
   const counts = (us: number) => (us * milliBpm) / 60e9;
   return (
@@ -27,7 +31,7 @@ export function MeetPanel({ block, lengthUs, piece }: { readonly block: Block; r
         {answers.map((answer, i) => (
           <li key={i} className="flex items-baseline justify-between gap-3 border-t py-1.5 text-[13.5px]">
             <Words answer={answer} />
-            <button className="btn py-0!" disabled={answer.kind === 'stretch' && answer.stretch === 0} onClick={() => change('Meet the phrases', (d) => meet(d, piece.placement, answer))}>{answer.kind === 'stretch' && answer.stretch === 0 ? 'as it is' : 'Use this'}</button>
+            <button className="btn py-0!" disabled={stands(answer)} onClick={() => change('Meet the phrases', (d) => meet(d, piece.placement, answer))}>{stands(answer) ? 'as it is' : 'Use this'}</button>
           </li>
         ))}
       </ol>

@@ -126,7 +126,7 @@ export function TrackView({ track, library }: { readonly track: TrackOfPage; rea
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <button className="btn btn-main" title="Space" onClick={toggle}>{playing ? <Pause size={14} /> : <Play size={14} />}{playing ? 'Pause' : 'Play'}</button>
         <span className="figures w-24">{writeTime(Math.round(at * 1e6) as Micros, 2)}</span>
-        {map !== null && <span className="figures w-28 text-soft">count {((((here - map.phrase) % phraseCounts(map)) + phraseCounts(map)) % phraseCounts(map)) + 1} of {phraseCounts(map)}</span>}
+        {map !== null && <span className="figures w-32 whitespace-nowrap text-soft">count {((((here - map.phrase) % phraseCounts(map)) + phraseCounts(map)) % phraseCounts(map)) + 1} of {phraseCounts(map)}</span>}
         <label className="flex items-center gap-1"><input type="checkbox" checked={clicking} onChange={(e) => setClicking(e.target.checked)} />click</label>
         <button className="btn" disabled={past.length === 0} onClick={undo}>Undo</button>
         {map !== null && track.heardMap !== null && <button className="btn btn-quiet border-line" onClick={() => set(null)}>As it was heard</button>}

@@ -26,11 +26,11 @@ export function changePlacement(music: Music, id: string, next: Partial<Placemen
   return { ...music, placements: music.placements.map((p) => (p.id === id ? { ...p, ...next } : p)) };
 }
 
-/** The document as a meeting of a block and the music under it says: stretched, timed anew, or cut on a phrase. */
+/** The document as a meeting of a block and a track at its own tempo says: stretched, timed anew, or cut on a phrase. */
 export function meet(document: WorkoutDocument, placement: Placement, meeting: Meeting): WorkoutDocument {
   switch (meeting.kind) {
-    case 'stretch': return { ...document, music: changePlacement(document.music, placement.id, { speedPpm: Math.round(placement.speedPpm * (1 + meeting.stretch)) }) };
-    case 'times': return { ...document, plan: { ...document.plan, blocks: document.plan.blocks.map((b) => (b.id === placement.blockId ? { ...b, scheme: withLengths(b.scheme, meeting.lengths) } : b)) } };
-    case 'cut': return { ...document, music: changePlacement(document.music, placement.id, { beats: meeting.phrases * 32, fadeOutBeats: 0 }) };
+    case 'stretch': return { ...document, music: changePlacement(document.music, placement.id, { speedPpm: Math.round(AS_IT_IS_PPM * (1 + meeting.stretch)) }) };
+    case 'times': return { ...document, music: changePlacement(document.music, placement.id, { speedPpm: AS_IT_IS_PPM }), plan: { ...document.plan, blocks: document.plan.blocks.map((b) => (b.id === placement.blockId ? { ...b, scheme: withLengths(b.scheme, meeting.lengths) } : b)) } };
+    case 'cut': return { ...document, music: changePlacement(document.music, placement.id, { beats: meeting.phrases * 32, fadeOutBeats: 0, speedPpm: AS_IT_IS_PPM }) };
   }
 }

@@ -15,9 +15,9 @@ import type { Derived } from './workbench-context.tsx';
 export function useDerive(workbench: Workbench): Derived {
   const written = workbench((s) => s.document.plan);
   const music = workbench((s) => s.document.music);
-  const usable = workbench((s) => s.usable);
+  const tracks = workbench((s) => s.usable);
   // Blocks counted to music get their seconds from the track under them.
-  const plan = useDeferredValue(useMemo(() => planToMusic(written, music, usable), [written, music, usable]));
+  const plan = useDeferredValue(useMemo(() => planToMusic(written, music, tracks), [written, music, tracks]));
   const edit = workbench((s) => s.document.edit);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(plan), [plan]);

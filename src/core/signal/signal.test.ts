@@ -1,0 +1,114 @@
+import FFT from 'fft.js';
+import { describe, expect, it } from 'vitest';
+import { play, recipes } from '../../../tests/support/pieces.ts';
+import { beatScore, heardIn } from '../../../tests/support/beat-score.ts';
+import { seeded } from '../../../tests/support/synthetic-take.ts';
+import { spectrumOf } from './fft.ts';
+import { channelWeights, integratedOf, loudnessMeter } from './loudness.ts';
+import { hearMusic } from './listen.ts';
+import { peakMeter } from './true-peak.ts';
+
+const RATE = 48_000;
+
+describe('the spectrum', () => {
+  it.each([8, 64, 1024])('of %d samples is that of npm fft.js', (size) => {
+    const random = seeded(size);
+    const frame = Float32Array.from({ length: size }, () => random() - 0.5);
+    const out = new Float32Array(size / 2 + 1);
+    spectrumOf(size).power(frame, out);
+    const fft = new FFT(size);
+    const complex = fft.createComplexArray();
+    fft.realTransform(complex, Array.from(frame, (v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))));
+    for (let k = 0; k <= size / 2; k++) expect(out[k]).toBeCloseTo((complex[2 * k] as number) ** 2 + (complex[2 * k + 1] as number) ** 2, 3);
+  });
+  it('refuses a size that is no power of two', () => expect(() => spectrumOf(1000)).toThrow(/1000/));
+});
+
+/** Sine of 1 kHz in so many channels: pairs of dBFS and seconds. */
+function tones(parts: readonly (readonly [number, number])[], channels: number, hz = 1_000): Float32Array {
+  const frames = parts.reduce((sum, [, s]) => sum + Math.round(s * RATE), 0);
+  const out = new Float32Array(frames * channels);
+  let at = 0;
+  for (const [db, s] of parts) {
+    for (let i = 0; i < Math.round(s * RATE); i++, at++) for (let c = 0; c < channels; c++) out[at * channels + c] = 10 ** (db / 20) * Math.sin((2 * Math.PI * hz * at) / RATE);
+  }
+  return out;
+}
+
+function measured(sound: Float32Array, channels: number) {
+  const meter = loudnessMeter(channels);
+  // Pieces of odd lengths: where a piece ends must not matter.
+  for (let at = 0; at < sound.length; at += 7_919 * channels) meter.push(sound.subarray(at, at + 7_919 * channels));
+  return meter.end();
+}
+
+describe('loudness', () => {
+  // EBU Tech 3341, cases 1 to 5 (values from memory; ffmpeg ebur128 reads them so too, see tests/media).
+  it.each([
+    ['case 1', [[-23, 20]], -23], ['case 2', [[-33, 20]], -33], ['case 3', [[-36, 10], [-23, 60], [-36, 10]], -23],
+    ['case 4', [[-72, 10], [-36, 10], [-23, 60], [-36, 10], [-72, 10]], -23], ['case 5', [[-26, 20], [-20, 20.1], [-26, 20]], -23],
+  ] as const)('EBU Tech 3341 %s', (_, parts, wanted) => {
+    const { integratedLufs, momentaryMaxLufs, shortMaxLufs } = measured(tones(parts, 2), 2);
+    expect(Math.abs((integratedLufs ?? 0) - wanted)).toBeLessThanOrEqual(0.1);
+    if (parts.length === 1) {
+      expect(Math.abs((momentaryMaxLufs ?? 0) - wanted)).toBeLessThanOrEqual(0.1);
+      expect(Math.abs((shortMaxLufs ?? 0) - wanted)).toBeLessThanOrEqual(0.1);
+    }
+  });
+  it('of 997 Hz at full scale in one channel is -3.01 LKFS (ITU-R BS.1770-4, from memory)', () => {
+    expect(measured(tones([[0, 5]], 1, 997), 1).integratedLufs).toBeCloseTo(-3.01, 1);
+  });
+  it('counts surrounds 1.41 times and leaves low frequency effects out (ITU-R BS.1770-4, from memory)', () => {
+    expect(channelWeights(6)).toEqual([1, 1, 1, 0, 1.41, 1.41]);
+    const lfe = new Float32Array(6 * RATE);
+    for (let i = 0; i < RATE; i++) lfe[i * 6 + 3] = Math.sin(i / 10);
+    expect(measured(lfe, 6).integratedLufs).toBeNull();
+  });
+  it('of silence is none, and of a stretch is that stretch’s', () => {
+    expect(measured(new Float32Array(RATE), 1).integratedLufs).toBeNull();
+    const { energies } = measured(tones([[-30, 10], [-20, 10]], 2), 2);
+    expect(integratedOf(energies, 0, 90)).toBeCloseTo(-30, 1);
+    expect(integratedOf(energies, 110, 200)).toBeCloseTo(-20, 1);
+  });
+});
+
+describe('peaks', () => {
+  it('between the samples are found: a quarter-rate sine at 45 degrees shows 3 dB less in its samples', () => {
+    const sound = Float32Array.from({ length: RATE }, (_, i) => 0.5 * Math.min(1, i / 500) * Math.sin((Math.PI * i) / 2 + Math.PI / 4));
+    const meter = peakMeter(1);
+    meter.push(sound);
+    const { truePeakDb, samplePeakDb } = meter.end();
+    expect(samplePeakDb).toBeCloseTo(-9.03, 1);
+    expect(Math.abs(truePeakDb - -6.02)).toBeLessThan(0.2);
+  });
+  it('tell clipped stretches from single full samples', () => {
+    const sound = new Float32Array(100);
+    for (const i of [10, 30, 31, 32, 33, 60, 61, 62]) sound[i] = 1;
+    const meter = peakMeter(1);
+    meter.push(sound.subarray(0, 32));
+    meter.push(sound.subarray(32));
+    expect(meter.end().clippedRuns).toBe(2);
+  });
+});
+
+describe('beats', () => {
+  const wanted = ['rock 96', 'drum and bass 174', 'half-time 140', 'shuffle 104', 'off-beat bass 126', 'house rising 100 to 150', 'march 122 after a pick-up'];
+  // ±70 ms: Dixon 2007; Davies, Degara and Plumbley 2009. The whole set runs in the bench.
+  it.each(recipes(null).filter((r) => wanted.includes(r.name)).map((r) => [r.name, r] as const))('of a made piece (%s) are found, at the level people move to, and the ones too', (_, recipe) => {
+    const piece = play({ ...recipe, seconds: 30 }, 3);
+    const music = hearMusic(heardIn(piece.samples).onsets);
+    const beats = beatScore(music?.beatsUs.map((b) => b / 1e6) ?? [], piece.beats);
+    expect(beats.f).toBeGreaterThanOrEqual(0.98);
+    expect(beats.medianMs).toBeLessThanOrEqual(8);
+    expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
+  });
+  it('are none in silence and in noise’s first seconds nothing breaks', () => {
+    expect(hearMusic(heardIn(new Float32Array(44_100 * 20)).onsets)).toBeNull();
+    expect(hearMusic(heardIn(new Float32Array(100)).onsets)).toBeNull();
+  });
+  it('follow a tapped tempo to another level', () => {
+    const piece = play({ ...(recipes(null)[1] as ReturnType<typeof recipes>[number]), seconds: 30 }, 3);
+    const { map } = hearMusic(heardIn(piece.samples).onsets, 62) ?? { map: null };
+    expect(map === null ? 0 : 60e6 / (((map.anchors.at(-1)?.at ?? 0) - (map.anchors[0]?.at ?? 0)) / (map.beats - 1))).toBeCloseTo(62, 0);
+  });
+});
