@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|start|page|render ...]. Nothing here passes or fails.
+// Prints the measured times: npm run bench [-- core|speech|music|start|page|render ...]. Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -27,6 +27,10 @@ await main(async () => {
   const runBench = async (entry) => void spawnSync(process.execPath, [await bundle(entry)], { cwd: root, stdio: 'inherit', env: { ...process.env, EUPHON_ROOT: root } });
   if (wanted('core')) await runBench('core');
   if (wanted('speech')) await runBench('speech');
+  if (wanted('music')) {
+    process.env.EUPHON_HEAR_ONE = await bundle('hear-one');
+    await runBench('music');
+  }
   if (wanted('render')) await runBench('render');
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));

@@ -123,11 +123,17 @@ export async function changeTrack(context: Context, id: string | undefined, body
     const wrong = mapFault(change.map);
     if (wrong !== null) throw new Refusal(422, wrong);
   }
-  if (change.rights?.until !== undefined && change.rights.until !== null && Number.isNaN(Date.parse(change.rights.until))) throw new Refusal(422, `“${change.rights.until}” is not a day.`);
+  if (change.rights?.until !== undefined && change.rights.until !== null && !isDay(change.rights.until)) throw new Refusal(422, `“${change.rights.until}” is not a day.`);
   if (change.title !== undefined || change.artist !== undefined) await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
   if (change.map !== undefined) await setTrackMap(context.pool, track.id, change.map);
   if (change.rights !== undefined) await setRights(context.pool, track.id, change.rights);
   return getTrack(context, track.id);
+}
+
+/** The 31st of February is written like a day and is none. */
+function isDay(text: string): boolean {
+  const time = Date.parse(`${text}T00:00:00Z`);
+  return !Number.isNaN(time) && new Date(time).toISOString().startsWith(text);
 }
 
 export async function removeTrack(context: Context, id: string | undefined): Promise<void> {

@@ -10,8 +10,8 @@ const PHASES = Array.from({ length: OVERSAMPLING - 1 }, (_, p) => {
   const share = (p + 1) / OVERSAMPLING;
   const taps = Float64Array.from({ length: 2 * REACH }, (_, k) => {
     const x = k - (REACH - 1) - share;
-    const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / (REACH + 0.5));
-    return (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
+    const taper = 0.5 + 0.5 * Math.cos((Math.PI * x) / (REACH + 0.5));
+    return (Math.sin(Math.PI * x) / (Math.PI * x)) * taper;
   });
   const sum = taps.reduce((a, b) => a + b, 0);
   return taps.map((t) => t / sum);

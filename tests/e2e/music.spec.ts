@@ -1,0 +1,102 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const create = async (request: import('@playwright/test').APIRequestContext, outline: string) => ((await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string }).id;
+const OUTLINE = '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:20 change 4\n- Calf stretch\n- Side reach';
+
+test.describe('the Music station', () => {
+  test('plays a practice beat, builds a set, meets the phrases, mixes the bed', async ({ page, request }) => {
+    const id = await create(request, OUTLINE);
+    await page.goto(`/w/${id}/plan`);
+    await page.getByTestId('total').waitFor();
+    await page.locator('h1').first().waitFor({ state: 'attached' });
+    await page.keyboard.press('m');
+    await expect(page).toHaveURL(/\/music$/);
+    await page.getByRole('button', { name: 'Library', exact: true }).click();
+    await page.getByLabel('tempo', { exact: true }).fill('124');
+    await page.getByLabel('phrases of 32').fill('6');
+    await page.getByRole('button', { name: 'Make it' }).click();
+    const track = page.getByRole('region', { name: 'Track Straight practice beat, 124' });
+    await expect(track).toBeVisible({ timeout: 15_000 });
+    await expect(track.getByText('LUFS')).toBeVisible({ timeout: 20_000 });
+    await expect(track.getByText('124.00')).toBeVisible();
+    // Setting the beat right, and back.
+    await track.getByRole('button', { name: 'Half the tempo' }).click();
+    await expect(track.getByText('62.00')).toBeVisible();
+    await track.getByRole('button', { name: 'Undo' }).click();
+    await expect(track.getByText('124.00')).toBeVisible();
+    await track.getByRole('button', { name: 'Hear it again near 124' }).click();
+    await expect(track.getByRole('button', { name: /Hear it again near 124/ })).toBeEnabled({ timeout: 20_000 });
+    await expect(track.getByText('124.00')).toBeVisible();
+
+    await page.getByRole('button', { name: 'Under the class', exact: true }).click();
+    await page.getByRole('button', { name: 'Build the set' }).click();
+    await expect(page.getByTestId('coverage')).toContainText('covered');
+    await page.getByRole('button', { name: 'Meet the phrases' }).first().click();
+    const ways = page.getByRole('list', { name: 'Ways to meet for Main' });
+    await expect(ways.getByText(/Play at 128/)).toBeVisible();
+    await ways.getByRole('listitem').filter({ hasText: 'Play at 128' }).getByRole('button').click();
+    await expect(page.getByText('128.0 BPM').first()).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+Shift+z');
+
+    await page.getByRole('button', { name: 'Levels', exact: true }).click();
+    await page.getByLabel(/Voice above the music/).fill('20');
+    await expect(page.getByText(/gives way by/)).toContainText('18.0');
+
+    await page.getByRole('button', { name: 'Files', exact: true }).click();
+    await page.getByRole('button', { name: 'Mix as FLAC' }).click();
+    await expect(page.getByTestId('bed').first()).toHaveAttribute('data-state', 'done', { timeout: 40_000 });
+    const href = await page.getByRole('link', { name: 'Fetch it' }).first().getAttribute('href');
+    const bed = await request.get(href ?? '');
+    expect(bed.headers()['content-type']).toBe('audio/flac');
+    expect((await bed.body()).subarray(0, 4).toString()).toBe('fLaC');
+  });
+
+  test('takes tracks in, says what it cannot read, and tells missing rights', async ({ page, request }) => {
+    const id = await create(request, OUTLINE);
+    const folder = mkdtempSync(join(tmpdir(), 'euphon-e2e-'));
+    execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', `aevalsrc='0.6*exp(-20*mod(t,0.48))*sin(2*PI*60*t)+0.2*exp(-60*mod(t+0.24,0.48))*random(0)':s=44100:d=40`, join(folder, 'Nectar.wav')]);
+    await page.goto(`/w/${id}/music`);
+    await page.getByRole('button', { name: 'Library', exact: true }).click();
+    await page.getByLabel('Sound files').setInputFiles({ name: 'song.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('no sound at all') });
+    await expect(page.getByRole('alert')).toContainText('song.mp3: This is not a sound file');
+    await page.getByLabel('Sound files').setInputFiles(join(folder, 'Nectar.wav'));
+    await page.getByRole('button', { name: /Nectar/ }).click();
+    const track = page.getByRole('region', { name: 'Track Nectar' });
+    await expect(track.getByText('125.00')).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'Under the class', exact: true }).click();
+    await page.getByLabel('Lay a track under Main').selectOption({ label: 'Nectar' });
+    await page.getByRole('button', { name: /^Rights/ }).click();
+    await expect(page.getByText('“Nectar” has no licence for its recording.')).toBeVisible();
+    await page.getByLabel('synchronisation licence').selectOption('licensed');
+    await page.getByLabel('master-use licence').selectOption('licensed');
+    await expect(page.getByText('“Nectar” has no proof of its licence.')).toBeVisible();
+    await page.getByLabel('Proof for Nectar').setInputFiles({ name: 'licence.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4') });
+    await expect(page.getByText('Nothing that was written down is missing.')).toBeVisible();
+    const description = await (await request.get(`/api/workouts/${id}/files/description-txt`)).text();
+    expect(description).toContain('Nectar');
+  });
+
+  test('passes axe in each of its parts, on a desk and on a phone', async ({ page, request }) => {
+    const list = (await (await request.get('/api/workouts')).json()) as { id: string; title: string }[];
+    const id = list.find((w) => w.title.includes('Smoker'))?.id;
+    await page.goto(`/w/${id}/music`);
+    for (const part of ['Under the class', 'Library', 'Levels', 'Rights', 'Files']) {
+      await page.getByRole('button', { name: new RegExp(`^${part}`) }).first().click();
+      await page.waitForTimeout(300);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((v) => `${part}: ${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([]);
+    }
+    await page.setViewportSize({ width: 390, height: 800 });
+    for (const part of ['Under the class', 'Library', 'Levels', 'Rights', 'Files']) {
+      await page.getByRole('button', { name: new RegExp(`^${part}`) }).first().click();
+      await page.waitForTimeout(150);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(391);
+    }
+  });
+});

@@ -1,0 +1,15 @@
+/** Packages that the tests and the bench hold the program against, and that come without types. */
+declare module 'music-tempo' {
+  export default class MusicTempo {
+    constructor(samples: readonly number[]);
+    readonly tempo: string | number;
+    readonly beats: readonly number[];
+  }
+}
+declare module 'fft.js' {
+  export default class FFT {
+    constructor(size: number);
+    createComplexArray(): number[];
+    realTransform(out: number[], input: readonly number[]): void;
+  }
+}
