@@ -2,6 +2,7 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { type TimerGrid, findGrids } from './grid.ts';
 import { type Heard, hear } from './heard.ts';
 import { reasonsFor } from './reasons.ts';
 import { type RoughPiece, refine } from './refine.ts';
@@ -35,6 +36,8 @@ export interface ExtraSpan extends Span {
 export interface Alignment {
   readonly segments: readonly RecordedSegment[];
   readonly extra: readonly ExtraSpan[];
+  /** The machine timers that stretches of the class were filmed to; empty where breaks were run by hand. */
+  readonly grids: readonly TimerGrid[];
 }
 
 const FINE_STEP_US = 100_000;
@@ -52,12 +55,12 @@ const SHORTEST_EXTRA_US = 3e6;
  * lengths. `duration` is the take's length. Pins bind boundaries; the rest follows. Pure; the same input, the same answer.
  */
 export function align(segments: readonly Segment[], transcript: Transcript, duration: Micros, pins: readonly Pin[] = []): Alignment {
-  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [] };
+  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [] };
   const tokens = tokensOf(transcript, duration).filter((token) => token.at <= duration);
   const labels = segments.filter(isActive).map((s) => s.label);
   const heard = hear(tokens, labels);
   const pieces = coarsePath(segments, heard, tokens, duration, pins);
-  const times = finePath(segments, heard, tokens, duration, pins, pieces.path);
+  const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path);
   const spans = new Map<number, Span>();
   const extra: ExtraSpan[] = [];
   let before: number | null = null;
@@ -75,7 +78,7 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
       const sure = recorded === null ? 1 - filmed : filmed * Math.min(Math.max(pieces.startSure[k] as number, pieces.startSure[twin] as number), pieces.endSure[twin] as number);
       return { segment, recorded, confidence: Math.round(sure * 1000) / 1000, evidence: reasonsFor(segment, recorded, heard, pins) };
     }),
-    extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
+    grids, extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
   };
 }
 
@@ -128,7 +131,7 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
 /** Boundaries of the path in microseconds, one more than it has pieces. */
 function finePath(
   segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[],
-): number[] {
+): { readonly times: number[]; readonly grids: readonly TimerGrid[] } {
   const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
   const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
   const fixed = new Map<number, number>();
@@ -144,7 +147,19 @@ function finePath(
       rewards: piece.segment === null ? null : (rewards[piece.segment] ?? null),
     };
   });
-  return refine(rough, grid, fixed);
+  // Where a machine ran the clock, its grid is sharper than any word: boundaries inside lie on it exactly, but where a hand pinned them.
+  const grids = findGrids(segments, path, rewards, grid);
+  for (const { fromIndex, toIndex, startUs } of grids) {
+    const base = segments.slice(fromIndex, toIndex + 1).find(isActive);
+    if (base === undefined || path.some((p, j) => p.segment !== null && p.segment >= fromIndex && p.segment <= toIndex && (fixed.has(j) || fixed.has(j + 1)))) continue;
+    for (const [j, piece] of path.entries()) {
+      const segment = piece.segment === null ? undefined : segments[piece.segment];
+      if (segment === undefined || piece.segment === null || piece.segment < fromIndex || piece.segment > toIndex) continue;
+      fixed.set(j, startUs + segment.start - base.start);
+      fixed.set(j + 1, startUs + segment.end - base.start);
+    }
+  }
+  return { times: refine(rough, grid, fixed), grids };
 }
 
 /**

@@ -20,7 +20,7 @@ export interface Rewards {
 /** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
 const WEIGHT = {
   countdownEnd: [3.2, 0.35], breakCountdownEnd: [1.6, 0.5], timeLeft: [2, 0.9], half: [1.6, 1.6], restWord: [2.4, 0.8], goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4], nameStart: [3.4, 1.2], firstWord: [1.5, 1],
+  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1],
 } as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
 const NAME_INSIDE = 0.9;
 const WATER_INSIDE = 2.5;
@@ -84,6 +84,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
       if (h.kind === 'round-word' && h.round === segment.round && segment.rounds > 1) {
         for (let c = Math.floor(at(h.at)); c < Math.min(cells, at(h.at) + 20e6 / grid.stepUs); c++) start[c] = (start[c] as number) + ROUND_INSIDE / 4;
       }
+      if (h.kind === 'side-word' && h.side === segment.side) bump(start, h.at - 0.8e6, h.sigma, WEIGHT.sideWord);
       if (h.kind !== 'name' || h.label !== segment.label) continue;
       const factor = h.score * (h.side !== null && (segment.side === 'left' || segment.side === 'right') && h.side !== segment.side ? WRONG_SIDE_FACTOR : 1);
       if (h.next) {

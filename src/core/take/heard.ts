@@ -3,7 +3,7 @@ import { findMentions } from './name-match.ts';
 import type { Token } from './transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
-export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string } & (
+export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string; /** Index of its first word. */ readonly token: number } & (
   | { readonly kind: 'name'; readonly label: string; readonly score: number; readonly next: boolean; readonly side: 'left' | 'right' | null }
   /** `at` is where the change falls: one step after the last number. */
   | { readonly kind: 'countdown'; readonly from: number }
@@ -14,6 +14,8 @@ export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said
   | { readonly kind: 'half-word' }
   | { readonly kind: 'time-left'; readonly leftUs: Micros }
   | { readonly kind: 'round-word'; readonly round: number }
+  /** A side by itself: `left side`, `right leg`, not part of a name. */
+  | { readonly kind: 'side-word'; readonly side: 'left' | 'right' }
 );
 
 const NUMBERS: Readonly<Record<string, number>> = {
@@ -27,6 +29,9 @@ export function numberOf(norm: string | undefined): number | null {
   return NUMBERS[norm] ?? null;
 }
 
+const BODY_WORDS = new Set(['side', 'leg', 'arm', 'knee', 'foot', 'hand']);
+/** A side said this soon after a name belongs to it. */
+const NAME_REACH = fromSeconds(2.5);
 /** Longest silence inside one phrase. */
 const PHRASE_GAP = fromSeconds(4);
 const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
@@ -41,7 +46,7 @@ export function hear(tokens: readonly Token[], labels: readonly string[]): Heard
     const next = before.some((t) => NEXT_WORDS.has(t.norm)) || after[0]?.norm === 'next' || (after[0]?.norm === 'coming' && after[1]?.norm === 'up')
       || (after[0]?.norm === 'is' && after[1]?.norm === 'next');
     const side = [...after, ...before.slice(-1)].map((t) => t.norm).find((n) => n === 'left' || n === 'right') as 'left' | 'right' | undefined;
-    heard.push({ kind: 'name', at: first.at, sigma: first.sigma, said: quote(tokens, mention.token, mention.tokens), label: mention.label, score: mention.score, next, side: side ?? null });
+    heard.push({ kind: 'name', at: first.at, sigma: first.sigma, said: quote(tokens, mention.token, mention.tokens), token: mention.token, label: mention.label, score: mention.score, next, side: side ?? null });
   }
   for (let i = 0; i < tokens.length; i++) i += hearAt(tokens, i, heard);
   return heard.sort((a, b) => a.at - b.at);
@@ -54,7 +59,7 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
     const other = tokens[i + k];
     return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * token.sigma ? other.norm : undefined;
   };
-  const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length) });
+  const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length), token: i });
   const count = countdownAt(tokens, i);
   if (count !== null) {
     heard.push(count.heard);
@@ -78,6 +83,7 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
   else if ((token.norm === 'go' || token.norm === 'begin' || token.norm === 'start') && near(-1) !== 'to' && near(1) !== 'to' && near(1) !== 'and' && near(-1) !== 'well') heard.push({ kind: 'go-word', ...say(1) });
   else if ((token.norm === 'switch' || token.norm === 'change') && (near(1) === 'sides' || near(1) === 'legs' || near(1) === 'knees' || near(1) === 'arms')) heard.push({ kind: 'switch-word', ...say(2) });
   else if (token.norm === 'other' && (near(1) === 'side' || near(1) === 'leg' || near(1) === 'arm')) heard.push({ kind: 'switch-word', ...say(2) });
+  else if ((token.norm === 'left' || token.norm === 'right') && BODY_WORDS.has(near(1) ?? '') && near(-1) !== 'your' && !heard.some((h) => h.kind === 'name' && h.token < i && i <= h.token + 6 && token.at - h.at < NAME_REACH)) heard.push({ kind: 'side-word', ...say(2), side: token.norm });
   else if (token.norm === 'water' || (token.norm === 'drink' && near(-1) === 'a')) heard.push({ kind: 'water-word', ...say(1) });
   return 0;
 }
@@ -97,7 +103,7 @@ function countdownAt(tokens: readonly Token[], i: number): { heard: Heard; lengt
   if (values.length < 2 || last === undefined || last < 1 || last > 2 || (values.length === 2 && last !== 1)) return null;
   const end = tokens[j - 1] as Token;
   const step = Math.min(1.3e6, Math.max(0.7e6, (end.at - (tokens[i] as Token).at) / (values.length - 1)));
-  return { length: values.length, heard: { kind: 'countdown', from: values[0] as number, at: micros(end.at + step), sigma: end.sigma, said: quote(tokens, i, values.length) } };
+  return { length: values.length, heard: { kind: 'countdown', from: values[0] as number, at: micros(end.at + step), sigma: end.sigma, said: quote(tokens, i, values.length), token: i } };
 }
 
 function quote(tokens: readonly Token[], at: number, length: number): string {

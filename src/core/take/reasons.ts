@@ -34,6 +34,7 @@ export function reasonsFor(segment: Segment, recorded: Span | null, heard: reado
       case 'water-word': if (segment.kind === 'water' && h.at >= recorded.start && h.at < recorded.end) reasons.push(`“${h.said}” at ${at(h)}`); break;
       case 'half-word': if (isActive(segment) && h.at > recorded.start && h.at < recorded.end) reasons.push(`half-way said at ${at(h)}`); break;
       case 'time-left': if (isActive(segment) && h.at > recorded.start && h.at < recorded.end) reasons.push(`“${h.said}” at ${at(h)} points to ${writeTime((h.at + h.leftUs) as typeof h.at, 1)}`); break;
+      case 'side-word': if (h.side === segment.side && near(h, recorded.start)) reasons.push(`“${h.said}” at ${at(h)}`); break;
       case 'round-word': break;
     }
   }
