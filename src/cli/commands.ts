@@ -1,6 +1,8 @@
 import { conform, keepRanges } from '../core/edit/conform.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
+import { slipFindings, slipsOf } from '../core/checks/take-slips.ts';
+import { takeFindings } from '../core/checks/take-checks.ts';
 import { planFindings } from '../core/checks/plan-checks.ts';
 import { balanceOf, energyOf } from '../core/plan/balance.ts';
 import { type Compiled, compile } from '../core/plan/compile.ts';
@@ -13,6 +15,8 @@ import type { Plan } from '../core/plan/plan.ts';
 import { EMPTY_SCRIPT } from '../core/script/cue.ts';
 import { schedule } from '../core/script/schedule.ts';
 import { type Alignment, align } from '../core/take/align.ts';
+import { propose } from '../core/take/propose.ts';
+import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
 import { claimsIn, recordedClass } from '../core/claims/running.ts';
 import { type Transcript, tokensOf } from '../core/take/transcript.ts';
 import { frameRate } from '../core/time/frames.ts';
@@ -119,11 +123,13 @@ export function orderCommand(text: string, blockNumber: string | undefined): Ans
 const spanOf = (span: Span | null) => (span === null ? null : { start_s: seconds(span.start), end_s: seconds(span.end) });
 
 export function alignCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
-  const { compiled, notes } = planOf(planText);
+  const { plan, compiled, notes } = planOf(planText);
   const read = transcriptOf(transcriptText, durationText);
   const found = align(compiled.segments, read.transcript, read.duration);
+  const tokens = tokensOf(read.transcript, read.duration);
+  const slips = slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))), ...slipFindings(plan, found, tokens)], found);
   const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
-  return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json(alignmentJson(found)) };
+  return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json({ ...alignmentJson(found), slips: slips.map((s) => ({ at_s: seconds(s.at), type: s.type, said: s.said, note: s.note, confidence: s.confidence })) }) };
 }
 
 export function claimsCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
@@ -154,8 +160,25 @@ function alignmentJson(found: Alignment) {
     segments: found.segments.map(({ segment: s, recorded, confidence, evidence }) => ({
       index: s.index, kind: s.kind, label: s.label, round: s.round, side: s.side, planned: spanOf(s), recorded: spanOf(recorded), confidence, evidence,
     })),
+    grid: gridJson(found.grids),
     extra: found.extra.map((e) => ({ label: e.label, side: e.madeUp?.side ?? null, made_up_index: e.madeUp?.index ?? null, after_index: e.after, ...spanOf(e) })),
   };
+}
+
+/** The longest timer found, and the others beside it; null where breaks were run by hand. */
+function gridJson(grids: Alignment['grids']) {
+  const [longest] = [...grids].sort((a, b) => (b.toIndex - b.fromIndex) - (a.toIndex - a.fromIndex));
+  return longest === undefined ? null : {
+    period_s: seconds(longest.periodUs), start_s: seconds(longest.startUs), from_index: longest.fromIndex, to_index: longest.toIndex,
+    all: grids.map((g) => ({ period_s: seconds(g.periodUs), start_s: seconds(g.startUs), from_index: g.fromIndex, to_index: g.toIndex })),
+  };
+}
+
+/** A plan for a recording that has none, as Euphon's JSON. */
+export function proposeCommand(transcriptText: string, durationText: string | undefined): Answer {
+  const read = transcriptOf(transcriptText, durationText);
+  const { plan, intervals, doubts } = propose(read.transcript, read.duration);
+  return { status: intervals.length === 0 || doubts.length > 0 ? 1 : 0, notes: [...read.notes, ...doubts], text: writePlanJson(plan) };
 }
 
 export function exportCommand(planText: string, transcriptText: string | null, durationText: string | undefined, name: string | undefined): Answer {

@@ -1,8 +1,8 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
-import { beatsCommand, loudnessCommand, musicFitCommand } from './sound-commands.ts';
-import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, scriptCommand } from './commands.ts';
+import { beatsCommand, lengthOfSound, loudnessCommand, musicFitCommand } from './sound-commands.ts';
+import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, proposeCommand, scriptCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
 const LARGEST_FILE = 32 * 2 ** 20;
@@ -14,6 +14,7 @@ euphon script  --plan FILE
 euphon claims  --plan FILE --transcript FILE [--duration SECONDS]
 euphon align   --plan FILE --transcript FILE [--duration SECONDS]
 euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
+euphon propose --transcript FILE [--audio FILE] [--duration SECONDS]
 euphon beats     FILE
 euphon loudness  FILE
 euphon music-fit --plan FILE --bpm N
@@ -41,7 +42,7 @@ async function run(argv: readonly string[]): Promise<Answer> {
   let flags: Record<string, string | undefined>;
   let files: string[];
   try {
-    const read = parseArgs({ args: [...rest], allowPositionals: true, options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm'].map((name) => [name, { type: 'string' as const }])) });
+    const read = parseArgs({ args: [...rest], allowPositionals: true, options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm', 'audio'].map((name) => [name, { type: 'string' as const }])) });
     flags = read.values as typeof flags;
     files = read.positionals;
     const most = verb === 'beats' || verb === 'loudness' ? 1 : 0;
@@ -58,11 +59,12 @@ async function run(argv: readonly string[]): Promise<Answer> {
     case 'claims': return claimsCommand(text('plan'), text('transcript'), flags.duration);
     case 'script': return scriptCommand(text('plan'));
     case 'fit': return fitCommand(text('plan'), flags.length);
+    case 'propose': return proposeCommand(text('transcript'), flags.duration ?? (flags.audio === undefined ? undefined : await lengthOfSound(flags.audio)));
     case 'beats': return beatsCommand(files[0]);
     case 'loudness': return loudnessCommand(files[0]);
     case 'music-fit': return musicFitCommand(text('plan'), flags.bpm);
     case 'order': return orderCommand(text('plan'), flags.block);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness and music-fit are.`);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, music-fit and propose are.`);
   }
 }
 

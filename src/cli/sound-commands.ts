@@ -6,7 +6,7 @@ import { hearMusic } from '../core/signal/listen.ts';
 import { micros } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { listenTo } from '../media/listen-to.ts';
-import { NotSound } from '../media/sound.ts';
+import { NotSound, probeSound } from '../media/sound.ts';
 import { type Answer, CliError, json, seconds } from './answer.ts';
 
 async function hear(path: string | undefined) {
@@ -52,6 +52,19 @@ export async function loudnessCommand(path: string | undefined): Promise<Answer>
       momentary_max_lufs: tenth(loudness.momentaryMaxLufs), short_term_max_lufs: tenth(loudness.shortMaxLufs), sample_peak_dbfs: tenth(peaks.samplePeakDb), clipped_runs: peaks.clippedRuns,
     }),
   };
+}
+
+/** How long a recording's sound is, in seconds, as the other verbs take a duration. */
+export async function lengthOfSound(path: string): Promise<string> {
+  if (!existsSync(path)) throw new CliError(`${path} could not be read (ENOENT).`);
+  try {
+    const { durationS } = await probeSound(path);
+    if (durationS === null) throw new CliError(`${path} does not say how long it is; give --duration.`);
+    return durationS.toFixed(3);
+  } catch (error) {
+    if (error instanceof NotSound) throw new CliError(`${path}: ${error.message}`);
+    throw error;
+  }
 }
 
 const FASTEST = 300;

@@ -1,5 +1,6 @@
 import type { Claim } from '../claims/claim.ts';
 import { claimsIn, recordedClass } from '../claims/running.ts';
+import { slipFindings } from '../checks/take-slips.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../checks/finding.ts';
@@ -32,13 +33,14 @@ export interface Aligned {
 export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> }, take: TakeFacts): Aligned {
   const compiled = compile(document.plan);
   const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins);
-  const claims = claimsIn(tokensOf(take.transcript, take.duration), recordedClass(document.plan, alignment));
+  const tokens = tokensOf(take.transcript, take.duration);
+  const claims = claimsIn(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) => (r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }]));
   const said = take.transcript.cues.map((cue): SaidText => {
     const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
     return { text: cue.text, at: cue.start, end: cue.end, segmentKey: here?.key ?? null, cueId: null, kind: here?.kind ?? null };
   });
-  return { compiled, alignment, claims, takeFindings: [...takeFindings(alignment, claims), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at) };
+  return { compiled, alignment, claims, takeFindings: [...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at) };
 }
 
 export interface Produced {

@@ -1,5 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import { Upload } from 'lucide-react';
+import { propose } from '../../core/take/propose.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
@@ -7,7 +8,7 @@ import { readTranscript } from '../../formats/transcript-reader.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
-import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { Waveform } from './Waveform.tsx';
 import { sendFile } from './send-file.ts';
 
@@ -93,6 +94,15 @@ function TakeCard({ entry: { take, transcript }, chosen, choose, reload }: CardP
   const [problems, setProblems] = useState<readonly ReadProblem[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [pasting, setPasting] = useState(false);
+  const { document, change } = useDocument();
+  const { book } = useStudio();
+  const [doubts, setDoubts] = useState<readonly string[]>([]);
+  const empty = document.plan.blocks.every((b) => b.moves.length === 0);
+  const proposePlan = (text: string) => {
+    const proposal = propose(readTranscript(text).value, take.duration, document.plan.title, book);
+    change('Propose a plan', (d) => ({ ...d, plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing } }));
+    setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
+  };
   const pasted = useRef<HTMLTextAreaElement>(null);
   const picker = useRef<HTMLInputElement>(null);
   const put = async (text: string) => {
@@ -121,6 +131,10 @@ function TakeCard({ entry: { take, transcript }, chosen, choose, reload }: CardP
         <button className="btn" onClick={() => picker.current?.click()}>{transcript === null ? 'Bring in a transcript' : 'Replace the transcript'}</button>
         <button className="btn btn-quiet" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>or paste it</button>
       </div>
+      {transcript !== null && chosen && empty && (
+        <p className="mt-2"><button className="btn btn-main" onClick={() => proposePlan(transcript.text)}>Propose a plan from these words</button> <span className="text-[13px] text-soft">There is no plan yet. Blocks, moves, rounds and lengths are read from the calls; set right on the Plan what is not as it was.</span></p>
+      )}
+      {doubts.length > 0 && <div className="mt-2"><Notice>{doubts.join(' ')}</Notice></div>}
       {pasting && (
         <div className="mt-2 flex flex-col gap-2">
           <textarea ref={pasted} rows={8} aria-label="Transcript" className="field-box w-full font-mono text-[12px]" placeholder={'[0:00] Welcome …\n[0:20] …'} />

@@ -1,0 +1,163 @@
+import type { Plan } from '../plan/plan.ts';
+import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
+import { traitsReader } from '../plan/traits.ts';
+import type { Alignment, RecordedSegment } from '../take/align.ts';
+import { stem } from '../take/name-match.ts';
+import { hear } from '../take/heard.ts';
+import { phrasesOf } from '../take/phrases.ts';
+import { type Token, normalise } from '../take/transcript.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { span } from '../time/span.ts';
+import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import { type Finding, JUDGEMENT, TRADE } from './finding.ts';
+
+/** Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice). */
+const INTO_WORK_US = 4e6;
+/** Silences shorter than this are inside one explanation. */
+const BREATH_US = 1.1e6;
+/** A break this much shorter than planned leaves people behind. */
+const SHORT_SHARE = 0.6;
+const SHORT_LEAST_US = 4e6;
+/** A call may stand this far from the change it announces. */
+const CALL_NEAR_US = 5e6;
+/** Changes count as called as a habit where this share of them is. */
+const HABIT = 0.7;
+/** An option is late where it is first named after this share of its move's first interval. */
+const OPTION_LATE = 0.6;
+const UNSURE = 0.35;
+
+const OPTION_WORDS = new Set(['easier', 'option', 'options', 'modify', 'modification', 'modified', 'instead', 'gentler', 'lowimpact', 'harder', 'regress', 'regression']);
+
+interface Filmed {
+  readonly r: RecordedSegment;
+  readonly start: Micros;
+  readonly end: Micros;
+}
+
+/**
+ * What slipped on the day besides false claims and left-out moves: explanations that run into the work, breaks cut short,
+ * changes without a call and calls without a change, options that come late, equipment never named before it is needed.
+ * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said.
+ */
+export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
+  const filmed = alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
+  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...lateOptions(filmed, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
+}
+
+const take = (segment: Segment, at: Micros, f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
+
+function intoWork(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const phrases = phrasesOf(tokens);
+  return filmed.flatMap(({ r, start, end }, i) => {
+    const before = filmed[i - 1];
+    if (!isActive(r.segment) || before === undefined || isActive(before.r.segment)) return [];
+    // One run of speech over the start: phrases with no more than a breath between, begun before it.
+    let [from, to, words] = [-1, -1, 0];
+    for (const p of phrases) {
+      if (p.sigma > 0.6e6) continue;
+      if (to >= 0 && p.start - to <= BREATH_US) to = p.end;
+      else if (to < start) [from, to, words] = [p.start, p.end, 0];
+      else break;
+      if (p.start < end) words += p.text.split(/\s+/).length;
+      if (p.start > end) break;
+    }
+    const over = Math.min(to, end) - start;
+    if (from < 0 || from > start - 3e6 || over < INTO_WORK_US || words < 12) return [];
+    return [take(r.segment, start, {
+      rule: 'explanation-into-work', says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`, measured: `${writeSeconds(micros(over))} s`, wanted: `over by the start, ${writeTime(start, 1)}`, source: TRADE, certainty: r.confidence * 0.9,
+      mends: [{ kind: 'remove-span', label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`, span: span(start, micros(start + over)) }],
+    })];
+  });
+}
+
+function shortBreaks(filmed: readonly Filmed[]): Finding[] {
+  return filmed.flatMap(({ r, start, end }) => {
+    const planned = r.segment.end - r.segment.start;
+    if (!isBreak(r.segment) || r.segment.kind === 'change-over' || end - start >= planned * SHORT_SHARE || planned - (end - start) < SHORT_LEAST_US) return [];
+    return [take(r.segment, start, { rule: 'break-short', says: `${r.segment.label} is over ${writeSeconds(micros(planned - (end - start)))} s early.`, measured: `${writeSeconds(micros(end - start))} s`, wanted: `${writeSeconds(micros(planned))} s`, source: 'the plan', certainty: r.confidence })];
+  });
+}
+
+function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const heard = hear(tokens, []).filter((h) => h.sigma < 1e6);
+  const closing = heard.filter((h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word');
+  const ends = filmed.filter((f) => isActive(f.r.segment));
+  const called = (at: number) => closing.some((h) => Math.abs((h.kind === 'time-left' ? h.at + h.leftUs : h.at) - at) <= CALL_NEAR_US);
+  const found: Finding[] = [];
+  const habit = ends.length > 0 && tokens.length > 0 && ends.filter((f) => called(f.end)).length / ends.length;
+  if (habit !== false && habit >= HABIT && habit < 1) {
+    for (const { r, end } of ends) {
+      if (!called(end)) found.push(take(r.segment, end, { severity: 'note', rule: 'change-without-call', says: `${labelWithSide(r.segment)} ends without a call.`, measured: 'no call', wanted: 'a countdown, or “rest”', source: TRADE, certainty: Math.min(0.75, r.confidence) }));
+    }
+  }
+  const edges = [...filmed.flatMap((f) => [f.start, f.end]), ...alignment.extra.flatMap((e) => [e.start, e.end])];
+  for (const h of heard) {
+    if (h.kind !== 'countdown' || edges.some((edge) => Math.abs(edge - h.at) <= 2 * CALL_NEAR_US)) continue;
+    const inside = filmed.find((f) => h.at >= f.start && h.at < f.end);
+    // Repetitions are counted down too, and rightly end in mid-interval: only a note.
+    if (inside !== undefined) found.push(take(inside.r.segment, h.at, { severity: 'note', rule: 'call-without-change', says: `“${h.said}” is counted down to nothing.`, measured: `at ${writeTime(h.at, 1)}`, wanted: 'a change', source: JUDGEMENT, certainty: 0.4 }));
+  }
+  return found;
+}
+
+function lateOptions(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const seen = new Set<string>();
+  return filmed.flatMap(({ r, start, end }) => {
+    if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
+    seen.add(r.segment.label);
+    const said = tokens.find((t) => t.at >= start - 25e6 && t.at < end && OPTION_WORDS.has(t.norm));
+    if (said === undefined || said.sigma > 1.5e6 || said.at < start + (end - start) * OPTION_LATE) return [];
+    return [take(r.segment, said.at, { severity: 'note', rule: 'option-late', says: `The option of ${r.segment.label} comes ${writeSeconds(micros(said.at - start))} s after its start.`, measured: `${writeSeconds(micros(said.at - start))} s`, wanted: 'before the move, or in its first half', source: TRADE, certainty: 0.55 })];
+  });
+}
+
+function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const traits = traitsReader(plan);
+  const stems = tokens.map((t) => stem(t.norm));
+  const done = new Set<string>();
+  return filmed.flatMap(({ r, start }) => {
+    if (!isActive(r.segment)) return [];
+    return (traits(r.segment)?.needs ?? []).flatMap((need) => {
+      if (done.has(need)) return [];
+      done.add(need);
+      const words = need.split(/\s+/).map((w) => stem(normalise(w))).filter((w) => w.length > 2);
+      const key = words.at(-1);
+      if (key === undefined) return [];
+      const first = tokens.find((t, i) => stems[i] === key && t.at < start + 1e6);
+      if (first !== undefined || tokens.length < 20) return [];
+      const later = tokens.find((_, i) => stems[i] === key);
+      return [take(r.segment, start, { severity: 'note', rule: 'equipment-unnamed', says: `${need} is needed for ${r.segment.label} and was not named before.`, measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`, wanted: `before ${writeTime(start, 0)}`, source: TRADE, certainty: 0.6 })];
+    });
+  });
+}
+
+/** A slip as it is handed on: kinds are words of the field. */
+export interface Slip {
+  readonly at: Micros;
+  readonly type: string;
+  /** The words it is in; empty where it is in none. */
+  readonly said: string;
+  readonly note: string;
+  readonly confidence: number;
+}
+
+const TYPES: Readonly<Record<string, string>> = {
+  'left-out': 'left-out', 'made-up-later': 'made-up', 'break-over': 'break-long', 'break-short': 'break-short', 'explanation-into-work': 'explanation-into-work', 'change-without-call': 'change-without-call', 'call-without-change': 'call-without-change',
+  'option-late': 'option-late', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
+  'claim-seconds-left': 'wrong-time', 'claim-half-way': 'wrong-half-way', 'claim-length': 'wrong-length', 'claim-position': 'wrong-position', 'claim-equipment': 'wrong-equipment',
+};
+
+/** Findings of a take that are slips of the class, not doubts of the program. */
+export function slipsOf(findings: readonly Finding[], alignment: Alignment): Slip[] {
+  const missed = findings.filter((f) => f.rule === 'made-up-later').flatMap((f): Slip[] => {
+    // What was made up later was left out first: both are slips, each in its place.
+    const of = alignment.segments.find((r) => r.segment.key === f.segmentKey);
+    const before = of === undefined ? undefined : alignment.segments.slice(0, of.segment.index).findLast((r) => r.recorded !== null);
+    return of === undefined ? [] : [{ at: before?.recorded?.end ?? micros(0), type: 'left-out', said: '', note: `${labelWithSide(of.segment)} (round ${of.segment.round}) was left out here.`, confidence: Math.round(f.certainty * 100) / 100 }];
+  });
+  return [...missed, ...findings.flatMap((f) => {
+    const type = TYPES[f.rule];
+    if (type === undefined || f.certainty < UNSURE) return [];
+    return [{ at: f.at, type, said: /“([^”]*)”/.exec(f.says)?.[1] ?? '', note: `${f.says} ${f.measured}, wanted ${f.wanted}.`, confidence: Math.round(f.certainty * 100) / 100 }];
+  })].sort((a, b) => a.at - b.at);
+}

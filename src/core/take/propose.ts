@@ -1,0 +1,242 @@
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { type Block, type BlockKind, type Move, NO_SIDES, type Plan, newBlock, newMove } from '../plan/plan.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { hear, numberOf } from './heard.ts';
+import { stem } from './name-match.ts';
+import { type Token, type Transcript, normalise, tokensOf } from './transcript.ts';
+
+/** An interval that was heard: a move, when it began and ended, the side it was done on. */
+export interface HeardInterval {
+  readonly label: string;
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly side: 'left' | 'right' | null;
+}
+
+export interface Proposal {
+  readonly plan: Plan;
+  readonly intervals: readonly HeardInterval[];
+  /** What a person should look at, in sentences. */
+  readonly doubts: readonly string[];
+}
+
+/** Shorter than this is no interval; longer than this without a new name or rest is two things. */
+const SHORTEST_US = 8e6;
+const LONGEST_US = 150e6;
+/** Lengths that intervals usually have, in seconds (common practice); what is measured is drawn to the nearest. */
+const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
+const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
+const STRETCH_WORDS = /\b(stretch|pose|fold|opener|twist)\b/i;
+const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
+
+/**
+ * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and what
+ * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of the
+ * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
+ */
+export function propose(transcript: Transcript, duration: Micros, title = 'Recorded class', book: ExerciseBook = SHIPPED_BOOK): Proposal {
+  const tokens = tokensOf(transcript, duration).filter((t) => t.at <= duration);
+  const doubts: string[] = [];
+  const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
+  const known = new Set(book.all.map((e) => key(e.name)));
+  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)))];
+  const intervals = intervalsIn(tokens, labels, duration);
+  if (intervals.length === 0) {
+    const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
+    return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
+  }
+  const said = saidLengths(tokens);
+  const blocks = blocksOf(intervals, tokens, duration, said, book, doubts);
+  return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
+}
+
+const LEADS: readonly (readonly string[])[] = [['next', 'up'], ['next', 'one', 'is'], ['up', 'next'], ['first', 'up'], ['first', 'move', 'is'], ['first', 'exercise', 'is'], ['moving', 'on', 'to'], ['coming', 'up'], ['next', 'move', 'is'], ['next', 'exercise', 'is'], ['we', 'have', 'got'], ['weve', 'got'], ['straight', 'into'], ['going', 'into']];
+const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to']);
+const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
+
+/** Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word ends them. */
+function announced(tokens: readonly Token[]): string[] {
+  const counted = new Map<string, { text: string; times: number }>();
+  for (let i = 0; i < tokens.length; i++) {
+    const lead = LEADS.find((words) => words.every((w, k) => tokens[i + k]?.norm === w));
+    if (lead === undefined) continue;
+    const words: string[] = [];
+    for (let j = i + lead.length; j < tokens.length && words.length < 3; j++) {
+      const token = tokens[j] as Token;
+      if (words.length === 0 && SKIPPED.has(token.norm)) continue;
+      if (STOPS.has(token.norm) || numberOf(token.norm) !== null) break;
+      words.push(token.text.replace(/[.,!?;:…]+$/, ''));
+      if (/[.,!?;:…]$/.test(token.text)) break;
+    }
+    if (words.length === 0 || words.join('').length < 4) continue;
+    const text = words.join(' ');
+    const key = words.map((w) => stem(normalise(w))).join(' ');
+    const known = counted.get(key);
+    if (known === undefined) counted.set(key, { text: text[0]?.toUpperCase() + text.slice(1), times: 1 });
+    else known.times++;
+  }
+  return [...counted.values()].map((c) => c.text);
+}
+
+/** Intervals from names, and from the calls that end them. */
+function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros): HeardInterval[] {
+  const heard = hear(tokens, labels);
+  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => h.at as number);
+  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => h.at as number);
+  const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
+  let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
+  for (const h of heard) {
+    const last = found.at(-1);
+    if (h.kind === 'name') {
+      const label = h.label;
+      if (h.next) {
+        coming = { label, at: h.at, side: h.side };
+        continue;
+      }
+      const restedSince = last === undefined || ends.some((e) => e > last.start + SHORTEST_US && e <= h.at + 1.5e6);
+      const same = last !== undefined && last.label === label;
+      // The same name again inside one interval is a reminder; after its end it is the move once more.
+      if (same && !restedSince) {
+        if (h.side !== null) last.side ??= h.side;
+        continue;
+      }
+      if (last !== undefined && h.at - last.start < SHORTEST_US && !same) {
+        // Two names within moments are one interval: the later one is what is done, unless the first was announced.
+        if (coming?.label !== last.label) last.label = label;
+        continue;
+      }
+      // A move starts at the countdown or 'go' just before or after its name, else where it is named.
+      const near = begins.filter((b) => b > h.at - 4e6 && b < h.at + 12e6).sort((a, b) => Math.abs(a - h.at) - Math.abs(b - h.at))[0];
+      const start = near ?? h.at;
+      if (last !== undefined && start - last.start < SHORTEST_US) continue;
+      found.push({ label, start, end: duration, side: h.side });
+      coming = null;
+    } else if (h.kind === 'go-word' && coming !== null && h.at - coming.at < 60e6) {
+      // Announced, never named again, begun with a call.
+      if (last === undefined || h.at - last.start >= SHORTEST_US) found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
+      coming = null;
+    } else if (h.kind === 'rest-word' || (h.kind === 'countdown' && coming !== null && last !== undefined && h.at - last.start > SHORTEST_US)) {
+      if (h.kind === 'countdown' && coming !== null && last !== undefined && ends.some((e) => e > last.start + SHORTEST_US && e < h.at - 3e6)) {
+        // The countdown after a rest begins what was announced in it.
+        found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
+        coming = null;
+      }
+    } else if (h.kind === 'side-word' && last !== undefined && h.at - last.start < 20e6) last.side ??= h.side;
+  }
+  found.sort((a, b) => a.start - b.start);
+  return found.map((f, i): HeardInterval => {
+    const next = found[i + 1]?.start ?? duration;
+    const end = ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
+    return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
+  });
+}
+
+/** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
+function saidLengths(tokens: readonly Token[]): { work: number | null; rest: number | null } {
+  const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
+  const vote = (kind: 'work' | 'rest', s: number) => votes[kind].set(s, (votes[kind].get(s) ?? 0) + 1);
+  tokens.forEach((token, i) => {
+    const n = numberOf(token.norm) ?? (/^\d{1,3}$/.test(token.norm) ? Number(token.norm) : null);
+    if (n === null || n < 5 || n > 180) return;
+    const words = [1, 2, 3].map((k) => tokens[i + k]?.norm ?? '');
+    const after = /^sec/.test(words[0] ?? '') ? words.slice(1) : words;
+    const of = after[0] === 'of' ? after[1] : after[0];
+    if (of === 'on' || of === 'work' || of === 'working') vote('work', n);
+    else if (of === 'off' || of === 'rest' || of === 'recovery' || of === 'break') vote('rest', n);
+  });
+  const most = (map: Map<number, number>) => [...map].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+  return { work: most(votes.work), rest: most(votes.rest) };
+}
+
+function blocksOf(intervals: readonly HeardInterval[], tokens: readonly Token[], duration: Micros, said: { work: number | null; rest: number | null }, book: ExerciseBook, doubts: string[]): Block[] {
+  const blocks: Block[] = [];
+  let number = 0;
+  const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
+  const plain = (kind: 'talk', name: string, us: number) => {
+    if (us >= 5e6) blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
+  };
+  const first = intervals[0] as HeardInterval;
+  plain('talk', 'Welcome', first.start);
+  let at = 0;
+  let begin = 0;
+  while (at < intervals.length) {
+    const turn = turnAt(intervals, at);
+    const length = turn === null ? lonely(intervals, at, book) : turn.moves * turn.rounds;
+    const part = intervals.slice(at, at + length);
+    const moves = mergedSides(turn === null ? part : part.slice(0, turn.moves));
+    const before = blocks.length;
+    const stretching = moves.filter((m) => isStretch(m.interval.label, book)).length * 2 > moves.length;
+    const early = begin === 0 && at + length < intervals.length && (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
+    const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
+    const name = { 'cool-down': 'Stretch', 'warm-up': 'Warm-up', circuit: before > 1 && blocks.some((b) => b.name === 'Main') ? `Main ${blocks.filter((b) => b.name.startsWith('Main')).length + 1}` : 'Main' }[kind as 'cool-down' | 'warm-up' | 'circuit'];
+    const work = usual(part.map((p) => p.end - p.start), USUAL_S, kind === 'circuit' ? said.work : null);
+    const rests = part.slice(1).map((p, i) => p.start - (part[i] as HeardInterval).end).filter((r) => r >= 0 && r < 90e6);
+    const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
+    const scheme: Block['scheme'] = kind === 'cool-down' ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) } : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets: 1 };
+    const made = { ...add(kind, name), scheme, rounds: turn?.rounds ?? 1, keepLastRest: false };
+    blocks.push({ ...made, moves: moves.map((m, i): Move => ({ ...newMove(`${made.id}m${i + 1}`, m.interval.label), sides: m.both ? { kind: 'own', first: m.interval.side ?? 'left' } : null })) });
+    at += length;
+    begin++;
+    const [last, next] = [part.at(-1) as HeardInterval, intervals[at]];
+    if (next !== undefined && next.start - last.end > 25e6) plain('talk', tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between', next.start - last.end);
+  }
+  const end = (intervals.at(-1) as HeardInterval).end;
+  plain('talk', 'Goodbye', duration - end);
+  const unknown = [...new Set(intervals.map((i) => i.label))].filter((l) => book.named(l) === null);
+  if (unknown.length > 0) doubts.push(`Not in the library, taken from what was announced: ${unknown.join(', ')}.`);
+  if (said.work === null) doubts.push('Nobody says how long the intervals are; they are measured from the calls.');
+  return blocks;
+}
+
+function isStretch(label: string, book: ExerciseBook): boolean {
+  return book.named(label)?.pattern === 'stretch' || STRETCH_WORDS.test(label);
+}
+
+/** The turn of moves that begins at an interval and comes again: as many moves as make the most of what follows. null: nothing comes again. */
+function turnAt(intervals: readonly HeardInterval[], at: number): { readonly moves: number; readonly rounds: number } | null {
+  let best: { moves: number; rounds: number; covered: number } | null = null;
+  for (let moves = 2; at + 2 * moves <= intervals.length + 1 && moves <= 20; moves++) {
+    let rounds = 1;
+    for (;;) {
+      const from = at + rounds * moves;
+      const there = Math.min(moves, intervals.length - from);
+      let same = 0;
+      for (let i = 0; i < there; i++) if (intervals[from + i]?.label === intervals[at + i]?.label) same++;
+      // One misheard or forgotten name in five does not end a round.
+      if (there < moves || same < moves * 0.75 || intervals[from]?.label !== intervals[at]?.label) break;
+      rounds++;
+    }
+    const kinds = new Set(intervals.slice(at, at + moves).map((i) => i.label)).size;
+    if (rounds < 2 || kinds < Math.max(2, moves * 0.5)) continue;
+    const covered = rounds * moves;
+    if (best === null || covered > best.covered * 1.15) best = { moves, rounds, covered };
+  }
+  return best;
+}
+
+/** How many intervals stand alone before a turn begins or stretching does. */
+function lonely(intervals: readonly HeardInterval[], at: number, book: ExerciseBook): number {
+  let n = 1;
+  const stretching = isStretch((intervals[at] as HeardInterval).label, book);
+  while (at + n < intervals.length && turnAt(intervals, at + n) === null && isStretch((intervals[at + n] as HeardInterval).label, book) === stretching) n++;
+  return n;
+}
+
+/** The same move twice in a row is one move with its two sides: hardly anything else is done so. */
+function mergedSides(part: readonly HeardInterval[]): { readonly interval: HeardInterval; readonly both: boolean }[] {
+  const out: { interval: HeardInterval; both: boolean }[] = [];
+  for (const interval of part) {
+    const last = out.at(-1);
+    if (last !== undefined && !last.both && last.interval.label === interval.label) out[out.length - 1] = { ...last, both: true };
+    else out.push({ interval, both: false });
+  }
+  return out;
+}
+
+/** The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it is near. */
+function usual(lengthsUs: readonly number[], steps: readonly number[], saidS: number | null): number {
+  const sorted = [...lengthsUs].sort((a, b) => a - b);
+  const middle = (sorted[Math.floor(sorted.length / 2)] ?? 30e6) / 1e6;
+  if (saidS !== null && Math.abs(saidS - middle) <= Math.max(8, saidS * 0.3)) return saidS;
+  return steps.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) ? b : a));
+}
