@@ -1,8 +1,11 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { wavHead } from '../src/media/wav.ts';
+import { PIECE_RATE_HZ } from './support/instruments.ts';
+import { play, recipes } from './support/pieces.ts';
 
 const PLAN = 'demo/broomstick-strong.outline.md';
 const WORDS = 'demo/broomstick-strong.words.vtt';
@@ -86,5 +89,60 @@ describe('euphon', () => {
     expect(status).toBe(1);
     expect(stderr).toMatch(/runs backwards[\s\S]*Two cues begin at 0:05[\s\S]*after the end of the recording/);
     expect(JSON.parse(stdout)).toHaveProperty('segments');
+  });
+});
+
+describe('sound on the command line', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'euphon-cli-sound-'));
+  const piece = join(folder, 'piece.wav');
+  beforeAll(() => {
+    const { samples } = play({ ...(recipes(null)[4] as ReturnType<typeof recipes>[number]), seconds: 20 }, 5);
+    const pcm = Int16Array.from(samples, (v) => Math.round(v * 32_000));
+    writeFileSync(piece, Buffer.concat([wavHead(pcm.length, PIECE_RATE_HZ), new Uint8Array(pcm.buffer)]));
+    writeFileSync(join(folder, 'words.mp3'), 'These are words.\n');
+  });
+  afterAll(() => rmSync(folder, { recursive: true }));
+  it('beats gives tempo, beats and ones', () => {
+    const { status, stdout } = euphon('beats', piece);
+    const found = JSON.parse(stdout) as { bpm: number; beats: number[]; downbeats: number[] };
+    expect(status).toBe(0);
+    expect(found.bpm).toBeCloseTo(118, 0);
+    expect(found.downbeats.every((d) => found.beats.includes(d))).toBe(true);
+    expect(found.beats.length).toBeGreaterThan(30);
+  });
+  it('loudness gives LUFS, range and true peak', () => {
+    const { status, stdout } = euphon('loudness', piece);
+    expect(status).toBe(0);
+    const found = JSON.parse(stdout) as { integrated_lufs: number; range_lu: number; true_peak_dbtp: number };
+    expect(found.integrated_lufs).toBeLessThan(-10);
+    expect(found.true_peak_dbtp).toBeLessThan(0);
+    expect(found.range_lu).toBeGreaterThanOrEqual(0);
+  });
+  it.each([['beats', join(folder, 'words.mp3')], ['loudness', join(folder, 'nothing.wav')], ['beats', folder], ['loudness']])('%s %s is bad input: one sentence, status 2', (...args) => {
+    const { status, stderr } = euphon(...(args as string[]));
+    expect(status).toBe(2);
+    expect(stderr.trim().split('\n').length).toBe(1);
+  });
+  it('music-fit answers for each block: 30 s at 128 are two phrases (derived)', () => {
+    const plan = join(folder, 'plan.md');
+    writeFileSync(plan, '# T\n## Main: strength, 30/15\n- Squat\n- Row');
+    const found = JSON.parse(euphon('music-fit', '--plan', plan, '--bpm', '128').stdout) as { blocks: { answers: { kind: string; stretch_percent?: number; units?: number[] }[] }[] };
+    expect(found.blocks[0]?.answers[0]).toMatchObject({ kind: 'stretch', stretch_percent: 0, unit: 'phrase', units: [2, 1] });
+    expect(euphon('music-fit', '--plan', plan, '--bpm', '9').status).toBe(2);
+  });
+  it('propose gives a plan that compile reads', () => {
+    const made = euphon('propose', '--transcript', 'demo/broomstick-strong.words.vtt');
+    const plan = join(folder, 'proposed.json');
+    writeFileSync(plan, made.stdout);
+    const compiled = JSON.parse(euphon('compile', '--plan', plan).stdout) as { segments: { label: string }[] };
+    expect(compiled.segments.map((s) => s.label)).toContain('Reverse lunge');
+  });
+  it('align tells slips and the timer’s grid', () => {
+    const found = JSON.parse(euphon('align', '--plan', 'demo/broomstick-strong.outline.md', '--transcript', 'demo/broomstick-strong.words.vtt').stdout) as { grid: unknown; slips: { at_s: number; type: string }[] };
+    expect(found.grid).toBeNull();
+    const truth = JSON.parse(readFileSync('demo/broomstick-strong.truth.json', 'utf8')) as { slips: { type: string; at_s: number }[] };
+    const same: Readonly<Record<string, string>> = { 'break-over': 'break-long', 'late-half-way': 'wrong-half-way' };
+    for (const slip of truth.slips) expect(found.slips.some((s) => s.type === (same[slip.type] ?? slip.type) && Math.abs(s.at_s - slip.at_s) < 5), `${slip.type} at ${slip.at_s}`).toBe(true);
+    expect(found.slips.length).toBeLessThanOrEqual(truth.slips.length + 1);
   });
 });

@@ -26,7 +26,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** Lengths that fall between frames on purpose: 4.31 s of work, 2.77 s of rest. */
 const PLAN = readOutline('# Frame true\n## Main: 2 rounds, 4.31/2.77\n- Crate lift\n## End: talk 12').value;
 const { segments, total } = compile(PLAN);
-const programmeOf = (kept: readonly KeptRange[]) => conform({ segments: segments.map((segment) => ({ segment, recorded: { start: segment.start, end: segment.end }, confidence: 1, evidence: [] })), extra: [] }, kept);
+const programmeOf = (kept: readonly KeptRange[]) => conform({ segments: segments.map((segment) => ({ segment, recorded: { start: segment.start, end: segment.end }, confidence: 1, evidence: [] })), extra: [], grids: [] }, kept);
 
 async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros }[], name: string) {
   const input = join(folder, `${name}-in.mp4`);

@@ -16,7 +16,7 @@ const { segments, total } = compile(readOutline('# T\n## A: 2 rounds, 40/15, no 
 function recorded(change: Partial<Record<number, { overS?: number; missing?: boolean; confidence?: number }>>): Alignment {
   let now = 0;
   return {
-    extra: [],
+    extra: [], grids: [],
     segments: segments.map((segment) => {
       const { overS = 0, missing = false, confidence = 0.95 } = change[segment.index] ?? {};
       const start = now;

@@ -46,7 +46,7 @@ describe('keeping and cutting', () => {
     }), { seed: 4 });
   });
   it('drops a segment that is cut out whole and shortens one that is cut in part', () => {
-    const alignment = { segments: segments.map((segment) => ({ segment, recorded: { start: segment.start, end: segment.end }, confidence: 1, evidence: [] })), extra: [] };
+    const alignment = { segments: segments.map((segment) => ({ segment, recorded: { start: segment.start, end: segment.end }, confidence: 1, evidence: [] })), extra: [], grids: [] };
     const cut = conform(alignment, keepRanges(total, [{ start: s(0), end: s(17) }], RATE));
     expect(cut.segments[0]?.label).toBe('Squat');
     expect((cut.segments[0]?.end ?? 0) / 1e6).toBeCloseTo(25.2, 1);

@@ -18,8 +18,8 @@ const { segments } = compile({
   }],
 });
 const grid = (seconds: number): Grid => ({ stepUs: 1e6, cells: seconds });
-const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma: s(0.1), said: '3 2 1', from: 3 });
-const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, label, score: 1, next: false, side: null });
+const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma: s(0.1), said: '3 2 1', token: 0, from: 3 });
+const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, token: 0, label, score: 1, next: false, side: null });
 const solve = (heard: Heard[], seconds: number) => {
   const g = grid(seconds);
   const found = search(segments.map(shapeOf), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g));
