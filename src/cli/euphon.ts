@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
-import { beatsCommand, lengthOfSound, loudnessCommand, musicFitCommand } from './sound-commands.ts';
+import { beatsCommand, lengthOfSound, loudnessCommand, musicFitCommand, syncCommand } from './sound-commands.ts';
 import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, proposeCommand, scriptCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
@@ -17,6 +17,7 @@ euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAM
 euphon propose --transcript FILE [--audio FILE] [--duration SECONDS]
 euphon beats     FILE
 euphon loudness  FILE
+euphon sync      FIRST SECOND
 euphon music-fit --plan FILE --bpm N
 
 A plan FILE is an outline or Euphon's JSON; a transcript is WebVTT, SRT or text with [m:ss] paragraphs.
@@ -45,8 +46,8 @@ async function run(argv: readonly string[]): Promise<Answer> {
     const read = parseArgs({ args: [...rest], allowPositionals: true, options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm', 'audio'].map((name) => [name, { type: 'string' as const }])) });
     flags = read.values as typeof flags;
     files = read.positionals;
-    const most = verb === 'beats' || verb === 'loudness' ? 1 : 0;
-    if (files.length > most) throw new CliError(`“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : 'one file'}.`);
+    const most = verb === 'sync' ? 2 : verb === 'beats' || verb === 'loudness' ? 1 : 0;
+    if (files.length > most) throw new CliError(`“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`);
   } catch (error) {
     if (error instanceof CliError) throw error;
     throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
@@ -61,10 +62,11 @@ async function run(argv: readonly string[]): Promise<Answer> {
     case 'fit': return fitCommand(text('plan'), flags.length);
     case 'propose': return proposeCommand(text('transcript'), flags.duration ?? (flags.audio === undefined ? undefined : await lengthOfSound(flags.audio)));
     case 'beats': return beatsCommand(files[0]);
+    case 'sync': return syncCommand(files[0], files[1]);
     case 'loudness': return loudnessCommand(files[0]);
     case 'music-fit': return musicFitCommand(text('plan'), flags.bpm);
     case 'order': return orderCommand(text('plan'), flags.block);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, music-fit and propose are.`);
+    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`);
   }
 }
 

@@ -6,6 +6,7 @@ import { hearMusic } from '../core/signal/listen.ts';
 import { micros } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { listenTo } from '../media/listen-to.ts';
+import { syncFiles } from '../media/sync.ts';
 import { NotSound, probeSound } from '../media/sound.ts';
 import { type Answer, CliError, json, seconds } from './answer.ts';
 
@@ -52,6 +53,19 @@ export async function loudnessCommand(path: string | undefined): Promise<Answer>
       momentary_max_lufs: tenth(loudness.momentaryMaxLufs), short_term_max_lufs: tenth(loudness.shortMaxLufs), sample_peak_dbfs: tenth(peaks.samplePeakDb), clipped_runs: peaks.clippedRuns,
     }),
   };
+}
+
+/** How two recordings of the same class lie to each other. */
+export async function syncCommand(first: string | undefined, second: string | undefined): Promise<Answer> {
+  if (first === undefined || second === undefined) throw new CliError('Two recordings are wanted: euphon sync FIRST SECOND.');
+  for (const path of [first, second]) if (!existsSync(path)) throw new CliError(`${path} could not be read (ENOENT).`);
+  try {
+    const { offsetS, driftPpm, spreadS, used, points } = await syncFiles(first, second);
+    return { status: 0, text: json({ offset_s: Math.round(offsetS * 1e6) / 1e6, drift_ppm: Math.round(driftPpm * 100) / 100, spread_s: Math.round(spreadS * 1e6) / 1e6, places_used: used, places: points.length }) };
+  } catch (error) {
+    if (error instanceof NotSound) throw new CliError(error.message);
+    throw error;
+  }
 }
 
 /** How long a recording's sound is, in seconds, as the other verbs take a duration. */
