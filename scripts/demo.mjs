@@ -26,7 +26,7 @@ await main(async () => {
 
   const data = resolve(process.env.EUPHON_DATA ?? join(root, '.euphon'));
   if (fresh && ownDatabase) throw new Trouble('--fresh empties only Euphon’s own database; yours (DATABASE_URL) is left alone. Empty it yourself, or unset DATABASE_URL.');
-  if (fresh) for (const part of ['postgres', 'media', 'incoming']) rmSync(join(data, part), { recursive: true, force: true });
+  if (fresh) for (const part of ['postgres', 'media', 'incoming', 'uploads']) rmSync(join(data, part), { recursive: true, force: true });
   const cluster = ownDatabase ? null : await startCluster(join(data, 'postgres'));
   const env = { DATABASE_URL: ownDatabase ?? cluster.url, EUPHON_DATA: data, EUPHON_PORT: String(port) };
 

@@ -1,7 +1,10 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { mkdirSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { openFileStore } from '../media/file-store.ts';
 import { settingsFrom } from '../server/context.ts';
+import { uploadsFolder } from '../server/context.ts';
+import { serveUploads } from './serve-uploads.ts';
 import { serveMedia } from './serve-media.ts';
 
 /** The web server: media with byte ranges first, then the pages and endpoints. */
@@ -16,11 +19,15 @@ const { handler } = (await import(pathToFileURL(entry.pathname).href)) as { hand
 
 const ISOLATED = [['Cross-Origin-Opener-Policy', 'same-origin'], ['Cross-Origin-Embedder-Policy', 'require-corp'], ['Cross-Origin-Resource-Policy', 'same-origin'], ['X-Content-Type-Options', 'nosniff']] as const;
 
+mkdirSync(uploadsFolder(settings.dataFolder), { recursive: true });
+const uploads = serveUploads(uploadsFolder(settings.dataFolder));
+
 const server = createServer((request, response) => {
   // Anyone may send this header; nothing here stands behind a proxy that sets it.
   delete request.headers['x-forwarded-for'];
   // Workers of an isolated page must carry these too, and they are static files that no middleware sees.
   for (const [name, value] of ISOLATED) response.setHeader(name, value);
+  if (uploads(request, response)) return;
   serveMedia(store, request, response).then((done) => {
     if (!done) handler(request, response);
   }, () => {

@@ -63,6 +63,15 @@ export function openFileStore(folder: string): FileStore {
   };
 }
 
+/** Takes over a file that lies on the disk of the store, without a copy; its old place is empty afterwards. */
+export async function adoptFile(store: FileStore, path: string): Promise<Incoming> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(path), hash);
+  const own = await store.temporary('part');
+  await rename(path, own);
+  return { path: own, sha256: hash.digest('hex'), bytes: (await stat(own)).size };
+}
+
 /** SHA-256 and size of a file that is already on the disk, copied to a temporary place of the store. */
 export async function receiveFile(store: FileStore, path: string): Promise<Incoming> {
   const copy = await store.temporary('part');

@@ -11,6 +11,8 @@ export interface Context {
   readonly pool: pg.Pool;
   readonly store: FileStore;
   readonly speech: SpeechStore;
+  /** Where uploads that can be resumed wait until they are whole. */
+  readonly uploads: string;
   readonly queue: () => Promise<PgBoss>;
 }
 
@@ -25,12 +27,17 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
   return { databaseUrl, dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon') };
 }
 
+export function uploadsFolder(dataFolder: string): string {
+  return join(dataFolder, 'uploads');
+}
+
 export function openContext(settings: Settings): Context {
   let queue: Promise<PgBoss> | null = null;
   return {
     pool: openPool(settings.databaseUrl),
     store: openFileStore(settings.dataFolder),
     speech: openSpeechStore(settings.dataFolder),
+    uploads: uploadsFolder(settings.dataFolder),
     queue: () => (queue ??= openQueue(settings.databaseUrl, false)),
   };
 }

@@ -1,3 +1,5 @@
+import { readFile, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeFacts } from '../core/workout/pipeline.ts';
 import { type Take, deleteTake, insertMediaFile, insertTake, putTranscript, takeById, takesOf, transcriptOf, waveformOf } from '../db/takes-sql.ts';
@@ -5,7 +7,7 @@ import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
 import { type TranscriptFormat, readTranscript, transcriptFormat } from '../formats/transcript-reader.ts';
-import { FileTooLarge, type Incoming } from '../media/file-store.ts';
+import { FileTooLarge, type Incoming, adoptFile } from '../media/file-store.ts';
 import { probe } from '../media/probe.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
@@ -24,6 +26,21 @@ export async function bringInTake(context: Context, workoutId: string | undefine
     if (error instanceof FileTooLarge) throw new Refusal(413, `The file is larger than 64 GiB.`);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
+  return keepTake(context, workout.id, name, incoming);
+}
+
+const UPLOAD_ID = /^[0-9a-f]{16,64}$/;
+
+/** Makes a take of an upload that has come in whole. One that has not is refused and stays, so that it can go on. */
+export async function takeFromUpload(context: Context, workoutId: string | undefined, uploadId: string, name: string): Promise<Take> {
+  const workout = await getWorkout(context, workoutId);
+  if (!UPLOAD_ID.test(uploadId)) throw new Refusal(404, 'There is no such upload.');
+  const path = join(context.uploads, uploadId);
+  const [facts, info] = await Promise.all([stat(path).catch(() => null), readFile(`${path}.json`, 'utf8').then((t) => JSON.parse(t) as { size?: number }).catch(() => null)]);
+  if (facts === null || info === null) throw new Refusal(404, 'There is no such upload.');
+  if (facts.size !== info.size) throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
+  const incoming = await adoptFile(context.store, path);
+  await rm(`${path}.json`, { force: true });
   return keepTake(context, workout.id, name, incoming);
 }
 

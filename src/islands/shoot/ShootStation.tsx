@@ -10,7 +10,7 @@ import { ApiError, api } from '../shared/api.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
 import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { Waveform } from './Waveform.tsx';
-import { sendFile } from './send-file.ts';
+import { type TakeUpload, uploadTake } from './upload-take.ts';
 
 /** Takes come in here: a video, then the words that were said. */
 export function ShootStation() {
@@ -20,7 +20,8 @@ export function ShootStation() {
   const id = workbench((s) => s.id);
   const [progress, setProgress] = useState<{ name: string; share: number } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const stop = useRef<AbortController | null>(null);
+  const sending = useRef<TakeUpload | null>(null);
+  const [paused, setPaused] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
 
   const reload = useCallback(async () => {
@@ -29,9 +30,12 @@ export function ShootStation() {
   const bringIn = async (file: File) => {
     setTrouble(null);
     setProgress({ name: file.name, share: 0 });
-    stop.current = new AbortController();
+    setPaused(false);
+    const upload = uploadTake(file, (share) => setProgress({ name: file.name, share }));
+    sending.current = upload;
     try {
-      const take = await sendFile<{ id: string }>(`/api/workouts/${id}/takes?name=${encodeURIComponent(file.name)}`, file, (share) => setProgress({ name: file.name, share }), stop.current.signal);
+      const uploadId = await upload.done;
+      const take = await api<{ id: string }>(`/api/workouts/${id}/takes?upload=${uploadId}&name=${encodeURIComponent(file.name)}`, { method: 'POST' });
       await reload();
       change('Choose the take', (d) => ({ ...d, edit: { ...d.edit, takeId: d.edit.takeId ?? take.id } }));
     } catch (error) {
@@ -57,7 +61,8 @@ export function ShootStation() {
           <span className="truncate">{progress.name}</span>
           <progress className="flex-1" value={progress.share} max={1} aria-label="Upload" />
           <span className="figures">{Math.round(progress.share * 100)} %</span>
-          <button className="btn btn-quiet border-line" onClick={() => stop.current?.abort()}>Stop</button>
+          <button className="btn" onClick={() => { if (paused) sending.current?.resume(); else sending.current?.pause(); setPaused(!paused); }}>{paused ? 'Go on' : 'Pause'}</button>
+          <button className="btn btn-quiet border-line" onClick={() => sending.current?.stop()}>Stop</button>
         </div>
       )}
       {trouble !== null && <div className="mt-3"><Notice alarm>{trouble}</Notice></div>}

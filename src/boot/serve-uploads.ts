@@ -1,0 +1,35 @@
+import { FileStore } from '@tus/file-store';
+import { Server } from '@tus/server';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { LARGEST_TAKE } from '../server/takes.ts';
+
+/** Where uploads that can be resumed come in (tus protocol 1.0). */
+export const UPLOADS_PATH = '/uploads';
+
+/** Takes uploads in pieces and keeps what has come across lost connections and restarts. False where the path is not for it. */
+export function serveUploads(folder: string): (request: IncomingMessage, response: ServerResponse) => boolean {
+  // Absolute addresses would hold this machine's name; the page asks where it is itself.
+  const tus = new Server({ path: UPLOADS_PATH, datastore: new FileStore({ directory: folder }), maxSize: LARGEST_TAKE, relativeLocation: true });
+  return (request, response) => {
+    if (!/^\/uploads(\/|$)/.test(request.url ?? '')) return false;
+    if (!fromOwnPage(request)) {
+      response.writeHead(403, { 'Content-Type': 'application/json' }).end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
+      return true;
+    }
+    tus.handle(request, response).catch(() => {
+      if (!response.headersSent) response.writeHead(500);
+      response.end();
+    });
+    return true;
+  };
+}
+
+function fromOwnPage(request: IncomingMessage): boolean {
+  const { origin, host } = request.headers;
+  if (origin === undefined) return request.headers['sec-fetch-site'] === undefined || request.headers['sec-fetch-site'] === 'same-origin';
+  try {
+    return new URL(origin).host === host;
+  } catch {
+    return false;
+  }
+}
