@@ -14,7 +14,7 @@ test.describe('the Music station', () => {
     await page.goto(`/w/${id}/plan`);
     await page.getByTestId('total').waitFor();
     await page.locator('h1').first().waitFor({ state: 'attached' });
-    await page.keyboard.press('m');
+    await page.keyboard.press('u');
     await expect(page).toHaveURL(/\/music$/);
     await page.getByRole('button', { name: 'Library', exact: true }).click();
     await page.getByLabel('tempo', { exact: true }).fill('124');

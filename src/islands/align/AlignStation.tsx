@@ -11,6 +11,7 @@ import { Player } from '../shared/Player.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
+import { slipsOf } from '../../core/checks/take-slips.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { DriftPicture } from './DriftPicture.tsx';
 
@@ -22,6 +23,7 @@ export function AlignStation() {
   if (facts === null) return <NotYet title="The take has no words yet" href="shoot" action="Bring in the transcript">The alignment listens to what was said: names, calls, countdowns.</NotYet>;
   if (aligned === null || produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to align.'}</p>;
   const { segments, extra } = aligned.alignment;
+  const slips = slipsOf(aligned.takeFindings, aligned.alignment);
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const accept = () => change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
   return (
@@ -38,6 +40,22 @@ export function AlignStation() {
       </div>
       <aside aria-label="What was found" className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto">
         <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={null} />
+        {aligned.alignment.grids.length > 0 && (
+          <section>
+            <h2 className="text-lg">Filmed to a timer</h2>
+            <ul className="mt-1 text-[13.5px]">{aligned.alignment.grids.map((g) => <li key={g.startUs}>{segments[g.fromIndex]?.segment.blockName}: an interval each <time>{writeTime(g.periodUs, 1)}</time> from <time>{writeTime(g.startUs, 1)}</time></li>)}</ul>
+          </section>
+        )}
+        <section>
+          <h2 className="text-lg">Slips</h2>
+          {slips.length === 0 ? <p className="text-soft">None was found in the words.</p> : (
+            <ul className="mt-1">{slips.map((s, i) => (
+              <li key={i} className="border-b py-1 text-[13.5px]">
+                <button className="text-left hover:underline" onClick={() => usePlayhead.getState().seek?.(toProgramme(s.at, produced.programme.kept))}><time className="text-soft">{writeTime(s.at, 1)}</time> {s.note}</button> <span className="figures text-soft">{Math.round(s.confidence * 100)} %</span>
+              </li>
+            ))}</ul>
+          )}
+        </section>
         <section>
           <h2 className="text-lg">Never filmed</h2>
           {missing.length === 0 ? <p className="text-soft">Everything planned was filmed.</p> : (

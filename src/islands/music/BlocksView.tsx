@@ -86,7 +86,7 @@ function BlockRow({ block, all, open, toggle, toTrack }: { readonly block: Block
     <li className="border-b py-2.5">
       <div className="grid grid-cols-[3.4rem_minmax(0,1fr)_auto] items-baseline gap-x-3">
         <time className="text-soft">{writeTime(span.start, 0)}</time>
-        <h3 className="text-[16px]">{block.name} <span className="font-sans text-[13px] font-normal text-soft"><time>{writeTime(length, 0)}</time>{range !== null && <> · <span className="figures">{range.low}–{range.high}</span> BPM, {range.source}</>}</span></h3>
+        <h2 className="text-[16px]">{block.name} <span className="font-sans text-[13px] font-normal text-soft"><time>{writeTime(length, 0)}</time>{range !== null && <> · <span className="figures">{range.low}–{range.high}</span> BPM, {range.source}</>}</span></h2>
         <span className="flex flex-wrap items-center justify-end gap-2">
           <label className="flex items-center gap-1 text-[13px]"><input type="checkbox" checked={silent} onChange={(e) => setSilent(e.target.checked)} />silent</label>
           {!silent && tracks.length > 0 && (

@@ -2,7 +2,7 @@
 export const STATIONS = [
   { name: 'plan', word: 'Plan', key: 'p' },
   { name: 'script', word: 'Script', key: 's' },
-  { name: 'music', word: 'Music', key: 'm' },
+  { name: 'music', word: 'Music', key: 'u' },
   { name: 'shoot', word: 'Shoot', key: 'h' },
   { name: 'align', word: 'Align', key: 'a' },
   { name: 'score', word: 'Score', key: 'o' },
