@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|start|page|render ...]. Nothing here passes or fails.
+// Prints the measured times: npm run bench [-- core|speech|music|take|start|page|render ...]. Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -31,6 +31,7 @@ await main(async () => {
     process.env.EUPHON_HEAR_ONE = await bundle('hear-one');
     await runBench('music');
   }
+  if (wanted('take')) await runBench('take');
   if (wanted('render')) await runBench('render');
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));
