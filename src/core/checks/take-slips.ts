@@ -1,6 +1,5 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
-import { traitsReader } from '../plan/traits.ts';
 import type { Alignment, RecordedSegment } from '../take/align.ts';
 import { stem } from '../take/name-match.ts';
 import { hear } from '../take/heard.ts';
@@ -24,6 +23,9 @@ const CALL_NEAR_US = 5e6;
 const HABIT = 0.7;
 /** An option is late where it is first named after this share of its move's first interval. */
 const OPTION_LATE = 0.6;
+/** Words placed less surely than this, within this of a change, may be its call. */
+const VAGUE_US = 0.7e6;
+const VAGUE_REACH_US = 20e6;
 const UNSURE = 0.35;
 
 const OPTION_WORDS = new Set(['easier', 'option', 'options', 'modify', 'modification', 'modified', 'instead', 'gentler', 'lowimpact', 'harder', 'regress', 'regression']);
@@ -87,7 +89,8 @@ function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly
   const habit = ends.length > 0 && tokens.length > 0 && ends.filter((f) => called(f.end)).length / ends.length;
   if (habit !== false && habit >= HABIT && habit < 1) {
     for (const { r, end } of ends) {
-      if (!called(end)) found.push(take(r.segment, end, { severity: 'note', rule: 'change-without-call', says: `${labelWithSide(r.segment)} ends without a call.`, measured: 'no call', wanted: 'a countdown, or “rest”', source: TRADE, certainty: Math.min(0.75, r.confidence) }));
+      const vague = tokens.some((t) => t.sigma > VAGUE_US && Math.abs(t.at - end) < VAGUE_REACH_US);
+      if (!called(end) && !vague) found.push(take(r.segment, end, { severity: 'note', rule: 'change-without-call', says: `${labelWithSide(r.segment)} ends without a call.`, measured: 'no call', wanted: 'a countdown, or “rest”', source: TRADE, certainty: Math.min(0.75, r.confidence) }));
     }
   }
   const edges = [...filmed.flatMap((f) => [f.start, f.end]), ...alignment.extra.flatMap((e) => [e.start, e.end])];
@@ -112,12 +115,13 @@ function lateOptions(filmed: readonly Filmed[], tokens: readonly Token[]): Findi
 }
 
 function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
-  const traits = traitsReader(plan);
+  // What the plan itself asks for; what the library would use is a guess.
+  const needs = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.needs] as const)));
   const stems = tokens.map((t) => stem(t.norm));
   const done = new Set<string>();
   return filmed.flatMap(({ r, start }) => {
     if (!isActive(r.segment)) return [];
-    return (traits(r.segment)?.needs ?? []).flatMap((need) => {
+    return (needs.get(r.segment.moveId ?? '') ?? []).flatMap((need) => {
       if (done.has(need)) return [];
       done.add(need);
       const words = need.split(/\s+/).map((w) => stem(normalise(w))).filter((w) => w.length > 2);

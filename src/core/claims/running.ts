@@ -31,7 +31,14 @@ export function vocabularyOf(plan: Plan): Vocabulary {
   return { labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)), equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort((a, b) => b.length - a.length) };
 }
 
+/** A word placed less surely than this came from a coarse paragraph. */
+const COARSE_US = 700_000;
+
 /** Every claim in the words of a class, with its verdict. */
 export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim[] {
-  return checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
+  const claims = checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
+  if (tokens.every((t) => t.sigma <= COARSE_US)) return claims;
+  // What is claimed of the very second cannot be judged where nobody knows the second it was said in.
+  const coarse = new Set(tokens.filter((t) => t.sigma > COARSE_US).map((t) => t.at));
+  return claims.map((c) => ((c.type === 'half-way' || c.type === 'seconds-left') && c.verdict === 'false' && coarse.has(c.at) ? { ...c, verdict: 'unsure' } : c));
 }
