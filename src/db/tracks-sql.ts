@@ -78,6 +78,12 @@ export async function trackById(db: Db, id: string): Promise<TrackRow | null> {
   return rows[0] === undefined ? null : toTrack(rows[0]);
 }
 
+/** A track that nobody else changes until the transaction ends. */
+export async function lockTrack(db: Db, id: string): Promise<TrackRow | null> {
+  await db.query('SELECT 1 FROM tracks WHERE id = $1 FOR UPDATE', [id]);
+  return trackById(db, id);
+}
+
 export async function deleteTrack(db: Db, id: string): Promise<boolean> {
   return ((await db.query('DELETE FROM tracks WHERE id = $1', [id])).rowCount ?? 0) > 0;
 }

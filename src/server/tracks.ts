@@ -3,8 +3,9 @@ import type { Readable } from 'node:stream';
 import { type PracticeBeat, PRACTICE_LIMITS, PRACTICE_STYLES, practiceMap } from '../core/music/practice.ts';
 import { type TempoMap, mapFault } from '../core/music/tempo-map.ts';
 import { LICENCE_STATES, OWN_RIGHTS, type Rights, type Track } from '../core/music/track.ts';
+import { inTransaction } from '../db/pool.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
-import { type TrackRow, allTracks, deleteTrack, insertTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
+import { type TrackRow, allTracks, deleteTrack, insertTrack, lockTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
@@ -107,9 +108,9 @@ const mapSchema = Joi.object({
 } satisfies Record<keyof TempoMap, Joi.Schema>);
 
 const rightsSchema = Joi.object({
-  composition: Joi.string().allow('').max(300).required(), recording: Joi.string().allow('').max(300).required(), sync: Joi.valid(...LICENCE_STATES).required(), master: Joi.valid(...LICENCE_STATES).required(),
-  territory: Joi.string().allow('').max(500).required(), platforms: platformsSchema, until: daySchema, credit: Joi.string().allow('').max(500).required(),
-} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>);
+  composition: Joi.string().allow('').max(300), recording: Joi.string().allow('').max(300), sync: Joi.valid(...LICENCE_STATES), master: Joi.valid(...LICENCE_STATES),
+  territory: Joi.string().allow('').max(500), platforms: platformsSchema.optional(), until: daySchema.optional(), credit: Joi.string().allow('').max(500),
+} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>).min(1);
 
 const changeSchema = Joi.object({ title: Joi.string().trim().min(1).max(300), artist: Joi.string().allow('').max(300), map: mapSchema.allow(null), rights: rightsSchema }).min(1).required();
 
@@ -118,7 +119,7 @@ export async function changeTrack(context: Context, id: string | undefined, body
   const track = await getTrack(context, id);
   const fault = faultOf(changeSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
-  const change = body as { title?: string; artist?: string; map?: TempoMap | null; rights?: Omit<Rights, 'proof'> };
+  const change = body as { title?: string; artist?: string; map?: TempoMap | null; rights?: Partial<Omit<Rights, 'proof'>> };
   if (change.map !== undefined && change.map !== null) {
     const wrong = mapFault(change.map);
     if (wrong !== null) throw new Refusal(422, wrong);
@@ -126,7 +127,14 @@ export async function changeTrack(context: Context, id: string | undefined, body
   if (change.rights?.until !== undefined && change.rights.until !== null && !isDay(change.rights.until)) throw new Refusal(422, `“${change.rights.until}” is not a day.`);
   if (change.title !== undefined || change.artist !== undefined) await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
   if (change.map !== undefined) await setTrackMap(context.pool, track.id, change.map);
-  if (change.rights !== undefined) await setRights(context.pool, track.id, change.rights);
+  const { rights } = change;
+  // Two fields changed within a moment come as two requests: each is put on top of the other, under a lock.
+  if (rights !== undefined) {
+    await inTransaction(context.pool, async (db) => {
+      const now = await lockTrack(db, track.id);
+      if (now !== null) await setRights(db, track.id, { ...now.rights, ...rights });
+    });
+  }
   return getTrack(context, track.id);
 }
 

@@ -64,6 +64,11 @@ describe('a track', () => {
     expect((await changeTrack(context, id, { rights: { ...rights, until: '2028-02-28' } })).rights).toMatchObject({ until: '2028-02-28', platforms: ['own site'] });
     await expect(makePractice(context, { style: 'straight', fromMilliBpm: 50_000, toMilliBpm: 50_000, phrases: 60 })).rejects.toThrow(/at most 20/);
   });
+  it('keeps two fields of its rights that are changed in the same moment', async () => {
+    const [track] = await trackList(context);
+    await Promise.all([changeTrack(context, track?.id, { rights: { sync: 'free' } }), changeTrack(context, track?.id, { rights: { master: 'own' } })]);
+    expect((await getTrack(context, track?.id)).rights).toMatchObject({ sync: 'free', master: 'own' });
+  });
   it('keeps the file that proves its licence', async () => {
     const [track] = await trackList(context);
     const proven = await bringInProof(context, track?.id, 'licence.pdf', Readable.from(Buffer.from('%PDF-1.4 a licence')));

@@ -43,7 +43,7 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
 function TrackRights({ track, library }: { readonly track: TrackOfPage; readonly library: Library }) {
   const { proof, ...rights } = track.rights;
   const picker = useRef<HTMLInputElement>(null);
-  const set = (next: Partial<Omit<Rights, 'proof'>>) => void library.change(track.id, { rights: { ...rights, ...next } });
+  const set = (next: Partial<Omit<Rights, 'proof'>>) => void library.change(track.id, { rights: next });
   const text = (word: string, key: 'composition' | 'recording' | 'territory' | 'credit', placeholder: string) => (
     <label className="label">{word}<input className="field-box block w-full" placeholder={placeholder} defaultValue={rights[key]} maxLength={300} onBlur={(e) => { if (e.target.value.trim() !== rights[key]) set({ [key]: e.target.value.trim() }); }} /></label>
   );

@@ -14,6 +14,7 @@ export function useTracks() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [sending, setSending] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const stop = useRef<AbortController | null>(null);
+  const last = useRef<Promise<unknown>>(Promise.resolve());
   const attempt = useCallback(async <T,>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {
@@ -50,7 +51,8 @@ export function useTracks() {
         }
       }
     }),
-    change: (id: string, body: unknown) => attempt(async () => put(await api<TrackOfPage>(`/api/tracks/${id}`, sendJson('PATCH', body)))),
+    // One after the other, so that an older answer never covers a newer one.
+    change: (id: string, body: unknown) => (last.current = last.current.then(() => attempt(async () => put(await api<TrackOfPage>(`/api/tracks/${id}`, sendJson('PATCH', body)))))),
     practice: (body: unknown) => attempt(async () => {
       const track = await api<TrackOfPage>('/api/tracks/practice', sendJson('POST', body));
       put(track);
