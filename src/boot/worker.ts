@@ -1,7 +1,7 @@
-import { duckCurve } from '../core/music/levels.ts';
+import { duckCurve, loudestIn } from '../core/music/levels.ts';
 import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
-import { allTracks, orphanedTracks } from '../db/tracks-sql.ts';
+import { allTracks, orphanedTracks, trackSound } from '../db/tracks-sql.ts';
 import { orphanedRenders } from '../db/renders-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
 import { hearJob } from '../jobs/hear-job.ts';
@@ -26,9 +26,12 @@ const worker: WorkerContext = {
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
   async bedAt(workoutId, revision) {
     const { laid, speech, length, document } = await musicSource(context, await documentAt(context, workoutId, revision));
+    const used = [...new Set(laid.laid.map((l) => l.track.id))];
+    const energies = new Map(await Promise.all(used.map(async (id) => [id, (await trackSound(context.pool, id))?.energies ?? null] as const)));
+    const { levels } = document.music;
     const files = new Map((await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]));
     if (laid.laid.length === 0) return null;
-    return { laid: laid.laid, length, levels: document.music.levels, duck: duckCurve(speech, document.music.levels), pathOf: (id) => files.get(id) ?? '' };
+    return { laid: laid.laid, length, levels, duck: duckCurve(speech, levels, loudestIn(laid.laid, levels, (id) => energies.get(id) ?? null)), pathOf: (id) => files.get(id) ?? '' };
   },
   async produceAt(workoutId, revision, take) {
     const document = await documentAt(context, workoutId, revision);

@@ -81,7 +81,7 @@ export function drownedFindings(points: readonly LevelPoint[], music: Music): Fi
     const missing = Math.ceil((wanted - open.least) * 10) / 10;
     found.push(finding({
       rule: 'voice-drowned', severity: 'alarm', at: open.from, says: `Words drown in the music from ${writeTime(open.from, 0)} to ${writeTime(micros(open.to), 0)}.`, measured: `${open.least.toFixed(1)} LU above`, wanted: `${wanted.toFixed(1)} LU`, source: wanted >= 20 ? 'WCAG 2.2, 1.4.7' : JUDGEMENT, certainty: 0.8,
-      mends: [{ kind: 'music', label: `Music ${missing.toFixed(1)} dB softer`, music: { ...music, levels: { ...music.levels, musicDeciLufs: Math.max(-500, music.levels.musicDeciLufs - Math.round(missing * 10)) } } }],
+      mends: [{ kind: 'music', label: `Take the voice to be ${missing.toFixed(1)} LU softer`, music: { ...music, levels: { ...music.levels, voiceDeciLufs: Math.max(-500, music.levels.voiceDeciLufs - Math.round(missing * 10)) } } }],
     }));
     open = null;
   };

@@ -21,20 +21,24 @@ export function duckDb(levels: BedLevels): number {
 
 /**
  * The ducking of the music under spans of speech: down before a line begins, up after it ends, and it stays down where the
- * next line comes before it would be up again. Points are in order; before the first and after the last the gain is 0 dB.
+ * next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for silence; without
+ * it every track has its whole loudness everywhere. Points are in order; before the first and after the last the gain is 0 dB.
  */
-export function duckCurve(speech: readonly Span[], levels: BedLevels): GainPoint[] {
-  const deep = duckDb(levels);
-  if (deep === 0) return [];
+export function duckCurve(speech: readonly Span[], levels: BedLevels, loudest: (span: Span) => number | null = () => levels.musicDeciLufs / 10): GainPoint[] {
   const joined: { start: number; end: number }[] = [];
   for (const { start, end } of [...speech].sort((a, b) => a.start - b.start)) {
     const last = joined.at(-1);
     if (last !== undefined && start - levels.attackUs <= last.end + levels.releaseUs) last.end = Math.max(last.end, end);
     else joined.push({ start, end });
   }
-  return joined.flatMap(({ start, end }) => [
+  return joined.flatMap(({ start, end }) => {
+    // As deep as the music itself is loud there: a track is not equally loud from end to end.
+    const music = loudest({ start: micros(start), end: micros(end) });
+    const deep = music === null ? 0 : Math.min(0, (levels.voiceDeciLufs - levels.distanceDeciLu) / 10 - music);
+    return deep === 0 ? [] : [
     { at: micros(Math.max(0, start - levels.attackUs)), db: 0 }, { at: micros(start), db: deep }, { at: micros(end), db: deep }, { at: micros(end + levels.releaseUs), db: 0 },
-  ]);
+    ];
+  });
 }
 
 /** The gain at a time, dB. */
@@ -67,7 +71,7 @@ const STEP_US = 1e6;
  * measured; elsewhere it is the loudness that the levels take it to have.
  */
 export function levelCurve(music: LaidMusic, speech: readonly Span[], length: Micros, levels: BedLevels, energyOf: EnergyOf, voiceAt: (at: Micros) => number | null = () => null): LevelPoint[] {
-  const curve = duckCurve(speech, levels);
+  const curve = duckCurve(speech, levels, loudestIn(music.laid, levels, energyOf));
   const points: LevelPoint[] = [];
   let next = 0;
   const sorted = [...speech].sort((a, b) => a.start - b.start);
@@ -82,6 +86,18 @@ export function levelCurve(music: LaidMusic, speech: readonly Span[], length: Mi
     });
   }
   return points;
+}
+
+/** The largest loudness of the music in a span, looked at four times a second: what the ducking goes by. */
+export function loudestIn(laid: readonly LaidTrack[], levels: BedLevels, energyOf: EnergyOf): (span: Span) => number | null {
+  return ({ start, end }) => {
+    let most: number | null = null;
+    for (let at: number = start; at <= end; at += 0.25e6) {
+      const here = musicAt(laid, at, levels, energyOf, 0);
+      if (here !== null && (most === null || here > most)) most = here;
+    }
+    return most;
+  };
 }
 
 /** Loudness of the music around a moment of the class, with its gain. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { drownedFindings } from '../checks/music-checks.ts';
 import { compile } from '../plan/compile.ts';
 import type { Block } from '../plan/plan.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
@@ -8,7 +9,7 @@ import { buildSet } from './build-set.ts';
 import { correct, mapFromTaps } from './correct-map.ts';
 import { coverageOf } from './coverage.ts';
 import { beatsOf, blockSpans, layMusic, planToMusic } from './laid.ts';
-import { duckCurve, duckDb, gainAt } from './levels.ts';
+import { duckCurve, duckDb, gainAt, levelCurve } from './levels.ts';
 import { STRETCH_MOST, meetings, meetingTempos, musicLengths, tempoRange, withLengths } from './meet.ts';
 import { EMPTY_MUSIC, USUAL_LEVELS } from './music.ts';
 import { practiceMap, practicePlayer } from './practice.ts';
@@ -180,6 +181,18 @@ describe('the music under the voice', () => {
     const curve = duckCurve([{ start: s(10), end: s(12) }, { start: s(12.5), end: s(13) }], levels);
     expect(curve.length).toBe(4);
     for (const [at, db] of [[0, 0], [9.7, 0], [9.9, -9], [10, -18], [12.3, -18], [13, -18], [13.4, -9], [14, 0]] as const) expect(gainAt(curve, at * 1e6)).toBeCloseTo(db, 6);
+  });
+  it('keeps the distance under every line of a track that is not equally loud from end to end', () => {
+    const energies = Float32Array.from({ length: 2_500 }, (_, i) => 10 ** ((-12 + 6 * Math.sin(i / 40)) / 10));
+    const t = { ...track('w', 126), lufs: -12 };
+    const placements = [{ id: 'm1', trackId: 'w', blockId: 'b', atUs: micros(0), fromBeat: 0, beats: 400, speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 }];
+    const laid = layMusic({ ...EMPTY_MUSIC, placements }, [t], [{ blockId: 'b', start: s(0), end: s(180) }]);
+    const speech = Array.from({ length: 20 }, (_, i) => ({ start: s(4 + i * 8), end: s(6 + i * 8) }));
+    const points = levelCurve(laid, speech, s(180), USUAL_LEVELS, () => energies);
+    const distances = points.filter((p) => p.voice !== null && p.music !== null).map((p) => (p.voice as number) - (p.music as number));
+    expect(distances.length).toBeGreaterThan(30);
+    expect(Math.min(...distances)).toBeGreaterThan(USUAL_LEVELS.distanceDeciLu / 10 - 1);
+    expect(drownedFindings(points, EMPTY_MUSIC)).toEqual([]);
   });
   it('is left alone where the distance is there already', () => expect(duckCurve([{ start: s(1), end: s(2) }], { ...USUAL_LEVELS, musicDeciLufs: -400 })).toEqual([]));
 });
