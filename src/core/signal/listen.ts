@@ -38,6 +38,32 @@ const SILENT = 0.001;
 export const WAVEFORM_A_SECOND = 20;
 const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
 
+/** One channel of many, and the largest magnitude of each frame. A function of its own, so that it is made fast once for all. */
+function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array, sizes: Float32Array): void {
+  const share = 1 / channels;
+  const count = mono.length;
+  if (channels === 2) {
+    for (let i = 0, at = 0; i < count; i++, at += 2) {
+      const l = interleaved[at] as number;
+      const r = interleaved[at + 1] as number;
+      mono[i] = (l + r) * 0.5;
+      sizes[i] = Math.max(Math.abs(l), Math.abs(r));
+    }
+    return;
+  }
+  for (let i = 0, at = 0; i < count; i++) {
+    let sum = 0;
+    let most = 0;
+    for (let c = 0; c < channels; c++) {
+      const x = interleaved[at++] as number;
+      sum += x;
+      most = Math.max(most, Math.abs(x));
+    }
+    mono[i] = sum * share;
+    sizes[i] = most;
+  }
+}
+
 /** Every second value of a half-band filter, around its middle: 48 kHz to 24 kHz without folding. */
 const HALF_BAND = Array.from({ length: 12 }, (_, k) => {
   const n = 2 * k + 1 - 12;
@@ -71,21 +97,15 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
     push(interleaved) {
       const count = Math.floor(interleaved.length / channels);
       const mono = new Float32Array(count);
-      const share = 1 / channels;
+      const sizes = new Float32Array(count);
+      mixDown(interleaved, channels, mono, sizes);
       // Own copies: a variable shared with another function costs ten times as much in this loop.
       let most = peak;
       let left = WAVE_STEP - filled;
-      let [from, to] = [-1, -1];
-      for (let i = 0, at = 0; i < count; i++) {
-        let sum = interleaved[at++] as number;
-        let here = sum < 0 ? -sum : sum;
-        for (let c = 1; c < channels; c++) {
-          const x = interleaved[at++] as number;
-          sum += x;
-          const size = x < 0 ? -x : x;
-          if (size > here) here = size;
-        }
-        mono[i] = sum * share;
+      let from = -1;
+      let to = -1;
+      for (let i = 0; i < count; i++) {
+        const here = sizes[i] as number;
         if (here > SILENT) {
           if (from < 0) from = i;
           to = i;

@@ -1,7 +1,7 @@
 /** Times the rate that peaks are looked for at (ITU-R BS.1770-4, annex 2). */
 const OVERSAMPLING = 4;
 /** Samples either side that a value between two samples is made from. */
-const REACH = 12;
+const REACH = 8;
 /** Only next to samples above this share of the largest peak so far can a larger one stand between two. */
 const NEAR = 0.7;
 
@@ -30,30 +30,31 @@ export interface Peaks {
 const FULL_SCALE = 0.9995;
 const CLIPPED_RUN = 3;
 
+/** The largest value between two samples of a line, or `best` where none is larger. Own copies of everything: this is the busiest loop of the meter. */
+function scan(line: Float32Array, to: number, start: number): number {
+  let best = start;
+  for (let i = REACH - 1; i < to; i++) {
+    const a = line[i] as number;
+    const b = line[i + 1] as number;
+    const limit = NEAR * best;
+    if (a < limit && a > -limit && b < limit && b > -limit) continue;
+    for (let p = 0; p < PHASES.length; p++) {
+      const taps = PHASES[p] as Float64Array;
+      let sum = 0;
+      for (let k = 0; k < 2 * REACH; k++) sum += (taps[k] as number) * (line[i - REACH + 1 + k] as number);
+      if (sum < 0) sum = -sum;
+      if (sum > best) best = sum;
+    }
+  }
+  return best;
+}
+
 /** A peak meter for interleaved sound at 48 kHz in pieces of any length. */
 export function peakMeter(channels: number): { push(interleaved: Float32Array): void; end(): Peaks } {
   // The last 2 × REACH samples of each channel, then the new ones.
   let lines = Array.from({ length: channels }, () => new Float32Array(2 * REACH));
   let [most, between, runs] = [0, 0, 0];
   const full = new Int32Array(channels);
-  /** The largest value between two samples of a line, or `best` where none is larger. Own copies of everything: this is the busiest loop of the meter. */
-  const scan = (line: Float32Array, to: number, start: number): number => {
-    let best = start;
-    for (let i = REACH - 1; i < to; i++) {
-      const a = line[i] as number;
-      const b = line[i + 1] as number;
-      const limit = NEAR * best;
-      if (a < limit && a > -limit && b < limit && b > -limit) continue;
-      for (let p = 0; p < PHASES.length; p++) {
-        const taps = PHASES[p] as Float64Array;
-        let sum = 0;
-        for (let k = 0; k < 2 * REACH; k++) sum += (taps[k] as number) * (line[i - REACH + 1 + k] as number);
-        if (sum < 0) sum = -sum;
-        if (sum > best) best = sum;
-      }
-    }
-    return best;
-  };
   const add = (interleaved: Float32Array): void => {
     const frames = Math.floor(interleaved.length / channels);
     lines = lines.map((old, c) => {
