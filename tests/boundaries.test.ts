@@ -10,7 +10,7 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
   server: ['core', 'formats', 'db', 'media'], browser: ['core', 'formats'], ui: [], islands: ['core', 'formats', 'browser', 'ui'],
   layouts: ['ui', 'styles'], pages: ['server', 'islands', 'layouts', 'ui'], cli: ['core', 'formats', 'media'],
   // The entries of processes: they put the rooms together.
-  boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'], styles: [], 'middleware.ts': [],
+  boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'], styles: [], 'middleware.ts': ['server'],
 };
 const ROWS = ['time', 'exercise', 'plan', 'speech', 'script', 'music', 'signal', 'take', 'claims', 'edit', 'lanes', 'checks', 'workout'];
 

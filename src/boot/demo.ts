@@ -6,7 +6,8 @@ import { EMPTY_EDIT, newDocument, type WorkoutDocument } from '../core/workout/d
 import { buildSet } from '../core/music/build-set.ts';
 import { EMPTY_MUSIC } from '../core/music/music.ts';
 import type { PracticeBeat } from '../core/music/practice.ts';
-import { makePractice, usableTracks } from '../server/tracks.ts';
+import { usableTracks } from '../core/music/library.ts';
+import { makePractice } from '../server/tracks.ts';
 import { updateWorkout, insertWorkout } from '../db/workouts-sql.ts';
 import { putTranscript } from '../db/takes-sql.ts';
 import { readOutline } from '../formats/outline/outline-reader.ts';

@@ -1,6 +1,7 @@
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { fromOurselves } from '../server/own-page.ts';
 import { LARGEST_TAKE } from '../server/takes.ts';
 
 /** Where uploads that can be resumed come in (tus protocol 1.0). */
@@ -12,7 +13,7 @@ export function serveUploads(folder: string): (request: IncomingMessage, respons
   const tus = new Server({ path: UPLOADS_PATH, datastore: new FileStore({ directory: folder }), maxSize: LARGEST_TAKE, relativeLocation: true });
   return (request, response) => {
     if (!/^\/uploads(\/|$)/.test(request.url ?? '')) return false;
-    if (!fromOwnPage(request)) {
+    if (!fromOurselves(new Headers(request.headers as Record<string, string>))) {
       response.writeHead(403, { 'Content-Type': 'application/json' }).end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
       return true;
     }
@@ -22,14 +23,4 @@ export function serveUploads(folder: string): (request: IncomingMessage, respons
     });
     return true;
   };
-}
-
-function fromOwnPage(request: IncomingMessage): boolean {
-  const { origin, host } = request.headers;
-  if (origin === undefined) return request.headers['sec-fetch-site'] === undefined || request.headers['sec-fetch-site'] === 'same-origin';
-  try {
-    return new URL(origin).host === host;
-  } catch {
-    return false;
-  }
 }

@@ -1,42 +1,13 @@
-import type { TempoMap } from '../core/music/tempo-map.ts';
+import type { LibraryTrack } from '../core/music/library.ts';
 import type { PracticeBeat } from '../core/music/practice.ts';
+import type { TempoMap } from '../core/music/tempo-map.ts';
 import type { LicenceState, Rights, TrackSection } from '../core/music/track.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
 
-export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
-
-/** A track as it is kept. What was heard is null until it was. */
-export interface TrackRow {
-  readonly id: string;
-  readonly title: string;
-  readonly artist: string;
-  readonly codec: string;
-  readonly channels: number;
-  readonly rateHz: number;
-  readonly file: { readonly sha256: string; readonly extension: string; readonly bytes: number };
-  readonly made: PracticeBeat | null;
-  readonly state: (typeof TRACK_STATES)[number];
-  readonly progress: number;
-  readonly message: string | null;
-  readonly duration: Micros;
-  readonly map: TempoMap | null;
-  readonly heardMap: TempoMap | null;
-  readonly beatClarity: number | null;
-  readonly barClarity: number | null;
-  readonly sections: readonly TrackSection[];
-  readonly lufs: number | null;
-  readonly rangeLu: number | null;
-  readonly truePeakDb: number | null;
-  readonly clippedRuns: number | null;
-  readonly silenceBeforeUs: number | null;
-  readonly silenceAfterUs: number | null;
-  readonly rights: Rights;
-}
-
 interface Row {
   id: string; title: string; artist: string; codec: string; channels: number; rate_hz: number; sha256: string; extension: string; bytes: string; made: PracticeBeat | null;
-  state: TrackRow['state']; progress: number; message: string | null; duration_us: string; map: TempoMap | null; heard_map: TempoMap | null; beat_clarity: number | null; bar_clarity: number | null;
+  state: LibraryTrack['state']; progress: number; message: string | null; duration_us: string; map: TempoMap | null; heard_map: TempoMap | null; beat_clarity: number | null; bar_clarity: number | null;
   sections: TrackSection[]; lufs: number | null; range_lu: number | null; true_peak_db: number | null; clipped_runs: number | null; silence_before_us: string | null; silence_after_us: string | null;
   composition: string; recording: string; sync: LicenceState; master: LicenceState; territory: string; platforms: string[]; until: string | null; proof_sha256: string | null; proof_name: string | null; proof_extension: string | null; credit: string;
 }
@@ -46,7 +17,7 @@ const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, 
   t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit
   FROM tracks t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proof_sha256`;
 
-function toTrack(r: Row): TrackRow {
+function toTrack(r: Row): LibraryTrack {
   const us = (text: string | null) => (text === null ? null : Number(text));
   return {
     id: r.id, title: r.title, artist: r.artist, codec: r.codec, channels: r.channels, rateHz: r.rate_hz, file: { sha256: r.sha256, extension: r.extension, bytes: Number(r.bytes) }, made: r.made,
@@ -69,17 +40,17 @@ export async function insertTrack(db: Db, t: { sha256: string; title: string; ar
   return (rows[0] as { id: string }).id;
 }
 
-export async function allTracks(db: Db): Promise<TrackRow[]> {
+export async function allTracks(db: Db): Promise<LibraryTrack[]> {
   return (await db.query<Row>(`${SELECT} ORDER BY lower(t.title), t.id LIMIT 2000`)).rows.map(toTrack);
 }
 
-export async function trackById(db: Db, id: string): Promise<TrackRow | null> {
+export async function trackById(db: Db, id: string): Promise<LibraryTrack | null> {
   const { rows } = await db.query<Row>(`${SELECT} WHERE t.id = $1`, [id]);
   return rows[0] === undefined ? null : toTrack(rows[0]);
 }
 
 /** A track that nobody else changes until the transaction ends. */
-export async function lockTrack(db: Db, id: string): Promise<TrackRow | null> {
+export async function lockTrack(db: Db, id: string): Promise<LibraryTrack | null> {
   await db.query('SELECT 1 FROM tracks WHERE id = $1 FOR UPDATE', [id]);
   return trackById(db, id);
 }

@@ -14,7 +14,7 @@ import { CLICK_RATE_HZ, writeClickWav } from './wav/click-wav.ts';
 import { writeXspf } from './xspf/xspf-writer.ts';
 
 const { map, duration } = practiceMap({ style: 'straight', fromMilliBpm: 120_000, toMilliBpm: 132_000, phrases: 2 });
-const track: Track = { id: 't', title: 'Hum & Buzz', artist: 'Drone <Nine>', duration, map, sections: [], lufs: -14, truePeakDb: -1, rights: OWN_RIGHTS };
+const track: Track = { id: 't', title: 'Hum & Buzz', artist: 'Drone <Nine>', duration, map, sections: [], lufs: -14, rights: OWN_RIGHTS };
 const { segments, total } = compile(readOutline('# T\n## Hello: talk, 0:05\n## Main: 20/5\n- Squat\n- Lunge | sides own').value);
 const music = { ...EMPTY_MUSIC, placements: [{ id: 'm1', trackId: 't', blockId: segments.at(-1)?.blockId ?? '', atUs: micros(0), fromBeat: 0, beats: 64, speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 }] };
 const laid = layMusic(music, [track], segments);

@@ -1,12 +1,10 @@
-import { rm, stat } from 'node:fs/promises';
-import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { pipeline } from 'node:stream/promises';
+import { rm } from 'node:fs/promises';
 import { type Render, beatRender, beginRender, failRender, finishRender, renderById } from '../db/renders-sql.ts';
 import { insertMediaFile, takeById } from '../db/takes-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
+import { adoptFile } from '../media/file-store.ts';
 import { mixBed } from '../media/bed.ts';
 import { render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
@@ -31,12 +29,10 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
     const signal = AbortSignal.any([stop.signal, context.stopping]);
     const missing = await (wanted.kind === 'programme' ? makeProgramme(context, wanted, output, onProgress, signal) : makeBed(context, wanted, output, onProgress, signal));
     if (missing !== null) return await failRender(pool, renderId, missing);
-    const hash = createHash('sha256');
-    await pipeline(createReadStream(output), hash);
-    const file = { sha256: hash.digest('hex'), extension, bytes: (await stat(output)).size };
-    await store.keep({ path: output, sha256: file.sha256, bytes: file.bytes }, extension);
-    await insertMediaFile(pool, file);
-    await finishRender(pool, renderId, file.sha256);
+    const made = await adoptFile(store, output);
+    await store.keep(made, extension);
+    await insertMediaFile(pool, { sha256: made.sha256, extension, bytes: made.bytes });
+    await finishRender(pool, renderId, made.sha256);
   } catch (error) {
     if (stop.signal.aborted) return;
     // A worker that is asked to stop leaves the job to the next one.

@@ -5,7 +5,7 @@ import { type GainPoint, gainAt, trackGainDb } from '../core/music/levels.ts';
 import type { LaidTrack } from '../core/music/laid.ts';
 import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
 import type { Micros } from '../core/time/micros.ts';
-import { run } from './run.ts';
+import { runFfmpeg } from './run.ts';
 import { wavHead } from './wav.ts';
 
 export interface BedJob {
@@ -32,15 +32,7 @@ export async function mixBed(job: BedJob, onProgress: (share: number) => void, s
   try {
     const curve = join(folder, 'curve.wav');
     await writeCurve(curve, job.duck, job.length);
-    let text = '';
-    await run('ffmpeg', bedArgs(job, curve), {
-      ...(signal === undefined ? {} : { signal }),
-      onOutput(chunk) {
-        text = (text + chunk.toString('utf8')).slice(-2_000);
-        const done = [...text.matchAll(/out_time_us=(\d+)/g)].at(-1)?.[1];
-        if (done !== undefined) onProgress(Math.min(1, Number(done) / job.length));
-      },
-    });
+    await runFfmpeg(bedArgs(job, curve), job.length, onProgress, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -85,7 +77,7 @@ export function bedArgs(job: BedJob, curve: string): string[] {
   // Panned by hand: bringing one channel to two would make the curve, and so the music, 3 dB softer.
   const ducked = `[${n}:a:0]aresample=48000,aformat=sample_fmts=fltp,pan=stereo|c0=c0|c1=c0,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
   return [
-    '-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...inputs, '-i', curve, '-filter_complex', [ground, ...chains, mix, ducked].join(';'),
+    ...inputs, '-i', curve, '-filter_complex', [ground, ...chains, mix, ducked].join(';'),
     '-map', '[bed]', '-c:a', job.format === 'flac' ? 'flac' : 'pcm_s24le', ...(job.format === 'flac' ? ['-sample_fmt', 's32'] : []), '-ar', '48000', job.output,
   ];
 }

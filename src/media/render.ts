@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { KeptRange } from '../core/edit/conform.ts';
 import { type FrameRate, firstFrameFrom } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
-import { run } from './run.ts';
+import { runFfmpeg } from './run.ts';
 
 export interface RenderJob {
   readonly input: string;
@@ -35,15 +35,7 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
   try {
     const [ass, meta, srt] = [join(folder, 'overlay.ass'), join(folder, 'chapters.txt'), join(folder, 'captions.srt')];
     await Promise.all([writeFile(ass, job.ass), writeFile(meta, job.ffmetadata), writeFile(srt, job.captionsSrt)]);
-    let text = '';
-    await run('ffmpeg', renderArgs(job, ass, meta, srt), {
-      ...(signal === undefined ? {} : { signal }),
-      onOutput(chunk) {
-        text = (text + chunk.toString('utf8')).slice(-2_000);
-        const done = [...text.matchAll(/out_time_us=(\d+)/g)].at(-1)?.[1];
-        if (done !== undefined) onProgress(Math.min(1, Number(done) / job.length));
-      },
-    });
+    await runFfmpeg(renderArgs(job, ass, meta, srt), job.length, onProgress, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -65,7 +57,7 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
   const sound = job.whole ? ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : ['-c:a', 'aac', '-b:a', '160k'])] : ['-map', '[a]', '-c:a', 'aac', '-b:a', '160k'];
   const hasCaptions = job.captionsSrt.trim() !== '';
   return [
-    '-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...inputs.flat(), '-f', 'ffmetadata', '-i', meta,
+    ...inputs.flat(), '-f', 'ffmetadata', '-i', meta,
     ...(hasCaptions ? ['-f', 'srt', '-i', srt] : []), '-filter_complex', graph, '-map', '[v]', ...VIDEO_SETTINGS, ...sound,
     ...(hasCaptions ? ['-map', `${n + 1}:s:0`, '-c:s', 'mov_text', '-metadata:s:s:0', 'language=eng', '-metadata:s:s:0', 'handler_name=Move captions'] : []),
     '-map_metadata', String(n), '-map_chapters', String(n), '-movflags', '+faststart', job.output,

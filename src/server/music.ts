@@ -1,4 +1,5 @@
 import { bookWith } from '../core/exercise/library.ts';
+import { usableTracks } from '../core/music/library.ts';
 import { type LaidMusic, layMusic, planToMusic } from '../core/music/laid.ts';
 import { creditLines } from '../core/music/rights.ts';
 import type { Track } from '../core/music/track.ts';
@@ -22,7 +23,6 @@ import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
 import { takeFacts } from './takes.ts';
-import { usableTracks } from './tracks.ts';
 import { getWorkout } from './workouts.ts';
 
 /** A class with its music laid: on the programme's clock where there is an aligned take, else on the plan's. */

@@ -1,11 +1,12 @@
 import Joi from 'joi';
 import type { Readable } from 'node:stream';
 import { type PracticeBeat, PRACTICE_LIMITS, PRACTICE_STYLES, practiceMap } from '../core/music/practice.ts';
+import type { LibraryTrack } from '../core/music/library.ts';
 import { type TempoMap, mapFault } from '../core/music/tempo-map.ts';
-import { LICENCE_STATES, OWN_RIGHTS, type Rights, type Track } from '../core/music/track.ts';
+import { LICENCE_STATES, OWN_RIGHTS, type Rights } from '../core/music/track.ts';
 import { inTransaction } from '../db/pool.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
-import { type TrackRow, allTracks, deleteTrack, insertTrack, lockTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
+import { allTracks, deleteTrack, insertTrack, lockTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
@@ -21,11 +22,11 @@ import { checkId } from './workouts.ts';
 const LARGEST_TRACK = 4 * 2 ** 30;
 const LARGEST_PROOF = 50 * 2 ** 20;
 
-export async function trackList(context: Context): Promise<TrackRow[]> {
+export async function trackList(context: Context): Promise<LibraryTrack[]> {
   return allTracks(context.pool);
 }
 
-export async function getTrack(context: Context, id: string | undefined): Promise<TrackRow> {
+export async function getTrack(context: Context, id: string | undefined): Promise<LibraryTrack> {
   const track = await trackById(context.pool, checkId(id, 'track'));
   if (track === null) throw new Refusal(404, 'There is no such track.');
   return track;
@@ -49,11 +50,11 @@ function extensionOf({ format, codec }: SoundFacts): string {
 }
 
 /** Brings a track in; hearing it is queued. */
-export async function bringInTrack(context: Context, name: string, body: Readable): Promise<TrackRow> {
+export async function bringInTrack(context: Context, name: string, body: Readable): Promise<LibraryTrack> {
   return keepTrack(context, name, await receive(context, body, LARGEST_TRACK), null);
 }
 
-export async function keepTrack(context: Context, name: string, incoming: Incoming, made: PracticeBeat | null): Promise<TrackRow> {
+export async function keepTrack(context: Context, name: string, incoming: Incoming, made: PracticeBeat | null): Promise<LibraryTrack> {
   let facts: SoundFacts;
   try {
     if (incoming.bytes === 0) throw new NotSound('This file is empty; a sound file is wanted.');
@@ -81,7 +82,7 @@ const practiceSchema = Joi.object({
 } satisfies Record<keyof PracticeBeat, Joi.Schema>).required();
 
 /** Makes a practice beat. Its tempo map is known, not heard; its rights are the studio's own. */
-export async function makePractice(context: Context, body: unknown): Promise<TrackRow> {
+export async function makePractice(context: Context, body: unknown): Promise<LibraryTrack> {
   const fault = faultOf(practiceSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
   const beat = body as PracticeBeat;
@@ -115,7 +116,7 @@ const rightsSchema = Joi.object({
 const changeSchema = Joi.object({ title: Joi.string().trim().min(1).max(300), artist: Joi.string().allow('').max(300), map: mapSchema.allow(null), rights: rightsSchema }).min(1).required();
 
 /** Changes what a person may change of a track. A map of null puts back the one that was heard. */
-export async function changeTrack(context: Context, id: string | undefined, body: unknown): Promise<TrackRow> {
+export async function changeTrack(context: Context, id: string | undefined, body: unknown): Promise<LibraryTrack> {
   const track = await getTrack(context, id);
   const fault = faultOf(changeSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
@@ -149,7 +150,7 @@ export async function removeTrack(context: Context, id: string | undefined): Pro
 }
 
 /** Keeps the file that proves a licence. */
-export async function bringInProof(context: Context, id: string | undefined, name: string, body: Readable): Promise<TrackRow> {
+export async function bringInProof(context: Context, id: string | undefined, name: string, body: Readable): Promise<LibraryTrack> {
   const track = await getTrack(context, id);
   const incoming = await receive(context, body, LARGEST_PROOF);
   if (incoming.bytes === 0) {
@@ -167,11 +168,4 @@ export async function soundOf(context: Context, id: string | undefined): Promise
   const found = await trackSound(context.pool, checkId(id, 'track'));
   if (found === null) throw new Refusal(404, 'This track is not heard yet.');
   return found;
-}
-
-/** The heard tracks as the core sees them; those without a beat are left out. */
-export function usableTracks(rows: readonly TrackRow[]): Track[] {
-  return rows.flatMap((r) => (r.map === null ? [] : [{
-    id: r.id, title: r.title, artist: r.artist, duration: r.duration, map: r.map, sections: r.sections, lufs: r.lufs, truePeakDb: r.truePeakDb ?? -99, rights: r.rights,
-  }]));
 }

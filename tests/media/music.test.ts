@@ -87,7 +87,7 @@ describe('the music bed', () => {
     await writePractice(beat, at('beat.flac'));
     const heard = (await listenTo(at('beat.flac'))).heard;
     const { map } = practiceMap(beat);
-    const track: Track = { id: 't', title: 't', artist: '', duration: heard.duration, map, sections: [], lufs: heard.loudness.integratedLufs, truePeakDb: heard.peaks.truePeakDb, rights: OWN_RIGHTS };
+    const track: Track = { id: 't', title: 't', artist: '', duration: heard.duration, map, sections: [], lufs: heard.loudness.integratedLufs, rights: OWN_RIGHTS };
     const { segments, total } = compile(readOutline('# T\n## Hello: talk, 0:05\n## Main: 20/5\n- Squat\n- Row').value);
     const blockId = segments.at(-1)?.blockId ?? '';
     const music = { ...EMPTY_MUSIC, placements: [{ id: 'm1', trackId: 't', blockId, atUs: micros(0), fromBeat: 0, beats: 92, speedPpm: 1_050_000, fadeInBeats: 0, fadeOutBeats: 0 }] };

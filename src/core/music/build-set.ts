@@ -4,7 +4,7 @@ import { metOf, traitsOf } from '../plan/traits.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { blockSpans } from './laid.ts';
 import { STRETCH_GOOD, STRETCH_MOST, meetings, tempoRange } from './meet.ts';
-import { AS_IT_IS_PPM, type Music, type Placement } from './music.ts';
+import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from './music.ts';
 import { beatTime, meanMilliBpm, phraseCounts, phraseStarts } from './tempo-map.ts';
 import type { Track } from './track.ts';
 
@@ -60,13 +60,6 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
   for (const p of music.placements) used.set(p.trackId, (used.get(p.trackId) ?? 0) + 1);
   const placements: Placement[] = [...music.placements];
   const unserved: string[] = [];
-  const taken = new Set(placements.map((p) => p.id));
-  let number = 1;
-  const freshId = () => {
-    while (taken.has(`m${number}`)) number++;
-    taken.add(`m${number}`);
-    return `m${number}`;
-  };
   for (const block of plan.blocks) {
     const span = spans.get(block.id);
     const range = tempoRange(block.kind);
@@ -90,7 +83,7 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
       before = bpmOf(best);
       used.set(best.track.id, (used.get(best.track.id) ?? 0) + 1);
       const made = pieceOf(best.track, best.speedPpm, micros(wanted - at));
-      placements.push({ id: freshId(), trackId: best.track.id, blockId: block.id, atUs: micros(at), ...made.piece, speedPpm: best.speedPpm, fadeInBeats: at === 0 ? 0 : CROSS_BEATS });
+      placements.push({ id: freePlacementId(placements), trackId: best.track.id, blockId: block.id, atUs: micros(at), ...made.piece, speedPpm: best.speedPpm, fadeInBeats: at === 0 ? 0 : CROSS_BEATS });
       if (made.lengthUs <= made.crossUs) break;
       at += made.ends ? wanted : made.lengthUs - made.crossUs;
     }

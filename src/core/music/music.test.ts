@@ -20,7 +20,7 @@ import { NO_RIGHTS, OWN_RIGHTS, type Track } from './track.ts';
 const s = fromSeconds;
 const track = (id: string, bpm: number, beats = 512): Track => {
   const map = steadyMap(bpm * 1000, s(0.5), beats);
-  return { id, title: id, artist: '', duration: micros(beatTime(map, beats) + 1e6), map, sections: [{ fromBeat: 0, toBeat: beats, energy: 0.7 }], lufs: -12, truePeakDb: -1, rights: OWN_RIGHTS };
+  return { id, title: id, artist: '', duration: micros(beatTime(map, beats) + 1e6), map, sections: [{ fromBeat: 0, toBeat: beats, energy: 0.7 }], lufs: -12, rights: OWN_RIGHTS };
 };
 const blockOf = (line: string): Block => readOutline(`# T\n## Main: ${line}\n- Squat\n- Row`).value.blocks[0] as Block;
 

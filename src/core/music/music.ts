@@ -39,6 +39,14 @@ export interface Music {
   readonly showing: Showing;
 }
 
+/** An id that no placement has: the letter m and the first free number. */
+export function freePlacementId(placements: readonly Pick<Placement, 'id'>[]): string {
+  const taken = new Set(placements.map((p) => p.id));
+  let number = 1;
+  while (taken.has(`m${number}`)) number++;
+  return `m${number}`;
+}
+
 export const USUAL_LEVELS: BedLevels = { musicDeciLufs: -200, voiceDeciLufs: -180, distanceDeciLu: 120, attackUs: fromSeconds(0.2), releaseUs: fromSeconds(0.8) };
 export const EMPTY_MUSIC: Music = { placements: [], silent: [], levels: USUAL_LEVELS, showing: NO_SHOWING };
 export const AS_IT_IS_PPM = 1_000_000;

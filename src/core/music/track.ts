@@ -19,7 +19,6 @@ export interface Track {
   readonly sections: readonly TrackSection[];
   /** LUFS of the whole; null in silence. */
   readonly lufs: number | null;
-  readonly truePeakDb: number;
   readonly rights: Rights;
 }
 

@@ -1,6 +1,6 @@
 import { beatVectors, likenessApart } from './beat-vectors.ts';
 import { type Onsets, SLOW_FRAMES } from './onsets.ts';
-import type { Pulse } from './pulse.ts';
+import { type Pulse, strongestNear } from './pulse.ts';
 
 /** Which beats are the first of a bar, as indices of the beats, and how many beats a bar has. */
 export interface FoundBars {
@@ -20,8 +20,8 @@ export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[])
   if (beats.length < 8) return { metre: 4, ones: [], clarity: 0 };
   const vectors = beatVectors(pulse, beats);
   const metre = likenessApart(vectors, 3) > likenessApart(vectors, 4) + THREE_LEAD ? 3 : 4;
-  const low = standard(beats.map((at) => strongest(pulse.groups.low, at) + 0.5 * strongest(pulse.groups.lowMid, at)));
-  const mid = standard(beats.map((at) => strongest(pulse.groups.mid, at)));
+  const low = standard(beats.map((at) => strongestNear(pulse.groups.low, at) + 0.5 * strongestNear(pulse.groups.lowMid, at)));
+  const mid = standard(beats.map((at) => strongestNear(pulse.groups.mid, at)));
   const harmony = standard(beats.map((_, i) => harmonyChange(onsets, beats, i)));
   const rise = standard(beats.map((_, i) => Math.max(0, levelAfter(onsets, beats, i, metre) - levelAfter(onsets, beats, i - metre, metre))));
   const scores = Array.from({ length: metre }, (_, phase) => {
@@ -37,11 +37,6 @@ export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[])
   const [best, next] = order as [{ score: number; phase: number }, { score: number; phase: number }];
   const ones = beats.flatMap((_, i) => (i % metre === best.phase ? [i] : []));
   return { metre, ones, clarity: Math.max(0, Math.min(1, (best.score - next.score) / 1.5)) };
-}
-
-function strongest(values: Float32Array, at: number): number {
-  const i = Math.round(at);
-  return Math.max(values[i - 2] ?? 0, values[i - 1] ?? 0, values[i] ?? 0, values[i + 1] ?? 0, values[i + 2] ?? 0);
 }
 
 /** Values about their mean, in standard deviations; all 0 where they do not differ. */

@@ -1,6 +1,6 @@
 import { FRAMES_A_SECOND, GROUPS, type Group } from './onsets.ts';
 import { beatVectors, likenessApart } from './beat-vectors.ts';
-import { BEAT_WEIGHT, type Pulse } from './pulse.ts';
+import { BEAT_WEIGHT, type Pulse, strongestNear } from './pulse.ts';
 import { steadyGrid } from './steady.ts';
 import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath, usualness } from './tempo.ts';
 
@@ -90,17 +90,11 @@ function smoothPath(beats: readonly number[], path: TempoPath): TempoPath {
   };
 }
 
-/** The strongest attack of a group within two frames. */
-function near(values: Float32Array, at: number): number {
-  const i = Math.round(at);
-  return Math.max(values[i - 2] ?? 0, values[i - 1] ?? 0, values[i] ?? 0, values[i + 1] ?? 0, values[i + 2] ?? 0);
-}
-
 type Profile = Readonly<Record<Group, number>>;
 
 /** Mean strength of each group at places. */
 function profile(pulse: Pulse, places: readonly number[]): Profile {
-  return Object.fromEntries(GROUPS.map((g) => [g, places.reduce((sum, at) => sum + near(pulse.groups[g], at), 0) / Math.max(1, places.length)])) as Record<Group, number>;
+  return Object.fromEntries(GROUPS.map((g) => [g, places.reduce((sum, at) => sum + strongestNear(pulse.groups[g], at), 0) / Math.max(1, places.length)])) as Record<Group, number>;
 }
 
 const body = (p: Profile): number => p.low + 0.5 * p.lowMid + 0.8 * p.mid;

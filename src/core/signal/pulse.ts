@@ -31,6 +31,12 @@ export function pulseOf(onsets: Onsets): Pulse {
   return { frames, groups, all: smoothed(sum) };
 }
 
+/** The strongest value within two frames of a place. */
+export function strongestNear(values: Float32Array, at: number): number {
+  const i = Math.round(at);
+  return Math.max(values[i - 2] ?? 0, values[i - 1] ?? 0, values[i] ?? 0, values[i + 1] ?? 0, values[i + 2] ?? 0);
+}
+
 function evened(attacks: Float32Array): Float32Array {
   const n = attacks.length;
   const [squares, sums] = [new Float64Array(n + 1), new Float64Array(n + 1)];

@@ -88,7 +88,7 @@ function likeness(pulse: Float32Array, from: number, to: number, longest: number
   return out;
 }
 
-/** The value between two lags, the best within one frame around: attacks are not on the frame exactly. */
+/** The value between two lags, in a straight line. */
 function between(values: Float64Array, at: number): number {
   const low = Math.floor(at);
   const share = at - low;

@@ -1,5 +1,6 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { findMentions } from './name-match.ts';
+import { numberOf } from './numbers.ts';
 import type { Token } from './transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
@@ -17,17 +18,6 @@ export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said
   /** A side by itself: `left side`, `right leg`, not part of a name. */
   | { readonly kind: 'side-word'; readonly side: 'left' | 'right' }
 );
-
-const NUMBERS: Readonly<Record<string, number>> = {
-  zero: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12, fifteen: 15,
-  twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, first: 1, second: 2, third: 3, fourth: 4,
-};
-
-export function numberOf(norm: string | undefined): number | null {
-  if (norm === undefined) return null;
-  if (/^\d{1,3}$/.test(norm)) return Number(norm);
-  return NUMBERS[norm] ?? null;
-}
 
 const BODY_WORDS = new Set(['side', 'leg', 'arm', 'knee', 'foot', 'hand']);
 /** A side said this soon after a name belongs to it. */

@@ -1,7 +1,8 @@
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan, newBlock, newMove } from '../plan/plan.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { hear, numberOf } from './heard.ts';
+import { hear } from './heard.ts';
+import { numberOf } from './numbers.ts';
 import { stem } from './name-match.ts';
 import { type Token, type Transcript, normalise, tokensOf } from './transcript.ts';
 
@@ -136,7 +137,7 @@ function saidLengths(tokens: readonly Token[]): { work: number | null; rest: num
   const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
   const vote = (kind: 'work' | 'rest', s: number) => votes[kind].set(s, (votes[kind].get(s) ?? 0) + 1);
   tokens.forEach((token, i) => {
-    const n = numberOf(token.norm) ?? (/^\d{1,3}$/.test(token.norm) ? Number(token.norm) : null);
+    const n = numberOf(token.norm);
     if (n === null || n < 5 || n > 180) return;
     const words = [1, 2, 3].map((k) => tokens[i + k]?.norm ?? '');
     const after = /^sec/.test(words[0] ?? '') ? words.slice(1) : words;

@@ -1,5 +1,6 @@
 import { lineTime, wordShares } from '../speech/line-time.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { numberOf } from './numbers.ts';
 
 /** A word with its own time, on take time. */
 export interface TimedWord {
@@ -74,7 +75,7 @@ function unitsOf(text: string): string[] {
   const sentences = text.match(/[^.!?…]+[.!?…]*/g)?.map((s) => s.trim()).filter((s) => s !== '') ?? [];
   return sentences.flatMap((sentence) => {
     const words = sentence.split(/\s+/);
-    const values = words.map((w) => (COUNTED.test(normalise(w)) ? (numberWord(normalise(w)) ?? null) : null));
+    const values = words.map((w) => (COUNTED.test(normalise(w)) ? numberOf(normalise(w)) : null));
     const counted = values.map((v, i) => v !== null && ((values[i + 1] !== null && values[i + 1] !== undefined && v - (values[i + 1] as number) === 1) || (values[i - 1] !== null && values[i - 1] !== undefined && (values[i - 1] as number) - v === 1)));
     const units: string[] = [];
     let open: string[] = [];
@@ -88,13 +89,6 @@ function unitsOf(text: string): string[] {
     if (open.length > 0) units.push(open.join(' '));
     return units;
   });
-}
-
-const NUMBER_WORDS = ['zero', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-
-function numberWord(norm: string): number | undefined {
-  const at = NUMBER_WORDS.indexOf(norm);
-  return at >= 0 ? at : /^\d+$/.test(norm) ? Number(norm) : undefined;
 }
 
 /** One number of a countdown and the silence after it (common practice: a second or a beat). */

@@ -2,10 +2,10 @@ import { useEffect, useRef, useState } from 'react';
 import { type TempoMap, barStarts, beatAt, beatTime, phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { api } from '../shared/api.ts';
-import type { TrackOfPage } from '../workbench/track.ts';
+import type { LibraryTrack } from '../../core/music/library.ts';
 
 interface Props {
-  readonly track: TrackOfPage;
+  readonly track: LibraryTrack;
   /** Seconds on the track. */
   readonly at: number;
   readonly seek: (seconds: number) => void;
@@ -73,7 +73,7 @@ function prepared(canvas: HTMLCanvasElement): { c: CanvasRenderingContext2D; w: 
   return { c, w, h, ink: (name) => style.getPropertyValue(`--color-${name}`) };
 }
 
-function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track: TrackOfPage, at: number): void {
+function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track: LibraryTrack, at: number): void {
   const p = prepared(canvas);
   if (p === null) return;
   const { c, w, h, ink } = p;

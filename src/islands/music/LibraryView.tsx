@@ -3,7 +3,7 @@ import { Upload } from 'lucide-react';
 import { trackEnergy } from '../../core/music/build-set.ts';
 import { meanMilliBpm } from '../../core/music/tempo-map.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { type TrackOfPage, usableTracks } from '../workbench/track.ts';
+import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
 import { PracticeForm } from './PracticeForm.tsx';
 import { TrackView } from './TrackView.tsx';
 import type { Library } from './use-tracks.ts';
@@ -38,7 +38,7 @@ export function LibraryView({ library, chosen, choose }: Props) {
   );
 }
 
-function TrackLine({ track, chosen, choose }: { readonly track: TrackOfPage; readonly chosen: boolean; readonly choose: () => void }) {
+function TrackLine({ track, chosen, choose }: { readonly track: LibraryTrack; readonly chosen: boolean; readonly choose: () => void }) {
   const [usable] = usableTracks([track]);
   return (
     <li className="border-b">

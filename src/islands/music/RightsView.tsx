@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { LICENCE_STATES, type LicenceState, type Rights } from '../../core/music/track.ts';
 import { creditLines } from '../../core/music/rights.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
-import type { TrackOfPage } from '../workbench/track.ts';
+import type { LibraryTrack } from '../../core/music/library.ts';
 import type { Laid } from './use-laid.ts';
 import type { Library } from './use-tracks.ts';
 
@@ -40,7 +40,7 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
   );
 }
 
-function TrackRights({ track, library }: { readonly track: TrackOfPage; readonly library: Library }) {
+function TrackRights({ track, library }: { readonly track: LibraryTrack; readonly library: Library }) {
   const { proof, ...rights } = track.rights;
   const picker = useRef<HTMLInputElement>(null);
   const set = (next: Partial<Omit<Rights, 'proof'>>) => void library.change(track.id, { rights: next });

@@ -8,7 +8,8 @@ import { type TempoMap, allBeats, beatAt, meanMilliBpm, phraseCounts } from '../
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { type TrackOfPage, trackUrl } from '../workbench/track.ts';
+import type { LibraryTrack } from '../../core/music/library.ts';
+import { mediaUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { BeatPicture } from './BeatPicture.tsx';
 import type { Library } from './use-tracks.ts';
@@ -18,7 +19,7 @@ const TAP_PAUSE_US = 3e6;
 const NUDGE_US = 10_000;
 
 /** One track: its picture with beats, bars, phrases and sections, a player with a click, and everything a person can set right. */
-export function TrackView({ track, library }: { readonly track: TrackOfPage; readonly library: Library }) {
+export function TrackView({ track, library }: { readonly track: LibraryTrack; readonly library: Library }) {
   const [past, setPast] = useState<readonly (TempoMap | null)[]>([]);
   const [taps, setTaps] = useState<readonly number[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -28,7 +29,7 @@ export function TrackView({ track, library }: { readonly track: TrackOfPage; rea
   const [hearing, setHearing] = useState(false);
   const player = useRef<TrackPlayer | null>(null);
   const { map } = track;
-  const url = trackUrl(track);
+  const url = mediaUrl(track);
   useEffect(() => {
     const opened = openTrackPlayer(url);
     player.current = opened;

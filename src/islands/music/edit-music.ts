@@ -1,16 +1,9 @@
-import { AS_IT_IS_PPM, type Music, type Placement } from '../../core/music/music.ts';
+import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from '../../core/music/music.ts';
 import { type Meeting, withLengths } from '../../core/music/meet.ts';
 import { phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
 import type { Track } from '../../core/music/track.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { ZERO } from '../../core/time/micros.ts';
-
-export function freshPlacementId(placements: readonly Placement[]): string {
-  const taken = new Set(placements.map((p) => p.id));
-  let number = 1;
-  while (taken.has(`m${number}`)) number++;
-  return `m${number}`;
-}
 
 /** A whole track from its first phrase on, under a block; it replaces what was there. */
 export function layWhole(music: Music, track: Track, blockId: string, wantedUs: number): Music {
@@ -19,7 +12,7 @@ export function layWhole(music: Music, track: Track, blockId: string, wantedUs: 
   const perBeat = track.duration / Math.max(1, track.map.beats);
   const phrases = Math.max(1, Math.min(Math.floor((track.map.beats - first) / counts), Math.ceil(wantedUs / (perBeat * counts))));
   const placements = music.placements.filter((p) => p.blockId !== blockId);
-  return { ...music, silent: music.silent.filter((b) => b !== blockId), placements: [...placements, { id: freshPlacementId(placements), trackId: track.id, blockId, atUs: ZERO, fromBeat: first, beats: phrases * counts, speedPpm: AS_IT_IS_PPM, fadeInBeats: 0, fadeOutBeats: 8 }] };
+  return { ...music, silent: music.silent.filter((b) => b !== blockId), placements: [...placements, { id: freePlacementId(placements), trackId: track.id, blockId, atUs: ZERO, fromBeat: first, beats: phrases * counts, speedPpm: AS_IT_IS_PPM, fadeInBeats: 0, fadeOutBeats: 8 }] };
 }
 
 export function changePlacement(music: Music, id: string, next: Partial<Placement>): Music {

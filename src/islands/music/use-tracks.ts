@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 import { sendFile } from '../shoot/send-file.ts';
-import type { TrackOfPage } from '../workbench/track.ts';
+import type { LibraryTrack } from '../../core/music/library.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LOOK_MS = 700;
@@ -25,14 +25,14 @@ export function useTracks() {
       return null;
     }
   }, []);
-  const put = useCallback((track: TrackOfPage) => {
+  const put = useCallback((track: LibraryTrack) => {
     const rest = workbench.getState().tracks.filter((t) => t.id !== track.id);
     setTracks([...rest, track].sort((a, b) => a.title.localeCompare(b.title)));
   }, [workbench, setTracks]);
   const busy = tracks.some((t) => t.state === 'waiting' || t.state === 'hearing');
   useEffect(() => {
     if (!busy) return;
-    const timer = setInterval(() => void api<TrackOfPage[]>('/api/tracks').then(setTracks, () => undefined), LOOK_MS);
+    const timer = setInterval(() => void api<LibraryTrack[]>('/api/tracks').then(setTracks, () => undefined), LOOK_MS);
     return () => clearInterval(timer);
   }, [busy, setTracks]);
   return {
@@ -42,7 +42,7 @@ export function useTracks() {
         stop.current = new AbortController();
         setSending({ name: file.name, share: 0 });
         try {
-          put(await sendFile<TrackOfPage>(`/api/tracks?name=${encodeURIComponent(file.name)}`, file, (share) => setSending({ name: file.name, share }), stop.current.signal));
+          put(await sendFile<LibraryTrack>(`/api/tracks?name=${encodeURIComponent(file.name)}`, file, (share) => setSending({ name: file.name, share }), stop.current.signal));
         } catch (error) {
           if (error instanceof ApiError) throw new ApiError(error.status, `${file.name}: ${error.message}`, null);
           throw error;
@@ -52,9 +52,9 @@ export function useTracks() {
       }
     }),
     // One after the other, so that an older answer never covers a newer one.
-    change: (id: string, body: unknown) => (last.current = last.current.then(() => attempt(async () => put(await api<TrackOfPage>(`/api/tracks/${id}`, sendJson('PATCH', body)))))),
+    change: (id: string, body: unknown) => (last.current = last.current.then(() => attempt(async () => put(await api<LibraryTrack>(`/api/tracks/${id}`, sendJson('PATCH', body)))))),
     practice: (body: unknown) => attempt(async () => {
-      const track = await api<TrackOfPage>('/api/tracks/practice', sendJson('POST', body));
+      const track = await api<LibraryTrack>('/api/tracks/practice', sendJson('POST', body));
       put(track);
       return track;
     }),
@@ -62,7 +62,7 @@ export function useTracks() {
       await api(`/api/tracks/${id}`, { method: 'DELETE' });
       setTracks(workbench.getState().tracks.filter((t) => t.id !== id));
     }),
-    prove: (id: string, file: File) => attempt(async () => put(await sendFile<TrackOfPage>(`/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`, file, () => undefined, new AbortController().signal))),
+    prove: (id: string, file: File) => attempt(async () => put(await sendFile<LibraryTrack>(`/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`, file, () => undefined, new AbortController().signal))),
   };
 }
 export type Library = ReturnType<typeof useTracks>;

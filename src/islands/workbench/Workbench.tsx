@@ -7,7 +7,7 @@ import { Ribbon } from './Ribbon.tsx';
 import { Header } from './Header.tsx';
 import { STATIONS, type Station, isStation } from './stations.ts';
 import { createWorkbench } from './store.ts';
-import type { TrackOfPage } from './track.ts';
+import type { LibraryTrack } from '../../core/music/library.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { useDerive } from './use-derive.ts';
 import { useKeys } from './use-keys.ts';
@@ -30,7 +30,7 @@ interface Props {
   readonly takes: readonly TakeWithTranscript[];
   readonly station: Station;
   readonly studio: Studio;
-  readonly tracks: readonly TrackOfPage[];
+  readonly tracks: readonly LibraryTrack[];
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */

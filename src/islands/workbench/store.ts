@@ -4,7 +4,7 @@ import { type ExerciseBook, bookWith } from '../../core/exercise/library.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
 import type { Track } from '../../core/music/track.ts';
-import { type TrackOfPage, usableTracks } from './track.ts';
+import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 
@@ -34,7 +34,7 @@ interface WorkbenchState {
   readonly takes: readonly TakeWithTranscript[];
   readonly studio: Studio;
   /** The library of tracks, and those of them that can be laid. */
-  readonly tracks: readonly TrackOfPage[];
+  readonly tracks: readonly LibraryTrack[];
   readonly usable: readonly Track[];
   /** The shipped exercises with the studio's own. */
   readonly book: ExerciseBook;
@@ -49,7 +49,7 @@ interface WorkbenchState {
   readonly keepMine: () => void;
   readonly setTakes: (takes: readonly TakeWithTranscript[]) => void;
   readonly setStudio: (studio: Studio) => void;
-  readonly setTracks: (tracks: readonly TrackOfPage[]) => void;
+  readonly setTracks: (tracks: readonly LibraryTrack[]) => void;
 }
 
 const SAVE_AFTER_MS = 350;
@@ -62,7 +62,7 @@ const MOST_STEPS = 500;
 export type Workbench = ReturnType<typeof createWorkbench>;
 
 /** The state of one open workout: the document, undo, and saving by JSON Patch on the revision this page knows. */
-export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio; tracks?: readonly TrackOfPage[] }) {
+export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio; tracks?: readonly LibraryTrack[] }) {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let sending = false;
 

@@ -12,6 +12,7 @@ export interface TakeWithTranscript {
   readonly transcript: { readonly format: string; readonly text: string } | null;
 }
 
-export function mediaUrl(take: TakeOfPage): string {
-  return `/media/${take.file.sha256}.${take.file.extension}`;
+/** Where a kept file is fetched from. */
+export function mediaUrl({ file }: { readonly file: { readonly sha256: string; readonly extension: string } }): string {
+  return `/media/${file.sha256}.${file.extension}`;
 }

@@ -1,0 +1,42 @@
+import type { Micros } from '../time/micros.ts';
+import type { PracticeBeat } from './practice.ts';
+import type { TempoMap } from './tempo-map.ts';
+import type { Rights, Track, TrackSection } from './track.ts';
+
+export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
+
+/** A track of the studio's library, from the moment it came in. What was heard is null until it was. */
+export interface LibraryTrack {
+  readonly id: string;
+  readonly title: string;
+  readonly artist: string;
+  readonly codec: string;
+  readonly channels: number;
+  readonly rateHz: number;
+  readonly file: { readonly sha256: string; readonly extension: string; readonly bytes: number };
+  /** How the program made it; null: it came from outside. */
+  readonly made: PracticeBeat | null;
+  readonly state: (typeof TRACK_STATES)[number];
+  /** Of the hearing, 0 to 1. */
+  readonly progress: number;
+  readonly message: string | null;
+  readonly duration: Micros;
+  /** The tempo map in use, and the one that was heard; null where no beat was found. */
+  readonly map: TempoMap | null;
+  readonly heardMap: TempoMap | null;
+  readonly beatClarity: number | null;
+  readonly barClarity: number | null;
+  readonly sections: readonly TrackSection[];
+  readonly lufs: number | null;
+  readonly rangeLu: number | null;
+  readonly truePeakDb: number | null;
+  readonly clippedRuns: number | null;
+  readonly silenceBeforeUs: number | null;
+  readonly silenceAfterUs: number | null;
+  readonly rights: Rights;
+}
+
+/** The tracks that can be laid under a class: those whose beat is known. */
+export function usableTracks(library: readonly LibraryTrack[]): Track[] {
+  return library.flatMap(({ id, title, artist, duration, map, sections, lufs, rights }) => (map === null ? [] : [{ id, title, artist, duration, map, sections, lufs, rights }]));
+}
