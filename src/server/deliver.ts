@@ -19,6 +19,7 @@ import { EXPORTS, type ExportFormat, type ExportSource } from '../formats/export
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { takeFacts } from './takes.ts';
+import { asTimed } from './timed.ts';
 import { musicCredits } from './music.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
@@ -26,7 +27,7 @@ import { checkId, getWorkout } from './workouts.ts';
 export async function exportFile(context: Context, workoutId: string | undefined, name: string | undefined): Promise<{ format: ExportFormat; text: string; title: string }> {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
-  const { document } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
   const made = take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
   const source = { ...made, credits: await musicCredits(context, document) };
@@ -45,7 +46,8 @@ function planSource(document: WorkoutDocument, studio: Studio): ExportSource {
 const equipmentOf = (plan: WorkoutDocument['plan'], segments: readonly Segment[], studio: Studio) => balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
 
 /** Everything computed from a document and its take: what the render and the files are made of. */
-export async function takeSource(context: Context, document: WorkoutDocument, take: Take): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
+export async function takeSource(context: Context, stored: WorkoutDocument, take: Take): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
+  const document = await asTimed(context, stored);
   const facts = await takeFacts(context, take);
   const studio = await getStudio(context);
   const aligned = alignWorkout(document, facts);

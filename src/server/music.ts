@@ -36,14 +36,15 @@ export interface MusicSource {
   readonly speech: readonly Span[];
 }
 
-export async function musicSource(context: Context, document: WorkoutDocument): Promise<MusicSource> {
+export async function musicSource(context: Context, stored: WorkoutDocument): Promise<MusicSource> {
   const tracks = usableTracks(await allTracks(context.pool));
-  const plan = planToMusic(document.plan, document.music, tracks);
+  const document = { ...stored, plan: planToMusic(stored.plan, stored.music, tracks) };
+  const { plan } = document;
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
   if (take !== null) {
     const facts = await takeFacts(context, take);
     if (facts.transcript.cues.length > 0) {
-      const { programme } = produce(document.edit, alignWorkout({ plan, edit: document.edit }, facts), facts);
+      const { programme } = produce(document.edit, alignWorkout(document, facts), facts);
       const segments = programme.segments.flatMap((s, index) => (s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }]));
       const speech = programme.kept.flatMap((k) => facts.transcript.cues.flatMap((cue) => {
         const [start, end] = [Math.max(cue.start, k.start), Math.min(cue.end, k.end)];

@@ -6,11 +6,12 @@ import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { faceFor, makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
+import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
 /** The run sheet of a workout, to print. */
 export async function runSheetPdf(context: Context, id: string | undefined): Promise<{ pdf: Uint8Array; title: string }> {
-  const { document: { plan } } = await getWorkout(context, id);
+  const { plan } = await asTimed(context, (await getWorkout(context, id)).document);
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is nothing to print yet: the plan holds no time.');
   const sheet = runSheet(plan, segments, bookWith((await getStudio(context)).exercises));

@@ -15,10 +15,11 @@ import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { faceFor, makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
+import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
 async function pageOf(context: Context, id: string | undefined): Promise<ScriptPage & { readonly lineUs: (text: string) => number }> {
-  const [{ document: { plan, script } }, studio] = [await getWorkout(context, id), await getStudio(context)];
+  const [{ plan, script }, studio] = [await asTimed(context, (await getWorkout(context, id)).document), await getStudio(context)];
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is no script yet: the plan holds no time.');
   const speaker = speakerOf(studio, plan.instructor);

@@ -18,6 +18,7 @@ import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { takeFacts } from './takes.ts';
+import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {
@@ -47,7 +48,7 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
 
 /** Corrects the studio's figures of change-overs by the take of a workout. Refused where it teaches nothing. */
 export async function learnChangeFigures(context: Context, workoutId: string | undefined): Promise<{ used: number }> {
-  const { document } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
   if (take === null || (await transcriptOf(context.pool, take.id)) === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
   const studio = await getStudio(context);

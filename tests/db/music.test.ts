@@ -6,11 +6,12 @@ import { correct } from '../../src/core/music/correct-map.ts';
 import { layMusic } from '../../src/core/music/laid.ts';
 import { usableTracks } from '../../src/core/music/library.ts';
 import { EMPTY_MUSIC } from '../../src/core/music/music.ts';
-import { meanMilliBpm } from '../../src/core/music/tempo-map.ts';
+import { beatTime, meanMilliBpm } from '../../src/core/music/tempo-map.ts';
 import { hearJob } from '../../src/jobs/hear-job.ts';
 import type { Context } from '../../src/server/context.ts';
 import { bringInProof, bringInTrack, changeTrack, getTrack, makePractice, removeTrack, soundOf, trackList } from '../../src/server/tracks.ts';
 import { musicFile, queueBed } from '../../src/server/music.ts';
+import { exportFile } from '../../src/server/deliver.ts';
 import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from './support.ts';
 
@@ -92,6 +93,19 @@ describe('the music of a workout', () => {
     expect((await musicFile(context, id, 'tempo-midi')).bytes.length).toBeGreaterThan(200);
     await expect(musicFile(context, id, 'nothing')).rejects.toMatchObject({ status: 404 });
     expect(await queueBed(context, id, 'flac')).toMatchObject({ kind: 'bed-flac', takeId: null, state: 'queued' });
+  });
+  it('gives a counted block the track’s seconds in every file, and stores the plan as it was written', async () => {
+    const made = await makePractice(context, { style: 'straight', fromMilliBpm: 120_000, toMilliBpm: 150_000, phrases: 3 });
+    const { id } = await createWorkout(context, { outline: '# Dance\n## Dance: counts 32 at 120\n- Step touch\n- Grapevine' });
+    const { revision, document } = await getWorkout(context, id);
+    const placement = { id: 'm1', trackId: made.id, blockId: document.plan.blocks[0]!.id, atUs: 0, fromBeat: 0, beats: 96, speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 };
+    await patchWorkout(context, id, revision, [{ op: 'replace', path: '/music/placements', value: [placement] }]);
+    const second = (beatTime(made.map!, 32) - beatTime(made.map!, 0)) / 1e6;
+    expect(second).toBeLessThan(15.6);
+    const { text } = await exportFile(context, id, 'captions-srt');
+    expect(text).toContain(`00:00:${String(Math.floor(second)).padStart(2, '0')}`);
+    expect(new TextDecoder().decode((await musicFile(context, id, 'music-csv')).bytes)).toContain(second.toFixed(6));
+    expect((await getWorkout(context, id)).document.plan).toEqual(document.plan);
   });
   it('a track that is removed leaves the music unlaid, not broken', async () => {
     const track = usableTracks(await trackList(context))[0]!;

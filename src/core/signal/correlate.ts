@@ -1,57 +1,4 @@
-/** Complex numbers in two rows; transformed in place. */
-interface Complex {
-  readonly re: Float64Array;
-  readonly im: Float64Array;
-}
-
-/** The discrete Fourier transform of a power of two of complex numbers, in place; `back` gives it back, scaled. */
-function transform({ re, im }: Complex, back: boolean): void {
-  const n = re.length;
-  for (let i = 1, j = 0; i < n; i++) {
-    let bit = n >> 1;
-    for (; j & bit; bit >>= 1) j ^= bit;
-    j ^= bit;
-    if (i < j) {
-      const [r, m] = [re[i] as number, im[i] as number];
-      re[i] = re[j] as number;
-      im[i] = im[j] as number;
-      re[j] = r;
-      im[j] = m;
-    }
-  }
-  const cos = new Float64Array(n / 2);
-  const sin = new Float64Array(n / 2);
-  for (let k = 0; k < n / 2; k++) {
-    cos[k] = Math.cos((2 * Math.PI * k) / n);
-    sin[k] = (back ? 1 : -1) * Math.sin((2 * Math.PI * k) / n);
-  }
-  for (let span = 1; span < n; span *= 2) {
-    const step = n / (2 * span);
-    for (let from = 0; from < n; from += 2 * span) {
-      for (let k = 0; k < span; k++) {
-        const a = from + k;
-        const b = a + span;
-        const wr = cos[k * step] as number;
-        const wi = sin[k * step] as number;
-        const br = re[b] as number;
-        const bi = im[b] as number;
-        const tr = br * wr - bi * wi;
-        const ti = br * wi + bi * wr;
-        const ar = re[a] as number;
-        const ai = im[a] as number;
-        re[b] = ar - tr;
-        im[b] = ai - ti;
-        re[a] = ar + tr;
-        im[a] = ai + ti;
-      }
-    }
-  }
-  if (!back) return;
-  for (let i = 0; i < n; i++) {
-    re[i] = (re[i] as number) / n;
-    im[i] = (im[i] as number) / n;
-  }
-}
+import { fourierOf } from './fft.ts';
 
 /** Where one row of numbers lies in another. */
 export interface Lag {
@@ -69,13 +16,14 @@ const NEIGHBOURS = 12;
  * both sides. `whiten` flattens the spectrum, so that a hum both have does not hide a clap. null where a row is silent.
  */
 export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = false): Lag | null {
-  let size = 2;
+  let size = 4;
   while (size < a.length + b.length) size *= 2;
-  const both: Complex = { re: new Float64Array(size), im: new Float64Array(size) };
+  const fourier = fourierOf(size);
+  const both = { re: new Float64Array(size), im: new Float64Array(size) };
   // Both are real, so one transform does for two: one row in each part.
   if (!fill(both.re, a) || !fill(both.im, b)) return null;
-  transform(both, false);
-  const product: Complex = { re: new Float64Array(size), im: new Float64Array(size) };
+  fourier.forward(both.re, both.im);
+  const product = { re: new Float64Array(size), im: new Float64Array(size) };
   for (let k = 0; k < size; k++) {
     const m = (size - k) % size;
     const [xr, xi, yr, yi] = [both.re[k] as number, both.im[k] as number, both.re[m] as number, both.im[m] as number];
@@ -85,7 +33,7 @@ export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = f
     product.re[k] = pr * scale;
     product.im[k] = pi * scale;
   }
-  transform(product, true);
+  fourier.back(product.re, product.im);
   const at = (lag: number) => product.re[(lag + size) % size] as number;
   let [best, top] = [0, -Infinity];
   for (let lag = -most; lag <= most; lag++) if (at(lag) > top) [best, top] = [lag, at(lag)];

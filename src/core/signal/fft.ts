@@ -1,4 +1,96 @@
-/** Power spectra of windowed real frames of one size. Tables are made once; no memory is taken a frame. */
+/** A discrete Fourier transform of one size. Tables are made once; no memory is taken a transform. */
+export interface Fourier {
+  /** Transforms `size` complex numbers in place: `re` and `im` hold their parts. */
+  forward(re: Float64Array, im: Float64Array): void;
+  /** Gives them back, scaled by 1 / size. */
+  back(re: Float64Array, im: Float64Array): void;
+}
+
+/** A radix-2 transform of `n` complex numbers. Throws where `n` is no power of two from 4. */
+export function fourierOf(n: number): Fourier {
+  const bits = Math.log2(n);
+  if (!Number.isInteger(bits) || n < 4) throw new RangeError(`a transform's size is a power of two from 4, got ${n}`);
+  const reversed = Uint32Array.from({ length: n }, (_, i) => {
+    let r = 0;
+    for (let b = 0; b < bits; b++) if (i & (1 << b)) r |= 1 << (bits - 1 - b);
+    return r;
+  });
+  const cos = Float64Array.from({ length: n / 2 }, (_, k) => Math.cos((-2 * Math.PI * k) / n));
+  const sin = Float64Array.from({ length: n / 2 }, (_, k) => Math.sin((-2 * Math.PI * k) / n));
+  const forward = (re: Float64Array, im: Float64Array): void => {
+    for (let i = 0; i < n; i++) {
+      const j = reversed[i] as number;
+      if (i >= j) continue;
+      const r = re[i] as number;
+      const m = im[i] as number;
+      re[i] = re[j] as number;
+      im[i] = im[j] as number;
+      re[j] = r;
+      im[j] = m;
+    }
+    // Plain variables and no pairs in these loops: they run a billion times in an hour of sound.
+    // The first two stages turn by quarters only: no multiplication.
+    for (let a = 0; a < n; a += 4) {
+      const r0 = re[a] as number;
+      const i0 = im[a] as number;
+      const r1 = re[a + 1] as number;
+      const i1 = im[a + 1] as number;
+      const r2 = re[a + 2] as number;
+      const i2 = im[a + 2] as number;
+      const r3 = re[a + 3] as number;
+      const i3 = im[a + 3] as number;
+      const sr = r0 + r1;
+      const si = i0 + i1;
+      const dr = r0 - r1;
+      const di = i0 - i1;
+      const ur = r2 + r3;
+      const ui = i2 + i3;
+      const vr = r2 - r3;
+      const vi = i2 - i3;
+      re[a] = sr + ur;
+      im[a] = si + ui;
+      re[a + 2] = sr - ur;
+      im[a + 2] = si - ui;
+      re[a + 1] = dr + vi;
+      im[a + 1] = di - vr;
+      re[a + 3] = dr - vi;
+      im[a + 3] = di + vr;
+    }
+    for (let span = 4; span < n; span *= 2) {
+      const step = n / (2 * span);
+      for (let k = 0; k < span; k++) {
+        const wr = cos[k * step] as number;
+        const wi = sin[k * step] as number;
+        for (let a = k; a < n; a += 2 * span) {
+          const b = a + span;
+          const br = re[b] as number;
+          const bi = im[b] as number;
+          const tr = br * wr - bi * wi;
+          const ti = br * wi + bi * wr;
+          const ar = re[a] as number;
+          const ai = im[a] as number;
+          re[b] = ar - tr;
+          im[b] = ai - ti;
+          re[a] = ar + tr;
+          im[a] = ai + ti;
+        }
+      }
+    }
+  };
+  return {
+    forward,
+    back(re, im) {
+      // The inverse is the transform with its parts exchanged.
+      forward(im, re);
+      for (let i = 0; i < n; i++) {
+        re[i] = (re[i] as number) / n;
+        im[i] = (im[i] as number) / n;
+      }
+    },
+  };
+}
+
+/** Power spectra of windowed real frames of one size. */
 export interface Spectrum {
   /** Number of bins: half the frame's size, plus one. */
   readonly bins: number;
@@ -8,75 +100,22 @@ export interface Spectrum {
   power(frame: Float32Array, out: Float32Array): void;
 }
 
-/** A radix-2 transform of `size` real samples, worked as one of half the size. Throws where `size` is no power of two from 8. */
+/** Spectra of `size` real samples, worked as a transform of half the size. Throws where `size` is no power of two from 8. */
 export function spectrumOf(size: number): Spectrum {
   const half = size / 2;
-  const bits = Math.log2(half);
-  if (!Number.isInteger(bits) || half < 4) throw new RangeError(`a spectrum's size is a power of two from 8, got ${size}`);
+  const fourier = fourierOf(half);
   const hann = Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
-  const reversed = Uint32Array.from({ length: half }, (_, i) => {
-    let r = 0;
-    for (let b = 0; b < bits; b++) if (i & (1 << b)) r |= 1 << (bits - 1 - b);
-    return r;
-  });
-  const [cos, sin] = [Math.cos, Math.sin].map((f) => Float64Array.from({ length: half }, (_, i) => f((-2 * Math.PI * i) / size))) as [Float64Array, Float64Array];
+  const cos = Float64Array.from({ length: half }, (_, k) => Math.cos((-2 * Math.PI * k) / size));
+  const sin = Float64Array.from({ length: half }, (_, k) => Math.sin((-2 * Math.PI * k) / size));
   const [re, im] = [new Float64Array(half), new Float64Array(half)];
   return {
     bins: half + 1,
     power(frame, out) {
       for (let i = 0; i < half; i++) {
-        const at = reversed[i] as number;
-        re[at] = (frame[2 * i] as number) * (hann[2 * i] as number);
-        im[at] = (frame[2 * i + 1] as number) * (hann[2 * i + 1] as number);
+        re[i] = (frame[2 * i] as number) * (hann[2 * i] as number);
+        im[i] = (frame[2 * i + 1] as number) * (hann[2 * i + 1] as number);
       }
-      // Plain variables and no pairs in these loops: they run a billion times in an hour of sound.
-      // The first two stages turn by quarters only: no multiplication.
-      for (let a = 0; a < half; a += 4) {
-        const r0 = re[a] as number;
-        const i0 = im[a] as number;
-        const r1 = re[a + 1] as number;
-        const i1 = im[a + 1] as number;
-        const r2 = re[a + 2] as number;
-        const i2 = im[a + 2] as number;
-        const r3 = re[a + 3] as number;
-        const i3 = im[a + 3] as number;
-        const sr = r0 + r1;
-        const si = i0 + i1;
-        const dr = r0 - r1;
-        const di = i0 - i1;
-        const ur = r2 + r3;
-        const ui = i2 + i3;
-        const vr = r2 - r3;
-        const vi = i2 - i3;
-        re[a] = sr + ur;
-        im[a] = si + ui;
-        re[a + 2] = sr - ur;
-        im[a + 2] = si - ui;
-        re[a + 1] = dr + vi;
-        im[a + 1] = di - vr;
-        re[a + 3] = dr - vi;
-        im[a + 3] = di + vr;
-      }
-      for (let span = 4; span < half; span *= 2) {
-        const step = half / span;
-        for (let k = 0; k < span; k++) {
-          const wr = cos[k * step] as number;
-          const wi = sin[k * step] as number;
-          for (let a = k; a < half; a += 2 * span) {
-            const b = a + span;
-            const br = re[b] as number;
-            const bi = im[b] as number;
-            const tr = br * wr - bi * wi;
-            const ti = br * wi + bi * wr;
-            const ar = re[a] as number;
-            const ai = im[a] as number;
-            re[b] = ar - tr;
-            im[b] = ai - ti;
-            re[a] = ar + tr;
-            im[a] = ai + ti;
-          }
-        }
-      }
+      fourier.forward(re, im);
       // The even and the odd samples' transforms are taken apart and put together again.
       for (let k = 0; k <= half; k++) {
         const p = k & (half - 1);

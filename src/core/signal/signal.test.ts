@@ -21,7 +21,7 @@ describe('the spectrum', () => {
     fft.realTransform(complex, Array.from(frame, (v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))));
     for (let k = 0; k <= size / 2; k++) expect(out[k]).toBeCloseTo((complex[2 * k] as number) ** 2 + (complex[2 * k + 1] as number) ** 2, 3);
   });
-  it('refuses a size that is no power of two', () => expect(() => spectrumOf(1000)).toThrow(/1000/));
+  it('refuses a size that is no power of two', () => expect(() => spectrumOf(1000)).toThrow(/500/));
 });
 
 /** Sine of 1 kHz in so many channels: pairs of dBFS and seconds. */

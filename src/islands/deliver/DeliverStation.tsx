@@ -1,20 +1,10 @@
-import { useCallback, useEffect, useState } from 'react';
 import { Download } from 'lucide-react';
 import { EXPORTS } from '../../formats/exports.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
-interface Render {
-  readonly id: string;
-  readonly kind: string;
-  readonly revision: number;
-  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  readonly message: string | null;
-  readonly sha256: string | null;
-  readonly createdAt: string;
-}
+const isProgramme = (render: RenderOfPage) => render.kind === 'programme';
 
 /** The finished video and every file that goes with it. */
 export function DeliverStation() {
@@ -22,28 +12,7 @@ export function DeliverStation() {
   const { take, produced } = useDerived();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
-  const [renders, setRenders] = useState<readonly Render[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const put = useCallback((render: Render) => setRenders((all) => [render, ...(all ?? []).filter((r) => r.id !== render.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt))), []);
-  const guard = useCallback((work: Promise<void>) => void work.catch((error: unknown) => setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.')), []);
-  useEffect(() => guard(api<Render[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter((r) => r.kind === 'programme')))), [id, guard]);
-  const busy = renders?.find((r) => r.state === 'queued' || r.state === 'running') ?? null;
-  useEffect(() => {
-    if (busy === null) return;
-    const events = new EventSource(`/api/renders/${busy.id}/events`);
-    events.onmessage = (e) => {
-      const render = JSON.parse(e.data as string) as Render;
-      put(render);
-      if (render.state !== 'queued' && render.state !== 'running') events.close();
-    };
-    return () => events.close();
-  }, [busy?.id, put]);
-  const start = () => guard((async () => {
-    setTrouble(null);
-    await workbench.flush();
-    put(await api<Render>(`/api/workouts/${id}/renders`, { method: 'POST' }));
-  })());
-  const cancel = (render: Render) => guard(api<Render>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put));
+  const { renders, busy, trouble, start, cancel } = useRenders(workbench, id, isProgramme);
   const fileName = `${title.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'workout'}.mp4`;
   const alarms = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
   return (
@@ -54,12 +23,12 @@ export function DeliverStation() {
         {take === null ? <Notice>There is no take to render yet. Bring one in on the <a className="underline" href="shoot">Shoot</a> station.</Notice> : (
           <>
             {alarms > 0 && <p className="mb-3">{alarms} {alarms === 1 ? 'finding is' : 'findings are'} still open on the <a className="underline" href="score">Score</a>. The file can be rendered all the same.</p>}
-            <button className="btn btn-main" disabled={busy !== null} onClick={start}>Render the video</button>
+            <button className="btn btn-main" disabled={busy !== null} onClick={() => start(`/api/workouts/${id}/renders`)}>Render the video</button>
           </>
         )}
         {trouble !== null && <div className="mt-3"><Notice alarm>{trouble}</Notice></div>}
         <ul className="mt-5">
-          {renders?.map((render) => (
+          {renders.map((render) => (
             <li key={render.id} className="border-t py-2.5" data-testid="render" data-state={render.state}>
               <div className="flex items-center gap-3">
                 <span>Revision <span className="figures">{render.revision}</span></span>

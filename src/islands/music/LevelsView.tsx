@@ -57,7 +57,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
         <Level word="Voice above the music" unit="LU" value={levels.distanceDeciLu / 10} least={0} most={40} set={(v) => set({ distanceDeciLu: Math.round(v * 10) })} />
         <Level word="Music goes down within" unit="s" value={levels.attackUs / 1e6} least={0} most={5} set={(v) => set({ attackUs: micros(v * 1e6) })} />
         <Level word="comes up again within" unit="s" value={levels.releaseUs / 1e6} least={0} most={10} set={(v) => set({ releaseUs: micros(v * 1e6) })} />
-        <p className="text-[13px]">Under speech the music gives way by <span className="figures">{(-duckDb(levels)).toFixed(1)}</span> dB.</p>
+        <p className="text-[13px]">Under speech a track at this loudness gives way by <span className="figures">{(-duckDb(levels)).toFixed(1)}</span> dB; where it is louder, by more.</p>
         <button className="btn self-start" disabled={levels.distanceDeciLu === 200} onClick={() => set({ distanceDeciLu: 200 })}>20 LU, as WCAG 1.4.7 asks</button>
         <p className="mt-2 text-[12.5px] text-soft">Every track is brought to the same loudness first, measured as ITU-R BS.1770 says. Loudness of a class online is usually −14 to −18 LUFS (common practice).</p>
       </section>

@@ -1,20 +1,10 @@
-import { useCallback, useEffect, useState } from 'react';
 import { Download } from 'lucide-react';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
 
-interface Bed {
-  readonly id: string;
-  readonly kind: 'programme' | 'bed-wav' | 'bed-flac';
-  readonly revision: number;
-  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  readonly message: string | null;
-  readonly sha256: string | null;
-  readonly createdAt: string;
-}
+const isBed = (render: RenderOfPage) => render.kind !== 'programme';
 
 const FILES = [
   ['click-wav', 'Click track, WAV, a cue point at each segment'], ['tempo-midi', 'Tempo map, metre and markers, Standard MIDI File'], ['music-csv', 'Cue list of the music, CSV'],
@@ -26,27 +16,8 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title).replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'workout';
-  const [beds, setBeds] = useState<readonly Bed[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const guard = useCallback((work: Promise<void>) => void work.catch((error: unknown) => setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.')), []);
-  const put = useCallback((bed: Bed) => setBeds((all) => [bed, ...all.filter((b) => b.id !== bed.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt))), []);
-  useEffect(() => guard(api<Bed[]>(`/api/workouts/${id}/renders`).then((all) => setBeds(all.filter((b) => b.kind !== 'programme')))), [id, guard]);
-  const busy = beds.find((b) => b.state === 'queued' || b.state === 'running') ?? null;
-  useEffect(() => {
-    if (busy === null) return;
-    const events = new EventSource(`/api/renders/${busy.id}/events`);
-    events.onmessage = (e) => {
-      const bed = JSON.parse(e.data as string) as Bed;
-      put(bed);
-      if (bed.state !== 'queued' && bed.state !== 'running') events.close();
-    };
-    return () => events.close();
-  }, [busy?.id, put]);
-  const make = (format: 'wav' | 'flac') => guard((async () => {
-    setTrouble(null);
-    await workbench.flush();
-    put(await api<Bed>(`/api/workouts/${id}/bed?format=${format}`, { method: 'POST' }));
-  })());
+  const { renders: beds, busy, trouble, start, cancel } = useRenders(workbench, id, isBed);
+  const make = (format: 'wav' | 'flac') => start(`/api/workouts/${id}/bed?format=${format}`);
   return (
     <div className="grid max-w-5xl gap-10 md:grid-cols-2">
       <section>
@@ -61,7 +32,7 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
                 <span>Revision <span className="figures">{bed.revision}</span>, {bed.kind === 'bed-wav' ? 'WAV' : 'FLAC'}</span>
                 <span className="ml-auto">
                   {bed.state === 'done' && <a className="btn" href={`/media/${bed.sha256}.${bed.kind === 'bed-wav' ? 'wav' : 'flac'}?as=${encodeURIComponent(`${title}.music.${bed.kind === 'bed-wav' ? 'wav' : 'flac'}`)}`}><Download size={13} />Fetch it</a>}
-                  {bed === busy && <button className="btn" onClick={() => guard(api<Bed>(`/api/renders/${bed.id}`, { method: 'DELETE' }).then(put))}>Cancel</button>}
+                  {bed === busy && <button className="btn" onClick={() => cancel(bed)}>Cancel</button>}
                   {bed.state === 'cancelled' && <span className="text-soft">cancelled</span>}
                 </span>
               </div>

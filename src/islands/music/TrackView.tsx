@@ -27,6 +27,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
   const [playing, setPlaying] = useState(false);
   const [at, setAt] = useState(0);
   const [hearing, setHearing] = useState(false);
+  const [removing, setRemoving] = useState(false);
   const player = useRef<TrackPlayer | null>(null);
   const { map } = track;
   const url = mediaUrl(track);
@@ -106,7 +107,9 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
       <div className="flex flex-wrap items-baseline gap-x-3">
         <input aria-label="Title of the track" className="field w-auto min-w-64 flex-1 font-display text-xl font-semibold" defaultValue={track.title} maxLength={300} onBlur={(e) => { const title = e.target.value.trim(); if (title !== '' && title !== track.title) void library.change(track.id, { title }); }} />
         <input aria-label="Artist" className="field w-48" placeholder="artist" defaultValue={track.artist} maxLength={300} onBlur={(e) => { if (e.target.value !== track.artist) void library.change(track.id, { artist: e.target.value }); }} />
-        <button className="btn btn-quiet" onClick={() => void library.remove(track.id)}>Remove</button>
+        {removing
+          ? <span className="flex items-center gap-2">Its beat and its rights go with it. <button className="btn" onClick={() => void library.remove(track.id)}>Remove it</button><button className="btn btn-quiet" onClick={() => setRemoving(false)}>Keep it</button></span>
+          : <button className="btn btn-quiet" onClick={() => setRemoving(true)}>Remove …</button>}
       </div>
       {track.state === 'failed' && <div className="mt-2"><Notice alarm>{track.message}</Notice></div>}
       {trouble !== null && <div className="mt-2"><Notice alarm>{trouble}</Notice></div>}

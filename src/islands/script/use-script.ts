@@ -17,7 +17,7 @@ interface Job {
 
 /** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
 export function useScript(): WorkedScript | null {
-  const { plan } = useDerived();
+  const { timed: plan } = useDerived();
   const { document: { script } } = useDocument();
   const { studio } = useStudio();
   const [worked, setWorked] = useState<WorkedScript | null>(null);

@@ -16,11 +16,11 @@ export function useDerive(workbench: Workbench): Derived {
   const written = workbench((s) => s.document.plan);
   const music = workbench((s) => s.document.music);
   const tracks = workbench((s) => s.usable);
-  // Blocks counted to music get their seconds from the track under them.
-  const plan = useDeferredValue(useMemo(() => planToMusic(written, music, tracks), [written, music, tracks]));
+  const plan = useDeferredValue(written);
+  const timed = useMemo(() => planToMusic(plan, music, tracks), [plan, music, tracks]);
   const edit = workbench((s) => s.document.edit);
   const takes = workbench((s) => s.takes);
-  const compiled = useMemo(() => compile(plan), [plan]);
+  const compiled = useMemo(() => compile(timed), [timed]);
   const chosen = takes.find((t) => t.take.id === edit.takeId) ?? null;
   const text = chosen?.transcript?.text ?? null;
   const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
@@ -34,7 +34,7 @@ export function useDerive(workbench: Workbench): Derived {
     if (facts === null) return;
     let current = true;
     const wait = setTimeout(() => {
-      void aligner().align(plan, edit.pins, facts).then((value) => {
+      void aligner().align(timed, edit.pins, facts).then((value) => {
         if (current) setAligned({ of: facts, value });
       });
     }, 120);
@@ -42,11 +42,11 @@ export function useDerive(workbench: Workbench): Derived {
       current = false;
       clearTimeout(wait);
     };
-  }, [plan, edit.pins, facts]);
+  }, [timed, edit.pins, facts]);
   const usable = aligned !== null && aligned.of === facts ? aligned.value : null;
   const produced = useMemo(() => (usable === null || facts === null ? null : produce(edit, usable, facts)), [usable, facts, edit]);
   return useMemo(
-    () => ({ plan, compiled, take, facts, transcriptProblems: problems, aligned: usable, produced, aligning: facts !== null && usable === null }),
-    [plan, compiled, take, facts, problems, usable, produced],
+    () => ({ plan, timed, compiled, take, facts, transcriptProblems: problems, aligned: usable, produced, aligning: facts !== null && usable === null }),
+    [plan, timed, compiled, take, facts, problems, usable, produced],
   );
 }

@@ -8,8 +8,10 @@ import type { TakeOfPage } from './take.ts';
 
 /** Everything the stations compute from the document; made once for all of them. */
 export interface Derived {
-  /** The plan that all of this was computed from; the document's own may be one key press ahead. */
+  /** The plan that all of this was computed from, as it is written; the document's own may be one key press ahead. What changes the plan begins from this one. */
   readonly plan: Plan;
+  /** The same plan with the seconds of its counted blocks from the music under them. What is computed begins from this one. */
+  readonly timed: Plan;
   readonly compiled: Compiled;
   /** null: no take is chosen. */
   readonly take: TakeOfPage | null;
