@@ -123,7 +123,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           {fact('true peak', db(track.truePeakDb, 'dBTP'))}
           {fact('clipped', track.clippedRuns === 0 ? 'nowhere' : `${track.clippedRuns} places`)}
           {fact('silence', `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`)}
-          {track.beatClarity !== null && fact('beat, ones', `${Math.round(track.beatClarity * 100)} %, ${Math.round((track.barClarity ?? 0) * 100)} % clear`)}
+          {track.beatClarity !== null && track.made === null && fact('beat, ones', `${Math.round(track.beatClarity * 100)} %, ${Math.round((track.barClarity ?? 0) * 100)} % clear`)}
         </dl>
       )}
       <BeatPicture track={track} at={at} seek={(s) => { if (player.current !== null) player.current.audio.currentTime = s; setAt(s); }} drag={(beat, to) => fix({ kind: 'drag', beat, to: micros(to) })} />
