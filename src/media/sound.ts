@@ -1,4 +1,5 @@
 import { LOUDNESS_RATE_HZ } from '../core/signal/loudness.ts';
+import { scratchRow } from '../core/signal/scratch.ts';
 import { ProgramFailed, run } from './run.ts';
 
 /** Sound is decoded with as many channels as it has, but no more than this. */
@@ -45,12 +46,13 @@ export interface DecodeOptions {
 }
 
 /**
- * Decodes a file to interleaved floats and hands them on in pieces. Gives how many frames there were. What ffmpeg could
+ * Decodes a file to interleaved floats and hands them on in pieces, each valid only until the next. Gives how many frames there were. What ffmpeg could
  * not decode after a while is left out (a truncated file gives what is there); throws NotSound where there was nothing.
  */
 export async function decodeSound(path: string, options: DecodeOptions, take: (interleaved: Float32Array) => void): Promise<number> {
   const { channels, rateHz = LOUDNESS_RATE_HZ } = options;
   const width = channels * 4;
+  const row = scratchRow();
   let rest = Buffer.alloc(0);
   let frames = 0;
   const onOutput = (chunk: Buffer): void => {
@@ -59,8 +61,8 @@ export async function decodeSound(path: string, options: DecodeOptions, take: (i
     rest = Buffer.from(data.subarray(whole));
     if (whole === 0) return;
     // Copied: the chunk's own memory need not lie on a multiple of four.
-    const floats = new Float32Array(whole / 4);
-    Buffer.from(floats.buffer).set(data.subarray(0, whole));
+    const floats = row(whole / 4);
+    new Uint8Array(floats.buffer, floats.byteOffset, whole).set(data.subarray(0, whole));
     frames += floats.length / channels;
     if (options.durationS) options.onProgress?.(Math.min(1, frames / rateHz / options.durationS));
     take(floats);

@@ -4,7 +4,7 @@ import { NotSound, decodeSound, probeSound } from './sound.ts';
 /** Both recordings are first laid over each other by how loud they are, so many times a second. */
 const ROUGH_HZ = 100;
 /** Then places along them are compared sample by sample at this rate. */
-const FINE_HZ = 8_000;
+export const FINE_HZ = 8_000;
 const PLACES = 24;
 const PLACE_S = 8;
 /** The second is searched this far around where the rough lag puts it; clocks drift by less within hours. */
@@ -22,13 +22,19 @@ export async function syncFiles(first: string, second: string, onProgress: (shar
   for (const [n, path] of [first, second].entries()) {
     const { durationS } = await probeSound(path);
     if ((durationS ?? 0) > LONGEST_S) throw new NotSound(`${path} lasts longer than six hours.`);
-    sounds.push(await monoAt(path, FINE_HZ, durationS, (share) => onProgress((n + share) * 0.4), signal));
+    sounds.push(await monoAt(path, FINE_HZ, durationS, (share) => onProgress((n + share) * 0.45), signal));
   }
   const [a, b] = sounds as [Int16Array, Int16Array];
+  const made = laySounds(a, b);
+  onProgress(1);
+  return made;
+}
+
+/** The same for two sounds that are decoded: one channel each at 8 kHz. */
+export function laySounds(a: Int16Array, b: Int16Array): Sync & { readonly points: readonly SyncPoint[] } {
   // Flattened: a steady beat is like itself at each bar, what is said over it only once.
   const rough = lagOf(loudness(a), loudness(b), Math.ceil(Math.max(a.length, b.length) * (ROUGH_HZ / FINE_HZ)), true);
   if (rough === null) throw new NotSound('One of the two recordings is silent.');
-  onProgress(0.9);
   const shift = Math.round((rough.lag / ROUGH_HZ) * FINE_HZ);
   const [from, to] = [Math.max(0, -shift), Math.min(a.length, b.length - shift)];
   const points: SyncPoint[] = [];
@@ -41,12 +47,11 @@ export async function syncFiles(first: string, second: string, onProgress: (shar
   }
   const sync = syncOf(points);
   if (sync === null || sync.used < 3) throw new NotSound('The two recordings have too little sound in common to lay them over each other.');
-  onProgress(1);
   return { ...sync, points };
 }
 
 /** A whole recording in one channel as 16-bit samples: two hours are 115 MB at 8 kHz. */
-async function monoAt(path: string, rateHz: number, durationS: number | null, onProgress: (share: number) => void, signal?: AbortSignal): Promise<Int16Array> {
+export async function monoAt(path: string, rateHz: number, durationS: number | null, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<Int16Array> {
   let out = new Int16Array(Math.ceil((durationS ?? 600) * rateHz) + rateHz);
   let n = 0;
   await decodeSound(path, { channels: 1, rateHz, durationS, onProgress, ...(signal === undefined ? {} : { signal }) }, (floats) => {

@@ -13,7 +13,7 @@ import { align } from '../../src/core/take/align.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../../src/core/take/transcript.ts';
 import { fromSeconds } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
-import { syncFiles } from '../../src/media/sync.ts';
+import { FINE_HZ, laySounds, monoAt } from '../../src/media/sync.ts';
 import { SCHOOLS } from '../support/schools.ts';
 import { type TakeFaults, boundaryErrors, coarsen, quantile, syntheticTake } from '../support/synthetic-take.ts';
 
@@ -83,10 +83,8 @@ const folder = mkdtempSync(join(tmpdir(), 'euphon-sync-'));
 const take = 'demo/media/broomstick-strong-take-1.mp4';
 for (const [name, args] of [['first', []], ['second', ['-af', 'adelay=4321:all=1,lowpass=5000']]] as const) spawnSync('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '15', '-i', take, '-vn', ...args, '-ac', '1', '-t', '7200', join(folder, `${name}.flac`)]);
 const from = performance.now();
-try {
-  const sync = await syncFiles(join(folder, 'first.flac'), join(folder, 'second.flac'));
-  console.log(`two recordings of two hours laid over each other: ${((performance.now() - from) / 1000).toFixed(1)} s (bar 20), offset ${sync.offsetS.toFixed(4)} s of 4.3210, drift ${sync.driftPpm.toFixed(2)} ppm of 0`);
-} catch (error) {
-  console.log(`two recordings of two hours: ${((performance.now() - from) / 1000).toFixed(1)} s, ${error instanceof Error ? error.message : String(error)}`);
-}
+const [one, other] = [await monoAt(join(folder, 'first.flac'), FINE_HZ, 7200), await monoAt(join(folder, 'second.flac'), FINE_HZ, 7200)];
+const decoded = performance.now();
+const sync = laySounds(one, other);
+console.log(`two recordings of two hours: decoded in ${((decoded - from) / 1000).toFixed(1)} s, laid over each other in ${((performance.now() - decoded) / 1000).toFixed(1)} s (bar 20), offset ${sync.offsetS.toFixed(4)} s of 4.3210, drift ${sync.driftPpm.toFixed(2)} ppm of 0`);
 rmSync(folder, { recursive: true, force: true });

@@ -51,11 +51,14 @@ function follow(strength: Float32Array, path: TempoPath, tight: number): number[
   const n = strength.length;
   const total = new Float64Array(n);
   const before = new Int32Array(n).fill(-1);
+  const longest = Math.ceil(1.3 * Math.max(1, ...path.periods)) + 1;
+  const logs = Float64Array.from({ length: longest + 1 }, (_, k) => Math.log(Math.max(1, k)));
   for (let i = 0; i < n; i++) {
     const period = periodAt(path, i);
+    const usual = Math.log(period);
     let top = 0;
     for (let j = Math.max(0, Math.ceil(i - period * 1.3)); j <= i - period * 0.75; j++) {
-      const off = Math.log((i - j) / period);
+      const off = (logs[i - j] as number) - usual;
       const value = (total[j] as number) - tight * off * off;
       if (value > top) {
         top = value;

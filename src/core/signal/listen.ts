@@ -7,6 +7,7 @@ import { findBeats } from './beats.ts';
 import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
 import { type Onsets, FRAMES_A_SECOND, SLOW_FRAMES, listenForOnsets } from './onsets.ts';
 import { pulseOf } from './pulse.ts';
+import { scratchRow } from './scratch.ts';
 import { type Peaks, peakMeter } from './true-peak.ts';
 
 /** Everything that is heard in a piece of sound. */
@@ -75,13 +76,14 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
   const [loudness, peaks, onsets] = [loudnessMeter(channels), peakMeter(channels), listenForOnsets()];
   const wave: number[] = [];
   let [frames, filled, peak, first, last] = [0, 0, 0, -1, -1];
-  let tail = new Float32Array(24);
+  const [monoRow, sizeRow, lineRow, outRow] = [scratchRow(), scratchRow(), scratchRow(), scratchRow()];
+  const tail = new Float32Array(24);
   let odd = 0;
   const halve = (mono: Float32Array): Float32Array => {
-    const line = new Float32Array(tail.length + mono.length);
+    const line = lineRow(tail.length + mono.length);
     line.set(tail);
     line.set(mono, tail.length);
-    const out = new Float32Array(Math.max(0, Math.floor((line.length - 24 - odd) / 2) + 1));
+    const out = outRow(Math.max(0, Math.floor((line.length - 24 - odd) / 2) + 1));
     let n = 0;
     let i = odd;
     for (; i + 24 < line.length; i += 2) {
@@ -90,14 +92,14 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
       out[n++] = sum;
     }
     odd = i - (line.length - 24);
-    tail = line.slice(line.length - 24);
+    tail.set(line.subarray(line.length - 24));
     return out.subarray(0, n);
   };
   return {
     push(interleaved) {
       const count = Math.floor(interleaved.length / channels);
-      const mono = new Float32Array(count);
-      const sizes = new Float32Array(count);
+      const mono = monoRow(count);
+      const sizes = sizeRow(count);
       mixDown(interleaved, channels, mono, sizes);
       // Own copies: a variable shared with another function costs ten times as much in this loop.
       let most = peak;

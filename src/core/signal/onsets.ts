@@ -16,8 +16,6 @@ const GROUP_TOP_HZ: Readonly<Record<Group, number>> = { low: 130, lowMid: 500, m
 
 /** Where a rise is looked for: against two frames before, so that a slow window still sees a sharp edge. */
 const LAG = 2;
-/** Magnitudes are raised to this power before they are compared: a quiet stroke counts less than a loud one, and the same piece played softer gives the same attacks but for a factor. */
-const COMPRESSION = 0.5;
 
 /** Attack strength of each group in each frame, and what changes slowly. Frame i is centred on i / 100 s. */
 export interface Onsets {
@@ -39,7 +37,9 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
   const bands = melBands(spectrum.bins);
   const classes = pitchClasses(spectrum.bins);
   // The last LAG + 1 frames of compressed bands, in turn.
-  const past = Array.from({ length: LAG + 1 }, () => new Float32Array(bands.length));
+  const count = bands.group.length;
+  const past = Array.from({ length: LAG + 1 }, () => new Float32Array(count));
+  const sums = new Float64Array(GROUPS.length);
   // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
   const waiting = new Float32Array(FRAME);
   let filled = FRAME / 2;
@@ -53,21 +53,26 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
     spectrum.power(frame, power);
     const now = past[frames % past.length] as Float32Array;
     const before = past[(frames + 1) % past.length] as Float32Array;
-    const sums = { low: 0, lowMid: 0, mid: 0, high: 0 };
-    for (let b = 0; b < bands.length; b++) {
-      const { from, weights, group } = bands[b] as Band;
+    sums.fill(0);
+    for (let b = 0; b < count; b++) {
+      const from = bands.from[b] as number;
+      const first = bands.first[b] as number;
+      const length = (bands.first[b + 1] as number) - first;
       let energy = 0;
-      for (let k = 0; k < weights.length; k++) energy += (weights[k] as number) * (power[from + k] as number);
-      const value = energy ** (COMPRESSION / 2);
+      for (let k = 0; k < length; k++) energy += (bands.weights[first + k] as number) * (power[from + k] as number);
+      // The fourth root of the energy is the square root of the magnitude.
+      const value = Math.sqrt(Math.sqrt(energy));
       now[b] = value;
       // The strongest of the neighbours a moment ago: a gliding tone is no attack.
-      const then = Math.max(before[b] as number, before[b - 1] ?? 0, before[b + 1] ?? 0);
-      if (value > then) sums[group] += value - then;
+      let then = before[b] as number;
+      if (b > 0 && (before[b - 1] as number) > then) then = before[b - 1] as number;
+      if (b + 1 < count && (before[b + 1] as number) > then) then = before[b + 1] as number;
+      if (value > then) sums[bands.group[b] as number] = (sums[bands.group[b] as number] as number) + value - then;
     }
-    for (const group of GROUPS) attacks[group].push(frames < LAG ? 0 : sums[group]);
-    for (let k = 4; k < classes.length; k++) {
-      const c = classes[k] as number;
-      if (c >= 0) slow[c] = (slow[c] as number) + Math.sqrt(power[k] as number);
+    for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g] as Group].push(frames < LAG ? 0 : (sums[g] as number));
+    for (let k = classes.from; k < classes.to; k++) {
+      const c = classes.of[k] as number;
+      slow[c] = (slow[c] as number) + Math.sqrt(power[k] as number);
     }
     let [all, low] = [0, 0];
     for (let k = 1; k < power.length; k++) {
@@ -111,16 +116,19 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
   };
 }
 
-interface Band {
-  readonly from: number;
+/** Bands in flat tables, for they are gone through a hundred times a second: band b weighs the bins from `from[b]` on with weights[first[b]] to weights[first[b + 1] - 1]. */
+interface Bands {
+  readonly from: Int32Array;
+  readonly first: Int32Array;
   readonly weights: Float32Array;
-  readonly group: Group;
+  /** Index into GROUPS. */
+  readonly group: Uint8Array;
 }
 
 /** Triangles a third of an octave wide, but never narrower than two bins, from 30 Hz to 11 kHz. */
-function melBands(bins: number): Band[] {
+function melBands(bins: number): Bands {
   const hz = ONSET_RATE_HZ / FRAME;
-  const bands: Band[] = [];
+  const bands: { from: number; weights: Float32Array; group: number }[] = [];
   const step = 2 ** (1 / 4);
   for (let centre = 2 * hz; centre < 11_000;) {
     const next = Math.max(centre + hz, centre * step);
@@ -131,18 +139,21 @@ function melBands(bins: number): Band[] {
       const f = (from + k) * hz;
       return Math.max(0, f <= centre ? (f - low) / Math.max(1e-9, centre - low) : (high - f) / Math.max(1e-9, high - centre));
     });
-    bands.push({ from, weights, group: GROUPS.find((g) => centre <= GROUP_TOP_HZ[g]) ?? 'high' });
+    bands.push({ from, weights, group: GROUPS.findIndex((g) => centre <= GROUP_TOP_HZ[g]) });
     centre = next;
   }
-  return bands;
+  const first = new Int32Array(bands.length + 1);
+  bands.forEach((band, b) => { first[b + 1] = (first[b] as number) + band.weights.length; });
+  const weights = new Float32Array(first[bands.length] as number);
+  bands.forEach((band, b) => weights.set(band.weights, first[b]));
+  return { from: Int32Array.from(bands, (b) => b.from), first, weights, group: Uint8Array.from(bands, (b) => b.group) };
 }
 
-/** The pitch class of each bin between 180 Hz and 2.5 kHz; -1 outside. */
-function pitchClasses(bins: number): Int8Array {
-  return Int8Array.from({ length: bins }, (_, k) => {
-    const f = (k * ONSET_RATE_HZ) / FRAME;
-    return f < 180 || f > 2_500 ? -1 : ((Math.round(69 + 12 * Math.log2(f / 440)) % 12) + 12) % 12;
-  });
+/** The pitch class of each bin from 180 Hz to 2.5 kHz. */
+function pitchClasses(bins: number): { readonly from: number; readonly to: number; readonly of: Uint8Array } {
+  const hz = ONSET_RATE_HZ / FRAME;
+  const of = Uint8Array.from({ length: bins }, (_, k) => ((Math.round(69 + 12 * Math.log2(Math.max(1, k) * hz / 440)) % 12) + 12) % 12);
+  return { from: Math.ceil(180 / hz), to: Math.floor(2_500 / hz) + 1, of };
 }
 
 /** A list of floats that grows without being copied at each push. */

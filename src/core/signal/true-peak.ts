@@ -1,3 +1,5 @@
+import { scratchRow } from './scratch.ts';
+
 /** Times the rate that peaks are looked for at (ITU-R BS.1770-4, annex 2). */
 const OVERSAMPLING = 4;
 /** Samples either side that a value between two samples is made from. */
@@ -51,15 +53,16 @@ function scan(line: Float32Array, to: number, start: number): number {
 
 /** A peak meter for interleaved sound at 48 kHz in pieces of any length. */
 export function peakMeter(channels: number): { push(interleaved: Float32Array): void; end(): Peaks } {
-  // The last 2 × REACH samples of each channel, then the new ones.
-  let lines = Array.from({ length: channels }, () => new Float32Array(2 * REACH));
-  let [most, between, runs] = [0, 0, 0];
+  // The last samples of each channel, which those to come are looked at together with.
+  const ends = Array.from({ length: channels }, () => new Float32Array(2 * REACH));
+  const row = scratchRow();
   const full = new Int32Array(channels);
+  let [most, between, runs] = [0, 0, 0];
   const add = (interleaved: Float32Array): void => {
     const frames = Math.floor(interleaved.length / channels);
-    lines = lines.map((old, c) => {
-      const line = new Float32Array(2 * REACH + frames);
-      line.set(old.subarray(old.length - 2 * REACH), 0);
+    for (let c = 0; c < channels; c++) {
+      const line = row(2 * REACH + frames);
+      line.set(ends[c] as Float32Array);
       let run = full[c] as number;
       let top = most;
       for (let i = 0, at = c; i < frames; i++, at += channels) {
@@ -75,8 +78,8 @@ export function peakMeter(channels: number): { push(interleaved: Float32Array): 
       full[c] = run;
       // What lies below the largest sample cannot be the peak, so the search may begin from there.
       between = scan(line, line.length - REACH, Math.max(between, most));
-      return line;
-    });
+      (ends[c] as Float32Array).set(line.subarray(frames));
+    }
   };
   return {
     push: add,

@@ -1,0 +1,11 @@
+/**
+ * A row of floats that is used again and again: fresh memory for each piece of sound costs more than the work done on it.
+ * What it gives is valid until it is asked again; its contents are what was there before.
+ */
+export function scratchRow(): (length: number) => Float32Array {
+  let row = new Float32Array(0);
+  return (length) => {
+    if (row.length < length) row = new Float32Array(Math.ceil(length * 1.25));
+    return row.subarray(0, length);
+  };
+}
