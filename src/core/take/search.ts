@@ -35,10 +35,68 @@ interface Columns {
  * skipped; `beyond` is the prefix sum of what time beyond the plan earns. Cost grows with segments × cells × lengths.
  */
 export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): SearchResult {
-  const lengths = shapes.map((shape) => lengthTable(shape, grid));
-  const forward = runForward(shapes, lengths, rewards, grid, pinned, beyond);
-  const backward = runBackward(shapes, lengths, rewards, grid, pinned, beyond, forward);
+  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying: corridor(shapes, rewards, grid, pinned, beyond) };
+  const forward = runForward(problem);
+  const backward = runBackward(problem, forward);
   return { pieces: tracePath(forward, shapes.length), ...certainty(forward, backward, shapes, grid) };
+}
+
+/** Cells of the corridor's grid: so many of the search's own. */
+const COARSER = 3;
+/** A place this many points below the best, on a grid that flatters every place, is not looked at. */
+const CORRIDOR = 36;
+/** Below so many cells the corridor costs more than it saves. */
+const FEWEST_CELLS = 300;
+
+/**
+ * Which cells each segment may begin at: a search on a grid three times coarser, where every place earns the best of its
+ * cells and every length the best of those it may stand for, so that what is dropped could not have won. Null: all.
+ */
+function corridor(shapes: readonly Shape[], rewards: readonly Rewards[], fine: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): Uint8Array[] | null {
+  if (fine.cells < FEWEST_CELLS) return null;
+  const grid: Grid = { stepUs: fine.stepUs * COARSER, cells: Math.ceil(fine.cells / COARSER) };
+  const known = new Map<Float32Array, Float32Array>();
+  const once = (array: Float32Array, make: (array: Float32Array) => Float32Array) => {
+    const made = known.get(array) ?? make(array);
+    known.set(array, made);
+    return made;
+  };
+  const best = (array: Float32Array) => pooled(array, grid.cells + 1);
+  const first = (array: Float32Array) => Float32Array.from({ length: grid.cells + 1 }, (_, c) => array[Math.min(array.length - 1, c * COARSER)] as number);
+  const coarse = rewards.map((r): Rewards => ({ start: once(r.start, best), end: once(r.end, best), middle: r.middle === null ? null : once(r.middle, (m) => pooled(m, (grid.cells + 1) * 2)), inside: once(r.inside, first) }));
+  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid, grid.stepUs)), rewards: coarse, grid, pinned, beyond: first(beyond), worthTrying: null };
+  const forward = runForward(problem);
+  const backward = runBackward(problem, forward);
+  return shapes.map((_, k) => {
+    const [now, any] = [forward.score[k] as Float32Array, backward.any[k] as Float32Array];
+    const floor = bestSum(now, any) - CORRIDOR;
+    const cells = new Uint8Array(fine.cells + 1);
+    for (let c = 0; c <= grid.cells; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells.fill(1, Math.max(0, (c - 1) * COARSER), (c + 1) * COARSER + 1);
+    return cells;
+  });
+}
+
+/** The largest of the cells that round to each coarser cell. */
+function pooled(array: Float32Array, cells: number): Float32Array {
+  const out = new Float32Array(cells).fill(-Infinity);
+  for (let i = 0; i < array.length; i++) {
+    const c = Math.min(cells - 1, Math.round(i / COARSER));
+    if ((array[i] as number) > (out[c] as number)) out[c] = array[i] as number;
+  }
+  for (let c = 0; c < cells; c++) if (out[c] === -Infinity) out[c] = 0;
+  return out;
+}
+
+/** All that one search is given. */
+interface Problem {
+  readonly shapes: readonly Shape[];
+  readonly lengths: readonly LengthTable[];
+  readonly rewards: readonly Rewards[];
+  readonly grid: Grid;
+  readonly pinned: ReadonlySet<number>;
+  readonly beyond: Float32Array;
+  /** Per segment 1 where it may begin; null: everywhere. */
+  readonly worthTrying: readonly Uint8Array[] | null;
 }
 
 interface LengthTable {
@@ -46,13 +104,18 @@ interface LengthTable {
   readonly cost: Float32Array;
 }
 
-function lengthTable(shape: Shape, grid: Grid): LengthTable {
-  const low = Math.max(1, Math.ceil(shape.shortestUs / grid.stepUs));
-  const high = Math.max(low, Math.min(grid.cells, 65_000, Math.floor(shape.longestUs / grid.stepUs)));
-  return { low, cost: Float32Array.from({ length: high - low + 1 }, (_, i) => -shape.cost((low + i) * grid.stepUs)) };
+/** What each length in cells costs; with `slackUs` the least that a length within it of the cells' costs. */
+function lengthTable(shape: Shape, grid: Grid, slackUs = 0): LengthTable {
+  const low = Math.max(slackUs > 0 ? 0 : 1, Math.ceil((shape.shortestUs - slackUs) / grid.stepUs));
+  const high = Math.max(low, Math.min(grid.cells, 65_000, Math.floor((shape.longestUs + slackUs) / grid.stepUs)));
+  const planned = shape.plannedUs;
+  return { low, cost: Float32Array.from({ length: high - low + 1 }, (_, i) => {
+    const us = (low + i) * grid.stepUs;
+    return -shape.cost(Math.abs(us - planned) <= slackUs ? planned : us < planned ? us + slackUs : us - slackUs);
+  }) };
 }
 
-function runForward(shapes: readonly Shape[], lengths: readonly LengthTable[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): Columns {
+function runForward({ shapes, lengths, rewards, grid, pinned, beyond, worthTrying }: Problem): Columns {
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
   const columns: Columns = { score: [], length: [], extraFrom: [] };
@@ -67,19 +130,12 @@ function runForward(shapes: readonly Shape[], lengths: readonly LengthTable[], r
     const endInside = reward.end.map((v, c) => v + (reward.inside[c] as number));
     const floor = best(now) - BEAM;
     if (!pinned.has(k)) for (let c = 0; c < cells; c++) next[c] = (now[c] as number) - shape.skipCost;
+    const trying = worthTrying?.[k];
     for (let c = 0; c < cells; c++) {
       const from = now[c] as number;
-      if (from < floor) continue;
+      if (from < floor || trying?.[c] === 0) continue;
       const base = from + (reward.start[c] as number) - (reward.inside[c] as number);
-      const most = Math.min(cost.length, cells - c - low);
-      for (let i = 0; i < most; i++) {
-        const to = c + low + i;
-        const value = base + (cost[i] as number) + (endInside[to] as number) + (reward.middle === null ? 0 : (reward.middle[c + to] as number));
-        if (value > (next[to] as number)) {
-          next[to] = value;
-          back[to] = low + i;
-        }
-      }
+      reach(next, back, base, c, low, cost, endInside, reward.middle);
     }
     columns.length.push(back);
     // Time beyond the plan may follow every segment: the running best decays by the second.
@@ -102,6 +158,50 @@ function runForward(shapes: readonly Shape[], lengths: readonly LengthTable[], r
   return columns;
 }
 
+/** Tries every length from a cell. A function of its own with nothing but typed arrays: this is where the time goes. */
+function reach(next: Float32Array, back: Uint16Array, base: number, from: number, low: number, cost: Float32Array, ends: Float32Array, middle: Float32Array | null): void {
+  const first = from + low;
+  const most = Math.min(cost.length, next.length - first);
+  if (middle === null) {
+    for (let i = 0; i < most; i++) {
+      const value = base + (cost[i] as number) + (ends[first + i] as number);
+      if (value > (next[first + i] as number)) {
+        next[first + i] = value;
+        back[first + i] = low + i;
+      }
+    }
+    return;
+  }
+  const centre = from + first;
+  for (let i = 0; i < most; i++) {
+    const value = base + (cost[i] as number) + (ends[first + i] as number) + (middle[centre + i] as number);
+    if (value > (next[first + i] as number)) {
+      next[first + i] = value;
+      back[first + i] = low + i;
+    }
+  }
+}
+
+/** The best of every length from a cell. */
+function farthest(from: number, low: number, cost: Float32Array, ends: Float32Array, middle: Float32Array | null): number {
+  const first = from + low;
+  const most = Math.min(cost.length, ends.length - first);
+  let top = OUT;
+  if (middle === null) {
+    for (let i = 0; i < most; i++) {
+      const value = (cost[i] as number) + (ends[first + i] as number);
+      if (value > top) top = value;
+    }
+    return top;
+  }
+  const centre = from + first;
+  for (let i = 0; i < most; i++) {
+    const value = (cost[i] as number) + (ends[first + i] as number) + (middle[centre + i] as number);
+    if (value > top) top = value;
+  }
+  return top;
+}
+
 interface Backward {
   /** Best score from a cell to the end, when the segment begins at the cell and is filmed. */
   readonly filmed: Float32Array[];
@@ -109,9 +209,7 @@ interface Backward {
   readonly any: Float32Array[];
 }
 
-function runBackward(
-  shapes: readonly Shape[], lengths: readonly LengthTable[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array, forward: Columns,
-): Backward {
+function runBackward({ shapes, lengths, rewards, grid, pinned, beyond, worthTrying }: Problem, forward: Columns): Backward {
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
   let after = new Float32Array(cells).map((_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND);
@@ -134,16 +232,11 @@ function runBackward(
     const filmed = new Float32Array(cells).fill(OUT);
     const any = new Float32Array(cells).fill(OUT);
     const endInside = reward.end.map((v, c) => v + (reward.inside[c] as number) + (onward[c] as number));
+    const trying = worthTrying?.[k];
     for (let c = 0; c < cells; c++) {
       if (!pinned.has(k)) any[c] = (onward[c] as number) - (shapes[k] as Shape).skipCost;
-      if ((now[c] as number) < floor) continue;
-      let top = OUT;
-      const most = Math.min(cost.length, cells - c - low);
-      for (let i = 0; i < most; i++) {
-        const to = c + low + i;
-        const value = (cost[i] as number) + (endInside[to] as number) + (reward.middle === null ? 0 : (reward.middle[c + to] as number));
-        if (value > top) top = value;
-      }
+      if ((now[c] as number) < floor || trying?.[c] === 0) continue;
+      const top = farthest(c, low, cost, endInside, reward.middle);
       filmed[c] = top + (reward.start[c] as number) - (reward.inside[c] as number);
       any[c] = Math.max(any[c] as number, filmed[c] as number);
     }
@@ -201,12 +294,17 @@ function bestSum(a: Float32Array, b: Float32Array): number {
   return top;
 }
 
+/** A place so many points below the best weighs nothing. */
+const NOTHING = 16;
+
 function sureness(a: Float32Array, b: Float32Array, near: number): number {
   let [top, at] = [OUT, 0];
   for (let c = 0; c < a.length; c++) if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
   let [all, close] = [0, 0];
   for (let c = 0; c < a.length; c++) {
-    const weight = Math.exp((a[c] as number) + (b[c] as number) - top);
+    const below = (a[c] as number) + (b[c] as number) - top;
+    if (below < -NOTHING) continue;
+    const weight = Math.exp(below);
     all += weight;
     if (Math.abs(c - at) <= near) close += weight;
   }

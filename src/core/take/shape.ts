@@ -2,6 +2,7 @@ import { type Segment, isActive } from '../plan/segment.ts';
 
 /** What a recorded length costs a segment, in points, by how people really run such spans. */
 export interface Shape {
+  readonly plannedUs: number;
   readonly shortestUs: number;
   readonly longestUs: number;
   readonly skipCost: number;
@@ -26,12 +27,12 @@ export function shapeOf(segment: Segment): Shape {
     return points * Math.log1p((off / (off < 0 ? underS : overS)) ** 2);
   };
   if (isActive(segment)) {
-    return { shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 7, cost: bent(1.6, 1, 1) };
+    return { plannedUs, shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 7, cost: bent(1.6, 1, 1) };
   }
   switch (segment.kind) {
-    case 'rest': return { shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 2.5, cost: bent(1.2, 3, 4.5) };
-    case 'change-over': return { shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 2, cost: bent(1.2, 2, 2.5) };
-    case 'water': return { shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 3, cost: bent(1, 6, 8) };
-    default: return { shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
+    case 'rest': return { plannedUs, shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 2.5, cost: bent(1.2, 3, 4.5) };
+    case 'change-over': return { plannedUs, shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 2, cost: bent(1.2, 2, 2.5) };
+    case 'water': return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 3, cost: bent(1, 6, 8) };
+    default: return { plannedUs, shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
   }
 }
