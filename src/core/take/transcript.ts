@@ -1,6 +1,6 @@
-import { lineTime, wordShares } from '../speech/line-time.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import { numberOf } from './numbers.ts';
+import { lineTime } from '../speech/line-time.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { WORD_SIGMA_US, placeWords } from './place-words.ts';
 
 /** A word with its own time, on take time. */
 export interface TimedWord {
@@ -32,10 +32,9 @@ export interface Token {
   readonly cue: number;
 }
 
-/** Word times from a recogniser are right within about a fifth of a second (common practice). */
-const WORD_SIGMA = fromSeconds(0.15);
-/** Of the silence in a coarse paragraph nobody knows where it lies; a word may be off by this share of it. */
-const SLACK_SHARE = 0.3;
+
+/** A time cut to whole seconds lies anywhere in its second. */
+const CUT_SIGMA_US = 290_000;
 
 /** Lower case, no accents, no punctuation; `half-way` and `halfway` become the same. */
 export function normalise(word: string): string {
@@ -52,8 +51,14 @@ export function tokensOf(transcript: Transcript, duration: Micros): Token[] {
   const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
-      for (const word of cue.words) push(tokens, word.text, word.start, word.end, WORD_SIGMA, c);
-    } else placeInCue(tokens, { ...cue, start: micros(cue.start + cut) }, c, duration);
+      for (const word of cue.words) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c);
+    } else {
+      const start = cue.start + cut;
+      // The end of a last cue is a guess of its reader's; what is said there may need longer.
+      const last = c === transcript.cues.length - 1 ? Math.max(cue.end, start + lineTime(cue.text) * 1.15) : cue.end;
+      const end = Math.max(start + 5e5, Math.min(last, Math.max(duration, start + 1e6)));
+      for (const word of placeWords(cue.text, start, end)) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 ? CUT_SIGMA_US : 0)), c);
+    }
   }
   return tokens.sort((a, b) => a.at - b.at);
 }
@@ -62,78 +67,6 @@ function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Mic
   for (const part of text.split(/[\s–—-]+/)) {
     const norm = normalise(part);
     if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue });
-  }
-}
-
-const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
-
-/**
- * What is said in one go: sentences, and each number of a countdown by itself, with or without punctuation (`three two one
- * and rest` is four things).
- */
-function unitsOf(text: string): string[] {
-  const sentences = text.match(/[^.!?…]+[.!?…]*/g)?.map((s) => s.trim()).filter((s) => s !== '') ?? [];
-  return sentences.flatMap((sentence) => {
-    const words = sentence.split(/\s+/);
-    const values = words.map((w) => (COUNTED.test(normalise(w)) ? numberOf(normalise(w)) : null));
-    const counted = values.map((v, i) => v !== null && ((values[i + 1] !== null && values[i + 1] !== undefined && v - (values[i + 1] as number) === 1) || (values[i - 1] !== null && values[i - 1] !== undefined && (values[i - 1] as number) - v === 1)));
-    const units: string[] = [];
-    let open: string[] = [];
-    for (const [i, word] of words.entries()) {
-      if (counted[i] === true) {
-        if (open.length > 0) units.push(open.join(' '));
-        units.push(word);
-        open = [];
-      } else open.push(word);
-    }
-    if (open.length > 0) units.push(open.join(' '));
-    return units;
-  });
-}
-
-/** One number of a countdown and the silence after it (common practice: a second or a beat). */
-const COUNT_STEP = fromSeconds(0.95);
-/** How much of a paragraph's silence falls after a sentence: none inside a countdown, little where one call leads to the next. */
-const JOIN_SHARE = { count: 0, tight: 0.08, loose: 1 } as const;
-
-/** How a sentence goes on to the next: a countdown counts on, its one leads to 'rest' or 'go', a name to its side. */
-function joinOf(sentence: string, next: string | undefined): keyof typeof JOIN_SHARE {
-  if (next === undefined) return 'loose';
-  const [here, after] = [sentence, next].map((s) => s.split(/\s+/).map(normalise).filter((w) => w !== '')) as [string[], string[]];
-  const counts = (words: readonly string[]) => words.length > 0 && words.length <= 3 && words.every((w) => COUNTED.test(w));
-  if (counts(here) && counts(after)) return 'count';
-  if (counts(here) && after.length <= 4 && after.some((w) => /^(rest|relax|stop|switch|change|go|begin|done|time|good)$/.test(w))) return 'tight';
-  return after.length <= 3 && (after[0] === 'left' || after[0] === 'right') ? 'tight' : 'loose';
-}
-
-/** Sentences keep their own length; the silence of the cue is spread between them, for want of better knowledge. */
-function placeInCue(tokens: Token[], cue: TranscriptCue, index: number, duration: Micros): void {
-  const sentences = unitsOf(cue.text);
-  const end = Math.min(cue.end, Math.max(duration, cue.start + 1e6));
-  const joins = sentences.map((s, i) => joinOf(s, sentences[i + 1]));
-  // A counted number takes a second or a beat with its silence, however short its word.
-  const lengths = sentences.map((s, i) => (joins[i] === 'count' ? Math.max(COUNT_STEP, lineTime(s)) : lineTime(s)));
-  const spoken = lengths.reduce((a, b) => a + b, 0);
-  const room = Math.max(1, end - cue.start);
-  const scale = Math.min(1, room / Math.max(1, spoken));
-  const slack = Math.max(0, room - spoken * scale);
-  const shares = joins.map((join) => JOIN_SHARE[join]);
-  const allShares = Math.max(1e-9, shares.reduce<number>((a, b) => a + b, 0));
-  let at: number = cue.start;
-  for (const [i, sentence] of sentences.entries()) {
-    const length = (lengths[i] ?? 0) * scale;
-    const said = joins[i] === 'count' ? Math.min(length, lineTime(sentence) * scale) : length;
-    // The first words are where the cue begins; in the middle of a long silence nobody knows.
-    const through = (at - cue.start) / room;
-    const sigma = micros(WORD_SIGMA + slack * SLACK_SHARE * Math.min(1, 2.5 * through) * (1 - 0.35 * through) + (scale < 1 ? 4e5 : 0));
-    const words = sentence.split(/\s+/);
-    let word = at;
-    for (const [w, share] of wordShares(words).entries()) {
-      const next = word + share * said;
-      push(tokens, words[w] as string, micros(word), micros(next), sigma, index);
-      word = next;
-    }
-    at += length + (slack * (shares[i] as number)) / allShares;
   }
 }
 
