@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../take/align.ts';
-import { stem } from '../take/name-match.ts';
+import { stem } from '../take/sounds-like.ts';
 import { hear } from '../take/heard.ts';
 import { phrasesOf } from '../take/phrases.ts';
 import { type Token, normalise } from '../take/transcript.ts';

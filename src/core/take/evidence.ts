@@ -30,6 +30,9 @@ const NEXT_REACH_S = 26;
 const NEXT_POINTS = 1.6;
 const WRONG_SIDE_FACTOR = 0.55;
 
+/** A call may be said so many times for each change before it counts less. */
+const OFTEN = 1.5;
+
 /** What speaks against a break or talk: calls that belong to an interval are heard inside it. */
 const AGAINST_WAITING = { 'half-word': -2, countdown: -0.8, 'time-left': -0.8 } as const;
 /** What time beyond the plan earns by what is heard in it: somebody is doing a move there. */
@@ -54,9 +57,13 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
       array[c] = (array[c] as number) + height * Math.exp(-(((c - centre) / width) ** 2) / 2);
     }
   };
+  const boundaries = segments.filter(isActive).length + 1;
   const make = (kind: Heard['kind'], weight: readonly [number, number]) => {
     const array = new Float32Array(cells);
-    for (const h of heard) if (h.kind === kind) bump(array, h.at, h.sigma, weight);
+    const all = heard.filter((h) => h.kind === kind);
+    // What is said far more often than there are changes for it is a habit or a song, and says less.
+    const habit = Math.min(1, (boundaries * OFTEN) / Math.max(1, all.length));
+    for (const h of all) bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' ? h.strength : 1));
     return array;
   };
   const countdown = make('countdown', WEIGHT.countdownEnd);

@@ -27,6 +27,10 @@ const PAUSE = { stop: 1, comma: 0.3, marked: { starter: 0.06, inside: 0.015 }, b
 const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
 const STARTERS = new Set(['and', 'so', 'okay', 'ok', 'alright', 'now', 'next', 'lets', 'let', 'here', 'keep', 'good', 'nice', 'great', 'well', 'you', 'we', 'were', 'i', 'if', 'last', 'ten', 'half', 'halfway', 'coming', 'come', 'get', 'ready', 'make', 'take', 'just', 'then', 'three', 'five', 'rest', 'relax', 'first', 'do', 'dont', 'think', 'stay', 'up', 'beautiful', 'lovely', 'yes', 'that', 'thats', 'this', 'there', 'my', 'off', 'after']);
 const BOUND = new Set(['next up', 'up next', 'half way', 'here we', 'we go', 'we are', 'you are', 'you can', 'coming up', 'left side', 'right side', 'other side', 'ten seconds', 'last ten', 'last five', 'get ready', 'lets go', 'let us', 'we have', 'if you', 'do not', 'good job', 'well done', 'and rest', 'and relax', 'and go', 'and we', 'so we', 'now we', 'next we', 'and then', 'take a', 'keep going', 'first up']);
+/** After these a phrase goes on at once: `okay here we go`, `so lunges`. */
+const LEADS_ON = new Set(['okay', 'ok', 'alright', 'so', 'and', 'now', 'then', 'lets', 'the', 'a', 'your', 'those', 'that', 'keep', 'we', 'you', 'up', 'next', 'to', 'for', 'with', 'in', 'on', 'of', 'is', 'are', 'into']);
+/** `Here we go` and the name of the move are one call, with hardly a breath between. */
+const GO_NAME = 0.15;
 const AFTER_COUNT = /^(and|rest|relax|stop|switch|change|go|begin|done|time|good|okay)$/;
 
 /** The silence after each word in shares, and where a countdown's step fixes the time from one word to the next. */
@@ -43,6 +47,8 @@ function pausesOf(words: readonly string[], norms: readonly string[]): { readonl
     if (/[.!?…]["')\]]?$/.test(word)) return { share: (next === 'left' || next === 'right') && i + 2 < norms.length ? PAUSE.tight : PAUSE.stop, stepUs: null };
     if (/[,;:—–]$/.test(word)) return { share: PAUSE.comma, stepUs: null };
     if (BOUND.has(`${norms[i]} ${next}`) || (value[i] !== null && /^(sec|min|more|rep)/.test(next))) return { share: PAUSE.bound, stepUs: null };
+    if (LEADS_ON.has(norms[i] as string)) return { share: PAUSE.bound, stepUs: null };
+    if (norms[i] === 'go') return { share: GO_NAME * free.starter, stepUs: null };
     return { share: STARTERS.has(next) ? free.starter : free.inside, stepUs: null };
   });
 }

@@ -3,7 +3,7 @@ import { type Block, type BlockKind, type Move, NO_SIDES, type Plan, newBlock, n
 import { type Micros, micros } from '../time/micros.ts';
 import { hear } from './heard.ts';
 import { numberOf } from './numbers.ts';
-import { stem } from './name-match.ts';
+import { stem } from './sounds-like.ts';
 import { type Token, type Transcript, normalise, tokensOf } from './transcript.ts';
 
 /** An interval that was heard: a move, when it began and ended, the side it was done on. */
