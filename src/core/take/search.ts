@@ -34,8 +34,8 @@ interface Columns {
  * any two. Exact within the beam. `pinned` segments cannot be
  * skipped; `beyond` is the prefix sum of what time beyond the plan earns. Cost grows with segments × cells × lengths.
  */
-export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): SearchResult {
-  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying: corridor(shapes, rewards, grid, pinned, beyond) };
+export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array, worthTrying: readonly Uint8Array[] | null = null): SearchResult {
+  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
   return { pieces: tracePath(forward, shapes.length), ...certainty(forward, backward, shapes, grid) };
@@ -45,15 +45,11 @@ export function search(shapes: readonly Shape[], rewards: readonly Rewards[], gr
 const COARSER = 3;
 /** A place this many points below the best, on a grid that flatters every place, is not looked at. */
 const CORRIDOR = 36;
-/** Below so many cells the corridor costs more than it saves. */
-const FEWEST_CELLS = 300;
-
 /**
  * Which cells each segment may begin at: a search on a grid three times coarser, where every place earns the best of its
- * cells and every length the best of those it may stand for, so that what is dropped could not have won. Null: all.
+ * cells and every length the best of those it may stand for, so that what is dropped could not have won. Its rough path comes with it, in cells of the search's grid.
  */
-function corridor(shapes: readonly Shape[], rewards: readonly Rewards[], fine: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): Uint8Array[] | null {
-  if (fine.cells < FEWEST_CELLS) return null;
+export function corridor(shapes: readonly Shape[], rewards: readonly Rewards[], fine: Grid, pinned: ReadonlySet<number>, beyond: Float32Array): { readonly worthTrying: readonly Uint8Array[]; readonly pieces: readonly PathPiece[] } {
   const grid: Grid = { stepUs: fine.stepUs * COARSER, cells: Math.ceil(fine.cells / COARSER) };
   const known = new Map<Float32Array, Float32Array>();
   const once = (array: Float32Array, make: (array: Float32Array) => Float32Array) => {
@@ -67,13 +63,15 @@ function corridor(shapes: readonly Shape[], rewards: readonly Rewards[], fine: G
   const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid, grid.stepUs)), rewards: coarse, grid, pinned, beyond: first(beyond), worthTrying: null };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
-  return shapes.map((_, k) => {
+  const pieces = tracePath(forward, shapes.length).map((p): PathPiece => ({ ...p, start: p.start * COARSER, end: p.end * COARSER }));
+  const worthTrying = shapes.map((_, k) => {
     const [now, any] = [forward.score[k] as Float32Array, backward.any[k] as Float32Array];
     const floor = bestSum(now, any) - CORRIDOR;
     const cells = new Uint8Array(fine.cells + 1);
     for (let c = 0; c <= grid.cells; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells.fill(1, Math.max(0, (c - 1) * COARSER), (c + 1) * COARSER + 1);
     return cells;
   });
+  return { worthTrying, pieces };
 }
 
 /** The largest of the cells that round to each coarser cell. */
