@@ -1,4 +1,5 @@
 import type { TranscriptCue } from '../core/take/transcript.ts';
+import { lineTime } from '../core/speech/line-time.ts';
 import { type Micros, fromSeconds, micros } from '../core/time/micros.ts';
 import { writeTime } from '../core/time/typed-time.ts';
 import type { ReadProblem } from './problem.ts';
@@ -7,8 +8,9 @@ export type DraftCue = { -readonly [K in keyof TranscriptCue]: TranscriptCue[K] 
 
 /** Most cues a transcript may have; ten hours of two-second cues. */
 export const MOST_CUES = 20_000;
-/** Shown for this long when a cue has no usable end and nothing follows. */
+/** A cue without a usable end that nothing follows lasts at least this long, and as long as its words need. */
 const LAST_CUE = fromSeconds(4);
+const LAST_SHARE = 1.15;
 
 /**
  * Puts cues in order and mends what can be mended, naming each: an end before its start, a start before the cue
@@ -31,7 +33,7 @@ export function orderCues(cues: DraftCue[], problems: ReadProblem[]): Transcript
     if (cue.end <= cue.start) {
       if (cue.end !== -1) note('end-before-start', cue.line, `A cue ends at ${writeTime(micros(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`);
       const after = sorted.slice(i + 1, i + 20).find((later) => later.start > cue.start);
-      cue.end = (after?.start ?? cue.start + LAST_CUE) as Micros;
+      cue.end = (after?.start ?? cue.start + Math.max(LAST_CUE, Math.round(lineTime(cue.text) * LAST_SHARE))) as Micros;
     }
   }
   if (sorted.length > MOST_CUES) {

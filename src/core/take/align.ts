@@ -6,7 +6,8 @@ import { type TimerGrid, findGrids } from './grid.ts';
 import { type Heard, hear } from './heard.ts';
 import { reasonsFor } from './reasons.ts';
 import { type RoughPiece, refine } from './refine.ts';
-import { type PathPiece, corridor, search } from './search.ts';
+import { corridor } from './corridor.ts';
+import { type PathPiece, search } from './search.ts';
 import { shapeOf } from './shape.ts';
 import { type Token, type Transcript, tokensOf } from './transcript.ts';
 

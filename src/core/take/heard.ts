@@ -28,9 +28,9 @@ const PHRASE_GAP = fromSeconds(4);
 const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
 
 /** Everything in the words that tells where the class stands, in time order. */
-export function hear(tokens: readonly Token[], labels: readonly string[]): Heard[] {
+export function hear(tokens: readonly Token[], labels: readonly string[], parts = true): Heard[] {
   const heard: Heard[] = [];
-  for (const mention of findMentions(tokens, labels)) {
+  for (const mention of findMentions(tokens, labels, parts)) {
     const first = tokens[mention.token] as Token;
     const before = tokens.slice(Math.max(0, mention.token - 4), mention.token).filter((t) => first.at - t.at < PHRASE_GAP);
     const after = tokens.slice(mention.token + mention.tokens, mention.token + mention.tokens + 3).filter((t) => t.at - first.at < PHRASE_GAP);
@@ -48,7 +48,7 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
   const token = tokens[i] as Token;
   const near = (k: number) => {
     const other = tokens[i + k];
-    return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * token.sigma ? other.norm : undefined;
+    return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * Math.max(token.sigma, other.sigma) ? other.norm : undefined;
   };
   const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length), token: i });
   const count = countdownAt(tokens, i);

@@ -33,14 +33,14 @@ const FRONT_ALONE = 0.5;
 const TURNED = 0.8;
 const FILLERS = new Set(['a', 'an', 'the', 'and', 'of', 'with', 'to', 'on', 'in', 'your', 'for', 'at', 'from', 'it']);
 /** Words that say nothing by themselves. */
-const COMMON = new Set(['side', 'hold', 'stretch', 'up', 'down', 'spot', 'raise', 'lift', 'press', 'step', 'kick', 'tap', 'turn', 'reach', 'pose', 'circle', 'circles', 'roll', 'opener', 'fold', 'jump', 'out', 'over', 'back', 'walk', 'run', 'leg', 'legs', 'arm', 'arms', 'knee', 'knees', 'hip', 'hips', 'chest', 'calf', 'high', 'low', 'reverse', 'forward', 'front', 'bent', 'overhead', 'single', 'split', 'kneeling', 'seated', 'standing', 'half', 'dead', 'good', 'morning', 'wall', 'wide', 'body', 'weight', 'bodyweight', 'air', 'shoulder', 'neck', 'heel', 'toe', 'swing', 'push', 'pull', 'jumping', 'mountain', 'glute', 'flow', 'move', 'extension', 'twist', 'row', 'sit', 'box', 'first', 'second', 'one', 'two', 'rest', 'bug', 'dog']);
+const COMMON = new Set(['side', 'hold', 'stretch', 'up', 'down', 'spot', 'raise', 'lift', 'press', 'step', 'kick', 'tap', 'turn', 'reach', 'pose', 'circle', 'circles', 'roll', 'opener', 'fold', 'jump', 'out', 'over', 'back', 'walk', 'run', 'leg', 'legs', 'arm', 'arms', 'knee', 'knees', 'hip', 'hips', 'chest', 'calf', 'high', 'low', 'reverse', 'forward', 'front', 'bent', 'overhead', 'single', 'split', 'kneeling', 'seated', 'standing', 'half', 'dead', 'good', 'morning', 'wall', 'wide', 'body', 'weight', 'bodyweight', 'air', 'shoulder', 'neck', 'heel', 'toe', 'swing', 'push', 'pull', 'jumping', 'mountain', 'glute', 'flow', 'move', 'extension', 'twist', 'row', 'sit', 'box', 'first', 'second', 'one', 'two', 'rest', 'bug', 'dog', 'fire', 'star', 'bear', 'cat', 'cow', 'child', 'childs', 'bird', 'happy', 'baby', 'crab', 'frog', 'boat', 'figure', 'world', 'greatest', 'thread', 'needle', 'kneel', 'stand', 'march', 'shadow', 'walking']);
 
 /**
  * Finds every place where one of the labels is said: words of the name in order or turned, others between them, plurals,
  * misheard words, words run together or cut in two, other names of the same move, or a part of the name that no other move
- * has. Words that many labels share weigh less.
+ * has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
-export function findMentions(tokens: readonly Token[], labels: readonly string[]): Mention[] {
+export function findMentions(tokens: readonly Token[], labels: readonly string[], parts = true): Mention[] {
   const unique = [...new Set(labels)];
   const names = unique.map(wordsOf);
   const shared = new Map<string, number>();
@@ -55,7 +55,7 @@ export function findMentions(tokens: readonly Token[], labels: readonly string[]
     };
     const name = names[l] ?? [];
     const others = otherNames(label).map(wordsOf).filter((other) => !known.has(other.join(' ')));
-    const alone = name.length < 2 ? [] : [[name.at(-1) as string, HEAD_ALONE] as const, [name[0] as string, FRONT_ALONE] as const].filter(([word]) => !COMMON.has(word) && shared.get(stem(word)) === 1);
+    const alone = name.length < 2 || !parts ? [] : [[name.at(-1) as string, HEAD_ALONE] as const, [name[0] as string, FRONT_ALONE] as const].filter(([word]) => !COMMON.has(word) && shared.get(stem(word)) === 1);
     const variants = [weigh(name, 1), ...others.map((other) => weigh(other, OTHER_NAME)), ...alone.map(([word, worth]) => weigh([word], worth))].filter((v) => v.total > 0);
     // Most words of a class are in no name: those are passed over at once.
     const starts = new Map<string, boolean>();

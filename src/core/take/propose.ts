@@ -81,7 +81,7 @@ function announced(tokens: readonly Token[]): string[] {
 
 /** Intervals from names, and from the calls that end them. */
 function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros): HeardInterval[] {
-  const heard = hear(tokens, labels);
+  const heard = hear(tokens, labels, false);
   const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => h.at as number);
   const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => h.at as number);
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];

@@ -22,13 +22,13 @@ const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma:
 const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, token: 0, label, score: 1, next: false, side: null });
 const solve = (heard: Heard[], seconds: number) => {
   const g = grid(seconds);
-  const found = search(segments.map(shapeOf), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g));
+  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g));
   return { ...found, of: (k: number) => found.pieces.find((p) => p.segment === k) };
 };
 
 describe('what lengths cost', () => {
   it('nothing at the planned length, more the further off, and work more than rest', () => {
-    const [work, rest] = segments.map(shapeOf);
+    const [work, rest] = segments.map((s) => shapeOf(s));
     expect(work?.cost(30e6)).toBe(0);
     expect(rest?.cost(10e6)).toBe(0);
     for (const off of [2e6, 5e6, 9e6]) {

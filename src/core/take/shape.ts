@@ -5,13 +5,16 @@ export interface Shape {
   readonly plannedUs: number;
   readonly shortestUs: number;
   readonly longestUs: number;
+  /** For being left out, inside a run of left-out segments; a run costs SKIP_OPENS besides. */
   readonly skipCost: number;
   readonly cost: (lengthUs: number) => number;
 }
 
 const S = 1e6;
+/** To leave out anything at all. A break by itself is hardly ever left out, a move goes with its break. */
+export const SKIP_OPENS = 3.5;
 /** Time beyond the plan: to begin it at all, and for each second of it. */
-export const EXTRA_COST = 5;
+export const EXTRA_COST = 8;
 export const EXTRA_COST_A_SECOND = 0.03;
 /** Waiting before the class begins and after it ended costs next to nothing. */
 export const EDGE_COST_A_SECOND = 0.01;
@@ -32,12 +35,12 @@ export function shapeOf(segment: Segment, habitUs = 0): Shape {
     return points * Math.log1p((off / (off < 0 ? underS : overS)) ** 2);
   };
   if (isActive(segment)) {
-    return { plannedUs, shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 7, cost: bent(1.6, 1, 1) };
+    return { plannedUs, shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 2, cost: bent(1.6, 1, 1) };
   }
   switch (segment.kind) {
-    case 'rest': return { plannedUs: usualUs, shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 2.5, cost: bent(1.2, 3, 4.5) };
-    case 'change-over': return { plannedUs: usualUs, shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 2, cost: bent(1.2, 2, 2.5) };
-    case 'water': return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 3, cost: bent(1, 6, 8) };
-    default: return { plannedUs, shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 4, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
+    case 'rest': return { plannedUs: usualUs, shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 0.5, cost: bent(1.2, 3, 4.5) };
+    case 'change-over': return { plannedUs: usualUs, shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 0.3, cost: bent(1.2, 2, 2.5) };
+    case 'water': return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 0.5, cost: bent(1, 6, 8) };
+    default: return { plannedUs, shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 1, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
   }
 }

@@ -1,5 +1,5 @@
 /** Words that sound like parts of names and mean something else in a class. */
-const OTHER_WORDS = new Set(['stop', 'brace', 'back', 'sit', 'light', 'late', 'let', 'lets', 'girl', 'lunch', 'said', 'right', 'best', 'past', 'pause', 'hope', 'keep', 'cup', 'both', 'bold', 'told', 'plain', 'plan', 'play', 'place', 'pressure', 'rest', 'breast', 'breath', 'breathe', 'start', 'stay', 'steps', 'state', 'bite', 'bit', 'turn', 'ten', 'time', 'team', 'tummy', 'real', 'roll', 'rule', 'really', 'high', 'side', 'need', 'needs']);
+const OTHER_WORDS = new Set(['left', 'last', 'stop', 'brace', 'back', 'sit', 'light', 'late', 'let', 'lets', 'girl', 'lunch', 'said', 'right', 'best', 'past', 'pause', 'hope', 'keep', 'cup', 'both', 'bold', 'told', 'plain', 'plan', 'play', 'place', 'pressure', 'rest', 'breast', 'breath', 'breathe', 'start', 'stay', 'steps', 'state', 'bite', 'bit', 'turn', 'ten', 'time', 'team', 'tummy', 'real', 'roll', 'rule', 'really', 'high', 'side', 'need', 'needs']);
 
 /** Cuts plural and verb endings, so that `lunges`, `lunging` and `lunge` meet. */
 export function stem(norm: string): string {

@@ -1,4 +1,3 @@
-import { lineTime } from '../speech/line-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { WORD_SIGMA_US, placeWords } from './place-words.ts';
 
@@ -54,9 +53,7 @@ export function tokensOf(transcript: Transcript, duration: Micros): Token[] {
       for (const word of cue.words) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c);
     } else {
       const start = cue.start + cut;
-      // The end of a last cue is a guess of its reader's; what is said there may need longer.
-      const last = c === transcript.cues.length - 1 ? Math.max(cue.end, start + lineTime(cue.text) * 1.15) : cue.end;
-      const end = Math.max(start + 5e5, Math.min(last, Math.max(duration, start + 1e6)));
+      const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
       for (const word of placeWords(cue.text, start, end)) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 ? CUT_SIGMA_US : 0)), c);
     }
   }
