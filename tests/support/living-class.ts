@@ -2,6 +2,7 @@ import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { type Segment, isActive, isBreak, nextActive } from '../../src/core/plan/segment.ts';
 import { type Micros, micros } from '../../src/core/time/micros.ts';
+import type { TakeSound } from '../../src/core/signal/activity.ts';
 import type { TimedWord, TranscriptCue } from '../../src/core/take/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
 
@@ -125,4 +126,19 @@ export function loosen(take: SyntheticTake, seed: number, lowS = 20, highS = 45)
     else last.words.push(word.text);
   }
   return { ...take, transcript: { cues: cues.map((c, i) => ({ start: micros(c.start), end: micros(cues[i + 1]?.start ?? Math.max(c.start + 1e6, take.duration)), text: c.words.join(' '), words: null })) } };
+}
+
+/** What a microphone hears of a class: its voice with the edges a little off and some of it lost, a timer's beeps where one ran. */
+export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeSound {
+  const random = seeded(seed + 401);
+  const voice: { start: number; end: number }[] = [];
+  for (const word of take.transcript.cues.flatMap((cue) => cue.words ?? []).sort((a, b) => a.start - b.start)) {
+    const last = voice.at(-1);
+    if (last !== undefined && word.start - last.end < 180_000) last.end = word.end;
+    else voice.push({ start: word.start, end: word.end });
+  }
+  const jitter = () => (random() - 0.5) * 60_000;
+  const heard = voice.filter(() => random() > 0.03).map((v) => ({ start: micros(Math.max(0, v.start + jitter())), end: micros(v.end + jitter() + 40_000) }));
+  const marks = beeps ? [...take.truth].filter(([key]) => take.segments.some((s) => s.key === key && (isActive(s) || s.kind === 'rest'))).map(([, span]) => ({ start: span.start, end: micros(span.start + 300_000), hz: 1000 })) : [];
+  return { voice: heard, voiceClarity: 0.9, beeps: marks, claps: [], levels: [] };
 }

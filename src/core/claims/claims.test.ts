@@ -6,7 +6,8 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { align } from '../take/align.ts';
-import { type Token, normalise, tokensOf } from '../take/transcript.ts';
+import { normalise } from '../take/normalise.ts';
+import { type Token, tokensOf } from '../take/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { claimsIn, plannedClass, recordedClass } from './running.ts';
 

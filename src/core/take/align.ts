@@ -3,6 +3,8 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
 import { type TimerGrid, findGrids } from './grid.ts';
+import type { TakeSound } from '../signal/activity.ts';
+import { hearSounds } from './heard-sounds.ts';
 import { type Heard, hear } from './heard.ts';
 import { reasonsFor } from './reasons.ts';
 import { type RoughPiece, refine } from './refine.ts';
@@ -53,13 +55,13 @@ const SHORTEST_EXTRA_US = 3e6;
 
 /**
  * Lays a compiled plan over a take by one order-keeping search over all the evidence in its words and the planned
- * lengths. `duration` is the take's length. Pins bind boundaries; the rest follows. Pure; the same input, the same answer.
+ * lengths, and what else was heard in the take where it was. `duration` is the take's length. Pins bind boundaries; the rest follows. Pure; the same input, the same answer.
  */
-export function align(segments: readonly Segment[], transcript: Transcript, duration: Micros, pins: readonly Pin[] = []): Alignment {
+export function align(segments: readonly Segment[], transcript: Transcript, duration: Micros, pins: readonly Pin[] = [], sound: TakeSound | null = null): Alignment {
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [] };
-  const tokens = tokensOf(transcript, duration).filter((token) => token.at <= duration);
+  const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((token) => token.at <= duration);
   const labels = segments.filter(isActive).map((s) => s.label);
-  const heard = hear(tokens, labels);
+  const heard = [...hear(tokens, labels), ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const pieces = coarsePath(segments, heard, tokens, duration, pins);
   const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path, pieces.habitUs);
   const spans = new Map<number, Span>();
@@ -81,6 +83,14 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
     }),
     grids, extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
   };
+}
+
+/** Below this clarity the places of a voice are guesses, and the speaking model does better. */
+const CLEAR_VOICE = 0.4;
+
+/** Where the voice is in a take, as far as it is clear; null: nobody knows. */
+export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
+  return sound === null || sound.voiceClarity < CLEAR_VOICE ? null : sound.voice;
 }
 
 function coarsePath(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[]) {

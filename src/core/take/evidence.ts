@@ -20,7 +20,7 @@ export interface Rewards {
 /** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
 const WEIGHT = {
   countdownEnd: [3.2, 0.35], breakCountdownEnd: [1.6, 0.5], timeLeft: [2, 0.9], half: [1.6, 1.6], restWord: [2.4, 0.8], goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1],
+  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
 } as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
 const NAME_INSIDE = 0.9;
 const WATER_INSIDE = 2.5;
@@ -63,7 +63,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const all = heard.filter((h) => h.kind === kind);
     // What is said far more often than there are changes for it is a habit or a song, and says less.
     const habit = Math.min(1, (boundaries * OFTEN) / Math.max(1, all.length));
-    for (const h of all) bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' ? h.strength : 1));
+    for (const h of all) bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' || h.kind === 'beep' ? h.strength : 1));
     return array;
   };
   const countdown = make('countdown', WEIGHT.countdownEnd);
@@ -71,6 +71,13 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
   const rest = make('rest-word', WEIGHT.restWord);
   const go = make('go-word', WEIGHT.goWord);
   const switching = make('switch-word', WEIGHT.switchWord);
+  // Sounds mark changes of every kind: they count for what begins and, half, for what ends there.
+  for (const kind of ['beep', 'clap', 'level'] as const) {
+    if (!heard.some((h) => h.kind === kind)) continue;
+    const marked = make(kind, WEIGHT[kind]);
+    for (const array of [rest, go]) for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number);
+    for (const array of [countdown, breakCountdown]) for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number) * 0.5;
+  }
   const none = new Float32Array(cells);
   const middle = new Float32Array(cells * 2);
   for (const h of heard) {

@@ -4,7 +4,7 @@ import { numberOf } from './numbers.ts';
 import type { Token } from './transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
-export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string; /** Index of its first word. */ readonly token: number } & (
+export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string; /** Index of its first word; -1 for a sound. */ readonly token: number } & (
   | { readonly kind: 'name'; readonly label: string; readonly score: number; readonly next: boolean; readonly side: 'left' | 'right' | null }
   /** `at` is where the change falls: one step after the last number. */
   | { readonly kind: 'countdown'; readonly from: number }
@@ -18,6 +18,11 @@ export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said
   | { readonly kind: 'round-word'; readonly round: number }
   /** A side by itself: `left side`, `right leg`, not part of a name. */
   | { readonly kind: 'side-word'; readonly side: 'left' | 'right' }
+  /** A machine's signal: `strength` is less where it may mark one of two moments. */
+  | { readonly kind: 'beep'; readonly strength: number }
+  | { readonly kind: 'clap' }
+  /** The music turned up or down. */
+  | { readonly kind: 'level'; readonly db: number }
 );
 
 const BODY_WORDS = new Set(['side', 'leg', 'arm', 'knee', 'foot', 'hand']);

@@ -1,6 +1,6 @@
 import { otherNames } from '../exercise/other-names.ts';
 import { soundsLike, stem } from './sounds-like.ts';
-import { normalise } from './transcript.ts';
+import { normalise } from './normalise.ts';
 import type { Token } from './transcript.ts';
 
 /** Where a move is named in the transcript. */

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { phrasesOf } from './phrases.ts';
-import { type Token, type Transcript, isWordTimed, normalise, tokensOf } from './transcript.ts';
+import { normalise } from './normalise.ts';
+import { type Token, type Transcript, isWordTimed, tokensOf } from './transcript.ts';
 
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({
   text, norm: normalise(text), at: fromSeconds(atS), end: fromSeconds(atS + lengthS), sigma: fromSeconds(0.1), cue: 0,

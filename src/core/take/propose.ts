@@ -4,7 +4,8 @@ import { type Micros, micros } from '../time/micros.ts';
 import { hear } from './heard.ts';
 import { numberOf } from './numbers.ts';
 import { stem } from './sounds-like.ts';
-import { type Token, type Transcript, normalise, tokensOf } from './transcript.ts';
+import { normalise } from './normalise.ts';
+import { type Token, type Transcript, tokensOf } from './transcript.ts';
 
 /** An interval that was heard: a move, when it began and ended, the side it was done on. */
 export interface HeardInterval {

@@ -6,6 +6,7 @@ import type { Heard } from './heard.ts';
 
 /** How near a boundary a heard thing must lie to be given as a reason for it. */
 const NEAR_US = 2.5e6;
+const SOUND_NEAR_US = 0.4e6;
 
 /** The reasons for a segment's place, as sentences without a full stop, strongest first. */
 export function reasonsFor(segment: Segment, recorded: Span | null, heard: readonly Heard[], pins: readonly Pin[]): string[] {
@@ -35,6 +36,8 @@ export function reasonsFor(segment: Segment, recorded: Span | null, heard: reado
       case 'half-word': if (isActive(segment) && h.at > recorded.start && h.at < recorded.end) reasons.push(`half-way said at ${at(h)}`); break;
       case 'time-left': if (isActive(segment) && h.at > recorded.start && h.at < recorded.end) reasons.push(`“${h.said}” at ${at(h)} points to ${writeTime((h.at + h.leftUs) as typeof h.at, 1)}`); break;
       case 'side-word': if (h.side === segment.side && near(h, recorded.start)) reasons.push(`“${h.said}” at ${at(h)}`); break;
+      case 'beep': if (Math.abs(h.at - recorded.start) < SOUND_NEAR_US) reasons.push(`${h.said} at ${at(h)}`); break;
+      case 'clap': case 'level': if (near(h, recorded.start)) reasons.push(`${h.said} at ${at(h)}`); break;
       case 'round-word': break;
     }
   }

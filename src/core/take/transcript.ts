@@ -1,4 +1,7 @@
 import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { normalise } from './normalise.ts';
+import { placeInVoice } from './place-in-voice.ts';
 import { WORD_SIGMA_US, placeWords } from './place-words.ts';
 
 /** A word with its own time, on take time. */
@@ -31,20 +34,14 @@ export interface Token {
   readonly cue: number;
 }
 
-
 /** A time cut to whole seconds lies anywhere in its second. */
 const CUT_SIGMA_US = 290_000;
 
-/** Lower case, no accents, no punctuation; `half-way` and `halfway` become the same. */
-export function normalise(word: string): string {
-  return word.toLowerCase().normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/[^a-z0-9]/g, '');
-}
-
 /**
- * All words of a transcript with times, placed inside coarse cues by the speaking model. Sorted by time. `duration`
- * bounds a last cue without an end.
+ * All words of a transcript with times, placed inside coarse cues by the speaking model, or where a voice was heard.
+ * Sorted by time. `duration` bounds a last cue without an end.
  */
-export function tokensOf(transcript: Transcript, duration: Micros): Token[] {
+export function tokensOf(transcript: Transcript, duration: Micros, voice: readonly Span[] | null = null): Token[] {
   const tokens: Token[] = [];
   // A time cut to whole seconds lies, on average, half a second before the first word.
   const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
@@ -54,7 +51,11 @@ export function tokensOf(transcript: Transcript, duration: Micros): Token[] {
     } else {
       const start = cue.start + cut;
       const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
-      for (const word of placeWords(cue.text, start, end)) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 ? CUT_SIGMA_US : 0)), c);
+      const next = transcript.cues[c + 1];
+      // A countdown may go on in the next cue, where that begins as this one ends.
+      const onward = next !== undefined && next.start - cue.end < 1e6 ? (/^\S+/.exec(next.text)?.[0] ?? null) : null;
+      const placed = voice === null ? placeWords(cue.text, start, end, onward) : placeInVoice(cue.text, cue.start, cue.end, voice, onward);
+      for (const word of placed) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 && voice === null ? CUT_SIGMA_US : 0)), c);
     }
   }
   return tokens.sort((a, b) => a.at - b.at);

@@ -8,7 +8,8 @@ import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
 import { type Programme, conform, keepRanges } from '../edit/conform.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
-import { type Alignment, align } from '../take/align.ts';
+import type { TakeSound } from '../signal/activity.ts';
+import { type Alignment, align, voiceOf } from '../take/align.ts';
 import { type Transcript, tokensOf } from '../take/transcript.ts';
 import { type FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
@@ -19,6 +20,8 @@ export interface TakeFacts {
   readonly duration: Micros;
   readonly rate: FrameRate;
   readonly transcript: Transcript;
+  /** What else was heard in it; null where it was not listened to yet. */
+  readonly sound: TakeSound | null;
 }
 
 /** What the take gives: this is the slow part, and changes only with plan, transcript and pins. */
@@ -32,8 +35,8 @@ export interface Aligned {
 /** plan and take to recorded segments. */
 export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> }, take: TakeFacts): Aligned {
   const compiled = compile(document.plan);
-  const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins);
-  const tokens = tokensOf(take.transcript, take.duration);
+  const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins, take.sound);
+  const tokens = tokensOf(take.transcript, take.duration, voiceOf(take.sound));
   const claims = claimsIn(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) => (r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }]));
   const said = take.transcript.cues.map((cue): SaidText => {

@@ -26,7 +26,7 @@ export function useDerive(workbench: Workbench): Derived {
   const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
   const take = chosen?.take ?? null;
   const facts = useMemo<TakeFacts | null>(
-    () => (take === null || read === null ? null : { duration: take.duration, rate: take.rate, transcript: read.value }), [take, read],
+    () => (take === null || read === null ? null : { duration: take.duration, rate: take.rate, transcript: read.value, sound: null }), [take, read],
   );
   const problems = useMemo(() => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]), [take, read]);
   const [aligned, setAligned] = useState<{ of: unknown; value: Aligned } | null>(null);

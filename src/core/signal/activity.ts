@@ -1,0 +1,146 @@
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { beepsIn, clapsIn, levelsIn } from './marks.ts';
+import { spectrumOf } from './fft.ts';
+
+/** Samples a second that a take is heard at; sound is brought to this rate before. */
+export const ACTIVITY_RATE_HZ = 16_000;
+/** One frame each 10 ms, 32 ms long. */
+const HOP = 160;
+const FRAME = 512;
+export const FRAME_US = 10_000;
+
+/** A tone of a machine: an interval timer, a watch. */
+export interface Beep extends Span {
+  readonly hz: number;
+}
+
+/** A lasting step in loudness, in decibels: music turned up, a microphone taken off. */
+export interface LevelStep {
+  readonly at: Micros;
+  readonly db: number;
+}
+
+/** What can be heard in a take besides its words. Times are on take time. */
+export interface TakeSound {
+  /** Where somebody speaks, in order, apart by at least a breath. */
+  readonly voice: readonly Span[];
+  /** 0 to 1: how clearly speech stands out of what is under it. Below about 0.4 its places are guesses. */
+  readonly voiceClarity: number;
+  readonly beeps: readonly Beep[];
+  readonly claps: readonly Micros[];
+  readonly levels: readonly LevelStep[];
+}
+
+export const NO_SOUND: TakeSound = { voice: [], voiceClarity: 0, beeps: [], claps: [], levels: [] };
+
+/** What is written down of each frame, in decibels and hertz. */
+export interface Features {
+  readonly voice: number[];
+  readonly high: number[];
+  readonly all: number[];
+  /** Share of the frame's power that lies in its strongest tone, and that tone. */
+  readonly tone: number[];
+  readonly toneHz: number[];
+}
+
+/** The band that speech lies in and drums and hiss mostly do not. */
+const VOICE_HZ = [300, 3_400] as const;
+const HIGH_HZ = [3_400, 8_000] as const;
+/** Timers beep above the pitch of voices (common practice: 500 Hz to 4 kHz). */
+const TONE_HZ = [480, 4_500] as const;
+
+/** Takes mono sound at ACTIVITY_RATE_HZ in pieces of any length. Memory grows by 4 KB a second. */
+export function listenToTake(): { push(samples: Float32Array): void; end(): TakeSound } {
+  const spectrum = spectrumOf(FRAME);
+  const power = new Float32Array(spectrum.bins);
+  const waiting = new Float32Array(FRAME);
+  const hzABin = ACTIVITY_RATE_HZ / FRAME;
+  const bin = (hz: number) => Math.round(hz / hzABin);
+  const features: Features = { voice: [], high: [], all: [], tone: [], toneHz: [] };
+  // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
+  let filled = FRAME / 2;
+  const band = (from: number, to: number) => {
+    let sum = 0;
+    for (let k = from; k < to; k++) sum += power[k] as number;
+    return sum;
+  };
+  const [voiceFrom, voiceTo, highTo, toneFrom, toneTo] = [bin(VOICE_HZ[0]), bin(VOICE_HZ[1]), Math.min(spectrum.bins, bin(HIGH_HZ[1])), bin(TONE_HZ[0]), bin(TONE_HZ[1])];
+  const db = (energy: number) => 10 * Math.log10(energy + 1e-9);
+  const work = () => {
+    spectrum.power(waiting, power);
+    const [voice, high, low] = [band(voiceFrom, voiceTo), band(voiceTo, highTo), band(1, voiceFrom)];
+    let top = toneFrom;
+    for (let k = toneFrom + 1; k < toneTo; k++) if ((power[k] as number) > (power[top] as number)) top = k;
+    const [l, m, r] = [power[top - 1] as number, power[top] as number, power[top + 1] as number];
+    features.voice.push(db(voice));
+    features.high.push(db(high));
+    features.all.push(db(voice + high + low));
+    // Drums below the voice do not hide a beep.
+    features.tone.push((l + m + r) / (voice + high + 1e-9));
+    features.toneHz.push((top + (l + m + r > 0 ? (r - l) / (l + m + r) : 0)) * hzABin);
+  };
+  return {
+    push(samples) {
+      for (let i = 0; i < samples.length; ) {
+        const n = Math.min(FRAME - filled, samples.length - i);
+        waiting.set(samples.subarray(i, i + n), filled);
+        filled += n;
+        i += n;
+        if (filled < FRAME) continue;
+        work();
+        waiting.copyWithin(0, HOP);
+        filled = FRAME - HOP;
+      }
+    },
+    end() {
+      return { ...voiceIn(features), beeps: beepsIn(features), claps: clapsIn(features), levels: levelsIn(features) };
+    },
+  };
+}
+
+/** The floor under the voice is the quiet part of so long a stretch. */
+const FLOOR_FRAMES = 400;
+const FLOOR_SHARE = 0.2;
+const LOUD_SHARE = 0.95;
+/** Speech stands so far above its floor, or so far up the way to what is loud near it. */
+const LEAST_DB = 6;
+const SHARE_UP = 0.38;
+/** Gaps shorter than this are between syllables; bursts shorter than this are knocks. */
+const LONGEST_GAP = 18;
+const SHORTEST_VOICE = 9;
+/** The difference at which speech is as clear as it gets, and where it is lost. */
+const CLEAR_DB = [5, 18] as const;
+
+/** Where somebody speaks: what rises above the floor of its surroundings long enough. */
+function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'> {
+  const frames = voice.length;
+  if (frames === 0) return { voice: [], voiceClarity: 0 };
+  // A beat under the voice is not the voice: a short running mean takes the edge off drums.
+  const smooth = new Float32Array(frames);
+  for (let f = 0; f < frames; f++) smooth[f] = ((voice[Math.max(0, f - 1)] as number) + (voice[f] as number) + (voice[Math.min(frames - 1, f + 1)] as number)) / 3;
+  const places = Math.ceil(frames / (FLOOR_FRAMES / 2));
+  const [floors, tops] = [new Float32Array(places), new Float32Array(places)];
+  for (let p = 0; p < places; p++) {
+    const row = smooth.slice(Math.max(0, (p - 1) * (FLOOR_FRAMES / 2)), Math.min(frames, (p + 2) * (FLOOR_FRAMES / 2))).sort();
+    floors[p] = row[Math.floor(row.length * FLOOR_SHARE)] as number;
+    tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))] as number;
+  }
+  // Silence all through is no speech however little it varies: what is far below the loud of the whole take does not count.
+  const loudest = Float32Array.from(tops).sort()[Math.floor(places * 0.8)] as number;
+  const spans: { from: number; to: number }[] = [];
+  let contrast = 0;
+  for (let f = 0; f < frames; f++) {
+    const p = Math.min(places - 1, Math.floor(f / (FLOOR_FRAMES / 2)));
+    const [floor, top] = [floors[p] as number, tops[p] as number];
+    const line = Math.max(floor + LEAST_DB, floor + (top - floor) * SHARE_UP, loudest - 30);
+    if ((smooth[f] as number) < line) continue;
+    const last = spans.at(-1);
+    if (last !== undefined && f - last.to <= LONGEST_GAP) last.to = f + 1;
+    else spans.push({ from: f, to: f + 1 });
+  }
+  const kept = spans.filter((s) => s.to - s.from >= SHORTEST_VOICE);
+  for (let p = 0; p < places; p++) contrast += ((tops[p] as number) - (floors[p] as number)) / places;
+  const clarity = Math.max(0, Math.min(1, (contrast - CLEAR_DB[0]) / (CLEAR_DB[1] - CLEAR_DB[0])));
+  return { voice: kept.map((s) => ({ start: micros(s.from * FRAME_US), end: micros(s.to * FRAME_US) })), voiceClarity: kept.length === 0 ? 0 : Math.round(clarity * 100) / 100 };
+}
