@@ -14,7 +14,7 @@ const wanted = (part) => process.argv.length < 3 || process.argv.slice(2).includ
 
 await main(async () => {
   checkNode();
-  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'chromium']);
+  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'pocketsphinx_batch', 'chromium']);
   needModules(root);
   const { needBuild } = await import('./lib/build.mjs');
   await needBuild(root);

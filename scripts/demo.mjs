@@ -19,7 +19,7 @@ await main(async () => {
   checkNode();
   if (!(await isFree(port))) throw new Trouble(`Port ${port} is in use. Is Euphon running already? Else start with: npm run demo -- --port ${port + 1}`);
   const ownDatabase = process.env.DATABASE_URL;
-  needPrograms([...(ownDatabase ? [] : ['postgres']), 'ffmpeg', 'espeak-ng']);
+  needPrograms([...(ownDatabase ? [] : ['postgres']), 'ffmpeg', 'espeak-ng', 'pocketsphinx_batch']);
   needModules(root);
   const { needBuild } = await import('./lib/build.mjs');
   await needBuild(root);

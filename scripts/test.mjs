@@ -18,7 +18,7 @@ await main(async () => {
   if (odd !== undefined) throw new Trouble(`“${odd}” is not a part of the tests; ${PARTS.join(', ')} are.`);
   const wanted = (part) => parts.length === 0 || parts.includes(part);
   checkNode();
-  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'chromium']);
+  needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'pocketsphinx_batch', 'chromium']);
   needModules(root);
   const { needBuild } = await import('./lib/build.mjs');
   await needBuild(root);

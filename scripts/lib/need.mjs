@@ -4,7 +4,7 @@ import { accessSync, constants, existsSync, mkdirSync, readFileSync, readdirSync
 import { delimiter, join } from 'node:path';
 import { say, Trouble } from './say.mjs';
 
-const PACKAGES = { postgres: 'postgresql', ffmpeg: 'ffmpeg', 'espeak-ng': 'espeak-ng', chromium: 'chromium' };
+const PACKAGES = { postgres: 'postgresql', ffmpeg: 'ffmpeg', 'espeak-ng': 'espeak-ng', chromium: 'chromium', pocketsphinx_batch: 'pocketsphinx pocketsphinx-en-us' };
 const OLDEST_NODE = [20, 19];
 
 export function checkNode() {
@@ -42,7 +42,7 @@ function missingOf(names) {
 export function needPrograms(names) {
   const missing = missingOf(names);
   if (missing.length === 0) return;
-  const packages = missing.map((name) => PACKAGES[name]);
+  const packages = missing.flatMap((name) => PACKAGES[name].split(' '));
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   const isRoot = process.getuid?.() === 0;
   const canSudo = !isRoot && which('sudo') !== null && spawnSync('sudo', ['-n', 'true']).status === 0;

@@ -5,7 +5,7 @@ import { pipeline } from 'node:stream';
 import type { FileStore } from '../media/file-store.ts';
 
 const TYPES: Readonly<Record<string, string>> = {
-  mp4: 'video/mp4', webm: 'video/webm', wav: 'audio/wav', flac: 'audio/flac', mp3: 'audio/mpeg', m4a: 'audio/mp4', ogg: 'audio/ogg', opus: 'audio/ogg', aac: 'audio/aac', pdf: 'application/pdf',
+  mp4: 'video/mp4', mov: 'video/mp4', mkv: 'video/x-matroska', jpg: 'image/jpeg', webm: 'video/webm', wav: 'audio/wav', flac: 'audio/flac', mp3: 'audio/mpeg', m4a: 'audio/mp4', ogg: 'audio/ogg', opus: 'audio/ogg', aac: 'audio/aac', pdf: 'application/pdf',
 };
 const PATH = /^\/media\/([0-9a-f]{64})\.([a-z0-9]{2,5})$/;
 

@@ -3,10 +3,11 @@ import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
 import { allTracks, orphanedTracks, trackSound } from '../db/tracks-sql.ts';
 import { orphanedRenders } from '../db/renders-sql.ts';
+import { orphanedTakeWork } from '../db/take-work-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
 import { hearJob } from '../jobs/hear-job.ts';
 import { renderJob } from '../jobs/render-job.ts';
-import { waveformJob } from '../jobs/waveform-job.ts';
+import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
 import { musicSource } from '../server/music.ts';
@@ -24,6 +25,7 @@ const stop = new AbortController();
 const worker: WorkerContext = {
   pool: context.pool, store: context.store, stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
+  demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
   async bedAt(workoutId, revision) {
     const { laid, speech, length, document } = await musicSource(context, await documentAt(context, workoutId, revision));
     const used = [...new Set(laid.laid.map((l) => l.track.id))];
@@ -50,7 +52,7 @@ const work = async <K extends JobKind>(kind: K, run: (payload: JobPayloads[K]) =
       throw error;
     }
   });
-await work('waveform', ({ takeId }) => waveformJob(worker, takeId));
+await work('take', ({ takeId, kind }) => takeJob(worker, takeId, kind));
 await work('hear', ({ trackId }) => hearJob(worker, trackId));
 await work('render', ({ renderId }) => renderJob(worker, renderId));
 
@@ -58,6 +60,7 @@ const orphans = setInterval(() => {
   void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(async (ids) => {
     for (const renderId of ids) await send(queue, 'render', { renderId });
     for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S)) await send(queue, 'hear', { trackId });
+    for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
   }, () => undefined);
 }, LOOK_FOR_ORPHANS_MS);
 const beat = setInterval(() => void workerBeat(), 2_000);

@@ -1,13 +1,14 @@
 import PgBoss from 'pg-boss';
+import type { TakeWorkKind } from './take-work-sql.ts';
 
 /** The kinds of long work and what each needs to know. */
 export interface JobPayloads {
-  waveform: { takeId: string };
+  take: { takeId: string; kind: TakeWorkKind };
   render: { renderId: string };
   hear: { trackId: string };
 }
 export type JobKind = keyof JobPayloads;
-export const JOB_KINDS: readonly JobKind[] = ['waveform', 'render', 'hear'];
+export const JOB_KINDS: readonly JobKind[] = ['take', 'render', 'hear'];
 
 /** A job whose worker died is handed out again, at most this often. */
 const RETRIES = 3;

@@ -1,4 +1,6 @@
-import type { MediaFacts } from '../core/take/media-facts.ts';
+import type { TakeSound } from '../core/signal/activity.ts';
+import type { Lie } from '../core/take/lie.ts';
+import type { MediaFacts, TakeRole, ThumbSheet } from '../core/take/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { TranscriptFormat } from '../formats/transcript-reader.ts';
@@ -15,20 +17,34 @@ export interface Take extends MediaFacts {
   readonly workoutId: string;
   readonly name: string;
   readonly file: MediaFile;
+  readonly role: TakeRole;
+  /** Which take it is another camera or recorder of, and how it lies to it; null: not laid over it yet. */
+  readonly ofTake: string | null;
+  readonly lie: Lie | null;
+  readonly sound: TakeSound | null;
+  readonly proxy: MediaFile | null;
+  readonly thumbs: (ThumbSheet & { readonly file: MediaFile }) | null;
 }
 
 interface TakeRow {
+  role: TakeRole; of_take: string | null; offset_us: string | null; drift_ppm: number | null; spread_us: string | null; sound: TakeSound | null; thumbs: ThumbSheet | null;
+  proxy_sha256: string | null; proxy_extension: string; proxy_bytes: string; thumbs_sha256: string | null; thumbs_extension: string; thumbs_bytes: string;
   id: string; workout_id: string; name: string; sha256: string; extension: string; bytes: string; duration_us: string; rate_num: number; rate_den: number;
   width: number; height: number; video_codec: string; audio_codec: string | null; video_start_us: string;
 }
 
-const SELECT_TAKE = 'SELECT t.*, m.extension, m.bytes FROM takes t JOIN media_files m USING (sha256)';
+const SELECT_TAKE = `SELECT t.*, m.extension, m.bytes, p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
+  FROM takes t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proxy_sha256 LEFT JOIN media_files s ON s.sha256 = t.thumbs_sha256`;
 
 function toTake(row: TakeRow): Take {
   return {
     id: row.id, workoutId: row.workout_id, name: row.name, file: { sha256: row.sha256, extension: row.extension, bytes: Number(row.bytes) },
     duration: Number(row.duration_us) as Micros, rate: frameRate(row.rate_num, row.rate_den), width: row.width, height: row.height,
     videoCodec: row.video_codec, audioCodec: row.audio_codec, videoStart: Number(row.video_start_us) as Micros,
+    role: row.role, ofTake: row.of_take, sound: row.sound,
+    lie: row.offset_us === null || row.drift_ppm === null ? null : { offsetUs: Number(row.offset_us) as Micros, driftPpm: row.drift_ppm, spreadUs: Number(row.spread_us ?? 0) as Micros },
+    proxy: row.proxy_sha256 === null ? null : { sha256: row.proxy_sha256, extension: row.proxy_extension, bytes: Number(row.proxy_bytes) },
+    thumbs: row.thumbs_sha256 === null || row.thumbs === null ? null : { ...row.thumbs, file: { sha256: row.thumbs_sha256, extension: row.thumbs_extension, bytes: Number(row.thumbs_bytes) } },
   };
 }
 
@@ -67,16 +83,29 @@ export interface TranscriptRow {
   readonly text: string;
 }
 
+/** Sets a transcript; the one before is kept for one step back. */
 export async function putTranscript(db: Db, row: TranscriptRow): Promise<void> {
   await db.query(
     `INSERT INTO transcripts (take_id, format, text) VALUES ($1, $2, $3)
-     ON CONFLICT (take_id) DO UPDATE SET format = EXCLUDED.format, text = EXCLUDED.text, updated_at = now()`,
+     ON CONFLICT (take_id) DO UPDATE SET previous_format = transcripts.format, previous_text = transcripts.text, format = EXCLUDED.format, text = EXCLUDED.text, updated_at = now()`,
     [row.takeId, row.format, row.text],
   );
 }
 
-export async function transcriptOf(db: Db, takeId: string): Promise<TranscriptRow | null> {
-  const { rows } = await db.query<TranscriptRow>('SELECT take_id AS "takeId", format, text FROM transcripts WHERE take_id = $1', [takeId]);
+/** Puts the transcript before the last change back, and the last in its place. False where there is none. */
+export async function swapTranscript(db: Db, takeId: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'UPDATE transcripts SET format = previous_format, text = previous_text, previous_format = format, previous_text = text, updated_at = now() WHERE take_id = $1 AND previous_text IS NOT NULL', [takeId],
+  );
+  return rowCount === 1;
+}
+
+export interface KeptTranscript extends TranscriptRow {
+  readonly hasPrevious: boolean;
+}
+
+export async function transcriptOf(db: Db, takeId: string): Promise<KeptTranscript | null> {
+  const { rows } = await db.query<KeptTranscript>('SELECT take_id AS "takeId", format, text, previous_text IS NOT NULL AS "hasPrevious" FROM transcripts WHERE take_id = $1', [takeId]);
   return rows[0] ?? null;
 }
 
@@ -91,4 +120,25 @@ export async function putWaveform(db: Db, takeId: string, peaksASecond: number, 
 export async function waveformOf(db: Db, takeId: string): Promise<{ peaksASecond: number; peaks: Uint8Array } | null> {
   const { rows } = await db.query<{ peaksASecond: number; peaks: Buffer }>('SELECT peaks_a_second AS "peaksASecond", peaks FROM take_waveforms WHERE take_id = $1', [takeId]);
   return rows[0] ?? null;
+}
+
+export async function putTakeSound(db: Db, takeId: string, sound: TakeSound): Promise<void> {
+  await db.query('UPDATE takes SET sound = $2 WHERE id = $1', [takeId, JSON.stringify(sound)]);
+}
+
+export async function putProxy(db: Db, takeId: string, sha256: string): Promise<void> {
+  await db.query('UPDATE takes SET proxy_sha256 = $2 WHERE id = $1', [takeId, sha256]);
+}
+
+export async function putThumbs(db: Db, takeId: string, sha256: string, sheet: ThumbSheet): Promise<void> {
+  await db.query('UPDATE takes SET thumbs_sha256 = $2, thumbs = $3 WHERE id = $1', [takeId, sha256, JSON.stringify(sheet)]);
+}
+
+/** Says what a take is: one of its own, or another camera or recorder of one. How it lies to that is forgotten. */
+export async function putRole(db: Db, takeId: string, role: TakeRole, ofTake: string | null): Promise<void> {
+  await db.query('UPDATE takes SET role = $2, of_take = $3, offset_us = NULL, drift_ppm = NULL, spread_us = NULL WHERE id = $1', [takeId, role, ofTake]);
+}
+
+export async function putLie(db: Db, takeId: string, lie: Lie): Promise<void> {
+  await db.query('UPDATE takes SET offset_us = $2, drift_ppm = $3, spread_us = $4 WHERE id = $1', [takeId, lie.offsetUs, lie.driftPpm, lie.spreadUs]);
 }

@@ -10,6 +10,8 @@ export interface WorkerContext {
   readonly pool: pg.Pool;
   readonly store: FileStore;
   readonly fontsFolder: string;
+  /** Where the demo lies, for the stand-in service. */
+  readonly demoFolder: string;
   /** Aborted when the worker is asked to end. */
   readonly stopping: AbortSignal;
   /** The music bed of a workout at a revision; null where no music is laid. */

@@ -4,9 +4,11 @@ import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import { ProgramFailed, run } from './run.ts';
 
-export type Probed = { readonly ok: true; readonly probe: MediaFacts; readonly extension: 'mp4' | 'webm' } | { readonly ok: false; readonly message: string };
+/** The kinds of files that takes come in. */
+export type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';
+export type Probed = { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension } | { readonly ok: false; readonly message: string };
 
-const WANTED = 'an MP4 or WebM video with sound is wanted';
+const WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
 
 interface Stream {
   codec_type?: string; codec_name?: string; width?: number; height?: number; avg_frame_rate?: string; r_frame_rate?: string; start_time?: string; duration?: string;
@@ -26,12 +28,12 @@ export async function probe(path: string): Promise<Probed> {
   const streams = facts.streams ?? [];
   const video = streams.find((s) => s.codec_type === 'video' && s.disposition?.attached_pic !== 1);
   const audio = streams.find((s) => s.codec_type === 'audio');
-  const extension = format.includes('mp4') ? 'mp4' : format.includes('webm') ? 'webm' : null;
+  if (audio === undefined) return refuse(streams.length === 0 ? 'There is nothing in this file' : 'This file has no sound');
+  const extension = await extensionOf(format, path, video !== undefined);
   if (extension === null) return refuse(`This is a file of kind “${format}”`);
-  if (video === undefined) return refuse(`This file has no picture (${streams.map((s) => s.codec_name ?? '?').join(', ') || 'no streams'})`);
-  if (audio === undefined) return refuse('This file has no sound');
-  const duration = Number(facts.format?.duration ?? video.duration);
+  const duration = Number(facts.format?.duration ?? video?.duration ?? audio.duration);
   if (!Number.isFinite(duration) || duration < 1) return refuse(`This file lasts ${Number.isFinite(duration) ? duration.toFixed(1) : 'an unknown number of'} seconds`);
+  if (video === undefined) return { ok: true, extension, probe: { duration: micros(duration * 1e6), rate: frameRate(25, 1), width: 0, height: 0, videoCodec: 'none', audioCodec: audio.codec_name ?? null, videoStart: micros(0) } };
   const rate = ratio(video.avg_frame_rate) ?? ratio(video.r_frame_rate);
   if (rate === null || !video.width || !video.height) return refuse('This file does not say its frame rate or size');
   return {
@@ -41,6 +43,23 @@ export async function probe(path: string): Promise<Probed> {
       audioCodec: audio.codec_name ?? null, videoStart: micros((Number(video.start_time) || 0) * 1e6),
     },
   };
+}
+
+/** The extension of a format as the probe names it; null where it is none of ours. */
+async function extensionOf(format: string, path: string, picture: boolean): Promise<TakeExtension | null> {
+  if (format.includes('mp4')) {
+    if (!picture) return 'm4a';
+    const file = await open(path);
+    const head = Buffer.alloc(12);
+    await file.read(head, 0, 12, 0);
+    await file.close();
+    return head.toString('latin1', 8, 12) === 'qt  ' ? 'mov' : 'mp4';
+  }
+  // Both are Matroska to the probe; what is in a WebM plays in browsers.
+  if (format.includes('matroska')) return (await run('ffprobe', ['-v', 'error', '-show_entries', 'stream=codec_name', '-of', 'csv=p=0', path])).split(/\s+/).filter((c) => c !== '').every((c) => /^(vp8|vp9|av1|opus|vorbis),?$/.test(c)) ? 'webm' : 'mkv';
+  if (picture) return null;
+  const known: readonly TakeExtension[] = ['wav', 'flac', 'mp3', 'ogg', 'aac'];
+  return known.find((e) => format.split(',').includes(e)) ?? null;
 }
 
 function refuse(found: string): Probed {

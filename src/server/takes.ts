@@ -1,12 +1,17 @@
+import Joi from 'joi';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeFacts } from '../core/workout/pipeline.ts';
-import { type Take, deleteTake, insertMediaFile, insertTake, putTranscript, takeById, takesOf, transcriptOf, waveformOf } from '../db/takes-sql.ts';
+import { factsOfTake } from '../core/workout/take-sources.ts';
+import { TAKE_ROLES } from '../core/take/media-facts.ts';
+import { TAKE_WORK_KINDS, type TakeWork, type TakeWorkKind, endTakeWork, queueTakeWork, workOf } from '../db/take-work-sql.ts';
+import { type Take, deleteTake, insertMediaFile, insertTake, putRole, putTranscript, swapTranscript, takeById, takesOf, transcriptOf, waveformOf } from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
-import { type TranscriptFormat, readTranscript, transcriptFormat } from '../formats/transcript-reader.ts';
+import { TRANSCRIPT_FORMATS, type TranscriptFormat, readTranscript, transcriptFormat } from '../formats/transcript-reader.ts';
+import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { FileTooLarge, type Incoming, adoptFile } from '../media/file-store.ts';
 import { probe } from '../media/probe.ts';
 import { Refusal } from './answer.ts';
@@ -16,7 +21,7 @@ import { checkId, getWorkout } from './workouts.ts';
 /** Largest take, 64 GiB: several hours of 4K from a phone or camera. */
 export const LARGEST_TAKE = 64 * 2 ** 30;
 
-/** Brings a file in: streamed to disk and hashed, probed, kept; its waveform is queued. */
+/** Brings a file in: streamed to disk and hashed, probed, kept; what is to be heard and seen in it is queued. */
 export async function bringInTake(context: Context, workoutId: string | undefined, name: string, body: Readable): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   let incoming: Incoming;
@@ -45,7 +50,7 @@ export async function takeFromUpload(context: Context, workoutId: string | undef
 }
 
 export async function keepTake(context: Context, workoutId: string, name: string, incoming: Incoming): Promise<Take> {
-  const probed = incoming.bytes === 0 ? ({ ok: false, message: 'This file is empty; an MP4 or WebM video with sound is wanted.' } as const) : await probe(incoming.path);
+  const probed = incoming.bytes === 0 ? ({ ok: false, message: 'This file is empty; a video with sound, or a sound file, is wanted.' } as const) : await probe(incoming.path);
   if (!probed.ok) {
     await context.store.discard(incoming);
     throw new Refusal(415, probed.message);
@@ -53,8 +58,50 @@ export async function keepTake(context: Context, workoutId: string, name: string
   await context.store.keep(incoming, probed.extension);
   await insertMediaFile(context.pool, { sha256: incoming.sha256, extension: probed.extension, bytes: incoming.bytes });
   const id = await insertTake(context.pool, workoutId, incoming.sha256, name.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 300) || 'Take', probed.probe);
-  await send(await context.queue(), 'waveform', { takeId: id });
+  for (const kind of ['listen', 'picture'] as const) await wantTakeWork(context, id, kind);
   return (await takeById(context.pool, id)) as Take;
+}
+
+/** Queues long work on a take, also where it was done before. */
+export async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
+  await queueTakeWork(context.pool, takeId, kind);
+  await send(await context.queue(), 'take', { takeId, kind });
+}
+
+const workKind = (text: string | undefined): TakeWorkKind => {
+  const kind = TAKE_WORK_KINDS.find((k) => k === text);
+  if (kind === undefined) throw new Refusal(404, 'There is no such work.');
+  return kind;
+};
+
+/** Starts work that a person asks for. */
+export async function askTakeWork(context: Context, takeId: string | undefined, kind: string | undefined): Promise<void> {
+  const take = await getTake(context, takeId);
+  const wanted = workKind(kind);
+  if (wanted === 'sync' && take.ofTake === null) throw new Refusal(409, 'Say first which take this is another recording of.');
+  await wantTakeWork(context, take.id, wanted);
+}
+
+export async function stopTakeWork(context: Context, takeId: string | undefined, kind: string | undefined): Promise<void> {
+  const take = await getTake(context, takeId);
+  await endTakeWork(context.pool, take.id, workKind(kind), 'stopped', 'Stopped.');
+}
+
+const roleSchema = Joi.object({ role: Joi.valid(...TAKE_ROLES).required(), ofTake: Joi.string().guid().allow(null).required() });
+
+/** Says what a take is, and lays it over the take that it is another recording of. */
+export async function setRole(context: Context, takeId: string | undefined, body: unknown): Promise<Take> {
+  const take = await getTake(context, takeId);
+  const { value, error } = roleSchema.validate(body) as { value: { role: Take['role']; ofTake: string | null }; error?: Error };
+  if (error !== undefined) throw new Refusal(422, 'A role and the take it belongs to are wanted.');
+  const other = value.ofTake === null ? null : await getTake(context, value.ofTake);
+  if ((value.role === 'take') !== (other === null)) throw new Refusal(422, 'Another camera or a recorder belongs to a take; a take belongs to none.');
+  if (other !== null && (other.workoutId !== take.workoutId || other.id === take.id)) throw new Refusal(422, 'A recording belongs to another take of the same workout.');
+  if (other !== null && other.role !== 'take') throw new Refusal(422, `${other.name} is itself a second recording; choose the take that it belongs to.`);
+  if (value.role !== 'take' && (await takesOf(context.pool, take.workoutId)).some((t) => t.ofTake === take.id)) throw new Refusal(409, 'Other recordings belong to this take; give them to another one first.');
+  await putRole(context.pool, take.id, value.role, value.ofTake);
+  if (other !== null) await wantTakeWork(context, take.id, 'sync');
+  return (await takeById(context.pool, take.id)) as Take;
 }
 
 export async function getTake(context: Context, id: string | undefined): Promise<Take> {
@@ -78,21 +125,37 @@ export async function setTranscript(context: Context, takeId: string | undefined
 
 export interface TakeWithTranscript {
   readonly take: Take;
-  readonly transcript: { readonly format: TranscriptFormat; readonly text: string } | null;
+  readonly transcript: { readonly format: TranscriptFormat; readonly text: string; readonly hasPrevious: boolean } | null;
+  readonly work: readonly TakeWork[];
 }
 
 export async function takesWithTranscripts(context: Context, workoutId: string): Promise<TakeWithTranscript[]> {
   const takes = await takesOf(context.pool, workoutId);
   return Promise.all(takes.map(async (take) => {
     const row = await transcriptOf(context.pool, take.id);
-    return { take, transcript: row === null ? null : { format: row.format, text: row.text } };
+    return { take, transcript: row === null ? null : { format: row.format, text: row.text, hasPrevious: row.hasPrevious }, work: await workOf(context.pool, take.id) };
   }));
 }
 
-/** A take as the core sees it. A take without a transcript has no words. */
+/** A take as the core sees it, with what its other recordings heard. A take without a transcript has no words. */
 export async function takeFacts(context: Context, take: Take): Promise<TakeFacts> {
+  return factsOfTake(take, await takesWithTranscripts(context, take.workoutId), (text) => readTranscript(text).value);
+}
+
+/** A transcript as a file in one of its formats. */
+export async function transcriptFile(context: Context, takeId: string | undefined, format: string | undefined): Promise<{ text: string; mime: string; name: string }> {
+  const take = await getTake(context, takeId);
+  const wanted = TRANSCRIPT_FORMATS.find((f) => f === format);
+  if (wanted === undefined) throw new Refusal(404, `There is no format “${format?.slice(0, 40) ?? ''}”; ${TRANSCRIPT_FORMATS.join(', ')} are.`);
   const row = await transcriptOf(context.pool, take.id);
-  return { duration: take.duration, rate: take.rate, transcript: row === null ? { cues: [] } : readTranscript(row.text).value };
+  if (row === null) throw new Refusal(404, 'This take has no transcript yet.');
+  const { mime, extension } = TRANSCRIPT_FILES[wanted];
+  return { text: writeTranscript(readTranscript(row.text).value, wanted, take.duration), mime, name: `${take.name}.${extension}` };
+}
+
+export async function previousTranscript(context: Context, takeId: string | undefined): Promise<void> {
+  const take = await getTake(context, takeId);
+  if (!(await swapTranscript(context.pool, take.id))) throw new Refusal(409, 'There is no transcript before this one.');
 }
 
 export async function takeWaveform(context: Context, takeId: string | undefined): Promise<{ peaksASecond: number; peaks: Uint8Array }> {

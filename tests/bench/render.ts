@@ -21,7 +21,7 @@ const probed = await probe(input);
 if (!probed.ok) throw new Error(probed.message);
 const { duration, rate, width, height } = probed.probe;
 const document = { ...newDocument('Bench'), plan: readOutline(read('outline.md')).value };
-const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value };
+const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value, sound: null };
 const ratios: number[] = [];
 const all: { ours: number; reference: number }[] = [];
 for (let run = 1; run <= 3; run++) {

@@ -17,7 +17,7 @@ import { closeContext, freshContext } from './support.ts';
 
 let context: Context;
 const stop = new AbortController();
-const hear = (trackId: string) => hearJob({ pool: context.pool, store: context.store, fontsFolder: '', stopping: stop.signal, bedAt: async () => null, produceAt: () => Promise.reject(new Error('not here')) }, trackId);
+const hear = (trackId: string) => hearJob({ pool: context.pool, store: context.store, demoFolder: 'demo', fontsFolder: '', stopping: stop.signal, bedAt: async () => null, produceAt: () => Promise.reject(new Error('not here')) }, trackId);
 
 beforeAll(async () => {
   context = await freshContext('euphon_music');

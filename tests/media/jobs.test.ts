@@ -4,9 +4,10 @@ import { resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { beatRender, beginRender, cancelRender, insertRender, orphanedRenders, renderById } from '../../src/db/renders-sql.ts';
 import { noteWorker } from '../../src/db/health-sql.ts';
-import { waveformOf } from '../../src/db/takes-sql.ts';
+import { takeById, waveformOf } from '../../src/db/takes-sql.ts';
 import { renderJob } from '../../src/jobs/render-job.ts';
-import { waveformJob } from '../../src/jobs/waveform-job.ts';
+import { endTakeWork, queueTakeWork, workOf } from '../../src/db/take-work-sql.ts';
+import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
@@ -33,7 +34,7 @@ beforeAll(async () => {
   takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.');
   worker = {
-    pool: context.pool, store: context.store, stopping: stop.signal, fontsFolder: resolve('dist/fonts'),
+    pool: context.pool, store: context.store, stopping: stop.signal, demoFolder: 'demo', fontsFolder: resolve('dist/fonts'),
     bedAt: async () => null,
     async produceAt(id, revision, take) {
       const document = await documentAt(context, id, revision);
@@ -56,16 +57,32 @@ describe('before a take is chosen', () => {
   });
 });
 
-describe('the waveform job', () => {
+describe('the listening job', () => {
+  const listen = async (id: string) => {
+    await queueTakeWork(context.pool, id, 'listen');
+    await takeJob(worker, id, 'listen');
+  };
   it('makes peaks, and the same ones when done again', async () => {
-    await waveformJob(worker, takeId);
+    await listen(takeId);
     const first = await waveformOf(context.pool, takeId);
-    await waveformJob(worker, takeId);
+    await listen(takeId);
     expect((await waveformOf(context.pool, takeId))?.peaks).toEqual(first?.peaks);
     expect(first?.peaks.length).toBeGreaterThan(14 * 20 - 5);
+    expect((await workOf(context.pool, takeId)).find((w) => w.kind === 'listen')).toMatchObject({ state: 'done', progress: 1 });
   });
-  it('leaves a take that is gone alone', async () => {
-    await waveformJob(worker, '00000000-0000-0000-0000-000000000000');
+  it('leaves a take that is gone, and work that was stopped, alone', async () => {
+    await takeJob(worker, '00000000-0000-0000-0000-000000000000', 'listen');
+    await queueTakeWork(context.pool, takeId, 'picture');
+    await endTakeWork(context.pool, takeId, 'picture', 'stopped');
+    await takeJob(worker, takeId, 'picture');
+    expect((await takeById(context.pool, takeId))?.thumbs).toBeNull();
+  });
+  it('makes small pictures all along, and no light copy of what browsers play', async () => {
+    await queueTakeWork(context.pool, takeId, 'picture');
+    await takeJob(worker, takeId, 'picture');
+    const take = await takeById(context.pool, takeId);
+    expect(take?.thumbs).toMatchObject({ everyUs: 10_000_000, count: 1, width: 160, height: 90 });
+    expect(take?.proxy).toBeNull();
   });
 });
 

@@ -1,6 +1,9 @@
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan, newBlock, newMove } from '../plan/plan.ts';
 import { type Micros, micros } from '../time/micros.ts';
+import type { TakeSound } from '../signal/activity.ts';
+import { voiceOf } from './align.ts';
+import { hearSounds } from './heard-sounds.ts';
 import { hear } from './heard.ts';
 import { numberOf } from './numbers.ts';
 import { stem } from './sounds-like.ts';
@@ -36,13 +39,13 @@ const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
  * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of the
  * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
  */
-export function propose(transcript: Transcript, duration: Micros, title = 'Recorded class', book: ExerciseBook = SHIPPED_BOOK): Proposal {
-  const tokens = tokensOf(transcript, duration).filter((t) => t.at <= duration);
+export function propose(transcript: Transcript, duration: Micros, title = 'Recorded class', book: ExerciseBook = SHIPPED_BOOK, sound: TakeSound | null = null): Proposal {
+  const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const doubts: string[] = [];
   const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
   const known = new Set(book.all.map((e) => key(e.name)));
   const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)))];
-  const intervals = intervalsIn(tokens, labels, duration);
+  const intervals = intervalsIn(tokens, labels, duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at));
   if (intervals.length === 0) {
     const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
     return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
@@ -80,11 +83,22 @@ function announced(tokens: readonly Token[]): string[] {
   return [...counted.values()].map((c) => c.text);
 }
 
+/** A beep this strong marks a change by itself. */
+const BEEP_ENOUGH = 0.6;
+/** A call this near a timer's beep means that beep. */
+const BEEP_NEAR_US = 3e6;
+
+/** A time that was heard in words, or the timer's beep near it, which is sharper. */
+function sharp(at: number, beeps: readonly number[]): number {
+  const near = beeps.filter((b) => Math.abs(b - at) <= BEEP_NEAR_US).sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
+  return near ?? at;
+}
+
 /** Intervals from names, and from the calls that end them. */
-function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros): HeardInterval[] {
+function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros, beeps: readonly number[]): HeardInterval[] {
   const heard = hear(tokens, labels, false);
-  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => h.at as number);
-  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => h.at as number);
+  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
+  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
   let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
   for (const h of heard) {

@@ -9,6 +9,8 @@ export interface TimedWord {
   readonly text: string;
   readonly start: Micros;
   readonly end: Micros;
+  /** 0 to 1, where whoever heard it says so. */
+  readonly confidence?: number;
 }
 
 /** A stretch of speech. `words` is null where only the stretch is timed. */
@@ -72,4 +74,10 @@ function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Mic
 export function isWordTimed(transcript: Transcript): boolean {
   const timed = transcript.cues.filter((cue) => cue.words !== null).length;
   return timed * 2 > transcript.cues.length;
+}
+
+/** The words of one cue with times: its own, or the places that the speaking model gives them. */
+export function timedWords(cue: TranscriptCue, duration: Micros): readonly TimedWord[] {
+  if (cue.words !== null) return cue.words;
+  return placeWords(cue.text, cue.start, Math.min(cue.end, Math.max(duration, cue.start + 1e6))).map((w) => ({ text: w.text, start: micros(w.at), end: micros(w.end) }));
 }

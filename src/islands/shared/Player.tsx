@@ -5,7 +5,7 @@ import { type KeptRange, toProgramme, toTake } from '../../core/edit/conform.ts'
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import { type Micros, fromSeconds, toSeconds } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { type TakeOfPage, mediaUrl } from '../workbench/take.ts';
+import { type TakeOfPage, playedUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { usePlayhead } from './playhead.ts';
 
@@ -114,7 +114,7 @@ export function Player({ take, kept, length, ass }: Props) {
     <section aria-label="Picture">
       <div className="relative bg-ink" style={{ aspectRatio: `${take.width} / ${take.height}` }}>
         <video
-          ref={video} src={mediaUrl(take)} preload="auto" playsInline className="block h-full w-full" aria-label="The programme"
+          ref={video} src={playedUrl(take)} preload="auto" playsInline className="block h-full w-full" aria-label="The programme"
           onPlay={() => setPlaying(true)} onPause={() => setPlaying(false)} onClick={toggle}
           onError={() => setTrouble('This browser cannot play the take.')}
           onLoadedMetadata={() => seek(usePlayhead.getState().at ?? (0 as Micros))}

@@ -10,6 +10,7 @@ import { createWorkbench } from './store.ts';
 import type { LibraryTrack } from '../../core/music/library.ts';
 import type { TakeWithTranscript } from './take.ts';
 import { useDerive } from './use-derive.ts';
+import { useTakeWatch } from './use-take-watch.ts';
 import { useKeys } from './use-keys.ts';
 import { WorkbenchProvider } from './workbench-context.tsx';
 
@@ -37,6 +38,7 @@ interface Props {
 export function Workbench({ id, revision, document: first, takes, station: begun, studio, tracks }: Props) {
   const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes, studio, tracks }), [id, revision, first, takes, studio, tracks]);
   const derived = useDerive(workbench);
+  useTakeWatch(workbench);
   const [station, setStation] = useState<Station>(begun);
   const [commands, setCommands] = useState(false);
   const title = workbench((s) => s.document.plan.title);

@@ -5,7 +5,7 @@ import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
 import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
-import type { TakeWithTranscript } from './take.ts';
+import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 
 /** One step of undo: how to go back and how to go forward again. */
@@ -112,7 +112,7 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       set({ document: merged, saved: conflict.document, revision: conflict.revision, undo: [], redo: [], conflict: null });
       soon(0);
     },
-    setTakes: (takes) => set({ takes }),
+    setTakes: (takes) => set((state) => ({ takes: sameWhereEqual(state.takes, takes) })),
     setTracks: (tracks) => set({ tracks, usable: usableTracks(tracks) }),
     setStudio: (studio) => set({ studio, book: bookWith(studio.exercises) }),
   }));

@@ -1,8 +1,9 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { aligner } from '../../browser/aligner.ts';
 import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { type Aligned, type TakeFacts, produce } from '../../core/workout/pipeline.ts';
+import { factsOfTake } from '../../core/workout/take-sources.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { Workbench } from './store.ts';
@@ -25,9 +26,17 @@ export function useDerive(workbench: Workbench): Derived {
   const text = chosen?.transcript?.text ?? null;
   const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
   const take = chosen?.take ?? null;
-  const facts = useMemo<TakeFacts | null>(
-    () => (take === null || read === null ? null : { duration: take.duration, rate: take.rate, transcript: read.value, sound: null }), [take, read],
-  );
+  // What goes on around a take (its pictures being made) does not change what it is.
+  const parts = takes.flatMap((t) => (t.take.id === take?.id || t.take.ofTake === take?.id ? [t.take, t.transcript] : []));
+  const sources = useRef(parts);
+  if (parts.length !== sources.current.length || parts.some((p, i) => p !== sources.current[i])) sources.current = parts;
+  const stable = sources.current;
+  const facts = useMemo<TakeFacts | null>(() => {
+    if (take === null) return null;
+    const made = factsOfTake(take, takes, (t) => (t === text && read !== null ? read.value : readTranscript(t).value));
+    return made.transcript.cues.length === 0 ? null : made;
+    // `takes` itself changes with every step of progress; `stable` is what of it counts.
+  }, [take, stable, text, read]);
   const problems = useMemo(() => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]), [take, read]);
   const [aligned, setAligned] = useState<{ of: unknown; value: Aligned } | null>(null);
   useEffect(() => {

@@ -1,0 +1,60 @@
+import type { Span } from '../core/time/span.ts';
+import { lineTime } from '../core/speech/line-time.ts';
+import { phraseWindows } from '../core/take/phrase-windows.ts';
+import { type Token, type TimedWord, type Transcript, type TranscriptCue, tokensOf } from '../core/take/transcript.ts';
+import { micros, type Micros } from '../core/time/micros.ts';
+import { forceAlign } from './force-align.ts';
+
+/** What a recogniser is given. */
+export interface ToHear {
+  readonly path: string;
+  readonly sha256: string;
+  readonly duration: Micros;
+  /** Words that are known already, however coarsely they lie; null: none. */
+  readonly known: Transcript | null;
+  readonly voice: readonly Span[] | null;
+  readonly onProgress: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+export interface HeardWords {
+  readonly transcript: Transcript;
+  /** What a person should know of it, in a sentence. */
+  readonly says: string;
+}
+
+/** Anything that gives words with times for a recording: a program here, or a service elsewhere that answers with word-timed JSON. */
+export interface Recogniser {
+  readonly name: string;
+  hear(what: ToHear): Promise<HeardWords>;
+}
+
+/** Words whose length is so far from what the model says are less surely where they were put. */
+const CONFIDENT = 0.95;
+const NOT_IN_DICTIONARY = 0.5;
+const NOT_PLACED = 0.3;
+
+/** Times words that are known: each phrase is looked for around where the transcript and the voice put it. */
+export const KNOWN_WORDS: Recogniser = {
+  name: 'forced alignment of the known words',
+  async hear({ path, duration, known, voice, onProgress, signal }) {
+    const tokens = tokensOf(known ?? { cues: [] }, duration, voice).filter((t) => t.at < duration);
+    const windows = phraseWindows(tokens, duration);
+    const found = await forceAlign(path, windows.map((w) => ({ words: tokens.slice(w.first, w.past).map((t) => t.text), from: w.from, to: w.to })), onProgress, signal);
+    let placed = 0;
+    const cues = windows.map((window, n): TranscriptCue => {
+      const places = found[n] ?? null;
+      if (places !== null) placed++;
+      const words = tokens.slice(window.first, window.past).map((token, i): TimedWord => timed(token, places?.[i] ?? null));
+      return { start: (words[0] as TimedWord).start, end: (words.at(-1) as TimedWord).end, text: words.map((w) => w.text).join(' '), words };
+    }).sort((a, b) => a.start - b.start);
+    return { transcript: { cues }, says: `${placed} of ${windows.length} phrases were found in the sound; the others keep the place that the transcript gives them.` };
+  },
+};
+
+function timed(token: Token, place: { readonly start: number; readonly end: number; readonly known: boolean } | null): TimedWord {
+  if (place === null) return { text: token.text, start: token.at, end: token.end, confidence: NOT_PLACED };
+  const usual = Math.max(8e4, lineTime(token.text));
+  const odd = Math.abs(Math.log(Math.max(3e4, place.end - place.start) / usual));
+  return { text: token.text, start: micros(place.start), end: micros(place.end), confidence: Math.round((place.known ? CONFIDENT : NOT_IN_DICTIONARY) * Math.exp(-Math.max(0, odd - 0.7)) * 100) / 100 };
+}
