@@ -13,6 +13,8 @@ import { readExercises, writeExercisesJson } from '../formats/exercises/exercise
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
+import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
+import type { Paces } from '../core/take/logbook.ts';
 import { takeById, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
@@ -23,7 +25,7 @@ import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {
   const set = await figures(context.pool);
-  return { exercises: await ownExercises(context.pool), changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) }, speakers: await speakers(context.pool) };
+  return { exercises: await ownExercises(context.pool), changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) }, speakers: await speakers(context.pool), paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) } };
 }
 
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {

@@ -70,7 +70,7 @@ describe('a document kept by the first version', () => {
     const id = await create();
     const spare = { on: { name: true, side: true, 'half-way': true, ten: true, 'next-up': true, rest: true }, countdown: '3-2-1', words: { name: '{move}.', side: '', 'half-way': 'Half.', ten: '', 'next-up': '', rest: '' } };
     await context.pool.query(`UPDATE workouts SET document = jsonb_set(jsonb_set(document, '{version}', '1'), '{script}', $2::jsonb) WHERE id = $1`, [id, JSON.stringify({ cues: [], calls: spare })]);
-    expect((await getWorkout(context, id)).document).toMatchObject({ version: 3, script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } } });
+    expect((await getWorkout(context, id)).document).toMatchObject({ version: 4, script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } } });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }]);
     expect((await getWorkout(context, id)).document.script.calls.words['half-way']).toEqual(['Middle.']);
     expect((await documentAt(context, id, 1)).script.calls.words['half-way']).toEqual(['Half.']);

@@ -1,5 +1,7 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import type { PickUp, Retake, Settled } from '../edit/decisions.ts';
+import type { Override } from '../lanes/rules.ts';
 import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Cue } from '../script/cue.ts';
@@ -9,7 +11,12 @@ export type Mend =
   | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
-  | { readonly kind: 'music'; readonly label: string; readonly music: Music };
+  | { readonly kind: 'music'; readonly label: string; readonly music: Music }
+  /** A lane changed by hand; a line to be spoken again; a segment to be filmed again; the finding let stand. */
+  | { readonly kind: 'override'; readonly label: string; readonly override: Override }
+  | { readonly kind: 'pick-up'; readonly label: string; readonly pickUp: PickUp }
+  | { readonly kind: 'retake'; readonly label: string; readonly retake: Retake }
+  | { readonly kind: 'settle'; readonly label: string; readonly settled: Settled };
 
 /** A change to one written line: some of its fields, the whole line gone, or a new one. */
 export type CueChange =

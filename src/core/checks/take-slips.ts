@@ -9,6 +9,7 @@ import { type Token } from '../take/transcript.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import { countSlips } from './count-slips.ts';
 import { type Finding, JUDGEMENT, TRADE } from './finding.ts';
 
 /** Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice). */
@@ -44,7 +45,7 @@ interface Filmed {
  */
 export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
   const filmed = alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
-  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...lateOptions(filmed, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
+  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...lateOptions(filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
 }
 
 const take = (segment: Segment, at: Micros, f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
@@ -148,7 +149,7 @@ export interface Slip {
 
 const TYPES: Readonly<Record<string, string>> = {
   'left-out': 'left-out', 'made-up-later': 'made-up', 'break-over': 'break-long', 'break-short': 'break-short', 'explanation-into-work': 'explanation-into-work', 'change-without-call': 'change-without-call', 'call-without-change': 'call-without-change',
-  'option-late': 'option-late', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
+  'option-late': 'option-late', 'lost-beat': 'lost-beat', 'reps-miscounted': 'wrong-count', 'count-skipped': 'wrong-count', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
   'claim-seconds-left': 'wrong-time', 'claim-half-way': 'wrong-half-way', 'claim-length': 'wrong-length', 'claim-position': 'wrong-position', 'claim-equipment': 'wrong-equipment',
 };
 

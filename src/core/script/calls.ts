@@ -1,4 +1,4 @@
-import { type Segment, isActive, isBreak, nextActive } from '../plan/segment.ts';
+import { type Segment, isActive, isBreak, nextActive, type SegmentKind } from '../plan/segment.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
@@ -25,6 +25,8 @@ export interface CallMeans {
   readonly plan: Plan | null;
   readonly book?: ExerciseBook;
   readonly speaker?: SpeakingModel;
+  /** Words a minute by kind of segment; common practice where the studio has none of its own. */
+  readonly paces?: Readonly<Record<SegmentKind, number>>;
 }
 
 /** Below these lengths a half-way or ten-second call only crowds the countdown (common practice). */

@@ -97,7 +97,7 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
       segmentIndex: segment.index,
       // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place or not.
       needUs: micros(placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) + written.reduce((sum, line) => sum + line.length, 0)),
-      haveUs: speechRoom(segment.kind, micros(segment.end - segment.start), toMusic.has(segment.blockId)),
+      haveUs: speechRoom(segment.kind, micros(segment.end - segment.start), toMusic.has(segment.blockId), means.paces),
     });
   }
   return { lines, dropped, fits };

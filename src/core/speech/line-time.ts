@@ -66,9 +66,9 @@ export function lineTime(text: string, model: SpeakingModel = TYPICAL_SPEAKER): 
   return us;
 }
 
-/** The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows. */
-export function speechRoom(kind: SegmentKind, length: Micros, toMusic = false): Micros {
-  const wpm = toMusic && (kind === 'work' || kind === 'hold') ? WORDS_A_MINUTE_TO_MUSIC : WORDS_A_MINUTE[kind];
+/** The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows, by common practice or a studio's own `paces`. */
+export function speechRoom(kind: SegmentKind, length: Micros, toMusic = false, paces: Readonly<Record<SegmentKind, number>> = WORDS_A_MINUTE): Micros {
+  const wpm = toMusic && (kind === 'work' || kind === 'hold') ? Math.min(WORDS_A_MINUTE_TO_MUSIC, paces[kind]) : paces[kind];
   return micros(length * Math.min(1, wpm / RUNNING_WPM));
 }
 

@@ -1,3 +1,4 @@
+import type { PickUp, Retake, Settled } from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
@@ -8,7 +9,7 @@ import type { Span } from '../time/span.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 3;
+  readonly version: 4;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -25,13 +26,17 @@ export interface Edit {
   readonly removed: readonly Span[];
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
+  /** What was decided about slips: lines to be spoken again, segments to be filmed again, findings that may stand. */
+  readonly pickUps: readonly PickUp[];
+  readonly retakes: readonly Retake[];
+  readonly settled: readonly Settled[];
 }
 
-export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, removed: [], rules: DEFAULT_RULES, overrides: [] };
+export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, removed: [], rules: DEFAULT_RULES, overrides: [], pickUps: [], retakes: [], settled: [] };
 
 export function newDocument(title: string): WorkoutDocument {
   return {
-    format: 'euphon-workout', version: 3,
+    format: 'euphon-workout', version: 4,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT, music: EMPTY_MUSIC, edit: EMPTY_EDIT,
   };

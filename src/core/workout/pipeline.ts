@@ -1,6 +1,8 @@
 import type { Claim } from '../claims/claim.ts';
 import { claimsIn, recordedClass } from '../claims/running.ts';
 import { slipFindings } from '../checks/take-slips.ts';
+import { withTakeMends } from '../checks/take-mends.ts';
+import { isSettled } from '../edit/decisions.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../checks/finding.ts';
@@ -43,7 +45,7 @@ export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonl
     const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
     return { text: cue.text, at: cue.start, end: cue.end, segmentKey: here?.key ?? null, cueId: null, kind: here?.kind ?? null };
   });
-  return { compiled, alignment, claims, takeFindings: [...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at) };
+  return { compiled, alignment, claims, takeFindings: withTakeMends([...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at), { alignment, tokens, claims }) };
 }
 
 export interface Produced {
@@ -56,5 +58,5 @@ export interface Produced {
 export function produce(edit: WorkoutDocument['edit'], aligned: Aligned, take: TakeFacts): Produced {
   const programme = conform(aligned.alignment, keepRanges(take.duration, edit.removed, take.rate));
   const laid = lanes(programme, edit.rules, edit.overrides);
-  return { programme, lanes: laid, findings: [...aligned.takeFindings, ...laneFindings(laid)] };
+  return { programme, lanes: laid, findings: [...aligned.takeFindings.filter((f) => !isSettled(f, edit.settled)), ...laneFindings(laid)] };
 }

@@ -2,7 +2,8 @@ import type { Exercise } from '../exercise/exercise.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { CallMeans } from '../script/calls.ts';
-import { type SpeakingModel, TYPICAL_SPEAKER } from '../speech/line-time.ts';
+import { type SpeakingModel, TYPICAL_SPEAKER, WORDS_A_MINUTE } from '../speech/line-time.ts';
+import type { Paces } from '../take/logbook.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
 
 /** What holds for all workouts of a studio: its own exercises and its own figures. */
@@ -20,6 +21,8 @@ export interface Studio {
   readonly exercises: readonly Exercise[];
   readonly changes: ChangeFigures;
   readonly speakers: readonly Speaker[];
+  /** Words a minute by kind of segment, as the logbook has them. */
+  readonly paces: Paces;
 }
 
 /** How the instructor of a plan speaks: as learned, else as people usually do. */
@@ -29,7 +32,7 @@ export function speakerOf(studio: Studio, name: string): SpeakingModel {
 
 /** What scripts are scheduled with: the plan, the studio's exercises and the instructor's way of speaking. */
 export function callMeans(plan: Plan, studio: Studio, book: ExerciseBook): CallMeans {
-  return { plan, book, speaker: speakerOf(studio, plan.instructor) };
+  return { plan, book, speaker: speakerOf(studio, plan.instructor), paces: studio.paces };
 }
 
-export const USUAL_STUDIO: Studio = { exercises: [], changes: USUAL_CHANGES, speakers: [] };
+export const USUAL_STUDIO: Studio = { exercises: [], changes: USUAL_CHANGES, speakers: [], paces: WORDS_A_MINUTE };

@@ -30,7 +30,9 @@ describe('a document of the first version', () => {
     expect(texts).toEqual(['Now Squat!', 'Four.', 'Three.', 'Two.']);
   });
   it('of the second version gets no music', () => {
-    const { music: _, ...second } = { ...newDocument('T'), plan, version: 2 };
+    const { music: _, edit, ...rest } = newDocument('T');
+    const { pickUps: _p, retakes: _r, settled: _s, ...oldEdit } = edit;
+    const second = { ...rest, edit: oldEdit, plan, version: 2 };
     expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan });
   });
   it('of this version is left as it is', () => {

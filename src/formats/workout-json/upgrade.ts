@@ -14,9 +14,12 @@ interface FirstScript {
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
-  if (document.version === 3) return stored as WorkoutDocument;
-  // Version 2 had no music.
-  const silent = { ...(stored as Omit<WorkoutDocument, 'music' | 'version'>), version: 3 as const, music: EMPTY_MUSIC };
+  if (document.version === 4) return stored as WorkoutDocument;
+  // Version 3 had no decisions about slips, version 2 no music.
+  const third = stored as WorkoutDocument;
+  const decided = { ...third, version: 4 as const, edit: { ...third.edit, pickUps: [], retakes: [], settled: [] } };
+  if (document.version === 3) return decided;
+  const silent = { ...decided, music: EMPTY_MUSIC };
   if (document.version === 2) return silent;
   const { cues, calls } = document.script as FirstScript;
   const words = Object.fromEntries(Object.entries(calls.words).map(([kind, text]) => [kind, text === '' ? [] : [text]]));

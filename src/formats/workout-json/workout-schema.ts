@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { PickUp, Retake, Settled } from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import { COUNTDOWNS, CUE_KINDS, type CallRules, type Cue, type RehearsalMark, type Script, WORDED_CALLS } from '../../core/script/cue.ts';
 import type { Edit, WorkoutDocument } from '../../core/workout/document.ts';
@@ -48,15 +49,23 @@ const override = Joi.alternatives(
   of('caption', 'inAfterUs', time), of('caption', 'outBeforeUs', time), of('chapter', 'show', flag), of('chapter', 'title', title),
 );
 
+const why = Joi.string().allow('').max(600).required();
+const span = Joi.object({ start: time, end: time });
+const pickUp = Joi.object({
+  id: Joi.string().pattern(/^[\w-]{1,80}$/).required(), segmentKey: key.allow(null), at: time, roomUs: time, text: Joi.string().min(1).max(500).required(), why, muted: span.allow(null).required(),
+} satisfies Record<keyof PickUp, Joi.Schema>);
+
 const edit = Joi.object({
   takeId: Joi.string().guid().allow(null).required(),
   pins: Joi.array().items(Joi.object({ segmentKey: key, edge: Joi.valid('start', 'end').required(), at: time })).max(5_000).required(),
   accepted: flag,
   removed: Joi.array().items(Joi.object({ start: time, end: time })).max(5_000).required(),
   rules, overrides: Joi.array().items(override).max(20_000).required(),
+  pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(), retakes: Joi.array().items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>)).max(5_000).required(),
+  settled: Joi.array().items(Joi.object({ rule: Joi.string().max(60).required(), segmentKey: key.allow(null), at: time, how: why } satisfies Record<keyof Settled, Joi.Schema>)).max(5_000).required(),
 } satisfies Record<keyof Edit, Joi.Schema>).required();
 
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
-  format: Joi.valid('euphon-workout').required(), version: Joi.valid(3).required(), plan: planSchema, script, music: musicSchema, edit,
+  format: Joi.valid('euphon-workout').required(), version: Joi.valid(4).required(), plan: planSchema, script, music: musicSchema, edit,
 } satisfies Record<keyof WorkoutDocument, Joi.Schema>).required();

@@ -1,9 +1,8 @@
-import type { Finding, Mend } from '../../core/checks/finding.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
-import { toProgramme } from '../../core/edit/conform.ts';
+import type { Finding } from '../../core/checks/finding.ts';
 import { type Override, overrideOf } from '../../core/lanes/rules.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
+import { FindingCard } from '../shared/FindingCard.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import type { StaveData } from './use-score.ts';
@@ -66,28 +65,5 @@ function SegmentDetails({ data }: { readonly data: StaveData }) {
           <dd>{by('chapter', edit.overrides.some((o) => o.segmentKey === key && o.lane === 'chapter' && o.field === 'title') ? 'title' : 'show')}</dd></div>
       </dl>
     </section>
-  );
-}
-
-function FindingCard({ finding, select }: { readonly finding: Finding; readonly select: Props['select'] }) {
-  const { document: { edit }, change } = useDocument();
-  const { produced } = useDerived();
-  const go = () => {
-    if (produced === null) return;
-    const at = finding.clock === 'take' ? toProgramme(finding.at, produced.programme.kept) : finding.at;
-    select(finding.segmentKey ?? '', at);
-  };
-  const done = (mend: Mend) => mend.kind === 'remove-span' && edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
-  const mend = (m: Mend) => change(m.label, (d) => applyMend(d, m));
-  return (
-    <li className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
-      <button className="text-left font-semibold hover:underline" onClick={go}>{finding.says}</button>
-      <p className="text-[13px] text-soft"><time>{writeTime(finding.at, 1)}</time> · {finding.measured}; wanted {finding.wanted} ({finding.source}) · {Math.round(finding.certainty * 100)} % sure</p>
-      <div className="mt-1.5 flex flex-wrap gap-2">
-        {finding.mends.map((m) => (done(m)
-          ? <span key={m.label} className="text-[13px]">Done: {m.label.toLowerCase()}. Undo takes it back.</span>
-          : <button key={m.label} className="btn" onClick={() => mend(m)}>{m.label}</button>))}
-      </div>
-    </li>
   );
 }

@@ -5,10 +5,11 @@ import { type ProgrammeSegment, toProgramme } from '../../core/edit/conform.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
+import { voiceOf } from '../../core/take/align.ts';
 import { phrasesOf } from '../../core/take/phrases.ts';
 import { tokensOf } from '../../core/take/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
-import { useDerived } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio } from '../workbench/workbench-context.tsx';
 
 export interface StaveLine {
   readonly start: Micros;
@@ -45,7 +46,8 @@ function shortCall(text: string): string {
 
 export function useScore(): readonly StaveData[] {
   const { facts, produced } = useDerived();
-  const phrases = useMemo(() => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration))), [facts]);
+  const { studio: { paces } } = useStudio();
+  const phrases = useMemo(() => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))), [facts]);
   return useMemo(() => {
     if (produced === null) return [];
     const { programme: { segments, kept }, lanes, findings } = produced;
@@ -64,8 +66,8 @@ export function useScore(): readonly StaveData[] {
         findings: byKey.get(segment.key) ?? [],
         plannedUs: planned === null ? null : micros(planned.end - planned.start),
         driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),
-        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)), roomUs: speechRoom(segment.kind, length),
+        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)), roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced]);
+  }, [phrases, produced, paces]);
 }

@@ -1,0 +1,67 @@
+import type { Plan } from '../plan/plan.ts';
+import { isActive, labelWithSide } from '../plan/segment.ts';
+import type { Alignment } from '../take/align.ts';
+import { numberOf } from '../take/numbers.ts';
+import type { Token } from '../take/transcript.ts';
+import { type Finding, TRADE } from './finding.ts';
+
+/** Numbers placed less surely than this say nothing of a beat. */
+const SHARP_US = 300_000;
+/** Counted numbers apart by more than this are two counts. */
+const LONGEST_STEP_US = 7e6;
+const FEWEST = 4;
+/** A count this far off the beat has lost it; people are off by a few hundredths and find back. */
+const OFF_SHARE = 0.06;
+/** A number may take one beat, two, four or half of one. */
+const BEATS_A_NUMBER = [0.5, 1, 2, 4];
+
+interface Run {
+  readonly values: readonly number[];
+  readonly times: readonly number[];
+}
+
+/**
+ * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that lost
+ * the beat of a block counted to music. From words with times of their own only.
+ */
+export function countSlips(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
+  const blocks = new Map(plan.blocks.map((b) => [b.id, b]));
+  return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
+    const scheme = blocks.get(segment.blockId)?.scheme;
+    if (recorded === null || !isActive(segment) || (scheme?.kind !== 'reps' && scheme?.kind !== 'counts')) return [];
+    const inside = tokens.filter((t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US);
+    const make = (f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & { at: Finding['at'] }): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', certainty: Math.min(0.8, confidence), mends: [], ...f });
+    return runsIn(inside).flatMap((run): Finding[] => {
+      const at = run.times[0] as Finding['at'];
+      const last = run.values.at(-1) as number;
+      if (scheme.kind === 'reps') {
+        const odd = run.values.findIndex((v, i) => i > 0 && v - (run.values[i - 1] as number) !== 1);
+        if (odd > 0) return [make({ rule: 'count-skipped', at: run.times[odd] as Finding['at'], says: `“${run.values[odd - 1]}, ${run.values[odd]}” is counted in ${labelWithSide(segment)}.`, measured: `${run.values[odd]} after ${run.values[odd - 1]}`, wanted: `${(run.values[odd - 1] as number) + 1}`, source: 'the count itself' })];
+        return last === scheme.reps || last < FEWEST ? [] : [make({ rule: 'reps-miscounted', at, says: `${labelWithSide(segment)} is counted to ${last}.`, measured: `${last} repetitions`, wanted: `${scheme.reps}`, source: 'the plan' })];
+      }
+      const beatUs = 60e9 / scheme.milliBpm;
+      const steps = run.times.slice(1).map((t, i) => t - (run.times[i] as number)).sort((a, b) => a - b);
+      const step = steps[Math.floor(steps.length / 2)] as number;
+      const wanted = BEATS_A_NUMBER.map((n) => n * beatUs).reduce((a, b) => (Math.abs(Math.log(step / b)) < Math.abs(Math.log(step / a)) ? b : a));
+      const off = step / wanted - 1;
+      if (Math.abs(off) <= OFF_SHARE) return [];
+      return [make({ rule: 'lost-beat', at, says: `The count in ${labelWithSide(segment)} loses the beat.`, measured: `${(60e6 / (step * (beatUs / wanted))).toFixed(0)} BPM, ${Math.abs(off * 100).toFixed(0)} % too ${off > 0 ? 'slow' : 'fast'}`, wanted: `${(scheme.milliBpm / 1000).toFixed(0)} BPM`, source: `the plan's tempo; within ${OFF_SHARE * 100} % is ${TRADE}` })];
+    });
+  });
+}
+
+/** Runs of numbers counted up, from 1 or 2, also with one left out or said twice. */
+function runsIn(tokens: readonly Token[]): Run[] {
+  const runs: { values: number[]; times: number[] }[] = [];
+  for (const token of tokens) {
+    const value = /^(zero|first|second|third|fourth)$/.test(token.norm) ? null : numberOf(token.norm);
+    if (value === null) continue;
+    const last = runs.at(-1);
+    const step = last === undefined ? NaN : value - (last.values.at(-1) as number);
+    if (last !== undefined && step >= 0 && step <= 2 && token.at - (last.times.at(-1) as number) <= LONGEST_STEP_US) {
+      last.values.push(value);
+      last.times.push(token.at);
+    } else runs.push({ values: [value], times: [token.at] });
+  }
+  return runs.filter((r) => r.values.length >= FEWEST && (r.values[0] as number) <= 2);
+}

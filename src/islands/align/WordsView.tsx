@@ -1,0 +1,133 @@
+import { useEffect, useRef, useState } from 'react';
+import { type TranscriptChange, changeTranscript } from '../../core/take/edit-transcript.ts';
+import type { Transcript } from '../../core/take/transcript.ts';
+import { toProgramme, toTake } from '../../core/edit/conform.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { micros } from '../../core/time/micros.ts';
+import { readTranscript } from '../../formats/transcript-reader.ts';
+import { writeTranscript } from '../../formats/transcript-writer.ts';
+import { ApiError, api } from '../shared/api.ts';
+import { TimeField } from '../shared/TimeField.tsx';
+import { usePlayhead } from '../shared/playhead.ts';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { reloadTakes } from '../workbench/use-take-watch.ts';
+
+const SAVE_AFTER_MS = 700;
+/** So many cues are drawn at once around the place that is looked at. */
+const SHOWN = 120;
+const UNSURE = 0.6;
+
+/**
+ * The words of the take, changed in place beside the picture: what is said, when it begins, cut in two, joined. Every change is
+ * saved by itself and can be taken back.
+ */
+export function WordsView() {
+  const { take, produced, aligned } = useDerived();
+  const { workbench } = useWorkbench();
+  const entry = workbench((s) => s.takes.find((t) => t.take.id === take?.id) ?? null);
+  const [history, setHistory] = useState<readonly Transcript[]>([]);
+  const [draft, setDraft] = useState<Transcript | null>(null);
+  const [saved, setSaved] = useState<'saved' | 'saving' | string>('saved');
+  const text = entry?.transcript?.text ?? null;
+  const transcript = draft ?? (text === null ? null : readTranscript(text).value);
+  const at = usePlayhead((s) => s.at) ?? (0 as Micros);
+  const now = produced === null ? at : toTake(at, produced.programme.kept);
+  const current = transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const format = entry?.transcript?.format ?? 'paragraphs';
+
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  if (take === null || transcript === null || produced === null) return null;
+  const keep = (next: Transcript) => {
+    setDraft(next);
+    setSaved('saving');
+    clearTimeout(waiting.current);
+    waiting.current = setTimeout(() => {
+      // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
+      const kept = next.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
+      void api(`/api/takes/${take.id}/transcript`, { method: 'PUT', body: writeTranscript(next, kept, take.duration), headers: { 'Content-Type': 'text/plain' } })
+        .then(async () => { await reloadTakes(workbench); setSaved('saved'); }, (error: unknown) => { if (!(error instanceof ApiError)) throw error; setSaved(error.message); });
+    }, SAVE_AFTER_MS);
+  };
+  const change = (what: TranscriptChange) => {
+    const next = changeTranscript(transcript, what);
+    if (next === transcript || next.cues.length === 0) return;
+    setHistory([...history.slice(-99), transcript]);
+    keep(next);
+  };
+  const back = () => {
+    const last = history.at(-1);
+    if (last === undefined) return;
+    setHistory(history.slice(0, -1));
+    keep(last);
+  };
+  const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.kept));
+  const from = Math.max(0, Math.min(current - SHOWN / 2, transcript.cues.length - SHOWN));
+  const segmentAt = (time: Micros) => aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)?.segment ?? null;
+  return (
+    <section aria-label="Words" onKeyDown={(e) => { if ((e.ctrlKey || e.metaKey) && e.key === 'z' && !e.shiftKey && history.length > 0) { e.preventDefault(); e.stopPropagation(); back(); } }}>
+      <div className="flex flex-wrap items-center gap-4 py-2 text-[13.5px] text-soft">
+        <span><span className="figures">{transcript.cues.length}</span> lines. Enter cuts a line where the cursor is; Backspace at its start joins it to the one before; an empty line goes.</span>
+        <span className="ml-auto" role="status">{saved === 'saved' ? 'Saved' : saved === 'saving' ? 'Saving …' : saved}</span>
+        <button className="btn" disabled={history.length === 0} onClick={back}>Take back</button>
+      </div>
+      {from > 0 && <p className="text-[13px] text-soft">{from} lines before; they come as the picture goes there.</p>}
+      <ol>
+        {transcript.cues.slice(from, from + SHOWN).map((cue, n) => {
+          const i = from + n;
+          const segment = segmentAt(cue.start);
+          const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
+          return (
+            <li key={`${i} ${cue.start}`} className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}>
+              <TimeField label={`Line ${i + 1} begins at`} value={micros(Math.round(cue.start / 1e4) * 1e4)} onChange={(to) => change({ kind: 'start', cue: i, at: to })} />
+              <div className="min-w-0">
+                {new_ && segment !== null && <span className="block border-l-[3px] border-(--k)! pl-2 text-[12px] text-soft">{segment.label}{segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}</span>}
+                <LineField
+                  text={cue.text} unsure={cue.words?.some((w) => (w.confidence ?? 1) < UNSURE) === true} label={`Line ${i + 1}`} onFocus={() => seek(cue.start)}
+                  onChange={(to) => change({ kind: 'text', cue: i, text: to })} onSplit={(word) => change({ kind: 'split', cue: i, word })} onJoin={() => i > 0 && change({ kind: 'join', cue: i - 1 })}
+                />
+              </div>
+            </li>
+          );
+        })}
+      </ol>
+      {from + SHOWN < transcript.cues.length && <p className="py-2 text-[13px] text-soft">{transcript.cues.length - from - SHOWN} lines after; they come as the picture goes there.</p>}
+    </section>
+  );
+}
+
+interface LineProps {
+  readonly text: string;
+  readonly unsure: boolean;
+  readonly label: string;
+  readonly onFocus: () => void;
+  readonly onChange: (text: string) => void;
+  readonly onSplit: (word: number) => void;
+  readonly onJoin: () => void;
+}
+
+function LineField({ text, unsure, label, onFocus, onChange, onSplit, onJoin }: LineProps) {
+  const [typed, setTyped] = useState(text);
+  useEffect(() => setTyped(text), [text]);
+  return (
+    <textarea
+      rows={Math.max(1, Math.ceil(typed.length / 78))} aria-label={label} className={`field resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`} title={unsure ? 'Some of these words are unsure' : undefined} value={typed}
+      onFocus={onFocus} onChange={(e) => setTyped(e.target.value.replace(/\n/g, ' '))} onBlur={() => onChange(typed)}
+      onKeyDown={(e) => {
+        const { selectionStart, selectionEnd } = e.currentTarget;
+        if (e.key === 'Enter') {
+          e.preventDefault();
+          const before = typed.slice(0, selectionStart).trim();
+          if (typed !== text) onChange(typed);
+          else if (before !== '' && before !== typed.trim()) onSplit(before.split(/\s+/).length);
+        } else if (e.key === 'Backspace' && selectionStart === 0 && selectionEnd === 0) {
+          e.preventDefault();
+          onJoin();
+        } else if (e.key === 'Escape') {
+          setTyped(text);
+          e.currentTarget.blur();
+        }
+      }}
+    />
+  );
+}
