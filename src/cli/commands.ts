@@ -14,7 +14,8 @@ import { writeOutline } from '../formats/outline/outline-writer.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import { EMPTY_SCRIPT } from '../core/script/cue.ts';
 import { schedule } from '../core/script/schedule.ts';
-import { type Alignment, align } from '../core/take/align.ts';
+import type { TakeSound } from '../core/signal/activity.ts';
+import { type Alignment, align, voiceOf } from '../core/take/align.ts';
 import { propose } from '../core/take/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
 import { claimsIn, recordedClass } from '../core/claims/running.ts';
@@ -45,14 +46,14 @@ function planOf(text: string): { plan: Plan; compiled: Compiled; notes: string[]
   return { plan: value, compiled, notes: [...problems.map(place), ...compiled.problems.map((p) => p.message)] };
 }
 
-function transcriptOf(text: string, duration: string | undefined): { transcript: Transcript; duration: Micros; notes: string[] } {
+function transcriptOf(text: string, duration: string | undefined, heard: HeardFile | null = null): { transcript: Transcript; duration: Micros; notes: string[] } {
   const { value, problems } = readTranscript(text);
   const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
   if (value.cues.length === 0) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
   const last = Math.max(...value.cues.map((cue) => cue.end));
   const given = duration === undefined ? null : readTypedTime(duration);
   if (given !== null && (!given.ok || given.time <= 0)) throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
-  const length = given?.ok ? given.time : micros(last + 3e6);
+  const length = given?.ok ? given.time : heard?.duration ?? micros(last + 3e6);
   return { transcript: value, duration: length, notes: [...problems, ...pastTheEnd(value.cues, length)].map(place) };
 }
 
@@ -122,11 +123,18 @@ export function orderCommand(text: string, blockNumber: string | undefined): Ans
 
 const spanOf = (span: Span | null) => (span === null ? null : { start_s: seconds(span.start), end_s: seconds(span.end) });
 
-export function alignCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
+/** What was heard in a recording, and how long it lasts. */
+export interface HeardFile {
+  readonly duration: Micros;
+  readonly sound: TakeSound;
+}
+
+export function alignCommand(planText: string, transcriptText: string, durationText: string | undefined, heard: HeardFile | null = null): Answer {
   const { plan, compiled, notes } = planOf(planText);
-  const read = transcriptOf(transcriptText, durationText);
-  const found = align(compiled.segments, read.transcript, read.duration);
-  const tokens = tokensOf(read.transcript, read.duration);
+  const read = transcriptOf(transcriptText, durationText, heard);
+  const sound = heard?.sound ?? null;
+  const found = align(compiled.segments, read.transcript, read.duration, [], sound);
+  const tokens = tokensOf(read.transcript, read.duration, voiceOf(sound));
   const slips = slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))), ...slipFindings(plan, found, tokens)], found);
   const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
   return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json({ ...alignmentJson(found), slips: slips.map((s) => ({ at_s: seconds(s.at), type: s.type, said: s.said, note: s.note, confidence: s.confidence })) }) };
@@ -175,9 +183,9 @@ function gridJson(grids: Alignment['grids']) {
 }
 
 /** A plan for a recording that has none, as Euphon's JSON. */
-export function proposeCommand(transcriptText: string, durationText: string | undefined): Answer {
-  const read = transcriptOf(transcriptText, durationText);
-  const { plan, intervals, doubts } = propose(read.transcript, read.duration);
+export function proposeCommand(transcriptText: string, durationText: string | undefined, heard: HeardFile | null = null): Answer {
+  const read = transcriptOf(transcriptText, durationText, heard);
+  const { plan, intervals, doubts } = propose(read.transcript, read.duration, undefined, undefined, heard?.sound ?? null);
   return { status: intervals.length === 0 || doubts.length > 0 ? 1 : 0, notes: [...read.notes, ...doubts], text: writePlanJson(plan) };
 }
 

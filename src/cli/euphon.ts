@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
-import { beatsCommand, lengthOfSound, loudnessCommand, musicFitCommand, syncCommand } from './sound-commands.ts';
+import { beatsCommand, loudnessCommand, musicFitCommand, soundOfFile, syncCommand } from './sound-commands.ts';
 import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, proposeCommand, scriptCommand } from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
@@ -12,7 +12,7 @@ euphon fit     --plan FILE --length 20:00
 euphon order   --plan FILE --block N
 euphon script  --plan FILE
 euphon claims  --plan FILE --transcript FILE [--duration SECONDS]
-euphon align   --plan FILE --transcript FILE [--duration SECONDS]
+euphon align   --plan FILE --transcript FILE [--audio FILE] [--duration SECONDS]
 euphon export  --plan FILE [--transcript FILE] [--duration SECONDS] --format NAME
 euphon propose --transcript FILE [--audio FILE] [--duration SECONDS]
 euphon beats     FILE
@@ -20,7 +20,8 @@ euphon loudness  FILE
 euphon sync      FIRST SECOND
 euphon music-fit --plan FILE --bpm N
 
-A plan FILE is an outline or Euphon's JSON; a transcript is WebVTT, SRT or text with [m:ss] paragraphs.
+A plan FILE is an outline or Euphon's JSON; a transcript is WebVTT, SRT, TTML, CSV, word-timed JSON or text with
+[m:ss] paragraphs. --audio is the recording, sound or video: voice, beeps and claps in it make starts and ends sharper.
 JSON on standard output. Exit status 0, 1 (findings or nothing to show) or 2 (bad input).
 `;
 
@@ -55,12 +56,12 @@ async function run(argv: readonly string[]): Promise<Answer> {
   const text = (flag: string) => readText(flags[flag], flag);
   switch (verb) {
     case 'compile': return compileCommand(text('plan'));
-    case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration);
+    case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration, await soundOfFile(flags.audio));
     case 'export': return exportCommand(text('plan'), flags.transcript === undefined ? null : text('transcript'), flags.duration, flags.format);
     case 'claims': return claimsCommand(text('plan'), text('transcript'), flags.duration);
     case 'script': return scriptCommand(text('plan'));
     case 'fit': return fitCommand(text('plan'), flags.length);
-    case 'propose': return proposeCommand(text('transcript'), flags.duration ?? (flags.audio === undefined ? undefined : await lengthOfSound(flags.audio)));
+    case 'propose': return proposeCommand(text('transcript'), flags.duration, await soundOfFile(flags.audio));
     case 'beats': return beatsCommand(files[0]);
     case 'sync': return syncCommand(files[0], files[1]);
     case 'loudness': return loudnessCommand(files[0]);

@@ -3,25 +3,30 @@ import { compile } from '../core/plan/compile.ts';
 import { blockSpans } from '../core/music/laid.ts';
 import { STRETCH_MOST, type Meeting, meetings, meetingTempos, musicLengths, tempoRange } from '../core/music/meet.ts';
 import { hearMusic } from '../core/signal/listen.ts';
-import { micros } from '../core/time/micros.ts';
+import { fromSeconds, micros } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { listenTo } from '../media/listen-to.ts';
 import { syncFiles } from '../media/sync.ts';
+import { hearTake } from '../media/hear-take.ts';
 import { NotSound, probeSound } from '../media/sound.ts';
 import { type Answer, CliError, json, seconds } from './answer.ts';
+import type { HeardFile } from './commands.ts';
 
-async function hear(path: string | undefined) {
+/** Does something with a sound file; what cannot be read becomes a CliError with a sentence. */
+async function withSound<T>(path: string | undefined, work: (path: string) => Promise<T>): Promise<T> {
   if (path === undefined || path === '') throw new CliError('A sound FILE is wanted.');
   if (!existsSync(path)) throw new CliError(`${path} could not be read (ENOENT).`);
   if (statSync(path).isDirectory()) throw new CliError(`${path} is a folder; a sound file is wanted.`);
   try {
-    return await listenTo(path);
+    return await work(path);
   } catch (error) {
     if (error instanceof NotSound || error instanceof RangeError) throw new CliError(`${path}: ${error.message}`);
     if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw new CliError('ffmpeg and ffprobe are not installed; they are needed to read sound.');
     throw error;
   }
 }
+
+const hear = (path: string | undefined) => withSound(path, (file) => listenTo(file));
 
 /** Tempo, beats and the ones of bars in a sound file. */
 export async function beatsCommand(path: string | undefined): Promise<Answer> {
@@ -68,17 +73,14 @@ export async function syncCommand(first: string | undefined, second: string | un
   }
 }
 
-/** How long a recording's sound is, in seconds, as the other verbs take a duration. */
-export async function lengthOfSound(path: string): Promise<string> {
-  if (!existsSync(path)) throw new CliError(`${path} could not be read (ENOENT).`);
-  try {
-    const { durationS } = await probeSound(path);
-    if (durationS === null) throw new CliError(`${path} does not say how long it is; give --duration.`);
-    return durationS.toFixed(3);
-  } catch (error) {
-    if (error instanceof NotSound) throw new CliError(`${path}: ${error.message}`);
-    throw error;
-  }
+/** What is heard in a recording besides its words, and its length; null where none is given. Throws CliError with a sentence. */
+export async function soundOfFile(path: string | undefined): Promise<HeardFile | null> {
+  if (path === undefined) return null;
+  return withSound(path, async (file) => {
+    const { durationS } = await probeSound(file);
+    const sound = await hearTake(file);
+    return { duration: durationS === null ? micros(Math.max(1, ...sound.voice.map((v) => v.end))) : fromSeconds(durationS), sound };
+  });
 }
 
 const FASTEST = 300;

@@ -17,7 +17,9 @@ export function transcriptFormat(text: string): TranscriptFormat {
   if (/^\s*[[{]\s*["{[]/.test(head) && !/^\s*\[\d/.test(head)) return 'words-json';
   if (/^\s*<(\?xml|tt[\s:>]|!--)/.test(head) || /^\s*<\w+:tt[\s>]/.test(head)) return 'ttml';
   if (isTranscriptCsv(head)) return 'csv';
-  return /-->/.test(head) ? (/\d,\d{3}\s+-->/.test(head) ? 'srt' : 'vtt') : 'paragraphs';
+  // An arrow alone may be said by a paragraph too.
+  const cued = /^\s*(?:\d{1,4}:)?\d{1,2}:\d{2}[.,]\d{1,3}\s+-->/m.test(head) || (/-->/.test(head) && !/^\s*[[(]?\d{1,4}:\d{2}(?:[.,]\d{1,3})?[\])\s]/m.test(head));
+  return cued ? (/\d,\d{3}\s+-->/.test(head) ? 'srt' : 'vtt') : 'paragraphs';
 }
 
 export function readTranscript(text: string): ReadResult<Transcript> {

@@ -59,22 +59,25 @@ const HALF_SECOND = 50;
 const STEP = 8;
 const STEP_DB = 7;
 const DEEPEST_DB = 32;
+const SAME_DB = 0.5;
 
 /** Lasting changes in what lies under the voice, at the middle of where they happen. */
 export function levelsIn({ all }: Features): LevelStep[] {
   const under = Array.from({ length: Math.floor(all.length / HALF_SECOND) }, (_, i) => quantile(all.slice(i * HALF_SECOND, (i + 1) * HALF_SECOND), 0.25));
   // Between near silence and speech there is always a step; what has no sound under the voice has no level to change.
   const least = quantile(all, 0.9) - DEEPEST_DB;
-  const found: { i: number; db: number }[] = [];
+  const found: { i: number; to: number; db: number }[] = [];
   for (let i = STEP; i + STEP <= under.length; i++) {
     const [before, after] = [quantile(under.slice(i - STEP, i), 0.5), quantile(under.slice(i, i + STEP), 0.5)];
     const db = after - before;
     if (Math.abs(db) < STEP_DB || Math.min(before, after) < least) continue;
     const last = found.at(-1);
-    if (last === undefined || i - last.i > STEP || Math.sign(db) !== Math.sign(last.db)) found.push({ i, db });
-    else if (Math.abs(db) > Math.abs(last.db)) [last.i, last.db] = [i, db];
+    if (last === undefined || i - last.i > STEP || Math.sign(db) !== Math.sign(last.db)) found.push({ i, to: i, db });
+    // The step lies in the middle of where it is largest.
+    else if (Math.abs(db) > Math.abs(last.db) + SAME_DB) [last.i, last.to, last.db] = [i, i, db];
+    else if (Math.abs(db) > Math.abs(last.db) - SAME_DB) last.to = i;
   }
-  return found.map(({ i, db }) => ({ at: micros(i * HALF_SECOND * FRAME_US), db: Math.round(db) }));
+  return found.map(({ i, to, db }) => ({ at: micros(((i + to) / 2) * HALF_SECOND * FRAME_US), db: Math.round(db) }));
 }
 
 function quantile(values: readonly number[], share: number): number {

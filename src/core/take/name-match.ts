@@ -26,6 +26,8 @@ interface Variant {
 
 const ENOUGH = 0.6;
 const OTHER_NAME = 0.9;
+/** Of another name more must be heard: `leg … side` is much in a class. */
+const ENOUGH_OF_OTHER = 0.75;
 /** A part of the name that no other move has: `lunges` for the only lunge, `bicycles` for the bicycle crunch. */
 const HEAD_ALONE = 0.6;
 const FRONT_ALONE = 0.5;
@@ -118,7 +120,7 @@ function matchAt(norms: readonly string[], at: number, { words, total, worth }: 
       const turned = norms.slice(at + 1, at + 5).findIndex((norm, i) => similar(norm, norms[at + 2 + i], (words[0] as NameWord).word, undefined) !== null);
       if (turned >= 0 && words.length === 2) [score, end] = [worth * TURNED, at + 2 + turned];
     }
-    if ((score >= ENOUGH * worth || score >= ENOUGH) && (best === null || score > best.score)) best = { length: end - at, score };
+    if (score / worth >= (worth === OTHER_NAME ? ENOUGH_OF_OTHER : ENOUGH) && (best === null || score > best.score)) best = { length: end - at, score };
   }
   return best;
 }

@@ -3,7 +3,7 @@ const OTHER_WORDS = new Set(['left', 'last', 'stop', 'brace', 'back', 'sit', 'li
 
 /** Cuts plural and verb endings, so that `lunges`, `lunging` and `lunge` meet. */
 export function stem(norm: string): string {
-  if (norm.length <= 3) return norm;
+  if (norm.length <= 3) return /^[a-z]{2}s$/.test(norm) ? norm.slice(0, 2) : norm;
   return norm.replace(/(?:ies)$/, 'y').replace(/(?:ing|ers|er|es|ed|s|e)$/, (ending) => (norm.length - ending.length >= 3 ? '' : ending));
 }
 

@@ -27,7 +27,8 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   const [start, end, said] = [columnOf(header, START), columnOf(header, END), columnOf(header, TEXT)];
   const cues: DraftCue[] = [];
   for (const [i, row] of rows.entries()) {
-    const words = (row[said] ?? '').replace(/\s+/g, ' ').trim();
+    // A quote that only guards a cell from being taken for a formula is not a word's.
+    const words = (row[said] ?? '').replace(/\s+/g, ' ').trim().replace(/^'(?=[=+\-@])/, '');
     if (i === 0 || (words === '' && row.every((cell) => cell.trim() === ''))) continue;
     const at = timeOf(row[start]);
     if (at === null || words === '') {

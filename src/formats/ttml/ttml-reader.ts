@@ -114,5 +114,9 @@ function timeOf(text: string, clock: Clock): Micros | null {
 }
 
 function plain(node: Node): string {
-  return node.children.map((c) => (typeof c === 'string' ? c : c.name === 'br' ? ' ' : plain(c))).join('').replace(/\s+/g, ' ').trim();
+  return raw(node).replace(/\s+/g, ' ').trim();
+}
+
+function raw(node: Node): string {
+  return node.children.map((c) => (typeof c === 'string' ? c : c.name === 'br' ? ' ' : raw(c))).join('');
 }

@@ -16,7 +16,10 @@ export function readVtt(text: string): ReadResult<Transcript> {
   if (!/^WEBVTT(\s|$)/.test(lines[0] ?? '')) {
     problems.push({ code: 'no-header', line: 1, message: 'A WebVTT file begins with the word WEBVTT; it was read all the same.', severity: 'note' });
   }
-  return { value: { cues: orderCues(readTimedBlocks(lines, problems, readPayload), problems) }, problems };
+  const cues = orderCues(readTimedBlocks(lines, problems, readPayload), problems);
+  // A cue of one word has no room for a time inside; where others have them, its own times are its word's.
+  const timed = cues.some((c) => c.words !== null);
+  return { value: { cues: timed ? cues.map((c) => (c.words === null && /^\S+$/.test(c.text) ? { ...c, words: [{ text: c.text, start: c.start, end: c.end }] } : c)) : cues }, problems };
 }
 
 /** The blocks of a WebVTT or SRT file: an identifier if any, a timing line, payload up to an empty line. */
