@@ -18,7 +18,7 @@ const OUTLINE = '# Smoker to super\n## Main: 2 rounds, 40/20\n- Squat\n- Row | s
 
 describe('a studio', () => {
   it('begins with the usual figures and keeps its own', async () => {
-    expect(await getStudio(context)).toEqual({ exercises: [], changes: USUAL_CHANGES, speakers: [] });
+    expect(await getStudio(context)).toEqual(USUAL_STUDIO);
     await setChangeFigures(context, { ...USUAL_CHANGES, levelUs: 9_000_000 });
     expect((await getStudio(context)).changes.levelUs).toBe(9_000_000);
     for (const bad of [null, {}, { ...USUAL_CHANGES, levelUs: -1 }, { ...USUAL_CHANGES, newUs: 1e12 }, { ...USUAL_CHANGES, more: 1 }]) expect(await status(setChangeFigures(context, bad))).toBe(422);

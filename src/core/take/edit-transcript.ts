@@ -28,7 +28,9 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
     }
     case 'start': {
       const [before, after] = [cues[change.cue - 1], cues[change.cue + 1]];
-      const at = micros(Math.min(Math.max(change.at, (before?.start ?? -SHORTEST_US) + SHORTEST_US, 0), (after?.start ?? Infinity) - SHORTEST_US));
+      const [least, most] = [before === undefined ? 0 : before.start + SHORTEST_US, after === undefined ? Infinity : after.start - (cue.words === null ? SHORTEST_US : Math.max(SHORTEST_US, cue.end - cue.start))];
+      if (least > most) return transcript;
+      const at = micros(Math.min(Math.max(change.at, least), most));
       const by = at - cue.start;
       // A cue that has its own length moves as a whole; a paragraph begins elsewhere and ends where it ended.
       const moved: TranscriptCue = cue.words === null ? { ...cue, start: at, end: micros(Math.max(cue.end, at + SHORTEST_US)) } : { ...cue, start: at, end: micros(cue.end + by), words: cue.words.map((w) => ({ ...w, start: micros(w.start + by), end: micros(w.end + by) })) };
