@@ -8,7 +8,8 @@ import { ProgramFailed, run } from './run.ts';
 export type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';
 export type Probed = { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension } | { readonly ok: false; readonly message: string };
 
-const WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
+/** What a take may be, for sentences. */
+export const TAKE_WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
 
 interface Stream {
   codec_type?: string; codec_name?: string; width?: number; height?: number; avg_frame_rate?: string; r_frame_rate?: string; start_time?: string; duration?: string;
@@ -63,7 +64,7 @@ async function extensionOf(format: string, path: string, picture: boolean): Prom
 }
 
 function refuse(found: string): Probed {
-  return { ok: false, message: `${found}; ${WANTED}.` };
+  return { ok: false, message: `${found}; ${TAKE_WANTED}.` };
 }
 
 /** What an unreadable file seems to be, from its first bytes and what the reader said. */

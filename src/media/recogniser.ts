@@ -48,7 +48,7 @@ export const KNOWN_WORDS: Recogniser = {
       const words = tokens.slice(window.first, window.past).map((token, i): TimedWord => timed(token, places?.[i] ?? null));
       return { start: (words[0] as TimedWord).start, end: (words.at(-1) as TimedWord).end, text: words.map((w) => w.text).join(' '), words };
     }).sort((a, b) => a.start - b.start);
-    return { transcript: { cues }, says: `${placed} of ${windows.length} phrases were found in the sound; the others keep the place that the transcript gives them.` };
+    return { transcript: { cues }, says: `${placed} of ${windows.length} phrases were found in the sound${placed === windows.length ? '.' : '; the others keep the place that the transcript gives them.'}` };
   },
 };
 

@@ -13,7 +13,7 @@ import { pastTheEnd } from '../formats/transcript-problem.ts';
 import { TRANSCRIPT_FORMATS, type TranscriptFormat, readTranscript, transcriptFormat } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { FileTooLarge, type Incoming, adoptFile } from '../media/file-store.ts';
-import { probe } from '../media/probe.ts';
+import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { checkId, getWorkout } from './workouts.ts';
@@ -50,7 +50,7 @@ export async function takeFromUpload(context: Context, workoutId: string | undef
 }
 
 export async function keepTake(context: Context, workoutId: string, name: string, incoming: Incoming): Promise<Take> {
-  const probed = incoming.bytes === 0 ? ({ ok: false, message: 'This file is empty; a video with sound, or a sound file, is wanted.' } as const) : await probe(incoming.path);
+  const probed = incoming.bytes === 0 ? ({ ok: false, message: `This file is empty; ${TAKE_WANTED}.` } as const) : await probe(incoming.path);
   if (!probed.ok) {
     await context.store.discard(incoming);
     throw new Refusal(415, probed.message);

@@ -15,6 +15,7 @@ import { fromSeconds } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { FINE_HZ, laySounds, monoAt } from '../../src/media/sync.ts';
 import { SCHOOLS } from '../support/schools.ts';
+import { livingClass, loosen, soundOf } from '../support/living-class.ts';
 import { type TakeFaults, boundaryErrors, coarsen, quantile, syntheticTake } from '../support/synthetic-take.ts';
 
 const SEEDS = [1, 2, 3];
@@ -35,6 +36,51 @@ for (const [name, faults] of KINDS) {
     }
     errors.sort((a, b) => a - b);
     console.log(`${name.padEnd(28)} ${paragraph === 0 ? 'word-timed    ' : `${paragraph} s paragraphs`}  median ${quantile(errors, 0.5).toFixed(2)} s, 90 % ${quantile(errors, 0.9).toFixed(2)}, 95 % ${quantile(errors, 0.95).toFixed(2)}, largest ${(errors.at(-1) ?? 0).toFixed(1)}  (bars ${paragraph === 0 ? '0.3 and 1' : '1.5 and 4'}) of ${errors.length}`);
+  }
+}
+
+/** Classes spoken freely: other names, misheard words, song. With and without the voice of the take, and a timer's beeps. */
+for (const [name, faults] of [['spoken freely', { misheard: 0.2 }], ['sung over, misheard', { misheard: 0.4, sung: 0.5 }], ['few ends counted', { misheard: 0.2, counted: 0.2 }], ['a move left out', { misheard: 0.2 }]] as const) {
+  for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice', 'and a timer’s beeps'] as const) {
+    const errors: number[] = [];
+    let [moves, missed, wrongly] = [0, 0, 0];
+    for (const [, outline] of SCHOOLS) {
+      const plan = readOutline(outline).value;
+      const active = compile(plan).segments.filter(isActive);
+      for (const seed of [1, 2, 3, 4]) {
+        const left = name === 'a move left out' ? { leaveOut: [active[2 + seed]?.index ?? 0] } : {};
+        const spoken = livingClass(plan, seed, { ...faults, ...left });
+        const one = heard === 'words with times' ? spoken : loosen(spoken, seed);
+        const sound = heard === 'and the voice' ? soundOf(spoken, seed) : heard === 'and a timer’s beeps' ? soundOf(spoken, seed, true) : null;
+        const { segments } = align(one.segments, one.transcript, one.duration, [], sound);
+        errors.push(...boundaryErrors(one, segments));
+        for (const r of segments.filter((s) => isActive(s.segment))) {
+          moves++;
+          if (r.recorded === null && one.truth.has(r.segment.key)) wrongly++;
+          if (r.recorded !== null && !one.truth.has(r.segment.key)) missed++;
+        }
+      }
+    }
+    errors.sort((a, b) => a - b);
+    console.log(`${name.padEnd(20)} ${heard.padEnd(22)} median ${quantile(errors, 0.5).toFixed(2)} s, 95 % ${quantile(errors, 0.95).toFixed(2)}, of ${errors.length}; ${wrongly} of ${moves} moves wrongly left out, ${missed} not seen to be left out`);
+  }
+}
+
+/** An hour's class: how long the alignment takes. */
+{
+  const blocks = [1, 2, 3].map((b) => `## Main ${b}: circuit, 3 rounds, 40/20, round rest 1:00\n- Squat\n- Push-up\n- Reverse lunge\n- Plank\n- Jumping jack\n- Glute bridge`).join('\n');
+  const plan = readOutline(`# Hour\n## Hello: talk, 0:40\n${blocks}\n## Bye: talk, 0:20`).value;
+  for (const [how, one] of [['words with times', syntheticTake(plan, 1, { breakOverS: 5 })], ['paragraphs', loosen(livingClass(plan, 1, { breakOverS: 5 }), 1)]] as const) {
+    const times = Array.from({ length: 15 }, () => {
+      const from = performance.now();
+      align(one.segments, one.transcript, one.duration);
+      return performance.now() - from;
+    }).sort((a, b) => a - b);
+    const from = performance.now();
+    let seed = 7;
+    Array.from({ length: 100_000 }, () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff)).sort((a, b) => a - b);
+    const sort = performance.now() - from;
+    console.log(`aligning ${(one.duration / 60e6).toFixed(1)} minutes, ${one.segments.length} segments, ${how}: best ${(times[0] ?? 0).toFixed(0)}, median ${(times[7] ?? 0).toFixed(0)} ms (bar 500 for 60 minutes), ${((times[7] ?? 0) / sort).toFixed(1)} of the reference sort`);
   }
 }
 

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
+import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import { runSheetPdf } from '../../src/server/run-sheet.ts';

@@ -9,13 +9,16 @@ import type { Context } from '../../src/server/context.ts';
 import { bringInTake, setTranscript, takeWaveform, takesWithTranscripts } from '../../src/server/takes.ts';
 import { createWorkout } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from '../db/support.ts';
-import { makeVideo } from './support.ts';
+import { isSoundOnly, playsInBrowsers } from '../../src/core/take/media-facts.ts';
+import { probe } from '../../src/media/probe.ts';
+import { makeProxy } from '../../src/media/thumbs.ts';
+import { frameCount, makeVideo } from './support.ts';
 
 let context: Context;
 let workout: string;
 const folder = `${process.env.EUPHON_DATA}/takes-test`;
 beforeAll(async () => {
-  context = await freshContext('euphon_takes');
+  context = await freshContext('euphon_bring_in');
   workout = (await createWorkout(context, { title: 'Takes' })).id;
   mkdirSync(folder, { recursive: true });
 });
@@ -39,19 +42,35 @@ describe('bringing a take in', () => {
     makeVideo(path, { seconds: 2, rate: '25', size: '160x90', codec: ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-c:a', 'libopus'] });
     expect(await bring(readFileSync(path))).toMatchObject({ videoCodec: 'vp9', audioCodec: 'opus', file: { extension: 'webm' } });
   });
+  it.each([
+    ['a.wav', ['-map', '1:a'], 'wav', 'none'], ['a.flac', ['-map', '1:a'], 'flac', 'none'], ['a.mp3', ['-map', '1:a'], 'mp3', 'none'], ['a.m4a', ['-map', '1:a', '-c:a', 'aac'], 'm4a', 'none'], ['a.ogg', ['-map', '1:a', '-c:a', 'libopus'], 'ogg', 'none'],
+    ['v.mkv', ['-c:v', 'mpeg4', '-c:a', 'pcm_s16le'], 'mkv', 'mpeg4'], ['v.mov', ['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'pcm_s16le'], 'mov', 'h264'],
+  ])('takes %s, a recorder’s or another camera’s', async (name, codec, extension, videoCodec) => {
+    const path = join(folder, name);
+    makeVideo(path, { seconds: 2, rate: '25', size: '160x90', codec });
+    const take = await bring(readFileSync(path), name);
+    expect(take).toMatchObject({ videoCodec, file: { extension }, role: 'take' });
+    expect(isSoundOnly(take)).toBe(videoCodec === 'none');
+    expect(playsInBrowsers(take, extension, take.file.bytes)).toBe(videoCodec === 'none');
+  });
+  it('makes a light copy of what browsers do not play, as long as the take and at its rate', async () => {
+    const [from, to] = [join(folder, 'v.mkv'), join(folder, 'light.mp4')];
+    await makeProxy(from, to, { durationUs: 2e6, width: 160, rate: { num: 25, den: 1 } }, () => undefined);
+    const probed = await probe(to);
+    expect(probed).toMatchObject({ ok: true, extension: 'mp4', probe: { videoCodec: 'h264', audioCodec: 'aac', rate: { num: 25, den: 1 }, width: 160 } });
+    expect(Math.abs(frameCount(to) - frameCount(from))).toBeLessThanOrEqual(1);
+  });
   it('says what was found and what is wanted', async () => {
-    const [whole, silent, sound] = [join(folder, 'w.mp4'), join(folder, 's.mp4'), join(folder, 'a.wav')];
+    const [whole, silent] = [join(folder, 'w.mp4'), join(folder, 's.mp4')];
     makeVideo(whole, { seconds: 2, rate: '25' });
     makeVideo(silent, { seconds: 2, rate: '25', audio: false });
-    makeVideo(sound, { seconds: 2, rate: '25', codec: ['-map', '1:a'] });
-    const wanted = 'an MP4 or WebM video with sound is wanted.';
+    const wanted = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted.';
     const half = readFileSync(whole);
     expect(await sentence(bring(Buffer.alloc(0)))).toBe(`This file is empty; ${wanted}`);
     expect(await sentence(bring(Buffer.from('just some words\n')))).toBe(`This is a text file; ${wanted}`);
     expect(await sentence(bring(Buffer.from('%PDF-1.7\n\u0000\u0001')))).toBe(`This is a PDF; ${wanted}`);
     expect(await sentence(bring(half.subarray(0, half.length / 2)))).toMatch(/^This MP4 is cut off: its index is missing/);
     expect(await sentence(bring(readFileSync(silent)))).toBe(`This file has no sound; ${wanted}`);
-    expect(await sentence(bring(readFileSync(sound)))).toBe(`This is a file of kind “wav”; ${wanted}`);
     expect(await sentence(bring(Buffer.from(Array.from({ length: 5000 }, (_, i) => (i * 7919) % 256))))).toMatch(/^This is (not a media file that can be read|a file of kind)/);
   });
   it('keeps nothing of an upload that stops half-way', async () => {

@@ -111,7 +111,7 @@ function LineField({ text, unsure, label, onFocus, onChange, onSplit, onJoin }: 
   useEffect(() => setTyped(text), [text]);
   return (
     <textarea
-      rows={Math.max(1, Math.ceil(typed.length / 78))} aria-label={label} className={`field resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`} title={unsure ? 'Some of these words are unsure' : undefined} value={typed}
+      rows={1} aria-label={label} className={`field field-sizing-content min-h-0 resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`} title={unsure ? 'Some of these words are unsure' : undefined} value={typed}
       onFocus={onFocus} onChange={(e) => setTyped(e.target.value.replace(/\n/g, ' '))} onBlur={() => onChange(typed)}
       onKeyDown={(e) => {
         const { selectionStart, selectionEnd } = e.currentTarget;

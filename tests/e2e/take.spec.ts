@@ -1,0 +1,118 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const folder = mkdtempSync(join(tmpdir(), 'euphon-take-'));
+const TAKE = 'demo/media/broomstick-strong-take-1.mp4';
+test.describe.configure({ mode: 'serial' });
+
+test('a take with another camera and a recorder is brought in, laid over, listened to and its words timed', async ({ page, request }) => {
+  test.setTimeout(120_000);
+  const [main, recorder, side] = [join(folder, 'main.mp4'), join(folder, 'recorder.wav'), join(folder, 'side.mkv')];
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '90', '-c', 'copy', main]);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '90', '-vn', '-af', 'adelay=3200:all=1', '-ac', '1', recorder]);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '4', '-i', TAKE, '-t', '60', '-c:v', 'mpeg4', '-q:v', '12', '-c:a', 'pcm_s16le', side]);
+  const { id } = (await (await request.post('/api/workouts', { data: { title: 'Three recordings' } })).json()) as { id: string };
+  await page.goto(`/w/${id}/shoot`);
+  await page.getByLabel('Video file').setInputFiles([main, recorder, side]);
+  const card = (name: string) => page.getByRole('listitem').filter({ has: page.getByRole('heading', { name }) });
+  await expect(card('side.mkv')).toBeVisible({ timeout: 30_000 });
+  await expect(card('main.mp4').getByText('Used for the programme')).toBeVisible();
+  await expect(card('recorder.wav').getByText('sound alone')).toBeVisible();
+  // Browsers do not play MPEG-4 part 2 with PCM in Matroska: a light copy is made.
+  await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 40_000 });
+  await card('recorder.wav').getByRole('combobox').selectOption({ label: 'A recorder beside main.mp4' });
+  await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({ timeout: 40_000 });
+  await card('side.mkv').getByRole('combobox').selectOption({ label: 'Another camera of main.mp4' });
+  await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 40_000 });
+  await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 20_000 });
+  // Words as one coarse paragraph each half minute, then timed by the sound.
+  await card('main.mp4').getByRole('button', { name: 'or paste it' }).click();
+  await page.getByLabel('Transcript', { exact: true }).fill('[0:01] Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel. Stop if anything hurts or you feel dizzy. Shoulder rolls. Big slow circles, up, back and down.\n[0:28] Ten seconds. Next up, Broomstick twists. Three. Two. One. Broomstick twists. Stick across your shoulders. Turn from the ribs. Ten seconds. Next up, Broomstick good morning. Three. Two. One.');
+  await page.getByRole('button', { name: 'Use this text' }).click();
+  await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
+  await card('main.mp4').getByRole('button', { name: 'Time the words by the sound' }).click();
+  await expect(card('main.mp4').getByText(/Word-timed JSON/).first()).toBeVisible({ timeout: 40_000 });
+  await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible();
+  const ttml = await request.get(await card('main.mp4').getByRole('link', { name: 'TTML' }).getAttribute('href') ?? '');
+  expect(await ttml.text()).toContain('http://www.w3.org/ns/ttml');
+  await card('main.mp4').getByRole('button', { name: 'The one before' }).click();
+  await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+/** A class of its own with the demo's take, so that what is changed here is seen by no other test. */
+let filmed = '';
+test.beforeAll(async ({ request }) => {
+  const { id } = (await (await request.post('/api/workouts', { data: { outline: readFileSync('demo/broomstick-strong.outline.md', 'utf8') } })).json()) as { id: string };
+  const take = (await (await request.post(`/api/workouts/${id}/takes?name=Take`, { data: readFileSync(TAKE), headers: { 'Content-Type': 'video/mp4' } })).json()) as { id: string };
+  await request.put(`/api/takes/${take.id}/transcript`, { data: readFileSync('demo/broomstick-strong.words.vtt', 'utf8'), headers: { 'Content-Type': 'text/plain' } });
+  await request.patch(`/api/workouts/${id}`, { data: [{ op: 'replace', path: '/edit/takeId', value: take.id }], headers: { 'If-Match': '"1"', 'Content-Type': 'application/json-patch+json' } });
+  filmed = id;
+});
+async function openDemo(page: Page): Promise<void> {
+  await page.goto(`/w/${filmed}/align`);
+  await expect(page.getByRole('heading', { name: 'Slips' })).toBeVisible({ timeout: 20_000 });
+}
+
+test('a slip is spoken again, filmed again or left, each one click and one undo', async ({ page }) => {
+  await openDemo(page);
+  const aside = page.getByRole('complementary', { name: 'What was found' });
+  await aside.getByRole('button', { name: /^Speak over/ }).first().click();
+  await expect(aside.getByRole('heading', { name: 'To do for it' })).toBeVisible();
+  await expect(aside.getByText(/^Done: Speak over/)).toBeVisible();
+  await expect(aside.getByRole('link', { name: 'Save as CSV' })).toHaveAttribute('href', /^data:text\/csv/);
+  await page.keyboard.press('Control+z');
+  await expect(aside.getByRole('heading', { name: 'To do for it' })).toBeHidden();
+  const leave = aside.getByRole('button', { name: /^Leave it: the timer follows/ });
+  await leave.click();
+  await expect(aside.getByText('1 finding stands as it is.')).toBeVisible();
+  await expect(leave).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(leave).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('words are changed beside the picture, saved by themselves and taken back', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  const words = page.getByRole('region', { name: 'Words' });
+  const line = words.getByLabel('Line 3', { exact: true });
+  await expect(line).toHaveValue('Shoulder rolls.');
+  await line.fill('Shoulder circles.');
+  await line.press('Tab');
+  await expect(words.getByRole('status')).toHaveText('Saved', { timeout: 15_000 });
+  await page.reload();
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await expect(words.getByLabel('Line 3', { exact: true })).toHaveValue('Shoulder circles.');
+  // Cut before a word, join again.
+  const second = words.getByLabel('Line 2', { exact: true });
+  await second.click();
+  await second.press('Home');
+  for (let i = 0; i < 'Stop if anything'.length; i++) await second.press('ArrowRight');
+  await second.press('Enter');
+  await expect(words.getByLabel('Line 3', { exact: true })).toHaveValue('hurts or you feel dizzy.');
+  await words.getByRole('button', { name: 'Take back' }).click();
+  await expect(words.getByLabel('Line 3', { exact: true })).toHaveValue('Shoulder circles.');
+  await words.getByLabel('Line 3', { exact: true }).fill('Shoulder rolls.');
+  await words.getByLabel('Line 3', { exact: true }).press('Tab');
+  await expect(words.getByRole('status')).toHaveText('Saved', { timeout: 15_000 });
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('the class is laid against its plan, and kept in the logbook until it is taken out', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Against the plan' }).click();
+  await expect(page.getByRole('cell', { name: 'a new move was shown' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'filmed beyond the plan' })).toBeVisible();
+  const logbook = page.getByRole('region', { name: 'Logbook' });
+  await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
+  await logbook.getByRole('button', { name: 'Keep this take in the logbook' }).click();
+  await expect(logbook.getByRole('cell', { name: 'Ottilie Brandvold' })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await logbook.getByRole('button', { name: /^Take Broomstick Strong.* out of the logbook/ }).click();
+  await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
+});
