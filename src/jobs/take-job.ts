@@ -80,7 +80,7 @@ async function picture(task: TakeTask): Promise<string | null> {
   if (isSoundOnly(take)) return null;
   const output = await store.temporary('jpg');
   try {
-    const sheet = await makeThumbs(fileOf(task), output, { durationUs: take.duration, width: take.width, height: take.height }, (share) => task.onProgress(light ? share : 0.8 + share * 0.2), task.signal);
+    const sheet = await makeThumbs(fileOf(task), output, { durationUs: take.duration, width: take.width, height: take.height, codec: take.videoCodec }, (share) => task.onProgress(light ? share : 0.8 + share * 0.2), task.signal);
     await putThumbs(pool, take.id, await keep(output, 'jpg'), sheet);
   } finally {
     await rm(output, { force: true });

@@ -9,19 +9,27 @@ const COLUMNS = 10;
 /** One picture each ten seconds, but no more than so many. */
 const EVERY_S = 10;
 const MOST = 300;
+/** Of these the key frames alone can be decoded, and stand near enough to each other for small pictures. */
+const KEY_FRAMES_ALONE = new Set(['h264', 'hevc']);
+/** Below so many millions of pixels times seconds all of it is decoded faster than jumped about in. */
+const SMALL_MEGAPIXEL_S = 600;
 
 /**
- * Makes a JPEG sheet of small pictures from all along a video. Jumps to each place rather than decode all between: an hour
- * of large pictures takes seconds. Gives how the sheet is read.
+ * Makes a JPEG sheet of small pictures from all along a video. In a large one it jumps to each place rather than decode all
+ * between: an hour of large pictures takes seconds. Gives how the sheet is read.
  */
-export async function makeThumbs(path: string, output: string, video: { readonly durationUs: number; readonly width: number; readonly height: number }, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<ThumbSheet> {
+export async function makeThumbs(path: string, output: string, video: { readonly durationUs: number; readonly width: number; readonly height: number; readonly codec: string }, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<ThumbSheet> {
   const everyS = Math.max(EVERY_S, video.durationUs / 1e6 / MOST);
   const count = Math.max(1, Math.floor(video.durationUs / 1e6 / everyS));
   const height = Math.max(2, Math.round((WIDTH * video.height) / video.width / 2) * 2);
   const folder = await mkdtemp(join(tmpdir(), 'euphon-thumbs-'));
   const options = signal === undefined ? {} : { signal };
   try {
-    for (let i = 0; i < count; i++) {
+    const small = ((video.durationUs / 1e6) * video.width * video.height) / 1e6 < SMALL_MEGAPIXEL_S;
+    if (small) {
+      await runFfmpeg([...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []), '-ss', String(everyS / 2), '-i', path, '-an', '-vf', `fps=1/${everyS}:start_time=0:round=up,scale=${WIDTH}:${height}`, '-frames:v', String(count), '-q:v', '5', join(folder, '%04d.jpg')], video.durationUs, (share) => onProgress(share * 0.95), signal);
+    }
+    for (let i = 0; i < count && !small; i++) {
       await run('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-ss', String((i + 0.5) * everyS), '-i', path, '-frames:v', '1', '-vf', `scale=${WIDTH}:${height}`, '-q:v', '5', join(folder, `${String(i + 1).padStart(4, '0')}.jpg`)], options);
       onProgress(((i + 1) / count) * 0.95);
     }
