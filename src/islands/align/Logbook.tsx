@@ -83,7 +83,7 @@ export function Logbook() {
       <h2 className="mt-6 text-xl">Logbook</h2>
       {rows.length === 0 ? <p className="text-soft">No recording is in it yet; the studio’s figures are common practice.</p> : (
         <table className="mt-1 w-full max-w-3xl border-collapse text-[14px]">
-          <thead><tr className="border-b text-left text-[12.5px] text-soft"><th className="py-1 font-normal">Class</th><th className="font-normal">Instructor</th><th className="text-right font-normal">planned</th><th className="text-right font-normal">filmed</th><th className="text-right font-normal">kept</th><th className="w-8" /></tr></thead>
+          <thead><tr className="border-b text-left text-[12.5px] text-soft"><th className="py-1 font-normal">Class</th><th className="font-normal">Instructor</th><th className="text-right font-normal">planned</th><th className="text-right font-normal">filmed</th><th className="text-right font-normal">kept</th><th className="w-8"><span className="sr-only">take out</span></th></tr></thead>
           <tbody>{rows.map((r) => (
             <tr key={r.takeId} className="border-b"><td className="py-0.5">{r.title}</td><td>{r.instructor}</td><td className="figures text-right">{writeTime(r.entry.plannedUs, 0)}</td><td className="figures text-right">{writeTime(r.entry.filmedUs, 0)}</td><td className="figures text-right text-soft">{r.keptAt.slice(0, 10)}</td>
               <td className="text-right"><IconButton label={`Take ${r.title} out of the logbook`} onClick={() => forget(r.takeId)}><X size={14} /></IconButton></td></tr>
