@@ -39,7 +39,7 @@ function settle(f: Finding): Mend {
   return { kind: 'settle', label: how, settled: { rule: f.rule, segmentKey: f.segmentKey, at: f.at, how } };
 }
 
-const AGAIN = new Set(['left-out', 'explanation-into-work', 'break-short', 'claim-side', 'lost-beat', 'option-late']);
+const AGAIN = new Set(['left-out', 'explanation-into-work', 'break-short', 'claim-side', 'lost-beat', 'option-late', 'option-never']);
 
 function again(f: Finding, means: Means): Mend[] {
   const of = AGAIN.has(f.rule) && f.segmentKey !== null ? segmentOf(means, f.segmentKey) : null;
@@ -87,8 +87,8 @@ function rightLine(f: Finding, means: Means): Line | null {
   }
   switch (f.rule) {
     case 'change-without-call': return { text: 'Three, two, one, and rest.', near: micros(recorded.end - lineTime('Three, two, one, and rest.')), within: { start: micros(recorded.end - BEFORE_CHANGE_US), end: micros(recorded.end + BREATH_US) }, muted: null };
-    case 'option-late': {
-      const easier = exerciseNamed(segment.label)?.easier ?? '';
+    case 'option-late': case 'option-never': {
+      const easier = /never offered: (.*)\.$/.exec(f.says)?.[1] ?? exerciseNamed(segment.label)?.easier ?? '';
       return easier === '' ? null : { text: `Easier: ${easier[0]?.toLowerCase()}${easier.slice(1)}.`, near: micros(recorded.start + 2e6), within: { start: micros(Math.max(0, recorded.start - 10e6)), end: micros((recorded.start + recorded.end) / 2) }, muted: null };
     }
     case 'equipment-unnamed': {

@@ -45,7 +45,7 @@ interface Filmed {
  */
 export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
   const filmed = alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
-  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...lateOptions(filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
+  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...options(plan, filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
 }
 
 const take = (segment: Segment, at: Micros, f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
@@ -105,12 +105,25 @@ function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly
   return found;
 }
 
-function lateOptions(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+/** An option is offered where one of its words is said around the move, from this long before it. */
+const OPTION_BEFORE_US = 25e6;
+
+function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
   const seen = new Set<string>();
+  const easier = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.easier] as const)));
   return filmed.flatMap(({ r, start, end }) => {
     if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
     seen.add(r.segment.label);
-    const said = tokens.find((t) => t.at >= start - 25e6 && t.at < end && OPTION_WORDS.has(t.norm));
+    const around = tokens.filter((t) => t.at >= start - OPTION_BEFORE_US - t.sigma && t.at < end + t.sigma);
+    const said = around.find((t) => t.at >= start - OPTION_BEFORE_US && t.at < end && OPTION_WORDS.has(t.norm));
+    const planned = easier.get(r.segment.moveId ?? '') ?? null;
+    if (said === undefined && planned !== null && tokens.length >= 20) {
+      // The option may be given in its own words: two of them, or the only one.
+      const words = new Set(planned.split(/[\s–—-]+/).map((w) => stem(normalise(w))).filter((w) => w.length > 2));
+      const heard = new Set(around.map((t) => stem(t.norm)).filter((w) => words.has(w)));
+      if (heard.size >= Math.min(2, words.size)) return [];
+      return [take(r.segment, start, { severity: 'note', rule: 'option-never', says: `The option of ${r.segment.label} is never offered: ${planned}.`, measured: 'never said', wanted: 'before the move, or in its first half', source: 'the plan', certainty: 0.55 })];
+    }
     if (said === undefined || said.sigma > 1.5e6 || said.at < start + (end - start) * OPTION_LATE) return [];
     return [take(r.segment, said.at, { severity: 'note', rule: 'option-late', says: `The option of ${r.segment.label} comes ${writeSeconds(micros(said.at - start))} s after its start.`, measured: `${writeSeconds(micros(said.at - start))} s`, wanted: 'before the move, or in its first half', source: TRADE, certainty: 0.55 })];
   });
@@ -149,7 +162,7 @@ export interface Slip {
 
 const TYPES: Readonly<Record<string, string>> = {
   'left-out': 'left-out', 'made-up-later': 'made-up', 'break-over': 'break-long', 'break-short': 'break-short', 'explanation-into-work': 'explanation-into-work', 'change-without-call': 'change-without-call', 'call-without-change': 'call-without-change',
-  'option-late': 'option-late', 'lost-beat': 'lost-beat', 'reps-miscounted': 'wrong-count', 'count-skipped': 'wrong-count', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
+  'option-late': 'option-late', 'option-never': 'option-never', 'lost-beat': 'lost-beat', 'reps-miscounted': 'wrong-count', 'count-skipped': 'wrong-count', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
   'claim-seconds-left': 'wrong-time', 'claim-half-way': 'wrong-half-way', 'claim-length': 'wrong-length', 'claim-position': 'wrong-position', 'claim-equipment': 'wrong-equipment',
 };
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { phrasesOf } from './phrases.ts';
 import { normalise } from './normalise.ts';
-import { type Token, type Transcript, isWordTimed, tokensOf } from './transcript.ts';
+import { type Token, type Transcript, isWordTimed, spokenText, tokensOf } from './transcript.ts';
 
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({
   text, norm: normalise(text), at: fromSeconds(atS), end: fromSeconds(atS + lengthS), sigma: fromSeconds(0.1), cue: 0,
@@ -50,5 +50,16 @@ describe('words of a transcript', () => {
   });
   it('split at hyphens and lose their accents', () => {
     expect(tokensOf({ cues: [cue(0.5, 9, 'Half-way, Élan!')] }, fromSeconds(60)).map((t) => t.norm)).toEqual(['half', 'way', 'elan']);
+  });
+});
+
+describe('what is not spoken', () => {
+  it.each([
+    ['And rest. [Music] Next up, squats.', 'And rest. Next up, squats.'], ['♪ turn me around and go ♪ Three, two, one', 'Three, two, one'], ['(upbeat music) Welcome (you know me) back', 'Welcome (you know me) back'],
+    ['INSTRUCTOR: Welcome back', 'Welcome back'], ['>> Speaker 1: Welcome', 'Welcome'], ['♪ and it never ends', ''], ['Hold for [20] seconds', 'Hold for [20] seconds'],
+  ])('is left out of “%s”', (text, said) => expect(spokenText(text)).toBe(said));
+  it('makes no call of a song, timed or not', () => {
+    const words = ['♪', 'three', 'two', 'one', 'go', '♪', 'and', 'rest'].map((text, i) => ({ text, start: micros(i * 5e5), end: micros(i * 5e5 + 4e5) }));
+    expect(tokensOf({ cues: [{ start: micros(0), end: micros(4e6), text: words.map((w) => w.text).join(' '), words }] }, micros(10e6)).map((t) => t.norm)).toEqual(['and', 'rest']);
   });
 });

@@ -49,18 +49,40 @@ export function tokensOf(transcript: Transcript, duration: Micros, voice: readon
   const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
-      for (const word of cue.words) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c);
+      const sung = sungWords(cue.words);
+      for (const [w, word] of cue.words.entries()) if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c);
     } else {
       const start = cue.start + cut;
       const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
       const next = transcript.cues[c + 1];
       // A countdown may go on in the next cue, where that begins as this one ends.
       const onward = next !== undefined && next.start - cue.end < 1e6 ? (/^\S+/.exec(next.text)?.[0] ?? null) : null;
-      const placed = voice === null ? placeWords(cue.text, start, end, onward) : placeInVoice(cue.text, cue.start, cue.end, voice, onward);
+      const said = spokenText(cue.text);
+      const placed = voice === null ? placeWords(said, start, end, onward) : placeInVoice(said, cue.start, cue.end, voice, onward);
       for (const word of placed) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 && voice === null ? CUT_SIGMA_US : 0)), c);
     }
   }
   return tokens.sort((a, b) => a.at - b.at);
+}
+
+/**
+ * What of a text is spoken: without songs between notes (♪), sounds in brackets such as [Music] or (applause), marks of who
+ * speaks at the start.
+ */
+export function spokenText(text: string): string {
+  return text.replace(/[♪♫🎵🎶][^♪♫🎵🎶]*(?:[♪♫🎵🎶]|$)/gu, ' ').replace(/\[[^\]\d]{0,60}\]/g, ' ').replace(/\((?:[^()]*\b)?(?:music|song|applause|laugh\w*|cheer\w*|noise|silence|inaudible|beep\w*|singing|clap\w*|whistle|breath\w*|exhal\w*|inhal\w*)\b[^()]*\)/gi, ' ')
+    .replace(/^\s*(?:>>+\s*)?(?:[Ss]peaker \d+|[A-Z][A-Z .]{1,24})\s*:\s*/, '').replace(/\s+/g, ' ').trim();
+}
+
+/** Which words with times stand between notes or are a sound in brackets. */
+function sungWords(words: readonly TimedWord[]): boolean[] {
+  let sung = false;
+  return words.map(({ text }) => {
+    const notes = text.match(/[♪♫]/g)?.length ?? 0;
+    const inside = sung || notes > 0 || /^[[(].*[\])]$/.test(text);
+    if (notes % 2 === 1) sung = !sung;
+    return inside;
+  });
 }
 
 function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Micros, cue: number): void {
