@@ -139,7 +139,7 @@ test('a wrong file gets a sentence; a real one is brought in with its transcript
   await open(page, 'Typed in the test', 'shoot');
   writeFileSync(`${folder}/notes.mp4`, 'these are only words');
   await page.getByLabel('Video file').setInputFiles(`${folder}/notes.mp4`);
-  await expect(page.getByRole('alert')).toHaveText('notes.mp4: This is a text file; an MP4 or WebM video with sound is wanted.');
+  await expect(page.getByRole('alert')).toHaveText('notes.mp4: This is a text file; an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted.');
   execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', 'testsrc=s=320x180:r=25:d=6', '-f', 'lavfi', '-i', 'sine=d=6', '-shortest', '-pix_fmt', 'yuv420p', `${folder}/real.mp4`]);
   await page.getByLabel('Video file').setInputFiles(`${folder}/real.mp4`);
   await expect(page.getByRole('heading', { name: 'real.mp4' })).toBeVisible();

@@ -12,9 +12,9 @@ test.describe.configure({ mode: 'serial' });
 test('a take with another camera and a recorder is brought in, laid over, listened to and its words timed', async ({ page, request }) => {
   test.setTimeout(120_000);
   const [main, recorder, side] = [join(folder, 'main.mp4'), join(folder, 'recorder.wav'), join(folder, 'side.mkv')];
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '90', '-c', 'copy', main]);
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '90', '-vn', '-af', 'adelay=3200:all=1', '-ac', '1', recorder]);
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '4', '-i', TAKE, '-t', '60', '-c:v', 'mpeg4', '-q:v', '12', '-c:a', 'pcm_s16le', side]);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-c', 'copy', main]);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-vn', '-af', 'adelay=3200:all=1', '-ac', '1', recorder]);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '4', '-i', TAKE, '-t', '40', '-s', '320x180', '-c:v', 'mpeg4', '-q:v', '12', '-c:a', 'pcm_s16le', side]);
   const { id } = (await (await request.post('/api/workouts', { data: { title: 'Three recordings' } })).json()) as { id: string };
   await page.goto(`/w/${id}/shoot`);
   await page.getByLabel('Video file').setInputFiles([main, recorder, side]);

@@ -52,7 +52,13 @@ export function ExercisesPanel() {
     <section aria-label="Exercises">
       <input
         aria-label="Search the exercises" placeholder="kneeling pull no impact broomstick …" value={text} className="field-box w-full" onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => { if (e.key === 'Enter' && found[0] !== undefined) { e.preventDefault(); put(found[0]); } }}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault();
+          // What is typed, not what is drawn: the list may be one key behind.
+          const [first] = searchExercises(e.currentTarget.value, book.all);
+          if (first !== undefined) put(first);
+        }}
       />
       <p className="mt-1 text-[12.5px] text-soft"><span className="figures">{found.length}</span> of <span className="figures">{book.all.length}</span> · <kbd className="key">Enter</kbd> puts the first at the end of the last block</p>
       {said !== null && <div className="mt-2"><Notice alarm={said.alarm}>{said.text}</Notice></div>}
