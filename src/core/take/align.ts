@@ -96,7 +96,7 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
 function coarsePath(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[]) {
   const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
   const grid: Grid = { stepUs, cells: Math.ceil(duration / stepUs) };
-  const rewards = rewardsFor(segments, heard, grid, tokens);
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
   const pinned = new Set<number>();
   for (const pin of pins) {
     const k = segments.findIndex((s) => s.key === pin.segmentKey);
@@ -169,7 +169,7 @@ function finePath(
   segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[], habitUs: number,
 ): { readonly times: number[]; readonly grids: readonly TimerGrid[] } {
   const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
-  const rewards = rewardsFor(segments, heard, grid, tokens);
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
   const fixed = new Map<number, number>();
   for (const pin of pins) {
     const j = path.findIndex((p) => p.segment !== null && segments[p.segment]?.key === pin.segmentKey);

@@ -1,6 +1,5 @@
 import { type Segment, isActive, nextActive } from '../plan/segment.ts';
 import type { Heard } from './heard.ts';
-import type { Token } from './transcript.ts';
 
 /** The grid that a search runs on: cell c stands for take time c * stepUs. */
 export interface Grid {
@@ -45,7 +44,7 @@ export function beyondRewards(heard: readonly Heard[], grid: Grid): Float32Array
 }
 
 /** Rewards for every segment; segments that want the same share their arrays. */
-export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[], grid: Grid, tokens: readonly Token[]): Rewards[] {
+export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[], grid: Grid, firstWordUs: number | null): Rewards[] {
   const cells = grid.cells + 1;
   const at = (us: number) => us / grid.stepUs;
   const bump = (array: Float32Array, us: number, sigmaUs: number, [points, spreadS]: readonly [number, number], factor = 1, scale = 1) => {
@@ -86,8 +85,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     if (h.kind === 'time-left') bump(countdown, h.at + h.leftUs, h.sigma, WEIGHT.timeLeft);
   }
   const water = prefix(marks(heard, grid, { ...AGAINST_WAITING, 'water-word': WATER_INSIDE }));
-  const talking = talkPoints(tokens, grid);
-  const talk = prefix(marks(heard, grid, AGAINST_WAITING).map((v, c) => v + (talking[c] as number)));
+  const talk = prefix(marks(heard, grid, AGAINST_WAITING));
   const resting = prefix(marks(heard, grid, { 'half-word': AGAINST_WAITING['half-word'] }));
   const names = new Map<string, Rewards>();
   const forName = (segment: Segment): Rewards => {
@@ -117,7 +115,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     return made;
   };
   const first = none.slice();
-  if (tokens[0] !== undefined) bump(first, tokens[0].at - 0.3e6, 0, WEIGHT.firstWord);
+  if (firstWordUs !== null) bump(first, firstWordUs - 0.3e6, 0, WEIGHT.firstWord);
   return segments.map((segment, i) => {
     if (isActive(segment)) return forName(segment);
     const leads = nextActive(segments, i);
@@ -125,31 +123,6 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const start = i === 0 ? first : segment.kind === 'rest' ? rest : switches ? switching : none;
     return { start, end: segment.kind === 'rest' || segment.kind === 'change-over' ? breakCountdown : none, middle: null, inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting };
   });
-}
-
-/** Speech is counted over so long around each moment. */
-const DENSITY_US = 8e6;
-/** Points a second for speech twice as dense as usual in this class. */
-const TALK_POINTS = 0.05;
-
-/** What each cell earns a talk for how densely somebody speaks there: people talk at 165 words a minute and call at far less (common practice). */
-function talkPoints(tokens: readonly Token[], grid: Grid): Float32Array {
-  const cells = grid.cells + 1;
-  const counts = new Float32Array(cells + 1);
-  for (const t of tokens) {
-    const cell = Math.min(grid.cells, Math.max(0, Math.round(t.at / grid.stepUs)));
-    counts[cell + 1] = (counts[cell + 1] as number) + 1;
-  }
-  for (let c = 0; c < cells; c++) counts[c + 1] = (counts[c + 1] as number) + (counts[c] as number);
-  const half = Math.max(1, Math.round(DENSITY_US / 2 / grid.stepUs));
-  const usual = Math.max(0.2, tokens.length / Math.max(1, (cells * grid.stepUs) / 1e6));
-  const out = new Float32Array(cells);
-  for (let c = 0; c < cells; c++) {
-    const [from, to] = [Math.max(0, c - half), Math.min(cells, c + half + 1)];
-    const rate = ((counts[to] as number) - (counts[from] as number)) / (((to - from) * grid.stepUs) / 1e6);
-    out[c] = (Math.max(-1, Math.min(1, rate / usual - 1.25)) * TALK_POINTS * grid.stepUs) / 1e6;
-  }
-  return out;
 }
 
 /** Points at the cells where things of some kinds were heard. */

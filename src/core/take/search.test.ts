@@ -22,7 +22,7 @@ const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma:
 const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, token: 0, label, score: 1, next: false, side: null });
 const solve = (heard: Heard[], seconds: number) => {
   const g = grid(seconds);
-  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, []), g, new Set(), beyondRewards(heard, g));
+  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g));
   return { ...found, of: (k: number) => found.pieces.find((p) => p.segment === k) };
 };
 
@@ -72,7 +72,7 @@ describe('the search', () => {
 describe('refining', () => {
   const fine: Grid = { stepUs: 1e5, cells: 1200 };
   const heard = [name('Squat', 5.8), countdown(35.3)];
-  const rewards = rewardsFor(segments, heard, fine, []);
+  const rewards = rewardsFor(segments, heard, fine, null);
   const rough = [{ startUs: 5e6, endUs: 35e6, shape: shapeOf(segments[0] as never), rewards: rewards[0] ?? null }];
   it('moves a boundary to where the words are, within its reach', () => {
     const [start, end] = refine(rough, fine, new Map());

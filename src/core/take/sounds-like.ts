@@ -37,8 +37,25 @@ function slips(a: string, b: string): number {
   return row[b.length] as number;
 }
 
+// A class says the same words again and again, and its moves have few: each pair is compared once.
+const compared = new Map<string, Map<string, number>>();
+
 /** 1 where two normalised words are the same but for their ending, less where one may be the other misheard, 0 else. */
 export function soundsLike(heard: string, wanted: string): number {
+  let of = compared.get(wanted);
+  if (of === undefined) {
+    if (compared.size >= MOST_REMEMBERED / 20) compared.clear();
+    compared.set(wanted, (of = new Map()));
+  }
+  const known = of.get(heard);
+  if (known !== undefined) return known;
+  if (of.size >= MOST_REMEMBERED) of.clear();
+  const made = compare(heard, wanted);
+  of.set(heard, made);
+  return made;
+}
+
+function compare(heard: string, wanted: string): number {
   const [a, b] = [stem(heard), stem(wanted)];
   if (a === b) return 1;
   if (a.length < 4 || b.length < 4 || OTHER_WORDS.has(heard) || Math.abs(a.length - b.length) > 2) return 0;
