@@ -9,6 +9,7 @@ import { compile } from '../core/plan/compile.ts';
 import { type Schedule, schedule } from '../core/script/schedule.ts';
 import type { ProgrammeSegment } from '../core/edit/conform.ts';
 import { lanes } from '../core/lanes/lanes.ts';
+import { isSoundOnly } from '../core/take/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
@@ -76,6 +77,8 @@ function linesBySegment(planned: Schedule, segments: readonly ProgrammeSegment[]
 export async function queueRender(context: Context, workoutId: string | undefined): Promise<Render> {
   const { id, document, revision } = await getWorkout(context, workoutId);
   if (document.edit.takeId === null) throw new Refusal(409, 'Choose a take on the Shoot station first.');
+  const take = await takeById(context.pool, document.edit.takeId);
+  if (take !== null && isSoundOnly(take)) throw new Refusal(409, 'The chosen take is sound alone; choose one with a picture.');
   const render = await insertRender(context.pool, id, document.edit.takeId, revision);
   await send(await context.queue(), 'render', { renderId: render.id });
   return render;

@@ -38,7 +38,7 @@ export function AlignStation() {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-4 py-5 sm:px-6">
         <Tabs label="What is shown" chosen={view} onChoose={setView} tabs={[{ name: 'segments', word: 'Segments' }, { name: 'words', word: 'Words' }, { name: 'against', word: 'Against the plan' }]} />
-        {view === 'words' && <WordsView />}
+        {view === 'words' && <WordsView key={take.id} />}
         {view === 'against' && <AgainstPlan />}
         {view === 'segments' && (
           <>

@@ -33,6 +33,7 @@ export function WordsView() {
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
   const now = produced === null ? at : toTake(at, produced.programme.kept);
   const current = transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
+  const latest = useRef<Transcript | null>(null);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const format = entry?.transcript?.format ?? 'paragraphs';
 
@@ -40,13 +41,20 @@ export function WordsView() {
   if (take === null || transcript === null || produced === null) return null;
   const keep = (next: Transcript) => {
     setDraft(next);
+    latest.current = next;
     setSaved('saving');
     clearTimeout(waiting.current);
     waiting.current = setTimeout(() => {
       // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
       const kept = next.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
       void api(`/api/takes/${take.id}/transcript`, { method: 'PUT', body: writeTranscript(next, kept, take.duration), headers: { 'Content-Type': 'text/plain' } })
-        .then(async () => { await reloadTakes(workbench); setSaved('saved'); }, (error: unknown) => { if (!(error instanceof ApiError)) throw error; setSaved(error.message); });
+        .then(async () => {
+          await reloadTakes(workbench);
+          if (latest.current !== next) return;
+          // What is kept is what is shown from now on, whoever changes it.
+          setDraft(null);
+          setSaved('saved');
+        }, (error: unknown) => { if (!(error instanceof ApiError)) throw error; setSaved(error.message); });
     }, SAVE_AFTER_MS);
   };
   const change = (what: TranscriptChange) => {

@@ -1,7 +1,9 @@
 import { useRef, useState } from 'react';
 import { Upload } from 'lucide-react';
+import { isSoundOnly } from '../../core/take/media-facts.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
+import type { TakeOfPage } from '../workbench/take.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { TakeCard } from './TakeCard.tsx';
@@ -30,9 +32,10 @@ export function ShootStation() {
       sending.current = upload;
       try {
         const uploadId = await upload.done;
-        const take = await api<{ id: string }>(`/api/workouts/${id}/takes?upload=${uploadId}&name=${encodeURIComponent(file.name)}`, { method: 'POST' });
+        const take = await api<TakeOfPage>(`/api/workouts/${id}/takes?upload=${uploadId}&name=${encodeURIComponent(file.name)}`, { method: 'POST' });
         await reloadTakes(workbench);
-        change('Choose the take', (d) => ({ ...d, edit: { ...d.edit, takeId: d.edit.takeId ?? take.id } }));
+        // A recorder's sound has no picture to make a programme of.
+        if (!isSoundOnly(take)) change('Choose the take', (d) => ({ ...d, edit: { ...d.edit, takeId: d.edit.takeId ?? take.id } }));
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         setTrouble(`${file.name}: ${error.message}`);
