@@ -9,7 +9,8 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import type { Studio } from '../../core/workout/studio.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { api } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
 import { KIND_WORD } from '../shared/words.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -30,7 +31,7 @@ export function Logbook() {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
   const [rows, setRows] = useState<readonly Row[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { trouble, attempt } = useAttempt();
   useEffect(() => {
     let current = true;
     void api<Row[]>('/api/studio/logbook').then((r) => { if (current) setRows(r); }, () => undefined);
@@ -38,15 +39,6 @@ export function Logbook() {
   }, []);
   if (aligned === null || facts === null || take === null) return null;
   const entry = logEntryOf(aligned.compiled.segments, aligned.alignment, tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)), facts.duration);
-  const attempt = async (work: () => Promise<void>) => {
-    setTrouble(null);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
-  };
   const keep = () => void attempt(async () => {
     await workbench.flush();
     const done = await api<{ studio: Studio; rows: Row[] }>(`/api/workouts/${id}/logbook`, { method: 'POST' });

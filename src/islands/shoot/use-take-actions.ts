@@ -1,19 +1,13 @@
-import { useState } from 'react';
 import type { TakeRole } from '../../core/take/media-facts.ts';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { api, sendJson } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
 import type { TakeWork } from '../workbench/take.ts';
 
 /** What can be asked for of one take; a refusal becomes a sentence. */
 export function useTakeActions(takeId: string, reload: () => Promise<void>) {
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { trouble, attempt: once } = useAttempt();
   const attempt = async (work: () => Promise<unknown>) => {
-    setTrouble(null);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
+    await once(work);
     await reload().catch(() => undefined);
   };
   const ask = (kind: TakeWork['kind']) => void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'POST' }));

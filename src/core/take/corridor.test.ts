@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest';
+import { compile } from '../plan/compile.ts';
+import { isActive } from '../plan/segment.ts';
+import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { livingClass, loosen } from '../../../tests/support/living-class.ts';
+import { SCHOOLS } from '../../../tests/support/schools.ts';
+import { micros } from '../time/micros.ts';
+import { breakHabit } from './align.ts';
+import { corridor } from './corridor.ts';
+import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { hear } from './heard.ts';
+import { search } from './search.ts';
+import { shapeOf } from './shape.ts';
+import { tokensOf } from './transcript.ts';
+
+/** Everything a search of one made class needs, on a grid of a second. */
+function problem(outline: string, seed: number) {
+  const plan = readOutline(outline).value;
+  const take = loosen(livingClass(plan, seed, { misheard: 0.2, leaveOut: seed % 2 === 0 ? [compile(plan).segments.filter(isActive)[3]?.index ?? 0] : [] }), seed);
+  const tokens = tokensOf(take.transcript, take.duration);
+  const heard = hear(tokens, take.segments.filter(isActive).map((s) => s.label));
+  const grid: Grid = { stepUs: 1e6, cells: Math.ceil(take.duration / 1e6) };
+  return { take, grid, shapes: take.segments.map((s) => shapeOf(s)), rewards: rewardsFor(take.segments, heard, grid, tokens[0]?.at ?? null), beyond: beyondRewards(heard, grid) };
+}
+
+describe('the corridor', () => {
+  it.each(SCHOOLS.map(([name, outline]) => [name, outline] as const))('of %s leaves the answer as it is, and most places out', (_, outline) => {
+    for (const seed of [1, 2]) {
+      const { shapes, rewards, grid, beyond } = problem(outline, seed);
+      const { worthTrying } = corridor(shapes, rewards, grid, new Set(), beyond);
+      const [whole, along] = [search(shapes, rewards, grid, new Set(), beyond), search(shapes, rewards, grid, new Set(), beyond, worthTrying)];
+      expect(along.pieces).toEqual(whole.pieces);
+      for (const [k, sure] of whole.filmed.entries()) expect(along.filmed[k]).toBeCloseTo(sure, 2);
+      const tried = worthTrying.reduce((sum, cells) => sum + cells.reduce((a, b) => a + b, 0), 0) / (worthTrying.length * (grid.cells + 1));
+      expect(tried).toBeLessThan(0.7);
+    }
+  });
+});
+
+describe('a path', () => {
+  it('tiles the take in the order of the plan, each segment at most once', () => {
+    for (const [, outline] of SCHOOLS) {
+      const { shapes, rewards, grid, beyond } = problem(outline, 2);
+      const { pieces } = search(shapes, rewards, grid, new Set(), beyond);
+      const order = pieces.flatMap((p) => (p.segment === null ? [] : [p.segment]));
+      expect(order).toEqual([...new Set(order)].sort((a, b) => a - b));
+      for (const [i, p] of pieces.entries()) if (i > 0) expect(p.start).toBe(pieces[i - 1]?.end);
+    }
+  });
+  it('leaves out no pinned segment', () => {
+    const { shapes, rewards, grid, beyond } = problem(SCHOOLS[0]?.[1] ?? '', 2);
+    const all = new Set(shapes.keys());
+    expect(search(shapes, rewards, grid, all, beyond).pieces.filter((p) => p.segment !== null).length).toBe(shapes.length);
+  });
+});
+
+describe('how breaks are run', () => {
+  const plan = readOutline('# H\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Row\n- Plank').value;
+  const { segments } = compile(plan);
+  const pathOf = (over: (k: number) => number) => {
+    let at = 0;
+    return segments.map((s, k) => {
+      const piece = { segment: k, start: at, end: at + (s.end - s.start) + (s.kind === 'rest' ? over(k) : 0) };
+      at = piece.end;
+      return piece;
+    });
+  };
+  it('is the middle of how long they ran over, whatever one wild one did', () => {
+    expect(breakHabit(segments, pathOf(() => 6e6))).toBeCloseTo(6e6, -4);
+    expect(breakHabit(segments, pathOf((k) => (k === 3 ? 60e6 : 6e6)))).toBeCloseTo(6e6, -4);
+  });
+  it('is none where they ran to a clock, or were too few to tell', () => {
+    expect(breakHabit(segments, pathOf((k) => (k % 4 === 1 ? 1e6 : -0.8e6)))).toBe(0);
+    expect(breakHabit(segments.slice(0, 5), pathOf(() => micros(6e6)).slice(0, 5))).toBe(0);
+  });
+});
