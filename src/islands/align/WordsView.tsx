@@ -3,7 +3,6 @@ import { type TranscriptChange, changeTranscript } from '../../core/take/edit-tr
 import type { Transcript } from '../../core/take/transcript.ts';
 import { toProgramme, toTake } from '../../core/edit/conform.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { writeTranscript } from '../../formats/transcript-writer.ts';
 import { ApiError, api } from '../shared/api.ts';
@@ -87,7 +86,7 @@ export function WordsView() {
           const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
           return (
             <li key={`${i} ${cue.start}`} className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}>
-              <TimeField label={`Line ${i + 1} begins at`} value={micros(Math.round(cue.start / 1e4) * 1e4)} onChange={(to) => change({ kind: 'start', cue: i, at: to })} />
+              <TimeField label={`Line ${i + 1} begins at`} value={cue.start} digits={1} whenLeft onChange={(to) => change({ kind: 'start', cue: i, at: to })} />
               <div className="min-w-0">
                 {new_ && segment !== null && <span className="block border-l-[3px] border-(--k)! pl-2 text-[12px] text-soft">{segment.label}{segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}</span>}
                 <LineField

@@ -10,11 +10,15 @@ interface Props {
   readonly onClear?: () => void;
   readonly placeholder?: string;
   readonly className?: string;
+  /** Always so many decimals, as a clock; without it as short as it can be written. */
+  readonly digits?: 1 | 2;
+  /** The value changes when the field is left or Enter is pressed, not with each key. */
+  readonly whenLeft?: boolean;
 }
 
 /** A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds. */
-export function TimeField({ label, value, onChange, onClear, placeholder, className = '' }: Props) {
-  const written = value === null ? '' : value < 60e6 ? String(Math.round(value / 1e3) / 1e3) : writeTime(value);
+export function TimeField({ label, value, onChange, onClear, placeholder, className = '', digits, whenLeft = false }: Props) {
+  const written = value === null ? '' : digits !== undefined ? writeTime(value, digits) : value < 60e6 ? String(Math.round(value / 1e3) / 1e3) : writeTime(value);
   const [text, setText] = useState(written);
   const [editing, setEditing] = useState(false);
   useEffect(() => {
@@ -28,12 +32,17 @@ export function TimeField({ label, value, onChange, onClear, placeholder, classN
       inputMode="decimal" autoComplete="off"
       className={`field text-right ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
       onFocus={(e) => { setEditing(true); e.currentTarget.select(); }}
-      onBlur={() => { setEditing(false); setText(written); }}
+      onBlur={() => {
+        setEditing(false);
+        setText(written);
+        if (whenLeft && read.ok && text !== written) onChange(read.time);
+      }}
+      onKeyDown={(e) => { if (whenLeft && e.key === 'Enter') e.currentTarget.blur(); }}
       onChange={(e) => {
         setText(e.target.value);
         const next = readTypedTime(e.target.value);
         if (e.target.value.trim() === '') onClear?.();
-        else if (next.ok) onChange(next.time);
+        else if (next.ok && !whenLeft) onChange(next.time);
       }}
     />
   );
