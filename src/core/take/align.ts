@@ -184,17 +184,25 @@ function finePath(
     };
   });
   // Where a machine ran the clock, its grid is sharper than any word: boundaries inside lie on it exactly, but where a hand pinned them.
-  const grids = findGrids(segments, path, rewards, grid);
-  for (const { fromIndex, toIndex, startUs } of grids) {
+  const grids = findGrids(segments, path, rewards, grid).filter(({ fromIndex, toIndex, startUs }) => {
     const base = segments.slice(fromIndex, toIndex + 1).find(isActive);
-    if (base === undefined || path.some((p, j) => p.segment !== null && p.segment >= fromIndex && p.segment <= toIndex && (fixed.has(j) || fixed.has(j + 1)))) continue;
+    const inside = (p: PathPiece) => p.segment !== null && p.segment >= fromIndex && p.segment <= toIndex;
+    const [first, last] = [path.findIndex(inside), path.findLastIndex(inside)];
+    if (base === undefined || first < 0) return false;
+    const placed = (us: number) => startUs + us - base.start;
+    // A timer that would push what stands before or after it out of its place is none.
+    const [before, after] = [path[first - 1], path[last + 1]];
+    const [starts, ends] = [placed((segments[fromIndex] as Segment).start), placed((segments[toIndex] as Segment).end)];
+    if ((before !== undefined && starts <= before.start) || (after !== undefined && ends >= after.end) || starts < 0 || ends > duration) return false;
+    if (path.some((p, j) => inside(p) && (fixed.has(j) || fixed.has(j + 1)))) return true;
     for (const [j, piece] of path.entries()) {
-      const segment = piece.segment === null ? undefined : segments[piece.segment];
-      if (segment === undefined || piece.segment === null || piece.segment < fromIndex || piece.segment > toIndex) continue;
-      fixed.set(j, startUs + segment.start - base.start);
-      fixed.set(j + 1, startUs + segment.end - base.start);
+      const segment = piece.segment === null || !inside(piece) ? undefined : segments[piece.segment];
+      if (segment === undefined) continue;
+      fixed.set(j, placed(segment.start));
+      fixed.set(j + 1, placed(segment.end));
     }
-  }
+    return true;
+  });
   return { times: refine(rough, grid, fixed), grids };
 }
 
@@ -215,7 +223,7 @@ function nameExtras(extra: readonly ExtraSpan[], skipped: readonly Segment[], he
       const begun = names.filter((h) => h.at + length * 0.6 <= span.end).at(-1);
       const countdown = heard.filter((h) => h.kind === 'countdown' && inside(h.at - 1)).find((h) => begun !== undefined && Math.abs(h.at - begun.at - length) < 6e6);
       const end = countdown?.at ?? micros(Math.min(span.end, (begun?.at ?? span.end - length) + length));
-      const start = micros(Math.max(span.start, Math.min(begun?.at ?? Infinity, countdown === undefined ? Infinity : Math.max(begun?.at ?? 0, end - length - 1e6))));
+      const start = begun === undefined && countdown === undefined ? micros(Math.max(span.start, end - length)) : micros(Math.max(span.start, Math.min(begun?.at ?? Infinity, countdown === undefined ? Infinity : Math.max(begun?.at ?? 0, end - length - 1e6))));
       const parts: ExtraSpan[] = [];
       if (start - span.start >= SHORTEST_EXTRA_US) parts.push({ ...span, end: start, label: 'Talk beyond the plan' });
       parts.push({ ...span, start: parts.length > 0 ? start : span.start, end: span.end - end < SHORTEST_EXTRA_US ? span.end : end, label: segment.label, madeUp: segment });

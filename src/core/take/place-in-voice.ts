@@ -13,6 +13,8 @@ const ODD_PAUSE = 3;
 /** Where the voice heard fills less than this share of what the words need, or more than this many times as much, it is not theirs. */
 const LEAST_SHARE = 0.45;
 const MOST_SHARE = 3;
+/** Words times stretches beyond which a cue is no cue any more: an hour in one paragraph. The speaking model has to do there. */
+const MOST_PAIRS = 1_500_000;
 /** Mean cost of a stretch above which the words are only roughly placed. */
 const POOR = 1.6;
 const POOR_SIGMA_US = 900_000;
@@ -29,7 +31,7 @@ export function placeInVoice(text: string, start: number, end: number, voice: re
   const plan = planWords(text, next);
   const needed = plan.reduce((sum, w) => sum + w.spokenUs, 0);
   const heard = spans.reduce((sum, s) => sum + s.to - s.from, 0);
-  if (plan.length === 0 || spans.length === 0 || heard < needed * LEAST_SHARE || heard > needed * MOST_SHARE + 2e6) return placeWords(text, start, end, next);
+  if (plan.length === 0 || spans.length === 0 || plan.length * spans.length > MOST_PAIRS || heard < needed * LEAST_SHARE || heard > needed * MOST_SHARE + 2e6) return placeWords(text, start, end, next);
   const rate = Math.max(0.6, Math.min(1.8, heard / needed));
   const [words, count] = [plan.length, spans.length];
   const sums = new Float64Array(words + 1);
