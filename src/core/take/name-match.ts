@@ -103,13 +103,14 @@ function matchAt(norms: readonly string[], at: number, { words, total, worth }: 
     const met = similar(norms[at] as string, norms[at + 1], (words[first] as NameWord).word, words[first + 1]?.word);
     if (met === null) continue;
     const weightOf = (w: number, count: number) => words.slice(w, w + count).reduce((sum, x) => sum + x.weight, 0);
-    let [weight, cursor, end, spare] = [weightOf(first, met.words) * met.worth, at + met.tokens, at + met.tokens, 2];
+    let [weight, cursor, end, spare, count] = [weightOf(first, met.words) * met.worth, at + met.tokens, at + met.tokens, 2, met.words];
     for (let w = first + met.words; w < words.length; w++) {
       for (let look = cursor; look < norms.length && look - cursor <= spare; look++) {
         const more = similar(norms[look] as string, norms[look + 1], (words[w] as NameWord).word, words[w + 1]?.word);
         if (more === null) continue;
         spare -= look - cursor;
         weight += weightOf(w, more.words) * more.worth;
+        count += more.words;
         cursor = end = look + more.tokens;
         w += more.words - 1;
         break;
@@ -118,8 +119,10 @@ function matchAt(norms: readonly string[], at: number, { words, total, worth }: 
     let score = (weight / total) * worth;
     if (weight / total < ENOUGH && first > 0) {
       const turned = norms.slice(at + 1, at + 5).findIndex((norm, i) => similar(norm, norms[at + 2 + i], (words[0] as NameWord).word, undefined) !== null);
-      if (turned >= 0 && words.length === 2) [score, end] = [worth * TURNED, at + 2 + turned];
+      if (turned >= 0 && words.length === 2) [score, end, count] = [worth * TURNED, at + 2 + turned, 2];
     }
+    // One word of several is another name, or none: `push the floor away` is no push-up.
+    if (words.length > 1 && count < 2) continue;
     if (score / worth >= (worth === OTHER_NAME ? ENOUGH_OF_OTHER : ENOUGH) && (best === null || score > best.score)) best = { length: end - at, score };
   }
   return best;

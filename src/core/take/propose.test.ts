@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
+import { livingClass } from '../../../tests/support/living-class.ts';
+import { SCHOOLS } from '../../../tests/support/schools.ts';
 import { describe, expect, it } from 'vitest';
 import { coarsen, syntheticTake } from '../../../tests/support/synthetic-take.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf, planSchema } from '../../formats/plan-json/plan-schema.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { micros } from '../time/micros.ts';
+import { fromSeconds, micros } from '../time/micros.ts';
 import { align } from './align.ts';
 import { propose } from './propose.ts';
 
@@ -49,5 +51,24 @@ describe('a plan proposed from words alone', () => {
   it('of silence is talk, and says so', () => {
     const { plan: found, intervals, doubts } = propose({ cues: [] }, micros(60e6));
     expect([found.blocks.map((b) => b.kind), intervals.length, doubts.length]).toEqual([['talk'], 0, 1]);
+  });
+});
+
+describe('a class that was spoken freely, years ago', () => {
+  it.each([1, 2, 3])('has most of its moves, and no line of chatter for one (seed %d)', (seed) => {
+    const plan = readOutline(SCHOOLS[0]?.[1] ?? '').value;
+    const wanted = plan.blocks.flatMap((b) => b.moves.map((m) => m.name));
+    const take = livingClass(plan, seed, { misheard: 0.1 });
+    const { plan: found, intervals } = propose(take.transcript, take.duration);
+    const main = found.blocks.reduce((a, b) => (b.moves.length * b.rounds > a.moves.length * a.rounds ? b : a));
+    expect(main.moves.map((m) => m.name).filter((name) => !wanted.includes(name))).toEqual([]);
+    // What was never named cannot be known; most of the six moves were, and most of the eighteen intervals.
+    expect(new Set(main.moves.map((m) => m.name)).size).toBeGreaterThanOrEqual(4);
+    expect(Math.abs(intervals.length - 18)).toBeLessThanOrEqual(4);
+  });
+  it('takes no promise, no reminder and no part of a sentence for a move', () => {
+    const line = (at: number, text: string) => ({ start: fromSeconds(at), end: fromSeconds(at + 4), text, words: null });
+    const { intervals } = propose({ cues: [line(2, 'There are squats and lunges today.'), line(20, 'Push the floor away.'), line(30, 'Keep that chest proud.'), line(40, 'Keep those heels down.')] }, fromSeconds(60));
+    expect(intervals).toEqual([]);
   });
 });

@@ -6,6 +6,7 @@ import { voiceOf } from './align.ts';
 import { hearSounds } from './heard-sounds.ts';
 import { hear } from './heard.ts';
 import { numberOf } from './numbers.ts';
+import { findMentions } from './name-match.ts';
 import { stem } from './sounds-like.ts';
 import { normalise } from './normalise.ts';
 import { type Token, type Transcript, tokensOf } from './transcript.ts';
@@ -44,7 +45,7 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
   const doubts: string[] = [];
   const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
   const known = new Set(book.all.map((e) => key(e.name)));
-  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)))];
+  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)) && !isKnown(name, book))];
   const intervals = intervalsIn(tokens, labels, duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at));
   if (intervals.length === 0) {
     const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
@@ -55,8 +56,15 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
   return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
 }
 
+/** True where an announced name is one that the library knows by another, or with a word around it. */
+function isKnown(name: string, book: ExerciseBook): boolean {
+  const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0 }));
+  return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens === tokens.length);
+}
+const KNOWN_ENOUGH = 0.8;
+
 const LEADS: readonly (readonly string[])[] = [['next', 'up'], ['next', 'one', 'is'], ['up', 'next'], ['first', 'up'], ['first', 'move', 'is'], ['first', 'exercise', 'is'], ['moving', 'on', 'to'], ['coming', 'up'], ['next', 'move', 'is'], ['next', 'exercise', 'is'], ['we', 'have', 'got'], ['weve', 'got'], ['straight', 'into'], ['going', 'into']];
-const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to']);
+const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to', 'just', 'good', 'nice', 'breathe', 'think', 'make', 'find', 'take', 'soft', 'do', 'dont', 'smile', 'brace', 'stay', 'lovely', 'beautiful', 'that', 'this', 'there', 'i', 'a', 'my', 'because', 'again', 'okay', 'alright', 'get', 'grab', 'same', 'but', 'first', 'last', 'next', 'up', 'shake']);
 const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
 
 /** Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word ends them. */
@@ -70,6 +78,8 @@ function announced(tokens: readonly Token[]): string[] {
       const token = tokens[j] as Token;
       if (words.length === 0 && SKIPPED.has(token.norm)) continue;
       if (STOPS.has(token.norm) || numberOf(token.norm) !== null) break;
+      // The name said again is the next sentence.
+      if (words.some((w) => stem(normalise(w)) === stem(token.norm))) break;
       words.push(token.text.replace(/[.,!?;:…]+$/, ''));
       if (/[.,!?;:…]$/.test(token.text)) break;
     }
@@ -83,6 +93,11 @@ function announced(tokens: readonly Token[]): string[] {
   return [...counted.values()].map((c) => c.text);
 }
 
+/** Names this near to each other, in words, are a list. */
+const LIST_WORDS = 4;
+/** `There are squats and …`, `lots of squats and …`: what will be. */
+const PROMISES = new Set(['are', 'some', 'of', 'like', 'doing', 'with']);
+const JUST_ENDED_US = 9e6;
 /** A beep this strong marks a change by itself. */
 const BEEP_ENOUGH = 0.6;
 /** A call this near a timer's beep means that beep. */
@@ -106,6 +121,17 @@ function intervalsIn(tokens: readonly Token[], labels: readonly string[], durati
     if (h.kind === 'name') {
       const label = h.label;
       if (h.next) {
+        coming = { label, at: h.at, side: h.side };
+        continue;
+      }
+      const names = heard.filter((o) => o.kind === 'name' && o.token > h.token && o.token <= h.token + LIST_WORDS);
+      // A list of names is a promise, `keep those squats going` a reminder: neither begins anything.
+      if (names.some((o) => o.kind === 'name' && o.label !== label) || (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))) continue;
+      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and') continue;
+      // Named right after an end, with a beginning called later: that is what comes.
+      const ended = ends.some((e) => e <= h.at + 1e6 && h.at - e < JUST_ENDED_US);
+      const nextName = heard.find((o) => o.kind === 'name' && o.at > h.at + 1e6 && o.label !== label)?.at ?? Infinity;
+      if (ended && last !== undefined && begins.some((b) => b > h.at + 3e6 && b < Math.min(nextName + 2e6, h.at + 40e6))) {
         coming = { label, at: h.at, side: h.side };
         continue;
       }
