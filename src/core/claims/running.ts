@@ -31,14 +31,35 @@ export function vocabularyOf(plan: Plan): Vocabulary {
   return { labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)), equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort((a, b) => b.length - a.length) };
 }
 
-/** A word placed less surely than this came from a coarse paragraph. */
-const COARSE_US = 700_000;
+/** A word placed less surely than this had no time of its own: it was placed by the model, or in a stretch of voice that may be another's. */
+const COARSE_US = 160_000;
 
 /** Every claim in the words of a class, with its verdict. */
 export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim[] {
   const claims = checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
   if (tokens.every((t) => t.sigma <= COARSE_US)) return claims;
-  // What is claimed of the very second cannot be judged where nobody knows the second it was said in.
-  const coarse = new Set(tokens.filter((t) => t.sigma > COARSE_US).map((t) => t.at));
-  return claims.map((c) => ((c.type === 'half-way' || c.type === 'seconds-left') && c.verdict === 'false' && coarse.has(c.at) ? { ...c, verdict: 'unsure' } : c));
+  const sigmaAt = new Map(tokens.filter((t) => t.sigma > COARSE_US).map((t) => [t.at, t.sigma]));
+  return claims.map((c) => {
+    const sigma = sigmaAt.get(c.at);
+    return c.verdict === 'false' && sigma !== undefined && maybeTrue(c, sigma, running) ? { ...c, verdict: 'unsure' } : c;
+  });
+}
+
+/** A word may lie so many standard deviations from where it was placed. */
+const REACH_SIGMAS = 2.5;
+/** A claim of the second that is off by less than this besides is not held against anybody: from the model, and from a stretch of voice that may be another's. */
+const SLACK_S = { model: 4, voice: 6.5 } as const;
+const MODEL_US = 700_000;
+
+/** True where a false claim would be right if it had been said a little earlier or later, as far as nobody knows the second it was said in. */
+function maybeTrue(claim: Claim, sigma: number, running: RunningClass): boolean {
+  const reach = sigma * REACH_SIGMAS;
+  switch (claim.type) {
+    case 'half-way': case 'seconds-left':
+      return typeof claim.claimed !== 'number' || typeof claim.actual !== 'number' || Math.abs(claim.claimed - claim.actual) * 1e6 < reach + (sigma > MODEL_US ? SLACK_S.model : SLACK_S.voice) * 1e6;
+    // The move may be running by then, or not be next yet.
+    case 'next-up': return running.segments.some((s) => s.label === claim.claimed && s.start > claim.at - reach && s.start < claim.at + reach + 30e6);
+    case 'side': return running.segments.some((s) => s.side === claim.claimed && s.end > claim.at - reach && s.start < claim.at + reach);
+    default: return false;
+  }
 }

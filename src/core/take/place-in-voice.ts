@@ -13,6 +13,10 @@ const ODD_PAUSE = 3;
 /** Where the voice heard fills less than this share of what the words need, or more than this many times as much, it is not theirs. */
 const LEAST_SHARE = 0.45;
 const MOST_SHARE = 3;
+/** A stretch fits its words within this logarithm; beyond it the place is unsure by so much, at most so much. */
+const FITS = 0.45;
+const LOST_US = 4_000_000;
+const LOST_MOST_US = 3_000_000;
 /** Words times stretches beyond which a cue is no cue any more: an hour in one paragraph. The speaking model has to do there. */
 const MOST_PAIRS = 1_500_000;
 /** Mean cost of a stretch above which the words are only roughly placed. */
@@ -62,17 +66,27 @@ export function placeInVoice(text: string, start: number, end: number, voice: re
   if (total === Infinity) return placeWords(text, start, end, next);
   const bare = !plan.slice(0, -1).some((w) => w.share >= PAUSE.stop);
   const vagueUs = total / count > POOR ? POOR_SIGMA_US : bare ? BARE_SIGMA_US : 0;
+  // A stretch that does not fit its words says that a stretch was lost or is a noise: its neighbours' words may be its own.
+  const misfits = new Float64Array(count + 2);
+  for (let j = count, last = words; j >= 1; j--) {
+    const first = from[j * width + last] as number;
+    const span = spans[j - 1] as { from: number; to: number };
+    misfits[j] = first === last ? 1 : Math.abs(Math.log((span.to - span.from + 120_000) / ((sums[last] as number) - (sums[first] as number) + 120_000)));
+    last = first;
+  }
   const placed: PlacedWord[] = [];
   let to = words;
   for (let j = count; j >= 1; j--) {
     const first = from[j * width + to] as number;
     const span = spans[j - 1] as { from: number; to: number };
     const said = Math.max(1, (sums[to] as number) - (sums[first] as number));
+    const misfit = Math.max(misfits[j - 1] as number, misfits[j] as number, misfits[j + 1] as number);
+    const lostUs = Math.min(LOST_MOST_US, Math.max(0, misfit - FITS) * LOST_US);
     const here: PlacedWord[] = [];
     for (let w = first; w < to; w++) {
       const [a, b] = [((sums[w] as number) - (sums[first] as number)) / said, ((sums[w + 1] as number) - (sums[first] as number)) / said];
       const length = span.to - span.from;
-      here.push({ text: (plan[w] as WordPlan).text, at: span.from + a * length, end: span.from + b * length, sigma: Math.hypot(SIGMA_US, length * SIGMA_IN_STRETCH * Math.sqrt(a * (1 - a)), vagueUs) });
+      here.push({ text: (plan[w] as WordPlan).text, at: span.from + a * length, end: span.from + b * length, sigma: Math.hypot(SIGMA_US, length * SIGMA_IN_STRETCH * Math.sqrt(a * (1 - a)), vagueUs, lostUs) });
     }
     placed.unshift(...here);
     to = first;
