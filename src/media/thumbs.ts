@@ -25,9 +25,10 @@ export async function makeThumbs(path: string, output: string, video: { readonly
   const folder = await mkdtemp(join(tmpdir(), 'euphon-thumbs-'));
   const options = signal === undefined ? {} : { signal };
   try {
+    // From the very first picture: of a short video it may be the only key frame.
     const small = ((video.durationUs / 1e6) * video.width * video.height) / 1e6 < SMALL_MEGAPIXEL_S;
     if (small) {
-      await runFfmpeg([...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []), '-ss', String(everyS / 2), '-i', path, '-an', '-vf', `fps=1/${everyS}:start_time=0:round=up,scale=${WIDTH}:${height}`, '-frames:v', String(count), '-q:v', '5', join(folder, '%04d.jpg')], video.durationUs, (share) => onProgress(share * 0.95), signal);
+      await runFfmpeg([...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []), '-i', path, '-an', '-vf', `fps=1/${everyS}:start_time=0:round=up,scale=${WIDTH}:${height}`, '-frames:v', String(count), '-q:v', '5', join(folder, '%04d.jpg')], video.durationUs, (share) => onProgress(share * 0.95), signal);
     }
     for (let i = 0; i < count && !small; i++) {
       await run('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-ss', String((i + 0.5) * everyS), '-i', path, '-frames:v', '1', '-vf', `scale=${WIDTH}:${height}`, '-q:v', '5', join(folder, `${String(i + 1).padStart(4, '0')}.jpg`)], options);
