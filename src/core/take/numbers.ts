@@ -3,6 +3,9 @@ const NUMBERS: Readonly<Record<string, number>> = {
   twenty: 20, thirty: 30, forty: 40, fifty: 50, sixty: 60, first: 1, second: 2, third: 3, fourth: 4,
 };
 
+/** Numbers that are counted down, as normalised words. */
+export const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
+
 /** The number that a normalised word is, in letters or figures; null: none. */
 export function numberOf(norm: string | undefined): number | null {
   if (norm === undefined) return null;

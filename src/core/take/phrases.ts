@@ -1,5 +1,6 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import { COUNTED } from './numbers.ts';
 import type { Token } from './transcript.ts';
 
 /** Words that were said in one go. */
@@ -17,7 +18,7 @@ export function phrasesOf(tokens: readonly Token[]): Phrase[] {
   const phrases: { start: Micros; end: Micros; words: string[]; sigma: Micros; counting: boolean }[] = [];
   for (const token of tokens) {
     const last = phrases.at(-1);
-    const counting = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/.test(token.norm);
+    const counting = COUNTED.test(token.norm);
     const ended = last === undefined || token.at - last.end > PAUSE || (/[.!?…]$/.test(last.words.at(-1) ?? '') && !(last.counting && counting));
     if (ended) phrases.push({ start: token.at, end: token.end, words: [token.text], sigma: token.sigma, counting });
     else {

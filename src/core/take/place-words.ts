@@ -1,5 +1,5 @@
 import { TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
-import { numberOf } from './numbers.ts';
+import { COUNTED, numberOf } from './numbers.ts';
 import { normalise } from './normalise.ts';
 
 /** A word with its likely place. Microseconds on take time; `sigma` is one standard deviation of its start. */
@@ -26,7 +26,6 @@ export const PAUSE = { stop: 1, comma: 0.3, marked: { starter: 0.06, inside: 0.0
 
 /** A full stop, with what may close after it. */
 const STOP = /[.!?…]["')\]]?$/;
-const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
 const STARTERS = new Set(['and', 'so', 'okay', 'ok', 'alright', 'now', 'next', 'lets', 'let', 'here', 'keep', 'good', 'nice', 'great', 'well', 'you', 'we', 'were', 'i', 'if', 'last', 'ten', 'half', 'halfway', 'coming', 'come', 'get', 'ready', 'make', 'take', 'just', 'then', 'three', 'five', 'rest', 'relax', 'first', 'do', 'dont', 'think', 'stay', 'up', 'beautiful', 'lovely', 'yes', 'that', 'thats', 'this', 'there', 'my', 'off', 'after']);
 const BOUND = new Set(['next up', 'up next', 'half way', 'here we', 'we go', 'we are', 'you are', 'you can', 'coming up', 'left side', 'right side', 'other side', 'ten seconds', 'last ten', 'last five', 'get ready', 'lets go', 'let us', 'we have', 'if you', 'do not', 'good job', 'well done', 'and rest', 'and relax', 'and go', 'and we', 'so we', 'now we', 'next we', 'and then', 'take a', 'keep going', 'first up']);
 /** After these a phrase goes on at once: `okay here we go`, `so lunges`. */
