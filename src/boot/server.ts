@@ -37,6 +37,9 @@ const server = createServer((request, response) => {
 });
 // A take of many gigabytes takes longer than the default five minutes.
 server.requestTimeout = 0;
+// Node closes a quiet connection after five seconds, which is when somebody who thinks presses the next key: the request
+// then meets a closing socket. Browsers ask again on their own; an upload or a script does not.
+server.keepAliveTimeout = 75_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Stop what uses it, or start with EUPHON_PORT=${port + 1}.\n` : `The server could not start: ${error.message}\n`);
   process.exit(3);

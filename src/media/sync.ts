@@ -5,7 +5,9 @@ import { NotSound, decodeSound, probeSound } from './sound.ts';
 const ROUGH_HZ = 100;
 /** Then places along them are compared sample by sample at this rate. */
 export const FINE_HZ = 8_000;
-const PLACES = 24;
+/** At most so many; in short recordings they would hear the same seconds again and again. */
+const MOST_PLACES = 24;
+const FEWEST_PLACES = 8;
 const PLACE_S = 8;
 /** The second is searched this far around where the rough lag puts it; clocks drift by less within hours. */
 const REACH_S = 0.6;
@@ -39,8 +41,9 @@ export function laySounds(a: Int16Array, b: Int16Array): Sync & { readonly point
   const [from, to] = [Math.max(0, -shift), Math.min(a.length, b.length - shift)];
   const points: SyncPoint[] = [];
   const [width, reach] = [PLACE_S * FINE_HZ, REACH_S * FINE_HZ];
-  for (let p = 0; p < PLACES; p++) {
-    const at = Math.round(from + ((to - from - width) * (p + 0.5)) / PLACES);
+  const places = Math.max(FEWEST_PLACES, Math.min(MOST_PLACES, Math.floor((to - from) / width)));
+  for (let p = 0; p < places; p++) {
+    const at = Math.round(from + ((to - from - width) * (p + 0.5)) / places);
     if (at < 0 || at + width > a.length || at + shift - reach < 0 || at + shift + width + reach > b.length) continue;
     const found = lagOf(floats(a, at, width), floats(b, at + shift - reach, width + 2 * reach), 2 * reach, true);
     if (found !== null && found.clarity >= CLEAR) points.push({ atS: at / FINE_HZ, lagS: (shift - reach + found.lag) / FINE_HZ, clarity: found.clarity });

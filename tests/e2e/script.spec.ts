@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
+import { axeFinds } from './axe.ts';
 
 const PLAN = '# Scripted\ninstructor: Ottilie Brandvold\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n## Bye: talk 0:20';
 const open = async (page: Page, outline = PLAN) => {
@@ -91,6 +91,9 @@ test('a rehearsal runs by its clock, can be paused, moved and slowed, and keeps 
   await page.keyboard.press('Space');
   await expect(left).not.toHaveText('40');
   await page.keyboard.press('Space');
+  await expect(rehearsal.getByRole('button', { name: 'Run' })).toBeVisible();
+  // How far the clock ran depends on the machine: the line to be marked is gone to by its own button.
+  await rehearsal.getByRole('listitem').filter({ hasText: 'Round one of two.' }).getByRole('button').click();
   const stopped = await left.textContent();
   await page.keyboard.press('m');
   await expect(rehearsal.getByRole('region', { name: 'Marked' })).toContainText('Round one of two.');
@@ -134,12 +137,12 @@ test('the prompter reads by the clock in large letters, and passes axe with the 
   for (const view of ['c', 'e']) {
     await page.keyboard.press(view);
     await page.waitForTimeout(200);
-    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    expect(await axeFinds(page)).toEqual([]);
     await page.keyboard.press('w');
   }
   await page.goto(`/w/${id}/prompter`);
   await page.getByRole('button', { name: 'Run' }).waitFor();
-  expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await axeFinds(page)).toEqual([]);
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('header')).toContainText('Squat');
   await page.keyboard.press('Space');

@@ -1,12 +1,12 @@
-import AxeBuilder from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { axeFinds } from './axe.ts';
+import { TAKE, filmedClass } from './filmed.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-take-'));
-const TAKE = 'demo/media/broomstick-strong-take-1.mp4';
 test.describe.configure({ mode: 'serial' });
 
 test('a take with another camera and a recorder is brought in, laid over, listened to and its words timed', async ({ page, request }) => {
@@ -41,19 +41,13 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   expect(await ttml.text()).toContain('http://www.w3.org/ns/ttml');
   await card('main.mp4').getByRole('button', { name: 'The one before' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await axeFinds(page)).toEqual([]);
 });
 
 /** A class of its own with the demo's take, so that what is changed here is seen by no other test. */
 let filmed = '';
-test.beforeAll(async ({ request }) => {
-  const { id } = (await (await request.post('/api/workouts', { data: { outline: readFileSync('demo/broomstick-strong.outline.md', 'utf8').replace(/^# .*/, '# Filmed again in the test') } })).json()) as { id: string };
-  const take = (await (await request.post(`/api/workouts/${id}/takes?name=Take`, { data: readFileSync(TAKE), headers: { 'Content-Type': 'video/mp4' } })).json()) as { id: string };
-  await request.put(`/api/takes/${take.id}/transcript`, { data: readFileSync('demo/broomstick-strong.words.vtt', 'utf8'), headers: { 'Content-Type': 'text/plain' } });
-  await request.patch(`/api/workouts/${id}`, { data: [{ op: 'replace', path: '/edit/takeId', value: take.id }], headers: { 'If-Match': '"1"', 'Content-Type': 'application/json-patch+json' } });
-  filmed = id;
-});
 async function openDemo(page: Page): Promise<void> {
+  if (filmed === '') filmed = await filmedClass(page.request, 'Filmed again in the test');
   await page.goto(`/w/${filmed}/align`);
   await expect(page.getByRole('heading', { name: 'Slips' })).toBeVisible({ timeout: 20_000 });
 }
@@ -73,7 +67,7 @@ test('a slip is spoken again, filmed again or left, each one click and one undo'
   await expect(leave).toBeHidden();
   await page.keyboard.press('Control+z');
   await expect(leave).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await axeFinds(page)).toEqual([]);
 });
 
 test('words are changed beside the picture, saved by themselves and taken back', async ({ page }) => {
@@ -100,7 +94,7 @@ test('words are changed beside the picture, saved by themselves and taken back',
   await words.getByLabel('Line 3', { exact: true }).fill('Shoulder rolls.');
   await words.getByLabel('Line 3', { exact: true }).press('Tab');
   await expect(words.getByRole('status')).toHaveText('Saved', { timeout: 15_000 });
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await axeFinds(page)).toEqual([]);
 });
 
 test('the class is laid against its plan, and kept in the logbook until it is taken out', async ({ page }) => {
@@ -112,7 +106,7 @@ test('the class is laid against its plan, and kept in the logbook until it is ta
   await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
   await logbook.getByRole('button', { name: 'Keep this take in the logbook' }).click();
   await expect(logbook.getByRole('cell', { name: 'Ottilie Brandvold' })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await axeFinds(page)).toEqual([]);
   await logbook.getByRole('button', { name: /^Take Filmed again.* out of the logbook/ }).click();
   await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
 });

@@ -106,8 +106,8 @@ describe('the container', () => {
   it('is not made when the render is stopped', async () => {
     const stop = new AbortController();
     const input = join(folder, 'long.mp4');
-    makeVideo(input, { seconds: 60, rate: '25', size: '1280x720' });
-    const programme = plannedProgramme(segments, fromSeconds(60));
+    makeVideo(input, { seconds: 20, rate: '25', size: '1280x720' });
+    const programme = plannedProgramme(segments, fromSeconds(20));
     const job = render({ input, output: join(folder, 'never.mp4'), kept: programme.kept, length: programme.length, rate: frameRate(25, 1), audioCodec: 'aac', whole: true, fontsFolder, ass: writeAss({ timer: [], captions: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }), ffmetadata: ';FFMETADATA1\n', captionsSrt: '' }, () => stop.abort(), stop.signal);
     await expect(job).rejects.toThrow(/abort/i);
   });

@@ -38,11 +38,11 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
         <div className="py-16 text-center">
           <h2 className="text-2xl">No workout yet</h2>
           <p className="mx-auto mt-2 max-w-md text-soft">Begin with a title, or paste a class you have already written down: a line for each block, a line for each move.</p>
-          <button className="btn btn-main mt-6" onClick={() => setAdding(true)}>New workout</button>
+          <button className="btn btn-main mt-6" disabled={!ready} onClick={() => setAdding(true)}>New workout</button>
         </div>
       ) : (
         <ul>
-          {workouts.map((workout) => <Row key={workout.id} workout={workout} />)}
+          {workouts.map((workout) => <Row key={workout.id} workout={workout} ready={ready} />)}
         </ul>
       )}
       {adding && <NewWorkout templates={templates} onClose={() => setAdding(false)} />}
@@ -50,7 +50,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
   );
 }
 
-function Row({ workout }: { readonly workout: Summary }) {
+function Row({ workout, ready }: { readonly workout: Summary; readonly ready: boolean }) {
   const reached = WORKOUT_STATES.indexOf(workout.state);
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
@@ -67,13 +67,13 @@ function Row({ workout }: { readonly workout: Summary }) {
       <a className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end" href={`/w/${workout.id}/${workout.next.station}`}>
         {workout.next.says} →
       </a>
-      <RowActions workout={workout} />
+      <RowActions workout={workout} ready={ready} />
     </li>
   );
 }
 
 /** What is done with a whole workout. Deleting asks once more in place. */
-function RowActions({ workout }: { readonly workout: Summary }) {
+function RowActions({ workout, ready }: { readonly workout: Summary; readonly ready: boolean }) {
   const [asking, setAsking] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const send = async (path: string, init: RequestInit) => {
@@ -89,14 +89,14 @@ function RowActions({ workout }: { readonly workout: Summary }) {
   return (
     <details className="relative" onToggle={() => setAsking(false)}>
       <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}><MoreHorizontal size={16} /></summary>
-      <div className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md">
+      <fieldset disabled={!ready} className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md">
         <button className="btn btn-quiet" onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}>Duplicate</button>
         <button className="btn btn-quiet" onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}>{workout.template ? 'No longer a template' : 'Use as a template'}</button>
         {asking
           ? <button className="btn border-alarm! text-alarm" onClick={() => void send(path, { method: 'DELETE' })}>Delete it with its takes</button>
           : <button className="btn btn-quiet" onClick={() => setAsking(true)}>Delete …</button>}
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
-      </div>
+      </fieldset>
     </details>
   );
 }
