@@ -121,6 +121,7 @@ test('an exercise of one’s own is made, found by its facts and put into the cl
   await page.getByRole('button', { name: 'New exercise' }).click();
   await page.getByLabel('equipment, with commas').fill('skep');
   await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByLabel('Search the exercises').fill('skep');
   await page.getByLabel('Search the exercises').press('Enter');
   await expect.poll(async () => (await names(page)).at(-1)).toBe('skep lift');
