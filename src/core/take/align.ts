@@ -184,7 +184,7 @@ function finePath(
     };
   });
   // Where a machine ran the clock, its grid is sharper than any word: boundaries inside lie on it exactly, but where a hand pinned them.
-  const grids = findGrids(segments, path, rewards, grid).filter(({ fromIndex, toIndex, startUs }) => {
+  const grids = findGrids(segments, path, rewards, grid, habitUs).filter(({ fromIndex, toIndex, startUs }) => {
     const base = segments.slice(fromIndex, toIndex + 1).find(isActive);
     const inside = (p: PathPiece) => p.segment !== null && p.segment >= fromIndex && p.segment <= toIndex;
     const [first, last] = [path.findIndex(inside), path.findLastIndex(inside)];

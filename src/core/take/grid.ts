@@ -23,6 +23,12 @@ const REACH_US = 20e6;
  * for it may bend at each break, and that freedom is worth about so many points an interval (tried on synthesised classes).
  */
 const FREEDOM = 0.3;
+/**
+ * A free path through vague words lies a second or so off in the middle and by more now and then, but it does not drift:
+ * a timer that lies further from it than this, in the middle or anywhere, is breaks by hand that ran over.
+ */
+const NEAR_IN_THE_MIDDLE_US = 3e6;
+const NEAR_US = 15e6;
 
 /** Stretches of a plan that one timer can run: intervals and breaks of one block, one after another, all filmed. */
 function stretches(segments: readonly Segment[], path: readonly PathPiece[]): { readonly from: number; readonly to: number; readonly pieces: readonly PathPiece[] }[] {
@@ -46,9 +52,10 @@ function stretches(segments: readonly Segment[], path: readonly PathPiece[]): { 
 
 /**
  * Looks for a machine timer under each stretch: one shift of the planned times that earns, over all evidence, as much as the
- * free path does with a break of its own length each time. Gives the grids and their stretches' exact places.
+ * free path does with a break of its own length each time. `habitUs` is by how much breaks run over in this class. Gives
+ * the grids and their stretches' exact places.
  */
-export function findGrids(segments: readonly Segment[], path: readonly PathPiece[], rewards: readonly Rewards[], grid: Grid): TimerGrid[] {
+export function findGrids(segments: readonly Segment[], path: readonly PathPiece[], rewards: readonly Rewards[], grid: Grid, habitUs = 0): TimerGrid[] {
   return stretches(segments, path).flatMap(({ from, to, pieces }): TimerGrid[] => {
     const run = segments.slice(from, to + 1);
     const intervals = run.filter(isActive);
@@ -59,7 +66,7 @@ export function findGrids(segments: readonly Segment[], path: readonly PathPiece
       const [s, e] = [cell(startUs, grid), cell(endUs, grid)];
       return (reward.start[s] as number) + (reward.end[e] as number) + ((reward.inside[e] as number) - (reward.inside[s] as number)) + (reward.middle === null ? 0 : (reward.middle[s + e] as number));
     };
-    const free = pieces.reduce((sum, p) => sum + worth(p.segment as number, p.start, p.end) - shapeOf(segments[p.segment as number] as Segment).cost(p.end - p.start), 0);
+    const free = pieces.reduce((sum, p) => sum + worth(p.segment as number, p.start, p.end) - shapeOf(segments[p.segment as number] as Segment, habitUs).cost(p.end - p.start), 0);
     const first = (pieces[0] as PathPiece).start;
     let best = { score: -Infinity, start: first };
     for (let start = first - REACH_US; start <= first + REACH_US; start += grid.stepUs) {
@@ -69,6 +76,8 @@ export function findGrids(segments: readonly Segment[], path: readonly PathPiece
       if (score > best.score) best = { score, start };
     }
     if (best.score < free - FREEDOM * intervals.length) return [];
+    const off = pieces.map((p, i) => Math.abs(best.start + (run[i] as Segment).start - base - p.start)).sort((x, y) => x - y);
+    if ((off[off.length >> 1] as number) > NEAR_IN_THE_MIDDLE_US || (off.at(-1) as number) > NEAR_US) return [];
     const [a, b] = intervals as unknown as [Segment, Segment];
     return [{ periodUs: micros(b.start - a.start), startUs: micros(best.start + a.start - base), fromIndex: from, toIndex: to }];
   });
