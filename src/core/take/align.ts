@@ -5,6 +5,7 @@ import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
 import { type TimerGrid, findGrids } from './grid.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { hearSounds } from './heard-sounds.ts';
+import { type Habits, roughHabits, sureHabits } from './habits.ts';
 import { type Heard, hear } from './heard.ts';
 import { reasonsFor } from './reasons.ts';
 import { type RoughPiece, refine } from './refine.ts';
@@ -63,7 +64,7 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   const labels = segments.filter(isActive).map((s) => s.label);
   const heard = [...hear(tokens, labels), ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const pieces = coarsePath(segments, heard, tokens, duration, pins);
-  const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path, pieces.habitUs);
+  const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path, pieces.habits);
   const spans = new Map<number, Span>();
   const extra: ExtraSpan[] = [];
   let before: number | null = null;
@@ -117,32 +118,15 @@ function coarsePath(segments: readonly Segment[], heard: readonly Heard[], token
   }
   const beyond = beyondRewards(heard, grid);
   const rough = corridor(segments.map((s) => shapeOf(s)), rewards, grid, pinned, beyond);
-  const habitUs = breakHabit(segments, rough.pieces.map((p) => ({ ...p, start: p.start * stepUs, end: p.end * stepUs })));
-  const found = search(segments.map((s) => shapeOf(s, habitUs)), rewards, grid, pinned, beyond, rough.worthTrying);
-  const path = found.pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
-  return { ...found, habitUs, path: joinRests(path, segments) };
-}
-
-/** Fewer breaks than this are no habit. */
-const FEWEST_BREAKS = 4;
-/** The rough path is right within so much; a smaller habit is none. */
-const LEAST_HABIT_US = 1.5e6;
-const MOST_HABIT_US = 12e6;
-
-/**
- * By how much breaks run over in this class, from a rough path: each may lie wrong by seconds, but all together they fill
- * the time between what was surely heard. The middle half of them counts.
- */
-export function breakHabit(segments: readonly Segment[], path: readonly PathPiece[]): number {
-  const over = path.flatMap((piece, j) => {
-    const segment = piece.segment === null ? undefined : segments[piece.segment];
-    if (segment?.kind !== 'rest' || path[j + 1]?.segment !== (piece.segment ?? 0) + 1 || path[j - 1]?.segment !== (piece.segment ?? 0) - 1) return [];
-    return [piece.end - piece.start - (segment.end - segment.start)];
-  }).sort((a, b) => a - b);
-  if (over.length < FEWEST_BREAKS) return 0;
-  const middle = over.slice(Math.floor(over.length / 4), Math.ceil((over.length * 3) / 4));
-  const habit = middle.reduce((a, b) => a + b, 0) / middle.length;
-  return Math.abs(habit) < LEAST_HABIT_US ? 0 : Math.max(-LEAST_HABIT_US, Math.min(MOST_HABIT_US, habit));
+  const timed = (pieces: readonly PathPiece[]) => pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
+  let habits = roughHabits(segments, timed(rough.pieces));
+  let found = search(segments.map((s) => shapeOf(s, habits)), rewards, grid, pinned, beyond, rough.worthTrying);
+  for (let n = 0; n < Number((globalThis as any).process?.env.PASSES ?? 1); n++) {
+    const before = habits;
+    habits = sureHabits(segments, timed(found.pieces), (k) => Math.min(found.startSure[k] as number, found.endSure[k] as number), before);
+    if (habits.rest !== before.rest || habits.change !== before.change) found = search(segments.map((s) => shapeOf(s, habits)), rewards, grid, pinned, beyond, rough.worthTrying);
+  }
+  return { ...found, habits, path: joinRests(timed(found.pieces), segments) };
 }
 
 /** The last rest after a recorded one that was left out together with the moves between them; the rest itself where there is none. */
@@ -166,7 +150,7 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
 
 /** Boundaries of the path in microseconds, one more than it has pieces. */
 function finePath(
-  segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[], habitUs: number,
+  segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[], habits: Habits,
 ): { readonly times: number[]; readonly grids: readonly TimerGrid[] } {
   const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
   const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
@@ -179,12 +163,12 @@ function finePath(
     const segment = piece.segment === null ? undefined : segments[piece.segment];
     return {
       startUs: piece.start, endUs: piece.end,
-      shape: segment === undefined ? null : shapeOf(segment, habitUs),
+      shape: segment === undefined ? null : shapeOf(segment, habits),
       rewards: piece.segment === null ? null : (rewards[piece.segment] ?? null),
     };
   });
   // Where a machine ran the clock, its grid is sharper than any word: boundaries inside lie on it exactly, but where a hand pinned them.
-  const grids = findGrids(segments, path, rewards, grid, habitUs).filter(({ fromIndex, toIndex, startUs }) => {
+  const grids = findGrids(segments, path, rewards, grid, habits).filter(({ fromIndex, toIndex, startUs }) => {
     const base = segments.slice(fromIndex, toIndex + 1).find(isActive);
     const inside = (p: PathPiece) => p.segment !== null && p.segment >= fromIndex && p.segment <= toIndex;
     const [first, last] = [path.findIndex(inside), path.findLastIndex(inside)];

@@ -1,6 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Grid, Rewards } from './evidence.ts';
+import { type Habits, NO_HABITS } from './habits.ts';
 import type { PathPiece } from './search.ts';
 import { shapeOf } from './shape.ts';
 
@@ -52,10 +53,10 @@ function stretches(segments: readonly Segment[], path: readonly PathPiece[]): { 
 
 /**
  * Looks for a machine timer under each stretch: one shift of the planned times that earns, over all evidence, as much as the
- * free path does with a break of its own length each time. `habitUs` is by how much breaks run over in this class. Gives
- * the grids and their stretches' exact places.
+ * free path does with a break of its own length each time. `habits` is how this class runs its breaks. Gives the
+ * grids and their stretches' exact places.
  */
-export function findGrids(segments: readonly Segment[], path: readonly PathPiece[], rewards: readonly Rewards[], grid: Grid, habitUs = 0): TimerGrid[] {
+export function findGrids(segments: readonly Segment[], path: readonly PathPiece[], rewards: readonly Rewards[], grid: Grid, habits: Habits = NO_HABITS): TimerGrid[] {
   return stretches(segments, path).flatMap(({ from, to, pieces }): TimerGrid[] => {
     const run = segments.slice(from, to + 1);
     const intervals = run.filter(isActive);
@@ -66,7 +67,7 @@ export function findGrids(segments: readonly Segment[], path: readonly PathPiece
       const [s, e] = [cell(startUs, grid), cell(endUs, grid)];
       return (reward.start[s] as number) + (reward.end[e] as number) + ((reward.inside[e] as number) - (reward.inside[s] as number)) + (reward.middle === null ? 0 : (reward.middle[s + e] as number));
     };
-    const free = pieces.reduce((sum, p) => sum + worth(p.segment as number, p.start, p.end) - shapeOf(segments[p.segment as number] as Segment, habitUs).cost(p.end - p.start), 0);
+    const free = pieces.reduce((sum, p) => sum + worth(p.segment as number, p.start, p.end) - shapeOf(segments[p.segment as number] as Segment, habits).cost(p.end - p.start), 0);
     const first = (pieces[0] as PathPiece).start;
     let best = { score: -Infinity, start: first };
     for (let start = first - REACH_US; start <= first + REACH_US; start += grid.stepUs) {
