@@ -5,14 +5,15 @@ import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
 import { type TimerGrid, findGrids } from './grid.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { hearSounds } from './heard-sounds.ts';
-import { type Habits, roughHabits, sureHabits } from './habits.ts';
+import { type Habits, NO_HABITS, roughHabits, sureHabits } from './habits.ts';
 import { type Heard, hear } from './heard.ts';
 import { reasonsFor } from './reasons.ts';
 import { type RoughPiece, refine } from './refine.ts';
 import { corridor } from './corridor.ts';
 import { type PathPiece, search } from './search.ts';
 import { shapeOf } from './shape.ts';
-import { type Token, type Transcript, tokensOf } from './transcript.ts';
+import { placeAgain } from './place-again.ts';
+import { type Token, type Transcript, coarseCues, tokensOf } from './transcript.ts';
 
 /** A boundary set by hand: the segment's start or end lies exactly there, on take time. */
 export interface Pin {
@@ -62,8 +63,10 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((token) => token.at <= duration);
   const labels = segments.filter(isActive).map((s) => s.label);
-  const heard = [...hear(tokens, labels), ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
-  const pieces = coarsePath(segments, heard, tokens, duration, pins);
+  const first = [...hear(tokens, labels), ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
+  const again = voiceOf(sound) === null ? coarseCues(transcript, duration) : [];
+  const pieces = coarsePath(segments, first, tokens, duration, pins, (path) => (again.length === 0 ? first : placeAgain(first, tokens, again, segments, path)));
+  const { heard } = pieces;
   const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path, pieces.habits);
   const spans = new Map<number, Span>();
   const extra: ExtraSpan[] = [];
@@ -94,9 +97,32 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
   return sound === null || sound.voiceClarity < CLEAR_VOICE ? null : sound.voice;
 }
 
-function coarsePath(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[]) {
+function coarsePath(segments: readonly Segment[], first: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], again: (path: readonly PathPiece[]) => readonly Heard[]) {
   const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
   const grid: Grid = { stepUs, cells: Math.ceil(duration / stepUs) };
+  const timed = (pieces: readonly PathPiece[]) => pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
+  const shapes = (habits: Habits) => segments.map((s) => shapeOf(s, habits));
+  let heard = first;
+  let { rewards, pinned, beyond } = given(segments, heard, tokens, grid, pins);
+  const rough = corridor(shapes(NO_HABITS), rewards, grid, pinned, beyond);
+  let habits = roughHabits(segments, timed(rough.pieces));
+  let found = search(shapes(habits), rewards, grid, pinned, beyond, rough.worthTrying);
+  for (let n = 0; n < Number((globalThis as any).process?.env.PASSES ?? 2); n++) {
+    const path = timed(found.pieces);
+    const [before, placed] = [habits, again(path)];
+    const { startSure, endSure } = found;
+    habits = sureHabits(segments, path, (k) => Math.min(startSure[k] as number, endSure[k] as number), before);
+    if (placed !== heard) {
+      heard = placed;
+      ({ rewards, pinned, beyond } = given(segments, heard, tokens, grid, pins));
+    } else if (habits.rest === before.rest && habits.change === before.change) break;
+    found = search(shapes(habits), rewards, grid, pinned, beyond, rough.worthTrying);
+  }
+  return { ...found, heard, habits, path: joinRests(timed(found.pieces), segments) };
+}
+
+/** What a search is given: what each segment earns where, with the pins bound. */
+function given(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], grid: Grid, pins: readonly Pin[]) {
   const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
   const pinned = new Set<number>();
   for (const pin of pins) {
@@ -107,7 +133,7 @@ function coarsePath(segments: readonly Segment[], heard: readonly Heard[], token
       const of = rewards[index];
       if (of === undefined) return;
       const bound = of[edge].slice();
-      const cell = Math.min(grid.cells, Math.max(0, Math.round(pin.at / stepUs)));
+      const cell = Math.min(grid.cells, Math.max(0, Math.round(pin.at / grid.stepUs)));
       bound[cell] = (bound[cell] as number) + points;
       rewards[index] = { ...of, [edge]: bound };
     };
@@ -116,17 +142,7 @@ function coarsePath(segments: readonly Segment[], heard: readonly Heard[], token
     if (pin.edge === 'end') bind(k + 1, 'start', PINNED_NEIGHBOUR);
     else bind(k - 1, 'end', PINNED_NEIGHBOUR);
   }
-  const beyond = beyondRewards(heard, grid);
-  const rough = corridor(segments.map((s) => shapeOf(s)), rewards, grid, pinned, beyond);
-  const timed = (pieces: readonly PathPiece[]) => pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
-  let habits = roughHabits(segments, timed(rough.pieces));
-  let found = search(segments.map((s) => shapeOf(s, habits)), rewards, grid, pinned, beyond, rough.worthTrying);
-  for (let n = 0; n < Number((globalThis as any).process?.env.PASSES ?? 1); n++) {
-    const before = habits;
-    habits = sureHabits(segments, timed(found.pieces), (k) => Math.min(found.startSure[k] as number, found.endSure[k] as number), before);
-    if (habits.rest !== before.rest || habits.change !== before.change) found = search(segments.map((s) => shapeOf(s, habits)), rewards, grid, pinned, beyond, rough.worthTrying);
-  }
-  return { ...found, habits, path: joinRests(timed(found.pieces), segments) };
+  return { rewards, pinned, beyond: beyondRewards(heard, grid) };
 }
 
 /** The last rest after a recorded one that was left out together with the moves between them; the rest itself where there is none. */

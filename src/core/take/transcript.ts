@@ -34,10 +34,23 @@ export interface Token {
   readonly sigma: Micros;
   /** The cue it came from: words of different cues are not one phrase where a pause lies between. */
   readonly cue: number;
+  /** Which word of its cue, counted from 0. */
+  readonly word: number;
+}
+
+/** A stretch of speech of which only start and end are known: bounds of its words, microseconds on take time. */
+export interface CoarseCue {
+  readonly cue: number;
+  readonly text: string;
+  readonly start: number;
+  readonly end: number;
+  readonly endKnown: boolean;
+  /** The first word of what follows at once. */
+  readonly onward: string | null;
 }
 
 /** A time cut to whole seconds lies anywhere in its second. */
-const CUT_SIGMA_US = 290_000;
+export const CUT_SIGMA_US = 290_000;
 
 /**
  * All words of a transcript with times, placed inside coarse cues by the speaking model, or where a voice was heard.
@@ -45,24 +58,33 @@ const CUT_SIGMA_US = 290_000;
  */
 export function tokensOf(transcript: Transcript, duration: Micros, voice: readonly Span[] | null = null): Token[] {
   const tokens: Token[] = [];
-  // A time cut to whole seconds lies, on average, half a second before the first word.
-  const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
+  const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
       const sung = sungWords(cue.words);
-      for (const [w, word] of cue.words.entries()) if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c);
+      for (const [w, word] of cue.words.entries()) if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c, w);
     } else {
-      const start = cue.start + cut;
-      const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
-      const next = transcript.cues[c + 1];
-      // A countdown may go on in the next cue, where that begins as this one ends.
-      const onward = next !== undefined && next.start - cue.end < 1e6 ? (/^\S+/.exec(next.text)?.[0] ?? null) : null;
-      const said = spokenText(cue.text);
-      const placed = voice === null ? placeWords(said, start, end, onward) : placeInVoice(said, cue.start, cue.end, voice, onward);
-      for (const word of placed) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, cut > 0 && voice === null ? CUT_SIGMA_US : 0)), c);
+      const { text, start, end, onward } = coarse.get(c) as CoarseCue;
+      const placed = voice === null ? placeWords(text, start, end, onward) : placeInVoice(text, cue.start, cue.end, voice, onward);
+      for (const [w, word] of placed.entries()) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)), c, w);
     }
   }
   return tokens.sort((a, b) => a.at - b.at);
+}
+
+/** The stretches of a transcript whose words have no times. `duration` bounds a last one without an end. */
+export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[] {
+  // A time cut to whole seconds lies, on average, half a second before the first word.
+  const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
+  return transcript.cues.flatMap((cue, c): CoarseCue[] => {
+    if (cue.words !== null) return [];
+    const start = cue.start + cut;
+    const next = transcript.cues[c + 1];
+    // A countdown may go on in the next cue, where that begins as this one ends.
+    const goesOn = next !== undefined && next.start - cue.end < 1e6;
+    const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
+    return [{ cue: c, text: spokenText(cue.text), start, end, endKnown: goesOn, onward: goesOn ? (/^\S+/.exec(next.text)?.[0] ?? null) : null }];
+  });
 }
 
 /**
@@ -85,10 +107,10 @@ function sungWords(words: readonly TimedWord[]): boolean[] {
   });
 }
 
-function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Micros, cue: number): void {
+function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Micros, cue: number, word: number): void {
   for (const part of text.split(/[\s–—-]+/)) {
     const norm = normalise(part);
-    if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue });
+    if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue, word });
   }
 }
 
