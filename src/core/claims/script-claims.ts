@@ -30,7 +30,7 @@ function tokensOfLine(text: string): Token[] {
     const start = at;
     at += (shares[i] ?? 0) * READ_US;
     const last = i === words.length - 1;
-    return { text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word, norm: normalise(word), at: micros(start), end: micros(at), sigma: PLANNED_SIGMA, cue: 0 };
+    return { text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word, norm: normalise(word), at: micros(start), end: micros(at), sigma: PLANNED_SIGMA, cue: 0, word: 0 };
   });
 }
 

@@ -97,6 +97,12 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
   return sound === null || sound.voiceClarity < CLEAR_VOICE ? null : sound.voice;
 }
 
+/**
+ * So many times the search is repeated with what its path taught: how this class runs its breaks, and which words were said
+ * in work. Each time fewer boundaries lie far off; a fourth search changes hardly any (tried on made classes).
+ */
+const MORE_PASSES = 2;
+
 function coarsePath(segments: readonly Segment[], first: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], again: (path: readonly PathPiece[]) => readonly Heard[]) {
   const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
   const grid: Grid = { stepUs, cells: Math.ceil(duration / stepUs) };
@@ -107,7 +113,7 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
   const rough = corridor(shapes(NO_HABITS), rewards, grid, pinned, beyond);
   let habits = roughHabits(segments, timed(rough.pieces));
   let found = search(shapes(habits), rewards, grid, pinned, beyond, rough.worthTrying);
-  for (let n = 0; n < Number((globalThis as any).process?.env.PASSES ?? 2); n++) {
+  for (let n = 0; n < MORE_PASSES; n++) {
     const path = timed(found.pieces);
     const [before, placed] = [habits, again(path)];
     const { startSure, endSure } = found;
@@ -116,7 +122,7 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
       heard = placed;
       ({ rewards, pinned, beyond } = given(segments, heard, tokens, grid, pins));
     } else if (habits.rest === before.rest && habits.change === before.change) break;
-    found = search(shapes(habits), rewards, grid, pinned, beyond, rough.worthTrying);
+    found = search(shapes(habits), rewards, grid, pinned, beyond, found.worthTrying);
   }
   return { ...found, heard, habits, path: joinRests(timed(found.pieces), segments) };
 }

@@ -38,12 +38,12 @@ export function roughHabits(segments: readonly Segment[], path: readonly PathPie
 }
 
 /** A break counts for the habit when both its ends are at least this sure. */
-const SURE = Number((globalThis as any).process?.env.SURE ?? 0.25);
+const SURE = 0.25;
 const FEWEST_SURE = 5;
 /** Breaks differ from their habit by so many seconds in most classes (standard deviation). */
-const USUAL_SPREAD_S = { rest: Number((globalThis as any).process?.env.US ?? 3), change: Number((globalThis as any).process?.env.UC ?? 2) } as const;
+const USUAL_SPREAD_S = { rest: 3, change: 2 } as const;
 /** No hand is more regular than this. */
-const LEAST_SPREAD = Number((globalThis as any).process?.env.LEAST ?? 0.3);
+const LEAST_SPREAD = 0.3;
 /** How much the spread of a few breaks may be underestimated, in seconds, shared by their number. */
 const DOUBT_S = 4;
 

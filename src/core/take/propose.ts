@@ -58,7 +58,7 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
 
 /** True where an announced name is one that the library knows by another, or with a word around it. */
 function isKnown(name: string, book: ExerciseBook): boolean {
-  const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0 }));
+  const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0, word: i }));
   return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens === tokens.length);
 }
 const KNOWN_ENOUGH = 0.8;

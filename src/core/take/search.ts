@@ -15,7 +15,12 @@ export interface SearchResult {
   readonly filmed: Float32Array;
   readonly startSure: Float32Array;
   readonly endSure: Float32Array;
+  /** Per segment 1 at the cells that a search with somewhat other evidence need look at. */
+  readonly worthTrying: readonly Uint8Array[];
 }
+
+/** What more is learned of a class moves a place by fewer points than this. */
+const MARGIN = 20;
 
 /**
  * The best order-keeping path: every segment either falls somewhere or is skipped, time beyond the plan may stand between
@@ -26,7 +31,15 @@ export function search(shapes: readonly Shape[], rewards: readonly Rewards[], gr
   const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
-  return { pieces: tracePath(forward, shapes.length), ...certainty(forward, backward, shapes.length, grid) };
+  return { pieces: tracePath(forward, shapes.length), ...certainty(forward, backward, shapes.length, grid), worthTrying: shapes.map((_, k) => nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array)) };
+}
+
+/** 1 where the best path through a cell is hardly worse than the best of all. */
+function nearBest(now: Float32Array, any: Float32Array): Uint8Array {
+  const floor = bestSum(now, any) - MARGIN;
+  const cells = new Uint8Array(now.length);
+  for (let c = 0; c < cells.length; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells[c] = 1;
+  return cells;
 }
 
 export function tracePath(columns: Columns, count: number): PathPiece[] {
@@ -55,7 +68,7 @@ export function tracePath(columns: Columns, count: number): PathPiece[] {
 }
 
 /** Share of the points' weight, over all paths' best scores, that lies within a second of the best place. */
-function certainty(forward: Columns, backward: Backward, count: number, grid: Grid): Omit<SearchResult, 'pieces'> {
+function certainty(forward: Columns, backward: Backward, count: number, grid: Grid): Omit<SearchResult, 'pieces' | 'worthTrying'> {
   const [filmed, startSure, endSure] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
   const near = Math.max(1, Math.round(1e6 / grid.stepUs));
   for (let k = 0; k < count; k++) {
