@@ -5,7 +5,6 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { livingClass, loosen } from '../../../tests/support/living-class.ts';
 import { SCHOOLS } from '../../../tests/support/schools.ts';
 import { micros } from '../time/micros.ts';
-import { breakHabit } from './align.ts';
 import { corridor } from './corridor.ts';
 import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
 import { hear } from './heard.ts';
@@ -51,26 +50,5 @@ describe('a path', () => {
     const { shapes, rewards, grid, beyond } = problem(SCHOOLS[0]?.[1] ?? '', 2);
     const all = new Set(shapes.keys());
     expect(search(shapes, rewards, grid, all, beyond).pieces.filter((p) => p.segment !== null).length).toBe(shapes.length);
-  });
-});
-
-describe('how breaks are run', () => {
-  const plan = readOutline('# H\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Row\n- Plank').value;
-  const { segments } = compile(plan);
-  const pathOf = (over: (k: number) => number) => {
-    let at = 0;
-    return segments.map((s, k) => {
-      const piece = { segment: k, start: at, end: at + (s.end - s.start) + (s.kind === 'rest' ? over(k) : 0) };
-      at = piece.end;
-      return piece;
-    });
-  };
-  it('is the middle of how long they ran over, whatever one wild one did', () => {
-    expect(breakHabit(segments, pathOf(() => 6e6))).toBeCloseTo(6e6, -4);
-    expect(breakHabit(segments, pathOf((k) => (k === 3 ? 60e6 : 6e6)))).toBeCloseTo(6e6, -4);
-  });
-  it('is none where they ran to a clock, or were too few to tell', () => {
-    expect(breakHabit(segments, pathOf((k) => (k % 4 === 1 ? 1e6 : -0.8e6)))).toBe(0);
-    expect(breakHabit(segments.slice(0, 5), pathOf(() => micros(6e6)).slice(0, 5))).toBe(0);
   });
 });

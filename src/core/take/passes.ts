@@ -17,6 +17,21 @@ export interface Problem {
   readonly worthTrying: readonly Uint8Array[] | null;
 }
 
+/** The cells that a column of the search spans: from its first to its last that is worth trying; the last column spans all. */
+export function spanOf({ worthTrying, grid }: Problem, k: number): readonly [from: number, to: number] {
+  const trying = worthTrying?.[k];
+  if (trying === undefined) return [0, grid.cells];
+  const from = trying.indexOf(1);
+  return from < 0 ? [0, grid.cells] : [from, trying.lastIndexOf(1)];
+}
+
+/** Where a segment may end: from its shortest length after its first cell, or the first cell of the next, to the last of the next. */
+function endsOf(problem: Problem, k: number): readonly [from: number, to: number] {
+  const [from] = spanOf(problem, k);
+  const [next, to] = spanOf(problem, k + 1);
+  return [Math.max(0, Math.min(next, from + (problem.lengths[k] as LengthTable).low)), to];
+}
+
 /** What one pass through the plan holds; columns are segments, rows cells. */
 export interface Columns {
   /** Best score of standing at a cell with so many segments done or left out. */
@@ -57,7 +72,9 @@ export function lengthTable(shape: Shape, grid: Grid, slackUs = 0): LengthTable 
 }
 
 /** From the start of the take to its end: what each state is worth, and where it came from. */
-export function runForward({ shapes, lengths, rewards, grid, pinned, beyond, worthTrying }: Problem): Columns {
+export function runForward(problem: Problem): Columns {
+  const { shapes, lengths, rewards, grid, pinned, beyond, worthTrying } = problem;
+  const ended = new Map<Float32Array, Map<Float32Array, Float32Array>>();
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
   const columns: Columns = { score: [], leaving: [], opened: [], length: [], extraFrom: [] };
@@ -73,17 +90,19 @@ export function runForward({ shapes, lengths, rewards, grid, pinned, beyond, wor
     const opened = new Uint8Array(cells);
     const { low, cost } = lengths[k] as LengthTable;
     const reward = rewards[k] as Rewards;
-    const ends = reward.end.map((v, c) => v + (reward.inside[c] as number));
-    const floor = best(now) - BEAM;
+    const ends = sumOf(reward.end, reward.inside, ended);
+    const [begin, stop] = spanOf(problem, k);
+    const [endFrom, endTo] = endsOf(problem, k);
+    const floor = best(now, begin, stop) - BEAM;
     if (!pinned.has(k)) {
-      for (let c = 0; c < cells; c++) {
+      for (let c = begin; c <= stop; c++) {
         const opening = (now[c] as number) - SKIP_OPENS;
         opened[c] = opening >= (leaving[c] as number) ? 1 : 0;
         next[c] = left[c] = Math.max(opening, leaving[c] as number) - shape.skipCost;
       }
     }
     const trying = worthTrying?.[k];
-    for (let c = 0; c < cells; c++) {
+    for (let c = begin; c <= stop; c++) {
       const from = now[c] as number;
       if (from < floor || trying?.[c] === 0) continue;
       reach(next, back, from + (reward.start[c] as number) - (reward.inside[c] as number), c, low, cost, ends, reward.middle);
@@ -94,7 +113,7 @@ export function runForward({ shapes, lengths, rewards, grid, pinned, beyond, wor
     const extraFrom = new Int32Array(cells).fill(-1);
     const withExtra = next.slice();
     let [origin, carried] = [-1, OUT];
-    for (let c = 0; c < cells; c++) {
+    for (let c = endFrom; c <= endTo; c++) {
       carried += (beyond[c] as number) - (beyond[Math.max(0, c - 1)] as number) - EXTRA_COST_A_SECOND * stepS;
       if (carried > (next[c] as number)) {
         withExtra[c] = carried;
@@ -112,7 +131,8 @@ export function runForward({ shapes, lengths, rewards, grid, pinned, beyond, wor
 }
 
 /** From the end of the take back to its start, over the states that the forward pass followed. */
-export function runBackward({ shapes, lengths, rewards, grid, pinned, beyond, worthTrying }: Problem, forward: Columns): Backward {
+export function runBackward(problem: Problem, forward: Columns): Backward {
+  const { shapes, lengths, rewards, grid, pinned, beyond, worthTrying } = problem;
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
   const edge = new Float32Array(cells).map((_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND);
@@ -122,24 +142,27 @@ export function runBackward({ shapes, lengths, rewards, grid, pinned, beyond, wo
     const now = forward.score[k] as Float32Array;
     const reward = rewards[k] as Rewards;
     const { low, cost } = lengths[k] as LengthTable;
-    const floor = best(now) - BEAM;
+    const [begin, stop] = spanOf(problem, k);
+    const [endFrom, endTo] = endsOf(problem, k);
+    const floor = best(now, begin, stop) - BEAM;
     // `after` gains the choice of time beyond the plan before the next segment.
     const onward = after.slice();
     if (k < shapes.length - 1) {
       let carried = OUT;
-      for (let c = cells - 1; c >= 0; c--) {
+      for (let c = endTo; c >= endFrom; c--) {
         carried += (beyond[Math.min(cells - 1, c + 1)] as number) - (beyond[c] as number) - EXTRA_COST_A_SECOND * stepS;
         if (carried > (onward[c] as number)) onward[c] = carried;
         carried = Math.max(carried, (after[c] as number) - EXTRA_COST);
       }
     }
-    const left = new Float32Array(cells);
-    for (let c = 0; c < cells; c++) left[c] = pinned.has(k) ? OUT : Math.max(onward[c] as number, leaving[c] as number) - (shapes[k] as Shape).skipCost;
+    const left = new Float32Array(cells).fill(OUT);
+    for (let c = begin; c <= stop; c++) left[c] = pinned.has(k) ? OUT : Math.max(onward[c] as number, leaving[c] as number) - (shapes[k] as Shape).skipCost;
     const filmed = new Float32Array(cells).fill(OUT);
     const any = new Float32Array(cells).fill(OUT);
-    const ends = reward.end.map((v, c) => v + (reward.inside[c] as number) + (onward[c] as number));
+    const ends = new Float32Array(cells).fill(OUT);
+    for (let c = endFrom; c <= endTo; c++) ends[c] = (reward.end[c] as number) + (reward.inside[c] as number) + (onward[c] as number);
     const trying = worthTrying?.[k];
-    for (let c = 0; c < cells; c++) {
+    for (let c = begin; c <= stop; c++) {
       any[c] = (left[c] as number) - SKIP_OPENS;
       if ((now[c] as number) < floor || trying?.[c] === 0) continue;
       filmed[c] = farthest(c, low, cost, ends, reward.middle) + (reward.start[c] as number) - (reward.inside[c] as number);
@@ -197,15 +220,27 @@ function farthest(from: number, low: number, cost: Float32Array, ends: Float32Ar
   return top;
 }
 
-export function best(values: Float32Array): number {
+/** The sums of two rows; segments that want the same share their rows, and so their sums. */
+function sumOf(a: Float32Array, b: Float32Array, known: Map<Float32Array, Map<Float32Array, Float32Array>>): Float32Array {
+  let of = known.get(a);
+  if (of === undefined) known.set(a, (of = new Map()));
+  const before = of.get(b);
+  if (before !== undefined) return before;
+  const sums = new Float32Array(a.length);
+  for (let i = 0; i < a.length; i++) sums[i] = (a[i] as number) + (b[i] as number);
+  of.set(b, sums);
+  return sums;
+}
+
+function best(values: Float32Array, from: number, to: number): number {
   let top = OUT;
-  for (let i = 0; i < values.length; i++) if ((values[i] as number) > top) top = values[i] as number;
+  for (let i = from; i <= to; i++) if ((values[i] as number) > top) top = values[i] as number;
   return top;
 }
 
-/** The best sum of two columns at one cell. */
-export function bestSum(a: Float32Array, b: Float32Array): number {
+/** The best sum of two columns at one cell, from one cell to another. */
+export function bestSum(a: Float32Array, b: Float32Array, from = 0, to = a.length - 1): number {
   let top = OUT;
-  for (let c = 0; c < a.length; c++) top = Math.max(top, (a[c] as number) + (b[c] as number));
+  for (let c = from; c <= to; c++) top = Math.max(top, (a[c] as number) + (b[c] as number));
   return top;
 }

@@ -1,5 +1,5 @@
 import type { Grid, Rewards } from './evidence.ts';
-import { type Backward, type Columns, OUT, type Problem, bestSum, lengthTable, runBackward, runForward } from './passes.ts';
+import { type Backward, type Columns, OUT, type Problem, bestSum, lengthTable, runBackward, runForward, spanOf } from './passes.ts';
 import type { Shape } from './shape.ts';
 
 /** One step of the path through the take: a planned segment, or time beyond the plan (segment null). Cells of the grid. */
@@ -31,14 +31,14 @@ export function search(shapes: readonly Shape[], rewards: readonly Rewards[], gr
   const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
-  return { pieces: tracePath(forward, shapes.length), ...certainty(forward, backward, shapes.length, grid), worthTrying: shapes.map((_, k) => nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array)) };
+  return { pieces: tracePath(forward, shapes.length), ...certainty(problem, forward, backward), worthTrying: shapes.map((_, k) => nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array, ...spanOf(problem, k))) };
 }
 
 /** 1 where the best path through a cell is hardly worse than the best of all. */
-function nearBest(now: Float32Array, any: Float32Array): Uint8Array {
-  const floor = bestSum(now, any) - MARGIN;
+function nearBest(now: Float32Array, any: Float32Array, from: number, to: number): Uint8Array {
+  const floor = bestSum(now, any, from, to) - MARGIN;
   const cells = new Uint8Array(now.length);
-  for (let c = 0; c < cells.length; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells[c] = 1;
+  for (let c = from; c <= to; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells[c] = 1;
   return cells;
 }
 
@@ -68,33 +68,32 @@ export function tracePath(columns: Columns, count: number): PathPiece[] {
 }
 
 /** Share of the points' weight, over all paths' best scores, that lies within a second of the best place. */
-function certainty(forward: Columns, backward: Backward, count: number, grid: Grid): Omit<SearchResult, 'pieces' | 'worthTrying'> {
+function certainty(problem: Problem, forward: Columns, backward: Backward): Omit<SearchResult, 'pieces' | 'worthTrying'> {
+  const count = problem.shapes.length;
   const [filmed, startSure, endSure] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
-  const near = Math.max(1, Math.round(1e6 / grid.stepUs));
+  const near = Math.max(1, Math.round(1e6 / problem.grid.stepUs));
+  const none = new Float32Array(problem.grid.cells + 1);
   for (let k = 0; k < count; k++) {
     const [now, begun] = [forward.score[k] as Float32Array, backward.filmed[k] as Float32Array];
-    startSure[k] = sureness(now, begun, near);
-    endSure[k] = k + 1 < count ? sureness(forward.score[k + 1] as Float32Array, backward.any[k + 1] as Float32Array, near) : sureness(forward.score[count] as Float32Array, new Float32Array(now.length), near);
-    const [done, skipped] = [bestSum(now, begun), bestSum(forward.leaving[k + 1] as Float32Array, leavingAfter(backward, k + 1))];
-    filmed[k] = 1 / (1 + Math.exp(Math.max(-40, Math.min(40, skipped - done))));
+    const [here, next] = [spanOf(problem, k), spanOf(problem, k + 1)];
+    startSure[k] = sureness(now, begun, near, ...here);
+    endSure[k] = sureness(forward.score[k + 1] as Float32Array, k + 1 < count ? (backward.any[k + 1] as Float32Array) : none, near, ...next);
+    // Left out: the run of left-out segments ends here, or goes on.
+    const leaving = forward.leaving[k + 1] as Float32Array;
+    const skipped = Math.max(bestSum(leaving, backward.any[k + 1] as Float32Array, ...here), bestSum(leaving, backward.leaving[k + 1] as Float32Array, ...here));
+    filmed[k] = 1 / (1 + Math.exp(Math.max(-40, Math.min(40, skipped - bestSum(now, begun, ...here)))));
   }
   return { filmed, startSure, endSure };
-}
-
-/** Best score onward from the middle of a run of left-out segments: it ends here, or goes on. */
-function leavingAfter(backward: Backward, k: number): Float32Array {
-  const [any, leaving] = [backward.any[k] as Float32Array, backward.leaving[k] as Float32Array];
-  return any.map((v, c) => Math.max(v, leaving[c] as number));
 }
 
 /** A place so many points below the best weighs nothing. */
 const NOTHING = 16;
 
-function sureness(a: Float32Array, b: Float32Array, near: number): number {
-  let [top, at] = [OUT, 0];
-  for (let c = 0; c < a.length; c++) if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
+function sureness(a: Float32Array, b: Float32Array, near: number, from: number, to: number): number {
+  let [top, at] = [OUT, from];
+  for (let c = from; c <= to; c++) if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
   let [all, close] = [0, 0];
-  for (let c = 0; c < a.length; c++) {
+  for (let c = from; c <= to; c++) {
     const below = (a[c] as number) + (b[c] as number) - top;
     if (below < -NOTHING) continue;
     const weight = Math.exp(below);
