@@ -135,7 +135,7 @@ export function alignCommand(planText: string, transcriptText: string, durationT
   const sound = heard?.sound ?? null;
   const found = align(compiled.segments, read.transcript, read.duration, [], sound);
   const tokens = tokensOf(read.transcript, read.duration, voiceOf(sound));
-  const slips = slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))), ...slipFindings(plan, found, tokens)], found);
+  const slips = slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))), ...slipFindings(plan, found, tokens, voiceOf(sound))], found);
   const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
   return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json({ ...alignmentJson(found), slips: slips.map((s) => ({ at_s: seconds(s.at), type: s.type, said: s.said, note: s.note, confidence: s.confidence })) }) };
 }

@@ -98,7 +98,7 @@ for (const [paragraph, heard] of [[0, false], [30, false], [30, true]] as const)
       const sound = heard ? soundOf(take, seed) : null;
       const alignment = align(take.segments, transcript, take.duration, [], sound);
       const tokens = tokensOf(transcript, take.duration, voiceOf(sound));
-      const slips = slipsOf([...takeFindings(alignment, claimsIn(tokens, recordedClass(plan, alignment))), ...slipFindings(plan, alignment, tokens)], alignment);
+      const slips = slipsOf([...takeFindings(alignment, claimsIn(tokens, recordedClass(plan, alignment))), ...slipFindings(plan, alignment, tokens, voiceOf(sound))], alignment);
       const used = new Set<number>();
       for (const p of planted) {
         const i = slips.findIndex((s, n) => !used.has(n) && s.type === p.type && Math.abs(s.at - p.at) <= p.reachUs + (paragraph === 0 ? 0 : 14e6));

@@ -3,11 +3,12 @@ import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.
 import type { Alignment, RecordedSegment } from '../take/align.ts';
 import { stem } from '../take/sounds-like.ts';
 import { hear } from '../take/heard.ts';
+import { COUNTED } from '../take/numbers.ts';
 import { phrasesOf } from '../take/phrases.ts';
 import { normalise } from '../take/normalise.ts';
 import { type Token } from '../take/transcript.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { span } from '../time/span.ts';
+import { type Span, span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { countSlips } from './count-slips.ts';
 import { type Finding, JUDGEMENT, TRADE } from './finding.ts';
@@ -41,32 +42,52 @@ interface Filmed {
 /**
  * What slipped on the day besides false claims and left-out moves: explanations that run into the work, breaks cut short,
  * changes without a call and calls without a change, options that come late, equipment never named before it is needed.
- * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said.
+ * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said. `voice` is where
+ * one was heard in the take, null where nobody listened.
  */
-export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
+export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[], voice: readonly Span[] | null = null): Finding[] {
   const filmed = alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
-  return [...intoWork(filmed, tokens), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...options(plan, filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
+  return [...intoWork(filmed, tokens, voice), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...options(plan, filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
 }
 
 const take = (segment: Segment, at: Micros, f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
 
-function intoWork(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
-  const phrases = phrasesOf(tokens);
+/** So many words on each side of the start: fewer are a call. */
+const EXPLAINS = 6;
+/** An explanation has begun at least this long before the start that it runs over. */
+const BEGUN_US = 3e6;
+/** Words placed in a voice are looked for this far around its run. */
+const WORD_REACH_US = 1e6;
+
+/** Speech with no more than a breath in it. */
+interface Run {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Runs of speech: by the voice where it was heard, else by words that are placed sharply. */
+function runsOf(tokens: readonly Token[], voice: readonly Span[] | null): Run[] {
+  const spoken = voice ?? phrasesOf(tokens).filter((p) => p.sigma <= 0.6e6);
+  const runs: { start: number; end: number }[] = [];
+  for (const p of spoken) {
+    const last = runs.at(-1);
+    if (last !== undefined && p.start - last.end <= BREATH_US) last.end = Math.max(last.end, p.end);
+    else runs.push({ start: p.start, end: p.end });
+  }
+  return runs;
+}
+
+function intoWork(filmed: readonly Filmed[], tokens: readonly Token[], voice: readonly Span[] | null): Finding[] {
+  const runs = runsOf(tokens, voice);
+  const words = (from: number, to: number) => tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !COUNTED.test(t.norm) ? 1 : 0), 0);
   return filmed.flatMap(({ r, start, end }, i) => {
     const before = filmed[i - 1];
     if (!isActive(r.segment) || before === undefined || isActive(before.r.segment)) return [];
-    // One run of speech over the start: phrases with no more than a breath between, begun before it.
-    let [from, to, words] = [-1, -1, 0];
-    for (const p of phrases) {
-      if (p.sigma > 0.6e6) continue;
-      if (to >= 0 && p.start - to <= BREATH_US) to = p.end;
-      else if (to < start) [from, to, words] = [p.start, p.end, 0];
-      else break;
-      if (p.start < end) words += p.text.split(/\s+/).length;
-      if (p.start > end) break;
-    }
-    const over = Math.min(to, end) - start;
-    if (from < 0 || from > start - 3e6 || over < INTO_WORK_US || words < 12) return [];
+    const run = runs.find((x) => x.start <= start - BEGUN_US && x.end >= start + INTO_WORK_US);
+    if (run === undefined) return [];
+    const over = Math.min(run.end, end) - start;
+    const from = Math.max(run.start, before.start);
+    if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS) return [];
     return [take(r.segment, start, {
       rule: 'explanation-into-work', says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`, measured: `${writeSeconds(micros(over))} s`, wanted: `over by the start, ${writeTime(start, 1)}`, source: TRADE, certainty: r.confidence * 0.9,
       mends: [{ kind: 'remove-span', label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`, span: span(start, micros(start + over)) }],

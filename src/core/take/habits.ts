@@ -43,7 +43,7 @@ const FEWEST_SURE = 5;
 /** Breaks differ from their habit by so many seconds in most classes (standard deviation). */
 const USUAL_SPREAD_S = { rest: 3, change: 2 } as const;
 /** No hand is more regular than this. */
-const LEAST_SPREAD = 0.3;
+const LEAST_SPREAD = 0.45;
 /** How much the spread of a few breaks may be underestimated, in seconds, shared by their number. */
 const DOUBT_S = 4;
 

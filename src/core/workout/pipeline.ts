@@ -45,7 +45,7 @@ export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonl
     const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
     return { text: cue.text, at: cue.start, end: cue.end, segmentKey: here?.key ?? null, cueId: null, kind: here?.kind ?? null };
   });
-  return { compiled, alignment, claims, takeFindings: withTakeMends([...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at), { alignment, tokens, claims }) };
+  return { compiled, alignment, claims, takeFindings: withTakeMends([...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens, voiceOf(take.sound)), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at), { alignment, tokens, claims }) };
 }
 
 export interface Produced {
