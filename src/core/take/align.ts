@@ -99,9 +99,9 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
 
 /**
  * So many times the search is repeated with what its path taught: how this class runs its breaks, and which words were said
- * in work. Each time fewer boundaries lie far off; a fourth search changes hardly any (tried on made classes).
+ * in work. Each time fewer boundaries lie far off; a fifth search changes hardly any (tried on made classes).
  */
-const MORE_PASSES = 2;
+const MORE_PASSES = 3;
 
 function coarsePath(segments: readonly Segment[], first: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], again: (path: readonly PathPiece[]) => readonly Heard[]) {
   const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
