@@ -64,7 +64,7 @@ console.log(`script: ${long.length} segments, ${cues.length} cues`);
 print('schedule them', time(8, () => schedule(long, { cues, calls: DEFAULT_CALLS, marks: [] }, { plan: thousand })), '100 ms');
 
 for (const [name, set] of [['templates', claimSet()], ['second set', claimSpeech('second')], ['third set', claimSpeech('third')], ['fourth set', claimSpeech('fourth')]] as const) {
-const spoken = (text: string, atUs: number): Token[] => text.split(/[\s-]+/).filter((word) => normalise(word) !== '').map((word, i) => ({ text: word, norm: normalise(word), at: micros(atUs + i * 3e5), end: micros(atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0 }));
+const spoken = (text: string, atUs: number): Token[] => text.split(/[\s-]+/).filter((word) => normalise(word) !== '').map((word, i) => ({ text: word, norm: normalise(word), at: micros(atUs + i * 3e5), end: micros(atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0, word: i }));
 const answers = set.map((s) => ({ s, claims: claimsIn(spoken(s.text, s.atUs), plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS)) }));
 const real = answers.filter((a) => a.s.expected !== null);
 const found = real.filter((a) => a.claims.some((c) => c.type === a.s.expected?.type));

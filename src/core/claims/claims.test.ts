@@ -13,7 +13,7 @@ import { claimsIn, plannedClass, recordedClass } from './running.ts';
 
 const running = plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS);
 function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
-  return spoken.text.split(/[\s-]+/).filter((w) => normalise(w) !== '').map((text, i) => ({ text, norm: normalise(text), at: micros(spoken.atUs + i * 3e5), end: micros(spoken.atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0 }));
+  return spoken.text.split(/[\s-]+/).filter((w) => normalise(w) !== '').map((text, i) => ({ text, norm: normalise(text), at: micros(spoken.atUs + i * 3e5), end: micros(spoken.atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0, word: i }));
 }
 const claimsOf = (text: string, atUs: number) => claimsIn(tokens({ text, atUs }), running);
 

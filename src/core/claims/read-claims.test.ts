@@ -7,7 +7,7 @@ import { sentencesOf } from './sentences.ts';
 import { numberAt, ordinalOf, unitOf } from './words.ts';
 
 const tokens = (text: string): Token[] => text.split(/[\s-]+/).filter((w) => normalise(w) !== '').map((word, i) => ({
-  text: word, norm: normalise(word), at: micros(i * 3e5), end: micros(i * 3e5 + 2.5e5), sigma: micros(1e5), cue: 0,
+  text: word, norm: normalise(word), at: micros(i * 3e5), end: micros(i * 3e5 + 2.5e5), sigma: micros(1e5), cue: 0, word: i,
 }));
 const vocabulary = { labels: ['Reverse lunge', 'Side plank', 'Squat', 'Good morning'], equipment: ['folded towel', 'broomstick', 'towel', 'crate', 'mat', 'dumbbells'] };
 const read = (text: string) => readClaims(tokens(text), vocabulary).map(({ at: _at, end: _end, sigma: _sigma, said: _said, ...body }) => body);

@@ -55,7 +55,7 @@ describe('calls as they are said', () => {
 });
 
 describe('windows for known words', () => {
-  const words = (starts: readonly number[], sigma = 150_000) => starts.map((s, i) => ({ text: `w${i}`, norm: `w${i}`, at: fromSeconds(s), end: fromSeconds(s + 0.25), sigma: micros(sigma), cue: 0 }));
+  const words = (starts: readonly number[], sigma = 150_000) => starts.map((s, i) => ({ text: `w${i}`, norm: `w${i}`, at: fromSeconds(s), end: fromSeconds(s + 0.25), sigma: micros(sigma), cue: 0, word: i }));
   it('hold each word once, in order, with a margin that grows where the place is unsure', () => {
     const [sure, vague] = [phraseWindows(words([1, 1.3, 5, 5.3]), 20e6), phraseWindows(words([1, 1.3, 5, 5.3], 900_000), 20e6)];
     expect(sure.map((w) => [w.first, w.past])).toEqual([[0, 2], [2, 4]]);
