@@ -6,7 +6,7 @@ import { normalise } from './normalise.ts';
 import { type Token, type Transcript, isWordTimed, spokenText, tokensOf } from './transcript.ts';
 
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({
-  text, norm: normalise(text), at: fromSeconds(atS), end: fromSeconds(atS + lengthS), sigma: fromSeconds(0.1), cue: 0,
+  text, norm: normalise(text), at: fromSeconds(atS), end: fromSeconds(atS + lengthS), sigma: fromSeconds(0.1), cue: 0, word: 0,
 });
 const phrases = (tokens: Token[]) => phrasesOf(tokens).map((p) => p.text);
 
