@@ -95,7 +95,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const start = go.slice();
     const inside = new Float32Array(cells);
     for (const h of heard) {
-      if (h.kind === 'round-word' && h.round === segment.round && segment.rounds > 1) {
+      if (h.kind === 'round-word' && segment.rounds > 1 && (h.round === 'last' ? segment.rounds : h.round) === segment.round) {
         for (let c = Math.floor(at(h.at)); c < Math.min(cells, at(h.at) + 20e6 / grid.stepUs); c++) start[c] = (start[c] as number) + ROUND_INSIDE / 4;
       }
       if (h.kind === 'side-word' && h.side === segment.side) bump(start, h.at - 0.8e6, h.sigma, WEIGHT.sideWord);
