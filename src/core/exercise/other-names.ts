@@ -11,15 +11,15 @@ Reverse lunge|step back lunge|back lunge|backward lunge|lunge back
 Forward lunge|front lunge|step forward lunge
 Side lunge|lateral lunge|lunge to the side
 Split squat|static lunge|stationary lunge
-Curtsy lunge|curtsey lunge|curtsies
+Curtsey lunge|curtsy lunge|curtsies|curtsy
 Plank|high plank|front plank|plank hold|straight arm plank
 Forearm plank|low plank|elbow plank
 Side plank|side hold
 Jumping jack|star jump|jack
-Low jack|step jack|half jack|low-impact jack
+Half jack|low jack|step jack|low-impact jack
 Glute bridge|hip bridge|hip raise|hip thrust|bridge lift
-Mountain climber|climber|running plank
-High knees|high knee run|knee drive|knees up|running on the spot
+Mountain climber|climber|running plank|mountain runner
+High knees|high knee run|knee drive|knees up|running on the spot|jog on the spot|sprint on the spot
 March on the spot|march it out|marching|march in place
 Side step|step touch|side to side
 Bent-over row|bent row|row
@@ -32,7 +32,7 @@ Triceps dip|tricep dip|chair dip|bench dip
 Triceps extension|tricep extension|skull crusher|overhead extension
 Triceps kickback|tricep kickback|kick back
 Deadlift|dead lift|hip hinge|hinge
-Romanian deadlift|stiff leg deadlift|straight leg deadlift
+Romanian deadlift|stiff leg deadlift|straight leg deadlift|RDL|R D L
 Single-leg deadlift|one leg deadlift|single leg hinge
 Good morning|hip hinge
 Goblet squat|squat with the weight|weighted squat
@@ -42,17 +42,17 @@ Calf raise|heel raise|heel lift|tiptoe
 Dead bug|dying bug
 Bird dog|opposite arm and leg|bird-dog
 Superman|back extension|prone extension
-Bicycle crunch|bicycle|cross crawl
+Bicycle crunch|bicycle|cross crawl|elbow to knee
 Crunch|curl-up|ab curl|abdominal curl
 Sit-up|full sit-up
 Reverse crunch|knee tuck
 Leg raise|leg lower|leg lift|double leg lower
-Russian twist|seated twist|seated rotation
+Russian twist|seated twist|seated rotation|twist side to side
 Flutter kick|scissor kick|scissors
 Hollow hold|hollow body
 V-sit|boat|boat pose
 Burpee|squat thrust|sprawl
-Skater|speed skater|side to side hop|skater jump
+Skater jump|skater|speed skater|side to side hop
 Butt kick|heel flick|bum kick|heel kick|hamstring kick
 Donkey kick|kick back|glute kickback
 Fire hydrant|hydrant|leg lift to the side
@@ -78,20 +78,63 @@ Shadow boxing|punches|jab cross|boxing
 Inchworm|walk out|walkout|hand walk
 Bear crawl|bear walk|bear hold
 Plank jack|jacks in plank|jumping plank
-Shoulder tap|plank tap|tap the shoulders
+Plank shoulder tap|shoulder tap|plank tap|tap the shoulders
 Step-up|step up
-Kettlebell swing|swing
-Thruster|squat to press|squat and press
+Kettle swing|kettlebell swing|swing
+Thruster|squat to press|squat and press|squat press
+Lunge jump|jumping lunge|jump lunge|split jump|switch lunge
+Lunge pulse|pulsing lunge|pulse it in the lunge
+Squat pulse|pulsing squat|pulse squat|little pulses
+Walking lunge|travelling lunge|lunge walk
+Plank to forearm|plank up-down|up-down plank|up down|commando|plank up
+Plank row|renegade row|row in plank
+Side plank dip|hip dip|plank dip
+Spider plank|spiderman|knee to elbow plank
+Kneeling push-up|knee push-up|push-up on the knees|modified push-up
+Heel taps|heel touch|ankle tap|heel reach
+Toe taps to the front|toe touch|toe tap
+Toe taps supine|toe tap|tabletop tap
+Single-leg bridge|single leg glute bridge|one leg bridge|one legged bridge
+Bridge march|marching bridge|march in the bridge
+Boat hold|boat|boat pose|V-sit
+Bear hold|bear plank|hovering knees
+Seated knee tuck|knee tuck|tuck in and out
+Leg lower|leg raise|leg lift|double leg lower
+Side-lying leg lift|side leg lift|top leg lift
+Standing oblique crunch|side crunch|standing crunch|knee to elbow
+Step knee lift|knee lift|knee drive
+Kneel to stand|get up|kneel and stand
+Wood chop|chop|woodchopper
+World reach|world's greatest stretch|greatest stretch
+Figure-four stretch|figure four|glute stretch|pigeon
+Hamstring stretch with a strap|hamstring stretch|back of the leg
+Standing quad stretch|quad stretch|thigh stretch|front of the leg
+Chest stretch at the wall|chest stretch|chest opener
+Triceps press overhead|triceps extension|tricep extension|overhead extension
+One-arm row|single arm row|one arm rows
+Bent-over fly|reverse fly|rear fly|rear delt fly
+Straight punches|jab cross|punches|boxing
+Uppercuts|upper cut|upper cuts
+Fast feet|quick feet|football run|sprint feet
+Boxer step|boxer shuffle|boxer bounce
+Skipping|jump rope|skip rope|imaginary rope
+Tuck jump|knees to chest jump|tuck
+Farmer carry|farmers walk|carry
+Prone snow angel|snow angel|reverse snow angel
+Supine twist|lying twist|spinal twist
+Thread the needle|needle
+Forward fold|fold forward|roll down|rag doll
+Wide-leg fold|wide fold|straddle fold
+Standing cat stretch|standing cat cow|round and arch
 `;
 
 const key = (name: string) => name.toLowerCase().replace(/[’']/g, '').replace(/[^a-z0-9]+/g, ' ').replace(/s\b/g, '').trim();
 
 const byName = new Map<string, readonly string[]>();
-for (const row of ROWS.split('\n')) {
-  const names = row.split('|').map((n) => n.trim()).filter((n) => n !== '');
-  const [first] = names;
-  if (first !== undefined) byName.set(key(first), names.slice(1));
-}
+const rows = ROWS.split('\n').map((row) => row.split('|').map((n) => n.trim()).filter((n) => n !== '')).filter((names) => names.length > 1);
+for (const [first, ...others] of rows) byName.set(key(first as string), others);
+// A plan may be written with any of the names: the row's others belong to it then, unless it has a row of its own.
+for (const names of rows) for (const name of names) if (!byName.has(key(name))) byName.set(key(name), names.filter((n) => n !== name));
 
 /** The other names of a move; empty where none is known. */
 export function otherNames(name: string): readonly string[] {
