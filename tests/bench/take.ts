@@ -10,6 +10,8 @@ import { compile } from '../../src/core/plan/compile.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
 import { DEFAULT_CALLS, SPARE_CALLS } from '../../src/core/script/cue.ts';
 import { align, voiceOf } from '../../src/core/take/align.ts';
+import { propose } from '../../src/core/take/propose.ts';
+import { edits } from '../../src/core/take/turns.ts';
 import { type Transcript, tokensOf } from '../../src/core/take/transcript.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { FINE_HZ, laySounds, monoAt } from '../../src/media/sync.ts';
@@ -64,6 +66,21 @@ for (const [name, faults] of [['spoken freely', { misheard: 0.2 }], ['sung over,
     errors.sort((a, b) => a - b);
     console.log(`${name.padEnd(20)} ${heard.padEnd(22)} median ${quantile(errors, 0.5).toFixed(2)} s, 95 % ${quantile(errors, 0.95).toFixed(2)}, of ${errors.length}; ${wrongly} of ${moves} moves wrongly left out, ${missed} not seen to be left out`);
   }
+}
+
+/** Plans proposed for classes that have none: how many of the intervals that they compile to are in order, by name. */
+for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice'] as const) {
+  let [wrong, all, near] = [0, 0, 0];
+  for (const [, outline] of SCHOOLS) for (const seed of SEEDS) {
+    const spoken = livingClass(readOutline(outline).value, seed, { misheard: 0.2, breakOverS: 4 });
+    const one = heard === 'words with times' ? spoken : loosen(spoken, seed);
+    const found = propose(one.transcript, one.duration, 'Proposed', undefined, heard === 'and the voice' ? soundOf(spoken, seed) : null);
+    const truth = one.segments.filter(isActive);
+    wrong += edits(compile(found.plan).segments.filter(isActive).map((s) => s.label), truth.map((s) => s.label));
+    all += truth.length;
+    near += truth.filter((s) => found.intervals.some((i) => Math.abs(i.start - (one.truth.get(s.key)?.start ?? 0)) < 4e6)).length;
+  }
+  console.log(`proposed, ${heard.padEnd(22)} ${wrong} of ${all} intervals missing, too many or another move (${((100 * wrong) / all).toFixed(0)} %); ${near} begin within 4 s of one that was heard`);
 }
 
 /** An hour's class: how long the alignment takes. */

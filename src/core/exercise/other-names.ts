@@ -86,7 +86,7 @@ Lunge jump|jumping lunge|jump lunge|split jump|switch lunge
 Lunge pulse|pulsing lunge|pulse it in the lunge
 Squat pulse|pulsing squat|pulse squat|little pulses
 Walking lunge|travelling lunge|lunge walk
-Plank to forearm|plank up-down|up-down plank|up down|commando|plank up
+Plank to forearm|plank up-down|up-down plank|commando|plank up
 Plank row|renegade row|row in plank
 Side plank dip|hip dip|plank dip
 Spider plank|spiderman|knee to elbow plank
@@ -103,8 +103,8 @@ Leg lower|leg raise|leg lift|double leg lower
 Side-lying leg lift|side leg lift|top leg lift
 Standing oblique crunch|side crunch|standing crunch|knee to elbow
 Step knee lift|knee lift|knee drive
-Kneel to stand|get up|kneel and stand
-Wood chop|chop|woodchopper
+Kneel to stand|kneel and stand
+Wood chop|woodchopper|woodchop
 World reach|world's greatest stretch|greatest stretch
 Figure-four stretch|figure four|glute stretch|pigeon
 Hamstring stretch with a strap|hamstring stretch|back of the leg
@@ -118,11 +118,10 @@ Uppercuts|upper cut|upper cuts
 Fast feet|quick feet|football run|sprint feet
 Boxer step|boxer shuffle|boxer bounce
 Skipping|jump rope|skip rope|imaginary rope
-Tuck jump|knees to chest jump|tuck
-Farmer carry|farmers walk|carry
+Tuck jump|knees to chest jump
+Farmer carry|farmers walk|farmers carry
 Prone snow angel|snow angel|reverse snow angel
 Supine twist|lying twist|spinal twist
-Thread the needle|needle
 Forward fold|fold forward|roll down|rag doll
 Wide-leg fold|wide fold|straddle fold
 Standing cat stretch|standing cat cow|round and arch

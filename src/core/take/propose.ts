@@ -9,6 +9,7 @@ import { numberOf } from './numbers.ts';
 import { findMentions } from './name-match.ts';
 import { stem } from './sounds-like.ts';
 import { normalise } from './normalise.ts';
+import { type Run, runsOf, turnAt } from './turns.ts';
 import { type Token, type Transcript, tokensOf } from './transcript.ts';
 
 /** An interval that was heard: a move, when it began and ended, the side it was done on. */
@@ -45,8 +46,10 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
   const doubts: string[] = [];
   const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
   const known = new Set(book.all.map((e) => key(e.name)));
-  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)) && !isKnown(name, book))];
-  const intervals = intervalsIn(tokens, labels, duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at));
+  // One word of a known name is that name cut short, not a move of its own.
+  const parts = new Set([...known].flatMap((name) => name.split(' ')));
+  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book))];
+  const intervals = completed(intervalsIn(tokens, labels, duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at)));
   if (intervals.length === 0) {
     const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
     return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
@@ -59,9 +62,9 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
 /** True where an announced name is one that the library knows by another, or with a word around it. */
 function isKnown(name: string, book: ExerciseBook): boolean {
   const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0, word: i }));
-  return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens === tokens.length);
+  return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens >= Math.min(tokens.length, Math.max(2, tokens.length - 1)));
 }
-const KNOWN_ENOUGH = 0.8;
+const KNOWN_ENOUGH = 0.6;
 
 const LEADS: readonly (readonly string[])[] = [['next', 'up'], ['next', 'one', 'is'], ['up', 'next'], ['first', 'up'], ['first', 'move', 'is'], ['first', 'exercise', 'is'], ['moving', 'on', 'to'], ['coming', 'up'], ['next', 'move', 'is'], ['next', 'exercise', 'is'], ['we', 'have', 'got'], ['weve', 'got'], ['straight', 'into'], ['going', 'into']];
 const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to', 'just', 'good', 'nice', 'breathe', 'think', 'make', 'find', 'take', 'soft', 'do', 'dont', 'smile', 'brace', 'stay', 'lovely', 'beautiful', 'that', 'this', 'there', 'i', 'a', 'my', 'because', 'again', 'okay', 'alright', 'get', 'grab', 'same', 'but', 'first', 'last', 'next', 'up', 'shake']);
@@ -103,6 +106,10 @@ const BEEP_ENOUGH = 0.6;
 /** A call this near a timer's beep means that beep. */
 const BEEP_NEAR_US = 3e6;
 
+/** What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals of 20 s and more). */
+const AFTER_NEXT_US = 8e6;
+const UNCALLED_US = 20e6;
+
 /** A time that was heard in words, or the timer's beep near it, which is sharper. */
 function sharp(at: number, beeps: readonly number[]): number {
   const near = beeps.filter((b) => Math.abs(b - at) <= BEEP_NEAR_US).sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
@@ -116,7 +123,15 @@ function intervalsIn(tokens: readonly Token[], labels: readonly string[], durati
   const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
   let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
+  /** What was announced in a break and never named or called again was done all the same, when something later is heard. */
+  const done = (at: number) => {
+    const last = found.at(-1);
+    if (coming === null || at - coming.at < UNCALLED_US || at - coming.at > LONGEST_US || (last !== undefined && !ends.some((e) => e > last.start + SHORTEST_US && e <= (coming?.at ?? 0) + 3e6))) return;
+    found.push({ label: coming.label, start: coming.at + AFTER_NEXT_US, end: duration, side: coming.side });
+    coming = null;
+  };
   for (const h of heard) {
+    if (h.kind === 'rest-word' || (h.kind === 'name' && coming !== null && h.label !== coming.label)) done(h.at);
     const last = found.at(-1);
     if (h.kind === 'name') {
       const label = h.label;
@@ -173,6 +188,16 @@ function intervalsIn(tokens: readonly Token[], labels: readonly string[], durati
   });
 }
 
+/** `Squat` beside squat jumps, and seldom else, is a squat jump whose name was cut short or misheard. */
+function completed(intervals: readonly HeardInterval[]): HeardInterval[] {
+  const words = (label: string) => label.toLowerCase().split(/[\s-]+/);
+  const times = (label: string) => intervals.filter((i) => i.label === label).length;
+  return intervals.map((interval, k) => {
+    const whole = [intervals[k - 1]?.label, intervals[k + 1]?.label].find((label) => label !== undefined && label !== interval.label && words(interval.label).every((w) => words(label).includes(w)) && times(label) > times(interval.label));
+    return whole === undefined ? interval : { ...interval, label: whole };
+  });
+}
+
 /** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
 function saidLengths(tokens: readonly Token[]): { work: number | null; rest: number | null } {
   const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
@@ -199,27 +224,30 @@ function blocksOf(intervals: readonly HeardInterval[], tokens: readonly Token[],
   };
   const first = intervals[0] as HeardInterval;
   plain('talk', 'Welcome', first.start);
+  const runs = runsOf(intervals, APART_US);
+  const labels = runs.map((r) => r.label);
   let at = 0;
   let begin = 0;
-  while (at < intervals.length) {
-    const turn = turnAt(intervals, at);
-    const length = turn === null ? lonely(intervals, at, book) : turn.moves * turn.rounds;
-    const part = intervals.slice(at, at + length);
-    const moves = mergedSides(turn === null ? part : part.slice(0, turn.moves));
+  while (at < runs.length) {
+    const turn = turnAt(labels, at);
+    const length = turn?.length ?? lonely(runs, at, book);
+    const part = runs.slice(at, at + length).flatMap((r) => r.intervals);
+    const sets = setsOf(runs.slice(at, at + length));
+    const moves = (turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)).flatMap((r) => movesOf(r, sets));
     const before = blocks.length;
     const stretching = moves.filter((m) => isStretch(m.interval.label, book)).length * 2 > moves.length;
-    const early = begin === 0 && at + length < intervals.length && (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
+    const early = begin === 0 && at + length < runs.length && (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
     const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
     const name = { 'cool-down': 'Stretch', 'warm-up': 'Warm-up', circuit: before > 1 && blocks.some((b) => b.name === 'Main') ? `Main ${blocks.filter((b) => b.name.startsWith('Main')).length + 1}` : 'Main' }[kind as 'cool-down' | 'warm-up' | 'circuit'];
     const work = usual(part.map((p) => p.end - p.start), USUAL_S, kind === 'circuit' ? said.work : null);
     const rests = part.slice(1).map((p, i) => p.start - (part[i] as HeardInterval).end).filter((r) => r >= 0 && r < 90e6);
     const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
-    const scheme: Block['scheme'] = kind === 'cool-down' ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) } : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets: 1 };
+    const scheme: Block['scheme'] = kind === 'cool-down' ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) } : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets };
     const made = { ...add(kind, name), scheme, rounds: turn?.rounds ?? 1, keepLastRest: false };
     blocks.push({ ...made, moves: moves.map((m, i): Move => ({ ...newMove(`${made.id}m${i + 1}`, m.interval.label), sides: m.both ? { kind: 'own', first: m.interval.side ?? 'left' } : null })) });
     at += length;
     begin++;
-    const [last, next] = [part.at(-1) as HeardInterval, intervals[at]];
+    const [last, next] = [part.at(-1) as HeardInterval, runs[at]?.intervals[0]];
     if (next !== undefined && next.start - last.end > 25e6) plain('talk', tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between', next.start - last.end);
   }
   const end = (intervals.at(-1) as HeardInterval).end;
@@ -234,45 +262,46 @@ function isStretch(label: string, book: ExerciseBook): boolean {
   return book.named(label)?.pattern === 'stretch' || STRETCH_WORDS.test(label);
 }
 
-/** The turn of moves that begins at an interval and comes again: as many moves as make the most of what follows. null: nothing comes again. */
-function turnAt(intervals: readonly HeardInterval[], at: number): { readonly moves: number; readonly rounds: number } | null {
-  let best: { moves: number; rounds: number; covered: number } | null = null;
-  for (let moves = 2; at + 2 * moves <= intervals.length + 1 && moves <= 20; moves++) {
-    let rounds = 1;
-    for (;;) {
-      const from = at + rounds * moves;
-      const there = Math.min(moves, intervals.length - from);
-      let same = 0;
-      for (let i = 0; i < there; i++) if (intervals[from + i]?.label === intervals[at + i]?.label) same++;
-      // One misheard or forgotten name in five does not end a round.
-      if (there < moves || same < moves * 0.75 || intervals[from]?.label !== intervals[at]?.label) break;
-      rounds++;
-    }
-    const kinds = new Set(intervals.slice(at, at + moves).map((i) => i.label)).size;
-    if (rounds < 2 || kinds < Math.max(2, moves * 0.5)) continue;
-    const covered = rounds * moves;
-    if (best === null || covered > best.covered * 1.15) best = { moves, rounds, covered };
-  }
-  return best;
-}
-
-/** How many intervals stand alone before a turn begins or stretching does. */
-function lonely(intervals: readonly HeardInterval[], at: number, book: ExerciseBook): number {
+/** How many runs stand alone before a turn begins, stretching does, or moves begin or cease to have sets. */
+function lonely(runs: readonly Run<HeardInterval>[], at: number, book: ExerciseBook): number {
+  const labels = runs.map((r) => r.label);
+  const stretching = (k: number) => isStretch(labels[k] as string, book);
+  // Two in a row: one run alone may be a name that was said once too often.
+  const repeats = (k: number) => [runs[k], runs[k + 1]].every((r) => r !== undefined && r.intervals.length > 1 && r.intervals.every((i) => i.side === null));
   let n = 1;
-  const stretching = isStretch((intervals[at] as HeardInterval).label, book);
-  while (at + n < intervals.length && turnAt(intervals, at + n) === null && isStretch((intervals[at + n] as HeardInterval).label, book) === stretching) n++;
+  while (at + n < runs.length && turnAt(labels, at + n) === null && stretching(at + n) === stretching(at) && !(repeats(at + n) && !repeats(at + n - 1) && !repeats(at + n - 2))) n++;
   return n;
 }
 
-/** The same move twice in a row is one move with its two sides: hardly anything else is done so. */
-function mergedSides(part: readonly HeardInterval[]): { readonly interval: HeardInterval; readonly both: boolean }[] {
-  const out: { interval: HeardInterval; both: boolean }[] = [];
-  for (const interval of part) {
-    const last = out.at(-1);
-    if (last !== undefined && !last.both && last.interval.label === interval.label) out[out.length - 1] = { ...last, both: true };
-    else out.push({ interval, both: false });
-  }
-  return out;
+/** The same move again after so long is no set and no other side. */
+const APART_US = 100e6;
+/** Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice. */
+const FEWEST_SETS = 2.5;
+/** Sets are named again by somebody: moves that merely last are no sets. */
+const REPEATED = 1.4;
+const MOST_SETS = 8;
+
+/** How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval, or two for its sides. */
+function setsOf(runs: readonly Run<HeardInterval>[]): number {
+  const all = runs.flatMap((r) => r.intervals);
+  const steps = all.slice(1).map((i, k) => i.start - (all[k] as HeardInterval).start).sort((a, b) => a - b);
+  const step = steps[steps.length >> 2] ?? Infinity;
+  const many = runs.map((r, k) => {
+    const next = runs[k + 1]?.intervals[0]?.start;
+    const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
+    return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
+  }).sort((a, b) => a - b);
+  const sided = runs.filter((r) => r.intervals.some((i) => i.side !== null)).length * 2 > runs.length;
+  const middle = many[many.length >> 1] ?? 1;
+  const repeated = all.length / runs.length >= REPEATED;
+  return middle >= FEWEST_SETS && repeated && !sided ? middle : 1;
+}
+
+/** The moves of a run: one with its sets, one with its two sides, or as many as there are. */
+function movesOf(run: Run<HeardInterval>, sets: number): { readonly interval: HeardInterval; readonly both: boolean }[] {
+  const first = run.intervals[0] as HeardInterval;
+  if (sets > 1) return [{ interval: first, both: false }];
+  return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({ interval: run.intervals[2 * i] as HeardInterval, both: run.intervals[2 * i + 1] !== undefined }));
 }
 
 /** The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it is near. */
