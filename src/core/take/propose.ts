@@ -4,21 +4,11 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { voiceOf } from './align.ts';
 import { hearSounds } from './heard-sounds.ts';
-import { hear } from './heard.ts';
+import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
+import { namesIn } from './names-in.ts';
 import { numberOf } from './numbers.ts';
-import { findMentions } from './name-match.ts';
-import { stem } from './sounds-like.ts';
-import { normalise } from './normalise.ts';
 import { type Run, runsOf, turnAt } from './turns.ts';
 import { type Token, type Transcript, tokensOf } from './transcript.ts';
-
-/** An interval that was heard: a move, when it began and ended, the side it was done on. */
-export interface HeardInterval {
-  readonly label: string;
-  readonly start: Micros;
-  readonly end: Micros;
-  readonly side: 'left' | 'right' | null;
-}
 
 export interface Proposal {
   readonly plan: Plan;
@@ -27,9 +17,8 @@ export interface Proposal {
   readonly doubts: readonly string[];
 }
 
-/** Shorter than this is no interval; longer than this without a new name or rest is two things. */
-const SHORTEST_US = 8e6;
-const LONGEST_US = 150e6;
+/** A beep this strong marks a change by itself. */
+const BEEP_ENOUGH = 0.6;
 /** Lengths that intervals usually have, in seconds (common practice); what is measured is drawn to the nearest. */
 const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
 const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
@@ -44,12 +33,7 @@ const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
 export function propose(transcript: Transcript, duration: Micros, title = 'Recorded class', book: ExerciseBook = SHIPPED_BOOK, sound: TakeSound | null = null): Proposal {
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const doubts: string[] = [];
-  const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
-  const known = new Set(book.all.map((e) => key(e.name)));
-  // One word of a known name is that name cut short, not a move of its own.
-  const parts = new Set([...known].flatMap((name) => name.split(' ')));
-  const labels = [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book))];
-  const intervals = completed(intervalsIn(tokens, labels, duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at)));
+  const intervals = intervalsIn(tokens, namesIn(tokens, book), duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at));
   if (intervals.length === 0) {
     const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
     return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
@@ -57,145 +41,6 @@ export function propose(transcript: Transcript, duration: Micros, title = 'Recor
   const said = saidLengths(tokens);
   const blocks = blocksOf(intervals, tokens, duration, said, book, doubts);
   return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
-}
-
-/** True where an announced name is one that the library knows by another, or with a word around it. */
-function isKnown(name: string, book: ExerciseBook): boolean {
-  const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0, word: i }));
-  return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens >= Math.min(tokens.length, Math.max(2, tokens.length - 1)));
-}
-const KNOWN_ENOUGH = 0.6;
-
-const LEADS: readonly (readonly string[])[] = [['next', 'up'], ['next', 'one', 'is'], ['up', 'next'], ['first', 'up'], ['first', 'move', 'is'], ['first', 'exercise', 'is'], ['moving', 'on', 'to'], ['coming', 'up'], ['next', 'move', 'is'], ['next', 'exercise', 'is'], ['we', 'have', 'got'], ['weve', 'got'], ['straight', 'into'], ['going', 'into']];
-const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to', 'just', 'good', 'nice', 'breathe', 'think', 'make', 'find', 'take', 'soft', 'do', 'dont', 'smile', 'brace', 'stay', 'lovely', 'beautiful', 'that', 'this', 'there', 'i', 'a', 'my', 'because', 'again', 'okay', 'alright', 'get', 'grab', 'same', 'but', 'first', 'last', 'next', 'up', 'shake']);
-const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
-
-/** Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word ends them. */
-function announced(tokens: readonly Token[]): string[] {
-  const counted = new Map<string, { text: string; times: number }>();
-  for (let i = 0; i < tokens.length; i++) {
-    const lead = LEADS.find((words) => words.every((w, k) => tokens[i + k]?.norm === w));
-    if (lead === undefined) continue;
-    const words: string[] = [];
-    for (let j = i + lead.length; j < tokens.length && words.length < 3; j++) {
-      const token = tokens[j] as Token;
-      if (words.length === 0 && SKIPPED.has(token.norm)) continue;
-      if (STOPS.has(token.norm) || numberOf(token.norm) !== null) break;
-      // The name said again is the next sentence.
-      if (words.some((w) => stem(normalise(w)) === stem(token.norm))) break;
-      words.push(token.text.replace(/[.,!?;:…]+$/, ''));
-      if (/[.,!?;:…]$/.test(token.text)) break;
-    }
-    if (words.length === 0 || words.join('').length < 4) continue;
-    const text = words.join(' ');
-    const key = words.map((w) => stem(normalise(w))).join(' ');
-    const known = counted.get(key);
-    if (known === undefined) counted.set(key, { text: text[0]?.toUpperCase() + text.slice(1), times: 1 });
-    else known.times++;
-  }
-  return [...counted.values()].map((c) => c.text);
-}
-
-/** Names this near to each other, in words, are a list. */
-const LIST_WORDS = 4;
-/** `There are squats and …`, `lots of squats and …`: what will be. */
-const PROMISES = new Set(['are', 'some', 'of', 'like', 'doing', 'with']);
-const JUST_ENDED_US = 9e6;
-/** A beep this strong marks a change by itself. */
-const BEEP_ENOUGH = 0.6;
-/** A call this near a timer's beep means that beep. */
-const BEEP_NEAR_US = 3e6;
-
-/** What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals of 20 s and more). */
-const AFTER_NEXT_US = 8e6;
-const UNCALLED_US = 20e6;
-
-/** A time that was heard in words, or the timer's beep near it, which is sharper. */
-function sharp(at: number, beeps: readonly number[]): number {
-  const near = beeps.filter((b) => Math.abs(b - at) <= BEEP_NEAR_US).sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
-  return near ?? at;
-}
-
-/** Intervals from names, and from the calls that end them. */
-function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros, beeps: readonly number[]): HeardInterval[] {
-  const heard = hear(tokens, labels, false);
-  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
-  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
-  const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
-  let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
-  /** What was announced in a break and never named or called again was done all the same, when something later is heard. */
-  const done = (at: number) => {
-    const last = found.at(-1);
-    if (coming === null || at - coming.at < UNCALLED_US || at - coming.at > LONGEST_US || (last !== undefined && !ends.some((e) => e > last.start + SHORTEST_US && e <= (coming?.at ?? 0) + 3e6))) return;
-    found.push({ label: coming.label, start: coming.at + AFTER_NEXT_US, end: duration, side: coming.side });
-    coming = null;
-  };
-  for (const h of heard) {
-    if (h.kind === 'rest-word' || (h.kind === 'name' && coming !== null && h.label !== coming.label)) done(h.at);
-    const last = found.at(-1);
-    if (h.kind === 'name') {
-      const label = h.label;
-      if (h.next) {
-        coming = { label, at: h.at, side: h.side };
-        continue;
-      }
-      const names = heard.filter((o) => o.kind === 'name' && o.token > h.token && o.token <= h.token + LIST_WORDS);
-      // A list of names is a promise, `keep those squats going` a reminder: neither begins anything.
-      if (names.some((o) => o.kind === 'name' && o.label !== label) || (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))) continue;
-      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and') continue;
-      // Named right after an end, with a beginning called later: that is what comes.
-      const ended = ends.some((e) => e <= h.at + 1e6 && h.at - e < JUST_ENDED_US);
-      const nextName = heard.find((o) => o.kind === 'name' && o.at > h.at + 1e6 && o.label !== label)?.at ?? Infinity;
-      if (ended && last !== undefined && begins.some((b) => b > h.at + 3e6 && b < Math.min(nextName + 2e6, h.at + 40e6))) {
-        coming = { label, at: h.at, side: h.side };
-        continue;
-      }
-      const restedSince = last === undefined || ends.some((e) => e > last.start + SHORTEST_US && e <= h.at + 1.5e6);
-      const same = last !== undefined && last.label === label;
-      // The same name again inside one interval is a reminder; after its end it is the move once more.
-      if (same && !restedSince) {
-        if (h.side !== null) last.side ??= h.side;
-        continue;
-      }
-      if (last !== undefined && h.at - last.start < SHORTEST_US && !same) {
-        // Two names within moments are one interval: the later one is what is done, unless the first was announced.
-        if (coming?.label !== last.label) last.label = label;
-        continue;
-      }
-      // A move starts at the countdown or 'go' just before or after its name, else where it is named.
-      const near = begins.filter((b) => b > h.at - 4e6 && b < h.at + 12e6).sort((a, b) => Math.abs(a - h.at) - Math.abs(b - h.at))[0];
-      const start = near ?? h.at;
-      if (last !== undefined && start - last.start < SHORTEST_US) continue;
-      found.push({ label, start, end: duration, side: h.side });
-      coming = null;
-    } else if (h.kind === 'go-word' && coming !== null && h.at - coming.at < 60e6) {
-      // Announced, never named again, begun with a call.
-      if (last === undefined || h.at - last.start >= SHORTEST_US) found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
-      coming = null;
-    } else if (h.kind === 'rest-word' || (h.kind === 'countdown' && coming !== null && last !== undefined && h.at - last.start > SHORTEST_US)) {
-      if (h.kind === 'countdown' && coming !== null && last !== undefined && ends.some((e) => e > last.start + SHORTEST_US && e < h.at - 3e6)) {
-        // The countdown after a rest begins what was announced in it.
-        found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
-        coming = null;
-      }
-    } else if (h.kind === 'side-word' && last !== undefined && h.at - last.start < 20e6) last.side ??= h.side;
-  }
-  found.sort((a, b) => a.start - b.start);
-  return found.map((f, i): HeardInterval => {
-    const next = found[i + 1]?.start ?? duration;
-    const end = ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
-    return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
-  });
-}
-
-/** `Squat` beside squat jumps, and seldom else, is a squat jump whose name was cut short or misheard. */
-function completed(intervals: readonly HeardInterval[]): HeardInterval[] {
-  const words = (label: string) => label.toLowerCase().split(/[\s-]+/);
-  const times = (label: string) => intervals.filter((i) => i.label === label).length;
-  return intervals.map((interval, k) => {
-    const whole = [intervals[k - 1]?.label, intervals[k + 1]?.label].find((label) => label !== undefined && label !== interval.label && words(interval.label).every((w) => words(label).includes(w)) && times(label) > times(interval.label));
-    return whole === undefined ? interval : { ...interval, label: whole };
-  });
 }
 
 /** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
