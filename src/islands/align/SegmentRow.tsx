@@ -36,7 +36,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
           {recorded === null ? <span>not filmed</span> : (
             <span className="flex items-center">
               {pinned && <button className="px-1 text-[11px] font-bold" title="Pinned by hand. Click to take the pin out." aria-label={`Take out the pin of ${segment.label}`} onClick={unpin}>pin</button>}
-              <TimeField label={`${segment.label} begins at`} value={micros(Math.round(recorded.start / 1e5) * 1e5)} onChange={pin} />
+              <TimeField label={`${segment.label} begins at`} value={micros(Math.round(recorded.start / 1e5) * 1e5)} digits={1} onChange={pin} />
             </span>
           )}
         </td>
