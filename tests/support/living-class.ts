@@ -16,6 +16,10 @@ export interface LivingFaults {
   readonly misheard?: number;
   /** Share of intervals sung over, the song in the transcript. */
   readonly sung?: number;
+  /** The opening talk names every move of the class, and now and then one that is not in it. */
+  readonly listing?: boolean;
+  /** One break in the middle of the class goes on for so long, while somebody tells what comes and what came. */
+  readonly asideS?: number;
 }
 
 const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
@@ -62,10 +66,12 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
     const side = segment.side === 'left' || segment.side === 'right' ? ` ${segment.side}${random() < 0.5 ? ' side' : ''}` : '';
     return (random() < (faults.misheard ?? 0) ? mishear(name, random) : name) + side;
   };
+  const asideAt = faults.asideS === undefined ? -1 : segments.findIndex((s, i) => i > segments.length / 2 && s.kind === 'rest');
   for (const [i, segment] of segments.entries()) {
     const before = segments[i - 1];
     if (faults.leaveOut?.includes(i) === true || (before !== undefined && faults.leaveOut?.includes(i - 1) === true && isBreak(segment))) continue;
-    const over = isActive(segment) ? (random() - 0.5) * 0.6 : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1);
+    const aside = i === asideAt ? (faults.asideS ?? 0) : 0;
+    const over = aside + (isActive(segment) ? (random() - 0.5) * 0.6 : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1));
     const [start, end] = [now, now + segment.end - segment.start + over * 1e6];
     truth.set(segment.key, { start: micros(start), end: micros(end) });
     const length = end - start;
@@ -90,12 +96,25 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
       } else if (r < (faults.counted ?? 0.55) + 0.25) say(end + random() * 5e5, pick(['and rest', 'okay rest', 'take a rest', 'and stop there', 'take a break', 'and breathe']));
     } else if (segment.kind === 'talk') {
       let at = start + 1e6;
+      if (faults.listing === true && i === 0) {
+        say(at, 'today we have', 2.8);
+        for (const label of new Set(segments.filter(isActive).map((s) => s.label))) if (free < end - 5e6) say(free, `${pick(OTHER_NAMES[label] ?? [label.toLowerCase()])} ${pick(['and then', 'and', 'then some', 'after that'])}`, 2.8);
+        at = free + 0.5e6;
+      }
       while (at < end - 6e6) {
         say(at, pick(['welcome back to the studio it is so good to see you', 'today we work for a while with plenty of rest in between', 'grab some water and a mat if you have one', 'you can always stop if you need to', 'thank you for joining me today', 'if you liked it come back next week', 'there are squats and lunges and a lot of fun', 'listen to your body and go easy to start']), 2.8);
         at = free + 0.4e6 + random() * 1.2e6;
       }
     } else {
       if (leads !== null && length > 5e6 && random() < 0.75) say(start + 2e6 + random() * 2e6, `${random() < 0.7 ? `${pick(COMING)} ` : 'so '}${nameOf(leads, random() < 0.6)}`);
+      if (aside > 0) {
+        let at = start + 8e6;
+        while (at < end - 12e6) {
+          const near = segments.filter((s, k) => isActive(s) && Math.abs(k - i) < 6);
+          say(at, random() < 0.5 ? pick(CHATTER) : `${pick(['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'])} ${nameOf(pick(near), false)}`, 2.7);
+          at = free + 0.5e6 + random() * 3e6;
+        }
+      }
       if (length > 12e6 && random() < 0.6) say(Math.max(free + 5e5, start + 6e6), pick(CHATTER));
       if (length > 9e6 && random() < 0.45) for (const [n, word] of ['three', 'two', 'one'].entries()) say(end - 3e6 + n * 1e6, word, 3);
     }

@@ -1,7 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { type Grid, beyondRewards, edgeCosts, rewardsFor } from './evidence.ts';
 import { type TimerGrid, findGrids } from './grid.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { hearSounds } from './heard-sounds.ts';
@@ -109,10 +109,10 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
   const timed = (pieces: readonly PathPiece[]) => pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
   const shapes = (habits: Habits) => segments.map((s) => shapeOf(s, habits));
   let heard = first;
-  let { rewards, pinned, beyond } = given(segments, heard, tokens, grid, pins);
-  const rough = corridor(shapes(NO_HABITS), rewards, grid, pinned, beyond);
+  let { rewards, pinned, beyond, edges } = given(segments, heard, tokens, grid, pins);
+  const rough = corridor(shapes(NO_HABITS), rewards, grid, pinned, beyond, edges);
   let habits = roughHabits(segments, timed(rough.pieces));
-  let found = search(shapes(habits), rewards, grid, pinned, beyond, rough.worthTrying);
+  let found = search(shapes(habits), rewards, grid, pinned, beyond, edges, rough.worthTrying);
   for (let n = 0; n < MORE_PASSES; n++) {
     const path = timed(found.pieces);
     const [before, placed] = [habits, again(path)];
@@ -120,11 +120,11 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
     habits = sureHabits(segments, path, (k) => Math.min(startSure[k] as number, endSure[k] as number), before);
     if (placed !== heard) {
       heard = placed;
-      ({ rewards, pinned, beyond } = given(segments, heard, tokens, grid, pins));
+      ({ rewards, pinned, beyond, edges } = given(segments, heard, tokens, grid, pins));
     } else if (habits.rest === before.rest && habits.change === before.change) break;
-    found = search(shapes(habits), rewards, grid, pinned, beyond, found.worthTrying);
+    found = search(shapes(habits), rewards, grid, pinned, beyond, edges, found.worthTrying);
   }
-  return { ...found, heard, habits, path: joinRests(timed(found.pieces), segments) };
+  return { ...found, heard, habits, path: longRests(joinRests(timed(found.pieces), segments), segments, heard) };
 }
 
 /** What a search is given: what each segment earns where, with the pins bound. */
@@ -148,7 +148,7 @@ function given(segments: readonly Segment[], heard: readonly Heard[], tokens: re
     if (pin.edge === 'end') bind(k + 1, 'start', PINNED_NEIGHBOUR);
     else bind(k - 1, 'end', PINNED_NEIGHBOUR);
   }
-  return { rewards, pinned, beyond: beyondRewards(heard, grid) };
+  return { rewards, pinned, beyond: beyondRewards(heard, grid), edges: edgeCosts(heard, grid) };
 }
 
 /** The last rest after a recorded one that was left out together with the moves between them; the rest itself where there is none. */
@@ -165,6 +165,26 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
     const last = joined.at(-1);
     const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
     if (last !== undefined && isRest(last) && isRest(piece)) joined[joined.length - 1] = { ...last, end: piece.end };
+    else joined.push(piece);
+  }
+  return joined;
+}
+
+/**
+ * Time beyond the plan beside a rest is that rest gone on, with talk or without, unless a move that was left out is named in
+ * it: then it was made up there.
+ */
+function longRests(path: readonly PathPiece[], segments: readonly Segment[], heard: readonly Heard[]): PathPiece[] {
+  const filmed = new Set(path.map((p) => p.segment));
+  const missing = new Set(segments.filter((s, k) => isActive(s) && !filmed.has(k)).map((s) => s.label));
+  const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
+  const madeUp = (p: PathPiece) => heard.some((h) => h.kind === 'name' && missing.has(h.label) && h.at >= p.start && h.at < p.end);
+  const joined: PathPiece[] = [];
+  for (const [j, piece] of path.entries()) {
+    const last = joined.at(-1);
+    if (piece.segment === null && !madeUp(piece) && isRest(last)) joined[joined.length - 1] = { ...(last as PathPiece), end: piece.end };
+    else if (piece.segment === null && !madeUp(piece) && isRest(path[j + 1])) joined.push({ ...(path[j + 1] as PathPiece), start: piece.start });
+    else if (last !== undefined && last.segment !== null && last.segment === piece.segment) joined[joined.length - 1] = { ...last, end: piece.end };
     else joined.push(piece);
   }
   return joined;

@@ -6,7 +6,7 @@ import { livingClass, loosen } from '../../../tests/support/living-class.ts';
 import { SCHOOLS } from '../../../tests/support/schools.ts';
 import { micros } from '../time/micros.ts';
 import { corridor } from './corridor.ts';
-import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { type Grid, beyondRewards, edgeCosts, rewardsFor } from './evidence.ts';
 import { hear } from './heard.ts';
 import { search } from './search.ts';
 import { shapeOf } from './shape.ts';
@@ -19,15 +19,15 @@ function problem(outline: string, seed: number) {
   const tokens = tokensOf(take.transcript, take.duration);
   const heard = hear(tokens, take.segments.filter(isActive).map((s) => s.label));
   const grid: Grid = { stepUs: 1e6, cells: Math.ceil(take.duration / 1e6) };
-  return { take, grid, shapes: take.segments.map((s) => shapeOf(s)), rewards: rewardsFor(take.segments, heard, grid, tokens[0]?.at ?? null), beyond: beyondRewards(heard, grid) };
+  return { take, grid, shapes: take.segments.map((s) => shapeOf(s)), rewards: rewardsFor(take.segments, heard, grid, tokens[0]?.at ?? null), beyond: beyondRewards(heard, grid), edges: edgeCosts(heard, grid) };
 }
 
 describe('the corridor', () => {
   it.each(SCHOOLS.map(([name, outline]) => [name, outline] as const))('of %s leaves the answer as it is, and most places out', (_, outline) => {
     for (const seed of [1, 2]) {
-      const { shapes, rewards, grid, beyond } = problem(outline, seed);
-      const { worthTrying } = corridor(shapes, rewards, grid, new Set(), beyond);
-      const [whole, along] = [search(shapes, rewards, grid, new Set(), beyond), search(shapes, rewards, grid, new Set(), beyond, worthTrying)];
+      const { shapes, rewards, grid, beyond, edges } = problem(outline, seed);
+      const { worthTrying } = corridor(shapes, rewards, grid, new Set(), beyond, edges);
+      const [whole, along] = [search(shapes, rewards, grid, new Set(), beyond, edges), search(shapes, rewards, grid, new Set(), beyond, edges, worthTrying)];
       expect(along.pieces).toEqual(whole.pieces);
       for (const [k, sure] of whole.filmed.entries()) expect(along.filmed[k]).toBeCloseTo(sure, 2);
       const tried = worthTrying.reduce((sum, cells) => sum + cells.reduce((a, b) => a + b, 0), 0) / (worthTrying.length * (grid.cells + 1));
@@ -39,16 +39,16 @@ describe('the corridor', () => {
 describe('a path', () => {
   it('tiles the take in the order of the plan, each segment at most once', () => {
     for (const [, outline] of SCHOOLS) {
-      const { shapes, rewards, grid, beyond } = problem(outline, 2);
-      const { pieces } = search(shapes, rewards, grid, new Set(), beyond);
+      const { shapes, rewards, grid, beyond, edges } = problem(outline, 2);
+      const { pieces } = search(shapes, rewards, grid, new Set(), beyond, edges);
       const order = pieces.flatMap((p) => (p.segment === null ? [] : [p.segment]));
       expect(order).toEqual([...new Set(order)].sort((a, b) => a - b));
       for (const [i, p] of pieces.entries()) if (i > 0) expect(p.start).toBe(pieces[i - 1]?.end);
     }
   });
   it('leaves out no pinned segment', () => {
-    const { shapes, rewards, grid, beyond } = problem(SCHOOLS[0]?.[1] ?? '', 2);
+    const { shapes, rewards, grid, beyond, edges } = problem(SCHOOLS[0]?.[1] ?? '', 2);
     const all = new Set(shapes.keys());
-    expect(search(shapes, rewards, grid, all, beyond).pieces.filter((p) => p.segment !== null).length).toBe(shapes.length);
+    expect(search(shapes, rewards, grid, all, beyond, edges).pieces.filter((p) => p.segment !== null).length).toBe(shapes.length);
   });
 });

@@ -38,9 +38,26 @@ const AGAINST_WAITING = { 'half-word': -2, countdown: -0.8, 'time-left': -0.8 } 
 /** What time beyond the plan earns by what is heard in it: somebody is doing a move there. */
 const BEYOND = { name: 1.3, 'half-word': 0.8, countdown: 0.6, 'time-left': 0.4 } as const;
 
+/** Names that come thicker than this are talk about moves, not moves. */
+const BEYOND_NAME_US = 10e6;
+
 /** Prefix sums of what time beyond the plan earns. */
 export function beyondRewards(heard: readonly Heard[], grid: Grid): Float32Array {
-  return prefix(marks(heard, grid, BEYOND, (h) => h.kind !== 'name' || !h.next));
+  let last = -Infinity;
+  return prefix(marks(heard, grid, BEYOND, (h) => {
+    if (h.kind !== 'name') return true;
+    if (h.next || h.at - last < BEYOND_NAME_US) return false;
+    last = h.at;
+    return true;
+  }));
+}
+
+/** What speaks against a time before the class or after it: somebody is leading there. */
+const LEADING = { countdown: 1, 'rest-word': 0.6, 'half-word': 0.6, 'time-left': 0.6, 'go-word': 0.3, name: 0.4 } as const;
+
+/** Prefix sums of what time before the class and after it costs. */
+export function edgeCosts(heard: readonly Heard[], grid: Grid): Float32Array {
+  return prefix(marks(heard, grid, LEADING, (h) => h.kind !== 'name' || !h.next));
 }
 
 /** Rewards for every segment; segments that want the same share their arrays. */

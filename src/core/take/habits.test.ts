@@ -106,3 +106,36 @@ describe('breaks by hand that run far over', () => {
     }
   });
 });
+
+describe('what no plan has', () => {
+  const found = (school: number, seed: number, faults: Parameters<typeof livingClass>[2]) => {
+    const take = loosen(livingClass(readOutline(SCHOOLS[school]?.[1] ?? '').value, seed, { misheard: 0.2, ...faults }), seed);
+    return { take, alignment: align(take.segments, take.transcript, take.duration) };
+  };
+  it.each([0, 1, 5])('an opening talk that names every move moves none of them (school %i)', (school) => {
+    const { take, alignment } = found(school, 1, { listing: true });
+    expect(alignment.segments.filter((r) => r.recorded === null)).toEqual([]);
+    const off = alignment.segments.filter((r) => isActive(r.segment)).map((r) => Math.abs((r.recorded?.start ?? 0) - (take.truth.get(r.segment.key)?.start ?? 0)) / 1e6).sort((a, b) => a - b);
+    expect(off[off.length >> 1]).toBeLessThan(1.5);
+    expect(off.at(-1)).toBeLessThan(12);
+  });
+  it('two and a half minutes of talk about the moves stay one long break, with the class around them', () => {
+    for (const seed of [1, 2]) {
+      const { take, alignment } = found(0, seed, { asideS: 150, listing: true });
+      const long = alignment.segments.reduce((a, b) => ((b.recorded?.end ?? 0) - (b.recorded?.start ?? 0) > (a.recorded?.end ?? 0) - (a.recorded?.start ?? 0) ? b : a));
+      const truth = take.truth.get(long.segment.key);
+      expect(long.segment.kind).toBe('rest');
+      expect((truth?.end ?? 0) - (truth?.start ?? 0)).toBeGreaterThan(150e6);
+      expect(alignment.segments.every((r) => r.recorded !== null)).toBe(true);
+      expect(alignment.extra).toEqual([]);
+    }
+  });
+  it('time before the class costs what is led in it, so that no round is taken for waiting', () => {
+    // Twelve intervals of three moves: all but the first round would fit a round later.
+    for (const seed of [1, 4]) {
+      const { take, alignment } = found(4, seed, { asideS: 150, listing: true });
+      const [first] = alignment.segments.filter((r) => isActive(r.segment));
+      expect(Math.abs((first?.recorded?.start ?? 0) - (take.truth.get(first?.segment.key ?? '')?.start ?? 0)) / 1e6).toBeLessThan(10);
+    }
+  });
+});

@@ -13,6 +13,8 @@ export interface Problem {
   readonly grid: Grid;
   readonly pinned: ReadonlySet<number>;
   readonly beyond: Float32Array;
+  /** Prefix sums of what speaks against a time before the class or after it. */
+  readonly edges: Float32Array;
   /** Per segment 1 where it may begin; null: everywhere. */
   readonly worthTrying: readonly Uint8Array[] | null;
 }
@@ -73,12 +75,12 @@ export function lengthTable(shape: Shape, grid: Grid, slackUs = 0): LengthTable 
 
 /** From the start of the take to its end: what each state is worth, and where it came from. */
 export function runForward(problem: Problem): Columns {
-  const { shapes, lengths, rewards, grid, pinned, beyond, worthTrying } = problem;
+  const { shapes, lengths, rewards, grid, pinned, beyond, edges, worthTrying } = problem;
   const ended = new Map<Float32Array, Map<Float32Array, Float32Array>>();
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
   const columns: Columns = { score: [], leaving: [], opened: [], length: [], extraFrom: [] };
-  let now = new Float32Array(cells).map((_, c) => -c * stepS * EDGE_COST_A_SECOND);
+  let now = new Float32Array(cells).map((_, c) => -c * stepS * EDGE_COST_A_SECOND - (edges[c] as number));
   let leaving = new Float32Array(cells).fill(OUT);
   columns.extraFrom.push(new Int32Array(cells).fill(-1));
   columns.leaving.push(leaving);
@@ -125,17 +127,17 @@ export function runForward(problem: Problem): Columns {
     columns.leaving.push((leaving = left));
     now = withExtra;
   }
-  for (let c = 0; c < cells; c++) now[c] = (now[c] as number) - (grid.cells - c) * stepS * EDGE_COST_A_SECOND;
+  for (let c = 0; c < cells; c++) now[c] = (now[c] as number) - (grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number));
   columns.score.push(now);
   return columns;
 }
 
 /** From the end of the take back to its start, over the states that the forward pass followed. */
 export function runBackward(problem: Problem, forward: Columns): Backward {
-  const { shapes, lengths, rewards, grid, pinned, beyond, worthTrying } = problem;
+  const { shapes, lengths, rewards, grid, pinned, beyond, edges, worthTrying } = problem;
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
-  const edge = new Float32Array(cells).map((_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND);
+  const edge = new Float32Array(cells).map((_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number)));
   let [after, leaving] = [edge, edge];
   const result: Backward = { filmed: [], any: [after], leaving: [leaving] };
   for (let k = shapes.length - 1; k >= 0; k--) {

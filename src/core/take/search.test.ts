@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../plan/compile.ts';
 import { newBlock, newMove } from '../plan/plan.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type Grid, beyondRewards, rewardsFor } from './evidence.ts';
+import { type Grid, beyondRewards, edgeCosts, rewardsFor } from './evidence.ts';
 import type { Heard } from './heard.ts';
 import { refine } from './refine.ts';
 import { search } from './search.ts';
@@ -22,7 +22,7 @@ const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma:
 const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, token: 0, label, score: 1, next: false, side: null });
 const solve = (heard: Heard[], seconds: number) => {
   const g = grid(seconds);
-  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g));
+  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g), edgeCosts(heard, g));
   return { ...found, of: (k: number) => found.pieces.find((p) => p.segment === k) };
 };
 

@@ -25,10 +25,10 @@ const MARGIN = 20;
 /**
  * The best order-keeping path: every segment either falls somewhere or is skipped, time beyond the plan may stand between
  * any two. Exact within the beam. `pinned` segments cannot be
- * skipped; `beyond` is the prefix sum of what time beyond the plan earns. Cost grows with segments × cells × lengths.
+ * skipped; `beyond` and `edges` are the prefix sums of what time beyond the plan earns, and of what time before and after the class costs. Cost grows with segments × cells × lengths.
  */
-export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array, worthTrying: readonly Uint8Array[] | null = null): SearchResult {
-  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, worthTrying };
+export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array, edges: Float32Array, worthTrying: readonly Uint8Array[] | null = null): SearchResult {
+  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, edges, worthTrying };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
   return { pieces: tracePath(forward, shapes.length), ...certainty(problem, forward, backward), worthTrying: shapes.map((_, k) => nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array, ...spanOf(problem, k))) };
