@@ -108,7 +108,7 @@ test('the alignment names what was left out and made up; a pin holds and the res
   await field.fill('2:35');
   await page.getByLabel('Title of the workout').focus();
   await expect(page.getByRole('button', { name: 'Take out the pin of Reverse lunge' })).toBeVisible();
-  await expect(field).toHaveValue('2:35');
+  await expect(field).toHaveValue('2:35.0');
   await page.getByRole('button', { name: 'Take out the pin of Reverse lunge' }).click();
   await expect(field).toHaveValue('2:33.5');
 });
