@@ -129,7 +129,7 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
 
 /** What a search is given: what each segment earns where, with the pins bound. */
 function given(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], grid: Grid, pins: readonly Pin[]) {
-  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null, tokens.at(-1) ?? null);
   const pinned = new Set<number>();
   for (const pin of pins) {
     const k = segments.findIndex((s) => s.key === pin.segmentKey);
@@ -195,7 +195,7 @@ function finePath(
   segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[], habits: Habits,
 ): { readonly times: number[]; readonly grids: readonly TimerGrid[] } {
   const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
-  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null);
+  const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null, tokens.at(-1) ?? null);
   const fixed = new Map<number, number>();
   for (const pin of pins) {
     const j = path.findIndex((p) => p.segment !== null && segments[p.segment]?.key === pin.segmentKey);

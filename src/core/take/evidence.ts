@@ -20,7 +20,7 @@ export interface Rewards {
 /** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
 const WEIGHT = {
   countdownEnd: [3.2, 0.35], breakCountdownEnd: [1.6, 0.5], timeLeft: [2, 0.9], half: [1.6, 1.6], restWord: [2.4, 0.8], goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
+  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], lastWord: [1.5, 1], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
 } as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
 const NAME_INSIDE = 0.9;
 const WATER_INSIDE = 2.5;
@@ -60,8 +60,8 @@ export function edgeCosts(heard: readonly Heard[], grid: Grid): Float32Array {
   return prefix(marks(heard, grid, LEADING, (h) => h.kind !== 'name' || !h.next));
 }
 
-/** Rewards for every segment; segments that want the same share their arrays. */
-export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[], grid: Grid, firstWordUs: number | null): Rewards[] {
+/** Rewards for every segment; segments that want the same share their arrays. Class and talk begin and end with their first and last word. */
+export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[], grid: Grid, firstWordUs: number | null, lastWord: { readonly end: number; readonly sigma: number } | null = null): Rewards[] {
   const cells = grid.cells + 1;
   const at = (us: number) => us / grid.stepUs;
   const bump = (array: Float32Array, us: number, sigmaUs: number, [points, spreadS]: readonly [number, number], factor = 1, scale = 1) => {
@@ -133,12 +133,14 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
   };
   const first = none.slice();
   if (firstWordUs !== null) bump(first, firstWordUs - 0.3e6, 0, WEIGHT.firstWord);
+  const last = none.slice();
+  if (lastWord !== null) bump(last, lastWord.end + 0.5e6, lastWord.sigma, WEIGHT.lastWord);
   return segments.map((segment, i) => {
     if (isActive(segment)) return forName(segment);
     const leads = nextActive(segments, i);
     const switches = segment.kind === 'change-over' && leads !== null && leads.moveId === segment.moveId;
     const start = i === 0 ? first : segment.kind === 'rest' ? rest : switches ? switching : none;
-    return { start, end: segment.kind === 'rest' || segment.kind === 'change-over' ? breakCountdown : none, middle: null, inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting };
+    return { start, end: segment.kind === 'rest' || segment.kind === 'change-over' ? breakCountdown : i === segments.length - 1 ? last : none, middle: null, inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting };
   });
 }
 
