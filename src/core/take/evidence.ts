@@ -20,7 +20,7 @@ export interface Rewards {
 /** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
 const WEIGHT = {
   countdownEnd: [3.2, 0.35], breakCountdownEnd: [1.6, 0.5], timeLeft: [2, 0.9], half: [1.6, 1.6], restWord: [2.4, 0.8], goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], lastWord: [1.5, 1], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
+  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], lastWord: [1, 3], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
 } as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
 const NAME_INSIDE = 0.9;
 const WATER_INSIDE = 2.5;
@@ -29,6 +29,9 @@ const ROUND_INSIDE = 1.2;
 const NEXT_REACH_S = 26;
 const NEXT_POINTS = 1.6;
 const WRONG_SIDE_FACTOR = 0.55;
+
+/** After the last word people wave and catch their breath. */
+const WAVING_US = 3e6;
 
 /** A call may be said so many times for each change before it counts less. */
 const OFTEN = 1.5;
@@ -134,7 +137,7 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
   const first = none.slice();
   if (firstWordUs !== null) bump(first, firstWordUs - 0.3e6, 0, WEIGHT.firstWord);
   const last = none.slice();
-  if (lastWord !== null) bump(last, lastWord.end + 0.5e6, lastWord.sigma, WEIGHT.lastWord);
+  if (lastWord !== null) bump(last, lastWord.end + WAVING_US, lastWord.sigma, WEIGHT.lastWord);
   return segments.map((segment, i) => {
     if (isActive(segment)) return forName(segment);
     const leads = nextActive(segments, i);
