@@ -124,7 +124,7 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
     } else if (habits.rest === before.rest && habits.change === before.change) break;
     found = search(shapes(habits), rewards, grid, pinned, beyond, edges, found.worthTrying);
   }
-  return { ...found, heard, habits, path: longRests(joinRests(timed(found.pieces), segments), segments, heard) };
+  return { ...found, heard, habits, path: longRests(joinRests(timed(found.pieces), segments), segments, heard, pinned) };
 }
 
 /** What a search is given: what each segment earns where, with the pins bound. */
@@ -172,12 +172,12 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
 
 /**
  * Time beyond the plan beside a rest is that rest gone on, with talk or without, unless a move that was left out is named in
- * it: then it was made up there.
+ * it: then it was made up there. A rest that a hand pinned stays as long as it was pinned.
  */
-function longRests(path: readonly PathPiece[], segments: readonly Segment[], heard: readonly Heard[]): PathPiece[] {
+function longRests(path: readonly PathPiece[], segments: readonly Segment[], heard: readonly Heard[], pinned: ReadonlySet<number>): PathPiece[] {
   const filmed = new Set(path.map((p) => p.segment));
   const missing = new Set(segments.filter((s, k) => isActive(s) && !filmed.has(k)).map((s) => s.label));
-  const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
+  const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest' && !pinned.has(p.segment);
   const madeUp = (p: PathPiece) => heard.some((h) => h.kind === 'name' && missing.has(h.label) && h.at >= p.start && h.at < p.end);
   const joined: PathPiece[] = [];
   for (const [j, piece] of path.entries()) {

@@ -138,4 +138,23 @@ describe('what no plan has', () => {
       expect(Math.abs((first?.recorded?.start ?? 0) - (take.truth.get(first?.segment.key ?? '')?.start ?? 0)) / 1e6).toBeLessThan(10);
     }
   });
+  it('but a rest whose end a hand pinned ends there, and all stays in order', () => {
+    const { take, alignment } = found(0, 2, { asideS: 150, listing: true });
+    const k = alignment.segments.findIndex((r) => r.segment.kind === 'rest' && (r.recorded?.end ?? 0) - (r.recorded?.start ?? 0) > 100e6);
+    const long = alignment.segments[k];
+    const at = micros((long?.recorded?.start ?? 0) + 25e6);
+    const again = align(take.segments, take.transcript, take.duration, [{ segmentKey: long?.segment.key ?? '', edge: 'end', at }]).segments;
+    expect(again[k]?.recorded?.end).toBe(at);
+    const edges = again.flatMap((r) => (r.recorded === null ? [] : [r.recorded.start, r.recorded.end]));
+    expect(edges).toEqual([...edges].sort((a, b) => a - b));
+  });
+  it('lines with a start and an end, and silence between them, are as good as their ends', () => {
+    const errors = [0, 2, 4].flatMap((school) => {
+      const take = livingClass(readOutline(SCHOOLS[school]?.[1] ?? '').value, 1, { misheard: 0.2 });
+      const lines = { cues: take.transcript.cues.map((c) => ({ ...c, words: null })) };
+      return align(take.segments, lines, take.duration).segments.map((r) => Math.abs((r.recorded?.start ?? 0) - (take.truth.get(r.segment.key)?.start ?? 0)) / 1e6);
+    }).sort((a, b) => a - b);
+    expect(errors[errors.length >> 1]).toBeLessThan(0.5);
+    expect(errors[Math.floor(errors.length * 0.95)]).toBeLessThan(2);
+  });
 });

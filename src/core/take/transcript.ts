@@ -44,6 +44,7 @@ export interface CoarseCue {
   readonly text: string;
   readonly start: number;
   readonly end: number;
+  /** False of the last one: where it ends may be a guess. */
   readonly endKnown: boolean;
   /** The first word of what follows at once. */
   readonly onward: string | null;
@@ -83,7 +84,7 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
     // A countdown may go on in the next cue, where that begins as this one ends.
     const goesOn = next !== undefined && next.start - cue.end < 1e6;
     const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
-    return [{ cue: c, text: spokenText(cue.text), start, end, endKnown: goesOn, onward: goesOn ? (/^\S+/.exec(next.text)?.[0] ?? null) : null }];
+    return [{ cue: c, text: spokenText(cue.text), start, end, endKnown: next !== undefined, onward: goesOn ? (/^\S+/.exec(next.text)?.[0] ?? null) : null }];
   });
 }
 
