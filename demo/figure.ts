@@ -29,37 +29,129 @@ export function poseOf(segment: Performed | null, t: number): Pose {
   const rep = (1 - Math.cos((2 * Math.PI * t) / 3)) / 2;
   const sway = Math.sin(t * 2.1) * 3;
   const stand: Pose = {
-    hip: [CENTRE + sway, 212], lean: 2, stick: false, towel: false, crate: false,
-    hands: [[CENTRE - 34 + sway, 208], [CENTRE + 34 + sway, 208]], feet: [[CENTRE - 18, FLOOR], [CENTRE + 18, FLOOR]],
+    hip: [CENTRE + sway, 212],
+    lean: 2,
+    stick: false,
+    towel: false,
+    crate: false,
+    hands: [
+      [CENTRE - 34 + sway, 208],
+      [CENTRE + 34 + sway, 208],
+    ],
+    feet: [
+      [CENTRE - 18, FLOOR],
+      [CENTRE + 18, FLOOR],
+    ],
   };
   if (segment === null) return stand;
   const flip = segment.side === 'right' || (segment.side === 'alternate' && Math.floor(t / 3) % 2 === 1) ? -1 : 1;
   const x = (dx: number) => CENTRE + dx * flip;
   const over = (pose: Pose, dx: number, up: number): Pose => {
     const [sx, sy] = shoulderOf(pose);
-    return { ...pose, hands: [[sx - dx, sy - up], [sx + dx, sy - up]] };
+    return {
+      ...pose,
+      hands: [
+        [sx - dx, sy - up],
+        [sx + dx, sy - up],
+      ],
+    };
   };
   if (segment.kind === 'work' || segment.kind === 'hold') {
     switch (segment.label) {
-      case 'Shoulder rolls': return { ...stand, hands: [[CENTRE - 36, 200 - 18 * rep], [CENTRE + 36, 200 - 18 * rep]] };
+      case 'Shoulder rolls':
+        return {
+          ...stand,
+          hands: [
+            [CENTRE - 36, 200 - 18 * rep],
+            [CENTRE + 36, 200 - 18 * rep],
+          ],
+        };
       case 'Broomstick twists': {
         const turn = Math.sin((2 * Math.PI * t) / 3);
         const pose = over({ ...stand, stick: true }, 46, 4);
-        return { ...pose, hands: [[pose.hands[0][0] + 22 * turn, pose.hands[0][1] + 9 * turn], [pose.hands[1][0] + 22 * turn, pose.hands[1][1] - 9 * turn]] };
+        return {
+          ...pose,
+          hands: [
+            [pose.hands[0][0] + 22 * turn, pose.hands[0][1] + 9 * turn],
+            [pose.hands[1][0] + 22 * turn, pose.hands[1][1] - 9 * turn],
+          ],
+        };
       }
-      case 'Broomstick good morning': return over({ ...stand, hip: [CENTRE - 18 * rep, 212], lean: 4 + 66 * rep, stick: true }, 40, 2);
+      case 'Broomstick good morning':
+        return over({ ...stand, hip: [CENTRE - 18 * rep, 212], lean: 4 + 66 * rep, stick: true }, 40, 2);
       case 'Half-kneeling press':
-        return over({ ...stand, hip: [CENTRE, 240], lean: 0, feet: [[x(-52), FLOOR - 2], [x(34), FLOOR]], stick: true, towel: true }, 44, 12 + 54 * rep);
+        return over(
+          {
+            ...stand,
+            hip: [CENTRE, 240],
+            lean: 0,
+            feet: [
+              [x(-52), FLOOR - 2],
+              [x(34), FLOOR],
+            ],
+            stick: true,
+            towel: true,
+          },
+          44,
+          12 + 54 * rep,
+        );
       case 'Crate step-up':
-        return { ...stand, hip: [x(20 * rep), 212 - 30 * rep], crate: true, feet: [[x(28), FLOOR - 34], [x(-22 + 46 * rep), FLOOR - 34 * rep]] };
+        return {
+          ...stand,
+          hip: [x(20 * rep), 212 - 30 * rep],
+          crate: true,
+          feet: [
+            [x(28), FLOOR - 34],
+            [x(-22 + 46 * rep), FLOOR - 34 * rep],
+          ],
+        };
       case 'Reverse lunge':
-        return over({ ...stand, hip: [CENTRE, 212 + 34 * rep], feet: [[x(22), FLOOR], [x(-20 - 50 * rep), FLOOR]], stick: true }, 42, 2);
+        return over(
+          {
+            ...stand,
+            hip: [CENTRE, 212 + 34 * rep],
+            feet: [
+              [x(22), FLOOR],
+              [x(-20 - 50 * rep), FLOOR],
+            ],
+            stick: true,
+          },
+          42,
+          2,
+        );
       case 'Crate calf stretch':
-        return { ...stand, hip: [x(14), 214], lean: 14 * flip, crate: true, feet: [[x(34), FLOOR - 20], [x(-16), FLOOR]], hands: [[CENTRE - 12, 196], [CENTRE + 12, 196]] };
+        return {
+          ...stand,
+          hip: [x(14), 214],
+          lean: 14 * flip,
+          crate: true,
+          feet: [
+            [x(34), FLOOR - 20],
+            [x(-16), FLOOR],
+          ],
+          hands: [
+            [CENTRE - 12, 196],
+            [CENTRE + 12, 196],
+          ],
+        };
     }
   }
-  if (segment.kind === 'water') return { ...stand, hands: [[CENTRE - 34, 208], [CENTRE + 16, 150 + 6 * Math.sin(t)]] };
-  if (segment.kind === 'talk') return { ...stand, hands: [[CENTRE - 36, 190 + 14 * Math.sin(t * 3)], [CENTRE + 36, 190 - 14 * Math.sin(t * 2.3)]] };
+  if (segment.kind === 'water')
+    return {
+      ...stand,
+      hands: [
+        [CENTRE - 34, 208],
+        [CENTRE + 16, 150 + 6 * Math.sin(t)],
+      ],
+    };
+  if (segment.kind === 'talk')
+    return {
+      ...stand,
+      hands: [
+        [CENTRE - 36, 190 + 14 * Math.sin(t * 3)],
+        [CENTRE + 36, 190 - 14 * Math.sin(t * 2.3)],
+      ],
+    };
   return { ...stand, hip: [CENTRE + 6 * Math.sin(t * 4), 212] };
 }
 
@@ -134,5 +226,11 @@ function joint(from: Point, to: Point, bone: number, bend: number): [Point, Poin
   const angle = Math.atan2(dy, dx);
   const end: Point = [from[0] + Math.cos(angle) * distance, from[1] + Math.sin(angle) * distance];
   const out = Math.sqrt(bone * bone - (distance / 2) ** 2) * bend;
-  return [[from[0] + (Math.cos(angle) * distance) / 2 + Math.sin(angle) * out, from[1] + (Math.sin(angle) * distance) / 2 - Math.cos(angle) * out], end];
+  return [
+    [
+      from[0] + (Math.cos(angle) * distance) / 2 + Math.sin(angle) * out,
+      from[1] + (Math.sin(angle) * distance) / 2 - Math.cos(angle) * out,
+    ],
+    end,
+  ];
 }

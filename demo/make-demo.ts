@@ -25,12 +25,60 @@ const pcm = join(tmpdir(), `euphon-demo-${process.pid}.pcm`);
 writeFileSync(pcm, mixToPcm(samples, beatTrack(day.durationUs, BPM)));
 
 const video = join(folder, 'media', 'broomstick-strong-take-1.mp4');
-const ffmpeg = spawn('ffmpeg', [
-  '-y', '-loglevel', 'error', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '640x360', '-r', String(FPS), '-i', '-',
-  '-f', 's16le', '-ar', String(VOICE_RATE_HZ), '-ac', '1', '-i', pcm,
-  '-c:v', 'libx264', '-preset', 'medium', '-crf', '31', '-tune', 'animation', '-g', '250', '-pix_fmt', 'yuv420p',
-  '-c:a', 'aac', '-ar', '48000', '-b:a', '44k', '-movflags', '+faststart', '-fflags', '+bitexact', '-flags:v', '+bitexact', '-flags:a', '+bitexact', video,
-], { stdio: ['pipe', 'inherit', 'inherit'] });
+const ffmpeg = spawn(
+  'ffmpeg',
+  [
+    '-y',
+    '-loglevel',
+    'error',
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'rgba',
+    '-s',
+    '640x360',
+    '-r',
+    String(FPS),
+    '-i',
+    '-',
+    '-f',
+    's16le',
+    '-ar',
+    String(VOICE_RATE_HZ),
+    '-ac',
+    '1',
+    '-i',
+    pcm,
+    '-c:v',
+    'libx264',
+    '-preset',
+    'medium',
+    '-crf',
+    '31',
+    '-tune',
+    'animation',
+    '-g',
+    '250',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:a',
+    'aac',
+    '-ar',
+    '48000',
+    '-b:a',
+    '44k',
+    '-movflags',
+    '+faststart',
+    '-fflags',
+    '+bitexact',
+    '-flags:v',
+    '+bitexact',
+    '-flags:a',
+    '+bitexact',
+    video,
+  ],
+  { stdio: ['pipe', 'inherit', 'inherit'] },
+);
 const canvas = createCanvas(640, 360);
 const c = canvas.getContext('2d');
 const frames = Math.round((day.durationUs / 1e6) * FPS);
@@ -50,12 +98,31 @@ if (status !== 0) throw new Error(`ffmpeg ended with ${status}`);
 writeFileSync(join(folder, 'broomstick-strong.words.vtt'), wordVtt(said));
 writeFileSync(join(folder, 'broomstick-strong.paragraphs.txt'), paragraphs(said));
 const round3 = (s: number) => Math.round(s * 1000) / 1000;
-writeFileSync(join(folder, 'broomstick-strong.truth.json'), JSON.stringify({
-  duration_s: frames / FPS, bpm: BPM, fps: FPS,
-  segments: day.performed.map((s) => ({ key: s.plannedKey, kind: s.kind, label: s.label, side: s.side, round: s.round, start_s: round3(s.start / 1e6), end_s: round3(s.end / 1e6) })),
-  slips: day.slips.map((slip) => ({ ...slip, at_s: round3(slip.at_s) })),
-}, null, 1) + '\n');
-console.log(`${video}: ${(statSync(video).size / 2 ** 20).toFixed(2)} MiB, ${(frames / FPS).toFixed(1)} s, ${said.length} lines`);
+writeFileSync(
+  join(folder, 'broomstick-strong.truth.json'),
+  JSON.stringify(
+    {
+      duration_s: frames / FPS,
+      bpm: BPM,
+      fps: FPS,
+      segments: day.performed.map((s) => ({
+        key: s.plannedKey,
+        kind: s.kind,
+        label: s.label,
+        side: s.side,
+        round: s.round,
+        start_s: round3(s.start / 1e6),
+        end_s: round3(s.end / 1e6),
+      })),
+      slips: day.slips.map((slip) => ({ ...slip, at_s: round3(slip.at_s) })),
+    },
+    null,
+    1,
+  ) + '\n',
+);
+console.log(
+  `${video}: ${(statSync(video).size / 2 ** 20).toFixed(2)} MiB, ${(frames / FPS).toFixed(1)} s, ${said.length} lines`,
+);
 
 function stamp(seconds: number): string {
   const ms = Math.round(seconds * 1000);
@@ -79,5 +146,9 @@ function paragraphs(lines: readonly SaidLine[]): string {
     if (last === undefined || word.start_s >= last.at + PARAGRAPH_S) out.push({ at: word.start_s, words: [word.text] });
     else last.words.push(word.text);
   }
-  return out.map((p) => `[${Math.floor(p.at / 60)}:${String(Math.floor(p.at % 60)).padStart(2, '0')}] ${p.words.join(' ')}`).join('\n\n') + '\n';
+  return (
+    out
+      .map((p) => `[${Math.floor(p.at / 60)}:${String(Math.floor(p.at % 60)).padStart(2, '0')}] ${p.words.join(' ')}`)
+      .join('\n\n') + '\n'
+  );
 }

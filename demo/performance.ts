@@ -37,7 +37,14 @@ export function demoPlan(file: string): Plan {
 }
 
 /** Seconds by which spans run over when nobody watches the clock, by label; the work runs to the clock. */
-const DRIFT_S: Readonly<Record<string, number>> = { Welcome: 2.6, Rest: 0.7, Water: 1.8, 'Switch sides': 0.6, 'Change-over': 0.4, Goodbye: 0.9 };
+const DRIFT_S: Readonly<Record<string, number>> = {
+  Welcome: 2.6,
+  Rest: 0.7,
+  Water: 1.8,
+  'Switch sides': 0.6,
+  'Change-over': 0.4,
+  Goodbye: 0.9,
+};
 const LEAD_IN_S = 1.2;
 
 export function perform(plan: Plan): Performance {
@@ -71,7 +78,11 @@ export function perform(plan: Plan): Performance {
     let over = (DRIFT_S[segment.label] ?? 0.1) * 1e6 * (segment.round === 2 ? 0.5 : 1);
     if (segment.kind === 'rest' && segment.round === 1 && next?.label === 'Half-kneeling press') {
       over = 9e6;
-      slips.push({ type: 'break-over', at_s: now / 1e6, note: 'explaining the half-kneeling press takes 9 s more than the rest has' });
+      slips.push({
+        type: 'break-over',
+        at_s: now / 1e6,
+        note: 'explaining the half-kneeling press takes 9 s more than the rest has',
+      });
     }
     place(segment, length + over);
   }
@@ -87,7 +98,12 @@ function speak(performed: readonly Performed[], script: Script, slips: Slip[]): 
       startUs += 3.5e6;
       slips.push({ type: 'late-half-way', at_s: startUs / 1e6, note: 'said 3.5 s after the middle' });
     }
-    if (line.kind === 'side' && segment.label === 'Half-kneeling press' && segment.round === 2 && segment.side === 'right') {
+    if (
+      line.kind === 'side' &&
+      segment.label === 'Half-kneeling press' &&
+      segment.round === 2 &&
+      segment.side === 'right'
+    ) {
       text = 'Left side.';
       slips.push({ type: 'wrong-side', at_s: startUs / 1e6, note: '“left” said, right shown' });
     }
@@ -98,11 +114,28 @@ function speak(performed: readonly Performed[], script: Script, slips: Slip[]): 
     lines.push({ startUs: segment.start + afterS * 1e6, text });
     return segment.start / 1e6 + afterS;
   };
-  const after = (label: string) => (s: Performed) => s.kind === 'rest' && s.round === 1 && performed[s.index - 1]?.label === label;
-  during(after('Broomstick good morning'), 1.6, 'Half-kneeling press is new, so watch me first. Fold the towel, put it under your left knee, right foot in front. Hands wide on the stick, ribs down, and press straight up over your head. If your knee complains, both knees down is fine.');
-  const at = during(after('Reverse lunge'), 2.2, 'That was round one. Three more moves to go after this and then we stretch.');
+  const after = (label: string) => (s: Performed) =>
+    s.kind === 'rest' && s.round === 1 && performed[s.index - 1]?.label === label;
+  during(
+    after('Broomstick good morning'),
+    1.6,
+    'Half-kneeling press is new, so watch me first. Fold the towel, put it under your left knee, right foot in front. Hands wide on the stick, ribs down, and press straight up over your head. If your knee complains, both knees down is fine.',
+  );
+  const at = during(
+    after('Reverse lunge'),
+    2.2,
+    'That was round one. Three more moves to go after this and then we stretch.',
+  );
   slips.push({ type: 'wrong-count', at_s: at, note: '“three more moves” with four left' });
-  during((s) => s.key === 'extra/talk', 0.6, 'I forgot one in round one. We still owe the crate step-up, left side. Let us make it up now.');
-  during((s) => s.kind === 'change-over' && s.label === 'Switch sides' && s.blockName === 'Hive circuit', 0.4, 'Switch knees.');
+  during(
+    (s) => s.key === 'extra/talk',
+    0.6,
+    'I forgot one in round one. We still owe the crate step-up, left side. Let us make it up now.',
+  );
+  during(
+    (s) => s.kind === 'change-over' && s.label === 'Switch sides' && s.blockName === 'Hive circuit',
+    0.4,
+    'Switch knees.',
+  );
   return lines.sort((a, b) => a.startUs - b.startUs);
 }

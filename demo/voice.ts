@@ -16,7 +16,10 @@ export interface SaidLine {
 }
 
 /** Speaks every line with espeak-ng. A line waits until the one before has ended. */
-export function speakAll(lines: readonly SpokenLine[], durationUs: number): { samples: Float32Array; said: SaidLine[] } {
+export function speakAll(
+  lines: readonly SpokenLine[],
+  durationUs: number,
+): { samples: Float32Array; said: SaidLine[] } {
   const folder = mkdtempSync(join(tmpdir(), 'euphon-voice-'));
   const samples = new Float32Array(Math.ceil((durationUs / 1e6) * VOICE_RATE_HZ));
   const said: SaidLine[] = [];
@@ -26,7 +29,10 @@ export function speakAll(lines: readonly SpokenLine[], durationUs: number): { sa
     execFileSync('espeak-ng', ['-v', 'en-gb', '-s', '172', '-p', '58', '-g', '1', '-w', file, line.text]);
     const voice = trimmed(readWav(file));
     const start = Math.max(line.startUs / 1e6, free);
-    samples.set(voice.subarray(0, Math.max(0, samples.length - Math.round(start * VOICE_RATE_HZ))), Math.round(start * VOICE_RATE_HZ));
+    samples.set(
+      voice.subarray(0, Math.max(0, samples.length - Math.round(start * VOICE_RATE_HZ))),
+      Math.round(start * VOICE_RATE_HZ),
+    );
     const length = voice.length / VOICE_RATE_HZ;
     free = start + length + 0.12;
     const words = line.text.split(/\s+/);
@@ -46,7 +52,9 @@ export function speakAll(lines: readonly SpokenLine[], durationUs: number): { sa
 function readWav(file: string): Float32Array {
   const bytes = readFileSync(file);
   const data = bytes.indexOf('data') + 8;
-  const pcm = new Int16Array(bytes.buffer.slice(bytes.byteOffset + data, bytes.byteOffset + data + Math.floor((bytes.length - data) / 2) * 2));
+  const pcm = new Int16Array(
+    bytes.buffer.slice(bytes.byteOffset + data, bytes.byteOffset + data + Math.floor((bytes.length - data) / 2) * 2),
+  );
   return Float32Array.from(pcm, (v) => v / 32768);
 }
 
@@ -61,7 +69,7 @@ function trimmed(voice: Float32Array): Float32Array {
 export function beatTrack(durationUs: number, bpm: number): Float32Array {
   const samples = new Float32Array(Math.ceil((durationUs / 1e6) * VOICE_RATE_HZ));
   let seed = 12345;
-  const noise = () => ((seed = (seed * 1103515245 + 12345) & 0x7fffffff) / 0x3fffffff) - 1;
+  const noise = () => (seed = (seed * 1103515245 + 12345) & 0x7fffffff) / 0x3fffffff - 1;
   const beats = Math.floor((durationUs / 60e6) * bpm);
   for (let beat = 0; beat < beats * 2; beat++) {
     const from = Math.round((beat * 30 * VOICE_RATE_HZ) / bpm);
@@ -70,7 +78,10 @@ export function beatTrack(durationUs: number, bpm: number): Float32Array {
     for (let i = 0; i < length && from + i < samples.length; i++) {
       const t = i / VOICE_RATE_HZ;
       const decay = Math.exp(-t * (onBeat ? 30 : 120));
-      samples[from + i] = (onBeat ? Math.sin(2 * Math.PI * (58 + 60 * Math.exp(-t * 40)) * t) * 0.22 * (beat % 8 === 0 ? 1.3 : 1) : noise() * 0.035) * decay;
+      samples[from + i] =
+        (onBeat
+          ? Math.sin(2 * Math.PI * (58 + 60 * Math.exp(-t * 40)) * t) * 0.22 * (beat % 8 === 0 ? 1.3 : 1)
+          : noise() * 0.035) * decay;
     }
   }
   return samples;

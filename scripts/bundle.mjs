@@ -6,9 +6,19 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 async function bundle(entry, outfile, external = []) {
   const { build } = await import('esbuild');
   await build({
-    absWorkingDir: root, entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'error', external,
+    absWorkingDir: root,
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'error',
+    external,
     // Bundled CommonJS packages ask for require.
-    banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+    banner: {
+      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+    },
   });
 }
 

@@ -1,7 +1,13 @@
-// Type checks: the core alone (no DOM, no Node), then everything, TypeScript and pages alike: npm run check.
+// Types, the core alone (no DOM, no Node) and then everything; the formatter; the linter with rules that need types: npm run check.
 import { spawnSync } from 'node:child_process';
 
-for (const args of [['tsc', '-p', 'src/core'], ['astro', 'check', '--minimumSeverity', 'error']]) {
-  const { status } = spawnSync('npx', ['--no-install', ...args], { stdio: 'inherit', env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' } });
+for (const args of [
+  ['tsc', '-p', 'src/core'],
+  ['astro', 'check', '--minimumSeverity', 'error'],
+]) {
+  const { status } = spawnSync('npx', ['--no-install', ...args], {
+    stdio: 'inherit',
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+  });
   if (status !== 0) process.exit(status ?? 1);
 }

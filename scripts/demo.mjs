@@ -17,7 +17,10 @@ await main(async () => {
   const port = Number(portText ?? process.env.EUPHON_PORT ?? 4680);
   if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Trouble(`“${portText}” is not a port.`);
   checkNode();
-  if (!(await isFree(port))) throw new Trouble(`Port ${port} is in use. Is Euphon running already? Else start with: npm run demo -- --port ${port + 1}`);
+  if (!(await isFree(port)))
+    throw new Trouble(
+      `Port ${port} is in use. Is Euphon running already? Else start with: npm run demo -- --port ${port + 1}`,
+    );
   const ownDatabase = process.env.DATABASE_URL;
   needPrograms([...(ownDatabase ? [] : ['postgres']), 'ffmpeg', 'espeak-ng', 'pocketsphinx_batch']);
   needModules(root);
@@ -25,8 +28,13 @@ await main(async () => {
   await needBuild(root);
 
   const data = resolve(process.env.EUPHON_DATA ?? join(root, '.euphon'));
-  if (fresh && ownDatabase) throw new Trouble('--fresh empties only Euphon’s own database; yours (DATABASE_URL) is left alone. Empty it yourself, or unset DATABASE_URL.');
-  if (fresh) for (const part of ['postgres', 'media', 'incoming', 'uploads']) rmSync(join(data, part), { recursive: true, force: true });
+  if (fresh && ownDatabase)
+    throw new Trouble(
+      '--fresh empties only Euphon’s own database; yours (DATABASE_URL) is left alone. Empty it yourself, or unset DATABASE_URL.',
+    );
+  if (fresh)
+    for (const part of ['postgres', 'media', 'incoming', 'uploads'])
+      rmSync(join(data, part), { recursive: true, force: true });
   const cluster = ownDatabase ? null : await startCluster(join(data, 'postgres'));
   const env = { DATABASE_URL: ownDatabase ?? cluster.url, EUPHON_DATA: data, EUPHON_PORT: String(port) };
 
@@ -50,12 +58,16 @@ await main(async () => {
       if (!ending) process.stderr.write(`The ${name} ended by itself.\n`);
       void end(1);
     };
-    services.push(...(await Promise.all([startService(root, 'server', env, died), startService(root, 'worker', env, died)])));
+    services.push(
+      ...(await Promise.all([startService(root, 'server', env, died), startService(root, 'worker', env, died)])),
+    );
   } catch (error) {
     cluster?.stop();
     throw error;
   }
-  say(`\nEuphon is ready: http://127.0.0.1:${port}\nCtrl-C stops it. What you edit is kept; “npm run demo -- --fresh” begins again.`);
+  say(
+    `\nEuphon is ready: http://127.0.0.1:${port}\nCtrl-C stops it. What you edit is kept; “npm run demo -- --fresh” begins again.`,
+  );
 });
 
 function options() {

@@ -24,38 +24,55 @@ await main(async () => {
   await needBuild(root);
   const folder = mkdtempSync(join(tmpdir(), 'euphon-test-'));
   spawnSync('chmod', ['755', folder]);
-  const cluster = ['db', 'e2e', 'media'].some(wanted) ? await startCluster(join(folder, 'postgres'), { fast: true }) : null;
+  const cluster = ['db', 'e2e', 'media'].some(wanted)
+    ? await startCluster(join(folder, 'postgres'), { fast: true })
+    : null;
   const env = {
-    ...process.env, ASTRO_TELEMETRY_DISABLED: '1', EUPHON_TEST_DATABASE: cluster?.url ?? '', EUPHON_DATA: join(folder, 'data'), EUPHON_TEST_PORT: String(await freePort(46_800)),
+    ...process.env,
+    ASTRO_TELEMETRY_DISABLED: '1',
+    EUPHON_TEST_DATABASE: cluster?.url ?? '',
+    EUPHON_DATA: join(folder, 'data'),
+    EUPHON_TEST_PORT: String(await freePort(46_800)),
     EUPHON_CHROMIUM: which('chromium') ?? '',
   };
-  const run = (name, program, args) => new Promise((done) => {
-    say(`\n— ${name}`);
-    const begun = Date.now();
-    spawn(program, args, { cwd: root, env, stdio: 'inherit' }).on('close', (status) => {
-      say(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
-      done(status === 0);
+  const run = (name, program, args) =>
+    new Promise((done) => {
+      say(`\n— ${name}`);
+      const begun = Date.now();
+      spawn(program, args, { cwd: root, env, stdio: 'inherit' }).on('close', (status) => {
+        say(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+        done(status === 0);
+      });
     });
-  });
   /** Runs a part beside the others; what it says comes in one piece when it ends. */
-  const aside = (name, program, args) => new Promise((done) => {
-    const begun = Date.now();
-    const child = spawn(program, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
-    const said = [];
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
-    child.on('close', (status) => {
-      say(`\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}\n  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
-      done(status === 0);
+  const aside = (name, program, args) =>
+    new Promise((done) => {
+      const begun = Date.now();
+      const child = spawn(program, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+      const said = [];
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+      child.on('close', (status) => {
+        say(
+          `\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}\n  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`,
+        );
+        done(status === 0);
+      });
     });
-  });
   const bin = (name) => join(root, 'node_modules', '.bin', name);
   const results = [];
   try {
     // Types are checked beside the tests that mostly wait for a database or a program.
     const types = wanted('check') ? aside('types', process.execPath, ['scripts/check.mjs']) : null;
-    for (const part of ['unit', 'db', 'media']) if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
+    for (const part of ['unit', 'db', 'media'])
+      if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
     if (types !== null) results.push(await types);
-    if (wanted('e2e')) results.push(await run('e2e', bin('playwright'), ['test', ...(process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' '))]));
+    if (wanted('e2e'))
+      results.push(
+        await run('e2e', bin('playwright'), [
+          'test',
+          ...(process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ')),
+        ]),
+      );
   } finally {
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -6,19 +6,52 @@ const SRC = resolve(import.meta.dirname, '../src');
 
 /** The table of rooms: who may import whom. Inside a room everyone may, but for the rows of the core. */
 const ROOMS: Readonly<Record<string, readonly string[]>> = {
-  core: [], formats: ['core'], db: ['core', 'formats'], media: ['core', 'formats'], jobs: ['core', 'formats', 'db', 'media'],
-  server: ['core', 'formats', 'db', 'media'], browser: ['core', 'formats'], ui: [], islands: ['core', 'formats', 'browser', 'ui'],
-  layouts: ['ui', 'styles'], pages: ['server', 'islands', 'layouts', 'ui'], cli: ['core', 'formats', 'media'],
+  core: [],
+  formats: ['core'],
+  db: ['core', 'formats'],
+  media: ['core', 'formats'],
+  jobs: ['core', 'formats', 'db', 'media'],
+  server: ['core', 'formats', 'db', 'media'],
+  browser: ['core', 'formats'],
+  ui: [],
+  islands: ['core', 'formats', 'browser', 'ui'],
+  layouts: ['ui', 'styles'],
+  pages: ['server', 'islands', 'layouts', 'ui'],
+  cli: ['core', 'formats', 'media'],
   // The entries of processes: they put the rooms together.
-  boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'], styles: [], 'middleware.ts': ['server'],
+  boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'],
+  styles: [],
+  'middleware.ts': ['server'],
 };
-const ROWS = ['time', 'exercise', 'plan', 'speech', 'script', 'music', 'signal', 'take', 'claims', 'edit', 'lanes', 'checks', 'workout'];
+const ROWS = [
+  'time',
+  'exercise',
+  'plan',
+  'speech',
+  'script',
+  'music',
+  'signal',
+  'take',
+  'claims',
+  'edit',
+  'lanes',
+  'checks',
+  'workout',
+];
 
-const files = (readdirSync(SRC, { recursive: true, encoding: 'utf8' }) as string[]).filter((f) => /\.(ts|tsx|astro)$/.test(f) && !f.endsWith('.test.ts'));
+const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter(
+  (f) => /\.(ts|tsx|astro)$/.test(f) && !f.endsWith('.test.ts'),
+);
 const imports = files.flatMap((file) =>
-  [...readFileSync(join(SRC, file), 'utf8').matchAll(/(?:^|\s)(?:import|export)\b[^'"`;]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)|^import\s+['"]([^'"]+)['"]/gm)]
-    .map((m) => ({ file, to: (m[1] ?? m[2] ?? m[3]) as string })));
-const inside = imports.filter((i) => i.to.startsWith('.')).map((i) => ({ file: i.file, to: relative(SRC, resolve(SRC, dirname(i.file), i.to)) }));
+  [
+    ...readFileSync(join(SRC, file), 'utf8').matchAll(
+      /(?:^|\s)(?:import|export)\b[^'"`;]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)|^import\s+['"]([^'"]+)['"]/gm,
+    ),
+  ].map((m) => ({ file, to: (m[1] ?? m[2] ?? m[3]) as string })),
+);
+const inside = imports
+  .filter((i) => i.to.startsWith('.'))
+  .map((i) => ({ file: i.file, to: relative(SRC, resolve(SRC, dirname(i.file), i.to)) }));
 const room = (path: string) => path.split('/')[0] as string;
 
 describe('the rooms', () => {
@@ -27,7 +60,9 @@ describe('the rooms', () => {
     expect(inside.length).toBeGreaterThan(200);
   });
   it('import only from the rooms the table allows', () => {
-    const wrong = inside.filter((i) => !i.to.startsWith('..') && room(i.file) !== room(i.to) && !(ROOMS[room(i.file)] ?? []).includes(room(i.to)));
+    const wrong = inside.filter(
+      (i) => !i.to.startsWith('..') && room(i.file) !== room(i.to) && !(ROOMS[room(i.file)] ?? []).includes(room(i.to)),
+    );
     expect(wrong).toEqual([]);
   });
   it('of the core import only earlier rows', () => {
@@ -37,10 +72,20 @@ describe('the rooms', () => {
   });
   it('keep packages out of the core, and the database out of everything but db, server, jobs and boot', () => {
     expect(imports.filter((i) => room(i.file) === 'core' && !i.to.startsWith('.'))).toEqual([]);
-    expect(imports.filter((i) => (i.to === 'pg' || i.to === 'pg-boss') && !['db', 'server', 'jobs', 'boot'].includes(room(i.file)))).toEqual([]);
+    expect(
+      imports.filter(
+        (i) => (i.to === 'pg' || i.to === 'pg-boss') && !['db', 'server', 'jobs', 'boot'].includes(room(i.file)),
+      ),
+    ).toEqual([]);
   });
   it('of the core know no clock and no chance', () => {
-    const wrong = files.filter((f) => room(f) === 'core' && /\bDate\b|Math\.random|\bprocess\b|\bwindow\b/.test(readFileSync(join(SRC, f), 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/.*/g, '')));
+    const wrong = files.filter(
+      (f) =>
+        room(f) === 'core' &&
+        /\bDate\b|Math\.random|\bprocess\b|\bwindow\b/.test(
+          readFileSync(join(SRC, f), 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/.*/g, ''),
+        ),
+    );
     expect(wrong).toEqual([]);
   });
 });

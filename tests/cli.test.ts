@@ -10,11 +10,16 @@ import { play, recipes } from './support/pieces.ts';
 const PLAN = 'demo/broomstick-strong.outline.md';
 const WORDS = 'demo/broomstick-strong.words.vtt';
 let folder: string;
-beforeAll(() => { folder = mkdtempSync(join(tmpdir(), 'euphon-cli-')); });
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'euphon-cli-'));
+});
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const euphon = (...args: string[]) => {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['bin/euphon.mjs', ...args], { encoding: 'utf8', timeout: 20_000 });
+  const { stdout, stderr, status } = spawnSync(process.execPath, ['bin/euphon.mjs', ...args], {
+    encoding: 'utf8',
+    timeout: 20_000,
+  });
   return { stdout, stderr, status, json: () => JSON.parse(stdout) as Record<string, never> };
 };
 const file = (name: string, text: string | Buffer) => {
@@ -27,42 +32,114 @@ describe('euphon', () => {
     const { status, json } = euphon('compile', '--plan', PLAN);
     const out = json() as unknown as { total_s: number; segments: Record<string, unknown>[] };
     expect([status, out.total_s, out.segments.length]).toEqual([0, 454, 27]);
-    expect(out.segments[5]).toMatchObject({ index: 5, kind: 'work', label: 'Half-kneeling press', block: 'Hive circuit', round: 1, side: 'left', start_s: 97, end_s: 110 });
+    expect(out.segments[5]).toMatchObject({
+      index: 5,
+      kind: 'work',
+      label: 'Half-kneeling press',
+      block: 'Hive circuit',
+      round: 1,
+      side: 'left',
+      start_s: 97,
+      end_s: 110,
+    });
   });
   it('aligns, and ends with 1 because a move was left out', () => {
     const { status, json } = euphon('align', '--plan', PLAN, '--transcript', WORDS, '--duration', '471.2');
-    const out = json() as unknown as { segments: { label: string; recorded: unknown; confidence: number; evidence: string[] }[]; extra: { label: string; made_up_index: number | null }[] };
+    const out = json() as unknown as {
+      segments: { label: string; recorded: unknown; confidence: number; evidence: string[] }[];
+      extra: { label: string; made_up_index: number | null }[];
+    };
     expect(status).toBe(1);
-    expect(out.segments.filter((s) => s.recorded === null && s.label !== 'Rest').map((s) => s.label)).toEqual(['Crate step-up']);
+    expect(out.segments.filter((s) => s.recorded === null && s.label !== 'Rest').map((s) => s.label)).toEqual([
+      'Crate step-up',
+    ]);
     expect(out.extra.some((e) => e.made_up_index === 9)).toBe(true);
     for (const s of out.segments) expect(s.confidence >= 0 && s.confidence <= 1 && s.evidence.length > 0).toBe(true);
   });
-  it.each(['captions-vtt', 'captions-srt', 'chapters-vtt', 'chapters-ffmetadata', 'chapters-json', 'cue-sheet-csv', 'overlay-ass', 'description-txt'])('exports %s from the take and from the plan alone', (format) => {
+  it.each([
+    'captions-vtt',
+    'captions-srt',
+    'chapters-vtt',
+    'chapters-ffmetadata',
+    'chapters-json',
+    'cue-sheet-csv',
+    'overlay-ass',
+    'description-txt',
+  ])('exports %s from the take and from the plan alone', (format) => {
     for (const more of [[], ['--transcript', WORDS]]) {
       const { status, stdout } = euphon('export', '--plan', PLAN, ...more, '--format', format);
       expect([status, stdout.length > 200]).toEqual([0, true]);
     }
   });
   it('compiles with change-overs and balance beside the segments', () => {
-    const out = euphon('compile', '--plan', PLAN).json() as unknown as { change_overs: Record<string, unknown>[]; balance: Record<string, unknown> };
-    for (const c of out.change_overs) expect([typeof c.at_s, typeof c.planned_s, typeof c.needed_s, typeof c.why]).toEqual(['number', 'number', 'number', 'string']);
+    const out = euphon('compile', '--plan', PLAN).json() as unknown as {
+      change_overs: Record<string, unknown>[];
+      balance: Record<string, unknown>;
+    };
+    for (const c of out.change_overs)
+      expect([typeof c.at_s, typeof c.planned_s, typeof c.needed_s, typeof c.why]).toEqual([
+        'number',
+        'number',
+        'number',
+        'string',
+      ]);
     expect(out.change_overs.find((c) => c.to === 'Half-kneeling press')).toMatchObject({ at_s: 85, planned_s: 12 });
-    expect(out.balance).toMatchObject({ left_s: 76, right_s: 76, equipment: expect.arrayContaining([expect.objectContaining({ name: 'mat' })]) });
+    expect(out.balance).toMatchObject({
+      left_s: 76,
+      right_s: 76,
+      equipment: expect.arrayContaining([expect.objectContaining({ name: 'mat' })]),
+    });
   });
   it('fits to a length to the second, and orders a block', () => {
     const fit = euphon('fit', '--plan', PLAN, '--length', '8:00');
     const { answers } = fit.json() as unknown as { answers: { total_s: number; changes: string[] }[] };
-    expect([fit.status, answers.length > 0, answers.every((a) => a.total_s === 480 && a.changes.length > 0)]).toEqual([0, true, true]);
-    const order = euphon('order', '--plan', PLAN, '--block', '3').json() as unknown as { before: string[]; after: string[]; cost: number; cost_before: number };
+    expect([fit.status, answers.length > 0, answers.every((a) => a.total_s === 480 && a.changes.length > 0)]).toEqual([
+      0,
+      true,
+      true,
+    ]);
+    const order = euphon('order', '--plan', PLAN, '--block', '3').json() as unknown as {
+      before: string[];
+      after: string[];
+      cost: number;
+      cost_before: number;
+    };
     expect([[...order.after].sort(), order.cost <= order.cost_before]).toEqual([[...order.before].sort(), true]);
   });
   it('writes the calls in order, none over another, and names what gave way', () => {
     const { json } = euphon('script', '--plan', PLAN);
-    const { calls, dropped } = json() as unknown as { calls: { start_s: number; end_s: number; text: string; kind: string }[]; dropped: { reason: string; missing_s: number }[] };
+    const { calls, dropped } = json() as unknown as {
+      calls: { start_s: number; end_s: number; text: string; kind: string }[];
+      dropped: { reason: string; missing_s: number }[];
+    };
     expect(calls.length).toBeGreaterThan(80);
-    calls.forEach((c, i) => expect([c.text !== '', c.end_s >= c.start_s, i === 0 || c.start_s >= (calls[i - 1]?.end_s ?? 0)]).toEqual([true, true, true]));
-    expect(new Set(calls.map((c) => c.kind))).toEqual(new Set(['name', 'side', 'caution', 'equipment', 'next-up', 'option', 'set-up', 'rest', 'water', 'last-one', 'round', 'ten', 'half-way', 'countdown']));
-    for (const d of dropped) expect([['no-room', 'place-taken'].includes(d.reason), d.missing_s > 0]).toEqual([true, true]);
+    calls.forEach((c, i) =>
+      expect([c.text !== '', c.end_s >= c.start_s, i === 0 || c.start_s >= (calls[i - 1]?.end_s ?? 0)]).toEqual([
+        true,
+        true,
+        true,
+      ]),
+    );
+    expect(new Set(calls.map((c) => c.kind))).toEqual(
+      new Set([
+        'name',
+        'side',
+        'caution',
+        'equipment',
+        'next-up',
+        'option',
+        'set-up',
+        'rest',
+        'water',
+        'last-one',
+        'round',
+        'ten',
+        'half-way',
+        'countdown',
+      ]),
+    );
+    for (const d of dropped)
+      expect([['no-room', 'place-taken'].includes(d.reason), d.missing_s > 0]).toEqual([true, true]);
   });
   it('holds the claims of a transcript against the class', () => {
     const { status, json } = euphon('claims', '--plan', PLAN, '--transcript', WORDS);
@@ -72,11 +149,27 @@ describe('euphon', () => {
     for (const c of claims) expect(Object.keys(c)).toEqual(['at_s', 'type', 'said', 'claimed', 'actual', 'verdict']);
   });
   it.each<[string, () => string[]]>([
-    ['no verb', () => []], ['an unknown verb', () => ['dance']], ['no plan', () => ['compile']], ['a missing file', () => ['compile', '--plan', join(folder, 'nowhere')]], ['a folder', () => ['compile', '--plan', folder]],
-    ['an empty plan', () => ['compile', '--plan', file('e', '')]], ['a plan without moves', () => ['compile', '--plan', file('n', '# T\n## Main: 40/20\n')]],
-    ['a plan of 10 000 moves', () => ['compile', '--plan', file('m', `# T\n## Main: 40/20\n${'- Squat\n'.repeat(10_000)}`)]], ['bytes', () => ['compile', '--plan', file('b', Buffer.from(Array.from({ length: 4000 }, (_, i) => (i * 31) % 256)))]],
-    ['broken JSON', () => ['compile', '--plan', file('j', '{"format":')]], ['an empty transcript', () => ['align', '--plan', PLAN, '--transcript', file('t', '')]], ['words without times', () => ['align', '--plan', PLAN, '--transcript', file('w', 'hello there')]],
-    ['a duration that is none', () => ['align', '--plan', PLAN, '--transcript', WORDS, '--duration', 'soon']], ['an unknown format', () => ['export', '--plan', PLAN, '--format', 'pdf']], ['an unknown flag', () => ['compile', '--plan', PLAN, '--colour', 'red']],
+    ['no verb', () => []],
+    ['an unknown verb', () => ['dance']],
+    ['no plan', () => ['compile']],
+    ['a missing file', () => ['compile', '--plan', join(folder, 'nowhere')]],
+    ['a folder', () => ['compile', '--plan', folder]],
+    ['an empty plan', () => ['compile', '--plan', file('e', '')]],
+    ['a plan without moves', () => ['compile', '--plan', file('n', '# T\n## Main: 40/20\n')]],
+    [
+      'a plan of 10 000 moves',
+      () => ['compile', '--plan', file('m', `# T\n## Main: 40/20\n${'- Squat\n'.repeat(10_000)}`)],
+    ],
+    [
+      'bytes',
+      () => ['compile', '--plan', file('b', Buffer.from(Array.from({ length: 4000 }, (_, i) => (i * 31) % 256)))],
+    ],
+    ['broken JSON', () => ['compile', '--plan', file('j', '{"format":')]],
+    ['an empty transcript', () => ['align', '--plan', PLAN, '--transcript', file('t', '')]],
+    ['words without times', () => ['align', '--plan', PLAN, '--transcript', file('w', 'hello there')]],
+    ['a duration that is none', () => ['align', '--plan', PLAN, '--transcript', WORDS, '--duration', 'soon']],
+    ['an unknown format', () => ['export', '--plan', PLAN, '--format', 'pdf']],
+    ['an unknown flag', () => ['compile', '--plan', PLAN, '--colour', 'red']],
   ])('answers %s with one sentence and status 2', (_, args) => {
     const { status, stdout, stderr } = euphon(...args());
     expect(status).toBe(2);
@@ -84,8 +177,17 @@ describe('euphon', () => {
     expect(stderr + stdout).toMatch(/[.]\n/);
   });
   it('keeps on with a transcript whose times run backwards, overlap or pass the end, and says so', () => {
-    const text = 'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
-    const { status, stderr, stdout } = euphon('align', '--plan', PLAN, '--transcript', file('odd.vtt', text), '--duration', '60');
+    const text =
+      'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
+    const { status, stderr, stdout } = euphon(
+      'align',
+      '--plan',
+      PLAN,
+      '--transcript',
+      file('odd.vtt', text),
+      '--duration',
+      '60',
+    );
     expect(status).toBe(1);
     expect(stderr).toMatch(/runs backwards[\s\S]*Two cues begin at 0:05[\s\S]*after the end of the recording/);
     expect(JSON.parse(stdout)).toHaveProperty('segments');
@@ -118,7 +220,12 @@ describe('sound on the command line', () => {
     expect(found.true_peak_dbtp).toBeLessThan(0);
     expect(found.range_lu).toBeGreaterThanOrEqual(0);
   });
-  it.each([['beats', join(folder, 'words.mp3')], ['loudness', join(folder, 'nothing.wav')], ['beats', folder], ['loudness']])('%s %s is bad input: one sentence, status 2', (...args) => {
+  it.each([
+    ['beats', join(folder, 'words.mp3')],
+    ['loudness', join(folder, 'nothing.wav')],
+    ['beats', folder],
+    ['loudness'],
+  ])('%s %s is bad input: one sentence, status 2', (...args) => {
     const { status, stderr } = euphon(...(args as string[]));
     expect(status).toBe(2);
     expect(stderr.trim().split('\n').length).toBe(1);
@@ -126,8 +233,15 @@ describe('sound on the command line', () => {
   it('music-fit answers for each block: 30 s at 128 are two phrases (derived)', () => {
     const plan = join(folder, 'plan.md');
     writeFileSync(plan, '# T\n## Main: strength, 30/15\n- Squat\n- Row');
-    const found = JSON.parse(euphon('music-fit', '--plan', plan, '--bpm', '128').stdout) as { blocks: { answers: { kind: string; stretch_percent?: number; units?: number[] }[] }[] };
-    expect(found.blocks[0]?.answers[0]).toMatchObject({ kind: 'stretch', stretch_percent: 0, unit: 'phrase', units: [2, 1] });
+    const found = JSON.parse(euphon('music-fit', '--plan', plan, '--bpm', '128').stdout) as {
+      blocks: { answers: { kind: string; stretch_percent?: number; units?: number[] }[] }[];
+    };
+    expect(found.blocks[0]?.answers[0]).toMatchObject({
+      kind: 'stretch',
+      stretch_percent: 0,
+      unit: 'phrase',
+      units: [2, 1],
+    });
     expect(euphon('music-fit', '--plan', plan, '--bpm', '9').status).toBe(2);
   });
   it('propose gives a plan that compile reads', () => {
@@ -138,11 +252,20 @@ describe('sound on the command line', () => {
     expect(compiled.segments.map((s) => s.label)).toContain('Reverse lunge');
   });
   it('align tells slips and the timer’s grid', () => {
-    const found = JSON.parse(euphon('align', '--plan', 'demo/broomstick-strong.outline.md', '--transcript', 'demo/broomstick-strong.words.vtt').stdout) as { grid: unknown; slips: { at_s: number; type: string }[] };
+    const found = JSON.parse(
+      euphon('align', '--plan', 'demo/broomstick-strong.outline.md', '--transcript', 'demo/broomstick-strong.words.vtt')
+        .stdout,
+    ) as { grid: unknown; slips: { at_s: number; type: string }[] };
     expect(found.grid).toBeNull();
-    const truth = JSON.parse(readFileSync('demo/broomstick-strong.truth.json', 'utf8')) as { slips: { type: string; at_s: number }[] };
+    const truth = JSON.parse(readFileSync('demo/broomstick-strong.truth.json', 'utf8')) as {
+      slips: { type: string; at_s: number }[];
+    };
     const same: Readonly<Record<string, string>> = { 'break-over': 'break-long', 'late-half-way': 'wrong-half-way' };
-    for (const slip of truth.slips) expect(found.slips.some((s) => s.type === (same[slip.type] ?? slip.type) && Math.abs(s.at_s - slip.at_s) < 5), `${slip.type} at ${slip.at_s}`).toBe(true);
+    for (const slip of truth.slips)
+      expect(
+        found.slips.some((s) => s.type === (same[slip.type] ?? slip.type) && Math.abs(s.at_s - slip.at_s) < 5),
+        `${slip.type} at ${slip.at_s}`,
+      ).toBe(true);
     expect(found.slips.length).toBeLessThanOrEqual(truth.slips.length + 1);
   });
 });

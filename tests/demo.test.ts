@@ -25,11 +25,20 @@ describe('the demo', () => {
   });
   it('uses all four side policies and the three props', () => {
     const moves = plan.blocks.flatMap((b) => b.moves);
-    expect(new Set(moves.map((m) => m.sides?.kind).filter((k) => k !== undefined))).toEqual(new Set(['half', 'rounds', 'alternate', 'own']));
+    expect(new Set(moves.map((m) => m.sides?.kind).filter((k) => k !== undefined))).toEqual(
+      new Set(['half', 'rounds', 'alternate', 'own']),
+    );
     expect(new Set(moves.flatMap((m) => m.needs))).toEqual(new Set(['broomstick', 'folded towel', 'crate']));
   });
   it('holds on purpose what goes wrong on such days', () => {
-    expect(truth.slips.map((s) => s.type).sort()).toEqual(['break-over', 'late-half-way', 'left-out', 'made-up', 'wrong-count', 'wrong-side']);
+    expect(truth.slips.map((s) => s.type).sort()).toEqual([
+      'break-over',
+      'late-half-way',
+      'left-out',
+      'made-up',
+      'wrong-count',
+      'wrong-side',
+    ]);
     const rest = truth.segments.find((s) => s.kind === 'rest' && s.end_s - s.start_s > 20.5);
     expect(rest === undefined ? 0 : rest.end_s - rest.start_s).toBeCloseTo(21, 1);
   });
@@ -49,14 +58,20 @@ describe('the demo', () => {
     const words = readTranscript(read('broomstick-strong.words.vtt'));
     const coarse = readTranscript(read('broomstick-strong.paragraphs.txt'));
     expect([words.problems, coarse.problems]).toEqual([[], []]);
-    const text = (r: typeof words) => r.value.cues.map((c) => c.text).join(' ').replace(/\s+/g, ' ');
+    const text = (r: typeof words) =>
+      r.value.cues
+        .map((c) => c.text)
+        .join(' ')
+        .replace(/\s+/g, ' ');
     expect(text(coarse)).toBe(text(words));
     expect(words.value.cues.every((c) => c.words !== null || c.text.split(' ').length === 1)).toBe(true);
     const starts = coarse.value.cues.map((c) => c.start / 1e6);
     starts.slice(1).forEach((at, i) => expect(at - (starts[i] ?? 0)).toBeGreaterThanOrEqual(19));
   });
   it('is small enough to live in the repository', () => {
-    expect(statSync(new URL('../demo/media/broomstick-strong-take-1.mp4', import.meta.url)).size).toBeLessThan(4 * 2 ** 20);
+    expect(statSync(new URL('../demo/media/broomstick-strong-take-1.mp4', import.meta.url)).size).toBeLessThan(
+      4 * 2 ** 20,
+    );
   });
   it('has a script whose written lines all fit', () => {
     const { segments } = compile(plan);
@@ -67,7 +82,8 @@ describe('the demo', () => {
     for (const segment of perform(plan).performed) {
       for (let t = 0; t < (segment.end - segment.start) / 1e6; t += 0.7) {
         const pose = poseOf(segment, t);
-        for (const [x, y] of [pose.hip, ...pose.hands, ...pose.feet]) expect([x > 100, x < 540, y > 0, y <= 360]).toEqual([true, true, true, true]);
+        for (const [x, y] of [pose.hip, ...pose.hands, ...pose.feet])
+          expect([x > 100, x < 540, y > 0, y <= 360]).toEqual([true, true, true, true]);
       }
     }
   });

@@ -17,17 +17,29 @@ describe('who may change something', () => {
     ['another site', { origin: 'https://elsewhere.example', host: '127.0.0.1:4680' }, false],
     ['an opaque origin', { origin: 'null', host: '127.0.0.1:4680' }, false],
     ['a program without a browser', { host: '127.0.0.1:4680' }, true],
-    ['a browser on another site that sends no origin', { host: '127.0.0.1:4680', 'sec-fetch-site': 'cross-site' }, false],
+    [
+      'a browser on another site that sends no origin',
+      { host: '127.0.0.1:4680', 'sec-fetch-site': 'cross-site' },
+      false,
+    ],
     ['a browser on our site', { host: '127.0.0.1:4680', 'sec-fetch-site': 'same-origin' }, true],
   ])('%s', async (_name, headers, expected) => expect(await allowed(headers)).toBe(expected));
 });
 
-interface Cluster { closedParent(folder: string): string | null; freePort(from: number): Promise<number>; isFree(port: number): Promise<boolean> }
-interface Need { which(program: string): string | null; postgresFolder(): string | null; checkNode(): void }
+interface Cluster {
+  closedParent(folder: string): string | null;
+  freePort(from: number): Promise<number>;
+  isFree(port: number): Promise<boolean>;
+}
+interface Need {
+  which(program: string): string | null;
+  postgresFolder(): string | null;
+  checkNode(): void;
+}
 
 describe('the start scripts', () => {
-  const cluster = () => import('../scripts/lib/cluster.mjs' as string) as Promise<Cluster>;
-  const need = () => import('../scripts/lib/need.mjs' as string) as Promise<Need>;
+  const cluster = () => import('../scripts/lib/cluster.mjs') as Promise<Cluster>;
+  const need = () => import('../scripts/lib/need.mjs') as Promise<Need>;
 
   it('find a free port and step over one in use', async () => {
     const { freePort, isFree } = await cluster();

@@ -6,7 +6,16 @@ import { join } from 'node:path';
 import { bundlePrograms } from '../bundle.mjs';
 import { say, Trouble } from './say.mjs';
 
-const SOURCES = ['src', 'demo', 'public', 'scripts/bundle.mjs', 'scripts/lib/build.mjs', 'astro.config.mjs', 'package-lock.json', 'tsconfig.json'];
+const SOURCES = [
+  'src',
+  'demo',
+  'public',
+  'scripts/bundle.mjs',
+  'scripts/lib/build.mjs',
+  'astro.config.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
 /** Faces that the overlay is drawn in, by the page and by the renderer alike. */
 const OVERLAY_FONTS = [
   '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2',
@@ -32,11 +41,17 @@ export async function needBuild(root) {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Building (about half a minute) …');
   const done = spawnSync(process.execPath, [join(root, 'node_modules', 'astro', 'astro.js'), 'build'], {
-    cwd: root, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
   });
-  if (done.status !== 0) throw new Trouble(`The build failed:\n${(String(done.stdout) + String(done.stderr)).trim().split('\n').slice(-25).join('\n')}`);
+  if (done.status !== 0)
+    throw new Trouble(
+      `The build failed:\n${(String(done.stdout) + String(done.stderr)).trim().split('\n').slice(-25).join('\n')}`,
+    );
   await bundlePrograms();
   mkdirSync(join(root, 'dist', 'fonts'), { recursive: true });
-  for (const font of OVERLAY_FONTS) copyFileSync(join(root, 'node_modules', font), join(root, 'dist', 'fonts', font.split('/').at(-1)));
+  for (const font of OVERLAY_FONTS)
+    copyFileSync(join(root, 'node_modules', font), join(root, 'dist', 'fonts', font.split('/').at(-1)));
   writeFileSync(stamp, wanted);
 }

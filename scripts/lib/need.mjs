@@ -4,7 +4,13 @@ import { accessSync, constants, existsSync, mkdirSync, readFileSync, readdirSync
 import { delimiter, join } from 'node:path';
 import { say, Trouble } from './say.mjs';
 
-const PACKAGES = { postgres: 'postgresql', ffmpeg: 'ffmpeg', 'espeak-ng': 'espeak-ng', chromium: 'chromium', pocketsphinx_batch: 'pocketsphinx pocketsphinx-en-us' };
+const PACKAGES = {
+  postgres: 'postgresql',
+  ffmpeg: 'ffmpeg',
+  'espeak-ng': 'espeak-ng',
+  chromium: 'chromium',
+  pocketsphinx_batch: 'pocketsphinx pocketsphinx-en-us',
+};
 const OLDEST_NODE = [20, 19];
 
 export function checkNode() {
@@ -20,7 +26,9 @@ export function which(program) {
     try {
       accessSync(path, constants.X_OK);
       return path;
-    } catch { /* not in this folder */ }
+    } catch {
+      /* not in this folder */
+    }
   }
   return null;
 }
@@ -28,7 +36,11 @@ export function which(program) {
 /** The folder of the newest PostgreSQL server's programs, or null. Debian keeps them off the PATH. */
 export function postgresFolder() {
   const base = '/usr/lib/postgresql';
-  const versions = existsSync(base) ? readdirSync(base).filter((v) => existsSync(join(base, v, 'bin', 'initdb'))).sort((a, b) => Number(b) - Number(a)) : [];
+  const versions = existsSync(base)
+    ? readdirSync(base)
+        .filter((v) => existsSync(join(base, v, 'bin', 'initdb')))
+        .sort((a, b) => Number(b) - Number(a))
+    : [];
   if (versions[0] !== undefined) return join(base, versions[0], 'bin');
   const initdb = which('initdb');
   return initdb === null ? null : join(initdb, '..');
@@ -47,20 +59,29 @@ export function needPrograms(names) {
   const isRoot = process.getuid?.() === 0;
   const canSudo = !isRoot && which('sudo') !== null && spawnSync('sudo', ['-n', 'true']).status === 0;
   if (which('apt-get') === null || (!isRoot && !canSudo)) {
-    throw new Trouble(`Missing: ${missing.join(', ')}. ${which('apt-get') === null ? 'Install them with this system’s package manager' : `Run: sudo ${command}`}, then start again.`);
+    throw new Trouble(
+      `Missing: ${missing.join(', ')}. ${which('apt-get') === null ? 'Install them with this system’s package manager' : `Run: sudo ${command}`}, then start again.`,
+    );
   }
   say(`Installing ${packages.join(', ')} …`);
-  const as = (args) => spawnSync(isRoot ? args[0] : 'sudo', isRoot ? args.slice(1) : ['-n', ...args], { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const as = (args) =>
+    spawnSync(isRoot ? args[0] : 'sudo', isRoot ? args.slice(1) : ['-n', ...args], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   // No system cluster: Euphon runs its own.
   if (packages.includes('postgresql')) {
-    const off = 'mkdir -p /etc/postgresql-common && printf "create_main_cluster = false\\n" > /etc/postgresql-common/createcluster.conf';
+    const off =
+      'mkdir -p /etc/postgresql-common && printf "create_main_cluster = false\\n" > /etc/postgresql-common/createcluster.conf';
     if (!existsSync('/etc/postgresql-common/createcluster.conf')) as(['sh', '-c', off]);
   }
   const lock = ['-o', 'DPkg::Lock::Timeout=400', '-o', 'Dpkg::Options::=--force-confold'];
   as(['apt-get', ...lock, 'update', '-qq']);
   const done = as(['apt-get', ...lock, 'install', '-y', '--no-install-recommends', ...packages]);
   if (done.status !== 0 || missingOf(names).length > 0) {
-    throw new Trouble(`Installing ${packages.join(', ')} failed: ${String(done.stderr).trim().split('\n').slice(-2).join(' ')}\nRun: ${isRoot ? '' : 'sudo '}${command}`);
+    throw new Trouble(
+      `Installing ${packages.join(', ')} failed: ${String(done.stderr).trim().split('\n').slice(-2).join(' ')}\nRun: ${isRoot ? '' : 'sudo '}${command}`,
+    );
   }
 }
 
@@ -71,7 +92,10 @@ export function needModules(root) {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('Installing packages (npm ci, about a minute) …');
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root, stdio: ['ignore', 'ignore', 'pipe'] });
-  if (done.status !== 0) throw new Trouble(`npm ci failed: ${String(done.stderr).trim().split('\n').slice(-3).join('\n')}\nMend what it says, then start again; it begins afresh.`);
+  if (done.status !== 0)
+    throw new Trouble(
+      `npm ci failed: ${String(done.stderr).trim().split('\n').slice(-3).join('\n')}\nMend what it says, then start again; it begins afresh.`,
+    );
   mkdirSync(join(root, 'node_modules'), { recursive: true });
   writeFileSync(stamp, lock);
 }

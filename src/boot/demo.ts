@@ -18,7 +18,9 @@ import { factsOf } from '../server/workouts.ts';
 
 /** The demo's tracks: beats that the program plays itself, for warm-up, strength and cool-down. */
 const DEMO_BEATS: readonly PracticeBeat[] = [
-  { style: 'backbeat', fromMilliBpm: 128_000, toMilliBpm: 128_000, phrases: 12 }, { style: 'straight', fromMilliBpm: 126_000, toMilliBpm: 126_000, phrases: 12 }, { style: 'shaker', fromMilliBpm: 96_000, toMilliBpm: 96_000, phrases: 8 },
+  { style: 'backbeat', fromMilliBpm: 128_000, toMilliBpm: 128_000, phrases: 12 },
+  { style: 'straight', fromMilliBpm: 126_000, toMilliBpm: 126_000, phrases: 12 },
+  { style: 'shaker', fromMilliBpm: 96_000, toMilliBpm: 96_000, phrases: 8 },
 ];
 
 /** Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already. */
@@ -31,7 +33,12 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   for (const beat of DEMO_BEATS) tracks.push(await makePractice(context, beat));
   const { segments } = compile(second);
   const { placements } = buildSet(second, segments, usableTracks(tracks), EMPTY_MUSIC);
-  const planned: WorkoutDocument = { ...newDocument(''), plan: second, script: draftScript(segments), music: { ...EMPTY_MUSIC, placements } };
+  const planned: WorkoutDocument = {
+    ...newDocument(''),
+    plan: second,
+    script: draftScript(segments),
+    music: { ...EMPTY_MUSIC, placements },
+  };
   await insertWorkout(context.pool, planned, factsOf(planned));
   const plan = readOutline(read('broomstick-strong.outline.md')).value;
   const filmed: WorkoutDocument = { ...newDocument(''), plan, script: demoScript(compile(plan).segments) };

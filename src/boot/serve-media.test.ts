@@ -51,14 +51,22 @@ describe('media over HTTP', () => {
 
   it('gives the whole file with its type and size', async () => {
     const response = await fetch(`${base}/media/${sha}.mp4`);
-    expect([response.status, response.headers.get('content-type'), response.headers.get('accept-ranges')]).toEqual([200, 'video/mp4', 'bytes']);
+    expect([response.status, response.headers.get('content-type'), response.headers.get('accept-ranges')]).toEqual([
+      200,
+      'video/mp4',
+      'bytes',
+    ]);
     expect(Buffer.from(await response.arrayBuffer()).equals(bytes)).toBe(true);
   });
   it('hands out what is no sound and no picture to be saved, never to be shown', async () => {
     const incoming = await store.receive(Readable.from([Buffer.from('<script>alert(1)</script>')]), 10_000);
     await store.keep(incoming, 'html');
     const response = await fetch(`${base}/media/${incoming.sha256}.html`);
-    expect([response.status, response.headers.get('content-type'), response.headers.get('x-content-type-options')]).toEqual([200, 'application/octet-stream', 'nosniff']);
+    expect([
+      response.status,
+      response.headers.get('content-type'),
+      response.headers.get('x-content-type-options'),
+    ]).toEqual([200, 'application/octet-stream', 'nosniff']);
     expect(response.headers.get('content-disposition')).toContain('attachment');
   });
   it('gives a part', async () => {
@@ -80,13 +88,21 @@ describe('media over HTTP', () => {
     expect(response.headers.get('content-disposition')).toBe(`attachment; filename*=UTF-8''%C3%9Cmlaut%20%22x%22.mp4`);
     await response.arrayBuffer();
   });
-  it.each(['/media/../../etc/passwd', '/media/%2e%2e/x.mp4', `/media/${'0'.repeat(63)}.mp4`, `/media/${'0'.repeat(64)}.script`, '/other'])('leaves %s to others', async (path) => {
+  it.each([
+    '/media/../../etc/passwd',
+    '/media/%2e%2e/x.mp4',
+    `/media/${'0'.repeat(63)}.mp4`,
+    `/media/${'0'.repeat(64)}.script`,
+    '/other',
+  ])('leaves %s to others', async (path) => {
     expect((await fetch(base + path)).status).toBe(418);
   });
   it('does not know a file that was never kept', async () => {
     expect((await fetch(`${base}/media/${'0'.repeat(64)}.mp4`)).status).toBe(404);
   });
   it('keeps nothing of a file that is too large', async () => {
-    await expect(store.receive(Readable.from([Buffer.alloc(5000), Buffer.alloc(5000)]), 6_000)).rejects.toThrow(FileTooLarge);
+    await expect(store.receive(Readable.from([Buffer.alloc(5000), Buffer.alloc(5000)]), 6_000)).rejects.toThrow(
+      FileTooLarge,
+    );
   });
 });

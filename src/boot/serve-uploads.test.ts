@@ -11,21 +11,35 @@ afterAll(() => rmSync(folder, { recursive: true }));
 
 async function start(): Promise<{ base: string; server: Server }> {
   const uploads = serveUploads(folder);
-  const server = createServer((request, response) => { if (!uploads(request, response)) response.writeHead(404).end(); });
+  const server = createServer((request, response) => {
+    if (!uploads(request, response)) response.writeHead(404).end();
+  });
   await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
   return { base: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, server };
 }
-const stop = (server: Server) => new Promise((done) => { server.close(done); server.closeAllConnections(); });
+const stop = (server: Server) =>
+  new Promise((done) => {
+    server.close(done);
+    server.closeAllConnections();
+  });
 const tus = (more: Record<string, string> = {}) => ({ 'Tus-Resumable': '1.0.0', ...more });
 const body = Buffer.from(Uint8Array.from({ length: 300_000 }, (_, i) => (i * 7919) % 251));
 
 describe('an upload', () => {
   it('goes on where it was after the server was stopped in the middle, and nothing is lost or doubled', async () => {
     let { base, server } = await start();
-    const made = await fetch(`${base}/uploads`, { method: 'POST', headers: tus({ 'Upload-Length': String(body.length) }) });
+    const made = await fetch(`${base}/uploads`, {
+      method: 'POST',
+      headers: tus({ 'Upload-Length': String(body.length) }),
+    });
     expect(made.status).toBe(201);
     const path = new URL(made.headers.get('location') ?? '', `${base}/uploads`).pathname;
-    const patch = (from: number, to: number) => fetch(base + path, { method: 'PATCH', headers: tus({ 'Upload-Offset': String(from), 'Content-Type': 'application/offset+octet-stream' }), body: body.subarray(from, to) });
+    const patch = (from: number, to: number) =>
+      fetch(base + path, {
+        method: 'PATCH',
+        headers: tus({ 'Upload-Offset': String(from), 'Content-Type': 'application/offset+octet-stream' }),
+        body: body.subarray(from, to),
+      });
     expect((await patch(0, 120_000)).status).toBe(204);
     await stop(server);
     ({ base, server } = await start());
@@ -40,7 +54,10 @@ describe('an upload', () => {
   });
   it('from another site is refused', async () => {
     const { base, server } = await start();
-    const made = await fetch(`${base}/uploads`, { method: 'POST', headers: tus({ 'Upload-Length': '10', Origin: 'http://elsewhere.example' }) });
+    const made = await fetch(`${base}/uploads`, {
+      method: 'POST',
+      headers: tus({ 'Upload-Length': '10', Origin: 'http://elsewhere.example' }),
+    });
     expect(made.status).toBe(403);
     expect((await fetch(`${base}/other`)).status).toBe(404);
     await stop(server);

@@ -10,11 +10,18 @@ export const UPLOADS_PATH = '/uploads';
 /** Takes uploads in pieces and keeps what has come across lost connections and restarts. False where the path is not for it. */
 export function serveUploads(folder: string): (request: IncomingMessage, response: ServerResponse) => boolean {
   // Absolute addresses would hold this machine's name; the page asks where it is itself.
-  const tus = new Server({ path: UPLOADS_PATH, datastore: new FileStore({ directory: folder }), maxSize: LARGEST_TAKE, relativeLocation: true });
+  const tus = new Server({
+    path: UPLOADS_PATH,
+    datastore: new FileStore({ directory: folder }),
+    maxSize: LARGEST_TAKE,
+    relativeLocation: true,
+  });
   return (request, response) => {
     if (!/^\/uploads(\/|$)/.test(request.url ?? '')) return false;
     if (!fromOurselves(new Headers(request.headers as Record<string, string>))) {
-      response.writeHead(403, { 'Content-Type': 'application/json' }).end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
+      response
+        .writeHead(403, { 'Content-Type': 'application/json' })
+        .end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
       return true;
     }
     tus.handle(request, response).catch(() => {

@@ -15,9 +15,16 @@ const port = Number(process.env.EUPHON_PORT ?? 4680);
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 const entry = new URL('../server/entry.mjs', import.meta.url);
-const { handler } = (await import(pathToFileURL(entry.pathname).href)) as { handler: (request: IncomingMessage, response: ServerResponse) => void };
+const { handler } = (await import(pathToFileURL(entry.pathname).href)) as {
+  handler: (request: IncomingMessage, response: ServerResponse) => void;
+};
 
-const ISOLATED = [['Cross-Origin-Opener-Policy', 'same-origin'], ['Cross-Origin-Embedder-Policy', 'require-corp'], ['Cross-Origin-Resource-Policy', 'same-origin'], ['X-Content-Type-Options', 'nosniff']] as const;
+const ISOLATED = [
+  ['Cross-Origin-Opener-Policy', 'same-origin'],
+  ['Cross-Origin-Embedder-Policy', 'require-corp'],
+  ['Cross-Origin-Resource-Policy', 'same-origin'],
+  ['X-Content-Type-Options', 'nosniff'],
+] as const;
 
 mkdirSync(uploadsFolder(settings.dataFolder), { recursive: true });
 const uploads = serveUploads(uploadsFolder(settings.dataFolder));
@@ -28,12 +35,15 @@ const server = createServer((request, response) => {
   // Workers of an isolated page must carry these too, and they are static files that no middleware sees.
   for (const [name, value] of ISOLATED) response.setHeader(name, value);
   if (uploads(request, response)) return;
-  serveMedia(store, request, response).then((done) => {
-    if (!done) handler(request, response);
-  }, () => {
-    if (!response.headersSent) response.writeHead(500);
-    response.end();
-  });
+  serveMedia(store, request, response).then(
+    (done) => {
+      if (!done) handler(request, response);
+    },
+    () => {
+      if (!response.headersSent) response.writeHead(500);
+      response.end();
+    },
+  );
 });
 // A take of many gigabytes takes longer than the default five minutes.
 server.requestTimeout = 0;
@@ -41,7 +51,11 @@ server.requestTimeout = 0;
 // then meets a closing socket. Browsers ask again on their own; an upload or a script does not.
 server.keepAliveTimeout = 75_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
-  process.stderr.write(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Stop what uses it, or start with EUPHON_PORT=${port + 1}.\n` : `The server could not start: ${error.message}\n`);
+  process.stderr.write(
+    error.code === 'EADDRINUSE'
+      ? `Port ${port} is in use. Stop what uses it, or start with EUPHON_PORT=${port + 1}.\n`
+      : `The server could not start: ${error.message}\n`,
+  );
   process.exit(3);
 });
 server.listen(port, host, () => process.send?.('ready'));

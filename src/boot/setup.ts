@@ -10,11 +10,16 @@ const settings = settingsFrom(process.env);
 const context = openContext(settings);
 const root = process.env.EUPHON_ROOT ?? fileURLToPath(new URL('../..', import.meta.url));
 const folder = `${root}/src/db/migrations`;
-const migrations = readdirSync(folder).filter((name) => name.endsWith('.sql')).sort().map((name) => ({ name, sql: readFileSync(`${folder}/${name}`, 'utf8') }));
+const migrations = readdirSync(folder)
+  .filter((name) => name.endsWith('.sql'))
+  .sort()
+  .map((name) => ({ name, sql: readFileSync(`${folder}/${name}`, 'utf8') }));
 const applied = await migrate(context.pool, migrations);
 const queue = await openQueue(settings.databaseUrl, false);
 const loaded = process.env.EUPHON_DEMO === 'off' ? false : await loadDemo(context, root);
-process.stdout.write(`${applied.length > 0 ? `Database prepared (${applied.length} migrations). ` : ''}${loaded ? 'Demo loaded.' : ''}\n`);
+process.stdout.write(
+  `${applied.length > 0 ? `Database prepared (${applied.length} migrations). ` : ''}${loaded ? 'Demo loaded.' : ''}\n`,
+);
 await queue.stop({ graceful: false });
 await (await context.queue()).stop({ graceful: false });
 await context.pool.end();

@@ -23,17 +23,36 @@ const settings = settingsFrom(process.env);
 const context = openContext(settings);
 const stop = new AbortController();
 const worker: WorkerContext = {
-  pool: context.pool, store: context.store, stopping: stop.signal,
+  pool: context.pool,
+  store: context.store,
+  stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
   demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
   async bedAt(workoutId, revision) {
-    const { laid, speech, length, document } = await musicSource(context, await documentAt(context, workoutId, revision));
+    const { laid, speech, length, document } = await musicSource(
+      context,
+      await documentAt(context, workoutId, revision),
+    );
     const used = [...new Set(laid.laid.map((l) => l.track.id))];
-    const energies = new Map(await Promise.all(used.map(async (id) => [id, (await trackSound(context.pool, id))?.energies ?? null] as const)));
+    const energies = new Map(
+      await Promise.all(used.map(async (id) => [id, (await trackSound(context.pool, id))?.energies ?? null] as const)),
+    );
     const { levels } = document.music;
-    const files = new Map((await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]));
+    const files = new Map(
+      (await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]),
+    );
     if (laid.laid.length === 0) return null;
-    return { laid: laid.laid, length, levels, duck: duckCurve(speech, levels, loudestIn(laid.laid, levels, (id) => energies.get(id) ?? null)), pathOf: (id) => files.get(id) ?? '' };
+    return {
+      laid: laid.laid,
+      length,
+      levels,
+      duck: duckCurve(
+        speech,
+        levels,
+        loudestIn(laid.laid, levels, (id) => energies.get(id) ?? null),
+      ),
+      pathOf: (id) => files.get(id) ?? '',
+    };
   },
   async produceAt(workoutId, revision, take) {
     const document = await documentAt(context, workoutId, revision);
@@ -57,11 +76,15 @@ await work('hear', ({ trackId }) => hearJob(worker, trackId));
 await work('render', ({ renderId }) => renderJob(worker, renderId));
 
 const orphans = setInterval(() => {
-  void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(async (ids) => {
-    for (const renderId of ids) await send(queue, 'render', { renderId });
-    for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S)) await send(queue, 'hear', { trackId });
-    for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
-  }, () => undefined);
+  void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(
+    async (ids) => {
+      for (const renderId of ids) await send(queue, 'render', { renderId });
+      for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S))
+        await send(queue, 'hear', { trackId });
+      for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
+    },
+    () => undefined,
+  );
 }, LOOK_FOR_ORPHANS_MS);
 const beat = setInterval(() => void workerBeat(), 2_000);
 async function workerBeat(): Promise<void> {

@@ -3,7 +3,12 @@ import { classClock } from './class-clock.ts';
 
 function clocked(totalUs = 60e6) {
   let ms = 1_000;
-  return { clock: classClock(totalUs, () => ms), wait: (s: number) => { ms += s * 1000; } };
+  return {
+    clock: classClock(totalUs, () => ms),
+    wait: (s: number) => {
+      ms += s * 1000;
+    },
+  };
 }
 
 describe('the clock of a class', () => {

@@ -21,7 +21,9 @@ export function classClock(totalUs: number, now: () => number): ClassClock {
     since = now();
   };
   return {
-    at, running: () => running && at() < totalUs, speed: () => speed,
+    at,
+    running: () => running && at() < totalUs,
+    speed: () => speed,
     start: () => {
       if (at() >= totalUs) [from, running] = [0, false];
       hold();

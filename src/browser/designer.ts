@@ -5,5 +5,7 @@ let remote: Remote<DesignWorker> | null = null;
 
 /** The one search worker of the page, started when first asked. */
 export function designer(): Remote<DesignWorker> {
-  return (remote ??= wrap<DesignWorker>(new Worker(new URL('./design-worker.ts', import.meta.url), { type: 'module' })));
+  return (remote ??= wrap<DesignWorker>(
+    new Worker(new URL('./design-worker.ts', import.meta.url), { type: 'module' }),
+  ));
 }

@@ -8,7 +8,8 @@ const PIECE = 48_000;
 const api = {
   hear(interleaved: Float32Array, channels: number, hintBpm: number | null): HeardMusic | null {
     const listener = listen(channels);
-    for (let at = 0; at < interleaved.length; at += PIECE * channels) listener.push(interleaved.subarray(at, at + PIECE * channels));
+    for (let at = 0; at < interleaved.length; at += PIECE * channels)
+      listener.push(interleaved.subarray(at, at + PIECE * channels));
     return hearMusic(listener.end().onsets, hintBpm);
   },
 };

@@ -13,6 +13,7 @@ export async function hearAgain(url: string, hintBpm: number): Promise<HeardMusi
   const channels = Math.min(2, sound.numberOfChannels);
   const lines = Array.from({ length: channels }, (_, c) => sound.getChannelData(c));
   const interleaved = new Float32Array(sound.length * channels);
-  for (let i = 0; i < sound.length; i++) for (let c = 0; c < channels; c++) interleaved[i * channels + c] = (lines[c] as Float32Array)[i] as number;
+  for (let i = 0; i < sound.length; i++)
+    for (let c = 0; c < channels; c++) interleaved[i * channels + c] = (lines[c] as Float32Array)[i] as number;
   return remote.hear(transfer(interleaved, [interleaved.buffer]), channels, hintBpm);
 }

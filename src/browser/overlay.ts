@@ -14,7 +14,12 @@ export interface Overlay {
 
 export async function openOverlay(video: HTMLVideoElement, ass: string): Promise<Overlay> {
   const { default: Rasteriser } = await import('jassub');
-  const raster: JASSUB = new Rasteriser({ video, subContent: ass, fonts: [text400, text700, figures700], queryFonts: false });
+  const raster: JASSUB = new Rasteriser({
+    video,
+    subContent: ass,
+    fonts: [text400, text700, figures700],
+    queryFonts: false,
+  });
   await raster.ready;
   const redraw = () => void raster.resize(true);
   return {

@@ -14,7 +14,9 @@ let last: { plan: Plan; script: Script; means: CallMeans; made: Schedule } | nul
 
 /** A thin shell round the core's work on a script; `ms` is what it took here, for those who measure. */
 const api = {
-  open: (of: Studio): void => { studio = { of, book: bookWith(of.exercises) }; },
+  open: (of: Studio): void => {
+    studio = { of, book: bookWith(of.exercises) };
+  },
   place: (plan: Plan, script: Script): { readonly schedule: Schedule; readonly ms: number } => {
     const from = performance.now();
     const means = callMeans(plan, studio.of, studio.book);

@@ -39,38 +39,65 @@ const PICTURE = { width: 1920, height: 1080, rate: frameRate(25, 1) };
 
 function planOf(text: string): { plan: Plan; compiled: Compiled; notes: string[] } {
   const { value, problems } = readPlan(text);
-  const fatal = problems.find((p) => p.line === 0 && p.severity === 'error') ?? problems.find((p) => p.code === 'too-many');
+  const fatal =
+    problems.find((p) => p.line === 0 && p.severity === 'error') ?? problems.find((p) => p.code === 'too-many');
   if (value === null || fatal !== undefined) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
   const compiled = compile(value);
   if (compiled.segments.length === 0) throw new CliError(compiled.problems[0]?.message ?? 'The plan holds no time.');
   return { plan: value, compiled, notes: [...problems.map(place), ...compiled.problems.map((p) => p.message)] };
 }
 
-function transcriptOf(text: string, duration: string | undefined, heard: HeardFile | null = null): { transcript: Transcript; duration: Micros; notes: string[] } {
+function transcriptOf(
+  text: string,
+  duration: string | undefined,
+  heard: HeardFile | null = null,
+): { transcript: Transcript; duration: Micros; notes: string[] } {
   const { value, problems } = readTranscript(text);
   const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
   if (value.cues.length === 0) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
   const last = Math.max(...value.cues.map((cue) => cue.end));
   const given = duration === undefined ? null : readTypedTime(duration);
-  if (given !== null && (!given.ok || given.time <= 0)) throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
-  const length = given?.ok ? given.time : heard?.duration ?? micros(last + 3e6);
+  if (given !== null && (!given.ok || given.time <= 0))
+    throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
+  const length = given?.ok ? given.time : (heard?.duration ?? micros(last + 3e6));
   return { transcript: value, duration: length, notes: [...problems, ...pastTheEnd(value.cues, length)].map(place) };
 }
 
 export function compileCommand(text: string): Answer {
   const { plan, compiled, notes } = planOf(text);
   return {
-    status: notes.length > 0 ? 1 : 0, notes,
+    status: notes.length > 0 ? 1 : 0,
+    notes,
     text: json({
       total_s: seconds(compiled.total),
       segments: compiled.segments.map((s) => ({
-        index: s.index, kind: s.kind, label: s.label, block: s.blockName, round: s.round, side: s.side, start_s: seconds(s.start), end_s: seconds(s.end),
+        index: s.index,
+        kind: s.kind,
+        label: s.label,
+        block: s.blockName,
+        round: s.round,
+        side: s.side,
+        start_s: seconds(s.start),
+        end_s: seconds(s.end),
       })),
       change_overs: changeOvers(plan, compiled.segments).map((c) => ({
-        at_s: seconds(c.at), to_index: c.toIndex, from: c.from, to: c.to, planned_s: seconds(c.plannedUs), needed_s: seconds(c.neededUs), why: whyNeeded(c),
+        at_s: seconds(c.at),
+        to_index: c.toIndex,
+        from: c.from,
+        to: c.to,
+        planned_s: seconds(c.plannedUs),
+        needed_s: seconds(c.neededUs),
+        why: whyNeeded(c),
       })),
       balance: balanceJson(plan, compiled.segments),
-      findings: planFindings(plan, compiled.segments).map((f) => ({ rule: f.rule, at_s: seconds(f.at), says: f.says, measured: f.measured, wanted: f.wanted, source: f.source })),
+      findings: planFindings(plan, compiled.segments).map((f) => ({
+        rule: f.rule,
+        at_s: seconds(f.at),
+        says: f.says,
+        measured: f.measured,
+        wanted: f.wanted,
+        source: f.source,
+      })),
     }),
   };
 }
@@ -81,15 +108,39 @@ const USUAL_MASS_KG = 70;
 function balanceJson(plan: Plan, segments: readonly Segment[]) {
   const balance = balanceOf(plan, segments);
   const energy = energyOf(balance, USUAL_MASS_KG);
-  const table = (map: ReadonlyMap<string, number>) => Object.fromEntries([...map].map(([name, us]) => [name, seconds(us)]));
+  const table = (map: ReadonlyMap<string, number>) =>
+    Object.fromEntries([...map].map(([name, us]) => [name, seconds(us)]));
   return {
-    mean_met: Math.round(balance.meanMet * 100) / 100, warm_up_s: seconds(balance.warmUpUs), cool_down_s: seconds(balance.coolDownUs),
-    bands_s: { light: seconds(balance.bandsUs.light), moderate: seconds(balance.bandsUs.moderate), vigorous: seconds(balance.bandsUs.vigorous) },
-    left_s: seconds(balance.sidesUs.left), right_s: seconds(balance.sidesUs.right), alternate_s: seconds(balance.sidesUs.alternate),
-    levels_s: { standing: seconds(balance.levelsUs.standing), low: seconds(balance.levelsUs.low), floor: seconds(balance.levelsUs.floor) },
-    patterns_s: table(balance.patternsUs), muscles_s: table(balance.musclesUs),
-    energy_kcal: { mass_kg: USUAL_MASS_KG, low: Math.round(energy.low), middle: Math.round(energy.middle), high: Math.round(energy.high) },
-    equipment: balance.equipment.map((e) => ({ name: e.name, first_at_s: seconds(e.firstAt), substitutes: e.substitutes })), unknown_moves: balance.unknown,
+    mean_met: Math.round(balance.meanMet * 100) / 100,
+    warm_up_s: seconds(balance.warmUpUs),
+    cool_down_s: seconds(balance.coolDownUs),
+    bands_s: {
+      light: seconds(balance.bandsUs.light),
+      moderate: seconds(balance.bandsUs.moderate),
+      vigorous: seconds(balance.bandsUs.vigorous),
+    },
+    left_s: seconds(balance.sidesUs.left),
+    right_s: seconds(balance.sidesUs.right),
+    alternate_s: seconds(balance.sidesUs.alternate),
+    levels_s: {
+      standing: seconds(balance.levelsUs.standing),
+      low: seconds(balance.levelsUs.low),
+      floor: seconds(balance.levelsUs.floor),
+    },
+    patterns_s: table(balance.patternsUs),
+    muscles_s: table(balance.musclesUs),
+    energy_kcal: {
+      mass_kg: USUAL_MASS_KG,
+      low: Math.round(energy.low),
+      middle: Math.round(energy.middle),
+      high: Math.round(energy.high),
+    },
+    equipment: balance.equipment.map((e) => ({
+      name: e.name,
+      first_at_s: seconds(e.firstAt),
+      substitutes: e.substitutes,
+    })),
+    unknown_moves: balance.unknown,
   };
 }
 
@@ -97,11 +148,24 @@ export function fitCommand(text: string, length: string | undefined): Answer {
   const { plan, compiled, notes } = planOf(text);
   const wanted = length === undefined ? null : readTypedTime(length);
   if (wanted === null) throw new CliError('--length is wanted, for example 20:00.');
-  if (!wanted.ok || wanted.time <= 0) throw new CliError(wanted.ok ? 'The length must be above 0.' : `--length: ${wanted.message}`);
+  if (!wanted.ok || wanted.time <= 0)
+    throw new CliError(wanted.ok ? 'The length must be above 0.' : `--length: ${wanted.message}`);
   const answers = fitToLength(plan, wanted.time, USUAL_LIMITS, new Set());
   return {
-    status: answers.length === 0 ? 1 : 0, notes: answers.length === 0 ? [...notes, 'Within the usual limits no class of that length was found.'] : notes,
-    text: json({ from_s: seconds(compiled.total), length_s: seconds(wanted.time), answers: answers.map((a) => ({ total_s: seconds(a.total), cost: Math.round(a.cost * 100) / 100, changes: a.changes, moves_by_s: seconds(a.movesByUs), breaks_by_s: seconds(a.breaksByUs), outline: writeOutline(a.plan) })) }),
+    status: answers.length === 0 ? 1 : 0,
+    notes: answers.length === 0 ? [...notes, 'Within the usual limits no class of that length was found.'] : notes,
+    text: json({
+      from_s: seconds(compiled.total),
+      length_s: seconds(wanted.time),
+      answers: answers.map((a) => ({
+        total_s: seconds(a.total),
+        cost: Math.round(a.cost * 100) / 100,
+        changes: a.changes,
+        moves_by_s: seconds(a.movesByUs),
+        breaks_by_s: seconds(a.breaksByUs),
+        outline: writeOutline(a.plan),
+      })),
+    }),
   };
 }
 
@@ -109,19 +173,29 @@ export function orderCommand(text: string, blockNumber: string | undefined): Ans
   const { plan, notes } = planOf(text);
   const number = Number(blockNumber);
   const block = plan.blocks[number - 1];
-  if (blockNumber === undefined || block === undefined || !Number.isInteger(number)) throw new CliError(`--block N is wanted, N from 1 to ${plan.blocks.length}.`);
+  if (blockNumber === undefined || block === undefined || !Number.isInteger(number))
+    throw new CliError(`--block N is wanted, N from 1 to ${plan.blocks.length}.`);
   if (block.moves.length === 0) throw new CliError(`“${block.name}” has no moves to order.`);
   const answer = bestOrder(block, new Set());
   return {
-    status: 0, notes,
+    status: 0,
+    notes,
     text: json({
-      block: block.name, before: block.moves.map((m) => m.name), after: answer.order.map((i) => block.moves[i]?.name), cost_before: answer.costBefore, cost: answer.cost, optimal: answer.optimal,
-      level_changes: answer.levelChanges, prop_changes: answer.propChanges, repeated_patterns: answer.repeatedPatterns,
+      block: block.name,
+      before: block.moves.map((m) => m.name),
+      after: answer.order.map((i) => block.moves[i]?.name),
+      cost_before: answer.costBefore,
+      cost: answer.cost,
+      optimal: answer.optimal,
+      level_changes: answer.levelChanges,
+      prop_changes: answer.propChanges,
+      repeated_patterns: answer.repeatedPatterns,
     }),
   };
 }
 
-const spanOf = (span: Span | null) => (span === null ? null : { start_s: seconds(span.start), end_s: seconds(span.end) });
+const spanOf = (span: Span | null) =>
+  span === null ? null : { start_s: seconds(span.start), end_s: seconds(span.end) };
 
 /** What was heard in a recording, and how long it lasts. */
 export interface HeardFile {
@@ -129,15 +203,39 @@ export interface HeardFile {
   readonly sound: TakeSound;
 }
 
-export function alignCommand(planText: string, transcriptText: string, durationText: string | undefined, heard: HeardFile | null = null): Answer {
+export function alignCommand(
+  planText: string,
+  transcriptText: string,
+  durationText: string | undefined,
+  heard: HeardFile | null = null,
+): Answer {
   const { plan, compiled, notes } = planOf(planText);
   const read = transcriptOf(transcriptText, durationText, heard);
   const sound = heard?.sound ?? null;
   const found = align(compiled.segments, read.transcript, read.duration, [], sound);
   const tokens = tokensOf(read.transcript, read.duration, voiceOf(sound));
-  const slips = slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))), ...slipFindings(plan, found, tokens, voiceOf(sound))], found);
+  const slips = slipsOf(
+    [
+      ...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))),
+      ...slipFindings(plan, found, tokens, voiceOf(sound)),
+    ],
+    found,
+  );
   const odd = found.extra.length > 0 || found.segments.some((r) => r.recorded === null);
-  return { status: odd || notes.length > 0 ? 1 : 0, notes: [...notes, ...read.notes], text: json({ ...alignmentJson(found), slips: slips.map((s) => ({ at_s: seconds(s.at), type: s.type, said: s.said, note: s.note, confidence: s.confidence })) }) };
+  return {
+    status: odd || notes.length > 0 ? 1 : 0,
+    notes: [...notes, ...read.notes],
+    text: json({
+      ...alignmentJson(found),
+      slips: slips.map((s) => ({
+        at_s: seconds(s.at),
+        type: s.type,
+        said: s.said,
+        note: s.note,
+        confidence: s.confidence,
+      })),
+    }),
+  };
 }
 
 export function claimsCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
@@ -146,8 +244,18 @@ export function claimsCommand(planText: string, transcriptText: string, duration
   const running = recordedClass(plan, align(compiled.segments, read.transcript, read.duration));
   const claims = claimsIn(tokensOf(read.transcript, read.duration), running);
   return {
-    status: claims.length === 0 || claims.some((c) => c.verdict === 'false') ? 1 : 0, notes: [...notes, ...read.notes],
-    text: json({ claims: claims.map((c) => ({ at_s: seconds(c.at), type: c.type, said: c.said, claimed: c.claimed, actual: c.actual, verdict: c.verdict })) }),
+    status: claims.length === 0 || claims.some((c) => c.verdict === 'false') ? 1 : 0,
+    notes: [...notes, ...read.notes],
+    text: json({
+      claims: claims.map((c) => ({
+        at_s: seconds(c.at),
+        type: c.type,
+        said: c.said,
+        claimed: c.claimed,
+        actual: c.actual,
+        verdict: c.verdict,
+      })),
+    }),
   };
 }
 
@@ -155,10 +263,23 @@ export function scriptCommand(planText: string): Answer {
   const { plan, compiled, notes } = planOf(planText);
   const { lines, dropped } = schedule(compiled.segments, EMPTY_SCRIPT, { plan });
   return {
-    status: dropped.length > 0 ? 1 : 0, notes,
+    status: dropped.length > 0 ? 1 : 0,
+    notes,
     text: json({
-      calls: lines.map((l) => ({ segment_index: l.segmentIndex, kind: l.kind, start_s: seconds(l.start), end_s: seconds(l.end), text: l.text })),
-      dropped: dropped.map((d) => ({ segment_index: d.segmentIndex, kind: d.kind, text: d.text, reason: d.reason, missing_s: seconds(d.missingUs) })),
+      calls: lines.map((l) => ({
+        segment_index: l.segmentIndex,
+        kind: l.kind,
+        start_s: seconds(l.start),
+        end_s: seconds(l.end),
+        text: l.text,
+      })),
+      dropped: dropped.map((d) => ({
+        segment_index: d.segmentIndex,
+        kind: d.kind,
+        text: d.text,
+        reason: d.reason,
+        missing_s: seconds(d.missingUs),
+      })),
     }),
   };
 }
@@ -166,42 +287,107 @@ export function scriptCommand(planText: string): Answer {
 function alignmentJson(found: Alignment) {
   return {
     segments: found.segments.map(({ segment: s, recorded, confidence, evidence }) => ({
-      index: s.index, kind: s.kind, label: s.label, round: s.round, side: s.side, planned: spanOf(s), recorded: spanOf(recorded), confidence, evidence,
+      index: s.index,
+      kind: s.kind,
+      label: s.label,
+      round: s.round,
+      side: s.side,
+      planned: spanOf(s),
+      recorded: spanOf(recorded),
+      confidence,
+      evidence,
     })),
     grid: gridJson(found.grids),
-    extra: found.extra.map((e) => ({ label: e.label, side: e.madeUp?.side ?? null, made_up_index: e.madeUp?.index ?? null, after_index: e.after, ...spanOf(e) })),
+    extra: found.extra.map((e) => ({
+      label: e.label,
+      side: e.madeUp?.side ?? null,
+      made_up_index: e.madeUp?.index ?? null,
+      after_index: e.after,
+      ...spanOf(e),
+    })),
   };
 }
 
 /** The longest timer found, and the others beside it; null where breaks were run by hand. */
 function gridJson(grids: Alignment['grids']) {
-  const [longest] = [...grids].sort((a, b) => (b.toIndex - b.fromIndex) - (a.toIndex - a.fromIndex));
-  return longest === undefined ? null : {
-    period_s: seconds(longest.periodUs), start_s: seconds(longest.startUs), from_index: longest.fromIndex, to_index: longest.toIndex,
-    all: grids.map((g) => ({ period_s: seconds(g.periodUs), start_s: seconds(g.startUs), from_index: g.fromIndex, to_index: g.toIndex })),
-  };
+  const [longest] = [...grids].sort((a, b) => b.toIndex - b.fromIndex - (a.toIndex - a.fromIndex));
+  return longest === undefined
+    ? null
+    : {
+        period_s: seconds(longest.periodUs),
+        start_s: seconds(longest.startUs),
+        from_index: longest.fromIndex,
+        to_index: longest.toIndex,
+        all: grids.map((g) => ({
+          period_s: seconds(g.periodUs),
+          start_s: seconds(g.startUs),
+          from_index: g.fromIndex,
+          to_index: g.toIndex,
+        })),
+      };
 }
 
 /** A plan for a recording that has none, as Euphon's JSON. */
-export function proposeCommand(transcriptText: string, durationText: string | undefined, heard: HeardFile | null = null): Answer {
+export function proposeCommand(
+  transcriptText: string,
+  durationText: string | undefined,
+  heard: HeardFile | null = null,
+): Answer {
   const read = transcriptOf(transcriptText, durationText, heard);
-  const { plan, intervals, doubts } = propose(read.transcript, read.duration, undefined, undefined, heard?.sound ?? null);
-  return { status: intervals.length === 0 || doubts.length > 0 ? 1 : 0, notes: [...read.notes, ...doubts], text: writePlanJson(plan) };
+  const { plan, intervals, doubts } = propose(
+    read.transcript,
+    read.duration,
+    undefined,
+    undefined,
+    heard?.sound ?? null,
+  );
+  return {
+    status: intervals.length === 0 || doubts.length > 0 ? 1 : 0,
+    notes: [...read.notes, ...doubts],
+    text: writePlanJson(plan),
+  };
 }
 
-export function exportCommand(planText: string, transcriptText: string | null, durationText: string | undefined, name: string | undefined): Answer {
+export function exportCommand(
+  planText: string,
+  transcriptText: string | null,
+  durationText: string | undefined,
+  name: string | undefined,
+): Answer {
   const format = EXPORTS.find((f) => f.name === name);
-  if (format === undefined) throw new CliError(`--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`);
+  if (format === undefined)
+    throw new CliError(
+      `--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`,
+    );
   const { plan, compiled, notes } = planOf(planText);
   const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
-  const programme = read === null ? plannedProgramme(compiled.segments, compiled.total)
-    : conform(align(compiled.segments, read.transcript, read.duration), keepRanges(read.duration, [], frameRate(1000, 1)));
-  const { lines } = schedule(programme.segments.map((s, index) => ({ ...(s.segment ?? (compiled.segments[0] as typeof compiled.segments[0] & object)), kind: s.kind, label: s.label, index, start: s.start, end: s.end })), EMPTY_SCRIPT, { plan });
+  const programme =
+    read === null
+      ? plannedProgramme(compiled.segments, compiled.total)
+      : conform(
+          align(compiled.segments, read.transcript, read.duration),
+          keepRanges(read.duration, [], frameRate(1000, 1)),
+        );
+  const { lines } = schedule(
+    programme.segments.map((s, index) => ({
+      ...(s.segment ?? (compiled.segments[0] as (typeof compiled.segments)[0] & object)),
+      kind: s.kind,
+      label: s.label,
+      index,
+      start: s.start,
+      end: s.end,
+    })),
+    EMPTY_SCRIPT,
+    { plan },
+  );
   const laid = lanes(programme, DEFAULT_RULES, []);
   const text = format.write({
-    title: plan.title, segments: programme.segments, lanes: laid, picture: PICTURE, equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
+    title: plan.title,
+    segments: programme.segments,
+    lanes: laid,
+    picture: PICTURE,
+    equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });
   return { text, status: programme.segments.length === 0 ? 1 : 0, notes: [...notes, ...(read?.notes ?? [])] };
 }
-

@@ -2,7 +2,16 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
 import { beatsCommand, loudnessCommand, musicFitCommand, soundOfFile, syncCommand } from './sound-commands.ts';
-import { alignCommand, claimsCommand, compileCommand, exportCommand, fitCommand, orderCommand, proposeCommand, scriptCommand } from './commands.ts';
+import {
+  alignCommand,
+  claimsCommand,
+  compileCommand,
+  exportCommand,
+  fitCommand,
+  orderCommand,
+  proposeCommand,
+  scriptCommand,
+} from './commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
 const LARGEST_FILE = 32 * 2 ** 20;
@@ -30,7 +39,8 @@ function readText(path: string | undefined, flag: string): string {
   try {
     const facts = path === '-' ? null : statSync(path);
     if (facts?.isDirectory()) throw new CliError(`${path} is a folder; a file is wanted.`);
-    if (facts !== null && facts.size > LARGEST_FILE) throw new CliError(`${path} has ${facts.size} bytes; at most ${LARGEST_FILE} are read.`);
+    if (facts !== null && facts.size > LARGEST_FILE)
+      throw new CliError(`${path} has ${facts.size} bytes; at most ${LARGEST_FILE} are read.`);
     return readFileSync(path === '-' ? 0 : path, 'utf8');
   } catch (error) {
     if (error instanceof CliError) throw error;
@@ -40,34 +50,67 @@ function readText(path: string | undefined, flag: string): string {
 
 async function run(argv: readonly string[]): Promise<Answer> {
   const [verb, ...rest] = argv;
-  if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h') return { text: HELP, status: verb === undefined ? 2 : 0 };
+  if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h')
+    return { text: HELP, status: verb === undefined ? 2 : 0 };
   let flags: Record<string, string | undefined>;
   let files: string[];
   try {
-    const read = parseArgs({ args: [...rest], allowPositionals: true, options: Object.fromEntries(['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm', 'audio'].map((name) => [name, { type: 'string' as const }])) });
-    flags = read.values as typeof flags;
+    const read = parseArgs({
+      args: [...rest],
+      allowPositionals: true,
+      options: Object.fromEntries(
+        ['plan', 'transcript', 'duration', 'format', 'length', 'block', 'bpm', 'audio'].map((name) => [
+          name,
+          { type: 'string' as const },
+        ]),
+      ),
+    });
+    flags = read.values;
     files = read.positionals;
     const most = verb === 'sync' ? 2 : verb === 'beats' || verb === 'loudness' ? 1 : 0;
-    if (files.length > most) throw new CliError(`“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`);
+    if (files.length > most)
+      throw new CliError(
+        `“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`,
+      );
   } catch (error) {
     if (error instanceof CliError) throw error;
     throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
   }
   const text = (flag: string) => readText(flags[flag], flag);
   switch (verb) {
-    case 'compile': return compileCommand(text('plan'));
-    case 'align': return alignCommand(text('plan'), text('transcript'), flags.duration, await soundOfFile(flags.audio));
-    case 'export': return exportCommand(text('plan'), flags.transcript === undefined ? null : text('transcript'), flags.duration, flags.format);
-    case 'claims': return claimsCommand(text('plan'), text('transcript'), flags.duration);
-    case 'script': return scriptCommand(text('plan'));
-    case 'fit': return fitCommand(text('plan'), flags.length);
-    case 'propose': return proposeCommand(text('transcript'), flags.duration, await soundOfFile(flags.audio));
-    case 'beats': return beatsCommand(files[0]);
-    case 'sync': return syncCommand(files[0], files[1]);
-    case 'loudness': return loudnessCommand(files[0]);
-    case 'music-fit': return musicFitCommand(text('plan'), flags.bpm);
-    case 'order': return orderCommand(text('plan'), flags.block);
-    default: throw new CliError(`“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`);
+    case 'compile':
+      return compileCommand(text('plan'));
+    case 'align':
+      return alignCommand(text('plan'), text('transcript'), flags.duration, await soundOfFile(flags.audio));
+    case 'export':
+      return exportCommand(
+        text('plan'),
+        flags.transcript === undefined ? null : text('transcript'),
+        flags.duration,
+        flags.format,
+      );
+    case 'claims':
+      return claimsCommand(text('plan'), text('transcript'), flags.duration);
+    case 'script':
+      return scriptCommand(text('plan'));
+    case 'fit':
+      return fitCommand(text('plan'), flags.length);
+    case 'propose':
+      return proposeCommand(text('transcript'), flags.duration, await soundOfFile(flags.audio));
+    case 'beats':
+      return beatsCommand(files[0]);
+    case 'sync':
+      return syncCommand(files[0], files[1]);
+    case 'loudness':
+      return loudnessCommand(files[0]);
+    case 'music-fit':
+      return musicFitCommand(text('plan'), flags.bpm);
+    case 'order':
+      return orderCommand(text('plan'), flags.block);
+    default:
+      throw new CliError(
+        `“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`,
+      );
   }
 }
 

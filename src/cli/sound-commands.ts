@@ -21,7 +21,8 @@ async function withSound<T>(path: string | undefined, work: (path: string) => Pr
     return await work(path);
   } catch (error) {
     if (error instanceof NotSound || error instanceof RangeError) throw new CliError(`${path}: ${error.message}`);
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw new CliError('ffmpeg and ffprobe are not installed; they are needed to read sound.');
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT')
+      throw new CliError('ffmpeg and ffprobe are not installed; they are needed to read sound.');
     throw error;
   }
 }
@@ -32,41 +33,74 @@ const hear = (path: string | undefined) => withSound(path, (file) => listenTo(fi
 export async function beatsCommand(path: string | undefined): Promise<Answer> {
   const { heard } = await hear(path);
   const music = hearMusic(heard.onsets);
-  if (music === null) return { status: 1, notes: ['No beat was found in this sound.'], text: json({ bpm: null, beats: [], downbeats: [] }) };
+  if (music === null)
+    return {
+      status: 1,
+      notes: ['No beat was found in this sound.'],
+      text: json({ bpm: null, beats: [], downbeats: [] }),
+    };
   const times = music.beatsUs;
-  const gaps = times.slice(1).map((t, i) => t - (times[i] as number)).sort((a, b) => a - b);
+  const gaps = times
+    .slice(1)
+    .map((t, i) => t - (times[i] as number))
+    .sort((a, b) => a - b);
   // The mean of the middle half: the tempo that most of the piece has.
-  const middle = gaps.slice(Math.floor(gaps.length / 4), Math.max(Math.floor(gaps.length / 4) + 1, Math.ceil((gaps.length * 3) / 4)));
+  const middle = gaps.slice(
+    Math.floor(gaps.length / 4),
+    Math.max(Math.floor(gaps.length / 4) + 1, Math.ceil((gaps.length * 3) / 4)),
+  );
   const bpm = 60e6 / (middle.reduce((a, b) => a + b, 0) / middle.length);
   return {
     status: 0,
     text: json({
-      bpm: Math.round(bpm * 100) / 100, beats: times.map(seconds), downbeats: music.downbeatsUs.map(seconds), metre: music.map.metre,
-      beat_clarity: Math.round(music.beatClarity * 100) / 100, bar_clarity: Math.round(music.barClarity * 100) / 100,
+      bpm: Math.round(bpm * 100) / 100,
+      beats: times.map(seconds),
+      downbeats: music.downbeatsUs.map(seconds),
+      metre: music.map.metre,
+      beat_clarity: Math.round(music.beatClarity * 100) / 100,
+      bar_clarity: Math.round(music.barClarity * 100) / 100,
     }),
   };
 }
 
 /** Loudness of a sound file by ITU-R BS.1770 and EBU Tech 3342. */
 export async function loudnessCommand(path: string | undefined): Promise<Answer> {
-  const { heard: { loudness, peaks } } = await hear(path);
+  const {
+    heard: { loudness, peaks },
+  } = await hear(path);
   const tenth = (v: number | null) => (v === null || !Number.isFinite(v) ? null : Math.round(v * 100) / 100);
   return {
-    status: loudness.integratedLufs === null ? 1 : 0, ...(loudness.integratedLufs === null ? { notes: ['This sound is silent, or shorter than 0.4 s.'] } : {}),
+    status: loudness.integratedLufs === null ? 1 : 0,
+    ...(loudness.integratedLufs === null ? { notes: ['This sound is silent, or shorter than 0.4 s.'] } : {}),
     text: json({
-      integrated_lufs: tenth(loudness.integratedLufs), range_lu: tenth(loudness.rangeLu), true_peak_dbtp: tenth(peaks.truePeakDb),
-      momentary_max_lufs: tenth(loudness.momentaryMaxLufs), short_term_max_lufs: tenth(loudness.shortMaxLufs), sample_peak_dbfs: tenth(peaks.samplePeakDb), clipped_runs: peaks.clippedRuns,
+      integrated_lufs: tenth(loudness.integratedLufs),
+      range_lu: tenth(loudness.rangeLu),
+      true_peak_dbtp: tenth(peaks.truePeakDb),
+      momentary_max_lufs: tenth(loudness.momentaryMaxLufs),
+      short_term_max_lufs: tenth(loudness.shortMaxLufs),
+      sample_peak_dbfs: tenth(peaks.samplePeakDb),
+      clipped_runs: peaks.clippedRuns,
     }),
   };
 }
 
 /** How two recordings of the same class lie to each other. */
 export async function syncCommand(first: string | undefined, second: string | undefined): Promise<Answer> {
-  if (first === undefined || second === undefined) throw new CliError('Two recordings are wanted: euphon sync FIRST SECOND.');
+  if (first === undefined || second === undefined)
+    throw new CliError('Two recordings are wanted: euphon sync FIRST SECOND.');
   for (const path of [first, second]) if (!existsSync(path)) throw new CliError(`${path} could not be read (ENOENT).`);
   try {
     const { offsetS, driftPpm, spreadS, used, points } = await syncFiles(first, second);
-    return { status: 0, text: json({ offset_s: Math.round(offsetS * 1e6) / 1e6, drift_ppm: Math.round(driftPpm * 100) / 100, spread_s: Math.round(spreadS * 1e6) / 1e6, places_used: used, places: points.length }) };
+    return {
+      status: 0,
+      text: json({
+        offset_s: Math.round(offsetS * 1e6) / 1e6,
+        drift_ppm: Math.round(driftPpm * 100) / 100,
+        spread_s: Math.round(spreadS * 1e6) / 1e6,
+        places_used: used,
+        places: points.length,
+      }),
+    };
   } catch (error) {
     if (error instanceof NotSound) throw new CliError(error.message);
     throw error;
@@ -79,7 +113,10 @@ export async function soundOfFile(path: string | undefined): Promise<HeardFile |
   return withSound(path, async (file) => {
     const { durationS } = await probeSound(file);
     const sound = await hearTake(file);
-    return { duration: durationS === null ? micros(Math.max(1, ...sound.voice.map((v) => v.end))) : fromSeconds(durationS), sound };
+    return {
+      duration: durationS === null ? micros(Math.max(1, ...sound.voice.map((v) => v.end))) : fromSeconds(durationS),
+      sound,
+    };
   });
 }
 
@@ -89,7 +126,8 @@ const SLOWEST = 30;
 /** How each block of a plan can meet a track of a tempo. */
 export function musicFitCommand(planText: string, bpmText: string | undefined): Answer {
   const bpm = Number(bpmText);
-  if (bpmText === undefined || !Number.isFinite(bpm) || bpm < SLOWEST || bpm > FASTEST) throw new CliError(`--bpm N is wanted, N from ${SLOWEST} to ${FASTEST}.`);
+  if (bpmText === undefined || !Number.isFinite(bpm) || bpm < SLOWEST || bpm > FASTEST)
+    throw new CliError(`--bpm N is wanted, N from ${SLOWEST} to ${FASTEST}.`);
   const { value: plan, problems } = readPlan(planText);
   if (plan === null) throw new CliError(problems[0]?.message ?? 'The plan could not be read.');
   const { segments } = compile(plan);
@@ -101,23 +139,64 @@ export function musicFitCommand(planText: string, bpmText: string | undefined): 
     if (span === undefined) return [];
     const lengths = musicLengths(block.scheme);
     const range = tempoRange(block.kind);
-    return [{
-      block: block.name, kind: block.kind, length_s: seconds(span.end - span.start),
-      range_bpm: range === null ? null : [range.low, range.high], range_source: range?.source ?? null,
-      counts: lengths.map(({ what, us }) => ({ what, seconds: seconds(us), counts: (us * bpm) / 60e6, eights: (us * bpm) / 480e6, phrases: (us * bpm) / 1920e6 })),
-      tempos: meetingTempos(lengths, range?.low ?? bpm * (1 - STRETCH_MOST), range?.high ?? bpm * (1 + STRETCH_MOST)).map((t) => ({ bpm: t.num / t.den, exact: t.den === 1 ? String(t.num) : `${t.num}/${t.den}`, unit: t.unit, meets: t.meets, units: t.units })),
-      answers: meetings(block, micros(span.end - span.start), milliBpm).map(meetingJson),
-    }];
+    return [
+      {
+        block: block.name,
+        kind: block.kind,
+        length_s: seconds(span.end - span.start),
+        range_bpm: range === null ? null : [range.low, range.high],
+        range_source: range?.source ?? null,
+        counts: lengths.map(({ what, us }) => ({
+          what,
+          seconds: seconds(us),
+          counts: (us * bpm) / 60e6,
+          eights: (us * bpm) / 480e6,
+          phrases: (us * bpm) / 1920e6,
+        })),
+        tempos: meetingTempos(
+          lengths,
+          range?.low ?? bpm * (1 - STRETCH_MOST),
+          range?.high ?? bpm * (1 + STRETCH_MOST),
+        ).map((t) => ({
+          bpm: t.num / t.den,
+          exact: t.den === 1 ? String(t.num) : `${t.num}/${t.den}`,
+          unit: t.unit,
+          meets: t.meets,
+          units: t.units,
+        })),
+        answers: meetings(block, micros(span.end - span.start), milliBpm).map(meetingJson),
+      },
+    ];
   });
   const some = blocks.some((b) => b.answers.length > 0);
-  return { status: some ? 0 : 1, notes: problems.map((p) => (p.line > 0 ? `line ${p.line}: ${p.message}` : p.message)), text: json({ bpm, blocks }) };
+  return {
+    status: some ? 0 : 1,
+    notes: problems.map((p) => (p.line > 0 ? `line ${p.line}: ${p.message}` : p.message)),
+    text: json({ bpm, blocks }),
+  };
 }
 
 function meetingJson(m: Meeting) {
   const cost = Math.round(m.cost * 100) / 100;
   switch (m.kind) {
-    case 'stretch': return { kind: m.kind, bpm: m.tempo.num / m.tempo.den, stretch_percent: Math.round(m.stretch * 1e6) / 1e4, unit: m.tempo.unit, meets: m.tempo.meets, units: m.tempo.units, cost };
-    case 'times': return { kind: m.kind, unit: m.unit, lengths: m.lengths.map((l) => ({ what: l.what, from_s: seconds(l.from), to_s: seconds(l.us), units: l.units })), cost };
-    case 'cut': return { kind: m.kind, phrases: m.phrases, cut_at_s: seconds(m.at), left_s: seconds(m.leftUs), cost };
+    case 'stretch':
+      return {
+        kind: m.kind,
+        bpm: m.tempo.num / m.tempo.den,
+        stretch_percent: Math.round(m.stretch * 1e6) / 1e4,
+        unit: m.tempo.unit,
+        meets: m.tempo.meets,
+        units: m.tempo.units,
+        cost,
+      };
+    case 'times':
+      return {
+        kind: m.kind,
+        unit: m.unit,
+        lengths: m.lengths.map((l) => ({ what: l.what, from_s: seconds(l.from), to_s: seconds(l.us), units: l.units })),
+        cost,
+      };
+    case 'cut':
+      return { kind: m.kind, phrases: m.phrases, cut_at_s: seconds(m.at), left_s: seconds(m.leftUs), cost };
   }
 }

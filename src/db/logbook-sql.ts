@@ -20,7 +20,11 @@ export async function putLogEntry(db: Db, row: Omit<LogRow, 'keptAt'>): Promise<
 }
 
 export async function logbook(db: Db): Promise<LogRow[]> {
-  return (await db.query<LogRow>('SELECT take_id AS "takeId", workout_id AS "workoutId", title, instructor, entry, kept_at AS "keptAt" FROM logbook ORDER BY kept_at DESC LIMIT 500')).rows;
+  return (
+    await db.query<LogRow>(
+      'SELECT take_id AS "takeId", workout_id AS "workoutId", title, instructor, entry, kept_at AS "keptAt" FROM logbook ORDER BY kept_at DESC LIMIT 500',
+    )
+  ).rows;
 }
 
 export async function deleteLogEntry(db: Db, takeId: string): Promise<boolean> {

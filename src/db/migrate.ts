@@ -13,7 +13,9 @@ const LOCK = 7_205_113;
 export async function migrate(pool: pg.Pool, migrations: readonly Migration[]): Promise<string[]> {
   return inTransaction(pool, async (db) => {
     await db.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);
-    await db.query('CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, applied_at timestamptz NOT NULL DEFAULT now())');
+    await db.query(
+      'CREATE TABLE IF NOT EXISTS migrations (name text PRIMARY KEY, applied_at timestamptz NOT NULL DEFAULT now())',
+    );
     const done = new Set((await db.query<{ name: string }>('SELECT name FROM migrations')).rows.map((row) => row.name));
     const applied: string[] = [];
     for (const { name, sql } of migrations.filter((m) => !done.has(m.name))) {

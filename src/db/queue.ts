@@ -20,7 +20,12 @@ export async function openQueue(url: string, supervise: boolean): Promise<PgBoss
   boss.on('error', () => undefined);
   await boss.start();
   for (const kind of JOB_KINDS) {
-    await boss.createQueue(kind, { name: kind, retryLimit: RETRIES, retryDelay: 2, expireInSeconds: LONGEST_JOB_HOURS * 3600 });
+    await boss.createQueue(kind, {
+      name: kind,
+      retryLimit: RETRIES,
+      retryDelay: 2,
+      expireInSeconds: LONGEST_JOB_HOURS * 3600,
+    });
   }
   return boss;
 }

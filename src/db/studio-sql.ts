@@ -3,14 +3,44 @@ import type { Speaker } from '../core/workout/studio.ts';
 import type { Db } from './pool.ts';
 
 interface ExerciseRow {
-  name: string; start_position: string; end_position: string; equipment: string[]; pattern: string; muscles: string[]; sided: boolean; impact: string; effort: string;
-  seconds_a_rep: number; set_up: string; form: string; caution: string; breath: string; easier: string; harder: string; camera: string;
+  name: string;
+  start_position: string;
+  end_position: string;
+  equipment: string[];
+  pattern: string;
+  muscles: string[];
+  sided: boolean;
+  impact: string;
+  effort: string;
+  seconds_a_rep: number;
+  set_up: string;
+  form: string;
+  caution: string;
+  breath: string;
+  easier: string;
+  harder: string;
+  camera: string;
 }
 
 function toExercise(row: ExerciseRow): Exercise {
   return {
-    name: row.name, start: row.start_position, end: row.end_position, equipment: row.equipment, pattern: row.pattern, muscles: row.muscles, sided: row.sided, impact: row.impact,
-    effort: row.effort, secondsARep: Math.round(row.seconds_a_rep * 1000) / 1000, setUp: row.set_up, form: row.form, caution: row.caution, breath: row.breath, easier: row.easier, harder: row.harder, camera: row.camera,
+    name: row.name,
+    start: row.start_position,
+    end: row.end_position,
+    equipment: row.equipment,
+    pattern: row.pattern,
+    muscles: row.muscles,
+    sided: row.sided,
+    impact: row.impact,
+    effort: row.effort,
+    secondsARep: Math.round(row.seconds_a_rep * 1000) / 1000,
+    setUp: row.set_up,
+    form: row.form,
+    caution: row.caution,
+    breath: row.breath,
+    easier: row.easier,
+    harder: row.harder,
+    camera: row.camera,
   } as Exercise;
 }
 
@@ -29,7 +59,25 @@ export async function putExercise(db: Db, e: Exercise): Promise<void> {
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
      ON CONFLICT (name) DO UPDATE SET start_position = $2, end_position = $3, equipment = $4, pattern = $5, muscles = $6, sided = $7, impact = $8, effort = $9, seconds_a_rep = $10,
        set_up = $11, form = $12, caution = $13, breath = $14, easier = $15, harder = $16, camera = $17, updated_at = now()`,
-    [e.name, e.start, e.end, e.equipment, e.pattern, e.muscles, e.sided, e.impact, e.effort, e.secondsARep, e.setUp, e.form, e.caution, e.breath, e.easier, e.harder, e.camera],
+    [
+      e.name,
+      e.start,
+      e.end,
+      e.equipment,
+      e.pattern,
+      e.muscles,
+      e.sided,
+      e.impact,
+      e.effort,
+      e.secondsARep,
+      e.setUp,
+      e.form,
+      e.caution,
+      e.breath,
+      e.easier,
+      e.harder,
+      e.camera,
+    ],
   );
 }
 
@@ -38,19 +86,46 @@ export async function deleteExercise(db: Db, name: string): Promise<boolean> {
 }
 
 export async function figures(db: Db): Promise<ReadonlyMap<string, unknown>> {
-  return new Map((await db.query<{ name: string; value: unknown }>('SELECT name, value FROM studio_figures')).rows.map((row) => [row.name, row.value]));
+  return new Map(
+    (await db.query<{ name: string; value: unknown }>('SELECT name, value FROM studio_figures')).rows.map((row) => [
+      row.name,
+      row.value,
+    ]),
+  );
 }
 
 export async function putFigures(db: Db, name: string, value: unknown): Promise<void> {
-  await db.query('INSERT INTO studio_figures (name, value) VALUES ($1, $2) ON CONFLICT (name) DO UPDATE SET value = $2, updated_at = now()', [name, JSON.stringify(value)]);
+  await db.query(
+    'INSERT INTO studio_figures (name, value) VALUES ($1, $2) ON CONFLICT (name) DO UPDATE SET value = $2, updated_at = now()',
+    [name, JSON.stringify(value)],
+  );
 }
 
-interface SpeakerRow { name: string; syllable_s: number; consonant_s: number; word_s: number; short_pause_s: number; long_pause_s: number; start_s: number; lines: number; error: number }
+interface SpeakerRow {
+  name: string;
+  syllable_s: number;
+  consonant_s: number;
+  word_s: number;
+  short_pause_s: number;
+  long_pause_s: number;
+  start_s: number;
+  lines: number;
+  error: number;
+}
 
 export async function speakers(db: Db): Promise<Speaker[]> {
   return (await db.query<SpeakerRow>('SELECT * FROM speakers ORDER BY name')).rows.map((r) => ({
-    name: r.name, lines: r.lines, error: r.error,
-    model: { syllableS: r.syllable_s, consonantS: r.consonant_s, wordS: r.word_s, shortPauseS: r.short_pause_s, longPauseS: r.long_pause_s, startS: r.start_s },
+    name: r.name,
+    lines: r.lines,
+    error: r.error,
+    model: {
+      syllableS: r.syllable_s,
+      consonantS: r.consonant_s,
+      wordS: r.word_s,
+      shortPauseS: r.short_pause_s,
+      longPauseS: r.long_pause_s,
+      startS: r.start_s,
+    },
   }));
 }
 

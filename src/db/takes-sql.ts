@@ -27,10 +27,33 @@ export interface Take extends MediaFacts {
 }
 
 interface TakeRow {
-  role: TakeRole; of_take: string | null; offset_us: string | null; drift_ppm: number | null; spread_us: string | null; sound: TakeSound | null; thumbs: ThumbSheet | null;
-  proxy_sha256: string | null; proxy_extension: string; proxy_bytes: string; thumbs_sha256: string | null; thumbs_extension: string; thumbs_bytes: string;
-  id: string; workout_id: string; name: string; sha256: string; extension: string; bytes: string; duration_us: string; rate_num: number; rate_den: number;
-  width: number; height: number; video_codec: string; audio_codec: string | null; video_start_us: string;
+  role: TakeRole;
+  of_take: string | null;
+  offset_us: string | null;
+  drift_ppm: number | null;
+  spread_us: string | null;
+  sound: TakeSound | null;
+  thumbs: ThumbSheet | null;
+  proxy_sha256: string | null;
+  proxy_extension: string;
+  proxy_bytes: string;
+  thumbs_sha256: string | null;
+  thumbs_extension: string;
+  thumbs_bytes: string;
+  id: string;
+  workout_id: string;
+  name: string;
+  sha256: string;
+  extension: string;
+  bytes: string;
+  duration_us: string;
+  rate_num: number;
+  rate_den: number;
+  width: number;
+  height: number;
+  video_codec: string;
+  audio_codec: string | null;
+  video_start_us: string;
 }
 
 const SELECT_TAKE = `SELECT t.*, m.extension, m.bytes, p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
@@ -38,27 +61,75 @@ const SELECT_TAKE = `SELECT t.*, m.extension, m.bytes, p.extension AS proxy_exte
 
 function toTake(row: TakeRow): Take {
   return {
-    id: row.id, workoutId: row.workout_id, name: row.name, file: { sha256: row.sha256, extension: row.extension, bytes: Number(row.bytes) },
-    duration: Number(row.duration_us) as Micros, rate: frameRate(row.rate_num, row.rate_den), width: row.width, height: row.height,
-    videoCodec: row.video_codec, audioCodec: row.audio_codec, videoStart: Number(row.video_start_us) as Micros,
-    role: row.role, ofTake: row.of_take, sound: row.sound,
-    lie: row.offset_us === null || row.drift_ppm === null ? null : { offsetUs: Number(row.offset_us) as Micros, driftPpm: row.drift_ppm, spreadUs: Number(row.spread_us ?? 0) as Micros },
-    proxy: row.proxy_sha256 === null ? null : { sha256: row.proxy_sha256, extension: row.proxy_extension, bytes: Number(row.proxy_bytes) },
-    thumbs: row.thumbs_sha256 === null || row.thumbs === null ? null : { ...row.thumbs, file: { sha256: row.thumbs_sha256, extension: row.thumbs_extension, bytes: Number(row.thumbs_bytes) } },
+    id: row.id,
+    workoutId: row.workout_id,
+    name: row.name,
+    file: { sha256: row.sha256, extension: row.extension, bytes: Number(row.bytes) },
+    duration: Number(row.duration_us) as Micros,
+    rate: frameRate(row.rate_num, row.rate_den),
+    width: row.width,
+    height: row.height,
+    videoCodec: row.video_codec,
+    audioCodec: row.audio_codec,
+    videoStart: Number(row.video_start_us) as Micros,
+    role: row.role,
+    ofTake: row.of_take,
+    sound: row.sound,
+    lie:
+      row.offset_us === null || row.drift_ppm === null
+        ? null
+        : {
+            offsetUs: Number(row.offset_us) as Micros,
+            driftPpm: row.drift_ppm,
+            spreadUs: Number(row.spread_us ?? 0) as Micros,
+          },
+    proxy:
+      row.proxy_sha256 === null
+        ? null
+        : { sha256: row.proxy_sha256, extension: row.proxy_extension, bytes: Number(row.proxy_bytes) },
+    thumbs:
+      row.thumbs_sha256 === null || row.thumbs === null
+        ? null
+        : {
+            ...row.thumbs,
+            file: { sha256: row.thumbs_sha256, extension: row.thumbs_extension, bytes: Number(row.thumbs_bytes) },
+          },
   };
 }
 
 export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
-  await db.query('INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [file.sha256, file.extension, file.bytes]);
+  await db.query('INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [
+    file.sha256,
+    file.extension,
+    file.bytes,
+  ]);
 }
 
 /** The same file brought in twice is the same take. */
-export async function insertTake(db: Db, workoutId: string, sha256: string, name: string, probe: MediaFacts): Promise<string> {
+export async function insertTake(
+  db: Db,
+  workoutId: string,
+  sha256: string,
+  name: string,
+  probe: MediaFacts,
+): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
      ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name RETURNING id`,
-    [workoutId, sha256, name, probe.duration, probe.rate.num, probe.rate.den, probe.width, probe.height, probe.videoCodec, probe.audioCodec, probe.videoStart],
+    [
+      workoutId,
+      sha256,
+      name,
+      probe.duration,
+      probe.rate.num,
+      probe.rate.den,
+      probe.width,
+      probe.height,
+      probe.videoCodec,
+      probe.audioCodec,
+      probe.videoStart,
+    ],
   );
   return (rows[0] as { id: string }).id;
 }
@@ -69,7 +140,9 @@ export async function takeById(db: Db, id: string): Promise<Take | null> {
 }
 
 export async function takesOf(db: Db, workoutId: string): Promise<Take[]> {
-  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.workout_id = $1 ORDER BY t.created_at, t.id`, [workoutId]);
+  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.workout_id = $1 ORDER BY t.created_at, t.id`, [
+    workoutId,
+  ]);
   return rows.map(toTake);
 }
 
@@ -95,7 +168,8 @@ export async function putTranscript(db: Db, row: TranscriptRow): Promise<void> {
 /** Puts the transcript before the last change back, and the last in its place. False where there is none. */
 export async function swapTranscript(db: Db, takeId: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    'UPDATE transcripts SET format = previous_format, text = previous_text, previous_format = format, previous_text = text, updated_at = now() WHERE take_id = $1 AND previous_text IS NOT NULL', [takeId],
+    'UPDATE transcripts SET format = previous_format, text = previous_text, previous_format = format, previous_text = text, updated_at = now() WHERE take_id = $1 AND previous_text IS NOT NULL',
+    [takeId],
   );
   return rowCount === 1;
 }
@@ -105,7 +179,10 @@ export interface KeptTranscript extends TranscriptRow {
 }
 
 export async function transcriptOf(db: Db, takeId: string): Promise<KeptTranscript | null> {
-  const { rows } = await db.query<KeptTranscript>('SELECT take_id AS "takeId", format, text, previous_text IS NOT NULL AS "hasPrevious" FROM transcripts WHERE take_id = $1', [takeId]);
+  const { rows } = await db.query<KeptTranscript>(
+    'SELECT take_id AS "takeId", format, text, previous_text IS NOT NULL AS "hasPrevious" FROM transcripts WHERE take_id = $1',
+    [takeId],
+  );
   return rows[0] ?? null;
 }
 
@@ -118,7 +195,10 @@ export async function putWaveform(db: Db, takeId: string, peaksASecond: number, 
 }
 
 export async function waveformOf(db: Db, takeId: string): Promise<{ peaksASecond: number; peaks: Uint8Array } | null> {
-  const { rows } = await db.query<{ peaksASecond: number; peaks: Buffer }>('SELECT peaks_a_second AS "peaksASecond", peaks FROM take_waveforms WHERE take_id = $1', [takeId]);
+  const { rows } = await db.query<{ peaksASecond: number; peaks: Buffer }>(
+    'SELECT peaks_a_second AS "peaksASecond", peaks FROM take_waveforms WHERE take_id = $1',
+    [takeId],
+  );
   return rows[0] ?? null;
 }
 
@@ -131,14 +211,26 @@ export async function putProxy(db: Db, takeId: string, sha256: string): Promise<
 }
 
 export async function putThumbs(db: Db, takeId: string, sha256: string, sheet: ThumbSheet): Promise<void> {
-  await db.query('UPDATE takes SET thumbs_sha256 = $2, thumbs = $3 WHERE id = $1', [takeId, sha256, JSON.stringify(sheet)]);
+  await db.query('UPDATE takes SET thumbs_sha256 = $2, thumbs = $3 WHERE id = $1', [
+    takeId,
+    sha256,
+    JSON.stringify(sheet),
+  ]);
 }
 
 /** Says what a take is: one of its own, or another camera or recorder of one. How it lies to that is forgotten. */
 export async function putRole(db: Db, takeId: string, role: TakeRole, ofTake: string | null): Promise<void> {
-  await db.query('UPDATE takes SET role = $2, of_take = $3, offset_us = NULL, drift_ppm = NULL, spread_us = NULL WHERE id = $1', [takeId, role, ofTake]);
+  await db.query(
+    'UPDATE takes SET role = $2, of_take = $3, offset_us = NULL, drift_ppm = NULL, spread_us = NULL WHERE id = $1',
+    [takeId, role, ofTake],
+  );
 }
 
 export async function putLie(db: Db, takeId: string, lie: Lie): Promise<void> {
-  await db.query('UPDATE takes SET offset_us = $2, drift_ppm = $3, spread_us = $4 WHERE id = $1', [takeId, lie.offsetUs, lie.driftPpm, lie.spreadUs]);
+  await db.query('UPDATE takes SET offset_us = $2, drift_ppm = $3, spread_us = $4 WHERE id = $1', [
+    takeId,
+    lie.offsetUs,
+    lie.driftPpm,
+    lie.spreadUs,
+  ]);
 }

@@ -6,10 +6,42 @@ import type { Micros } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
 
 interface Row {
-  id: string; title: string; artist: string; codec: string; channels: number; rate_hz: number; sha256: string; extension: string; bytes: string; made: PracticeBeat | null;
-  state: LibraryTrack['state']; progress: number; message: string | null; duration_us: string; map: TempoMap | null; heard_map: TempoMap | null; beat_clarity: number | null; bar_clarity: number | null;
-  sections: TrackSection[]; lufs: number | null; range_lu: number | null; true_peak_db: number | null; clipped_runs: number | null; silence_before_us: string | null; silence_after_us: string | null;
-  composition: string; recording: string; sync: LicenceState; master: LicenceState; territory: string; platforms: string[]; until: string | null; proof_sha256: string | null; proof_name: string | null; proof_extension: string | null; credit: string;
+  id: string;
+  title: string;
+  artist: string;
+  codec: string;
+  channels: number;
+  rate_hz: number;
+  sha256: string;
+  extension: string;
+  bytes: string;
+  made: PracticeBeat | null;
+  state: LibraryTrack['state'];
+  progress: number;
+  message: string | null;
+  duration_us: string;
+  map: TempoMap | null;
+  heard_map: TempoMap | null;
+  beat_clarity: number | null;
+  bar_clarity: number | null;
+  sections: TrackSection[];
+  lufs: number | null;
+  range_lu: number | null;
+  true_peak_db: number | null;
+  clipped_runs: number | null;
+  silence_before_us: string | null;
+  silence_after_us: string | null;
+  composition: string;
+  recording: string;
+  sync: LicenceState;
+  master: LicenceState;
+  territory: string;
+  platforms: string[];
+  until: string | null;
+  proof_sha256: string | null;
+  proof_name: string | null;
+  proof_extension: string | null;
+  credit: string;
 }
 
 const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made, t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
@@ -20,22 +52,75 @@ const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, 
 function toTrack(r: Row): LibraryTrack {
   const us = (text: string | null) => (text === null ? null : Number(text));
   return {
-    id: r.id, title: r.title, artist: r.artist, codec: r.codec, channels: r.channels, rateHz: r.rate_hz, file: { sha256: r.sha256, extension: r.extension, bytes: Number(r.bytes) }, made: r.made,
-    state: r.state, progress: r.progress, message: r.message, duration: Number(r.duration_us) as Micros, map: r.map, heardMap: r.heard_map, beatClarity: r.beat_clarity, barClarity: r.bar_clarity, sections: r.sections,
-    lufs: r.lufs, rangeLu: r.range_lu, truePeakDb: r.true_peak_db, clippedRuns: r.clipped_runs, silenceBeforeUs: us(r.silence_before_us), silenceAfterUs: us(r.silence_after_us),
+    id: r.id,
+    title: r.title,
+    artist: r.artist,
+    codec: r.codec,
+    channels: r.channels,
+    rateHz: r.rate_hz,
+    file: { sha256: r.sha256, extension: r.extension, bytes: Number(r.bytes) },
+    made: r.made,
+    state: r.state,
+    progress: r.progress,
+    message: r.message,
+    duration: Number(r.duration_us) as Micros,
+    map: r.map,
+    heardMap: r.heard_map,
+    beatClarity: r.beat_clarity,
+    barClarity: r.bar_clarity,
+    sections: r.sections,
+    lufs: r.lufs,
+    rangeLu: r.range_lu,
+    truePeakDb: r.true_peak_db,
+    clippedRuns: r.clipped_runs,
+    silenceBeforeUs: us(r.silence_before_us),
+    silenceAfterUs: us(r.silence_after_us),
     rights: {
-      composition: r.composition, recording: r.recording, sync: r.sync, master: r.master, territory: r.territory, platforms: r.platforms, until: r.until, credit: r.credit,
-      proof: r.proof_sha256 === null || r.proof_name === null ? null : { sha256: r.proof_sha256, extension: r.proof_extension ?? 'bin', name: r.proof_name },
+      composition: r.composition,
+      recording: r.recording,
+      sync: r.sync,
+      master: r.master,
+      territory: r.territory,
+      platforms: r.platforms,
+      until: r.until,
+      credit: r.credit,
+      proof:
+        r.proof_sha256 === null || r.proof_name === null
+          ? null
+          : { sha256: r.proof_sha256, extension: r.proof_extension ?? 'bin', name: r.proof_name },
     },
   };
 }
 
 /** The same file brought in twice is the same track. */
-export async function insertTrack(db: Db, t: { sha256: string; title: string; artist: string; codec: string; channels: number; rateHz: number; durationUs: number; tags: Readonly<Record<string, string>>; made: PracticeBeat | null }): Promise<string> {
+export async function insertTrack(
+  db: Db,
+  t: {
+    sha256: string;
+    title: string;
+    artist: string;
+    codec: string;
+    channels: number;
+    rateHz: number;
+    durationUs: number;
+    tags: Readonly<Record<string, string>>;
+    made: PracticeBeat | null;
+  },
+): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
      ON CONFLICT (sha256) DO UPDATE SET beat_at = now() RETURNING id`,
-    [t.sha256, t.title, t.artist, t.codec, t.channels, t.rateHz, Math.round(t.durationUs), JSON.stringify(t.tags), t.made === null ? null : JSON.stringify(t.made)],
+    [
+      t.sha256,
+      t.title,
+      t.artist,
+      t.codec,
+      t.channels,
+      t.rateHz,
+      Math.round(t.durationUs),
+      JSON.stringify(t.tags),
+      t.made === null ? null : JSON.stringify(t.made),
+    ],
   );
   return (rows[0] as { id: string }).id;
 }
@@ -70,8 +155,10 @@ export async function setTrackMap(db: Db, id: string, map: TempoMap | null): Pro
 }
 
 export async function setRights(db: Db, id: string, r: Omit<Rights, 'proof'>): Promise<void> {
-  await db.query('UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9 WHERE id = $1',
-    [id, r.composition, r.recording, r.sync, r.master, r.territory, r.platforms, r.until, r.credit]);
+  await db.query(
+    'UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9 WHERE id = $1',
+    [id, r.composition, r.recording, r.sync, r.master, r.territory, r.platforms, r.until, r.credit],
+  );
 }
 
 export async function setProof(db: Db, id: string, sha256: string, name: string): Promise<void> {
@@ -79,7 +166,14 @@ export async function setProof(db: Db, id: string, sha256: string, name: string)
 }
 
 export async function noteHearing(db: Db, id: string, progress: number): Promise<boolean> {
-  return ((await db.query(`UPDATE tracks SET state = 'hearing', progress = $2, beat_at = now() WHERE id = $1 AND state IN ('waiting', 'hearing')`, [id, Math.max(0, Math.min(1, progress))])).rowCount ?? 0) > 0;
+  return (
+    ((
+      await db.query(
+        `UPDATE tracks SET state = 'hearing', progress = $2, beat_at = now() WHERE id = $1 AND state IN ('waiting', 'hearing')`,
+        [id, Math.max(0, Math.min(1, progress))],
+      )
+    ).rowCount ?? 0) > 0
+  );
 }
 
 export async function failHearing(db: Db, id: string, message: string): Promise<void> {
@@ -108,13 +202,31 @@ export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void>
   await db.query(
     `UPDATE tracks SET state = 'heard', progress = 1, message = NULL, duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
      beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14 WHERE id = $1`,
-    [id, Math.round(h.durationUs), map, h.beatClarity, h.barClarity, JSON.stringify(h.sections), h.lufs, h.rangeLu, h.truePeakDb, h.clippedRuns, Math.round(h.silenceBeforeUs), Math.round(h.silenceAfterUs), Buffer.from(h.waveform), Buffer.from(h.energies.buffer, h.energies.byteOffset, h.energies.byteLength)],
+    [
+      id,
+      Math.round(h.durationUs),
+      map,
+      h.beatClarity,
+      h.barClarity,
+      JSON.stringify(h.sections),
+      h.lufs,
+      h.rangeLu,
+      h.truePeakDb,
+      h.clippedRuns,
+      Math.round(h.silenceBeforeUs),
+      Math.round(h.silenceAfterUs),
+      Buffer.from(h.waveform),
+      Buffer.from(h.energies.buffer, h.energies.byteOffset, h.energies.byteLength),
+    ],
   );
 }
 
 /** Waveform and loudness of a heard track; null where it is not heard yet. */
 export async function trackSound(db: Db, id: string): Promise<{ waveform: Uint8Array; energies: Float32Array } | null> {
-  const { rows } = await db.query<{ waveform: Buffer | null; energies: Buffer | null }>('SELECT waveform, energies FROM tracks WHERE id = $1', [id]);
+  const { rows } = await db.query<{ waveform: Buffer | null; energies: Buffer | null }>(
+    'SELECT waveform, energies FROM tracks WHERE id = $1',
+    [id],
+  );
   const row = rows[0];
   if (row === undefined || row.waveform === null || row.energies === null) return null;
   const bytes = Uint8Array.from(row.energies);
@@ -123,5 +235,10 @@ export async function trackSound(db: Db, id: string): Promise<{ waveform: Uint8A
 
 /** Tracks whose worker gave no sign of life for so many seconds. */
 export async function orphanedTracks(db: Db, seconds: number): Promise<string[]> {
-  return (await db.query<{ id: string }>(`SELECT id FROM tracks WHERE state = 'hearing' AND beat_at < now() - make_interval(secs => $1)`, [seconds])).rows.map((r) => r.id);
+  return (
+    await db.query<{ id: string }>(
+      `SELECT id FROM tracks WHERE state = 'hearing' AND beat_at < now() - make_interval(secs => $1)`,
+      [seconds],
+    )
+  ).rows.map((r) => r.id);
 }

@@ -9,7 +9,12 @@ export interface Version {
 }
 
 /** Null where the workout has a version of that name already. */
-export async function insertVersion(db: Db, workoutId: string, name: string, revision: number): Promise<Version | null> {
+export async function insertVersion(
+  db: Db,
+  workoutId: string,
+  name: string,
+  revision: number,
+): Promise<Version | null> {
   const { rows } = await db.query<Version>(
     'INSERT INTO workout_versions (workout_id, name, revision) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING id, name, revision, made_at AS "madeAt"',
     [workoutId, name, revision],
@@ -18,9 +23,17 @@ export async function insertVersion(db: Db, workoutId: string, name: string, rev
 }
 
 export async function versionsOf(db: Db, workoutId: string): Promise<Version[]> {
-  return (await db.query<Version>('SELECT id, name, revision, made_at AS "madeAt" FROM workout_versions WHERE workout_id = $1 ORDER BY revision DESC, made_at DESC', [workoutId])).rows;
+  return (
+    await db.query<Version>(
+      'SELECT id, name, revision, made_at AS "madeAt" FROM workout_versions WHERE workout_id = $1 ORDER BY revision DESC, made_at DESC',
+      [workoutId],
+    )
+  ).rows;
 }
 
 export async function deleteVersion(db: Db, workoutId: string, id: string): Promise<boolean> {
-  return ((await db.query('DELETE FROM workout_versions WHERE workout_id = $1 AND id = $2', [workoutId, id])).rowCount ?? 0) > 0;
+  return (
+    ((await db.query('DELETE FROM workout_versions WHERE workout_id = $1 AND id = $2', [workoutId, id])).rowCount ??
+      0) > 0
+  );
 }

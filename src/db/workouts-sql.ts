@@ -31,7 +31,10 @@ interface RawRow {
   readonly revision: number;
 }
 
-const read = (row: RawRow | undefined): StoredWorkoutRow | null => (row === undefined ? null : { id: row.id, revision: row.revision, stored: row.document, document: upgradeDocument(row.document) });
+const read = (row: RawRow | undefined): StoredWorkoutRow | null =>
+  row === undefined
+    ? null
+    : { id: row.id, revision: row.revision, stored: row.document, document: upgradeDocument(row.document) };
 
 export interface WorkoutListRow extends WorkoutFacts {
   readonly id: string;
@@ -65,10 +68,18 @@ export async function workoutById(db: Db, id: string): Promise<StoredWorkoutRow 
 
 /** The same, locked until the transaction ends, so that two changes at once come one after the other. */
 export async function lockWorkout(db: Db, id: string): Promise<StoredWorkoutRow | null> {
-  return read((await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id])).rows[0]);
+  return read(
+    (await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id])).rows[0],
+  );
 }
 
-export async function updateWorkout(db: Db, id: string, revision: number, document: WorkoutDocument, facts: WorkoutFacts): Promise<void> {
+export async function updateWorkout(
+  db: Db,
+  id: string,
+  revision: number,
+  document: WorkoutDocument,
+  facts: WorkoutFacts,
+): Promise<void> {
   await db.query(
     `UPDATE workouts SET document = $3, title = $4, length_us = $5, has_moves = $6, has_cues = $7, accepted = $8, take_id = $9,
        revision = $2, updated_at = now() WHERE id = $1`,
@@ -76,9 +87,18 @@ export async function updateWorkout(db: Db, id: string, revision: number, docume
   );
 }
 
-export async function insertChange(db: Db, workoutId: string, revision: number, patch: readonly Operation[], inverse: readonly Operation[]): Promise<void> {
+export async function insertChange(
+  db: Db,
+  workoutId: string,
+  revision: number,
+  patch: readonly Operation[],
+  inverse: readonly Operation[],
+): Promise<void> {
   await db.query('INSERT INTO workout_changes (workout_id, revision, patch, inverse) VALUES ($1, $2, $3, $4)', [
-    workoutId, revision, JSON.stringify(patch), JSON.stringify(inverse),
+    workoutId,
+    revision,
+    JSON.stringify(patch),
+    JSON.stringify(inverse),
   ]);
 }
 

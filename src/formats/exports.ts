@@ -33,12 +33,61 @@ export interface ExportFormat {
 
 /** The files that can be made without rendering, by the name the command line uses. */
 export const EXPORTS: readonly ExportFormat[] = [
-  { name: 'captions-vtt', title: 'Move captions, WebVTT', file: 'captions.vtt', mime: 'text/vtt', write: (s) => writeCaptionsVtt(s.lanes.captions) },
-  { name: 'captions-srt', title: 'Move captions, SRT', file: 'captions.srt', mime: 'application/x-subrip', write: (s) => writeCaptionsSrt(s.lanes.captions) },
-  { name: 'chapters-vtt', title: 'Chapters, WebVTT', file: 'chapters.vtt', mime: 'text/vtt', write: (s) => writeChaptersVtt(s.lanes.chapters) },
-  { name: 'chapters-ffmetadata', title: 'Chapters, ffmpeg metadata', file: 'chapters.ffmetadata.txt', mime: 'text/plain', write: (s) => writeFfmetadata(s.title, s.lanes.chapters) },
-  { name: 'chapters-json', title: 'Chapters, JSON', file: 'chapters.json', mime: 'application/json+chapters', write: (s) => writeChaptersJson(s.title, s.lanes.chapters) },
-  { name: 'cue-sheet-csv', title: 'Cue sheet, CSV', file: 'cue-sheet.csv', mime: 'text/csv', write: (s) => writeCueSheet(s.segments, s.linesOf) },
-  { name: 'overlay-ass', title: 'Timer and captions as drawn, ASS', file: 'overlay.ass', mime: 'text/x-ssa', write: (s) => writeAss(s.lanes, s.picture) },
-  { name: 'description-txt', title: 'Description, with chapters and the standing notice', file: 'description.txt', mime: 'text/plain', write: (s) => writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters, s.credits) },
+  {
+    name: 'captions-vtt',
+    title: 'Move captions, WebVTT',
+    file: 'captions.vtt',
+    mime: 'text/vtt',
+    write: (s) => writeCaptionsVtt(s.lanes.captions),
+  },
+  {
+    name: 'captions-srt',
+    title: 'Move captions, SRT',
+    file: 'captions.srt',
+    mime: 'application/x-subrip',
+    write: (s) => writeCaptionsSrt(s.lanes.captions),
+  },
+  {
+    name: 'chapters-vtt',
+    title: 'Chapters, WebVTT',
+    file: 'chapters.vtt',
+    mime: 'text/vtt',
+    write: (s) => writeChaptersVtt(s.lanes.chapters),
+  },
+  {
+    name: 'chapters-ffmetadata',
+    title: 'Chapters, ffmpeg metadata',
+    file: 'chapters.ffmetadata.txt',
+    mime: 'text/plain',
+    write: (s) => writeFfmetadata(s.title, s.lanes.chapters),
+  },
+  {
+    name: 'chapters-json',
+    title: 'Chapters, JSON',
+    file: 'chapters.json',
+    mime: 'application/json+chapters',
+    write: (s) => writeChaptersJson(s.title, s.lanes.chapters),
+  },
+  {
+    name: 'cue-sheet-csv',
+    title: 'Cue sheet, CSV',
+    file: 'cue-sheet.csv',
+    mime: 'text/csv',
+    write: (s) => writeCueSheet(s.segments, s.linesOf),
+  },
+  {
+    name: 'overlay-ass',
+    title: 'Timer and captions as drawn, ASS',
+    file: 'overlay.ass',
+    mime: 'text/x-ssa',
+    write: (s) => writeAss(s.lanes, s.picture),
+  },
+  {
+    name: 'description-txt',
+    title: 'Description, with chapters and the standing notice',
+    file: 'description.txt',
+    mime: 'text/plain',
+    write: (s) =>
+      writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters, s.credits),
+  },
 ];

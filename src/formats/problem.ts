@@ -23,7 +23,8 @@ export function refuseText(text: string, what: string): ReadProblem | null {
     return say('too-long', `The file has ${text.length} characters; ${what} of at most ${LONGEST_TEXT} is wanted.`);
   }
   const odd = text.slice(0, 4096).match(/[\u0000-\u0008\u000e-\u001f\ufffd]/g)?.length ?? 0;
-  if (text.startsWith('%PDF') || text.includes('\u0000') || odd > 8) return say('binary', `This is not a text file; ${what} is wanted.`);
+  if (text.startsWith('%PDF') || text.includes('\u0000') || odd > 8)
+    return say('binary', `This is not a text file; ${what} is wanted.`);
   return null;
 }
 

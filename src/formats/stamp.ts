@@ -9,5 +9,10 @@ export function stamp(time: Micros, mark: '.' | ',' = '.'): string {
 
 /** Text that may stand in a WebVTT cue: no markup, no arrow, no empty line. */
 export function vttText(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/\s*\n\s*/g, '\n').trim();
+  return text
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/\s*\n\s*/g, '\n')
+    .trim();
 }

@@ -17,27 +17,49 @@ const LAST_SHARE = 1.15;
  * above, two cues at one time. Nothing is dropped but cues past the limit.
  */
 export function orderCues(cues: DraftCue[], problems: ReadProblem[]): TranscriptCue[] {
-  const note = (code: string, line: number, message: string) => problems.push({ code, line, message, severity: 'note' });
+  const note = (code: string, line: number, message: string) =>
+    problems.push({ code, line, message, severity: 'note' });
   for (const [i, cue] of cues.entries()) {
     const above = cues[i - 1];
     if (above !== undefined && cue.start < above.start) {
-      note('backwards', cue.line, `The time ${writeTime(cue.start)} runs backwards from ${writeTime(above.start)}; the cues were put in order.`);
+      note(
+        'backwards',
+        cue.line,
+        `The time ${writeTime(cue.start)} runs backwards from ${writeTime(above.start)}; the cues were put in order.`,
+      );
     }
   }
-  const sorted = cues.map((cue, i) => ({ cue, i })).sort((a, b) => a.cue.start - b.cue.start || a.i - b.i).map(({ cue }) => cue);
+  const sorted = cues
+    .map((cue, i) => ({ cue, i }))
+    .sort((a, b) => a.cue.start - b.cue.start || a.i - b.i)
+    .map(({ cue }) => cue);
   for (const [i, cue] of sorted.entries()) {
     const next = sorted[i + 1];
     if (next !== undefined && next.start === cue.start) {
-      note('same-time', next.line, `Two cues begin at ${writeTime(cue.start)}; both were kept, in the order of the file.`);
+      note(
+        'same-time',
+        next.line,
+        `Two cues begin at ${writeTime(cue.start)}; both were kept, in the order of the file.`,
+      );
     }
     if (cue.end <= cue.start) {
-      if (cue.end !== -1) note('end-before-start', cue.line, `A cue ends at ${writeTime(micros(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`);
+      if (cue.end !== -1)
+        note(
+          'end-before-start',
+          cue.line,
+          `A cue ends at ${writeTime(micros(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`,
+        );
       const after = sorted.slice(i + 1, i + 20).find((later) => later.start > cue.start);
       cue.end = (after?.start ?? cue.start + Math.max(LAST_CUE, Math.round(lineTime(cue.text) * LAST_SHARE))) as Micros;
     }
   }
   if (sorted.length > MOST_CUES) {
-    problems.push({ code: 'too-many', line: sorted[MOST_CUES]?.line ?? 0, message: `A transcript has at most ${MOST_CUES} cues; the rest was left out.`, severity: 'error' });
+    problems.push({
+      code: 'too-many',
+      line: sorted[MOST_CUES]?.line ?? 0,
+      message: `A transcript has at most ${MOST_CUES} cues; the rest was left out.`,
+      severity: 'error',
+    });
   }
   return sorted.slice(0, MOST_CUES).map(({ line: _line, ...cue }) => cue);
 }
@@ -46,8 +68,12 @@ export function orderCues(cues: DraftCue[], problems: ReadProblem[]): Transcript
 export function pastTheEnd(cues: readonly TranscriptCue[], duration: Micros): ReadProblem[] {
   const late = cues.filter((cue) => cue.start > duration);
   if (late.length === 0) return [];
-  return [{
-    code: 'past-the-end', line: 0, severity: 'note',
-    message: `${late.length} of ${cues.length} cues begin after the end of the recording (${writeTime(duration)}). Is this transcript from another take?`,
-  }];
+  return [
+    {
+      code: 'past-the-end',
+      line: 0,
+      severity: 'note',
+      message: `${late.length} of ${cues.length} cues begin after the end of the recording (${writeTime(duration)}). Is this transcript from another take?`,
+    },
+  ];
 }

@@ -18,17 +18,25 @@ export function transcriptFormat(text: string): TranscriptFormat {
   if (/^\s*<(\?xml|tt[\s:>]|!--)/.test(head) || /^\s*<\w+:tt[\s>]/.test(head)) return 'ttml';
   if (isTranscriptCsv(head)) return 'csv';
   // An arrow alone may be said by a paragraph too.
-  const cued = /^\s*(?:\d{1,4}:)?\d{1,2}:\d{2}[.,]\d{1,3}\s+-->/m.test(head) || (/-->/.test(head) && !/^\s*[[(]?\d{1,4}:\d{2}(?:[.,]\d{1,3})?[\])\s]/m.test(head));
+  const cued =
+    /^\s*(?:\d{1,4}:)?\d{1,2}:\d{2}[.,]\d{1,3}\s+-->/m.test(head) ||
+    (/-->/.test(head) && !/^\s*[[(]?\d{1,4}:\d{2}(?:[.,]\d{1,3})?[\])\s]/m.test(head));
   return cued ? (/\d,\d{3}\s+-->/.test(head) ? 'srt' : 'vtt') : 'paragraphs';
 }
 
 export function readTranscript(text: string): ReadResult<Transcript> {
   switch (transcriptFormat(text)) {
-    case 'vtt': return readVtt(text);
-    case 'srt': return readSrt(text);
-    case 'paragraphs': return readParagraphs(text);
-    case 'ttml': return readTtml(text);
-    case 'words-json': return readWordsJson(text);
-    case 'csv': return readTranscriptCsv(text);
+    case 'vtt':
+      return readVtt(text);
+    case 'srt':
+      return readSrt(text);
+    case 'paragraphs':
+      return readParagraphs(text);
+    case 'ttml':
+      return readTtml(text);
+    case 'words-json':
+      return readWordsJson(text);
+    case 'csv':
+      return readTranscriptCsv(text);
   }
 }

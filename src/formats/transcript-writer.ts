@@ -7,21 +7,35 @@ import { writeTtml } from './ttml/ttml-writer.ts';
 import { writeWordsJson } from './words-json/words-json-writer.ts';
 
 /** How each format of a transcript is called and saved. */
-export const TRANSCRIPT_FILES: Readonly<Record<TranscriptFormat, { readonly title: string; readonly extension: string; readonly mime: string }>> = {
-  vtt: { title: 'WebVTT', extension: 'vtt', mime: 'text/vtt' }, srt: { title: 'SRT', extension: 'srt', mime: 'application/x-subrip' }, paragraphs: { title: 'Text with [m:ss]', extension: 'txt', mime: 'text/plain' },
-  ttml: { title: 'TTML', extension: 'ttml', mime: 'application/ttml+xml' }, 'words-json': { title: 'Word-timed JSON', extension: 'json', mime: 'application/json' }, csv: { title: 'CSV', extension: 'csv', mime: 'text/csv' },
+export const TRANSCRIPT_FILES: Readonly<
+  Record<TranscriptFormat, { readonly title: string; readonly extension: string; readonly mime: string }>
+> = {
+  vtt: { title: 'WebVTT', extension: 'vtt', mime: 'text/vtt' },
+  srt: { title: 'SRT', extension: 'srt', mime: 'application/x-subrip' },
+  paragraphs: { title: 'Text with [m:ss]', extension: 'txt', mime: 'text/plain' },
+  ttml: { title: 'TTML', extension: 'ttml', mime: 'application/ttml+xml' },
+  'words-json': { title: 'Word-timed JSON', extension: 'json', mime: 'application/json' },
+  csv: { title: 'CSV', extension: 'csv', mime: 'text/csv' },
 };
 
 /** A transcript in one of its formats. What a format cannot hold (word times in SRT, CSV and text) is left out. */
 export function writeTranscript(transcript: Transcript, format: TranscriptFormat, duration: Micros): string {
   const cues = transcript.cues.filter((c) => c.text.trim() !== '');
   switch (format) {
-    case 'vtt': return `${['WEBVTT', ...cues.map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${c.words === null ? vttText(c.text) : c.words.map((w, i) => (i === 0 ? vttText(w.text) : `<${stamp(w.start)}>${vttText(w.text)}`)).join(' ')}`)].join('\n\n')}\n`;
-    case 'srt': return cues.map((c, i) => `${i + 1}\n${stamp(c.start, ',')} --> ${stamp(c.end, ',')}\n${c.text.replace(/-->/g, '→')}\n`).join('\n');
-    case 'paragraphs': return `${cues.map((c) => `[${clock(c.start)}] ${c.text.replace(/\s+/g, ' ')}`).join('\n\n')}\n`;
-    case 'ttml': return writeTtml(transcript);
-    case 'words-json': return writeWordsJson(transcript, duration);
-    case 'csv': return writeTranscriptCsv(transcript);
+    case 'vtt':
+      return `${['WEBVTT', ...cues.map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${c.words === null ? vttText(c.text) : c.words.map((w, i) => (i === 0 ? vttText(w.text) : `<${stamp(w.start)}>${vttText(w.text)}`)).join(' ')}`)].join('\n\n')}\n`;
+    case 'srt':
+      return cues
+        .map((c, i) => `${i + 1}\n${stamp(c.start, ',')} --> ${stamp(c.end, ',')}\n${c.text.replace(/-->/g, '→')}\n`)
+        .join('\n');
+    case 'paragraphs':
+      return `${cues.map((c) => `[${clock(c.start)}] ${c.text.replace(/\s+/g, ' ')}`).join('\n\n')}\n`;
+    case 'ttml':
+      return writeTtml(transcript);
+    case 'words-json':
+      return writeWordsJson(transcript, duration);
+    case 'csv':
+      return writeTranscriptCsv(transcript);
   }
 }
 

@@ -17,51 +17,98 @@ import { readTranscript } from './transcript-reader.ts';
 import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
 
 const s = fromSeconds;
-const caption = (start: number, end: number, text: string, heading = ''): CaptionEvent => ({ segmentKey: 'k', kind: 'work', start: s(start), end: s(end), heading, text });
-const chapter = (start: number, end: number, title: string): Chapter => ({ segmentKey: 'k', start: s(start), end: s(end), title });
+const caption = (start: number, end: number, text: string, heading = ''): CaptionEvent => ({
+  segmentKey: 'k',
+  kind: 'work',
+  start: s(start),
+  end: s(end),
+  heading,
+  text,
+});
+const chapter = (start: number, end: number, title: string): Chapter => ({
+  segmentKey: 'k',
+  start: s(start),
+  end: s(end),
+  title,
+});
 const CAPTIONS = [caption(1.0005, 3.25, 'Lift & <carry>', 'Left side'), caption(3661, 3662.5, 'Row --> rest')];
 
 describe('captions out', () => {
   // W3C WebVTT (from memory): header, escaped text; read back by our reader and by ffmpeg.
   it('WebVTT is read back the same', () => {
     const text = writeCaptionsVtt(CAPTIONS);
-    expect(text.startsWith('WEBVTT\n\n00:00:01.001 --> 00:00:03.250\nLeft side\nLift &amp; &lt;carry&gt;\n')).toBe(true);
-    expect(readTranscript(text).value.cues.map((c) => [c.start / 1e6, c.text])).toEqual([[1.001, 'Left side Lift & <carry>'], [3661, 'Row --> rest']]);
+    expect(text.startsWith('WEBVTT\n\n00:00:01.001 --> 00:00:03.250\nLeft side\nLift &amp; &lt;carry&gt;\n')).toBe(
+      true,
+    );
+    expect(readTranscript(text).value.cues.map((c) => [c.start / 1e6, c.text])).toEqual([
+      [1.001, 'Left side Lift & <carry>'],
+      [3661, 'Row --> rest'],
+    ]);
   });
   it('SRT has counters and commas, and no arrow inside a cue', () => {
     const text = writeCaptionsSrt(CAPTIONS);
     expect(text).toContain('2\n01:01:01,000 --> 01:01:02,500\nRow → rest\n');
-    expect(execFileSync('ffmpeg', ['-v', 'error', '-f', 'srt', '-i', '-', '-f', 'webvtt', '-'], { input: text }).toString()).toContain('01:01:01.000 --> 01:01:02.500');
+    expect(
+      execFileSync('ffmpeg', ['-v', 'error', '-f', 'srt', '-i', '-', '-f', 'webvtt', '-'], { input: text }).toString(),
+    ).toContain('01:01:01.000 --> 01:01:02.500');
   });
 });
 
 describe('chapters out', () => {
   const list = [chapter(0, 30, 'Warm-up = easy'), chapter(30, 95.5, 'Round; 1 #\\ x')];
-  it('WebVTT chapters carry their titles', () => expect(writeChaptersVtt(list)).toContain('00:00:30.000 --> 00:01:35.500\nRound; 1 #\\ x'));
+  it('WebVTT chapters carry their titles', () =>
+    expect(writeChaptersVtt(list)).toContain('00:00:30.000 --> 00:01:35.500\nRound; 1 #\\ x'));
   // ffmpeg metadata format: `= ; # \` and newline are escaped (from memory), and ffmpeg itself reads it back.
   it('ffmpeg metadata is read back by ffmpeg', () => {
     const text = writeFfmetadata('T=1', list);
     expect(text).toContain('[CHAPTER]\nTIMEBASE=1/1000\nSTART=30000\nEND=95500\ntitle=Round\\; 1 \\#\\\\ x');
-    const back = execFileSync('ffmpeg', ['-v', 'error', '-f', 'ffmetadata', '-i', '-', '-f', 'ffmetadata', '-'], { input: text }).toString();
+    const back = execFileSync('ffmpeg', ['-v', 'error', '-f', 'ffmetadata', '-i', '-', '-f', 'ffmetadata', '-'], {
+      input: text,
+    }).toString();
     expect(back).toContain('title=Warm-up \\= easy');
     expect(back).toContain('START=30000');
     expect(escapeValue('a\nb')).toBe('a\\\nb');
   });
   // Podcast namespace JSON chapters (from memory): version, chapters[] { startTime, title }.
   it('JSON chapters have version, startTime and title', () => {
-    expect(JSON.parse(writeChaptersJson('T', list))).toMatchObject({ version: '1.2.0', chapters: [{ startTime: 0, title: 'Warm-up = easy' }, { startTime: 30, title: 'Round; 1 #\\ x' }] });
+    expect(JSON.parse(writeChaptersJson('T', list))).toMatchObject({
+      version: '1.2.0',
+      chapters: [
+        { startTime: 0, title: 'Warm-up = easy' },
+        { startTime: 30, title: 'Round; 1 #\\ x' },
+      ],
+    });
   });
 });
 
 describe('the cue sheet', () => {
   // RFC 4180 (from memory): quotes doubled inside quotes.
-  it.each([['plain', 'plain'], ['a,b', '"a,b"'], ['say "go"', '"say ""go"""'], ['=1+1', "'=1+1"], ['-3', '-3'], ['two\nlines', '"two\nlines"']])('writes %j as %j', (value, out) => expect(field(value)).toBe(out));
+  it.each([
+    ['plain', 'plain'],
+    ['a,b', '"a,b"'],
+    ['say "go"', '"say ""go"""'],
+    ['=1+1', "'=1+1"],
+    ['-3', '-3'],
+    ['two\nlines', '"two\nlines"'],
+  ])('writes %j as %j', (value, out) => expect(field(value)).toBe(out));
 });
 
 describe('the overlay', () => {
-  const tick = (start: number, end: number, value: number): TimerTick => ({ segmentKey: 'k', kind: 'work', start: s(start), end: s(end), value, share: 0.5 });
+  const tick = (start: number, end: number, value: number): TimerTick => ({
+    segmentKey: 'k',
+    kind: 'work',
+    start: s(start),
+    end: s(end),
+    value,
+    share: 0.5,
+  });
   const times = (rate: [number, number], start: number, end: number) => {
-    const line = writeAss({ timer: [tick(start, end, 7)], captions: [] }, { width: 640, height: 360, rate: frameRate(...rate) }).split('\n').find((l) => l.startsWith('Dialogue'));
+    const line = writeAss(
+      { timer: [tick(start, end, 7)], captions: [] },
+      { width: 640, height: 360, rate: frameRate(...rate) },
+    )
+      .split('\n')
+      .find((l) => l.startsWith('Dialogue'));
     return line?.split(',').slice(1, 3);
   };
   it('writes a change half a frame before the frame that shows it', () => {
@@ -73,7 +120,10 @@ describe('the overlay', () => {
   });
   it('leaves out what no frame would show, and takes orders out of the words', () => {
     expect(times([25, 1], 1.001, 1.002)).toBeUndefined();
-    const text = writeAss({ timer: [], captions: [caption(1, 3, '{\\b1}Row\\N')] }, { width: 640, height: 360, rate: frameRate(25, 1) });
+    const text = writeAss(
+      { timer: [], captions: [caption(1, 3, '{\\b1}Row\\N')] },
+      { width: 640, height: 360, rate: frameRate(25, 1) },
+    );
     expect(text).toContain('(⧵b1)Row⧵N');
   });
 });
@@ -85,10 +135,24 @@ describe('plans as JSON', () => {
     expect(value === null ? null : readPlan(writePlanJson(value)).value).toEqual(value);
   });
   it.each([
-    ['{', 'not-json', /^This is not JSON/], ['[]', 'bad-field', /must be of type object/], ['{"format":"euphon-plan","version":2,"plan":{}}', 'bad-field', /"version" must be \[1\]/],
-    [writePlanJson(readPlan(outline).value as never).replace('"rounds": 2', '"rounds": 0'), 'bad-field', /"plan.blocks\[0\].rounds" must be greater than or equal to 1/],
-    [writePlanJson(readPlan(outline).value as never).replace('"workUs": 40000000', '"workUs": "40"'), 'bad-field', /workUs" must be a number/],
-    [writePlanJson(readPlan(outline).value as never).replace('"rounds"', '"rownds"'), 'bad-field', /rounds" is required|"plan.blocks\[0\].rownds" is not allowed/],
+    ['{', 'not-json', /^This is not JSON/],
+    ['[]', 'bad-field', /must be of type object/],
+    ['{"format":"euphon-plan","version":2,"plan":{}}', 'bad-field', /"version" must be \[1\]/],
+    [
+      writePlanJson(readPlan(outline).value as never).replace('"rounds": 2', '"rounds": 0'),
+      'bad-field',
+      /"plan.blocks\[0\].rounds" must be greater than or equal to 1/,
+    ],
+    [
+      writePlanJson(readPlan(outline).value as never).replace('"workUs": 40000000', '"workUs": "40"'),
+      'bad-field',
+      /workUs" must be a number/,
+    ],
+    [
+      writePlanJson(readPlan(outline).value as never).replace('"rounds"', '"rownds"'),
+      'bad-field',
+      /rounds" is required|"plan.blocks\[0\].rownds" is not allowed/,
+    ],
   ])('say where %# is wrong', (text, code, message) => {
     const { value, problems } = readPlan(text);
     expect([value, problems[0]?.code]).toEqual([null, code]);
@@ -98,8 +162,15 @@ describe('plans as JSON', () => {
 
 describe('the description', () => {
   it('has length, equipment, chapters from 0:00 on and the standing notice', () => {
-    const text = writeDescription('Skeps', s(754), ['crate', 'mat'], [chapter(0, 60, 'Welcome'), chapter(60.4, 754, 'Hive circuit')]);
-    expect(text).toMatch(/^Skeps\n\n13 minutes. You need: crate, mat.\n\n0:00 Welcome\n1:00 Hive circuit\n\nStop if you feel chest pain/);
+    const text = writeDescription(
+      'Skeps',
+      s(754),
+      ['crate', 'mat'],
+      [chapter(0, 60, 'Welcome'), chapter(60.4, 754, 'Hive circuit')],
+    );
+    expect(text).toMatch(
+      /^Skeps\n\n13 minutes. You need: crate, mat.\n\n0:00 Welcome\n1:00 Hive circuit\n\nStop if you feel chest pain/,
+    );
     expect(writeDescription('Skeps', s(20), [], [])).toContain('Under a minute. You need no equipment.');
   });
 });

@@ -20,19 +20,39 @@ export async function hearJob({ pool, store, stopping }: WorkerContext, trackId:
   const beat = setInterval(() => void note().catch(() => undefined), BEAT_MS);
   try {
     // Hearing is nine tenths of the work; finding beats in what was heard is the rest.
-    const { heard } = await listenTo(store.pathOf(track.file.sha256, track.file.extension), (share) => { progress = share * 0.9; }, AbortSignal.any([stop.signal, stopping]));
+    const { heard } = await listenTo(
+      store.pathOf(track.file.sha256, track.file.extension),
+      (share) => {
+        progress = share * 0.9;
+      },
+      AbortSignal.any([stop.signal, stopping]),
+    );
     const music = hearMusic(heard.onsets);
     const { loudness, peaks } = heard;
     await putHeard(pool, trackId, {
-      durationUs: heard.duration, map: music?.map ?? null, beatClarity: music?.beatClarity ?? null, barClarity: music?.barClarity ?? null, sections: music?.sections ?? [],
-      lufs: loudness.integratedLufs, rangeLu: loudness.rangeLu, truePeakDb: Number.isFinite(peaks.truePeakDb) ? peaks.truePeakDb : null, clippedRuns: peaks.clippedRuns,
-      silenceBeforeUs: heard.silenceBefore, silenceAfterUs: heard.silenceAfter, waveform: heard.waveform, energies: loudness.energies,
+      durationUs: heard.duration,
+      map: music?.map ?? null,
+      beatClarity: music?.beatClarity ?? null,
+      barClarity: music?.barClarity ?? null,
+      sections: music?.sections ?? [],
+      lufs: loudness.integratedLufs,
+      rangeLu: loudness.rangeLu,
+      truePeakDb: Number.isFinite(peaks.truePeakDb) ? peaks.truePeakDb : null,
+      clippedRuns: peaks.clippedRuns,
+      silenceBeforeUs: heard.silenceBefore,
+      silenceAfterUs: heard.silenceAfter,
+      waveform: heard.waveform,
+      energies: loudness.energies,
     });
   } catch (error) {
     if (stop.signal.aborted) return;
     // A worker that is asked to stop leaves the job to the next one.
     if (stopping.aborted) throw error;
-    await failHearing(pool, trackId, error instanceof NotSound || error instanceof RangeError ? error.message : 'This track could not be heard.');
+    await failHearing(
+      pool,
+      trackId,
+      error instanceof NotSound || error instanceof RangeError ? error.message : 'This track could not be heard.',
+    );
     if (!(error instanceof NotSound) && !(error instanceof RangeError)) throw error;
   } finally {
     clearInterval(beat);

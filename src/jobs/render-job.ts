@@ -22,12 +22,19 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
   const stop = new AbortController();
   let progress = 0;
   const beat = setInterval(() => {
-    void beatRender(pool, renderId, progress).then((alive) => alive || stop.abort(), () => undefined);
+    void beatRender(pool, renderId, progress).then(
+      (alive) => alive || stop.abort(),
+      () => undefined,
+    );
   }, BEAT_MS);
-  const onProgress = (share: number) => { progress = share; };
+  const onProgress = (share: number) => {
+    progress = share;
+  };
   try {
     const signal = AbortSignal.any([stop.signal, context.stopping]);
-    const missing = await (wanted.kind === 'programme' ? makeProgramme(context, wanted, output, onProgress, signal) : makeBed(context, wanted, output, onProgress, signal));
+    const missing = await (wanted.kind === 'programme'
+      ? makeProgramme(context, wanted, output, onProgress, signal)
+      : makeBed(context, wanted, output, onProgress, signal));
     if (missing !== null) return await failRender(pool, renderId, missing);
     const made = await adoptFile(store, output);
     await store.keep(made, extension);
@@ -37,7 +44,11 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
     if (stop.signal.aborted) return;
     // A worker that is asked to stop leaves the job to the next one.
     if (context.stopping.aborted) throw error;
-    await failRender(pool, renderId, error instanceof ProgramFailed ? `Rendering failed: ${error.said.split('\n')[0] ?? ''}` : 'Rendering failed.');
+    await failRender(
+      pool,
+      renderId,
+      error instanceof ProgramFailed ? `Rendering failed: ${error.said.split('\n')[0] ?? ''}` : 'Rendering failed.',
+    );
     if (!(error instanceof ProgramFailed)) throw error;
   } finally {
     clearInterval(beat);
@@ -46,21 +57,48 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
 }
 
 /** Makes the finished video. Gives a sentence where something it needs is gone, else null. */
-async function makeProgramme(context: WorkerContext, wanted: Render, output: string, onProgress: (share: number) => void, signal: AbortSignal): Promise<string | null> {
+async function makeProgramme(
+  context: WorkerContext,
+  wanted: Render,
+  output: string,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<string | null> {
   const take = wanted.takeId === null ? null : await takeById(context.pool, wanted.takeId);
   if (take === null) return 'The take is gone.';
-  const { document, produced: { programme, lanes } } = await context.produceAt(wanted.workoutId, wanted.revision, take);
+  const {
+    document,
+    produced: { programme, lanes },
+  } = await context.produceAt(wanted.workoutId, wanted.revision, take);
   const picture = { width: take.width, height: take.height, rate: take.rate };
   const [only] = programme.kept;
-  await render({
-    input: context.store.pathOf(take.file.sha256, take.file.extension), output, kept: programme.kept, length: programme.length, rate: take.rate, audioCodec: take.audioCodec,
-    whole: programme.kept.length === 1 && only?.start === 0 && document.edit.removed.length === 0,
-    ass: writeAss(lanes, picture), ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters), captionsSrt: writeCaptionsSrt(lanes.captions), fontsFolder: context.fontsFolder,
-  }, onProgress, signal);
+  await render(
+    {
+      input: context.store.pathOf(take.file.sha256, take.file.extension),
+      output,
+      kept: programme.kept,
+      length: programme.length,
+      rate: take.rate,
+      audioCodec: take.audioCodec,
+      whole: programme.kept.length === 1 && only?.start === 0 && document.edit.removed.length === 0,
+      ass: writeAss(lanes, picture),
+      ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
+      captionsSrt: writeCaptionsSrt(lanes.captions),
+      fontsFolder: context.fontsFolder,
+    },
+    onProgress,
+    signal,
+  );
   return null;
 }
 
-async function makeBed(context: WorkerContext, wanted: Render, output: string, onProgress: (share: number) => void, signal: AbortSignal): Promise<string | null> {
+async function makeBed(
+  context: WorkerContext,
+  wanted: Render,
+  output: string,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<string | null> {
   const bed = await context.bedAt(wanted.workoutId, wanted.revision);
   if (bed === null) return 'No music is laid under this class any more.';
   await mixBed({ ...bed, output, format: wanted.kind === 'bed-wav' ? 'wav' : 'flac' }, onProgress, signal);

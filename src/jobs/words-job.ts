@@ -7,12 +7,22 @@ import { standInService } from '../media/stand-in-service.ts';
 import type { TakeTask } from './take-job.ts';
 
 /** Words with times for a take: those it has are timed by the sound; where it has none the service is asked. The transcript before is kept. */
-export async function wordsJob({ context: { pool, store, demoFolder }, take, onProgress, signal }: TakeTask): Promise<string> {
+export async function wordsJob({
+  context: { pool, store, demoFolder },
+  take,
+  onProgress,
+  signal,
+}: TakeTask): Promise<string> {
   const row = await transcriptOf(pool, take.id);
   const recogniser = row === null ? standInService(demoFolder) : KNOWN_WORDS;
   const { transcript, says } = await recogniser.hear({
-    path: store.pathOf(take.file.sha256, take.file.extension), sha256: take.file.sha256, duration: take.duration,
-    known: row === null ? null : readTranscript(row.text).value, voice: voiceOf(take.sound), onProgress, signal,
+    path: store.pathOf(take.file.sha256, take.file.extension),
+    sha256: take.file.sha256,
+    duration: take.duration,
+    known: row === null ? null : readTranscript(row.text).value,
+    voice: voiceOf(take.sound),
+    onProgress,
+    signal,
   });
   await putTranscript(pool, { takeId: take.id, format: 'words-json', text: writeWordsJson(transcript, take.duration) });
   return says;

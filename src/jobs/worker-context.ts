@@ -16,5 +16,9 @@ export interface WorkerContext {
   readonly stopping: AbortSignal;
   /** The music bed of a workout at a revision; null where no music is laid. */
   readonly bedAt: (workoutId: string, revision: number) => Promise<Omit<BedJob, 'output' | 'format'> | null>;
-  readonly produceAt: (workoutId: string, revision: number, take: Take) => Promise<{ document: WorkoutDocument; produced: Produced }>;
+  readonly produceAt: (
+    workoutId: string,
+    revision: number,
+    take: Take,
+  ) => Promise<{ document: WorkoutDocument; produced: Produced }>;
 }

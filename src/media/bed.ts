@@ -46,7 +46,9 @@ async function writeCurve(path: string, duck: readonly GainPoint[], length: Micr
     await file.write(wavHead(samples, CURVE_HZ));
     const piece = 60 * CURVE_HZ;
     for (let from = 0; from < samples; from += piece) {
-      const values = Int16Array.from({ length: Math.min(piece, samples - from) }, (_, i) => Math.round(32_767 * 10 ** (gainAt(duck, ((from + i) * 1e6) / CURVE_HZ) / 20)));
+      const values = Int16Array.from({ length: Math.min(piece, samples - from) }, (_, i) =>
+        Math.round(32_767 * 10 ** (gainAt(duck, ((from + i) * 1e6) / CURVE_HZ) / 20)),
+      );
       await file.write(new Uint8Array(values.buffer));
     }
   } finally {
@@ -64,7 +66,8 @@ export function bedArgs(job: BedJob, curve: string): string[] {
     const filters = [
       'aformat=sample_fmts=fltp:sample_rates=48000:channel_layouts=stereo',
       ...(l.placement.speedPpm === AS_IT_IS_PPM ? [] : [`rubberband=tempo=${speed.toFixed(6)}`]),
-      `atrim=end=${s(lasts)}`, `volume=${trackGainDb(l.track.lufs, job.levels).toFixed(2)}dB`,
+      `atrim=end=${s(lasts)}`,
+      `volume=${trackGainDb(l.track.lufs, job.levels).toFixed(2)}dB`,
       ...(l.fadeInUs > 0 ? [`afade=t=in:st=0:d=${s(l.fadeInUs)}`] : []),
       ...(l.fadeOutUs > 0 ? [`afade=t=out:st=${s(Math.max(0, lasts - l.fadeOutUs))}:d=${s(l.fadeOutUs)}`] : []),
       `adelay=delays=${Math.round((l.start / 1e6) * 48_000)}S:all=1`,
@@ -77,7 +80,18 @@ export function bedArgs(job: BedJob, curve: string): string[] {
   // Panned by hand: bringing one channel to two would make the curve, and so the music, 3 dB softer.
   const ducked = `[${n}:a:0]aresample=48000,aformat=sample_fmts=fltp,pan=stereo|c0=c0|c1=c0,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
   return [
-    ...inputs, '-i', curve, '-filter_complex', [ground, ...chains, mix, ducked].join(';'),
-    '-map', '[bed]', '-c:a', job.format === 'flac' ? 'flac' : 'pcm_s24le', ...(job.format === 'flac' ? ['-sample_fmt', 's32'] : []), '-ar', '48000', job.output,
+    ...inputs,
+    '-i',
+    curve,
+    '-filter_complex',
+    [ground, ...chains, mix, ducked].join(';'),
+    '-map',
+    '[bed]',
+    '-c:a',
+    job.format === 'flac' ? 'flac' : 'pcm_s24le',
+    ...(job.format === 'flac' ? ['-sample_fmt', 's32'] : []),
+    '-ar',
+    '48000',
+    job.output,
   ];
 }

@@ -31,10 +31,13 @@ export function openFileStore(folder: string): FileStore {
     await mkdir(join(folder, 'incoming'), { recursive: true });
     return join(folder, 'incoming', `${randomUUID()}.${extension}`);
   };
-  const pathOf = (sha256: string, extension: string) => join(folder, 'media', sha256.slice(0, 2), `${sha256}.${extension}`);
+  const pathOf = (sha256: string, extension: string) =>
+    join(folder, 'media', sha256.slice(0, 2), `${sha256}.${extension}`);
   const discard = (incoming: Incoming) => rm(incoming.path, { force: true });
   return {
-    pathOf, discard, temporary,
+    pathOf,
+    discard,
+    temporary,
     async receive(stream, most) {
       const path = await temporary('part');
       const hash = createHash('sha256');

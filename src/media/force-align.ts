@@ -37,14 +37,25 @@ export function canForceAlign(): boolean {
 }
 
 let dictionary: Promise<ReadonlySet<string>> | null = null;
-const wordsKnown = () => (dictionary ??= readFile(`${MODEL}/cmudict-en-us.dict`, 'utf8').then((text) => new Set(text.split('\n').map((line) => line.slice(0, line.indexOf(' '))))));
+const wordsKnown = () =>
+  (dictionary ??= readFile(`${MODEL}/cmudict-en-us.dict`, 'utf8').then(
+    (text) => new Set(text.split('\n').map((line) => line.slice(0, line.indexOf(' ')))),
+  ));
 
 /**
  * Finds known phrases, each in its own narrow window of a recording, by forced alignment (pocketsphinx). Words that its
  * dictionary has not are placed between their neighbours, `known` false. Throws NotSound where the program is missing.
  */
-export async function forceAlign(path: string, phrases: readonly KnownPhrase[], onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<FoundPhrase[]> {
-  if (!canForceAlign()) throw new NotSound('Words cannot be timed by the sound on this machine: the Debian packages pocketsphinx and pocketsphinx-en-us are missing.');
+export async function forceAlign(
+  path: string,
+  phrases: readonly KnownPhrase[],
+  onProgress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+): Promise<FoundPhrase[]> {
+  if (!canForceAlign())
+    throw new NotSound(
+      'Words cannot be timed by the sound on this machine: the Debian packages pocketsphinx and pocketsphinx-en-us are missing.',
+    );
   const known = await wordsKnown();
   const samples = await monoAt(path, RATE_HZ, null, () => undefined, signal);
   const folder = await mkdtemp(join(tmpdir(), 'euphon-words-'));
@@ -62,10 +73,22 @@ export async function forceAlign(path: string, phrases: readonly KnownPhrase[], 
 
 /** A word as the dictionary spells it: `40` is two words, and `let's` keeps its mark. */
 function spelled(word: string): string[] {
-  return writeOut(word).toLowerCase().replace(/’/g, "'").replace(/[^a-z' ]+/g, ' ').split(/\s+/).map((w) => w.replace(/^'+|'+$/g, '')).filter((w) => w !== '');
+  return writeOut(word)
+    .toLowerCase()
+    .replace(/’/g, "'")
+    .replace(/[^a-z' ]+/g, ' ')
+    .split(/\s+/)
+    .map((w) => w.replace(/^'+|'+$/g, ''))
+    .filter((w) => w !== '');
 }
 
-async function alignBatch(folder: string, phrases: readonly KnownPhrase[], samples: Int16Array, known: ReadonlySet<string>, signal: AbortSignal | undefined): Promise<FoundPhrase[]> {
+async function alignBatch(
+  folder: string,
+  phrases: readonly KnownPhrase[],
+  samples: Int16Array,
+  known: ReadonlySet<string>,
+  signal: AbortSignal | undefined,
+): Promise<FoundPhrase[]> {
   const ids: string[] = [];
   const plans = phrases.map((phrase) => phrase.words.map((word) => spelled(word).filter((w) => known.has(w))));
   for (const [n, phrase] of phrases.entries()) {
@@ -74,37 +97,95 @@ async function alignBatch(folder: string, phrases: readonly KnownPhrase[], sampl
     const cut = samples.slice(Math.round((phrase.from / 1e6) * RATE_HZ), Math.round((phrase.to / 1e6) * RATE_HZ));
     if (cut.length < RATE_HZ / 10) continue;
     await writeFile(join(folder, `p${n}.raw`), Buffer.from(cut.buffer, 0, cut.byteLength));
-    await writeFile(join(folder, `p${n}.fsg`), ['FSG_BEGIN p', `NUM_STATES ${words.length + 1}`, 'START_STATE 0', `FINAL_STATE ${words.length}`, ...words.map((w, i) => `TRANSITION ${i} ${i + 1} 1.0 ${w}`), 'FSG_END', ''].join('\n'));
+    await writeFile(
+      join(folder, `p${n}.fsg`),
+      [
+        'FSG_BEGIN p',
+        `NUM_STATES ${words.length + 1}`,
+        'START_STATE 0',
+        `FINAL_STATE ${words.length}`,
+        ...words.map((w, i) => `TRANSITION ${i} ${i + 1} 1.0 ${w}`),
+        'FSG_END',
+        '',
+      ].join('\n'),
+    );
     ids.push(`p${n}`);
   }
   if (ids.length === 0) return phrases.map(() => null);
   await writeFile(join(folder, 'list'), `${ids.join('\n')}\n`);
   await writeFile(join(folder, 'segments'), '');
   const beams = ['-beam', '-wbeam', '-pbeam'].flatMap((beam) => [beam, '1e-150']);
-  await run('pocketsphinx_batch', [
-    '-hmm', `${MODEL}/en-us`, '-dict', `${MODEL}/cmudict-en-us.dict`, '-adcin', 'yes', '-cepdir', folder, '-cepext', '.raw', '-ctl', join(folder, 'list'), '-fsgctl', join(folder, 'list'), '-fsgdir', folder, '-fsgext', '.fsg',
-    '-hypseg', join(folder, 'segments'), '-remove_silence', 'no', '-dither', 'yes', '-bestpath', 'no', '-maxhmmpf', '-1', ...beams, '-logfn', '/dev/null',
-  ], signal === undefined ? {} : { signal });
-  const lines = new Map((await readFile(join(folder, 'segments'), 'utf8')).split('\n').map((line) => [line.slice(0, line.indexOf(' ')), line]));
+  await run(
+    'pocketsphinx_batch',
+    [
+      '-hmm',
+      `${MODEL}/en-us`,
+      '-dict',
+      `${MODEL}/cmudict-en-us.dict`,
+      '-adcin',
+      'yes',
+      '-cepdir',
+      folder,
+      '-cepext',
+      '.raw',
+      '-ctl',
+      join(folder, 'list'),
+      '-fsgctl',
+      join(folder, 'list'),
+      '-fsgdir',
+      folder,
+      '-fsgext',
+      '.fsg',
+      '-hypseg',
+      join(folder, 'segments'),
+      '-remove_silence',
+      'no',
+      '-dither',
+      'yes',
+      '-bestpath',
+      'no',
+      '-maxhmmpf',
+      '-1',
+      ...beams,
+      '-logfn',
+      '/dev/null',
+    ],
+    signal === undefined ? {} : { signal },
+  );
+  const lines = new Map(
+    (await readFile(join(folder, 'segments'), 'utf8'))
+      .split('\n')
+      .map((line) => [line.slice(0, line.indexOf(' ')), line]),
+  );
   return phrases.map((phrase, n) => placesOf(lines.get(`p${n}`), plans[n] as string[][], phrase));
 }
 
 /** Reads `id S n T n A n L n start score lm word … end`; frames of 10 ms. Null where not all words were found in order. */
 function placesOf(line: string | undefined, plan: readonly (readonly string[])[], phrase: KnownPhrase): FoundPhrase {
   if (line === undefined) return null;
-  const parts = line.split(/\s+/).filter((p) => p !== '').slice(9);
+  const parts = line
+    .split(/\s+/)
+    .filter((p) => p !== '')
+    .slice(9);
   const heard: { word: string; start: number; end: number }[] = [];
   for (let i = 0; i + 4 < parts.length + 1; i += 4) {
     const [start, word, next] = [Number(parts[i]), parts[i + 3], Number(parts[i + 4])];
     if (word === undefined || !Number.isFinite(start) || !Number.isFinite(next)) break;
-    if (!/^[<[]|^\+\+/.test(word)) heard.push({ word: word.replace(/\(\d+\)$/, ''), start: phrase.from + start * FRAME_US, end: phrase.from + next * FRAME_US });
+    if (!/^[<[]|^\+\+/.test(word))
+      heard.push({
+        word: word.replace(/\(\d+\)$/, ''),
+        start: phrase.from + start * FRAME_US,
+        end: phrase.from + next * FRAME_US,
+      });
   }
   if (heard.length !== plan.flat().length) return null;
   let h = 0;
   const places = plan.map((words) => {
     const [first, last] = [heard[h], heard[h + words.length - 1]];
     h += words.length;
-    return words.length === 0 || first === undefined || last === undefined ? null : { start: first.start, end: last.end };
+    return words.length === 0 || first === undefined || last === undefined
+      ? null
+      : { start: first.start, end: last.end };
   });
   return places.map((place, i) => {
     if (place !== null) return { ...place, known: true };

@@ -6,13 +6,22 @@ import { ProgramFailed, run } from './run.ts';
 
 /** The kinds of files that takes come in. */
 export type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';
-export type Probed = { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension } | { readonly ok: false; readonly message: string };
+export type Probed =
+  | { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension }
+  | { readonly ok: false; readonly message: string };
 
 /** What a take may be, for sentences. */
 export const TAKE_WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
 
 interface Stream {
-  codec_type?: string; codec_name?: string; width?: number; height?: number; avg_frame_rate?: string; r_frame_rate?: string; start_time?: string; duration?: string;
+  codec_type?: string;
+  codec_name?: string;
+  width?: number;
+  height?: number;
+  avg_frame_rate?: string;
+  r_frame_rate?: string;
+  start_time?: string;
+  duration?: string;
   disposition?: { attached_pic?: number };
 }
 
@@ -20,7 +29,9 @@ interface Stream {
 export async function probe(path: string): Promise<Probed> {
   let facts: { streams?: Stream[]; format?: { format_name?: string; duration?: string } };
   try {
-    facts = JSON.parse(await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path])) as typeof facts;
+    facts = JSON.parse(
+      await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path]),
+    ) as typeof facts;
   } catch (error) {
     if (!(error instanceof ProgramFailed)) throw error;
     return refuse(await describe(path, error.said));
@@ -29,19 +40,42 @@ export async function probe(path: string): Promise<Probed> {
   const streams = facts.streams ?? [];
   const video = streams.find((s) => s.codec_type === 'video' && s.disposition?.attached_pic !== 1);
   const audio = streams.find((s) => s.codec_type === 'audio');
-  if (audio === undefined) return refuse(streams.length === 0 ? 'There is nothing in this file' : 'This file has no sound');
+  if (audio === undefined)
+    return refuse(streams.length === 0 ? 'There is nothing in this file' : 'This file has no sound');
   const extension = await extensionOf(format, path, video !== undefined);
   if (extension === null) return refuse(`This is a file of kind “${format}”`);
   const duration = Number(facts.format?.duration ?? video?.duration ?? audio.duration);
-  if (!Number.isFinite(duration) || duration < 1) return refuse(`This file lasts ${Number.isFinite(duration) ? duration.toFixed(1) : 'an unknown number of'} seconds`);
-  if (video === undefined) return { ok: true, extension, probe: { duration: micros(duration * 1e6), rate: frameRate(25, 1), width: 0, height: 0, videoCodec: 'none', audioCodec: audio.codec_name ?? null, videoStart: micros(0) } };
+  if (!Number.isFinite(duration) || duration < 1)
+    return refuse(
+      `This file lasts ${Number.isFinite(duration) ? duration.toFixed(1) : 'an unknown number of'} seconds`,
+    );
+  if (video === undefined)
+    return {
+      ok: true,
+      extension,
+      probe: {
+        duration: micros(duration * 1e6),
+        rate: frameRate(25, 1),
+        width: 0,
+        height: 0,
+        videoCodec: 'none',
+        audioCodec: audio.codec_name ?? null,
+        videoStart: micros(0),
+      },
+    };
   const rate = ratio(video.avg_frame_rate) ?? ratio(video.r_frame_rate);
   if (rate === null || !video.width || !video.height) return refuse('This file does not say its frame rate or size');
   return {
-    ok: true, extension,
+    ok: true,
+    extension,
     probe: {
-      duration: micros(duration * 1e6), rate: frameRate(...rate), width: video.width, height: video.height, videoCodec: video.codec_name ?? 'unknown',
-      audioCodec: audio.codec_name ?? null, videoStart: micros((Number(video.start_time) || 0) * 1e6),
+      duration: micros(duration * 1e6),
+      rate: frameRate(...rate),
+      width: video.width,
+      height: video.height,
+      videoCodec: video.codec_name ?? 'unknown',
+      audioCodec: audio.codec_name ?? null,
+      videoStart: micros((Number(video.start_time) || 0) * 1e6),
     },
   };
 }
@@ -57,7 +91,13 @@ async function extensionOf(format: string, path: string, picture: boolean): Prom
     return head.toString('latin1', 8, 12) === 'qt  ' ? 'mov' : 'mp4';
   }
   // Both are Matroska to the probe; what is in a WebM plays in browsers.
-  if (format.includes('matroska')) return (await run('ffprobe', ['-v', 'error', '-show_entries', 'stream=codec_name', '-of', 'csv=p=0', path])).split(/\s+/).filter((c) => c !== '').every((c) => /^(vp8|vp9|av1|opus|vorbis),?$/.test(c)) ? 'webm' : 'mkv';
+  if (format.includes('matroska'))
+    return (await run('ffprobe', ['-v', 'error', '-show_entries', 'stream=codec_name', '-of', 'csv=p=0', path]))
+      .split(/\s+/)
+      .filter((c) => c !== '')
+      .every((c) => /^(vp8|vp9|av1|opus|vorbis),?$/.test(c))
+      ? 'webm'
+      : 'mkv';
   if (picture) return null;
   const known: readonly TakeExtension[] = ['wav', 'flac', 'mp3', 'ogg', 'aac'];
   return known.find((e) => format.split(',').includes(e)) ?? null;
@@ -74,7 +114,10 @@ async function describe(path: string, said: string): Promise<string> {
   const { bytesRead } = await file.read(head, 0, 64, 0);
   await file.close();
   if (bytesRead === 0) return 'This file is empty';
-  if (head.subarray(4, 8).toString('latin1') === 'ftyp') return /moov atom not found/.test(said) ? 'This MP4 is cut off: its index is missing, the upload or the recording stopped early' : 'This MP4 is damaged';
+  if (head.subarray(4, 8).toString('latin1') === 'ftyp')
+    return /moov atom not found/.test(said)
+      ? 'This MP4 is cut off: its index is missing, the upload or the recording stopped early'
+      : 'This MP4 is damaged';
   if (/^[\t\n\r\x20-\x7e]*$/.test(head.subarray(0, bytesRead).toString('latin1'))) return 'This is a text file';
   if (head.subarray(0, 4).toString('latin1') === '%PDF') return 'This is a PDF';
   return 'This is not a media file that can be read';
@@ -88,6 +131,15 @@ function ratio(text: string | undefined): [number, number] | null {
 
 /** Measured averages are a little off; a rate within 0.05 % of a standard one is that one (SMPTE ST 12-1 and its kin). */
 function nearestStandard(fps: number): [number, number] | null {
-  const standard: [number, number][] = [[24000, 1001], [24, 1], [25, 1], [30000, 1001], [30, 1], [50, 1], [60000, 1001], [60, 1]];
+  const standard: [number, number][] = [
+    [24000, 1001],
+    [24, 1],
+    [25, 1],
+    [30000, 1001],
+    [30, 1],
+    [50, 1],
+    [60000, 1001],
+    [60, 1],
+  ];
   return standard.find(([n, d]) => Math.abs(fps / (n / d) - 1) < 0.0005) ?? null;
 }

@@ -40,21 +40,47 @@ export const KNOWN_WORDS: Recogniser = {
   async hear({ path, duration, known, voice, onProgress, signal }) {
     const tokens = tokensOf(known ?? { cues: [] }, duration, voice).filter((t) => t.at < duration);
     const windows = phraseWindows(tokens, duration);
-    const found = await forceAlign(path, windows.map((w) => ({ words: tokens.slice(w.first, w.past).map((t) => t.text), from: w.from, to: w.to })), onProgress, signal);
+    const found = await forceAlign(
+      path,
+      windows.map((w) => ({ words: tokens.slice(w.first, w.past).map((t) => t.text), from: w.from, to: w.to })),
+      onProgress,
+      signal,
+    );
     let placed = 0;
-    const cues = windows.map((window, n): TranscriptCue => {
-      const places = found[n] ?? null;
-      if (places !== null) placed++;
-      const words = tokens.slice(window.first, window.past).map((token, i): TimedWord => timed(token, places?.[i] ?? null));
-      return { start: (words[0] as TimedWord).start, end: (words.at(-1) as TimedWord).end, text: words.map((w) => w.text).join(' '), words };
-    }).sort((a, b) => a.start - b.start);
-    return { transcript: { cues }, says: `${placed} of ${windows.length} phrases were found in the sound${placed === windows.length ? '.' : '; the others keep the place that the transcript gives them.'}` };
+    const cues = windows
+      .map((window, n): TranscriptCue => {
+        const places = found[n] ?? null;
+        if (places !== null) placed++;
+        const words = tokens
+          .slice(window.first, window.past)
+          .map((token, i): TimedWord => timed(token, places?.[i] ?? null));
+        return {
+          start: (words[0] as TimedWord).start,
+          end: (words.at(-1) as TimedWord).end,
+          text: words.map((w) => w.text).join(' '),
+          words,
+        };
+      })
+      .sort((a, b) => a.start - b.start);
+    return {
+      transcript: { cues },
+      says: `${placed} of ${windows.length} phrases were found in the sound${placed === windows.length ? '.' : '; the others keep the place that the transcript gives them.'}`,
+    };
   },
 };
 
-function timed(token: Token, place: { readonly start: number; readonly end: number; readonly known: boolean } | null): TimedWord {
+function timed(
+  token: Token,
+  place: { readonly start: number; readonly end: number; readonly known: boolean } | null,
+): TimedWord {
   if (place === null) return { text: token.text, start: token.at, end: token.end, confidence: NOT_PLACED };
   const usual = Math.max(8e4, lineTime(token.text));
   const odd = Math.abs(Math.log(Math.max(3e4, place.end - place.start) / usual));
-  return { text: token.text, start: micros(place.start), end: micros(place.end), confidence: Math.round((place.known ? CONFIDENT : NOT_IN_DICTIONARY) * Math.exp(-Math.max(0, odd - 0.7)) * 100) / 100 };
+  return {
+    text: token.text,
+    start: micros(place.start),
+    end: micros(place.end),
+    confidence:
+      Math.round((place.known ? CONFIDENT : NOT_IN_DICTIONARY) * Math.exp(-Math.max(0, odd - 0.7)) * 100) / 100,
+  };
 }

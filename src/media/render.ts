@@ -44,27 +44,72 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
 /** The arguments of the one ffmpeg call. Cuts are one seeking input each and the concat filter: exact to the frame. */
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
-  const inputs = job.whole ? [['-i', job.input]]
-    : job.kept.map((k) => ['-ss', s(Math.max(0, k.start - SEEK_EARLY_S * 1e6)), '-t', s(k.end - k.start + 0.5e6), '-i', job.input]);
+  const inputs = job.whole
+    ? [['-i', job.input]]
+    : job.kept.map((k) => [
+        '-ss',
+        s(Math.max(0, k.start - SEEK_EARLY_S * 1e6)),
+        '-t',
+        s(k.end - k.start + 0.5e6),
+        '-i',
+        job.input,
+      ]);
   const n = inputs.length;
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
   // Each part is trimmed to its number of frames, for a seek that begins early also ends late.
   const frames = (k: KeptRange) => firstFrameFrom(k.end, job.rate) - firstFrameFrom(k.start, job.rate);
-  const parts = job.kept.map((k, i) => `[${i}:v:0]${grid},trim=end_frame=${frames(k)},setpts=PTS-STARTPTS[v${i}];[${i}:a:0]atrim=end=${s(k.end - k.start)},asetpts=PTS-STARTPTS[a${i}]`);
-  const graph = job.whole ? `[0:v:0]${grid},${overlay}[v]`
+  const parts = job.kept.map(
+    (k, i) =>
+      `[${i}:v:0]${grid},trim=end_frame=${frames(k)},setpts=PTS-STARTPTS[v${i}];[${i}:a:0]atrim=end=${s(k.end - k.start)},asetpts=PTS-STARTPTS[a${i}]`,
+  );
+  const graph = job.whole
+    ? `[0:v:0]${grid},${overlay}[v]`
     : `${parts.join(';')};${inputs.map((_, i) => `[v${i}][a${i}]`).join('')}concat=n=${n}:v=1:a=1[vc][a];[vc]${overlay}[v]`;
-  const sound = job.whole ? ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : ['-c:a', 'aac', '-b:a', '160k'])] : ['-map', '[a]', '-c:a', 'aac', '-b:a', '160k'];
+  const sound = job.whole
+    ? ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : ['-c:a', 'aac', '-b:a', '160k'])]
+    : ['-map', '[a]', '-c:a', 'aac', '-b:a', '160k'];
   const hasCaptions = job.captionsSrt.trim() !== '';
   return [
-    ...inputs.flat(), '-f', 'ffmetadata', '-i', meta,
-    ...(hasCaptions ? ['-f', 'srt', '-i', srt] : []), '-filter_complex', graph, '-map', '[v]', ...VIDEO_SETTINGS, ...sound,
-    ...(hasCaptions ? ['-map', `${n + 1}:s:0`, '-c:s', 'mov_text', '-metadata:s:s:0', 'language=eng', '-metadata:s:s:0', 'handler_name=Move captions'] : []),
-    '-map_metadata', String(n), '-map_chapters', String(n), '-movflags', '+faststart', job.output,
+    ...inputs.flat(),
+    '-f',
+    'ffmetadata',
+    '-i',
+    meta,
+    ...(hasCaptions ? ['-f', 'srt', '-i', srt] : []),
+    '-filter_complex',
+    graph,
+    '-map',
+    '[v]',
+    ...VIDEO_SETTINGS,
+    ...sound,
+    ...(hasCaptions
+      ? [
+          '-map',
+          `${n + 1}:s:0`,
+          '-c:s',
+          'mov_text',
+          '-metadata:s:s:0',
+          'language=eng',
+          '-metadata:s:s:0',
+          'handler_name=Move captions',
+        ]
+      : []),
+    '-map_metadata',
+    String(n),
+    '-map_chapters',
+    String(n),
+    '-movflags',
+    '+faststart',
+    job.output,
   ];
 }
 
 /** A path inside a filter graph: quoted, with the characters the two levels of parsing take for their own. */
 function filterPath(path: string): string {
-  return path.replace(/\\/g, '\\\\\\\\').replace(/:/g, '\\\\:').replace(/'/g, "\\\\\\'").replace(/([,;[\]])/g, '\\$1');
+  return path
+    .replace(/\\/g, '\\\\\\\\')
+    .replace(/:/g, '\\\\:')
+    .replace(/'/g, "\\\\\\'")
+    .replace(/([,;[\]])/g, '\\$1');
 }

@@ -1,7 +1,11 @@
 import { spawn } from 'node:child_process';
 
 export class ProgramFailed extends Error {
-  constructor(readonly program: string, readonly status: number | null, readonly said: string) {
+  constructor(
+    readonly program: string,
+    readonly status: number | null,
+    readonly said: string,
+  ) {
     super(`${program} ended with ${status ?? 'a signal'}: ${said.slice(-400)}`);
   }
 }
@@ -10,7 +14,12 @@ export class ProgramFailed extends Error {
 const KEPT = 2_000_000;
 
 /** Runs ffmpeg with `-progress pipe:1` and tells how far it is, 0 to 1 of a length in microseconds. */
-export async function runFfmpeg(args: readonly string[], lengthUs: number, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {
+export async function runFfmpeg(
+  args: readonly string[],
+  lengthUs: number,
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<void> {
   let text = '';
   await run('ffmpeg', ['-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...args], {
     ...(signal === undefined ? {} : { signal }),
@@ -30,13 +39,18 @@ export interface RunOptions {
 /** Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0. */
 export async function run(program: string, args: readonly string[], options: RunOptions = {}): Promise<string> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, args, { stdio: ['ignore', 'pipe', 'pipe'], ...(options.signal === undefined ? {} : { signal: options.signal, killSignal: 'SIGKILL' as const }) });
+    const child = spawn(program, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      ...(options.signal === undefined ? {} : { signal: options.signal, killSignal: 'SIGKILL' as const }),
+    });
     let [out, err] = ['', ''];
     child.stdout.on('data', (chunk: Buffer) => {
       options.onOutput?.(chunk);
       if (options.onOutput === undefined && out.length < KEPT) out += chunk.toString('utf8');
     });
-    child.stderr.on('data', (chunk: Buffer) => { err = (err + chunk.toString('utf8')).slice(-KEPT); });
+    child.stderr.on('data', (chunk: Buffer) => {
+      err = (err + chunk.toString('utf8')).slice(-KEPT);
+    });
     child.on('error', reject);
     child.on('close', (status) => (status === 0 ? resolve(out) : reject(new ProgramFailed(program, status, err))));
   });

@@ -19,20 +19,44 @@ export class NotSound extends Error {}
 
 /** Looks into a file for sound. Throws NotSound with a sentence where there is none that can be read. */
 export async function probeSound(path: string): Promise<SoundFacts> {
-  let facts: { streams?: { codec_type?: string; codec_name?: string; channels?: number; sample_rate?: string; duration?: string; tags?: Record<string, string> }[]; format?: { format_name?: string; duration?: string; tags?: Record<string, string> } };
+  let facts: {
+    streams?: {
+      codec_type?: string;
+      codec_name?: string;
+      channels?: number;
+      sample_rate?: string;
+      duration?: string;
+      tags?: Record<string, string>;
+    }[];
+    format?: { format_name?: string; duration?: string; tags?: Record<string, string> };
+  };
   try {
-    facts = JSON.parse(await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path])) as typeof facts;
+    facts = JSON.parse(
+      await run('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path]),
+    ) as typeof facts;
   } catch (error) {
     if (!(error instanceof ProgramFailed)) throw error;
     throw new NotSound('This is not a sound file that can be read; WAV, FLAC, MP3, AAC, Ogg or Opus is wanted.');
   }
   const audio = facts.streams?.find((s) => s.codec_type === 'audio');
-  if (audio === undefined) throw new NotSound(`There is no sound in this file (${facts.format?.format_name ?? 'unknown kind'}); WAV, FLAC, MP3, AAC, Ogg or Opus is wanted.`);
+  if (audio === undefined)
+    throw new NotSound(
+      `There is no sound in this file (${facts.format?.format_name ?? 'unknown kind'}); WAV, FLAC, MP3, AAC, Ogg or Opus is wanted.`,
+    );
   const duration = Number(audio.duration ?? facts.format?.duration);
-  const tags = Object.fromEntries(Object.entries({ ...facts.format?.tags, ...audio.tags }).map(([k, v]) => [k.toLowerCase(), String(v).slice(0, 300)]));
+  const tags = Object.fromEntries(
+    Object.entries({ ...facts.format?.tags, ...audio.tags }).map(([k, v]) => [
+      k.toLowerCase(),
+      String(v).slice(0, 300),
+    ]),
+  );
   return {
-    format: facts.format?.format_name ?? 'unknown', codec: audio.codec_name ?? 'unknown', channels: Math.min(MOST_CHANNELS, audio.channels ?? 1), rateHz: Number(audio.sample_rate) || 0,
-    durationS: Number.isFinite(duration) && duration > 0 ? duration : null, tags,
+    format: facts.format?.format_name ?? 'unknown',
+    codec: audio.codec_name ?? 'unknown',
+    channels: Math.min(MOST_CHANNELS, audio.channels ?? 1),
+    rateHz: Number(audio.sample_rate) || 0,
+    durationS: Number.isFinite(duration) && duration > 0 ? duration : null,
+    tags,
   };
 }
 
@@ -49,7 +73,11 @@ export interface DecodeOptions {
  * Decodes a file to interleaved floats and hands them on in pieces, each valid only until the next. Gives how many frames there were. What ffmpeg could
  * not decode after a while is left out (a truncated file gives what is there); throws NotSound where there was nothing.
  */
-export async function decodeSound(path: string, options: DecodeOptions, take: (interleaved: Float32Array) => void): Promise<number> {
+export async function decodeSound(
+  path: string,
+  options: DecodeOptions,
+  take: (interleaved: Float32Array) => void,
+): Promise<number> {
   const { channels, rateHz = LOUDNESS_RATE_HZ } = options;
   const width = channels * 4;
   const row = scratchRow();
@@ -68,7 +96,26 @@ export async function decodeSound(path: string, options: DecodeOptions, take: (i
     take(floats);
   };
   try {
-    await run('ffmpeg', ['-v', 'error', '-nostdin', '-i', path, '-map', '0:a:0', '-ac', String(channels), '-ar', String(rateHz), '-f', 'f32le', '-'], { ...(options.signal === undefined ? {} : { signal: options.signal }), onOutput });
+    await run(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        '-i',
+        path,
+        '-map',
+        '0:a:0',
+        '-ac',
+        String(channels),
+        '-ar',
+        String(rateHz),
+        '-f',
+        'f32le',
+        '-',
+      ],
+      { ...(options.signal === undefined ? {} : { signal: options.signal }), onOutput },
+    );
   } catch (error) {
     if (!(error instanceof ProgramFailed) || options.signal?.aborted === true) throw error;
     if (frames === 0) throw new NotSound('The sound in this file could not be decoded.');

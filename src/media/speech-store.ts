@@ -13,7 +13,8 @@ export function openSpeechStore(folder: string, speaker: typeof speak = speak): 
   const making = new Map<string, Promise<Int16Array>>();
   const make = async (path: string, text: string, pace: number): Promise<Int16Array> => {
     const kept = await readFile(path).catch(() => null);
-    if (kept !== null) return new Int16Array(kept.buffer.slice(kept.byteOffset, kept.byteOffset + Math.floor(kept.length / 2) * 2));
+    if (kept !== null)
+      return new Int16Array(kept.buffer.slice(kept.byteOffset, kept.byteOffset + Math.floor(kept.length / 2) * 2));
     const samples = await speaker(text, pace);
     await mkdir(join(path, '..'), { recursive: true });
     // Written beside and renamed, so that a half-written file is never read.
@@ -24,10 +25,14 @@ export function openSpeechStore(folder: string, speaker: typeof speak = speak): 
   };
   return {
     say(text, pace) {
-      const key = createHash('sha256').update(`${Math.round(pace)}\n${text}`).digest('hex');
+      const key = createHash('sha256')
+        .update(`${Math.round(pace)}\n${text}`)
+        .digest('hex');
       let line = making.get(key);
       if (line === undefined) {
-        line = make(join(folder, 'speech', key.slice(0, 2), `${key}.pcm`), text, pace).finally(() => making.delete(key));
+        line = make(join(folder, 'speech', key.slice(0, 2), `${key}.pcm`), text, pace).finally(() =>
+          making.delete(key),
+        );
         making.set(key, line);
       }
       return line;

@@ -10,7 +10,9 @@ import { NotSound } from './sound.ts';
 import type { Recogniser } from './recogniser.ts';
 
 /** The recordings that the stand-in knows, and what is said in them; beside the demo. */
-const KNOWN: readonly (readonly [media: string, words: string])[] = [['media/broomstick-strong-take-1.mp4', 'broomstick-strong.words.vtt']];
+const KNOWN: readonly (readonly [media: string, words: string])[] = [
+  ['media/broomstick-strong-take-1.mp4', 'broomstick-strong.words.vtt'],
+];
 const SURE = 0.97;
 const STEP_MS = 60;
 const STEPS = 10;
@@ -29,15 +31,25 @@ export function standInService(demoFolder: string): Recogniser {
         onProgress(i / (STEPS + 1));
       }
       const answer = await answerTo(demoFolder, sha256, duration);
-      if (answer === null) throw new NotSound('The stand-in for a transcription service knows only the demo’s take. Bring in a transcript of this one: word-timed JSON of a service of yours, WebVTT, SRT, TTML, CSV, or text with [m:ss].');
+      if (answer === null)
+        throw new NotSound(
+          'The stand-in for a transcription service knows only the demo’s take. Bring in a transcript of this one: word-timed JSON of a service of yours, WebVTT, SRT, TTML, CSV, or text with [m:ss].',
+        );
       const { value } = readWordsJson(answer);
-      return { transcript: value, says: 'These words come from the stand-in for a transcription service, which knows the demo’s take by heart.' };
+      return {
+        transcript: value,
+        says: 'These words come from the stand-in for a transcription service, which knows the demo’s take by heart.',
+      };
     },
   };
 }
 
 /** The service's answer as it would come over the network: JSON text, or null where it knows nothing. */
-async function answerTo(folder: string, sha256: string, duration: Parameters<typeof writeWordsJson>[1]): Promise<string | null> {
+async function answerTo(
+  folder: string,
+  sha256: string,
+  duration: Parameters<typeof writeWordsJson>[1],
+): Promise<string | null> {
   for (const [media, words] of KNOWN) {
     const path = join(folder, media);
     if (!existsSync(path)) continue;
@@ -45,7 +57,12 @@ async function answerTo(folder: string, sha256: string, duration: Parameters<typ
     await pipeline(createReadStream(path), hash);
     if (hash.digest('hex') !== sha256) continue;
     const { value } = readTranscript(await readFile(join(folder, words), 'utf8'));
-    return writeWordsJson({ cues: value.cues.map((cue) => ({ ...cue, words: cue.words?.map((w) => ({ ...w, confidence: SURE })) ?? null })) }, duration);
+    return writeWordsJson(
+      {
+        cues: value.cues.map((cue) => ({ ...cue, words: cue.words?.map((w) => ({ ...w, confidence: SURE })) ?? null })),
+      },
+      duration,
+    );
   }
   return null;
 }

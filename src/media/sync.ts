@@ -19,7 +19,12 @@ const LONGEST_S = 6 * 3600;
  * How two recordings of the same hour lie to each other: offset and clock drift, from the sound that both heard. Decodes
  * each once. Throws NotSound with a sentence where they have too little in common.
  */
-export async function syncFiles(first: string, second: string, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<Sync & { readonly points: readonly SyncPoint[] }> {
+export async function syncFiles(
+  first: string,
+  second: string,
+  onProgress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+): Promise<Sync & { readonly points: readonly SyncPoint[] }> {
   const sounds: Int16Array[] = [];
   for (const [n, path] of [first, second].entries()) {
     const { durationS } = await probeSound(path);
@@ -46,25 +51,38 @@ export function laySounds(a: Int16Array, b: Int16Array): Sync & { readonly point
     const at = Math.round(from + ((to - from - width) * (p + 0.5)) / places);
     if (at < 0 || at + width > a.length || at + shift - reach < 0 || at + shift + width + reach > b.length) continue;
     const found = lagOf(floats(a, at, width), floats(b, at + shift - reach, width + 2 * reach), 2 * reach, true);
-    if (found !== null && found.clarity >= CLEAR) points.push({ atS: at / FINE_HZ, lagS: (shift - reach + found.lag) / FINE_HZ, clarity: found.clarity });
+    if (found !== null && found.clarity >= CLEAR)
+      points.push({ atS: at / FINE_HZ, lagS: (shift - reach + found.lag) / FINE_HZ, clarity: found.clarity });
   }
   const sync = syncOf(points);
-  if (sync === null || sync.used < 3) throw new NotSound('The two recordings have too little sound in common to lay them over each other.');
+  if (sync === null || sync.used < 3)
+    throw new NotSound('The two recordings have too little sound in common to lay them over each other.');
   return { ...sync, points };
 }
 
 /** A whole recording in one channel as 16-bit samples: two hours are 115 MB at 8 kHz. */
-export async function monoAt(path: string, rateHz: number, durationS: number | null, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<Int16Array> {
+export async function monoAt(
+  path: string,
+  rateHz: number,
+  durationS: number | null,
+  onProgress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+): Promise<Int16Array> {
   let out = new Int16Array(Math.ceil((durationS ?? 600) * rateHz) + rateHz);
   let n = 0;
-  await decodeSound(path, { channels: 1, rateHz, durationS, onProgress, ...(signal === undefined ? {} : { signal }) }, (floats) => {
-    if (n + floats.length > out.length) {
-      const larger = new Int16Array(Math.max(out.length * 2, n + floats.length));
-      larger.set(out);
-      out = larger;
-    }
-    for (let i = 0; i < floats.length; i++) out[n++] = Math.max(-32_768, Math.min(32_767, Math.round((floats[i] as number) * 32_767)));
-  });
+  await decodeSound(
+    path,
+    { channels: 1, rateHz, durationS, onProgress, ...(signal === undefined ? {} : { signal }) },
+    (floats) => {
+      if (n + floats.length > out.length) {
+        const larger = new Int16Array(Math.max(out.length * 2, n + floats.length));
+        larger.set(out);
+        out = larger;
+      }
+      for (let i = 0; i < floats.length; i++)
+        out[n++] = Math.max(-32_768, Math.min(32_767, Math.round((floats[i] as number) * 32_767)));
+    },
+  );
   return out.subarray(0, n);
 }
 

@@ -18,7 +18,13 @@ const SMALL_MEGAPIXEL_S = 600;
  * Makes a JPEG sheet of small pictures from all along a video. In a large one it jumps to each place rather than decode all
  * between: an hour of large pictures takes seconds. Gives how the sheet is read.
  */
-export async function makeThumbs(path: string, output: string, video: { readonly durationUs: number; readonly width: number; readonly height: number; readonly codec: string }, onProgress: (share: number) => void = () => undefined, signal?: AbortSignal): Promise<ThumbSheet> {
+export async function makeThumbs(
+  path: string,
+  output: string,
+  video: { readonly durationUs: number; readonly width: number; readonly height: number; readonly codec: string },
+  onProgress: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
+): Promise<ThumbSheet> {
   const everyS = Math.max(EVERY_S, video.durationUs / 1e6 / MOST);
   const count = Math.max(1, Math.floor(video.durationUs / 1e6 / everyS));
   const height = Math.max(2, Math.round((WIDTH * video.height) / video.width / 2) * 2);
@@ -28,16 +34,71 @@ export async function makeThumbs(path: string, output: string, video: { readonly
     // From the very first picture: of a short video it may be the only key frame.
     const small = ((video.durationUs / 1e6) * video.width * video.height) / 1e6 < SMALL_MEGAPIXEL_S;
     if (small) {
-      await runFfmpeg([...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []), '-i', path, '-an', '-vf', `fps=1/${everyS}:start_time=0:round=up,scale=${WIDTH}:${height}`, '-frames:v', String(count), '-q:v', '5', join(folder, '%04d.jpg')], video.durationUs, (share) => onProgress(share * 0.95), signal);
+      await runFfmpeg(
+        [
+          ...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []),
+          '-i',
+          path,
+          '-an',
+          '-vf',
+          `fps=1/${everyS}:start_time=0:round=up,scale=${WIDTH}:${height}`,
+          '-frames:v',
+          String(count),
+          '-q:v',
+          '5',
+          join(folder, '%04d.jpg'),
+        ],
+        video.durationUs,
+        (share) => onProgress(share * 0.95),
+        signal,
+      );
     }
     for (let i = 0; i < count && !small; i++) {
-      await run('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-ss', String((i + 0.5) * everyS), '-i', path, '-frames:v', '1', '-vf', `scale=${WIDTH}:${height}`, '-q:v', '5', join(folder, `${String(i + 1).padStart(4, '0')}.jpg`)], options);
+      await run(
+        'ffmpeg',
+        [
+          '-v',
+          'error',
+          '-nostdin',
+          '-y',
+          '-ss',
+          String((i + 0.5) * everyS),
+          '-i',
+          path,
+          '-frames:v',
+          '1',
+          '-vf',
+          `scale=${WIDTH}:${height}`,
+          '-q:v',
+          '5',
+          join(folder, `${String(i + 1).padStart(4, '0')}.jpg`),
+        ],
+        options,
+      );
       onProgress(((i + 1) / count) * 0.95);
     }
     // A place that could not be read keeps its cell: the picture before it stands there too.
     const made = (await readdir(folder)).length;
     if (made === 0) throw new Error(`no picture could be read from ${dirname(path)}`);
-    await run('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', join(folder, '%04d.jpg'), '-vf', `tile=${COLUMNS}x${Math.ceil(made / COLUMNS)}`, '-frames:v', '1', '-q:v', '5', output], options);
+    await run(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        '-y',
+        '-i',
+        join(folder, '%04d.jpg'),
+        '-vf',
+        `tile=${COLUMNS}x${Math.ceil(made / COLUMNS)}`,
+        '-frames:v',
+        '1',
+        '-q:v',
+        '5',
+        output,
+      ],
+      options,
+    );
     return { everyUs: Math.round(everyS * 1e6), columns: COLUMNS, count: made, width: WIDTH, height };
   } finally {
     await rm(folder, { recursive: true, force: true });
@@ -45,7 +106,57 @@ export async function makeThumbs(path: string, output: string, video: { readonly
 }
 
 /** A light copy that any browser plays and jumps about in, at the same frame rate; times stay as they are. */
-export async function makeProxy(path: string, output: string, take: { readonly durationUs: number; readonly width: number; readonly rate: { readonly num: number; readonly den: number } }, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {
-  const picture = take.width === 0 ? ['-vn'] : ['-map', '0:v:0', '-vf', "scale='min(640,iw)':-2", '-r', `${take.rate.num}/${take.rate.den}`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '27', '-g', '50', '-pix_fmt', 'yuv420p'];
-  await runFfmpeg(['-i', path, ...picture, '-map', '0:a:0', '-c:a', 'aac', '-ac', '2', '-b:a', '96k', '-movflags', '+faststart', output], take.durationUs, onProgress, signal);
+export async function makeProxy(
+  path: string,
+  output: string,
+  take: {
+    readonly durationUs: number;
+    readonly width: number;
+    readonly rate: { readonly num: number; readonly den: number };
+  },
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<void> {
+  const picture =
+    take.width === 0
+      ? ['-vn']
+      : [
+          '-map',
+          '0:v:0',
+          '-vf',
+          "scale='min(640,iw)':-2",
+          '-r',
+          `${take.rate.num}/${take.rate.den}`,
+          '-c:v',
+          'libx264',
+          '-preset',
+          'veryfast',
+          '-crf',
+          '27',
+          '-g',
+          '50',
+          '-pix_fmt',
+          'yuv420p',
+        ];
+  await runFfmpeg(
+    [
+      '-i',
+      path,
+      ...picture,
+      '-map',
+      '0:a:0',
+      '-c:a',
+      'aac',
+      '-ac',
+      '2',
+      '-b:a',
+      '96k',
+      '-movflags',
+      '+faststart',
+      output,
+    ],
+    take.durationUs,
+    onProgress,
+    signal,
+  );
 }

@@ -1,7 +1,8 @@
 /** The 44 bytes before 16-bit mono PCM of so many samples (RIFF WAVE, format 1). */
 export function wavHead(samples: number, rateHz: number): Uint8Array {
   const head = new DataView(new ArrayBuffer(44));
-  const text = (at: number, letters: string) => [...letters].forEach((letter, i) => head.setUint8(at + i, letter.charCodeAt(0)));
+  const text = (at: number, letters: string) =>
+    [...letters].forEach((letter, i) => head.setUint8(at + i, letter.charCodeAt(0)));
   const bytes = samples * 2;
   text(0, 'RIFF');
   head.setUint32(4, 36 + bytes, true);

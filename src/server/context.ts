@@ -23,7 +23,10 @@ export interface Settings {
 
 export function settingsFrom(env: Readonly<Record<string, string | undefined>>): Settings {
   const databaseUrl = env.DATABASE_URL;
-  if (databaseUrl === undefined || databaseUrl === '') throw new Error('DATABASE_URL is not set. Start Euphon with “npm run demo”, or set it to a PostgreSQL database of your own.');
+  if (databaseUrl === undefined || databaseUrl === '')
+    throw new Error(
+      'DATABASE_URL is not set. Start Euphon with “npm run demo”, or set it to a PostgreSQL database of your own.',
+    );
   return { databaseUrl, dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon') };
 }
 

@@ -25,12 +25,17 @@ import { musicCredits } from './music.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
 /** A file of a workout: from the chosen take where there is one, else from the plan alone. */
-export async function exportFile(context: Context, workoutId: string | undefined, name: string | undefined): Promise<{ format: ExportFormat; text: string; title: string }> {
+export async function exportFile(
+  context: Context,
+  workoutId: string | undefined,
+  name: string | undefined,
+): Promise<{ format: ExportFormat; text: string; title: string }> {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
   const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  const made = take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
+  const made =
+    take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
   const source = { ...made, credits: await musicCredits(context, document) };
   return { format, text: format.write(source), title: document.plan.title };
 }
@@ -39,24 +44,46 @@ function planSource(document: WorkoutDocument, studio: Studio): ExportSource {
   const { segments, total } = compile(document.plan);
   const programme = plannedProgramme(segments, total);
   return {
-    title: document.plan.title, segments: programme.segments, lanes: lanes(programme, document.edit.rules, document.edit.overrides),
-    linesOf: linesBySegment(schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), programme.segments), picture: { width: 1920, height: 1080, rate: frameRate(25, 1) }, equipment: equipmentOf(document.plan, segments, studio),
+    title: document.plan.title,
+    segments: programme.segments,
+    lanes: lanes(programme, document.edit.rules, document.edit.overrides),
+    linesOf: linesBySegment(
+      schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),
+      programme.segments,
+    ),
+    picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
+    equipment: equipmentOf(document.plan, segments, studio),
   };
 }
 
-const equipmentOf = (plan: WorkoutDocument['plan'], segments: readonly Segment[], studio: Studio) => balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
+const equipmentOf = (plan: WorkoutDocument['plan'], segments: readonly Segment[], studio: Studio) =>
+  balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
 
 /** Everything computed from a document and its take: what the render and the files are made of. */
-export async function takeSource(context: Context, stored: WorkoutDocument, take: Take): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
+export async function takeSource(
+  context: Context,
+  stored: WorkoutDocument,
+  take: Take,
+): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
   const document = await asTimed(context, stored);
   const facts = await takeFacts(context, take);
   const studio = await getStudio(context);
   const aligned = alignWorkout(document, facts);
   const produced = produce(document.edit, aligned, facts);
   const source: ExportSource = {
-    title: document.plan.title, segments: produced.programme.segments, lanes: produced.lanes,
-    linesOf: linesBySegment(schedule(aligned.compiled.segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))), produced.programme.segments),
-    picture: { width: take.width, height: take.height, rate: take.rate }, equipment: equipmentOf(document.plan, aligned.compiled.segments, studio),
+    title: document.plan.title,
+    segments: produced.programme.segments,
+    lanes: produced.lanes,
+    linesOf: linesBySegment(
+      schedule(
+        aligned.compiled.segments,
+        document.script,
+        callMeans(document.plan, studio, bookWith(studio.exercises)),
+      ),
+      produced.programme.segments,
+    ),
+    picture: { width: take.width, height: take.height, rate: take.rate },
+    equipment: equipmentOf(document.plan, aligned.compiled.segments, studio),
   };
   return { source, produced, aligned };
 }
@@ -67,9 +94,17 @@ function linesBySegment(planned: Schedule, segments: readonly ProgrammeSegment[]
   for (const segment of segments) {
     const of = segment.segment;
     if (of === null) continue;
-    const moved = planned.lines.filter((line) => line.segmentIndex === of.index)
-      .map((line) => ({ ...line, start: micros(segment.start + line.start - of.start), end: micros(segment.start + line.end - of.start) }));
-    lines.set(segment.key, moved.filter((line) => line.end <= segment.end));
+    const moved = planned.lines
+      .filter((line) => line.segmentIndex === of.index)
+      .map((line) => ({
+        ...line,
+        start: micros(segment.start + line.start - of.start),
+        end: micros(segment.start + line.end - of.start),
+      }));
+    lines.set(
+      segment.key,
+      moved.filter((line) => line.end <= segment.end),
+    );
   }
   return (segment) => lines.get(segment.key) ?? [];
 }
@@ -78,7 +113,8 @@ export async function queueRender(context: Context, workoutId: string | undefine
   const { id, document, revision } = await getWorkout(context, workoutId);
   if (document.edit.takeId === null) throw new Refusal(409, 'Choose a take on the Shoot station first.');
   const take = await takeById(context.pool, document.edit.takeId);
-  if (take !== null && isSoundOnly(take)) throw new Refusal(409, 'The chosen take is sound alone; choose one with a picture.');
+  if (take !== null && isSoundOnly(take))
+    throw new Refusal(409, 'The chosen take is sound alone; choose one with a picture.');
   const render = await insertRender(context.pool, id, document.edit.takeId, revision);
   await send(await context.queue(), 'render', { renderId: render.id });
   return render;

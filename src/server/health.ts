@@ -14,10 +14,21 @@ const SILENT_S = 7;
 
 /** Whether database, worker and media tools answer, each as a word or a sentence. */
 export async function health(context: Context): Promise<Health> {
-  const database = await context.pool.query('SELECT 1').then(() => 'ok', (error: Error) => `does not answer: ${error.message}`);
+  const database = await context.pool.query('SELECT 1').then(
+    () => 'ok',
+    (error: Error) => `does not answer: ${error.message}`,
+  );
   const silence = database === 'ok' ? await workerSilence(context.pool).catch(() => null) : null;
-  const worker = silence === null ? 'has not started' : silence > SILENT_S ? `silent for ${Math.round(silence)} s` : 'ok';
-  const tools = await Promise.all(['ffmpeg', 'ffprobe'].map((tool) => run(tool, ['-version']).then(() => null, () => tool)));
+  const worker =
+    silence === null ? 'has not started' : silence > SILENT_S ? `silent for ${Math.round(silence)} s` : 'ok';
+  const tools = await Promise.all(
+    ['ffmpeg', 'ffprobe'].map((tool) =>
+      run(tool, ['-version']).then(
+        () => null,
+        () => tool,
+      ),
+    ),
+  );
   const missing = tools.filter((tool) => tool !== null);
   const media = missing.length === 0 ? 'ok' : `missing: ${missing.join(', ')}`;
   return { ok: database === 'ok' && worker === 'ok' && media === 'ok', database, worker, media };

@@ -6,7 +6,10 @@ import { type Context, context } from './context.ts';
 const LARGEST_BODY = 9_000_000;
 
 export function jsonResponse(value: unknown, status = 200, headers: Record<string, string> = {}): Response {
-  return new Response(JSON.stringify(value), { status, headers: { 'Content-Type': 'application/json; charset=utf-8', 'Cache-Control': 'no-store', ...headers } });
+  return new Response(JSON.stringify(value), {
+    status,
+    headers: { 'Content-Type': 'application/json; charset=utf-8', 'Cache-Control': 'no-store', ...headers },
+  });
 }
 
 /** An endpoint round a use case: a refusal becomes its status and a sentence; anything else a plain 500, told in the log. */
@@ -23,7 +26,8 @@ export function endpoint(work: (context: Context, request: APIContext) => Promis
 }
 
 export async function readBody(request: Request): Promise<string> {
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) throw new Refusal(413, 'That is too much text.');
+  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY)
+    throw new Refusal(413, 'That is too much text.');
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {

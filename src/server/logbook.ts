@@ -29,13 +29,29 @@ export async function keepInLogbook(context: Context, workoutId: string | undefi
   const document = await asTimed(context, stored.document);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
   const facts = take === null ? null : await takeFacts(context, take);
-  if (take === null || facts === null || facts.transcript.cues.length === 0) throw new Refusal(409, 'There is no take with words to learn from.');
+  if (take === null || facts === null || facts.transcript.cues.length === 0)
+    throw new Refusal(409, 'There is no take with words to learn from.');
   const { compiled, alignment } = alignWorkout(document, facts);
-  const entry = logEntryOf(compiled.segments, alignment, tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)), facts.duration);
+  const entry = logEntryOf(
+    compiled.segments,
+    alignment,
+    tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)),
+    facts.duration,
+  );
   const studio = await getStudio(context);
-  const learned = learnChanges(changeOvers(document.plan, compiled.segments, studio.changes, bookWith(studio.exercises)), alignment.segments, studio.changes);
+  const learned = learnChanges(
+    changeOvers(document.plan, compiled.segments, studio.changes, bookWith(studio.exercises)),
+    alignment.segments,
+    studio.changes,
+  );
   await inTransaction(context.pool, async (db) => {
-    await putLogEntry(db, { takeId: take.id, workoutId: stored.id, title: document.plan.title, instructor: document.plan.instructor, entry });
+    await putLogEntry(db, {
+      takeId: take.id,
+      workoutId: stored.id,
+      title: document.plan.title,
+      instructor: document.plan.instructor,
+      entry,
+    });
     await putFigures(db, 'paces', pacesOf((await logbook(db)).map((row) => row.entry)));
     if (learned !== null) await putFigures(db, 'changes', learned.figures);
   });

@@ -45,24 +45,48 @@ export async function musicSource(context: Context, stored: WorkoutDocument): Pr
     const facts = await takeFacts(context, take);
     if (facts.transcript.cues.length > 0) {
       const { programme } = produce(document.edit, alignWorkout(document, facts), facts);
-      const segments = programme.segments.flatMap((s, index) => (s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }]));
-      const speech = programme.kept.flatMap((k) => facts.transcript.cues.flatMap((cue) => {
-        const [start, end] = [Math.max(cue.start, k.start), Math.min(cue.end, k.end)];
-        return end > start ? [{ start: (k.at + start - k.start) as Micros, end: (k.at + end - k.start) as Micros }] : [];
-      }));
-      return { document, tracks, segments, length: programme.length, laid: layMusic(document.music, tracks, segments), speech };
+      const segments = programme.segments.flatMap((s, index) =>
+        s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }],
+      );
+      const speech = programme.kept.flatMap((k) =>
+        facts.transcript.cues.flatMap((cue) => {
+          const [start, end] = [Math.max(cue.start, k.start), Math.min(cue.end, k.end)];
+          return end > start
+            ? [{ start: (k.at + start - k.start) as Micros, end: (k.at + end - k.start) as Micros }]
+            : [];
+        }),
+      );
+      return {
+        document,
+        tracks,
+        segments,
+        length: programme.length,
+        laid: layMusic(document.music, tracks, segments),
+        speech,
+      };
     }
   }
   const compiled: Compiled = compile(plan);
   const studio = await getStudio(context);
   const { lines } = schedule(compiled.segments, document.script, callMeans(plan, studio, bookWith(studio.exercises)));
-  return { document, tracks, segments: compiled.segments, length: compiled.total, laid: layMusic(document.music, tracks, compiled.segments), speech: lines };
+  return {
+    document,
+    tracks,
+    segments: compiled.segments,
+    length: compiled.total,
+    laid: layMusic(document.music, tracks, compiled.segments),
+    speech: lines,
+  };
 }
 
 export const MUSIC_FILES = ['click-wav', 'tempo-midi', 'music-csv', 'music-xspf', 'credits-txt'] as const;
 
 /** A file of a class's music. */
-export async function musicFile(context: Context, id: string | undefined, name: string | undefined): Promise<{ bytes: Uint8Array; mime: string; file: string }> {
+export async function musicFile(
+  context: Context,
+  id: string | undefined,
+  name: string | undefined,
+): Promise<{ bytes: Uint8Array; mime: string; file: string }> {
   const { document } = await getWorkout(context, id);
   const source = await musicSource(context, document);
   const { laid, segments, length } = source;
@@ -70,12 +94,22 @@ export async function musicFile(context: Context, id: string | undefined, name: 
   const title = document.plan.title || 'workout';
   const text = (value: string) => new TextEncoder().encode(value);
   switch (name) {
-    case 'click-wav': return { bytes: writeClickWav(laid, segments, length), mime: 'audio/wav', file: `${title}.click.wav` };
-    case 'tempo-midi': return { bytes: writeMidi(title, laid, segments, length), mime: 'audio/midi', file: `${title}.mid` };
-    case 'music-csv': return { bytes: text(writeBeatCsv(laid, segments)), mime: 'text/csv', file: `${title}.music.csv` };
-    case 'music-xspf': return { bytes: text(writeXspf(title, laid, () => null)), mime: 'application/xspf+xml', file: `${title}.xspf` };
-    case 'credits-txt': return { bytes: text(`${creditLines([...new Map(laid.laid.map((l) => [l.track.id, l.track])).values()]).join('\n')}\n`), mime: 'text/plain', file: `${title}.credits.txt` };
-    default: throw new Refusal(404, `There is no music file “${name?.slice(0, 40) ?? ''}”.`);
+    case 'click-wav':
+      return { bytes: writeClickWav(laid, segments, length), mime: 'audio/wav', file: `${title}.click.wav` };
+    case 'tempo-midi':
+      return { bytes: writeMidi(title, laid, segments, length), mime: 'audio/midi', file: `${title}.mid` };
+    case 'music-csv':
+      return { bytes: text(writeBeatCsv(laid, segments)), mime: 'text/csv', file: `${title}.music.csv` };
+    case 'music-xspf':
+      return { bytes: text(writeXspf(title, laid, () => null)), mime: 'application/xspf+xml', file: `${title}.xspf` };
+    case 'credits-txt':
+      return {
+        bytes: text(`${creditLines([...new Map(laid.laid.map((l) => [l.track.id, l.track])).values()]).join('\n')}\n`),
+        mime: 'text/plain',
+        file: `${title}.credits.txt`,
+      };
+    default:
+      throw new Refusal(404, `There is no music file “${name?.slice(0, 40) ?? ''}”.`);
   }
 }
 

@@ -18,11 +18,21 @@ let ready = false;
 /** Sets a document as PDF. Nothing is fetched: faces come from the program's own packages. */
 export async function makePdf(document: TDocumentDefinitions): Promise<Uint8Array> {
   if (!ready) {
-    const atkinson = (weight: number) => join(folderOf('@fontsource/atkinson-hyperlegible-next'), 'files', `atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+    const atkinson = (weight: number) =>
+      join(
+        folderOf('@fontsource/atkinson-hyperlegible-next'),
+        'files',
+        `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+      );
     const roboto = (style: string) => join(folderOf('pdfmake'), 'fonts', 'Roboto', `Roboto-${style}.ttf`);
     pdfmake.setFonts({
       Atkinson: { normal: atkinson(400), bold: atkinson(700), italics: atkinson(400), bolditalics: atkinson(700) },
-      Roboto: { normal: roboto('Regular'), bold: roboto('Medium'), italics: roboto('Italic'), bolditalics: roboto('MediumItalic') },
+      Roboto: {
+        normal: roboto('Regular'),
+        bold: roboto('Medium'),
+        italics: roboto('Italic'),
+        bolditalics: roboto('MediumItalic'),
+      },
     });
     const own = [folderOf('@fontsource/atkinson-hyperlegible-next'), folderOf('pdfmake')];
     pdfmake.setUrlAccessPolicy(() => false);

@@ -10,7 +10,10 @@ import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
 /** The run sheet of a workout, to print. */
-export async function runSheetPdf(context: Context, id: string | undefined): Promise<{ pdf: Uint8Array; title: string }> {
+export async function runSheetPdf(
+  context: Context,
+  id: string | undefined,
+): Promise<{ pdf: Uint8Array; title: string }> {
   const { plan } = await asTimed(context, (await getWorkout(context, id)).document);
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is nothing to print yet: the plan holds no time.');

@@ -18,12 +18,25 @@ import { getStudio } from './studio.ts';
 import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
-async function pageOf(context: Context, id: string | undefined): Promise<ScriptPage & { readonly lineUs: (text: string) => number }> {
-  const [{ plan, script }, studio] = [await asTimed(context, (await getWorkout(context, id)).document), await getStudio(context)];
+async function pageOf(
+  context: Context,
+  id: string | undefined,
+): Promise<ScriptPage & { readonly lineUs: (text: string) => number }> {
+  const [{ plan, script }, studio] = [
+    await asTimed(context, (await getWorkout(context, id)).document),
+    await getStudio(context),
+  ];
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is no script yet: the plan holds no time.');
   const speaker = speakerOf(studio, plan.instructor);
-  return { plan, segments, script, schedule: schedule(segments, script, callMeans(plan, studio, bookWith(studio.exercises))), notice: STANDING_NOTICE, lineUs: (text) => lineTime(text, speaker) };
+  return {
+    plan,
+    segments,
+    script,
+    schedule: schedule(segments, script, callMeans(plan, studio, bookWith(studio.exercises))),
+    notice: STANDING_NOTICE,
+    lineUs: (text) => lineTime(text, speaker),
+  };
 }
 
 export interface ScriptFile {
@@ -33,15 +46,28 @@ export interface ScriptFile {
 }
 
 /** The script as a file: txt, csv, vtt or pdf. */
-export async function scriptFile(context: Context, id: string | undefined, format: string | undefined): Promise<ScriptFile> {
+export async function scriptFile(
+  context: Context,
+  id: string | undefined,
+  format: string | undefined,
+): Promise<ScriptFile> {
   const page = await pageOf(context, id);
   const name = `${page.plan.title}.script.${format}`;
   switch (format) {
-    case 'txt': return { body: writeScriptText(page), mime: 'text/plain; charset=utf-8', name };
-    case 'csv': return { body: writeScriptCsv(page), mime: 'text/csv; charset=utf-8', name };
-    case 'vtt': return { body: writeScriptVtt(page), mime: 'text/vtt; charset=utf-8', name };
-    case 'pdf': return { body: await makePdf(scriptDocument(page, faceFor(JSON.stringify(page.schedule.lines.map((l) => l.text))))), mime: 'application/pdf', name };
-    default: throw new Refusal(404, 'A script comes as txt, csv, vtt or pdf.');
+    case 'txt':
+      return { body: writeScriptText(page), mime: 'text/plain; charset=utf-8', name };
+    case 'csv':
+      return { body: writeScriptCsv(page), mime: 'text/csv; charset=utf-8', name };
+    case 'vtt':
+      return { body: writeScriptVtt(page), mime: 'text/vtt; charset=utf-8', name };
+    case 'pdf':
+      return {
+        body: await makePdf(scriptDocument(page, faceFor(JSON.stringify(page.schedule.lines.map((l) => l.text))))),
+        mime: 'application/pdf',
+        name,
+      };
+    default:
+      throw new Refusal(404, 'A script comes as txt, csv, vtt or pdf.');
   }
 }
 
@@ -54,7 +80,8 @@ const PACES: readonly [number, number] = [80, 320];
 /** One line as WAV, to rehearse with. */
 export async function spokenLine(context: Context, text: string, pace: number): Promise<Uint8Array> {
   const line = text.trim();
-  if (line === '' || line.length > LONGEST_LINE) throw new Refusal(422, `A line of 1 to ${LONGEST_LINE} characters can be spoken.`);
+  if (line === '' || line.length > LONGEST_LINE)
+    throw new Refusal(422, `A line of 1 to ${LONGEST_LINE} characters can be spoken.`);
   const wanted = Number.isFinite(pace) ? Math.min(PACES[1], Math.max(PACES[0], pace)) : USUAL_PACE;
   const samples = await say(context, line, wanted);
   const wav = new Uint8Array(44 + samples.byteLength);
@@ -75,8 +102,16 @@ async function say(context: Context, text: string, pace: number): Promise<Int16A
  * A scratch voice track of the whole class as WAV, made as it is read: each line spoken so fast that it takes the time the
  * instructor would take. Ends early when the reader goes away.
  */
-export async function scratchTrack(context: Context, id: string | undefined): Promise<{ stream: ReadableStream<Uint8Array>; bytes: number; title: string }> {
-  const { plan, segments, schedule: { lines }, lineUs } = await pageOf(context, id);
+export async function scratchTrack(
+  context: Context,
+  id: string | undefined,
+): Promise<{ stream: ReadableStream<Uint8Array>; bytes: number; title: string }> {
+  const {
+    plan,
+    segments,
+    schedule: { lines },
+    lineUs,
+  } = await pageOf(context, id);
   const lengthUs = segments.at(-1)?.end ?? 0;
   if (lengthUs > LONGEST_TRACK_US) throw new Refusal(409, 'A scratch track is made of classes of up to 4 hours.');
   const total = Math.round((lengthUs / 1e6) * VOICE_RATE_HZ);
@@ -98,7 +133,10 @@ export async function scratchTrack(context: Context, id: string | undefined): Pr
       }
       if (line === undefined) return controller.close();
       const usual = await say(context, line.text, USUAL_PACE);
-      const pace = Math.min(PACES[1], Math.max(PACES[0], (USUAL_PACE * usual.length * 1e6) / VOICE_RATE_HZ / Math.max(1, lineUs(line.text))));
+      const pace = Math.min(
+        PACES[1],
+        Math.max(PACES[0], (USUAL_PACE * usual.length * 1e6) / VOICE_RATE_HZ / Math.max(1, lineUs(line.text))),
+      );
       const samples = Math.abs(pace - USUAL_PACE) < 8 ? usual : await say(context, line.text, pace);
       // Two lines never overlap on the track either: what is too long is cut at the next line.
       const room = Math.round(((lines[next]?.start ?? Infinity) / 1e6) * VOICE_RATE_HZ) - written;

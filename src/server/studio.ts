@@ -6,7 +6,17 @@ import { alignWorkout } from '../core/workout/pipeline.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
 import { inTransaction } from '../db/pool.ts';
-import { countExercises, deleteExercise, deleteSpeaker, figures, ownExercises, putExercise, putFigures, putSpeaker, speakers } from '../db/studio-sql.ts';
+import {
+  countExercises,
+  deleteExercise,
+  deleteSpeaker,
+  figures,
+  ownExercises,
+  putExercise,
+  putFigures,
+  putSpeaker,
+  speakers,
+} from '../db/studio-sql.ts';
 import { MOST_EXERCISES, exerciseSchema } from '../formats/exercises/exercise-schema.ts';
 import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { readExercises, writeExercisesJson } from '../formats/exercises/exercises-json.ts';
@@ -25,7 +35,12 @@ import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {
   const set = await figures(context.pool);
-  return { exercises: await ownExercises(context.pool), changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) }, speakers: await speakers(context.pool), paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) } };
+  return {
+    exercises: await ownExercises(context.pool),
+    changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) },
+    speakers: await speakers(context.pool),
+    paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) },
+  };
 }
 
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {
@@ -42,7 +57,11 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
   const row = document.edit.takeId === null ? null : await transcriptOf(context.pool, document.edit.takeId);
   if (row === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
   const made = calibrate(samplesOf(readTranscript(row.text).value.cues));
-  if (made === null) throw new Refusal(409, `The transcript has fewer than ${FEWEST_SAMPLES} lines of 3 to 40 words with times that a person could have said. Nothing was learned.`);
+  if (made === null)
+    throw new Refusal(
+      409,
+      `The transcript has fewer than ${FEWEST_SAMPLES} lines of 3 to 40 words with times that a person could have said. Nothing was learned.`,
+    );
   const speaker = { name, model: made.model, lines: made.used, error: made.error };
   await putSpeaker(context.pool, speaker);
   return speaker;
@@ -52,43 +71,58 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
 export async function learnChangeFigures(context: Context, workoutId: string | undefined): Promise<{ used: number }> {
   const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
   const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  if (take === null || (await transcriptOf(context.pool, take.id)) === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
+  if (take === null || (await transcriptOf(context.pool, take.id)) === null)
+    throw new Refusal(409, 'There is no take with a transcript to learn from.');
   const studio = await getStudio(context);
   const { compiled, alignment } = alignWorkout(document, await takeFacts(context, take));
   const changes = changeOvers(document.plan, compiled.segments, studio.changes, bookWith(studio.exercises));
   const learned = learnChanges(changes, alignment.segments, studio.changes);
-  if (learned === null) throw new Refusal(409, 'The take says too little of change-overs: fewer than three ran over or were done in less than was thought. Nothing was changed.');
+  if (learned === null)
+    throw new Refusal(
+      409,
+      'The take says too little of change-overs: fewer than three ran over or were done in less than was thought. Nothing was changed.',
+    );
   await putFigures(context.pool, 'changes', learned.figures);
   return { used: learned.used };
 }
 
 export async function forgetSpeaker(context: Context, name: string | undefined): Promise<void> {
-  if (name === undefined || !(await deleteSpeaker(context.pool, name))) throw new Refusal(404, 'Nothing was learned under that name.');
+  if (name === undefined || !(await deleteSpeaker(context.pool, name)))
+    throw new Refusal(404, 'Nothing was learned under that name.');
 }
 
 export async function saveExercise(context: Context, body: unknown): Promise<void> {
   const fault = faultOf(exerciseSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
-  if ((await countExercises(context.pool)) >= MOST_EXERCISES) throw new Refusal(409, `A studio keeps at most ${MOST_EXERCISES} exercises of its own.`);
+  if ((await countExercises(context.pool)) >= MOST_EXERCISES)
+    throw new Refusal(409, `A studio keeps at most ${MOST_EXERCISES} exercises of its own.`);
   await putExercise(context.pool, body as Exercise);
 }
 
 export async function removeExercise(context: Context, name: string | undefined): Promise<void> {
-  if (name === undefined || !(await deleteExercise(context.pool, name))) throw new Refusal(404, 'The studio has no exercise of that name.');
+  if (name === undefined || !(await deleteExercise(context.pool, name)))
+    throw new Refusal(404, 'The studio has no exercise of that name.');
 }
 
 /** Brings in a table or JSON of exercises: what is right is kept, what is wrong is named with its line. All or nothing where nothing is right. */
-export async function importExercises(context: Context, text: string): Promise<{ kept: number; problems: readonly ReadProblem[] }> {
+export async function importExercises(
+  context: Context,
+  text: string,
+): Promise<{ kept: number; problems: readonly ReadProblem[] }> {
   const { value, problems } = readExercises(text);
   if (value.length === 0) throw new Refusal(422, problems[0]?.message ?? 'No exercise was found in the file.');
   await inTransaction(context.pool, async (db) => {
-    if ((await countExercises(db)) + value.length > MOST_EXERCISES) throw new Refusal(409, `With these the studio would have more than ${MOST_EXERCISES} exercises of its own.`);
+    if ((await countExercises(db)) + value.length > MOST_EXERCISES)
+      throw new Refusal(409, `With these the studio would have more than ${MOST_EXERCISES} exercises of its own.`);
     for (const exercise of value) await putExercise(db, exercise);
   });
   return { kept: value.length, problems };
 }
 
-export async function exportExercises(context: Context, format: string | undefined): Promise<{ text: string; mime: string }> {
+export async function exportExercises(
+  context: Context,
+  format: string | undefined,
+): Promise<{ text: string; mime: string }> {
   const exercises = await ownExercises(context.pool);
   if (format === 'csv') return { text: writeExercisesCsv(exercises), mime: 'text/csv' };
   if (format === 'json') return { text: writeExercisesJson(exercises), mime: 'application/json' };

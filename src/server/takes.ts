@@ -5,12 +5,36 @@ import type { Readable } from 'node:stream';
 import type { TakeFacts } from '../core/workout/pipeline.ts';
 import { factsOfTake } from '../core/workout/take-sources.ts';
 import { TAKE_ROLES } from '../core/take/media-facts.ts';
-import { TAKE_WORK_KINDS, type TakeWork, type TakeWorkKind, endTakeWork, queueTakeWork, workOf } from '../db/take-work-sql.ts';
-import { type Take, deleteTake, insertMediaFile, insertTake, putRole, putTranscript, swapTranscript, takeById, takesOf, transcriptOf, waveformOf } from '../db/takes-sql.ts';
+import {
+  TAKE_WORK_KINDS,
+  type TakeWork,
+  type TakeWorkKind,
+  endTakeWork,
+  queueTakeWork,
+  workOf,
+} from '../db/take-work-sql.ts';
+import {
+  type Take,
+  deleteTake,
+  insertMediaFile,
+  insertTake,
+  putRole,
+  putTranscript,
+  swapTranscript,
+  takeById,
+  takesOf,
+  transcriptOf,
+  waveformOf,
+} from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
-import { TRANSCRIPT_FORMATS, type TranscriptFormat, readTranscript, transcriptFormat } from '../formats/transcript-reader.ts';
+import {
+  TRANSCRIPT_FORMATS,
+  type TranscriptFormat,
+  readTranscript,
+  transcriptFormat,
+} from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { FileTooLarge, type Incoming, adoptFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
@@ -22,7 +46,12 @@ import { checkId, getWorkout } from './workouts.ts';
 export const LARGEST_TAKE = 64 * 2 ** 30;
 
 /** Brings a file in: streamed to disk and hashed, probed, kept; what is to be heard and seen in it is queued. */
-export async function bringInTake(context: Context, workoutId: string | undefined, name: string, body: Readable): Promise<Take> {
+export async function bringInTake(
+  context: Context,
+  workoutId: string | undefined,
+  name: string,
+  body: Readable,
+): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   let incoming: Incoming;
   try {
@@ -37,27 +66,50 @@ export async function bringInTake(context: Context, workoutId: string | undefine
 const UPLOAD_ID = /^[0-9a-f]{16,64}$/;
 
 /** Makes a take of an upload that has come in whole. One that has not is refused and stays, so that it can go on. */
-export async function takeFromUpload(context: Context, workoutId: string | undefined, uploadId: string, name: string): Promise<Take> {
+export async function takeFromUpload(
+  context: Context,
+  workoutId: string | undefined,
+  uploadId: string,
+  name: string,
+): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   if (!UPLOAD_ID.test(uploadId)) throw new Refusal(404, 'There is no such upload.');
   const path = join(context.uploads, uploadId);
-  const [facts, info] = await Promise.all([stat(path).catch(() => null), readFile(`${path}.json`, 'utf8').then((t) => JSON.parse(t) as { size?: number }).catch(() => null)]);
+  const [facts, info] = await Promise.all([
+    stat(path).catch(() => null),
+    readFile(`${path}.json`, 'utf8')
+      .then((t) => JSON.parse(t) as { size?: number })
+      .catch(() => null),
+  ]);
   if (facts === null || info === null) throw new Refusal(404, 'There is no such upload.');
-  if (facts.size !== info.size) throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
+  if (facts.size !== info.size)
+    throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
   const incoming = await adoptFile(context.store, path);
   await rm(`${path}.json`, { force: true });
   return keepTake(context, workout.id, name, incoming);
 }
 
 export async function keepTake(context: Context, workoutId: string, name: string, incoming: Incoming): Promise<Take> {
-  const probed = incoming.bytes === 0 ? ({ ok: false, message: `This file is empty; ${TAKE_WANTED}.` } as const) : await probe(incoming.path);
+  const probed =
+    incoming.bytes === 0
+      ? ({ ok: false, message: `This file is empty; ${TAKE_WANTED}.` } as const)
+      : await probe(incoming.path);
   if (!probed.ok) {
     await context.store.discard(incoming);
     throw new Refusal(415, probed.message);
   }
   await context.store.keep(incoming, probed.extension);
   await insertMediaFile(context.pool, { sha256: incoming.sha256, extension: probed.extension, bytes: incoming.bytes });
-  const id = await insertTake(context.pool, workoutId, incoming.sha256, name.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 300) || 'Take', probed.probe);
+  const id = await insertTake(
+    context.pool,
+    workoutId,
+    incoming.sha256,
+    name
+      .replace(/[\u0000-\u001f]/g, ' ')
+      .trim()
+      .slice(0, 300) || 'Take',
+    probed.probe,
+  );
   for (const kind of ['listen', 'picture'] as const) await wantTakeWork(context, id, kind);
   return (await takeById(context.pool, id)) as Take;
 }
@@ -75,30 +127,49 @@ const workKind = (text: string | undefined): TakeWorkKind => {
 };
 
 /** Starts work that a person asks for. */
-export async function askTakeWork(context: Context, takeId: string | undefined, kind: string | undefined): Promise<void> {
+export async function askTakeWork(
+  context: Context,
+  takeId: string | undefined,
+  kind: string | undefined,
+): Promise<void> {
   const take = await getTake(context, takeId);
   const wanted = workKind(kind);
-  if (wanted === 'sync' && take.ofTake === null) throw new Refusal(409, 'Say first which take this is another recording of.');
+  if (wanted === 'sync' && take.ofTake === null)
+    throw new Refusal(409, 'Say first which take this is another recording of.');
   await wantTakeWork(context, take.id, wanted);
 }
 
-export async function stopTakeWork(context: Context, takeId: string | undefined, kind: string | undefined): Promise<void> {
+export async function stopTakeWork(
+  context: Context,
+  takeId: string | undefined,
+  kind: string | undefined,
+): Promise<void> {
   const take = await getTake(context, takeId);
   await endTakeWork(context.pool, take.id, workKind(kind), 'stopped', 'Stopped.');
 }
 
-const roleSchema = Joi.object({ role: Joi.valid(...TAKE_ROLES).required(), ofTake: Joi.string().guid().allow(null).required() });
+const roleSchema = Joi.object({
+  role: Joi.valid(...TAKE_ROLES).required(),
+  ofTake: Joi.string().guid().allow(null).required(),
+});
 
 /** Says what a take is, and lays it over the take that it is another recording of. */
 export async function setRole(context: Context, takeId: string | undefined, body: unknown): Promise<Take> {
   const take = await getTake(context, takeId);
-  const { value, error } = roleSchema.validate(body) as { value: { role: Take['role']; ofTake: string | null }; error?: Error };
+  const { value, error } = roleSchema.validate(body) as {
+    value: { role: Take['role']; ofTake: string | null };
+    error?: Error;
+  };
   if (error !== undefined) throw new Refusal(422, 'A role and the take it belongs to are wanted.');
   const other = value.ofTake === null ? null : await getTake(context, value.ofTake);
-  if ((value.role === 'take') !== (other === null)) throw new Refusal(422, 'Another camera or a recorder belongs to a take; a take belongs to none.');
-  if (other !== null && (other.workoutId !== take.workoutId || other.id === take.id)) throw new Refusal(422, 'A recording belongs to another take of the same workout.');
-  if (other !== null && other.role !== 'take') throw new Refusal(422, `${other.name} is itself a second recording; choose the take that it belongs to.`);
-  if (value.role !== 'take' && (await takesOf(context.pool, take.workoutId)).some((t) => t.ofTake === take.id)) throw new Refusal(409, 'Other recordings belong to this take; give them to another one first.');
+  if ((value.role === 'take') !== (other === null))
+    throw new Refusal(422, 'Another camera or a recorder belongs to a take; a take belongs to none.');
+  if (other !== null && (other.workoutId !== take.workoutId || other.id === take.id))
+    throw new Refusal(422, 'A recording belongs to another take of the same workout.');
+  if (other !== null && other.role !== 'take')
+    throw new Refusal(422, `${other.name} is itself a second recording; choose the take that it belongs to.`);
+  if (value.role !== 'take' && (await takesOf(context.pool, take.workoutId)).some((t) => t.ofTake === take.id))
+    throw new Refusal(409, 'Other recordings belong to this take; give them to another one first.');
   await putRole(context.pool, take.id, value.role, value.ofTake);
   if (other !== null) await wantTakeWork(context, take.id, 'sync');
   return (await takeById(context.pool, take.id)) as Take;
@@ -115,26 +186,45 @@ export async function removeTake(context: Context, id: string | undefined): Prom
 }
 
 /** Sets a take's transcript. Problems that could be mended come back as notes; one without a single cue is refused. */
-export async function setTranscript(context: Context, takeId: string | undefined, text: string): Promise<{ problems: readonly ReadProblem[]; cues: number }> {
+export async function setTranscript(
+  context: Context,
+  takeId: string | undefined,
+  text: string,
+): Promise<{ problems: readonly ReadProblem[]; cues: number }> {
   const take = await getTake(context, takeId);
   const { value, problems } = readTranscript(text);
-  if (value.cues.length === 0) throw new Refusal(422, problems.find((p) => p.line === 0)?.message ?? problems[0]?.message ?? 'No words were found.', problems);
+  if (value.cues.length === 0)
+    throw new Refusal(
+      422,
+      problems.find((p) => p.line === 0)?.message ?? problems[0]?.message ?? 'No words were found.',
+      problems,
+    );
   await putTranscript(context.pool, { takeId: take.id, format: transcriptFormat(text), text });
   return { problems: [...problems, ...pastTheEnd(value.cues, take.duration)], cues: value.cues.length };
 }
 
 export interface TakeWithTranscript {
   readonly take: Take;
-  readonly transcript: { readonly format: TranscriptFormat; readonly text: string; readonly hasPrevious: boolean } | null;
+  readonly transcript: {
+    readonly format: TranscriptFormat;
+    readonly text: string;
+    readonly hasPrevious: boolean;
+  } | null;
   readonly work: readonly TakeWork[];
 }
 
 export async function takesWithTranscripts(context: Context, workoutId: string): Promise<TakeWithTranscript[]> {
   const takes = await takesOf(context.pool, workoutId);
-  return Promise.all(takes.map(async (take) => {
-    const row = await transcriptOf(context.pool, take.id);
-    return { take, transcript: row === null ? null : { format: row.format, text: row.text, hasPrevious: row.hasPrevious }, work: await workOf(context.pool, take.id) };
-  }));
+  return Promise.all(
+    takes.map(async (take) => {
+      const row = await transcriptOf(context.pool, take.id);
+      return {
+        take,
+        transcript: row === null ? null : { format: row.format, text: row.text, hasPrevious: row.hasPrevious },
+        work: await workOf(context.pool, take.id),
+      };
+    }),
+  );
 }
 
 /** A take as the core sees it, with what its other recordings heard. A take without a transcript has no words. */
@@ -143,14 +233,23 @@ export async function takeFacts(context: Context, take: Take): Promise<TakeFacts
 }
 
 /** A transcript as a file in one of its formats. */
-export async function transcriptFile(context: Context, takeId: string | undefined, format: string | undefined): Promise<{ text: string; mime: string; name: string }> {
+export async function transcriptFile(
+  context: Context,
+  takeId: string | undefined,
+  format: string | undefined,
+): Promise<{ text: string; mime: string; name: string }> {
   const take = await getTake(context, takeId);
   const wanted = TRANSCRIPT_FORMATS.find((f) => f === format);
-  if (wanted === undefined) throw new Refusal(404, `There is no format “${format?.slice(0, 40) ?? ''}”; ${TRANSCRIPT_FORMATS.join(', ')} are.`);
+  if (wanted === undefined)
+    throw new Refusal(404, `There is no format “${format?.slice(0, 40) ?? ''}”; ${TRANSCRIPT_FORMATS.join(', ')} are.`);
   const row = await transcriptOf(context.pool, take.id);
   if (row === null) throw new Refusal(404, 'This take has no transcript yet.');
   const { mime, extension } = TRANSCRIPT_FILES[wanted];
-  return { text: writeTranscript(readTranscript(row.text).value, wanted, take.duration), mime, name: `${take.name}.${extension}` };
+  return {
+    text: writeTranscript(readTranscript(row.text).value, wanted, take.duration),
+    mime,
+    name: `${take.name}.${extension}`,
+  };
 }
 
 export async function previousTranscript(context: Context, takeId: string | undefined): Promise<void> {
@@ -158,7 +257,10 @@ export async function previousTranscript(context: Context, takeId: string | unde
   if (!(await swapTranscript(context.pool, take.id))) throw new Refusal(409, 'There is no transcript before this one.');
 }
 
-export async function takeWaveform(context: Context, takeId: string | undefined): Promise<{ peaksASecond: number; peaks: Uint8Array }> {
+export async function takeWaveform(
+  context: Context,
+  takeId: string | undefined,
+): Promise<{ peaksASecond: number; peaks: Uint8Array }> {
   const found = await waveformOf(context.pool, checkId(takeId, 'take'));
   if (found === null) throw new Refusal(404, 'The waveform is not made yet.');
   return found;

@@ -6,7 +6,18 @@ import { type TempoMap, mapFault } from '../core/music/tempo-map.ts';
 import { LICENCE_STATES, OWN_RIGHTS, type Rights } from '../core/music/track.ts';
 import { inTransaction } from '../db/pool.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
-import { allTracks, deleteTrack, insertTrack, lockTrack, nameTrack, setProof, setRights, setTrackMap, trackById, trackSound } from '../db/tracks-sql.ts';
+import {
+  allTracks,
+  deleteTrack,
+  insertTrack,
+  lockTrack,
+  nameTrack,
+  setProof,
+  setRights,
+  setTrackMap,
+  trackById,
+  trackSound,
+} from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
@@ -36,17 +47,30 @@ async function receive(context: Context, body: Readable, most: number): Promise<
   try {
     return await context.store.receive(body, most);
   } catch (error) {
-    if (error instanceof FileTooLarge) throw new Refusal(413, `The file is larger than ${Math.round(most / 2 ** 20)} MiB.`);
+    if (error instanceof FileTooLarge)
+      throw new Refusal(413, `The file is larger than ${Math.round(most / 2 ** 20)} MiB.`);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
 }
 
-const EXTENSIONS: Readonly<Record<string, string>> = { mp3: 'mp3', aac: 'aac', flac: 'flac', vorbis: 'ogg', opus: 'opus' };
+const EXTENSIONS: Readonly<Record<string, string>> = {
+  mp3: 'mp3',
+  aac: 'aac',
+  flac: 'flac',
+  vorbis: 'ogg',
+  opus: 'opus',
+};
 
 /** The name a kept file ends in, from what it holds: never from what it was called. */
 function extensionOf({ format, codec }: SoundFacts): string {
   if (format.includes('mp4') || format.includes('mov')) return 'm4a';
-  return format === 'wav' || format === 'w64' ? 'wav' : format === 'aiff' ? 'aiff' : format.includes('matroska') ? 'webm' : (EXTENSIONS[codec] ?? 'ogg');
+  return format === 'wav' || format === 'w64'
+    ? 'wav'
+    : format === 'aiff'
+      ? 'aiff'
+      : format.includes('matroska')
+        ? 'webm'
+        : (EXTENSIONS[codec] ?? 'ogg');
 }
 
 /** Brings a track in; hearing it is queued. */
@@ -54,7 +78,12 @@ export async function bringInTrack(context: Context, name: string, body: Readabl
   return keepTrack(context, name, await receive(context, body, LARGEST_TRACK), null);
 }
 
-export async function keepTrack(context: Context, name: string, incoming: Incoming, made: PracticeBeat | null): Promise<LibraryTrack> {
+export async function keepTrack(
+  context: Context,
+  name: string,
+  incoming: Incoming,
+  made: PracticeBeat | null,
+): Promise<LibraryTrack> {
   let facts: SoundFacts;
   try {
     if (incoming.bytes === 0) throw new NotSound('This file is empty; a sound file is wanted.');
@@ -67,18 +96,31 @@ export async function keepTrack(context: Context, name: string, incoming: Incomi
   const extension = extensionOf(facts);
   await context.store.keep(incoming, extension);
   await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
-  const clean = (text: string) => text.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 300);
+  const clean = (text: string) =>
+    text
+      .replace(/[\u0000-\u001f]/g, ' ')
+      .trim()
+      .slice(0, 300);
   const id = await insertTrack(context.pool, {
-    sha256: incoming.sha256, title: clean(facts.tags.title ?? '') || clean(name.replace(/\.[a-z0-9]{2,5}$/i, '')) || 'Track', artist: clean(facts.tags.artist ?? ''),
-    codec: facts.codec, channels: facts.channels, rateHz: Math.max(1, facts.rateHz), durationUs: (facts.durationS ?? 0) * 1e6, tags: facts.tags, made,
+    sha256: incoming.sha256,
+    title: clean(facts.tags.title ?? '') || clean(name.replace(/\.[a-z0-9]{2,5}$/i, '')) || 'Track',
+    artist: clean(facts.tags.artist ?? ''),
+    codec: facts.codec,
+    channels: facts.channels,
+    rateHz: Math.max(1, facts.rateHz),
+    durationUs: (facts.durationS ?? 0) * 1e6,
+    tags: facts.tags,
+    made,
   });
   await send(await context.queue(), 'hear', { trackId: id });
   return getTrack(context, id);
 }
 
 const practiceSchema = Joi.object({
-  style: Joi.valid(...PRACTICE_STYLES).required(), fromMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
-  toMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(), phrases: Joi.number().integer().min(PRACTICE_LIMITS.phrases[0]).max(PRACTICE_LIMITS.phrases[1]).required(),
+  style: Joi.valid(...PRACTICE_STYLES).required(),
+  fromMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
+  toMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
+  phrases: Joi.number().integer().min(PRACTICE_LIMITS.phrases[0]).max(PRACTICE_LIMITS.phrases[1]).required(),
 } satisfies Record<keyof PracticeBeat, Joi.Schema>).required();
 
 /** Makes a practice beat. Its tempo map is known, not heard; its rights are the studio's own. */
@@ -87,13 +129,22 @@ export async function makePractice(context: Context, body: unknown): Promise<Lib
   if (fault !== null) throw new Refusal(422, fault);
   const beat = body as PracticeBeat;
   const { map, duration } = practiceMap(beat);
-  if (duration > PRACTICE_LIMITS.longestUs) throw new Refusal(422, `That beat would last ${Math.round(duration / 60e6)} minutes; at most ${PRACTICE_LIMITS.longestUs / 60e6} are made.`);
+  if (duration > PRACTICE_LIMITS.longestUs)
+    throw new Refusal(
+      422,
+      `That beat would last ${Math.round(duration / 60e6)} minutes; at most ${PRACTICE_LIMITS.longestUs / 60e6} are made.`,
+    );
   const path = await context.store.temporary('flac');
   try {
     await writePractice(beat, path);
     const [from, to] = [beat.fromMilliBpm / 1000, beat.toMilliBpm / 1000];
     const word = beat.style[0]?.toUpperCase() + beat.style.slice(1);
-    const track = await keepTrack(context, `${word} practice beat, ${from === to ? from : `${from} to ${to}`}`, await receiveFile(context.store, path), beat);
+    const track = await keepTrack(
+      context,
+      `${word} practice beat, ${from === to ? from : `${from} to ${to}`}`,
+      await receiveFile(context.store, path),
+      beat,
+    );
     await setTrackMap(context.pool, track.id, map);
     await setRights(context.pool, track.id, OWN_RIGHTS);
     return await getTrack(context, track.id);
@@ -102,31 +153,57 @@ export async function makePractice(context: Context, body: unknown): Promise<Lib
   }
 }
 
-const anchor = Joi.object({ beat: Joi.number().integer().min(0).max(200_000).required(), at: Joi.number().integer().min(-10e6).max(60_000e6).required() });
+const anchor = Joi.object({
+  beat: Joi.number().integer().min(0).max(200_000).required(),
+  at: Joi.number().integer().min(-10e6).max(60_000e6).required(),
+});
 const mapSchema = Joi.object({
-  anchors: Joi.array().items(anchor).min(2).max(20_000).required(), beats: Joi.number().integer().min(2).max(200_000).required(), metre: Joi.valid(3, 4).required(),
-  one: Joi.number().integer().min(0).max(3).required(), phrase: Joi.number().integer().min(0).max(31).required(),
+  anchors: Joi.array().items(anchor).min(2).max(20_000).required(),
+  beats: Joi.number().integer().min(2).max(200_000).required(),
+  metre: Joi.valid(3, 4).required(),
+  one: Joi.number().integer().min(0).max(3).required(),
+  phrase: Joi.number().integer().min(0).max(31).required(),
 } satisfies Record<keyof TempoMap, Joi.Schema>);
 
 const rightsSchema = Joi.object({
-  composition: Joi.string().allow('').max(300), recording: Joi.string().allow('').max(300), sync: Joi.valid(...LICENCE_STATES), master: Joi.valid(...LICENCE_STATES),
-  territory: Joi.string().allow('').max(500), platforms: platformsSchema.optional(), until: daySchema.optional(), credit: Joi.string().allow('').max(500),
+  composition: Joi.string().allow('').max(300),
+  recording: Joi.string().allow('').max(300),
+  sync: Joi.valid(...LICENCE_STATES),
+  master: Joi.valid(...LICENCE_STATES),
+  territory: Joi.string().allow('').max(500),
+  platforms: platformsSchema.optional(),
+  until: daySchema.optional(),
+  credit: Joi.string().allow('').max(500),
 } satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>).min(1);
 
-const changeSchema = Joi.object({ title: Joi.string().trim().min(1).max(300), artist: Joi.string().allow('').max(300), map: mapSchema.allow(null), rights: rightsSchema }).min(1).required();
+const changeSchema = Joi.object({
+  title: Joi.string().trim().min(1).max(300),
+  artist: Joi.string().allow('').max(300),
+  map: mapSchema.allow(null),
+  rights: rightsSchema,
+})
+  .min(1)
+  .required();
 
 /** Changes what a person may change of a track. A map of null puts back the one that was heard. */
 export async function changeTrack(context: Context, id: string | undefined, body: unknown): Promise<LibraryTrack> {
   const track = await getTrack(context, id);
   const fault = faultOf(changeSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
-  const change = body as { title?: string; artist?: string; map?: TempoMap | null; rights?: Partial<Omit<Rights, 'proof'>> };
+  const change = body as {
+    title?: string;
+    artist?: string;
+    map?: TempoMap | null;
+    rights?: Partial<Omit<Rights, 'proof'>>;
+  };
   if (change.map !== undefined && change.map !== null) {
     const wrong = mapFault(change.map);
     if (wrong !== null) throw new Refusal(422, wrong);
   }
-  if (change.rights?.until !== undefined && change.rights.until !== null && !isDay(change.rights.until)) throw new Refusal(422, `“${change.rights.until}” is not a day.`);
-  if (change.title !== undefined || change.artist !== undefined) await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
+  if (change.rights?.until !== undefined && change.rights.until !== null && !isDay(change.rights.until))
+    throw new Refusal(422, `“${change.rights.until}” is not a day.`);
+  if (change.title !== undefined || change.artist !== undefined)
+    await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
   if (change.map !== undefined) await setTrackMap(context.pool, track.id, change.map);
   const { rights } = change;
   // Two fields changed within a moment come as two requests: each is put on top of the other, under a lock.
@@ -150,7 +227,12 @@ export async function removeTrack(context: Context, id: string | undefined): Pro
 }
 
 /** Keeps the file that proves a licence. */
-export async function bringInProof(context: Context, id: string | undefined, name: string, body: Readable): Promise<LibraryTrack> {
+export async function bringInProof(
+  context: Context,
+  id: string | undefined,
+  name: string,
+  body: Readable,
+): Promise<LibraryTrack> {
   const track = await getTrack(context, id);
   const incoming = await receive(context, body, LARGEST_PROOF);
   if (incoming.bytes === 0) {
@@ -160,11 +242,22 @@ export async function bringInProof(context: Context, id: string | undefined, nam
   const extension = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase() ?? 'bin';
   await context.store.keep(incoming, extension);
   await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
-  await setProof(context.pool, track.id, incoming.sha256, name.replace(/[\u0000-\u001f]/g, ' ').trim().slice(0, 200) || 'Proof');
+  await setProof(
+    context.pool,
+    track.id,
+    incoming.sha256,
+    name
+      .replace(/[\u0000-\u001f]/g, ' ')
+      .trim()
+      .slice(0, 200) || 'Proof',
+  );
   return getTrack(context, track.id);
 }
 
-export async function soundOf(context: Context, id: string | undefined): Promise<{ waveform: Uint8Array; energies: Float32Array }> {
+export async function soundOf(
+  context: Context,
+  id: string | undefined,
+): Promise<{ waveform: Uint8Array; energies: Float32Array }> {
   const found = await trackSound(context.pool, checkId(id, 'track'));
   if (found === null) throw new Refusal(404, 'This track is not heard yet.');
   return found;

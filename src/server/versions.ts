@@ -14,7 +14,8 @@ export async function nameVersion(context: Context, workoutId: string | undefine
   const { id, revision } = await getWorkout(context, workoutId);
   const { name } = body as { name: string };
   const version = await insertVersion(context.pool, id, name.trim(), revision);
-  if (version === null) throw new Refusal(409, `There is a version “${name.trim()}” already. Give this one another name.`);
+  if (version === null)
+    throw new Refusal(409, `There is a version “${name.trim()}” already. Give this one another name.`);
   return version;
 }
 
@@ -23,6 +24,11 @@ export async function listVersions(context: Context, workoutId: string | undefin
 }
 
 /** Takes the name away; the revision itself stays in the history. */
-export async function forgetVersion(context: Context, workoutId: string | undefined, id: string | undefined): Promise<void> {
-  if (!(await deleteVersion(context.pool, checkId(workoutId, 'workout'), checkId(id, 'version')))) throw new Refusal(404, 'There is no such version.');
+export async function forgetVersion(
+  context: Context,
+  workoutId: string | undefined,
+  id: string | undefined,
+): Promise<void> {
+  if (!(await deleteVersion(context.pool, checkId(workoutId, 'workout'), checkId(id, 'version'))))
+    throw new Refusal(404, 'There is no such version.');
 }

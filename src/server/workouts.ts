@@ -6,7 +6,19 @@ import { EMPTY_EDIT, type WorkoutDocument, newDocument } from '../core/workout/d
 import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
 import { inTransaction } from '../db/pool.ts';
 import {
-  type Change, type StoredWorkoutRow, type WorkoutFacts, type WorkoutRow, changesAfter, deleteWorkout, insertChange, insertWorkout, listWorkouts, lockWorkout, setTemplate, updateWorkout, workoutById,
+  type Change,
+  type StoredWorkoutRow,
+  type WorkoutFacts,
+  type WorkoutRow,
+  changesAfter,
+  deleteWorkout,
+  insertChange,
+  insertWorkout,
+  listWorkouts,
+  lockWorkout,
+  setTemplate,
+  updateWorkout,
+  workoutById,
 } from '../db/workouts-sql.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
@@ -27,11 +39,24 @@ export interface WorkoutSummary {
 
 export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
   return (await listWorkouts(context.pool)).map((row) => ({
-    id: row.id, title: row.title, lengthUs: row.lengthUs, state: stateOf(row), next: nextStep(row), updatedAt: row.updatedAt.toISOString(), template: row.template,
+    id: row.id,
+    title: row.title,
+    lengthUs: row.lengthUs,
+    state: stateOf(row),
+    next: nextStep(row),
+    updatedAt: row.updatedAt.toISOString(),
+    template: row.template,
   }));
 }
 
-const newSchema = Joi.object({ title: Joi.string().trim().min(1).max(200), outline: Joi.string().max(400_000), from: Joi.string().guid() }).or('title', 'outline', 'from').oxor('outline', 'from').required();
+const newSchema = Joi.object({
+  title: Joi.string().trim().min(1).max(200),
+  outline: Joi.string().max(400_000),
+  from: Joi.string().guid(),
+})
+  .or('title', 'outline', 'from')
+  .oxor('outline', 'from')
+  .required();
 
 /** A new workout from a title, from a plan typed or pasted as outline or JSON, or with the plan and script of another workout. */
 export async function createWorkout(context: Context, body: unknown): Promise<WorkoutRow> {
@@ -42,7 +67,8 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
   if (from !== undefined) document = copyOf((await getWorkout(context, from)).document, title?.trim());
   if (outline !== undefined) {
     const { value, problems } = readPlan(outline);
-    if (value === null || value.blocks.length === 0) throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
+    if (value === null || value.blocks.length === 0)
+      throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
     document = { ...document, plan: value };
   }
   return insertWorkout(context.pool, document, factsOf(document));
@@ -50,12 +76,19 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
 
 /** Plan, script and rules of drawing go over; takes and what was decided about them stay behind. */
 function copyOf({ plan, script, music, edit }: WorkoutDocument, title: string | undefined): WorkoutDocument {
-  return { ...newDocument(''), plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) }, script, music, edit: { ...EMPTY_EDIT, rules: edit.rules } };
+  return {
+    ...newDocument(''),
+    plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) },
+    script,
+    music,
+    edit: { ...EMPTY_EDIT, rules: edit.rules },
+  };
 }
 
 /** A template is a workout that new ones begin from. */
 export async function markTemplate(context: Context, id: string | undefined, template: boolean): Promise<void> {
-  if (!(await setTemplate(context.pool, checkId(id, 'workout'), template))) throw new Refusal(404, 'There is no such workout.');
+  if (!(await setTemplate(context.pool, checkId(id, 'workout'), template)))
+    throw new Refusal(404, 'There is no such workout.');
 }
 
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
@@ -85,9 +118,18 @@ export async function removeWorkout(context: Context, id: string | undefined): P
   if (!(await deleteWorkout(context.pool, checkId(id, 'workout')))) throw new Refusal(404, 'There is no such workout.');
 }
 
-const patchSchema = Joi.array().items(Joi.object({
-  op: Joi.valid('add', 'remove', 'replace', 'move', 'copy', 'test').required(), path: Joi.string().allow('').max(400).required(), from: Joi.string().max(400), value: Joi.any(),
-})).min(1).max(5_000).required();
+const patchSchema = Joi.array()
+  .items(
+    Joi.object({
+      op: Joi.valid('add', 'remove', 'replace', 'move', 'copy', 'test').required(),
+      path: Joi.string().allow('').max(400).required(),
+      from: Joi.string().max(400),
+      value: Joi.any(),
+    }),
+  )
+  .min(1)
+  .max(5_000)
+  .required();
 
 /** The revision in an If-Match header, `"12"`. */
 export function revisionFrom(ifMatch: string | null): number {
@@ -100,7 +142,12 @@ export function revisionFrom(ifMatch: string | null): number {
  * Applies a JSON Patch (RFC 6902) made on a revision. A stale revision gives 412 with what has changed since, and nothing
  * is overwritten. The patch, and its inverse, are kept as history.
  */
-export async function patchWorkout(context: Context, id: string | undefined, revision: number, patch: unknown): Promise<{ revision: number }> {
+export async function patchWorkout(
+  context: Context,
+  id: string | undefined,
+  revision: number,
+  patch: unknown,
+): Promise<{ revision: number }> {
   const fault = faultOf(patchSchema, patch);
   if (fault !== null) throw new Refusal(422, fault);
   return inTransaction(context.pool, async (db) => {
@@ -109,7 +156,9 @@ export async function patchWorkout(context: Context, id: string | undefined, rev
     if (row.revision !== revision) {
       const since = await changesAfter(db, row.id, revision, 200);
       throw new Refusal(412, 'This workout was changed elsewhere since you opened it.', {
-        revision: row.revision, document: row.document, changed: [...new Set(since.flatMap((change) => change.patch.map((op) => op.path)))],
+        revision: row.revision,
+        document: row.document,
+        changed: [...new Set(since.flatMap((change) => change.patch.map((op) => op.path)))],
       });
     }
     const next = applied(row.document, patch as Operation[]);
@@ -126,7 +175,10 @@ function applied(document: WorkoutDocument, patch: readonly Operation[]): Workou
   try {
     next = jsonpatch.applyPatch(structuredClone(document), patch as Operation[], true).newDocument;
   } catch (error) {
-    throw new Refusal(422, `The change does not fit the document: ${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`);
+    throw new Refusal(
+      422,
+      `The change does not fit the document: ${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`,
+    );
   }
   const fault = faultOf(workoutSchema, next);
   if (fault !== null) throw new Refusal(422, `The change would make the document wrong: ${fault}`);
@@ -135,22 +187,32 @@ function applied(document: WorkoutDocument, patch: readonly Operation[]): Workou
 
 export async function history(context: Context, id: string | undefined): Promise<Omit<Change, 'inverse'>[]> {
   const row = await getWorkout(context, id);
-  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt }) => ({ revision, patch, madeAt }));
+  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt }) => ({
+    revision,
+    patch,
+    madeAt,
+  }));
 }
 
 /** The document as it was at an earlier revision, by undoing the changes since. */
 export async function documentAt(context: Context, id: string | undefined, revision: number): Promise<WorkoutDocument> {
   const row = await storedWorkout(context, id);
-  if (!Number.isInteger(revision) || revision < 1 || revision > row.revision) throw new Refusal(404, `There is no revision ${revision}; the newest is ${row.revision}.`);
+  if (!Number.isInteger(revision) || revision < 1 || revision > row.revision)
+    throw new Refusal(404, `There is no revision ${revision}; the newest is ${row.revision}.`);
   let document: unknown = structuredClone(row.stored);
-  for (const change of await changesAfter(context.pool, row.id, revision, 1_000_000)) document = jsonpatch.applyPatch(document, change.inverse as Operation[]).newDocument;
+  for (const change of await changesAfter(context.pool, row.id, revision, 1_000_000))
+    document = jsonpatch.applyPatch(document, change.inverse as Operation[]).newDocument;
   return upgradeDocument(document);
 }
 
 export function factsOf(document: WorkoutDocument): WorkoutFacts {
   const { plan, script, edit }: { plan: Plan } & WorkoutDocument = document;
   return {
-    title: plan.title, lengthUs: compile(plan).total, hasMoves: plan.blocks.some((b) => b.moves.length > 0), hasCues: script.cues.length > 0,
-    accepted: edit.accepted, takeId: edit.takeId,
+    title: plan.title,
+    lengthUs: compile(plan).total,
+    hasMoves: plan.blocks.some((b) => b.moves.length > 0),
+    hasCues: script.cues.length > 0,
+    accepted: edit.accepted,
+    takeId: edit.takeId,
   };
 }

@@ -2,7 +2,15 @@ import { useEffect, useRef } from 'react';
 import type { EChartsCoreOption } from 'echarts/core';
 
 /** A chart of Apache ECharts, loaded when it is first seen. `words` says in text what the picture shows. */
-export function Chart({ option, height, words }: { readonly option: EChartsCoreOption; readonly height: number; readonly words: string }) {
+export function Chart({
+  option,
+  height,
+  words,
+}: {
+  readonly option: EChartsCoreOption;
+  readonly height: number;
+  readonly words: string;
+}) {
   const place = useRef<HTMLDivElement>(null);
   useEffect(() => {
     let ended = false;
@@ -11,7 +19,11 @@ export function Chart({ option, height, words }: { readonly option: EChartsCoreO
       if (ended || place.current === null) return;
       const style = getComputedStyle(document.documentElement);
       const chart = echarts.init(place.current, null, { renderer: 'svg' });
-      chart.setOption({ animation: false, textStyle: { fontFamily: style.getPropertyValue('--font-sans'), color: style.getPropertyValue('--color-soft') }, ...option });
+      chart.setOption({
+        animation: false,
+        textStyle: { fontFamily: style.getPropertyValue('--font-sans'), color: style.getPropertyValue('--color-soft') },
+        ...option,
+      });
       const watch = new ResizeObserver(() => chart.resize());
       watch.observe(place.current);
       dispose = () => {

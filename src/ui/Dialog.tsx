@@ -15,7 +15,12 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
   }, []);
   return (
     <dialog
-      ref={ref} aria-label={title} onClose={onClose} onClick={(e) => { if (e.target === ref.current) ref.current?.close(); }}
+      ref={ref}
+      aria-label={title}
+      onClose={onClose}
+      onClick={(e) => {
+        if (e.target === ref.current) ref.current?.close();
+      }}
       className={`m-auto ${wide ? 'w-[min(92vw,52rem)]' : 'w-[min(92vw,34rem)]'} rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
     >
       <div className="p-5">

@@ -10,8 +10,14 @@ export function Tabs<T extends string>({ label, tabs, chosen, onChoose }: Props<
   return (
     <div role="group" aria-label={label} className="flex flex-wrap border-b">
       {tabs.map(({ name, word, count }) => (
-        <button key={name} aria-pressed={chosen === name} onClick={() => onChoose(name)} className={`px-2 py-1 ${chosen === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}>
-          {word}{count !== undefined && count > 0 && <span className="figures ml-1 text-alarm">{count}</span>}
+        <button
+          key={name}
+          aria-pressed={chosen === name}
+          onClick={() => onChoose(name)}
+          className={`px-2 py-1 ${chosen === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+        >
+          {word}
+          {count !== undefined && count > 0 && <span className="figures ml-1 text-alarm">{count}</span>}
         </button>
       ))}
     </div>

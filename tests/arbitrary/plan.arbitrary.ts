@@ -1,10 +1,22 @@
 import fc from 'fast-check';
-import { BLOCK_KINDS, type Block, type Move, type Plan, POSITIONS, type RoundChange, type Scheme, type SidePolicy, isPlainBlock } from '../../src/core/plan/plan.ts';
+import {
+  BLOCK_KINDS,
+  type Block,
+  type Move,
+  type Plan,
+  POSITIONS,
+  type RoundChange,
+  type Scheme,
+  type SidePolicy,
+  isPlainBlock,
+} from '../../src/core/plan/plan.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 
 /** Whole tenths of a second, the finest step people type. */
-const time = (low: number, high: number) => fc.integer({ min: low * 10, max: high * 10 }).map((t) => (t * 100_000) as Micros);
-const text = fc.string({ minLength: 1, maxLength: 20, unit: fc.constantFrom(...'abc XYZ,:|\\-0é'.split('')) })
+const time = (low: number, high: number) =>
+  fc.integer({ min: low * 10, max: high * 10 }).map((t) => (t * 100_000) as Micros);
+const text = fc
+  .string({ minLength: 1, maxLength: 20, unit: fc.constantFrom(...'abc XYZ,:|\\-0é'.split('')) })
   .map((t) => `m${t.replace(/\s+/g, ' ')}`.replace(/[\\ ]+$/, ''));
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: null });
 const first = fc.constantFrom('left' as const, 'right' as const);
@@ -16,53 +28,98 @@ export const sidesArbitrary: fc.Arbitrary<SidePolicy> = fc.oneof(
 );
 
 const schemeArbitrary: fc.Arbitrary<Scheme> = fc.oneof(
-  fc.record({ kind: fc.constant('interval' as const), workUs: time(5, 90), restUs: time(0, 60), sets: fc.integer({ min: 1, max: 8 }) }),
+  fc.record({
+    kind: fc.constant('interval' as const),
+    workUs: time(5, 90),
+    restUs: time(0, 60),
+    sets: fc.integer({ min: 1, max: 8 }),
+  }),
   fc.record({ kind: fc.constant('pair' as const), firstUs: time(5, 60), secondUs: time(5, 60), restUs: time(0, 30) }),
   fc.record({ kind: fc.constant('emom' as const), periodUs: time(60, 90), workUs: time(20, 60) }),
-  fc.record({ kind: fc.constant('ladder' as const), worksUs: fc.array(time(5, 60), { minLength: 2, maxLength: 5 }), restUs: time(0, 30) }),
   fc.record({
-    kind: fc.constant('reps' as const), reps: fc.integer({ min: 1, max: 30 }), repUs: time(1, 8),
-    tempo: fc.constant(null), restUs: time(0, 60),
+    kind: fc.constant('ladder' as const),
+    worksUs: fc.array(time(5, 60), { minLength: 2, maxLength: 5 }),
+    restUs: time(0, 30),
   }),
-  fc.record({ kind: fc.constant('counts' as const), counts: fc.integer({ min: 1, max: 256 }), milliBpm: fc.integer({ min: 60_000, max: 180_000 }), restUs: time(0, 30) }),
+  fc.record({
+    kind: fc.constant('reps' as const),
+    reps: fc.integer({ min: 1, max: 30 }),
+    repUs: time(1, 8),
+    tempo: fc.constant(null),
+    restUs: time(0, 60),
+  }),
+  fc.record({
+    kind: fc.constant('counts' as const),
+    counts: fc.integer({ min: 1, max: 256 }),
+    milliBpm: fc.integer({ min: 60_000, max: 180_000 }),
+    restUs: time(0, 30),
+  }),
   fc.record({ kind: fc.constant('hold' as const), holdUs: time(5, 60), changeUs: time(0, 12) }),
   fc.record({ kind: fc.constant('flow' as const), lengthUs: time(5, 300) }),
 );
 
 /** What changes from a round on; each round at most once, each change says something. */
-const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc.uniqueArray(
-  fc.record({ fromRound: fc.integer({ min: 2, max: 6 }), name: maybe(text), workUs: maybe(time(5, 60)), needs: maybe(fc.array(text, { minLength: 1, maxLength: 2 })) })
-    .filter((c) => c.name !== null || c.workUs !== null || c.needs !== null),
-  { selector: (c) => c.fromRound, maxLength: 3 },
-).map((changes) => [...changes].sort((a, b) => a.fromRound - b.fromRound));
+const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc
+  .uniqueArray(
+    fc
+      .record({
+        fromRound: fc.integer({ min: 2, max: 6 }),
+        name: maybe(text),
+        workUs: maybe(time(5, 60)),
+        needs: maybe(fc.array(text, { minLength: 1, maxLength: 2 })),
+      })
+      .filter((c) => c.name !== null || c.workUs !== null || c.needs !== null),
+    { selector: (c) => c.fromRound, maxLength: 3 },
+  )
+  .map((changes) => [...changes].sort((a, b) => a.fromRound - b.fromRound));
 
-const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc.record({
-  name: text, sides: maybe(sidesArbitrary), position: maybe(fc.constantFrom(...POSITIONS)),
-  needs: fc.array(text, { maxLength: 3 }), easier: maybe(text), harder: maybe(text), note: maybe(text),
-  workUs: maybe(time(5, 60)), restUs: maybe(time(0, 30)), demoUs: maybe(time(1, 30)),
-  changes: fc.option(changesArbitrary, { nil: [] }),
-}).map(({ changes, ...move }) => (changes.length === 0 ? move : { ...move, changes }));
+const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc
+  .record({
+    name: text,
+    sides: maybe(sidesArbitrary),
+    position: maybe(fc.constantFrom(...POSITIONS)),
+    needs: fc.array(text, { maxLength: 3 }),
+    easier: maybe(text),
+    harder: maybe(text),
+    note: maybe(text),
+    workUs: maybe(time(5, 60)),
+    restUs: maybe(time(0, 30)),
+    demoUs: maybe(time(1, 30)),
+    changes: fc.option(changesArbitrary, { nil: [] }),
+  })
+  .map(({ changes, ...move }) => (changes.length === 0 ? move : { ...move, changes }));
 
 const blockArbitrary: fc.Arbitrary<Omit<Block, 'id'>> = fc.constantFrom(...BLOCK_KINDS).chain((kind) =>
   fc.record({
-    name: text, kind: fc.constant(kind),
-    scheme: isPlainBlock(kind) ? time(0, 120).map((lengthUs): Scheme => ({ kind: 'plain', lengthUs })) : schemeArbitrary,
-    rounds: fc.integer({ min: 1, max: 5 }), order: fc.constantFrom('circuit' as const, 'station' as const),
-    sides: maybe(sidesArbitrary), roundRestUs: maybe(time(0, 90)), blockRestUs: maybe(time(0, 90)),
+    name: text,
+    kind: fc.constant(kind),
+    scheme: isPlainBlock(kind)
+      ? time(0, 120).map((lengthUs): Scheme => ({ kind: 'plain', lengthUs }))
+      : schemeArbitrary,
+    rounds: fc.integer({ min: 1, max: 5 }),
+    order: fc.constantFrom('circuit' as const, 'station' as const),
+    sides: maybe(sidesArbitrary),
+    roundRestUs: maybe(time(0, 90)),
+    blockRestUs: maybe(time(0, 90)),
     keepLastRest: fc.boolean(),
-    moves: isPlainBlock(kind) ? fc.constant([]) : fc.array(moveArbitrary, { maxLength: 6 }) as fc.Arbitrary<Move[]>,
+    moves: isPlainBlock(kind) ? fc.constant([]) : (fc.array(moveArbitrary, { maxLength: 6 }) as fc.Arbitrary<Move[]>),
   }),
 );
 
 /** Any plan a person could write, ids in order. */
 export const planArbitrary: fc.Arbitrary<Plan> = fc
   .record({
-    title: text, instructor: text, cueing: fc.constantFrom('mirrored' as const, 'own' as const),
-    sides: sidesArbitrary, blocks: fc.array(blockArbitrary, { maxLength: 6 }),
+    title: text,
+    instructor: text,
+    cueing: fc.constantFrom('mirrored' as const, 'own' as const),
+    sides: sidesArbitrary,
+    blocks: fc.array(blockArbitrary, { maxLength: 6 }),
   })
   .map((plan) => ({
     ...plan,
     blocks: plan.blocks.map((block, b): Block => ({
-      ...block, id: `b${b + 1}`, moves: block.moves.map((move, m): Move => ({ ...move, id: `b${b + 1}m${m + 1}` })),
+      ...block,
+      id: `b${b + 1}`,
+      moves: block.moves.map((move, m): Move => ({ ...move, id: `b${b + 1}m${m + 1}` })),
     })),
   }));

@@ -10,4 +10,6 @@ const seconds = (performance.now() - from) / 1000;
 const sortFrom = performance.now();
 let seed = 7;
 Array.from({ length: 100_000 }, () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff)).sort((a, b) => a - b);
-console.log(`${seconds.toFixed(2)} s, ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB at most, ${music?.beatsUs.length ?? 0} beats; reference sort ${(performance.now() - sortFrom).toFixed(0)} ms`);
+console.log(
+  `${seconds.toFixed(2)} s, ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB at most, ${music?.beatsUs.length ?? 0} beats; reference sort ${(performance.now() - sortFrom).toFixed(0)} ms`,
+);

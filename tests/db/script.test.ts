@@ -11,11 +11,22 @@ import { createWorkout, getWorkout, patchWorkout, documentAt } from '../../src/s
 import { closeContext, freshContext } from './support.ts';
 
 let context: Context;
-beforeAll(async () => { context = await freshContext('euphon_script'); });
+beforeAll(async () => {
+  context = await freshContext('euphon_script');
+});
 afterAll(() => closeContext(context));
 
-const status = (work: Promise<unknown>) => work.then(() => 0, (e: unknown) => (e instanceof Refusal ? e.status : -1));
-const create = async () => (await createWorkout(context, { outline: '# Skeps\ninstructor: Ottilie\n## Hello: talk 0:05\n## Main: 20/10, no last rest\n- Squat\n- Row' })).id;
+const status = (work: Promise<unknown>) =>
+  work.then(
+    () => 0,
+    (e: unknown) => (e instanceof Refusal ? e.status : -1),
+  );
+const create = async () =>
+  (
+    await createWorkout(context, {
+      outline: '# Skeps\ninstructor: Ottilie\n## Hello: talk 0:05\n## Main: 20/10, no last rest\n- Squat\n- Row',
+    })
+  ).id;
 
 describe('the script’s files', () => {
   it('come as text, table, timed text and PDF', async () => {
@@ -23,7 +34,9 @@ describe('the script’s files', () => {
     expect((await scriptFile(context, id, 'txt')).body).toContain('## 0:05 Squat');
     expect((await scriptFile(context, id, 'csv')).body).toMatch(/^segment,block/);
     expect((await scriptFile(context, id, 'vtt')).body).toMatch(/^WEBVTT/);
-    expect(new TextDecoder('latin1').decode((await scriptFile(context, id, 'pdf')).body as Uint8Array).slice(0, 5)).toBe('%PDF-');
+    expect(
+      new TextDecoder('latin1').decode((await scriptFile(context, id, 'pdf')).body as Uint8Array).slice(0, 5),
+    ).toBe('%PDF-');
     expect(await status(scriptFile(context, id, 'doc'))).toBe(404);
     expect(await status(scriptFile(context, (await createWorkout(context, { title: 'Empty' })).id, 'txt'))).toBe(409);
   });
@@ -41,7 +54,8 @@ describe('the spoken class', () => {
     const whole = new Uint8Array(await new Response(stream).arrayBuffer());
     expect([whole.length, bytes]).toEqual([44 + 55 * VOICE_RATE_HZ * 2, whole.length]);
     const pcm = new Int16Array(whole.buffer, 44);
-    const loud = (fromS: number, toS: number) => pcm.subarray(fromS * VOICE_RATE_HZ, toS * VOICE_RATE_HZ).some((v) => Math.abs(v) > 3000);
+    const loud = (fromS: number, toS: number) =>
+      pcm.subarray(fromS * VOICE_RATE_HZ, toS * VOICE_RATE_HZ).some((v) => Math.abs(v) > 3000);
     // Squat begins at 5 s with its name; its half-way call stands at 15 s; nothing is said between 8.5 and 9.5 s of a spare class.
     expect([loud(5, 5.8), loud(15, 15.8)]).toEqual([true, true]);
   });
@@ -49,9 +63,16 @@ describe('the spoken class', () => {
 
 describe('a speaker', () => {
   it('is kept under the instructor’s name and changes how long lines take', async () => {
-    await putSpeaker(context.pool, { name: 'Ottilie', model: { ...TYPICAL_SPEAKER, syllableS: 0.3 }, lines: 40, error: 0.05 });
+    await putSpeaker(context.pool, {
+      name: 'Ottilie',
+      model: { ...TYPICAL_SPEAKER, syllableS: 0.3 },
+      lines: 40,
+      error: 0.05,
+    });
     const studio = await getStudio(context);
-    expect(lineTime('Sit back and stand', speakerOf(studio, ' ottilie '))).toBeGreaterThan(lineTime('Sit back and stand') * 1.3);
+    expect(lineTime('Sit back and stand', speakerOf(studio, ' ottilie '))).toBeGreaterThan(
+      lineTime('Sit back and stand') * 1.3,
+    );
     expect(speakerOf(studio, 'Bo')).toBe(TYPICAL_SPEAKER);
     await forgetSpeaker(context, 'OTTILIE');
     expect(await status(forgetSpeaker(context, 'Ottilie'))).toBe(404);
@@ -68,9 +89,19 @@ describe('what a take teaches', () => {
 describe('a document kept by the first version', () => {
   it('opens as the second, changes as the second, and its earlier revisions still open', async () => {
     const id = await create();
-    const spare = { on: { name: true, side: true, 'half-way': true, ten: true, 'next-up': true, rest: true }, countdown: '3-2-1', words: { name: '{move}.', side: '', 'half-way': 'Half.', ten: '', 'next-up': '', rest: '' } };
-    await context.pool.query(`UPDATE workouts SET document = jsonb_set(jsonb_set(document, '{version}', '1'), '{script}', $2::jsonb) WHERE id = $1`, [id, JSON.stringify({ cues: [], calls: spare })]);
-    expect((await getWorkout(context, id)).document).toMatchObject({ version: 4, script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } } });
+    const spare = {
+      on: { name: true, side: true, 'half-way': true, ten: true, 'next-up': true, rest: true },
+      countdown: '3-2-1',
+      words: { name: '{move}.', side: '', 'half-way': 'Half.', ten: '', 'next-up': '', rest: '' },
+    };
+    await context.pool.query(
+      `UPDATE workouts SET document = jsonb_set(jsonb_set(document, '{version}', '1'), '{script}', $2::jsonb) WHERE id = $1`,
+      [id, JSON.stringify({ cues: [], calls: spare })],
+    );
+    expect((await getWorkout(context, id)).document).toMatchObject({
+      version: 4,
+      script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } },
+    });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }]);
     expect((await getWorkout(context, id)).document.script.calls.words['half-way']).toEqual(['Middle.']);
     expect((await documentAt(context, id, 1)).script.calls.words['half-way']).toEqual(['Half.']);

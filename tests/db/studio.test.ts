@@ -5,16 +5,36 @@ import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import { runSheetPdf } from '../../src/server/run-sheet.ts';
-import { exportExercises, getStudio, importExercises, removeExercise, saveExercise, setChangeFigures } from '../../src/server/studio.ts';
+import {
+  exportExercises,
+  getStudio,
+  importExercises,
+  removeExercise,
+  saveExercise,
+  setChangeFigures,
+} from '../../src/server/studio.ts';
 import { forgetVersion, listVersions, nameVersion } from '../../src/server/versions.ts';
-import { createWorkout, documentAt, getWorkout, markTemplate, patchWorkout, workoutList } from '../../src/server/workouts.ts';
+import {
+  createWorkout,
+  documentAt,
+  getWorkout,
+  markTemplate,
+  patchWorkout,
+  workoutList,
+} from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from './support.ts';
 
 let context: Context;
-beforeAll(async () => { context = await freshContext('euphon_studio'); });
+beforeAll(async () => {
+  context = await freshContext('euphon_studio');
+});
 afterAll(() => closeContext(context));
 
-const status = (work: Promise<unknown>) => work.then(() => 0, (e: unknown) => (e instanceof Refusal ? e.status : -1));
+const status = (work: Promise<unknown>) =>
+  work.then(
+    () => 0,
+    (e: unknown) => (e instanceof Refusal ? e.status : -1),
+  );
 const OUTLINE = '# Smoker to super\n## Main: 2 rounds, 40/20\n- Squat\n- Row | sides own';
 
 describe('a studio', () => {
@@ -22,10 +42,23 @@ describe('a studio', () => {
     expect(await getStudio(context)).toEqual(USUAL_STUDIO);
     await setChangeFigures(context, { ...USUAL_CHANGES, levelUs: 9_000_000 });
     expect((await getStudio(context)).changes.levelUs).toBe(9_000_000);
-    for (const bad of [null, {}, { ...USUAL_CHANGES, levelUs: -1 }, { ...USUAL_CHANGES, newUs: 1e12 }, { ...USUAL_CHANGES, more: 1 }]) expect(await status(setChangeFigures(context, bad))).toBe(422);
+    for (const bad of [
+      null,
+      {},
+      { ...USUAL_CHANGES, levelUs: -1 },
+      { ...USUAL_CHANGES, newUs: 1e12 },
+      { ...USUAL_CHANGES, more: 1 },
+    ])
+      expect(await status(setChangeFigures(context, bad))).toBe(422);
   });
   it('keeps exercises of its own, once a name, and gives them back as they were', async () => {
-    const lift = { ...blankExercise('Skep lift'), equipment: ['skep', 'crate'], muscles: ['back', 'glutes'] as const, secondsARep: 2.7, form: 'Close to the body' };
+    const lift = {
+      ...blankExercise('Skep lift'),
+      equipment: ['skep', 'crate'],
+      muscles: ['back', 'glutes'] as const,
+      secondsARep: 2.7,
+      form: 'Close to the body',
+    };
     await saveExercise(context, lift);
     await saveExercise(context, { ...lift, form: 'Closer' });
     expect((await getStudio(context)).exercises).toEqual([{ ...lift, form: 'Closer' }]);
@@ -49,7 +82,10 @@ describe('versions', () => {
     const first = await nameVersion(context, id, { name: 'first draft' });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/plan/blocks/0/rounds', value: 5 }]);
     await nameVersion(context, id, { name: 'long one' });
-    expect((await listVersions(context, id)).map((v) => [v.name, v.revision])).toEqual([['long one', 2], ['first draft', 1]]);
+    expect((await listVersions(context, id)).map((v) => [v.name, v.revision])).toEqual([
+      ['long one', 2],
+      ['first draft', 1],
+    ]);
     expect((await documentAt(context, id, first.revision)).plan.blocks[0]?.rounds).toBe(2);
     expect(await status(nameVersion(context, id, { name: 'long one' }))).toBe(409);
     expect(await status(nameVersion(context, id, { name: '  ' }))).toBe(422);
@@ -65,7 +101,10 @@ describe('templates', () => {
     await markTemplate(context, id, true);
     expect((await workoutList(context)).find((w) => w.id === id)?.template).toBe(true);
     const copy = await createWorkout(context, { from: id, title: 'Spring' });
-    expect([copy.document.plan.title, copy.document.plan.blocks]).toEqual(['Spring', (await getWorkout(context, id)).document.plan.blocks]);
+    expect([copy.document.plan.title, copy.document.plan.blocks]).toEqual([
+      'Spring',
+      (await getWorkout(context, id)).document.plan.blocks,
+    ]);
     expect((await workoutList(context)).find((w) => w.id === copy.id)?.template).toBe(false);
     await markTemplate(context, id, false);
     expect(await status(createWorkout(context, { from: '00000000-0000-4000-8000-000000000000' }))).toBe(404);

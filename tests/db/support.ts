@@ -6,19 +6,26 @@ import { type Context, openContext } from '../../src/server/context.ts';
 const MIGRATIONS = new URL('../../src/db/migrations/', import.meta.url);
 
 export function migrations(): { name: string; sql: string }[] {
-  return readdirSync(MIGRATIONS).filter((f) => f.endsWith('.sql')).sort().map((name) => ({ name, sql: readFileSync(new URL(name, MIGRATIONS), 'utf8') }));
+  return readdirSync(MIGRATIONS)
+    .filter((f) => f.endsWith('.sql'))
+    .sort()
+    .map((name) => ({ name, sql: readFileSync(new URL(name, MIGRATIONS), 'utf8') }));
 }
 
 /** A context on an empty database of the test's own, in the real PostgreSQL that npm test started. */
 export async function freshContext(name: string): Promise<Context> {
   const url = process.env.EUPHON_TEST_DATABASE;
-  if (url === undefined || url === '') throw new Error('Run these tests with npm test: it starts the database they need.');
+  if (url === undefined || url === '')
+    throw new Error('Run these tests with npm test: it starts the database they need.');
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   await client.query(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`);
   await client.query(`CREATE DATABASE ${name}`);
   await client.end();
-  const context = openContext({ databaseUrl: url.replace(/\/[^/]*$/, `/${name}`), dataFolder: `${process.env.EUPHON_DATA}/${name}` });
+  const context = openContext({
+    databaseUrl: url.replace(/\/[^/]*$/, `/${name}`),
+    dataFolder: `${process.env.EUPHON_DATA}/${name}`,
+  });
   await migrate(context.pool, migrations());
   return context;
 }

@@ -1,5 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { deleteTake, insertMediaFile, insertTake, putLie, putTakeSound, putTranscript, takeById, transcriptOf } from '../../src/db/takes-sql.ts';
+import {
+  deleteTake,
+  insertMediaFile,
+  insertTake,
+  putLie,
+  putTakeSound,
+  putTranscript,
+  takeById,
+  transcriptOf,
+} from '../../src/db/takes-sql.ts';
 import { beatTakeWork, endTakeWork, orphanedTakeWork, queueTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { NO_SOUND } from '../../src/core/signal/activity.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
@@ -8,14 +17,22 @@ import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';
 import type { Context } from '../../src/server/context.ts';
 import { forgetLogEntry, keepInLogbook, readLogbook } from '../../src/server/logbook.ts';
 import { getStudio } from '../../src/server/studio.ts';
-import { askTakeWork, previousTranscript, setRole, setTranscript, takeFacts, transcriptFile } from '../../src/server/takes.ts';
+import {
+  askTakeWork,
+  previousTranscript,
+  setRole,
+  setTranscript,
+  takeFacts,
+  transcriptFile,
+} from '../../src/server/takes.ts';
 import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
 import { writeTranscript } from '../../src/formats/transcript-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { syntheticTake } from '../support/synthetic-take.ts';
 import { closeContext, freshContext } from './support.ts';
 
-const OUTLINE = '# Log\n## Hello: talk, 0:30\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n- Plank\n## Bye: talk, 0:20';
+const OUTLINE =
+  '# Log\n## Hello: talk, 0:30\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n- Plank\n## Bye: talk, 0:20';
 const made = syntheticTake(readOutline(OUTLINE).value, 3, { breakOverS: 8 });
 let context: Context;
 let workoutId: string;
@@ -24,33 +41,59 @@ let [take, camera, other]: [string, string, string] = ['', '', ''];
 async function newTake(workout: string, n: number, width = 640): Promise<string> {
   const sha256 = String(n).repeat(64).slice(0, 64);
   await insertMediaFile(context.pool, { sha256, extension: width === 0 ? 'wav' : 'mp4', bytes: 1000 });
-  return insertTake(context.pool, workout, sha256, `Take ${n}`, { duration: made.duration, rate: frameRate(25, 1), width, height: width === 0 ? 0 : 360, videoCodec: width === 0 ? 'none' : 'h264', audioCodec: 'aac', videoStart: micros(0) });
+  return insertTake(context.pool, workout, sha256, `Take ${n}`, {
+    duration: made.duration,
+    rate: frameRate(25, 1),
+    width,
+    height: width === 0 ? 0 : 360,
+    videoCodec: width === 0 ? 'none' : 'h264',
+    audioCodec: 'aac',
+    videoStart: micros(0),
+  });
 }
 
 beforeAll(async () => {
   context = await freshContext('euphon_takes');
   workoutId = (await createWorkout(context, { outline: OUTLINE })).id;
-  [take, camera, other] = [await newTake(workoutId, 1), await newTake(workoutId, 2), await newTake((await createWorkout(context, { title: 'Other' })).id, 3)];
+  [take, camera, other] = [
+    await newTake(workoutId, 1),
+    await newTake(workoutId, 2),
+    await newTake((await createWorkout(context, { title: 'Other' })).id, 3),
+  ];
 });
 afterAll(() => closeContext(context));
 
 describe('recordings of the same hour', () => {
   it('belong to a take of the same workout, and are laid over it', async () => {
-    expect(await setRole(context, camera, { role: 'camera', ofTake: take })).toMatchObject({ role: 'camera', ofTake: take, lie: null });
+    expect(await setRole(context, camera, { role: 'camera', ofTake: take })).toMatchObject({
+      role: 'camera',
+      ofTake: take,
+      lie: null,
+    });
     expect(await workOf(context.pool, camera)).toMatchObject([{ kind: 'sync', state: 'queued' }]);
   });
   it.each([
-    ['another workout’s take', () => ({ role: 'camera', ofTake: other }), /same workout/], ['itself', () => ({ role: 'camera', ofTake: camera }), /another take/], ['nothing', () => ({ role: 'recorder', ofTake: null }), /belongs to a take/], ['a take that has one', () => ({ role: 'take', ofTake: take }), /belongs to none/],
-    ['no role', () => ({ role: 'drone', ofTake: take }), /A role/], ['no take', () => ({ role: 'camera', ofTake: '00000000-0000-0000-0000-000000000000' }), /no such take/],
+    ['another workout’s take', () => ({ role: 'camera', ofTake: other }), /same workout/],
+    ['itself', () => ({ role: 'camera', ofTake: camera }), /another take/],
+    ['nothing', () => ({ role: 'recorder', ofTake: null }), /belongs to a take/],
+    ['a take that has one', () => ({ role: 'take', ofTake: take }), /belongs to none/],
+    ['no role', () => ({ role: 'drone', ofTake: take }), /A role/],
+    ['no take', () => ({ role: 'camera', ofTake: '00000000-0000-0000-0000-000000000000' }), /no such take/],
   ])('are refused with a sentence where they belong to %s', async (_, body, message) => {
     await expect(setRole(context, camera, body())).rejects.toThrow(message);
   });
   it('of a take that has others cannot itself become another’s', async () => {
-    await expect(setRole(context, take, { role: 'camera', ofTake: camera })).rejects.toThrow(/itself a second recording|give them to another/);
+    await expect(setRole(context, take, { role: 'camera', ofTake: camera })).rejects.toThrow(
+      /itself a second recording|give them to another/,
+    );
   });
   it('lend the take their sound where it is clearer, at its times', async () => {
     await putLie(context.pool, camera, { offsetUs: fromSeconds(5), driftPpm: 0, spreadUs: micros(0) });
-    await putTakeSound(context.pool, camera, { ...NO_SOUND, voice: [{ start: fromSeconds(15), end: fromSeconds(16) }], voiceClarity: 0.9 });
+    await putTakeSound(context.pool, camera, {
+      ...NO_SOUND,
+      voice: [{ start: fromSeconds(15), end: fromSeconds(16) }],
+      voiceClarity: 0.9,
+    });
     const row = await takeById(context.pool, take);
     expect((await takeFacts(context, row as never)).sound?.voice).toEqual([{ start: 10e6, end: 11e6 }]);
   });
@@ -68,7 +111,10 @@ describe('work on a take', () => {
     await queueTakeWork(context.pool, take, 'listen');
     expect(await beatTakeWork(context.pool, take, 'listen', 0.4)).toBe(true);
     expect(await orphanedTakeWork(context.pool, 60)).toEqual([]);
-    await context.pool.query(`UPDATE take_work SET beat_at = now() - interval '5 minutes' WHERE take_id = $1 AND kind = 'listen'`, [take]);
+    await context.pool.query(
+      `UPDATE take_work SET beat_at = now() - interval '5 minutes' WHERE take_id = $1 AND kind = 'listen'`,
+      [take],
+    );
     expect(await orphanedTakeWork(context.pool, 60)).toEqual([{ takeId: take, kind: 'listen' }]);
     expect(await endTakeWork(context.pool, take, 'listen', 'stopped')).toBe(true);
     expect(await beatTakeWork(context.pool, take, 'listen', 0.5)).toBe(false);
@@ -94,7 +140,11 @@ describe('a transcript', () => {
 
 describe('the logbook', () => {
   it('learns a studio’s figures from a take, and forgets them with it', async () => {
-    await putTranscript(context.pool, { takeId: take, format: 'vtt', text: writeTranscript(made.transcript, 'vtt', made.duration) });
+    await putTranscript(context.pool, {
+      takeId: take,
+      format: 'vtt',
+      text: writeTranscript(made.transcript, 'vtt', made.duration),
+    });
     const { revision } = await getWorkout(context, workoutId);
     await expect(keepInLogbook(context, workoutId)).rejects.toThrow(/no take with words/);
     await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/takeId', value: take }]);

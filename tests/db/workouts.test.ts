@@ -4,16 +4,30 @@ import type { WorkoutDocument } from '../../src/core/workout/document.ts';
 import { migrate } from '../../src/db/migrate.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
-import { createWorkout, documentAt, getWorkout, history, patchWorkout, removeWorkout, revisionFrom, workoutList } from '../../src/server/workouts.ts';
+import {
+  createWorkout,
+  documentAt,
+  getWorkout,
+  history,
+  patchWorkout,
+  removeWorkout,
+  revisionFrom,
+  workoutList,
+} from '../../src/server/workouts.ts';
 import { closeContext, freshContext, migrations } from './support.ts';
 
 let context: Context;
-beforeAll(async () => { context = await freshContext('euphon_workouts'); });
+beforeAll(async () => {
+  context = await freshContext('euphon_workouts');
+});
 afterAll(() => closeContext(context));
 
 const OUTLINE = '# Hive lift\n## Main: 2 rounds, 40/20\n- Squat\n- Row | sides own';
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-  const error = await work.then(() => null, (e: unknown) => e);
+  const error = await work.then(
+    () => null,
+    (e: unknown) => e,
+  );
   if (!(error instanceof Refusal)) throw new Error(`expected a refusal, got ${String(error)}`);
   return error;
 };
@@ -27,7 +41,14 @@ describe('a workout', () => {
     expect(row).toMatchObject({ title: 'Hive lift', lengthUs: 360e6, state: 'planned', next: { station: 'script' } });
   });
   it('refuses what is no workout, with a sentence', async () => {
-    for (const body of [null, {}, { title: '' }, { title: 'a', outline: 'b' }, { outline: 'no block in here' }, { title: 7 }]) {
+    for (const body of [
+      null,
+      {},
+      { title: '' },
+      { title: 'a', outline: 'b' },
+      { outline: 'no block in here' },
+      { title: 7 },
+    ]) {
       expect((await refusal(createWorkout(context, body))).message).toMatch(/\.$/);
     }
     expect((await refusal(getWorkout(context, 'not-an-id'))).status).toBe(404);
@@ -43,15 +64,24 @@ describe('a workout', () => {
   });
   it('of two changes at one moment lets one in and tells the other', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
-    const outcomes = await Promise.allSettled(Array.from({ length: 8 }, (_, i) => patchWorkout(context, id, 1, title(`T${i}`))));
+    const outcomes = await Promise.allSettled(
+      Array.from({ length: 8 }, (_, i) => patchWorkout(context, id, 1, title(`T${i}`))),
+    );
     expect(outcomes.filter((o) => o.status === 'fulfilled')).toHaveLength(1);
     expect((await getWorkout(context, id)).revision).toBe(2);
   });
   it('never becomes wrong: a patch that breaks the document changes nothing', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     const bad: unknown[] = [
-      [{ op: 'replace', path: '/plan/blocks/0/rounds', value: -1 }], [{ op: 'add', path: '/plan/extra', value: 1 }], [{ op: 'remove', path: '/plan/nothing' }], [{ op: 'replace', path: '/format', value: 'x' }],
-      [{ op: 'replace', path: '/plan/blocks/0/scheme/workUs', value: 1.5 }], [{ op: 'add', path: '/__proto__/x', value: 1 }], [], 'x', [{ op: 'eat', path: '/' }],
+      [{ op: 'replace', path: '/plan/blocks/0/rounds', value: -1 }],
+      [{ op: 'add', path: '/plan/extra', value: 1 }],
+      [{ op: 'remove', path: '/plan/nothing' }],
+      [{ op: 'replace', path: '/format', value: 'x' }],
+      [{ op: 'replace', path: '/plan/blocks/0/scheme/workUs', value: 1.5 }],
+      [{ op: 'add', path: '/__proto__/x', value: 1 }],
+      [],
+      'x',
+      [{ op: 'eat', path: '/' }],
     ];
     for (const patch of bad) expect((await refusal(patchWorkout(context, id, 1, patch))).status).toBe(422);
     expect((await getWorkout(context, id)).revision).toBe(1);
@@ -61,7 +91,10 @@ describe('a workout', () => {
     const states: WorkoutDocument[] = [(await getWorkout(context, id)).document];
     for (const [i, next] of [
       (d: WorkoutDocument) => ({ ...d, plan: { ...d.plan, title: 'Later' } }),
-      (d: WorkoutDocument) => ({ ...d, plan: { ...d.plan, blocks: d.plan.blocks.map((b) => ({ ...b, moves: b.moves.slice(1) })) } }),
+      (d: WorkoutDocument) => ({
+        ...d,
+        plan: { ...d.plan, blocks: d.plan.blocks.map((b) => ({ ...b, moves: b.moves.slice(1) })) },
+      }),
       (d: WorkoutDocument) => ({ ...d, plan: { ...d.plan, blocks: [] } }),
     ].entries()) {
       const now = next(states.at(-1) as WorkoutDocument) as WorkoutDocument;
@@ -77,7 +110,10 @@ describe('a workout', () => {
     await patchWorkout(context, id, 1, title('x'));
     await removeWorkout(context, id);
     expect((await refusal(removeWorkout(context, id))).status).toBe(404);
-    const { rows } = await context.pool.query<{ n: string }>('SELECT count(*) AS n FROM workout_changes WHERE workout_id = $1', [id]);
+    const { rows } = await context.pool.query<{ n: string }>(
+      'SELECT count(*) AS n FROM workout_changes WHERE workout_id = $1',
+      [id],
+    );
     expect(rows[0]?.n).toBe('0');
   });
 });
@@ -85,7 +121,9 @@ describe('a workout', () => {
 // RFC 9110: If-Match carries a quoted entity tag; a request without one is answered 428 (RFC 6585).
 describe('If-Match', () => {
   it('is read as a quoted revision', () => expect(revisionFrom('"12"')).toBe(12));
-  it.each([null, '', '12', '*', '"x"', 'W/"1"'])('is wanted: %j is refused', (header) => expect(() => revisionFrom(header)).toThrow(Refusal));
+  it.each([null, '', '12', '*', '"x"', 'W/"1"'])('is wanted: %j is refused', (header) =>
+    expect(() => revisionFrom(header)).toThrow(Refusal),
+  );
 });
 
 describe('the database', () => {
@@ -95,9 +133,11 @@ describe('the database', () => {
   });
   it('refuses rows that cannot be, by itself', async () => {
     const broken = [
-      `INSERT INTO media_files VALUES ('short', 'mp4', 1)`, `INSERT INTO media_files VALUES (repeat('a', 64), 'mp4', 0)`,
+      `INSERT INTO media_files VALUES ('short', 'mp4', 1)`,
+      `INSERT INTO media_files VALUES (repeat('a', 64), 'mp4', 0)`,
       `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, video_start_us) VALUES (gen_random_uuid(), repeat('a', 64), 'x', 1, 25, 1, 1, 1, 'h264', 0)`,
-      `UPDATE workouts SET revision = 0`, `INSERT INTO transcripts (take_id, format, text) VALUES (gen_random_uuid(), 'doc', 'x')`,
+      `UPDATE workouts SET revision = 0`,
+      `INSERT INTO transcripts (take_id, format, text) VALUES (gen_random_uuid(), 'doc', 'x')`,
       `INSERT INTO renders (workout_id, take_id, revision, state) VALUES (gen_random_uuid(), gen_random_uuid(), 1, 'lost')`,
     ];
     for (const sql of broken) await expect(context.pool.query(sql)).rejects.toThrow(/constraint|length|too long/);

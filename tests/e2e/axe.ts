@@ -6,7 +6,16 @@ import type { Page } from '@playwright/test';
  * frame (no page here has others): a third of the time of a whole report.
  */
 export async function axeFinds(page: Page, rules?: readonly string[]): Promise<string[]> {
-  const axe = new AxeBuilder({ page }).exclude('canvas').setLegacyMode(true).options({ resultTypes: ['violations'] });
+  const axe = new AxeBuilder({ page })
+    .exclude('canvas')
+    .setLegacyMode(true)
+    .options({ resultTypes: ['violations'] });
   const { violations } = await (rules === undefined ? axe : axe.withRules([...rules])).analyze();
-  return violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(' ')} ${n.html}`).join(' | ')}`);
+  return violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .slice(0, 3)
+        .map((n) => `${n.target.join(' ')} ${n.html}`)
+        .join(' | ')}`,
+  );
 }

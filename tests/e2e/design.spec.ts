@@ -1,16 +1,23 @@
 import { type Page, expect, test } from '@playwright/test';
 
 const open = async (page: Page) => {
-  const { id } = (await (await page.request.post('/api/workouts', {
-    data: { outline: '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30' },
-  })).json()) as { id: string };
+  const { id } = (await (
+    await page.request.post('/api/workouts', {
+      data: {
+        outline:
+          '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30',
+      },
+    })
+  ).json()) as { id: string };
   await page.goto(`/w/${id}/plan`);
   await page.getByTestId('total').waitFor();
   return id;
 };
 const total = (page: Page) => page.getByRole('region', { name: 'The whole class' });
 
-test('the break adviser names the worst change-over first, and its mend is one click and one undo', async ({ page }) => {
+test('the break adviser names the worst change-over first, and its mend is one click and one undo', async ({
+  page,
+}) => {
   await open(page);
   await page.getByRole('button', { name: /^Breaks/ }).click();
   const first = page.getByRole('complementary', { name: 'Computed from the plan' }).getByRole('listitem').first();

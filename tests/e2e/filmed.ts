@@ -8,19 +8,32 @@ export const TAKE = 'demo/media/broomstick-strong-take-1.mp4';
 const OUTLINE = 'demo/broomstick-strong.outline.md';
 const TRANSCRIPT = 'demo/broomstick-strong.words.vtt';
 /** The demo's class up to its first interval of the circuit, for what need not wait for eight minutes of picture. */
-const BEGINNING = '## Welcome: talk, 0:15\n## Warm-up: warm-up, 20/0, no last rest\n- Shoulder rolls\n- Broomstick twists | needs: broomstick';
+const BEGINNING =
+  '## Welcome: talk, 0:15\n## Warm-up: warm-up, 20/0, no last rest\n- Shoulder rolls\n- Broomstick twists | needs: broomstick';
 
 /** A workout of its own with the demo's take and its words, or their first `seconds`, so that no other test sees what is changed. Returns its id. */
 export async function filmedClass(request: APIRequestContext, title: string, seconds?: number): Promise<string> {
-  const outline = seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${BEGINNING}`;
+  const outline =
+    seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${BEGINNING}`;
   const { id } = (await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
   let file = TAKE;
   if (seconds !== undefined) {
     file = join(mkdtempSync(join(tmpdir(), 'euphon-filmed-')), 'beginning.mp4');
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', String(seconds), '-c', 'copy', file]);
   }
-  const take = (await (await request.post(`/api/workouts/${id}/takes?name=Take`, { data: readFileSync(file), headers: { 'Content-Type': 'video/mp4' } })).json()) as { id: string };
-  await request.put(`/api/takes/${take.id}/transcript`, { data: readFileSync(TRANSCRIPT, 'utf8'), headers: { 'Content-Type': 'text/plain' } });
-  await request.patch(`/api/workouts/${id}`, { data: [{ op: 'replace', path: '/edit/takeId', value: take.id }], headers: { 'If-Match': '"1"', 'Content-Type': 'application/json-patch+json' } });
+  const take = (await (
+    await request.post(`/api/workouts/${id}/takes?name=Take`, {
+      data: readFileSync(file),
+      headers: { 'Content-Type': 'video/mp4' },
+    })
+  ).json()) as { id: string };
+  await request.put(`/api/takes/${take.id}/transcript`, {
+    data: readFileSync(TRANSCRIPT, 'utf8'),
+    headers: { 'Content-Type': 'text/plain' },
+  });
+  await request.patch(`/api/workouts/${id}`, {
+    data: [{ op: 'replace', path: '/edit/takeId', value: take.id }],
+    headers: { 'If-Match': '"1"', 'Content-Type': 'application/json-patch+json' },
+  });
   return id;
 }

@@ -13,7 +13,9 @@ for (const form of ['light', 'dark'] as const) {
     for (const station of ['', 'plan', 'script', 'music', 'shoot', 'align', 'score', 'deliver']) {
       if (station === '') await page.goto('/');
       else await open(page, 'Broomstick', station);
-      await page.evaluate((f) => { if (f === 'dark') document.documentElement.dataset.form = 'dark'; }, form);
+      await page.evaluate((f) => {
+        if (f === 'dark') document.documentElement.dataset.form = 'dark';
+      }, form);
       if (station === 'score') await page.locator('[data-stave]').first().waitFor();
       if (station === 'align') await page.locator('table').waitFor();
       if (station === 'script') await page.getByText('lines fit').waitFor();
@@ -25,10 +27,19 @@ for (const form of ['light', 'dark'] as const) {
 
 test('no station scrolls sideways on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 800 });
-  const drawn: Record<string, string> = { plan: '[data-testid=total]', script: 'main h2', align: 'main table', score: '[data-stave]', deliver: 'main h2' };
+  const drawn: Record<string, string> = {
+    plan: '[data-testid=total]',
+    script: 'main h2',
+    align: 'main table',
+    score: '[data-stave]',
+    deliver: 'main h2',
+  };
   for (const station of Object.keys(drawn)) {
     await open(page, 'Broomstick', station);
-    await page.locator(drawn[station] ?? '').first().waitFor();
+    await page
+      .locator(drawn[station] ?? '')
+      .first()
+      .waitFor();
     await page.waitForTimeout(300);
     const sideways = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect([station, sideways <= 1]).toEqual([station, true]);

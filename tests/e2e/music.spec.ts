@@ -5,8 +5,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { axeFinds } from './axe.ts';
 
-const create = async (request: import('@playwright/test').APIRequestContext, outline: string) => ((await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string }).id;
-const OUTLINE = '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:20 change 4\n- Calf stretch\n- Side reach';
+const create = async (request: import('@playwright/test').APIRequestContext, outline: string) =>
+  ((await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string }).id;
+const OUTLINE =
+  '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:20 change 4\n- Calf stretch\n- Side reach';
 
 test.describe('the Music station', () => {
   test('plays a practice beat, builds a set, meets the phrases, mixes the bed', async ({ page, request }) => {
@@ -43,7 +45,9 @@ test.describe('the Music station', () => {
     await expect(ways.getByRole('button', { name: 'as it is' })).toBeDisabled();
     const kept = async () => {
       await expect(page.getByText(/^Saved/)).toBeVisible();
-      const { document } = (await (await request.get(`/api/workouts/${id}`)).json()) as { document: { music: { placements: unknown[] } } };
+      const { document } = (await (await request.get(`/api/workouts/${id}`)).json()) as {
+        document: { music: { placements: unknown[] } };
+      };
       return document.music.placements;
     };
     const before = await kept();
@@ -68,10 +72,21 @@ test.describe('the Music station', () => {
   test('takes tracks in, says what it cannot read, and tells missing rights', async ({ page, request }) => {
     const id = await create(request, OUTLINE);
     const folder = mkdtempSync(join(tmpdir(), 'euphon-e2e-'));
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', `aevalsrc='0.6*exp(-20*mod(t,0.48))*sin(2*PI*60*t)+0.2*exp(-60*mod(t+0.24,0.48))*random(0)':s=44100:d=40`, join(folder, 'Nectar.wav')]);
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'lavfi',
+      '-i',
+      `aevalsrc='0.6*exp(-20*mod(t,0.48))*sin(2*PI*60*t)+0.2*exp(-60*mod(t+0.24,0.48))*random(0)':s=44100:d=40`,
+      join(folder, 'Nectar.wav'),
+    ]);
     await page.goto(`/w/${id}/music`);
     await page.getByRole('button', { name: 'Library', exact: true }).click();
-    await page.getByLabel('Sound files').setInputFiles({ name: 'song.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('no sound at all') });
+    await page
+      .getByLabel('Sound files')
+      .setInputFiles({ name: 'song.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('no sound at all') });
     await expect(page.getByRole('alert')).toContainText('song.mp3: This is not a sound file');
     await page.getByLabel('Sound files').setInputFiles(join(folder, 'Nectar.wav'));
     await page.getByRole('button', { name: /Nectar/ }).click();
@@ -84,7 +99,9 @@ test.describe('the Music station', () => {
     await page.getByLabel('synchronisation licence').selectOption('licensed');
     await page.getByLabel('master-use licence').selectOption('licensed');
     await expect(page.getByText('“Nectar” has no proof of its licence.')).toBeVisible();
-    await page.getByLabel('Proof for Nectar').setInputFiles({ name: 'licence.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4') });
+    await page
+      .getByLabel('Proof for Nectar')
+      .setInputFiles({ name: 'licence.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4') });
     await expect(page.getByText('Nothing that was written down is missing.')).toBeVisible();
     const description = async () => (await request.get(`/api/workouts/${id}/files/description-txt`)).text();
     await expect.poll(description).toContain('“Nectar” used under licence');
@@ -95,13 +112,19 @@ test.describe('the Music station', () => {
     const id = list.find((w) => w.title.includes('Smoker'))?.id;
     await page.goto(`/w/${id}/music`);
     for (const part of ['Under the class', 'Library', 'Levels', 'Rights', 'Files']) {
-      await page.getByRole('button', { name: new RegExp(`^${part}`) }).first().click();
+      await page
+        .getByRole('button', { name: new RegExp(`^${part}`) })
+        .first()
+        .click();
       await page.waitForTimeout(300);
       expect([part, ...(await axeFinds(page))]).toEqual([part]);
     }
     await page.setViewportSize({ width: 390, height: 800 });
     for (const part of ['Under the class', 'Library', 'Levels', 'Rights', 'Files']) {
-      await page.getByRole('button', { name: new RegExp(`^${part}`) }).first().click();
+      await page
+        .getByRole('button', { name: new RegExp(`^${part}`) })
+        .first()
+        .click();
       await page.waitForTimeout(150);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(391);
     }

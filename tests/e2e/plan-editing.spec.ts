@@ -1,6 +1,7 @@
 import { type Page, expect, test } from '@playwright/test';
 
-const create = async (page: Page, data: Record<string, string>) => ((await (await page.request.post('/api/workouts', { data })).json()) as { id: string }).id;
+const create = async (page: Page, data: Record<string, string>) =>
+  ((await (await page.request.post('/api/workouts', { data })).json()) as { id: string }).id;
 const open = async (page: Page, outline: string) => {
   const id = await create(page, { outline });
   await page.goto(`/w/${id}/plan`);
@@ -8,7 +9,8 @@ const open = async (page: Page, outline: string) => {
   return id;
 };
 const MOVES = '# Edited\n## Main: 3 rounds, 40/20\n- Squat\n- Broomstick row\n- Plank\n## More: 30/10\n- Dead bug';
-const names = (page: Page) => page.getByPlaceholder('Name of the move').evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value));
+const names = (page: Page) =>
+  page.getByPlaceholder('Name of the move').evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value));
 const ribbon = (page: Page) => page.getByRole('region', { name: 'The whole class' });
 
 test('a class of three rounds and six moves is typed from nothing without a pointer', async ({ page }) => {
@@ -21,7 +23,14 @@ test('a class of three rounds and six moves is typed from nothing without a poin
   await page.keyboard.press('b');
   await page.keyboard.type('Main: 3 rounds, 40/20');
   await page.keyboard.press('Enter');
-  for (const [i, name] of ['Squat', 'Broomstick row', 'Reverse lunge | sides own', 'Plank', 'Step jack', 'Dead bug'].entries()) {
+  for (const [i, name] of [
+    'Squat',
+    'Broomstick row',
+    'Reverse lunge | sides own',
+    'Plank',
+    'Step jack',
+    'Dead bug',
+  ].entries()) {
     if (i > 0) await page.keyboard.press('Enter');
     await page.keyboard.type(name);
   }
@@ -56,7 +65,10 @@ test('several moves are chosen, moved, copied into another workout, and undone',
 test('a move is dragged into another block', async ({ page }) => {
   await open(page, MOVES);
   const row = page.locator('li').filter({ has: page.getByPlaceholder('Name of the move') });
-  const grip = row.filter({ has: page.locator('input[value="Squat"]') }).locator('.cursor-grab').last();
+  const grip = row
+    .filter({ has: page.locator('input[value="Squat"]') })
+    .locator('.cursor-grab')
+    .last();
   const target = row.filter({ has: page.locator('input[value="Dead bug"]') }).last();
   const [from, to] = [await grip.boundingBox(), await target.boundingBox()];
   if (from === null || to === null) throw new Error('nothing to drag');
@@ -87,13 +99,17 @@ test('a version keeps a name, says what changed since, and is brought back in on
   await expect(page.getByLabel('rounds', { exact: true }).first()).toHaveValue('2');
 });
 
-test('a workout becomes a template that new ones begin from; duplicates and deletes ask as they should', async ({ page }) => {
+test('a workout becomes a template that new ones begin from; duplicates and deletes ask as they should', async ({
+  page,
+}) => {
   await create(page, { outline: MOVES.replace('Edited', 'Skep template') });
   await page.goto('/');
   const row = page.getByRole('listitem').filter({ hasText: 'Skep template' }).first();
   await row.getByText('More for').or(row.locator('summary')).first().click();
   await row.getByRole('button', { name: 'Use as a template' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Skep template' }).first().getByText('template', { exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Skep template' }).first().getByText('template', { exact: true }),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: 'New workout' })).toBeEnabled();
   await page.getByRole('button', { name: 'New workout' }).click();
   await page.getByLabel('Title').fill('From the template');
@@ -114,7 +130,9 @@ test('a caution is mended with one click and unmended with one undo', async ({ p
   await expect(ribbon(page)).toContainText('16:00');
 });
 
-test('an exercise of one’s own is made, found by its facts and put into the class; studio figures change the breaks', async ({ page }) => {
+test('an exercise of one’s own is made, found by its facts and put into the class; studio figures change the breaks', async ({
+  page,
+}) => {
   await open(page, MOVES);
   await page.getByRole('button', { name: 'Exercises' }).click();
   await page.getByLabel('Search the exercises').fill('skep lift');
@@ -137,5 +155,9 @@ test('an exercise of one’s own is made, found by its facts and put into the cl
 test('the run sheet comes as PDF with what was just typed', async ({ page }) => {
   const id = await open(page, MOVES);
   const answer = await page.request.get(`/api/workouts/${id}/run-sheet.pdf`);
-  expect([answer.status(), answer.headers()['content-type'], (await answer.body()).subarray(0, 4).toString()]).toEqual([200, 'application/pdf', '%PDF']);
+  expect([answer.status(), answer.headers()['content-type'], (await answer.body()).subarray(0, 4).toString()]).toEqual([
+    200,
+    'application/pdf',
+    '%PDF',
+  ]);
 });

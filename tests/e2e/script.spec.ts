@@ -2,17 +2,25 @@ import { readFileSync } from 'node:fs';
 import { type Page, expect, test } from '@playwright/test';
 import { axeFinds } from './axe.ts';
 
-const PLAN = '# Scripted\ninstructor: Ottilie Brandvold\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n## Bye: talk 0:20';
+const PLAN =
+  '# Scripted\ninstructor: Ottilie Brandvold\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n## Bye: talk 0:20';
 const open = async (page: Page, outline = PLAN) => {
   const { id } = (await (await page.request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
   await page.goto(`/w/${id}/script`);
   await page.getByText('lines fit').waitFor();
   return id;
 };
-const segment = (page: Page, name: string, n = 0) => page.getByRole('listitem').filter({ has: page.getByText(name, { exact: true }) }).filter({ hasText: '+ line' }).nth(n);
+const segment = (page: Page, name: string, n = 0) =>
+  page
+    .getByRole('listitem')
+    .filter({ has: page.getByText(name, { exact: true }) })
+    .filter({ hasText: '+ line' })
+    .nth(n);
 const side = (page: Page) => page.getByRole('complementary', { name: 'About the script' });
 
-test('writing: Enter makes the next line, a kind and an anchor can be typed, lines follow each other', async ({ page }) => {
+test('writing: Enter makes the next line, a kind and an anchor can be typed, lines follow each other', async ({
+  page,
+}) => {
   await open(page);
   const squat = segment(page, 'Squat');
   await squat.getByRole('button', { name: '+ line' }).click();
@@ -24,7 +32,11 @@ test('writing: Enter makes the next line, a kind and an anchor can be typed, lin
   const lines = squat.getByLabel('Line', { exact: true });
   await expect(lines).toHaveCount(3);
   // They stand by their time: the one before the end comes last but for the line that follows it.
-  expect(await lines.evaluateAll((l) => l.map((x) => (x as HTMLTextAreaElement).value))).toEqual(['Sit back, chest open.', 'Twelve more seconds.', 'Last']);
+  expect(await lines.evaluateAll((l) => l.map((x) => (x as HTMLTextAreaElement).value))).toEqual([
+    'Sit back, chest open.',
+    'Twelve more seconds.',
+    'Last',
+  ]);
   await expect(squat).toContainText('+28');
   await page.keyboard.press('ArrowUp');
   await expect(lines.nth(1)).toBeFocused();
@@ -38,9 +50,13 @@ test('what a line claims is checked as it is written, and mended with one click 
   await segment(page, 'Squat').getByRole('button', { name: '+ line' }).click();
   await page.keyboard.type('[+9] talk: Four more moves in this round after this one.');
   await expect(page.getByText('is not what is left').first()).toBeVisible();
-  await side(page).getByRole('button', { name: /^Findings/ }).click();
+  await side(page)
+    .getByRole('button', { name: /^Findings/ })
+    .click();
   await side(page).getByRole('button', { name: 'Say 2' }).click();
-  await expect(segment(page, 'Squat').getByLabel('Line', { exact: true })).toHaveValue('Two more moves in this round after this one.');
+  await expect(segment(page, 'Squat').getByLabel('Line', { exact: true })).toHaveValue(
+    'Two more moves in this round after this one.',
+  );
   await expect(page.getByText('is not what is left')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByText('is not what is left').first()).toBeVisible();
@@ -59,7 +75,10 @@ test('the call sheet: a column is emptied and filled with one key, a field is wr
   await page.keyboard.press('f');
   await expect(half).toHaveCount(many);
   await page.keyboard.press('e');
-  await sheet.getByRole('button', { name: /^Half-way: missing/ }).first().focus();
+  await sheet
+    .getByRole('button', { name: /^Half-way: missing/ })
+    .first()
+    .focus();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Line', { exact: true }).first()).toBeFocused();
   await page.getByRole('button', { name: 'Call sheet' }).click();
@@ -108,7 +127,9 @@ test('a rehearsal runs by its clock, can be paused, moved and slowed, and keeps 
   await expect(rehearsal.getByRole('button', { name: 'Run' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Rehearse' })).toBeVisible();
-  await side(page).getByRole('button', { name: /^Findings/ }).click();
+  await side(page)
+    .getByRole('button', { name: /^Findings/ })
+    .click();
   await expect(side(page).getByLabel('Note on Round one of two.')).toHaveValue('too quick');
   const spoken = await page.request.get('/api/speech?text=Ten%20seconds.');
   expect([spoken.status(), spoken.headers()['content-type']]).toEqual([200, 'audio/wav']);
@@ -117,22 +138,36 @@ test('a rehearsal runs by its clock, can be paused, moved and slowed, and keeps 
 test('the script goes out as files and lines come in from text; what has no place is named', async ({ page }) => {
   const id = await open(page);
   await side(page).getByRole('button', { name: 'In and out' }).click();
-  await page.getByLabel('Lines to bring in').fill('## Squat\nSit back.\n[half] time-call: Half-way, stay tall.\n## Moonwalk\nGone.');
+  await page
+    .getByLabel('Lines to bring in')
+    .fill('## Squat\nSit back.\n[half] time-call: Half-way, stay tall.\n## Moonwalk\nGone.');
   await side(page).getByRole('button', { name: 'Bring in', exact: true }).click();
   await expect(side(page)).toContainText('2 lines brought in');
   await expect(side(page)).toContainText('“Moonwalk” is no segment');
   await expect(segment(page, 'Squat').getByLabel('Line', { exact: true })).toHaveCount(2);
   await page.getByText('Saved').waitFor();
-  for (const [format, holds] of [['txt', '[half] time-call: Half-way, stay tall.'], ['csv', 'Half-way, stay tall.'], ['vtt', 'Half-way, stay tall.']]) {
+  for (const [format, holds] of [
+    ['txt', '[half] time-call: Half-way, stay tall.'],
+    ['csv', 'Half-way, stay tall.'],
+    ['vtt', 'Half-way, stay tall.'],
+  ]) {
     expect(await (await page.request.get(`/api/workouts/${id}/script/${format}`)).text()).toContain(holds);
   }
-  const [download] = await Promise.all([page.waitForEvent('download'), side(page).getByRole('button', { name: 'Make the track' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    side(page).getByRole('button', { name: 'Make the track' }).click(),
+  ]);
   const wav = readFileSync(await download.path());
   // 8 min 10 s of class: 30 s, two rounds of four intervals of 40 s and their rests of 20 s but the last, 20 s.
-  expect([wav.subarray(0, 4).toString(), Math.round((wav.length - 44) / 2 / 22_050)]).toEqual(['RIFF', 30 + 2 * 240 - 20 + 20]);
+  expect([wav.subarray(0, 4).toString(), Math.round((wav.length - 44) / 2 / 22_050)]).toEqual([
+    'RIFF',
+    30 + 2 * 240 - 20 + 20,
+  ]);
 });
 
-test('the prompter reads by the clock in large letters, and passes axe with the script’s other views', async ({ page }) => {
+test('the prompter reads by the clock in large letters, and passes axe with the script’s other views', async ({
+  page,
+}) => {
   const id = await open(page);
   for (const view of ['c', 'e']) {
     await page.keyboard.press(view);

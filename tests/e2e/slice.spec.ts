@@ -64,7 +64,9 @@ test('the outline is read as it is typed, and a slip is named by its line', asyn
   await page.getByRole('button', { name: 'Outline' }).click();
   const text = page.getByLabel('The plan as an outline');
   const before = await text.inputValue();
-  await text.fill(before.replace('3 rounds', '2 rounds').replace('## Goodbye: talk, 0:28', '## Goodbye: talk, soonish'));
+  await text.fill(
+    before.replace('3 rounds', '2 rounds').replace('## Goodbye: talk, 0:28', '## Goodbye: talk, soonish'),
+  );
   await expect(page.getByText('“soonish” is not a setting of a block.')).toBeVisible();
   await text.fill(before);
   await expect(page.getByTestId('total')).toHaveText('24:00');
@@ -101,7 +103,9 @@ test('a line too long for its segment says by how many seconds', async ({ page }
 
 test('the alignment names what was left out and made up; a pin holds and the rest follows', async ({ page }) => {
   await open(page, 'Broomstick', 'align');
-  await expect(page.getByRole('complementary', { name: 'What was found' })).toContainText('Crate step-up, left · round 1');
+  await expect(page.getByRole('complementary', { name: 'What was found' })).toContainText(
+    'Crate step-up, left · round 1',
+  );
   await expect(page.getByText('made up here; planned as number 10')).toBeVisible();
   const field = page.getByLabel('Reverse lunge begins at').first();
   await expect(field).toHaveValue('2:33.5');
@@ -113,12 +117,16 @@ test('the alignment names what was left out and made up; a pin holds and the res
   await expect(field).toHaveValue('2:33.5');
 });
 
-test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({ page }) => {
+test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({
+  page,
+}) => {
   await open(page, 'Broomstick', 'score');
   await expect(page.locator('[data-stave]')).toHaveCount(27);
   await page.locator('video[data-overlay=ready]').waitFor();
   await page.locator('[data-stave]').nth(5).getByRole('button').first().click();
-  await expect.poll(() => page.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(109.92, 1);
+  await expect
+    .poll(() => page.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeCloseTo(109.92, 1);
   await expect(page.getByRole('heading', { name: '6 · Half-kneeling press, left' })).toBeVisible();
   await page.getByLabel('Caption text').fill('Kneeling press');
   await expect(page.getByText('by hand ×')).toBeVisible();
@@ -140,8 +148,26 @@ test('a wrong file gets a sentence; a real one is brought in with its transcript
   await open(page, 'Typed in the test', 'shoot');
   writeFileSync(`${folder}/notes.mp4`, 'these are only words');
   await page.getByLabel('Video file').setInputFiles(`${folder}/notes.mp4`);
-  await expect(page.getByRole('alert')).toHaveText('notes.mp4: This is a text file; an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted.');
-  execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', 'testsrc=s=320x180:r=25:d=6', '-f', 'lavfi', '-i', 'sine=d=6', '-shortest', '-pix_fmt', 'yuv420p', `${folder}/real.mp4`]);
+  await expect(page.getByRole('alert')).toHaveText(
+    'notes.mp4: This is a text file; an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted.',
+  );
+  execFileSync('ffmpeg', [
+    '-y',
+    '-v',
+    'error',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc=s=320x180:r=25:d=6',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=d=6',
+    '-shortest',
+    '-pix_fmt',
+    'yuv420p',
+    `${folder}/real.mp4`,
+  ]);
   await page.getByLabel('Video file').setInputFiles(`${folder}/real.mp4`);
   await expect(page.getByRole('heading', { name: 'real.mp4' })).toBeVisible();
   await page.getByRole('button', { name: 'or paste it' }).click();
@@ -151,10 +177,20 @@ test('a wrong file gets a sentence; a real one is brought in with its transcript
   await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 15_000 });
 });
 
-test('the video is rendered with progress, can be cancelled, and the files can be fetched', async ({ page, request }) => {
+test('the video is rendered with progress, can be cancelled, and the files can be fetched', async ({
+  page,
+  request,
+}) => {
   test.setTimeout(120_000);
   const id = await open(page, 'Broomstick', 'deliver');
-  for (const [name, part] of [['captions-vtt', 'WEBVTT'], ['captions-srt', 'Crate step-up'], ['chapters-vtt', 'Hive circuit · round 2'], ['chapters-ffmetadata', '[CHAPTER]'], ['chapters-json', '"startTime": 0'], ['cue-sheet-csv', 'at,until,segment']] as const) {
+  for (const [name, part] of [
+    ['captions-vtt', 'WEBVTT'],
+    ['captions-srt', 'Crate step-up'],
+    ['chapters-vtt', 'Hive circuit · round 2'],
+    ['chapters-ffmetadata', '[CHAPTER]'],
+    ['chapters-json', '"startTime": 0'],
+    ['cue-sheet-csv', 'at,until,segment'],
+  ] as const) {
     const response = await page.request.get(`/api/workouts/${id}/files/${name}`);
     expect(await response.text()).toContain(part);
     expect(response.headers()['content-disposition']).toContain('attachment');

@@ -9,13 +9,51 @@ import { TAKE, filmedClass } from './filmed.ts';
 const folder = mkdtempSync(join(tmpdir(), 'euphon-take-'));
 test.describe.configure({ mode: 'serial' });
 
-test('a take with another camera and a recorder is brought in, laid over, listened to and its words timed', async ({ page, request }) => {
+test('a take with another camera and a recorder is brought in, laid over, listened to and its words timed', async ({
+  page,
+  request,
+}) => {
   test.setTimeout(120_000);
   const [main, recorder, side] = [join(folder, 'main.mp4'), join(folder, 'recorder.wav'), join(folder, 'side.mkv')];
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-c', 'copy', main]);
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-vn', '-af', 'adelay=3200:all=1', '-ac', '1', recorder]);
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-ss', '4', '-i', TAKE, '-t', '40', '-s', '320x180', '-c:v', 'mpeg4', '-q:v', '12', '-c:a', 'pcm_s16le', side]);
-  const { id } = (await (await request.post('/api/workouts', { data: { title: 'Three recordings' } })).json()) as { id: string };
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    TAKE,
+    '-t',
+    '60',
+    '-vn',
+    '-af',
+    'adelay=3200:all=1',
+    '-ac',
+    '1',
+    recorder,
+  ]);
+  execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-ss',
+    '4',
+    '-i',
+    TAKE,
+    '-t',
+    '40',
+    '-s',
+    '320x180',
+    '-c:v',
+    'mpeg4',
+    '-q:v',
+    '12',
+    '-c:a',
+    'pcm_s16le',
+    side,
+  ]);
+  const { id } = (await (await request.post('/api/workouts', { data: { title: 'Three recordings' } })).json()) as {
+    id: string;
+  };
   await page.goto(`/w/${id}/shoot`);
   await page.getByLabel('Video file').setInputFiles([main, recorder, side]);
   const card = (name: string) => page.getByRole('listitem').filter({ has: page.getByRole('heading', { name }) });
@@ -31,13 +69,19 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 20_000 });
   // Words as one coarse paragraph each half minute, then timed by the sound.
   await card('main.mp4').getByRole('button', { name: 'or paste it' }).click();
-  await page.getByLabel('Transcript', { exact: true }).fill('[0:01] Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel. Stop if anything hurts or you feel dizzy. Shoulder rolls. Big slow circles, up, back and down.\n[0:28] Ten seconds. Next up, Broomstick twists. Three. Two. One. Broomstick twists. Stick across your shoulders. Turn from the ribs. Ten seconds. Next up, Broomstick good morning. Three. Two. One.');
+  await page
+    .getByLabel('Transcript', { exact: true })
+    .fill(
+      '[0:01] Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel. Stop if anything hurts or you feel dizzy. Shoulder rolls. Big slow circles, up, back and down.\n[0:28] Ten seconds. Next up, Broomstick twists. Three. Two. One. Broomstick twists. Stick across your shoulders. Turn from the ribs. Ten seconds. Next up, Broomstick good morning. Three. Two. One.',
+    );
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
   await card('main.mp4').getByRole('button', { name: 'Time the words by the sound' }).click();
   await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible({ timeout: 40_000 });
   await expect(card('main.mp4').getByText(/Transcript: Word-timed JSON/)).toBeVisible();
-  const ttml = await request.get(await card('main.mp4').getByRole('link', { name: 'TTML' }).getAttribute('href') ?? '');
+  const ttml = await request.get(
+    (await card('main.mp4').getByRole('link', { name: 'TTML' }).getAttribute('href')) ?? '',
+  );
   expect(await ttml.text()).toContain('http://www.w3.org/ns/ttml');
   await card('main.mp4').getByRole('button', { name: 'The one before' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
@@ -55,7 +99,10 @@ async function openDemo(page: Page): Promise<void> {
 test('a slip is spoken again, filmed again or left, each one click and one undo', async ({ page }) => {
   await openDemo(page);
   const aside = page.getByRole('complementary', { name: 'What was found' });
-  await aside.getByRole('button', { name: /^Speak over/ }).first().click();
+  await aside
+    .getByRole('button', { name: /^Speak over/ })
+    .first()
+    .click();
   await expect(aside.getByRole('heading', { name: 'To do for it' })).toBeVisible();
   await expect(aside.getByText(/^Done: Speak over/)).toBeVisible();
   await expect(aside.getByRole('link', { name: 'Save as CSV' })).toHaveAttribute('href', /^data:text\/csv/);

@@ -23,7 +23,9 @@ const LENGTH_S = 150;
 const folder = join(process.env.EUPHON_DATA ?? '', 'hearing-test');
 const short = join(folder, 'short.wav');
 /** The demo's lines as espeak-ng said them: each begins where the file says, to the sample. */
-const truth = readTranscript(readFileSync('demo/broomstick-strong.words.vtt', 'utf8')).value.cues.filter((c) => c.end < LENGTH_S * 1e6);
+const truth = readTranscript(readFileSync('demo/broomstick-strong.words.vtt', 'utf8')).value.cues.filter(
+  (c) => c.end < LENGTH_S * 1e6,
+);
 const all = { signal: new AbortController().signal, onProgress: () => undefined };
 beforeAll(() => {
   mkdirSync(folder, { recursive: true });
@@ -35,10 +37,18 @@ function coarse(): Transcript {
   const cues: { start: number; text: string }[] = [];
   for (const cue of truth) {
     const last = cues.at(-1);
-    if (last === undefined || cue.start >= last.start + 30e6) cues.push({ start: Math.floor(cue.start / 1e6) * 1e6, text: cue.text });
+    if (last === undefined || cue.start >= last.start + 30e6)
+      cues.push({ start: Math.floor(cue.start / 1e6) * 1e6, text: cue.text });
     else last.text += ` ${cue.text}`;
   }
-  return { cues: cues.map((c, i) => ({ start: micros(c.start), end: micros(cues[i + 1]?.start ?? LENGTH_S * 1e6), text: c.text, words: null })) };
+  return {
+    cues: cues.map((c, i) => ({
+      start: micros(c.start),
+      end: micros(cues[i + 1]?.start ?? LENGTH_S * 1e6),
+      text: c.text,
+      words: null,
+    })),
+  };
 }
 
 describe('a take with speech over a beat', () => {
@@ -55,23 +65,48 @@ describe('a take with speech over a beat', () => {
   });
   it('has its known words timed within 50 ms in the middle, from paragraphs of thirty seconds', async () => {
     const sound = await hearTake(short);
-    const { transcript, says } = await KNOWN_WORDS.hear({ path: short, sha256: '', duration: fromSeconds(LENGTH_S), known: coarse(), voice: voiceOf(sound), ...all });
+    const { transcript, says } = await KNOWN_WORDS.hear({
+      path: short,
+      sha256: '',
+      duration: fromSeconds(LENGTH_S),
+      known: coarse(),
+      voice: voiceOf(sound),
+      ...all,
+    });
     expect(says).toMatch(/^\d+ of \d+ phrases were found/);
     const words = transcript.cues.flatMap((c) => c.words ?? []);
     const wanted = tokensOf({ cues: truth }, fromSeconds(LENGTH_S));
     expect(words.map((w) => w.text)).toEqual(wanted.map((w) => w.text));
     // Only where a line begins is its time known to the sample; inside, the file's times are shares.
     const starts = new Set(truth.map((c) => c.start));
-    const errors = wanted.flatMap((w, i) => (starts.has(w.at) ? [Math.abs((words[i]?.start ?? 0) - w.at) / 1e3] : [])).sort((a, b) => a - b);
+    const errors = wanted
+      .flatMap((w, i) => (starts.has(w.at) ? [Math.abs((words[i]?.start ?? 0) - w.at) / 1e3] : []))
+      .sort((a, b) => a - b);
     expect(errors.length).toBeGreaterThan(25);
     expect(errors[Math.floor(errors.length / 2)]).toBeLessThan(50);
     for (const w of words) expect(w.confidence ?? 0).toBeGreaterThan(0);
   });
   it('has words from the stand-in service only where that knows it', async () => {
     const bytes = execFileSync('sha256sum', [TAKE]).toString().slice(0, 64);
-    const heard = await standInService('demo').hear({ path: TAKE, sha256: bytes, duration: fromSeconds(480), known: null, voice: null, ...all });
+    const heard = await standInService('demo').hear({
+      path: TAKE,
+      sha256: bytes,
+      duration: fromSeconds(480),
+      known: null,
+      voice: null,
+      ...all,
+    });
     expect(heard.transcript.cues.length).toBeGreaterThan(50);
-    await expect(standInService('demo').hear({ path: short, sha256: 'a'.repeat(64), duration: fromSeconds(480), known: null, voice: null, ...all })).rejects.toThrow(NotSound);
+    await expect(
+      standInService('demo').hear({
+        path: short,
+        sha256: 'a'.repeat(64),
+        duration: fromSeconds(480),
+        known: null,
+        voice: null,
+        ...all,
+      }),
+    ).rejects.toThrow(NotSound);
   });
 });
 
@@ -79,14 +114,23 @@ describe('a worker that is killed', () => {
   let context: Context;
   const workers: ChildProcess[] = [];
   const start = () => {
-    const worker = spawn(process.execPath, ['dist/boot/worker.mjs'], { env: { ...process.env, DATABASE_URL: (process.env.EUPHON_TEST_DATABASE ?? '').replace(/\/[^/]*$/, '/euphon_killed'), EUPHON_DATA: `${process.env.EUPHON_DATA}/euphon_killed` }, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
+    const worker = spawn(process.execPath, ['dist/boot/worker.mjs'], {
+      env: {
+        ...process.env,
+        DATABASE_URL: (process.env.EUPHON_TEST_DATABASE ?? '').replace(/\/[^/]*$/, '/euphon_killed'),
+        EUPHON_DATA: `${process.env.EUPHON_DATA}/euphon_killed`,
+      },
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
     workers.push(worker);
     return new Promise<ChildProcess>((resolve, reject) => {
       worker.once('message', () => resolve(worker));
       worker.once('error', reject);
     });
   };
-  beforeAll(async () => { context = await freshContext('euphon_killed'); });
+  beforeAll(async () => {
+    context = await freshContext('euphon_killed');
+  });
   afterAll(async () => {
     for (const worker of workers) worker.kill('SIGKILL');
     await closeContext(context);
@@ -110,12 +154,23 @@ describe('a worker that is killed', () => {
     first.kill('SIGKILL');
     await start();
     await until((w) => w?.state === 'done');
-    const { rows } = await context.pool.query<{ voice: string }>(`SELECT jsonb_array_length(sound -> 'voice') AS voice FROM takes WHERE id = $1`, [take.id]);
+    const { rows } = await context.pool.query<{ voice: string }>(
+      `SELECT jsonb_array_length(sound -> 'voice') AS voice FROM takes WHERE id = $1`,
+      [take.id],
+    );
     expect(Number(rows[0]?.voice)).toBeGreaterThan(150);
     // Asked for again it is done again; the words of a take that has none are refused by the stand-in, with a sentence.
     await askTakeWork(context, take.id, 'words');
-    for (let i = 0; i < 60 && (await workOf(context.pool, take.id)).find((w) => w.kind === 'words')?.state !== 'failed'; i++) await new Promise((resolve) => setTimeout(resolve, 200));
-    expect((await workOf(context.pool, take.id)).find((w) => w.kind === 'words')).toMatchObject({ state: 'failed', message: expect.stringMatching(/knows only the demo/) });
+    for (
+      let i = 0;
+      i < 60 && (await workOf(context.pool, take.id)).find((w) => w.kind === 'words')?.state !== 'failed';
+      i++
+    )
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    expect((await workOf(context.pool, take.id)).find((w) => w.kind === 'words')).toMatchObject({
+      state: 'failed',
+      message: expect.stringMatching(/knows only the demo/),
+    });
     expect(await transcriptOf(context.pool, take.id)).toBeNull();
   });
 });

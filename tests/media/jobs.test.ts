@@ -2,7 +2,14 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { beatRender, beginRender, cancelRender, insertRender, orphanedRenders, renderById } from '../../src/db/renders-sql.ts';
+import {
+  beatRender,
+  beginRender,
+  cancelRender,
+  insertRender,
+  orphanedRenders,
+  renderById,
+} from '../../src/db/renders-sql.ts';
 import { noteWorker } from '../../src/db/health-sql.ts';
 import { takeById, waveformOf } from '../../src/db/takes-sql.ts';
 import { renderJob } from '../../src/jobs/render-job.ts';
@@ -34,7 +41,11 @@ beforeAll(async () => {
   takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.');
   worker = {
-    pool: context.pool, store: context.store, stopping: stop.signal, demoFolder: 'demo', fontsFolder: resolve('dist/fonts'),
+    pool: context.pool,
+    store: context.store,
+    stopping: stop.signal,
+    demoFolder: 'demo',
+    fontsFolder: resolve('dist/fonts'),
     bedAt: async () => null,
     async produceAt(id, revision, take) {
       const document = await documentAt(context, id, revision);
@@ -68,7 +79,10 @@ describe('the listening job', () => {
     await listen(takeId);
     expect((await waveformOf(context.pool, takeId))?.peaks).toEqual(first?.peaks);
     expect(first?.peaks.length).toBeGreaterThan(14 * 20 - 5);
-    expect((await workOf(context.pool, takeId)).find((w) => w.kind === 'listen')).toMatchObject({ state: 'done', progress: 1 });
+    expect((await workOf(context.pool, takeId)).find((w) => w.kind === 'listen')).toMatchObject({
+      state: 'done',
+      progress: 1,
+    });
   });
   it('leaves a take that is gone, and work that was stopped, alone', async () => {
     await takeJob(worker, '00000000-0000-0000-0000-000000000000', 'listen');
@@ -127,7 +141,10 @@ describe('the render job', () => {
     const { rows } = await context.pool.query<{ sha256: string }>('SELECT sha256 FROM takes WHERE id = $1', [takeId]);
     rmSync(context.store.pathOf(rows[0]?.sha256 ?? '', 'mp4'));
     await renderJob(worker, render.id);
-    expect(await renderById(context.pool, render.id)).toMatchObject({ state: 'failed', message: expect.stringMatching(/^Rendering failed: .*No such file/) });
+    expect(await renderById(context.pool, render.id)).toMatchObject({
+      state: 'failed',
+      message: expect.stringMatching(/^Rendering failed: .*No such file/),
+    });
   });
 });
 

@@ -20,13 +20,28 @@ import { difference, frameCount, greyFrame, makeVideo } from './support.ts';
 
 const fontsFolder = resolve('dist/fonts');
 let folder: string;
-beforeAll(() => { folder = mkdtempSync(join(tmpdir(), 'euphon-media-')); });
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'euphon-media-'));
+});
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Lengths that fall between frames on purpose: 4.31 s of work, 2.77 s of rest. */
 const PLAN = readOutline('# Frame true\n## Main: 2 rounds, 4.31/2.77\n- Crate lift\n## End: talk 12').value;
 const { segments, total } = compile(PLAN);
-const programmeOf = (kept: readonly KeptRange[]) => conform({ segments: segments.map((segment) => ({ segment, recorded: { start: segment.start, end: segment.end }, confidence: 1, evidence: [] })), extra: [], grids: [] }, kept);
+const programmeOf = (kept: readonly KeptRange[]) =>
+  conform(
+    {
+      segments: segments.map((segment) => ({
+        segment,
+        recorded: { start: segment.start, end: segment.end },
+        confidence: 1,
+        evidence: [],
+      })),
+      extra: [],
+      grids: [],
+    },
+    kept,
+  );
 
 async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros }[], name: string) {
   const input = join(folder, `${name}-in.mp4`);
@@ -36,10 +51,22 @@ async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros
   const laid = lanes(programme, DEFAULT_RULES, []);
   const output = join(folder, `${name}.mp4`);
   const seen: number[] = [];
-  await render({
-    input, output, kept, length: programme.length, rate, audioCodec: 'aac', whole: removed.length === 0, fontsFolder,
-    ass: writeAss(laid, { width: 640, height: 360, rate }), ffmetadata: writeFfmetadata('A = B; #1', laid.chapters), captionsSrt: writeCaptionsSrt(laid.captions),
-  }, (share) => seen.push(share));
+  await render(
+    {
+      input,
+      output,
+      kept,
+      length: programme.length,
+      rate,
+      audioCodec: 'aac',
+      whole: removed.length === 0,
+      fontsFolder,
+      ass: writeAss(laid, { width: 640, height: 360, rate }),
+      ffmetadata: writeFfmetadata('A = B; #1', laid.chapters),
+      captionsSrt: writeCaptionsSrt(laid.captions),
+    },
+    (share) => seen.push(share),
+  );
   return { output, programme, laid, seen, rate };
 }
 
@@ -51,26 +78,54 @@ function reference(value: number): Uint8Array {
   const known = references.get(value);
   if (known !== undefined) return known;
   const tick: TimerTick = { segmentKey: 'x', kind: 'work', start: micros(0), end: fromSeconds(2), value, share: 0.5 };
-  const [input, script, output] = [join(folder, 'plain.mp4'), join(folder, `ref${value}.ass`), join(folder, `ref${value}.mp4`)];
+  const [input, script, output] = [
+    join(folder, 'plain.mp4'),
+    join(folder, `ref${value}.ass`),
+    join(folder, `ref${value}.mp4`),
+  ];
   makeVideo(input, { seconds: 1, rate: '25' });
-  execFileSync('tee', [script], { input: writeAss({ timer: [tick], captions: [] }, { width: 640, height: 360, rate: frameRate(25, 1) }), stdio: ['pipe', 'ignore', 'inherit'] });
-  execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', input, '-vf', `ass=${script}:fontsdir=${fontsFolder}`, '-c:v', 'libx264', '-crf', '15', output]);
+  execFileSync('tee', [script], {
+    input: writeAss({ timer: [tick], captions: [] }, { width: 640, height: 360, rate: frameRate(25, 1) }),
+    stdio: ['pipe', 'ignore', 'inherit'],
+  });
+  execFileSync('ffmpeg', [
+    '-y',
+    '-v',
+    'error',
+    '-i',
+    input,
+    '-vf',
+    `ass=${script}:fontsdir=${fontsFolder}`,
+    '-c:v',
+    'libx264',
+    '-crf',
+    '15',
+    output,
+  ]);
   references.set(value, greyFrame(output, 5, FIGURES));
   return references.get(value) as Uint8Array;
 }
 /** Reads the number in a decoded frame: the reference that differs least, which must be clear. */
 function readNumber(path: string, frame: number): number {
   const picture = greyFrame(path, frame, FIGURES);
-  const scores = [1, 2, 3, 4, 5].map((value) => ({ value, off: difference(picture, reference(value)) })).sort((a, b) => a.off - b.off);
+  const scores = [1, 2, 3, 4, 5]
+    .map((value) => ({ value, off: difference(picture, reference(value)) }))
+    .sort((a, b) => a.off - b.off);
   expect((scores[1]?.off ?? 0) / Math.max(0.5, scores[0]?.off ?? 0)).toBeGreaterThan(1.5);
   return scores[0]?.value ?? 0;
 }
 
 describe('the rendered timer', () => {
-  it.each([['25', frameRate(25, 1)], ['29.97', frameRate(30000, 1001)], ['59.94', frameRate(60000, 1001)]])('changes on the very frame at %s frames a second', async (name, rate) => {
+  it.each([
+    ['25', frameRate(25, 1)],
+    ['29.97', frameRate(30000, 1001)],
+    ['59.94', frameRate(60000, 1001)],
+  ])('changes on the very frame at %s frames a second', async (name, rate) => {
     const { output, programme, seen } = await renderPlan(rate, [], `whole-${name}`);
     const ticks = timerTicks(programme.segments, DEFAULT_RULES, []);
-    const changes = ticks.slice(1, 6).map((tick, i) => ({ frame: firstFrameFrom(tick.start, rate), before: ticks[i]?.value, after: tick.value }));
+    const changes = ticks
+      .slice(1, 6)
+      .map((tick, i) => ({ frame: firstFrameFrom(tick.start, rate), before: ticks[i]?.value, after: tick.value }));
     for (const change of changes) {
       expect([change.frame - 1, readNumber(output, change.frame - 1)]).toEqual([change.frame - 1, change.before]);
       expect([change.frame, readNumber(output, change.frame)]).toEqual([change.frame, change.after]);
@@ -79,10 +134,17 @@ describe('the rendered timer', () => {
   });
   it('is right to the frame after cuts too, and the file has every frame the programme has', async () => {
     const rate = frameRate(25, 1);
-    const { output, programme } = await renderPlan(rate, [{ start: fromSeconds(5.013), end: fromSeconds(6.207) }, { start: fromSeconds(15), end: fromSeconds(17.9) }], 'cut');
+    const { output, programme } = await renderPlan(
+      rate,
+      [
+        { start: fromSeconds(5.013), end: fromSeconds(6.207) },
+        { start: fromSeconds(15), end: fromSeconds(17.9) },
+      ],
+      'cut',
+    );
     expect(frameCount(output)).toBe(firstFrameFrom(programme.length, rate));
     const ticks = timerTicks(programme.segments, DEFAULT_RULES, []);
-    const second = ticks.findIndex((t) => t.start > fromSeconds(6)); 
+    const second = ticks.findIndex((t) => t.start > fromSeconds(6));
     for (const tick of ticks.slice(second, second + 3)) {
       const frame = firstFrameFrom(tick.start, rate);
       expect([frame, readNumber(output, frame)]).toEqual([frame, tick.value]);
@@ -93,12 +155,29 @@ describe('the rendered timer', () => {
 describe('the container', () => {
   it('holds the chapters and the captions as a track, read back by ffprobe', async () => {
     const { output, laid } = await renderPlan(frameRate(25, 1), [], 'container');
-    const facts = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-show_chapters', '-show_streams', '-show_format', '-of', 'json', output]).toString()) as {
-      chapters: { start_time: string; tags: { title: string } }[]; streams: { codec_name: string; codec_type: string }[]; format: { tags: { title: string } };
+    const facts = JSON.parse(
+      execFileSync('ffprobe', [
+        '-v',
+        'error',
+        '-show_chapters',
+        '-show_streams',
+        '-show_format',
+        '-of',
+        'json',
+        output,
+      ]).toString(),
+    ) as {
+      chapters: { start_time: string; tags: { title: string } }[];
+      streams: { codec_name: string; codec_type: string }[];
+      format: { tags: { title: string } };
     };
     expect(facts.chapters.map((c) => c.tags.title)).toEqual(laid.chapters.map((c) => c.title));
-    expect(facts.chapters.map((c) => Math.round(Number(c.start_time) * 1000))).toEqual(laid.chapters.map((c) => Math.round(c.start / 1000)));
-    expect(facts.streams.map((s) => s.codec_type).sort()).toEqual(expect.arrayContaining(['audio', 'subtitle', 'video']));
+    expect(facts.chapters.map((c) => Math.round(Number(c.start_time) * 1000))).toEqual(
+      laid.chapters.map((c) => Math.round(c.start / 1000)),
+    );
+    expect(facts.streams.map((s) => s.codec_type).sort()).toEqual(
+      expect.arrayContaining(['audio', 'subtitle', 'video']),
+    );
     expect(facts.format.tags.title).toBe('A = B; #1');
     const back = execFileSync('ffmpeg', ['-v', 'error', '-i', output, '-map', '0:s:0', '-f', 'srt', '-']).toString();
     expect(back).toContain('Crate lift');
@@ -108,7 +187,23 @@ describe('the container', () => {
     const input = join(folder, 'long.mp4');
     makeVideo(input, { seconds: 20, rate: '25', size: '1280x720' });
     const programme = plannedProgramme(segments, fromSeconds(20));
-    const job = render({ input, output: join(folder, 'never.mp4'), kept: programme.kept, length: programme.length, rate: frameRate(25, 1), audioCodec: 'aac', whole: true, fontsFolder, ass: writeAss({ timer: [], captions: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }), ffmetadata: ';FFMETADATA1\n', captionsSrt: '' }, () => stop.abort(), stop.signal);
+    const job = render(
+      {
+        input,
+        output: join(folder, 'never.mp4'),
+        kept: programme.kept,
+        length: programme.length,
+        rate: frameRate(25, 1),
+        audioCodec: 'aac',
+        whole: true,
+        fontsFolder,
+        ass: writeAss({ timer: [], captions: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }),
+        ffmetadata: ';FFMETADATA1\n',
+        captionsSrt: '',
+      },
+      () => stop.abort(),
+      stop.signal,
+    );
     await expect(job).rejects.toThrow(/abort/i);
   });
 });

@@ -22,7 +22,10 @@ describe('against espeak-ng', () => {
       return samples;
     };
     const model = calibrate(await spoken(learn))?.model;
-    const rows = (await spoken(test)).map(({ text, us }) => ({ real: us / 1e6, off: (lineTime(text, model) - us) / 1e6 }));
+    const rows = (await spoken(test)).map(({ text, us }) => ({
+      real: us / 1e6,
+      off: (lineTime(text, model) - us) / 1e6,
+    }));
     const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length;
     expect(rows).toHaveLength(200);
     expect(mean(rows.filter((r) => r.real > 1.5).map((r) => Math.abs(r.off) / r.real))).toBeLessThan(0.1);
@@ -35,7 +38,11 @@ describe('the speech store', () => {
   it('speaks a line once and keeps it, whoever asks at the same moment', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-speech-'));
     let spoken = 0;
-    const open = () => openSpeechStore(folder, async (text, pace) => { spoken += 1; return speak(text, pace); });
+    const open = () =>
+      openSpeechStore(folder, async (text, pace) => {
+        spoken += 1;
+        return speak(text, pace);
+      });
     const store = open();
     const [a, b] = await Promise.all([store.say('Ten seconds.', 172), store.say('Ten seconds.', 172)]);
     expect([spoken, a.length > 8_000, b]).toEqual([1, true, a]);
@@ -45,7 +52,8 @@ describe('the speech store', () => {
     rmSync(folder, { recursive: true });
   });
   it('takes text that looks like an option or markup as words', async () => {
-    for (const text of ['-v', '--help', '<speak>one</speak>', "it's; rm -rf"]) expect((await speak(text)).length).toBeGreaterThan(2_000);
+    for (const text of ['-v', '--help', '<speak>one</speak>', "it's; rm -rf"])
+      expect((await speak(text)).length).toBeGreaterThan(2_000);
     expect((await speak('…')).length).toBe(0);
   });
 });

@@ -25,7 +25,11 @@ beforeAll(async () => {
 afterAll(() => closeContext(context));
 
 const bring = (bytes: Buffer, name = 'x.mp4') => bringInTake(context, workout, name, Readable.from([bytes]));
-const sentence = async (work: Promise<unknown>) => work.then(() => 'no refusal', (e: unknown) => (e instanceof Refusal ? e.message : String(e)));
+const sentence = async (work: Promise<unknown>) =>
+  work.then(
+    () => 'no refusal',
+    (e: unknown) => (e instanceof Refusal ? e.message : String(e)),
+  );
 
 describe('bringing a take in', () => {
   it('keeps an MP4 by its content and probes it; twice is once', async () => {
@@ -33,18 +37,38 @@ describe('bringing a take in', () => {
     makeVideo(path, { seconds: 3, rate: '30000/1001' });
     const [first, again] = [await bring(readFileSync(path), 'One'), await bring(readFileSync(path), 'One again')];
     expect(again.id).toBe(first.id);
-    expect(first).toMatchObject({ rate: { num: 30000, den: 1001 }, width: 640, height: 360, videoCodec: 'h264', audioCodec: 'aac' });
+    expect(first).toMatchObject({
+      rate: { num: 30000, den: 1001 },
+      width: 640,
+      height: 360,
+      videoCodec: 'h264',
+      audioCodec: 'aac',
+    });
     expect(Math.abs(first.duration / 1e6 - 3)).toBeLessThan(0.1);
     expect(readFileSync(context.store.pathOf(first.file.sha256, 'mp4')).length).toBe(first.file.bytes);
   });
   it('takes WebM too', async () => {
     const path = join(folder, 'good.webm');
-    makeVideo(path, { seconds: 2, rate: '25', size: '160x90', codec: ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-c:a', 'libopus'] });
-    expect(await bring(readFileSync(path))).toMatchObject({ videoCodec: 'vp9', audioCodec: 'opus', file: { extension: 'webm' } });
+    makeVideo(path, {
+      seconds: 2,
+      rate: '25',
+      size: '160x90',
+      codec: ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-c:a', 'libopus'],
+    });
+    expect(await bring(readFileSync(path))).toMatchObject({
+      videoCodec: 'vp9',
+      audioCodec: 'opus',
+      file: { extension: 'webm' },
+    });
   });
   it.each([
-    ['a.wav', ['-map', '1:a'], 'wav', 'none'], ['a.flac', ['-map', '1:a'], 'flac', 'none'], ['a.mp3', ['-map', '1:a'], 'mp3', 'none'], ['a.m4a', ['-map', '1:a', '-c:a', 'aac'], 'm4a', 'none'], ['a.ogg', ['-map', '1:a', '-c:a', 'libopus'], 'ogg', 'none'],
-    ['v.mkv', ['-c:v', 'mpeg4', '-c:a', 'pcm_s16le'], 'mkv', 'mpeg4'], ['v.mov', ['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'pcm_s16le'], 'mov', 'h264'],
+    ['a.wav', ['-map', '1:a'], 'wav', 'none'],
+    ['a.flac', ['-map', '1:a'], 'flac', 'none'],
+    ['a.mp3', ['-map', '1:a'], 'mp3', 'none'],
+    ['a.m4a', ['-map', '1:a', '-c:a', 'aac'], 'm4a', 'none'],
+    ['a.ogg', ['-map', '1:a', '-c:a', 'libopus'], 'ogg', 'none'],
+    ['v.mkv', ['-c:v', 'mpeg4', '-c:a', 'pcm_s16le'], 'mkv', 'mpeg4'],
+    ['v.mov', ['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'pcm_s16le'], 'mov', 'h264'],
   ])('takes %s, a recorder’s or another camera’s', async (name, codec, extension, videoCodec) => {
     const path = join(folder, name);
     makeVideo(path, { seconds: 2, rate: '25', size: '160x90', codec });
@@ -57,7 +81,11 @@ describe('bringing a take in', () => {
     const [from, to] = [join(folder, 'v.mkv'), join(folder, 'light.mp4')];
     await makeProxy(from, to, { durationUs: 2e6, width: 160, rate: { num: 25, den: 1 } }, () => undefined);
     const probed = await probe(to);
-    expect(probed).toMatchObject({ ok: true, extension: 'mp4', probe: { videoCodec: 'h264', audioCodec: 'aac', rate: { num: 25, den: 1 }, width: 160 } });
+    expect(probed).toMatchObject({
+      ok: true,
+      extension: 'mp4',
+      probe: { videoCodec: 'h264', audioCodec: 'aac', rate: { num: 25, den: 1 }, width: 160 },
+    });
     expect(Math.abs(frameCount(to) - frameCount(from))).toBeLessThanOrEqual(1);
   });
   it('says what was found and what is wanted', async () => {
@@ -69,12 +97,21 @@ describe('bringing a take in', () => {
     expect(await sentence(bring(Buffer.alloc(0)))).toBe(`This file is empty; ${wanted}`);
     expect(await sentence(bring(Buffer.from('just some words\n')))).toBe(`This is a text file; ${wanted}`);
     expect(await sentence(bring(Buffer.from('%PDF-1.7\n\u0000\u0001')))).toBe(`This is a PDF; ${wanted}`);
-    expect(await sentence(bring(half.subarray(0, half.length / 2)))).toMatch(/^This MP4 is cut off: its index is missing/);
+    expect(await sentence(bring(half.subarray(0, half.length / 2)))).toMatch(
+      /^This MP4 is cut off: its index is missing/,
+    );
     expect(await sentence(bring(readFileSync(silent)))).toBe(`This file has no sound; ${wanted}`);
-    expect(await sentence(bring(Buffer.from(Array.from({ length: 5000 }, (_, i) => (i * 7919) % 256))))).toMatch(/^This is (not a media file that can be read|a file of kind)/);
+    expect(await sentence(bring(Buffer.from(Array.from({ length: 5000 }, (_, i) => (i * 7919) % 256))))).toMatch(
+      /^This is (not a media file that can be read|a file of kind)/,
+    );
   });
   it('keeps nothing of an upload that stops half-way', async () => {
-    const broken = new Readable({ read() { this.push(Buffer.alloc(1000)); this.destroy(new Error('gone')); } });
+    const broken = new Readable({
+      read() {
+        this.push(Buffer.alloc(1000));
+        this.destroy(new Error('gone'));
+      },
+    });
     expect(await sentence(bringInTake(context, workout, 'x', broken))).toMatch(/stopped before its end/);
   });
 });

@@ -5,7 +5,10 @@ import { PIECE_RATE_HZ } from './instruments.ts';
 const WINDOW_S = 0.07;
 
 /** F-measure of found beats against true ones, each matched once, and the median error of the matched. */
-export function beatScore(found: readonly number[], truth: readonly number[]): { readonly f: number; readonly medianMs: number } {
+export function beatScore(
+  found: readonly number[],
+  truth: readonly number[],
+): { readonly f: number; readonly medianMs: number } {
   const used = new Set<number>();
   const errors: number[] = [];
   let from = 0;
@@ -21,7 +24,10 @@ export function beatScore(found: readonly number[], truth: readonly number[]): {
     errors.push(off);
   }
   errors.sort((a, b) => a - b);
-  return { f: found.length + truth.length === 0 ? 0 : (2 * errors.length) / (found.length + truth.length), medianMs: (errors[Math.floor(errors.length / 2)] ?? NaN) * 1000 };
+  return {
+    f: found.length + truth.length === 0 ? 0 : (2 * errors.length) / (found.length + truth.length),
+    medianMs: (errors[Math.floor(errors.length / 2)] ?? NaN) * 1000,
+  };
 }
 
 /** What is heard in a made piece, brought from its rate to the listener's in straight lines. */

@@ -23,7 +23,14 @@ function lay(c: Canvas, at: number, length: number, wave: (t: number) => number)
 const TAU = 2 * Math.PI;
 
 export function kick(c: Canvas, at: number, gain = 1, tone = 52): void {
-  lay(c, at, 0.28, (t) => gain * 0.75 * Math.sin(TAU * (tone * t - (90 / 35) * (Math.exp(-35 * t) - 1))) * Math.exp(-t * 14) + gain * 0.15 * Math.exp(-t * 400) * (c.random() * 2 - 1));
+  lay(
+    c,
+    at,
+    0.28,
+    (t) =>
+      gain * 0.75 * Math.sin(TAU * (tone * t - (90 / 35) * (Math.exp(-35 * t) - 1))) * Math.exp(-t * 14) +
+      gain * 0.15 * Math.exp(-t * 400) * (c.random() * 2 - 1),
+  );
 }
 
 export function snare(c: Canvas, at: number, gain = 1): void {
@@ -37,7 +44,16 @@ export function snare(c: Canvas, at: number, gain = 1): void {
 }
 
 export function clap(c: Canvas, at: number, gain = 1): void {
-  lay(c, at, 0.2, (t) => gain * 0.3 * (c.random() * 2 - 1) * (Math.exp(-((t * 1000) % 9) / 3) * (t < 0.027 ? 1 : 0) + (t >= 0.027 ? Math.exp(-(t - 0.027) * 25) : 0)));
+  lay(
+    c,
+    at,
+    0.2,
+    (t) =>
+      gain *
+      0.3 *
+      (c.random() * 2 - 1) *
+      (Math.exp(-((t * 1000) % 9) / 3) * (t < 0.027 ? 1 : 0) + (t >= 0.027 ? Math.exp(-(t - 0.027) * 25) : 0)),
+  );
 }
 
 export function hat(c: Canvas, at: number, gain = 1, open = false): void {
@@ -51,22 +67,63 @@ export function hat(c: Canvas, at: number, gain = 1, open = false): void {
 }
 
 export function cowbell(c: Canvas, at: number, gain = 1): void {
-  lay(c, at, 0.15, (t) => gain * 0.12 * (Math.sign(Math.sin(TAU * 562 * t)) + Math.sign(Math.sin(TAU * 845 * t))) * Math.exp(-t * 22));
+  lay(
+    c,
+    at,
+    0.15,
+    (t) => gain * 0.12 * (Math.sign(Math.sin(TAU * 562 * t)) + Math.sign(Math.sin(TAU * 845 * t))) * Math.exp(-t * 22),
+  );
 }
 
 export function bass(c: Canvas, at: number, length: number, hz: number, gain = 1): void {
-  lay(c, at, length, (t) => gain * 0.3 * (Math.sin(TAU * hz * t) + 0.4 * Math.sin(TAU * 2 * hz * t) + 0.2 * Math.sin(TAU * 3 * hz * t)) * Math.min(1, t / 0.008) * Math.min(1, (length - t) / 0.01) * Math.exp(-t * 2));
+  lay(
+    c,
+    at,
+    length,
+    (t) =>
+      gain *
+      0.3 *
+      (Math.sin(TAU * hz * t) + 0.4 * Math.sin(TAU * 2 * hz * t) + 0.2 * Math.sin(TAU * 3 * hz * t)) *
+      Math.min(1, t / 0.008) *
+      Math.min(1, (length - t) / 0.01) *
+      Math.exp(-t * 2),
+  );
 }
 
 /** A held chord with slow ends: harmony without an attack. */
 export function pad(c: Canvas, at: number, length: number, hzs: readonly number[], gain = 1): void {
-  lay(c, at, length, (t) => gain * 0.06 * Math.min(1, t / 0.06) * Math.min(1, (length - t) / 0.06) * hzs.reduce((sum, hz) => sum + Math.sin(TAU * hz * t) + 0.3 * Math.sin(TAU * 2 * hz * t), 0));
+  lay(
+    c,
+    at,
+    length,
+    (t) =>
+      gain *
+      0.06 *
+      Math.min(1, t / 0.06) *
+      Math.min(1, (length - t) / 0.06) *
+      hzs.reduce((sum, hz) => sum + Math.sin(TAU * hz * t) + 0.3 * Math.sin(TAU * 2 * hz * t), 0),
+  );
 }
 
 export function pluck(c: Canvas, at: number, hz: number, gain = 1, decay = 9): void {
-  lay(c, at, 0.5, (t) => gain * 0.16 * Math.exp(-t * decay) * (Math.sin(TAU * hz * t) + 0.5 * Math.sin(TAU * 2 * hz * t) + 0.25 * Math.sin(TAU * 3 * hz * t)) * Math.min(1, t / 0.002));
+  lay(
+    c,
+    at,
+    0.5,
+    (t) =>
+      gain *
+      0.16 *
+      Math.exp(-t * decay) *
+      (Math.sin(TAU * hz * t) + 0.5 * Math.sin(TAU * 2 * hz * t) + 0.25 * Math.sin(TAU * 3 * hz * t)) *
+      Math.min(1, t / 0.002),
+  );
 }
 
 export const midi = (note: number): number => 440 * 2 ** ((note - 69) / 12);
 /** Four triads in a usual turn, as notes above the key. */
-export const TURN: readonly (readonly number[])[] = [[0, 4, 7], [9, 12, 16], [5, 9, 12], [7, 11, 14]];
+export const TURN: readonly (readonly number[])[] = [
+  [0, 4, 7],
+  [9, 12, 16],
+  [5, 9, 12],
+  [7, 11, 14],
+];

@@ -23,21 +23,89 @@ export interface LivingFaults {
 }
 
 const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
-  Squat: ['squats', 'air squats', 'bodyweight squats', 'the squat'], 'Push-up': ['push ups', 'press ups', 'pushups'], 'Reverse lunge': ['reverse lunges', 'step back lunges', 'lunges', 'back lunges'], Plank: ['plank', 'plank hold', 'high plank'],
-  'Jumping jack': ['jumping jacks', 'star jumps', 'jacks'], 'Glute bridge': ['glute bridges', 'hip bridges', 'bridges', 'hip raises'], 'High knees': ['high knees', 'high knee run', 'knees up'], 'Squat jump': ['squat jumps', 'jump squats'],
-  'Mountain climber': ['mountain climbers', 'climbers'], 'Calf stretch': ['calf stretch', 'stretch the calf'], 'Chest opener': ['chest opener', 'open up the chest', 'chest stretch'], 'March on the spot': ['marching', 'march it out', 'march on the spot'], 'Arm circles': ['arm circles', 'circle the arms'],
-  'Side step': ['side steps', 'step touch', 'side to side'], 'Hip circles': ['hip circles', 'circle the hips'], 'Goblet squat': ['goblet squats', 'squats with the weight', 'goblets'], 'Bent-over row': ['bent over rows', 'rows', 'bent rows'], 'Overhead press': ['overhead press', 'shoulder press', 'presses overhead'],
-  Deadlift: ['deadlifts', 'dead lifts'], 'Dead bug': ['dead bugs', 'deadbugs'], 'Side plank': ['side plank', 'side planks'], 'Bicycle crunch': ['bicycle crunches', 'bicycles'], 'Broomstick row': ['broomstick rows', 'rows with the broomstick', 'rows'],
-  'Crate deadlift': ['crate deadlifts', 'deadlifts'], 'Split squat': ['split squats', 'static lunges'], 'Kneeling hip stretch': ['kneeling hip stretch', 'hip flexor stretch', 'low lunge stretch'], 'Side reach': ['side reach', 'reach over to the side', 'side bend'],
+  Squat: ['squats', 'air squats', 'bodyweight squats', 'the squat'],
+  'Push-up': ['push ups', 'press ups', 'pushups'],
+  'Reverse lunge': ['reverse lunges', 'step back lunges', 'lunges', 'back lunges'],
+  Plank: ['plank', 'plank hold', 'high plank'],
+  'Jumping jack': ['jumping jacks', 'star jumps', 'jacks'],
+  'Glute bridge': ['glute bridges', 'hip bridges', 'bridges', 'hip raises'],
+  'High knees': ['high knees', 'high knee run', 'knees up'],
+  'Squat jump': ['squat jumps', 'jump squats'],
+  'Mountain climber': ['mountain climbers', 'climbers'],
+  'Calf stretch': ['calf stretch', 'stretch the calf'],
+  'Chest opener': ['chest opener', 'open up the chest', 'chest stretch'],
+  'March on the spot': ['marching', 'march it out', 'march on the spot'],
+  'Arm circles': ['arm circles', 'circle the arms'],
+  'Side step': ['side steps', 'step touch', 'side to side'],
+  'Hip circles': ['hip circles', 'circle the hips'],
+  'Goblet squat': ['goblet squats', 'squats with the weight', 'goblets'],
+  'Bent-over row': ['bent over rows', 'rows', 'bent rows'],
+  'Overhead press': ['overhead press', 'shoulder press', 'presses overhead'],
+  Deadlift: ['deadlifts', 'dead lifts'],
+  'Dead bug': ['dead bugs', 'deadbugs'],
+  'Side plank': ['side plank', 'side planks'],
+  'Bicycle crunch': ['bicycle crunches', 'bicycles'],
+  'Broomstick row': ['broomstick rows', 'rows with the broomstick', 'rows'],
+  'Crate deadlift': ['crate deadlifts', 'deadlifts'],
+  'Split squat': ['split squats', 'static lunges'],
+  'Kneeling hip stretch': ['kneeling hip stretch', 'hip flexor stretch', 'low lunge stretch'],
+  'Side reach': ['side reach', 'reach over to the side', 'side bend'],
 };
 const CHATTER = [
-  'I love this one', 'keep that chest proud', 'you are doing so well', 'breathe with me', 'my legs are on fire already', 'if you need to slow down that is fine', 'soft knees and a long back', 'we are not here to be perfect', 'push the floor away',
-  'make sure the heels stay down', 'a friend of mine hates this', 'I had two coffees this morning', 'smile it helps', 'you can start to feel it now', 'do not stop now', 'stay right here with me', 'take it at your own pace', 'that is the way', 'nice work everyone', 'brace the tummy',
-  'find something to look at', 'do not let the shoulders creep up', 'just a little longer', 'beautiful', 'and again', 'good', 'lovely', 'there is always the easier version', 'think of the next time you carry the shopping', 'the first one is always the worst',
+  'I love this one',
+  'keep that chest proud',
+  'you are doing so well',
+  'breathe with me',
+  'my legs are on fire already',
+  'if you need to slow down that is fine',
+  'soft knees and a long back',
+  'we are not here to be perfect',
+  'push the floor away',
+  'make sure the heels stay down',
+  'a friend of mine hates this',
+  'I had two coffees this morning',
+  'smile it helps',
+  'you can start to feel it now',
+  'do not stop now',
+  'stay right here with me',
+  'take it at your own pace',
+  'that is the way',
+  'nice work everyone',
+  'brace the tummy',
+  'find something to look at',
+  'do not let the shoulders creep up',
+  'just a little longer',
+  'beautiful',
+  'and again',
+  'good',
+  'lovely',
+  'there is always the easier version',
+  'think of the next time you carry the shopping',
+  'the first one is always the worst',
 ];
-const SONG = ['oh oh oh we go we go tonight', 'turn me around and round again', 'one two three four on the floor', 'never gonna rest until the morning light', 'left my heart by the water side', 'ready or not here I run', 'jump into the sky with me', 'stop the clock and hold me now', 'go go go higher', 'step into the light'];
+const SONG = [
+  'oh oh oh we go we go tonight',
+  'turn me around and round again',
+  'one two three four on the floor',
+  'never gonna rest until the morning light',
+  'left my heart by the water side',
+  'ready or not here I run',
+  'jump into the sky with me',
+  'stop the clock and hold me now',
+  'go go go higher',
+  'step into the light',
+];
 const INTO = ['okay here we go', 'let us go', 'and go', 'off we go', 'alright', 'and we are in'];
-const COMING = ['next up we have', 'next we are going into', 'coming up', 'get ready for', 'and then it is', 'we are moving on to', 'up next', 'after this'];
+const COMING = [
+  'next up we have',
+  'next we are going into',
+  'coming up',
+  'get ready for',
+  'and then it is',
+  'we are moving on to',
+  'up next',
+  'after this',
+];
 
 /** A class as `syntheticTake` runs it, but spoken freely. Word-timed; `coarsen` or `loosen` it for paragraphs. */
 export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {}): SyntheticTake {
@@ -63,22 +131,36 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
   const nameOf = (segment: Segment, full: boolean) => {
     const names = OTHER_NAMES[segment.label] ?? [segment.label.toLowerCase()];
     const name = full || random() < 0.5 ? (names[0] as string) : pick(names);
-    const side = segment.side === 'left' || segment.side === 'right' ? ` ${segment.side}${random() < 0.5 ? ' side' : ''}` : '';
+    const side =
+      segment.side === 'left' || segment.side === 'right' ? ` ${segment.side}${random() < 0.5 ? ' side' : ''}` : '';
     return (random() < (faults.misheard ?? 0) ? mishear(name, random) : name) + side;
   };
-  const asideAt = faults.asideS === undefined ? -1 : segments.findIndex((s, i) => i > segments.length / 2 && s.kind === 'rest');
+  const asideAt =
+    faults.asideS === undefined ? -1 : segments.findIndex((s, i) => i > segments.length / 2 && s.kind === 'rest');
   for (const [i, segment] of segments.entries()) {
     const before = segments[i - 1];
-    if (faults.leaveOut?.includes(i) === true || (before !== undefined && faults.leaveOut?.includes(i - 1) === true && isBreak(segment))) continue;
+    if (
+      faults.leaveOut?.includes(i) === true ||
+      (before !== undefined && faults.leaveOut?.includes(i - 1) === true && isBreak(segment))
+    )
+      continue;
     const aside = i === asideAt ? (faults.asideS ?? 0) : 0;
-    const over = aside + (isActive(segment) ? (random() - 0.5) * 0.6 : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1));
+    const over =
+      aside +
+      (isActive(segment)
+        ? (random() - 0.5) * 0.6
+        : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1));
     const [start, end] = [now, now + segment.end - segment.start + over * 1e6];
     truth.set(segment.key, { start: micros(start), end: micros(end) });
     const length = end - start;
     const leads = nextActive(segments, i);
     if (isActive(segment)) {
       const late = random() * 1.2e6;
-      if (random() < 0.85) say(start + late - (random() < 0.3 ? 1e6 : 0), `${random() < 0.5 ? `${pick(INTO)} ` : ''}${nameOf(segment, random() < 0.4)}`);
+      if (random() < 0.85)
+        say(
+          start + late - (random() < 0.3 ? 1e6 : 0),
+          `${random() < 0.5 ? `${pick(INTO)} ` : ''}${nameOf(segment, random() < 0.4)}`,
+        );
       const sung = random() < (faults.sung ?? 0);
       let at = start + 5e6 + random() * 4e6;
       while (at < end - 9e6) {
@@ -86,37 +168,72 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
         at = free + 1.5e6 + random() * 7e6;
         if (random() < 0.12) say(at, `keep those ${nameOf(segment, false)} going`);
       }
-      if (length > 35e6 && random() < 0.4) say(start + length / 2, pick(['half way', 'halfway there', 'you are half way']));
+      if (length > 35e6 && random() < 0.4)
+        say(start + length / 2, pick(['half way', 'halfway there', 'you are half way']));
       if (random() < 0.35) say(end - 10e6, pick(['ten seconds', 'last ten', 'ten more seconds']));
       if (leads !== null && random() < 0.15) say(end - 7e6, `${pick(COMING)} ${nameOf(leads, false)}`);
       const r = random();
       if (r < (faults.counted ?? 0.55)) {
         for (const [n, word] of ['three', 'two', 'one'].entries()) say(end - 3e6 + n * 1e6, word, 3);
         if (random() < 0.7) say(end + 1e5, pick(['and rest', 'rest', 'and relax', 'good job', 'shake it out']));
-      } else if (r < (faults.counted ?? 0.55) + 0.25) say(end + random() * 5e5, pick(['and rest', 'okay rest', 'take a rest', 'and stop there', 'take a break', 'and breathe']));
+      } else if (r < (faults.counted ?? 0.55) + 0.25)
+        say(
+          end + random() * 5e5,
+          pick(['and rest', 'okay rest', 'take a rest', 'and stop there', 'take a break', 'and breathe']),
+        );
     } else if (segment.kind === 'talk') {
       let at = start + 1e6;
       if (faults.listing === true && i === 0) {
         say(at, 'today we have', 2.8);
-        for (const label of new Set(segments.filter(isActive).map((s) => s.label))) if (free < end - 5e6) say(free, `${pick(OTHER_NAMES[label] ?? [label.toLowerCase()])} ${pick(['and then', 'and', 'then some', 'after that'])}`, 2.8);
+        for (const label of new Set(segments.filter(isActive).map((s) => s.label)))
+          if (free < end - 5e6)
+            say(
+              free,
+              `${pick(OTHER_NAMES[label] ?? [label.toLowerCase()])} ${pick(['and then', 'and', 'then some', 'after that'])}`,
+              2.8,
+            );
         at = free + 0.5e6;
       }
       while (at < end - 6e6) {
-        say(at, pick(['welcome back to the studio it is so good to see you', 'today we work for a while with plenty of rest in between', 'grab some water and a mat if you have one', 'you can always stop if you need to', 'thank you for joining me today', 'if you liked it come back next week', 'there are squats and lunges and a lot of fun', 'listen to your body and go easy to start']), 2.8);
+        say(
+          at,
+          pick([
+            'welcome back to the studio it is so good to see you',
+            'today we work for a while with plenty of rest in between',
+            'grab some water and a mat if you have one',
+            'you can always stop if you need to',
+            'thank you for joining me today',
+            'if you liked it come back next week',
+            'there are squats and lunges and a lot of fun',
+            'listen to your body and go easy to start',
+          ]),
+          2.8,
+        );
         at = free + 0.4e6 + random() * 1.2e6;
       }
     } else {
-      if (leads !== null && length > 5e6 && random() < 0.75) say(start + 2e6 + random() * 2e6, `${random() < 0.7 ? `${pick(COMING)} ` : 'so '}${nameOf(leads, random() < 0.6)}`);
+      if (leads !== null && length > 5e6 && random() < 0.75)
+        say(
+          start + 2e6 + random() * 2e6,
+          `${random() < 0.7 ? `${pick(COMING)} ` : 'so '}${nameOf(leads, random() < 0.6)}`,
+        );
       if (aside > 0) {
         let at = start + 8e6;
         while (at < end - 12e6) {
           const near = segments.filter((s, k) => isActive(s) && Math.abs(k - i) < 6);
-          say(at, random() < 0.5 ? pick(CHATTER) : `${pick(['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'])} ${nameOf(pick(near), false)}`, 2.7);
+          say(
+            at,
+            random() < 0.5
+              ? pick(CHATTER)
+              : `${pick(['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'])} ${nameOf(pick(near), false)}`,
+            2.7,
+          );
           at = free + 0.5e6 + random() * 3e6;
         }
       }
       if (length > 12e6 && random() < 0.6) say(Math.max(free + 5e5, start + 6e6), pick(CHATTER));
-      if (length > 9e6 && random() < 0.45) for (const [n, word] of ['three', 'two', 'one'].entries()) say(end - 3e6 + n * 1e6, word, 3);
+      if (length > 9e6 && random() < 0.45)
+        for (const [n, word] of ['three', 'two', 'one'].entries()) say(end - 3e6 + n * 1e6, word, 3);
     }
     now = end;
   }
@@ -128,7 +245,23 @@ function mishear(name: string, random: () => number): string {
   const words = name.split(' ');
   const w = Math.floor(random() * words.length);
   const word = words[w] as string;
-  const swaps: readonly (readonly [RegExp, string])[] = [[/sh/, 'ch'], [/dge/, 'sh'], [/ng/, 'n'], [/b/, 'p'], [/p/, 'b'], [/t/, 'd'], [/d/, 't'], [/g/, 'k'], [/k/, 'g'], [/s$/, ''], [/ee/, 'i'], [/ou/, 'a'], [/u/, 'a'], [/o/, 'u'], [/er/, 'a']];
+  const swaps: readonly (readonly [RegExp, string])[] = [
+    [/sh/, 'ch'],
+    [/dge/, 'sh'],
+    [/ng/, 'n'],
+    [/b/, 'p'],
+    [/p/, 'b'],
+    [/t/, 'd'],
+    [/d/, 't'],
+    [/g/, 'k'],
+    [/k/, 'g'],
+    [/s$/, ''],
+    [/ee/, 'i'],
+    [/ou/, 'a'],
+    [/u/, 'a'],
+    [/o/, 'u'],
+    [/er/, 'a'],
+  ];
   const able = swaps.filter(([from]) => from.test(word));
   const swap = able[Math.floor(random() * able.length)];
   if (swap !== undefined) words[w] = word.replace(swap[0], swap[1]);
@@ -141,10 +274,25 @@ export function loosen(take: SyntheticTake, seed: number, lowS = 20, highS = 45)
   const cues: { start: number; until: number; words: string[] }[] = [];
   for (const word of take.transcript.cues.flatMap((cue) => cue.words ?? []).sort((a, b) => a.start - b.start)) {
     const last = cues.at(-1);
-    if (last === undefined || word.start >= last.until) cues.push({ start: Math.floor(word.start / 1e6) * 1e6, until: word.start + (lowS + random() * (highS - lowS)) * 1e6, words: [word.text] });
+    if (last === undefined || word.start >= last.until)
+      cues.push({
+        start: Math.floor(word.start / 1e6) * 1e6,
+        until: word.start + (lowS + random() * (highS - lowS)) * 1e6,
+        words: [word.text],
+      });
     else last.words.push(word.text);
   }
-  return { ...take, transcript: { cues: cues.map((c, i) => ({ start: micros(c.start), end: micros(cues[i + 1]?.start ?? Math.max(c.start + 1e6, take.duration)), text: c.words.join(' '), words: null })) } };
+  return {
+    ...take,
+    transcript: {
+      cues: cues.map((c, i) => ({
+        start: micros(c.start),
+        end: micros(cues[i + 1]?.start ?? Math.max(c.start + 1e6, take.duration)),
+        text: c.words.join(' '),
+        words: null,
+      })),
+    },
+  };
 }
 
 /** What a microphone hears of a class: its voice with the edges a little off and some of it lost, a timer's beeps where one ran. */
@@ -157,7 +305,13 @@ export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeS
     else voice.push({ start: word.start, end: word.end });
   }
   const jitter = () => (random() - 0.5) * 60_000;
-  const heard = voice.filter(() => random() > 0.03).map((v) => ({ start: micros(Math.max(0, v.start + jitter())), end: micros(v.end + jitter() + 40_000) }));
-  const marks = beeps ? [...take.truth].filter(([key]) => take.segments.some((s) => s.key === key && (isActive(s) || s.kind === 'rest'))).map(([, span]) => ({ start: span.start, end: micros(span.start + 300_000), hz: 1000 })) : [];
+  const heard = voice
+    .filter(() => random() > 0.03)
+    .map((v) => ({ start: micros(Math.max(0, v.start + jitter())), end: micros(v.end + jitter() + 40_000) }));
+  const marks = beeps
+    ? [...take.truth]
+        .filter(([key]) => take.segments.some((s) => s.key === key && (isActive(s) || s.kind === 'rest')))
+        .map(([, span]) => ({ start: span.start, end: micros(span.start + 300_000), hz: 1000 }))
+    : [];
   return { voice: heard, voiceClarity: 0.9, beeps: marks, claps: [], levels: [] };
 }

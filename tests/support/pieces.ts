@@ -10,7 +10,25 @@ export interface Piece {
   readonly metreAudible: boolean;
 }
 
-type Style = 'house' | 'rock' | 'dnb' | 'half-time' | 'sparse' | 'latin' | 'shuffle' | 'offbass' | 'funk' | 'hiphop' | 'punk' | 'claps' | 'waltz' | 'ballad' | 'disco' | 'trance' | 'breakbeat' | 'march';
+type Style =
+  | 'house'
+  | 'rock'
+  | 'dnb'
+  | 'half-time'
+  | 'sparse'
+  | 'latin'
+  | 'shuffle'
+  | 'offbass'
+  | 'funk'
+  | 'hiphop'
+  | 'punk'
+  | 'claps'
+  | 'waltz'
+  | 'ballad'
+  | 'disco'
+  | 'trance'
+  | 'breakbeat'
+  | 'march';
 
 interface Recipe {
   readonly name: string;
@@ -91,13 +109,21 @@ export function play(recipe: Recipe, seed: number): Piece {
   const alone = recipe.metreAudible === false;
   grid.forEach((at, i) => {
     const length = (grid[i + 1] ?? at + 60 / recipe.bpm(1)) - at;
-    const place = (share: number) => at + share * length + (recipe.jitter ?? 0) * (c.random() + c.random() + c.random() - 1.5);
-    const beat = ((i - first) % metre + metre) % metre;
+    const place = (share: number) =>
+      at + share * length + (recipe.jitter ?? 0) * (c.random() + c.random() + c.random() - 1.5);
+    const beat = (((i - first) % metre) + metre) % metre;
     const bar = Math.floor((i - first) / metre);
     const chord = TURN[((bar % 4) + 4) % 4] as readonly number[];
     const inBreak = at / seconds >= from && at / seconds < to;
     if (alone) return kick(c, at);
-    if (beat === 0 && bar >= 0) pad(c, at, length * metre, chord.map((n) => midi(key + 24 + n)), inBreak ? 1.6 : 0.8);
+    if (beat === 0 && bar >= 0)
+      pad(
+        c,
+        at,
+        length * metre,
+        chord.map((n) => midi(key + 24 + n)),
+        inBreak ? 1.6 : 0.8,
+      );
     if (inBreak) {
       pluck(c, place(0), midi(key + 36 + (chord[i % 3] as number)), 0.5, 5);
       if (i % 2 === 0) pluck(c, place(0.5), midi(key + 36 + (chord[(i + 1) % 3] as number)), 0.4, 5);
@@ -106,50 +132,187 @@ export function play(recipe: Recipe, seed: number): Piece {
     drums(c, recipe.style, beat, bar, place, length, recipe.swing ?? 0.5, midi(key + (chord[0] as number)), i);
   });
   finish(c, recipe);
-  return { name: recipe.name, samples: c.samples, beats: grid, downbeats: grid.filter((_, i) => (i - first) % metre === 0), metreAudible: !alone };
+  return {
+    name: recipe.name,
+    samples: c.samples,
+    beats: grid,
+    downbeats: grid.filter((_, i) => (i - first) % metre === 0),
+    metreAudible: !alone,
+  };
 }
 
 type Place = (share: number) => number;
 
-function drums(c: Canvas, style: Style, beat: number, bar: number, at: Place, length: number, swing: number, root: number, i: number): void {
+function drums(
+  c: Canvas,
+  style: Style,
+  beat: number,
+  bar: number,
+  at: Place,
+  length: number,
+  swing: number,
+  root: number,
+  i: number,
+): void {
   const back = beat % 2 === 1;
   switch (style) {
     case 'house':
-      kick(c, at(0)); hat(c, at(0.5), 1.2, true); if (back) clap(c, at(0)); bass(c, at(0.25), length * 0.2, root * 2, 0.6); bass(c, at(0.75), length * 0.2, root * 2, 0.7); break;
+      kick(c, at(0));
+      hat(c, at(0.5), 1.2, true);
+      if (back) clap(c, at(0));
+      bass(c, at(0.25), length * 0.2, root * 2, 0.6);
+      bass(c, at(0.75), length * 0.2, root * 2, 0.7);
+      break;
     case 'rock':
-      if (!back) kick(c, at(0)); else snare(c, at(0)); if (beat === 2 && bar % 2 === 1) kick(c, at(0.5), 0.8); hat(c, at(0)); hat(c, at(0.5), 0.7); bass(c, at(0), length * 0.45, root * 2); bass(c, at(0.5), length * 0.45, root * 2, 0.8); break;
+      if (!back) kick(c, at(0));
+      else snare(c, at(0));
+      if (beat === 2 && bar % 2 === 1) kick(c, at(0.5), 0.8);
+      hat(c, at(0));
+      hat(c, at(0.5), 0.7);
+      bass(c, at(0), length * 0.45, root * 2);
+      bass(c, at(0.5), length * 0.45, root * 2, 0.8);
+      break;
     case 'hiphop':
-      if (beat === 0) { kick(c, at(0)); kick(c, at(0.75), 0.7); } if (beat === 2) kick(c, at(0.5), 0.9); if (back) snare(c, at(0)); for (const s of [0, 0.25, 0.5, 0.75]) hat(c, at(s), s === 0 ? 0.8 : 0.5); if (beat === 0) bass(c, at(0), length * 1.4, root, 1.3); break;
+      if (beat === 0) {
+        kick(c, at(0));
+        kick(c, at(0.75), 0.7);
+      }
+      if (beat === 2) kick(c, at(0.5), 0.9);
+      if (back) snare(c, at(0));
+      for (const s of [0, 0.25, 0.5, 0.75]) hat(c, at(s), s === 0 ? 0.8 : 0.5);
+      if (beat === 0) bass(c, at(0), length * 1.4, root, 1.3);
+      break;
     case 'funk':
-      if (beat === 0) kick(c, at(0)); if (beat === 1) kick(c, at(0.75), 0.8); if (beat === 2) kick(c, at(0.5), 0.9); if (back) snare(c, at(0)); snare(c, at(0.75), 0.15); for (const s of [0, 0.25, 0.5, 0.75]) hat(c, at(s), s === 0.5 ? 0.9 : 0.5); if (beat !== 3) bass(c, at(beat === 0 ? 0 : 0.25), length * 0.2, root * 2, 1); bass(c, at(0.75), length * 0.2, root * 3, 0.6); break;
+      if (beat === 0) kick(c, at(0));
+      if (beat === 1) kick(c, at(0.75), 0.8);
+      if (beat === 2) kick(c, at(0.5), 0.9);
+      if (back) snare(c, at(0));
+      snare(c, at(0.75), 0.15);
+      for (const s of [0, 0.25, 0.5, 0.75]) hat(c, at(s), s === 0.5 ? 0.9 : 0.5);
+      if (beat !== 3) bass(c, at(beat === 0 ? 0 : 0.25), length * 0.2, root * 2, 1);
+      bass(c, at(0.75), length * 0.2, root * 3, 0.6);
+      break;
     case 'dnb':
-      if (beat === 0) kick(c, at(0)); if (beat === 2) kick(c, at(0.5)); if (back) snare(c, at(0), 1.2); hat(c, at(0)); hat(c, at(0.5), 0.6); if (beat === 0) bass(c, at(0), length * 3, root, 1); break;
+      if (beat === 0) kick(c, at(0));
+      if (beat === 2) kick(c, at(0.5));
+      if (back) snare(c, at(0), 1.2);
+      hat(c, at(0));
+      hat(c, at(0.5), 0.6);
+      if (beat === 0) bass(c, at(0), length * 3, root, 1);
+      break;
     case 'half-time':
-      if (beat === 0) kick(c, at(0)); if (beat === 1 && bar % 2 === 1) kick(c, at(0.5), 0.7); if (beat === 2) snare(c, at(0), 1.2); hat(c, at(0), 0.8); if (i % 2 === 1) hat(c, at(0.5), 0.4); pluck(c, at(0), root * 8, 0.7); if (beat === 0) bass(c, at(0), length * 2, root, 1.2); break;
+      if (beat === 0) kick(c, at(0));
+      if (beat === 1 && bar % 2 === 1) kick(c, at(0.5), 0.7);
+      if (beat === 2) snare(c, at(0), 1.2);
+      hat(c, at(0), 0.8);
+      if (i % 2 === 1) hat(c, at(0.5), 0.4);
+      pluck(c, at(0), root * 8, 0.7);
+      if (beat === 0) bass(c, at(0), length * 2, root, 1.2);
+      break;
     case 'sparse':
-      if (beat === 0) kick(c, at(0)); if (beat === 2) clap(c, at(0)); if (beat === 3) pluck(c, at(0), root * 8); if (beat === 1) hat(c, at(0), 0.7); if (beat === 0) bass(c, at(0), length * 3.4, root, 0.8); break;
+      if (beat === 0) kick(c, at(0));
+      if (beat === 2) clap(c, at(0));
+      if (beat === 3) pluck(c, at(0), root * 8);
+      if (beat === 1) hat(c, at(0), 0.7);
+      if (beat === 0) bass(c, at(0), length * 3.4, root, 0.8);
+      break;
     case 'latin':
-      kick(c, at(0), 0.9); if (beat % 2 === 0) { snare(c, at(0.75), 0.7); } else snare(c, at(0.5), 0.7); hat(c, at(0), 0.4); hat(c, at(0.5), 0.5); if (beat === 0) bass(c, at(0), length, root, 1); cowbell(c, at(beat === 0 ? 0 : 0.5), 0.4); break;
+      kick(c, at(0), 0.9);
+      if (beat % 2 === 0) {
+        snare(c, at(0.75), 0.7);
+      } else snare(c, at(0.5), 0.7);
+      hat(c, at(0), 0.4);
+      hat(c, at(0.5), 0.5);
+      if (beat === 0) bass(c, at(0), length, root, 1);
+      cowbell(c, at(beat === 0 ? 0 : 0.5), 0.4);
+      break;
     case 'shuffle':
-      if (!back) kick(c, at(0)); else snare(c, at(0)); hat(c, at(0)); hat(c, at(swing), 0.8); bass(c, at(0), length * 0.6, root * 2); bass(c, at(swing), length * 0.3, root * 2.5, 0.7); break;
+      if (!back) kick(c, at(0));
+      else snare(c, at(0));
+      hat(c, at(0));
+      hat(c, at(swing), 0.8);
+      bass(c, at(0), length * 0.6, root * 2);
+      bass(c, at(swing), length * 0.3, root * 2.5, 0.7);
+      break;
     case 'offbass':
-      kick(c, at(0)); bass(c, at(0.5), length * 0.45, root * 1.5, 2); hat(c, at(0.5), 1, true); if (back) clap(c, at(0), 0.6); if (beat === 0 && bar % 4 === 0) hat(c, at(0), 2.5, true); break;
+      kick(c, at(0));
+      bass(c, at(0.5), length * 0.45, root * 1.5, 2);
+      hat(c, at(0.5), 1, true);
+      if (back) clap(c, at(0), 0.6);
+      if (beat === 0 && bar % 4 === 0) hat(c, at(0), 2.5, true);
+      break;
     case 'trance':
-      kick(c, at(0)); for (const s of [0.25, 0.5, 0.75]) bass(c, at(s), length * 0.2, root * 2, 0.8); hat(c, at(0.5), 1, true); if (back) clap(c, at(0), 0.8); pluck(c, at(0), root * 8, 0.5); pluck(c, at(0.75), root * 12, 0.5); break;
+      kick(c, at(0));
+      for (const s of [0.25, 0.5, 0.75]) bass(c, at(s), length * 0.2, root * 2, 0.8);
+      hat(c, at(0.5), 1, true);
+      if (back) clap(c, at(0), 0.8);
+      pluck(c, at(0), root * 8, 0.5);
+      pluck(c, at(0.75), root * 12, 0.5);
+      break;
     case 'disco':
-      kick(c, at(0), 0.9); if (back) snare(c, at(0), 0.8); hat(c, at(0.5), 1.1, true); hat(c, at(0.25), 0.5); hat(c, at(0.75), 0.5); bass(c, at(0), length * 0.4, root, 0.8); bass(c, at(0.5), length * 0.4, root * 2, 0.8); if (i % 2 === 0) pluck(c, at(0.5), root * 10, 0.5); break;
+      kick(c, at(0), 0.9);
+      if (back) snare(c, at(0), 0.8);
+      hat(c, at(0.5), 1.1, true);
+      hat(c, at(0.25), 0.5);
+      hat(c, at(0.75), 0.5);
+      bass(c, at(0), length * 0.4, root, 0.8);
+      bass(c, at(0.5), length * 0.4, root * 2, 0.8);
+      if (i % 2 === 0) pluck(c, at(0.5), root * 10, 0.5);
+      break;
     case 'claps':
-      if (back) clap(c, at(0)); pluck(c, at(0), root * 8); if (beat === 0) bass(c, at(0), length * 2, root * 2); break;
+      if (back) clap(c, at(0));
+      pluck(c, at(0), root * 8);
+      if (beat === 0) bass(c, at(0), length * 2, root * 2);
+      break;
     case 'punk':
-      if (!back) { kick(c, at(0)); if (beat === 2) kick(c, at(0.5), 0.9); } else snare(c, at(0), 1.1); hat(c, at(0), 1); hat(c, at(0.5), 0.6); bass(c, at(0), length * 0.4, root * 2); bass(c, at(0.5), length * 0.4, root * 2); break;
+      if (!back) {
+        kick(c, at(0));
+        if (beat === 2) kick(c, at(0.5), 0.9);
+      } else snare(c, at(0), 1.1);
+      hat(c, at(0), 1);
+      hat(c, at(0.5), 0.6);
+      bass(c, at(0), length * 0.4, root * 2);
+      bass(c, at(0.5), length * 0.4, root * 2);
+      break;
     case 'breakbeat':
-      if (beat === 0) { kick(c, at(0)); kick(c, at(0.5), 0.8); } if (beat === 2) kick(c, at(0.75), 0.9); if (back) snare(c, at(0)); snare(c, at(0.75), back ? 0.3 : 0); hat(c, at(0)); hat(c, at(0.5)); if (beat === 0) bass(c, at(0), length * 1.5, root, 1); break;
+      if (beat === 0) {
+        kick(c, at(0));
+        kick(c, at(0.5), 0.8);
+      }
+      if (beat === 2) kick(c, at(0.75), 0.9);
+      if (back) snare(c, at(0));
+      snare(c, at(0.75), back ? 0.3 : 0);
+      hat(c, at(0));
+      hat(c, at(0.5));
+      if (beat === 0) bass(c, at(0), length * 1.5, root, 1);
+      break;
     case 'march':
-      if (!back) bass(c, at(0), length * 0.5, root * 2, 1.2); if (beat === 0) kick(c, at(0)); if (back) snare(c, at(0), 0.5); if (beat === 3) { snare(c, at(0.5), 0.4); snare(c, at(0.75), 0.4); } pluck(c, at(0), root * 8, 0.6); if (beat === 1) pluck(c, at(0.5), root * 10, 0.5); break;
+      if (!back) bass(c, at(0), length * 0.5, root * 2, 1.2);
+      if (beat === 0) kick(c, at(0));
+      if (back) snare(c, at(0), 0.5);
+      if (beat === 3) {
+        snare(c, at(0.5), 0.4);
+        snare(c, at(0.75), 0.4);
+      }
+      pluck(c, at(0), root * 8, 0.6);
+      if (beat === 1) pluck(c, at(0.5), root * 10, 0.5);
+      break;
     case 'waltz':
-      if (beat === 0) { kick(c, at(0)); bass(c, at(0), length, root * 2, 1.2); } else { hat(c, at(0), 1); pluck(c, at(0), root * 8, 0.7); pluck(c, at(0), root * 10, 0.7); } break;
+      if (beat === 0) {
+        kick(c, at(0));
+        bass(c, at(0), length, root * 2, 1.2);
+      } else {
+        hat(c, at(0), 1);
+        pluck(c, at(0), root * 8, 0.7);
+        pluck(c, at(0), root * 10, 0.7);
+      }
+      break;
     case 'ballad':
-      if (beat === 0) kick(c, at(0), 0.7); if (beat === 2) snare(c, at(0), 0.6); pluck(c, at(0), root * 8, 0.7, 4); pluck(c, at(0.5), root * 10, 0.5, 4); break;
+      if (beat === 0) kick(c, at(0), 0.7);
+      if (beat === 2) snare(c, at(0), 0.6);
+      pluck(c, at(0), root * 8, 0.7, 4);
+      pluck(c, at(0.5), root * 10, 0.5, 4);
+      break;
   }
 }
 

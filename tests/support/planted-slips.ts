@@ -16,31 +16,52 @@ export interface Planted {
 
 /** One line with its words timed. */
 export function saidAt(atUs: number, text: string, stepS = 0.33): TranscriptCue {
-  const words = text.split(' ').map((w, i) => ({ text: w, start: fromSeconds(atUs / 1e6 + i * stepS), end: fromSeconds(atUs / 1e6 + (i + 0.9) * stepS) }));
+  const words = text.split(' ').map((w, i) => ({
+    text: w,
+    start: fromSeconds(atUs / 1e6 + i * stepS),
+    end: fromSeconds(atUs / 1e6 + (i + 0.9) * stepS),
+  }));
   return { start: words[0]?.start ?? micros(0), end: words.at(-1)?.end ?? micros(0), text, words };
 }
 
-const EXPLANATION = 'so for this one put your feet a little wider than your hips turn the toes out and sit back as if there was a chair behind you and then you push the floor away and come all the way up';
+const EXPLANATION =
+  'so for this one put your feet a little wider than your hips turn the toes out and sit back as if there was a chair behind you and then you push the floor away and come all the way up';
 
 /**
  * A class with slips of every kind that words can tell, one of each in an interval of its own as far as the class has
  * intervals: a move left out, a break far too long, an explanation into the work, wrong side, next-up, count, time and half.
  */
-export function plantSlips(plan: Plan, seed: number): { readonly take: SyntheticTake; readonly planted: readonly Planted[] } {
+export function plantSlips(
+  plan: Plan,
+  seed: number,
+): { readonly take: SyntheticTake; readonly planted: readonly Planted[] } {
   const active = compile(plan).segments.filter(isActive);
   const made = syntheticTake(plan, seed, { breakOverS: 2, calls: SPARE_CALLS, leaveOut: [active[3]?.index ?? 0] });
   const truth = new Map(made.truth);
   let cues = [...made.transcript.cues];
   let duration: number = made.duration;
-  const planted: Planted[] = [{ type: 'left-out', at: truth.get(active[2]?.key ?? '')?.end ?? micros(0), reachUs: 30e6 }];
+  const planted: Planted[] = [
+    { type: 'left-out', at: truth.get(active[2]?.key ?? '')?.end ?? micros(0), reachUs: 30e6 },
+  ];
   // A break that goes on: all that comes after its first seconds comes later.
   const rest = made.segments.find((s) => s.kind === 'rest' && truth.has(s.key) && s.index > (active[4]?.index ?? 0));
   const held = rest === undefined ? undefined : truth.get(rest.key);
   if (rest !== undefined && held !== undefined) {
     const [from, by] = [held.start + 2e6, 14e6];
-    const later = <T extends { start: Micros; end: Micros }>(s: T): T => ({ ...s, start: micros(s.start >= from ? s.start + by : s.start), end: micros(s.end > from ? s.end + by : s.end) });
+    const later = <T extends { start: Micros; end: Micros }>(s: T): T => ({
+      ...s,
+      start: micros(s.start >= from ? s.start + by : s.start),
+      end: micros(s.end > from ? s.end + by : s.end),
+    });
     for (const [key, s] of truth) truth.set(key, later(s));
-    cues = cues.map((c) => (c.start >= from ? { ...later(c), words: c.words?.map((w) => ({ ...w, start: micros(w.start + by), end: micros(w.end + by) })) ?? null } : c));
+    cues = cues.map((c) =>
+      c.start >= from
+        ? {
+            ...later(c),
+            words: c.words?.map((w) => ({ ...w, start: micros(w.start + by), end: micros(w.end + by) })) ?? null,
+          }
+        : c,
+    );
     duration += by;
     planted.push({ type: 'break-long', at: held.start, reachUs: 8e6 });
   }
@@ -62,14 +83,25 @@ export function plantSlips(plan: Plan, seed: number): { readonly take: Synthetic
   add('wrong-time', 5, 'Five seconds left.', [6, 8, 10, 12]);
   add('wrong-half-way', 6, 'Half-way there.', [3, 4.5, 6]);
   const sided = active.findIndex((s, k) => k > 6 && (s.side === 'left' || s.side === 'right') && truth.has(s.key));
-  if (sided >= 0) add('wrong-side', sided, `${active[sided]?.side === 'left' ? 'Right' : 'Left'} side here.`, [4, 6, 8, 10]);
+  if (sided >= 0)
+    add('wrong-side', sided, `${active[sided]?.side === 'left' ? 'Right' : 'Left'} side here.`, [4, 6, 8, 10]);
   // An explanation over the start of an interval, in the place of what was said there.
-  const into = active.findIndex((s, k) => k > 7 && k !== sided && truth.has(s.key) && made.segments[s.index - 1]?.kind === 'rest' && truth.has(made.segments[s.index - 1]?.key ?? ''));
+  const into = active.findIndex(
+    (s, k) =>
+      k > 7 &&
+      k !== sided &&
+      truth.has(s.key) &&
+      made.segments[s.index - 1]?.kind === 'rest' &&
+      truth.has(made.segments[s.index - 1]?.key ?? ''),
+  );
   const start = spanOf(into)?.start;
   if (into >= 0 && start !== undefined) {
     const talk = saidAt(start - 6e6, EXPLANATION);
     cues = [...cues.filter((c) => c.end <= talk.start || c.start >= talk.end || /three|two|one/i.test(c.text)), talk];
     planted.push({ type: 'explanation-into-work', at: start, reachUs: 6e6 });
   }
-  return { take: { ...made, truth, transcript: { cues: cues.sort((a, b) => a.start - b.start) }, duration: micros(duration) }, planted };
+  return {
+    take: { ...made, truth, transcript: { cues: cues.sort((a, b) => a.start - b.start) }, duration: micros(duration) },
+    planted,
+  };
 }

@@ -102,23 +102,48 @@ Nod if you can hear me, no, I am only joking.
 It is warm in here, so open a window if you can.
 Put the timer out of your mind, I will count for you.`.split('\n');
 
-const FIGURES = ['0:40 work, 0:20 rest.', '3x12 each side.', '40/20, three rounds.', '1:30 to go.', '30 seconds left.', '12 reps, then swap.', '5 minutes of warm-up.', '8 more, then 4, then 2.', '20/10 × 8 makes 4 minutes.', 'Round 2 of 3.',
-  '45 s on, 15 s off.', '100 percent effort.', '2:00 of plank.', '16 counts left, 16 counts right.', '126 beats a minute.', 'L/R, 10 each.', '10-15 reps are fine.', '2.5 kg is enough.', '60 seconds, go!', '15 minutes 30 in all.'];
+const FIGURES = [
+  '0:40 work, 0:20 rest.',
+  '3x12 each side.',
+  '40/20, three rounds.',
+  '1:30 to go.',
+  '30 seconds left.',
+  '12 reps, then swap.',
+  '5 minutes of warm-up.',
+  '8 more, then 4, then 2.',
+  '20/10 × 8 makes 4 minutes.',
+  'Round 2 of 3.',
+  '45 s on, 15 s off.',
+  '100 percent effort.',
+  '2:00 of plank.',
+  '16 counts left, 16 counts right.',
+  '126 beats a minute.',
+  'L/R, 10 each.',
+  '10-15 reps are fine.',
+  '2.5 kg is enough.',
+  '60 seconds, go!',
+  '15 minutes 30 in all.',
+];
 
 /** 250 lines of all kinds and lengths, shuffled the same way each time: the first 50 to learn from, 200 to be tested on. */
 export function spokenLines(): { readonly learn: readonly string[]; readonly test: readonly string[] } {
   const library = LIBRARY.flatMap((e, i) => {
     switch (i % 5) {
-      case 0: return [`${e.form}.`];
-      case 1: return [`Next up, ${e.name.toLowerCase()}. ${e.setUp}.`];
-      case 2: return [`${e.caution}. Easier: ${e.easier.toLowerCase()}.`];
-      case 3: return [`${e.name}. ${e.form}. ${e.breath}.`];
-      default: return [`${e.setUp}, then ${e.form.toLowerCase()}, and if you want more: ${e.harder.toLowerCase()}.`];
+      case 0:
+        return [`${e.form}.`];
+      case 1:
+        return [`Next up, ${e.name.toLowerCase()}. ${e.setUp}.`];
+      case 2:
+        return [`${e.caution}. Easier: ${e.easier.toLowerCase()}.`];
+      case 3:
+        return [`${e.name}. ${e.form}. ${e.breath}.`];
+      default:
+        return [`${e.setUp}, then ${e.form.toLowerCase()}, and if you want more: ${e.harder.toLowerCase()}.`];
     }
   });
   const all = [...TALK, ...FIGURES, ...library.slice(0, 250 - TALK.length - FIGURES.length)];
   let seed = 20_261_125;
-  const random = () => ((seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x7fffffff);
+  const random = () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x7fffffff;
   for (let i = all.length - 1; i > 0; i--) {
     const j = Math.floor(random() * (i + 1));
     [all[i], all[j]] = [all[j] as string, all[i] as string];

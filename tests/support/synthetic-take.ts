@@ -51,15 +51,17 @@ export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {})
     const left = faults.leaveOut?.includes(i) === true;
     const afterLeft = before !== undefined && faults.leaveOut?.includes(i - 1) === true && isBreak(segment);
     if (left || afterLeft) continue;
-    const over = isActive(segment) ? (random() - 0.5) * 0.4 : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1);
+    const over = isActive(segment)
+      ? (random() - 0.5) * 0.4
+      : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1);
     const start = micros(now);
     now += segment.end - segment.start + over * 1e6;
     const placed = { ...segment, index: done.length, start, end: micros(now) };
     truth.set(segment.key, { start: placed.start, end: placed.end });
     done.push(placed);
   }
-  const cues: TranscriptCue[] = schedule(done, { cues: [], calls: faults.calls ?? SPARE_CALLS, marks: [] }).lines
-    .filter((line) => line.kind === 'countdown' || random() >= (faults.forgotten ?? 0))
+  const cues: TranscriptCue[] = schedule(done, { cues: [], calls: faults.calls ?? SPARE_CALLS, marks: [] })
+    .lines.filter((line) => line.kind === 'countdown' || random() >= (faults.forgotten ?? 0))
     .map((line) => timedCue(line.text, line.start + (random() - 0.3) * 4e5, line.end - line.start));
   return { segments, truth, transcript: { cues }, duration: micros(now + 3e6) };
 }
@@ -80,22 +82,33 @@ export function coarsen(transcript: Transcript, paragraphS: number): Transcript 
   const cues: { start: number; words: string[] }[] = [];
   for (const word of transcript.cues.flatMap((cue) => cue.words ?? [])) {
     const last = cues.at(-1);
-    if (last === undefined || word.start >= last.start + paragraphS * 1e6) cues.push({ start: Math.floor(word.start / 1e6) * 1e6, words: [word.text] });
+    if (last === undefined || word.start >= last.start + paragraphS * 1e6)
+      cues.push({ start: Math.floor(word.start / 1e6) * 1e6, words: [word.text] });
     else last.words.push(word.text);
   }
   return {
     cues: cues.map((cue, i) => ({
-      start: micros(cue.start), end: micros(cues[i + 1]?.start ?? cue.start + paragraphS * 1e6), text: cue.words.join(' '), words: null,
+      start: micros(cue.start),
+      end: micros(cues[i + 1]?.start ?? cue.start + paragraphS * 1e6),
+      text: cue.words.join(' '),
+      words: null,
     })),
   };
 }
 
 /** Absolute errors of all boundaries in seconds, ascending. */
-export function boundaryErrors(take: SyntheticTake, recorded: readonly { segment: Segment; recorded: { start: number; end: number } | null }[]): number[] {
-  return recorded.flatMap(({ segment, recorded: span }) => {
-    const truth = take.truth.get(segment.key);
-    return truth === undefined || span === null ? [] : [Math.abs(span.start - truth.start) / 1e6, Math.abs(span.end - truth.end) / 1e6];
-  }).sort((a, b) => a - b);
+export function boundaryErrors(
+  take: SyntheticTake,
+  recorded: readonly { segment: Segment; recorded: { start: number; end: number } | null }[],
+): number[] {
+  return recorded
+    .flatMap(({ segment, recorded: span }) => {
+      const truth = take.truth.get(segment.key);
+      return truth === undefined || span === null
+        ? []
+        : [Math.abs(span.start - truth.start) / 1e6, Math.abs(span.end - truth.end) / 1e6];
+    })
+    .sort((a, b) => a - b);
 }
 
 export function quantile(sorted: readonly number[], share: number): number {

@@ -13,15 +13,23 @@ import { findingsBySegment, takeFindings } from './take-checks.ts';
 const { segments, total } = compile(readOutline('# T\n## A: 2 rounds, 40/15, no last rest\n- Squat\n- Row').value);
 
 /** The class as planned, but for what a test changes. */
-function recorded(change: Partial<Record<number, { overS?: number; missing?: boolean; confidence?: number }>>): Alignment {
+function recorded(
+  change: Partial<Record<number, { overS?: number; missing?: boolean; confidence?: number }>>,
+): Alignment {
   let now = 0;
   return {
-    extra: [], grids: [],
+    extra: [],
+    grids: [],
     segments: segments.map((segment) => {
       const { overS = 0, missing = false, confidence = 0.95 } = change[segment.index] ?? {};
       const start = now;
       if (!missing) now += segment.end - segment.start + overS * 1e6;
-      return { segment, recorded: missing ? null : { start: micros(start), end: micros(now) }, confidence, evidence: [] };
+      return {
+        segment,
+        recorded: missing ? null : { start: micros(start), end: micros(now) },
+        confidence,
+        evidence: [],
+      };
     }),
   };
 }
@@ -31,7 +39,13 @@ describe('what went otherwise than planned', () => {
   it('lets a break run over a little, and offers to cut what is too much', () => {
     expect(takeFindings(recorded({ 1: { overS: 3.5 } }), [])).toEqual([]);
     const [found] = takeFindings(recorded({ 1: { overS: 9 } }), []);
-    expect(found).toMatchObject({ rule: 'break-over', severity: 'alarm', measured: '24 s', wanted: '15 s', segmentKey: segments[1]?.key });
+    expect(found).toMatchObject({
+      rule: 'break-over',
+      severity: 'alarm',
+      measured: '24 s',
+      wanted: '15 s',
+      segmentKey: segments[1]?.key,
+    });
     const mend = found?.mends[0];
     const span = mend?.kind === 'remove-span' ? mend.span : undefined;
     expect((span?.end ?? 0) - (span?.start ?? 0)).toBe(fromSeconds(9));
@@ -43,22 +57,53 @@ describe('what went otherwise than planned', () => {
   });
   it('names a move that was left out, and where it was made up', () => {
     const alignment = recorded({ 2: { missing: true } });
-    expect(takeFindings(alignment, [])[0]).toMatchObject({ rule: 'left-out', severity: 'alarm', says: 'Row (round 1) was left out.' });
-    const made = { start: fromSeconds(200), end: fromSeconds(240), label: 'Row', madeUp: segments[2] ?? null, after: 6 };
-    expect(takeFindings({ ...alignment, extra: [made] }, [])[0]).toMatchObject({ rule: 'made-up-later', severity: 'note', says: 'Row (round 1) was left out and made up at 3:20.' });
+    expect(takeFindings(alignment, [])[0]).toMatchObject({
+      rule: 'left-out',
+      severity: 'alarm',
+      says: 'Row (round 1) was left out.',
+    });
+    const made = {
+      start: fromSeconds(200),
+      end: fromSeconds(240),
+      label: 'Row',
+      madeUp: segments[2] ?? null,
+      after: 6,
+    };
+    expect(takeFindings({ ...alignment, extra: [made] }, [])[0]).toMatchObject({
+      rule: 'made-up-later',
+      severity: 'note',
+      says: 'Row (round 1) was left out and made up at 3:20.',
+    });
   });
   it('says where it is unsure', () => {
-    expect(takeFindings(recorded({ 2: { confidence: 0.2 } }), [])[0]).toMatchObject({ rule: 'unsure', severity: 'note' });
+    expect(takeFindings(recorded({ 2: { confidence: 0.2 } }), [])[0]).toMatchObject({
+      rule: 'unsure',
+      severity: 'note',
+    });
   });
   it('turns false claims into findings and leaves true and unsure ones', () => {
-    const claim = (verdict: Claim['verdict']): Claim => ({ at: fromSeconds(20), type: 'moves-left', said: 'two more moves', claimed: 2, actual: 1, verdict, segmentKey: segments[0]?.key ?? '' });
+    const claim = (verdict: Claim['verdict']): Claim => ({
+      at: fromSeconds(20),
+      type: 'moves-left',
+      said: 'two more moves',
+      claimed: 2,
+      actual: 1,
+      verdict,
+      segmentKey: segments[0]?.key ?? '',
+    });
     const found = takeFindings(recorded({}), [claim('true'), claim('unsure'), claim('false')]);
-    expect(found.map((f) => [f.rule, f.says, f.measured, f.wanted])).toEqual([['claim-moves-left', '“two more moves” is not what is left.', 'said 2', '1']]);
+    expect(found.map((f) => [f.rule, f.says, f.measured, f.wanted])).toEqual([
+      ['claim-moves-left', '“two more moves” is not what is left.', 'said 2', '1'],
+    ]);
   });
   it('stand in the order of the take, and can be asked for by segment', () => {
     const found = takeFindings(recorded({ 1: { overS: 9 }, 2: { missing: true }, 5: { overS: 12 } }), []);
     expect(found.map((f) => f.at)).toEqual([...found.map((f) => f.at)].sort((a, b) => a - b));
-    expect(findingsBySegment(found).get(segments[5]?.key ?? '')?.map((f) => f.rule)).toEqual(['break-over']);
+    expect(
+      findingsBySegment(found)
+        .get(segments[5]?.key ?? '')
+        ?.map((f) => f.rule),
+    ).toEqual(['break-over']);
   });
 });
 

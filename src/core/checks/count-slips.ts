@@ -29,23 +29,69 @@ export function countSlips(plan: Plan, alignment: Alignment, tokens: readonly To
   return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
     const scheme = blocks.get(segment.blockId)?.scheme;
     if (recorded === null || !isActive(segment) || (scheme?.kind !== 'reps' && scheme?.kind !== 'counts')) return [];
-    const inside = tokens.filter((t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US);
-    const make = (f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & { at: Finding['at'] }): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', certainty: Math.min(0.8, confidence), mends: [], ...f });
+    const inside = tokens.filter(
+      (t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US,
+    );
+    const make = (
+      f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & { at: Finding['at'] },
+    ): Finding => ({
+      severity: 'alarm',
+      segmentKey: segment.key,
+      clock: 'take',
+      certainty: Math.min(0.8, confidence),
+      mends: [],
+      ...f,
+    });
     return runsIn(inside).flatMap((run): Finding[] => {
       const at = run.times[0] as Finding['at'];
       const last = run.values.at(-1) as number;
       if (scheme.kind === 'reps') {
         const odd = run.values.findIndex((v, i) => i > 0 && v - (run.values[i - 1] as number) !== 1);
-        if (odd > 0) return [make({ rule: 'count-skipped', at: run.times[odd] as Finding['at'], says: `“${run.values[odd - 1]}, ${run.values[odd]}” is counted in ${labelWithSide(segment)}.`, measured: `${run.values[odd]} after ${run.values[odd - 1]}`, wanted: `${(run.values[odd - 1] as number) + 1}`, source: 'the count itself' })];
-        return last === scheme.reps || last < FEWEST ? [] : [make({ rule: 'reps-miscounted', at, says: `${labelWithSide(segment)} is counted to ${last}.`, measured: `${last} repetitions`, wanted: `${scheme.reps}`, source: 'the plan' })];
+        if (odd > 0)
+          return [
+            make({
+              rule: 'count-skipped',
+              at: run.times[odd] as Finding['at'],
+              says: `“${run.values[odd - 1]}, ${run.values[odd]}” is counted in ${labelWithSide(segment)}.`,
+              measured: `${run.values[odd]} after ${run.values[odd - 1]}`,
+              wanted: `${(run.values[odd - 1] as number) + 1}`,
+              source: 'the count itself',
+            }),
+          ];
+        return last === scheme.reps || last < FEWEST
+          ? []
+          : [
+              make({
+                rule: 'reps-miscounted',
+                at,
+                says: `${labelWithSide(segment)} is counted to ${last}.`,
+                measured: `${last} repetitions`,
+                wanted: `${scheme.reps}`,
+                source: 'the plan',
+              }),
+            ];
       }
       const beatUs = 60e9 / scheme.milliBpm;
-      const steps = run.times.slice(1).map((t, i) => t - (run.times[i] as number)).sort((a, b) => a - b);
+      const steps = run.times
+        .slice(1)
+        .map((t, i) => t - (run.times[i] as number))
+        .sort((a, b) => a - b);
       const step = steps[Math.floor(steps.length / 2)] as number;
-      const wanted = BEATS_A_NUMBER.map((n) => n * beatUs).reduce((a, b) => (Math.abs(Math.log(step / b)) < Math.abs(Math.log(step / a)) ? b : a));
+      const wanted = BEATS_A_NUMBER.map((n) => n * beatUs).reduce((a, b) =>
+        Math.abs(Math.log(step / b)) < Math.abs(Math.log(step / a)) ? b : a,
+      );
       const off = step / wanted - 1;
       if (Math.abs(off) <= OFF_SHARE) return [];
-      return [make({ rule: 'lost-beat', at, says: `The count in ${labelWithSide(segment)} loses the beat.`, measured: `${(60e6 / (step * (beatUs / wanted))).toFixed(0)} BPM, ${Math.abs(off * 100).toFixed(0)} % too ${off > 0 ? 'slow' : 'fast'}`, wanted: `${(scheme.milliBpm / 1000).toFixed(0)} BPM`, source: `the plan's tempo; within ${OFF_SHARE * 100} % is ${TRADE}` })];
+      return [
+        make({
+          rule: 'lost-beat',
+          at,
+          says: `The count in ${labelWithSide(segment)} loses the beat.`,
+          measured: `${(60e6 / (step * (beatUs / wanted))).toFixed(0)} BPM, ${Math.abs(off * 100).toFixed(0)} % too ${off > 0 ? 'slow' : 'fast'}`,
+          wanted: `${(scheme.milliBpm / 1000).toFixed(0)} BPM`,
+          source: `the plan's tempo; within ${OFF_SHARE * 100} % is ${TRADE}`,
+        }),
+      ];
     });
   });
 }

@@ -10,14 +10,31 @@ const FEWEST_CHAPTERS = 3;
 /** What the lanes cannot deliver as the rules want it. */
 export function laneFindings(lanes: Lanes): Finding[] {
   const findings: Finding[] = lanes.droppedChapters.map((d) => ({
-    rule: 'chapter-too-short', severity: 'note', segmentKey: d.segmentKey, clock: 'programme', at: micros(0),
+    rule: 'chapter-too-short',
+    severity: 'note',
+    segmentKey: d.segmentKey,
+    clock: 'programme',
+    at: micros(0),
     says: `The chapter “${d.title}” is too short and was joined to the one before.`,
-    measured: `${writeSeconds(d.lengthUs)} s`, wanted: `${writeSeconds(SHORTEST_CHAPTER)} s or more`, source: TRADE, certainty: 1, mends: [],
+    measured: `${writeSeconds(d.lengthUs)} s`,
+    wanted: `${writeSeconds(SHORTEST_CHAPTER)} s or more`,
+    source: TRADE,
+    certainty: 1,
+    mends: [],
   }));
   if (lanes.chapters.length > 0 && lanes.chapters.length < FEWEST_CHAPTERS) {
     findings.push({
-      rule: 'few-chapters', severity: 'note', segmentKey: null, clock: 'programme', at: micros(0), says: 'There are too few chapters for most players to show.',
-      measured: String(lanes.chapters.length), wanted: `${FEWEST_CHAPTERS} or more`, source: TRADE, certainty: 1, mends: [],
+      rule: 'few-chapters',
+      severity: 'note',
+      segmentKey: null,
+      clock: 'programme',
+      at: micros(0),
+      says: 'There are too few chapters for most players to show.',
+      measured: String(lanes.chapters.length),
+      wanted: `${FEWEST_CHAPTERS} or more`,
+      source: TRADE,
+      certainty: 1,
+      mends: [],
     });
   }
   return findings;

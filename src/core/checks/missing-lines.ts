@@ -10,23 +10,59 @@ import { type Finding, type Mend, TRADE } from './finding.ts';
 const FORM_AFTER = fromSeconds(4);
 
 /** A form line missing for a move that has a caution, and an option missing for a move with impact: at the move's first use. */
-export function missingLines(segments: readonly Segment[], script: Script, schedule: Schedule, means: CallMeans): Finding[] {
+export function missingLines(
+  segments: readonly Segment[],
+  script: Script,
+  schedule: Schedule,
+  means: CallMeans,
+): Finding[] {
   const facts = callFacts(means.plan, segments, means.book);
   const keyOf = new Map(segments.map((s) => [s.key, s]));
-  const labelled = (kinds: readonly CueKind[]) => new Set(script.cues.filter((c) => kinds.includes(c.kind) && c.text.trim() !== '').flatMap((c) => keyOf.get(c.segmentKey)?.label.toLowerCase() ?? []));
+  const labelled = (kinds: readonly CueKind[]) =>
+    new Set(
+      script.cues
+        .filter((c) => kinds.includes(c.kind) && c.text.trim() !== '')
+        .flatMap((c) => keyOf.get(c.segmentKey)?.label.toLowerCase() ?? []),
+    );
   const [formed, optioned] = [labelled(['form', 'caution']), labelled(['option'])];
-  const placedBefore = (kind: string, segment: Segment) => schedule.lines.some((l) => l.kind === kind && l.segmentIndex <= segment.index && l.segmentIndex >= leadOf(segments, segment));
+  const placedBefore = (kind: string, segment: Segment) =>
+    schedule.lines.some(
+      (l) => l.kind === kind && l.segmentIndex <= segment.index && l.segmentIndex >= leadOf(segments, segment),
+    );
   const found: Finding[] = [];
   for (const s of segments) {
     const of = isActive(s) && facts.isFirst(s) ? facts.of(s) : null;
     if (of === null) continue;
-    const common = { severity: 'note', segmentKey: s.key, clock: 'plan', at: s.start, measured: 'none', certainty: 0.8, source: TRADE } as const;
+    const common = {
+      severity: 'note',
+      segmentKey: s.key,
+      clock: 'plan',
+      at: s.start,
+      measured: 'none',
+      certainty: 0.8,
+      source: TRADE,
+    } as const;
     if (of.caution !== '' && !formed.has(s.label.toLowerCase()) && !placedBefore('caution', s)) {
-      found.push({ ...common, rule: 'form-missing', says: `${s.label} has a caution and no form line.`, wanted: `a form line (${of.caution})`, mends: of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)] });
+      found.push({
+        ...common,
+        rule: 'form-missing',
+        says: `${s.label} has a caution and no form line.`,
+        wanted: `a form line (${of.caution})`,
+        mends: of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)],
+      });
     }
     if (of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
       const lead = segments[leadOf(segments, s)] ?? s;
-      found.push({ ...common, rule: 'option-missing', says: `${s.label} has ${of.impact} impact and no option is said.`, wanted: 'an option before the start', mends: of.easier === '' ? [] : [add(script, 'option', lead, `Easier: ${of.easier}.`, lead === s ? FORM_AFTER : fromSeconds(3))] });
+      found.push({
+        ...common,
+        rule: 'option-missing',
+        says: `${s.label} has ${of.impact} impact and no option is said.`,
+        wanted: 'an option before the start',
+        mends:
+          of.easier === ''
+            ? []
+            : [add(script, 'option', lead, `Easier: ${of.easier}.`, lead === s ? FORM_AFTER : fromSeconds(3))],
+      });
     }
   }
   return found;
@@ -39,7 +75,19 @@ function leadOf(segments: readonly Segment[], segment: Segment): number {
   return i;
 }
 
-function add(script: Script, kind: CueKind, segment: Segment, text: string, afterUs: ReturnType<typeof fromSeconds>): Mend {
-  const cue: Cue = { id: freeCueId(script.cues), segmentKey: segment.key, kind, anchor: { kind: 'start', afterUs }, text };
+function add(
+  script: Script,
+  kind: CueKind,
+  segment: Segment,
+  text: string,
+  afterUs: ReturnType<typeof fromSeconds>,
+): Mend {
+  const cue: Cue = {
+    id: freeCueId(script.cues),
+    segmentKey: segment.key,
+    kind,
+    anchor: { kind: 'start', afterUs },
+    text,
+  };
   return { kind: 'script', label: `Add “${text}”`, changes: [{ kind: 'add', cue }] };
 }

@@ -18,11 +18,21 @@ const RANGE_SLACK = 0.5;
 const PHRASE_SLACK_US = 120_000;
 
 const UNLAID_WORDS: Readonly<Record<UnlaidTrack['reason'], string>> = {
-  'track-gone': 'Its track is no longer in the library', 'block-gone': 'Its block is no longer in the plan', 'past-the-track': 'It begins past the end of its track',
+  'track-gone': 'Its track is no longer in the library',
+  'block-gone': 'Its block is no longer in the plan',
+  'past-the-track': 'It begins past the end of its track',
 };
 
 type Where = Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & Partial<Finding>;
-const finding = (f: Where): Finding => ({ severity: 'note', segmentKey: null, clock: 'plan', at: ZERO, certainty: 1, mends: [], ...f });
+const finding = (f: Where): Finding => ({
+  severity: 'note',
+  segmentKey: null,
+  clock: 'plan',
+  at: ZERO,
+  certainty: 1,
+  mends: [],
+  ...f,
+});
 
 /** What is to be said of a class's music: places without any, tempos and stretches, cuts in mid-phrase, music that could not be laid. */
 export function musicFindings(plan: Plan, segments: readonly Segment[], music: Music, laid: LaidMusic): Finding[] {
@@ -30,29 +40,80 @@ export function musicFindings(plan: Plan, segments: readonly Segment[], music: M
   const spans = blockSpans(segments);
   const without = (id: string): Music => ({ ...music, placements: music.placements.filter((p) => p.id !== id) });
   const name = (blockId: string) => plan.blocks.find((b) => b.id === blockId)?.name ?? 'a block';
-  const found: Finding[] = laid.unlaid.map(({ placement, reason }) => finding({
-    rule: 'music-unlaid', severity: 'alarm', at: spans.get(placement.blockId)?.start ?? ZERO, says: `Music under “${name(placement.blockId)}” is not heard. ${UNLAID_WORDS[reason]}.`,
-    measured: 'not heard', wanted: 'heard', source: 'the plan', mends: [{ kind: 'music', label: 'Take it out', music: without(placement.id) }],
-  }));
+  const found: Finding[] = laid.unlaid.map(({ placement, reason }) =>
+    finding({
+      rule: 'music-unlaid',
+      severity: 'alarm',
+      at: spans.get(placement.blockId)?.start ?? ZERO,
+      says: `Music under “${name(placement.blockId)}” is not heard. ${UNLAID_WORDS[reason]}.`,
+      measured: 'not heard',
+      wanted: 'heard',
+      source: 'the plan',
+      mends: [{ kind: 'music', label: 'Take it out', music: without(placement.id) }],
+    }),
+  );
   for (const gap of coverageOf(plan, spans, music, laid).gaps) {
-    found.push(finding({
-      rule: 'music-gap', at: gap.start, says: `No music for ${writeTime(micros(gap.end - gap.start), 0)} in “${name(gap.blockId)}”.`, measured: `${writeTime(micros(gap.end - gap.start), 1)} silent`, wanted: 'music, or silence on purpose', source: JUDGEMENT,
-      mends: music.placements.some((p) => p.blockId === gap.blockId) ? [] : [{ kind: 'music', label: 'Silent on purpose', music: { ...music, silent: [...music.silent, gap.blockId] } }],
-    }));
+    found.push(
+      finding({
+        rule: 'music-gap',
+        at: gap.start,
+        says: `No music for ${writeTime(micros(gap.end - gap.start), 0)} in “${name(gap.blockId)}”.`,
+        measured: `${writeTime(micros(gap.end - gap.start), 1)} silent`,
+        wanted: 'music, or silence on purpose',
+        source: JUDGEMENT,
+        mends: music.placements.some((p) => p.blockId === gap.blockId)
+          ? []
+          : [
+              {
+                kind: 'music',
+                label: 'Silent on purpose',
+                music: { ...music, silent: [...music.silent, gap.blockId] },
+              },
+            ],
+      }),
+    );
   }
   for (const l of laid.laid) {
     const stretch = Math.abs(l.placement.speedPpm / AS_IT_IS_PPM - 1);
     if (stretch > STRETCH_GOOD + 1e-9) {
-      found.push(finding({
-        rule: 'music-stretch', severity: stretch > STRETCH_MOST ? 'alarm' : 'note', at: l.start, says: `“${l.track.title}” is stretched by ${(stretch * 100).toFixed(1)} %.`, measured: `${(stretch * 100).toFixed(1)} %`, wanted: `${STRETCH_GOOD * 100} % or less`, source: TRADE,
-        mends: [{ kind: 'music', label: 'Play it at its own tempo', music: { ...music, placements: music.placements.map((p) => (p.id === l.placement.id ? { ...p, speedPpm: AS_IT_IS_PPM } : p)) } }],
-      }));
+      found.push(
+        finding({
+          rule: 'music-stretch',
+          severity: stretch > STRETCH_MOST ? 'alarm' : 'note',
+          at: l.start,
+          says: `“${l.track.title}” is stretched by ${(stretch * 100).toFixed(1)} %.`,
+          measured: `${(stretch * 100).toFixed(1)} %`,
+          wanted: `${STRETCH_GOOD * 100} % or less`,
+          source: TRADE,
+          mends: [
+            {
+              kind: 'music',
+              label: 'Play it at its own tempo',
+              music: {
+                ...music,
+                placements: music.placements.map((p) =>
+                  p.id === l.placement.id ? { ...p, speedPpm: AS_IT_IS_PPM } : p,
+                ),
+              },
+            },
+          ],
+        }),
+      );
     }
     const block = plan.blocks.find((b) => b.id === l.placement.blockId);
     const range = block === undefined ? null : tempoRange(block.kind);
     const bpm = bpmAt(l, micros((l.start + l.end) / 2));
     if (range !== null && (bpm < range.low - RANGE_SLACK || bpm > range.high + RANGE_SLACK)) {
-      found.push(finding({ rule: 'music-tempo', at: l.start, says: `“${l.track.title}” runs at ${bpm.toFixed(0)} under “${name(l.placement.blockId)}”.`, measured: `${bpm.toFixed(1)} BPM`, wanted: `${range.low} to ${range.high} BPM`, source: range.source }));
+      found.push(
+        finding({
+          rule: 'music-tempo',
+          at: l.start,
+          says: `“${l.track.title}” runs at ${bpm.toFixed(0)} under “${name(l.placement.blockId)}”.`,
+          measured: `${bpm.toFixed(1)} BPM`,
+          wanted: `${range.low} to ${range.high} BPM`,
+          source: range.source,
+        }),
+      );
     }
     found.push(...cutInPhrase(l, laid, spans.get(l.placement.blockId)?.end ?? l.end));
   }
@@ -67,7 +128,16 @@ function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd
   const into = (((end - map.phrase) % counts) + counts) % counts;
   const crossed = laid.some((o) => o !== l && o.start < l.end && o.end > l.end);
   if (into === 0 || crossed || l.placement.fadeOutBeats > 0 || Math.abs(l.end - blockEnd) <= PHRASE_SLACK_US) return [];
-  return [finding({ rule: 'music-mid-phrase', at: l.end, says: `“${l.track.title}” stops on count ${into + 1} of a phrase.`, measured: `count ${into + 1}`, wanted: 'the end of a phrase, or a fade', source: TRADE })];
+  return [
+    finding({
+      rule: 'music-mid-phrase',
+      at: l.end,
+      says: `“${l.track.title}” stops on count ${into + 1} of a phrase.`,
+      measured: `count ${into + 1}`,
+      wanted: 'the end of a phrase, or a fade',
+      source: TRADE,
+    }),
+  ];
 }
 
 /** Speech that music covers: the voice is less far above it than wanted. One finding a stretch. */
@@ -79,29 +149,69 @@ export function drownedFindings(points: readonly LevelPoint[], music: Music): Fi
   const close = () => {
     if (open === null) return;
     const missing = Math.ceil((wanted - open.least) * 10) / 10;
-    found.push(finding({
-      rule: 'voice-drowned', severity: 'alarm', at: open.from, says: `Words drown in the music from ${writeTime(open.from, 0)} to ${writeTime(micros(open.to), 0)}.`, measured: `${open.least.toFixed(1)} LU above`, wanted: `${wanted.toFixed(1)} LU`, source: wanted >= 20 ? 'WCAG 2.2, 1.4.7' : JUDGEMENT, certainty: 0.8,
-      mends: [{ kind: 'music', label: `Take the voice to be ${missing.toFixed(1)} LU softer`, music: { ...music, levels: { ...music.levels, voiceDeciLufs: Math.max(-500, music.levels.voiceDeciLufs - Math.round(missing * 10)) } } }],
-    }));
+    found.push(
+      finding({
+        rule: 'voice-drowned',
+        severity: 'alarm',
+        at: open.from,
+        says: `Words drown in the music from ${writeTime(open.from, 0)} to ${writeTime(micros(open.to), 0)}.`,
+        measured: `${open.least.toFixed(1)} LU above`,
+        wanted: `${wanted.toFixed(1)} LU`,
+        source: wanted >= 20 ? 'WCAG 2.2, 1.4.7' : JUDGEMENT,
+        certainty: 0.8,
+        mends: [
+          {
+            kind: 'music',
+            label: `Take the voice to be ${missing.toFixed(1)} LU softer`,
+            music: {
+              ...music,
+              levels: {
+                ...music.levels,
+                voiceDeciLufs: Math.max(-500, music.levels.voiceDeciLufs - Math.round(missing * 10)),
+              },
+            },
+          },
+        ],
+      }),
+    );
     open = null;
   };
   for (const p of points) {
     const distance = p.voice === null || p.music === null ? null : p.voice - p.music;
     if (distance === null || distance >= wanted - NEAR_LU) close();
-    else open = open === null ? { from: p.at, to: p.at + 1e6, least: distance } : { ...open, to: p.at + 1e6, least: Math.min(open.least, distance) };
+    else
+      open =
+        open === null
+          ? { from: p.at, to: p.at + 1e6, least: distance }
+          : { ...open, to: p.at + 1e6, least: Math.min(open.least, distance) };
   }
   close();
   return found;
 }
 
 const RIGHTS_WORDS: Readonly<Record<RightsGap['what'], string>> = {
-  sync: 'has no licence for its composition', master: 'has no licence for its recording', territory: 'is not licensed for the territory', platform: 'is not licensed for a platform', term: 'is not licensed for long enough', proof: 'has no proof of its licence',
+  sync: 'has no licence for its composition',
+  master: 'has no licence for its recording',
+  territory: 'is not licensed for the territory',
+  platform: 'is not licensed for a platform',
+  term: 'is not licensed for long enough',
+  proof: 'has no proof of its licence',
 };
 
 /** What a deliverable needs and its tracks do not have. Local law and the licence's own text decide. */
 export function rightsFindings(music: Music, laid: LaidMusic): Finding[] {
   const tracks = new Map(laid.laid.map((l) => [l.track.id, l]));
-  return [...tracks.values()].flatMap((l) => rightsGaps(l.track, music.showing).map((gap) => finding({
-    rule: `rights-${gap.what}`, severity: gap.what === 'proof' ? 'note' : 'alarm', at: l.start, says: `“${l.track.title}” ${RIGHTS_WORDS[gap.what]}.`, measured: gap.has, wanted: gap.needs, source: `${TRADE}; local law decides`,
-  })));
+  return [...tracks.values()].flatMap((l) =>
+    rightsGaps(l.track, music.showing).map((gap) =>
+      finding({
+        rule: `rights-${gap.what}`,
+        severity: gap.what === 'proof' ? 'note' : 'alarm',
+        at: l.start,
+        says: `“${l.track.title}” ${RIGHTS_WORDS[gap.what]}.`,
+        measured: gap.has,
+        wanted: gap.needs,
+        source: `${TRADE}; local law decides`,
+      }),
+    ),
+  );
 }

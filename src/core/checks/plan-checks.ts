@@ -22,26 +22,101 @@ const LARGEST_STEP_MET = 4.5;
 const SIDE_SLACK = fromSeconds(2);
 
 /** The notice that goes into script and description (common practice). */
-export const STANDING_NOTICE = 'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.';
+export const STANDING_NOTICE =
+  'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.';
 
 /** What a careful colleague would say of a plan: cautions with their sources, breaks too short, sides uneven. */
-export function planFindings(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES, book: ExerciseBook = SHIPPED_BOOK): Finding[] {
+export function planFindings(
+  plan: Plan,
+  segments: readonly Segment[],
+  figures: ChangeFigures = USUAL_CHANGES,
+  book: ExerciseBook = SHIPPED_BOOK,
+): Finding[] {
   const balance = balanceOf(plan, segments, book);
-  return [...shares(plan, segments, balance), ...effortSteps(plan, segments, book), ...stretches(plan, segments), ...sides(plan, balance), ...breaks(plan, segments, figures, book)];
+  return [
+    ...shares(plan, segments, balance),
+    ...effortSteps(plan, segments, book),
+    ...stretches(plan, segments),
+    ...sides(plan, balance),
+    ...breaks(plan, segments, figures, book),
+  ];
 }
 
-const finding = (rule: string, at: Micros, segmentKey: string | null, says: string, measured: string, wanted: string, source: string, mends: readonly (Mend | null)[] = [], severity: Finding['severity'] = 'note'): Finding =>
-  ({ rule, severity, segmentKey, clock: 'plan', at, says, measured, wanted, source, certainty: 1, mends: mends.filter((m) => m !== null) });
+const finding = (
+  rule: string,
+  at: Micros,
+  segmentKey: string | null,
+  says: string,
+  measured: string,
+  wanted: string,
+  source: string,
+  mends: readonly (Mend | null)[] = [],
+  severity: Finding['severity'] = 'note',
+): Finding => ({
+  rule,
+  severity,
+  segmentKey,
+  clock: 'plan',
+  at,
+  says,
+  measured,
+  wanted,
+  source,
+  certainty: 1,
+  mends: mends.filter((m) => m !== null),
+});
 
 function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Finding[] {
   const total = segments.at(-1)?.end ?? 0;
   if (total < GUIDED_CLASS) return [];
   const found: Finding[] = [];
   const active = segments.find((s) => isActive(s));
-  if (balance.warmUpUs === 0) found.push(finding('no-warm-up', active?.start ?? micros(0), active?.key ?? null, 'The class has no warm-up.', 'none', '5 to 10 min', ACSM, [addShare(plan, 'warm-up')], 'alarm'));
-  else if (balance.warmUpUs < SHORTEST_WARM_UP) found.push(finding('short-warm-up', micros(0), null, 'The warm-up is short.', writeTime(balance.warmUpUs), '5 to 10 min', ACSM, [lengthenShare(plan, 'warm-up', segments)]));
-  if (balance.coolDownUs === 0) found.push(finding('no-cool-down', micros(total), null, 'The class has no cool-down.', 'none', '5 to 10 min', ACSM, [addShare(plan, 'cool-down')]));
-  else if (balance.coolDownUs < SHORTEST_WARM_UP) found.push(finding('short-cool-down', micros(total - balance.coolDownUs), null, 'The cool-down is short.', writeTime(balance.coolDownUs), '5 to 10 min', ACSM, [lengthenShare(plan, 'cool-down', segments)]));
+  if (balance.warmUpUs === 0)
+    found.push(
+      finding(
+        'no-warm-up',
+        active?.start ?? micros(0),
+        active?.key ?? null,
+        'The class has no warm-up.',
+        'none',
+        '5 to 10 min',
+        ACSM,
+        [addShare(plan, 'warm-up')],
+        'alarm',
+      ),
+    );
+  else if (balance.warmUpUs < SHORTEST_WARM_UP)
+    found.push(
+      finding(
+        'short-warm-up',
+        micros(0),
+        null,
+        'The warm-up is short.',
+        writeTime(balance.warmUpUs),
+        '5 to 10 min',
+        ACSM,
+        [lengthenShare(plan, 'warm-up', segments)],
+      ),
+    );
+  if (balance.coolDownUs === 0)
+    found.push(
+      finding('no-cool-down', micros(total), null, 'The class has no cool-down.', 'none', '5 to 10 min', ACSM, [
+        addShare(plan, 'cool-down'),
+      ]),
+    );
+  else if (balance.coolDownUs < SHORTEST_WARM_UP)
+    found.push(
+      finding(
+        'short-cool-down',
+        micros(total - balance.coolDownUs),
+        null,
+        'The cool-down is short.',
+        writeTime(balance.coolDownUs),
+        '5 to 10 min',
+        ACSM,
+        [lengthenShare(plan, 'cool-down', segments)],
+      ),
+    );
   return found;
 }
 
@@ -55,10 +130,31 @@ function effortSteps(plan: Plan, segments: readonly Segment[], book: ExerciseBoo
     const met = metOf(of.effort);
     const from = last?.met ?? metOf('rest');
     if (met >= VIGOROUS_MET && met - from > LARGEST_STEP_MET) {
-      found.push(finding('effort-jump', segment.start, segment.key, `${segment.label} is a jump in effort.`, `${from} to ${met} MET`, `steps of ${LARGEST_STEP_MET} MET or less`, `${TRADE}; MET of the Compendium of Physical Activities 2011`));
+      found.push(
+        finding(
+          'effort-jump',
+          segment.start,
+          segment.key,
+          `${segment.label} is a jump in effort.`,
+          `${from} to ${met} MET`,
+          `steps of ${LARGEST_STEP_MET} MET or less`,
+          `${TRADE}; MET of the Compendium of Physical Activities 2011`,
+        ),
+      );
     }
     if (of.impact === 'high' && (last?.level === 'floor' || last?.level === 'low')) {
-      found.push(finding('jump-after-floor', segment.start, segment.key, `${segment.label} jumps straight after floor work.`, 'no rise between', 'a standing move or a march first', TRADE, [riseBefore(plan, segment)]));
+      found.push(
+        finding(
+          'jump-after-floor',
+          segment.start,
+          segment.key,
+          `${segment.label} jumps straight after floor work.`,
+          'no rise between',
+          'a standing move or a march first',
+          TRADE,
+          [riseBefore(plan, segment)],
+        ),
+      );
     }
     last = { met, level: of.level };
   }
@@ -66,21 +162,56 @@ function effortSteps(plan: Plan, segments: readonly Segment[], book: ExerciseBoo
 }
 
 function stretches(plan: Plan, segments: readonly Segment[]): Finding[] {
-  return segments.filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH).map((s) =>
-    finding('short-stretch', s.start, s.key, `${s.label} is held too short.`, `${writeSeconds(micros(s.end - s.start))} s`, '10 to 30 s (another school: 30 to 60 s)', ACSM, [holdFor(plan, s, 15), holdFor(plan, s, 30)]));
+  return segments
+    .filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH)
+    .map((s) =>
+      finding(
+        'short-stretch',
+        s.start,
+        s.key,
+        `${s.label} is held too short.`,
+        `${writeSeconds(micros(s.end - s.start))} s`,
+        '10 to 30 s (another school: 30 to 60 s)',
+        ACSM,
+        [holdFor(plan, s, 15), holdFor(plan, s, 30)],
+      ),
+    );
 }
 
 function sides(plan: Plan, balance: Balance): Finding[] {
   const off = balance.sidesUs.left - balance.sidesUs.right;
   if (Math.abs(off) <= SIDE_SLACK) return [];
   const short = off > 0 ? 'right' : 'left';
-  return [finding('side-short', micros(0), null, `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`, `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`, 'the same', TRADE, [evenRounds(plan)], 'alarm')];
+  return [
+    finding(
+      'side-short',
+      micros(0),
+      null,
+      `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`,
+      `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`,
+      'the same',
+      TRADE,
+      [evenRounds(plan)],
+      'alarm',
+    ),
+  ];
 }
 
 function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures, book: ExerciseBook): Finding[] {
-  return changeOvers(plan, segments, figures, book).filter((c) => c.shortUs > 0 && c.plannedUs > 0).map((c) => {
-    const [from, to] = [segments.slice(0, c.toIndex).findLast(isActive), segments[c.toIndex]];
-    const longer = from === undefined || to === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
-    return finding('break-short', c.at, to?.key ?? null, `${c.from} to ${c.to}: the break is ${writeSeconds(c.shortUs)} s short.`, `${writeSeconds(c.plannedUs)} s`, `${writeSeconds(c.neededUs)} s (${whyNeeded(c)})`, TRADE, [longer]);
-  });
+  return changeOvers(plan, segments, figures, book)
+    .filter((c) => c.shortUs > 0 && c.plannedUs > 0)
+    .map((c) => {
+      const [from, to] = [segments.slice(0, c.toIndex).findLast(isActive), segments[c.toIndex]];
+      const longer = from === undefined || to === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
+      return finding(
+        'break-short',
+        c.at,
+        to?.key ?? null,
+        `${c.from} to ${c.to}: the break is ${writeSeconds(c.shortUs)} s short.`,
+        `${writeSeconds(c.plannedUs)} s`,
+        `${writeSeconds(c.neededUs)} s (${whyNeeded(c)})`,
+        TRADE,
+        [longer],
+      );
+    });
 }

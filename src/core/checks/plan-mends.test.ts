@@ -12,7 +12,8 @@ const outline = (text: string) => readOutline(`# T\n${text}`).value;
 const findings = (plan: Plan) => planFindings(plan, compile(plan).segments);
 const named = (plan: Plan, rule: string) => findings(plan).find((f) => f.rule === rule) as Finding;
 /** The plan after a finding's first mend, through the same door as the page's button. */
-const mended = (plan: Plan, rule: string): Plan => applyMend({ ...newDocument('T'), plan }, named(plan, rule).mends[0] as Mend).plan;
+const mended = (plan: Plan, rule: string): Plan =>
+  applyMend({ ...newDocument('T'), plan }, named(plan, rule).mends[0] as Mend).plan;
 
 const LONG = '## Hello: talk 0:30\n## Main: 20 rounds, 40/20\n- Squat\n- Standing row\n## Bye: talk 0:30';
 
@@ -21,20 +22,25 @@ describe('a mend of the plan takes its finding away', () => {
     const plan = mended(outline(LONG), 'no-warm-up');
     expect(plan.blocks.map((b) => b.kind)).toEqual(['talk', 'warm-up', 'circuit', 'talk']);
     expect(compile({ ...plan, blocks: plan.blocks.slice(1, 2) }).total).toBe(300e6);
-    for (const move of plan.blocks[1]?.moves ?? []) expect([move.name, ['none', 'low'].includes(exerciseNamed(move.name)?.impact ?? '')]).toEqual([move.name, true]);
+    for (const move of plan.blocks[1]?.moves ?? [])
+      expect([move.name, ['none', 'low'].includes(exerciseNamed(move.name)?.impact ?? '')]).toEqual([move.name, true]);
     expect(findings(plan).map((f) => f.rule)).not.toContain('no-warm-up');
     expect(findings(plan).map((f) => f.rule)).not.toContain('short-warm-up');
   });
   it('and a cool-down of stretches before the closing talk, with ids of its own', () => {
     const plan = mended(mended(outline(LONG), 'no-warm-up'), 'no-cool-down');
     expect(plan.blocks.map((b) => b.kind)).toEqual(['talk', 'warm-up', 'circuit', 'cool-down', 'talk']);
-    for (const move of plan.blocks[3]?.moves ?? []) expect([move.name, exerciseNamed(move.name)?.pattern]).toEqual([move.name, 'stretch']);
+    for (const move of plan.blocks[3]?.moves ?? [])
+      expect([move.name, exerciseNamed(move.name)?.pattern]).toEqual([move.name, 'stretch']);
     const ids = plan.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]);
     expect(new Set(ids).size).toBe(ids.length);
     expect(findings(plan).map((f) => f.rule)).not.toContain('short-cool-down');
   });
   it('a short warm-up grows to five minutes or just past them', () => {
-    const plan = mended(outline(`## Warm-up: 30/0\n- Knee lift\n- Hip circles\n- Easy squat\n- Step touch\n${LONG}`), 'short-warm-up');
+    const plan = mended(
+      outline(`## Warm-up: 30/0\n- Knee lift\n- Hip circles\n- Easy squat\n- Step touch\n${LONG}`),
+      'short-warm-up',
+    );
     const { segments } = compile(plan);
     const length = segments.filter((s) => s.blockKind === 'warm-up').reduce((sum, s) => sum + s.end - s.start, 0);
     expect([length >= 300e6, length < 320e6 + 5e6]).toEqual([true, true]);
@@ -44,7 +50,11 @@ describe('a mend of the plan takes its finding away', () => {
     expect(named(whole, 'short-stretch').mends.map((m) => m.label)).toEqual(['Hold it 15 s', 'Hold it 30 s']);
     expect(findings(mended(whole, 'short-stretch')).map((f) => f.rule)).not.toContain('short-stretch');
     const one = outline('## Stretch: cool-down, hold 30 change 5\n- Calf stretch\n- Neck stretch | hold 6');
-    expect(compile(mended(one, 'short-stretch')).segments.filter((s) => s.kind === 'hold').map((s) => (s.end - s.start) / 1e6)).toEqual([30, 15]);
+    expect(
+      compile(mended(one, 'short-stretch'))
+        .segments.filter((s) => s.kind === 'hold')
+        .map((s) => (s.end - s.start) / 1e6),
+    ).toEqual([30, 15]);
   });
   it('a jump after floor work gets a march before it', () => {
     const plan = mended(outline('## A: 40/20\n- Dead bug\n- Squat jump'), 'jump-after-floor');

@@ -10,15 +10,26 @@ import type { Finding } from './finding.ts';
 import { replaceNumber, scriptFindings } from './script-checks.ts';
 import { type SaidText, wordingFindings } from './wording-checks.ts';
 
-const plan = readOutline('# T\n## Main: 3 rounds, 40/20\n- Squat\n- Broomstick row\n- Side plank | sides own\n- Squat jump\n').value;
+const plan = readOutline(
+  '# T\n## Main: 3 rounds, 40/20\n- Squat\n- Broomstick row\n- Side plank | sides own\n- Squat jump\n',
+).value;
 const { segments } = compile(plan);
-const keyOf = (label: string, round = 1, side?: string) => segments.find((s) => s.label === label && s.round === round && (side === undefined || s.side === side))?.key ?? '';
+const keyOf = (label: string, round = 1, side?: string) =>
+  segments.find((s) => s.label === label && s.round === round && (side === undefined || s.side === side))?.key ?? '';
 const scriptOf = (...cues: Cue[]): Script => ({ cues, calls: SPARE_CALLS, marks: [] });
 let n = 0;
-const line = (segmentKey: string, text: string, afterS = 5, kind: Cue['kind'] = 'talk'): Cue => ({ id: `c${++n}`, segmentKey, kind, anchor: { kind: 'start', afterUs: fromSeconds(afterS) }, text });
-const findings = (script: Script) => scriptFindings(plan, segments, script, schedule(segments, script, { plan }), { plan });
+const line = (segmentKey: string, text: string, afterS = 5, kind: Cue['kind'] = 'talk'): Cue => ({
+  id: `c${++n}`,
+  segmentKey,
+  kind,
+  anchor: { kind: 'start', afterUs: fromSeconds(afterS) },
+  text,
+});
+const findings = (script: Script) =>
+  scriptFindings(plan, segments, script, schedule(segments, script, { plan }), { plan });
 const about = (script: Script, rule: string) => findings(script).filter((f) => f.rule === rule);
-const mended = (script: Script, finding: Finding | undefined, which = 0): Script => applyMend({ ...newDocument('T'), plan, script }, finding!.mends[which]!).script;
+const mended = (script: Script, finding: Finding | undefined, which = 0): Script =>
+  applyMend({ ...newDocument('T'), plan, script }, finding!.mends[which]!).script;
 
 describe('what a script claims', () => {
   it.each([
@@ -30,12 +41,26 @@ describe('what a script claims', () => {
     ['fifteen seconds left', keyOf('Squat'), ['claim-seconds-left']],
     ['next up, squat jump', keyOf('Squat'), ['claim-next-up']],
     ['you need a crate', keyOf('Squat'), ['claim-equipment']],
-  ])('%s', (text, key, rules) => expect(findings(scriptOf(line(key, text, 12))).map((f) => f.rule).filter((r) => r.startsWith('claim-'))).toEqual(rules));
+  ])('%s', (text, key, rules) =>
+    expect(
+      findings(scriptOf(line(key, text, 12)))
+        .map((f) => f.rule)
+        .filter((r) => r.startsWith('claim-')),
+    ).toEqual(rules),
+  );
 
-  it.each([['two moves left in this round', 3, 'three moves left in this round'], ['this is round 2', 1, 'this is round 1'], ['this is the second round', 1, 'this is the first round'], ['right side', 'left', 'left side']])('“%s” is mended to what is true (%s)', (text, _, right) => {
+  it.each([
+    ['two moves left in this round', 3, 'three moves left in this round'],
+    ['this is round 2', 1, 'this is round 1'],
+    ['this is the second round', 1, 'this is the first round'],
+    ['right side', 'left', 'left side'],
+  ])('“%s” is mended to what is true (%s)', (text, _, right) => {
     const key = text === 'right side' ? keyOf('Side plank', 1, 'left') : keyOf('Squat');
     const script = scriptOf(line(key, text, 8));
-    const next = mended(script, findings(script).find((f) => f.rule.startsWith('claim-')));
+    const next = mended(
+      script,
+      findings(script).find((f) => f.rule.startsWith('claim-')),
+    );
     expect(next.cues[0]?.text).toBe(right);
     expect(findings(next).filter((f) => f.rule.startsWith('claim-'))).toEqual([]);
   });
@@ -48,13 +73,21 @@ describe('what a script claims', () => {
     }
   });
   it('numbers are put in as they were written', () => {
-    expect([replaceNumber('12 reps', 12, 10), replaceNumber('Twelve reps', 12, 10), replaceNumber('the third round', 3, 2), replaceNumber('forty-five seconds', 45, 40), replaceNumber('a few', 3, 2)]).toEqual(['10 reps', 'Ten reps', 'the second round', 'forty seconds', 'a few']);
+    expect([
+      replaceNumber('12 reps', 12, 10),
+      replaceNumber('Twelve reps', 12, 10),
+      replaceNumber('the third round', 3, 2),
+      replaceNumber('forty-five seconds', 45, 40),
+      replaceNumber('a few', 3, 2),
+    ]).toEqual(['10 reps', 'Ten reps', 'the second round', 'forty seconds', 'a few']);
   });
 });
 
 describe('lines that do not fit', () => {
   it('are named with the seconds, and can look for their own place', () => {
-    const script = scriptOf(line(keyOf('Squat'), 'Keep the long line from the crown of the head to the tail. '.repeat(3), 31));
+    const script = scriptOf(
+      line(keyOf('Squat'), 'Keep the long line from the crown of the head to the tail. '.repeat(3), 31),
+    );
     const [long] = about(script, 'line-too-long');
     expect(long).toMatchObject({ severity: 'alarm', cueId: script.cues[0]?.id });
     expect(about(mended(script, long), 'line-too-long')).toEqual([]);
@@ -69,7 +102,9 @@ describe('what is missing', () => {
   it('a form line for a move with a caution, an option for a move with impact, each added in one click', () => {
     const script = scriptOf();
     expect(about(script, 'form-missing').map((f) => f.says)).toContain('Squat has a caution and no form line.');
-    expect(about(script, 'option-missing').map((f) => f.says)).toEqual(['Squat jump has high impact and no option is said.']);
+    expect(about(script, 'option-missing').map((f) => f.says)).toEqual([
+      'Squat jump has high impact and no option is said.',
+    ]);
     const next = mended(script, about(script, 'option-missing')[0]);
     expect(about(next, 'option-missing')).toEqual([]);
     // It stands before the jump begins.
@@ -77,14 +112,28 @@ describe('what is missing', () => {
   });
 });
 
-const said = (...texts: string[]): SaidText[] => texts.map((text, i) => ({ text, at: micros(i * 4e6), end: micros(i * 4e6 + 2e6), segmentKey: null, cueId: null, kind: 'work' }));
+const said = (...texts: string[]): SaidText[] =>
+  texts.map((text, i) => ({
+    text,
+    at: micros(i * 4e6),
+    end: micros(i * 4e6 + 2e6),
+    segmentKey: null,
+    cueId: null,
+    kind: 'work',
+  }));
 const rules = (...texts: string[]) => wordingFindings(said(...texts), 'take').map((f) => f.rule);
 
 // Common practice: claims to look at twice, stop on pain. The limits of praise, fillers and breath are our own judgement.
 describe('wording', () => {
   it('praise may come three times, then it is counted, and other words are offered', () => {
     expect(rules('Great job!', 'great job', 'Great job.')).toEqual([]);
-    const script = scriptOf(...[1, 2, 3].flatMap((round) => ['Squat', 'Broomstick row'].map((label) => line(keyOf(label, round), 'Great job, keep breathing.', 5, 'praise'))));
+    const script = scriptOf(
+      ...[1, 2, 3].flatMap((round) =>
+        ['Squat', 'Broomstick row'].map((label) =>
+          line(keyOf(label, round), 'Great job, keep breathing.', 5, 'praise'),
+        ),
+      ),
+    );
     const [praise] = about(script, 'praise-repeated');
     expect(praise).toMatchObject({ measured: '6 times', wanted: 'at most 3 in a class' });
     const next = mended(script, praise);
@@ -95,23 +144,71 @@ describe('wording', () => {
   it('fillers are counted against the minutes that are spoken, and left out in one click', () => {
     expect(rules('um right', 'um left', 'um again', 'um and um')).toContain('filler');
     expect(rules('um right', 'sit', 'stand')).toEqual([]);
-    const script = scriptOf(...[1, 2, 3].flatMap((round) => ['Squat', 'Broomstick row'].map((label) => line(keyOf(label, round), 'Basically, sit back, you know, and stand.', 5))));
-    expect(mended(script, about(script, 'filler').find((f) => f.says.includes('basically'))).cues[0]?.text).toBe('Sit back, you know, and stand.');
+    const script = scriptOf(
+      ...[1, 2, 3].flatMap((round) =>
+        ['Squat', 'Broomstick row'].map((label) =>
+          line(keyOf(label, round), 'Basically, sit back, you know, and stand.', 5),
+        ),
+      ),
+    );
+    expect(
+      mended(
+        script,
+        about(script, 'filler').find((f) => f.says.includes('basically')),
+      ).cues[0]?.text,
+    ).toBe('Sit back, you know, and stand.');
   });
   it('a line nobody can say in one breath is cut at its joint', () => {
-    const script = scriptOf(line(keyOf('Squat'), 'Sit back as if there were a chair right behind you and keep your whole foot heavy on the floor while you look ahead', 2));
+    const script = scriptOf(
+      line(
+        keyOf('Squat'),
+        'Sit back as if there were a chair right behind you and keep your whole foot heavy on the floor while you look ahead',
+        2,
+      ),
+    );
     const [long] = about(script, 'one-breath');
     const next = mended(script, long);
     expect(next.cues.map((c) => c.text.split(' ').length > 5)).toEqual([true, true]);
     expect(next.cues[1]?.anchor).toMatchObject({ kind: 'after', cueId: script.cues[0]?.id });
   });
   it.each([
-    'This will burn your belly fat.', 'We melt fat from your thighs today.', 'A great way to get rid of love handles.', 'It flushes out toxins.', 'This detoxes the liver.', 'This cures back pain.', 'It heals arthritis.',
-    'Lose five pounds in a week.', 'You will drop two dress sizes.', 'Burns 500 calories.', 'Safe for everyone.', 'Suitable for absolutely everybody.', 'Get your bikini body.', 'Earn your dinner.', 'Results are guaranteed.',
+    'This will burn your belly fat.',
+    'We melt fat from your thighs today.',
+    'A great way to get rid of love handles.',
+    'It flushes out toxins.',
+    'This detoxes the liver.',
+    'This cures back pain.',
+    'It heals arthritis.',
+    'Lose five pounds in a week.',
+    'You will drop two dress sizes.',
+    'Burns 500 calories.',
+    'Safe for everyone.',
+    'Suitable for absolutely everybody.',
+    'Get your bikini body.',
+    'Earn your dinner.',
+    'Results are guaranteed.',
   ])('“%s” wants a second look', (text) => expect(rules(text)).toEqual(['second-look']));
-  it.each(['No pain, no gain!', 'Push through the pain.', 'Ignore the pain.', 'It should really hurt.', 'Go on until it hurts.'])('“%s” is pain wording', (text) => expect(rules(text)).toEqual(['pain-wording']));
   it.each([
-    'It must never hurt.', 'You may feel tension, never pain.', 'Stop if you feel any pain.', 'This works your belly and your back.', 'Burn off some energy with me.', 'Lose the weights and stand up.', 'Press your back into the floor.',
-    'We treat our knees with care.', 'Drop two inches lower.', 'Breathe into your belly.', 'Safe and slow.', 'If your back hurts, stop.', 'Your thighs will burn a little.', 'Pull your belly in.',
+    'No pain, no gain!',
+    'Push through the pain.',
+    'Ignore the pain.',
+    'It should really hurt.',
+    'Go on until it hurts.',
+  ])('“%s” is pain wording', (text) => expect(rules(text)).toEqual(['pain-wording']));
+  it.each([
+    'It must never hurt.',
+    'You may feel tension, never pain.',
+    'Stop if you feel any pain.',
+    'This works your belly and your back.',
+    'Burn off some energy with me.',
+    'Lose the weights and stand up.',
+    'Press your back into the floor.',
+    'We treat our knees with care.',
+    'Drop two inches lower.',
+    'Breathe into your belly.',
+    'Safe and slow.',
+    'If your back hurts, stop.',
+    'Your thighs will burn a little.',
+    'Pull your belly in.',
   ])('“%s” is left alone', (text) => expect(rules(text)).toEqual([]));
 });

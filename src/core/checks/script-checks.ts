@@ -14,16 +14,39 @@ import { wordingFindings } from './wording-checks.ts';
 
 /** How a false claim is put into words, by its type; for a script and a take alike. */
 export const CLAIM_WORDS: Readonly<Record<ClaimType, string>> = {
-  'seconds-left': 'is not the time that is left', 'half-way': 'is not said in the middle', 'moves-left': 'is not what is left', round: 'is another round', length: 'is not how long it is',
-  'next-up': 'is not what comes next', side: 'is the wrong side', position: 'is another position', equipment: 'is not so', count: 'is another count',
+  'seconds-left': 'is not the time that is left',
+  'half-way': 'is not said in the middle',
+  'moves-left': 'is not what is left',
+  round: 'is another round',
+  length: 'is not how long it is',
+  'next-up': 'is not what comes next',
+  side: 'is the wrong side',
+  position: 'is another position',
+  equipment: 'is not so',
+  count: 'is another count',
 };
 
 /** Everything to say of a script before it is filmed, in the order of the class: what is not true, what does not fit, how it is worded, what is missing. */
-export function scriptFindings(plan: Plan, segments: readonly Segment[], script: Script, schedule: Schedule, means: CallMeans): Finding[] {
+export function scriptFindings(
+  plan: Plan,
+  segments: readonly Segment[],
+  script: Script,
+  schedule: Schedule,
+  means: CallMeans,
+): Finding[] {
   const cues = new Map(script.cues.map((cue) => [cue.id, cue]));
-  const said = schedule.lines.map((line) => ({ text: line.text, at: line.start, end: line.end, segmentKey: segments[line.segmentIndex]?.key ?? null, cueId: line.cueId, kind: segments[line.segmentIndex]?.kind ?? null }));
+  const said = schedule.lines.map((line) => ({
+    text: line.text,
+    at: line.start,
+    end: line.end,
+    segmentKey: segments[line.segmentIndex]?.key ?? null,
+    cueId: line.cueId,
+    kind: segments[line.segmentIndex]?.kind ?? null,
+  }));
   return [
-    ...scriptClaims(plan, segments, schedule.lines).filter((c) => c.verdict === 'false').map((claim) => falseLine(claim, cues.get(claim.line.cueId ?? ''))),
+    ...scriptClaims(plan, segments, schedule.lines)
+      .filter((c) => c.verdict === 'false')
+      .map((claim) => falseLine(claim, cues.get(claim.line.cueId ?? ''))),
     ...doNotFit(segments, schedule, cues),
     ...wordingFindings(said, 'plan', cues, means.speaker),
     ...missingLines(segments, script, schedule, means),
@@ -32,12 +55,36 @@ export function scriptFindings(plan: Plan, segments: readonly Segment[], script:
 
 function falseLine(claim: ScriptClaim, cue: Cue | undefined): Finding {
   const change = cue === undefined ? null : correction(claim, cue);
-  const measured = claim.type === 'half-way' ? `${claim.actual} s into it` : claim.type === 'seconds-left' ? `${claim.actual} s are left` : `said ${claim.claimed}`;
-  const wanted = claim.type === 'half-way' ? `${claim.claimed} s` : claim.type === 'seconds-left' ? `${claim.claimed} s` : String(claim.actual ?? 'unknown');
+  const measured =
+    claim.type === 'half-way'
+      ? `${claim.actual} s into it`
+      : claim.type === 'seconds-left'
+        ? `${claim.actual} s are left`
+        : `said ${claim.claimed}`;
+  const wanted =
+    claim.type === 'half-way'
+      ? `${claim.claimed} s`
+      : claim.type === 'seconds-left'
+        ? `${claim.claimed} s`
+        : String(claim.actual ?? 'unknown');
   return {
-    rule: `claim-${claim.type}`, severity: 'alarm', segmentKey: claim.segmentKey, ...(cue === undefined ? {} : { cueId: cue.id }), clock: 'plan', at: claim.at,
-    says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`, measured, wanted, source: 'the plan', certainty: 0.9,
-    mends: change === null ? (cue === undefined ? [] : [removal(cue)]) : [change, ...(cue === undefined ? [] : [removal(cue)])],
+    rule: `claim-${claim.type}`,
+    severity: 'alarm',
+    segmentKey: claim.segmentKey,
+    ...(cue === undefined ? {} : { cueId: cue.id }),
+    clock: 'plan',
+    at: claim.at,
+    says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
+    measured,
+    wanted,
+    source: 'the plan',
+    certainty: 0.9,
+    mends:
+      change === null
+        ? cue === undefined
+          ? []
+          : [removal(cue)]
+        : [change, ...(cue === undefined ? [] : [removal(cue)])],
   };
 }
 
@@ -48,13 +95,28 @@ const removal = (cue: Cue): Mend => scriptMend('Take the line out', [{ kind: 're
 function correction(claim: ScriptClaim, cue: Cue): Mend | null {
   const { claimed, actual } = claim;
   switch (claim.type) {
-    case 'seconds-left': return scriptMend(`Say it ${claimed} s before the end`, [{ kind: 'change', cueId: cue.id, next: { anchor: { kind: 'end', beforeUs: fromSeconds(Number(claimed)) } } }]);
-    case 'half-way': return scriptMend('Say it in the middle', [{ kind: 'change', cueId: cue.id, next: { anchor: { kind: 'half' } } }]);
-    case 'moves-left': case 'round': case 'length': case 'count':
-      return typeof claimed === 'number' && typeof actual === 'number' ? reworded(cue, replaceNumber(cue.text, claimed, actual), String(actual)) : null;
-    case 'side': return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
-    case 'next-up': return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
-    case 'position': case 'equipment': return null;
+    case 'seconds-left':
+      return scriptMend(`Say it ${claimed} s before the end`, [
+        { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'end', beforeUs: fromSeconds(Number(claimed)) } } },
+      ]);
+    case 'half-way':
+      return scriptMend('Say it in the middle', [
+        { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'half' } } },
+      ]);
+    case 'moves-left':
+    case 'round':
+    case 'length':
+    case 'count':
+      return typeof claimed === 'number' && typeof actual === 'number'
+        ? reworded(cue, replaceNumber(cue.text, claimed, actual), String(actual))
+        : null;
+    case 'side':
+      return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
+    case 'next-up':
+      return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
+    case 'position':
+    case 'equipment':
+      return null;
   }
 }
 
@@ -67,7 +129,11 @@ const ORDINALS = ['zeroth', 'first', 'second', 'third', 'fourth', 'fifth', 'sixt
 /** Puts another number in, as figures, as a word or as an ordinal, whichever the line used; the line itself where it holds no such number. */
 export function replaceNumber(text: string, from: number, to: number): string {
   const whole = Math.round(to);
-  const forms: [string, string][] = [[String(from), String(whole)], [numberWords(from), numberWords(whole)], [numberWords(from).replace(' ', '-'), numberWords(whole).replace(' ', '-')]];
+  const forms: [string, string][] = [
+    [String(from), String(whole)],
+    [numberWords(from), numberWords(whole)],
+    [numberWords(from).replace(' ', '-'), numberWords(whole).replace(' ', '-')],
+  ];
   if (ORDINALS[from] !== undefined && ORDINALS[whole] !== undefined) forms.push([ORDINALS[from], ORDINALS[whole]]);
   for (const [old, next] of forms) {
     const replaced = replaceWord(text, old, next);
@@ -80,7 +146,9 @@ export function replaceNumber(text: string, from: number, to: number): string {
 function replaceWord(text: string, from: string, to: string): string {
   if (from === '') return text;
   const escaped = from.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '[\\s-]+');
-  return text.replace(new RegExp(`\\b${escaped}(?:e?s)?\\b`, 'i'), (old) => (/^[A-Z]/.test(old) ? `${to[0]?.toUpperCase() ?? ''}${to.slice(1)}` : to.toLowerCase()));
+  return text.replace(new RegExp(`\\b${escaped}(?:e?s)?\\b`, 'i'), (old) =>
+    /^[A-Z]/.test(old) ? `${to[0]?.toUpperCase() ?? ''}${to.slice(1)}` : to.toLowerCase(),
+  );
 }
 
 function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: ReadonlyMap<string, Cue>): Finding[] {
@@ -89,12 +157,33 @@ function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: Readon
     if (cue === undefined || d.text.trim() === '') return [];
     const segment = d.segmentIndex === null ? undefined : segments[d.segmentIndex];
     const gone = d.reason === 'segment-gone';
-    return [{
-      rule: gone ? 'segment-gone' : 'line-too-long', severity: 'alarm', segmentKey: segment?.key ?? null, cueId: cue.id, clock: 'plan', at: segment?.start ?? micros(0),
-      says: gone ? `“${short(d.text)}” belongs to a segment that is no longer in the plan.` : `“${short(d.text)}” does not fit.`,
-      measured: gone ? 'no segment' : `${writeSeconds(d.missingUs)} s too long`, wanted: gone ? 'a segment of the plan' : 'room between the other lines', source: gone ? 'the plan' : `the plan; ${TRADE}`, certainty: 1,
-      mends: [...(segment !== undefined && cue.anchor.kind !== 'free' ? [scriptMend('Let it find its own place', [{ kind: 'change', cueId: cue.id, next: { anchor: { kind: 'free' } } }])] : []), removal(cue)],
-    }];
+    return [
+      {
+        rule: gone ? 'segment-gone' : 'line-too-long',
+        severity: 'alarm',
+        segmentKey: segment?.key ?? null,
+        cueId: cue.id,
+        clock: 'plan',
+        at: segment?.start ?? micros(0),
+        says: gone
+          ? `“${short(d.text)}” belongs to a segment that is no longer in the plan.`
+          : `“${short(d.text)}” does not fit.`,
+        measured: gone ? 'no segment' : `${writeSeconds(d.missingUs)} s too long`,
+        wanted: gone ? 'a segment of the plan' : 'room between the other lines',
+        source: gone ? 'the plan' : `the plan; ${TRADE}`,
+        certainty: 1,
+        mends: [
+          ...(segment !== undefined && cue.anchor.kind !== 'free'
+            ? [
+                scriptMend('Let it find its own place', [
+                  { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'free' } } },
+                ]),
+              ]
+            : []),
+          removal(cue),
+        ],
+      },
+    ];
   });
 }
 

@@ -26,48 +26,95 @@ function breakOver(r: RecordedSegment): Finding[] {
   const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
   const over = micros(length - planned);
   if (over <= BREAK_SLACK) return [];
-  return [{
-    rule: 'break-over', severity: 'alarm', segmentKey: r.segment.key, clock: 'take', at: r.recorded.start,
-    says: `${r.segment.label} runs ${writeSeconds(over)} s over.`,
-    measured: `${writeSeconds(length)} s`, wanted: `${writeSeconds(planned)} s`, source: 'the plan', certainty: r.confidence,
-    mends: [{ kind: 'remove-span', label: `Cut ${writeSeconds(over)} s out of the middle`, span: span(micros(r.recorded.start + planned / 2), micros(r.recorded.start + planned / 2 + over)) }],
-  }];
+  return [
+    {
+      rule: 'break-over',
+      severity: 'alarm',
+      segmentKey: r.segment.key,
+      clock: 'take',
+      at: r.recorded.start,
+      says: `${r.segment.label} runs ${writeSeconds(over)} s over.`,
+      measured: `${writeSeconds(length)} s`,
+      wanted: `${writeSeconds(planned)} s`,
+      source: 'the plan',
+      certainty: r.confidence,
+      mends: [
+        {
+          kind: 'remove-span',
+          label: `Cut ${writeSeconds(over)} s out of the middle`,
+          span: span(micros(r.recorded.start + planned / 2), micros(r.recorded.start + planned / 2 + over)),
+        },
+      ],
+    },
+  ];
 }
 
 function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
   if (r.recorded !== null || !isActive(r.segment)) return [];
   const made = alignment.extra.find((e) => e.madeUp?.key === r.segment.key);
   const before = alignment.segments.slice(0, r.segment.index).findLast((o) => o.recorded !== null);
-  return [{
-    rule: made === undefined ? 'left-out' : 'made-up-later', severity: made === undefined ? 'alarm' : 'note', segmentKey: r.segment.key, clock: 'take',
-    at: made?.start ?? before?.recorded?.end ?? micros(0),
-    says: `${labelWithSide(r.segment)} (round ${r.segment.round}) was left out${made === undefined ? '.' : ` and made up at ${writeTime(made.start)}.`}`,
-    measured: made === undefined ? 'never filmed' : `${writeTime(made.start)} to ${writeTime(made.end)}`, wanted: `after ${before?.segment.label ?? 'the start'}`,
-    source: 'the plan', certainty: r.confidence, mends: [],
-  }];
+  return [
+    {
+      rule: made === undefined ? 'left-out' : 'made-up-later',
+      severity: made === undefined ? 'alarm' : 'note',
+      segmentKey: r.segment.key,
+      clock: 'take',
+      at: made?.start ?? before?.recorded?.end ?? micros(0),
+      says: `${labelWithSide(r.segment)} (round ${r.segment.round}) was left out${made === undefined ? '.' : ` and made up at ${writeTime(made.start)}.`}`,
+      measured: made === undefined ? 'never filmed' : `${writeTime(made.start)} to ${writeTime(made.end)}`,
+      wanted: `after ${before?.segment.label ?? 'the start'}`,
+      source: 'the plan',
+      certainty: r.confidence,
+      mends: [],
+    },
+  ];
 }
 
 function falseClaim(claim: Claim): Finding[] {
   if (claim.verdict !== 'false') return [];
-  return [{
-    rule: `claim-${claim.type}`, severity: 'alarm', segmentKey: claim.segmentKey, clock: 'take', at: claim.at, says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
-    measured: claim.type === 'half-way' ? `${claim.actual} s into it` : `said ${claim.claimed}`, wanted: claim.type === 'half-way' ? `${claim.claimed} s` : String(claim.actual), source: claim.type === 'half-way' || claim.type === 'seconds-left' ? `the recording; within what is ${TRADE}` : 'the plan', certainty: 0.8, mends: [],
-  }];
+  return [
+    {
+      rule: `claim-${claim.type}`,
+      severity: 'alarm',
+      segmentKey: claim.segmentKey,
+      clock: 'take',
+      at: claim.at,
+      says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
+      measured: claim.type === 'half-way' ? `${claim.actual} s into it` : `said ${claim.claimed}`,
+      wanted: claim.type === 'half-way' ? `${claim.claimed} s` : String(claim.actual),
+      source:
+        claim.type === 'half-way' || claim.type === 'seconds-left'
+          ? `the recording; within what is ${TRADE}`
+          : 'the plan',
+      certainty: 0.8,
+      mends: [],
+    },
+  ];
 }
 
 function unsure(r: RecordedSegment): Finding[] {
   if (r.recorded === null || r.confidence >= UNSURE || !isActive(r.segment)) return [];
-  return [{
-    rule: 'unsure', severity: 'note', segmentKey: r.segment.key, clock: 'take', at: near(r),
-    says: 'This place is unsure. Listen, and pin it if it is wrong.', measured: `${Math.round(r.confidence * 100)} %`, wanted: `${Math.round(UNSURE * 100)} % or more`,
-    source: 'the alignment', certainty: 1 - r.confidence, mends: [],
-  }];
+  return [
+    {
+      rule: 'unsure',
+      severity: 'note',
+      segmentKey: r.segment.key,
+      clock: 'take',
+      at: near(r),
+      says: 'This place is unsure. Listen, and pin it if it is wrong.',
+      measured: `${Math.round(r.confidence * 100)} %`,
+      wanted: `${Math.round(UNSURE * 100)} % or more`,
+      source: 'the alignment',
+      certainty: 1 - r.confidence,
+      mends: [],
+    },
+  ];
 }
 
 /** Segments by key, for lists of findings. */
 export function findingsBySegment(findings: readonly Finding[]): Map<string, Finding[]> {
   const by = new Map<string, Finding[]>();
-  for (const finding of findings) if (finding.segmentKey !== null) by.set(finding.segmentKey, [...(by.get(finding.segmentKey) ?? []), finding]);
+  for (const finding of findings)
+    if (finding.segmentKey !== null) by.set(finding.segmentKey, [...(by.get(finding.segmentKey) ?? []), finding]);
   return by;
 }
-

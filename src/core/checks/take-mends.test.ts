@@ -21,21 +21,34 @@ import { slipsOf } from './take-slips.ts';
 import { syntheticTake } from '../../../tests/support/synthetic-take.ts';
 
 const say = (at: number, text: string, step = 0.35): TranscriptCue => {
-  const words = text.split(' ').map((w, i) => ({ text: w, start: fromSeconds(at + i * step), end: fromSeconds(at + i * step + Math.min(0.3, step * 0.8)) }));
+  const words = text.split(' ').map((w, i) => ({
+    text: w,
+    start: fromSeconds(at + i * step),
+    end: fromSeconds(at + i * step + Math.min(0.3, step * 0.8)),
+  }));
   return { start: words[0]?.start ?? micros(0), end: words.at(-1)?.end ?? micros(0), text, words };
 };
 const rate = { num: 25, den: 1 } as never;
-const plan = readOutline('# C\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Push-up\n- Reverse lunge | sides own\n- Plank').value;
+const plan = readOutline(
+  '# C\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Push-up\n- Reverse lunge | sides own\n- Plank',
+).value;
 const base = syntheticTake(plan, 4, { breakOverS: 8 });
-const spanOf = (k: number) => base.truth.get(compile(plan).segments.filter(isActive)[k]?.key ?? '') ?? { start: micros(0), end: micros(0) };
-const withLines = (...lines: TranscriptCue[]): Transcript => ({ cues: [...base.transcript.cues, ...lines].sort((a, b) => a.start - b.start) });
+const spanOf = (k: number) =>
+  base.truth.get(compile(plan).segments.filter(isActive)[k]?.key ?? '') ?? { start: micros(0), end: micros(0) };
+const withLines = (...lines: TranscriptCue[]): Transcript => ({
+  cues: [...base.transcript.cues, ...lines].sort((a, b) => a.start - b.start),
+});
 
 describe('mends of a take', () => {
-  const transcript = withLines(say(spanOf(1).start / 1e6 + 12, 'next up jumping jacks after this'), say(spanOf(2).start / 1e6 + 4, 'Right side everyone'));
+  const transcript = withLines(
+    say(spanOf(1).start / 1e6 + 12, 'next up jumping jacks after this'),
+    say(spanOf(2).start / 1e6 + 4, 'Right side everyone'),
+  );
   const take = { duration: base.duration, rate, transcript, sound: null };
   const document = { ...newDocument('C'), plan };
   const aligned = alignWorkout(document, take);
-  const mendsOf = (kind: string) => aligned.takeFindings.flatMap((f) => f.mends.filter((m) => m.kind === kind).map((m) => ({ f, m })));
+  const mendsOf = (kind: string) =>
+    aligned.takeFindings.flatMap((f) => f.mends.filter((m) => m.kind === kind).map((m) => ({ f, m })));
   it('are there for every slip, and each is one change that the document may hold', () => {
     const slips = aligned.takeFindings.filter((f) => f.clock === 'take' && f.rule !== 'unsure');
     expect(slips.length).toBeGreaterThan(3);
@@ -57,19 +70,26 @@ describe('mends of a take', () => {
       if (m.kind !== 'pick-up') continue;
       const { at, roomUs, text, muted } = m.pickUp;
       expect(lineTime(text)).toBeLessThanOrEqual(roomUs);
-      const over = tokens.filter((t) => t.end > at && t.at < at + lineTime(text) && (muted === null || t.end <= muted.start || t.at >= muted.end));
+      const over = tokens.filter(
+        (t) =>
+          t.end > at && t.at < at + lineTime(text) && (muted === null || t.end <= muted.start || t.at >= muted.end),
+      );
       expect(over, text).toEqual([]);
     }
   });
   it('caption what was said where the other side was done', () => {
     const [caption] = mendsOf('override');
-    expect(caption?.m).toMatchObject({ kind: 'override', override: { lane: 'caption', field: 'text', value: 'Reverse lunge, right side' } });
+    expect(caption?.m).toMatchObject({
+      kind: 'override',
+      override: { lane: 'caption', field: 'text', value: 'Reverse lunge, right side' },
+    });
   });
   it('let a break stand: it is no finding any more, and comes back when that is taken back', () => {
     const over = aligned.takeFindings.find((f) => f.rule === 'break-over');
     const settle = over?.mends.find((m) => m.kind === 'settle');
     expect(settle?.label).toMatch(/^Leave it: the timer follows the real \d/);
-    const count = (edit: typeof document.edit) => produce(edit, aligned, take).findings.filter((f) => f.rule === 'break-over').length;
+    const count = (edit: typeof document.edit) =>
+      produce(edit, aligned, take).findings.filter((f) => f.rule === 'break-over').length;
     expect(count(applyMend(document, settle as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {
@@ -77,7 +97,9 @@ describe('mends of a take', () => {
     const within = { start: micros(0), end: fromSeconds(7) };
     expect(holeNear(tokens, fromSeconds(0.5), 2e6, within)?.start).toBeCloseTo(2.25e6, -5);
     expect(holeNear(tokens, fromSeconds(0.5), 5e6, within)).toBeNull();
-    expect(holeNear(tokens, fromSeconds(0.2), 1e6, within, { start: micros(0), end: fromSeconds(2.1) })?.start).toBe(200_000);
+    expect(holeNear(tokens, fromSeconds(0.2), 1e6, within, { start: micros(0), end: fromSeconds(2.1) })?.start).toBe(
+      200_000,
+    );
   });
 });
 
@@ -86,24 +108,45 @@ describe('counted repetitions', () => {
     const counted = readOutline(outline).value;
     const take = syntheticTake(counted, 2, { breakOverS: 2 });
     const start = take.truth.get(compile(counted).segments.find(isActive)?.key ?? '')?.start ?? micros(0);
-    const transcript: Transcript = { cues: [...take.transcript.cues.filter((c) => c.start > start + 60e6 || c.end < start), ...lines.map((l) => ({ ...l, start: micros(l.start + start), end: micros(l.end + start), words: l.words?.map((w) => ({ ...w, start: micros(w.start + start), end: micros(w.end + start) })) ?? null }))].sort((a, b) => a.start - b.start) };
+    const transcript: Transcript = {
+      cues: [
+        ...take.transcript.cues.filter((c) => c.start > start + 60e6 || c.end < start),
+        ...lines.map((l) => ({
+          ...l,
+          start: micros(l.start + start),
+          end: micros(l.end + start),
+          words: l.words?.map((w) => ({ ...w, start: micros(w.start + start), end: micros(w.end + start) })) ?? null,
+        })),
+      ].sort((a, b) => a.start - b.start),
+    };
     const alignment = align(take.segments, transcript, take.duration);
     return countSlips(counted, alignment, tokensOf(transcript, take.duration));
   };
   const reps = '# R\n## Main: strength, reps 10 pace 3 rest 20\n- Squat\n- Row';
-  const up = (to: number) => ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'].slice(0, to).join(' ');
+  const up = (to: number) =>
+    ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+      .slice(0, to)
+      .join(' ');
   it('are right where they end at the planned number', () => expect(found(reps, say(1.5, up(10), 2.8))).toEqual([]));
   it('are wrong where they end elsewhere, or leave a number out or say it twice', () => {
-    expect(found(reps, say(1.5, up(9), 2.8)).map((f) => [f.rule, f.measured, f.wanted])).toEqual([['reps-miscounted', '9 repetitions', '10']]);
-    expect(found(reps, say(1.5, 'one two three four five five six seven eight nine', 2.8)).map((f) => [f.rule, f.wanted])).toEqual([['count-skipped', '6']]);
-    expect(found(reps, say(1.5, 'one two three four six seven eight nine ten', 2.8)).map((f) => f.measured)).toEqual(['6 after 4']);
+    expect(found(reps, say(1.5, up(9), 2.8)).map((f) => [f.rule, f.measured, f.wanted])).toEqual([
+      ['reps-miscounted', '9 repetitions', '10'],
+    ]);
+    expect(
+      found(reps, say(1.5, 'one two three four five five six seven eight nine', 2.8)).map((f) => [f.rule, f.wanted]),
+    ).toEqual([['count-skipped', '6']]);
+    expect(found(reps, say(1.5, 'one two three four six seven eight nine ten', 2.8)).map((f) => f.measured)).toEqual([
+      '6 after 4',
+    ]);
   });
   // 128 beats a minute are 0.469 s apart; two beats a number 0.9375 s.
   const counts = '# K\n## Main: cardio, counts 64 at 128 rest 20\n- Side step\n- March on the spot';
   it('keep or lose the beat of a block that is counted to music', () => {
     expect(found(counts, say(2, up(8), 0.46875)).length).toBe(0);
     expect(found(counts, say(2, up(8), 0.9375)).length).toBe(0);
-    expect(found(counts, say(2, up(8), 0.54)).map((f) => [f.rule, f.measured])).toEqual([['lost-beat', '111 BPM, 15 % too slow']]);
+    expect(found(counts, say(2, up(8), 0.54)).map((f) => [f.rule, f.measured])).toEqual([
+      ['lost-beat', '111 BPM, 15 % too slow'],
+    ]);
   });
 });
 
@@ -114,7 +157,8 @@ describe('the class against its plan', () => {
   it('is longer by the sum of its causes', () => {
     const filmed = alignment.segments.flatMap((r) => (r.recorded === null ? [] : [r.recorded.end - r.recorded.start]));
     const planned = segments.reduce((sum, s) => sum + s.end - s.start, 0);
-    const total = filmed.reduce((a, b) => a + b, 0) + alignment.extra.reduce((sum, e) => sum + e.end - e.start, 0) - planned;
+    const total =
+      filmed.reduce((a, b) => a + b, 0) + alignment.extra.reduce((sum, e) => sum + e.end - e.start, 0) - planned;
     expect(Math.abs(rows.reduce((sum, r) => sum + r.us, 0) - total)).toBeLessThan(1e6);
     // Floor changes and new moves, not the work, are what runs over in this class.
     expect(rows[0]?.cause).toMatch(/new-move|floor|break|side/);
@@ -123,21 +167,44 @@ describe('the class against its plan', () => {
     const drift = driftOf(alignment);
     expect(drift[0]?.lateUs).toBe(0);
     expect(drift.at(-1)?.lateUs).toBeGreaterThan(15e6);
-    for (const [i, p] of drift.entries()) if (i > 0) expect(p.lateUs).toBeGreaterThan((drift[i - 1]?.lateUs ?? 0) - 2e6);
+    for (const [i, p] of drift.entries())
+      if (i > 0) expect(p.lateUs).toBeGreaterThan((drift[i - 1]?.lateUs ?? 0) - 2e6);
   });
   it('teaches speaking rates, lengths of breaks and how often calls are made', () => {
     const entry = logEntryOf(segments, alignment, tokensOf(base.transcript, base.duration), base.duration);
-    const breaks = [...base.truth].filter(([key]) => segments.some((s) => s.key === key && s.kind === 'rest')).map(([, s]) => s.end - s.start);
+    const breaks = [...base.truth]
+      .filter(([key]) => segments.some((s) => s.key === key && s.kind === 'rest'))
+      .map(([, s]) => s.end - s.start);
     const logged = entry.breaks.rest;
-    expect(Math.abs((logged?.recordedUs ?? 0) / (logged?.count ?? 1) - breaks.reduce((a, b) => a + b, 0) / breaks.length)).toBeLessThan(1.5e6);
+    expect(
+      Math.abs((logged?.recordedUs ?? 0) / (logged?.count ?? 1) - breaks.reduce((a, b) => a + b, 0) / breaks.length),
+    ).toBeLessThan(1.5e6);
     expect(segments.filter(isBreak).length).toBeGreaterThanOrEqual(logged?.count ?? 0);
     expect(entry.calls.ending.of).toBe(segments.filter(isActive).length);
     expect(entry.calls.ending.made / entry.calls.ending.of).toBeGreaterThan(0.9);
-    const words = base.transcript.cues.filter((c) => alignment.segments.some((r) => r.segment.kind === 'work' && r.recorded !== null && c.start >= r.recorded.start && c.start < r.recorded.end)).reduce((sum, c) => sum + c.text.split(/\s+/).length, 0);
+    const words = base.transcript.cues
+      .filter((c) =>
+        alignment.segments.some(
+          (r) =>
+            r.segment.kind === 'work' && r.recorded !== null && c.start >= r.recorded.start && c.start < r.recorded.end,
+        ),
+      )
+      .reduce((sum, c) => sum + c.text.split(/\s+/).length, 0);
     expect(Math.abs((entry.pace.work?.words ?? 0) - words)).toBeLessThanOrEqual(words * 0.15);
   });
   it('moves the studio’s rates towards what was recorded, the more the more there is', () => {
-    const entry = (words: number, minutes: number) => ({ plannedUs: micros(0), filmedUs: micros(0), pace: { work: { words, us: fromSeconds(minutes * 60) } }, breaks: {}, calls: { name: { made: 0, of: 0 }, 'next-up': { made: 0, of: 0 }, 'half-way': { made: 0, of: 0 }, ending: { made: 0, of: 0 } } });
+    const entry = (words: number, minutes: number) => ({
+      plannedUs: micros(0),
+      filmedUs: micros(0),
+      pace: { work: { words, us: fromSeconds(minutes * 60) } },
+      breaks: {},
+      calls: {
+        name: { made: 0, of: 0 },
+        'next-up': { made: 0, of: 0 },
+        'half-way': { made: 0, of: 0 },
+        ending: { made: 0, of: 0 },
+      },
+    });
     expect(pacesOf([])).toEqual(WORDS_A_MINUTE);
     const [once, often] = [pacesOf([entry(60 * 10, 10)]), pacesOf(Array.from({ length: 9 }, () => entry(60 * 10, 10)))];
     expect(once.work).toBeLessThan(WORDS_A_MINUTE.work);
@@ -150,7 +217,23 @@ describe('the class against its plan', () => {
 describe('slips that are handed on', () => {
   it('name the new kinds', () => {
     const alignment = align(base.segments, base.transcript, base.duration);
-    const finding = (rule: string) => ({ rule, severity: 'alarm' as const, segmentKey: null, clock: 'take' as const, at: micros(1e6), says: '“ten” is wrong.', measured: '1', wanted: '2', source: 'the plan', certainty: 0.8, mends: [] });
-    expect(slipsOf([finding('lost-beat'), finding('reps-miscounted'), finding('count-skipped')], alignment).map((s) => s.type)).toEqual(['lost-beat', 'wrong-count', 'wrong-count']);
+    const finding = (rule: string) => ({
+      rule,
+      severity: 'alarm' as const,
+      segmentKey: null,
+      clock: 'take' as const,
+      at: micros(1e6),
+      says: '“ten” is wrong.',
+      measured: '1',
+      wanted: '2',
+      source: 'the plan',
+      certainty: 0.8,
+      mends: [],
+    });
+    expect(
+      slipsOf([finding('lost-beat'), finding('reps-miscounted'), finding('count-skipped')], alignment).map(
+        (s) => s.type,
+      ),
+    ).toEqual(['lost-beat', 'wrong-count', 'wrong-count']);
   });
 });

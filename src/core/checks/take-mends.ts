@@ -32,18 +32,40 @@ export function withTakeMends(findings: readonly Finding[], means: Means): Findi
   });
 }
 
-const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment; recorded: Span | null } | null => alignment.segments.find((r) => r.segment.key === key) ?? null;
+const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment; recorded: Span | null } | null =>
+  alignment.segments.find((r) => r.segment.key === key) ?? null;
 
 function settle(f: Finding): Mend {
-  const how = f.rule === 'break-over' ? `Leave it: the timer follows the real ${f.measured}` : f.rule === 'break-short' ? `Leave it: the timer follows the real ${f.measured}` : 'It may stand';
+  const how =
+    f.rule === 'break-over'
+      ? `Leave it: the timer follows the real ${f.measured}`
+      : f.rule === 'break-short'
+        ? `Leave it: the timer follows the real ${f.measured}`
+        : 'It may stand';
   return { kind: 'settle', label: how, settled: { rule: f.rule, segmentKey: f.segmentKey, at: f.at, how } };
 }
 
-const AGAIN = new Set(['left-out', 'explanation-into-work', 'break-short', 'claim-side', 'lost-beat', 'option-late', 'option-never']);
+const AGAIN = new Set([
+  'left-out',
+  'explanation-into-work',
+  'break-short',
+  'claim-side',
+  'lost-beat',
+  'option-late',
+  'option-never',
+]);
 
 function again(f: Finding, means: Means): Mend[] {
   const of = AGAIN.has(f.rule) && f.segmentKey !== null ? segmentOf(means, f.segmentKey) : null;
-  return of === null ? [] : [{ kind: 'retake', label: `Film ${labelWithSide(of.segment)} again`, retake: { segmentKey: of.segment.key, why: f.says } }];
+  return of === null
+    ? []
+    : [
+        {
+          kind: 'retake',
+          label: `Film ${labelWithSide(of.segment)} again`,
+          retake: { segmentKey: of.segment.key, why: f.says },
+        },
+      ];
 }
 
 /** Where the other side than planned was named, the picture may show what was said: then the caption is what is wrong. */
@@ -52,10 +74,22 @@ function captions(f: Finding, means: Means): Mend[] {
   if (f.rule !== 'claim-side' || of === null || !isActive(of.segment)) return [];
   const said = claimOf(f, means)?.claimed;
   if (said !== 'left' && said !== 'right') return [];
-  return [{ kind: 'override', label: `Caption “${of.segment.label}, ${said} side”: it was done as it was said`, override: { segmentKey: of.segment.key, lane: 'caption', field: 'text', value: `${of.segment.label}, ${said} side` } }];
+  return [
+    {
+      kind: 'override',
+      label: `Caption “${of.segment.label}, ${said} side”: it was done as it was said`,
+      override: {
+        segmentKey: of.segment.key,
+        lane: 'caption',
+        field: 'text',
+        value: `${of.segment.label}, ${said} side`,
+      },
+    },
+  ];
 }
 
-const claimOf = (f: Finding, { claims }: Means) => claims.find((c) => c.at === f.at && `claim-${c.type}` === f.rule) ?? null;
+const claimOf = (f: Finding, { claims }: Means) =>
+  claims.find((c) => c.at === f.at && `claim-${c.type}` === f.rule) ?? null;
 
 function pickUps(f: Finding, means: Means): Mend[] {
   const line = rightLine(f, means);
@@ -63,8 +97,22 @@ function pickUps(f: Finding, means: Means): Mend[] {
   const lengthUs = lineTime(line.text);
   const hole = holeNear(means.tokens, line.near, lengthUs, line.within, line.muted);
   if (hole === null) return [];
-  const pickUp: PickUp = { id: `${f.rule}-${Math.round(f.at / 1e5)}`, segmentKey: f.segmentKey, at: hole.start, roomUs: micros(hole.end - hole.start), text: line.text, why: f.says, muted: line.muted };
-  return [{ kind: 'pick-up', label: `Speak over: “${line.text}” at ${writeTime(hole.start, 1)}, ${writeSeconds(micros(Math.round(lengthUs / 1e5) * 1e5))} s into ${writeSeconds(pickUp.roomUs)} s`, pickUp }];
+  const pickUp: PickUp = {
+    id: `${f.rule}-${Math.round(f.at / 1e5)}`,
+    segmentKey: f.segmentKey,
+    at: hole.start,
+    roomUs: micros(hole.end - hole.start),
+    text: line.text,
+    why: f.says,
+    muted: line.muted,
+  };
+  return [
+    {
+      kind: 'pick-up',
+      label: `Speak over: “${line.text}” at ${writeTime(hole.start, 1)}, ${writeSeconds(micros(Math.round(lengthUs / 1e5) * 1e5))} s into ${writeSeconds(pickUp.roomUs)} s`,
+      pickUp,
+    },
+  ];
 }
 
 interface Line {
@@ -83,19 +131,51 @@ function rightLine(f: Finding, means: Means): Line | null {
   const claim = claimOf(f, means);
   if (claim !== null) {
     const text = claimText(claim);
-    return text === null ? null : { text, near: claim.type === 'half-way' ? micros((recorded.start + recorded.end) / 2) : f.at, within: clip(around, recorded, 4e6), muted: spanOfWords(means.tokens, claim) };
+    return text === null
+      ? null
+      : {
+          text,
+          near: claim.type === 'half-way' ? micros((recorded.start + recorded.end) / 2) : f.at,
+          within: clip(around, recorded, 4e6),
+          muted: spanOfWords(means.tokens, claim),
+        };
   }
   switch (f.rule) {
-    case 'change-without-call': return { text: 'Three, two, one, and rest.', near: micros(recorded.end - lineTime('Three, two, one, and rest.')), within: { start: micros(recorded.end - BEFORE_CHANGE_US), end: micros(recorded.end + BREATH_US) }, muted: null };
-    case 'option-late': case 'option-never': {
+    case 'change-without-call':
+      return {
+        text: 'Three, two, one, and rest.',
+        near: micros(recorded.end - lineTime('Three, two, one, and rest.')),
+        within: { start: micros(recorded.end - BEFORE_CHANGE_US), end: micros(recorded.end + BREATH_US) },
+        muted: null,
+      };
+    case 'option-late':
+    case 'option-never': {
       const easier = /never offered: (.*)\.$/.exec(f.says)?.[1] ?? exerciseNamed(segment.label)?.easier ?? '';
-      return easier === '' ? null : { text: `Easier: ${easier[0]?.toLowerCase()}${easier.slice(1)}.`, near: micros(recorded.start + 2e6), within: { start: micros(Math.max(0, recorded.start - 10e6)), end: micros((recorded.start + recorded.end) / 2) }, muted: null };
+      return easier === ''
+        ? null
+        : {
+            text: `Easier: ${easier[0]?.toLowerCase()}${easier.slice(1)}.`,
+            near: micros(recorded.start + 2e6),
+            within: {
+              start: micros(Math.max(0, recorded.start - 10e6)),
+              end: micros((recorded.start + recorded.end) / 2),
+            },
+            muted: null,
+          };
     }
     case 'equipment-unnamed': {
       const need = /^(.*?) is needed/.exec(f.says)?.[1];
-      return need === undefined ? null : { text: `Have your ${need.toLowerCase()} ready.`, near: micros(Math.max(0, recorded.start - 8e6)), within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start }, muted: null };
+      return need === undefined
+        ? null
+        : {
+            text: `Have your ${need.toLowerCase()} ready.`,
+            near: micros(Math.max(0, recorded.start - 8e6)),
+            within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start },
+            muted: null,
+          };
     }
-    default: return null;
+    default:
+      return null;
   }
 }
 
@@ -103,15 +183,25 @@ function claimText(claim: Claim): string | null {
   const { actual } = claim;
   if (actual === null || actual === '') return null;
   switch (claim.type) {
-    case 'next-up': return `Next up, ${String(actual)}.`;
-    case 'side': return `${String(actual)[0]?.toUpperCase()}${String(actual).slice(1)} side.`;
-    case 'seconds-left': return typeof actual === 'number' && actual > 1 ? `${Math.round(actual)} seconds.` : null;
-    case 'half-way': return 'Half-way.';
-    case 'moves-left': return typeof actual === 'number' ? (actual === 0 ? 'This is the last one.' : `${actual} more to go.`) : null;
-    case 'round': return typeof actual === 'number' ? `Round ${actual}.` : null;
-    case 'count': return typeof actual === 'number' ? `${actual} in all.` : null;
+    case 'next-up':
+      return `Next up, ${String(actual)}.`;
+    case 'side':
+      return `${String(actual)[0]?.toUpperCase()}${String(actual).slice(1)} side.`;
+    case 'seconds-left':
+      return typeof actual === 'number' && actual > 1 ? `${Math.round(actual)} seconds.` : null;
+    case 'half-way':
+      return 'Half-way.';
+    case 'moves-left':
+      return typeof actual === 'number' ? (actual === 0 ? 'This is the last one.' : `${actual} more to go.`) : null;
+    case 'round':
+      return typeof actual === 'number' ? `Round ${actual}.` : null;
+    case 'count':
+      return typeof actual === 'number' ? `${actual} in all.` : null;
     // What was promised of the whole class, or asked to be fetched, no line in mid-class puts right.
-    case 'length': case 'position': case 'equipment': return null;
+    case 'length':
+    case 'position':
+    case 'equipment':
+      return null;
   }
 }
 
@@ -120,7 +210,12 @@ function spanOfWords(tokens: readonly Token[], claim: Claim): Span | null {
   const i = tokens.findIndex((t) => t.at >= claim.at - 1);
   const count = claim.said.split(/\s+/).filter((w) => w !== '').length;
   const [first, last] = [tokens[i], tokens[i + count - 1]];
-  return first === undefined || last === undefined || last.end - first.at > 10e6 ? null : { start: first.at, end: last.end };
+  return first === undefined || last === undefined || last.end - first.at > 10e6
+    ? null
+    : { start: first.at, end: last.end };
 }
 
-const clip = (span: Span, to: Span, slackUs: number): Span => ({ start: micros(Math.max(span.start, to.start - slackUs)), end: micros(Math.min(span.end, to.end + slackUs)) });
+const clip = (span: Span, to: Span, slackUs: number): Span => ({
+  start: micros(Math.max(span.start, to.start - slackUs)),
+  end: micros(Math.min(span.end, to.end + slackUs)),
+});

@@ -10,22 +10,34 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { takeFindings } from './take-checks.ts';
 import { slipFindings, slipsOf } from './take-slips.ts';
 
-const plan = readOutline('# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15').value;
+const plan = readOutline(
+  '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+).value;
 const { segments } = compile(plan);
 
 function slips(of: Plan, transcript: Transcript, duration: Micros) {
   const found = align(compile(of).segments, transcript, duration);
   const tokens = tokensOf(transcript, duration);
-  return { found, slips: slipsOf([...takeFindings(found, claimsIn(tokens, recordedClass(of, found))), ...slipFindings(of, found, tokens)], found) };
+  return {
+    found,
+    slips: slipsOf(
+      [...takeFindings(found, claimsIn(tokens, recordedClass(of, found))), ...slipFindings(of, found, tokens)],
+      found,
+    ),
+  };
 }
 
 /** A line with its words timed at an even pace. */
 function line(at: number, text: string, wordS = 0.35): TranscriptCue {
-  const words = text.split(' ').map((w, i) => ({ text: w, start: fromSeconds(at + i * wordS), end: fromSeconds(at + (i + 0.9) * wordS) }));
+  const words = text
+    .split(' ')
+    .map((w, i) => ({ text: w, start: fromSeconds(at + i * wordS), end: fromSeconds(at + (i + 0.9) * wordS) }));
   return { start: words[0]!.start, end: words.at(-1)!.end, text, words };
 }
 const clean = syntheticTake(plan, 4, { breakOverS: 0 });
-const withLines = (...lines: TranscriptCue[]): Transcript => ({ cues: [...clean.transcript.cues, line(2, 'You need a broomstick today.'), ...lines].sort((a, b) => a.start - b.start) });
+const withLines = (...lines: TranscriptCue[]): Transcript => ({
+  cues: [...clean.transcript.cues, line(2, 'You need a broomstick today.'), ...lines].sort((a, b) => a.start - b.start),
+});
 const startOf = (index: number) => (clean.truth.get(segments[index]!.key)?.start ?? 0) / 1e6;
 const types = (t: Transcript) => slips(plan, t, clean.duration).slips.map((s) => s.type);
 
@@ -33,20 +45,37 @@ describe('slips of a take', () => {
   it('are none where the class runs as planned', () => expect(types(withLines())).toEqual([]));
   it('an explanation that runs into the work, with the cut that mends it', () => {
     const start = startOf(3);
-    const t = withLines(line(start - 5, 'Now this one is a little different so watch me first hinge at the hips long back pull the stick to your ribs and keep the elbows close all the way up'));
+    const t = withLines(
+      line(
+        start - 5,
+        'Now this one is a little different so watch me first hinge at the hips long back pull the stick to your ribs and keep the elbows close all the way up',
+      ),
+    );
     const found = align(segments, t, clean.duration);
-    const [finding] = slipFindings(plan, found, tokensOf(t, clean.duration)).filter((f) => f.rule === 'explanation-into-work');
+    const [finding] = slipFindings(plan, found, tokensOf(t, clean.duration)).filter(
+      (f) => f.rule === 'explanation-into-work',
+    );
     expect(finding?.segmentKey).toBe(segments[3]?.key);
     expect(Number.parseFloat(finding?.measured ?? '')).toBeCloseTo(5.8, 0);
     expect(finding?.mends[0]?.kind).toBe('remove-span');
   });
   it('equipment that is not named before it is needed', () => {
-    const t: Transcript = { cues: [...clean.transcript.cues.filter((c) => !/row/i.test(c.text)), line(startOf(3) + 1, 'Row now pull long.')].sort((a, b) => a.start - b.start) };
+    const t: Transcript = {
+      cues: [
+        ...clean.transcript.cues.filter((c) => !/row/i.test(c.text)),
+        line(startOf(3) + 1, 'Row now pull long.'),
+      ].sort((a, b) => a.start - b.start),
+    };
     expect(types(t)).toContain('equipment-unnamed');
   });
-  it('an option that comes when the move is nearly over', () => expect(types(withLines(line(startOf(1) + 31, 'If you like an easier option sit higher.')))).toContain('option-late'));
+  it('an option that comes when the move is nearly over', () =>
+    expect(types(withLines(line(startOf(1) + 31, 'If you like an easier option sit higher.')))).toContain(
+      'option-late',
+    ));
   it('a wrong count and a wrong next-up', () => {
-    const found = types(withLines(line(startOf(1) + 12, 'Five more moves in this round.'), line(startOf(4) + 8, 'Next up, plank.')));
+    const found = types(
+      withLines(line(startOf(1) + 12, 'Five more moves in this round.'), line(startOf(4) + 8, 'Next up, plank.')),
+    );
     expect(found).toContain('wrong-count');
     expect(found).toContain('wrong-next-up');
   });
@@ -60,16 +89,19 @@ describe('slips of a take', () => {
 });
 
 describe('a machine timer', () => {
-  it.each([0, 20, 45])('is found under a class that was filmed to one, to a tenth of a second in the words and sharp in paragraphs of %d s', (paragraph) => {
-    const t = paragraph === 0 ? clean.transcript : coarsen(clean.transcript, paragraph);
-    const exact = { ...clean, transcript: t };
-    const { grids, segments: found } = align(segments, t, clean.duration);
-    expect(grids.length).toBe(1);
-    expect(grids[0]?.periodUs).toBe(60e6);
-    const first = clean.truth.get(segments[1]!.key)!.start;
-    expect(Math.abs((grids[0]?.startUs ?? 0) - first)).toBeLessThan(paragraph === 0 ? 0.5e6 : 1.2e6);
-    expect(quantile(boundaryErrors(exact, found), 0.95)).toBeLessThan(1.5);
-  });
+  it.each([0, 20, 45])(
+    'is found under a class that was filmed to one, to a tenth of a second in the words and sharp in paragraphs of %d s',
+    (paragraph) => {
+      const t = paragraph === 0 ? clean.transcript : coarsen(clean.transcript, paragraph);
+      const exact = { ...clean, transcript: t };
+      const { grids, segments: found } = align(segments, t, clean.duration);
+      expect(grids.length).toBe(1);
+      expect(grids[0]?.periodUs).toBe(60e6);
+      const first = clean.truth.get(segments[1]!.key)!.start;
+      expect(Math.abs((grids[0]?.startUs ?? 0) - first)).toBeLessThan(paragraph === 0 ? 0.5e6 : 1.2e6);
+      expect(quantile(boundaryErrors(exact, found), 0.95)).toBeLessThan(1.5);
+    },
+  );
   it('is not seen where breaks were run by hand', () => {
     for (const seed of [1, 2, 3]) {
       const take = syntheticTake(plan, seed, { breakOverS: 8 });
@@ -77,7 +109,11 @@ describe('a machine timer', () => {
     }
   });
   it('gives way to a pin', () => {
-    const pin = { segmentKey: segments[5]!.key, edge: 'start' as const, at: micros((clean.truth.get(segments[5]!.key)?.start ?? 0) + 2e6) };
+    const pin = {
+      segmentKey: segments[5]!.key,
+      edge: 'start' as const,
+      at: micros((clean.truth.get(segments[5]!.key)?.start ?? 0) + 2e6),
+    };
     expect(align(segments, clean.transcript, clean.duration, [pin]).segments[5]?.recorded?.start).toBe(pin.at);
   });
 });

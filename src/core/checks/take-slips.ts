@@ -31,7 +31,20 @@ const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
 const UNSURE = 0.35;
 
-const OPTION_WORDS = new Set(['easier', 'option', 'options', 'modify', 'modification', 'modified', 'instead', 'gentler', 'lowimpact', 'harder', 'regress', 'regression']);
+const OPTION_WORDS = new Set([
+  'easier',
+  'option',
+  'options',
+  'modify',
+  'modification',
+  'modified',
+  'instead',
+  'gentler',
+  'lowimpact',
+  'harder',
+  'regress',
+  'regression',
+]);
 
 interface Filmed {
   readonly r: RecordedSegment;
@@ -45,12 +58,28 @@ interface Filmed {
  * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said. `voice` is where
  * one was heard in the take, null where nobody listened.
  */
-export function slipFindings(plan: Plan, alignment: Alignment, tokens: readonly Token[], voice: readonly Span[] | null = null): Finding[] {
+export function slipFindings(
+  plan: Plan,
+  alignment: Alignment,
+  tokens: readonly Token[],
+  voice: readonly Span[] | null = null,
+): Finding[] {
   const filmed = alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
-  return [...intoWork(filmed, tokens, voice), ...shortBreaks(filmed), ...calls(alignment, filmed, tokens), ...options(plan, filmed, tokens), ...countSlips(plan, alignment, tokens), ...unnamedEquipment(plan, filmed, tokens)].sort((a, b) => a.at - b.at);
+  return [
+    ...intoWork(filmed, tokens, voice),
+    ...shortBreaks(filmed),
+    ...calls(alignment, filmed, tokens),
+    ...options(plan, filmed, tokens),
+    ...countSlips(plan, alignment, tokens),
+    ...unnamedEquipment(plan, filmed, tokens),
+  ].sort((a, b) => a.at - b.at);
 }
 
-const take = (segment: Segment, at: Micros, f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
+const take = (
+  segment: Segment,
+  at: Micros,
+  f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>,
+): Finding => ({ severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f });
 
 /** So many words on each side of the start: fewer are a call. */
 const EXPLAINS = 6;
@@ -79,7 +108,8 @@ function runsOf(tokens: readonly Token[], voice: readonly Span[] | null): Run[] 
 
 function intoWork(filmed: readonly Filmed[], tokens: readonly Token[], voice: readonly Span[] | null): Finding[] {
   const runs = runsOf(tokens, voice);
-  const words = (from: number, to: number) => tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !COUNTED.test(t.norm) ? 1 : 0), 0);
+  const words = (from: number, to: number) =>
+    tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !COUNTED.test(t.norm) ? 1 : 0), 0);
   return filmed.flatMap(({ r, start, end }, i) => {
     const before = filmed[i - 1];
     if (!isActive(r.segment) || before === undefined || isActive(before.r.segment)) return [];
@@ -87,33 +117,76 @@ function intoWork(filmed: readonly Filmed[], tokens: readonly Token[], voice: re
     if (run === undefined) return [];
     const over = Math.min(run.end, end) - start;
     const from = Math.max(run.start, before.start);
-    if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS) return [];
-    return [take(r.segment, start, {
-      rule: 'explanation-into-work', says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`, measured: `${writeSeconds(micros(over))} s`, wanted: `over by the start, ${writeTime(start, 1)}`, source: TRADE, certainty: r.confidence * 0.9,
-      mends: [{ kind: 'remove-span', label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`, span: span(start, micros(start + over)) }],
-    })];
+    if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS)
+      return [];
+    return [
+      take(r.segment, start, {
+        rule: 'explanation-into-work',
+        says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`,
+        measured: `${writeSeconds(micros(over))} s`,
+        wanted: `over by the start, ${writeTime(start, 1)}`,
+        source: TRADE,
+        certainty: r.confidence * 0.9,
+        mends: [
+          {
+            kind: 'remove-span',
+            label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`,
+            span: span(start, micros(start + over)),
+          },
+        ],
+      }),
+    ];
   });
 }
 
 function shortBreaks(filmed: readonly Filmed[]): Finding[] {
   return filmed.flatMap(({ r, start, end }) => {
     const planned = r.segment.end - r.segment.start;
-    if (!isBreak(r.segment) || r.segment.kind === 'change-over' || end - start >= planned * SHORT_SHARE || planned - (end - start) < SHORT_LEAST_US) return [];
-    return [take(r.segment, start, { rule: 'break-short', says: `${r.segment.label} is over ${writeSeconds(micros(planned - (end - start)))} s early.`, measured: `${writeSeconds(micros(end - start))} s`, wanted: `${writeSeconds(micros(planned))} s`, source: 'the plan', certainty: r.confidence })];
+    if (
+      !isBreak(r.segment) ||
+      r.segment.kind === 'change-over' ||
+      end - start >= planned * SHORT_SHARE ||
+      planned - (end - start) < SHORT_LEAST_US
+    )
+      return [];
+    return [
+      take(r.segment, start, {
+        rule: 'break-short',
+        says: `${r.segment.label} is over ${writeSeconds(micros(planned - (end - start)))} s early.`,
+        measured: `${writeSeconds(micros(end - start))} s`,
+        wanted: `${writeSeconds(micros(planned))} s`,
+        source: 'the plan',
+        certainty: r.confidence,
+      }),
+    ];
   });
 }
 
 function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
   const heard = hear(tokens, []).filter((h) => h.sigma < 1e6);
-  const closing = heard.filter((h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word');
+  const closing = heard.filter(
+    (h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word',
+  );
   const ends = filmed.filter((f) => isActive(f.r.segment));
-  const called = (at: number) => closing.some((h) => Math.abs((h.kind === 'time-left' ? h.at + h.leftUs : h.at) - at) <= CALL_NEAR_US);
+  const called = (at: number) =>
+    closing.some((h) => Math.abs((h.kind === 'time-left' ? h.at + h.leftUs : h.at) - at) <= CALL_NEAR_US);
   const found: Finding[] = [];
   const habit = ends.length > 0 && tokens.length > 0 && ends.filter((f) => called(f.end)).length / ends.length;
   if (habit !== false && habit >= HABIT && habit < 1) {
     for (const { r, end } of ends) {
       const vague = tokens.some((t) => t.sigma > VAGUE_US && Math.abs(t.at - end) < VAGUE_REACH_US);
-      if (!called(end) && !vague) found.push(take(r.segment, end, { severity: 'note', rule: 'change-without-call', says: `${labelWithSide(r.segment)} ends without a call.`, measured: 'no call', wanted: 'a countdown, or “rest”', source: TRADE, certainty: Math.min(0.75, r.confidence) }));
+      if (!called(end) && !vague)
+        found.push(
+          take(r.segment, end, {
+            severity: 'note',
+            rule: 'change-without-call',
+            says: `${labelWithSide(r.segment)} ends without a call.`,
+            measured: 'no call',
+            wanted: 'a countdown, or “rest”',
+            source: TRADE,
+            certainty: Math.min(0.75, r.confidence),
+          }),
+        );
     }
   }
   const edges = [...filmed.flatMap((f) => [f.start, f.end]), ...alignment.extra.flatMap((e) => [e.start, e.end])];
@@ -121,7 +194,18 @@ function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly
     if (h.kind !== 'countdown' || edges.some((edge) => Math.abs(edge - h.at) <= 2 * CALL_NEAR_US)) continue;
     const inside = filmed.find((f) => h.at >= f.start && h.at < f.end);
     // Repetitions are counted down too, and rightly end in mid-interval: only a note.
-    if (inside !== undefined) found.push(take(inside.r.segment, h.at, { severity: 'note', rule: 'call-without-change', says: `“${h.said}” is counted down to nothing.`, measured: `at ${writeTime(h.at, 1)}`, wanted: 'a change', source: JUDGEMENT, certainty: 0.4 }));
+    if (inside !== undefined)
+      found.push(
+        take(inside.r.segment, h.at, {
+          severity: 'note',
+          rule: 'call-without-change',
+          says: `“${h.said}” is counted down to nothing.`,
+          measured: `at ${writeTime(h.at, 1)}`,
+          wanted: 'a change',
+          source: JUDGEMENT,
+          certainty: 0.4,
+        }),
+      );
   }
   return found;
 }
@@ -140,13 +224,38 @@ function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]
     const planned = easier.get(r.segment.moveId ?? '') ?? null;
     if (said === undefined && planned !== null && tokens.length >= 20) {
       // The option may be given in its own words: two of them, or the only one.
-      const words = new Set(planned.split(/[\s–—-]+/).map((w) => stem(normalise(w))).filter((w) => w.length > 2));
+      const words = new Set(
+        planned
+          .split(/[\s–—-]+/)
+          .map((w) => stem(normalise(w)))
+          .filter((w) => w.length > 2),
+      );
       const heard = new Set(around.map((t) => stem(t.norm)).filter((w) => words.has(w)));
       if (heard.size >= Math.min(2, words.size)) return [];
-      return [take(r.segment, start, { severity: 'note', rule: 'option-never', says: `The option of ${r.segment.label} is never offered: ${planned}.`, measured: 'never said', wanted: 'before the move, or in its first half', source: 'the plan', certainty: 0.55 })];
+      return [
+        take(r.segment, start, {
+          severity: 'note',
+          rule: 'option-never',
+          says: `The option of ${r.segment.label} is never offered: ${planned}.`,
+          measured: 'never said',
+          wanted: 'before the move, or in its first half',
+          source: 'the plan',
+          certainty: 0.55,
+        }),
+      ];
     }
     if (said === undefined || said.sigma > 1.5e6 || said.at < start + (end - start) * OPTION_LATE) return [];
-    return [take(r.segment, said.at, { severity: 'note', rule: 'option-late', says: `The option of ${r.segment.label} comes ${writeSeconds(micros(said.at - start))} s after its start.`, measured: `${writeSeconds(micros(said.at - start))} s`, wanted: 'before the move, or in its first half', source: TRADE, certainty: 0.55 })];
+    return [
+      take(r.segment, said.at, {
+        severity: 'note',
+        rule: 'option-late',
+        says: `The option of ${r.segment.label} comes ${writeSeconds(micros(said.at - start))} s after its start.`,
+        measured: `${writeSeconds(micros(said.at - start))} s`,
+        wanted: 'before the move, or in its first half',
+        source: TRADE,
+        certainty: 0.55,
+      }),
+    ];
   });
 }
 
@@ -160,13 +269,26 @@ function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonl
     return (needs.get(r.segment.moveId ?? '') ?? []).flatMap((need) => {
       if (done.has(need)) return [];
       done.add(need);
-      const words = need.split(/\s+/).map((w) => stem(normalise(w))).filter((w) => w.length > 2);
+      const words = need
+        .split(/\s+/)
+        .map((w) => stem(normalise(w)))
+        .filter((w) => w.length > 2);
       const key = words.at(-1);
       if (key === undefined) return [];
       const first = tokens.find((t, i) => stems[i] === key && t.at < start + 1e6);
       if (first !== undefined || tokens.length < 20) return [];
       const later = tokens.find((_, i) => stems[i] === key);
-      return [take(r.segment, start, { severity: 'note', rule: 'equipment-unnamed', says: `${need} is needed for ${r.segment.label} and was not named before.`, measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`, wanted: `before ${writeTime(start, 0)}`, source: TRADE, certainty: 0.6 })];
+      return [
+        take(r.segment, start, {
+          severity: 'note',
+          rule: 'equipment-unnamed',
+          says: `${need} is needed for ${r.segment.label} and was not named before.`,
+          measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`,
+          wanted: `before ${writeTime(start, 0)}`,
+          source: TRADE,
+          certainty: 0.6,
+        }),
+      ];
     });
   });
 }
@@ -182,22 +304,68 @@ export interface Slip {
 }
 
 const TYPES: Readonly<Record<string, string>> = {
-  'left-out': 'left-out', 'made-up-later': 'made-up', 'break-over': 'break-long', 'break-short': 'break-short', 'explanation-into-work': 'explanation-into-work', 'change-without-call': 'change-without-call', 'call-without-change': 'call-without-change',
-  'option-late': 'option-late', 'option-never': 'option-never', 'lost-beat': 'lost-beat', 'reps-miscounted': 'wrong-count', 'count-skipped': 'wrong-count', 'equipment-unnamed': 'equipment-unnamed', 'claim-side': 'wrong-side', 'claim-next-up': 'wrong-next-up', 'claim-moves-left': 'wrong-count', 'claim-count': 'wrong-count', 'claim-round': 'wrong-round',
-  'claim-seconds-left': 'wrong-time', 'claim-half-way': 'wrong-half-way', 'claim-length': 'wrong-length', 'claim-position': 'wrong-position', 'claim-equipment': 'wrong-equipment',
+  'left-out': 'left-out',
+  'made-up-later': 'made-up',
+  'break-over': 'break-long',
+  'break-short': 'break-short',
+  'explanation-into-work': 'explanation-into-work',
+  'change-without-call': 'change-without-call',
+  'call-without-change': 'call-without-change',
+  'option-late': 'option-late',
+  'option-never': 'option-never',
+  'lost-beat': 'lost-beat',
+  'reps-miscounted': 'wrong-count',
+  'count-skipped': 'wrong-count',
+  'equipment-unnamed': 'equipment-unnamed',
+  'claim-side': 'wrong-side',
+  'claim-next-up': 'wrong-next-up',
+  'claim-moves-left': 'wrong-count',
+  'claim-count': 'wrong-count',
+  'claim-round': 'wrong-round',
+  'claim-seconds-left': 'wrong-time',
+  'claim-half-way': 'wrong-half-way',
+  'claim-length': 'wrong-length',
+  'claim-position': 'wrong-position',
+  'claim-equipment': 'wrong-equipment',
 };
 
 /** Findings of a take that are slips of the class, not doubts of the program. */
 export function slipsOf(findings: readonly Finding[], alignment: Alignment): Slip[] {
-  const missed = findings.filter((f) => f.rule === 'made-up-later').flatMap((f): Slip[] => {
-    // What was made up later was left out first: both are slips, each in its place.
-    const of = alignment.segments.find((r) => r.segment.key === f.segmentKey);
-    const before = of === undefined ? undefined : alignment.segments.slice(0, of.segment.index).findLast((r) => r.recorded !== null);
-    return of === undefined ? [] : [{ at: before?.recorded?.end ?? micros(0), type: 'left-out', said: '', note: `${labelWithSide(of.segment)} (round ${of.segment.round}) was left out here.`, confidence: Math.round(f.certainty * 100) / 100 }];
-  });
-  return [...missed, ...findings.flatMap((f) => {
-    const type = TYPES[f.rule];
-    if (type === undefined || f.certainty < UNSURE) return [];
-    return [{ at: f.at, type, said: /“([^”]*)”/.exec(f.says)?.[1] ?? '', note: `${f.says} ${f.measured}, wanted ${f.wanted}.`, confidence: Math.round(f.certainty * 100) / 100 }];
-  })].sort((a, b) => a.at - b.at);
+  const missed = findings
+    .filter((f) => f.rule === 'made-up-later')
+    .flatMap((f): Slip[] => {
+      // What was made up later was left out first: both are slips, each in its place.
+      const of = alignment.segments.find((r) => r.segment.key === f.segmentKey);
+      const before =
+        of === undefined
+          ? undefined
+          : alignment.segments.slice(0, of.segment.index).findLast((r) => r.recorded !== null);
+      return of === undefined
+        ? []
+        : [
+            {
+              at: before?.recorded?.end ?? micros(0),
+              type: 'left-out',
+              said: '',
+              note: `${labelWithSide(of.segment)} (round ${of.segment.round}) was left out here.`,
+              confidence: Math.round(f.certainty * 100) / 100,
+            },
+          ];
+    });
+  return [
+    ...missed,
+    ...findings.flatMap((f) => {
+      const type = TYPES[f.rule];
+      if (type === undefined || f.certainty < UNSURE) return [];
+      return [
+        {
+          at: f.at,
+          type,
+          said: /“([^”]*)”/.exec(f.says)?.[1] ?? '',
+          note: `${f.says} ${f.measured}, wanted ${f.wanted}.`,
+          confidence: Math.round(f.certainty * 100) / 100,
+        },
+      ];
+    }),
+  ].sort((a, b) => a.at - b.at);
 }

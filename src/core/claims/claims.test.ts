@@ -13,7 +13,18 @@ import { claimsIn, plannedClass, recordedClass } from './running.ts';
 
 const running = plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS);
 function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
-  return spoken.text.split(/[\s-]+/).filter((w) => normalise(w) !== '').map((text, i) => ({ text, norm: normalise(text), at: micros(spoken.atUs + i * 3e5), end: micros(spoken.atUs + i * 3e5 + 25e4), sigma: micros(15e4), cue: 0, word: i }));
+  return spoken.text
+    .split(/[\s-]+/)
+    .filter((w) => normalise(w) !== '')
+    .map((text, i) => ({
+      text,
+      norm: normalise(text),
+      at: micros(spoken.atUs + i * 3e5),
+      end: micros(spoken.atUs + i * 3e5 + 25e4),
+      sigma: micros(15e4),
+      cue: 0,
+      word: i,
+    }));
 }
 const claimsOf = (text: string, atUs: number) => claimsIn(tokens({ text, atUs }), running);
 
@@ -25,35 +36,58 @@ describe.each([
 ])('claims in free speech: %s', (name, set) => {
   const claims = set.filter((s) => s.expected !== null);
   const others = set.filter((s) => s.expected === null);
-  const heard = claims.map((s) => ({ s, found: claimsIn(tokens(s), running).find((c) => c.type === s.expected?.type) }));
+  const heard = claims.map((s) => ({
+    s,
+    found: claimsIn(tokens(s), running).find((c) => c.type === s.expected?.type),
+  }));
   it('are tried on enough sentences, about half true and half false, and 200 that only look like claims', () => {
     expect(claims.length).toBeGreaterThanOrEqual(name.startsWith('the first') ? 300 : 50);
     expect(others.length).toBeGreaterThanOrEqual(100);
-    expect(Math.abs(claims.filter((s) => s.expected?.verdict === 'true').length / claims.length - 0.5)).toBeLessThan(0.09);
+    expect(Math.abs(claims.filter((s) => s.expected?.verdict === 'true').length / claims.length - 0.5)).toBeLessThan(
+      0.09,
+    );
   });
   it('at least 95 % are found', () => {
     const missed = heard.filter((h) => h.found === undefined).map((h) => h.s.text);
-    expect([missed.length / claims.length <= 0.05, missed.length / claims.length <= 0.05 ? [] : missed]).toEqual([true, []]);
+    expect([missed.length / claims.length <= 0.05, missed.length / claims.length <= 0.05 ? [] : missed]).toEqual([
+      true,
+      [],
+    ]);
   });
   it('at least 97 % of the verdicts are right', () => {
     const found = heard.filter((h) => h.found !== undefined);
-    const wrong = found.filter((h) => h.found?.verdict !== h.s.expected?.verdict).map((h) => `${h.s.text} ${h.found?.verdict} claimed ${h.found?.claimed} actual ${h.found?.actual}`);
+    const wrong = found
+      .filter((h) => h.found?.verdict !== h.s.expected?.verdict)
+      .map((h) => `${h.s.text} ${h.found?.verdict} claimed ${h.found?.claimed} actual ${h.found?.actual}`);
     expect([wrong.length / found.length <= 0.03, wrong.length / found.length <= 0.03 ? [] : wrong]).toEqual([true, []]);
   });
   it('at most 2 % of the others are taken for claims', () => {
-    const alarms = others.filter((s) => claimsIn(tokens(s), running).some((c) => c.verdict === 'false')).map((s) => s.text);
-    expect([alarms.length / others.length <= 0.02, alarms]).toEqual([true, alarms.length / others.length <= 0.02 ? alarms : []]);
+    const alarms = others
+      .filter((s) => claimsIn(tokens(s), running).some((c) => c.verdict === 'false'))
+      .map((s) => s.text);
+    expect([alarms.length / others.length <= 0.02, alarms]).toEqual([
+      true,
+      alarms.length / others.length <= 0.02 ? alarms : [],
+    ]);
   });
 });
 
 describe('the claims of the demo take', () => {
-  const demo = (name: string) => readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
+  const demo = (name: string) =>
+    readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
   const plan = readOutline(demo('outline.md')).value;
   const transcript = readTranscript(demo('words.vtt')).value;
   const duration = fromSeconds((JSON.parse(demo('truth.json')) as { duration_s: number }).duration_s);
   it('that are false are the planted ones and no other', () => {
-    const claims = claimsIn(tokensOf(transcript, duration), recordedClass(plan, align(compile(plan).segments, transcript, duration)));
-    expect(claims.filter((c) => c.verdict === 'false').map((c) => [c.type, c.said])).toEqual([['half-way', 'Half way'], ['moves-left', 'Three more moves to go'], ['side', 'Left side']]);
+    const claims = claimsIn(
+      tokensOf(transcript, duration),
+      recordedClass(plan, align(compile(plan).segments, transcript, duration)),
+    );
+    expect(claims.filter((c) => c.verdict === 'false').map((c) => [c.type, c.said])).toEqual([
+      ['half-way', 'Half way'],
+      ['moves-left', 'Three more moves to go'],
+      ['side', 'Left side'],
+    ]);
     expect(claims.filter((c) => c.verdict === 'true').length).toBeGreaterThan(40);
   });
 });
@@ -62,12 +96,22 @@ describe('what is said and what is true', () => {
   const squat = CLAIM_SEGMENTS.find((s) => s.label === 'Squat' && s.round === 2);
   it('stand beside each other', () => {
     const [claim] = claimsOf('Ten seconds left.', (squat?.end ?? 0) - 16e6);
-    expect(claim).toMatchObject({ type: 'seconds-left', claimed: 10, actual: 16, verdict: 'false', said: 'Ten seconds left' });
+    expect(claim).toMatchObject({
+      type: 'seconds-left',
+      claimed: 10,
+      actual: 16,
+      verdict: 'false',
+      said: 'Ten seconds left',
+    });
   });
   it('both ways of counting are accepted: moves and intervals', () => {
     const row = CLAIM_SEGMENTS.find((s) => s.label === 'Broomstick row' && s.round === 2);
     // Side plank has two intervals and is one move: three moves, four intervals are left in the round.
-    expect(['Three moves left.', 'Four intervals left.', 'Four more moves to go.', 'Two moves left.'].map((t) => claimsOf(t, (row?.start ?? 0) + 5e6)[0]?.verdict)).toEqual(['true', 'true', 'true', 'false']);
+    expect(
+      ['Three moves left.', 'Four intervals left.', 'Four more moves to go.', 'Two moves left.'].map(
+        (t) => claimsOf(t, (row?.start ?? 0) + 5e6)[0]?.verdict,
+      ),
+    ).toEqual(['true', 'true', 'true', 'false']);
   });
   it('a question and a sentence about another day claim nothing', () => {
     expect(claimsOf('Ten seconds left?', squat?.start ?? 0)).toEqual([]);

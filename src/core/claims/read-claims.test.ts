@@ -6,11 +6,25 @@ import { readClaims } from './read-claims.ts';
 import { sentencesOf } from './sentences.ts';
 import { numberAt, ordinalOf, unitOf } from './words.ts';
 
-const tokens = (text: string): Token[] => text.split(/[\s-]+/).filter((w) => normalise(w) !== '').map((word, i) => ({
-  text: word, norm: normalise(word), at: micros(i * 3e5), end: micros(i * 3e5 + 2.5e5), sigma: micros(1e5), cue: 0, word: i,
-}));
-const vocabulary = { labels: ['Reverse lunge', 'Side plank', 'Squat', 'Good morning'], equipment: ['folded towel', 'broomstick', 'towel', 'crate', 'mat', 'dumbbells'] };
-const read = (text: string) => readClaims(tokens(text), vocabulary).map(({ at: _at, end: _end, sigma: _sigma, said: _said, ...body }) => body);
+const tokens = (text: string): Token[] =>
+  text
+    .split(/[\s-]+/)
+    .filter((w) => normalise(w) !== '')
+    .map((word, i) => ({
+      text: word,
+      norm: normalise(word),
+      at: micros(i * 3e5),
+      end: micros(i * 3e5 + 2.5e5),
+      sigma: micros(1e5),
+      cue: 0,
+      word: i,
+    }));
+const vocabulary = {
+  labels: ['Reverse lunge', 'Side plank', 'Squat', 'Good morning'],
+  equipment: ['folded towel', 'broomstick', 'towel', 'crate', 'mat', 'dumbbells'],
+};
+const read = (text: string) =>
+  readClaims(tokens(text), vocabulary).map(({ at: _at, end: _end, sigma: _sigma, said: _said, ...body }) => body);
 
 describe('numbers as people say them', () => {
   it.each([
@@ -28,14 +42,22 @@ describe('numbers as people say them', () => {
   });
   it('knows ordinals and units, and no others', () => {
     expect([ordinalOf('third'), ordinalOf('3rd'), ordinalOf('thirsty')]).toEqual([3, 3, null]);
-    expect([unitOf('exercises'), unitOf('sets'), unitOf('laps'), unitOf('constructor')]).toEqual(['move', 'interval', 'round', null]);
+    expect([unitOf('exercises'), unitOf('sets'), unitOf('laps'), unitOf('constructor')]).toEqual([
+      'move',
+      'interval',
+      'round',
+      null,
+    ]);
   });
 });
 
 describe('sentences', () => {
   it('end at punctuation and at long pauses', () => {
     expect(sentencesOf(tokens('Keep going. Ten seconds left. And rest')).map((s) => s.length)).toEqual([2, 3, 2]);
-    const paused = [...tokens('keep going'), ...tokens('ten left').map((t) => ({ ...t, at: micros(t.at + 9e6), end: micros(t.end + 9e6) }))];
+    const paused = [
+      ...tokens('keep going'),
+      ...tokens('ten left').map((t) => ({ ...t, at: micros(t.at + 9e6), end: micros(t.end + 9e6) })),
+    ];
     expect(sentencesOf(paused).map((s) => s.length)).toEqual([2, 2]);
   });
 });
@@ -71,8 +93,10 @@ describe('half-way', () => {
     ['we are halfway through the round', 'round'],
     ['that is half-way through this workout', 'class'],
   ])('%s: of the %s', (text, of) => expect(read(text)).toEqual([{ type: 'half-way', of }]));
-  it.each(['come half way up', 'go only halfway down', 'halfway between the two', 'sink halfway to the floor'])('“%s” is a place in a movement', (text) =>
-    expect(read(text).filter((c) => c.type === 'half-way')).toEqual([]));
+  it.each(['come half way up', 'go only halfway down', 'halfway between the two', 'sink halfway to the floor'])(
+    '“%s” is a place in a movement',
+    (text) => expect(read(text).filter((c) => c.type === 'half-way')).toEqual([]),
+  );
 });
 
 describe('what is left', () => {
@@ -86,8 +110,10 @@ describe('what is left', () => {
     ['final exercise', { left: 0, unit: 'move' }],
     ['this is our very last round', { left: 0, unit: 'round' }],
   ])('%s', (text, body) => expect(read(text)[0]).toMatchObject({ type: 'moves-left', ...body }));
-  it.each(['three more', 'two moves ago', 'ten more reps', 'there are three exercises in it', 'the last one was hard'])('“%s” is left alone', (text) =>
-    expect(read(text).filter((c) => c.type === 'moves-left')).toEqual([]));
+  it.each(['three more', 'two moves ago', 'ten more reps', 'there are three exercises in it', 'the last one was hard'])(
+    '“%s” is left alone',
+    (text) => expect(read(text).filter((c) => c.type === 'moves-left')).toEqual([]),
+  );
 });
 
 describe('rounds', () => {
@@ -117,8 +143,16 @@ describe('sides', () => {
     ['side plank, left', 'left', false],
     ['switch to the right side', 'right', true],
   ])('%s', (text, side, next) => expect(read(text)).toEqual([{ type: 'side', side, next }]));
-  it.each(['right now', 'all right', 'ten left', 'that is right', 'look to the left side', 'left and right sides', 'move right along', 'left hand on the crate'])('“%s” names no side of the class', (text) =>
-    expect(read(text).filter((c) => c.type === 'side')).toEqual([]));
+  it.each([
+    'right now',
+    'all right',
+    'ten left',
+    'that is right',
+    'look to the left side',
+    'left and right sides',
+    'move right along',
+    'left hand on the crate',
+  ])('“%s” names no side of the class', (text) => expect(read(text).filter((c) => c.type === 'side')).toEqual([]));
 });
 
 describe('positions and equipment', () => {
@@ -129,7 +163,9 @@ describe('positions and equipment', () => {
     ['stand tall', 'standing'],
     ['into a plank', 'plank'],
     ['down on your belly, so on your front', 'prone'],
-  ])('%s is %s', (text, position) => expect(read(text).map((c) => (c.type === 'position' ? c.positions[0] : c.type))).toContain(position));
+  ])('%s is %s', (text, position) =>
+    expect(read(text).map((c) => (c.type === 'position' ? c.positions[0] : c.type))).toContain(position),
+  );
   it.each([
     ['no equipment needed', { item: 'equipment', needed: false }],
     ['no mat today', { item: 'mat', needed: false }],
@@ -137,10 +173,21 @@ describe('positions and equipment', () => {
     ['grab your crate', { item: 'crate', needed: true }],
     ['you do not need any dumbbells', { item: 'dumbbells', needed: false }],
   ])('%s', (text, body) => expect(read(text)).toEqual([{ type: 'equipment', ...body }]));
-  it.each(['grab a drink', 'no rush today', 'no crate of mine was ever this heavy', 'you need to breathe', 'feet on the floor'])('“%s” is neither', (text) => expect(read(text)).toEqual([]));
+  it.each([
+    'grab a drink',
+    'no rush today',
+    'no crate of mine was ever this heavy',
+    'you need to breathe',
+    'feet on the floor',
+  ])('“%s” is neither', (text) => expect(read(text)).toEqual([]));
 });
 
 describe('repetitions', () => {
-  it.each([['ten reps', 10], ['we do 12 repetitions of these', 12]])('%s', (text, reps) => expect(read(text)).toEqual([{ type: 'count', reps }]));
-  it.each(['the last ten reps', 'five reps left', 'a rep or two'])('“%s” is no promise', (text) => expect(read(text)).toEqual([]));
+  it.each([
+    ['ten reps', 10],
+    ['we do 12 repetitions of these', 12],
+  ])('%s', (text, reps) => expect(read(text)).toEqual([{ type: 'count', reps }]));
+  it.each(['the last ten reps', 'five reps left', 'a rep or two'])('“%s” is no promise', (text) =>
+    expect(read(text)).toEqual([]),
+  );
 });

@@ -13,8 +13,10 @@ export interface Reading {
 }
 
 const LEFT = new Set(['left', 'remaining', 'remain', 'more', 'togo']);
-const RESTING = /^(rest|rests|resting|recover|recovers|recovery|break|breaks|breather|pause|off|breathe|breathing|drink)$/;
-const WORKING = /^(each|every|exercise|exercises|move|moves|interval|intervals|station|stations|work|hold|holds|stretch|stretches)$/;
+const RESTING =
+  /^(rest|rests|resting|recover|recovers|recovery|break|breaks|breather|pause|off|breathe|breathing|drink)$/;
+const WORKING =
+  /^(each|every|exercise|exercises|move|moves|interval|intervals|station|stations|work|hold|holds|stretch|stretches)$/;
 const ENDING = /^(rest|done|stop|finished|finish|switch|swap|change|changing|over|through|break|relax|there|release)$/;
 /** Tempo of one repetition is no length of an interval. */
 const LONGEST_TEMPO_S = 6;
@@ -30,23 +32,40 @@ export function readTime(tokens: readonly Token[], i: number): Reading | null {
   const pair = `${next} ${word(unitEnd + 1)}`;
   if (!minutes && (value < 2 || value > 600)) return null;
   const stated = next === 'long' && /^(is|are|be|last|lasts)$/.test(before1);
-  if (/^(ago|later|apart|each|faster|slower|behind|late|early|long|old|per|down|gone|in|already|a)$/.test(next) && pair !== 'in total' && !stated) return null;
+  if (
+    /^(ago|later|apart|each|faster|slower|behind|late|early|long|old|per|down|gone|in|already|a)$/.test(next) &&
+    pair !== 'in total' &&
+    !stated
+  )
+    return null;
   if (before1 === 'every' || `${before2} ${before1}` === 'in about') return null;
   // `less than ten seconds`, `under a minute`: what is left is that or less.
   const limit = /^(under|within)$/.test(before1) || `${before2} ${before1}` === 'less than';
-  if (limit) return { body: { type: 'seconds-left', seconds: value, atMost: true }, length: LEFT.has(next) ? unitEnd + 1 : unitEnd };
+  if (limit)
+    return {
+      body: { type: 'seconds-left', seconds: value, atMost: true },
+      length: LEFT.has(next) ? unitEnd + 1 : unitEnd,
+    };
   if (/^(over|than)$/.test(before1)) return null;
-  const clock = next === 'on' && /^(the|your|my|our|that)$/.test(word(unitEnd + 1)) && /^(clock|timer|board|screen)$/.test(word(unitEnd + 2));
-  const last = before1 === 'last' || before1 === 'final' || (before2 === 'last' && before1 === 'the') || before1 === 'another';
+  const clock =
+    next === 'on' &&
+    /^(the|your|my|our|that)$/.test(word(unitEnd + 1)) &&
+    /^(clock|timer|board|screen)$/.test(word(unitEnd + 2));
+  const last =
+    before1 === 'last' || before1 === 'final' || (before2 === 'last' && before1 === 'the') || before1 === 'another';
   if (span.more || LEFT.has(next) || pair === 'to go' || pair === 'and counting' || clock || last) {
     const used = LEFT.has(next) ? unitEnd + 1 : pair === 'to go' ? unitEnd + 2 : clock ? unitEnd + 3 : unitEnd;
     return { body: { type: 'seconds-left', seconds: value }, length: used };
   }
   // `in ten seconds we rest`, `ten seconds and you are done`.
   const after = tokens.slice(i + unitEnd, i + unitEnd + 6).map((t) => t.norm);
-  if (before1 === 'in' && after.some((w) => ENDING.test(w))) return { body: { type: 'seconds-left', seconds: value }, length: unitEnd };
+  if (before1 === 'in' && after.some((w) => ENDING.test(w)))
+    return { body: { type: 'seconds-left', seconds: value }, length: unitEnd };
   const ofRest = minutes && value <= 300 && /^(got|have|get|gets)$/.test(before1) && next === 'to';
-  if (minutes && !ofRest) return /^(class|workout|session|video|circuit|routine|programme|program)$/.test(next) ? { body: { type: 'length', seconds: value, of: 'class' }, length: unitEnd + 1 } : null;
+  if (minutes && !ofRest)
+    return /^(class|workout|session|video|circuit|routine|programme|program)$/.test(next)
+      ? { body: { type: 'length', seconds: value, of: 'class' }, length: unitEnd + 1 }
+      : null;
   return readLength(tokens, i, value, unitEnd) ?? readAlone(tokens, i, value, unitEnd, after);
 }
 
@@ -61,8 +80,10 @@ interface TimeSpan {
 /** A number with its unit, `half a minute`, `a minute`; null where none begins here. */
 function spanAt(tokens: readonly Token[], i: number): TimeSpan | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
-  if (word(0) === 'half' && word(1) === 'a' && word(2) === 'minute') return { seconds: 30, length: 3, minutes: false, more: false };
-  if ((word(0) === 'a' || word(0) === 'one') && word(1) === 'minute') return { seconds: 60, length: 2, minutes: true, more: false };
+  if (word(0) === 'half' && word(1) === 'a' && word(2) === 'minute')
+    return { seconds: 30, length: 3, minutes: false, more: false };
+  if ((word(0) === 'a' || word(0) === 'one') && word(1) === 'minute')
+    return { seconds: 60, length: 2, minutes: true, more: false };
   // A couple of seconds is as good as none.
   if (word(0) === 'couple') return null;
   const number = numberAt(tokens, i);
@@ -80,17 +101,25 @@ function readOnOff(tokens: readonly Token[], i: number): Reading | null {
   const number = numberAt(tokens, i);
   if (number === null || number.value < 10 || number.value > 120) return null;
   const follows = numberAt(tokens, i + number.length + 1);
-  if (word(number.length) === 'on' && follows !== null && word(number.length + 1 + follows.length) === 'off') return { body: { type: 'length', seconds: number.value, of: 'work' }, length: number.length + 1 };
-  return word(number.length) === 'off' && word(-1) === 'on' && numberAt(tokens, i - 2) !== null ? { body: { type: 'length', seconds: number.value, of: 'rest' }, length: number.length + 1 } : null;
+  if (word(number.length) === 'on' && follows !== null && word(number.length + 1 + follows.length) === 'off')
+    return { body: { type: 'length', seconds: number.value, of: 'work' }, length: number.length + 1 };
+  return word(number.length) === 'off' && word(-1) === 'on' && numberAt(tokens, i - 2) !== null
+    ? { body: { type: 'length', seconds: number.value, of: 'rest' }, length: number.length + 1 }
+    : null;
 }
 
 /** `last ten`, `final five`: seconds, unless a unit follows. */
 function readBareLast(tokens: readonly Token[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const number = numberAt(tokens, i);
-  if (number === null || !/^(last|final)$/.test(word(-1)) || ![3, 5, 10, 15, 20, 30].includes(number.value)) return null;
+  if (number === null || !/^(last|final)$/.test(word(-1)) || ![3, 5, 10, 15, 20, 30].includes(number.value))
+    return null;
   const next = word(number.length);
-  if (unitOf(next) !== null || /^(reps?|repetitions?|minutes?|of|years?|times|classes|weeks?|days?|people|more|squats?|ones?)$/.test(next)) return null;
+  if (
+    unitOf(next) !== null ||
+    /^(reps?|repetitions?|minutes?|of|years?|times|classes|weeks?|days?|people|more|squats?|ones?)$/.test(next)
+  )
+    return null;
   return { body: { type: 'seconds-left', seconds: number.value }, length: number.length, before: 1 };
 }
 
@@ -98,15 +127,31 @@ function readBareLast(tokens: readonly Token[], i: number): Reading | null {
 function readLength(tokens: readonly Token[], i: number, value: number, unitEnd: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const next = word(unitEnd);
-  const is = (of: 'work' | 'rest', length: number, before = 0): Reading => ({ body: { type: 'length', seconds: value, of }, length, before });
+  const is = (of: 'work' | 'rest', length: number, before = 0): Reading => ({
+    body: { type: 'length', seconds: value, of },
+    length,
+    before,
+  });
   if (/^(of|for|to)$/.test(next) && RESTING.test(word(unitEnd + 1))) return is('rest', unitEnd + 2);
-  if (next === 'to' && /^(catch|shake|get|sip|towel)$/.test(word(unitEnd + 1)) && /^(get|have|take|is|are|got|gets)$/.test(word(-1))) return is('rest', unitEnd);
+  if (
+    next === 'to' &&
+    /^(catch|shake|get|sip|towel)$/.test(word(unitEnd + 1)) &&
+    /^(get|have|take|is|are|got|gets)$/.test(word(-1))
+  )
+    return is('rest', unitEnd);
   if (RESTING.test(next) && word(unitEnd + 1) !== 'of') return is('rest', unitEnd + 1);
   if (value <= LONGEST_TEMPO_S) return null;
   const back = [-1, -2, -3, -4, -5].map((k) => word(k));
-  if (/^(is|are|lasts|last|be|takes|take)$/.test(word(-1)) && back.some((w) => RESTING.test(w) && w !== 'off')) return is('rest', unitEnd);
+  if (/^(is|are|lasts|last|be|takes|take)$/.test(word(-1)) && back.some((w) => RESTING.test(w) && w !== 'off'))
+    return is('rest', unitEnd);
   if (/^(is|are|lasts|last|be|takes)$/.test(word(-1)) && back.some((w) => WORKING.test(w))) return is('work', unitEnd);
-  if (next === 'of' || next === 'on' || /^(work|hold|interval|intervals|effort|plank|squat|stretch)$/.test(next) || (next === 'here' && word(-1) === 'for')) return is('work', unitEnd + 1);
+  if (
+    next === 'of' ||
+    next === 'on' ||
+    /^(work|hold|interval|intervals|effort|plank|squat|stretch)$/.test(next) ||
+    (next === 'here' && word(-1) === 'for')
+  )
+    return is('work', unitEnd + 1);
   if (word(-1) === 'for' || (word(-1) === 'have' && word(-2) !== 'only')) {
     const resting = RESTING.test(word(-2)) || /^(rest|break)$/.test(word(-3));
     return is(resting ? 'rest' : 'work', unitEnd, 1);
@@ -115,11 +160,23 @@ function readLength(tokens: readonly Token[], i: number, value: number, unitEnd:
 }
 
 /** A bare `ten seconds` is a call where it stands nearly alone, or is the head of a countdown. */
-function readAlone(tokens: readonly Token[], i: number, value: number, unitEnd: number, after: readonly string[]): Reading | null {
+function readAlone(
+  tokens: readonly Token[],
+  i: number,
+  value: number,
+  unitEnd: number,
+  after: readonly string[],
+): Reading | null {
   const before = tokens[i - 1]?.norm ?? '';
   if (/^(in|about|next|a|for)$/.test(before)) return null;
   const ends = /[.,!?;:]["”’)]*$/.test(tokens[i + unitEnd - 1]?.text ?? '') || i + unitEnd >= tokens.length;
-  const opens = tokens.slice(0, i).every((t) => /^(and|thats|that|is|okay|ok|so|just|now|guys|everyone|everybody|nice|good|come|on|you|youve|we|weve|have|got|heres|there|theres|are|only)$/.test(t.norm));
+  const opens = tokens
+    .slice(0, i)
+    .every((t) =>
+      /^(and|thats|that|is|okay|ok|so|just|now|guys|everyone|everybody|nice|good|come|on|you|youve|we|weve|have|got|heres|there|theres|are|only)$/.test(
+        t.norm,
+      ),
+    );
   const short = tokens.length <= unitEnd + 4;
   if (!(short || (opens && (ends || after.some((w) => ENDING.test(w)))))) return null;
   return { body: { type: 'seconds-left', seconds: value }, length: unitEnd };
@@ -133,12 +190,27 @@ export function readHalf(tokens: readonly Token[], i: number): Reading | null {
   else if (word(0) === 'half' && (word(1) === 'way' || word(1) === 'time')) k = 2;
   // `that is half`, `half of it is done`.
   else if (word(0) === 'half' && /^(thats|is|was)$/.test(word(-1)) && i === tokens.length - 1) k = 1;
-  else if (word(0) === 'half' && ((word(1) === 'of' && /^(it|this|that|them)$/.test(word(2)) && /^(done|over|gone|is|behind)$/.test(word(3))) || /^(done|gone|over)$/.test(word(1)))) k = word(1) === 'of' ? 3 : 1;
+  else if (
+    word(0) === 'half' &&
+    ((word(1) === 'of' && /^(it|this|that|them)$/.test(word(2)) && /^(done|over|gone|is|behind)$/.test(word(3))) ||
+      /^(done|gone|over)$/.test(word(1)))
+  )
+    k = word(1) === 'of' ? 3 : 1;
   else return null;
-  if (/^(down|up|between|back|house|across|round|around|to|over|out|in|towards?)$/.test(word(k)) && word(0) !== 'half') return null;
+  if (/^(down|up|between|back|house|across|round|around|to|over|out|in|towards?)$/.test(word(k)) && word(0) !== 'half')
+    return null;
   if (/^(down|up|between|across|towards?)$/.test(word(k))) return null;
-  if (/^(come|go|lower|sit|stay|lift|bend|drop|only|about|reach|not|meet|me|get|gets|bring|take|raise|stop|step)$/.test(word(-1))) return null;
+  if (
+    /^(come|go|lower|sit|stay|lift|bend|drop|only|about|reach|not|meet|me|get|gets|bring|take|raise|stop|step)$/.test(
+      word(-1),
+    )
+  )
+    return null;
   const rest = tokens.slice(i + k, i + k + 5).map((t) => t.norm);
-  const of = rest.some((w) => /^(class|workout|session|video)$/.test(w)) ? 'class' : rest.some((w) => /^(round|circuit|block)$/.test(w)) ? 'round' : 'interval';
+  const of = rest.some((w) => /^(class|workout|session|video)$/.test(w))
+    ? 'class'
+    : rest.some((w) => /^(round|circuit|block)$/.test(w))
+      ? 'round'
+      : 'interval';
   return { body: { type: 'half-way', of }, length: k };
 }

@@ -12,12 +12,20 @@ import { type Vocabulary, readClaims } from './read-claims.ts';
 /** The class as it was recorded: what was filmed, at its times, made-up moves in their new place. */
 export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
   const placed: { segment: Segment; sure: number }[] = [];
-  for (const { segment, recorded, confidence } of alignment.segments) if (recorded !== null) placed.push({ segment: { ...segment, ...recorded }, sure: confidence });
-  for (const extra of alignment.extra) if (extra.madeUp !== null) placed.push({ segment: { ...extra.madeUp, start: extra.start, end: extra.end }, sure: 0.6 });
+  for (const { segment, recorded, confidence } of alignment.segments)
+    if (recorded !== null) placed.push({ segment: { ...segment, ...recorded }, sure: confidence });
+  for (const extra of alignment.extra)
+    if (extra.madeUp !== null)
+      placed.push({ segment: { ...extra.madeUp, start: extra.start, end: extra.end }, sure: 0.6 });
   placed.sort((a, b) => a.segment.start - b.segment.start);
   const segments = placed.map(({ segment }, index) => ({ ...segment, index }));
   const sure = new Map(placed.map((p) => [p.segment.key, p.sure]));
-  return { plan, segments, planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])), sure: (key) => sure.get(key) ?? 0 };
+  return {
+    plan,
+    segments,
+    planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])),
+    sure: (key) => sure.get(key) ?? 0,
+  };
 }
 
 /** The class as it is planned, for a script. */
@@ -27,8 +35,25 @@ export function plannedClass(plan: Plan, segments: readonly Segment[]): RunningC
 
 export function vocabularyOf(plan: Plan): Vocabulary {
   const needs = plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs));
-  const all = [...needs, ...LIBRARY.flatMap((e) => e.equipment), 'mat', 'chair', 'towel', 'dumbbell', 'dumbbells', 'kettlebell', 'bench', 'ball', 'rope'];
-  return { labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)), equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort((a, b) => b.length - a.length) };
+  const all = [
+    ...needs,
+    ...LIBRARY.flatMap((e) => e.equipment),
+    'mat',
+    'chair',
+    'towel',
+    'dumbbell',
+    'dumbbells',
+    'kettlebell',
+    'bench',
+    'ball',
+    'rope',
+  ];
+  return {
+    labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)),
+    equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort(
+      (a, b) => b.length - a.length,
+    ),
+  };
 }
 
 /** A word placed less surely than this had no time of its own: it was placed by the model, or in a stretch of voice that may be another's. */
@@ -41,7 +66,9 @@ export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim
   const sigmaAt = new Map(tokens.filter((t) => t.sigma > COARSE_US).map((t) => [t.at, t.sigma]));
   return claims.map((c) => {
     const sigma = sigmaAt.get(c.at);
-    return c.verdict === 'false' && sigma !== undefined && maybeTrue(c, sigma, running) ? { ...c, verdict: 'unsure' } : c;
+    return c.verdict === 'false' && sigma !== undefined && maybeTrue(c, sigma, running)
+      ? { ...c, verdict: 'unsure' }
+      : c;
   });
 }
 
@@ -55,11 +82,23 @@ const MODEL_US = 700_000;
 function maybeTrue(claim: Claim, sigma: number, running: RunningClass): boolean {
   const reach = sigma * REACH_SIGMAS;
   switch (claim.type) {
-    case 'half-way': case 'seconds-left':
-      return typeof claim.claimed !== 'number' || typeof claim.actual !== 'number' || Math.abs(claim.claimed - claim.actual) * 1e6 < reach + (sigma > MODEL_US ? SLACK_S.model : SLACK_S.voice) * 1e6;
+    case 'half-way':
+    case 'seconds-left':
+      return (
+        typeof claim.claimed !== 'number' ||
+        typeof claim.actual !== 'number' ||
+        Math.abs(claim.claimed - claim.actual) * 1e6 < reach + (sigma > MODEL_US ? SLACK_S.model : SLACK_S.voice) * 1e6
+      );
     // The move may be running by then, or not be next yet.
-    case 'next-up': return running.segments.some((s) => s.label === claim.claimed && s.start > claim.at - reach && s.start < claim.at + reach + 30e6);
-    case 'side': return running.segments.some((s) => s.side === claim.claimed && s.end > claim.at - reach && s.start < claim.at + reach);
-    default: return false;
+    case 'next-up':
+      return running.segments.some(
+        (s) => s.label === claim.claimed && s.start > claim.at - reach && s.start < claim.at + reach + 30e6,
+      );
+    case 'side':
+      return running.segments.some(
+        (s) => s.side === claim.claimed && s.end > claim.at - reach && s.start < claim.at + reach,
+      );
+    default:
+      return false;
   }
 }

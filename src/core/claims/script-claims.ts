@@ -30,7 +30,15 @@ function tokensOfLine(text: string): Token[] {
     const start = at;
     at += (shares[i] ?? 0) * READ_US;
     const last = i === words.length - 1;
-    return { text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word, norm: normalise(word), at: micros(start), end: micros(at), sigma: PLANNED_SIGMA, cue: 0, word: 0 };
+    return {
+      text: last && !/[.!?…]["”’)]*$/.test(word) ? `${word}.` : word,
+      norm: normalise(word),
+      at: micros(start),
+      end: micros(at),
+      sigma: PLANNED_SIGMA,
+      cue: 0,
+      word: 0,
+    };
   });
 }
 
@@ -48,13 +56,20 @@ function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
 /** What the written lines of a script claim, checked against the compiled class. The program's own calls are true by the way they are made. */
 export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: readonly PlacedLine[]): ScriptClaim[] {
   const vocabulary = vocabularyOf(plan);
-  const placed = lines.filter((line) => line.cueId !== null).flatMap((line) => readLine(line.text, vocabulary).map((said) => {
-    const on = (us: number) => micros(line.start + (us / READ_US) * (line.end - line.start));
-    return { line, said: { ...said, at: on(said.at), end: on(said.end) } as Said };
-  }));
+  const placed = lines
+    .filter((line) => line.cueId !== null)
+    .flatMap((line) =>
+      readLine(line.text, vocabulary).map((said) => {
+        const on = (us: number) => micros(line.start + (us / READ_US) * (line.end - line.start));
+        return { line, said: { ...said, at: on(said.at), end: on(said.end) } };
+      }),
+    );
   // Checking leaves out what the plan says nothing about; the time tells which line a claim came from, for lines do not overlap.
   const byTime = new Map(placed.map(({ line, said }) => [said.at, line]));
-  return checkClaims(placed.map((p) => p.said), plannedClass(plan, segments)).flatMap((claim) => {
+  return checkClaims(
+    placed.map((p) => p.said),
+    plannedClass(plan, segments),
+  ).flatMap((claim) => {
     const line = byTime.get(claim.at);
     return line === undefined ? [] : [{ ...claim, line }];
   });

@@ -12,7 +12,12 @@ export function sentencesOf(tokens: readonly Token[]): Token[][] {
     open.push(token);
     const next = tokens[i + 1];
     const word = /\w-?$/.test(token.text) ? token.text : token.text.trim();
-    if (next === undefined || /[.!?…;:]["”’)]*$/.test(word) || next.at - token.end > PAUSE_US + token.sigma || open.length >= LONGEST) {
+    if (
+      next === undefined ||
+      /[.!?…;:]["”’)]*$/.test(word) ||
+      next.at - token.end > PAUSE_US + token.sigma ||
+      open.length >= LONGEST
+    ) {
       sentences.push(open);
       open = [];
     }

@@ -38,9 +38,12 @@ export interface Programme {
 export function keepRanges(duration: Micros, removed: readonly Span[], rate: FrameRate): KeptRange[] {
   const snap = (time: Micros) => frameStart(firstFrameFrom(time, rate), rate);
   const end = snap(duration);
-  const cuts = [...removed].map((r) => ({ start: snap(r.start), end: snap(r.end) })).filter((r) => r.end > r.start).sort((a, b) => a.start - b.start);
+  const cuts = [...removed]
+    .map((r) => ({ start: snap(r.start), end: snap(r.end) }))
+    .filter((r) => r.end > r.start)
+    .sort((a, b) => a.start - b.start);
   const kept: KeptRange[] = [];
-  let [from, at] = [ZERO as Micros, 0];
+  let [from, at] = [ZERO, 0];
   for (const cut of [...cuts, { start: end, end }]) {
     const until = micros(Math.min(cut.start, end));
     if (until > from) {
@@ -54,7 +57,7 @@ export function keepRanges(duration: Micros, removed: readonly Span[], rate: Fra
 
 /** Take time to programme time; a time inside a removed stretch goes to where the cut is. */
 export function toProgramme(time: Micros, kept: readonly KeptRange[]): Micros {
-  let last = ZERO as Micros;
+  let last = ZERO;
   for (const range of kept) {
     if (time < range.start) return range.at;
     last = micros(range.at + Math.min(time, range.end) - range.start);
@@ -81,11 +84,28 @@ export function conform(alignment: Alignment, kept: readonly KeptRange[]): Progr
     if (end > start) segments.push({ ...rest, recorded, start, end });
   };
   for (const { segment, recorded, confidence } of alignment.segments) {
-    if (recorded !== null) place(recorded, { key: segment.key, segment, kind: segment.kind, label: segment.label, side: segment.side, confidence, extra: false });
+    if (recorded !== null)
+      place(recorded, {
+        key: segment.key,
+        segment,
+        kind: segment.kind,
+        label: segment.label,
+        side: segment.side,
+        confidence,
+        extra: false,
+      });
   }
   for (const [i, extra] of alignment.extra.entries()) {
     const made = extra.madeUp;
-    place(extra, { key: made?.key ?? `extra/${i + 1}`, segment: made, kind: made?.kind ?? 'talk', label: made?.label ?? extra.label, side: made?.side ?? null, confidence: 0.5, extra: true });
+    place(extra, {
+      key: made?.key ?? `extra/${i + 1}`,
+      segment: made,
+      kind: made?.kind ?? 'talk',
+      label: made?.label ?? extra.label,
+      side: made?.side ?? null,
+      confidence: 0.5,
+      extra: true,
+    });
   }
   segments.sort((a, b) => a.start - b.start);
   return { segments, kept, length };

@@ -31,6 +31,11 @@ export interface Settled {
 /** A finding may move by so much when words are timed anew, and is still the one that was settled. */
 const SAME_US = 4_000_000;
 
-export function isSettled(finding: { readonly rule: string; readonly segmentKey: string | null; readonly at: Micros }, settled: readonly Settled[]): boolean {
-  return settled.some((s) => s.rule === finding.rule && s.segmentKey === finding.segmentKey && Math.abs(s.at - finding.at) <= SAME_US);
+export function isSettled(
+  finding: { readonly rule: string; readonly segmentKey: string | null; readonly at: Micros },
+  settled: readonly Settled[],
+): boolean {
+  return settled.some(
+    (s) => s.rule === finding.rule && s.segmentKey === finding.segmentKey && Math.abs(s.at - finding.at) <= SAME_US,
+  );
 }

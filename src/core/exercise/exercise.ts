@@ -1,12 +1,53 @@
 import type { Effort } from './effort.ts';
 
-export const EXERCISE_POSITIONS = ['standing', 'half-kneeling', 'kneeling', 'all fours', 'plank', 'prone', 'supine', 'side-lying', 'seated'] as const;
+export const EXERCISE_POSITIONS = [
+  'standing',
+  'half-kneeling',
+  'kneeling',
+  'all fours',
+  'plank',
+  'prone',
+  'supine',
+  'side-lying',
+  'seated',
+] as const;
 export type ExercisePosition = (typeof EXERCISE_POSITIONS)[number];
 
-export const PATTERNS = ['squat', 'hinge', 'lunge', 'push', 'pull', 'rotate', 'brace', 'carry', 'step', 'jump', 'march', 'mobility', 'stretch', 'balance'] as const;
+export const PATTERNS = [
+  'squat',
+  'hinge',
+  'lunge',
+  'push',
+  'pull',
+  'rotate',
+  'brace',
+  'carry',
+  'step',
+  'jump',
+  'march',
+  'mobility',
+  'stretch',
+  'balance',
+] as const;
 export type Pattern = (typeof PATTERNS)[number];
 
-export const MUSCLES = ['quads', 'hamstrings', 'glutes', 'calves', 'hips', 'inner thigh', 'back', 'lats', 'chest', 'shoulders', 'arms', 'core', 'obliques', 'neck', 'heart'] as const;
+export const MUSCLES = [
+  'quads',
+  'hamstrings',
+  'glutes',
+  'calves',
+  'hips',
+  'inner thigh',
+  'back',
+  'lats',
+  'chest',
+  'shoulders',
+  'arms',
+  'core',
+  'obliques',
+  'neck',
+  'heart',
+] as const;
 export type Muscle = (typeof MUSCLES)[number];
 
 /** One exercise of the library. Lines are what an instructor may say. */

@@ -127,13 +127,32 @@ Wide-leg fold|wide fold|straddle fold
 Standing cat stretch|standing cat cow|round and arch
 `;
 
-const key = (name: string) => name.toLowerCase().replace(/[’']/g, '').replace(/[^a-z0-9]+/g, ' ').replace(/s\b/g, '').trim();
+const key = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[’']/g, '')
+    .replace(/[^a-z0-9]+/g, ' ')
+    .replace(/s\b/g, '')
+    .trim();
 
 const byName = new Map<string, readonly string[]>();
-const rows = ROWS.split('\n').map((row) => row.split('|').map((n) => n.trim()).filter((n) => n !== '')).filter((names) => names.length > 1);
+const rows = ROWS.split('\n')
+  .map((row) =>
+    row
+      .split('|')
+      .map((n) => n.trim())
+      .filter((n) => n !== ''),
+  )
+  .filter((names) => names.length > 1);
 for (const [first, ...others] of rows) byName.set(key(first as string), others);
 // A plan may be written with any of the names: the row's others belong to it then, unless it has a row of its own.
-for (const names of rows) for (const name of names) if (!byName.has(key(name))) byName.set(key(name), names.filter((n) => n !== name));
+for (const names of rows)
+  for (const name of names)
+    if (!byName.has(key(name)))
+      byName.set(
+        key(name),
+        names.filter((n) => n !== name),
+      );
 
 /** The other names of a move; empty where none is known. */
 export function otherNames(name: string): readonly string[] {

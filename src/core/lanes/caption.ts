@@ -24,7 +24,9 @@ export const SHORTEST_CAPTION = fromSeconds(5 / 6);
 
 /** Captions by the rules and overrides; one too short to be read comes back as dropped. */
 export function captionEvents(
-  segments: readonly ProgrammeSegment[], rules: LaneRules, overrides: readonly Override[],
+  segments: readonly ProgrammeSegment[],
+  rules: LaneRules,
+  overrides: readonly Override[],
 ): { readonly captions: readonly CaptionEvent[]; readonly dropped: readonly DroppedCaption[] } {
   const captions: CaptionEvent[] = [];
   const dropped: DroppedCaption[] = [];
@@ -34,13 +36,24 @@ export function captionEvents(
     const byRule = rules.caption.on && words !== null && (isActive(segment) || rules.caption.nextInBreaks);
     const shown = overrideOf(overrides, segment.key, 'caption', 'show') ?? (byRule || text !== undefined);
     if (!shown || (words === null && text === undefined)) continue;
-    const start = micros(segment.start + (overrideOf(overrides, segment.key, 'caption', 'inAfterUs') ?? rules.caption.inAfterUs));
-    const end = micros(segment.end - (overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs));
+    const start = micros(
+      segment.start + (overrideOf(overrides, segment.key, 'caption', 'inAfterUs') ?? rules.caption.inAfterUs),
+    );
+    const end = micros(
+      segment.end - (overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs),
+    );
     if (end - start < SHORTEST_CAPTION) {
       dropped.push({ segmentKey: segment.key, reason: 'too-short', shownUs: micros(Math.max(0, end - start)) });
       continue;
     }
-    captions.push({ segmentKey: segment.key, kind: segment.kind, start, end, heading: words?.heading ?? '', text: text ?? words?.text ?? '' });
+    captions.push({
+      segmentKey: segment.key,
+      kind: segment.kind,
+      start,
+      end,
+      heading: words?.heading ?? '',
+      text: text ?? words?.text ?? '',
+    });
   }
   return { captions, dropped };
 }
@@ -56,9 +69,13 @@ function wordsFor(segment: ProgrammeSegment, next: ProgrammeSegment | null): { h
 
 function sideWords(segment: ProgrammeSegment): string {
   switch (segment.side) {
-    case 'left': return 'Left side';
-    case 'right': return 'Right side';
-    case 'alternate': return 'Alternate sides';
-    default: return '';
+    case 'left':
+      return 'Left side';
+    case 'right':
+      return 'Right side';
+    case 'alternate':
+      return 'Alternate sides';
+    default:
+      return '';
   }
 }

@@ -22,7 +22,10 @@ export const SHORTEST_CHAPTER = fromSeconds(10);
 
 /** Chapters by blocks (and rounds) or by moves. A chapter too short to stand is joined to the one before and named. */
 export function chapters(
-  segments: readonly ProgrammeSegment[], length: Micros, rules: LaneRules, overrides: readonly Override[],
+  segments: readonly ProgrammeSegment[],
+  length: Micros,
+  rules: LaneRules,
+  overrides: readonly Override[],
 ): { readonly chapters: readonly Chapter[]; readonly dropped: readonly DroppedChapter[] } {
   const marks: { segmentKey: string; start: Micros; title: string }[] = [];
   let group = '';
@@ -33,15 +36,21 @@ export function chapters(
     const begins = own !== null && own.group !== group;
     if (own !== null) group = own.group;
     if (show === false || !(show === true || title !== undefined || begins)) continue;
-    marks.push({ segmentKey: segment.key, start: marks.length === 0 ? ZERO : segment.start, title: title ?? own?.title ?? segment.label });
+    marks.push({
+      segmentKey: segment.key,
+      start: marks.length === 0 ? ZERO : segment.start,
+      title: title ?? own?.title ?? segment.label,
+    });
   }
   const kept: typeof marks = [];
   const dropped: DroppedChapter[] = [];
   for (const [i, mark] of marks.entries()) {
     const lengthUs = micros((marks[i + 1]?.start ?? length) - mark.start);
     const previous = kept.at(-1);
-    const tooShort = lengthUs < SHORTEST_CHAPTER || (previous !== undefined && mark.start - previous.start < SHORTEST_CHAPTER);
-    if (tooShort && kept.length > 0) dropped.push({ segmentKey: mark.segmentKey, title: mark.title, lengthUs, reason: 'shorter-than-10-s' });
+    const tooShort =
+      lengthUs < SHORTEST_CHAPTER || (previous !== undefined && mark.start - previous.start < SHORTEST_CHAPTER);
+    if (tooShort && kept.length > 0)
+      dropped.push({ segmentKey: mark.segmentKey, title: mark.title, lengthUs, reason: 'shorter-than-10-s' });
     else kept.push(mark);
   }
   return { chapters: kept.map((mark, i) => ({ ...mark, end: kept[i + 1]?.start ?? length })), dropped };
@@ -55,6 +64,12 @@ function blockGroup({ segment, extra }: ProgrammeSegment): { group: string; titl
 }
 
 function moveGroup(segment: ProgrammeSegment): { group: string; title: string } | null {
-  if (isActive(segment)) return { group: `${segment.segment?.moveId ?? segment.label}/${segment.segment?.round ?? 0}`, title: segment.label };
-  return segment.kind === 'talk' || segment.kind === 'water' || segment.kind === 'set-up' ? { group: segment.key, title: segment.label } : null;
+  if (isActive(segment))
+    return {
+      group: `${segment.segment?.moveId ?? segment.label}/${segment.segment?.round ?? 0}`,
+      title: segment.label,
+    };
+  return segment.kind === 'talk' || segment.kind === 'water' || segment.kind === 'set-up'
+    ? { group: segment.key, title: segment.label }
+    : null;
 }

@@ -21,8 +21,10 @@ export function lanes(programme: Programme, rules: LaneRules, overrides: readonl
   const keys = new Set(programme.segments.map((s) => s.key));
   return {
     timer: timerTicks(programme.segments, rules, overrides),
-    captions: caption.captions, droppedCaptions: caption.dropped,
-    chapters: chapter.chapters, droppedChapters: chapter.dropped,
+    captions: caption.captions,
+    droppedCaptions: caption.dropped,
+    chapters: chapter.chapters,
+    droppedChapters: chapter.dropped,
     orphans: overrides.filter((o) => !keys.has(o.segmentKey)),
   };
 }

@@ -4,7 +4,12 @@ import { fromSeconds } from '../time/micros.ts';
 /** What is drawn and written for the whole class, unless a segment has an override. */
 export interface LaneRules {
   readonly timer: { readonly on: boolean; readonly direction: 'down' | 'up'; readonly inBreaks: boolean };
-  readonly caption: { readonly on: boolean; readonly inAfterUs: Micros; readonly outBeforeUs: Micros; readonly nextInBreaks: boolean };
+  readonly caption: {
+    readonly on: boolean;
+    readonly inAfterUs: Micros;
+    readonly outBeforeUs: Micros;
+    readonly nextInBreaks: boolean;
+  };
   readonly chapter: { readonly by: 'blocks' | 'moves' };
 }
 
@@ -20,7 +25,12 @@ export type Override =
   | { readonly segmentKey: string; readonly lane: 'timer'; readonly field: 'direction'; readonly value: 'down' | 'up' }
   | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'show'; readonly value: boolean }
   | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'text'; readonly value: string }
-  | { readonly segmentKey: string; readonly lane: 'caption'; readonly field: 'inAfterUs' | 'outBeforeUs'; readonly value: Micros }
+  | {
+      readonly segmentKey: string;
+      readonly lane: 'caption';
+      readonly field: 'inAfterUs' | 'outBeforeUs';
+      readonly value: Micros;
+    }
   | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'show'; readonly value: boolean }
   | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'title'; readonly value: string };
 
@@ -28,7 +38,11 @@ type FieldValue<L extends Override['lane'], F> = Extract<Override, { lane: L; fi
 
 /** The override of a field, or undefined where the rule holds. */
 export function overrideOf<L extends Override['lane'], F extends Extract<Override, { lane: L }>['field']>(
-  overrides: readonly Override[], segmentKey: string, lane: L, field: F,
+  overrides: readonly Override[],
+  segmentKey: string,
+  lane: L,
+  field: F,
 ): FieldValue<L, F> | undefined {
-  return overrides.find((o) => o.segmentKey === segmentKey && o.lane === lane && o.field === field)?.value as FieldValue<L, F> | undefined;
+  return overrides.find((o) => o.segmentKey === segmentKey && o.lane === lane && o.field === field)?.value as
+    FieldValue<L, F> | undefined;
 }

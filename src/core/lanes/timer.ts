@@ -19,9 +19,15 @@ const SECOND = 1_000_000;
  * The timer's numbers. Counting down, the last second shows 1 and the first number is the length rounded to seconds, so
  * that 30.2 s begin at 30, not at 31 for a blink. Counting up, the first second shows 0.
  */
-export function timerTicks(segments: readonly ProgrammeSegment[], rules: LaneRules, overrides: readonly Override[]): TimerTick[] {
+export function timerTicks(
+  segments: readonly ProgrammeSegment[],
+  rules: LaneRules,
+  overrides: readonly Override[],
+): TimerTick[] {
   return segments.flatMap((segment) => {
-    const shown = overrideOf(overrides, segment.key, 'timer', 'show') ?? (rules.timer.on && (isActive(segment) || (rules.timer.inBreaks && isBreak(segment))));
+    const shown =
+      overrideOf(overrides, segment.key, 'timer', 'show') ??
+      (rules.timer.on && (isActive(segment) || (rules.timer.inBreaks && isBreak(segment))));
     if (!shown) return [];
     const down = (overrideOf(overrides, segment.key, 'timer', 'direction') ?? rules.timer.direction) === 'down';
     return down ? countDown(segment) : countUp(segment);
@@ -35,7 +41,8 @@ function countDown(segment: ProgrammeSegment): TimerTick[] {
   for (let value = first; value >= 1; value--) {
     const start = value === first ? segment.start : micros(Math.max(segment.start, segment.end - value * SECOND));
     const end = micros(segment.end - (value - 1) * SECOND);
-    if (end > start) ticks.push({ segmentKey: segment.key, kind: segment.kind, start, end, value, share: value / first });
+    if (end > start)
+      ticks.push({ segmentKey: segment.key, kind: segment.kind, start, end, value, share: value / first });
   }
   return ticks;
 }
@@ -45,7 +52,14 @@ function countUp(segment: ProgrammeSegment): TimerTick[] {
   const ticks: TimerTick[] = [];
   for (let value = 0; value * SECOND < length; value++) {
     const end = micros(Math.min(segment.end, segment.start + (value + 1) * SECOND));
-    ticks.push({ segmentKey: segment.key, kind: segment.kind, start: micros(segment.start + value * SECOND), end, value, share: (value * SECOND) / length });
+    ticks.push({
+      segmentKey: segment.key,
+      kind: segment.kind,
+      start: micros(segment.start + value * SECOND),
+      end,
+      value,
+      share: (value * SECOND) / length,
+    });
   }
   return ticks;
 }

@@ -15,15 +15,24 @@ const SHORTEST_BLOCK_US = 15e6;
 const MOST_PIECES_A_BLOCK = 60;
 
 /** How well a track suits a block: less is better; null: it cannot be stretched so far. */
-export function suits(track: Track, block: Block, bpmRange: readonly [number, number]): { readonly cost: number; readonly speedPpm: number } | null {
+export function suits(
+  track: Track,
+  block: Block,
+  bpmRange: readonly [number, number],
+): { readonly cost: number; readonly speedPpm: number } | null {
   const bpm = meanMilliBpm(track.map) / 1000;
   const answers = meetings(block, micros(Number.MAX_SAFE_INTEGER / 2), bpm * 1000).filter((m) => m.kind === 'stretch');
   const fits = (speed: number) => bpm * speed >= bpmRange[0] - 1e-6 && bpm * speed <= bpmRange[1] + 1e-6;
-  const meeting = answers.find((m) => m.kind === 'stretch' && fits(1 + m.stretch) && Math.abs(m.stretch) <= STRETCH_GOOD);
+  const meeting = answers.find(
+    (m) => m.kind === 'stretch' && fits(1 + m.stretch) && Math.abs(m.stretch) <= STRETCH_GOOD,
+  );
   const into = Math.min(Math.max(bpm, bpmRange[0]), bpmRange[1]) / bpm;
   const speed = meeting?.kind === 'stretch' ? 1 + meeting.stretch : into;
   if (Math.abs(speed - 1) > STRETCH_MOST + 1e-9) return null;
-  return { cost: (Math.abs(speed - 1) / STRETCH_GOOD) ** 2 + (meeting === undefined ? 1 : meeting.cost * 0.3), speedPpm: Math.round(speed * AS_IT_IS_PPM) };
+  return {
+    cost: (Math.abs(speed - 1) / STRETCH_GOOD) ** 2 + (meeting === undefined ? 1 : meeting.cost * 0.3),
+    speedPpm: Math.round(speed * AS_IT_IS_PPM),
+  };
 }
 
 /** How hard a block works, 0 to 1, from the effort of its moves. */
@@ -41,7 +50,8 @@ export function trackEnergy(track: Track): number {
 
 /** Within a block the tempo should hold: so many beats a minute of change cost as much as a track at the edge of its good stretch. */
 const TEMPO_STEP_BPM = 2;
-const bpmOf = (r: { readonly track: Track; readonly speedPpm: number }): number => (meanMilliBpm(r.track.map) / 1000) * (r.speedPpm / AS_IT_IS_PPM);
+const bpmOf = (r: { readonly track: Track; readonly speedPpm: number }): number =>
+  (meanMilliBpm(r.track.map) / 1000) * (r.speedPpm / AS_IT_IS_PPM);
 
 export interface BuiltSet {
   readonly placements: readonly Placement[];
@@ -63,7 +73,13 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
   for (const block of plan.blocks) {
     const span = spans.get(block.id);
     const range = tempoRange(block.kind);
-    if (span === undefined || range === null || music.silent.includes(block.id) || span.end - span.start < SHORTEST_BLOCK_US) continue;
+    if (
+      span === undefined ||
+      range === null ||
+      music.silent.includes(block.id) ||
+      span.end - span.start < SHORTEST_BLOCK_US
+    )
+      continue;
     if (music.placements.some((p) => p.blockId === block.id)) continue;
     const effort = blockEffort(block);
     const ranked = tracks.flatMap((track, order) => {
@@ -78,12 +94,25 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
     let before: number | null = null;
     const wanted = span.end - span.start;
     for (let piece = 0; at < wanted && piece < MOST_PIECES_A_BLOCK; piece++) {
-      const cost = (r: (typeof ranked)[number]) => r.cost + Math.abs(trackEnergy(r.track) - effort) * 1.5 + (used.get(r.track.id) ?? 0) * 2 + (before === null ? 0 : Math.abs(bpmOf(r) - before) / TEMPO_STEP_BPM) + r.order * 1e-3;
+      const cost = (r: (typeof ranked)[number]) =>
+        r.cost +
+        Math.abs(trackEnergy(r.track) - effort) * 1.5 +
+        (used.get(r.track.id) ?? 0) * 2 +
+        (before === null ? 0 : Math.abs(bpmOf(r) - before) / TEMPO_STEP_BPM) +
+        r.order * 1e-3;
       const best = ranked.reduce((a, b) => (cost(b) < cost(a) ? b : a));
       before = bpmOf(best);
       used.set(best.track.id, (used.get(best.track.id) ?? 0) + 1);
       const made = pieceOf(best.track, best.speedPpm, micros(wanted - at));
-      placements.push({ id: freePlacementId(placements), trackId: best.track.id, blockId: block.id, atUs: micros(at), ...made.piece, speedPpm: best.speedPpm, fadeInBeats: at === 0 ? 0 : CROSS_BEATS });
+      placements.push({
+        id: freePlacementId(placements),
+        trackId: best.track.id,
+        blockId: block.id,
+        atUs: micros(at),
+        ...made.piece,
+        speedPpm: best.speedPpm,
+        fadeInBeats: at === 0 ? 0 : CROSS_BEATS,
+      });
       if (made.lengthUs <= made.crossUs) break;
       at += made.ends ? wanted : made.lengthUs - made.crossUs;
     }
@@ -96,12 +125,19 @@ function pieceOf(track: Track, speedPpm: number, wantedUs: Micros) {
   const starts = phraseStarts(track.map);
   const counts = phraseCounts(track.map);
   const first = starts[0] ?? 0;
-  const timeOf = (beat: number) => ((Math.min(track.duration, beatTime(track.map, beat)) - beatTime(track.map, first)) * 1e6) / speedPpm;
+  const timeOf = (beat: number) =>
+    ((Math.min(track.duration, beatTime(track.map, beat)) - beatTime(track.map, first)) * 1e6) / speedPpm;
   let beats = counts;
   while (timeOf(first + beats) < wantedUs - 1 && first + beats + counts <= track.map.beats) beats += counts;
   const ends = timeOf(first + beats) >= wantedUs - 1;
   // What runs past the block's end is faded over the last two bars before it, on the beat.
-  while (ends && beats > CROSS_BEATS && timeOf(first + beats - track.map.metre) >= wantedUs - 1) beats -= track.map.metre;
+  while (ends && beats > CROSS_BEATS && timeOf(first + beats - track.map.metre) >= wantedUs - 1)
+    beats -= track.map.metre;
   const lengthUs = micros(timeOf(first + beats));
-  return { piece: { fromBeat: first, beats, fadeOutBeats: CROSS_BEATS }, lengthUs, crossUs: micros(lengthUs - timeOf(first + Math.max(0, beats - CROSS_BEATS))), ends };
+  return {
+    piece: { fromBeat: first, beats, fadeOutBeats: CROSS_BEATS },
+    lengthUs,
+    crossUs: micros(lengthUs - timeOf(first + Math.max(0, beats - CROSS_BEATS))),
+    ends,
+  };
 }

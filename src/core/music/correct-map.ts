@@ -23,23 +23,40 @@ export function correct(map: TempoMap, correction: Correction, duration: Micros)
 function corrected(map: TempoMap, c: Correction): TempoMap {
   const wrap = (beat: number, by: number) => ((Math.round(beat) % by) + by) % by;
   switch (c.kind) {
-    case 'double': return { ...map, anchors: map.anchors.map((a) => ({ ...a, beat: a.beat * 2 })), beats: map.beats * 2, one: wrap(map.one * 2, map.metre), phrase: map.phrase * 2 };
+    case 'double':
+      return {
+        ...map,
+        anchors: map.anchors.map((a) => ({ ...a, beat: a.beat * 2 })),
+        beats: map.beats * 2,
+        one: wrap(map.one * 2, map.metre),
+        phrase: map.phrase * 2,
+      };
     case 'halve': {
       // The one stays a beat: where it was an odd beat, the odd beats are kept.
       const odd = map.one % 2;
       const anchors = map.anchors.map((a) => ({ beat: (a.beat - odd) / 2, at: a.at }));
       const whole = wholeBeats({ ...map, anchors }, Math.ceil((map.anchors[0] as BeatAnchor).beat / 2));
-      return { ...map, anchors: whole, beats: Math.ceil(map.beats / 2), one: wrap((map.one - odd) / 2, map.metre), phrase: Math.round((map.phrase - odd) / 2) };
+      return {
+        ...map,
+        anchors: whole,
+        beats: Math.ceil(map.beats / 2),
+        one: wrap((map.one - odd) / 2, map.metre),
+        phrase: Math.round((map.phrase - odd) / 2),
+      };
     }
-    case 'half-beat': return { ...map, anchors: map.anchors.map((a) => ({ beat: a.beat, at: beatTime(map, a.beat + 0.5) })) };
-    case 'nudge': return { ...map, anchors: map.anchors.map((a) => ({ beat: a.beat, at: micros(a.at + c.byUs) })) };
+    case 'half-beat':
+      return { ...map, anchors: map.anchors.map((a) => ({ beat: a.beat, at: beatTime(map, a.beat + 0.5) })) };
+    case 'nudge':
+      return { ...map, anchors: map.anchors.map((a) => ({ beat: a.beat, at: micros(a.at + c.byUs) })) };
     case 'one': {
       const shift = wrap(c.beat, map.metre) - map.one;
       return { ...map, one: wrap(c.beat, map.metre), phrase: wrap(map.phrase + shift, phraseCounts(map)) };
     }
     // A phrase begins on a one, so that beat is one too.
-    case 'phrase': return { ...map, one: wrap(c.beat, map.metre), phrase: wrap(c.beat, phraseCounts(map)) };
-    case 'metre': return { ...map, metre: c.metre, one: wrap(map.one, c.metre), phrase: wrap(map.one, c.metre) };
+    case 'phrase':
+      return { ...map, one: wrap(c.beat, map.metre), phrase: wrap(c.beat, phraseCounts(map)) };
+    case 'metre':
+      return { ...map, metre: c.metre, one: wrap(map.one, c.metre), phrase: wrap(map.one, c.metre) };
     case 'drag': {
       // The bar lines before and after hold, so that only what lies between bends; an end of the map carries all beyond it along.
       const held = [c.beat - map.metre, c.beat + map.metre];
@@ -69,7 +86,9 @@ function filled(map: TempoMap, duration: Micros): TempoMap {
   while (beatTime(map, last + 1) < duration) last++;
   while (last > first + 1 && beatTime(map, last) >= duration) last--;
   const anchors = [
-    { beat: first, at: beatTime(map, first) }, ...map.anchors.filter((a) => a.beat > first && a.beat < last), { beat: last, at: beatTime(map, last) },
+    { beat: first, at: beatTime(map, first) },
+    ...map.anchors.filter((a) => a.beat > first && a.beat < last),
+    { beat: last, at: beatTime(map, last) },
   ].map((a) => ({ beat: a.beat - first, at: a.at }));
   const counts = phraseCounts(map);
   const wrap = (beat: number, by: number) => (((beat - first) % by) + by) % by;
@@ -94,8 +113,18 @@ export function mapFromTaps(tapsUs: readonly number[], duration: Micros): TempoM
   });
   const n = points.length;
   const [mb, mt] = [points.reduce((s, p) => s + p.beat, 0) / n, points.reduce((s, p) => s + p.at, 0) / n];
-  const period = points.reduce((s, p) => s + (p.beat - mb) * (p.at - mt), 0) / points.reduce((s, p) => s + (p.beat - mb) ** 2, 0);
+  const period =
+    points.reduce((s, p) => s + (p.beat - mb) * (p.at - mt), 0) / points.reduce((s, p) => s + (p.beat - mb) ** 2, 0);
   const start = mt - mb * period;
-  const map: TempoMap = { anchors: [{ beat: 0, at: micros(start) }, { beat: 1_000, at: micros(start + 1_000 * period) }], beats: 2, metre: 4, one: 0, phrase: 0 };
+  const map: TempoMap = {
+    anchors: [
+      { beat: 0, at: micros(start) },
+      { beat: 1_000, at: micros(start + 1_000 * period) },
+    ],
+    beats: 2,
+    metre: 4,
+    one: 0,
+    phrase: 0,
+  };
   return mapFault(map) === null ? filled(map, duration) : null;
 }

@@ -37,7 +37,9 @@ export function coverageOf(plan: Plan, spans: ReadonlyMap<string, Span>, music: 
 }
 
 /** Tempo along the class: points of time and beats a minute for each laid track, two seconds apart. */
-export function tempoCurve({ laid }: LaidMusic): { readonly id: string; readonly points: readonly (readonly [Micros, number])[] }[] {
+export function tempoCurve({
+  laid,
+}: LaidMusic): { readonly id: string; readonly points: readonly (readonly [Micros, number])[] }[] {
   const STEP_US = 2e6;
   return laid.map((l) => {
     const points: (readonly [Micros, number])[] = [];

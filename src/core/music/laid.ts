@@ -33,20 +33,30 @@ export function blockSpans(segments: readonly Pick<Segment, 'blockId' | 'start' 
   const spans = new Map<string, { start: Micros; end: Micros }>();
   for (const { blockId, start, end } of segments) {
     const known = spans.get(blockId);
-    spans.set(blockId, known === undefined ? { start, end } : { start: micros(Math.min(known.start, start)), end: micros(Math.max(known.end, end)) });
+    spans.set(
+      blockId,
+      known === undefined
+        ? { start, end }
+        : { start: micros(Math.min(known.start, start)), end: micros(Math.max(known.end, end)) },
+    );
   }
   return spans;
 }
 
 /** Lays every placement on the class, in order of time. */
-export function layMusic(music: Music, tracks: readonly Track[], segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[]): LaidMusic {
+export function layMusic(
+  music: Music,
+  tracks: readonly Track[],
+  segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[],
+): LaidMusic {
   const spans = blockSpans(segments);
   const by = new Map(tracks.map((t) => [t.id, t]));
   const laid: LaidTrack[] = [];
   const unlaid: UnlaidTrack[] = [];
   for (const placement of music.placements) {
     const [track, block] = [by.get(placement.trackId), spans.get(placement.blockId)];
-    if (track === undefined || block === undefined) unlaid.push({ placement, reason: track === undefined ? 'track-gone' : 'block-gone' });
+    if (track === undefined || block === undefined)
+      unlaid.push({ placement, reason: track === undefined ? 'track-gone' : 'block-gone' });
     else {
       const from = beatTime(track.map, placement.fromBeat);
       const to = micros(Math.min(track.duration, beatTime(track.map, placement.fromBeat + placement.beats)));
@@ -54,9 +64,19 @@ export function layMusic(music: Music, tracks: readonly Track[], segments: reado
       else {
         const start = micros(block.start + placement.atUs);
         laid.push({
-          placement, track, from, to, start, end: micros(start + lengthAt(from, to, placement.speedPpm)),
+          placement,
+          track,
+          from,
+          to,
+          start,
+          end: micros(start + lengthAt(from, to, placement.speedPpm)),
           fadeInUs: fadeLength(track, placement.fromBeat, placement.fadeInBeats, placement.speedPpm),
-          fadeOutUs: fadeLength(track, placement.fromBeat + placement.beats - placement.fadeOutBeats, placement.fadeOutBeats, placement.speedPpm),
+          fadeOutUs: fadeLength(
+            track,
+            placement.fromBeat + placement.beats - placement.fadeOutBeats,
+            placement.fadeOutBeats,
+            placement.speedPpm,
+          ),
         });
       }
     }
@@ -69,7 +89,9 @@ function lengthAt(from: number, to: number, speedPpm: number): Micros {
 }
 
 function fadeLength(track: Track, fromBeat: number, beats: number, speedPpm: number): Micros {
-  return beats <= 0 ? micros(0) : lengthAt(beatTime(track.map, fromBeat), beatTime(track.map, fromBeat + beats), speedPpm);
+  return beats <= 0
+    ? micros(0)
+    : lengthAt(beatTime(track.map, fromBeat), beatTime(track.map, fromBeat + beats), speedPpm);
 }
 
 /** A beat of the music on the class's clock, and what it is: the first of a bar, of an eight, of a phrase. */
@@ -83,20 +105,33 @@ export interface ClassBeat {
 
 /** All beats of a laid track inside its span. */
 export function beatsOf(laid: LaidTrack): ClassBeat[] {
-  const { track: { map }, placement, from } = laid;
+  const {
+    track: { map },
+    placement,
+    from,
+  } = laid;
   const beats: ClassBeat[] = [];
   const counts = 8 * map.metre;
   for (let beat = Math.ceil(placement.fromBeat - 1e-9); beat < placement.fromBeat + placement.beats - 1e-9; beat++) {
     const at = micros(laid.start + ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm);
     const count = (((beat - map.phrase) % counts) + counts) % counts;
-    beats.push({ at, count: count + 1, one: (((beat - map.one) % map.metre) + map.metre) % map.metre === 0, phrase: count === 0 });
+    beats.push({
+      at,
+      count: count + 1,
+      one: (((beat - map.one) % map.metre) + map.metre) % map.metre === 0,
+      phrase: count === 0,
+    });
   }
   return beats;
 }
 
 /** Tempo of a laid track at a time of the class, beats a minute. */
 export function bpmAt(laid: LaidTrack, at: Micros): number {
-  const { track: { map }, placement, from } = laid;
+  const {
+    track: { map },
+    placement,
+    from,
+  } = laid;
   const own = from + ((at - laid.start) * placement.speedPpm) / 1e6;
   const beat = beatAt(map, own);
   return (60e6 / Math.max(1, beatTime(map, beat + 0.5) - beatTime(map, beat - 0.5))) * (placement.speedPpm / 1e6);
@@ -116,12 +151,21 @@ export function planToMusic(plan: Plan, music: Music, tracks: readonly Track[]):
     const placement = music.placements.filter((p) => p.blockId === block.id).sort((a, b) => a.atUs - b.atUs)[0];
     const track = placement === undefined ? undefined : by.get(placement.trackId);
     // Rounds and rests make one move's counts fall on several places; only what is one chain of counts has one answer.
-    if (scheme.kind !== 'counts' || placement === undefined || track === undefined || block.rounds > 1 || scheme.restUs > 0) return block;
+    if (
+      scheme.kind !== 'counts' ||
+      placement === undefined ||
+      track === undefined ||
+      block.rounds > 1 ||
+      scheme.restUs > 0
+    )
+      return block;
     changed = true;
     let beat = placement.fromBeat;
     const moves = block.moves.map((move) => {
       if (move.workUs !== null || beat + scheme.counts > placement.fromBeat + placement.beats + 1e-9) return move;
-      const workUs = micros(((beatTime(track.map, beat + scheme.counts) - beatTime(track.map, beat)) * 1e6) / placement.speedPpm);
+      const workUs = micros(
+        ((beatTime(track.map, beat + scheme.counts) - beatTime(track.map, beat)) * 1e6) / placement.speedPpm,
+      );
       const sides = (move.sides ?? block.sides ?? plan.sides).kind === 'own' ? 2 : 1;
       beat += scheme.counts * sides;
       return { ...move, workUs };

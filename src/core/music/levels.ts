@@ -24,20 +24,30 @@ export function duckDb(levels: BedLevels): number {
  * next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for silence; without
  * it every track has its whole loudness everywhere. Points are in order; before the first and after the last the gain is 0 dB.
  */
-export function duckCurve(speech: readonly Span[], levels: BedLevels, loudest: (span: Span) => number | null = () => levels.musicDeciLufs / 10): GainPoint[] {
+export function duckCurve(
+  speech: readonly Span[],
+  levels: BedLevels,
+  loudest: (span: Span) => number | null = () => levels.musicDeciLufs / 10,
+): GainPoint[] {
   const joined: { start: number; end: number }[] = [];
   for (const { start, end } of [...speech].sort((a, b) => a.start - b.start)) {
     const last = joined.at(-1);
-    if (last !== undefined && start - levels.attackUs <= last.end + levels.releaseUs) last.end = Math.max(last.end, end);
+    if (last !== undefined && start - levels.attackUs <= last.end + levels.releaseUs)
+      last.end = Math.max(last.end, end);
     else joined.push({ start, end });
   }
   return joined.flatMap(({ start, end }) => {
     // As deep as the music itself is loud there: a track is not equally loud from end to end.
     const music = loudest({ start: micros(start), end: micros(end) });
     const deep = music === null ? 0 : Math.min(0, (levels.voiceDeciLufs - levels.distanceDeciLu) / 10 - music);
-    return deep === 0 ? [] : [
-    { at: micros(Math.max(0, start - levels.attackUs)), db: 0 }, { at: micros(start), db: deep }, { at: micros(end), db: deep }, { at: micros(end + levels.releaseUs), db: 0 },
-    ];
+    return deep === 0
+      ? []
+      : [
+          { at: micros(Math.max(0, start - levels.attackUs)), db: 0 },
+          { at: micros(start), db: deep },
+          { at: micros(end), db: deep },
+          { at: micros(end + levels.releaseUs), db: 0 },
+        ];
   });
 }
 
@@ -70,7 +80,14 @@ const STEP_US = 1e6;
  * Loudness of voice and music along the class, a second each. `voiceAt` gives the voice of a second where a take was
  * measured; elsewhere it is the loudness that the levels take it to have.
  */
-export function levelCurve(music: LaidMusic, speech: readonly Span[], length: Micros, levels: BedLevels, energyOf: EnergyOf, voiceAt: (at: Micros) => number | null = () => null): LevelPoint[] {
+export function levelCurve(
+  music: LaidMusic,
+  speech: readonly Span[],
+  length: Micros,
+  levels: BedLevels,
+  energyOf: EnergyOf,
+  voiceAt: (at: Micros) => number | null = () => null,
+): LevelPoint[] {
   const curve = duckCurve(speech, levels, loudestIn(music.laid, levels, energyOf));
   const points: LevelPoint[] = [];
   let next = 0;
@@ -82,14 +99,20 @@ export function levelCurve(music: LaidMusic, speech: readonly Span[], length: Mi
     // Where somebody speaks, the music is measured under the speech.
     const moment = speaking ? Math.max(at, line.start) : at + STEP_US / 2;
     points.push({
-      at: micros(at), voice: speaking ? (voiceAt(micros(at)) ?? levels.voiceDeciLufs / 10) : null, music: musicAt(music.laid, moment, levels, energyOf, gainAt(curve, moment)),
+      at: micros(at),
+      voice: speaking ? (voiceAt(micros(at)) ?? levels.voiceDeciLufs / 10) : null,
+      music: musicAt(music.laid, moment, levels, energyOf, gainAt(curve, moment)),
     });
   }
   return points;
 }
 
 /** The largest loudness of the music in a span, looked at four times a second: what the ducking goes by. */
-export function loudestIn(laid: readonly LaidTrack[], levels: BedLevels, energyOf: EnergyOf): (span: Span) => number | null {
+export function loudestIn(
+  laid: readonly LaidTrack[],
+  levels: BedLevels,
+  energyOf: EnergyOf,
+): (span: Span) => number | null {
   return ({ start, end }) => {
     let most: number | null = null;
     for (let at: number = start; at <= end; at += 0.25e6) {
@@ -101,11 +124,21 @@ export function loudestIn(laid: readonly LaidTrack[], levels: BedLevels, energyO
 }
 
 /** Loudness of the music around a moment of the class, with its gain. */
-export function musicAt(laid: readonly LaidTrack[], moment: number, levels: BedLevels, energyOf: EnergyOf, gainDb: number): number | null {
+export function musicAt(
+  laid: readonly LaidTrack[],
+  moment: number,
+  levels: BedLevels,
+  energyOf: EnergyOf,
+  gainDb: number,
+): number | null {
   let energy = 0;
   for (const l of laid) {
     if (moment < l.start || moment >= l.end) continue;
-    const fade = Math.min(1, l.fadeInUs > 0 ? (moment - l.start) / l.fadeInUs : 1, l.fadeOutUs > 0 ? (l.end - moment) / l.fadeOutUs : 1);
+    const fade = Math.min(
+      1,
+      l.fadeInUs > 0 ? (moment - l.start) / l.fadeInUs : 1,
+      l.fadeOutUs > 0 ? (l.end - moment) / l.fadeOutUs : 1,
+    );
     const gain = 10 ** (trackGainDb(l.track.lufs, levels) / 10) * fade * fade;
     const own = energyOf(l.track.id);
     const at = (l.from + ((moment - l.start) * l.placement.speedPpm) / 1e6) / 1e5;

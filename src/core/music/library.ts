@@ -38,5 +38,7 @@ export interface LibraryTrack {
 
 /** The tracks that can be laid under a class: those whose beat is known. */
 export function usableTracks(library: readonly LibraryTrack[]): Track[] {
-  return library.flatMap(({ id, title, artist, duration, map, sections, lufs, rights }) => (map === null ? [] : [{ id, title, artist, duration, map, sections, lufs, rights }]));
+  return library.flatMap(({ id, title, artist, duration, map, sections, lufs, rights }) =>
+    map === null ? [] : [{ id, title, artist, duration, map, sections, lufs, rights }],
+  );
 }

@@ -7,28 +7,52 @@ export const STRETCH_GOOD = 0.06;
 export const STRETCH_MOST = 0.08;
 
 /** Tempos that a kind of block is led at, in beats a minute, and who says so (published values from memory). */
-export function tempoRange(kind: BlockKind): { readonly low: number; readonly high: number; readonly source: string } | null {
+export function tempoRange(
+  kind: BlockKind,
+): { readonly low: number; readonly high: number; readonly source: string } | null {
   switch (kind) {
-    case 'warm-up': return { low: 120, high: 134, source: 'AFAA guidelines' };
-    case 'circuit': case 'strength': return { low: 122, high: 129, source: 'ACE group fitness handbook' };
-    case 'cardio': return { low: 129, high: 160, source: 'ACE group fitness handbook' };
-    case 'core': return { low: 100, high: 122, source: 'ACE group fitness handbook' };
-    case 'flow': case 'hold': case 'cool-down': return { low: 60, high: 100, source: 'ACE group fitness handbook' };
-    case 'talk': case 'set-up': case 'water': return null;
+    case 'warm-up':
+      return { low: 120, high: 134, source: 'AFAA guidelines' };
+    case 'circuit':
+    case 'strength':
+      return { low: 122, high: 129, source: 'ACE group fitness handbook' };
+    case 'cardio':
+      return { low: 129, high: 160, source: 'ACE group fitness handbook' };
+    case 'core':
+      return { low: 100, high: 122, source: 'ACE group fitness handbook' };
+    case 'flow':
+    case 'hold':
+    case 'cool-down':
+      return { low: 60, high: 100, source: 'ACE group fitness handbook' };
+    case 'talk':
+    case 'set-up':
+    case 'water':
+      return null;
   }
 }
 
 /** The lengths that a block's scheme asks the music to meet, work first; empty where the scheme follows no clock. */
-export function musicLengths(scheme: Scheme): readonly { readonly what: 'work' | 'rest' | 'hold' | 'change'; readonly us: Micros }[] {
+export function musicLengths(
+  scheme: Scheme,
+): readonly { readonly what: 'work' | 'rest' | 'hold' | 'change'; readonly us: Micros }[] {
   const some = (what: 'work' | 'rest' | 'hold' | 'change', us: Micros) => (us > 0 ? [{ what, us }] : []);
   switch (scheme.kind) {
-    case 'interval': return [...some('work', scheme.workUs), ...some('rest', scheme.restUs)];
-    case 'pair': return [...some('work', scheme.firstUs), ...some('work', scheme.secondUs), ...some('rest', scheme.restUs)];
-    case 'emom': return [...some('work', scheme.workUs), ...some('rest', micros(scheme.periodUs - scheme.workUs))];
-    case 'ladder': return [...scheme.worksUs.flatMap((us) => some('work', us)), ...some('rest', scheme.restUs)];
-    case 'hold': return [...some('hold', scheme.holdUs), ...some('change', scheme.changeUs)];
-    case 'reps': return [...some('work', micros(scheme.reps * scheme.repUs)), ...some('rest', scheme.restUs)];
-    case 'counts': case 'flow': case 'plain': return [];
+    case 'interval':
+      return [...some('work', scheme.workUs), ...some('rest', scheme.restUs)];
+    case 'pair':
+      return [...some('work', scheme.firstUs), ...some('work', scheme.secondUs), ...some('rest', scheme.restUs)];
+    case 'emom':
+      return [...some('work', scheme.workUs), ...some('rest', micros(scheme.periodUs - scheme.workUs))];
+    case 'ladder':
+      return [...scheme.worksUs.flatMap((us) => some('work', us)), ...some('rest', scheme.restUs)];
+    case 'hold':
+      return [...some('hold', scheme.holdUs), ...some('change', scheme.changeUs)];
+    case 'reps':
+      return [...some('work', micros(scheme.reps * scheme.repUs)), ...some('rest', scheme.restUs)];
+    case 'counts':
+    case 'flow':
+    case 'plain':
+      return [];
   }
 }
 
@@ -57,12 +81,20 @@ function gcd(a: number, b: number): number {
  * microseconds hold k units of c counts at k·c·60e6/N beats a minute, so every answer is a multiple of c·60e6 over the
  * greatest common divisor of the lengths.
  */
-export function meetingTempos(lengths: readonly { readonly what: string; readonly us: Micros }[], low: number, high: number): MeetingTempo[] {
+export function meetingTempos(
+  lengths: readonly { readonly what: string; readonly us: Micros }[],
+  low: number,
+  high: number,
+): MeetingTempo[] {
   if (lengths.length === 0) return [];
   const all = lengths.map((l) => l.us as number);
   const works = lengths.filter((l) => l.what === 'work' || l.what === 'hold').map((l) => l.us as number);
   const cycle = all.reduce((a, b) => a + b, 0);
-  const wanted: readonly (readonly [Meets, readonly number[]])[] = [['every', all], ['work', works], ['cycle', [cycle]]];
+  const wanted: readonly (readonly [Meets, readonly number[]])[] = [
+    ['every', all],
+    ['work', works],
+    ['cycle', [cycle]],
+  ];
   const found = new Map<string, MeetingTempo>();
   for (const [meets, parts] of wanted) {
     const common = parts.reduce((a, b) => gcd(a, b), 0);
@@ -75,7 +107,8 @@ export function meetingTempos(lengths: readonly { readonly what: string; readonl
         const [num, den] = [(k * step) / by, common / by];
         const key = `${num}/${den}`;
         // The best that is said of a tempo stands: every length before the work, phrases before eights.
-        if (!found.has(key)) found.set(key, { num, den, unit, meets, units: all.map((us) => (us * num) / (den * step)) });
+        if (!found.has(key))
+          found.set(key, { num, den, unit, meets, units: all.map((us) => (us * num) / (den * step)) });
       }
     }
   }
@@ -84,9 +117,30 @@ export function meetingTempos(lengths: readonly { readonly what: string; readonl
 
 /** How a block and a tempo can be brought together. */
 export type Meeting =
-  | { readonly kind: 'stretch'; readonly tempo: MeetingTempo; /** New tempo over old, less 1. */ readonly stretch: number; readonly cost: number }
-  | { readonly kind: 'times'; readonly unit: Unit; readonly lengths: readonly { readonly what: string; readonly from: Micros; readonly us: Micros; readonly units: number }[]; readonly cost: number }
-  | { readonly kind: 'cut'; readonly phrases: number; readonly at: Micros; readonly leftUs: Micros; readonly cost: number };
+  | {
+      readonly kind: 'stretch';
+      readonly tempo: MeetingTempo;
+      /** New tempo over old, less 1. */ readonly stretch: number;
+      readonly cost: number;
+    }
+  | {
+      readonly kind: 'times';
+      readonly unit: Unit;
+      readonly lengths: readonly {
+        readonly what: string;
+        readonly from: Micros;
+        readonly us: Micros;
+        readonly units: number;
+      }[];
+      readonly cost: number;
+    }
+  | {
+      readonly kind: 'cut';
+      readonly phrases: number;
+      readonly at: Micros;
+      readonly leftUs: Micros;
+      readonly cost: number;
+    };
 
 const MOST_ANSWERS = 12;
 /** What each way costs besides its size: music that only meets the cycle leaves the call for rest in mid-phrase; a cut is heard. */
@@ -106,7 +160,8 @@ export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm
   for (const tempo of meetingTempos(lengths, bpm / (1 + STRETCH_MOST) - 1e-9, bpm * (1 + STRETCH_MOST) + 1e-9)) {
     const stretch = tempo.num / tempo.den / bpm - 1;
     if (Math.abs(stretch) > STRETCH_MOST + 1e-9) continue;
-    const cost = MEETS_COST[tempo.meets] + (tempo.unit === 'eight' ? EIGHT_COST : 0) + (Math.abs(stretch) / STRETCH_GOOD) ** 2;
+    const cost =
+      MEETS_COST[tempo.meets] + (tempo.unit === 'eight' ? EIGHT_COST : 0) + (Math.abs(stretch) / STRETCH_GOOD) ** 2;
     answers.push({ kind: 'stretch', tempo, stretch, cost });
   }
   for (const unit of ['phrase', 'eight'] as const) {
@@ -117,13 +172,24 @@ export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm
       return { what, from: us, us: micros(units * unitUs), units };
     });
     const off = moved.reduce((sum, m) => sum + Math.abs(m.us - m.from) / m.from, 0) / moved.length;
-    answers.push({ kind: 'times', unit, lengths: moved, cost: TIMES_COST + (unit === 'eight' ? EIGHT_COST : 0) + off * 12 });
+    answers.push({
+      kind: 'times',
+      unit,
+      lengths: moved,
+      cost: TIMES_COST + (unit === 'eight' ? EIGHT_COST : 0) + off * 12,
+    });
   }
   const phraseUs = (COUNTS_A_PHRASE * 60e9) / milliBpm;
   const phrases = Math.floor(blockUs / phraseUs + 1e-9);
   if (phrases > 0) {
     const at = micros(phrases * phraseUs);
-    answers.push({ kind: 'cut', phrases, at, leftUs: micros(blockUs - at), cost: CUT_COST + (blockUs - at) / phraseUs });
+    answers.push({
+      kind: 'cut',
+      phrases,
+      at,
+      leftUs: micros(blockUs - at),
+      cost: CUT_COST + (blockUs - at) / phraseUs,
+    });
   }
   return answers.sort((a, b) => a.cost - b.cost).slice(0, MOST_ANSWERS);
 }
@@ -133,15 +199,27 @@ export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Mic
   let next = 0;
   const take = (was: Micros): Micros => (was > 0 ? (lengths[next++]?.us ?? was) : was);
   switch (scheme.kind) {
-    case 'interval': return { ...scheme, workUs: take(scheme.workUs), restUs: take(scheme.restUs) };
-    case 'pair': return { ...scheme, firstUs: take(scheme.firstUs), secondUs: take(scheme.secondUs), restUs: take(scheme.restUs) };
+    case 'interval':
+      return { ...scheme, workUs: take(scheme.workUs), restUs: take(scheme.restUs) };
+    case 'pair':
+      return { ...scheme, firstUs: take(scheme.firstUs), secondUs: take(scheme.secondUs), restUs: take(scheme.restUs) };
     case 'emom': {
       const workUs = take(scheme.workUs);
       return { ...scheme, workUs, periodUs: micros(workUs + take(micros(scheme.periodUs - scheme.workUs))) };
     }
-    case 'ladder': return { ...scheme, worksUs: scheme.worksUs.map(take), restUs: take(scheme.restUs) };
-    case 'hold': return { ...scheme, holdUs: take(scheme.holdUs), changeUs: take(scheme.changeUs) };
-    case 'reps': return { ...scheme, repUs: micros(take(micros(scheme.reps * scheme.repUs)) / scheme.reps), restUs: take(scheme.restUs) };
-    case 'counts': case 'flow': case 'plain': return scheme;
+    case 'ladder':
+      return { ...scheme, worksUs: scheme.worksUs.map(take), restUs: take(scheme.restUs) };
+    case 'hold':
+      return { ...scheme, holdUs: take(scheme.holdUs), changeUs: take(scheme.changeUs) };
+    case 'reps':
+      return {
+        ...scheme,
+        repUs: micros(take(micros(scheme.reps * scheme.repUs)) / scheme.reps),
+        restUs: take(scheme.restUs),
+      };
+    case 'counts':
+    case 'flow':
+    case 'plain':
+      return scheme;
   }
 }

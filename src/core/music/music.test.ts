@@ -14,13 +14,31 @@ import { STRETCH_MOST, meetings, meetingTempos, musicLengths, tempoRange, withLe
 import { EMPTY_MUSIC, USUAL_LEVELS } from './music.ts';
 import { practiceMap, practicePlayer } from './practice.ts';
 import { creditLines, rightsGaps } from './rights.ts';
-import { allBeats, barStarts, beatAt, beatTime, mapThrough, meanMilliBpm, phraseStarts, steadyMap } from './tempo-map.ts';
+import {
+  allBeats,
+  barStarts,
+  beatAt,
+  beatTime,
+  mapThrough,
+  meanMilliBpm,
+  phraseStarts,
+  steadyMap,
+} from './tempo-map.ts';
 import { NO_RIGHTS, OWN_RIGHTS, type Track } from './track.ts';
 
 const s = fromSeconds;
 const track = (id: string, bpm: number, beats = 512): Track => {
   const map = steadyMap(bpm * 1000, s(0.5), beats);
-  return { id, title: id, artist: '', duration: micros(beatTime(map, beats) + 1e6), map, sections: [{ fromBeat: 0, toBeat: beats, energy: 0.7 }], lufs: -12, rights: OWN_RIGHTS };
+  return {
+    id,
+    title: id,
+    artist: '',
+    duration: micros(beatTime(map, beats) + 1e6),
+    map,
+    sections: [{ fromBeat: 0, toBeat: beats, energy: 0.7 }],
+    lufs: -12,
+    rights: OWN_RIGHTS,
+  };
 };
 const blockOf = (line: string): Block => readOutline(`# T\n## Main: ${line}\n- Squat\n- Row`).value.blocks[0] as Block;
 
@@ -31,20 +49,34 @@ describe('a tempo map', () => {
     expect(beatTime(map, 64)).toBe(s(30)); // 30 s at 128 are 64 beats, two phrases (derived)
   });
   it('gives time and beat back to each other, inside and outside', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 300_000, max: 900_000 }), { minLength: 2, maxLength: 60 }), fc.integer({ min: -20, max: 90 }), (gaps, beat) => {
-      let at = 0;
-      const map = mapThrough(gaps.map((gap) => (at += gap)), 4, 0);
-      if (map !== null) expect(beatAt(map, beatTime(map, beat))).toBeCloseTo(beat, 4);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 300_000, max: 900_000 }), { minLength: 2, maxLength: 60 }),
+        fc.integer({ min: -20, max: 90 }),
+        (gaps, beat) => {
+          let at = 0;
+          const map = mapThrough(
+            gaps.map((gap) => (at += gap)),
+            4,
+            0,
+          );
+          if (map !== null) expect(beatAt(map, beatTime(map, beat))).toBeCloseTo(beat, 4);
+        },
+      ),
+    );
   });
   it('leaves anchors out where they say nothing, and no beat moves by more than six milliseconds', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 440_000, max: 480_000 }), { minLength: 8, maxLength: 200 }), (gaps) => {
-      let at = 100_000;
-      const beats = gaps.map((gap) => (at += gap));
-      const map = mapThrough(beats, 4, 0);
-      expect(map).not.toBeNull();
-      if (map !== null) allBeats(map).forEach((time, i) => expect(Math.abs(time - (beats[i] as number))).toBeLessThanOrEqual(6_001));
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 440_000, max: 480_000 }), { minLength: 8, maxLength: 200 }), (gaps) => {
+        let at = 100_000;
+        const beats = gaps.map((gap) => (at += gap));
+        const map = mapThrough(beats, 4, 0);
+        expect(map).not.toBeNull();
+        if (map !== null)
+          allBeats(map).forEach((time, i) => expect(Math.abs(time - (beats[i] as number))).toBeLessThanOrEqual(6_001));
+      }),
+      { numRuns: 40 },
+    );
     expect(mapThrough(allBeats(steadyMap(126_000, s(1), 400)), 4, 2)?.anchors.length).toBe(2);
   });
 });
@@ -74,19 +106,26 @@ describe('setting a map right', () => {
     const bent = correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar) + 80_000) }, duration);
     expect(beatTime(bent, bar) - beatTime(start, bar)).toBe(80_000);
     expect(beatTime(bent, bar - 2) - beatTime(start, bar - 2)).toBe(40_000);
-    for (const other of [0, bar - 4, bar + 4, start.beats - 1]) expect(beatTime(bent, other)).toBe(beatTime(start, other));
-    expect(() => correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar + 4) + 1) }, duration)).toThrow(/must come after|tempo would be/);
+    for (const other of [0, bar - 4, bar + 4, start.beats - 1])
+      expect(beatTime(bent, other)).toBe(beatTime(start, other));
+    expect(() =>
+      correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar + 4) + 1) }, duration),
+    ).toThrow(/must come after|tempo would be/);
   });
   it('taps give the tempo, with one of them missed', () => {
     const taps = [0, 1, 2, 4, 5, 6, 7].map((i) => 2e6 + i * 468_750 + (i % 2) * 9_000);
-    expect((meanMilliBpm(mapFromTaps(taps, s(60)) ?? steadyMap(1_000, s(0), 2))) / 1000).toBeCloseTo(128, 0);
+    expect(meanMilliBpm(mapFromTaps(taps, s(60)) ?? steadyMap(1_000, s(0), 2)) / 1000).toBeCloseTo(128, 0);
     expect(mapFromTaps(taps.slice(0, 3), s(60))).toBeNull();
   });
 });
 
 describe('meeting the phrases', () => {
   // Derived: N seconds hold a whole number of eights only when BPM × N / 480 is whole.
-  it.each([[40, [120, 132, 144]], [45, [128, 160]], [50, [115.2, 124.8, 134.4]]])('%d s of work alone is whole eights at %j', (seconds, tempos) => {
+  it.each([
+    [40, [120, 132, 144]],
+    [45, [128, 160]],
+    [50, [115.2, 124.8, 134.4]],
+  ])('%d s of work alone is whole eights at %j', (seconds, tempos) => {
     const found = meetingTempos([{ what: 'work', us: s(seconds) }], 110, 165).map((t) => t.num / t.den);
     for (const bpm of tempos) expect(found).toContain(bpm);
     for (const bpm of found) expect(Number.isInteger(Math.round(((bpm * seconds) / 480) * 1e9) / 1e9)).toBe(true);
@@ -97,21 +136,38 @@ describe('meeting the phrases', () => {
     expect(meetingTempos([{ what: 'work', us: s(30) }], 126, 126)).toEqual([]);
   });
   it('answers are exact, within the limit of the stretch, and cheapest first', () => {
-    fc.assert(fc.property(fc.integer({ min: 10, max: 90 }), fc.integer({ min: 0, max: 60 }), fc.integer({ min: 85_000, max: 176_000 }), (work, rest, milliBpm) => {
-      const block = blockOf(`${work}/${Math.max(1, rest)}`);
-      const answers = meetings(block, s(600), milliBpm);
-      answers.forEach((a, i) => {
-        expect(a.cost).toBeGreaterThanOrEqual(answers[i - 1]?.cost ?? 0);
-        if (a.kind === 'stretch') {
-          expect(Math.abs(a.stretch)).toBeLessThanOrEqual(STRETCH_MOST + 1e-6);
-          const counts = a.tempo.unit === 'phrase' ? 32 : 8;
-          const wanted = a.tempo.meets === 'work' ? [work] : a.tempo.meets === 'every' ? [work, Math.max(1, rest)] : [work + Math.max(1, rest)];
-          for (const seconds of wanted) expect((seconds * a.tempo.num) % (60 * counts * a.tempo.den)).toBe(0);
-        }
-        if (a.kind === 'times') for (const l of a.lengths) expect(Math.abs((l.us * milliBpm) / 60e9 / (a.unit === 'phrase' ? 32 : 8) - l.units)).toBeLessThan(1e-4);
-        if (a.kind === 'cut') expect(a.at).toBeLessThanOrEqual(s(600));
-      });
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 90 }),
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 85_000, max: 176_000 }),
+        (work, rest, milliBpm) => {
+          const block = blockOf(`${work}/${Math.max(1, rest)}`);
+          const answers = meetings(block, s(600), milliBpm);
+          answers.forEach((a, i) => {
+            expect(a.cost).toBeGreaterThanOrEqual(answers[i - 1]?.cost ?? 0);
+            if (a.kind === 'stretch') {
+              expect(Math.abs(a.stretch)).toBeLessThanOrEqual(STRETCH_MOST + 1e-6);
+              const counts = a.tempo.unit === 'phrase' ? 32 : 8;
+              const wanted =
+                a.tempo.meets === 'work'
+                  ? [work]
+                  : a.tempo.meets === 'every'
+                    ? [work, Math.max(1, rest)]
+                    : [work + Math.max(1, rest)];
+              for (const seconds of wanted) expect((seconds * a.tempo.num) % (60 * counts * a.tempo.den)).toBe(0);
+            }
+            if (a.kind === 'times')
+              for (const l of a.lengths)
+                expect(Math.abs((l.us * milliBpm) / 60e9 / (a.unit === 'phrase' ? 32 : 8) - l.units)).toBeLessThan(
+                  1e-4,
+                );
+            if (a.kind === 'cut') expect(a.at).toBeLessThanOrEqual(s(600));
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
   it('new lengths go where the old ones were', () => {
     for (const line of ['40/20', 'pair 40/20/10', 'emom 60', 'hold 0:30 change 6']) {
@@ -122,7 +178,9 @@ describe('meeting the phrases', () => {
   });
 });
 
-const plan = readOutline('# T\n## Hello: talk, 0:20\n## Warm: warm-up, 30/0\n- March\n- Roll\n- Twist\n## Main: strength, 4 rounds, 45/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:30 change 6\n- Calf stretch\n- Side reach').value;
+const plan = readOutline(
+  '# T\n## Hello: talk, 0:20\n## Warm: warm-up, 30/0\n- March\n- Roll\n- Twist\n## Main: strength, 4 rounds, 45/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:30 change 6\n- Calf stretch\n- Side reach',
+).value;
 const { segments } = compile(plan);
 const library = [track('a', 126), track('b', 128, 256), track('c', 95, 256), track('d', 150)];
 
@@ -147,7 +205,8 @@ describe('a built set', () => {
     for (const l of laid.laid) expect(phraseStarts(l.track.map)).toContain(l.placement.fromBeat);
     const main = laid.laid.filter((l) => l.placement.blockId === plan.blocks[2]?.id);
     expect(main.length).toBeGreaterThan(1);
-    for (let i = 1; i < main.length; i++) expect(((main[i - 1]?.end ?? 0) - (main[i]?.start ?? 0)) / 1e6).toBeCloseTo(8 * 60 / 128, 0);
+    for (let i = 1; i < main.length; i++)
+      expect(((main[i - 1]?.end ?? 0) - (main[i]?.start ?? 0)) / 1e6).toBeCloseTo((8 * 60) / 128, 0);
   });
   it('says which blocks nothing serves, and leaves silence on purpose alone', () => {
     expect(buildSet(plan, segments, [track('d', 150)], EMPTY_MUSIC).unserved).toContain(plan.blocks[3]?.id);
@@ -156,7 +215,12 @@ describe('a built set', () => {
   });
   it('a phrase of the laid music begins where the block begins', () => {
     const first = laid.laid[0];
-    expect(first === undefined ? null : beatsOf(first)[0]).toMatchObject({ at: first?.start, count: 1, phrase: true, one: true });
+    expect(first === undefined ? null : beatsOf(first)[0]).toMatchObject({
+      at: first?.start,
+      count: 1,
+      phrase: true,
+      one: true,
+    });
   });
 });
 
@@ -166,9 +230,27 @@ describe('blocks counted in music', () => {
     const rising = practiceMap({ style: 'straight', fromMilliBpm: 120_000, toMilliBpm: 140_000, phrases: 4 });
     const t: Track = { ...track('r', 120), map: rising.map, duration: rising.duration };
     const blockId = counted.blocks[0]?.id ?? '';
-    const music = { ...EMPTY_MUSIC, placements: [{ id: 'm1', trackId: 'r', blockId, atUs: micros(0), fromBeat: 0, beats: 128, speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 }] };
+    const music = {
+      ...EMPTY_MUSIC,
+      placements: [
+        {
+          id: 'm1',
+          trackId: 'r',
+          blockId,
+          atUs: micros(0),
+          fromBeat: 0,
+          beats: 128,
+          speedPpm: 1_000_000,
+          fadeInBeats: 0,
+          fadeOutBeats: 0,
+        },
+      ],
+    };
     const works = compile(planToMusic(counted, music, [t])).segments.filter((g) => g.kind === 'work');
-    expect(works.map((g) => g.end - g.start)).toEqual([beatTime(t.map, 32) - beatTime(t.map, 0), beatTime(t.map, 64) - beatTime(t.map, 32)]);
+    expect(works.map((g) => g.end - g.start)).toEqual([
+      beatTime(t.map, 32) - beatTime(t.map, 0),
+      beatTime(t.map, 64) - beatTime(t.map, 32),
+    ]);
     expect(works[0]?.end).toBeLessThan(s(16));
     expect(planToMusic(counted, EMPTY_MUSIC, [t])).toBe(counted);
   });
@@ -178,23 +260,54 @@ describe('the music under the voice', () => {
   it('gives way by what is missing to the wanted distance, before the line and until after it', () => {
     const levels = { ...USUAL_LEVELS, musicDeciLufs: -200, voiceDeciLufs: -180, distanceDeciLu: 200 };
     expect(duckDb(levels)).toBe(-18);
-    const curve = duckCurve([{ start: s(10), end: s(12) }, { start: s(12.5), end: s(13) }], levels);
+    const curve = duckCurve(
+      [
+        { start: s(10), end: s(12) },
+        { start: s(12.5), end: s(13) },
+      ],
+      levels,
+    );
     expect(curve.length).toBe(4);
-    for (const [at, db] of [[0, 0], [9.7, 0], [9.9, -9], [10, -18], [12.3, -18], [13, -18], [13.4, -9], [14, 0]] as const) expect(gainAt(curve, at * 1e6)).toBeCloseTo(db, 6);
+    for (const [at, db] of [
+      [0, 0],
+      [9.7, 0],
+      [9.9, -9],
+      [10, -18],
+      [12.3, -18],
+      [13, -18],
+      [13.4, -9],
+      [14, 0],
+    ] as const)
+      expect(gainAt(curve, at * 1e6)).toBeCloseTo(db, 6);
   });
   it('keeps the distance under every line of a track that is not equally loud from end to end', () => {
     const energies = Float32Array.from({ length: 2_500 }, (_, i) => 10 ** ((-12 + 6 * Math.sin(i / 40)) / 10));
     const t = { ...track('w', 126), lufs: -12 };
-    const placements = [{ id: 'm1', trackId: 'w', blockId: 'b', atUs: micros(0), fromBeat: 0, beats: 400, speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 }];
+    const placements = [
+      {
+        id: 'm1',
+        trackId: 'w',
+        blockId: 'b',
+        atUs: micros(0),
+        fromBeat: 0,
+        beats: 400,
+        speedPpm: 1_000_000,
+        fadeInBeats: 0,
+        fadeOutBeats: 0,
+      },
+    ];
     const laid = layMusic({ ...EMPTY_MUSIC, placements }, [t], [{ blockId: 'b', start: s(0), end: s(180) }]);
     const speech = Array.from({ length: 20 }, (_, i) => ({ start: s(4 + i * 8), end: s(6 + i * 8) }));
     const points = levelCurve(laid, speech, s(180), USUAL_LEVELS, () => energies);
-    const distances = points.filter((p) => p.voice !== null && p.music !== null).map((p) => (p.voice as number) - (p.music as number));
+    const distances = points
+      .filter((p) => p.voice !== null && p.music !== null)
+      .map((p) => (p.voice as number) - (p.music as number));
     expect(distances.length).toBeGreaterThan(30);
     expect(Math.min(...distances)).toBeGreaterThan(USUAL_LEVELS.distanceDeciLu / 10 - 1);
     expect(drownedFindings(points, EMPTY_MUSIC)).toEqual([]);
   });
-  it('is left alone where the distance is there already', () => expect(duckCurve([{ start: s(1), end: s(2) }], { ...USUAL_LEVELS, musicDeciLufs: -400 })).toEqual([]));
+  it('is left alone where the distance is there already', () =>
+    expect(duckCurve([{ start: s(1), end: s(2) }], { ...USUAL_LEVELS, musicDeciLufs: -400 })).toEqual([]));
 });
 
 describe('rights', () => {
@@ -202,13 +315,35 @@ describe('rights', () => {
   const licensed = { ...NO_RIGHTS, sync: 'licensed', master: 'licensed' } as const;
   it('that are missing are told one by one', () => {
     expect(rightsGaps({ id: 't', rights: NO_RIGHTS }, showing).map((g) => g.what)).toEqual(['sync', 'master']);
-    expect(rightsGaps({ id: 't', rights: { ...licensed, territory: 'Norway', until: '2027-01-01' } }, showing).map((g) => g.what)).toEqual(['territory', 'platform', 'term', 'proof']);
-    expect(rightsGaps({ id: 't', rights: { ...licensed, territory: 'world', platforms: ['Own site'], proof: { sha256: '0', extension: 'pdf', name: 'x' } } }, showing)).toEqual([]);
+    expect(
+      rightsGaps({ id: 't', rights: { ...licensed, territory: 'Norway', until: '2027-01-01' } }, showing).map(
+        (g) => g.what,
+      ),
+    ).toEqual(['territory', 'platform', 'term', 'proof']);
+    expect(
+      rightsGaps(
+        {
+          id: 't',
+          rights: {
+            ...licensed,
+            territory: 'world',
+            platforms: ['Own site'],
+            proof: { sha256: '0', extension: 'pdf', name: 'x' },
+          },
+        },
+        showing,
+      ),
+    ).toEqual([]);
     expect(rightsGaps({ id: 't', rights: OWN_RIGHTS }, showing)).toEqual([]);
   });
   it('become credits in the owners’ words', () => {
-    expect(creditLines([{ title: 'Hum', artist: 'Drone Nine', rights: { ...licensed, composition: 'A. Hive' } }, { title: 'Beat', artist: '', rights: OWN_RIGHTS }, { title: 'X', artist: 'Y', rights: { ...NO_RIGHTS, credit: 'X by Y, thanks' } }]))
-      .toEqual(['“Hum” by Drone Nine (A. Hive) used under licence', '“Beat”, made by the studio', 'X by Y, thanks']);
+    expect(
+      creditLines([
+        { title: 'Hum', artist: 'Drone Nine', rights: { ...licensed, composition: 'A. Hive' } },
+        { title: 'Beat', artist: '', rights: OWN_RIGHTS },
+        { title: 'X', artist: 'Y', rights: { ...NO_RIGHTS, credit: 'X by Y, thanks' } },
+      ]),
+    ).toEqual(['“Hum” by Drone Nine (A. Hive) used under licence', '“Beat”, made by the studio', 'X by Y, thanks']);
   });
 });
 
@@ -223,5 +358,8 @@ describe('a practice beat', () => {
     expect([...player.render(0, 7_000), ...player.render(7_000, 13_000)]).toEqual([...whole]);
     expect(Math.max(...whole)).toBeGreaterThan(0.2);
   });
-  it('lasts as long as its counts', () => expect(practiceMap({ style: 'straight', fromMilliBpm: 128_000, toMilliBpm: 128_000, phrases: 2 }).map.beats).toBe(64));
+  it('lasts as long as its counts', () =>
+    expect(practiceMap({ style: 'straight', fromMilliBpm: 128_000, toMilliBpm: 128_000, phrases: 2 }).map.beats).toBe(
+      64,
+    ));
 });

@@ -47,7 +47,13 @@ export function freePlacementId(placements: readonly Pick<Placement, 'id'>[]): s
   return `m${number}`;
 }
 
-export const USUAL_LEVELS: BedLevels = { musicDeciLufs: -200, voiceDeciLufs: -180, distanceDeciLu: 120, attackUs: fromSeconds(0.2), releaseUs: fromSeconds(0.8) };
+export const USUAL_LEVELS: BedLevels = {
+  musicDeciLufs: -200,
+  voiceDeciLufs: -180,
+  distanceDeciLu: 120,
+  attackUs: fromSeconds(0.2),
+  releaseUs: fromSeconds(0.8),
+};
 export const EMPTY_MUSIC: Music = { placements: [], silent: [], levels: USUAL_LEVELS, showing: NO_SHOWING };
 export const AS_IT_IS_PPM = 1_000_000;
 export const MUSIC_LIMITS = { placements: 500, speedPpm: [500_000, 2_000_000], atUs: [ZERO, 36_000e6] } as const;

@@ -30,7 +30,13 @@ export function practiceMap(beat: PracticeBeat): { readonly map: TempoMap; reado
   }
   // Known and not found, so every count keeps its own time; the last point is the end of the last count, not a count.
   const anchors = beat.fromMilliBpm === beat.toMilliBpm ? [0, counts] : times.keys();
-  const map: TempoMap = { anchors: [...anchors].map((i) => ({ beat: i, at: micros(times[i] as number) })), beats: counts, metre: 4, one: 0, phrase: 0 };
+  const map: TempoMap = {
+    anchors: [...anchors].map((i) => ({ beat: i, at: micros(times[i] as number) })),
+    beats: counts,
+    metre: 4,
+    one: 0,
+    phrase: 0,
+  };
   return { map, duration: micros((times[counts] as number) + TAIL_US) };
 }
 
@@ -41,20 +47,64 @@ interface Stroke {
   readonly gain: number;
 }
 
-const LENGTH_S: Readonly<Record<Drum, number>> = { kick: 0.25, snare: 0.2, hat: 0.06, open: 0.22, bell: 0.3, shake: 0.09 };
+const LENGTH_S: Readonly<Record<Drum, number>> = {
+  kick: 0.25,
+  snare: 0.2,
+  hat: 0.06,
+  open: 0.22,
+  bell: 0.3,
+  shake: 0.09,
+};
 
 /** Strokes of one count: share of the count, drum, gain. A bell marks each phrase, an open hat each eight. */
 function strokes(style: PracticeStyle, count: number): readonly (readonly [number, Drum, number])[] {
   const beat = count % 4;
-  const marks: (readonly [number, Drum, number])[] = count % COUNTS_A_PHRASE === 0 ? [[0, 'bell', 0.8]] : count % 8 === 0 ? [[0, 'open', 0.7]] : [];
+  const marks: (readonly [number, Drum, number])[] =
+    count % COUNTS_A_PHRASE === 0 ? [[0, 'bell', 0.8]] : count % 8 === 0 ? [[0, 'open', 0.7]] : [];
   const back = beat % 2 === 1;
   switch (style) {
-    case 'straight': return [...marks, [0, 'kick', beat === 0 ? 1 : 0.85], [0.5, 'hat', 0.7], ...(back ? [[0, 'snare', 0.45] as const] : [])];
-    case 'backbeat': return [...marks, back ? [0, 'snare', 0.9] : [0, 'kick', beat === 0 ? 1 : 0.8], [0, 'hat', 0.6], [0.5, 'hat', 0.45]];
-    case 'half-time': return [...marks, ...(beat === 0 ? [[0, 'kick', 1] as const] : beat === 2 ? [[0, 'snare', 0.95] as const] : []), [0, 'hat', 0.6], [0.5, 'hat', 0.35]];
-    case 'swing': return [...marks, back ? [0, 'snare', 0.6] : [0, 'kick', beat === 0 ? 1 : 0.75], [0, 'hat', 0.6], [2 / 3, 'hat', 0.5]];
-    case 'latin': return [...marks, [0, 'kick', beat === 0 ? 1 : 0.8], [beat % 2 === 0 ? 0.75 : 0.5, 'snare', 0.55], [0.5, 'shake', 0.6]];
-    case 'shaker': return [...marks, ...(beat === 0 ? [[0, 'kick', 0.8] as const] : []), [0, 'shake', beat === 0 ? 1 : 0.8], [0.5, 'shake', 0.5]];
+    case 'straight':
+      return [
+        ...marks,
+        [0, 'kick', beat === 0 ? 1 : 0.85],
+        [0.5, 'hat', 0.7],
+        ...(back ? [[0, 'snare', 0.45] as const] : []),
+      ];
+    case 'backbeat':
+      return [
+        ...marks,
+        back ? [0, 'snare', 0.9] : [0, 'kick', beat === 0 ? 1 : 0.8],
+        [0, 'hat', 0.6],
+        [0.5, 'hat', 0.45],
+      ];
+    case 'half-time':
+      return [
+        ...marks,
+        ...(beat === 0 ? [[0, 'kick', 1] as const] : beat === 2 ? [[0, 'snare', 0.95] as const] : []),
+        [0, 'hat', 0.6],
+        [0.5, 'hat', 0.35],
+      ];
+    case 'swing':
+      return [
+        ...marks,
+        back ? [0, 'snare', 0.6] : [0, 'kick', beat === 0 ? 1 : 0.75],
+        [0, 'hat', 0.6],
+        [2 / 3, 'hat', 0.5],
+      ];
+    case 'latin':
+      return [
+        ...marks,
+        [0, 'kick', beat === 0 ? 1 : 0.8],
+        [beat % 2 === 0 ? 0.75 : 0.5, 'snare', 0.55],
+        [0.5, 'shake', 0.6],
+      ];
+    case 'shaker':
+      return [
+        ...marks,
+        ...(beat === 0 ? [[0, 'kick', 0.8] as const] : []),
+        [0, 'shake', beat === 0 ? 1 : 0.8],
+        [0.5, 'shake', 0.5],
+      ];
   }
 }
 
@@ -62,11 +112,20 @@ function strokes(style: PracticeStyle, count: number): readonly (readonly [numbe
  * Plays a practice beat: mono samples at 44.1 kHz, a stretch at a time, so that twenty minutes need no more memory than a
  * second. The same beat gives the same samples.
  */
-export function practicePlayer(beat: PracticeBeat): { readonly samples: number; render(from: number, count: number): Float32Array } {
+export function practicePlayer(beat: PracticeBeat): {
+  readonly samples: number;
+  render(from: number, count: number): Float32Array;
+} {
   const { map, duration } = practiceMap(beat);
   const times = allBeats(map);
   const end = duration - TAIL_US;
-  const all: Stroke[] = times.flatMap((at, i) => strokes(beat.style, i).map(([share, drum, gain]) => ({ at: (at + share * ((times[i + 1] ?? end) - at)) / 1e6, drum, gain })));
+  const all: Stroke[] = times.flatMap((at, i) =>
+    strokes(beat.style, i).map(([share, drum, gain]) => ({
+      at: (at + share * ((times[i + 1] ?? end) - at)) / 1e6,
+      drum,
+      gain,
+    })),
+  );
   const samples = Math.ceil((duration / 1e6) * PRACTICE_RATE_HZ);
   return {
     samples,
@@ -80,7 +139,8 @@ export function practicePlayer(beat: PracticeBeat): { readonly samples: number; 
         const last = Math.min(count, Math.ceil((stroke.at + length - fromS) * PRACTICE_RATE_HZ));
         for (let i = first; i < last; i++) {
           const t = (from + i) / PRACTICE_RATE_HZ - stroke.at;
-          out[i] = (out[i] as number) + 0.4 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
+          out[i] =
+            (out[i] as number) + 0.4 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
         }
       }
       return out.map((v) => Math.max(-1, Math.min(1, v)));
@@ -99,11 +159,22 @@ const TAU = 2 * Math.PI;
 
 function wave(drum: Drum, t: number, n: number): number {
   switch (drum) {
-    case 'kick': return 1.1 * Math.sin(TAU * (50 * t + 2.4 * (1 - Math.exp(-38 * t)))) * Math.exp(-13 * t) + 0.2 * noise(n) * Math.exp(-500 * t);
-    case 'snare': return 0.5 * (noise(n) - 0.5 * noise(n - 1)) * Math.exp(-20 * t) + 0.35 * Math.sin(TAU * 195 * t) * Math.exp(-28 * t);
-    case 'hat': return 0.22 * (noise(n) - 2 * noise(n - 1) + noise(n - 2)) * Math.exp(-70 * t);
-    case 'open': return 0.2 * (noise(n) - 2 * noise(n - 1) + noise(n - 2)) * Math.exp(-14 * t);
-    case 'bell': return 0.4 * (Math.sin(TAU * 830 * t) + 0.6 * Math.sin(TAU * 1_245 * t)) * Math.exp(-11 * t);
-    case 'shake': return 0.25 * (noise(n) - noise(n - 1)) * Math.min(1, t / 0.02) * Math.exp(-35 * Math.max(0, t - 0.02));
+    case 'kick':
+      return (
+        1.1 * Math.sin(TAU * (50 * t + 2.4 * (1 - Math.exp(-38 * t)))) * Math.exp(-13 * t) +
+        0.2 * noise(n) * Math.exp(-500 * t)
+      );
+    case 'snare':
+      return (
+        0.5 * (noise(n) - 0.5 * noise(n - 1)) * Math.exp(-20 * t) + 0.35 * Math.sin(TAU * 195 * t) * Math.exp(-28 * t)
+      );
+    case 'hat':
+      return 0.22 * (noise(n) - 2 * noise(n - 1) + noise(n - 2)) * Math.exp(-70 * t);
+    case 'open':
+      return 0.2 * (noise(n) - 2 * noise(n - 1) + noise(n - 2)) * Math.exp(-14 * t);
+    case 'bell':
+      return 0.4 * (Math.sin(TAU * 830 * t) + 0.6 * Math.sin(TAU * 1_245 * t)) * Math.exp(-11 * t);
+    case 'shake':
+      return 0.25 * (noise(n) - noise(n - 1)) * Math.min(1, t / 0.02) * Math.exp(-35 * Math.max(0, t - 0.02));
   }
 }

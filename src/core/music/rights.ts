@@ -26,11 +26,14 @@ export function rightsGaps(track: Pick<Track, 'id' | 'rights'>, showing: Showing
   if (rights.sync === 'none') gap('sync', 'no licence for the composition', 'a synchronisation licence');
   if (rights.master === 'none') gap('master', 'no licence for the recording', 'a master-use licence');
   if (!needsTerms(rights)) return gaps;
-  if (showing.territory !== '' && !covers(rights.territory, showing.territory)) gap('territory', rights.territory === '' ? 'no territory written down' : rights.territory, showing.territory);
+  if (showing.territory !== '' && !covers(rights.territory, showing.territory))
+    gap('territory', rights.territory === '' ? 'no territory written down' : rights.territory, showing.territory);
   for (const platform of showing.platforms) {
-    if (!rights.platforms.some((p) => same(p, platform) || same(p, 'all'))) gap('platform', rights.platforms.join(', ') || 'no platform written down', platform);
+    if (!rights.platforms.some((p) => same(p, platform) || same(p, 'all')))
+      gap('platform', rights.platforms.join(', ') || 'no platform written down', platform);
   }
-  if (rights.until !== null && (showing.until === null || showing.until > rights.until)) gap('term', `until ${rights.until}`, showing.until === null ? 'without end' : `until ${showing.until}`);
+  if (rights.until !== null && (showing.until === null || showing.until > rights.until))
+    gap('term', `until ${rights.until}`, showing.until === null ? 'without end' : `until ${showing.until}`);
   if (rights.proof === null) gap('proof', 'no file', 'the licence as a file');
   return gaps;
 }
@@ -43,7 +46,11 @@ const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.tri
 
 /** Every place wanted is in the list of places had; `world` covers all. */
 function covers(had: string, wanted: string): boolean {
-  const list = (text: string) => text.split(/[,;]/).map((t) => t.trim()).filter((t) => t !== '');
+  const list = (text: string) =>
+    text
+      .split(/[,;]/)
+      .map((t) => t.trim())
+      .filter((t) => t !== '');
   const has = list(had);
   return has.some((h) => same(h, 'world')) || list(wanted).every((w) => has.some((h) => same(h, w)));
 }
@@ -53,8 +60,18 @@ export function creditLines(tracks: readonly Pick<Track, 'title' | 'artist' | 'r
   return tracks.map(({ title, artist, rights }) => {
     if (rights.credit !== '') return rights.credit;
     const owners = [...new Set([rights.composition, rights.recording].filter((o) => o !== ''))].join(' / ');
-    const how = rights.sync === 'own' && rights.master === 'own' ? ', made by the studio' : rights.sync === 'free' || rights.master === 'free' ? 'free to use' : rights.sync === 'licensed' ? 'used under licence' : '';
+    const how =
+      rights.sync === 'own' && rights.master === 'own'
+        ? ', made by the studio'
+        : rights.sync === 'free' || rights.master === 'free'
+          ? 'free to use'
+          : rights.sync === 'licensed'
+            ? 'used under licence'
+            : '';
     const own = rights.sync === 'own' && rights.master === 'own';
-    return [`“${title}”${artist === '' ? '' : ` by ${artist}`}`, owners === '' || own ? '' : `(${owners})`, how].filter((p) => p !== '').join(' ').replace(' ,', ',');
+    return [`“${title}”${artist === '' ? '' : ` by ${artist}`}`, owners === '' || own ? '' : `(${owners})`, how]
+      .filter((p) => p !== '')
+      .join(' ')
+      .replace(' ,', ',');
   });
 }

@@ -31,7 +31,16 @@ const STRAIGHT_US = 6_000;
 /** A map of one even tempo. `milliBpm` is thousandths of a beat a minute. */
 export function steadyMap(milliBpm: number, first: Micros, beats: number): TempoMap {
   const last = Math.max(1, beats - 1);
-  return { anchors: [{ beat: 0, at: first }, { beat: last, at: micros(first + (last * 60e9) / milliBpm) }], beats, metre: 4, one: 0, phrase: 0 };
+  return {
+    anchors: [
+      { beat: 0, at: first },
+      { beat: last, at: micros(first + (last * 60e9) / milliBpm) },
+    ],
+    beats,
+    metre: 4,
+    one: 0,
+    phrase: 0,
+  };
 }
 
 /** A map through beats that were found, with as few anchors as keep every beat within six milliseconds. null for less than two beats. */
@@ -41,7 +50,8 @@ export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number
   const split = (from: number, to: number): void => {
     let [worst, at] = [STRAIGHT_US, -1];
     for (let i = from + 1; i < to; i++) {
-      const even = (beatsUs[from] as number) + (((beatsUs[to] as number) - (beatsUs[from] as number)) * (i - from)) / (to - from);
+      const even =
+        (beatsUs[from] as number) + (((beatsUs[to] as number) - (beatsUs[from] as number)) * (i - from)) / (to - from);
       const off = Math.abs((beatsUs[i] as number) - even);
       if (off > worst) [worst, at] = [off, i];
     }
@@ -53,7 +63,10 @@ export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number
   split(0, beatsUs.length - 1);
   return {
     anchors: [...kept].sort((a, b) => a - b).map((beat) => ({ beat, at: micros(beatsUs[beat] as number) })),
-    beats: beatsUs.length, metre, one: one % metre, phrase: one % metre,
+    beats: beatsUs.length,
+    metre,
+    one: one % metre,
+    phrase: one % metre,
   };
 }
 
@@ -107,7 +120,10 @@ export function phraseStarts(map: TempoMap): number[] {
 
 /** The beats that bars begin on. */
 export function barStarts(map: TempoMap): number[] {
-  return Array.from({ length: Math.max(0, Math.ceil((map.beats - map.one) / map.metre)) }, (_, i) => map.one + i * map.metre);
+  return Array.from(
+    { length: Math.max(0, Math.ceil((map.beats - map.one) / map.metre)) },
+    (_, i) => map.one + i * map.metre,
+  );
 }
 
 /** Times of all beats. */
@@ -122,7 +138,8 @@ export function mapFault(map: TempoMap): string | null {
     const [a, b] = [map.anchors[i - 1] as BeatAnchor, map.anchors[i] as BeatAnchor];
     if (b.beat <= a.beat || b.at <= a.at) return `Beat ${b.beat + 1} must come after beat ${a.beat + 1}.`;
     const bpm = ((b.beat - a.beat) * 60e6) / (b.at - a.at);
-    if (bpm < 20 || bpm > 400) return `Between beats ${a.beat + 1} and ${b.beat + 1} the tempo would be ${bpm.toFixed(0)}; 20 to 400 are possible.`;
+    if (bpm < 20 || bpm > 400)
+      return `Between beats ${a.beat + 1} and ${b.beat + 1} the tempo would be ${bpm.toFixed(0)}; 20 to 400 are possible.`;
   }
   return null;
 }

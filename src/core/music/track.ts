@@ -45,6 +45,26 @@ export interface Rights {
 export const LICENCE_STATES = ['none', 'licensed', 'own', 'free'] as const;
 export type LicenceState = (typeof LICENCE_STATES)[number];
 
-export const NO_RIGHTS: Rights = { composition: '', recording: '', sync: 'none', master: 'none', territory: '', platforms: [], until: null, proof: null, credit: '' };
+export const NO_RIGHTS: Rights = {
+  composition: '',
+  recording: '',
+  sync: 'none',
+  master: 'none',
+  territory: '',
+  platforms: [],
+  until: null,
+  proof: null,
+  credit: '',
+};
 /** The rights in a beat that the program made: it is the studio's own, and nobody need be asked. */
-export const OWN_RIGHTS: Rights = { composition: 'the studio', recording: 'the studio', sync: 'own', master: 'own', territory: 'world', platforms: [], until: null, proof: null, credit: '' };
+export const OWN_RIGHTS: Rights = {
+  composition: 'the studio',
+  recording: 'the studio',
+  sync: 'own',
+  master: 'own',
+  territory: 'world',
+  platforms: [],
+  until: null,
+  proof: null,
+  credit: '',
+};

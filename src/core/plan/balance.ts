@@ -35,8 +35,14 @@ export interface Balance {
 }
 
 const SUBSTITUTES: Readonly<Record<string, readonly string[]>> = {
-  broomstick: ['walking stick', 'rolled-up towel'], crate: ['low step', 'firm chair'], 'folded towel': ['cushion', 'blanket'], towel: ['cushion', 'blanket'], weight: ['water bottle', 'tin', 'bag of flour'],
-  band: ['pair of tights'], strap: ['belt', 'scarf'], mat: ['folded blanket', 'carpet'],
+  broomstick: ['walking stick', 'rolled-up towel'],
+  crate: ['low step', 'firm chair'],
+  'folded towel': ['cushion', 'blanket'],
+  towel: ['cushion', 'blanket'],
+  weight: ['water bottle', 'tin', 'bag of flour'],
+  band: ['pair of tights'],
+  strap: ['belt', 'scarf'],
+  mat: ['folded blanket', 'carpet'],
 };
 
 /** Positions low enough for a mat. */
@@ -74,18 +80,35 @@ export function balanceOf(plan: Plan, segments: readonly Segment[], book: Exerci
     for (const need of needs) if (!equipment.has(need)) equipment.set(need, segment.start);
   }
   const total = segments.at(-1)?.end ?? 0;
-  const asMicros = <K>(map: ReadonlyMap<K, number>) => new Map([...map].sort((a, b) => b[1] - a[1]).map(([k, v]) => [k, micros(v)]));
+  const asMicros = <K>(map: ReadonlyMap<K, number>) =>
+    new Map([...map].sort((a, b) => b[1] - a[1]).map(([k, v]) => [k, micros(v)]));
   return {
-    effort, meanMet: total === 0 ? 0 : metTime / total, bandsUs: { light: micros(bands.light), moderate: micros(bands.moderate), vigorous: micros(bands.vigorous) },
-    warmUpUs: micros(warmUp), coolDownUs: micros(coolDown), patternsUs: asMicros(patterns), musclesUs: asMicros(muscles),
-    sidesUs: { left: micros(sides.left), right: micros(sides.right), alternate: micros(sides.alternate), both: micros(sides.both) },
+    effort,
+    meanMet: total === 0 ? 0 : metTime / total,
+    bandsUs: { light: micros(bands.light), moderate: micros(bands.moderate), vigorous: micros(bands.vigorous) },
+    warmUpUs: micros(warmUp),
+    coolDownUs: micros(coolDown),
+    patternsUs: asMicros(patterns),
+    musclesUs: asMicros(muscles),
+    sidesUs: {
+      left: micros(sides.left),
+      right: micros(sides.right),
+      alternate: micros(sides.alternate),
+      both: micros(sides.both),
+    },
     levelsUs: { standing: micros(levels.standing), low: micros(levels.low), floor: micros(levels.floor) },
-    equipment: [...equipment].sort((a, b) => a[1] - b[1]).map(([name, firstAt]) => ({ name, firstAt, substitutes: SUBSTITUTES[name] ?? [] })), unknown: [...unknown],
+    equipment: [...equipment]
+      .sort((a, b) => a[1] - b[1])
+      .map(([name, firstAt]) => ({ name, firstAt, substitutes: SUBSTITUTES[name] ?? [] })),
+    unknown: [...unknown],
   };
 }
 
 /** Energy of a class for a body mass, as an honest range about the table's value. */
-export function energyOf(balance: Balance, massKg: number): { readonly low: number; readonly middle: number; readonly high: number } {
+export function energyOf(
+  balance: Balance,
+  massKg: number,
+): { readonly low: number; readonly middle: number; readonly high: number } {
   const minutes = (balance.effort.at(-1)?.end ?? ZERO) / 60e6;
   const middle = kilocalories(balance.meanMet, massKg, minutes);
   return { low: middle * (1 - ENERGY_SPREAD), middle, high: middle * (1 + ENERGY_SPREAD) };
@@ -105,9 +128,20 @@ export function countsLeft(segments: readonly Segment[], index: number): CountsL
   const here = segments[index];
   if (here === undefined) return { intervals: 0, moves: 0, intervalsInRound: 0, movesInRound: 0, rounds: 0 };
   const after = segments.slice(index + 1).filter((s) => isActive(s) && s.blockId === here.blockId);
-  const uses = (list: readonly Segment[]) => new Set(list.map((s) => `${s.moveId}/${s.round}`).filter((use) => use !== (isActive(here) ? `${here.moveId}/${here.round}` : ''))).size;
+  const uses = (list: readonly Segment[]) =>
+    new Set(
+      list
+        .map((s) => `${s.moveId}/${s.round}`)
+        .filter((use) => use !== (isActive(here) ? `${here.moveId}/${here.round}` : '')),
+    ).size;
   const round = after.filter((s) => s.round === here.round);
-  return { intervals: after.length, moves: uses(after), intervalsInRound: round.length, movesInRound: uses(round), rounds: here.rounds - here.round };
+  return {
+    intervals: after.length,
+    moves: uses(after),
+    intervalsInRound: round.length,
+    movesInRound: uses(round),
+    rounds: here.rounds - here.round,
+  };
 }
 
 /** One row of the counts to announce: said at the start of an interval, of what there is with it and after it. */
@@ -139,13 +173,28 @@ export function countsToSay(segments: readonly Segment[]): CountToSay[] {
     if (s.moveId !== null && !round.moves.includes(s.moveId)) round.moves.push(s.moveId);
     rounds.set(key, round);
   }
-  const placeIn = new Map([...rounds.values()].flatMap((round) => round.list.map((s, i) => [s.index, { round, interval: i + 1 }] as const)));
-  return segments.filter((s) => isActive(s)).map((s) => {
-    const { round, interval } = placeIn.get(s.index) as { round: { list: Segment[]; moves: string[] }; interval: number };
-    const left = countsLeft(segments, s.index);
-    return {
-      index: s.index, label: s.label, at: s.start, move: round.moves.indexOf(s.moveId ?? '') + 1, moves: round.moves.length, interval, intervals: round.list.length,
-      left, minutesLeft: Math.floor((total - s.start) / 60e6), differ: left.movesInRound !== left.intervalsInRound,
-    };
-  });
+  const placeIn = new Map(
+    [...rounds.values()].flatMap((round) => round.list.map((s, i) => [s.index, { round, interval: i + 1 }] as const)),
+  );
+  return segments
+    .filter((s) => isActive(s))
+    .map((s) => {
+      const { round, interval } = placeIn.get(s.index) as {
+        round: { list: Segment[]; moves: string[] };
+        interval: number;
+      };
+      const left = countsLeft(segments, s.index);
+      return {
+        index: s.index,
+        label: s.label,
+        at: s.start,
+        move: round.moves.indexOf(s.moveId ?? '') + 1,
+        moves: round.moves.length,
+        interval,
+        intervals: round.list.length,
+        left,
+        minutesLeft: Math.floor((total - s.start) / 60e6),
+        differ: left.movesInRound !== left.intervalsInRound,
+      };
+    });
 }

@@ -42,7 +42,8 @@ export function comparePlans(before: Plan, after: Plan): Comparison {
   return {
     differences,
     lengths: [...names].map(([key, name]) => ({ name, beforeUs: a.get(key) ?? null, afterUs: b.get(key) ?? null })),
-    beforeUs: compile(before).total, afterUs: compile(after).total,
+    beforeUs: compile(before).total,
+    afterUs: compile(after).total,
   };
 }
 
@@ -52,7 +53,8 @@ const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify
 
 function compareBlocks(before: Plan, after: Plan, keyOf: KeyOf, differences: Difference[]): void {
   const [was, is] = [new Map(before.blocks.map((b) => [keyOf(b), b])), new Map(after.blocks.map((b) => [keyOf(b), b]))];
-  for (const block of before.blocks) if (!is.has(keyOf(block))) differences.push({ kind: 'removed', what: 'block', place: block.name, fields: [] });
+  for (const block of before.blocks)
+    if (!is.has(keyOf(block))) differences.push({ kind: 'removed', what: 'block', place: block.name, fields: [] });
   for (const block of after.blocks) {
     const old = was.get(keyOf(block));
     if (old === undefined) differences.push({ kind: 'added', what: 'block', place: block.name, fields: [] });
@@ -62,9 +64,17 @@ function compareBlocks(before: Plan, after: Plan, keyOf: KeyOf, differences: Dif
     }
   }
   const kept = new Set(after.blocks.map(keyOf).filter((k) => was.has(k)));
-  for (const key of movedKeys(before.blocks.map(keyOf).filter((k) => kept.has(k)), after.blocks.map(keyOf).filter((k) => kept.has(k)))) {
+  for (const key of movedKeys(
+    before.blocks.map(keyOf).filter((k) => kept.has(k)),
+    after.blocks.map(keyOf).filter((k) => kept.has(k)),
+  )) {
     const at = after.blocks.findIndex((b) => keyOf(b) === key);
-    differences.push({ kind: 'moved', what: 'block', place: after.blocks[at]?.name ?? '', fields: [at === 0 ? 'to the front' : `after ${after.blocks[at - 1]?.name ?? ''}`] });
+    differences.push({
+      kind: 'moved',
+      what: 'block',
+      place: after.blocks[at]?.name ?? '',
+      fields: [at === 0 ? 'to the front' : `after ${after.blocks[at - 1]?.name ?? ''}`],
+    });
   }
 }
 
@@ -75,35 +85,52 @@ interface PlacedMove {
 }
 
 function compareMoves(before: Plan, after: Plan, keyOf: KeyOf, differences: Difference[]): void {
-  const list = (plan: Plan): PlacedMove[] => plan.blocks.flatMap((block) => {
-    const times = new Map<string, number>();
-    return block.moves.map((move) => {
-      // Two moves of one name in a block are told apart by their order.
-      const name = keyOf(move);
-      times.set(name, (times.get(name) ?? 0) + 1);
-      return { move, block, key: `${name}#${times.get(name)}` };
+  const list = (plan: Plan): PlacedMove[] =>
+    plan.blocks.flatMap((block) => {
+      const times = new Map<string, number>();
+      return block.moves.map((move) => {
+        // Two moves of one name in a block are told apart by their order.
+        const name = keyOf(move);
+        times.set(name, (times.get(name) ?? 0) + 1);
+        return { move, block, key: `${name}#${times.get(name)}` };
+      });
     });
-  });
   const [was, is] = [list(before), list(after)];
   const [old, now] = [new Map(was.map((p) => [p.key, p])), new Map(is.map((p) => [p.key, p]))];
   const place = (p: PlacedMove) => `${p.block.name}: ${p.move.name}`;
-  for (const p of was) if (!now.has(p.key)) differences.push({ kind: 'removed', what: 'move', place: place(p), fields: [] });
+  for (const p of was)
+    if (!now.has(p.key)) differences.push({ kind: 'removed', what: 'move', place: place(p), fields: [] });
   for (const p of is) {
     const o = old.get(p.key);
     if (o === undefined) {
       differences.push({ kind: 'added', what: 'move', place: place(p), fields: [] });
       continue;
     }
-    const fields = (Object.keys(MOVE_WORDS) as (keyof Move)[]).filter((f) => differs(o.move[f], p.move[f])).map((f) => MOVE_WORDS[f] ?? f);
+    const fields = (Object.keys(MOVE_WORDS) as (keyof Move)[])
+      .filter((f) => differs(o.move[f], p.move[f]))
+      .map((f) => MOVE_WORDS[f] ?? f);
     if (fields.length > 0) differences.push({ kind: 'changed', what: 'move', place: place(p), fields });
-    if (keyOf(o.block) !== keyOf(p.block)) differences.push({ kind: 'moved', what: 'move', place: place(p), fields: [`from ${o.block.name}`] });
+    if (keyOf(o.block) !== keyOf(p.block))
+      differences.push({ kind: 'moved', what: 'move', place: place(p), fields: [`from ${o.block.name}`] });
   }
   for (const block of after.blocks) {
-    const keys = is.filter((p) => p.block === block && old.has(p.key) && keyOf((old.get(p.key) as PlacedMove).block) === keyOf(block)).map((p) => p.key);
-    for (const key of movedKeys(was.map((p) => p.key).filter((k) => keys.includes(k)), keys)) {
+    const keys = is
+      .filter(
+        (p) => p.block === block && old.has(p.key) && keyOf((old.get(p.key) as PlacedMove).block) === keyOf(block),
+      )
+      .map((p) => p.key);
+    for (const key of movedKeys(
+      was.map((p) => p.key).filter((k) => keys.includes(k)),
+      keys,
+    )) {
       const p = now.get(key) as PlacedMove;
       const at = block.moves.indexOf(p.move);
-      differences.push({ kind: 'moved', what: 'move', place: place(p), fields: [at === 0 ? 'to the front' : `after ${block.moves[at - 1]?.name ?? ''}`] });
+      differences.push({
+        kind: 'moved',
+        what: 'move',
+        place: place(p),
+        fields: [at === 0 ? 'to the front' : `after ${block.moves[at - 1]?.name ?? ''}`],
+      });
     }
   }
 }
@@ -117,7 +144,8 @@ export function movedKeys(before: readonly string[], after: readonly string[]): 
   let end = -1;
   for (const [i, value] of order.entries()) {
     for (let j = 0; j < i; j++) {
-      if ((order[j] as number) < value && (best[j] as number) + 1 > (best[i] as number)) [best[i], back[i]] = [(best[j] as number) + 1, j];
+      if ((order[j] as number) < value && (best[j] as number) + 1 > (best[i] as number))
+        [best[i], back[i]] = [(best[j] as number) + 1, j];
     }
     if (end < 0 || (best[i] as number) > (best[end] as number)) end = i;
   }
@@ -126,10 +154,35 @@ export function movedKeys(before: readonly string[], after: readonly string[]): 
   return after.filter((_, i) => !stay.has(i));
 }
 
-const BLOCK_FIELDS = ['name', 'kind', 'scheme', 'rounds', 'order', 'sides', 'roundRestUs', 'blockRestUs', 'keepLastRest'] as const;
-const WORDS: Readonly<Partial<Record<keyof Block, string>>> = { scheme: 'timing', roundRestUs: 'round rest', blockRestUs: 'block rest', keepLastRest: 'last rest' };
+const BLOCK_FIELDS = [
+  'name',
+  'kind',
+  'scheme',
+  'rounds',
+  'order',
+  'sides',
+  'roundRestUs',
+  'blockRestUs',
+  'keepLastRest',
+] as const;
+const WORDS: Readonly<Partial<Record<keyof Block, string>>> = {
+  scheme: 'timing',
+  roundRestUs: 'round rest',
+  blockRestUs: 'block rest',
+  keepLastRest: 'last rest',
+};
 const MOVE_WORDS: Readonly<Partial<Record<keyof Move, string>>> = {
-  name: 'name', sides: 'sides', position: 'position', needs: 'equipment', easier: 'easier', harder: 'harder', note: 'note', workUs: 'own work', restUs: 'own rest', demoUs: 'demo', changes: 'changes by round',
+  name: 'name',
+  sides: 'sides',
+  position: 'position',
+  needs: 'equipment',
+  easier: 'easier',
+  harder: 'harder',
+  note: 'note',
+  workUs: 'own work',
+  restUs: 'own rest',
+  demoUs: 'demo',
+  changes: 'changes by round',
 };
 
 function lengthsOf(plan: Plan, keyOf: KeyOf): Map<string, Micros> {

@@ -25,7 +25,8 @@ export function compile(plan: Plan): Compiled {
   const moveCount = plan.blocks.reduce((sum, block) => sum + block.moves.length, 0);
   if (moveCount > PLAN_LIMITS.moves) {
     problems.push({
-      code: 'too-many-moves', blockId: null,
+      code: 'too-many-moves',
+      blockId: null,
       message: `The plan has ${moveCount} moves; Euphon takes at most ${PLAN_LIMITS.moves}. Split the class.`,
     });
     return { segments: [], total: ZERO, problems };
@@ -40,7 +41,8 @@ export function compile(plan: Plan): Compiled {
     }
     if (!compileBlock(block, plan.sides, writer)) {
       problems.push({
-        code: 'too-many-segments', blockId: block.id,
+        code: 'too-many-segments',
+        blockId: block.id,
         message: `“${block.name}” and what stands before it make more than ${PLAN_LIMITS.segments} segments; the rest was left out.`,
       });
       break;
@@ -57,19 +59,45 @@ class SegmentWriter {
   now: Micros = ZERO;
 
   /** Every field is written out: spreading two objects a segment took most of the time of compiling. */
-  push(length: Micros, of: Shared, key: string, kind: SegmentKind, label: string, set: number, side: SegmentSide | null): void {
+  push(
+    length: Micros,
+    of: Shared,
+    key: string,
+    kind: SegmentKind,
+    label: string,
+    set: number,
+    side: SegmentSide | null,
+  ): void {
     if (length <= 0) return;
     const start = this.now;
     this.now = add(start, length);
     this.segments.push({
-      index: this.segments.length, key, kind, label, start, end: this.now, blockId: of.blockId, blockName: of.blockName, blockKind: of.blockKind,
-      round: of.round, rounds: of.rounds, set, sets: of.sets, moveId: of.moveId, side, position: of.position, needs: of.needs,
+      index: this.segments.length,
+      key,
+      kind,
+      label,
+      start,
+      end: this.now,
+      blockId: of.blockId,
+      blockName: of.blockName,
+      blockKind: of.blockKind,
+      round: of.round,
+      rounds: of.rounds,
+      set,
+      sets: of.sets,
+      moveId: of.moveId,
+      side,
+      position: of.position,
+      needs: of.needs,
     });
   }
 }
 
 /** What the segments of one use of a move have in common. */
-type Shared = Pick<Segment, 'blockId' | 'blockName' | 'blockKind' | 'round' | 'rounds' | 'sets' | 'moveId' | 'position' | 'needs'>;
+type Shared = Pick<
+  Segment,
+  'blockId' | 'blockName' | 'blockKind' | 'round' | 'rounds' | 'sets' | 'moveId' | 'position' | 'needs'
+>;
 
 interface Use {
   readonly move: Move;
@@ -92,8 +120,15 @@ function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWrite
   for (const [at, use] of uses.entries()) {
     const { move, round, timing } = use;
     const of: Shared = {
-      blockId: block.id, blockName: block.name, blockKind: block.kind, rounds: block.rounds,
-      round, sets: timing.sets.length, moveId: move.id, position: move.position, needs: move.needs,
+      blockId: block.id,
+      blockName: block.name,
+      blockKind: block.kind,
+      rounds: block.rounds,
+      round,
+      sets: timing.sets.length,
+      moveId: move.id,
+      position: move.position,
+      needs: move.needs,
     };
     const place = `${block.id}/${move.id}/r${round}`;
     if (move.demoUs !== null && !shown.has(move.id)) {
@@ -104,10 +139,28 @@ function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWrite
     const lastUse = at === uses.length - 1;
     for (const [s, workUs] of timing.sets.entries()) {
       const lastSet = s === timing.sets.length - 1;
-      writeSides({ of, place, label: move.name, kind: timing.kind, workUs, between: timing, sides, set: s + 1, writer });
+      writeSides({
+        of,
+        place,
+        label: move.name,
+        kind: timing.kind,
+        workUs,
+        between: timing,
+        sides,
+        set: s + 1,
+        writer,
+      });
       const restUs = lastSet ? restAfter(block, uses, at, timing) : timing.restUs;
       const isChange = timing.kind === 'hold' && !(lastUse && lastSet && block.blockRestUs !== null);
-      writer.push(restUs, of, `${place}/s${s + 1}/rest`, isChange ? 'change-over' : 'rest', isChange ? 'Change-over' : 'Rest', s + 1, null);
+      writer.push(
+        restUs,
+        of,
+        `${place}/s${s + 1}/rest`,
+        isChange ? 'change-over' : 'rest',
+        isChange ? 'Change-over' : 'Rest',
+        s + 1,
+        null,
+      );
     }
     if (writer.segments.length > PLAN_LIMITS.segments) return false;
   }
@@ -123,7 +176,11 @@ function usesOf(block: Block): Use[] {
     if (written === undefined || timing === undefined) return;
     const move = moveInRound(written, round);
     const sameLength = move.workUs === written.workUs;
-    uses.push({ move, round, timing: sameLength ? timing : { ...timing, sets: timing.sets.map(() => move.workUs ?? ZERO) } });
+    uses.push({
+      move,
+      round,
+      timing: sameLength ? timing : { ...timing, sets: timing.sets.map(() => move.workUs ?? ZERO) },
+    });
   };
   if (block.order === 'circuit') {
     for (let round = 1; round <= block.rounds; round++) block.moves.forEach((_, i) => use(i, round));
@@ -152,10 +209,14 @@ function sidesOf(policy: SidePolicy, round: number): Sides {
   if (policy.kind === 'both') return { kind: 'one', side: 'both' };
   const other = policy.first === 'left' ? 'right' : 'left';
   switch (policy.kind) {
-    case 'alternate': return { kind: 'one', side: 'alternate' };
-    case 'rounds': return { kind: 'one', side: round % 2 === 1 ? policy.first : other };
-    case 'own': return { kind: 'own', order: [policy.first, other] };
-    case 'half': return { kind: 'half', order: [policy.first, other], changeUs: policy.changeUs };
+    case 'alternate':
+      return { kind: 'one', side: 'alternate' };
+    case 'rounds':
+      return { kind: 'one', side: round % 2 === 1 ? policy.first : other };
+    case 'own':
+      return { kind: 'own', order: [policy.first, other] };
+    case 'half':
+      return { kind: 'half', order: [policy.first, other], changeUs: policy.changeUs };
   }
 }
 

@@ -15,14 +15,25 @@ import { bestOrder, orderCost, stepCost } from './order.ts';
 import { type Block, type Plan, newBlock, newMove } from './plan.ts';
 import { traitsOf } from './traits.ts';
 
-const demo = readOutline(readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8')).value;
+const demo = readOutline(
+  readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8'),
+).value;
 const outline = (text: string) => readOutline(`# T\n${text}`).value;
 
 describe('the exercise library', () => {
   it('holds 150 exercises or more, each whole and named once', () => {
     expect(LIBRARY.length).toBeGreaterThanOrEqual(150);
     expect(new Set(LIBRARY.map((e) => e.name.toLowerCase())).size).toBe(LIBRARY.length);
-    for (const e of LIBRARY) expect([e.name, e.muscles.length > 0, e.form !== '', e.caution !== '', e.easier !== '', e.harder !== '', e.secondsARep > 0]).toEqual([e.name, true, true, true, true, true, true]);
+    for (const e of LIBRARY)
+      expect([
+        e.name,
+        e.muscles.length > 0,
+        e.form !== '',
+        e.caution !== '',
+        e.easier !== '',
+        e.harder !== '',
+        e.secondsARep > 0,
+      ]).toEqual([e.name, true, true, true, true, true, true]);
   });
   it('is found by name in the plural and by any fact', () => {
     expect(exerciseNamed('reverse lunges')?.name).toBe('Reverse lunge');
@@ -40,17 +51,45 @@ describe('the exercise library', () => {
 
 // ACSM metabolic equation, ACSM bands, Compendium of Physical Activities 2011: all from memory; the products are derived.
 describe('effort', () => {
-  it('gives energy by the ACSM equation: 30 min at 4.3 MET and 70 kg', () => expect(kilocalories(4.3, 70, 30)).toBeCloseTo(158.025, 3));
-  it.each([['stretch', 2.3], ['flow', 2.5], ['light', 2.8], ['moderate', 3.8], ['vigorous', 8], ['circuit', 4.3], ['resistance', 3.5], ['heavy-resistance', 6], ['low-impact', 5], ['high-impact', 7.3], ['step', 7.5]] as const)('%s is %s MET (Compendium 2011)', (name, met) => expect(EFFORTS[name].met).toBe(met));
-  it.each([[0.57, 'light'], [0.63, 'light'], [0.64, 'moderate'], [0.76, 'moderate'], [0.77, 'vigorous'], [0.95, 'vigorous'], [0.5, null], [1, null]])('%s of maximum heart rate is %s (ACSM)', (share, band) => expect(bandOfHeartRate(share)).toBe(band));
-  it('is light below 3 MET, vigorous from 6', () => expect([2.9, 3, 5.9, 6].map(bandOfMet)).toEqual(['light', 'moderate', 'moderate', 'vigorous']));
+  it('gives energy by the ACSM equation: 30 min at 4.3 MET and 70 kg', () =>
+    expect(kilocalories(4.3, 70, 30)).toBeCloseTo(158.025, 3));
+  it.each([
+    ['stretch', 2.3],
+    ['flow', 2.5],
+    ['light', 2.8],
+    ['moderate', 3.8],
+    ['vigorous', 8],
+    ['circuit', 4.3],
+    ['resistance', 3.5],
+    ['heavy-resistance', 6],
+    ['low-impact', 5],
+    ['high-impact', 7.3],
+    ['step', 7.5],
+  ] as const)('%s is %s MET (Compendium 2011)', (name, met) => expect(EFFORTS[name].met).toBe(met));
+  it.each([
+    [0.57, 'light'],
+    [0.63, 'light'],
+    [0.64, 'moderate'],
+    [0.76, 'moderate'],
+    [0.77, 'vigorous'],
+    [0.95, 'vigorous'],
+    [0.5, null],
+    [1, null],
+  ])('%s of maximum heart rate is %s (ACSM)', (share, band) => expect(bandOfHeartRate(share)).toBe(band));
+  it('is light below 3 MET, vigorous from 6', () =>
+    expect([2.9, 3, 5.9, 6].map(bandOfMet)).toEqual(['light', 'moderate', 'moderate', 'vigorous']));
 });
 
 describe('change-overs', () => {
-  const of = (text: string) => { const plan = outline(text); return changeOvers(plan, compile(plan).segments); };
+  const of = (text: string) => {
+    const plan = outline(text);
+    return changeOvers(plan, compile(plan).segments);
+  };
   it('need more for a new move, another level, a prop and less when known', () => {
     const [first, second, third] = of('## Main: circuit, 2 rounds, 40/20\n- Squat\n- Crate push-up');
-    expect(whyNeeded(first as never)).toMatch(/^new move to be shown 22 s \+ standing to floor 7 s \+ take up crate 5 s \+ the words/);
+    expect(whyNeeded(first as never)).toMatch(
+      /^new move to be shown 22 s \+ standing to floor 7 s \+ take up crate 5 s \+ the words/,
+    );
     expect(second?.parts.map((p) => p.why)).toEqual(['known move', 'floor to standing', 'put down crate', 'the words']);
     expect(third?.parts[0]?.why).toBe('known move');
     expect((first?.shortUs ?? 0) / 1e6).toBeCloseTo(22 + 7 + 5 + 1.7 - 20, 0);
@@ -68,28 +107,46 @@ function cheapest(step: readonly (readonly number[])[], ring: boolean): number {
   const n = step.length;
   const visit = (first: number, last: number, used: number, count: number, cost: number): void => {
     if (count === n) best = Math.min(best, cost + (ring ? (step[last]?.[first] as number) : 0));
-    else for (let next = 0; next < n; next++) if ((used & (1 << next)) === 0) visit(first, next, used | (1 << next), count + 1, cost + (step[last]?.[next] as number));
+    else
+      for (let next = 0; next < n; next++)
+        if ((used & (1 << next)) === 0)
+          visit(first, next, used | (1 << next), count + 1, cost + (step[last]?.[next] as number));
   };
   for (let first = 0; first < n; first++) visit(first, first, 1 << first, 1, 0);
   return best;
 }
 
 describe('the order', () => {
-  const block = (names: readonly string[], more: Partial<Block> = {}): Block => ({ ...newBlock('b', 'circuit', 'B'), moves: names.map((n, i) => newMove(`m${i}`, n)), ...more });
+  const block = (names: readonly string[], more: Partial<Block> = {}): Block => ({
+    ...newBlock('b', 'circuit', 'B'),
+    moves: names.map((n, i) => newMove(`m${i}`, n)),
+    ...more,
+  });
   const names = LIBRARY.filter((e) => e.pattern !== 'stretch').map((e) => e.name);
-  const permutations = (list: readonly number[]): number[][] => (list.length < 2 ? [[...list]] : list.flatMap((head) => permutations(list.filter((x) => x !== head)).map((tail) => [head, ...tail])));
+  const permutations = (list: readonly number[]): number[][] =>
+    list.length < 2
+      ? [[...list]]
+      : list.flatMap((head) => permutations(list.filter((x) => x !== head)).map((tail) => [head, ...tail]));
   it('is the optimum, proved against plain enumeration, with and without locks and rounds', () => {
-    fc.assert(fc.property(fc.uniqueArray(fc.constantFrom(...names), { minLength: 2, maxLength: 6 }), fc.boolean(), fc.array(fc.nat(5), { maxLength: 2 }), (chosen, ring, lockList) => {
-      const b = block(chosen, { rounds: ring ? 2 : 1 });
-      const locked = new Set(lockList.filter((l) => l < chosen.length));
-      const items = b.moves.map((move) => ({ move, traits: traitsOf(move, b.kind) }));
-      const step = items.map((x) => items.map((y) => stepCost(x, y)));
-      const all = permutations(items.map((_, i) => i)).filter((order) => [...locked].every((l) => order[l] === l));
-      const answer = bestOrder(b, locked);
-      expect(answer.cost).toBe(Math.min(...all.map((order) => orderCost(step, order, ring))));
-      expect([...answer.order].sort()).toEqual(items.map((_, i) => i));
-      for (const l of locked) expect(answer.order[l]).toBe(l);
-    }), { seed: 12, numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...names), { minLength: 2, maxLength: 6 }),
+        fc.boolean(),
+        fc.array(fc.nat(5), { maxLength: 2 }),
+        (chosen, ring, lockList) => {
+          const b = block(chosen, { rounds: ring ? 2 : 1 });
+          const locked = new Set(lockList.filter((l) => l < chosen.length));
+          const items = b.moves.map((move) => ({ move, traits: traitsOf(move, b.kind) }));
+          const step = items.map((x) => items.map((y) => stepCost(x, y)));
+          const all = permutations(items.map((_, i) => i)).filter((order) => [...locked].every((l) => order[l] === l));
+          const answer = bestOrder(b, locked);
+          expect(answer.cost).toBe(Math.min(...all.map((order) => orderCost(step, order, ring))));
+          expect([...answer.order].sort()).toEqual(items.map((_, i) => i));
+          for (const l of locked) expect(answer.order[l]).toBe(l);
+        },
+      ),
+      { seed: 12, numRuns: 60 },
+    );
   });
   it('of ten moves is the optimum among all 3 628 800 orders', () => {
     const chosen = names.filter((_, i) => i % 11 === 3).slice(0, 10);
@@ -101,11 +158,18 @@ describe('the order', () => {
     }
   });
   it('keeps every move and lock beyond ten moves, and is never worse than before', () => {
-    fc.assert(fc.property(fc.uniqueArray(fc.constantFrom(...names), { minLength: 11, maxLength: 18 }), fc.nat(10), (chosen, lock) => {
-      const answer = bestOrder(block(chosen), new Set([lock]));
-      expect([...answer.order].sort((a, b) => a - b)).toEqual(chosen.map((_, i) => i));
-      expect([answer.order[lock], answer.cost <= answer.costBefore, answer.optimal]).toEqual([lock, true, false]);
-    }), { seed: 13, numRuns: 20 });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.constantFrom(...names), { minLength: 11, maxLength: 18 }),
+        fc.nat(10),
+        (chosen, lock) => {
+          const answer = bestOrder(block(chosen), new Set([lock]));
+          expect([...answer.order].sort((a, b) => a - b)).toEqual(chosen.map((_, i) => i));
+          expect([answer.order[lock], answer.cost <= answer.costBefore, answer.optimal]).toEqual([lock, true, false]);
+        },
+      ),
+      { seed: 13, numRuns: 20 },
+    );
   });
   it('does not work the same pattern twice in a row where that can be helped', () => {
     const answer = bestOrder(block(['Squat', 'Sumo squat', 'Broomstick row', 'Glute bridge']), new Set());
@@ -114,33 +178,41 @@ describe('the order', () => {
 });
 
 describe('fit to a length', () => {
-  it.each([18, 20, 22, 24.5, 30])('finds the demo in exactly %d minutes, within the limits, and says what changed', (minutes) => {
-    const target = fromSeconds(minutes * 60);
-    const answers = fitToLength(demo, target, USUAL_LIMITS, new Set());
-    expect(answers.length).toBeGreaterThan(0);
-    for (const a of answers) {
-      expect([compile(a.plan).total, a.changes.length > 0]).toEqual([target, minutes !== 24]);
-      for (const b of a.plan.blocks) {
-        if (b.scheme.kind === 'interval') expect(b.scheme.workUs).toBeGreaterThanOrEqual(15e6);
-        if (b.scheme.kind === 'plain') expect(b.scheme.lengthUs).toBeGreaterThanOrEqual(8e6);
+  it.each([18, 20, 22, 24.5, 30])(
+    'finds the demo in exactly %d minutes, within the limits, and says what changed',
+    (minutes) => {
+      const target = fromSeconds(minutes * 60);
+      const answers = fitToLength(demo, target, USUAL_LIMITS, new Set());
+      expect(answers.length).toBeGreaterThan(0);
+      for (const a of answers) {
+        expect([compile(a.plan).total, a.changes.length > 0]).toEqual([target, minutes !== 24]);
+        for (const b of a.plan.blocks) {
+          if (b.scheme.kind === 'interval') expect(b.scheme.workUs).toBeGreaterThanOrEqual(15e6);
+          if (b.scheme.kind === 'plain') expect(b.scheme.lengthUs).toBeGreaterThanOrEqual(8e6);
+        }
       }
-    }
-    expect(answers.map((a) => a.cost)).toEqual([...answers.map((a) => a.cost)].sort((x, y) => x - y));
-  });
+      expect(answers.map((a) => a.cost)).toEqual([...answers.map((a) => a.cost)].sort((x, y) => x - y));
+    },
+  );
   it('never breaks a limit nor touches a locked block, whatever the plan', () => {
-    fc.assert(fc.property(planArbitrary, fc.integer({ min: 60, max: 3000 }), (plan, target) => {
-      const locked = new Set(plan.blocks.slice(0, 1).map((b) => b.id));
-      for (const a of fitToLength(plan, fromSeconds(target), USUAL_LIMITS, locked)) {
-        expect(a.total).toBe(fromSeconds(target));
-        expect(a.plan.blocks[0]).toEqual(plan.blocks[0]);
-        a.plan.blocks.forEach((b, i) => {
-          const was = plan.blocks[i] as Block;
-          expect(b.moves).toEqual(was.moves);
-          if (b.scheme.kind === 'interval' && was.scheme.kind === 'interval' && b.scheme.workUs !== was.scheme.workUs) expect(b.scheme.workUs >= 15e6 && b.scheme.workUs <= 60e6).toBe(true);
-          if (b.scheme.kind === 'plain' && was.scheme.kind === 'plain' && b.scheme.lengthUs !== was.scheme.lengthUs) expect(b.scheme.lengthUs >= 0 && b.scheme.lengthUs <= 180e6).toBe(true);
-        });
-      }
-    }), { seed: 21, numRuns: 25 });
+    fc.assert(
+      fc.property(planArbitrary, fc.integer({ min: 60, max: 3000 }), (plan, target) => {
+        const locked = new Set(plan.blocks.slice(0, 1).map((b) => b.id));
+        for (const a of fitToLength(plan, fromSeconds(target), USUAL_LIMITS, locked)) {
+          expect(a.total).toBe(fromSeconds(target));
+          expect(a.plan.blocks[0]).toEqual(plan.blocks[0]);
+          a.plan.blocks.forEach((b, i) => {
+            const was = plan.blocks[i] as Block;
+            expect(b.moves).toEqual(was.moves);
+            if (b.scheme.kind === 'interval' && was.scheme.kind === 'interval' && b.scheme.workUs !== was.scheme.workUs)
+              expect(b.scheme.workUs >= 15e6 && b.scheme.workUs <= 60e6).toBe(true);
+            if (b.scheme.kind === 'plain' && was.scheme.kind === 'plain' && b.scheme.lengthUs !== was.scheme.lengthUs)
+              expect(b.scheme.lengthUs >= 0 && b.scheme.lengthUs <= 180e6).toBe(true);
+          });
+        }
+      }),
+      { seed: 21, numRuns: 25 },
+    );
   });
   it('leaves a locked move’s seconds as they are, and says what an answer costs', () => {
     const plan = outline('## Hello: talk 0:30\n## Main: 3 rounds, 40/20\n- Squat\n- Row\n- Plank');
@@ -148,8 +220,14 @@ describe('fit to a length', () => {
     const before = compile(plan);
     for (const a of fitToLength(plan, fromSeconds(600), USUAL_LIMITS, new Set([id]))) {
       const { segments } = compile(a.plan);
-      expect(segments.filter((s) => s.moveId === id && s.kind === 'work').map((s) => s.end - s.start)).toEqual(before.segments.filter((s) => s.moveId === id && s.kind === 'work').slice(0, segments.filter((s) => s.moveId === id && s.kind === 'work').length).map((s) => s.end - s.start));
-      const talk = (list: typeof segments) => list.filter((s) => s.kind === 'talk').reduce((sum, s) => sum + s.end - s.start, 0);
+      expect(segments.filter((s) => s.moveId === id && s.kind === 'work').map((s) => s.end - s.start)).toEqual(
+        before.segments
+          .filter((s) => s.moveId === id && s.kind === 'work')
+          .slice(0, segments.filter((s) => s.moveId === id && s.kind === 'work').length)
+          .map((s) => s.end - s.start),
+      );
+      const talk = (list: typeof segments) =>
+        list.filter((s) => s.kind === 'talk').reduce((sum, s) => sum + s.end - s.start, 0);
       expect(a.movesByUs + a.breaksByUs + talk(segments) - talk(before.segments)).toBe(600e6 - before.total);
     }
   });
@@ -171,7 +249,13 @@ describe('balance', () => {
   });
   it('counts what is left by moves and by intervals', () => {
     const { segments } = compile(outline('## A: 2 rounds, 40/20\n- Squat\n- Clam | sides own\n- Crunch'));
-    expect(countsLeft(segments, 0)).toEqual({ intervals: 7, moves: 5, intervalsInRound: 3, movesInRound: 2, rounds: 1 });
+    expect(countsLeft(segments, 0)).toEqual({
+      intervals: 7,
+      moves: 5,
+      intervalsInRound: 3,
+      movesInRound: 2,
+      rounds: 1,
+    });
     expect(countsLeft(segments, 2)).toMatchObject({ intervalsInRound: 2, movesInRound: 1 });
   });
 });
@@ -180,13 +264,23 @@ describe('cautions', () => {
   const rules = (plan: Plan) => planFindings(plan, compile(plan).segments).map((f) => f.rule);
   // ACSM Guidelines (from memory): warm-up 5–10 min, static stretch 10–30 s.
   it('name a missing warm-up, a short stretch, an effort jump and a side that comes up short', () => {
-    expect(rules(outline('## Main: 20 rounds, 40/20\n- Squat jump'))).toEqual(expect.arrayContaining(['no-warm-up', 'no-cool-down', 'effort-jump']));
-    expect(rules(outline('## Stretch: cool-down, hold 8 change 5\n- Calf stretch | sides own'))).toContain('short-stretch');
+    expect(rules(outline('## Main: 20 rounds, 40/20\n- Squat jump'))).toEqual(
+      expect.arrayContaining(['no-warm-up', 'no-cool-down', 'effort-jump']),
+    );
+    expect(rules(outline('## Stretch: cool-down, hold 8 change 5\n- Calf stretch | sides own'))).toContain(
+      'short-stretch',
+    );
     expect(rules(outline('## A: 3 rounds, 40/20\n- Reverse lunge | sides rounds'))).toContain('side-short');
     expect(rules(outline('## A: 40/20\n- Dead bug\n- Squat jump'))).toContain('jump-after-floor');
     expect(rules(outline('## A: 40/20\n- Squat\n- Dead bug'))).toContain('break-short');
   });
   it('each have a measured and a wanted value and a source', () => {
-    for (const f of planFindings(demo, compile(demo).segments)) expect([f.measured !== '', f.wanted !== '', f.source !== '', f.at >= micros(0)]).toEqual([true, true, true, true]);
+    for (const f of planFindings(demo, compile(demo).segments))
+      expect([f.measured !== '', f.wanted !== '', f.source !== '', f.at >= micros(0)]).toEqual([
+        true,
+        true,
+        true,
+        true,
+      ]);
   });
 });

@@ -14,7 +14,13 @@ export interface FitLimits {
   readonly holdS: readonly [number, number];
 }
 
-export const USUAL_LIMITS: FitLimits = { workS: [15, 60], restS: [5, 40], rounds: [1, 6], talkS: [8, 180], holdS: [15, 60] };
+export const USUAL_LIMITS: FitLimits = {
+  workS: [15, 60],
+  restS: [5, 40],
+  rounds: [1, 6],
+  talkS: [8, 180],
+  holdS: [15, 60],
+};
 
 export interface FitAnswer {
   readonly plan: Plan;
@@ -46,7 +52,13 @@ interface Change {
  * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked blocks
  * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best first, exact to the microsecond; none where the limits allow none.
  */
-export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locked: ReadonlySet<string>, most = 4): FitAnswer[] {
+export function fitToLength(
+  plan: Plan,
+  target: Micros,
+  limits: FitLimits,
+  locked: ReadonlySet<string>,
+  most = 4,
+): FitAnswer[] {
   const lengths = new Map<string, number>();
   /** A block's length under a change, or null where the change breaks a limit. Blocks are independent, so lengths add up. */
   const lengthOf = (block: Block, change: Change): number | null => {
@@ -62,19 +74,30 @@ export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locke
   const hard = plan.blocks.filter((b) => !soft.includes(b));
   const softLength = soft.reduce((sum, b) => sum + plainLength(b), 0);
   const found: { change: Change; spread: number; cost: number }[] = [];
-  for (const rounds of ROUND_STEPS) for (const work of WORK_STEPS) for (const rest of REST_STEPS) for (const hold of HOLD_STEPS) {
-    const change = { rounds, work, rest, hold };
-    let sum = 0;
-    for (const block of hard) {
-      const length = lengthOf(block, change);
-      if (length === null) { sum = NaN; break; }
-      sum += length;
-    }
-    const left = target - sum - softLength;
-    if (Number.isNaN(sum) || !canSpread(soft, left, limits)) continue;
-    const cost = Math.abs(rounds) * COST.roundsEach + Math.abs(work) * COST.workEachS + Math.abs(rest) * COST.restEachS + Math.abs(hold) * COST.holdEachS + (Math.abs(left) / S) * COST.talkEachS;
-    found.push({ change, spread: left, cost });
-  }
+  for (const rounds of ROUND_STEPS)
+    for (const work of WORK_STEPS)
+      for (const rest of REST_STEPS)
+        for (const hold of HOLD_STEPS) {
+          const change = { rounds, work, rest, hold };
+          let sum = 0;
+          for (const block of hard) {
+            const length = lengthOf(block, change);
+            if (length === null) {
+              sum = NaN;
+              break;
+            }
+            sum += length;
+          }
+          const left = target - sum - softLength;
+          if (Number.isNaN(sum) || !canSpread(soft, left, limits)) continue;
+          const cost =
+            Math.abs(rounds) * COST.roundsEach +
+            Math.abs(work) * COST.workEachS +
+            Math.abs(rest) * COST.restEachS +
+            Math.abs(hold) * COST.holdEachS +
+            (Math.abs(left) / S) * COST.talkEachS;
+          found.push({ change, spread: left, cost });
+        }
   found.sort((a, b) => a.cost - b.cost);
   const before = spent(compile(plan).segments);
   const answers: FitAnswer[] = [];
@@ -87,7 +110,15 @@ export function fitToLength(plan: Plan, target: Micros, limits: FitLimits, locke
     seen.add(key);
     const { total, segments } = compile(fitted);
     const now = spent(segments);
-    if (total === target) answers.push({ plan: fitted, total, cost, changes: describe(plan, fitted), movesByUs: micros(now.moves - before.moves), breaksByUs: micros(now.breaks - before.breaks) });
+    if (total === target)
+      answers.push({
+        plan: fitted,
+        total,
+        cost,
+        changes: describe(plan, fitted),
+        movesByUs: micros(now.moves - before.moves),
+        breaksByUs: micros(now.breaks - before.breaks),
+      });
     if (answers.length >= most) break;
   }
   return answers;
@@ -121,8 +152,15 @@ function changeBlock(block: Block, change: Change, limits: FitLimits, locked: Re
   const moves = keepLocked(block, locked);
   switch (scheme.kind) {
     case 'interval': {
-      const [workUs, restUs] = [scheme.workUs + change.work * S, scheme.restUs === 0 ? 0 : scheme.restUs + change.rest * S];
-      if ((change.work !== 0 && !within(workUs, limits.workS)) || (scheme.restUs !== 0 && change.rest !== 0 && !within(restUs, limits.restS))) return null;
+      const [workUs, restUs] = [
+        scheme.workUs + change.work * S,
+        scheme.restUs === 0 ? 0 : scheme.restUs + change.rest * S,
+      ];
+      if (
+        (change.work !== 0 && !within(workUs, limits.workS)) ||
+        (scheme.restUs !== 0 && change.rest !== 0 && !within(restUs, limits.restS))
+      )
+        return null;
       return { ...next, moves, scheme: { ...scheme, workUs: micros(workUs), restUs: micros(restUs) } };
     }
     case 'hold': {
@@ -130,7 +168,8 @@ function changeBlock(block: Block, change: Change, limits: FitLimits, locked: Re
       if (change.hold !== 0 && !within(holdUs, limits.holdS)) return null;
       return { ...next, moves, scheme: { ...scheme, holdUs: micros(holdUs) } };
     }
-    default: return next;
+    default:
+      return next;
   }
 }
 
@@ -140,7 +179,9 @@ function keepLocked(block: Block, locked: ReadonlySet<string>): Block['moves'] {
   const timings = moveTimings(block);
   return block.moves.map((move, i) => {
     const timing = timings[i];
-    return timing === undefined || !locked.has(move.id) ? move : { ...move, workUs: move.workUs ?? timing.sets[0] ?? null, restUs: timing.restUs };
+    return timing === undefined || !locked.has(move.id)
+      ? move
+      : { ...move, workUs: move.workUs ?? timing.sets[0] ?? null, restUs: timing.restUs };
   });
 }
 
@@ -170,7 +211,9 @@ function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: numb
   }
   return blocks.map((block) => {
     const i = soft.indexOf(block);
-    return i < 0 || block.scheme.kind !== 'plain' ? block : { ...block, scheme: { kind: 'plain', lengthUs: micros(block.scheme.lengthUs + (shares[i] as number)) } };
+    return i < 0 || block.scheme.kind !== 'plain'
+      ? block
+      : { ...block, scheme: { kind: 'plain', lengthUs: micros(block.scheme.lengthUs + (shares[i] as number)) } };
   });
 }
 
@@ -182,11 +225,15 @@ export function describe(before: Plan, after: Plan): string[] {
     const parts: string[] = [];
     if (a.rounds !== b.rounds) parts.push(`${a.rounds} → ${b.rounds} rounds`);
     if (a.scheme.kind === 'interval' && b.scheme.kind === 'interval') {
-      if (a.scheme.workUs !== b.scheme.workUs) parts.push(`work ${writeSeconds(a.scheme.workUs)} → ${writeSeconds(b.scheme.workUs)} s`);
-      if (a.scheme.restUs !== b.scheme.restUs) parts.push(`rest ${writeSeconds(a.scheme.restUs)} → ${writeSeconds(b.scheme.restUs)} s`);
+      if (a.scheme.workUs !== b.scheme.workUs)
+        parts.push(`work ${writeSeconds(a.scheme.workUs)} → ${writeSeconds(b.scheme.workUs)} s`);
+      if (a.scheme.restUs !== b.scheme.restUs)
+        parts.push(`rest ${writeSeconds(a.scheme.restUs)} → ${writeSeconds(b.scheme.restUs)} s`);
     }
-    if (a.scheme.kind === 'hold' && b.scheme.kind === 'hold' && a.scheme.holdUs !== b.scheme.holdUs) parts.push(`hold ${writeSeconds(a.scheme.holdUs)} → ${writeSeconds(b.scheme.holdUs)} s`);
-    if (a.scheme.kind === 'plain' && b.scheme.kind === 'plain' && a.scheme.lengthUs !== b.scheme.lengthUs) parts.push(`${writeTime(a.scheme.lengthUs)} → ${writeTime(b.scheme.lengthUs)}`);
+    if (a.scheme.kind === 'hold' && b.scheme.kind === 'hold' && a.scheme.holdUs !== b.scheme.holdUs)
+      parts.push(`hold ${writeSeconds(a.scheme.holdUs)} → ${writeSeconds(b.scheme.holdUs)} s`);
+    if (a.scheme.kind === 'plain' && b.scheme.kind === 'plain' && a.scheme.lengthUs !== b.scheme.lengthUs)
+      parts.push(`${writeTime(a.scheme.lengthUs)} → ${writeTime(b.scheme.lengthUs)}`);
     return parts.length === 0 ? [] : [`${b.name}: ${parts.join(', ')}`];
   });
 }

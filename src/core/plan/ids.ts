@@ -5,7 +5,8 @@ export function freshIds(plan: Plan): (prefix: string) => string {
   const used = new Set(plan.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]));
   let n = used.size;
   return (prefix) => {
-    do n += 1; while (used.has(`${prefix}${n}`));
+    do n += 1;
+    while (used.has(`${prefix}${n}`));
     used.add(`${prefix}${n}`);
     return `${prefix}${n}`;
   };

@@ -35,17 +35,30 @@ export function bestOrder(block: Block, locked: ReadonlySet<number>, book: Exerc
   const step = items.map((a) => items.map((b) => stepCost(a, b)));
   const before = items.map((_, i) => i);
   const exact = items.length <= MOST_EXACT;
-  const order = items.length < 2 ? before : exact ? exactOrder(step, locked, circular) : improvedOrder(step, locked, circular);
+  const order =
+    items.length < 2 ? before : exact ? exactOrder(step, locked, circular) : improvedOrder(step, locked, circular);
   const cost = orderCost(step, order, circular);
   const costBefore = orderCost(step, before, circular);
   // Equal cost: what the person wrote stays.
   const chosen = cost < costBefore ? order : before;
-  return { order: chosen, cost: Math.min(cost, costBefore), costBefore, optimal: exact, ...countChanges(items, chosen, circular) };
+  return {
+    order: chosen,
+    cost: Math.min(cost, costBefore),
+    costBefore,
+    optimal: exact,
+    ...countChanges(items, chosen, circular),
+  };
 }
 
 export function stepCost(a: Item, b: Item): number {
   let cost = 0;
-  if (a.traits.pattern !== null && a.traits.pattern === b.traits.pattern && a.traits.pattern !== 'stretch' && a.traits.pattern !== 'mobility') cost += ORDER_COSTS.samePattern;
+  if (
+    a.traits.pattern !== null &&
+    a.traits.pattern === b.traits.pattern &&
+    a.traits.pattern !== 'stretch' &&
+    a.traits.pattern !== 'mobility'
+  )
+    cost += ORDER_COSTS.samePattern;
   if (changesLevel(a, b)) cost += ORDER_COSTS.level;
   if (changesProps(a, b)) cost += ORDER_COSTS.prop;
   const sided = (item: Item) => item.move.sides !== null && item.move.sides.kind !== 'both';
@@ -54,7 +67,8 @@ export function stepCost(a: Item, b: Item): number {
   return cost;
 }
 
-const changesLevel = (a: Item, b: Item) => a.traits.endLevel !== null && b.traits.level !== null && a.traits.endLevel !== b.traits.level;
+const changesLevel = (a: Item, b: Item) =>
+  a.traits.endLevel !== null && b.traits.level !== null && a.traits.endLevel !== b.traits.level;
 const changesProps = (a: Item, b: Item) => [...a.traits.needs].sort().join() !== [...b.traits.needs].sort().join();
 
 export function orderCost(step: readonly (readonly number[])[], order: readonly number[], circular: boolean): number {
@@ -101,7 +115,7 @@ function exactOrder(step: readonly (readonly number[])[], locked: ReadonlySet<nu
 
 function traceOrder(back: Int8Array, all: number, last: number, n: number): number[] {
   const order: number[] = [];
-  for (let set = all, at = last; at >= 0; ) {
+  for (let set = all, at = last; at >= 0;) {
     order.unshift(at);
     const previous = back[set * n + at] as number;
     set &= ~(1 << at);
@@ -120,7 +134,7 @@ function bits(set: number): number {
 function improvedOrder(step: readonly (readonly number[])[], locked: ReadonlySet<number>, circular: boolean): number[] {
   let order = step.map((_, i) => i);
   const free = order.filter((i) => !locked.has(i));
-  for (let better = true; better; ) {
+  for (let better = true; better;) {
     better = false;
     for (const a of free) {
       for (const b of free) {

@@ -2,12 +2,30 @@ import type { Micros } from '../time/micros.ts';
 
 /** The kinds of block, in the words of the field. Talk, set-up and water hold no moves. */
 export const BLOCK_KINDS = [
-  'warm-up', 'circuit', 'strength', 'cardio', 'core', 'hold', 'flow', 'cool-down', 'talk', 'set-up', 'water',
+  'warm-up',
+  'circuit',
+  'strength',
+  'cardio',
+  'core',
+  'hold',
+  'flow',
+  'cool-down',
+  'talk',
+  'set-up',
+  'water',
 ] as const;
 export type BlockKind = (typeof BLOCK_KINDS)[number];
 
 export const POSITIONS = [
-  'standing', 'half-kneeling', 'kneeling', 'all fours', 'plank', 'prone', 'supine', 'side-lying', 'seated',
+  'standing',
+  'half-kneeling',
+  'kneeling',
+  'all fours',
+  'plank',
+  'prone',
+  'supine',
+  'side-lying',
+  'seated',
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
@@ -17,7 +35,13 @@ export type Scheme =
   | { readonly kind: 'pair'; readonly firstUs: Micros; readonly secondUs: Micros; readonly restUs: Micros }
   | { readonly kind: 'emom'; readonly periodUs: Micros; readonly workUs: Micros }
   | { readonly kind: 'ladder'; readonly worksUs: readonly Micros[]; readonly restUs: Micros }
-  | { readonly kind: 'reps'; readonly reps: number; readonly repUs: Micros; readonly tempo: string | null; readonly restUs: Micros }
+  | {
+      readonly kind: 'reps';
+      readonly reps: number;
+      readonly repUs: Micros;
+      readonly tempo: string | null;
+      readonly restUs: Micros;
+    }
   | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Micros }
   | { readonly kind: 'hold'; readonly holdUs: Micros; readonly changeUs: Micros }
   | { readonly kind: 'flow'; readonly lengthUs: Micros }
@@ -70,7 +94,12 @@ export function moveInRound(move: Move, round: number): Move {
   if (move.changes === undefined || round < 2) return move;
   let now = move;
   for (const change of move.changes.filter((c) => c.fromRound <= round).sort((a, b) => a.fromRound - b.fromRound)) {
-    now = { ...now, name: change.name ?? now.name, workUs: change.workUs ?? now.workUs, needs: change.needs ?? now.needs };
+    now = {
+      ...now,
+      name: change.name ?? now.name,
+      workUs: change.workUs ?? now.workUs,
+      needs: change.needs ?? now.needs,
+    };
   }
   return now;
 }
@@ -103,7 +132,15 @@ export interface Plan {
   readonly blocks: readonly Block[];
 }
 
-export const PLAN_LIMITS = { blocks: 200, movesInBlock: 400, moves: 2_000, rounds: 100, sets: 100, changes: 20, segments: 20_000 } as const;
+export const PLAN_LIMITS = {
+  blocks: 200,
+  movesInBlock: 400,
+  moves: 2_000,
+  rounds: 100,
+  sets: 100,
+  changes: 20,
+  segments: 20_000,
+} as const;
 
 export function isPlainBlock(kind: BlockKind): boolean {
   return kind === 'talk' || kind === 'set-up' || kind === 'water';
@@ -113,8 +150,17 @@ export const NO_SIDES: SidePolicy = { kind: 'both' };
 
 export function newMove(id: string, name: string): Move {
   return {
-    id, name, sides: null, position: null, needs: [], easier: null, harder: null, note: null,
-    workUs: null, restUs: null, demoUs: null,
+    id,
+    name,
+    sides: null,
+    position: null,
+    needs: [],
+    easier: null,
+    harder: null,
+    note: null,
+    workUs: null,
+    restUs: null,
+    demoUs: null,
   };
 }
 
@@ -123,13 +169,20 @@ const S = 1_000_000;
 /** The scheme a block of a kind begins with when nothing was said. */
 export function defaultScheme(kind: BlockKind): Scheme {
   switch (kind) {
-    case 'talk': return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    case 'set-up': return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    case 'water': return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    case 'hold': return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
-    case 'cool-down': return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
-    case 'flow': return { kind: 'flow', lengthUs: (60 * S) as Micros };
-    case 'warm-up': return { kind: 'interval', workUs: (30 * S) as Micros, restUs: 0 as Micros, sets: 1 };
+    case 'talk':
+      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'set-up':
+      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'water':
+      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    case 'hold':
+      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+    case 'cool-down':
+      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+    case 'flow':
+      return { kind: 'flow', lengthUs: (60 * S) as Micros };
+    case 'warm-up':
+      return { kind: 'interval', workUs: (30 * S) as Micros, restUs: 0 as Micros, sets: 1 };
     case 'circuit':
     case 'strength':
     case 'cardio':
@@ -140,7 +193,16 @@ export function defaultScheme(kind: BlockKind): Scheme {
 
 export function newBlock(id: string, kind: BlockKind, name: string): Block {
   return {
-    id, name, kind, scheme: defaultScheme(kind), rounds: 1, order: 'circuit', sides: null,
-    roundRestUs: null, blockRestUs: null, keepLastRest: true, moves: [],
+    id,
+    name,
+    kind,
+    scheme: defaultScheme(kind),
+    rounds: 1,
+    order: 'circuit',
+    sides: null,
+    roundRestUs: null,
+    blockRestUs: null,
+    keepLastRest: true,
+    moves: [],
   };
 }

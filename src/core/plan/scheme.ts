@@ -28,7 +28,11 @@ function timingOf(scheme: Scheme, index: number, moves: number): MoveTiming {
       // Moves go two by two; the two of a pair touch, the rest follows the second. An odd last move is a first alone.
       const first = index % 2 === 0;
       const alone = first && index === moves - 1;
-      return { kind: 'work', sets: [first ? scheme.firstUs : scheme.secondUs], restUs: first && !alone ? ZERO : scheme.restUs };
+      return {
+        kind: 'work',
+        sets: [first ? scheme.firstUs : scheme.secondUs],
+        restUs: first && !alone ? ZERO : scheme.restUs,
+      };
     }
     case 'emom':
       return { kind: 'work', sets: [scheme.workUs], restUs: Math.max(0, scheme.periodUs - scheme.workUs) as Micros };

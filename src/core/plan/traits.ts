@@ -21,17 +21,36 @@ export interface Traits {
   readonly effort: Effort;
 }
 
-export function traitsOf(move: Pick<Move, 'name' | 'position' | 'needs'>, block: BlockKind, book: ExerciseBook = SHIPPED_BOOK): Traits {
+export function traitsOf(
+  move: Pick<Move, 'name' | 'position' | 'needs'>,
+  block: BlockKind,
+  book: ExerciseBook = SHIPPED_BOOK,
+): Traits {
   const exercise = book.named(move.name);
   const position = move.position ?? exercise?.start ?? null;
   return {
-    exercise, position, level: position === null ? null : levelOf(position), endLevel: move.position === null && exercise !== null ? levelOf(exercise.end) : position === null ? null : levelOf(position), needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
-    pattern: exercise?.pattern ?? null, muscles: exercise?.muscles ?? [], impact: exercise?.impact ?? 'none', effort: exercise?.effort ?? usualEffort(block),
+    exercise,
+    position,
+    level: position === null ? null : levelOf(position),
+    endLevel:
+      move.position === null && exercise !== null
+        ? levelOf(exercise.end)
+        : position === null
+          ? null
+          : levelOf(position),
+    needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
+    pattern: exercise?.pattern ?? null,
+    muscles: exercise?.muscles ?? [],
+    impact: exercise?.impact ?? 'none',
+    effort: exercise?.effort ?? usualEffort(block),
   };
 }
 
 /** Reads the traits of any segment of a plan; null for a segment of no move. A move that changes between rounds is asked by its name in that round. */
-export function traitsReader(plan: Plan, book: ExerciseBook = SHIPPED_BOOK): (segment: Pick<Segment, 'moveId' | 'label' | 'needs' | 'blockKind'>) => Traits | null {
+export function traitsReader(
+  plan: Plan,
+  book: ExerciseBook = SHIPPED_BOOK,
+): (segment: Pick<Segment, 'moveId' | 'label' | 'needs' | 'blockKind'>) => Traits | null {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
   const known = new Map<string, Traits>();
   return (segment) => {
@@ -39,7 +58,15 @@ export function traitsReader(plan: Plan, book: ExerciseBook = SHIPPED_BOOK): (se
     if (move === undefined) return null;
     const key = `${move.id}/${segment.label}/${segment.needs.join()}`;
     let traits = known.get(key);
-    if (traits === undefined) known.set(key, (traits = traitsOf({ name: segment.label, position: move.position, needs: segment.needs }, segment.blockKind, book)));
+    if (traits === undefined)
+      known.set(
+        key,
+        (traits = traitsOf(
+          { name: segment.label, position: move.position, needs: segment.needs },
+          segment.blockKind,
+          book,
+        )),
+      );
     return traits;
   };
 }
@@ -52,14 +79,25 @@ export function levelOf(position: Position): Level {
 /** The effort of a move the library does not know, by the kind of its block. */
 function usualEffort(block: BlockKind): Effort {
   switch (block) {
-    case 'warm-up': return 'light';
-    case 'circuit': return 'circuit';
-    case 'strength': return 'resistance';
-    case 'cardio': return 'high-impact';
-    case 'core': return 'moderate';
-    case 'flow': return 'flow';
-    case 'hold': case 'cool-down': return 'stretch';
-    case 'talk': case 'set-up': case 'water': return 'rest';
+    case 'warm-up':
+      return 'light';
+    case 'circuit':
+      return 'circuit';
+    case 'strength':
+      return 'resistance';
+    case 'cardio':
+      return 'high-impact';
+    case 'core':
+      return 'moderate';
+    case 'flow':
+      return 'flow';
+    case 'hold':
+    case 'cool-down':
+      return 'stretch';
+    case 'talk':
+    case 'set-up':
+    case 'water':
+      return 'rest';
   }
 }
 

@@ -33,7 +33,11 @@ export interface MoveFacts {
 const MAT = 'a mat';
 
 /** Reads a class once for all its calls. */
-export function callFacts(plan: Plan | null, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): CallFacts {
+export function callFacts(
+  plan: Plan | null,
+  segments: readonly Segment[],
+  book: ExerciseBook = SHIPPED_BOOK,
+): CallFacts {
   const traits = plan === null ? () => null : traitsReader(plan, book);
   const moves = new Map(plan?.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)) ?? []);
   const known = new Map<string, MoveFacts | null>();
@@ -50,8 +54,14 @@ export function callFacts(plan: Plan | null, segments: readonly Segment[], book:
     const move = moves.get(segment.moveId ?? '');
     const needs = t.needs.map((need) => withArticle(need));
     return {
-      needs: t.level === 'low' || t.level === 'floor' ? [...needs, MAT] : needs, setUp: t.exercise?.setUp ?? '', easier: move?.easier ?? t.exercise?.easier ?? '',
-      harder: move?.harder ?? t.exercise?.harder ?? '', caution: t.exercise?.caution ?? '', form: t.exercise?.form ?? '', impact: t.impact, known: t.exercise !== null,
+      needs: t.level === 'low' || t.level === 'floor' ? [...needs, MAT] : needs,
+      setUp: t.exercise?.setUp ?? '',
+      easier: move?.easier ?? t.exercise?.easier ?? '',
+      harder: move?.harder ?? t.exercise?.harder ?? '',
+      caution: t.exercise?.caution ?? '',
+      form: t.exercise?.form ?? '',
+      impact: t.impact,
+      known: t.exercise !== null,
     };
   };
 
@@ -82,7 +92,12 @@ export function callFacts(plan: Plan | null, segments: readonly Segment[], book:
     rounds.add(round);
   }
   return {
-    of, allNeeds: [...needed], newNeeds: (s) => newNeeds.get(s.index) ?? [], isFirst: (s) => firsts.has(s.index), isLastMove: (s) => lastMoves.has(s.index), beginsRound: (s) => begins.has(s.index),
+    of,
+    allNeeds: [...needed],
+    newNeeds: (s) => newNeeds.get(s.index) ?? [],
+    isFirst: (s) => firsts.has(s.index),
+    isLastMove: (s) => lastMoves.has(s.index),
+    beginsRound: (s) => begins.has(s.index),
   };
 }
 

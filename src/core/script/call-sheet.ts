@@ -1,12 +1,35 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CallMeans, type WantedCall, wantedCalls } from './calls.ts';
-import { CALL_KINDS, type CallKind, type CallRules, type Cue, DEFAULT_CALLS, type Script, WORDED_CALLS } from './cue.ts';
+import {
+  CALL_KINDS,
+  type CallKind,
+  type CallRules,
+  type Cue,
+  DEFAULT_CALLS,
+  type Script,
+  WORDED_CALLS,
+} from './cue.ts';
 import { groupBy } from './group-by.ts';
 import { type DroppedLine, type PlacedLine, type Schedule, callOf } from './schedule.ts';
 
 /** The columns of the call sheet, in the order a class hears them. */
-export const SHEET_COLUMNS = ['rest', 'water', 'next-up', 'round', 'equipment', 'set-up', 'option', 'caution', 'name', 'side', 'last-one', 'half-way', 'ten', 'countdown'] as const satisfies readonly CallKind[];
+export const SHEET_COLUMNS = [
+  'rest',
+  'water',
+  'next-up',
+  'round',
+  'equipment',
+  'set-up',
+  'option',
+  'caution',
+  'name',
+  'side',
+  'last-one',
+  'half-way',
+  'ten',
+  'countdown',
+] as const satisfies readonly CallKind[];
 
 /** `filled`: it is said where it should be; `late`: a written line says it too late; `no-fit`: there is no room; `missing`: nobody says it. */
 export type FieldState = 'filled' | 'missing' | 'late' | 'no-fit';
@@ -28,13 +51,27 @@ export interface SheetRow {
 }
 
 /** How late each call may be said and still help: our own judgement. Those not named may come at any time in their segment. */
-const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = { name: fromSeconds(2), side: fromSeconds(3), 'half-way': fromSeconds(2.5), ten: fromSeconds(2), 'next-up': fromSeconds(4) };
+const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = {
+  name: fromSeconds(2),
+  side: fromSeconds(3),
+  'half-way': fromSeconds(2.5),
+  ten: fromSeconds(2),
+  'next-up': fromSeconds(4),
+};
 
 /** Segments against the calls they want: which are filled, missing, late or do not fit. Rows without any wanted call are left out. */
-export function callSheet(segments: readonly Segment[], script: Script, { lines, dropped }: Pick<Schedule, 'lines' | 'dropped'>, means: CallMeans): SheetRow[] {
+export function callSheet(
+  segments: readonly Segment[],
+  script: Script,
+  { lines, dropped }: Pick<Schedule, 'lines' | 'dropped'>,
+  means: CallMeans,
+): SheetRow[] {
   const wanted = wantedCalls(segments, allOn(script.calls), means);
   const placed = groupBy(lines, (l) => l.segmentIndex);
-  const lost = groupBy(dropped.filter((d) => d.segmentIndex !== null), (d) => d.segmentIndex as number);
+  const lost = groupBy(
+    dropped.filter((d) => d.segmentIndex !== null),
+    (d) => d.segmentIndex as number,
+  );
   const cues = new Map(script.cues.map((cue) => [cue.id, cue]));
   const rows = new Map<number, Map<CallKind, SheetField>>();
   for (const call of wanted) {
@@ -46,39 +83,72 @@ export function callSheet(segments: readonly Segment[], script: Script, { lines,
   return [...rows].sort((a, b) => a[0] - b[0]).map(([segmentIndex, fields]) => ({ segmentIndex, fields }));
 }
 
-function fieldOf(call: WantedCall, segments: readonly Segment[], placed: ReadonlyMap<number, PlacedLine[]>, lost: ReadonlyMap<number, DroppedLine[]>, cues: ReadonlyMap<string, Cue>): SheetField {
+function fieldOf(
+  call: WantedCall,
+  segments: readonly Segment[],
+  placed: ReadonlyMap<number, PlacedLine[]>,
+  lost: ReadonlyMap<number, DroppedLine[]>,
+  cues: ReadonlyMap<string, Cue>,
+): SheetField {
   const { index } = call.segment;
   const does = (line: { kind: string; cueId: string | null }) => {
     const cue = line.cueId === null ? undefined : cues.get(line.cueId);
     return cue === undefined ? line.cueId === null && line.kind === call.call : callOf(cue) === call.call;
   };
-  const field = (state: FieldState, text: string, cueId: string | null, offUs = 0): SheetField => ({ call: call.call, state, text, cueId, offUs: micros(offUs) });
+  const field = (state: FieldState, text: string, cueId: string | null, offUs = 0): SheetField => ({
+    call: call.call,
+    state,
+    text,
+    cueId,
+    offUs: micros(offUs),
+  });
   const said = placed.get(index)?.findLast(does);
   if (said !== undefined) {
     const off = said.cueId === null ? 0 : said.start - call.start;
     const late = LATEST[call.call];
-    return field(late !== undefined && Math.abs(off) > late ? 'late' : 'filled', said.text, said.cueId, late !== undefined && Math.abs(off) > late ? Math.abs(off) : 0);
+    return field(
+      late !== undefined && Math.abs(off) > late ? 'late' : 'filled',
+      said.text,
+      said.cueId,
+      late !== undefined && Math.abs(off) > late ? Math.abs(off) : 0,
+    );
   }
   const gone = lost.get(index)?.find(does);
   if (gone !== undefined) return field('no-fit', gone.text, gone.cueId, gone.missingUs);
   // What should be prepared before the move may be said in it by a written line: then it is late.
   const move = isActive(call.segment) ? undefined : segments.slice(index + 1).find(isActive);
   const inMove = move === undefined ? undefined : placed.get(move.index)?.find((l) => l.cueId !== null && does(l));
-  if (move !== undefined && inMove !== undefined) return field('late', inMove.text, inMove.cueId, inMove.start - call.segment.end);
+  if (move !== undefined && inMove !== undefined)
+    return field('late', inMove.text, inMove.cueId, inMove.start - call.segment.end);
   return field('missing', call.text, null);
 }
 
 /** The rules with every call on and worded, to find what could be said. */
 function allOn(rules: CallRules): CallRules {
-  const words = Object.fromEntries(WORDED_CALLS.map((kind) => [kind, rules.words[kind].some((w) => w.trim() !== '') ? rules.words[kind] : DEFAULT_CALLS.words[kind]])) as CallRules['words'];
-  return { ...rules, on: DEFAULT_CALLS.on, words, countdown: rules.countdown === 'none' ? DEFAULT_CALLS.countdown : rules.countdown };
+  const words = Object.fromEntries(
+    WORDED_CALLS.map((kind) => [
+      kind,
+      rules.words[kind].some((w) => w.trim() !== '') ? rules.words[kind] : DEFAULT_CALLS.words[kind],
+    ]),
+  ) as CallRules['words'];
+  return {
+    ...rules,
+    on: DEFAULT_CALLS.on,
+    words,
+    countdown: rules.countdown === 'none' ? DEFAULT_CALLS.countdown : rules.countdown,
+  };
 }
 
 /** Fills a column: the call is written wherever it is wanted and not yet said. */
 export function fillColumn(rules: CallRules, call: CallKind): CallRules {
-  if (call === 'countdown') return rules.countdown === 'none' ? { ...rules, countdown: DEFAULT_CALLS.countdown } : rules;
+  if (call === 'countdown')
+    return rules.countdown === 'none' ? { ...rules, countdown: DEFAULT_CALLS.countdown } : rules;
   const silent = !rules.words[call].some((w) => w.trim() !== '');
-  return { ...rules, on: { ...rules.on, [call]: true }, words: silent ? { ...rules.words, [call]: DEFAULT_CALLS.words[call] } : rules.words };
+  return {
+    ...rules,
+    on: { ...rules.on, [call]: true },
+    words: silent ? { ...rules.words, [call]: DEFAULT_CALLS.words[call] } : rules.words,
+  };
 }
 
 /** Empties a column again. */
@@ -95,18 +165,39 @@ export function cueForCall(call: CallKind, segment: Segment, text: string, id: s
   const of = { id, segmentKey: segment.key, text };
   const start = (seconds: number) => ({ kind: 'start', afterUs: fromSeconds(seconds) }) as const;
   switch (call) {
-    case 'name': return { ...of, kind: 'name', anchor: start(0) };
-    case 'next-up': return { ...of, kind: 'next-up', anchor: isActive(segment) ? { kind: 'end', beforeUs: fromSeconds(8) } : start(2) };
-    case 'set-up': case 'option': case 'caution': return { ...of, kind: call, anchor: start(isActive(segment) ? 1 : 3) };
-    case 'half-way': return { ...of, kind: 'time-call', anchor: { kind: 'half' } };
-    case 'ten': return { ...of, kind: 'time-call', anchor: { kind: 'end', beforeUs: fromSeconds(10) } };
-    case 'side': case 'equipment': case 'rest': case 'water': case 'last-one': case 'round': case 'countdown': return null;
+    case 'name':
+      return { ...of, kind: 'name', anchor: start(0) };
+    case 'next-up':
+      return {
+        ...of,
+        kind: 'next-up',
+        anchor: isActive(segment) ? { kind: 'end', beforeUs: fromSeconds(8) } : start(2),
+      };
+    case 'set-up':
+    case 'option':
+    case 'caution':
+      return { ...of, kind: call, anchor: start(isActive(segment) ? 1 : 3) };
+    case 'half-way':
+      return { ...of, kind: 'time-call', anchor: { kind: 'half' } };
+    case 'ten':
+      return { ...of, kind: 'time-call', anchor: { kind: 'end', beforeUs: fromSeconds(10) } };
+    case 'side':
+    case 'equipment':
+    case 'rest':
+    case 'water':
+    case 'last-one':
+    case 'round':
+    case 'countdown':
+      return null;
   }
 }
 
 /** How many fields of each state a column has. */
 export function columnCounts(rows: readonly SheetRow[]): ReadonlyMap<CallKind, Readonly<Record<FieldState, number>>> {
-  const counts = new Map<CallKind, Record<FieldState, number>>(CALL_KINDS.map((kind) => [kind, { filled: 0, missing: 0, late: 0, 'no-fit': 0 }]));
-  for (const row of rows) for (const [kind, field] of row.fields) (counts.get(kind) as Record<FieldState, number>)[field.state] += 1;
+  const counts = new Map<CallKind, Record<FieldState, number>>(
+    CALL_KINDS.map((kind) => [kind, { filled: 0, missing: 0, late: 0, 'no-fit': 0 }]),
+  );
+  for (const row of rows)
+    for (const [kind, field] of row.fields) (counts.get(kind) as Record<FieldState, number>)[field.state] += 1;
   return counts;
 }

@@ -42,7 +42,9 @@ describe('the schools of the countdown', () => {
     ['8-6-4-3-2-1', [8, 6, 4, 3, 2, 1], [32, 34, 36, 37, 38, 39]],
   ])('%s', (countdown, beats, at) => {
     expect(countdownBeats(countdown)).toEqual(beats);
-    expect(only(calls('## A: 40/20\n- Squat', { ...SPARE_CALLS, countdown }), 'countdown').map(([, start]) => start)).toEqual(at);
+    expect(
+      only(calls('## A: 40/20\n- Squat', { ...SPARE_CALLS, countdown }), 'countdown').map(([, start]) => start),
+    ).toEqual(at);
   });
 });
 
@@ -85,7 +87,8 @@ describe('water and change-overs', () => {
 });
 
 describe('with the plan known', () => {
-  const text = '# T\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n';
+  const text =
+    '# T\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n';
   const plan = readOutline(text).value;
   const { segments } = compile(plan);
   const list = wantedCalls(segments, DEFAULT_CALLS, { plan });
@@ -93,8 +96,16 @@ describe('with the plan known', () => {
   const first = (label: string) => segments.find((s) => s.label === label) as (typeof segments)[number];
 
   it('equipment is named in the opening talk, and again before it is needed, the mat too', () => {
-    expect(said('equipment').map((c) => c.text)).toEqual(['You need a crate, a mat and a folded towel.', 'You need a crate and a mat.', 'You need a folded towel.']);
-    for (const [call, label] of [[said('equipment')[1], 'Crate push-up'], [said('equipment')[2], 'Side plank']] as const) expect(call!.start + call!.length).toBeLessThan(first(label).start);
+    expect(said('equipment').map((c) => c.text)).toEqual([
+      'You need a crate, a mat and a folded towel.',
+      'You need a crate and a mat.',
+      'You need a folded towel.',
+    ]);
+    for (const [call, label] of [
+      [said('equipment')[1], 'Crate push-up'],
+      [said('equipment')[2], 'Side plank'],
+    ] as const)
+      expect(call!.start + call!.length).toBeLessThan(first(label).start);
   });
   it('an option comes before its move starts, once a move; straight after a talk it follows the name', () => {
     expect(said('option')[0]?.segment.label).toBe('Squat');
@@ -105,21 +116,40 @@ describe('with the plan known', () => {
     expect(said('option').length + list.filter((c) => c.call === 'option' && c.missingUs > 0).length).toBe(3);
   });
   it('rounds are counted, the last is called the last, and so is the last move', () => {
-    expect([...said('round'), ...said('last-one')].map((c) => c.text)).toEqual(['Round one of two.', 'Last round.', 'Last move.']);
+    expect([...said('round'), ...said('last-one')].map((c) => c.text)).toEqual([
+      'Round one of two.',
+      'Last round.',
+      'Last move.',
+    ]);
     expect(said('last-one').find((c) => c.text === 'Last move.')?.segment.label).toBe('Side plank');
   });
   it('breaks are counted into the work', () => {
     const rest = segments.find((s) => s.kind === 'rest');
-    expect(list.filter((c) => c.call === 'countdown' && c.segment === rest).map((c) => (rest!.end - c.start) / 1e6)).toEqual([3, 2, 1]);
-    expect(wantedCalls(segments, { ...DEFAULT_CALLS, countIn: false }, { plan }).some((c) => c.call === 'countdown' && c.segment.kind === 'rest')).toBe(false);
+    expect(
+      list.filter((c) => c.call === 'countdown' && c.segment === rest).map((c) => (rest!.end - c.start) / 1e6),
+    ).toEqual([3, 2, 1]);
+    expect(
+      wantedCalls(segments, { ...DEFAULT_CALLS, countIn: false }, { plan }).some(
+        (c) => c.call === 'countdown' && c.segment.kind === 'rest',
+      ),
+    ).toBe(false);
   });
   it('what a break has no room for gives way, least important first, and says by how much', () => {
     const tight = readOutline(text.replace('40/20', '40/12')).value;
     const calls = wantedCalls(compile(tight).segments, DEFAULT_CALLS, { plan: tight });
     const gone = calls.filter((c) => c.missingUs > 0);
     expect(gone.length).toBeGreaterThan(0);
-    const kept = calls.filter((c) => c.missingUs === 0 && c.segment.index === gone[0]?.segment.index).map((c) => CALL_KINDS.indexOf(c.call));
-    expect(Math.min(...gone.filter((g) => g.segment === gone[0]?.segment).map((g) => CALL_KINDS.indexOf(g.call)))).toBeGreaterThan(Math.max(...kept.filter((k) => ['caution', 'equipment', 'option', 'set-up', 'round'].includes(CALL_KINDS[k] as string)), 0));
+    const kept = calls
+      .filter((c) => c.missingUs === 0 && c.segment.index === gone[0]?.segment.index)
+      .map((c) => CALL_KINDS.indexOf(c.call));
+    expect(
+      Math.min(...gone.filter((g) => g.segment === gone[0]?.segment).map((g) => CALL_KINDS.indexOf(g.call))),
+    ).toBeGreaterThan(
+      Math.max(
+        ...kept.filter((k) => ['caution', 'equipment', 'option', 'set-up', 'round'].includes(CALL_KINDS[k] as string)),
+        0,
+      ),
+    );
   });
   it('several wordings are used in turn', () => {
     const texts = said('rest').map((c) => c.text);
@@ -132,11 +162,18 @@ describe('on the beat', () => {
   it('numbers fall on beats counted back from the change, by the class, a block or its music', () => {
     const plan = readOutline('# T\n## A: 40/20\n- Squat\n## B: counts 64 at 128\n- Step touch').value;
     const { segments } = compile(plan);
-    const places = (rules: CallRules, block: number) => wantedCalls(segments, rules, { plan }).filter((c) => c.call === 'countdown' && c.segment.kind === 'work' && c.segment.blockId === plan.blocks[block]?.id).map((c) => (c.segment.end - c.start) / 1e6);
+    const places = (rules: CallRules, block: number) =>
+      wantedCalls(segments, rules, { plan })
+        .filter(
+          (c) => c.call === 'countdown' && c.segment.kind === 'work' && c.segment.blockId === plan.blocks[block]?.id,
+        )
+        .map((c) => (c.segment.end - c.start) / 1e6);
     const beat: CallRules = { ...DEFAULT_CALLS, pace: 'beat', milliBpm: 120_000 };
     expect(places(beat, 0)).toEqual([1.5, 1, 0.5]);
     expect(places(beat, 1)).toEqual([1.40625, 0.9375, 0.46875]);
     expect(places({ ...beat, milliBpm: null }, 0)).toEqual([3, 2, 1]);
-    expect(places({ ...beat, blocks: { [plan.blocks[0]?.id ?? '']: { pace: 'second', countdown: '5-4-3-2-1' } } }, 0)).toEqual([5, 4, 3, 2, 1]);
+    expect(
+      places({ ...beat, blocks: { [plan.blocks[0]?.id ?? '']: { pace: 'second', countdown: '5-4-3-2-1' } } }, 0),
+    ).toEqual([5, 4, 3, 2, 1]);
   });
 });

@@ -45,7 +45,11 @@ const BREATH = fromSeconds(0.2);
 const EQUIPMENT_BEFORE = fromSeconds(1);
 
 /** All calls that the rules want for a compiled class, in no promise of fitting. `means` says what is known beside the segments. */
-export function wantedCalls(segments: readonly Segment[], rules: CallRules, means: CallMeans = { plan: null }): WantedCall[] {
+export function wantedCalls(
+  segments: readonly Segment[],
+  rules: CallRules,
+  means: CallMeans = { plan: null },
+): WantedCall[] {
   const facts = callFacts(means.plan, segments, means.book);
   const styles = countStyles(means.plan, rules);
   const writer = new CallWriter(rules, means.speaker ?? TYPICAL_SPEAKER);
@@ -53,11 +57,28 @@ export function wantedCalls(segments: readonly Segment[], rules: CallRules, mean
   const firstMove = segments.findIndex(isActive);
   for (const segment of segments) {
     const next = nextActive(segments, segment.index);
-    if (isActive(segment)) activeCalls(segment, next, segments[segment.index + 1], facts, styles(segment), leads.has(segment.index) ? null : segment, writer);
+    if (isActive(segment))
+      activeCalls(
+        segment,
+        next,
+        segments[segment.index + 1],
+        facts,
+        styles(segment),
+        leads.has(segment.index) ? null : segment,
+        writer,
+      );
     else {
       const ahead = next !== null && leads.get(next.index) === segment.index ? next : null;
       breakCalls(segment, next, ahead, facts, next === null ? null : styles(next), writer);
-      if (segment.kind === 'talk' && segment.index < firstMove && facts.allNeeds.length > 0 && segments[segment.index + 1]?.kind !== 'talk') writer.endingAt('equipment', segment, micros(segment.end - EQUIPMENT_BEFORE), { equipment: spokenList(facts.allNeeds) });
+      if (
+        segment.kind === 'talk' &&
+        segment.index < firstMove &&
+        facts.allNeeds.length > 0 &&
+        segments[segment.index + 1]?.kind !== 'talk'
+      )
+        writer.endingAt('equipment', segment, micros(segment.end - EQUIPMENT_BEFORE), {
+          equipment: spokenList(facts.allNeeds),
+        });
     }
   }
   return writer.calls;
@@ -89,7 +110,10 @@ class CallWriter {
   readonly calls: WantedCall[] = [];
   private readonly used = new Map<WordedCall, number>();
 
-  constructor(readonly rules: CallRules, private readonly speaker: SpeakingModel) {}
+  constructor(
+    readonly rules: CallRules,
+    private readonly speaker: SpeakingModel,
+  ) {}
 
   /** The next wording of a call with its values put in; empty where the call is off or silent. */
   words(call: WordedCall, of: Segment, values: Values = {}): string {
@@ -105,7 +129,8 @@ class CallWriter {
   }
 
   put(call: CallKind, segment: Segment, start: number, text: string, length = this.length(text), missingUs = 0): void {
-    if (text !== '') this.calls.push({ call, segment, start: micros(start), length, text, missingUs: micros(missingUs) });
+    if (text !== '')
+      this.calls.push({ call, segment, start: micros(start), length, text, missingUs: micros(missingUs) });
   }
 
   endingAt(call: WordedCall, segment: Segment, end: Micros, values: Values): void {
@@ -115,11 +140,16 @@ class CallWriter {
 
   /** Lines one after the other from `start`; what cannot be said before `end` gives way, the least important first. Returns where the chain ends. */
   chain(segment: Segment, start: number, end: number, links: readonly Link[]): number {
-    let lines = links.map((link) => ({ link, text: this.words(link.call, link.of, link.values) })).filter((l) => l.text !== '').map((l) => ({ ...l, length: this.length(l.text) }));
+    let lines = links
+      .map((link) => ({ link, text: this.words(link.call, link.of, link.values) }))
+      .filter((l) => l.text !== '')
+      .map((l) => ({ ...l, length: this.length(l.text) }));
     const need = () => lines.reduce((sum, l) => sum + l.length, 0) + BREATH * Math.max(0, lines.length - 1);
     while (lines.length > 1 && need() > end - start) {
       const over = need() - (end - start);
-      const least = lines.reduce((a, b) => (CALL_KINDS.indexOf(b.link.call) >= CALL_KINDS.indexOf(a.link.call) ? b : a));
+      const least = lines.reduce((a, b) =>
+        CALL_KINDS.indexOf(b.link.call) >= CALL_KINDS.indexOf(a.link.call) ? b : a,
+      );
       this.put(least.link.call, segment, start, least.text, least.length, over);
       lines = lines.filter((l) => l !== least);
     }
@@ -136,7 +166,13 @@ class CallWriter {
     for (const { number, beforeUs } of countdownPlaces(countdown, stepUs)) {
       if (beforeUs > (segment.end - segment.start) / 2) continue;
       const text = numberWords(number);
-      this.put('countdown', segment, segment.end - beforeUs, `${text[0]?.toUpperCase()}${text.slice(1)}.`, Math.min(this.length(text), stepUs) as Micros);
+      this.put(
+        'countdown',
+        segment,
+        segment.end - beforeUs,
+        `${text[0]?.toUpperCase()}${text.slice(1)}.`,
+        Math.min(this.length(text), stepUs) as Micros,
+      );
     }
   }
 }
@@ -147,20 +183,38 @@ function preparing(move: Segment, facts: CallFacts): Link[] {
   const links: Link[] = [];
   if (facts.beginsRound(move)) {
     if (move.round === move.rounds) links.push({ call: 'last-one', of: move, values: { last: 'round' } });
-    else links.push({ call: 'round', of: move, values: { round: numberWords(move.round), rounds: numberWords(move.rounds) } });
+    else
+      links.push({
+        call: 'round',
+        of: move,
+        values: { round: numberWords(move.round), rounds: numberWords(move.rounds) },
+      });
   }
   const fresh = facts.newNeeds(move);
   if (fresh.length > 0) links.push({ call: 'equipment', of: move, values: { equipment: spokenList(fresh) } });
   if (of !== null && facts.isFirst(move)) {
     if (of.setUp !== '') links.push({ call: 'set-up', of: move, values: { setup: of.setUp } });
-    if (of.easier !== '') links.push({ call: 'option', of: move, values: { easier: inSentence(of.easier), harder: inSentence(of.harder) } });
+    if (of.easier !== '')
+      links.push({
+        call: 'option',
+        of: move,
+        values: { easier: inSentence(of.easier), harder: inSentence(of.harder) },
+      });
     if (of.caution !== '') links.push({ call: 'caution', of: move, values: { caution: of.caution } });
   }
   return links;
 }
 
 /** `alone`: the segment itself where nothing stands before it to prepare it in. */
-function activeCalls(segment: Segment, next: Segment | null, follows: Segment | undefined, facts: CallFacts, style: CountStyle, alone: Segment | null, writer: CallWriter): void {
+function activeCalls(
+  segment: Segment,
+  next: Segment | null,
+  follows: Segment | undefined,
+  facts: CallFacts,
+  style: CountStyle,
+  alone: Segment | null,
+  writer: CallWriter,
+): void {
   const length = segment.end - segment.start;
   const sided = segment.side === 'left' || segment.side === 'right';
   const opening: Link[] = [{ call: 'name', of: segment }];
@@ -169,24 +223,37 @@ function activeCalls(segment: Segment, next: Segment | null, follows: Segment | 
   // Name and side are said whatever it takes; only what comes after them gives way.
   if (alone !== null) opening.push(...preparing(segment, facts).filter((l) => l.call !== 'set-up'));
   writer.chain(segment, segment.start, segment.start + length / 2, opening);
-  if (length >= SHORTEST_FOR_HALF) writer.put('half-way', segment, segment.start + length / 2, writer.words('half-way', segment));
-  if (length >= SHORTEST_FOR_TEN) writer.put('ten', segment, segment.end - fromSeconds(10), writer.words('ten', segment));
+  if (length >= SHORTEST_FOR_HALF)
+    writer.put('half-way', segment, segment.start + length / 2, writer.words('half-way', segment));
+  if (length >= SHORTEST_FOR_TEN)
+    writer.put('ten', segment, segment.end - fromSeconds(10), writer.words('ten', segment));
   writer.countdown(segment, style);
   const gap = follows === undefined || !isBreak(follows) ? 0 : follows.end - follows.start;
   const newMove = next !== null && (next.moveId !== segment.moveId || next.side !== segment.side);
   if (!newMove || next === null || gap >= BREAK_FOR_NEXT_INSIDE) return;
   const text = writer.words('next-up', next);
-  const counted = countdownPlaces(style.countdown, style.stepUs).filter((p) => p.beforeUs <= length / 2)[0]?.beforeUs ?? 0;
+  const counted =
+    countdownPlaces(style.countdown, style.stepUs).filter((p) => p.beforeUs <= length / 2)[0]?.beforeUs ?? 0;
   const usual = gap < BREAK_FOR_NEXT_LATE ? NEXT_WITHOUT_BREAK : NEXT_BEFORE_SHORT_BREAK;
   // It ends before the countdown begins, and is said earlier where it is long.
   writer.put('next-up', segment, segment.end - Math.max(usual, counted + writer.length(text) + BREATH), text);
 }
 
 /** `ahead`: the move that is prepared in this segment. */
-function breakCalls(segment: Segment, next: Segment | null, ahead: Segment | null, facts: CallFacts, style: CountStyle | null, writer: CallWriter): void {
+function breakCalls(
+  segment: Segment,
+  next: Segment | null,
+  ahead: Segment | null,
+  facts: CallFacts,
+  style: CountStyle | null,
+  writer: CallWriter,
+): void {
   const length = segment.end - segment.start;
-  const counts = style !== null && ahead !== null && writer.rules.countIn && isBreak(segment) && length >= SHORTEST_FOR_COUNT_IN;
-  const counted = counts ? (countdownPlaces(style.countdown, style.stepUs).filter((p) => p.beforeUs <= length / 2)[0]?.beforeUs ?? 0) : 0;
+  const counts =
+    style !== null && ahead !== null && writer.rules.countIn && isBreak(segment) && length >= SHORTEST_FOR_COUNT_IN;
+  const counted = counts
+    ? (countdownPlaces(style.countdown, style.stepUs).filter((p) => p.beforeUs <= length / 2)[0]?.beforeUs ?? 0)
+    : 0;
   if (counts) writer.countdown(segment, style);
   const opening: WordedCall | null = segment.kind === 'rest' ? 'rest' : segment.kind === 'water' ? 'water' : null;
   let from: number = segment.start;
@@ -194,7 +261,10 @@ function breakCalls(segment: Segment, next: Segment | null, ahead: Segment | nul
     const text = writer.words(opening, segment);
     writer.put(opening, segment, segment.start, text);
     // Next-up waits two seconds in a rest, so that the class hears it with its breath back.
-    from = Math.max(segment.start + writer.length(text) + BREATH, segment.start + (segment.kind === 'rest' ? fromSeconds(2) : fromSeconds(1)));
+    from = Math.max(
+      segment.start + writer.length(text) + BREATH,
+      segment.start + (segment.kind === 'rest' ? fromSeconds(2) : fromSeconds(1)),
+    );
   } else if (isBreak(segment)) from = segment.start + fromSeconds(1);
   const links: Link[] = [];
   if (isBreak(segment) && next !== null && length >= BREAK_FOR_NEXT_INSIDE) links.push({ call: 'next-up', of: next });
@@ -210,6 +280,9 @@ function fill(words: string, call: WordedCall, segment: Segment, values: Values)
   const sided = /\{move\}\W*$/.test(words) ? `${segment.label}, ${side}` : `${segment.label} on the ${side}`;
   const move = side !== '' && !words.includes('{side}') && call === 'next-up' ? sided : segment.label;
   const all: Values = { move, side, ...values };
-  const spoken = words.replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole).replace(/\.\.+$/, '.').trim();
+  const spoken = words
+    .replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole)
+    .replace(/\.\.+$/, '.')
+    .trim();
   return spoken === '' ? '' : (spoken[0]?.toUpperCase() ?? '') + spoken.slice(1);
 }

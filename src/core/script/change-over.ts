@@ -21,7 +21,11 @@ export interface ChangeFigures {
 }
 
 export const USUAL_CHANGES: ChangeFigures = {
-  knownUs: fromSeconds(10), newUs: fromSeconds(22), levelUs: fromSeconds(7), propUs: fromSeconds(5), sideUs: fromSeconds(5),
+  knownUs: fromSeconds(10),
+  newUs: fromSeconds(22),
+  levelUs: fromSeconds(7),
+  propUs: fromSeconds(5),
+  sideUs: fromSeconds(5),
 };
 
 /** One reason why a change-over takes time. */
@@ -46,7 +50,12 @@ export interface ChangeOver {
 }
 
 /** Every change-over of a compiled class with what it has and what it needs, in the order of the class. */
-export function changeOvers(plan: Plan, segments: readonly Segment[], figures: ChangeFigures = USUAL_CHANGES, book: ExerciseBook = SHIPPED_BOOK): ChangeOver[] {
+export function changeOvers(
+  plan: Plan,
+  segments: readonly Segment[],
+  figures: ChangeFigures = USUAL_CHANGES,
+  book: ExerciseBook = SHIPPED_BOOK,
+): ChangeOver[] {
   const traits = traitsReader(plan, book);
   const seen = new Set<string>();
   const shown = new Set<string>();
@@ -55,7 +64,10 @@ export function changeOvers(plan: Plan, segments: readonly Segment[], figures: C
   for (const segment of segments) {
     if (segment.kind === 'demo' && segment.moveId !== null) shown.add(nameKey(segment));
     if (!isActive(segment)) continue;
-    if (last !== null) changes.push(changeBetween(last, segment, traits, figures, seen.has(nameKey(segment)) || shown.has(nameKey(segment))));
+    if (last !== null)
+      changes.push(
+        changeBetween(last, segment, traits, figures, seen.has(nameKey(segment)) || shown.has(nameKey(segment))),
+      );
     seen.add(nameKey(segment));
     last = segment;
   }
@@ -64,23 +76,57 @@ export function changeOvers(plan: Plan, segments: readonly Segment[], figures: C
 
 const nameKey = (segment: Segment) => segment.label.toLowerCase();
 
-function changeBetween(from: Segment, to: Segment, traits: (segment: Segment) => Traits | null, figures: ChangeFigures, known: boolean): ChangeOver {
+function changeBetween(
+  from: Segment,
+  to: Segment,
+  traits: (segment: Segment) => Traits | null,
+  figures: ChangeFigures,
+  known: boolean,
+): ChangeOver {
   const [a, b] = [traits(from), traits(to)];
   const parts: ChangePart[] = [];
   const sameMove = from.moveId === to.moveId && from.label === to.label;
   if (!sameMove) {
-    parts.push(known ? { kind: 'known', why: 'known move', us: figures.knownUs } : { kind: 'new', why: 'new move to be shown', us: figures.newUs });
-    if (a?.endLevel != null && b?.level != null && a.endLevel !== b.level) parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
-    const [up, down] = [(b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)), (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n))];
-    if (up.length > 0 || down.length > 0) parts.push({ kind: 'prop', why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`, us: figures.propUs });
-    parts.push({ kind: 'words', why: 'the words', us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5) });
+    parts.push(
+      known
+        ? { kind: 'known', why: 'known move', us: figures.knownUs }
+        : { kind: 'new', why: 'new move to be shown', us: figures.newUs },
+    );
+    if (a?.endLevel != null && b?.level != null && a.endLevel !== b.level)
+      parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
+    const [up, down] = [
+      (b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)),
+      (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n)),
+    ];
+    if (up.length > 0 || down.length > 0)
+      parts.push({
+        kind: 'prop',
+        why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`,
+        us: figures.propUs,
+      });
+    parts.push({
+      kind: 'words',
+      why: 'the words',
+      us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5),
+    });
   } else if (from.side !== to.side) parts.push({ kind: 'side', why: 'other side', us: figures.sideUs });
   const neededUs = micros(parts.reduce((sum, part) => sum + part.us, 0));
   const plannedUs = micros(to.start - from.end);
-  return { toIndex: to.index, at: from.end, from: from.label, to: to.label, plannedUs, neededUs, shortUs: micros(Math.max(0, neededUs - plannedUs)), parts };
+  return {
+    toIndex: to.index,
+    at: from.end,
+    from: from.label,
+    to: to.label,
+    plannedUs,
+    neededUs,
+    shortUs: micros(Math.max(0, neededUs - plannedUs)),
+    parts,
+  };
 }
 
 /** `new move to be shown 22 s + standing to floor 7 s`; the same move again needs nothing. */
 export function whyNeeded(change: ChangeOver): string {
-  return change.parts.length === 0 ? 'the same move again' : change.parts.map((p) => `${p.why} ${writeSeconds(p.us)} s`).join(' + ');
+  return change.parts.length === 0
+    ? 'the same move again'
+    : change.parts.map((p) => `${p.why} ${writeSeconds(p.us)} s`).join(' + ');
 }

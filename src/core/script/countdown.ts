@@ -8,11 +8,16 @@ const SECOND = fromSeconds(1);
 /** Numbers of each school of the countdown (common practice). `4-3-2` leaves the change where the one would be. */
 export function countdownBeats(countdown: Countdown): readonly number[] {
   switch (countdown) {
-    case 'none': return [];
-    case '3-2-1': return [3, 2, 1];
-    case '4-3-2': return [4, 3, 2];
-    case '5-4-3-2-1': return [5, 4, 3, 2, 1];
-    case '8-6-4-3-2-1': return [8, 6, 4, 3, 2, 1];
+    case 'none':
+      return [];
+    case '3-2-1':
+      return [3, 2, 1];
+    case '4-3-2':
+      return [4, 3, 2];
+    case '5-4-3-2-1':
+      return [5, 4, 3, 2, 1];
+    case '8-6-4-3-2-1':
+      return [8, 6, 4, 3, 2, 1];
   }
 }
 
@@ -48,7 +53,10 @@ export function countStyles(plan: Plan | null, rules: CallRules): (segment: Pick
     if (style === undefined) {
       const own = rules.blocks[blockId];
       const milliBpm = (own?.pace ?? rules.pace) === 'beat' ? tempoOf(plan, blockId, rules) : null;
-      style = { countdown: own?.countdown ?? rules.countdown, stepUs: milliBpm === null ? SECOND : micros(60e9 / milliBpm) };
+      style = {
+        countdown: own?.countdown ?? rules.countdown,
+        stepUs: milliBpm === null ? SECOND : micros(60e9 / milliBpm),
+      };
       known.set(blockId, style);
     }
     return style;

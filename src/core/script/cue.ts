@@ -12,7 +12,19 @@ export type Anchor =
   | { readonly kind: 'after'; readonly cueId: string; readonly gapUs: Micros }
   | { readonly kind: 'free' };
 
-export const CUE_KINDS = ['name', 'set-up', 'form', 'breath', 'option', 'caution', 'count', 'time-call', 'next-up', 'praise', 'talk'] as const;
+export const CUE_KINDS = [
+  'name',
+  'set-up',
+  'form',
+  'breath',
+  'option',
+  'caution',
+  'count',
+  'time-call',
+  'next-up',
+  'praise',
+  'talk',
+] as const;
 export type CueKind = (typeof CUE_KINDS)[number];
 
 /** One spoken line that a person wrote. */
@@ -30,7 +42,20 @@ export interface Cue {
 
 /** The calls the program writes by itself, most important first: when room is short the later ones go. */
 export const CALL_KINDS = [
-  'countdown', 'side', 'name', 'caution', 'equipment', 'next-up', 'option', 'set-up', 'rest', 'water', 'last-one', 'round', 'ten', 'half-way',
+  'countdown',
+  'side',
+  'name',
+  'caution',
+  'equipment',
+  'next-up',
+  'option',
+  'set-up',
+  'rest',
+  'water',
+  'last-one',
+  'round',
+  'ten',
+  'half-way',
 ] as const;
 export type CallKind = (typeof CALL_KINDS)[number];
 export type WordedCall = Exclude<CallKind, 'countdown'>;
@@ -75,19 +100,42 @@ export interface Script {
 
 /** What may be put into a wording, and what it stands for. */
 export const PLACEHOLDERS: Readonly<Record<string, string>> = {
-  move: 'the move', side: 'left or right', equipment: 'what must be at hand', easier: 'the easier option', harder: 'the harder option',
-  setup: 'the set-up line of the library', caution: 'the caution line of the library', round: 'which round', rounds: 'of how many', last: 'round or move',
+  move: 'the move',
+  side: 'left or right',
+  equipment: 'what must be at hand',
+  easier: 'the easier option',
+  harder: 'the harder option',
+  setup: 'the set-up line of the library',
+  caution: 'the caution line of the library',
+  round: 'which round',
+  rounds: 'of how many',
+  last: 'round or move',
 };
 
-const EVERY = (on: boolean): Readonly<Record<WordedCall, boolean>> => Object.fromEntries(WORDED_CALLS.map((kind) => [kind, on])) as Record<WordedCall, boolean>;
+const EVERY = (on: boolean): Readonly<Record<WordedCall, boolean>> =>
+  Object.fromEntries(WORDED_CALLS.map((kind) => [kind, on])) as Record<WordedCall, boolean>;
 
 /** All calls, in plain words. */
 export const DEFAULT_CALLS: CallRules = {
-  on: EVERY(true), countdown: '3-2-1', pace: 'second', milliBpm: null, countIn: true,
+  on: EVERY(true),
+  countdown: '3-2-1',
+  pace: 'second',
+  milliBpm: null,
+  countIn: true,
   words: {
-    name: ['{move}.'], side: ['{side} side.'], caution: ['{caution}.'], equipment: ['You need {equipment}.'], 'next-up': ['Next up, {move}.', '{move} is next.'],
-    option: ['Easier: {easier}.', 'If you want it easier: {easier}.'], 'set-up': ['{setup}.'], rest: ['And rest.', 'Rest.', 'Take a break.'], water: ['Water.'],
-    'last-one': ['Last {last}.'], round: ['Round {round} of {rounds}.'], ten: ['Ten seconds.', 'Ten to go.', 'Last ten.'], 'half-way': ['Half-way.', 'Half-way there.'],
+    name: ['{move}.'],
+    side: ['{side} side.'],
+    caution: ['{caution}.'],
+    equipment: ['You need {equipment}.'],
+    'next-up': ['Next up, {move}.', '{move} is next.'],
+    option: ['Easier: {easier}.', 'If you want it easier: {easier}.'],
+    'set-up': ['{setup}.'],
+    rest: ['And rest.', 'Rest.', 'Take a break.'],
+    water: ['Water.'],
+    'last-one': ['Last {last}.'],
+    round: ['Round {round} of {rounds}.'],
+    ten: ['Ten seconds.', 'Ten to go.', 'Last ten.'],
+    'half-way': ['Half-way.', 'Half-way there.'],
   },
   blocks: {},
 };
@@ -96,9 +144,16 @@ const SPARE: readonly WordedCall[] = ['name', 'side', 'half-way', 'ten', 'next-u
 
 /** The few calls of a spare class, one wording each, and nothing counted into the work. */
 export const SPARE_CALLS: CallRules = {
-  ...DEFAULT_CALLS, countIn: false,
+  ...DEFAULT_CALLS,
+  countIn: false,
   on: { ...EVERY(false), ...Object.fromEntries(SPARE.map((kind) => [kind, true])) },
-  words: { ...DEFAULT_CALLS.words, 'next-up': ['Next up, {move}.'], rest: ['And rest.'], ten: ['Ten seconds.'], 'half-way': ['Half-way.'] },
+  words: {
+    ...DEFAULT_CALLS.words,
+    'next-up': ['Next up, {move}.'],
+    rest: ['And rest.'],
+    ten: ['Ten seconds.'],
+    'half-way': ['Half-way.'],
+  },
 };
 
 export const EMPTY_SCRIPT: Script = { cues: [], calls: DEFAULT_CALLS, marks: [] };

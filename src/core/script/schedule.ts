@@ -66,29 +66,66 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
   const fits: SpeechFit[] = [];
   const cues = groupBy(script.cues, (cue) => cue.segmentKey);
   const taken = takenCalls(script.cues, segments);
-  const calls = groupBy(wantedCalls(segments, script.calls, means).filter((call) => !taken.has(`${call.segment.index}/${call.call}`)), (call) => call.segment.index);
+  const calls = groupBy(
+    wantedCalls(segments, script.calls, means).filter((call) => !taken.has(`${call.segment.index}/${call.call}`)),
+    (call) => call.segment.index,
+  );
   const keys = new Set(segments.map((s) => s.key));
   const lengthOf = (text: string) => lineTime(text, speaker);
   for (const cue of script.cues) {
     if (!keys.has(cue.segmentKey)) {
-      dropped.push({ segmentIndex: null, cueId: cue.id, kind: cue.kind, text: cue.text, reason: 'segment-gone', missingUs: lengthOf(cue.text) });
+      dropped.push({
+        segmentIndex: null,
+        cueId: cue.id,
+        kind: cue.kind,
+        text: cue.text,
+        reason: 'segment-gone',
+        missingUs: lengthOf(cue.text),
+      });
     }
   }
   const ends = new Map<string, Micros>();
-  const toMusic = new Set(means.plan?.blocks.filter((b) => b.scheme.kind === 'counts' || b.scheme.kind === 'flow').map((b) => b.id) ?? []);
+  const toMusic = new Set(
+    means.plan?.blocks.filter((b) => b.scheme.kind === 'counts' || b.scheme.kind === 'flow').map((b) => b.id) ?? [],
+  );
   for (const segment of segments) {
     const tempo = tempoOf(means.plan, segment.blockId, script.calls);
-    const exact = (calls.get(segment.index) ?? []).map((call): Wanted => ({ cue: null, kind: call.call, text: call.text, length: call.length, start: call.start, missingUs: call.missingUs }));
+    const exact = (calls.get(segment.index) ?? []).map((call): Wanted => ({
+      cue: null,
+      kind: call.call,
+      text: call.text,
+      length: call.length,
+      start: call.start,
+      missingUs: call.missingUs,
+    }));
     exact.sort((a, b) => CALL_KINDS.indexOf(a.kind as CallKind) - CALL_KINDS.indexOf(b.kind as CallKind));
-    const written = (cues.get(segment.key) ?? []).map((cue): Wanted => ({ cue, kind: cue.kind, text: cue.text, length: lengthOf(cue.text), start: null, missingUs: micros(0) }));
+    const written = (cues.get(segment.key) ?? []).map((cue): Wanted => ({
+      cue,
+      kind: cue.kind,
+      text: cue.text,
+      length: lengthOf(cue.text),
+      start: null,
+      missingUs: micros(0),
+    }));
     const placed: PlacedLine[] = [];
     for (const line of [...exact, ...written]) {
       const anchor = line.cue === null ? segment.start : startOf(line.cue, segment, ends, tempo);
-      const place = line.start === null ? firstGap(anchor, line.length, placed, segment) : exactPlace(line, line.start, placed, segment);
+      const place =
+        line.start === null
+          ? firstGap(anchor, line.length, placed, segment)
+          : exactPlace(line, line.start, placed, segment);
       const { cue, kind, text } = line;
       if (typeof place === 'number') {
         const end = add(place, line.length);
-        insert(placed, { segmentIndex: segment.index, cueId: cue?.id ?? null, kind, text, start: place, end, lateUs: micros(line.start === null ? place - anchor : 0) });
+        insert(placed, {
+          segmentIndex: segment.index,
+          cueId: cue?.id ?? null,
+          kind,
+          text,
+          start: place,
+          end,
+          lateUs: micros(line.start === null ? place - anchor : 0),
+        });
         if (cue !== null) ends.set(cue.id, end);
       } else dropped.push({ segmentIndex: segment.index, cueId: cue?.id ?? null, kind, text, ...place });
     }
@@ -96,7 +133,10 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
     fits.push({
       segmentIndex: segment.index,
       // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place or not.
-      needUs: micros(placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) + written.reduce((sum, line) => sum + line.length, 0)),
+      needUs: micros(
+        placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) +
+          written.reduce((sum, line) => sum + line.length, 0),
+      ),
       haveUs: speechRoom(segment.kind, micros(segment.end - segment.start), toMusic.has(segment.blockId), means.paces),
     });
   }
@@ -106,10 +146,22 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
 /** Which call a written line does the work of; null: none. */
 export function callOf(cue: Pick<Cue, 'kind' | 'anchor'>): CallKind | null {
   switch (cue.kind) {
-    case 'name': case 'set-up': case 'option': case 'caution': case 'next-up': return cue.kind;
-    case 'count': return cue.anchor.kind === 'end' ? 'countdown' : null;
-    case 'time-call': return cue.anchor.kind === 'half' ? 'half-way' : cue.anchor.kind === 'end' && cue.anchor.beforeUs <= fromSeconds(12) ? 'ten' : null;
-    default: return null;
+    case 'name':
+    case 'set-up':
+    case 'option':
+    case 'caution':
+    case 'next-up':
+      return cue.kind;
+    case 'count':
+      return cue.anchor.kind === 'end' ? 'countdown' : null;
+    case 'time-call':
+      return cue.anchor.kind === 'half'
+        ? 'half-way'
+        : cue.anchor.kind === 'end' && cue.anchor.beforeUs <= fromSeconds(12)
+          ? 'ten'
+          : null;
+    default:
+      return null;
   }
 }
 
@@ -122,7 +174,8 @@ function takenCalls(cues: readonly Cue[], segments: readonly Segment[]): Set<str
     if (call === null || at === undefined || cue.text.trim() === '') continue;
     taken.add(`${at}/${call}`);
     if (call !== 'set-up' && call !== 'option' && call !== 'caution') continue;
-    for (let i = at - 1; i >= 0 && segments[i]?.kind !== 'work' && segments[i]?.kind !== 'hold'; i--) taken.add(`${i}/${call}`);
+    for (let i = at - 1; i >= 0 && segments[i]?.kind !== 'work' && segments[i]?.kind !== 'hold'; i--)
+      taken.add(`${i}/${call}`);
   }
   return taken;
 }
@@ -132,13 +185,19 @@ function startOf(cue: Cue, segment: Segment, ends: ReadonlyMap<string, Micros>, 
   const { anchor } = cue;
   const from = (us: number) => micros(Math.max(segment.start, us));
   switch (anchor.kind) {
-    case 'start': return add(segment.start, anchor.afterUs);
-    case 'half': return micros((segment.start + segment.end) / 2);
-    case 'end': return from(segment.end - anchor.beforeUs);
+    case 'start':
+      return add(segment.start, anchor.afterUs);
+    case 'half':
+      return micros((segment.start + segment.end) / 2);
+    case 'end':
+      return from(segment.end - anchor.beforeUs);
     // Counts without a tempo are seconds: what people count where there is no music.
-    case 'count': return from(segment.start + ((anchor.count - 1) * 60e9) / (milliBpm ?? 60_000));
-    case 'after': return from((ends.get(anchor.cueId) ?? segment.start - anchor.gapUs) + anchor.gapUs);
-    case 'free': return segment.start;
+    case 'count':
+      return from(segment.start + ((anchor.count - 1) * 60e9) / (milliBpm ?? 60_000));
+    case 'after':
+      return from((ends.get(anchor.cueId) ?? segment.start - anchor.gapUs) + anchor.gapUs);
+    case 'free':
+      return segment.start;
   }
 }
 
@@ -147,7 +206,8 @@ type NoPlace = Pick<DroppedLine, 'reason' | 'missingUs'>;
 function exactPlace(line: Wanted, start: Micros, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
   if (line.missingUs > 0) return { reason: 'no-room', missingUs: line.missingUs };
   const end = start + line.length;
-  if (start < segment.start || end > segment.end) return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - start)) };
+  if (start < segment.start || end > segment.end)
+    return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - start)) };
   const other = placed.find((p) => p.start < end && start < p.end);
   if (other === undefined) return start;
   return { reason: 'place-taken', missingUs: micros(Math.min(end, other.end) - Math.max(start, other.start)) };

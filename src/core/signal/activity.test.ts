@@ -3,13 +3,18 @@ import { ACTIVITY_RATE_HZ, listenToTake } from './activity.ts';
 
 const RATE = ACTIVITY_RATE_HZ;
 let seed = 1;
-const noise = () => ((seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x3fffffff) - 1;
+const noise = () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff) / 0x3fffffff - 1;
 
 /** So many seconds of quiet hiss, with what is added at its place. */
-function sound(seconds: number, ...parts: { at: number; length: number; of: (t: number, i: number) => number }[]): Float32Array {
+function sound(
+  seconds: number,
+  ...parts: { at: number; length: number; of: (t: number, i: number) => number }[]
+): Float32Array {
   seed = 1;
   const out = Float32Array.from({ length: seconds * RATE }, () => noise() * 0.001);
-  for (const { at, length, of } of parts) for (let i = 0; i < length * RATE; i++) out[Math.round(at * RATE) + i] = (out[Math.round(at * RATE) + i] ?? 0) + of(i / RATE, i);
+  for (const { at, length, of } of parts)
+    for (let i = 0; i < length * RATE; i++)
+      out[Math.round(at * RATE) + i] = (out[Math.round(at * RATE) + i] ?? 0) + of(i / RATE, i);
   return out;
 }
 /** Something like a voice: a pitch that glides, with overtones, four syllables a second. */
@@ -36,9 +41,21 @@ describe('a take', () => {
   });
   it('has a voice where somebody speaks, and none in hiss or under drums', () => {
     const drums = Array.from({ length: 56 }, (_, i) => ({ at: i * 0.5, length: 0.2, of: drum }));
-    const found = heard(sound(30, { at: 5, length: 2, of: voice }, { at: 15, length: 1, of: voice }, { at: 16.6, length: 2.4, of: voice }, ...drums));
+    const found = heard(
+      sound(
+        30,
+        { at: 5, length: 2, of: voice },
+        { at: 15, length: 1, of: voice },
+        { at: 16.6, length: 2.4, of: voice },
+        ...drums,
+      ),
+    );
     expect(found.voice.length).toBe(3);
-    for (const [i, [start, end]] of [[5, 7], [15, 16], [16.6, 19]].entries()) {
+    for (const [i, [start, end]] of [
+      [5, 7],
+      [15, 16],
+      [16.6, 19],
+    ].entries()) {
       expect(Math.abs((found.voice[i]?.start ?? 0) / 1e6 - (start ?? 0))).toBeLessThan(0.1);
       expect(Math.abs((found.voice[i]?.end ?? 0) / 1e6 - (end ?? 0))).toBeLessThan(0.2);
     }
@@ -46,11 +63,28 @@ describe('a take', () => {
     expect(heard(sound(20)).voice.length).toBe(0);
   });
   it('has beeps at their times and pitches, in speech and drums too, and takes no voice for one', () => {
-    const found = heard(sound(30, { at: 3, length: 0.15, of: beep(1000) }, { at: 10, length: 0.6, of: beep(2000) }, { at: 12, length: 5, of: voice }, { at: 20, length: 0.2, of: drum }, { at: 20.3, length: 0.1, of: beep(880) }));
-    expect(found.beeps.map((b) => [Math.round(b.start / 1e4) / 100, Math.round(b.hz / 40) * 40])).toEqual([[expect.closeTo(3, 1), 1000], [expect.closeTo(10, 1), 2000], [expect.closeTo(20.3, 1), 880]]);
+    const found = heard(
+      sound(
+        30,
+        { at: 3, length: 0.15, of: beep(1000) },
+        { at: 10, length: 0.6, of: beep(2000) },
+        { at: 12, length: 5, of: voice },
+        { at: 20, length: 0.2, of: drum },
+        { at: 20.3, length: 0.1, of: beep(880) },
+      ),
+    );
+    expect(found.beeps.map((b) => [Math.round(b.start / 1e4) / 100, Math.round(b.hz / 40) * 40])).toEqual([
+      [expect.closeTo(3, 1), 1000],
+      [expect.closeTo(10, 1), 2000],
+      [expect.closeTo(20.3, 1), 880],
+    ]);
   });
   it('has claps that stand alone, and no beeps or claps where they never end', () => {
-    expect(heard(sound(20, { at: 4, length: 0.2, of: clap }, { at: 12, length: 0.2, of: clap })).claps.map((c) => Math.round(c / 1e5) / 10)).toEqual([4, 12]);
+    expect(
+      heard(sound(20, { at: 4, length: 0.2, of: clap }, { at: 12, length: 0.2, of: clap })).claps.map(
+        (c) => Math.round(c / 1e5) / 10,
+      ),
+    ).toEqual([4, 12]);
     const many = Array.from({ length: 60 }, (_, i) => ({ at: 1 + i * 0.3, length: 0.1, of: beep(900) }));
     expect(heard(sound(20, ...many)).beeps).toEqual([]);
   });

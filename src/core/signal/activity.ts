@@ -65,7 +65,13 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
     for (let k = from; k < to; k++) sum += power[k] as number;
     return sum;
   };
-  const [voiceFrom, voiceTo, highTo, toneFrom, toneTo] = [bin(VOICE_HZ[0]), bin(VOICE_HZ[1]), Math.min(spectrum.bins, bin(HIGH_HZ[1])), bin(TONE_HZ[0]), bin(TONE_HZ[1])];
+  const [voiceFrom, voiceTo, highTo, toneFrom, toneTo] = [
+    bin(VOICE_HZ[0]),
+    bin(VOICE_HZ[1]),
+    Math.min(spectrum.bins, bin(HIGH_HZ[1])),
+    bin(TONE_HZ[0]),
+    bin(TONE_HZ[1]),
+  ];
   const db = (energy: number) => 10 * Math.log10(energy + 1e-9);
   const work = () => {
     spectrum.power(waiting, power);
@@ -82,7 +88,7 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
   };
   return {
     push(samples) {
-      for (let i = 0; i < samples.length; ) {
+      for (let i = 0; i < samples.length;) {
         const n = Math.min(FRAME - filled, samples.length - i);
         waiting.set(samples.subarray(i, i + n), filled);
         filled += n;
@@ -118,11 +124,16 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
   if (frames === 0) return { voice: [], voiceClarity: 0 };
   // A beat under the voice is not the voice: a short running mean takes the edge off drums.
   const smooth = new Float32Array(frames);
-  for (let f = 0; f < frames; f++) smooth[f] = ((voice[Math.max(0, f - 1)] as number) + (voice[f] as number) + (voice[Math.min(frames - 1, f + 1)] as number)) / 3;
+  for (let f = 0; f < frames; f++)
+    smooth[f] =
+      ((voice[Math.max(0, f - 1)] as number) + (voice[f] as number) + (voice[Math.min(frames - 1, f + 1)] as number)) /
+      3;
   const places = Math.ceil(frames / (FLOOR_FRAMES / 2));
   const [floors, tops] = [new Float32Array(places), new Float32Array(places)];
   for (let p = 0; p < places; p++) {
-    const row = smooth.slice(Math.max(0, (p - 1) * (FLOOR_FRAMES / 2)), Math.min(frames, (p + 2) * (FLOOR_FRAMES / 2))).sort();
+    const row = smooth
+      .slice(Math.max(0, (p - 1) * (FLOOR_FRAMES / 2)), Math.min(frames, (p + 2) * (FLOOR_FRAMES / 2)))
+      .sort();
     floors[p] = row[Math.floor(row.length * FLOOR_SHARE)] as number;
     tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))] as number;
   }
@@ -142,5 +153,8 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
   const kept = spans.filter((s) => s.to - s.from >= SHORTEST_VOICE);
   for (let p = 0; p < places; p++) contrast += ((tops[p] as number) - (floors[p] as number)) / places;
   const clarity = Math.max(0, Math.min(1, (contrast - CLEAR_DB[0]) / (CLEAR_DB[1] - CLEAR_DB[0])));
-  return { voice: kept.map((s) => ({ start: micros(s.from * FRAME_US), end: micros(s.to * FRAME_US) })), voiceClarity: kept.length === 0 ? 0 : Math.round(clarity * 100) / 100 };
+  return {
+    voice: kept.map((s) => ({ start: micros(s.from * FRAME_US), end: micros(s.to * FRAME_US) })),
+    voiceClarity: kept.length === 0 ? 0 : Math.round(clarity * 100) / 100,
+  };
 }

@@ -20,15 +20,24 @@ export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[])
   if (beats.length < 8) return { metre: 4, ones: [], clarity: 0 };
   const vectors = beatVectors(pulse, beats);
   const metre = likenessApart(vectors, 3) > likenessApart(vectors, 4) + THREE_LEAD ? 3 : 4;
-  const low = standard(beats.map((at) => strongestNear(pulse.groups.low, at) + 0.5 * strongestNear(pulse.groups.lowMid, at)));
+  const low = standard(
+    beats.map((at) => strongestNear(pulse.groups.low, at) + 0.5 * strongestNear(pulse.groups.lowMid, at)),
+  );
   const mid = standard(beats.map((at) => strongestNear(pulse.groups.mid, at)));
   const harmony = standard(beats.map((_, i) => harmonyChange(onsets, beats, i)));
-  const rise = standard(beats.map((_, i) => Math.max(0, levelAfter(onsets, beats, i, metre) - levelAfter(onsets, beats, i - metre, metre))));
+  const rise = standard(
+    beats.map((_, i) => Math.max(0, levelAfter(onsets, beats, i, metre) - levelAfter(onsets, beats, i - metre, metre))),
+  );
   const scores = Array.from({ length: metre }, (_, phase) => {
     let [sum, count] = [0, 0];
     for (let i = phase; i < beats.length; i += metre) {
-      sum += WEIGHTS.low * (low[i] as number) + WEIGHTS.harmony * (harmony[i] as number) + WEIGHTS.rise * (rise[i] as number);
-      if (metre === 4) sum += (WEIGHTS.backbeat / 2) * ((mid[i + 1] ?? 0) + (mid[i + 3] ?? 0) - (mid[i] as number) - (mid[i + 2] ?? 0));
+      sum +=
+        WEIGHTS.low * (low[i] as number) +
+        WEIGHTS.harmony * (harmony[i] as number) +
+        WEIGHTS.rise * (rise[i] as number);
+      if (metre === 4)
+        sum +=
+          (WEIGHTS.backbeat / 2) * ((mid[i + 1] ?? 0) + (mid[i + 3] ?? 0) - (mid[i] as number) - (mid[i + 2] ?? 0));
       count++;
     }
     return sum / Math.max(1, count) + (phase === 0 ? WEIGHTS.start : 0);
@@ -67,7 +76,8 @@ function pitches(onsets: Onsets, fromFrame: number, toFrame: number): Float64Arr
   const to = Math.min(onsets.level.length, Math.round(toFrame / SLOW_FRAMES));
   if (to - from < 2) return null;
   const sum = new Float64Array(12);
-  for (let s = from; s < to; s++) for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) + (onsets.chroma[s * 12 + c] as number);
+  for (let s = from; s < to; s++)
+    for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) + (onsets.chroma[s * 12 + c] as number);
   const least = Math.min(...sum);
   for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) - 0.9 * least;
   return sum.some((v) => v > 1e-6) ? sum : null;
@@ -76,7 +86,10 @@ function pitches(onsets: Onsets, fromFrame: number, toFrame: number): Float64Arr
 /** Mean level of the bar that begins with beat i, on a logarithmic scale. */
 function levelAfter(onsets: Onsets, beats: readonly number[], i: number, metre: number): number {
   const from = Math.max(0, Math.round((beats[Math.max(0, i)] as number) / SLOW_FRAMES));
-  const to = Math.min(onsets.level.length, Math.round((beats[Math.min(beats.length - 1, Math.max(1, i + metre))] as number) / SLOW_FRAMES));
+  const to = Math.min(
+    onsets.level.length,
+    Math.round((beats[Math.min(beats.length - 1, Math.max(1, i + metre))] as number) / SLOW_FRAMES),
+  );
   let sum = 0;
   for (let s = from; s < to; s++) sum += onsets.level[s] as number;
   return Math.log(1e-4 + sum / Math.max(1, to - from));

@@ -28,9 +28,13 @@ export function likenessApart(vectors: readonly Float32Array[], apart: number): 
   let [both, first, second] = [0, 0, 0];
   const size = vectors[0]?.length ?? 0;
   const mean = new Float64Array(size);
-  for (const v of vectors) for (let k = 0; k < size; k++) mean[k] = (mean[k] as number) + (v[k] as number) / vectors.length;
+  for (const v of vectors)
+    for (let k = 0; k < size; k++) mean[k] = (mean[k] as number) + (v[k] as number) / vectors.length;
   // Against the mean of each group alone: what is the same in every beat at the same place must still count.
-  const level = Array.from({ length: GROUPS.length }, (_, g) => mean.reduce((sum, v, k) => sum + (k % GROUPS.length === g ? v : 0), 0) / PARTS);
+  const level = Array.from(
+    { length: GROUPS.length },
+    (_, g) => mean.reduce((sum, v, k) => sum + (k % GROUPS.length === g ? v : 0), 0) / PARTS,
+  );
   for (let i = 0; i + apart < vectors.length; i++) {
     const [a, b] = [vectors[i] as Float32Array, vectors[i + apart] as Float32Array];
     for (let k = 0; k < size; k++) {

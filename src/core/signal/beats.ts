@@ -31,15 +31,25 @@ export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBea
   const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
   const levels = LEVELS.flatMap((ratio) => {
     const bpm = middle * ratio;
-    if (bpm < SLOWEST_BPM || bpm > FASTEST_BPM || (hintBpm !== null && Math.abs(Math.log2(bpm / hintBpm)) > HINT_OCTAVES)) return [];
+    if (
+      bpm < SLOWEST_BPM ||
+      bpm > FASTEST_BPM ||
+      (hintBpm !== null && Math.abs(Math.log2(bpm / hintBpm)) > HINT_OCTAVES)
+    )
+      return [];
     const scaled: TempoPath = { periods: path.periods.map((p) => p / ratio) };
     const rough = follow(pulse.all, scaled, TIGHT);
     const frames = inPhase(pulse, follow(pulse.all, smoothPath(rough, scaled), TIGHTER));
-    return frames.length < 4 ? [] : [{ frames, own: usualness(bpm) + (ratio === 1 ? FIRST_BONUS : 0), ...levelOf(pulse, frames) }];
+    return frames.length < 4
+      ? []
+      : [{ frames, own: usualness(bpm) + (ratio === 1 ? FIRST_BONUS : 0), ...levelOf(pulse, frames) }];
   });
   // A bar that comes again is judged against the clearest of all levels: speech on top makes every likeness small.
   const clearest = Math.max(0.05, ...levels.map((level) => level.bar));
-  const scored = levels.map((level) => ({ ...level, score: level.own + level.fit + BAR_WEIGHT * Math.max(0, level.bar / clearest) }));
+  const scored = levels.map((level) => ({
+    ...level,
+    score: level.own + level.fit + BAR_WEIGHT * Math.max(0, level.bar / clearest),
+  }));
   const best = scored.sort((x, y) => y.score - x.score)[0];
   if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
   const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
@@ -70,7 +80,8 @@ function follow(strength: Float32Array, path: TempoPath, tight: number): number[
   // The chain ends where it is best within the last beat and a half.
   const last = n - 1;
   let end = last;
-  for (let i = Math.max(0, Math.ceil(last - 1.5 * periodAt(path, last))); i < n; i++) if ((total[i] as number) > (total[end] as number)) end = i;
+  for (let i = Math.max(0, Math.ceil(last - 1.5 * periodAt(path, last))); i < n; i++)
+    if ((total[i] as number) > (total[end] as number)) end = i;
   const chain: number[] = [];
   for (let i = end; i >= 0; i = before[i] as number) chain.push(i);
   return chain.reverse();
@@ -97,14 +108,23 @@ type Profile = Readonly<Record<Group, number>>;
 
 /** Mean strength of each group at places. */
 function profile(pulse: Pulse, places: readonly number[]): Profile {
-  return Object.fromEntries(GROUPS.map((g) => [g, places.reduce((sum, at) => sum + strongestNear(pulse.groups[g], at), 0) / Math.max(1, places.length)])) as Record<Group, number>;
+  return Object.fromEntries(
+    GROUPS.map((g) => [
+      g,
+      places.reduce((sum, at) => sum + strongestNear(pulse.groups[g], at), 0) / Math.max(1, places.length),
+    ]),
+  ) as Record<Group, number>;
 }
 
 const body = (p: Profile): number => p.low + 0.5 * p.lowMid + 0.8 * p.mid;
 const whole = (p: Profile): number => GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * p[g], 0);
 
 /** Places within the beat that the true beat may lie at instead, and by how much they must carry more than the beats found. */
-const SHIFTS = [[1 / 2, 1.12], [1 / 4, 1.15], [3 / 4, 1.15]] as const;
+const SHIFTS = [
+  [1 / 2, 1.12],
+  [1 / 4, 1.15],
+  [3 / 4, 1.15],
+] as const;
 
 /** Beats moved by half or a quarter of a beat where the places there carry more of what beats carry. */
 function inPhase(pulse: Pulse, beats: number[]): number[] {
@@ -133,10 +153,18 @@ const THREE_SHARE = 0.75;
 const FULL = 0.8;
 
 /** How well beats are the level people would move to: attacks on them, not all the same between them, as much on each second beat as on the others, and a bar that comes again. */
-function levelOf(pulse: Pulse, beats: readonly number[]): { readonly fit: number; readonly bar: number; readonly clarity: number } {
+function levelOf(
+  pulse: Pulse,
+  beats: readonly number[],
+): { readonly fit: number; readonly bar: number; readonly clarity: number } {
   const on = profile(pulse, beats);
   const off = profile(pulse, shifted(beats, 1 / 2));
-  const [even, odd] = [0, 1].map((r) => profile(pulse, beats.filter((_, i) => i % 2 === r))) as [Profile, Profile];
+  const [even, odd] = [0, 1].map((r) =>
+    profile(
+      pulse,
+      beats.filter((_, i) => i % 2 === r),
+    ),
+  ) as [Profile, Profile];
   const mean = GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * meanOf(pulse.groups[g]), 0);
   const fill = Math.min(1, body(off) / Math.max(1e-6, body(on)));
   const [weak, strong] = [body(even), body(odd)].sort((a, b) => a - b) as [number, number];
@@ -167,7 +195,10 @@ function withinSound(pulse: Pulse, beats: readonly number[]): number[] {
   const kept = beats.filter((b) => b >= first - EARLY && b <= last + EARLY);
   const gap = (from: number, to: number) => ((kept[to] ?? 0) - (kept[from] ?? 0)) / Math.max(1, to - from);
   if (kept.length < 9) return kept;
-  for (const [at, step, end] of [[0, -gap(0, 4), first - EARLY], [kept.length - 1, gap(kept.length - 5, kept.length - 1), last + EARLY]] as const) {
+  for (const [at, step, end] of [
+    [0, -gap(0, 4), first - EARLY],
+    [kept.length - 1, gap(kept.length - 5, kept.length - 1), last + EARLY],
+  ] as const) {
     for (let b = (kept[at === 0 ? 0 : kept.length - 1] as number) + step; step < 0 ? b >= end : b <= end; b += step) {
       if (step < 0) kept.unshift(b);
       else kept.push(b);

@@ -84,19 +84,28 @@ const MOST_PPM = 500;
 export function syncOf(points: readonly SyncPoint[]): Sync | null {
   if (points.length < 2) return null;
   const slopes: number[] = [];
-  for (let i = 0; i < points.length; i++) for (let j = i + 1; j < points.length; j++) {
-    const [a, b] = [points[i] as SyncPoint, points[j] as SyncPoint];
-    const slope = (b.lagS - a.lagS) / (b.atS - a.atS);
-    if (b.atS !== a.atS && Math.abs(slope) < MOST_PPM * 1e-6) slopes.push(slope);
-  }
+  for (let i = 0; i < points.length; i++)
+    for (let j = i + 1; j < points.length; j++) {
+      const [a, b] = [points[i] as SyncPoint, points[j] as SyncPoint];
+      const slope = (b.lagS - a.lagS) / (b.atS - a.atS);
+      if (b.atS !== a.atS && Math.abs(slope) < MOST_PPM * 1e-6) slopes.push(slope);
+    }
   const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
   const slope = middle(slopes);
   const offset = middle(points.map((p) => p.lagS - slope * p.atS));
   const near = points.filter((p) => Math.abs(p.lagS - offset - slope * p.atS) <= ODD_S);
   if (near.length < 2) return null;
-  const [mx, my] = [near.reduce((s, p) => s + p.atS, 0) / near.length, near.reduce((s, p) => s + p.lagS, 0) / near.length];
+  const [mx, my] = [
+    near.reduce((s, p) => s + p.atS, 0) / near.length,
+    near.reduce((s, p) => s + p.lagS, 0) / near.length,
+  ];
   const spread = near.reduce((s, p) => s + (p.atS - mx) ** 2, 0);
   const fine = spread < 1e-9 ? 0 : near.reduce((s, p) => s + (p.atS - mx) * (p.lagS - my), 0) / spread;
   const offsetS = my - fine * mx;
-  return { offsetS, driftPpm: fine * 1e6, spreadS: middle(near.map((p) => Math.abs(p.lagS - offsetS - fine * p.atS))), used: near.length };
+  return {
+    offsetS,
+    driftPpm: fine * 1e6,
+    spreadS: middle(near.map((p) => Math.abs(p.lagS - offsetS - fine * p.atS))),
+    used: near.length,
+  };
 }

@@ -135,8 +135,14 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
       onsets.push(halve(new Float32Array(12)));
       const us = (sample: number) => micros((sample * 1e6) / LOUDNESS_RATE_HZ);
       return {
-        duration: us(frames), channels, loudness: loudness.end(), peaks: peaks.end(),
-        silenceBefore: us(first < 0 ? frames : first), silenceAfter: us(first < 0 ? frames : frames - 1 - last), waveform: Uint8Array.from(wave), onsets: onsets.end(),
+        duration: us(frames),
+        channels,
+        loudness: loudness.end(),
+        peaks: peaks.end(),
+        silenceBefore: us(first < 0 ? frames : first),
+        silenceAfter: us(first < 0 ? frames : frames - 1 - last),
+        waveform: Uint8Array.from(wave),
+        onsets: onsets.end(),
       };
     },
   };
@@ -155,7 +161,14 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
   const found = mapThrough(beatsUs, bars.metre, bars.ones[0] ?? 0);
   if (found === null) return null;
   const map = { ...found, phrase: phraseOf(onsets, pulse, kept, found) };
-  return { map, beatsUs, downbeatsUs: bars.ones.map((i) => beatsUs[i] as Micros), beatClarity: clarity, barClarity: bars.clarity, sections: sectionsOf(onsets, kept, map) };
+  return {
+    map,
+    beatsUs,
+    downbeatsUs: bars.ones.map((i) => beatsUs[i] as Micros),
+    beatClarity: clarity,
+    barClarity: bars.clarity,
+    sections: sectionsOf(onsets, kept, map),
+  };
 }
 
 /** Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little likelier. */
@@ -164,8 +177,15 @@ function phraseOf(onsets: Onsets, pulse: ReturnType<typeof pulseOf>, beats: read
   const bars: { beat: number; vector: Float64Array; level: number }[] = [];
   for (let beat = map.one; beat + map.metre <= vectors.length; beat += map.metre) {
     const vector = new Float64Array(vectors[0]?.length ?? 0);
-    for (let b = beat; b < beat + map.metre; b++) vectors[b]?.forEach((v, k) => { vector[k] = (vector[k] as number) + v / map.metre; });
-    bars.push({ beat, vector, level: levelBetween(onsets, beats[beat] as number, beats[beat + map.metre] ?? (beats.at(-1) as number)) });
+    for (let b = beat; b < beat + map.metre; b++)
+      vectors[b]?.forEach((v, k) => {
+        vector[k] = (vector[k] as number) + v / map.metre;
+      });
+    bars.push({
+      beat,
+      vector,
+      level: levelBetween(onsets, beats[beat] as number, beats[beat + map.metre] ?? (beats.at(-1) as number)),
+    });
   }
   const change = (i: number): number => {
     const [a, b] = [bars[i - 1], bars[i]];
@@ -183,7 +203,10 @@ function phraseOf(onsets: Onsets, pulse: ReturnType<typeof pulseOf>, beats: read
 }
 
 function levelBetween(onsets: Onsets, from: number, to: number): number {
-  const [a, b] = [Math.floor(from / SLOW_FRAMES), Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES))];
+  const [a, b] = [
+    Math.floor(from / SLOW_FRAMES),
+    Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES)),
+  ];
   let sum = 0;
   for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
   return sum / (b - a);

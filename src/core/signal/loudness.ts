@@ -1,6 +1,9 @@
 /** Sound is measured at this rate; the filters below are those of ITU-R BS.1770-4 for it (coefficients from memory, checked against a reference program). */
 export const LOUDNESS_RATE_HZ = 48_000;
-const STAGE_1 = { b: [1.53512485958697, -2.6916961894064, 1.19839281085285], a: [-1.69065929318241, 0.73248077421585] } as const;
+const STAGE_1 = {
+  b: [1.53512485958697, -2.6916961894064, 1.19839281085285],
+  a: [-1.69065929318241, 0.73248077421585],
+} as const;
 const STAGE_2 = { b: [1, -2, 1], a: [-1.99004745483398, 0.99007225036621] } as const;
 const OFFSET_DB = -0.691;
 /** Energies are kept for each tenth of a second: blocks of 0.4 s and of 3 s are sums of them. */
@@ -50,7 +53,8 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
       for (let from = 0; from < frames;) {
         const to = Math.min(frames, from + STEP - filled);
         // Two channels side by side: each step of a filter waits for the one before, and the other channel fills the wait.
-        for (let c = 0; c < channels; c += 2) filterTwo(interleaved, from, to, channels, c, Math.min(c + 1, channels - 1), state, sums);
+        for (let c = 0; c < channels; c += 2)
+          filterTwo(interleaved, from, to, channels, c, Math.min(c + 1, channels - 1), state, sums);
         filled += to - from;
         from = to;
         if (filled === STEP) {
@@ -65,7 +69,11 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
       const momentary = blocks(energies, MOMENTARY_STEPS);
       const short = blocks(energies, SHORT_STEPS);
       return {
-        integratedLufs: gated(momentary), rangeLu: rangeOf(short), momentaryMaxLufs: loudest(momentary), shortMaxLufs: loudest(short), energies: values,
+        integratedLufs: gated(momentary),
+        rangeLu: rangeOf(short),
+        momentaryMaxLufs: loudest(momentary),
+        shortMaxLufs: loudest(short),
+        energies: values,
       };
     },
   };
@@ -79,7 +87,16 @@ const [C1, C2] = STAGE_2.a;
 const alive = (v: number): number => (v < 1e-20 && v > -1e-20 ? 0 : v);
 
 /** K-weights the frames from `from` to `to` of two channels and adds their squares up. The last of an odd number of channels stands beside itself and counts once. */
-function filterTwo(x: Float32Array, from: number, to: number, channels: number, left: number, right: number, state: Float64Array, sums: Float64Array): void {
+function filterTwo(
+  x: Float32Array,
+  from: number,
+  to: number,
+  channels: number,
+  left: number,
+  right: number,
+  state: Float64Array,
+  sums: Float64Array,
+): void {
   const s = left * 4;
   const r = right * 4;
   let p1 = state[s] as number;
@@ -151,7 +168,10 @@ function rangeOf(short: readonly number[]): number {
   const heard = short.filter((e) => lufs(e) > ABSOLUTE_GATE);
   if (heard.length === 0) return 0;
   const gate = lufs(mean(heard)) + RANGE_GATE;
-  const sorted = heard.map(lufs).filter((l) => l > gate).sort((a, b) => a - b);
+  const sorted = heard
+    .map(lufs)
+    .filter((l) => l > gate)
+    .sort((a, b) => a - b);
   const at = (share: number) => sorted[Math.round((sorted.length - 1) * share)] ?? 0;
   return at(RANGE_TO) - at(RANGE_FROM);
 }

@@ -17,11 +17,17 @@ export function beepsIn({ tone, toneHz, voice }: Features): Beep[] {
   for (let f = 0; f < tone.length; f++) {
     if ((tone[f] as number) < TONE_SHARE) continue;
     let to = f + 1;
-    while (to < tone.length && (tone[to] as number) >= TONE_SHARE && Math.abs((toneHz[to] as number) - (toneHz[f] as number)) <= STEADY_HZ) to++;
+    while (
+      to < tone.length &&
+      (tone[to] as number) >= TONE_SHARE &&
+      Math.abs((toneHz[to] as number) - (toneHz[f] as number)) <= STEADY_HZ
+    )
+      to++;
     const length = to - f;
     const before = mean(voice, f - 12, f - 2);
     const middle = f + Math.floor(length / 2);
-    if (length >= SHORTEST_BEEP && length <= LONGEST_BEEP && (voice[middle] as number) - before >= RISE_DB) found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle] as number) });
+    if (length >= SHORTEST_BEEP && length <= LONGEST_BEEP && (voice[middle] as number) - before >= RISE_DB)
+      found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle] as number) });
     f = to - 1;
   }
   const minutes = Math.max(1, (tone.length * FRAME_US) / 60e6);
@@ -41,10 +47,16 @@ export function clapsIn({ high, voice }: Features): Micros[] {
   const found: number[] = [];
   for (let f = 3; f < high.length - 18; f++) {
     const now = high[f] as number;
-    if (now - (high[f - 3] as number) < CLAP_RISE_DB || (high[f + 1] as number) > now + 3 || now - (high[f + 17] as number) < CLAP_FALL_DB) continue;
+    if (
+      now - (high[f - 3] as number) < CLAP_RISE_DB ||
+      (high[f + 1] as number) > now + 3 ||
+      now - (high[f + 17] as number) < CLAP_FALL_DB
+    )
+      continue;
     if ((voice[f] as number) - (voice[f - 3] as number) < CLAP_RISE_DB / 2) continue;
     let alone = true;
-    for (let n = Math.max(0, f - CLAP_ALONE); alone && n < Math.min(high.length, f + CLAP_ALONE); n++) if (Math.abs(n - f) > 4 && (high[n] as number) > now - 6) alone = false;
+    for (let n = Math.max(0, f - CLAP_ALONE); alone && n < Math.min(high.length, f + CLAP_ALONE); n++)
+      if (Math.abs(n - f) > 4 && (high[n] as number) > now - 6) alone = false;
     if (!alone) continue;
     found.push(f);
     f += 20;
@@ -63,7 +75,9 @@ const SAME_DB = 0.5;
 
 /** Lasting changes in what lies under the voice, at the middle of where they happen. */
 export function levelsIn({ all }: Features): LevelStep[] {
-  const under = Array.from({ length: Math.floor(all.length / HALF_SECOND) }, (_, i) => quantile(all.slice(i * HALF_SECOND, (i + 1) * HALF_SECOND), 0.25));
+  const under = Array.from({ length: Math.floor(all.length / HALF_SECOND) }, (_, i) =>
+    quantile(all.slice(i * HALF_SECOND, (i + 1) * HALF_SECOND), 0.25),
+  );
   // Between near silence and speech there is always a step; what has no sound under the voice has no level to change.
   const least = quantile(all, 0.9) - DEEPEST_DB;
   const found: { i: number; to: number; db: number }[] = [];

@@ -87,8 +87,8 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       for (let c = 0; c < 12; c++) chroma.push(sum > 1e-3 ? (slow[c] as number) / sum : 0);
       // Parseval, with the window's mean power of 3/8.
       const scale = 2 / (SLOW_FRAMES * FRAME * FRAME * 0.375);
-      level.push(Math.sqrt((slow[12] as number) * scale));
-      lowLevel.push(Math.sqrt((slow[13] as number) * scale));
+      level.push(Math.sqrt(slow[12] * scale));
+      lowLevel.push(Math.sqrt(slow[13] * scale));
       slow.fill(0);
     }
     frames++;
@@ -137,13 +137,18 @@ function melBands(bins: number): Bands {
     const to = Math.min(bins - 1, Math.floor(high / hz));
     const weights = Float32Array.from({ length: to - from + 1 }, (_, k) => {
       const f = (from + k) * hz;
-      return Math.max(0, f <= centre ? (f - low) / Math.max(1e-9, centre - low) : (high - f) / Math.max(1e-9, high - centre));
+      return Math.max(
+        0,
+        f <= centre ? (f - low) / Math.max(1e-9, centre - low) : (high - f) / Math.max(1e-9, high - centre),
+      );
     });
     bands.push({ from, weights, group: GROUPS.findIndex((g) => centre <= GROUP_TOP_HZ[g]) });
     centre = next;
   }
   const first = new Int32Array(bands.length + 1);
-  bands.forEach((band, b) => { first[b + 1] = (first[b] as number) + band.weights.length; });
+  bands.forEach((band, b) => {
+    first[b + 1] = (first[b] as number) + band.weights.length;
+  });
   const weights = new Float32Array(first[bands.length] as number);
   bands.forEach((band, b) => weights.set(band.weights, first[b]));
   return { from: Int32Array.from(bands, (b) => b.from), first, weights, group: Uint8Array.from(bands, (b) => b.group) };
@@ -152,7 +157,10 @@ function melBands(bins: number): Bands {
 /** The pitch class of each bin from 180 Hz to 2.5 kHz. */
 function pitchClasses(bins: number): { readonly from: number; readonly to: number; readonly of: Uint8Array } {
   const hz = ONSET_RATE_HZ / FRAME;
-  const of = Uint8Array.from({ length: bins }, (_, k) => ((Math.round(69 + 12 * Math.log2(Math.max(1, k) * hz / 440)) % 12) + 12) % 12);
+  const of = Uint8Array.from(
+    { length: bins },
+    (_, k) => ((Math.round(69 + 12 * Math.log2((Math.max(1, k) * hz) / 440)) % 12) + 12) % 12,
+  );
   return { from: Math.ceil(180 / hz), to: Math.floor(2_500 / hz) + 1, of };
 }
 

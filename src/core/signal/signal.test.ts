@@ -18,8 +18,12 @@ describe('the spectrum', () => {
     spectrumOf(size).power(frame, out);
     const fft = new FFT(size);
     const complex = fft.createComplexArray();
-    fft.realTransform(complex, Array.from(frame, (v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))));
-    for (let k = 0; k <= size / 2; k++) expect(out[k]).toBeCloseTo((complex[2 * k] as number) ** 2 + (complex[2 * k + 1] as number) ** 2, 3);
+    fft.realTransform(
+      complex,
+      Array.from(frame, (v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))),
+    );
+    for (let k = 0; k <= size / 2; k++)
+      expect(out[k]).toBeCloseTo((complex[2 * k] as number) ** 2 + (complex[2 * k + 1] as number) ** 2, 3);
   });
   it('refuses a size that is no power of two', () => expect(() => spectrumOf(1000)).toThrow(/500/));
 });
@@ -30,7 +34,9 @@ function tones(parts: readonly (readonly [number, number])[], channels: number, 
   const out = new Float32Array(frames * channels);
   let at = 0;
   for (const [db, s] of parts) {
-    for (let i = 0; i < Math.round(s * RATE); i++, at++) for (let c = 0; c < channels; c++) out[at * channels + c] = 10 ** (db / 20) * Math.sin((2 * Math.PI * hz * at) / RATE);
+    for (let i = 0; i < Math.round(s * RATE); i++, at++)
+      for (let c = 0; c < channels; c++)
+        out[at * channels + c] = 10 ** (db / 20) * Math.sin((2 * Math.PI * hz * at) / RATE);
   }
   return out;
 }
@@ -45,8 +51,37 @@ function measured(sound: Float32Array, channels: number) {
 describe('loudness', () => {
   // EBU Tech 3341, cases 1 to 5 (values from memory; ffmpeg ebur128 reads them so too, see tests/media).
   it.each([
-    ['case 1', [[-23, 20]], -23], ['case 2', [[-33, 20]], -33], ['case 3', [[-36, 10], [-23, 60], [-36, 10]], -23],
-    ['case 4', [[-72, 10], [-36, 10], [-23, 60], [-36, 10], [-72, 10]], -23], ['case 5', [[-26, 20], [-20, 20.1], [-26, 20]], -23],
+    ['case 1', [[-23, 20]], -23],
+    ['case 2', [[-33, 20]], -33],
+    [
+      'case 3',
+      [
+        [-36, 10],
+        [-23, 60],
+        [-36, 10],
+      ],
+      -23,
+    ],
+    [
+      'case 4',
+      [
+        [-72, 10],
+        [-36, 10],
+        [-23, 60],
+        [-36, 10],
+        [-72, 10],
+      ],
+      -23,
+    ],
+    [
+      'case 5',
+      [
+        [-26, 20],
+        [-20, 20.1],
+        [-26, 20],
+      ],
+      -23,
+    ],
   ] as const)('EBU Tech 3341 %s', (_, parts, wanted) => {
     const { integratedLufs, momentaryMaxLufs, shortMaxLufs } = measured(tones(parts, 2), 2);
     expect(Math.abs((integratedLufs ?? 0) - wanted)).toBeLessThanOrEqual(0.1);
@@ -66,7 +101,16 @@ describe('loudness', () => {
   });
   it('of silence is none, and of a stretch is that stretch’s', () => {
     expect(measured(new Float32Array(RATE), 1).integratedLufs).toBeNull();
-    const { energies } = measured(tones([[-30, 10], [-20, 10]], 2), 2);
+    const { energies } = measured(
+      tones(
+        [
+          [-30, 10],
+          [-20, 10],
+        ],
+        2,
+      ),
+      2,
+    );
     expect(integratedOf(energies, 0, 90)).toBeCloseTo(-30, 1);
     expect(integratedOf(energies, 110, 200)).toBeCloseTo(-20, 1);
   });
@@ -74,7 +118,10 @@ describe('loudness', () => {
 
 describe('peaks', () => {
   it('between the samples are found: a quarter-rate sine at 45 degrees shows 3 dB less in its samples', () => {
-    const sound = Float32Array.from({ length: RATE }, (_, i) => 0.5 * Math.min(1, i / 500) * Math.sin((Math.PI * i) / 2 + Math.PI / 4));
+    const sound = Float32Array.from(
+      { length: RATE },
+      (_, i) => 0.5 * Math.min(1, i / 500) * Math.sin((Math.PI * i) / 2 + Math.PI / 4),
+    );
     const meter = peakMeter(1);
     meter.push(sound);
     const { truePeakDb, samplePeakDb } = meter.end();
@@ -92,9 +139,21 @@ describe('peaks', () => {
 });
 
 describe('beats', () => {
-  const wanted = ['rock 96', 'drum and bass 174', 'half-time 140', 'shuffle 104', 'off-beat bass 126', 'house rising 100 to 150', 'march 122 after a pick-up'];
+  const wanted = [
+    'rock 96',
+    'drum and bass 174',
+    'half-time 140',
+    'shuffle 104',
+    'off-beat bass 126',
+    'house rising 100 to 150',
+    'march 122 after a pick-up',
+  ];
   // ±70 ms: Dixon 2007; Davies, Degara and Plumbley 2009. The whole set runs in the bench.
-  it.each(recipes(null).filter((r) => wanted.includes(r.name)).map((r) => [r.name, r] as const))('of a made piece (%s) are found, at the level people move to, and the ones too', (_, recipe) => {
+  it.each(
+    recipes(null)
+      .filter((r) => wanted.includes(r.name))
+      .map((r) => [r.name, r] as const),
+  )('of a made piece (%s) are found, at the level people move to, and the ones too', (_, recipe) => {
     const piece = play({ ...recipe, seconds: 30 }, 3);
     const music = hearMusic(heardIn(piece.samples).onsets);
     const beats = beatScore(music?.beatsUs.map((b) => b / 1e6) ?? [], piece.beats);
@@ -109,6 +168,8 @@ describe('beats', () => {
   it('follow a tapped tempo to another level', () => {
     const piece = play({ ...(recipes(null)[1] as ReturnType<typeof recipes>[number]), seconds: 30 }, 3);
     const { map } = hearMusic(heardIn(piece.samples).onsets, 62) ?? { map: null };
-    expect(map === null ? 0 : 60e6 / (((map.anchors.at(-1)?.at ?? 0) - (map.anchors[0]?.at ?? 0)) / (map.beats - 1))).toBeCloseTo(62, 0);
+    expect(
+      map === null ? 0 : 60e6 / (((map.anchors.at(-1)?.at ?? 0) - (map.anchors[0]?.at ?? 0)) / (map.beats - 1)),
+    ).toBeCloseTo(62, 0);
   });
 });

@@ -12,9 +12,16 @@ const ENOUGH = 0.93;
  * were followed freely, the grid is the better answer: it goes through breaks, fades and noise without a slip. null where
  * the music does not keep one tempo. `beats` and the answer are in frames.
  */
-export function steadyGrid(pulse: Pulse, beats: readonly number[], phaseOf: (grid: number[]) => number[]): number[] | null {
+export function steadyGrid(
+  pulse: Pulse,
+  beats: readonly number[],
+  phaseOf: (grid: number[]) => number[],
+): number[] | null {
   if (beats.length < 16 || pulse.frames > LONGEST_FRAMES) return null;
-  const gaps = beats.slice(1).map((b, i) => b - (beats[i] as number)).sort((a, b) => a - b);
+  const gaps = beats
+    .slice(1)
+    .map((b, i) => b - (beats[i] as number))
+    .sort((a, b) => a - b);
   const middle = gaps.slice(Math.floor(gaps.length / 4), Math.ceil((gaps.length * 3) / 4));
   const period = middle.reduce((a, b) => a + b, 0) / middle.length;
   const count = Math.floor((pulse.frames - 1) / period);
@@ -38,10 +45,25 @@ export function steadyGrid(pulse: Pulse, beats: readonly number[], phaseOf: (gri
     }
   };
   const step = 1 / count;
-  search(period * (1 - AROUND), period * (1 + AROUND), step, Array.from({ length: Math.ceil(period) }, (_, i) => i));
+  search(
+    period * (1 - AROUND),
+    period * (1 + AROUND),
+    step,
+    Array.from({ length: Math.ceil(period) }, (_, i) => i),
+  );
   const { period: rough, offset } = best;
-  search(rough - step, rough + step, step / 8, Array.from({ length: 17 }, (_, i) => Math.max(0, offset + (i - 8) / 8)));
-  const grid = phaseOf(Array.from({ length: Math.floor((pulse.frames - 1 - best.offset) / best.period) + 1 }, (_, i) => best.offset + i * best.period));
+  search(
+    rough - step,
+    rough + step,
+    step / 8,
+    Array.from({ length: 17 }, (_, i) => Math.max(0, offset + (i - 8) / 8)),
+  );
+  const grid = phaseOf(
+    Array.from(
+      { length: Math.floor((pulse.frames - 1 - best.offset) / best.period) + 1 },
+      (_, i) => best.offset + i * best.period,
+    ),
+  );
   const near = (at: number): number => {
     const i = Math.round(at);
     return Math.max(strength[i - 1] ?? 0, strength[i] ?? 0, strength[i + 1] ?? 0);

@@ -47,13 +47,31 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
   const prior = [...weights];
   for (let round = 0; round < ROUNDS; round++) {
     if (used.length < FEWEST_SAMPLES) return null;
-    weights = leastSquares(used.map((r) => ({ parts: r.parts, value: r.seconds, weight: 1 / r.seconds })), prior, PRIOR_SPREAD.map((spread) => PRIOR_WEIGHT * (PRIOR_UNIT_S / spread) ** 2));
+    weights = leastSquares(
+      used.map((r) => ({ parts: r.parts, value: r.seconds, weight: 1 / r.seconds })),
+      prior,
+      PRIOR_SPREAD.map((spread) => PRIOR_WEIGHT * (PRIOR_UNIT_S / spread) ** 2),
+    );
     const next = rows.filter((r) => within(r.seconds / dot(r.parts, weights)));
     if (next.length === used.length) break;
     used = next;
   }
-  const model = Object.fromEntries(SPEAKING_PARTS.map((part, i) => [part, Math.max(0, weights[i] as number)])) as unknown as SpeakingModel;
-  const error = used.reduce((sum, r) => sum + Math.abs(dot(r.parts, SPEAKING_PARTS.map((p) => model[p])) - r.seconds) / r.seconds, 0) / used.length;
+  const model = Object.fromEntries(
+    SPEAKING_PARTS.map((part, i) => [part, Math.max(0, weights[i] as number)]),
+  ) as unknown as SpeakingModel;
+  const error =
+    used.reduce(
+      (sum, r) =>
+        sum +
+        Math.abs(
+          dot(
+            r.parts,
+            SPEAKING_PARTS.map((p) => model[p]),
+          ) - r.seconds,
+        ) /
+          r.seconds,
+      0,
+    ) / used.length;
   return { model, used: used.length, leftOut: samples.length - used.length, error };
 }
 
@@ -61,7 +79,9 @@ const within = (ratio: number) => ratio > 1 / OUTLIER && ratio < OUTLIER;
 const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, x, i) => sum + x * (b[i] as number), 0);
 
 /** Lines of a transcript with the time each took, for calibrating: whole cues of 3 to 40 words that were said in one go. */
-export function samplesOf(cues: readonly { readonly text: string; readonly start: Micros; readonly end: Micros }[]): SpokenSample[] {
+export function samplesOf(
+  cues: readonly { readonly text: string; readonly start: Micros; readonly end: Micros }[],
+): SpokenSample[] {
   return cues.flatMap(({ text, start, end }) => {
     const words = text.split(/\s+/).filter((w) => /\w/.test(w)).length;
     return words < 3 || words > 40 ? [] : [{ text, us: micros(end - start) }];

@@ -11,7 +11,9 @@ export interface Row {
  */
 export function leastSquares(rows: readonly Row[], prior: readonly number[], pull: readonly number[]): number[] {
   const n = prior.length;
-  const a = Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? (pull[i] as number) : 0)));
+  const a = Array.from({ length: n }, (_, i) =>
+    Array.from({ length: n }, (_, j) => (i === j ? (pull[i] as number) : 0)),
+  );
   const b = prior.map((p, i) => (pull[i] as number) * p);
   for (const { parts, value, weight } of rows) {
     for (let i = 0; i < n; i++) {
@@ -37,6 +39,7 @@ function solve(a: number[][], b: number[]): number[] {
     }
   }
   const x = new Array<number>(n).fill(0);
-  for (let r = n - 1; r >= 0; r--) x[r] = (b[r]! - x.reduce((sum, value, k) => (k > r ? sum + a[r]![k]! * value : sum), 0)) / a[r]![r]!;
+  for (let r = n - 1; r >= 0; r--)
+    x[r] = (b[r]! - x.reduce((sum, value, k) => (k > r ? sum + a[r]![k]! * value : sum), 0)) / a[r]![r]!;
   return x;
 }

@@ -13,14 +13,35 @@ export interface SpeakingModel {
   readonly longPauseS: number;
   readonly startS: number;
 }
-export const SPEAKING_PARTS = ['syllableS', 'consonantS', 'wordS', 'shortPauseS', 'longPauseS', 'startS'] as const satisfies readonly (keyof SpeakingModel)[];
+export const SPEAKING_PARTS = [
+  'syllableS',
+  'consonantS',
+  'wordS',
+  'shortPauseS',
+  'longPauseS',
+  'startS',
+] as const satisfies readonly (keyof SpeakingModel)[];
 
 /** Fits 165 words a minute of running talk with about 1.4 syllables a word (common practice: 160–170, 4–5 syllables a second). */
-export const TYPICAL_SPEAKER: SpeakingModel = { syllableS: 0.15, consonantS: 0.052, wordS: 0.03, shortPauseS: 0.25, longPauseS: 0.5, startS: 0.1 };
+export const TYPICAL_SPEAKER: SpeakingModel = {
+  syllableS: 0.15,
+  consonantS: 0.052,
+  wordS: 0.03,
+  shortPauseS: 0.25,
+  longPauseS: 0.5,
+  startS: 0.1,
+};
 
 /** Words a minute that people manage, by kind of segment (common practice); the bar 'speech there is' comes from it. */
 export const WORDS_A_MINUTE: Readonly<Record<SegmentKind, number>> = {
-  talk: 165, demo: 165, 'set-up': 165, water: 165, rest: 150, 'change-over': 150, work: 100, hold: 100,
+  talk: 165,
+  demo: 165,
+  'set-up': 165,
+  water: 165,
+  rest: 150,
+  'change-over': 150,
+  work: 100,
+  hold: 100,
 };
 /** Words a minute when the music leads (common practice: 55 to 70): blocks that are counted to music or flow. */
 export const WORDS_A_MINUTE_TO_MUSIC = 62;
@@ -46,7 +67,12 @@ export function speakingParts(text: string): number[] | null {
 
 /** Consonant letters as they are spoken: doubled letters, `ck`, `gh`, `th` and the like count once. */
 function consonantsOf(word: string): number {
-  return word.toLowerCase().replace(/(ck|gh|th|sh|ch|ph|wh|kn|wr|(.)\2)/g, 'b').match(/[bcdfghjklmnpqrstvwxz]/g)?.length ?? 0;
+  return (
+    word
+      .toLowerCase()
+      .replace(/(ck|gh|th|sh|ch|ph|wh|kn|wr|(.)\2)/g, 'b')
+      .match(/[bcdfghjklmnpqrstvwxz]/g)?.length ?? 0
+  );
 }
 
 // Lines are said again and again in a class; what a line costs depends only on its text and the speaker.
@@ -56,26 +82,44 @@ const MOST_REMEMBERED = 20_000;
 /** How long a line takes to say in running speech; the pause after its last word is not counted. */
 export function lineTime(text: string, model: SpeakingModel = TYPICAL_SPEAKER): Micros {
   let known = remembered.get(model);
-  if (known === undefined) remembered.set(model, (known = new Map()));
+  if (known === undefined) remembered.set(model, (known = new Map<string, Micros>()));
   const before = known.get(text);
   if (before !== undefined) return before;
   const parts = speakingParts(text);
-  const us = parts === null ? micros(0) : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * (parts[i] as number), 0));
+  const us =
+    parts === null
+      ? micros(0)
+      : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * (parts[i] as number), 0));
   if (known.size >= MOST_REMEMBERED) known.clear();
   known.set(text, us);
   return us;
 }
 
 /** The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows, by common practice or a studio's own `paces`. */
-export function speechRoom(kind: SegmentKind, length: Micros, toMusic = false, paces: Readonly<Record<SegmentKind, number>> = WORDS_A_MINUTE): Micros {
-  const wpm = toMusic && (kind === 'work' || kind === 'hold') ? Math.min(WORDS_A_MINUTE_TO_MUSIC, paces[kind]) : paces[kind];
+export function speechRoom(
+  kind: SegmentKind,
+  length: Micros,
+  toMusic = false,
+  paces: Readonly<Record<SegmentKind, number>> = WORDS_A_MINUTE,
+): Micros {
+  const wpm =
+    toMusic && (kind === 'work' || kind === 'hold') ? Math.min(WORDS_A_MINUTE_TO_MUSIC, paces[kind]) : paces[kind];
   return micros(length * Math.min(1, wpm / RUNNING_WPM));
 }
 
 /** Relative time each word of a line takes, for placing words inside a line of known length. Sums to 1. */
 export function wordShares(words: readonly string[]): number[] {
-  const weights = words.map((word) => Math.max(1, spokenGroups(word).flatMap((g) => g.words).reduce((n, w) => n + syllablesOf(w), 0)) + 0.4
-    + (/[.!?…:]$/.test(word) ? 2 : /[,;]$/.test(word) ? 1 : 0));
+  const weights = words.map(
+    (word) =>
+      Math.max(
+        1,
+        spokenGroups(word)
+          .flatMap((g) => g.words)
+          .reduce((n, w) => n + syllablesOf(w), 0),
+      ) +
+      0.4 +
+      (/[.!?…:]$/.test(word) ? 2 : /[,;]$/.test(word) ? 1 : 0),
+  );
   const sum = weights.reduce((a, b) => a + b, 0);
   return weights.map((w) => w / sum);
 }

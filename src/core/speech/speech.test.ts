@@ -5,23 +5,49 @@ import { numberWords, spokenGroups, writeOut } from './spoken.ts';
 import { syllablesOf } from './syllables.ts';
 
 describe('syllables', () => {
-  it.each([['squat', 1], ['table', 2], ['shoulder', 2], ['kettle', 2], ['lifted', 2], ['hinged', 1], ['beautiful', 3], ['stretches', 2],
-    ['position', 3], ['rotation', 3], ['video', 3], ['breathe', 1], ['exercise', 3], ['seconds', 2], ['carefully', 3]])('%s has %d', (word, n) => expect(syllablesOf(word)).toBe(n));
+  it.each([
+    ['squat', 1],
+    ['table', 2],
+    ['shoulder', 2],
+    ['kettle', 2],
+    ['lifted', 2],
+    ['hinged', 1],
+    ['beautiful', 3],
+    ['stretches', 2],
+    ['position', 3],
+    ['rotation', 3],
+    ['video', 3],
+    ['breathe', 1],
+    ['exercise', 3],
+    ['seconds', 2],
+    ['carefully', 3],
+  ])('%s has %d', (word, n) => expect(syllablesOf(word)).toBe(n));
 });
 
 describe('a line as it is said', () => {
-  it.each([['0:40', '40 seconds'], ['1:30', '1 minute 30 seconds'], ['3x12', '3 times 12'], ['L/R', 'left right'], ['40/20', '40 20']])('%s is said as %s', (text, said) => {
+  it.each([
+    ['0:40', '40 seconds'],
+    ['1:30', '1 minute 30 seconds'],
+    ['3x12', '3 times 12'],
+    ['L/R', 'left right'],
+    ['40/20', '40 20'],
+  ])('%s is said as %s', (text, said) => {
     expect(writeOut(text).replace(/\s+/g, ' ').trim()).toBe(said.replace(/\d+/g, (n) => numberWords(Number(n))));
   });
   it('pauses at punctuation', () => {
-    expect(spokenGroups('Hinge, long back. Go').map((g) => [g.words.length, g.pause])).toEqual([[1, 'short'], [2, 'long'], [1, 'none']]);
+    expect(spokenGroups('Hinge, long back. Go').map((g) => [g.words.length, g.pause])).toEqual([
+      [1, 'short'],
+      [2, 'long'],
+      [1, 'none'],
+    ]);
   });
 });
 
 describe('the time a line needs', () => {
   // Common practice: 160 to 170 words a minute in talk; 4 to 5 syllables a second in running speech.
   it('is 160 to 170 words a minute for running talk', () => {
-    const talk = 'Welcome back to the studio, today we are going to work with a broomstick and a crate. Please find a space where you can move, and put the towel beside you. We take it slowly and look after our shoulders.';
+    const talk =
+      'Welcome back to the studio, today we are going to work with a broomstick and a crate. Please find a space where you can move, and put the towel beside you. We take it slowly and look after our shoulders.';
     const words = talk.split(' ').length;
     const perMinute = words / (lineTime(talk) / 60e6);
     expect(perMinute).toBeGreaterThan(155);

@@ -10,20 +10,33 @@ import { hear } from './heard.ts';
 import { findMentions } from './name-match.ts';
 import { tokensOf } from './transcript.ts';
 
-const demo = (name: string) => readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
-interface Truth { duration_s: number; segments: { key: string | null; label: string; start_s: number; end_s: number }[] }
+const demo = (name: string) =>
+  readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
+interface Truth {
+  duration_s: number;
+  segments: { key: string | null; label: string; start_s: number; end_s: number }[];
+}
 const truth = JSON.parse(demo('truth.json')) as Truth;
 const { segments } = compile(readOutline(demo('outline.md')).value);
 const duration = fromSeconds(truth.duration_s);
 const take = {
-  segments, duration, transcript: { cues: [] },
-  truth: new Map(truth.segments.filter((s) => s.key !== null).map((s) => [s.key as string, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }])),
+  segments,
+  duration,
+  transcript: { cues: [] },
+  truth: new Map(
+    truth.segments
+      .filter((s) => s.key !== null)
+      .map((s) => [s.key as string, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]),
+  ),
 };
 const transcriptOf = (text: string) => readTranscript(text).value;
 const from = (name: string) => align(segments, transcriptOf(demo(name)), duration);
 
 describe('the demo take', () => {
-  it.each([['words.vtt', 0.5, 1.5], ['paragraphs.txt', 2, 5]])('from %s: half the boundaries within %s s and most within %s s of the truth', (name, half, most) => {
+  it.each([
+    ['words.vtt', 0.5, 1.5],
+    ['paragraphs.txt', 2, 5],
+  ])('from %s: half the boundaries within %s s and most within %s s of the truth', (name, half, most) => {
     const errors = boundaryErrors(take, from(name).segments);
     expect(errors.length).toBeGreaterThan(44);
     expect(quantile(errors, 0.5)).toBeLessThanOrEqual(half);
@@ -41,7 +54,9 @@ describe('the demo take', () => {
   });
   it('gives its reasons', () => {
     const step = from('words.vtt').segments.find((r) => r.segment.label === 'Crate step-up' && r.segment.round === 2);
-    expect(step?.evidence.join(' · ')).toMatch(/announced “Crate step up” .* named “Crate step up” .* countdown “Three. Two. One” ends/);
+    expect(step?.evidence.join(' · ')).toMatch(
+      /announced “Crate step up” .* named “Crate step up” .* countdown “Three. Two. One” ends/,
+    );
   });
   it('a pinned boundary holds exactly and the rest follows', () => {
     const rest = segments.find((s) => s.kind === 'rest');
@@ -55,7 +70,9 @@ describe('the demo take', () => {
 });
 
 describe('laws of alignment', () => {
-  const plan = readOutline(readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8')).value;
+  const plan = readOutline(
+    readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8'),
+  ).value;
   it.each([1, 2, 3, 4])('recorded spans keep the order of the plan and never overlap (seed %d)', (seed) => {
     const one = syntheticTake(plan, seed, { breakOverS: 12, forgotten: 0.3, leaveOut: [16] });
     for (const transcript of [one.transcript, coarsen(one.transcript, 30)]) {
@@ -70,36 +87,63 @@ describe('laws of alignment', () => {
     }
   });
   it('finds classes it has not seen, with a third of the calls forgotten and breaks run by hand', () => {
-    const errors = [5, 6, 7].flatMap((seed) => {
-      const one = syntheticTake(plan, seed, { breakOverS: 8, forgotten: 0.33 });
-      return boundaryErrors(one, align(one.segments, one.transcript, one.duration).segments);
-    }).sort((a, b) => a - b);
+    const errors = [5, 6, 7]
+      .flatMap((seed) => {
+        const one = syntheticTake(plan, seed, { breakOverS: 8, forgotten: 0.33 });
+        return boundaryErrors(one, align(one.segments, one.transcript, one.duration).segments);
+      })
+      .sort((a, b) => a - b);
     expect(quantile(errors, 0.5)).toBeLessThan(0.5);
     expect(quantile(errors, 0.9)).toBeLessThan(2);
   });
   it('says nothing was filmed rather than guess from an empty take', () => {
     expect(align(segments, { cues: [] }, micros(0)).segments).toEqual([]);
     const silent = align(segments, { cues: [] }, duration);
-    expect(Math.max(...silent.segments.filter((r) => r.segment.kind === 'rest').map((r) => r.confidence))).toBeLessThan(0.9);
+    expect(Math.max(...silent.segments.filter((r) => r.segment.kind === 'rest').map((r) => r.confidence))).toBeLessThan(
+      0.9,
+    );
   });
 });
 
 describe('hearing', () => {
-  const heard = (text: string, labels: string[] = []) => hear(tokensOf(transcriptOf(`[0:10] ${text}\n[0:30] end`), fromSeconds(60)), labels).map((h) => h.kind);
-  const names = (text: string, labels: string[]) => findMentions(tokensOf(transcriptOf(`[0:10] ${text}`), fromSeconds(60)), labels).map((m) => m.label);
+  const heard = (text: string, labels: string[] = []) =>
+    hear(tokensOf(transcriptOf(`[0:10] ${text}\n[0:30] end`), fromSeconds(60)), labels).map((h) => h.kind);
+  const names = (text: string, labels: string[]) =>
+    findMentions(tokensOf(transcriptOf(`[0:10] ${text}`), fromSeconds(60)), labels).map((m) => m.label);
   it.each([
-    ['Three, two, one.', ['countdown']], ['4 3 2 1', ['countdown']], ['eight six four three two one', ['countdown']], ['four, three, two', ['countdown']],
-    ['Take three two times', []], ['ten seconds left', ['time-left']], ['thirty seconds of rest', []], ['last ten', ['time-left']], ['halfway there', ['half-word']],
-    ['the rest of the class', []], ['and rest', ['rest-word']], ['ready and go', ['go-word']], ['switch sides now', ['switch-word']], ['stop if it hurts', []],
+    ['Three, two, one.', ['countdown']],
+    ['4 3 2 1', ['countdown']],
+    ['eight six four three two one', ['countdown']],
+    ['four, three, two', ['countdown']],
+    ['Take three two times', []],
+    ['ten seconds left', ['time-left']],
+    ['thirty seconds of rest', []],
+    ['last ten', ['time-left']],
+    ['halfway there', ['half-word']],
+    ['the rest of the class', []],
+    ['and rest', ['rest-word']],
+    ['ready and go', ['go-word']],
+    ['switch sides now', ['switch-word']],
+    ['stop if it hurts', []],
   ])('%j is heard as %j', (text, kinds) => expect(heard(text)).toEqual(kinds));
   it('tells a next-up from a name', () => {
-    const found = hear(tokensOf(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), fromSeconds(60)), ['Reverse lunge']);
-    expect(found.filter((h) => h.kind === 'name').map((h) => h.kind === 'name' && [h.next, h.side])).toEqual([[true, null], [false, 'left']]);
+    const found = hear(
+      tokensOf(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), fromSeconds(60)),
+      ['Reverse lunge'],
+    );
+    expect(found.filter((h) => h.kind === 'name').map((h) => h.kind === 'name' && [h.next, h.side])).toEqual([
+      [true, null],
+      [false, 'left'],
+    ]);
   });
   it('hears names with endings, misheard letters and words between', () => {
     expect(names('reverse those lunges', ['Reverse lunge', 'Squat'])).toEqual(['Reverse lunge']);
-    expect(names('broomstock good morning', ['Broomstick good morning', 'Broomstick twists'])).toEqual(['Broomstick good morning']);
-    expect(names('good morning everyone', ['Broomstick good morning', 'Broomstick twists'])).toEqual(['Broomstick good morning']);
+    expect(names('broomstock good morning', ['Broomstick good morning', 'Broomstick twists'])).toEqual([
+      'Broomstick good morning',
+    ]);
+    expect(names('good morning everyone', ['Broomstick good morning', 'Broomstick twists'])).toEqual([
+      'Broomstick good morning',
+    ]);
     expect(names('grab the broomstick', ['Broomstick good morning', 'Broomstick twists'])).toEqual([]);
   });
 });

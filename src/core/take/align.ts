@@ -59,13 +59,21 @@ const SHORTEST_EXTRA_US = 3e6;
  * Lays a compiled plan over a take by one order-keeping search over all the evidence in its words and the planned
  * lengths, and what else was heard in the take where it was. `duration` is the take's length. Pins bind boundaries; the rest follows. Pure; the same input, the same answer.
  */
-export function align(segments: readonly Segment[], transcript: Transcript, duration: Micros, pins: readonly Pin[] = [], sound: TakeSound | null = null): Alignment {
+export function align(
+  segments: readonly Segment[],
+  transcript: Transcript,
+  duration: Micros,
+  pins: readonly Pin[] = [],
+  sound: TakeSound | null = null,
+): Alignment {
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((token) => token.at <= duration);
   const labels = segments.filter(isActive).map((s) => s.label);
   const first = [...hear(tokens, labels), ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const again = voiceOf(sound) === null ? coarseCues(transcript, duration) : [];
-  const pieces = coarsePath(segments, first, tokens, duration, pins, (path) => (again.length === 0 ? first : placeAgain(first, tokens, again, segments, path)));
+  const pieces = coarsePath(segments, first, tokens, duration, pins, (path) =>
+    again.length === 0 ? first : placeAgain(first, tokens, again, segments, path),
+  );
   const { heard } = pieces;
   const { times, grids } = finePath(segments, heard, tokens, duration, pins, pieces.path, pieces.habits);
   const spans = new Map<number, Span>();
@@ -74,7 +82,8 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   for (const [j, piece] of pieces.path.entries()) {
     const span: Span = { start: micros(times[j] as number), end: micros(times[j + 1] as number) };
     if (piece.segment !== null) spans.set((before = piece.segment), span);
-    else if (span.end - span.start >= SHORTEST_EXTRA_US) extra.push({ ...span, label: 'Beyond the plan', madeUp: null, after: before });
+    else if (span.end - span.start >= SHORTEST_EXTRA_US)
+      extra.push({ ...span, label: 'Beyond the plan', madeUp: null, after: before });
   }
   return {
     segments: segments.map((segment, k): RecordedSegment => {
@@ -82,10 +91,27 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
       // A rest that stands for two is as likely as either, and ends where the other would.
       const twin = recorded !== null && segment.kind === 'rest' ? twinRest(segments, k, spans) : k;
       const filmed = Math.min(1, (pieces.filmed[k] as number) + (twin === k ? 0 : (pieces.filmed[twin] as number)));
-      const sure = recorded === null ? 1 - filmed : filmed * Math.min(Math.max(pieces.startSure[k] as number, pieces.startSure[twin] as number), pieces.endSure[twin] as number);
-      return { segment, recorded, confidence: Math.round(sure * 1000) / 1000, evidence: reasonsFor(segment, recorded, heard, pins) };
+      const sure =
+        recorded === null
+          ? 1 - filmed
+          : filmed *
+            Math.min(
+              Math.max(pieces.startSure[k] as number, pieces.startSure[twin] as number),
+              pieces.endSure[twin] as number,
+            );
+      return {
+        segment,
+        recorded,
+        confidence: Math.round(sure * 1000) / 1000,
+        evidence: reasonsFor(segment, recorded, heard, pins),
+      };
     }),
-    grids, extra: nameExtras(extra, segments.filter((_, k) => !spans.has(k)), heard),
+    grids,
+    extra: nameExtras(
+      extra,
+      segments.filter((_, k) => !spans.has(k)),
+      heard,
+    ),
   };
 }
 
@@ -103,10 +129,18 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
  */
 const MORE_PASSES = 3;
 
-function coarsePath(segments: readonly Segment[], first: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], again: (path: readonly PathPiece[]) => readonly Heard[]) {
+function coarsePath(
+  segments: readonly Segment[],
+  first: readonly Heard[],
+  tokens: readonly Token[],
+  duration: Micros,
+  pins: readonly Pin[],
+  again: (path: readonly PathPiece[]) => readonly Heard[],
+) {
   const stepUs = Math.max(COARSE_STEP_US, Math.ceil(duration / MOST_CELLS / 100_000) * 100_000);
   const grid: Grid = { stepUs, cells: Math.ceil(duration / stepUs) };
-  const timed = (pieces: readonly PathPiece[]) => pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
+  const timed = (pieces: readonly PathPiece[]) =>
+    pieces.map((p): PathPiece => ({ ...p, start: p.start * stepUs, end: Math.min(duration, p.end * stepUs) }));
   const shapes = (habits: Habits) => segments.map((s) => shapeOf(s, habits));
   let heard = first;
   let { rewards, pinned, beyond, edges } = given(segments, heard, tokens, grid, pins);
@@ -124,11 +158,22 @@ function coarsePath(segments: readonly Segment[], first: readonly Heard[], token
     } else if (habits.rest === before.rest && habits.change === before.change) break;
     found = search(shapes(habits), rewards, grid, pinned, beyond, edges, found.worthTrying);
   }
-  return { ...found, heard, habits, path: longRests(joinRests(timed(found.pieces), segments), segments, heard, pinned) };
+  return {
+    ...found,
+    heard,
+    habits,
+    path: longRests(joinRests(timed(found.pieces), segments), segments, heard, pinned),
+  };
 }
 
 /** What a search is given: what each segment earns where, with the pins bound. */
-function given(segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], grid: Grid, pins: readonly Pin[]) {
+function given(
+  segments: readonly Segment[],
+  heard: readonly Heard[],
+  tokens: readonly Token[],
+  grid: Grid,
+  pins: readonly Pin[],
+) {
   const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null, tokens.at(-1) ?? null);
   const pinned = new Set<number>();
   for (const pin of pins) {
@@ -163,7 +208,8 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
   const joined: PathPiece[] = [];
   for (const piece of path) {
     const last = joined.at(-1);
-    const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
+    const isRest = (p: PathPiece | undefined) =>
+      p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest';
     if (last !== undefined && isRest(last) && isRest(piece)) joined[joined.length - 1] = { ...last, end: piece.end };
     else joined.push(piece);
   }
@@ -174,17 +220,27 @@ function joinRests(path: readonly PathPiece[], segments: readonly Segment[]): Pa
  * Time beyond the plan beside a rest is that rest gone on, with talk or without, unless a move that was left out is named in
  * it: then it was made up there. A rest that a hand pinned stays as long as it was pinned.
  */
-function longRests(path: readonly PathPiece[], segments: readonly Segment[], heard: readonly Heard[], pinned: ReadonlySet<number>): PathPiece[] {
+function longRests(
+  path: readonly PathPiece[],
+  segments: readonly Segment[],
+  heard: readonly Heard[],
+  pinned: ReadonlySet<number>,
+): PathPiece[] {
   const filmed = new Set(path.map((p) => p.segment));
   const missing = new Set(segments.filter((s, k) => isActive(s) && !filmed.has(k)).map((s) => s.label));
-  const isRest = (p: PathPiece | undefined) => p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest' && !pinned.has(p.segment);
-  const madeUp = (p: PathPiece) => heard.some((h) => h.kind === 'name' && missing.has(h.label) && h.at >= p.start && h.at < p.end);
+  const isRest = (p: PathPiece | undefined) =>
+    p !== undefined && p.segment !== null && segments[p.segment]?.kind === 'rest' && !pinned.has(p.segment);
+  const madeUp = (p: PathPiece) =>
+    heard.some((h) => h.kind === 'name' && missing.has(h.label) && h.at >= p.start && h.at < p.end);
   const joined: PathPiece[] = [];
   for (const [j, piece] of path.entries()) {
     const last = joined.at(-1);
-    if (piece.segment === null && !madeUp(piece) && isRest(last)) joined[joined.length - 1] = { ...(last as PathPiece), end: piece.end };
-    else if (piece.segment === null && !madeUp(piece) && isRest(path[j + 1])) joined.push({ ...(path[j + 1] as PathPiece), start: piece.start });
-    else if (last !== undefined && last.segment !== null && last.segment === piece.segment) joined[joined.length - 1] = { ...last, end: piece.end };
+    if (piece.segment === null && !madeUp(piece) && isRest(last))
+      joined[joined.length - 1] = { ...(last as PathPiece), end: piece.end };
+    else if (piece.segment === null && !madeUp(piece) && isRest(path[j + 1]))
+      joined.push({ ...(path[j + 1] as PathPiece), start: piece.start });
+    else if (last !== undefined && last.segment !== null && last.segment === piece.segment)
+      joined[joined.length - 1] = { ...last, end: piece.end };
     else joined.push(piece);
   }
   return joined;
@@ -192,7 +248,13 @@ function longRests(path: readonly PathPiece[], segments: readonly Segment[], hea
 
 /** Boundaries of the path in microseconds, one more than it has pieces. */
 function finePath(
-  segments: readonly Segment[], heard: readonly Heard[], tokens: readonly Token[], duration: Micros, pins: readonly Pin[], path: readonly PathPiece[], habits: Habits,
+  segments: readonly Segment[],
+  heard: readonly Heard[],
+  tokens: readonly Token[],
+  duration: Micros,
+  pins: readonly Pin[],
+  path: readonly PathPiece[],
+  habits: Habits,
 ): { readonly times: number[]; readonly grids: readonly TimerGrid[] } {
   const grid: Grid = { stepUs: FINE_STEP_US, cells: Math.floor(duration / FINE_STEP_US) };
   const rewards = rewardsFor(segments, heard, grid, tokens[0]?.at ?? null, tokens.at(-1) ?? null);
@@ -204,7 +266,8 @@ function finePath(
   const rough = path.map((piece): RoughPiece => {
     const segment = piece.segment === null ? undefined : segments[piece.segment];
     return {
-      startUs: piece.start, endUs: piece.end,
+      startUs: piece.start,
+      endUs: piece.end,
       shape: segment === undefined ? null : shapeOf(segment, habits),
       rewards: piece.segment === null ? null : (rewards[piece.segment] ?? null),
     };
@@ -219,7 +282,13 @@ function finePath(
     // A timer that would push what stands before or after it out of its place is none.
     const [before, after] = [path[first - 1], path[last + 1]];
     const [starts, ends] = [placed((segments[fromIndex] as Segment).start), placed((segments[toIndex] as Segment).end)];
-    if ((before !== undefined && starts <= before.start) || (after !== undefined && ends >= after.end) || starts < 0 || ends > duration) return false;
+    if (
+      (before !== undefined && starts <= before.start) ||
+      (after !== undefined && ends >= after.end) ||
+      starts < 0 ||
+      ends > duration
+    )
+      return false;
     if (path.some((p, j) => inside(p) && (fixed.has(j) || fixed.has(j + 1)))) return true;
     for (const [j, piece] of path.entries()) {
       const segment = piece.segment === null || !inside(piece) ? undefined : segments[piece.segment];
@@ -247,12 +316,31 @@ function nameExtras(extra: readonly ExtraSpan[], skipped: readonly Segment[], he
       waiting.splice(w, 1);
       // The last naming before there is too little time left is where the move begins; the words before announce it.
       const begun = names.filter((h) => h.at + length * 0.6 <= span.end).at(-1);
-      const countdown = heard.filter((h) => h.kind === 'countdown' && inside(h.at - 1)).find((h) => begun !== undefined && Math.abs(h.at - begun.at - length) < 6e6);
+      const countdown = heard
+        .filter((h) => h.kind === 'countdown' && inside(h.at - 1))
+        .find((h) => begun !== undefined && Math.abs(h.at - begun.at - length) < 6e6);
       const end = countdown?.at ?? micros(Math.min(span.end, (begun?.at ?? span.end - length) + length));
-      const start = begun === undefined && countdown === undefined ? micros(Math.max(span.start, end - length)) : micros(Math.max(span.start, Math.min(begun?.at ?? Infinity, countdown === undefined ? Infinity : Math.max(begun?.at ?? 0, end - length - 1e6))));
+      const start =
+        begun === undefined && countdown === undefined
+          ? micros(Math.max(span.start, end - length))
+          : micros(
+              Math.max(
+                span.start,
+                Math.min(
+                  begun?.at ?? Infinity,
+                  countdown === undefined ? Infinity : Math.max(begun?.at ?? 0, end - length - 1e6),
+                ),
+              ),
+            );
       const parts: ExtraSpan[] = [];
       if (start - span.start >= SHORTEST_EXTRA_US) parts.push({ ...span, end: start, label: 'Talk beyond the plan' });
-      parts.push({ ...span, start: parts.length > 0 ? start : span.start, end: span.end - end < SHORTEST_EXTRA_US ? span.end : end, label: segment.label, madeUp: segment });
+      parts.push({
+        ...span,
+        start: parts.length > 0 ? start : span.start,
+        end: span.end - end < SHORTEST_EXTRA_US ? span.end : end,
+        label: segment.label,
+        madeUp: segment,
+      });
       if (span.end - end >= SHORTEST_EXTRA_US) parts.push({ ...span, start: end, label: 'Beyond the plan' });
       return parts;
     }

@@ -19,8 +19,20 @@ export interface Rewards {
 
 /** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
 const WEIGHT = {
-  countdownEnd: [3.2, 0.35], breakCountdownEnd: [1.6, 0.5], timeLeft: [2, 0.9], half: [1.6, 1.6], restWord: [2.4, 0.8], goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4], sideWord: [1.8, 1.6], nameStart: [3.4, 1.2], firstWord: [1.5, 1], lastWord: [1, 3], beep: [3, 0.2], clap: [0.6, 0.8], level: [0.9, 1.2],
+  countdownEnd: [3.2, 0.35],
+  breakCountdownEnd: [1.6, 0.5],
+  timeLeft: [2, 0.9],
+  half: [1.6, 1.6],
+  restWord: [2.4, 0.8],
+  goWord: [1.2, 0.8],
+  switchWord: [1.8, 1.4],
+  sideWord: [1.8, 1.6],
+  nameStart: [3.4, 1.2],
+  firstWord: [1.5, 1],
+  lastWord: [1, 3],
+  beep: [3, 0.2],
+  clap: [0.6, 0.8],
+  level: [0.9, 1.2],
 } as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
 const NAME_INSIDE = 0.9;
 const WATER_INSIDE = 2.5;
@@ -47,16 +59,25 @@ const BEYOND_NAME_US = 10e6;
 /** Prefix sums of what time beyond the plan earns. */
 export function beyondRewards(heard: readonly Heard[], grid: Grid): Float32Array {
   let last = -Infinity;
-  return prefix(marks(heard, grid, BEYOND, (h) => {
-    if (h.kind !== 'name') return true;
-    if (h.next || h.at - last < BEYOND_NAME_US) return false;
-    last = h.at;
-    return true;
-  }));
+  return prefix(
+    marks(heard, grid, BEYOND, (h) => {
+      if (h.kind !== 'name') return true;
+      if (h.next || h.at - last < BEYOND_NAME_US) return false;
+      last = h.at;
+      return true;
+    }),
+  );
 }
 
 /** What speaks against a time before the class or after it: somebody is leading there. */
-const LEADING = { countdown: 1, 'rest-word': 0.6, 'half-word': 0.6, 'time-left': 0.6, 'go-word': 0.3, name: 0.4 } as const;
+const LEADING = {
+  countdown: 1,
+  'rest-word': 0.6,
+  'half-word': 0.6,
+  'time-left': 0.6,
+  'go-word': 0.3,
+  name: 0.4,
+} as const;
 
 /** Prefix sums of what time before the class and after it costs. */
 export function edgeCosts(heard: readonly Heard[], grid: Grid): Float32Array {
@@ -64,10 +85,23 @@ export function edgeCosts(heard: readonly Heard[], grid: Grid): Float32Array {
 }
 
 /** Rewards for every segment; segments that want the same share their arrays. Class and talk begin and end with their first and last word. */
-export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[], grid: Grid, firstWordUs: number | null, lastWord: { readonly end: number; readonly sigma: number } | null = null): Rewards[] {
+export function rewardsFor(
+  segments: readonly Segment[],
+  heard: readonly Heard[],
+  grid: Grid,
+  firstWordUs: number | null,
+  lastWord: { readonly end: number; readonly sigma: number } | null = null,
+): Rewards[] {
   const cells = grid.cells + 1;
   const at = (us: number) => us / grid.stepUs;
-  const bump = (array: Float32Array, us: number, sigmaUs: number, [points, spreadS]: readonly [number, number], factor = 1, scale = 1) => {
+  const bump = (
+    array: Float32Array,
+    us: number,
+    sigmaUs: number,
+    [points, spreadS]: readonly [number, number],
+    factor = 1,
+    scale = 1,
+  ) => {
     const spread = Math.max(0.6, Math.hypot(sigmaUs, spreadS * 1e6) / grid.stepUs);
     // Uncertain words say less: the points fall with the square root of the spread.
     const height = points * factor * Math.min(1, Math.sqrt((spreadS * 1e6) / (spread * grid.stepUs)) * 1.15);
@@ -83,7 +117,8 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const all = heard.filter((h) => h.kind === kind);
     // What is said far more often than there are changes for it is a habit or a song, and says less.
     const habit = Math.min(1, (boundaries * OFTEN) / Math.max(1, all.length));
-    for (const h of all) bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' || h.kind === 'beep' ? h.strength : 1));
+    for (const h of all)
+      bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' || h.kind === 'beep' ? h.strength : 1));
     return array;
   };
   const countdown = make('countdown', WEIGHT.countdownEnd);
@@ -95,8 +130,10 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
   for (const kind of ['beep', 'clap', 'level'] as const) {
     if (!heard.some((h) => h.kind === kind)) continue;
     const marked = make(kind, WEIGHT[kind]);
-    for (const array of [rest, go]) for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number);
-    for (const array of [countdown, breakCountdown]) for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number) * 0.5;
+    for (const array of [rest, go])
+      for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number);
+    for (const array of [countdown, breakCountdown])
+      for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number) * 0.5;
   }
   const none = new Float32Array(cells);
   const middle = new Float32Array(cells * 2);
@@ -115,15 +152,25 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const start = go.slice();
     const inside = new Float32Array(cells);
     for (const h of heard) {
-      if (h.kind === 'round-word' && segment.rounds > 1 && (h.round === 'last' ? segment.rounds : h.round) === segment.round) {
-        for (let c = Math.floor(at(h.at)); c < Math.min(cells, at(h.at) + 20e6 / grid.stepUs); c++) start[c] = (start[c] as number) + ROUND_INSIDE / 4;
+      if (
+        h.kind === 'round-word' &&
+        segment.rounds > 1 &&
+        (h.round === 'last' ? segment.rounds : h.round) === segment.round
+      ) {
+        for (let c = Math.floor(at(h.at)); c < Math.min(cells, at(h.at) + 20e6 / grid.stepUs); c++)
+          start[c] = (start[c] as number) + ROUND_INSIDE / 4;
       }
       if (h.kind === 'side-word' && h.side === segment.side) bump(start, h.at - 0.8e6, h.sigma, WEIGHT.sideWord);
       if (h.kind !== 'name' || h.label !== segment.label) continue;
-      const factor = h.score * (h.side !== null && (segment.side === 'left' || segment.side === 'right') && h.side !== segment.side ? WRONG_SIDE_FACTOR : 1);
+      const factor =
+        h.score *
+        (h.side !== null && (segment.side === 'left' || segment.side === 'right') && h.side !== segment.side
+          ? WRONG_SIDE_FACTOR
+          : 1);
       if (h.next) {
         const [from, to] = [at(h.at - h.sigma), at(h.at + NEXT_REACH_S * 1e6 + h.sigma)];
-        for (let c = Math.max(0, Math.ceil(from)); c <= Math.min(cells - 1, to); c++) start[c] = (start[c] as number) + NEXT_POINTS * factor;
+        for (let c = Math.max(0, Math.ceil(from)); c <= Math.min(cells - 1, to); c++)
+          start[c] = (start[c] as number) + NEXT_POINTS * factor;
       } else {
         bump(start, h.at - 0.4e6, h.sigma, WEIGHT.nameStart, factor);
         const c = Math.min(cells - 1, Math.max(0, Math.round(at(h.at))));
@@ -143,12 +190,27 @@ export function rewardsFor(segments: readonly Segment[], heard: readonly Heard[]
     const leads = nextActive(segments, i);
     const switches = segment.kind === 'change-over' && leads !== null && leads.moveId === segment.moveId;
     const start = i === 0 ? first : segment.kind === 'rest' ? rest : switches ? switching : none;
-    return { start, end: segment.kind === 'rest' || segment.kind === 'change-over' ? breakCountdown : i === segments.length - 1 ? last : none, middle: null, inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting };
+    return {
+      start,
+      end:
+        segment.kind === 'rest' || segment.kind === 'change-over'
+          ? breakCountdown
+          : i === segments.length - 1
+            ? last
+            : none,
+      middle: null,
+      inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting,
+    };
   });
 }
 
 /** Points at the cells where things of some kinds were heard. */
-function marks(heard: readonly Heard[], grid: Grid, points: Partial<Record<Heard['kind'], number>>, keep: (h: Heard) => boolean = () => true): Float32Array {
+function marks(
+  heard: readonly Heard[],
+  grid: Grid,
+  points: Partial<Record<Heard['kind'], number>>,
+  keep: (h: Heard) => boolean = () => true,
+): Float32Array {
   const array = new Float32Array(grid.cells + 1);
   for (const h of heard) {
     const cell = Math.round(h.at / grid.stepUs);

@@ -32,12 +32,16 @@ const NEAR_IN_THE_MIDDLE_US = 3e6;
 const NEAR_US = 15e6;
 
 /** Stretches of a plan that one timer can run: intervals and breaks of one block, one after another, all filmed. */
-function stretches(segments: readonly Segment[], path: readonly PathPiece[]): { readonly from: number; readonly to: number; readonly pieces: readonly PathPiece[] }[] {
+function stretches(
+  segments: readonly Segment[],
+  path: readonly PathPiece[],
+): { readonly from: number; readonly to: number; readonly pieces: readonly PathPiece[] }[] {
   const found: { from: number; to: number; pieces: PathPiece[] }[] = [];
   for (const piece of path) {
     const segment = piece.segment === null ? undefined : segments[piece.segment];
     const last = found.at(-1);
-    const timed = segment !== undefined && (isActive(segment) || segment.kind === 'rest' || segment.kind === 'change-over');
+    const timed =
+      segment !== undefined && (isActive(segment) || segment.kind === 'rest' || segment.kind === 'change-over');
     if (!timed) {
       found.push({ from: -1, to: -1, pieces: [] });
       continue;
@@ -56,7 +60,13 @@ function stretches(segments: readonly Segment[], path: readonly PathPiece[]): { 
  * free path does with a break of its own length each time. `habits` is how this class runs its breaks. Gives the
  * grids and their stretches' exact places.
  */
-export function findGrids(segments: readonly Segment[], path: readonly PathPiece[], rewards: readonly Rewards[], grid: Grid, habits: Habits = NO_HABITS): TimerGrid[] {
+export function findGrids(
+  segments: readonly Segment[],
+  path: readonly PathPiece[],
+  rewards: readonly Rewards[],
+  grid: Grid,
+  habits: Habits = NO_HABITS,
+): TimerGrid[] {
   return stretches(segments, path).flatMap(({ from, to, pieces }): TimerGrid[] => {
     const run = segments.slice(from, to + 1);
     const intervals = run.filter(isActive);
@@ -65,22 +75,43 @@ export function findGrids(segments: readonly Segment[], path: readonly PathPiece
     const worth = (k: number, startUs: number, endUs: number): number => {
       const reward = rewards[k] as Rewards;
       const [s, e] = [cell(startUs, grid), cell(endUs, grid)];
-      return (reward.start[s] as number) + (reward.end[e] as number) + ((reward.inside[e] as number) - (reward.inside[s] as number)) + (reward.middle === null ? 0 : (reward.middle[s + e] as number));
+      return (
+        (reward.start[s] as number) +
+        (reward.end[e] as number) +
+        ((reward.inside[e] as number) - (reward.inside[s] as number)) +
+        (reward.middle === null ? 0 : (reward.middle[s + e] as number))
+      );
     };
-    const free = pieces.reduce((sum, p) => sum + worth(p.segment as number, p.start, p.end) - shapeOf(segments[p.segment as number] as Segment, habits).cost(p.end - p.start), 0);
+    const free = pieces.reduce(
+      (sum, p) =>
+        sum +
+        worth(p.segment as number, p.start, p.end) -
+        shapeOf(segments[p.segment as number] as Segment, habits).cost(p.end - p.start),
+      0,
+    );
     const first = (pieces[0] as PathPiece).start;
     let best = { score: -Infinity, start: first };
     for (let start = first - REACH_US; start <= first + REACH_US; start += grid.stepUs) {
       if (start < 0) continue;
       let score = 0;
-      for (const [i, segment] of run.entries()) score += worth(from + i, start + segment.start - base, start + segment.end - base);
+      for (const [i, segment] of run.entries())
+        score += worth(from + i, start + segment.start - base, start + segment.end - base);
       if (score > best.score) best = { score, start };
     }
     if (best.score < free - FREEDOM * intervals.length) return [];
-    const off = pieces.map((p, i) => Math.abs(best.start + (run[i] as Segment).start - base - p.start)).sort((x, y) => x - y);
+    const off = pieces
+      .map((p, i) => Math.abs(best.start + (run[i] as Segment).start - base - p.start))
+      .sort((x, y) => x - y);
     if ((off[off.length >> 1] as number) > NEAR_IN_THE_MIDDLE_US || (off.at(-1) as number) > NEAR_US) return [];
     const [a, b] = intervals as unknown as [Segment, Segment];
-    return [{ periodUs: micros(b.start - a.start), startUs: micros(best.start + a.start - base), fromIndex: from, toIndex: to }];
+    return [
+      {
+        periodUs: micros(b.start - a.start),
+        startUs: micros(best.start + a.start - base),
+        fromIndex: from,
+        toIndex: to,
+      },
+    ];
   });
 }
 

@@ -29,7 +29,9 @@ const CHANGE_SHARE = 0.4;
  * the time between what was surely heard. The middle half of them counts.
  */
 export function roughHabits(segments: readonly Segment[], path: readonly PathPiece[]): Habits {
-  const over = between(segments, path, 'rest').map((b) => b.overUs).sort((a, b) => a - b);
+  const over = between(segments, path, 'rest')
+    .map((b) => b.overUs)
+    .sort((a, b) => a - b);
   if (over.length < FEWEST_BREAKS) return NO_HABITS;
   const middle = over.slice(Math.floor(over.length / 4), Math.ceil((over.length * 3) / 4));
   const habit = middle.reduce((a, b) => a + b, 0) / middle.length;
@@ -51,23 +53,44 @@ const DOUBT_S = 4;
  * The same, and how regular they are, from the breaks whose ends are sure. A class whose breaks are all alike is held
  * to it where nothing sharp was heard; one whose breaks differ is not.
  */
-export function sureHabits(segments: readonly Segment[], path: readonly PathPiece[], sureOf: (segment: number) => number, before: Habits): Habits {
+export function sureHabits(
+  segments: readonly Segment[],
+  path: readonly PathPiece[],
+  sureOf: (segment: number) => number,
+  before: Habits,
+): Habits {
   const of = (kind: 'rest' | 'change'): Habit => {
-    const over = between(segments, path, kind === 'rest' ? 'rest' : 'change-over').filter((b) => sureOf(b.segment) >= SURE).map((b) => b.overUs).sort((a, b) => a - b);
+    const over = between(segments, path, kind === 'rest' ? 'rest' : 'change-over')
+      .filter((b) => sureOf(b.segment) >= SURE)
+      .map((b) => b.overUs)
+      .sort((a, b) => a - b);
     if (over.length < FEWEST_SURE) return before[kind];
     const middle = over[over.length >> 1] as number;
     const off = over.map((us) => Math.abs(us - middle)).sort((a, b) => a - b);
     const spreadS = (1.48 * (off[off.length >> 1] as number)) / 1e6 + DOUBT_S / over.length;
-    return { overUs: Math.max(-MOST_HABIT_US, Math.min(MOST_HABIT_US, middle)), spread: Math.max(LEAST_SPREAD, Math.min(1, spreadS / USUAL_SPREAD_S[kind])) };
+    return {
+      overUs: Math.max(-MOST_HABIT_US, Math.min(MOST_HABIT_US, middle)),
+      spread: Math.max(LEAST_SPREAD, Math.min(1, spreadS / USUAL_SPREAD_S[kind])),
+    };
   };
   return { rest: of('rest'), change: of('change') };
 }
 
 /** Breaks of a kind between two segments of the plan that follow each other, and by how much each runs over. */
-function between(segments: readonly Segment[], path: readonly PathPiece[], kind: 'rest' | 'change-over'): { readonly segment: number; readonly overUs: number }[] {
+function between(
+  segments: readonly Segment[],
+  path: readonly PathPiece[],
+  kind: 'rest' | 'change-over',
+): { readonly segment: number; readonly overUs: number }[] {
   return path.flatMap((piece, j) => {
     const segment = piece.segment === null ? undefined : segments[piece.segment];
-    if (piece.segment === null || segment?.kind !== kind || path[j + 1]?.segment !== piece.segment + 1 || path[j - 1]?.segment !== piece.segment - 1) return [];
+    if (
+      piece.segment === null ||
+      segment?.kind !== kind ||
+      path[j + 1]?.segment !== piece.segment + 1 ||
+      path[j - 1]?.segment !== piece.segment - 1
+    )
+      return [];
     return [{ segment: piece.segment, overUs: piece.end - piece.start - (segment.end - segment.start) }];
   });
 }

@@ -27,7 +27,9 @@ const UNCALLED_US = 20e6;
 
 /** A time that was heard in words, or the timer's beep near it, which is sharper. */
 function sharp(at: number, beeps: readonly number[]): number {
-  const near = beeps.filter((b) => Math.abs(b - at) <= BEEP_NEAR_US).sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
+  const near = beeps
+    .filter((b) => Math.abs(b - at) <= BEEP_NEAR_US)
+    .sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
   return near ?? at;
 }
 
@@ -35,7 +37,12 @@ function sharp(at: number, beeps: readonly number[]): number {
  * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what was
  * announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
  */
-export function intervalsIn(tokens: readonly Token[], labels: readonly string[], duration: Micros, beeps: readonly number[]): HeardInterval[] {
+export function intervalsIn(
+  tokens: readonly Token[],
+  labels: readonly string[],
+  duration: Micros,
+  beeps: readonly number[],
+): HeardInterval[] {
   const heard = hear(tokens, labels, false);
   const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
@@ -44,7 +51,13 @@ export function intervalsIn(tokens: readonly Token[], labels: readonly string[],
   /** What was announced in a break and never named or called again was done all the same, when something later is heard. */
   const done = (at: number) => {
     const last = found.at(-1);
-    if (coming === null || at - coming.at < UNCALLED_US || at - coming.at > LONGEST_US || (last !== undefined && !ends.some((e) => e > last.start + SHORTEST_US && e <= (coming?.at ?? 0) + 3e6))) return;
+    if (
+      coming === null ||
+      at - coming.at < UNCALLED_US ||
+      at - coming.at > LONGEST_US ||
+      (last !== undefined && !ends.some((e) => e > last.start + SHORTEST_US && e <= (coming?.at ?? 0) + 3e6))
+    )
+      return;
     found.push({ label: coming.label, start: coming.at + AFTER_NEXT_US, end: duration, side: coming.side });
     coming = null;
   };
@@ -59,12 +72,21 @@ export function intervalsIn(tokens: readonly Token[], labels: readonly string[],
       }
       const names = heard.filter((o) => o.kind === 'name' && o.token > h.token && o.token <= h.token + LIST_WORDS);
       // A list of names is a promise, `keep those squats going` a reminder: neither begins anything.
-      if (names.some((o) => o.kind === 'name' && o.label !== label) || (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))) continue;
-      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and') continue;
+      if (
+        names.some((o) => o.kind === 'name' && o.label !== label) ||
+        (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))
+      )
+        continue;
+      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and')
+        continue;
       // Named right after an end, with a beginning called later: that is what comes.
       const ended = ends.some((e) => e <= h.at + 1e6 && h.at - e < JUST_ENDED_US);
       const nextName = heard.find((o) => o.kind === 'name' && o.at > h.at + 1e6 && o.label !== label)?.at ?? Infinity;
-      if (ended && last !== undefined && begins.some((b) => b > h.at + 3e6 && b < Math.min(nextName + 2e6, h.at + 40e6))) {
+      if (
+        ended &&
+        last !== undefined &&
+        begins.some((b) => b > h.at + 3e6 && b < Math.min(nextName + 2e6, h.at + 40e6))
+      ) {
         coming = { label, at: h.at, side: h.side };
         continue;
       }
@@ -81,17 +103,28 @@ export function intervalsIn(tokens: readonly Token[], labels: readonly string[],
         continue;
       }
       // A move starts at the countdown or 'go' just before or after its name, else where it is named.
-      const near = begins.filter((b) => b > h.at - 4e6 && b < h.at + 12e6).sort((a, b) => Math.abs(a - h.at) - Math.abs(b - h.at))[0];
+      const near = begins
+        .filter((b) => b > h.at - 4e6 && b < h.at + 12e6)
+        .sort((a, b) => Math.abs(a - h.at) - Math.abs(b - h.at))[0];
       const start = near ?? h.at;
       if (last !== undefined && start - last.start < SHORTEST_US) continue;
       found.push({ label, start, end: duration, side: h.side });
       coming = null;
     } else if (h.kind === 'go-word' && coming !== null && h.at - coming.at < 60e6) {
       // Announced, never named again, begun with a call.
-      if (last === undefined || h.at - last.start >= SHORTEST_US) found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
+      if (last === undefined || h.at - last.start >= SHORTEST_US)
+        found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
       coming = null;
-    } else if (h.kind === 'rest-word' || (h.kind === 'countdown' && coming !== null && last !== undefined && h.at - last.start > SHORTEST_US)) {
-      if (h.kind === 'countdown' && coming !== null && last !== undefined && ends.some((e) => e > last.start + SHORTEST_US && e < h.at - 3e6)) {
+    } else if (
+      h.kind === 'rest-word' ||
+      (h.kind === 'countdown' && coming !== null && last !== undefined && h.at - last.start > SHORTEST_US)
+    ) {
+      if (
+        h.kind === 'countdown' &&
+        coming !== null &&
+        last !== undefined &&
+        ends.some((e) => e > last.start + SHORTEST_US && e < h.at - 3e6)
+      ) {
         // The countdown after a rest begins what was announced in it.
         found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
         coming = null;
@@ -99,11 +132,14 @@ export function intervalsIn(tokens: readonly Token[], labels: readonly string[],
     } else if (h.kind === 'side-word' && last !== undefined && h.at - last.start < 20e6) last.side ??= h.side;
   }
   found.sort((a, b) => a.start - b.start);
-  return completed(found.map((f, i): HeardInterval => {
-    const next = found[i + 1]?.start ?? duration;
-    const end = ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
-    return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
-  }));
+  return completed(
+    found.map((f, i): HeardInterval => {
+      const next = found[i + 1]?.start ?? duration;
+      const end =
+        ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
+      return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
+    }),
+  );
 }
 
 /** `Squat` beside squat jumps, and seldom else, is a squat jump whose name was cut short or misheard. */
@@ -111,7 +147,13 @@ function completed(intervals: readonly HeardInterval[]): HeardInterval[] {
   const words = (label: string) => label.toLowerCase().split(/[\s-]+/);
   const times = (label: string) => intervals.filter((i) => i.label === label).length;
   return intervals.map((interval, k) => {
-    const whole = [intervals[k - 1]?.label, intervals[k + 1]?.label].find((label) => label !== undefined && label !== interval.label && words(interval.label).every((w) => words(label).includes(w)) && times(label) > times(interval.label));
+    const whole = [intervals[k - 1]?.label, intervals[k + 1]?.label].find(
+      (label) =>
+        label !== undefined &&
+        label !== interval.label &&
+        words(interval.label).every((w) => words(label).includes(w)) &&
+        times(label) > times(interval.label),
+    );
     return whole === undefined ? interval : { ...interval, label: whole };
   });
 }

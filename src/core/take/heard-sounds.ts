@@ -16,7 +16,11 @@ export function hearSounds(sound: TakeSound): Heard[] {
   return [
     ...signals(sound.beeps),
     ...sound.claps.map((at): Heard => ({ kind: 'clap', ...one(at, SIGMA, 'a clap') })),
-    ...sound.levels.map((l): Heard => ({ kind: 'level', db: l.db, ...one(l.at, STEP_SIGMA, l.db > 0 ? 'music up' : 'music down') })),
+    ...sound.levels.map((l): Heard => ({
+      kind: 'level',
+      db: l.db,
+      ...one(l.at, STEP_SIGMA, l.db > 0 ? 'music up' : 'music down'),
+    })),
   ];
 }
 
@@ -30,11 +34,23 @@ function signals(beeps: readonly Beep[]): Heard[] {
   }
   return groups.flatMap((group): Heard[] => {
     const [last, before] = [group.at(-1) as Beep, group.at(-2)];
-    const beep = (at: number, strength: number): Heard => ({ kind: 'beep', strength, at: micros(at), sigma: SIGMA, said: group.length === 1 ? 'a beep' : `${group.length} beeps`, token: -1 });
+    const beep = (at: number, strength: number): Heard => ({
+      kind: 'beep',
+      strength,
+      at: micros(at),
+      sigma: SIGMA,
+      said: group.length === 1 ? 'a beep' : `${group.length} beeps`,
+      token: -1,
+    });
     if (before === undefined) return [beep(last.start, 1)];
-    const ends = last.end - last.start > (before.end - before.start) * LONGER || last.hz > before.hz * HIGHER || last.hz * HIGHER < before.hz;
+    const ends =
+      last.end - last.start > (before.end - before.start) * LONGER ||
+      last.hz > before.hz * HIGHER ||
+      last.hz * HIGHER < before.hz;
     if (ends) return [beep(last.start, 1)];
     const step = group.length > 1 ? (last.start - (group[0] as Beep).start) / (group.length - 1) : 1e6;
-    return group.length === 2 ? [beep((group[0] as Beep).start, 0.8), beep(last.start, 0.5)] : [beep(last.start, 0.7), beep(last.start + step, 0.7)];
+    return group.length === 2
+      ? [beep((group[0] as Beep).start, 0.8), beep(last.start, 0.5)]
+      : [beep(last.start, 0.7), beep(last.start + step, 0.7)];
   });
 }

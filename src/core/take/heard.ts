@@ -5,8 +5,19 @@ import { numberOf } from './numbers.ts';
 import type { Token } from './transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
-export type Heard = { readonly at: Micros; readonly sigma: Micros; readonly said: string; /** Index of its first word; -1 for a sound. */ readonly token: number } & (
-  | { readonly kind: 'name'; readonly label: string; readonly score: number; readonly next: boolean; readonly side: 'left' | 'right' | null }
+export type Heard = {
+  readonly at: Micros;
+  readonly sigma: Micros;
+  readonly said: string;
+  /** Index of its first word; -1 for a sound. */ readonly token: number;
+} & (
+  | {
+      readonly kind: 'name';
+      readonly label: string;
+      readonly score: number;
+      readonly next: boolean;
+      readonly side: 'left' | 'right' | null;
+    }
   /** `at` is where the change falls: one step after the last number. */
   | { readonly kind: 'countdown'; readonly from: number }
   /** `strength` 0 to 1: `rest` says it, `shake it out` and `well done` only hint. */
@@ -40,12 +51,33 @@ export function hear(tokens: readonly Token[], labels: readonly string[], parts 
   const heard: Heard[] = [];
   for (const mention of findMentions(tokens, labels, parts)) {
     const first = tokens[mention.token] as Token;
-    const before = tokens.slice(Math.max(0, mention.token - 4), mention.token).filter((t) => first.at - t.at < PHRASE_GAP);
-    const after = tokens.slice(mention.token + mention.tokens, mention.token + mention.tokens + 3).filter((t) => t.at - first.at < PHRASE_GAP);
-    const next = before.some((t, i) => (NEXT_WORDS.has(t.norm) && !(t.norm === 'next' && before[i + 1]?.norm === 'time')) || NEXT_PAIRS.has(`${t.norm} ${before[i + 1]?.norm ?? ''}`)) || after[0]?.norm === 'next' || (after[0]?.norm === 'coming' && after[1]?.norm === 'up')
-      || (after[0]?.norm === 'is' && after[1]?.norm === 'next');
-    const side = [...after, ...before.slice(-1)].map((t) => t.norm).find((n) => n === 'left' || n === 'right') as 'left' | 'right' | undefined;
-    heard.push({ kind: 'name', at: first.at, sigma: first.sigma, said: quote(tokens, mention.token, mention.tokens), token: mention.token, label: mention.label, score: mention.score, next, side: side ?? null });
+    const before = tokens
+      .slice(Math.max(0, mention.token - 4), mention.token)
+      .filter((t) => first.at - t.at < PHRASE_GAP);
+    const after = tokens
+      .slice(mention.token + mention.tokens, mention.token + mention.tokens + 3)
+      .filter((t) => t.at - first.at < PHRASE_GAP);
+    const next =
+      before.some(
+        (t, i) =>
+          (NEXT_WORDS.has(t.norm) && !(t.norm === 'next' && before[i + 1]?.norm === 'time')) ||
+          NEXT_PAIRS.has(`${t.norm} ${before[i + 1]?.norm ?? ''}`),
+      ) ||
+      after[0]?.norm === 'next' ||
+      (after[0]?.norm === 'coming' && after[1]?.norm === 'up') ||
+      (after[0]?.norm === 'is' && after[1]?.norm === 'next');
+    const side = [...after, ...before.slice(-1)].map((t) => t.norm).find((n) => n === 'left' || n === 'right');
+    heard.push({
+      kind: 'name',
+      at: first.at,
+      sigma: first.sigma,
+      said: quote(tokens, mention.token, mention.tokens),
+      token: mention.token,
+      label: mention.label,
+      score: mention.score,
+      next,
+      side: side ?? null,
+    });
   }
   for (let i = 0; i < tokens.length; i++) i += hearAt(tokens, i, heard);
   return heard.sort((a, b) => a.at - b.at);
@@ -56,7 +88,9 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
   const token = tokens[i] as Token;
   const near: Near = (k) => {
     const other = tokens[i + k];
-    return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * Math.max(token.sigma, other.sigma) ? other.norm : undefined;
+    return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * Math.max(token.sigma, other.sigma)
+      ? other.norm
+      : undefined;
   };
   const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length), token: i });
   const count = countdownAt(tokens, i);
@@ -75,8 +109,15 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
   else if (strength > 0) heard.push({ kind: 'rest-word', ...say(1), strength });
   else if (isGo(near)) heard.push({ kind: 'go-word', ...say(1) });
   else if (switched > 0) heard.push({ kind: 'switch-word', ...say(switched) });
-  else if ((token.norm === 'left' || token.norm === 'right') && BODY_WORDS.has(near(1) ?? '') && near(-1) !== 'your' && !heard.some((h) => h.kind === 'name' && h.token < i && i <= h.token + 6 && token.at - h.at < NAME_REACH)) heard.push({ kind: 'side-word', ...say(2), side: token.norm });
-  else if (token.norm === 'water' || (token.norm === 'drink' && near(-1) === 'a')) heard.push({ kind: 'water-word', ...say(1) });
+  else if (
+    (token.norm === 'left' || token.norm === 'right') &&
+    BODY_WORDS.has(near(1) ?? '') &&
+    near(-1) !== 'your' &&
+    !heard.some((h) => h.kind === 'name' && h.token < i && i <= h.token + 6 && token.at - h.at < NAME_REACH)
+  )
+    heard.push({ kind: 'side-word', ...say(2), side: token.norm });
+  else if (token.norm === 'water' || (token.norm === 'drink' && near(-1) === 'a'))
+    heard.push({ kind: 'water-word', ...say(1) });
   return 0;
 }
 
@@ -87,17 +128,37 @@ function countdownAt(tokens: readonly Token[], i: number): { heard: Heard; lengt
   for (; j < tokens.length; j++) {
     const value = numberOf((tokens[j] as Token).norm);
     const last = values.at(-1);
-    if (value === null || value > 10 || (j > i && (tokens[j] as Token).at - (tokens[j - 1] as Token).at > PHRASE_GAP + 2 * (tokens[j] as Token).sigma)) break;
+    if (
+      value === null ||
+      value > 10 ||
+      (j > i && (tokens[j] as Token).at - (tokens[j - 1] as Token).at > PHRASE_GAP + 2 * (tokens[j] as Token).sigma)
+    )
+      break;
     if (last !== undefined && !(value === last - 1 || (value === last - 2 && last >= 4))) break;
     values.push(value);
   }
   const last = values.at(-1);
-  if (values.length < 2 || last === undefined || last < 1 || last > 2 || (values.length === 2 && last !== 1)) return null;
+  if (values.length < 2 || last === undefined || last < 1 || last > 2 || (values.length === 2 && last !== 1))
+    return null;
   const end = tokens[j - 1] as Token;
   const step = Math.min(1.3e6, Math.max(0.7e6, (end.at - (tokens[i] as Token).at) / (values.length - 1)));
-  return { length: values.length, heard: { kind: 'countdown', from: values[0] as number, at: micros(end.at + step), sigma: end.sigma, said: quote(tokens, i, values.length), token: i } };
+  return {
+    length: values.length,
+    heard: {
+      kind: 'countdown',
+      from: values[0] as number,
+      at: micros(end.at + step),
+      sigma: end.sigma,
+      said: quote(tokens, i, values.length),
+      token: i,
+    },
+  };
 }
 
 function quote(tokens: readonly Token[], at: number, length: number): string {
-  return tokens.slice(at, at + length).map((t) => t.text).join(' ').replace(/[.,!?]+$/, '');
+  return tokens
+    .slice(at, at + length)
+    .map((t) => t.text)
+    .join(' ')
+    .replace(/[.,!?]+$/, '');
 }

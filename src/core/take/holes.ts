@@ -9,16 +9,28 @@ export const BREATH_US = 200_000;
  * The silence nearest to a time in which something of a length fits, with a breath on both sides, inside a span. `free` is
  * what is muted and counts as silence. Null where none is long enough.
  */
-export function holeNear(tokens: readonly Token[], near: Micros, lengthUs: number, within: Span, free: Span | null = null): Span | null {
+export function holeNear(
+  tokens: readonly Token[],
+  near: Micros,
+  lengthUs: number,
+  within: Span,
+  free: Span | null = null,
+): Span | null {
   const needed = lengthUs + 2 * BREATH_US;
-  const spoken = tokens.filter((t) => t.end > within.start && t.at < within.end && (free === null || t.end <= free.start || t.at >= free.end));
+  const spoken = tokens.filter(
+    (t) => t.end > within.start && t.at < within.end && (free === null || t.end <= free.start || t.at >= free.end),
+  );
   let best: { hole: Span; off: number } | null = null;
   let from: number = within.start;
-  for (const edge of [...spoken.map((t) => ({ at: t.at as number, end: t.end as number })), { at: within.end as number, end: within.end as number }]) {
+  for (const edge of [
+    ...spoken.map((t) => ({ at: t.at, end: t.end })),
+    { at: within.end as number, end: within.end as number },
+  ]) {
     if (edge.at - from >= needed) {
       const at = Math.min(Math.max(near, from + BREATH_US), edge.at - lengthUs - BREATH_US);
       const off = Math.abs(at - near);
-      if (best === null || off < best.off) best = { hole: { start: micros(at), end: micros(edge.at - BREATH_US) }, off };
+      if (best === null || off < best.off)
+        best = { hole: { start: micros(at), end: micros(edge.at - BREATH_US) }, off };
     }
     from = Math.max(from, edge.end);
   }

@@ -7,7 +7,9 @@ import { fromSeconds, micros } from '../time/micros.ts';
 import type { RecordedSegment } from './align.ts';
 import { learnChanges } from './learn-changes.ts';
 
-const plan = readOutline('# T\n## Main: 3 rounds, 40/12\n- Squat\n- Dead bug\n- Broomstick row\n- Crate push-up\n- Clam | sides own\n').value;
+const plan = readOutline(
+  '# T\n## Main: 3 rounds, 40/12\n- Squat\n- Dead bug\n- Broomstick row\n- Crate push-up\n- Clam | sides own\n',
+).value;
 const { segments } = compile(plan);
 const changes = changeOvers(plan, segments);
 
@@ -34,17 +36,33 @@ describe('learning what change-overs cost', () => {
     expect((learned?.figures.levelUs ?? 0) / 1e6).toBeGreaterThan(9);
     expect((learned?.figures.newUs ?? 0) / 1e6).toBeGreaterThan(25);
     // What it asks for now is nearer to what was taken.
-    const off = (figures: ChangeFigures) => changeOvers(plan, segments, figures).reduce((sum, c, i) => sum + Math.abs(c.neededUs - (changeOvers(plan, segments, real)[i]?.neededUs ?? 0)), 0);
+    const off = (figures: ChangeFigures) =>
+      changeOvers(plan, segments, figures).reduce(
+        (sum, c, i) => sum + Math.abs(c.neededUs - (changeOvers(plan, segments, real)[i]?.neededUs ?? 0)),
+        0,
+      );
     expect(off(learned?.figures as ChangeFigures)).toBeLessThan(off(USUAL_CHANGES) * 0.5);
   });
   it('finds a quick one from breaks done in less than was thought', () => {
-    const real = { knownUs: fromSeconds(5), newUs: fromSeconds(12), levelUs: fromSeconds(3), propUs: fromSeconds(2), sideUs: fromSeconds(3) };
+    const real = {
+      knownUs: fromSeconds(5),
+      newUs: fromSeconds(12),
+      levelUs: fromSeconds(3),
+      propUs: fromSeconds(2),
+      sideUs: fromSeconds(3),
+    };
     const learned = learnChanges(changes, filmed(real, false), USUAL_CHANGES);
     expect((learned?.figures.newUs ?? 99e6) / 1e6).toBeLessThan(17);
     expect((learned?.figures.knownUs ?? 99e6) / 1e6).toBeLessThan(8);
   });
   it('learns nothing from breaks that the clock ended, nor from unsure places', () => {
-    const easy = filmed({ knownUs: micros(0), newUs: micros(0), levelUs: micros(0), propUs: micros(0), sideUs: micros(0) });
+    const easy = filmed({
+      knownUs: micros(0),
+      newUs: micros(0),
+      levelUs: micros(0),
+      propUs: micros(0),
+      sideUs: micros(0),
+    });
     const roomy = easy.map((r) => ({ ...r, confidence: 0.1 }));
     expect(learnChanges(changes, roomy, USUAL_CHANGES)).toBeNull();
     expect(learnChanges([], easy, USUAL_CHANGES)).toBeNull();

@@ -22,9 +22,13 @@ export function toTakeTime(at: Micros, lie: Lie): Micros {
 export function soundOnTake(sound: TakeSound, lie: Lie, duration: Micros): TakeSound {
   const place = (at: Micros) => toTakeTime(at, lie);
   const inside = (at: Micros) => at >= 0 && at < duration;
-  const spans = <T extends Span>(list: readonly T[]) => list.map((s) => ({ ...s, start: place(s.start), end: place(s.end) })).filter((s) => inside(s.start));
+  const spans = <T extends Span>(list: readonly T[]) =>
+    list.map((s) => ({ ...s, start: place(s.start), end: place(s.end) })).filter((s) => inside(s.start));
   return {
-    ...sound, voice: spans(sound.voice), beeps: spans(sound.beeps), claps: sound.claps.map(place).filter(inside),
+    ...sound,
+    voice: spans(sound.voice),
+    beeps: spans(sound.beeps),
+    claps: sound.claps.map(place).filter(inside),
     levels: sound.levels.map((l) => ({ ...l, at: place(l.at) })).filter((l) => inside(l.at)),
   };
 }
@@ -33,7 +37,14 @@ export function soundOnTake(sound: TakeSound, lie: Lie, duration: Micros): TakeS
 export function transcriptOnTake(transcript: Transcript, lie: Lie, duration: Micros): Transcript {
   const place = (at: Micros) => toTakeTime(at, lie);
   return {
-    cues: transcript.cues.map((cue) => ({ ...cue, start: place(cue.start), end: place(cue.end), words: cue.words?.map((w) => ({ ...w, start: place(w.start), end: place(w.end) })) ?? null }))
-      .filter((cue) => cue.end > 0 && cue.start < duration).map((cue) => ({ ...cue, start: micros(Math.max(0, cue.start)) })),
+    cues: transcript.cues
+      .map((cue) => ({
+        ...cue,
+        start: place(cue.start),
+        end: place(cue.end),
+        words: cue.words?.map((w) => ({ ...w, start: place(w.start), end: place(w.end) })) ?? null,
+      }))
+      .filter((cue) => cue.end > 0 && cue.start < duration)
+      .map((cue) => ({ ...cue, start: micros(Math.max(0, cue.start)) })),
   };
 }

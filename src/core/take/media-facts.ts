@@ -38,8 +38,18 @@ const PLAYED_FILES = new Set(['mp4', 'webm', 'mov', 'wav', 'flac', 'mp3', 'm4a',
 const LIGHT_BYTES = 6 * 2 ** 30;
 
 /** True where browsers play the file as it is; else they get a light copy. */
-export function playsInBrowsers(facts: Pick<MediaFacts, 'videoCodec' | 'audioCodec' | 'width'>, extension: string, bytes: number): boolean {
+export function playsInBrowsers(
+  facts: Pick<MediaFacts, 'videoCodec' | 'audioCodec' | 'width'>,
+  extension: string,
+  bytes: number,
+): boolean {
   const sound = facts.audioCodec === null || PLAYED_SOUND.has(facts.audioCodec);
   const pcmInVideo = facts.width > 0 && facts.audioCodec === 'pcm_s16le';
-  return PLAYED_FILES.has(extension) && PLAYED_VIDEO.has(facts.videoCodec) && sound && !pcmInVideo && (facts.width === 0 || bytes <= LIGHT_BYTES);
+  return (
+    PLAYED_FILES.has(extension) &&
+    PLAYED_VIDEO.has(facts.videoCodec) &&
+    sound &&
+    !pcmInVideo &&
+    (facts.width === 0 || bytes <= LIGHT_BYTES)
+  );
 }

@@ -11,22 +11,115 @@ import type { Token } from './transcript.ts';
  * knows. A name cut short or misheard of a known one is none of its own.
  */
 export function namesIn(tokens: readonly Token[], book: ExerciseBook): string[] {
-  const key = (name: string) => name.split(/[\s-]+/).map((w) => stem(normalise(w))).join(' ');
+  const key = (name: string) =>
+    name
+      .split(/[\s-]+/)
+      .map((w) => stem(normalise(w)))
+      .join(' ');
   const known = new Set(book.all.map((e) => key(e.name)));
   // One word of a known name is that name cut short, not a move of its own.
   const parts = new Set([...known].flatMap((name) => name.split(' ')));
-  return [...book.all.map((e) => e.name), ...announced(tokens).filter((name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book))];
+  return [
+    ...book.all.map((e) => e.name),
+    ...announced(tokens).filter((name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book)),
+  ];
 }
 
 /** True where an announced name is one that the library knows by another, or with a word around it. */
 function isKnown(name: string, book: ExerciseBook): boolean {
-  const tokens = name.split(/\s+/).map((text, i): Token => ({ text, norm: normalise(text), at: micros(i), end: micros(i), sigma: micros(0), cue: 0, word: i }));
-  return findMentions(tokens, book.all.map((e) => e.name), false).some((m) => m.score > KNOWN_ENOUGH && m.tokens >= Math.min(tokens.length, Math.max(2, tokens.length - 1)));
+  const tokens = name.split(/\s+/).map((text, i): Token => ({
+    text,
+    norm: normalise(text),
+    at: micros(i),
+    end: micros(i),
+    sigma: micros(0),
+    cue: 0,
+    word: i,
+  }));
+  return findMentions(
+    tokens,
+    book.all.map((e) => e.name),
+    false,
+  ).some((m) => m.score > KNOWN_ENOUGH && m.tokens >= Math.min(tokens.length, Math.max(2, tokens.length - 1)));
 }
 const KNOWN_ENOUGH = 0.6;
 
-const LEADS: readonly (readonly string[])[] = [['next', 'up'], ['next', 'one', 'is'], ['up', 'next'], ['first', 'up'], ['first', 'move', 'is'], ['first', 'exercise', 'is'], ['moving', 'on', 'to'], ['coming', 'up'], ['next', 'move', 'is'], ['next', 'exercise', 'is'], ['we', 'have', 'got'], ['weve', 'got'], ['straight', 'into'], ['going', 'into']];
-const STOPS = new Set(['and', 'for', 'so', 'with', 'in', 'on', 'we', 'you', 'lets', 'here', 'ready', 'then', 'now', 'is', 'are', 'three', 'go', 'rest', 'keep', 'if', 'left', 'right', 'to', 'just', 'good', 'nice', 'breathe', 'think', 'make', 'find', 'take', 'soft', 'do', 'dont', 'smile', 'brace', 'stay', 'lovely', 'beautiful', 'that', 'this', 'there', 'i', 'a', 'my', 'because', 'again', 'okay', 'alright', 'get', 'grab', 'same', 'but', 'first', 'last', 'next', 'up', 'shake']);
+const LEADS: readonly (readonly string[])[] = [
+  ['next', 'up'],
+  ['next', 'one', 'is'],
+  ['up', 'next'],
+  ['first', 'up'],
+  ['first', 'move', 'is'],
+  ['first', 'exercise', 'is'],
+  ['moving', 'on', 'to'],
+  ['coming', 'up'],
+  ['next', 'move', 'is'],
+  ['next', 'exercise', 'is'],
+  ['we', 'have', 'got'],
+  ['weve', 'got'],
+  ['straight', 'into'],
+  ['going', 'into'],
+];
+const STOPS = new Set([
+  'and',
+  'for',
+  'so',
+  'with',
+  'in',
+  'on',
+  'we',
+  'you',
+  'lets',
+  'here',
+  'ready',
+  'then',
+  'now',
+  'is',
+  'are',
+  'three',
+  'go',
+  'rest',
+  'keep',
+  'if',
+  'left',
+  'right',
+  'to',
+  'just',
+  'good',
+  'nice',
+  'breathe',
+  'think',
+  'make',
+  'find',
+  'take',
+  'soft',
+  'do',
+  'dont',
+  'smile',
+  'brace',
+  'stay',
+  'lovely',
+  'beautiful',
+  'that',
+  'this',
+  'there',
+  'i',
+  'a',
+  'my',
+  'because',
+  'again',
+  'okay',
+  'alright',
+  'get',
+  'grab',
+  'same',
+  'but',
+  'first',
+  'last',
+  'next',
+  'up',
+  'shake',
+]);
 const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
 
 /** Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word ends them. */

@@ -1,4 +1,8 @@
 /** Lower case, no accents, no punctuation; `half-way` and `halfway` become the same. */
 export function normalise(word: string): string {
-  return word.toLowerCase().normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/[^a-z0-9]/g, '');
+  return word
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/[^a-z0-9]/g, '');
 }

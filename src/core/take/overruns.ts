@@ -4,7 +4,18 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { Alignment } from './align.ts';
 
 /** Why a class is longer or shorter than planned. */
-export const OVERRUN_CAUSES = ['new-move', 'floor', 'prop', 'side', 'break', 'water', 'talk', 'work', 'left-out', 'beyond'] as const;
+export const OVERRUN_CAUSES = [
+  'new-move',
+  'floor',
+  'prop',
+  'side',
+  'break',
+  'water',
+  'talk',
+  'work',
+  'left-out',
+  'beyond',
+] as const;
 export type OverrunCause = (typeof OVERRUN_CAUSES)[number];
 
 /** Time that one cause added (or saved, below 0), in how many places, and where most of it. */
@@ -23,7 +34,12 @@ export interface DriftPoint {
 }
 
 /** What a change leads to decides why its break is long: the costliest part of it. */
-const CAUSE_OF: readonly (readonly [ChangeOver['parts'][number]['kind'], OverrunCause])[] = [['new', 'new-move'], ['level', 'floor'], ['prop', 'prop'], ['side', 'side']];
+const CAUSE_OF: readonly (readonly [ChangeOver['parts'][number]['kind'], OverrunCause])[] = [
+  ['new', 'new-move'],
+  ['level', 'floor'],
+  ['prop', 'prop'],
+  ['side', 'side'],
+];
 
 /** Where the time went that was not planned, by cause, the largest first. The sum is what the take is longer by. */
 export function overrunsOf(alignment: Alignment, changes: readonly ChangeOver[]): Overrun[] {
@@ -50,12 +66,21 @@ export function overrunsOf(alignment: Alignment, changes: readonly ChangeOver[])
     else if (segment.kind === 'water') add('water', over, recorded.start, segment.label);
     else if (segment.kind === 'rest' || segment.kind === 'change-over') {
       const next = alignment.segments.slice(segment.index + 1).find((r) => isActive(r.segment));
-      const parts = new Set((next === undefined ? undefined : to.get(next.segment.index))?.parts.map((p) => p.kind) ?? []);
-      add(CAUSE_OF.find(([kind]) => parts.has(kind))?.[1] ?? 'break', over, recorded.start, next?.segment.label ?? segment.label);
+      const parts = new Set(
+        (next === undefined ? undefined : to.get(next.segment.index))?.parts.map((p) => p.kind) ?? [],
+      );
+      add(
+        CAUSE_OF.find(([kind]) => parts.has(kind))?.[1] ?? 'break',
+        over,
+        recorded.start,
+        next?.segment.label ?? segment.label,
+      );
     } else add('talk', over, recorded.start, segment.label);
   }
   for (const extra of alignment.extra) add('beyond', extra.end - extra.start, extra.start, extra.label);
-  return [...rows].map(([cause, row]) => ({ cause, us: micros(row.us), places: row.places, worst: row.worst })).sort((a, b) => b.us - a.us);
+  return [...rows]
+    .map(([cause, row]) => ({ cause, us: micros(row.us), places: row.places, worst: row.worst }))
+    .sort((a, b) => b.us - a.us);
 }
 
 /** How late the class is along the plan, at the start of each filmed segment; the first filmed one is on time. */
@@ -64,5 +89,9 @@ export function driftOf(alignment: Alignment): DriftPoint[] {
   const first = filmed[0];
   if (first?.recorded == null) return [];
   const zero = first.recorded.start - first.segment.start;
-  return filmed.map(({ segment, recorded }) => ({ plannedUs: segment.start, lateUs: micros((recorded?.start ?? 0) - segment.start - zero), label: segment.label }));
+  return filmed.map(({ segment, recorded }) => ({
+    plannedUs: segment.start,
+    lateUs: micros((recorded?.start ?? 0) - segment.start - zero),
+    label: segment.label,
+  }));
 }

@@ -67,10 +67,13 @@ export function lengthTable(shape: Shape, grid: Grid, slackUs = 0): LengthTable 
   const low = Math.max(slackUs > 0 ? 0 : 1, Math.ceil((shape.shortestUs - slackUs) / grid.stepUs));
   const high = Math.max(low, Math.min(grid.cells, 65_000, Math.floor((shape.longestUs + slackUs) / grid.stepUs)));
   const planned = shape.plannedUs;
-  return { low, cost: Float32Array.from({ length: high - low + 1 }, (_, i) => {
-    const us = (low + i) * grid.stepUs;
-    return -shape.cost(Math.abs(us - planned) <= slackUs ? planned : us < planned ? us + slackUs : us - slackUs);
-  }) };
+  return {
+    low,
+    cost: Float32Array.from({ length: high - low + 1 }, (_, i) => {
+      const us = (low + i) * grid.stepUs;
+      return -shape.cost(Math.abs(us - planned) <= slackUs ? planned : us < planned ? us + slackUs : us - slackUs);
+    }),
+  };
 }
 
 /** From the start of the take to its end: what each state is worth, and where it came from. */
@@ -107,7 +110,16 @@ export function runForward(problem: Problem): Columns {
     for (let c = begin; c <= stop; c++) {
       const from = now[c] as number;
       if (from < floor || trying?.[c] === 0) continue;
-      reach(next, back, from + (reward.start[c] as number) - (reward.inside[c] as number), c, low, cost, ends, reward.middle);
+      reach(
+        next,
+        back,
+        from + (reward.start[c] as number) - (reward.inside[c] as number),
+        c,
+        low,
+        cost,
+        ends,
+        reward.middle,
+      );
     }
     columns.length.push(back);
     columns.opened.push(opened);
@@ -127,7 +139,11 @@ export function runForward(problem: Problem): Columns {
     columns.leaving.push((leaving = left));
     now = withExtra;
   }
-  for (let c = 0; c < cells; c++) now[c] = (now[c] as number) - (grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number));
+  for (let c = 0; c < cells; c++)
+    now[c] =
+      (now[c] as number) -
+      (grid.cells - c) * stepS * EDGE_COST_A_SECOND -
+      ((edges[grid.cells] as number) - (edges[c] as number));
   columns.score.push(now);
   return columns;
 }
@@ -137,7 +153,9 @@ export function runBackward(problem: Problem, forward: Columns): Backward {
   const { shapes, lengths, rewards, grid, pinned, beyond, edges, worthTrying } = problem;
   const cells = grid.cells + 1;
   const stepS = grid.stepUs / 1e6;
-  const edge = new Float32Array(cells).map((_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number)));
+  const edge = new Float32Array(cells).map(
+    (_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number)),
+  );
   let [after, leaving] = [edge, edge];
   const result: Backward = { filmed: [], any: [after], leaving: [leaving] };
   for (let k = shapes.length - 1; k >= 0; k--) {
@@ -158,16 +176,21 @@ export function runBackward(problem: Problem, forward: Columns): Backward {
       }
     }
     const left = new Float32Array(cells).fill(OUT);
-    for (let c = begin; c <= stop; c++) left[c] = pinned.has(k) ? OUT : Math.max(onward[c] as number, leaving[c] as number) - (shapes[k] as Shape).skipCost;
+    for (let c = begin; c <= stop; c++)
+      left[c] = pinned.has(k)
+        ? OUT
+        : Math.max(onward[c] as number, leaving[c] as number) - (shapes[k] as Shape).skipCost;
     const filmed = new Float32Array(cells).fill(OUT);
     const any = new Float32Array(cells).fill(OUT);
     const ends = new Float32Array(cells).fill(OUT);
-    for (let c = endFrom; c <= endTo; c++) ends[c] = (reward.end[c] as number) + (reward.inside[c] as number) + (onward[c] as number);
+    for (let c = endFrom; c <= endTo; c++)
+      ends[c] = (reward.end[c] as number) + (reward.inside[c] as number) + (onward[c] as number);
     const trying = worthTrying?.[k];
     for (let c = begin; c <= stop; c++) {
       any[c] = (left[c] as number) - SKIP_OPENS;
       if ((now[c] as number) < floor || trying?.[c] === 0) continue;
-      filmed[c] = farthest(c, low, cost, ends, reward.middle) + (reward.start[c] as number) - (reward.inside[c] as number);
+      filmed[c] =
+        farthest(c, low, cost, ends, reward.middle) + (reward.start[c] as number) - (reward.inside[c] as number);
       any[c] = Math.max(any[c] as number, filmed[c] as number);
     }
     result.filmed.unshift(filmed);
@@ -179,7 +202,16 @@ export function runBackward(problem: Problem, forward: Columns): Backward {
 }
 
 /** Tries every length from a cell. A function of its own with nothing but typed arrays: this is where the time goes. */
-function reach(next: Float32Array, back: Uint16Array, base: number, from: number, low: number, cost: Float32Array, ends: Float32Array, middle: Float32Array | null): void {
+function reach(
+  next: Float32Array,
+  back: Uint16Array,
+  base: number,
+  from: number,
+  low: number,
+  cost: Float32Array,
+  ends: Float32Array,
+  middle: Float32Array | null,
+): void {
   const first = from + low;
   const most = Math.min(cost.length, next.length - first);
   if (middle === null) {
@@ -203,7 +235,13 @@ function reach(next: Float32Array, back: Uint16Array, base: number, from: number
 }
 
 /** The best of every length from a cell. */
-function farthest(from: number, low: number, cost: Float32Array, ends: Float32Array, middle: Float32Array | null): number {
+function farthest(
+  from: number,
+  low: number,
+  cost: Float32Array,
+  ends: Float32Array,
+  middle: Float32Array | null,
+): number {
   const first = from + low;
   const most = Math.min(cost.length, ends.length - first);
   let top = OUT;
@@ -223,9 +261,13 @@ function farthest(from: number, low: number, cost: Float32Array, ends: Float32Ar
 }
 
 /** The sums of two rows; segments that want the same share their rows, and so their sums. */
-function sumOf(a: Float32Array, b: Float32Array, known: Map<Float32Array, Map<Float32Array, Float32Array>>): Float32Array {
+function sumOf(
+  a: Float32Array,
+  b: Float32Array,
+  known: Map<Float32Array, Map<Float32Array, Float32Array>>,
+): Float32Array {
   let of = known.get(a);
-  if (of === undefined) known.set(a, (of = new Map()));
+  if (of === undefined) known.set(a, (of = new Map<Float32Array, Float32Array>()));
   const before = of.get(b);
   if (before !== undefined) return before;
   const sums = new Float32Array(a.length);

@@ -48,7 +48,14 @@ export function learnPauses(stretches: readonly Stretch[]): Pauses {
     return { parts, value: (lengthUs - counted) / 1e6, weight: 1 / UNEXPLAINED_S ** 2 };
   });
   const prior = [USUAL_PAUSES.rate, ...DOINGS.map((d) => USUAL_PAUSES.unitUs[d] / 1e6)];
-  const fit = leastSquares(rows, prior, [SPREAD.rate, ...DOINGS.map((d) => SPREAD[d])].map((s) => 1 / s ** 2));
+  const fit = leastSquares(
+    rows,
+    prior,
+    [SPREAD.rate, ...DOINGS.map((d) => SPREAD[d])].map((s) => 1 / s ** 2),
+  );
   const unit = (d: Doing) => Math.max(LEAST_UNIT_S, fit[1 + DOINGS.indexOf(d)] as number) * 1e6;
-  return { rate: Math.max(RATES[0], Math.min(RATES[1], fit[0] as number)), unitUs: { work: unit('work'), break: unit('break'), talk: unit('talk') } };
+  return {
+    rate: Math.max(RATES[0], Math.min(RATES[1], fit[0] as number)),
+    unitUs: { work: unit('work'), break: unit('break'), talk: unit('talk') },
+  };
 }

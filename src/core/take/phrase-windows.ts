@@ -22,14 +22,26 @@ export function phraseWindows(tokens: readonly Token[], durationUs: number): Phr
   for (const [i, token] of tokens.entries()) {
     const last = cuts.at(-1);
     const before = tokens[i - 1];
-    if (last === undefined || before === undefined || token.at - before.end > BREATH_US || /[.!?…]$/.test(before.text) || last.past - last.first >= MOST_WORDS) cuts.push({ first: i, past: i + 1 });
+    if (
+      last === undefined ||
+      before === undefined ||
+      token.at - before.end > BREATH_US ||
+      /[.!?…]$/.test(before.text) ||
+      last.past - last.first >= MOST_WORDS
+    )
+      cuts.push({ first: i, past: i + 1 });
     else last.past = i + 1;
   }
-  const middle = (cut: { first: number; past: number } | undefined) => (cut === undefined ? null : ((tokens[cut.first] as Token).at + (tokens[cut.past - 1] as Token).end) / 2);
+  const middle = (cut: { first: number; past: number } | undefined) =>
+    cut === undefined ? null : ((tokens[cut.first] as Token).at + (tokens[cut.past - 1] as Token).end) / 2;
   return cuts.map((cut, n) => {
     const [first, last] = [tokens[cut.first] as Token, tokens[cut.past - 1] as Token];
     const margin = (sigma: number) => Math.min(MOST_MARGIN_US, MARGIN_US + 1.5 * Math.max(0, sigma - 150_000));
     const [before, after] = [middle(cuts[n - 1]), middle(cuts[n + 1])];
-    return { ...cut, from: Math.max(0, before ?? 0, first.at - margin(first.sigma)), to: Math.min(durationUs, after ?? Infinity, last.end + margin(last.sigma)) };
+    return {
+      ...cut,
+      from: Math.max(0, before ?? 0, first.at - margin(first.sigma)),
+      to: Math.min(durationUs, after ?? Infinity, last.end + margin(last.sigma)),
+    };
   });
 }

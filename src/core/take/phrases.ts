@@ -19,7 +19,10 @@ export function phrasesOf(tokens: readonly Token[]): Phrase[] {
   for (const token of tokens) {
     const last = phrases.at(-1);
     const counting = COUNTED.test(token.norm);
-    const ended = last === undefined || token.at - last.end > PAUSE || (/[.!?…]$/.test(last.words.at(-1) ?? '') && !(last.counting && counting));
+    const ended =
+      last === undefined ||
+      token.at - last.end > PAUSE ||
+      (/[.!?…]$/.test(last.words.at(-1) ?? '') && !(last.counting && counting));
     if (ended) phrases.push({ start: token.at, end: token.end, words: [token.text], sigma: token.sigma, counting });
     else {
       last.words.push(token.text);

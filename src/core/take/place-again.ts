@@ -20,7 +20,13 @@ const OPEN_END_SIGMA_US = 4e6;
  * work, in breaks and in talk: how long this class is silent in each is learned from its own stretches. `path` is on take
  * time in microseconds. What was heard elsewhere stays; sorted by time.
  */
-export function placeAgain(heard: readonly Heard[], tokens: readonly Token[], cues: readonly CoarseCue[], segments: readonly Segment[], path: readonly PathPiece[]): Heard[] {
+export function placeAgain(
+  heard: readonly Heard[],
+  tokens: readonly Token[],
+  cues: readonly CoarseCue[],
+  segments: readonly Segment[],
+  path: readonly PathPiece[],
+): Heard[] {
   const stretches = cues.map((cue): Stretch & { readonly cue: CoarseCue } => {
     const words = planWords(cue.text, cue.onward);
     return { cue, words, doing: words.map((): Doing => 'work'), lengthUs: cue.end - cue.start };
@@ -33,13 +39,19 @@ export function placeAgain(heard: readonly Heard[], tokens: readonly Token[], cu
   }
   const pauses = learnPauses(stretches.filter((s) => s.cue.endKnown));
   const placed = new Map(stretches.map((s) => [s.cue.cue, walk(s, s.cue, pauses)]));
-  return heard.map((h): Heard => {
-    const token = tokens[h.token];
-    const at = token === undefined ? undefined : placed.get(token.cue);
-    if (token === undefined || at === undefined) return h;
-    const moved = (at.at[token.word] as number) - token.at;
-    return { ...h, at: micros(Math.max(0, h.at + moved)), sigma: Math.hypot(WORD_SIGMA_US, at.sigma[token.word] as number) as Micros };
-  }).sort((a, b) => a.at - b.at);
+  return heard
+    .map((h): Heard => {
+      const token = tokens[h.token];
+      const at = token === undefined ? undefined : placed.get(token.cue);
+      if (token === undefined || at === undefined) return h;
+      const moved = (at.at[token.word] as number) - token.at;
+      return {
+        ...h,
+        at: micros(Math.max(0, h.at + moved)),
+        sigma: Math.hypot(WORD_SIGMA_US, at.sigma[token.word] as number) as Micros,
+      };
+    })
+    .sort((a, b) => a.at - b.at);
 }
 
 /** What was being done at a time, by the rough path. Asked in ascending order it costs next to nothing. */
@@ -55,11 +67,20 @@ function doings(segments: readonly Segment[], path: readonly PathPiece[]): (us: 
 }
 
 /** The likely walk from the start of a stretch to its end: where each word begins, and how far off that may be. */
-function walk({ words, doing }: Stretch, cue: CoarseCue, pauses: Pauses): { readonly at: Float64Array; readonly sigma: Float64Array } {
+function walk(
+  { words, doing }: Stretch,
+  cue: CoarseCue,
+  pauses: Pauses,
+): { readonly at: Float64Array; readonly sigma: Float64Array } {
   const steps = words.map((word, i) => {
     if (word.stepUs !== null) return { mean: Math.max(word.stepUs, word.spokenUs), variance: COUNT_SIGMA_US ** 2 };
     const [spoken, pause] = [word.spokenUs * pauses.rate, word.share * pauses.unitUs[doing[i] ?? 'work']];
-    return { mean: spoken + pause, variance: (spoken * SPOKEN_SPREAD) ** 2 + (pause * PAUSE_SPREAD) ** 2 / Math.max(LEAST_SHARE, Math.min(1, word.share * 1.5)) };
+    return {
+      mean: spoken + pause,
+      variance:
+        (spoken * SPOKEN_SPREAD) ** 2 +
+        (pause * PAUSE_SPREAD) ** 2 / Math.max(LEAST_SHARE, Math.min(1, word.share * 1.5)),
+    };
   });
   const [at, sigma] = [new Float64Array(words.length), new Float64Array(words.length)];
   let [mean, variance] = [cue.start, CUT_SIGMA_US ** 2];
@@ -70,7 +91,10 @@ function walk({ words, doing }: Stretch, cue: CoarseCue, pauses: Pauses): { read
   });
   [mean, variance] = [cue.end, (cue.endKnown ? CUT_SIGMA_US : OPEN_END_SIGMA_US) ** 2];
   for (let i = words.length - 1; i >= 0; i--) {
-    const [step, here] = [steps[i] as { mean: number; variance: number }, before[i] as { mean: number; variance: number }];
+    const [step, here] = [
+      steps[i] as { mean: number; variance: number },
+      before[i] as { mean: number; variance: number },
+    ];
     [mean, variance] = [mean - step.mean, variance + step.variance];
     // Two unsure times for one thing, as one.
     at[i] = here.mean + ((mean - here.mean) * here.variance) / (here.variance + variance);

@@ -30,12 +30,28 @@ const BARE_SIGMA_US = 700_000;
  * takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking model where the
  * voice heard cannot be these words.
  */
-export function placeInVoice(text: string, start: number, end: number, voice: readonly Span[], next: string | null = null): PlacedWord[] {
-  const spans = voice.filter((v) => v.end > start && v.start < end).map((v) => ({ from: Math.max(start, v.start), to: Math.min(end, v.end) })).filter((v) => v.to - v.from >= 60_000);
+export function placeInVoice(
+  text: string,
+  start: number,
+  end: number,
+  voice: readonly Span[],
+  next: string | null = null,
+): PlacedWord[] {
+  const spans = voice
+    .filter((v) => v.end > start && v.start < end)
+    .map((v) => ({ from: Math.max(start, v.start), to: Math.min(end, v.end) }))
+    .filter((v) => v.to - v.from >= 60_000);
   const plan = planWords(text, next);
   const needed = plan.reduce((sum, w) => sum + w.spokenUs, 0);
   const heard = spans.reduce((sum, s) => sum + s.to - s.from, 0);
-  if (plan.length === 0 || spans.length === 0 || plan.length * spans.length > MOST_PAIRS || heard < needed * LEAST_SHARE || heard > needed * MOST_SHARE + 2e6) return placeWords(text, start, end, next);
+  if (
+    plan.length === 0 ||
+    spans.length === 0 ||
+    plan.length * spans.length > MOST_PAIRS ||
+    heard < needed * LEAST_SHARE ||
+    heard > needed * MOST_SHARE + 2e6
+  )
+    return placeWords(text, start, end, next);
   const rate = Math.max(0.6, Math.min(1.8, heard / needed));
   const [words, count] = [plan.length, spans.length];
   const sums = new Float64Array(words + 1);
@@ -54,7 +70,10 @@ export function placeInVoice(text: string, start: number, end: number, voice: re
       for (let to = i; to <= words; to++) {
         const said = (sums[to] as number) - (sums[i] as number);
         if (said > length * 4 + 1.2e6) break;
-        const fit = to === i ? EMPTY + (EMPTY_A_SECOND * length) / 1e6 : MISFIT * Math.log((length + 120_000) / (said + 120_000)) ** 2;
+        const fit =
+          to === i
+            ? EMPTY + (EMPTY_A_SECOND * length) / 1e6
+            : MISFIT * Math.log((length + 120_000) / (said + 120_000)) ** 2;
         const pause = to === i || to === words ? 0 : pauseCost(plan[to - 1] as WordPlan);
         const value = before + fit + pause;
         const at = j * width + to;
@@ -71,7 +90,12 @@ export function placeInVoice(text: string, start: number, end: number, voice: re
   for (let j = count, last = words; j >= 1; j--) {
     const first = from[j * width + last] as number;
     const span = spans[j - 1] as { from: number; to: number };
-    misfits[j] = first === last ? 1 : Math.abs(Math.log((span.to - span.from + 120_000) / ((sums[last] as number) - (sums[first] as number) + 120_000)));
+    misfits[j] =
+      first === last
+        ? 1
+        : Math.abs(
+            Math.log((span.to - span.from + 120_000) / ((sums[last] as number) - (sums[first] as number) + 120_000)),
+          );
     last = first;
   }
   const placed: PlacedWord[] = [];
@@ -84,9 +108,17 @@ export function placeInVoice(text: string, start: number, end: number, voice: re
     const lostUs = Math.min(LOST_MOST_US, Math.max(0, misfit - FITS) * LOST_US);
     const here: PlacedWord[] = [];
     for (let w = first; w < to; w++) {
-      const [a, b] = [((sums[w] as number) - (sums[first] as number)) / said, ((sums[w + 1] as number) - (sums[first] as number)) / said];
+      const [a, b] = [
+        ((sums[w] as number) - (sums[first] as number)) / said,
+        ((sums[w + 1] as number) - (sums[first] as number)) / said,
+      ];
       const length = span.to - span.from;
-      here.push({ text: (plan[w] as WordPlan).text, at: span.from + a * length, end: span.from + b * length, sigma: Math.hypot(SIGMA_US, length * SIGMA_IN_STRETCH * Math.sqrt(a * (1 - a)), vagueUs, lostUs) });
+      here.push({
+        text: (plan[w] as WordPlan).text,
+        at: span.from + a * length,
+        end: span.from + b * length,
+        sigma: Math.hypot(SIGMA_US, length * SIGMA_IN_STRETCH * Math.sqrt(a * (1 - a)), vagueUs, lostUs),
+      });
     }
     placed.unshift(...here);
     to = first;

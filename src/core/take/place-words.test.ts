@@ -5,21 +5,46 @@ import { placeInVoice } from './place-in-voice.ts';
 import { placeWords } from './place-words.ts';
 
 const S = 1e6;
-const words = fc.array(fc.constantFrom('and', 'rest', 'squats', 'okay', 'here', 'we', 'go', 'three', 'two', 'one', 'keep', 'the', 'chest', 'up.', 'breathe,', 'ten', 'seconds'), { minLength: 1, maxLength: 60 });
+const words = fc.array(
+  fc.constantFrom(
+    'and',
+    'rest',
+    'squats',
+    'okay',
+    'here',
+    'we',
+    'go',
+    'three',
+    'two',
+    'one',
+    'keep',
+    'the',
+    'chest',
+    'up.',
+    'breathe,',
+    'ten',
+    'seconds',
+  ),
+  { minLength: 1, maxLength: 60 },
+);
 const spans = (...s: [number, number][]) => s.map(([a, b]) => ({ start: micros(a * S), end: micros(b * S) }));
-const at = (placed: readonly { text: string; at: number }[], text: string) => (placed.find((w) => w.text.startsWith(text))?.at ?? NaN) / S;
+const at = (placed: readonly { text: string; at: number }[], text: string) =>
+  (placed.find((w) => w.text.startsWith(text))?.at ?? NaN) / S;
 
 describe('words of a coarse paragraph', () => {
   it('stay in order and inside it, whatever is said', () => {
-    fc.assert(fc.property(words, fc.integer({ min: 1, max: 60 }), (text, lengthS) => {
-      const placed = placeWords(text.join(' '), 5 * S, (5 + lengthS) * S);
-      expect(placed.map((w) => w.text)).toEqual(text);
-      for (const [i, w] of placed.entries()) {
-        expect(w.at).toBeGreaterThanOrEqual(i === 0 ? 5 * S : (placed[i - 1]?.at ?? 0));
-        expect(w.end).toBeLessThanOrEqual((5 + lengthS) * S + 1);
-        expect(w.sigma).toBeGreaterThan(0);
-      }
-    }), { numRuns: 200, seed: 7 });
+    fc.assert(
+      fc.property(words, fc.integer({ min: 1, max: 60 }), (text, lengthS) => {
+        const placed = placeWords(text.join(' '), 5 * S, (5 + lengthS) * S);
+        expect(placed.map((w) => w.text)).toEqual(text);
+        for (const [i, w] of placed.entries()) {
+          expect(w.at).toBeGreaterThanOrEqual(i === 0 ? 5 * S : (placed[i - 1]?.at ?? 0));
+          expect(w.end).toBeLessThanOrEqual((5 + lengthS) * S + 1);
+          expect(w.sigma).toBeGreaterThan(0);
+        }
+      }),
+      { numRuns: 200, seed: 7 },
+    );
   });
   it('lie after the silence that a full stop makes, not spread evenly', () => {
     const placed = placeWords('Squats. Keep your chest up and your heels down. And rest.', 0, 30 * S);
@@ -30,12 +55,17 @@ describe('words of a coarse paragraph', () => {
     expect(at(placed, 'And')).toBeGreaterThan(10);
   });
   it('are not crowded at the start where there is no punctuation', () => {
-    const text = 'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups good job everyone';
+    const text =
+      'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups good job everyone';
     const placed = placeWords(text, 0, 40 * S);
     expect((placed.at(-1)?.at ?? 0) / S).toBeGreaterThan(25);
   });
   it('say how unsure they are: most in the middle, least at the start', () => {
-    const placed = placeWords('one thing here. Another thing there. A third thing now. A fourth thing then. The last thing.', 0, 40 * S);
+    const placed = placeWords(
+      'one thing here. Another thing there. A third thing now. A fourth thing then. The last thing.',
+      0,
+      40 * S,
+    );
     const [first, middle, last] = [placed[0], placed[Math.floor(placed.length / 2)], placed.at(-1)];
     expect(first?.sigma).toBeLessThan(middle?.sigma ?? 0);
     expect(last?.sigma).toBeLessThan(middle?.sigma ?? 0);
@@ -51,18 +81,26 @@ describe('words of a coarse paragraph', () => {
 
 describe('words where a voice was heard', () => {
   it('lie in it, each line in the stretch that has its length', () => {
-    const placed = placeInVoice('Squats. Keep your chest up and your heels down. And rest.', 0, 30 * S, spans([4, 4.6], [11, 13.4], [28.5, 29.3]));
+    const placed = placeInVoice(
+      'Squats. Keep your chest up and your heels down. And rest.',
+      0,
+      30 * S,
+      spans([4, 4.6], [11, 13.4], [28.5, 29.3]),
+    );
     expect(at(placed, 'Squats')).toBeCloseTo(4, 2);
     expect(at(placed, 'Keep')).toBeCloseTo(11, 2);
     expect(at(placed, 'And')).toBeCloseTo(28.5, 2);
   });
   it('are in order and each inside a stretch, whatever is said', () => {
     const voice = spans([1, 2.2], [4, 7], [9, 9.4], [12, 16], [18, 19]);
-    fc.assert(fc.property(words, (text) => {
-      const placed = placeInVoice(text.join(' '), 0, 20 * S, voice);
-      expect(placed.map((w) => w.text)).toEqual(text);
-      for (const [i, w] of placed.entries()) expect(w.at).toBeGreaterThanOrEqual(placed[i - 1]?.at ?? 0);
-    }), { numRuns: 150, seed: 3 });
+    fc.assert(
+      fc.property(words, (text) => {
+        const placed = placeInVoice(text.join(' '), 0, 20 * S, voice);
+        expect(placed.map((w) => w.text)).toEqual(text);
+        for (const [i, w] of placed.entries()) expect(w.at).toBeGreaterThanOrEqual(placed[i - 1]?.at ?? 0);
+      }),
+      { numRuns: 150, seed: 3 },
+    );
   });
   it('fall back to the speaking model where the voice cannot be theirs', () => {
     const text = 'a long line of very many words that nobody could ever say in a tenth of one second';

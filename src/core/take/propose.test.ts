@@ -11,22 +11,44 @@ import { fromSeconds, micros } from '../time/micros.ts';
 import { align } from './align.ts';
 import { propose } from './propose.ts';
 
-const plan = readOutline(readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8')).value;
-const moves = (p: typeof plan) => p.blocks.map((b) => ({ rounds: b.rounds, moves: b.moves.map((m) => m.name) })).filter((b) => b.moves.length > 0);
+const plan = readOutline(
+  readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8'),
+).value;
+const moves = (p: typeof plan) =>
+  p.blocks.map((b) => ({ rounds: b.rounds, moves: b.moves.map((m) => m.name) })).filter((b) => b.moves.length > 0);
 
 describe('a plan proposed from words alone', () => {
-  it.each([[2, 0], [2, 30], [5, 0], [8, 20]])('has the moves, the rounds and the lengths of the class that was filmed (seed %d, paragraphs of %d s)', (seed, paragraph) => {
-    const take = syntheticTake(plan, seed, { breakOverS: 5, forgotten: 0.05 });
-    const found = propose(paragraph === 0 ? take.transcript : coarsen(take.transcript, paragraph), take.duration).plan;
-    expect(faultOf(planSchema, found)).toBeNull();
-    const main = found.blocks.find((b) => b.rounds === 3);
-    expect(main?.moves.map((m) => m.name)).toEqual(['Crate deadlift', 'Broomstick row', 'Split squat', 'Crate push-up', 'Side plank']);
-    expect(main?.scheme.kind === 'interval' ? Math.abs(main.scheme.workUs - 30e6) : Infinity).toBeLessThanOrEqual(paragraph === 0 ? 0 : 5e6);
-    expect(main?.moves.at(-1)?.sides?.kind).toBe('own');
-    const names = new Set(found.blocks.flatMap((b) => b.moves.map((m) => m.name)));
-    const wanted = new Set(moves(plan).flatMap((b) => b.moves));
-    expect([...wanted].filter((name) => names.has(name)).length / wanted.size).toBeGreaterThan(0.75);
-  });
+  it.each([
+    [2, 0],
+    [2, 30],
+    [5, 0],
+    [8, 20],
+  ])(
+    'has the moves, the rounds and the lengths of the class that was filmed (seed %d, paragraphs of %d s)',
+    (seed, paragraph) => {
+      const take = syntheticTake(plan, seed, { breakOverS: 5, forgotten: 0.05 });
+      const found = propose(
+        paragraph === 0 ? take.transcript : coarsen(take.transcript, paragraph),
+        take.duration,
+      ).plan;
+      expect(faultOf(planSchema, found)).toBeNull();
+      const main = found.blocks.find((b) => b.rounds === 3);
+      expect(main?.moves.map((m) => m.name)).toEqual([
+        'Crate deadlift',
+        'Broomstick row',
+        'Split squat',
+        'Crate push-up',
+        'Side plank',
+      ]);
+      expect(main?.scheme.kind === 'interval' ? Math.abs(main.scheme.workUs - 30e6) : Infinity).toBeLessThanOrEqual(
+        paragraph === 0 ? 0 : 5e6,
+      );
+      expect(main?.moves.at(-1)?.sides?.kind).toBe('own');
+      const names = new Set(found.blocks.flatMap((b) => b.moves.map((m) => m.name)));
+      const wanted = new Set(moves(plan).flatMap((b) => b.moves));
+      expect([...wanted].filter((name) => names.has(name)).length / wanted.size).toBeGreaterThan(0.75);
+    },
+  );
   it('can be laid over its own recording', () => {
     const text = readFileSync(new URL('../../../demo/broomstick-strong.words.vtt', import.meta.url), 'utf8');
     const { plan: found } = propose(readTranscript(text).value, micros(471e6));
@@ -37,10 +59,13 @@ describe('a plan proposed from words alone', () => {
   it('takes lengths that are said, and names that are announced and no library knows', () => {
     const stamp = (t: number) => `[${Math.floor(t / 60)}:${String(t % 60).padStart(2, '0')}]`;
     const names = ['Honey whirl', 'Comb climber', 'Nectar press'];
-    const round = (start: number) => names.map((move, i) => {
-      const at = start + i * 60;
-      return `${stamp(at - 3)} Three, two, one, go.\n${stamp(at + 1)} ${move}. Long and strong.\n${stamp(at + 20)} Half-way there.\n${stamp(at + 40)} And rest. Next up, ${names[(i + 1) % 3]?.toLowerCase()}.`;
-    }).join('\n');
+    const round = (start: number) =>
+      names
+        .map((move, i) => {
+          const at = start + i * 60;
+          return `${stamp(at - 3)} Three, two, one, go.\n${stamp(at + 1)} ${move}. Long and strong.\n${stamp(at + 20)} Half-way there.\n${stamp(at + 40)} And rest. Next up, ${names[(i + 1) % 3]?.toLowerCase()}.`;
+        })
+        .join('\n');
     const text = `[0:00] Welcome. Forty seconds on, twenty seconds off.\n[0:40] First up, honey whirl.\n${round(60)}\n${round(240)}\n[7:00] Thank you.`;
     const { plan: found, doubts } = propose(readTranscript(text).value, micros(440e6));
     const main = found.blocks.find((b) => b.rounds === 2);
@@ -67,8 +92,23 @@ describe('a class that was spoken freely, years ago', () => {
     expect(Math.abs(intervals.length - 18)).toBeLessThanOrEqual(4);
   });
   it('takes no promise, no reminder and no part of a sentence for a move', () => {
-    const line = (at: number, text: string) => ({ start: fromSeconds(at), end: fromSeconds(at + 4), text, words: null });
-    const { intervals } = propose({ cues: [line(2, 'There are squats and lunges today.'), line(20, 'Push the floor away.'), line(30, 'Keep that chest proud.'), line(40, 'Keep those heels down.')] }, fromSeconds(60));
+    const line = (at: number, text: string) => ({
+      start: fromSeconds(at),
+      end: fromSeconds(at + 4),
+      text,
+      words: null,
+    });
+    const { intervals } = propose(
+      {
+        cues: [
+          line(2, 'There are squats and lunges today.'),
+          line(20, 'Push the floor away.'),
+          line(30, 'Keep that chest proud.'),
+          line(40, 'Keep those heels down.'),
+        ],
+      },
+      fromSeconds(60),
+    );
     expect(intervals).toEqual([]);
   });
 });

@@ -30,12 +30,38 @@ const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
  * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of the
  * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
  */
-export function propose(transcript: Transcript, duration: Micros, title = 'Recorded class', book: ExerciseBook = SHIPPED_BOOK, sound: TakeSound | null = null): Proposal {
+export function propose(
+  transcript: Transcript,
+  duration: Micros,
+  title = 'Recorded class',
+  book: ExerciseBook = SHIPPED_BOOK,
+  sound: TakeSound | null = null,
+): Proposal {
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const doubts: string[] = [];
-  const intervals = intervalsIn(tokens, namesIn(tokens, book), duration, sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH).map((h) => h.at));
+  const intervals = intervalsIn(
+    tokens,
+    namesIn(tokens, book),
+    duration,
+    sound === null
+      ? []
+      : hearSounds(sound)
+          .filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH)
+          .map((h) => h.at),
+  );
   if (intervals.length === 0) {
-    const plan: Plan = { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [{ ...newBlock('b1', 'talk', 'Talk'), scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) } }] };
+    const plan: Plan = {
+      title,
+      instructor: '',
+      cueing: 'mirrored',
+      sides: NO_SIDES,
+      blocks: [
+        {
+          ...newBlock('b1', 'talk', 'Talk'),
+          scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) },
+        },
+      ],
+    };
     return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
   }
   const said = saidLengths(tokens);
@@ -60,12 +86,20 @@ function saidLengths(tokens: readonly Token[]): { work: number | null; rest: num
   return { work: most(votes.work), rest: most(votes.rest) };
 }
 
-function blocksOf(intervals: readonly HeardInterval[], tokens: readonly Token[], duration: Micros, said: { work: number | null; rest: number | null }, book: ExerciseBook, doubts: string[]): Block[] {
+function blocksOf(
+  intervals: readonly HeardInterval[],
+  tokens: readonly Token[],
+  duration: Micros,
+  said: { work: number | null; rest: number | null },
+  book: ExerciseBook,
+  doubts: string[],
+): Block[] {
   const blocks: Block[] = [];
   let number = 0;
   const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
   const plain = (kind: 'talk', name: string, us: number) => {
-    if (us >= 5e6) blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
+    if (us >= 5e6)
+      blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
   };
   const first = intervals[0] as HeardInterval;
   plain('talk', 'Welcome', first.start);
@@ -78,22 +112,55 @@ function blocksOf(intervals: readonly HeardInterval[], tokens: readonly Token[],
     const length = turn?.length ?? lonely(runs, at, book);
     const part = runs.slice(at, at + length).flatMap((r) => r.intervals);
     const sets = setsOf(runs.slice(at, at + length));
-    const moves = (turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)).flatMap((r) => movesOf(r, sets));
+    const moves = (
+      turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)
+    ).flatMap((r) => movesOf(r, sets));
     const before = blocks.length;
     const stretching = moves.filter((m) => isStretch(m.interval.label, book)).length * 2 > moves.length;
-    const early = begin === 0 && at + length < runs.length && (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
+    const early =
+      begin === 0 &&
+      at + length < runs.length &&
+      (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
     const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
-    const name = { 'cool-down': 'Stretch', 'warm-up': 'Warm-up', circuit: before > 1 && blocks.some((b) => b.name === 'Main') ? `Main ${blocks.filter((b) => b.name.startsWith('Main')).length + 1}` : 'Main' }[kind as 'cool-down' | 'warm-up' | 'circuit'];
-    const work = usual(part.map((p) => p.end - p.start), USUAL_S, kind === 'circuit' ? said.work : null);
-    const rests = part.slice(1).map((p, i) => p.start - (part[i] as HeardInterval).end).filter((r) => r >= 0 && r < 90e6);
+    const name = {
+      'cool-down': 'Stretch',
+      'warm-up': 'Warm-up',
+      circuit:
+        before > 1 && blocks.some((b) => b.name === 'Main')
+          ? `Main ${blocks.filter((b) => b.name.startsWith('Main')).length + 1}`
+          : 'Main',
+    }[kind];
+    const work = usual(
+      part.map((p) => p.end - p.start),
+      USUAL_S,
+      kind === 'circuit' ? said.work : null,
+    );
+    const rests = part
+      .slice(1)
+      .map((p, i) => p.start - (part[i] as HeardInterval).end)
+      .filter((r) => r >= 0 && r < 90e6);
     const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
-    const scheme: Block['scheme'] = kind === 'cool-down' ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) } : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets };
+    const scheme: Block['scheme'] =
+      kind === 'cool-down'
+        ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) }
+        : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets };
     const made = { ...add(kind, name), scheme, rounds: turn?.rounds ?? 1, keepLastRest: false };
-    blocks.push({ ...made, moves: moves.map((m, i): Move => ({ ...newMove(`${made.id}m${i + 1}`, m.interval.label), sides: m.both ? { kind: 'own', first: m.interval.side ?? 'left' } : null })) });
+    blocks.push({
+      ...made,
+      moves: moves.map((m, i): Move => ({
+        ...newMove(`${made.id}m${i + 1}`, m.interval.label),
+        sides: m.both ? { kind: 'own', first: m.interval.side ?? 'left' } : null,
+      })),
+    });
     at += length;
     begin++;
     const [last, next] = [part.at(-1) as HeardInterval, runs[at]?.intervals[0]];
-    if (next !== undefined && next.start - last.end > 25e6) plain('talk', tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between', next.start - last.end);
+    if (next !== undefined && next.start - last.end > 25e6)
+      plain(
+        'talk',
+        tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between',
+        next.start - last.end,
+      );
   }
   const end = (intervals.at(-1) as HeardInterval).end;
   plain('talk', 'Goodbye', duration - end);
@@ -112,9 +179,18 @@ function lonely(runs: readonly Run<HeardInterval>[], at: number, book: ExerciseB
   const labels = runs.map((r) => r.label);
   const stretching = (k: number) => isStretch(labels[k] as string, book);
   // Two in a row: one run alone may be a name that was said once too often.
-  const repeats = (k: number) => [runs[k], runs[k + 1]].every((r) => r !== undefined && r.intervals.length > 1 && r.intervals.every((i) => i.side === null));
+  const repeats = (k: number) =>
+    [runs[k], runs[k + 1]].every(
+      (r) => r !== undefined && r.intervals.length > 1 && r.intervals.every((i) => i.side === null),
+    );
   let n = 1;
-  while (at + n < runs.length && turnAt(labels, at + n) === null && stretching(at + n) === stretching(at) && !(repeats(at + n) && !repeats(at + n - 1) && !repeats(at + n - 2))) n++;
+  while (
+    at + n < runs.length &&
+    turnAt(labels, at + n) === null &&
+    stretching(at + n) === stretching(at) &&
+    !(repeats(at + n) && !repeats(at + n - 1) && !repeats(at + n - 2))
+  )
+    n++;
   return n;
 }
 
@@ -129,13 +205,18 @@ const MOST_SETS = 8;
 /** How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval, or two for its sides. */
 function setsOf(runs: readonly Run<HeardInterval>[]): number {
   const all = runs.flatMap((r) => r.intervals);
-  const steps = all.slice(1).map((i, k) => i.start - (all[k] as HeardInterval).start).sort((a, b) => a - b);
+  const steps = all
+    .slice(1)
+    .map((i, k) => i.start - (all[k] as HeardInterval).start)
+    .sort((a, b) => a - b);
   const step = steps[steps.length >> 2] ?? Infinity;
-  const many = runs.map((r, k) => {
-    const next = runs[k + 1]?.intervals[0]?.start;
-    const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
-    return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
-  }).sort((a, b) => a - b);
+  const many = runs
+    .map((r, k) => {
+      const next = runs[k + 1]?.intervals[0]?.start;
+      const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
+      return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
+    })
+    .sort((a, b) => a - b);
   const sided = runs.filter((r) => r.intervals.some((i) => i.side !== null)).length * 2 > runs.length;
   const middle = many[many.length >> 1] ?? 1;
   const repeated = all.length / runs.length >= REPEATED;
@@ -143,10 +224,16 @@ function setsOf(runs: readonly Run<HeardInterval>[]): number {
 }
 
 /** The moves of a run: one with its sets, one with its two sides, or as many as there are. */
-function movesOf(run: Run<HeardInterval>, sets: number): { readonly interval: HeardInterval; readonly both: boolean }[] {
+function movesOf(
+  run: Run<HeardInterval>,
+  sets: number,
+): { readonly interval: HeardInterval; readonly both: boolean }[] {
   const first = run.intervals[0] as HeardInterval;
   if (sets > 1) return [{ interval: first, both: false }];
-  return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({ interval: run.intervals[2 * i] as HeardInterval, both: run.intervals[2 * i + 1] !== undefined }));
+  return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({
+    interval: run.intervals[2 * i] as HeardInterval,
+    both: run.intervals[2 * i + 1] !== undefined,
+  }));
 }
 
 /** The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it is near. */

@@ -51,7 +51,8 @@ function placesNear(us: number, pin: number | undefined, grid: Grid): number[] {
   const steps = Math.round(REACH_US / grid.stepUs);
   const middle = Math.round(us / grid.stepUs);
   const places: number[] = [];
-  for (let c = Math.max(0, middle - steps); c <= Math.min(grid.cells, middle + steps); c++) places.push(c * grid.stepUs);
+  for (let c = Math.max(0, middle - steps); c <= Math.min(grid.cells, middle + steps); c++)
+    places.push(c * grid.stepUs);
   return places;
 }
 
@@ -59,7 +60,15 @@ function worth(piece: RoughPiece, startUs: number, endUs: number, grid: Grid): n
   if (endUs <= startUs) return -1e6 + (endUs - startUs) / 1e3;
   if (piece.shape === null || piece.rewards === null) return 0;
   const { rewards } = piece;
-  const [s, e] = [Math.min(grid.cells, Math.round(startUs / grid.stepUs)), Math.min(grid.cells, Math.round(endUs / grid.stepUs))];
-  return (rewards.start[s] as number) + (rewards.end[e] as number) + ((rewards.inside[e] as number) - (rewards.inside[s] as number))
-    + (rewards.middle === null ? 0 : (rewards.middle[s + e] as number)) - piece.shape.cost(endUs - startUs);
+  const [s, e] = [
+    Math.min(grid.cells, Math.round(startUs / grid.stepUs)),
+    Math.min(grid.cells, Math.round(endUs / grid.stepUs)),
+  ];
+  return (
+    (rewards.start[s] as number) +
+    (rewards.end[e] as number) +
+    ((rewards.inside[e] as number) - (rewards.inside[s] as number)) +
+    (rewards.middle === null ? 0 : (rewards.middle[s + e] as number)) -
+    piece.shape.cost(endUs - startUs)
+  );
 }

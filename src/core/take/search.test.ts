@@ -10,19 +10,49 @@ import { shapeOf } from './shape.ts';
 
 const s = fromSeconds;
 const { segments } = compile({
-  title: '', instructor: '', cueing: 'mirrored', sides: { kind: 'both' },
-  blocks: [{
-    ...newBlock('b', 'circuit', 'Main'), keepLastRest: false,
-    scheme: { kind: 'interval', workUs: s(30), restUs: s(10), sets: 1 },
-    moves: [newMove('m1', 'Squat'), newMove('m2', 'Row'), newMove('m3', 'Plank')],
-  }],
+  title: '',
+  instructor: '',
+  cueing: 'mirrored',
+  sides: { kind: 'both' },
+  blocks: [
+    {
+      ...newBlock('b', 'circuit', 'Main'),
+      keepLastRest: false,
+      scheme: { kind: 'interval', workUs: s(30), restUs: s(10), sets: 1 },
+      moves: [newMove('m1', 'Squat'), newMove('m2', 'Row'), newMove('m3', 'Plank')],
+    },
+  ],
 });
 const grid = (seconds: number): Grid => ({ stepUs: 1e6, cells: seconds });
-const countdown = (at: number): Heard => ({ kind: 'countdown', at: s(at), sigma: s(0.1), said: '3 2 1', token: 0, from: 3 });
-const name = (label: string, at: number): Heard => ({ kind: 'name', at: s(at), sigma: s(0.1), said: label, token: 0, label, score: 1, next: false, side: null });
+const countdown = (at: number): Heard => ({
+  kind: 'countdown',
+  at: s(at),
+  sigma: s(0.1),
+  said: '3 2 1',
+  token: 0,
+  from: 3,
+});
+const name = (label: string, at: number): Heard => ({
+  kind: 'name',
+  at: s(at),
+  sigma: s(0.1),
+  said: label,
+  token: 0,
+  label,
+  score: 1,
+  next: false,
+  side: null,
+});
 const solve = (heard: Heard[], seconds: number) => {
   const g = grid(seconds);
-  const found = search(segments.map((s) => shapeOf(s)), rewardsFor(segments, heard, g, null), g, new Set(), beyondRewards(heard, g), edgeCosts(heard, g));
+  const found = search(
+    segments.map((s) => shapeOf(s)),
+    rewardsFor(segments, heard, g, null),
+    g,
+    new Set(),
+    beyondRewards(heard, g),
+    edgeCosts(heard, g),
+  );
   return { ...found, of: (k: number) => found.pieces.find((p) => p.segment === k) };
 };
 
@@ -41,11 +71,20 @@ describe('what lengths cost', () => {
 describe('the search', () => {
   it('lays the plan as it is where nothing speaks against it', () => {
     const { pieces } = solve([name('Squat', 5), countdown(35)], 120);
-    expect(pieces.map((p) => [p.segment, p.end - p.start])).toEqual([[0, 30], [1, 10], [2, 30], [3, 10], [4, 30]]);
+    expect(pieces.map((p) => [p.segment, p.end - p.start])).toEqual([
+      [0, 30],
+      [1, 10],
+      [2, 30],
+      [3, 10],
+      [4, 30],
+    ]);
     expect(pieces[0]?.start).toBe(5);
   });
   it('lets a rest run over when the countdown of the next work ends late', () => {
-    const { of } = solve([name('Squat', 0.4), countdown(30), name('Row', 52.4), countdown(82), name('Plank', 92.4), countdown(122)], 125);
+    const { of } = solve(
+      [name('Squat', 0.4), countdown(30), name('Row', 52.4), countdown(82), name('Plank', 92.4), countdown(122)],
+      125,
+    );
     expect([of(1)?.start, of(1)?.end]).toEqual([30, 52]);
     expect([of(2)?.start, of(2)?.end]).toEqual([52, 82]);
   });
@@ -57,15 +96,29 @@ describe('the search', () => {
     expect(filmed[4]).toBeGreaterThan(0.9);
   });
   it('leaves time beyond the plan where something else is done in between', () => {
-    const heard = [name('Squat', 0.4), countdown(30), name('Row', 40.4), countdown(70), name('Burpee', 90), name('Burpee', 100), countdown(130), name('Plank', 180.4), countdown(210)];
+    const heard = [
+      name('Squat', 0.4),
+      countdown(30),
+      name('Row', 40.4),
+      countdown(70),
+      name('Burpee', 90),
+      name('Burpee', 100),
+      countdown(130),
+      name('Plank', 180.4),
+      countdown(210),
+    ];
     const { pieces } = solve(heard, 212);
     expect(pieces.some((p) => p.segment === null && p.end - p.start > 60)).toBe(true);
   });
   it('is surer the more speaks for a place', () => {
     const little = solve([name('Squat', 0.4)], 200);
-    const much = solve([name('Squat', 0.4), countdown(30), name('Row', 40.4), countdown(70), name('Plank', 80.4), countdown(110)], 200);
+    const much = solve(
+      [name('Squat', 0.4), countdown(30), name('Row', 40.4), countdown(70), name('Plank', 80.4), countdown(110)],
+      200,
+    );
     expect(much.startSure[2]).toBeGreaterThan(little.startSure[2] as number);
-    for (const k of [0, 1, 2, 3, 4]) expect((much.startSure[k] as number) >= 0 && (much.startSure[k] as number) <= 1).toBe(true);
+    for (const k of [0, 1, 2, 3, 4])
+      expect((much.startSure[k] as number) >= 0 && (much.startSure[k] as number) <= 1).toBe(true);
   });
 });
 
@@ -84,7 +137,15 @@ describe('refining', () => {
   });
   it('gives no boundaries for no pieces, and ascending ones else', () => {
     expect(refine([], fine, new Map())).toEqual([]);
-    const times = refine([...rough, { startUs: 35e6, endUs: 35.2e6, shape: null, rewards: null }, { startUs: 35.2e6, endUs: 45e6, shape: shapeOf(segments[1] as never), rewards: rewards[1] ?? null }], fine, new Map());
+    const times = refine(
+      [
+        ...rough,
+        { startUs: 35e6, endUs: 35.2e6, shape: null, rewards: null },
+        { startUs: 35.2e6, endUs: 45e6, shape: shapeOf(segments[1] as never), rewards: rewards[1] ?? null },
+      ],
+      fine,
+      new Map(),
+    );
     times.slice(1).forEach((t, i) => expect(t).toBeGreaterThanOrEqual(times[i] as number));
   });
 });

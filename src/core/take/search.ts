@@ -1,5 +1,15 @@
 import type { Grid, Rewards } from './evidence.ts';
-import { type Backward, type Columns, OUT, type Problem, bestSum, lengthTable, runBackward, runForward, spanOf } from './passes.ts';
+import {
+  type Backward,
+  type Columns,
+  OUT,
+  type Problem,
+  bestSum,
+  lengthTable,
+  runBackward,
+  runForward,
+  spanOf,
+} from './passes.ts';
 import type { Shape } from './shape.ts';
 
 /** One step of the path through the take: a planned segment, or time beyond the plan (segment null). Cells of the grid. */
@@ -27,11 +37,34 @@ const MARGIN = 20;
  * any two. Exact within the beam. `pinned` segments cannot be
  * skipped; `beyond` and `edges` are the prefix sums of what time beyond the plan earns, and of what time before and after the class costs. Cost grows with segments × cells × lengths.
  */
-export function search(shapes: readonly Shape[], rewards: readonly Rewards[], grid: Grid, pinned: ReadonlySet<number>, beyond: Float32Array, edges: Float32Array, worthTrying: readonly Uint8Array[] | null = null): SearchResult {
-  const problem: Problem = { shapes, lengths: shapes.map((shape) => lengthTable(shape, grid)), rewards, grid, pinned, beyond, edges, worthTrying };
+export function search(
+  shapes: readonly Shape[],
+  rewards: readonly Rewards[],
+  grid: Grid,
+  pinned: ReadonlySet<number>,
+  beyond: Float32Array,
+  edges: Float32Array,
+  worthTrying: readonly Uint8Array[] | null = null,
+): SearchResult {
+  const problem: Problem = {
+    shapes,
+    lengths: shapes.map((shape) => lengthTable(shape, grid)),
+    rewards,
+    grid,
+    pinned,
+    beyond,
+    edges,
+    worthTrying,
+  };
   const forward = runForward(problem);
   const backward = runBackward(problem, forward);
-  return { pieces: tracePath(forward, shapes.length), ...certainty(problem, forward, backward), worthTrying: shapes.map((_, k) => nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array, ...spanOf(problem, k))) };
+  return {
+    pieces: tracePath(forward, shapes.length),
+    ...certainty(problem, forward, backward),
+    worthTrying: shapes.map((_, k) =>
+      nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array, ...spanOf(problem, k)),
+    ),
+  };
 }
 
 /** 1 where the best path through a cell is hardly worse than the best of all. */
@@ -68,7 +101,11 @@ export function tracePath(columns: Columns, count: number): PathPiece[] {
 }
 
 /** Share of the points' weight, over all paths' best scores, that lies within a second of the best place. */
-function certainty(problem: Problem, forward: Columns, backward: Backward): Omit<SearchResult, 'pieces' | 'worthTrying'> {
+function certainty(
+  problem: Problem,
+  forward: Columns,
+  backward: Backward,
+): Omit<SearchResult, 'pieces' | 'worthTrying'> {
   const count = problem.shapes.length;
   const [filmed, startSure, endSure] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
   const near = Math.max(1, Math.round(1e6 / problem.grid.stepUs));
@@ -77,10 +114,18 @@ function certainty(problem: Problem, forward: Columns, backward: Backward): Omit
     const [now, begun] = [forward.score[k] as Float32Array, backward.filmed[k] as Float32Array];
     const [here, next] = [spanOf(problem, k), spanOf(problem, k + 1)];
     startSure[k] = sureness(now, begun, near, ...here);
-    endSure[k] = sureness(forward.score[k + 1] as Float32Array, k + 1 < count ? (backward.any[k + 1] as Float32Array) : none, near, ...next);
+    endSure[k] = sureness(
+      forward.score[k + 1] as Float32Array,
+      k + 1 < count ? (backward.any[k + 1] as Float32Array) : none,
+      near,
+      ...next,
+    );
     // Left out: the run of left-out segments ends here, or goes on.
     const leaving = forward.leaving[k + 1] as Float32Array;
-    const skipped = Math.max(bestSum(leaving, backward.any[k + 1] as Float32Array, ...here), bestSum(leaving, backward.leaving[k + 1] as Float32Array, ...here));
+    const skipped = Math.max(
+      bestSum(leaving, backward.any[k + 1] as Float32Array, ...here),
+      bestSum(leaving, backward.leaving[k + 1] as Float32Array, ...here),
+    );
     filmed[k] = 1 / (1 + Math.exp(Math.max(-40, Math.min(40, skipped - bestSum(now, begun, ...here)))));
   }
   return { filmed, startSure, endSure };
@@ -91,7 +136,8 @@ const NOTHING = 16;
 
 function sureness(a: Float32Array, b: Float32Array, near: number, from: number, to: number): number {
   let [top, at] = [OUT, from];
-  for (let c = from; c <= to; c++) if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
+  for (let c = from; c <= to; c++)
+    if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
   let [all, close] = [0, 0];
   for (let c = from; c <= to; c++) {
     const below = (a[c] as number) + (b[c] as number) - top;

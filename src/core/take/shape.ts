@@ -35,12 +35,40 @@ export function shapeOf(segment: Segment, habits: Habits = NO_HABITS): Shape {
     return points * Math.log1p((off / (off < 0 ? underS : overS)) ** 2);
   };
   if (isActive(segment)) {
-    return { plannedUs, shortestUs: plannedUs * 0.5, longestUs: plannedUs * 1.5 + 6 * S, skipCost: 2, cost: bent(1.6, 1, 1) };
+    return {
+      plannedUs,
+      shortestUs: plannedUs * 0.5,
+      longestUs: plannedUs * 1.5 + 6 * S,
+      skipCost: 2,
+      cost: bent(1.6, 1, 1),
+    };
   }
   switch (segment.kind) {
-    case 'rest': return { plannedUs: usualUs, shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)), longestUs: plannedUs + 40 * S, skipCost: 0.5, cost: bent(1.2, 3 * spread, 4.5 * spread) };
-    case 'change-over': return { plannedUs: usualUs, shortestUs: 0, longestUs: plannedUs + 20 * S, skipCost: 0.3, cost: bent(1.2, 2 * spread, 2.5 * spread) };
-    case 'water': return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 0.5, cost: bent(1, 6, 8) };
-    default: return { plannedUs, shortestUs: plannedUs * 0.35, longestUs: plannedUs * 2 + 60 * S, skipCost: 1, cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)) };
+    case 'rest':
+      return {
+        plannedUs: usualUs,
+        shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)),
+        longestUs: plannedUs + 40 * S,
+        skipCost: 0.5,
+        cost: bent(1.2, 3 * spread, 4.5 * spread),
+      };
+    case 'change-over':
+      return {
+        plannedUs: usualUs,
+        shortestUs: 0,
+        longestUs: plannedUs + 20 * S,
+        skipCost: 0.3,
+        cost: bent(1.2, 2 * spread, 2.5 * spread),
+      };
+    case 'water':
+      return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 0.5, cost: bent(1, 6, 8) };
+    default:
+      return {
+        plannedUs,
+        shortestUs: plannedUs * 0.35,
+        longestUs: plannedUs * 2 + 60 * S,
+        skipCost: 1,
+        cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)),
+      };
   }
 }

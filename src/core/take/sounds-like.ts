@@ -1,10 +1,64 @@
 /** Words that sound like parts of names and mean something else in a class. */
-const OTHER_WORDS = new Set(['left', 'last', 'stop', 'brace', 'back', 'sit', 'light', 'late', 'let', 'lets', 'girl', 'lunch', 'said', 'right', 'best', 'past', 'pause', 'hope', 'keep', 'cup', 'both', 'bold', 'told', 'plain', 'plan', 'play', 'place', 'pressure', 'rest', 'breast', 'breath', 'breathe', 'start', 'stay', 'steps', 'state', 'bite', 'bit', 'turn', 'ten', 'time', 'team', 'tummy', 'real', 'roll', 'rule', 'really', 'high', 'side', 'need', 'needs']);
+const OTHER_WORDS = new Set([
+  'left',
+  'last',
+  'stop',
+  'brace',
+  'back',
+  'sit',
+  'light',
+  'late',
+  'let',
+  'lets',
+  'girl',
+  'lunch',
+  'said',
+  'right',
+  'best',
+  'past',
+  'pause',
+  'hope',
+  'keep',
+  'cup',
+  'both',
+  'bold',
+  'told',
+  'plain',
+  'plan',
+  'play',
+  'place',
+  'pressure',
+  'rest',
+  'breast',
+  'breath',
+  'breathe',
+  'start',
+  'stay',
+  'steps',
+  'state',
+  'bite',
+  'bit',
+  'turn',
+  'ten',
+  'time',
+  'team',
+  'tummy',
+  'real',
+  'roll',
+  'rule',
+  'really',
+  'high',
+  'side',
+  'need',
+  'needs',
+]);
 
 /** Cuts plural and verb endings, so that `lunges`, `lunging` and `lunge` meet. */
 export function stem(norm: string): string {
   if (norm.length <= 3) return /^[a-z]{2}s$/.test(norm) ? norm.slice(0, 2) : norm;
-  return norm.replace(/(?:ies)$/, 'y').replace(/(?:ing|ers|er|es|ed|s|e)$/, (ending) => (norm.length - ending.length >= 3 ? '' : ending));
+  return norm
+    .replace(/(?:ies)$/, 'y')
+    .replace(/(?:ing|ers|er|es|ed|s|e)$/, (ending) => (norm.length - ending.length >= 3 ? '' : ending));
 }
 
 const remembered = new Map<string, string>();
@@ -14,10 +68,22 @@ const MOST_REMEMBERED = 20_000;
 function skeleton(norm: string): string {
   const known = remembered.get(norm);
   if (known !== undefined) return known;
-  const made = norm.replace(/(?:es|s)$/, (e) => (norm.length > 4 ? (e === 'es' && /[cg]es$/.test(norm) ? 'e' : '') : e))
-    .replace(/dge|tch|ch|sh/g, 'j').replace(/g(?=[ei])/g, 'j').replace(/ph/g, 'f').replace(/qu/g, 'k').replace(/ck/g, 'k')
-    .replace(/[bp]/g, 'p').replace(/[dt]/g, 't').replace(/[gckq]/g, 'k').replace(/[vf]/g, 'f').replace(/[szx]/g, 's').replace(/ng?/g, 'n').replace(/m/g, 'm')
-    .replace(/(?<=.)[aeiouwyh]/g, '').replace(/(.)\1+/g, '$1');
+  const made = norm
+    .replace(/(?:es|s)$/, (e) => (norm.length > 4 ? (e === 'es' && /[cg]es$/.test(norm) ? 'e' : '') : e))
+    .replace(/dge|tch|ch|sh/g, 'j')
+    .replace(/g(?=[ei])/g, 'j')
+    .replace(/ph/g, 'f')
+    .replace(/qu/g, 'k')
+    .replace(/ck/g, 'k')
+    .replace(/[bp]/g, 'p')
+    .replace(/[dt]/g, 't')
+    .replace(/[gckq]/g, 'k')
+    .replace(/[vf]/g, 'f')
+    .replace(/[szx]/g, 's')
+    .replace(/ng?/g, 'n')
+    .replace(/m/g, 'm')
+    .replace(/(?<=.)[aeiouwyh]/g, '')
+    .replace(/(.)\1+/g, '$1');
   if (remembered.size >= MOST_REMEMBERED) remembered.clear();
   remembered.set(norm, made);
   return made;
@@ -45,7 +111,7 @@ export function soundsLike(heard: string, wanted: string): number {
   let of = compared.get(wanted);
   if (of === undefined) {
     if (compared.size >= MOST_REMEMBERED / 20) compared.clear();
-    compared.set(wanted, (of = new Map()));
+    compared.set(wanted, (of = new Map<string, number>()));
   }
   const known = of.get(heard);
   if (known !== undefined) return known;

@@ -63,11 +63,22 @@ export function tokensOf(transcript: Transcript, duration: Micros, voice: readon
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
       const sung = sungWords(cue.words);
-      for (const [w, word] of cue.words.entries()) if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c, w);
+      for (const [w, word] of cue.words.entries())
+        if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c, w);
     } else {
       const { text, start, end, onward } = coarse.get(c) as CoarseCue;
-      const placed = voice === null ? placeWords(text, start, end, onward) : placeInVoice(text, cue.start, cue.end, voice, onward);
-      for (const [w, word] of placed.entries()) push(tokens, word.text, micros(word.at), micros(word.end), micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)), c, w);
+      const placed =
+        voice === null ? placeWords(text, start, end, onward) : placeInVoice(text, cue.start, cue.end, voice, onward);
+      for (const [w, word] of placed.entries())
+        push(
+          tokens,
+          word.text,
+          micros(word.at),
+          micros(word.end),
+          micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
+          c,
+          w,
+        );
     }
   }
   return tokens.sort((a, b) => a.at - b.at);
@@ -76,7 +87,10 @@ export function tokensOf(transcript: Transcript, duration: Micros, voice: readon
 /** The stretches of a transcript whose words have no times. `duration` bounds a last one without an end. */
 export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[] {
   // A time cut to whole seconds lies, on average, half a second before the first word.
-  const cut = transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0) ? 0.5e6 : 0;
+  const cut =
+    transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0)
+      ? 0.5e6
+      : 0;
   return transcript.cues.flatMap((cue, c): CoarseCue[] => {
     if (cue.words !== null) return [];
     const start = cue.start + cut;
@@ -84,7 +98,16 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
     // A countdown may go on in the next cue, where that begins as this one ends.
     const goesOn = next !== undefined && next.start - cue.end < 1e6;
     const end = Math.max(start + 5e5, Math.min(cue.end, Math.max(duration, start + 1e6)));
-    return [{ cue: c, text: spokenText(cue.text), start, end, endKnown: next !== undefined, onward: goesOn ? (/^\S+/.exec(next.text)?.[0] ?? null) : null }];
+    return [
+      {
+        cue: c,
+        text: spokenText(cue.text),
+        start,
+        end,
+        endKnown: next !== undefined,
+        onward: goesOn ? (/^\S+/.exec(next.text)?.[0] ?? null) : null,
+      },
+    ];
   });
 }
 
@@ -93,8 +116,16 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
  * speaks at the start.
  */
 export function spokenText(text: string): string {
-  return text.replace(/[♪♫🎵🎶][^♪♫🎵🎶]*(?:[♪♫🎵🎶]|$)/gu, ' ').replace(/\[[^\]\d]{0,60}\]/g, ' ').replace(/\((?:[^()]*\b)?(?:music|song|applause|laugh\w*|cheer\w*|noise|silence|inaudible|beep\w*|singing|clap\w*|whistle|breath\w*|exhal\w*|inhal\w*)\b[^()]*\)/gi, ' ')
-    .replace(/^\s*(?:>>+\s*)?(?:[Ss]peaker \d+|[A-Z][A-Z .]{1,24})\s*:\s*/, '').replace(/\s+/g, ' ').trim();
+  return text
+    .replace(/[♪♫🎵🎶][^♪♫🎵🎶]*(?:[♪♫🎵🎶]|$)/gu, ' ')
+    .replace(/\[[^\]\d]{0,60}\]/g, ' ')
+    .replace(
+      /\((?:[^()]*\b)?(?:music|song|applause|laugh\w*|cheer\w*|noise|silence|inaudible|beep\w*|singing|clap\w*|whistle|breath\w*|exhal\w*|inhal\w*)\b[^()]*\)/gi,
+      ' ',
+    )
+    .replace(/^\s*(?:>>+\s*)?(?:[Ss]peaker \d+|[A-Z][A-Z .]{1,24})\s*:\s*/, '')
+    .replace(/\s+/g, ' ')
+    .trim();
 }
 
 /** Which words with times stand between notes or are a sound in brackets. */
@@ -124,5 +155,9 @@ export function isWordTimed(transcript: Transcript): boolean {
 /** The words of one cue with times: its own, or the places that the speaking model gives them. */
 export function timedWords(cue: TranscriptCue, duration: Micros): readonly TimedWord[] {
   if (cue.words !== null) return cue.words;
-  return placeWords(cue.text, cue.start, Math.min(cue.end, Math.max(duration, cue.start + 1e6))).map((w) => ({ text: w.text, start: micros(w.at), end: micros(w.end) }));
+  return placeWords(cue.text, cue.start, Math.min(cue.end, Math.max(duration, cue.start + 1e6))).map((w) => ({
+    text: w.text,
+    start: micros(w.at),
+    end: micros(w.end),
+  }));
 }

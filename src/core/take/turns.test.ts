@@ -10,15 +10,22 @@ const row = (text: string) => text.split(' ');
 
 describe('how far two rows are apart', () => {
   // Worked examples of the Levenshtein distance that every text on it has (from memory).
-  it.each([['k i t t e n', 's i t t i n g', 3], ['s a t u r d a y', 's u n d a y', 3], ['a', 'a', 0]])('%s and %s: %i', (a, b, n) => expect(edits(row(a), row(b))).toBe(n));
+  it.each([
+    ['k i t t e n', 's i t t i n g', 3],
+    ['s a t u r d a y', 's u n d a y', 3],
+    ['a', 'a', 0],
+  ])('%s and %s: %i', (a, b, n) => expect(edits(row(a), row(b))).toBe(n));
   it('is the same both ways, nothing for what is alike, and at most the longer row', () => {
     const rows = fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 9 });
-    fc.assert(fc.property(rows, rows, (a, b) => {
-      expect(edits(a, b)).toBe(edits(b, a));
-      expect(edits(a, a)).toBe(0);
-      expect(edits(a, b)).toBeLessThanOrEqual(Math.max(a.length, b.length));
-      expect(edits(a, b)).toBeGreaterThanOrEqual(Math.abs(a.length - b.length));
-    }), { numRuns: 200, seed: 5 });
+    fc.assert(
+      fc.property(rows, rows, (a, b) => {
+        expect(edits(a, b)).toBe(edits(b, a));
+        expect(edits(a, a)).toBe(0);
+        expect(edits(a, b)).toBeLessThanOrEqual(Math.max(a.length, b.length));
+        expect(edits(a, b)).toBeGreaterThanOrEqual(Math.abs(a.length - b.length));
+      }),
+      { numRuns: 200, seed: 5 },
+    );
   });
 });
 
@@ -39,16 +46,34 @@ describe('moves that come again', () => {
     expect(turn?.moves.map((k) => labels[k])).toEqual(row('a b c d e'));
   });
   it('are none where nothing comes again', () => expect(turnAt(row('a b c d e f g h'), 0)).toBeNull());
-  it('begin where they begin, not with what stands before them', () => expect(turnAt(row('p q a b c d a b c d a b c d'), 0)).toBeNull());
+  it('begin where they begin, not with what stands before them', () =>
+    expect(turnAt(row('p q a b c d a b c d a b c d'), 0)).toBeNull());
   it('are found whatever they are, where each round is whole', () => {
-    fc.assert(fc.property(fc.integer({ min: 3, max: 9 }), fc.integer({ min: 2, max: 5 }), (moves, rounds) => {
-      const labels = Array.from({ length: moves * rounds }, (_, i) => `m${i % moves}`);
-      expect(turnAt(labels, 0)).toEqual({ moves: Array.from({ length: moves }, (_, i) => i), rounds, length: moves * rounds });
-    }), { numRuns: 60, seed: 3 });
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 9 }), fc.integer({ min: 2, max: 5 }), (moves, rounds) => {
+        const labels = Array.from({ length: moves * rounds }, (_, i) => `m${i % moves}`);
+        expect(turnAt(labels, 0)).toEqual({
+          moves: Array.from({ length: moves }, (_, i) => i),
+          rounds,
+          length: moves * rounds,
+        });
+      }),
+      { numRuns: 60, seed: 3 },
+    );
   });
   it('stand as one run where the same is done again at once, and not minutes later', () => {
     const at = (label: string, start: number) => ({ label, start: start * 1e6, end: (start + 20) * 1e6 });
-    expect(runsOf([at('a', 0), at('a', 30), at('b', 60), at('a', 300), at('a', 500)], 100e6).map((r) => [r.label, r.intervals.length])).toEqual([['a', 2], ['b', 1], ['a', 1], ['a', 1]]);
+    expect(
+      runsOf([at('a', 0), at('a', 30), at('b', 60), at('a', 300), at('a', 500)], 100e6).map((r) => [
+        r.label,
+        r.intervals.length,
+      ]),
+    ).toEqual([
+      ['a', 2],
+      ['b', 1],
+      ['a', 1],
+      ['a', 1],
+    ]);
   });
 });
 
@@ -59,7 +84,10 @@ describe('a plan of a class that was spoken freely', () => {
   };
   it.each([1, 2])('has the rounds of a circuit (seed %i)', (seed) => {
     const [main] = planOf(0, seed);
-    expect([main?.moves.map((m) => m.name), main?.rounds]).toEqual([['Squat', 'Push-up', 'Reverse lunge', 'Plank', 'Jumping jack', 'Glute bridge'], 3]);
+    expect([main?.moves.map((m) => m.name), main?.rounds]).toEqual([
+      ['Squat', 'Push-up', 'Reverse lunge', 'Plank', 'Jumping jack', 'Glute bridge'],
+      3,
+    ]);
   });
   it.each([1, 2, 3])('has three moves on the minute, four times round (seed %i)', (seed) => {
     const [main] = planOf(4, seed);
@@ -67,6 +95,10 @@ describe('a plan of a class that was spoken freely', () => {
   });
   it('has the sets of moves that are done again at once', () => {
     const [main] = planOf(1, 1);
-    expect([main?.moves.map((m) => m.name), main?.rounds, main?.scheme.kind === 'interval' ? main.scheme.sets : 0]).toEqual([['High knees', 'Squat jump', 'Mountain climber'], 2, 4]);
+    expect([
+      main?.moves.map((m) => m.name),
+      main?.rounds,
+      main?.scheme.kind === 'interval' ? main.scheme.sets : 0,
+    ]).toEqual([['High knees', 'Squat jump', 'Mountain climber'], 2, 4]);
   });
 });

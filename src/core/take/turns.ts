@@ -14,11 +14,19 @@ export interface Turn {
 }
 
 /** Consecutive intervals of the same label, with no more than `gapUs` between two. */
-export function runsOf<T extends { readonly label: string; readonly start: number; readonly end: number }>(intervals: readonly T[], gapUs: number): Run<T>[] {
+export function runsOf<T extends { readonly label: string; readonly start: number; readonly end: number }>(
+  intervals: readonly T[],
+  gapUs: number,
+): Run<T>[] {
   const runs: { label: string; intervals: T[] }[] = [];
   for (const interval of intervals) {
     const last = runs.at(-1);
-    if (last !== undefined && last.label === interval.label && interval.start - (last.intervals.at(-1) as T).end < gapUs) last.intervals.push(interval);
+    if (
+      last !== undefined &&
+      last.label === interval.label &&
+      interval.start - (last.intervals.at(-1) as T).end < gapUs
+    )
+      last.intervals.push(interval);
     else runs.push({ label: interval.label, intervals: [interval] });
   }
   return runs;
@@ -52,11 +60,18 @@ export function turnAt(labels: readonly string[], at: number): Turn | null {
 function turned(labels: readonly string[], at: number, { moves, rounds, length }: Turn): readonly number[] {
   const all = labels.slice(at, at + length);
   const orders = moves.map((_, k) => [...moves.slice(k), ...moves.slice(0, k)]);
-  const wrong = orders.map((order) => edits(Array.from({ length: rounds }, () => order.map((i) => labels[i] as string)).flat(), all) + (labels[order[0] as number] === labels[at] ? 0 : BEGINS));
+  const wrong = orders.map(
+    (order) =>
+      edits(Array.from({ length: rounds }, () => order.map((i) => labels[i] as string)).flat(), all) +
+      (labels[order[0] as number] === labels[at] ? 0 : BEGINS),
+  );
   return orders[wrong.indexOf(Math.min(...wrong))] ?? moves;
 }
 
-function bestTurn(labels: readonly string[], at: number): { readonly turn: Turn; readonly saved: number; readonly clean: boolean } | null {
+function bestTurn(
+  labels: readonly string[],
+  at: number,
+): { readonly turn: Turn; readonly saved: number; readonly clean: boolean } | null {
   let best: { turn: Turn; saved: number; clean: boolean } | null = null;
   for (let moves = 2; moves <= MOST_MOVES && at + 2 * moves - RAGGED <= labels.length; moves++) {
     for (let first = at; first <= at + 2 * moves && first + moves <= labels.length; first++) {
@@ -70,17 +85,26 @@ function bestTurn(labels: readonly string[], at: number): { readonly turn: Turn;
         [from, rounds, wrong] = [from + next.length, rounds + 1, wrong + next.wrong];
       }
       const saved = from - at - moves - EDIT * wrong;
-      if (rounds >= 2 && saved > 0 && (best === null || saved > best.saved + 1e-9)) best = { turn: { moves: round.map((_, i) => first + i), rounds, length: from - at }, saved, clean };
+      if (rounds >= 2 && saved > 0 && (best === null || saved > best.saved + 1e-9))
+        best = { turn: { moves: round.map((_, i) => first + i), rounds, length: from - at }, saved, clean };
     }
   }
   return best;
 }
 
 /** The next labels that are most like a round, and how many of them are wrong. */
-function bestRound(round: readonly string[], labels: readonly string[], from: number): { readonly length: number; readonly wrong: number } | null {
+function bestRound(
+  round: readonly string[],
+  labels: readonly string[],
+  from: number,
+): { readonly length: number; readonly wrong: number } | null {
   let best: { length: number; wrong: number } | null = null;
   const most = Math.floor(round.length * WRONG);
-  for (let length = Math.max(1, round.length - RAGGED); length <= round.length + RAGGED && from + length <= labels.length; length++) {
+  for (
+    let length = Math.max(1, round.length - RAGGED);
+    length <= round.length + RAGGED && from + length <= labels.length;
+    length++
+  ) {
     const wrong = edits(round, labels.slice(from, from + length));
     if (wrong <= most && (best === null || wrong < best.wrong)) best = { length, wrong };
   }
@@ -92,7 +116,8 @@ export function edits(a: readonly string[], b: readonly string[]): number {
   let row = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (const [i, x] of a.entries()) {
     const next = [i + 1];
-    for (const [j, y] of b.entries()) next.push(Math.min((row[j + 1] as number) + 1, (next[j] as number) + 1, (row[j] as number) + (x === y ? 0 : 1)));
+    for (const [j, y] of b.entries())
+      next.push(Math.min((row[j + 1] as number) + 1, (next[j] as number) + 1, (row[j] as number) + (x === y ? 0 : 1)));
     row = next;
   }
   return row[b.length] as number;

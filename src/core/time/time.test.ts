@@ -14,8 +14,19 @@ const seconds = (text: string) => {
 
 describe('times as people type them', () => {
   it.each([
-    ['40', 40], ['1:30', 90], ['0:40.5', 40.5], ['2m', 120], ['1m30', 90], ['1h 5m', 3900], ['90 sec', 90],
-    ['1:02:03', 3723], [' 0,5 ', 0.5], ['.5', 0.5], ['45s', 45], ['20 min', 1200], ['75:00', 4500],
+    ['40', 40],
+    ['1:30', 90],
+    ['0:40.5', 40.5],
+    ['2m', 120],
+    ['1m30', 90],
+    ['1h 5m', 3900],
+    ['90 sec', 90],
+    ['1:02:03', 3723],
+    [' 0,5 ', 0.5],
+    ['.5', 0.5],
+    ['45s', 45],
+    ['20 min', 1200],
+    ['75:00', 4500],
   ])('reads %s as %d s', (text, expected) => expect(seconds(text)).toBe(expected));
   it.each(['', 'soon', '1:75', '-5', '1:2:3:4', '25h', 'NaN', '4 0'])('refuses %j with a sentence', (text) => {
     expect(seconds(text)).toMatch(/\.$/);
@@ -26,7 +37,8 @@ describe('times as people type them', () => {
         const time = micros(tenths * 100_000);
         const read = readTypedTime(writeTime(time));
         expect(read.ok && read.time).toBe(time);
-      }), { seed: 7 },
+      }),
+      { seed: 7 },
     );
   });
   it('carries a rounded fraction into the next second', () => {
@@ -50,7 +62,8 @@ describe('frames', () => {
         expect(frameAt(frameMiddle(index, rate), rate)).toBe(index);
         expect(firstFrameFrom(start, rate)).toBe(index);
         expect(firstFrameFrom(micros(start + 1), rate)).toBe(index + 1);
-      }), { seed: 11 },
+      }),
+      { seed: 11 },
     );
   });
 });
@@ -72,7 +85,8 @@ describe('drop-frame time code (SMPTE ST 12-1)', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 2_589_407 }), fc.boolean(), (index, drop) => {
         expect(readTimeCode(writeTimeCode(index % (24 * 3600 * 30), NTSC, drop), NTSC)).toBe(index);
-      }), { seed: 3 },
+      }),
+      { seed: 3 },
     );
   });
 });

@@ -10,7 +10,10 @@ export type TypedTime = { readonly ok: true; readonly time: Micros } | { readonl
  * with a comma or a point as decimal sign. A bare number is seconds. Range 0 to 24 h.
  */
 export function readTypedTime(text: string): TypedTime {
-  const trimmed = text.trim().toLowerCase().replace(/,(?=\d)/g, '.');
+  const trimmed = text
+    .trim()
+    .toLowerCase()
+    .replace(/,(?=\d)/g, '.');
   if (trimmed === '') return bad('Type a length, for example 40, 1:30 or 2m.');
   const seconds = clock(trimmed) ?? units(trimmed);
   if (seconds === null) return bad(`“${text.trim().slice(0, 40)}” is not a length. Write 40, 1:30, 0:40.5 or 2m.`);
@@ -32,7 +35,9 @@ function clock(text: string): number | null {
 
 function units(text: string): number | null {
   const match =
-    /^(?:(\d+(?:\.\d+)?)\s*h(?:ours?|r)?)?\s*(?:(\d+(?:\.\d+)?)\s*m(?:in(?:utes?|s)?)?)?\s*(?:(\d+(?:\.\d+)?|\.\d+)\s*(?:s(?:ec(?:onds?|s)?)?)?)?$/.exec(text);
+    /^(?:(\d+(?:\.\d+)?)\s*h(?:ours?|r)?)?\s*(?:(\d+(?:\.\d+)?)\s*m(?:in(?:utes?|s)?)?)?\s*(?:(\d+(?:\.\d+)?|\.\d+)\s*(?:s(?:ec(?:onds?|s)?)?)?)?$/.exec(
+      text,
+    );
   if (match === null) return null;
   return Number(match[1] ?? 0) * 3600 + Number(match[2] ?? 0) * 60 + Number(match[3] ?? 0);
 }

@@ -6,14 +6,31 @@ import type { WorkoutDocument } from './document.ts';
 /** The document with a mend applied; going back is the caller's one step of undo. */
 export function applyMend(document: WorkoutDocument, mend: Mend): WorkoutDocument {
   switch (mend.kind) {
-    case 'remove-span': return { ...document, edit: { ...document.edit, removed: [...document.edit.removed, mend.span] } };
-    case 'override': return inEdit(document, { overrides: [...document.edit.overrides.filter((o) => !sameField(o, mend.override)), mend.override] });
-    case 'pick-up': return inEdit(document, { pickUps: [...document.edit.pickUps.filter((p) => p.id !== mend.pickUp.id), mend.pickUp] });
-    case 'retake': return inEdit(document, { retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== mend.retake.segmentKey), mend.retake] });
-    case 'settle': return inEdit(document, { settled: [...document.edit.settled, mend.settled] });
-    case 'plan': return { ...document, plan: mend.plan };
-    case 'music': return { ...document, music: mend.music };
-    case 'script': return { ...document, script: { ...document.script, cues: mend.changes.reduce(changeCue, document.script.cues) } };
+    case 'remove-span':
+      return { ...document, edit: { ...document.edit, removed: [...document.edit.removed, mend.span] } };
+    case 'override':
+      return inEdit(document, {
+        overrides: [...document.edit.overrides.filter((o) => !sameField(o, mend.override)), mend.override],
+      });
+    case 'pick-up':
+      return inEdit(document, {
+        pickUps: [...document.edit.pickUps.filter((p) => p.id !== mend.pickUp.id), mend.pickUp],
+      });
+    case 'retake':
+      return inEdit(document, {
+        retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== mend.retake.segmentKey), mend.retake],
+      });
+    case 'settle':
+      return inEdit(document, { settled: [...document.edit.settled, mend.settled] });
+    case 'plan':
+      return { ...document, plan: mend.plan };
+    case 'music':
+      return { ...document, music: mend.music };
+    case 'script':
+      return {
+        ...document,
+        script: { ...document.script, cues: mend.changes.reduce(changeCue, document.script.cues) },
+      };
   }
 }
 
@@ -21,21 +38,36 @@ export function applyMend(document: WorkoutDocument, mend: Mend): WorkoutDocumen
 export function isApplied(document: WorkoutDocument, mend: Mend): boolean {
   const { edit } = document;
   switch (mend.kind) {
-    case 'remove-span': return edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
-    case 'override': return edit.overrides.some((o) => sameField(o, mend.override) && o.value === mend.override.value);
-    case 'pick-up': return edit.pickUps.some((p) => p.id === mend.pickUp.id);
-    case 'retake': return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
-    case 'settle': case 'plan': case 'music': case 'script': return false;
+    case 'remove-span':
+      return edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
+    case 'override':
+      return edit.overrides.some((o) => sameField(o, mend.override) && o.value === mend.override.value);
+    case 'pick-up':
+      return edit.pickUps.some((p) => p.id === mend.pickUp.id);
+    case 'retake':
+      return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
+    case 'settle':
+    case 'plan':
+    case 'music':
+    case 'script':
+      return false;
   }
 }
 
-const inEdit = (document: WorkoutDocument, change: Partial<WorkoutDocument['edit']>): WorkoutDocument => ({ ...document, edit: { ...document.edit, ...change } });
-const sameField = (a: Override, b: Override) => a.segmentKey === b.segmentKey && a.lane === b.lane && a.field === b.field;
+const inEdit = (document: WorkoutDocument, change: Partial<WorkoutDocument['edit']>): WorkoutDocument => ({
+  ...document,
+  edit: { ...document.edit, ...change },
+});
+const sameField = (a: Override, b: Override) =>
+  a.segmentKey === b.segmentKey && a.lane === b.lane && a.field === b.field;
 
 function changeCue(cues: readonly Cue[], change: CueChange): readonly Cue[] {
   switch (change.kind) {
-    case 'change': return cues.map((cue) => (cue.id === change.cueId ? { ...cue, ...change.next } : cue));
-    case 'remove': return cues.filter((cue) => cue.id !== change.cueId);
-    case 'add': return [...cues, change.cue];
+    case 'change':
+      return cues.map((cue) => (cue.id === change.cueId ? { ...cue, ...change.next } : cue));
+    case 'remove':
+      return cues.filter((cue) => cue.id !== change.cueId);
+    case 'add':
+      return [...cues, change.cue];
   }
 }

@@ -32,12 +32,25 @@ export interface Edit {
   readonly settled: readonly Settled[];
 }
 
-export const EMPTY_EDIT: Edit = { takeId: null, pins: [], accepted: false, removed: [], rules: DEFAULT_RULES, overrides: [], pickUps: [], retakes: [], settled: [] };
+export const EMPTY_EDIT: Edit = {
+  takeId: null,
+  pins: [],
+  accepted: false,
+  removed: [],
+  rules: DEFAULT_RULES,
+  overrides: [],
+  pickUps: [],
+  retakes: [],
+  settled: [],
+};
 
 export function newDocument(title: string): WorkoutDocument {
   return {
-    format: 'euphon-workout', version: 4,
+    format: 'euphon-workout',
+    version: 4,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
-    script: EMPTY_SCRIPT, music: EMPTY_MUSIC, edit: EMPTY_EDIT,
+    script: EMPTY_SCRIPT,
+    music: EMPTY_MUSIC,
+    edit: EMPTY_EDIT,
   };
 }

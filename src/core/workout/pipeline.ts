@@ -35,17 +35,41 @@ export interface Aligned {
 }
 
 /** plan and take to recorded segments. */
-export function alignWorkout(document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> }, take: TakeFacts): Aligned {
+export function alignWorkout(
+  document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> },
+  take: TakeFacts,
+): Aligned {
   const compiled = compile(document.plan);
   const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins, take.sound);
   const tokens = tokensOf(take.transcript, take.duration, voiceOf(take.sound));
   const claims = claimsIn(tokens, recordedClass(document.plan, alignment));
-  const recorded = alignment.segments.flatMap((r) => (r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }]));
+  const recorded = alignment.segments.flatMap((r) =>
+    r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }],
+  );
   const said = take.transcript.cues.map((cue): SaidText => {
     const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
-    return { text: cue.text, at: cue.start, end: cue.end, segmentKey: here?.key ?? null, cueId: null, kind: here?.kind ?? null };
+    return {
+      text: cue.text,
+      at: cue.start,
+      end: cue.end,
+      segmentKey: here?.key ?? null,
+      cueId: null,
+      kind: here?.kind ?? null,
+    };
   });
-  return { compiled, alignment, claims, takeFindings: withTakeMends([...takeFindings(alignment, claims), ...slipFindings(document.plan, alignment, tokens, voiceOf(take.sound)), ...wordingFindings(said, 'take')].sort((a, b) => a.at - b.at), { alignment, tokens, claims }) };
+  return {
+    compiled,
+    alignment,
+    claims,
+    takeFindings: withTakeMends(
+      [
+        ...takeFindings(alignment, claims),
+        ...slipFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
+        ...wordingFindings(said, 'take'),
+      ].sort((a, b) => a.at - b.at),
+      { alignment, tokens, claims },
+    ),
+  };
 }
 
 export interface Produced {
@@ -58,5 +82,9 @@ export interface Produced {
 export function produce(edit: WorkoutDocument['edit'], aligned: Aligned, take: TakeFacts): Produced {
   const programme = conform(aligned.alignment, keepRanges(take.duration, edit.removed, take.rate));
   const laid = lanes(programme, edit.rules, edit.overrides);
-  return { programme, lanes: laid, findings: [...aligned.takeFindings.filter((f) => !isSettled(f, edit.settled)), ...laneFindings(laid)] };
+  return {
+    programme,
+    lanes: laid,
+    findings: [...aligned.takeFindings.filter((f) => !isSettled(f, edit.settled)), ...laneFindings(laid)],
+  };
 }

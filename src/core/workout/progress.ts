@@ -17,13 +17,21 @@ export function stateOf(facts: ProgressFacts): WorkoutState {
 }
 
 /** What to do next, in one short sentence, and the station where it is done. */
-export function nextStep(facts: ProgressFacts): { readonly station: 'plan' | 'script' | 'shoot' | 'align' | 'score' | 'deliver'; readonly says: string } {
+export function nextStep(facts: ProgressFacts): {
+  readonly station: 'plan' | 'script' | 'shoot' | 'align' | 'score' | 'deliver';
+  readonly says: string;
+} {
   if (!facts.hasMoves) return { station: 'plan', says: 'Plan the class' };
   switch (stateOf(facts)) {
-    case 'planned': return { station: 'script', says: 'Write the script' };
-    case 'scripted': return { station: 'shoot', says: 'Film it and bring in the take' };
-    case 'filmed': return { station: 'align', says: 'Check where each segment fell' };
-    case 'aligned': return { station: 'score', says: 'Look through the score, then deliver' };
-    case 'delivered': return { station: 'deliver', says: 'Fetch the files' };
+    case 'planned':
+      return { station: 'script', says: 'Write the script' };
+    case 'scripted':
+      return { station: 'shoot', says: 'Film it and bring in the take' };
+    case 'filmed':
+      return { station: 'align', says: 'Check where each segment fell' };
+    case 'aligned':
+      return { station: 'score', says: 'Look through the score, then deliver' };
+    case 'delivered':
+      return { station: 'deliver', says: 'Fetch the files' };
   }
 }

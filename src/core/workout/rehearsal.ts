@@ -6,9 +6,18 @@ import { type Micros, ZERO } from '../time/micros.ts';
 export function plannedProgramme(segments: readonly Segment[], total: Micros): Programme {
   return {
     segments: segments.map((segment) => ({
-      key: segment.key, segment, kind: segment.kind, label: segment.label, side: segment.side, start: segment.start, end: segment.end,
-      recorded: { start: segment.start, end: segment.end }, confidence: 1, extra: false,
+      key: segment.key,
+      segment,
+      kind: segment.kind,
+      label: segment.label,
+      side: segment.side,
+      start: segment.start,
+      end: segment.end,
+      recorded: { start: segment.start, end: segment.end },
+      confidence: 1,
+      extra: false,
     })),
-    kept: [{ start: ZERO, end: total, at: ZERO }], length: total,
+    kept: [{ start: ZERO, end: total, at: ZERO }],
+    length: total,
   };
 }

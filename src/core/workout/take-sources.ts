@@ -9,7 +9,13 @@ import type { TakeFacts } from './pipeline.ts';
 /** A take or another recording of it, as it is kept. */
 export interface TakeSource {
   readonly take: {
-    readonly id: string; readonly duration: Micros; readonly rate: FrameRate; readonly role: TakeRole; readonly ofTake: string | null; readonly lie: Lie | null; readonly sound: TakeSound | null;
+    readonly id: string;
+    readonly duration: Micros;
+    readonly rate: FrameRate;
+    readonly role: TakeRole;
+    readonly ofTake: string | null;
+    readonly lie: Lie | null;
+    readonly sound: TakeSound | null;
   };
   readonly transcript: { readonly text: string } | null;
 }
@@ -18,13 +24,29 @@ export interface TakeSource {
  * A take as the core sees it. A recorder that was laid over it heard the voice better than the camera, so its sound is
  * used; and where the take itself has no words, those of another recording of it.
  */
-export function factsOfTake(take: TakeSource['take'], all: readonly TakeSource[], read: (text: string) => Transcript): TakeFacts {
+export function factsOfTake(
+  take: TakeSource['take'],
+  all: readonly TakeSource[],
+  read: (text: string) => Transcript,
+): TakeFacts {
   const own = all.find((s) => s.take.id === take.id);
-  const others = all.filter((s) => s.take.ofTake === take.id && s.take.lie !== null).sort((a, b) => Number(b.take.role === 'recorder') - Number(a.take.role === 'recorder'));
-  const clearer = others.find((s) => s.take.sound !== null && s.take.sound.voiceClarity > (take.sound?.voiceClarity ?? 0));
-  const sound = clearer?.take.sound == null || clearer.take.lie === null ? take.sound : soundOnTake(clearer.take.sound, clearer.take.lie, take.duration);
+  const others = all
+    .filter((s) => s.take.ofTake === take.id && s.take.lie !== null)
+    .sort((a, b) => Number(b.take.role === 'recorder') - Number(a.take.role === 'recorder'));
+  const clearer = others.find(
+    (s) => s.take.sound !== null && s.take.sound.voiceClarity > (take.sound?.voiceClarity ?? 0),
+  );
+  const sound =
+    clearer?.take.sound == null || clearer.take.lie === null
+      ? take.sound
+      : soundOnTake(clearer.take.sound, clearer.take.lie, take.duration);
   const spoken = own?.transcript ?? null;
   const lent = others.find((s) => s.transcript !== null);
-  const transcript = spoken !== null ? read(spoken.text) : lent?.transcript == null || lent.take.lie === null ? { cues: [] } : transcriptOnTake(read(lent.transcript.text), lent.take.lie, take.duration);
+  const transcript =
+    spoken !== null
+      ? read(spoken.text)
+      : lent?.transcript == null || lent.take.lie === null
+        ? { cues: [] }
+        : transcriptOnTake(read(lent.transcript.text), lent.take.lie, take.duration);
   return { duration: take.duration, rate: take.rate, transcript, sound };
 }

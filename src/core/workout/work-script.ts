@@ -20,7 +20,15 @@ export function placeScript(plan: Plan, script: Script, means: CallMeans): Sched
 }
 
 /** The call sheet and the findings of a script that has been placed. */
-export function lookAtScript(plan: Plan, script: Script, means: CallMeans, made: Schedule): Omit<WorkedScript, 'schedule'> {
+export function lookAtScript(
+  plan: Plan,
+  script: Script,
+  means: CallMeans,
+  made: Schedule,
+): Omit<WorkedScript, 'schedule'> {
   const { segments } = compile(plan);
-  return { sheet: callSheet(segments, script, made, means), findings: scriptFindings(plan, segments, script, made, means) };
+  return {
+    sheet: callSheet(segments, script, made, means),
+    findings: scriptFindings(plan, segments, script, made, means),
+  };
 }

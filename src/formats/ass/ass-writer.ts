@@ -16,7 +16,14 @@ export const OVERLAY_FONTS = { text: 'Atkinson Hyperlegible Next', figures: 'Mar
 
 /** Fill of each kind of segment, as &HBBGGRR&. The kind is written in words too, never colour alone. */
 const KIND_COLOUR: Readonly<Record<SegmentKind, string>> = {
-  work: '5E8DE8', hold: 'C99AB4', rest: 'B3B36E', 'change-over': 'B5ADA6', talk: '6BBCE0', demo: '6BBCE0', 'set-up': 'B5ADA6', water: 'B3B36E',
+  work: '5E8DE8',
+  hold: 'C99AB4',
+  rest: 'B3B36E',
+  'change-over': 'B5ADA6',
+  talk: '6BBCE0',
+  demo: '6BBCE0',
+  'set-up': 'B5ADA6',
+  water: 'B3B36E',
 };
 const INK = '322721';
 const PAPER = 'EEF6FB';
@@ -33,12 +40,24 @@ export function writeAss(lanes: Pick<Lanes, 'timer' | 'captions'>, picture: Over
   const style = (name: string, font: string, size: number, bold: boolean, colour: string, align: number) =>
     `Style: ${name},${font},${px(size)},&H00${colour},&H00${colour},&H00${INK},&H00${INK},${bold ? -1 : 0},0,0,0,100,100,0,0,1,0,0,${align},0,0,0,1`;
   const head = [
-    '[Script Info]', 'ScriptType: v4.00+', `PlayResX: ${width}`, `PlayResY: ${height}`, 'WrapStyle: 2', 'ScaledBorderAndShadow: yes', 'YCbCr Matrix: None', '',
+    '[Script Info]',
+    'ScriptType: v4.00+',
+    `PlayResX: ${width}`,
+    `PlayResY: ${height}`,
+    'WrapStyle: 2',
+    'ScaledBorderAndShadow: yes',
+    'YCbCr Matrix: None',
+    '',
     '[V4+ Styles]',
     'Format: Name, Fontname, Fontsize, PrimaryColour, SecondaryColour, OutlineColour, BackColour, Bold, Italic, Underline, StrikeOut, ScaleX, ScaleY, Spacing, Angle, BorderStyle, Outline, Shadow, Alignment, MarginL, MarginR, MarginV, Encoding',
-    style('Figure', OVERLAY_FONTS.figures, 30, true, PAPER, 5), style('Kind', OVERLAY_FONTS.text, 15, false, PAPER, 5),
-    style('Heading', OVERLAY_FONTS.text, 15, false, PAPER, 7), style('Text', OVERLAY_FONTS.text, 22, true, PAPER, 7), style('Shape', OVERLAY_FONTS.text, 10, false, PAPER, 7), '',
-    '[Events]', 'Format: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text',
+    style('Figure', OVERLAY_FONTS.figures, 30, true, PAPER, 5),
+    style('Kind', OVERLAY_FONTS.text, 15, false, PAPER, 5),
+    style('Heading', OVERLAY_FONTS.text, 15, false, PAPER, 7),
+    style('Text', OVERLAY_FONTS.text, 22, true, PAPER, 7),
+    style('Shape', OVERLAY_FONTS.text, 10, false, PAPER, 7),
+    '',
+    '[Events]',
+    'Format: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text',
   ];
   const events = [...timerEvents(lanes.timer, picture, px), ...captionLines(lanes.captions, picture, px)];
   return [...head, ...events].join('\n') + '\n';
@@ -62,18 +81,30 @@ function timerEvents(ticks: readonly TimerTick[], picture: OverlayPicture, px: P
   }
   const still = cards.flatMap(({ start, end, kind }) => {
     const line = dialogue(picture.rate, start, end);
-    return line === null ? [] : [
-      line(0, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${INK}&\\1a&H22&\\p1}${rectangle(w, h)}`),
-      line(1, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${PAPER}&\\1a&HB0&\\p1}${rectangle(barWidth, px(4))}`),
-      line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(12))})}${kindWord(kind)}`),
-    ];
+    return line === null
+      ? []
+      : [
+          line(0, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${INK}&\\1a&H22&\\p1}${rectangle(w, h)}`),
+          line(
+            1,
+            'Shape',
+            `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${PAPER}&\\1a&HB0&\\p1}${rectangle(barWidth, px(4))}`,
+          ),
+          line(3, 'Kind', `{\\pos(${at(x + w / 2)},${at(y + px(12))})}${kindWord(kind)}`),
+        ];
   });
   const moving = ticks.flatMap((tick) => {
     const line = dialogue(picture.rate, tick.start, tick.end);
-    return line === null ? [] : [
-      line(2, 'Shape', `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${KIND_COLOUR[tick.kind]}&\\p1}${rectangle(Math.max(1, barWidth * tick.share), px(4))}`),
-      line(3, 'Figure', `{\\pos(${at(x + w / 2)},${at(y + px(38))})}${figure(tick.value)}`),
-    ];
+    return line === null
+      ? []
+      : [
+          line(
+            2,
+            'Shape',
+            `{\\an7\\pos(${at(barX)},${at(y + h - px(10))})\\1c&H${KIND_COLOUR[tick.kind]}&\\p1}${rectangle(Math.max(1, barWidth * tick.share), px(4))}`,
+          ),
+          line(3, 'Figure', `{\\pos(${at(x + w / 2)},${at(y + px(38))})}${figure(tick.value)}`),
+        ];
   });
   return [...still, ...moving];
 }
@@ -89,27 +120,41 @@ function captionLines(captions: readonly CaptionEvent[], picture: OverlayPicture
     const headingHeight = caption.heading === '' ? 0 : px(20);
     const h = px(16) + headingHeight + rows.length * px(25);
     const y = bottom - h;
-    const w = px(28) + Math.max(...rows.map((row) => textWidth(row, px(22), true)), textWidth(caption.heading, px(15), false));
+    const w =
+      px(28) + Math.max(...rows.map((row) => textWidth(row, px(22), true)), textWidth(caption.heading, px(15), false));
     const shapes = [
       line(0, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${INK}&\\1a&H22&\\p1}${rectangle(w, h)}`),
       line(1, 'Shape', `{\\an7\\pos(${at(x)},${at(y)})\\1c&H${KIND_COLOUR[caption.kind]}&\\p1}${rectangle(px(5), h)}`),
     ];
-    if (caption.heading !== '') shapes.push(line(2, 'Heading', `{\\pos(${at(x + px(15))},${at(y + px(7))})}${assText(caption.heading)}`));
-    rows.forEach((row, i) => shapes.push(line(2, 'Text', `{\\pos(${at(x + px(15))},${at(y + px(6) + headingHeight + i * px(25))})}${assText(row)}`)));
+    if (caption.heading !== '')
+      shapes.push(line(2, 'Heading', `{\\pos(${at(x + px(15))},${at(y + px(7))})}${assText(caption.heading)}`));
+    rows.forEach((row, i) =>
+      shapes.push(
+        line(2, 'Text', `{\\pos(${at(x + px(15))},${at(y + px(6) + headingHeight + i * px(25))})}${assText(row)}`),
+      ),
+    );
     return shapes;
   });
 }
 
 export function kindWord(kind: SegmentKind): string {
   switch (kind) {
-    case 'work': return 'work';
-    case 'hold': return 'hold';
-    case 'rest': return 'rest';
-    case 'change-over': return 'change';
-    case 'water': return 'water';
-    case 'talk': return 'talk';
-    case 'demo': return 'watch';
-    case 'set-up': return 'set up';
+    case 'work':
+      return 'work';
+    case 'hold':
+      return 'hold';
+    case 'rest':
+      return 'rest';
+    case 'change-over':
+      return 'change';
+    case 'water':
+      return 'water';
+    case 'talk':
+      return 'talk';
+    case 'demo':
+      return 'watch';
+    case 'set-up':
+      return 'set up';
   }
 }
 
@@ -123,7 +168,11 @@ function figure(value: number): string {
  * change is written half a frame before the first frame that shows it: between two frames whatever the rounding, up to
  * 60 frames a second (half a frame is 8.3 ms, rounding at most 5 ms).
  */
-function dialogue(rate: FrameRate, start: Micros, end: Micros): ((layer: number, style: string, text: string) => string) | null {
+function dialogue(
+  rate: FrameRate,
+  start: Micros,
+  end: Micros,
+): ((layer: number, style: string, text: string) => string) | null {
   const [first, after] = [firstFrameFrom(start, rate), firstFrameFrom(end, rate)];
   if (after <= first) return null;
   const [from, to] = [assTime(first, rate), assTime(after, rate)];
@@ -146,7 +195,10 @@ function at(n: number): string {
 
 /** Text without anything the format would take for an order. */
 function assText(text: string): string {
-  return text.replace(/\\/g, '⧵').replace(/[{}]/g, (c) => (c === '{' ? '(' : ')')).replace(/\s+/g, ' ');
+  return text
+    .replace(/\\/g, '⧵')
+    .replace(/[{}]/g, (c) => (c === '{' ? '(' : ')'))
+    .replace(/\s+/g, ' ');
 }
 
 function wrap(text: string, most: number): string[] {
@@ -162,6 +214,7 @@ function wrap(text: string, most: number): string[] {
 /** Widths of the text face in thousandths of the line size, in three classes; near enough for a card's padding. */
 function textWidth(text: string, size: number, bold: boolean): number {
   let width = 0;
-  for (const c of text) width += /[iljtfr.,:;'|!()\s]/.test(c) ? 290 : /[mwMW]/.test(c) ? 760 : /[A-Z0-9]/.test(c) ? 570 : 490;
+  for (const c of text)
+    width += /[iljtfr.,:;'|!()\s]/.test(c) ? 290 : /[mwMW]/.test(c) ? 760 : /[A-Z0-9]/.test(c) ? 570 : 490;
   return (width / 1000) * size * (bold ? 0.9 : 0.84);
 }

@@ -7,11 +7,34 @@ export function writeBeatCsv(music: LaidMusic, segments: readonly Segment[]): st
   const s = (us: number) => (us / 1e6).toFixed(6);
   const rows = [
     ...music.laid.flatMap((l) => [
-      { at_s: s(l.start), what: 'track in', name: l.track.title, bpm: bpmAt(l, l.start).toFixed(2), speed: (l.placement.speedPpm / 1e6).toFixed(4), track_s: s(l.from) },
-      ...beatsOf(l).filter((b) => b.phrase).map((b) => ({ at_s: s(b.at), what: 'phrase', name: l.track.title, bpm: bpmAt(l, b.at).toFixed(2), speed: '', track_s: '' })),
+      {
+        at_s: s(l.start),
+        what: 'track in',
+        name: l.track.title,
+        bpm: bpmAt(l, l.start).toFixed(2),
+        speed: (l.placement.speedPpm / 1e6).toFixed(4),
+        track_s: s(l.from),
+      },
+      ...beatsOf(l)
+        .filter((b) => b.phrase)
+        .map((b) => ({
+          at_s: s(b.at),
+          what: 'phrase',
+          name: l.track.title,
+          bpm: bpmAt(l, b.at).toFixed(2),
+          speed: '',
+          track_s: '',
+        })),
       { at_s: s(l.end), what: 'track out', name: l.track.title, bpm: '', speed: '', track_s: s(l.to) },
     ]),
-    ...segments.map((g) => ({ at_s: s(g.start), what: g.kind, name: labelWithSide(g), bpm: '', speed: '', track_s: '' })),
+    ...segments.map((g) => ({
+      at_s: s(g.start),
+      what: g.kind,
+      name: labelWithSide(g),
+      bpm: '',
+      speed: '',
+      track_s: '',
+    })),
   ].sort((a, b) => Number(a.at_s) - Number(b.at_s));
   return `${Papa.unparse(rows, { newline: '\r\n', columns: ['at_s', 'what', 'name', 'bpm', 'speed', 'track_s'] })}\r\n`;
 }

@@ -4,11 +4,24 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
 /** The text that goes beside the video: title, length, what is needed, chapters as `m:ss title` (first at 0:00), and the standing notice. */
-export function writeDescription(title: string, length: Micros, equipment: readonly string[], chapters: readonly Chapter[], credits: readonly string[] = []): string {
+export function writeDescription(
+  title: string,
+  length: Micros,
+  equipment: readonly string[],
+  chapters: readonly Chapter[],
+  credits: readonly string[] = [],
+): string {
   const minutes = Math.round(length / 60e6);
   const needs = equipment.length === 0 ? 'You need no equipment.' : `You need: ${equipment.join(', ')}.`;
   return [
-    title, '', `${minutes < 1 ? 'Under a minute' : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}. ${needs}`, '',
-    ...chapters.map((c) => `${writeTime(Math.floor(c.start / 1e6) * 1e6 as Micros, 0)} ${c.title}`), '', ...(credits.length === 0 ? [] : ['Music:', ...credits, '']), STANDING_NOTICE, '',
+    title,
+    '',
+    `${minutes < 1 ? 'Under a minute' : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}. ${needs}`,
+    '',
+    ...chapters.map((c) => `${writeTime((Math.floor(c.start / 1e6) * 1e6) as Micros, 0)} ${c.title}`),
+    '',
+    ...(credits.length === 0 ? [] : ['Music:', ...credits, '']),
+    STANDING_NOTICE,
+    '',
   ].join('\n');
 }

@@ -7,11 +7,25 @@ const position = Joi.valid(...EXERCISE_POSITIONS).required();
 
 /** One exercise from outside. */
 export const exerciseSchema = Joi.object({
-  name: Joi.string().trim().min(1).max(200).required(), start: position, end: position,
-  equipment: Joi.array().items(Joi.string().min(1).max(200)).max(30).required(), pattern: Joi.valid(...PATTERNS).required(),
-  muscles: Joi.array().items(Joi.valid(...MUSCLES)).max(MUSCLES.length).required(), sided: Joi.boolean().required(),
-  impact: Joi.valid('none', 'low', 'high').required(), effort: Joi.valid(...Object.keys(EFFORTS)).required(),
-  secondsARep: Joi.number().min(0.2).max(600).required(), setUp: line, form: line, caution: line, breath: line, easier: line, harder: line,
+  name: Joi.string().trim().min(1).max(200).required(),
+  start: position,
+  end: position,
+  equipment: Joi.array().items(Joi.string().min(1).max(200)).max(30).required(),
+  pattern: Joi.valid(...PATTERNS).required(),
+  muscles: Joi.array()
+    .items(Joi.valid(...MUSCLES))
+    .max(MUSCLES.length)
+    .required(),
+  sided: Joi.boolean().required(),
+  impact: Joi.valid('none', 'low', 'high').required(),
+  effort: Joi.valid(...Object.keys(EFFORTS)).required(),
+  secondsARep: Joi.number().min(0.2).max(600).required(),
+  setUp: line,
+  form: line,
+  caution: line,
+  breath: line,
+  easier: line,
+  harder: line,
   camera: Joi.valid('front', 'side', 'three-quarter').required(),
 } satisfies Record<keyof Exercise, Joi.Schema>).required();
 
@@ -21,7 +35,22 @@ export const MOST_EXERCISES = 5_000;
 /** An exercise of which only the name is known: what people fill in from. */
 export function blankExercise(name: string): Exercise {
   return {
-    name, start: 'standing', end: 'standing', equipment: [], pattern: 'squat', muscles: [], sided: false, impact: 'none', effort: 'moderate', secondsARep: 3,
-    setUp: '', form: '', caution: '', breath: '', easier: '', harder: '', camera: 'front',
+    name,
+    start: 'standing',
+    end: 'standing',
+    equipment: [],
+    pattern: 'squat',
+    muscles: [],
+    sided: false,
+    impact: 'none',
+    effort: 'moderate',
+    secondsARep: 3,
+    setUp: '',
+    form: '',
+    caution: '',
+    breath: '',
+    easier: '',
+    harder: '',
+    camera: 'front',
   };
 }

@@ -6,19 +6,44 @@ import { MOST_EXERCISES, blankExercise, exerciseSchema } from './exercise-schema
 
 /** Columns of the table in their order; lists are written with semicolons. */
 export const EXERCISE_COLUMNS: Readonly<Record<keyof Exercise, string>> = {
-  name: 'name', start: 'start', end: 'end', equipment: 'equipment', pattern: 'pattern', muscles: 'muscles', sided: 'sided', impact: 'impact', effort: 'effort',
-  secondsARep: 'seconds_a_rep', setUp: 'set_up', form: 'form', caution: 'caution', breath: 'breath', easier: 'easier', harder: 'harder', camera: 'camera',
+  name: 'name',
+  start: 'start',
+  end: 'end',
+  equipment: 'equipment',
+  pattern: 'pattern',
+  muscles: 'muscles',
+  sided: 'sided',
+  impact: 'impact',
+  effort: 'effort',
+  secondsARep: 'seconds_a_rep',
+  setUp: 'set_up',
+  form: 'form',
+  caution: 'caution',
+  breath: 'breath',
+  easier: 'easier',
+  harder: 'harder',
+  camera: 'camera',
 };
 const FIELDS = Object.keys(EXERCISE_COLUMNS) as (keyof Exercise)[];
 
 /** Exercises as CSV (RFC 4180), a header line first. */
 export function writeExercisesCsv(exercises: readonly Exercise[]): string {
-  const rows = exercises.map((e) => FIELDS.map((f) => {
-    const value = e[f];
-    return Array.isArray(value) ? value.join('; ') : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
-  }));
+  const rows = exercises.map((e) =>
+    FIELDS.map((f) => {
+      const value = e[f];
+      return Array.isArray(value)
+        ? value.join('; ')
+        : typeof value === 'boolean'
+          ? value
+            ? 'yes'
+            : 'no'
+          : String(value);
+    }),
+  );
   // A cell that a spreadsheet would take for a formula gets a quote before it.
-  return Papa.unparse([FIELDS.map((f) => EXERCISE_COLUMNS[f]), ...rows], { newline: '\r\n', escapeFormulae: true }) + '\r\n';
+  return (
+    Papa.unparse([FIELDS.map((f) => EXERCISE_COLUMNS[f]), ...rows], { newline: '\r\n', escapeFormulae: true }) + '\r\n'
+  );
 }
 
 /** Reads the table; columns may stand in any order and all but the name may be left out. A row that is wrong is named and left out. */
@@ -27,14 +52,21 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
   if (refused !== null) return { value: [], problems: [refused] };
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const problems: ReadProblem[] = [];
-  const say = (line: number, code: string, message: string) => problems.push({ line, code, message, severity: 'error' });
-  const head = (data[0] ?? []).map((cell) => cell.trim().toLowerCase().replace(/[\s-]+/g, '_'));
+  const say = (line: number, code: string, message: string) =>
+    problems.push({ line, code, message, severity: 'error' });
+  const head = (data[0] ?? []).map((cell) =>
+    cell
+      .trim()
+      .toLowerCase()
+      .replace(/[\s-]+/g, '_'),
+  );
   const at = new Map(FIELDS.map((f) => [f, head.indexOf(EXERCISE_COLUMNS[f])]));
   if ((at.get('name') ?? -1) < 0) {
     say(1, 'no-name-column', 'The first line must name the columns, and one of them must be “name”.');
     return { value: [], problems };
   }
-  for (const unknown of head.filter((h) => h !== '' && !Object.values(EXERCISE_COLUMNS).includes(h))) say(1, 'unknown-column', `The column “${unknown}” is not known and was left out.`);
+  for (const unknown of head.filter((h) => h !== '' && !Object.values(EXERCISE_COLUMNS).includes(h)))
+    say(1, 'unknown-column', `The column “${unknown}” is not known and was left out.`);
   const value: Exercise[] = [];
   for (const [i, row] of data.slice(1).entries()) {
     if (value.length >= MOST_EXERCISES) {
@@ -52,12 +84,30 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
 
 function exerciseOf(cell: (field: keyof Exercise) => string): Exercise {
   const blank = blankExercise(cell('name'));
-  const or = <T extends string>(field: keyof Exercise, usual: T): T => (cell(field) === '' ? usual : (cell(field).toLowerCase() as T));
-  const list = (field: keyof Exercise) => cell(field).split(';').map((t) => t.trim()).filter((t) => t !== '');
+  const or = <T extends string>(field: keyof Exercise, usual: T): T =>
+    cell(field) === '' ? usual : (cell(field).toLowerCase() as T);
+  const list = (field: keyof Exercise) =>
+    cell(field)
+      .split(';')
+      .map((t) => t.trim())
+      .filter((t) => t !== '');
   return {
-    ...blank, start: or('start', blank.start), end: or('end', or('start', blank.start)), equipment: list('equipment'), pattern: or('pattern', blank.pattern),
-    muscles: list('muscles').map((m) => m.toLowerCase()) as Exercise['muscles'], sided: /^(yes|y|true|1|one-sided)$/i.test(cell('sided')),
-    impact: or('impact', blank.impact), effort: or('effort', blank.effort), secondsARep: cell('secondsARep') === '' ? blank.secondsARep : Number(cell('secondsARep').replace(',', '.')),
-    setUp: cell('setUp'), form: cell('form'), caution: cell('caution'), breath: cell('breath'), easier: cell('easier'), harder: cell('harder'), camera: or('camera', blank.camera),
+    ...blank,
+    start: or('start', blank.start),
+    end: or('end', or('start', blank.start)),
+    equipment: list('equipment'),
+    pattern: or('pattern', blank.pattern),
+    muscles: list('muscles').map((m) => m.toLowerCase()) as Exercise['muscles'],
+    sided: /^(yes|y|true|1|one-sided)$/i.test(cell('sided')),
+    impact: or('impact', blank.impact),
+    effort: or('effort', blank.effort),
+    secondsARep: cell('secondsARep') === '' ? blank.secondsARep : Number(cell('secondsARep').replace(',', '.')),
+    setUp: cell('setUp'),
+    form: cell('form'),
+    caution: cell('caution'),
+    breath: cell('breath'),
+    easier: cell('easier'),
+    harder: cell('harder'),
+    camera: or('camera', blank.camera),
   };
 }

@@ -6,7 +6,11 @@ import { MOST_EXERCISES, exerciseSchema } from './exercise-schema.ts';
 import { readExercisesCsv } from './exercises-csv.ts';
 
 const FORMAT = 'euphon-exercises';
-const fileSchema = Joi.object({ format: Joi.valid(FORMAT).required(), version: Joi.valid(1).required(), exercises: Joi.array().items(exerciseSchema).max(MOST_EXERCISES).required() }).required();
+const fileSchema = Joi.object({
+  format: Joi.valid(FORMAT).required(),
+  version: Joi.valid(1).required(),
+  exercises: Joi.array().items(exerciseSchema).max(MOST_EXERCISES).required(),
+}).required();
 
 export function writeExercisesJson(exercises: readonly Exercise[]): string {
   return JSON.stringify({ format: FORMAT, version: 1, exercises }, null, 2) + '\n';
@@ -21,8 +25,13 @@ export function readExercises(text: string): ReadResult<Exercise[]> {
   try {
     data = JSON.parse(text);
   } catch {
-    return { value: [], problems: [{ line: 0, code: 'not-json', message: 'This begins like JSON but is not JSON.', severity: 'error' }] };
+    return {
+      value: [],
+      problems: [{ line: 0, code: 'not-json', message: 'This begins like JSON but is not JSON.', severity: 'error' }],
+    };
   }
   const fault = faultOf(fileSchema, data);
-  return fault === null ? { value: (data as { exercises: Exercise[] }).exercises, problems: [] } : { value: [], problems: [{ line: 0, code: 'bad-field', message: fault, severity: 'error' }] };
+  return fault === null
+    ? { value: (data as { exercises: Exercise[] }).exercises, problems: [] }
+    : { value: [], problems: [{ line: 0, code: 'bad-field', message: fault, severity: 'error' }] };
 }

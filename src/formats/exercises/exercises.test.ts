@@ -7,14 +7,20 @@ import { readExercises, writeExercisesJson } from './exercises-json.ts';
 
 describe('exercises in and out', () => {
   it('come back whole from CSV and from JSON', () => {
-    for (const text of [writeExercisesCsv(LIBRARY), writeExercisesJson(LIBRARY)]) expect(readExercises(text)).toEqual({ value: LIBRARY, problems: [] });
+    for (const text of [writeExercisesCsv(LIBRARY), writeExercisesJson(LIBRARY)])
+      expect(readExercises(text)).toEqual({ value: LIBRARY, problems: [] });
   });
   it('come back whatever is written in their lines', () => {
-    const line = fc.string({ maxLength: 30, unit: fc.constantFrom(...'ab",;=+-@\'é\n '.split('')) }).map((t) => t.trim().replace(/^'+(?=[=+\-@])/, ''));
-    fc.assert(fc.property(line, line, (form, easier) => {
-      const written = [{ ...blankExercise('Skep lift'), form, easier }];
-      expect(readExercises(writeExercisesCsv(written)).value).toEqual(written);
-    }), { seed: 41, numRuns: 200 });
+    const line = fc
+      .string({ maxLength: 30, unit: fc.constantFrom(...'ab",;=+-@\'é\n '.split('')) })
+      .map((t) => t.trim().replace(/^'+(?=[=+\-@])/, ''));
+    fc.assert(
+      fc.property(line, line, (form, easier) => {
+        const written = [{ ...blankExercise('Skep lift'), form, easier }];
+        expect(readExercises(writeExercisesCsv(written)).value).toEqual(written);
+      }),
+      { seed: 41, numRuns: 200 },
+    );
   });
   it('are written so that no spreadsheet takes a line for a formula', () => {
     expect(writeExercisesCsv([{ ...blankExercise('X'), form: '=SUM(A1)' }])).toContain("'=SUM(A1)");
@@ -25,11 +31,22 @@ describe('exercises in and out', () => {
     expect(value).toEqual([{ ...blankExercise('Skep hop'), impact: 'high', secondsARep: 1.5 }]);
   });
   it('leave out a row that is wrong and name its line, keep the rest', () => {
-    const { value, problems } = readExercisesCsv('name,pattern,colour\nSkep lift,hinge,red\nNonsense,flying,\n,squat,\nHive hug,carry,\n');
+    const { value, problems } = readExercisesCsv(
+      'name,pattern,colour\nSkep lift,hinge,red\nNonsense,flying,\n,squat,\nHive hug,carry,\n',
+    );
     expect(value.map((e) => e.name)).toEqual(['Skep lift', 'Hive hug']);
-    expect(problems.map((p) => [p.line, p.code])).toEqual([[1, 'unknown-column'], [3, 'bad-row'], [4, 'bad-row']]);
+    expect(problems.map((p) => [p.line, p.code])).toEqual([
+      [1, 'unknown-column'],
+      [3, 'bad-row'],
+      [4, 'bad-row'],
+    ]);
   });
-  it.each([['', /empty|nothing/i], ['shape,size\n1,2', /name/], ['{"format":"x"}', /format/], ['{broken', /JSON/]])('%j gives a sentence and nothing else', (text, says) => {
+  it.each([
+    ['', /empty|nothing/i],
+    ['shape,size\n1,2', /name/],
+    ['{"format":"x"}', /format/],
+    ['{broken', /JSON/],
+  ])('%j gives a sentence and nothing else', (text, says) => {
     const { value, problems } = readExercises(text);
     expect(value).toEqual([]);
     expect(problems[0]?.message).toMatch(says);
@@ -38,7 +55,10 @@ describe('exercises in and out', () => {
 
 describe('a studio’s own exercises', () => {
   it('stand in the place of the shipped one of their name, and are found like it', () => {
-    const book = bookWith([{ ...blankExercise('Squat'), caution: 'Ours' }, { ...blankExercise('Skep lift'), pattern: 'hinge' as const, equipment: ['skep'] }]);
+    const book = bookWith([
+      { ...blankExercise('Squat'), caution: 'Ours' },
+      { ...blankExercise('Skep lift'), pattern: 'hinge' as const, equipment: ['skep'] },
+    ]);
     expect(book.all.length).toBe(LIBRARY.length + 1);
     expect([book.named('squats')?.caution, book.named('skep lifts')?.pattern]).toEqual(['Ours', 'hinge']);
     expect(searchExercises('skep hinge', book.all).map((e) => e.name)).toEqual(['Skep lift']);

@@ -22,7 +22,9 @@ interface TempoStep {
 export function writeMidi(title: string, music: LaidMusic, segments: readonly Segment[], length: Micros): Uint8Array {
   const midi = new MidiFile.Midi();
   midi.header.fromJSON({ ...midi.header.toJSON(), ppq: TICKS, name: title });
-  const beats = music.laid.flatMap((l) => beatsOf(l).map((b) => ({ ...b, metre: l.track.map.metre }))).sort((a, b) => a.at - b.at);
+  const beats = music.laid
+    .flatMap((l) => beatsOf(l).map((b) => ({ ...b, metre: l.track.map.metre })))
+    .sort((a, b) => a.at - b.at);
   const steps: TempoStep[] = [];
   const put = (atUs: number, beatUs: number) => {
     const last = steps.at(-1);
@@ -42,16 +44,27 @@ export function writeMidi(title: string, music: LaidMusic, segments: readonly Se
   });
   const tickAt = (at: number): number => {
     const step = tempos.findLast((t) => t.us <= at);
-    return step === undefined ? Math.round((at / IDLE_US) * TICKS) : Math.round(step.exact + ((at - step.us) / step.beatUs) * TICKS);
+    return step === undefined
+      ? Math.round((at / IDLE_US) * TICKS)
+      : Math.round(step.exact + ((at - step.us) / step.beatUs) * TICKS);
   };
   midi.header.tempos = tempos.map(({ ticks, bpm }) => ({ ticks, bpm }));
   const metres = beats.filter((b, i) => b.one && b.metre !== beats.slice(0, i).findLast((o) => o.one)?.metre);
-  midi.header.timeSignatures = [{ ticks: 0, timeSignature: [metres[0]?.metre ?? 4, 4] }, ...metres.slice(1).map((b) => ({ ticks: tickAt(b.at), timeSignature: [b.metre, 4] }))];
+  midi.header.timeSignatures = [
+    { ticks: 0, timeSignature: [metres[0]?.metre ?? 4, 4] },
+    ...metres.slice(1).map((b) => ({ ticks: tickAt(b.at), timeSignature: [b.metre, 4] })),
+  ];
   midi.header.meta = segments.map((s) => ({ ticks: tickAt(s.start), type: 'marker', text: labelWithSide(s) }));
   const track = midi.addTrack();
   track.name = 'Count';
   track.channel = 9;
-  for (const beat of beats) track.addNote({ midi: beat.phrase ? 81 : beat.one ? 76 : 77, ticks: tickAt(beat.at), durationTicks: TICKS / 4, velocity: beat.one ? 0.95 : 0.6 });
+  for (const beat of beats)
+    track.addNote({
+      midi: beat.phrase ? 81 : beat.one ? 76 : 77,
+      ticks: tickAt(beat.at),
+      durationTicks: TICKS / 4,
+      velocity: beat.one ? 0.95 : 0.6,
+    });
   track.endOfTrackTicks = tickAt(length);
   return midi.toArray();
 }

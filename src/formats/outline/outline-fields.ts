@@ -9,7 +9,10 @@ const SPECIAL = /[\\|:,]/g;
 
 /** Puts a backslash before the characters that separate fields. */
 export function escapeField(text: string): string {
-  return text.replace(/\s+/g, ' ').trim().replace(SPECIAL, (c) => '\\' + c);
+  return text
+    .replace(/\s+/g, ' ')
+    .trim()
+    .replace(SPECIAL, (c) => '\\' + c);
 }
 
 export function unescapeField(text: string): string {
@@ -60,11 +63,15 @@ export function writeExact(time: Micros): string {
 export function readSides(text: string): SidePolicy | null {
   const words = text.trim().toLowerCase().replace(/\s+/g, ' ');
   const first = /\bright first\b/.test(words) ? 'right' : 'left';
-  const rest = words.replace(/\b(left|right) first\b/, '').replace(/(?<=\S) sides$/, '').trim();
+  const rest = words
+    .replace(/\b(left|right) first\b/, '')
+    .replace(/(?<=\S) sides$/, '')
+    .trim();
   if (/^(both|none|no sides)$/.test(rest)) return { kind: 'both' };
   if (/^(own|own interval per side|each side|per side|each)$/.test(rest)) return { kind: 'own', first };
   if (/^(alternate|alternating|alternate each rep)$/.test(rest)) return { kind: 'alternate', first };
-  if (/^(rounds|by round|other side in the other round|other side each round)$/.test(rest)) return { kind: 'rounds', first };
+  if (/^(rounds|by round|other side in the other round|other side each round)$/.test(rest))
+    return { kind: 'rounds', first };
   const half = /^(?:half|switch at half(?:-time)?|switch)(?:\s+(\S+))?$/.exec(rest);
   if (half === null) return null;
   const changeUs = half[1] === undefined ? DEFAULT_SWITCH_US : readTime(half[1]);

@@ -1,8 +1,26 @@
 import {
-  BLOCK_KINDS, type Block, type BlockKind, type Move, PLAN_LIMITS, type Plan, type RoundChange, defaultScheme, isPlainBlock, newBlock, newMove,
+  BLOCK_KINDS,
+  type Block,
+  type BlockKind,
+  type Move,
+  PLAN_LIMITS,
+  type Plan,
+  type RoundChange,
+  defaultScheme,
+  isPlainBlock,
+  newBlock,
+  newMove,
 } from '../../core/plan/plan.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
-import { keyAndValue, readCueing, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
+import {
+  keyAndValue,
+  readCueing,
+  readPosition,
+  readSides,
+  readTime,
+  splitField,
+  unescapeField,
+} from './outline-fields.ts';
 import { readScheme } from './outline-scheme.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -14,7 +32,11 @@ type DraftBlock = Mutable<Omit<Block, 'moves'>> & { moves: Move[] };
  */
 export function readOutline(text: string): ReadResult<Plan> {
   const plan: Mutable<Omit<Plan, 'blocks'>> & { blocks: DraftBlock[] } = {
-    title: 'Untitled workout', instructor: '', cueing: 'mirrored', sides: { kind: 'both' }, blocks: [],
+    title: 'Untitled workout',
+    instructor: '',
+    cueing: 'mirrored',
+    sides: { kind: 'both' },
+    blocks: [],
   };
   const problems: ReadProblem[] = [];
   const refused = refuseText(text, 'a plan as an outline');
@@ -38,22 +60,32 @@ export function readOutline(text: string): ReadResult<Plan> {
         block.moves = [];
         plan.blocks.push(block);
       }
-      if (isPlainBlock(block.kind)) say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
+      if (isPlainBlock(block.kind))
+        say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
       else if (++moves > PLAN_LIMITS.moves || block.moves.length >= PLAN_LIMITS.movesInBlock) {
-        const limit = moves > PLAN_LIMITS.moves ? `A plan has at most ${PLAN_LIMITS.moves}` : `A block has at most ${PLAN_LIMITS.movesInBlock}`;
-        if (!problems.some((p) => p.code === 'too-many')) say(number, `${limit} moves; the rest was left out.`, 'too-many');
-      } else block.moves.push(readMoveLine(line.slice(1), `${block.id}m${block.moves.length + 1}`, (message) => say(number, message)));
+        const limit =
+          moves > PLAN_LIMITS.moves
+            ? `A plan has at most ${PLAN_LIMITS.moves}`
+            : `A block has at most ${PLAN_LIMITS.movesInBlock}`;
+        if (!problems.some((p) => p.code === 'too-many'))
+          say(number, `${limit} moves; the rest was left out.`, 'too-many');
+      } else
+        block.moves.push(
+          readMoveLine(line.slice(1), `${block.id}m${block.moves.length + 1}`, (message) => say(number, message)),
+        );
     } else if (block === null) readHead(line, plan, (message) => say(number, message));
     else say(number, `“${line.slice(0, 60)}” is neither a block (## …) nor a move (- …).`);
   }
   if (plan.blocks.length === 0) say(0, 'No block was found. A block begins with ## and its name.', 'no-blocks');
-  else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind))) say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');
+  else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind)))
+    say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');
   return { value: plan, problems };
 }
 
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {
   const field = keyAndValue(line, ['instructor', 'cueing', 'sides']);
-  if (field === null) return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing and sides are.`);
+  if (field === null)
+    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing and sides are.`);
   if (field.key === 'instructor') plan.instructor = unescapeField(field.value);
   else if (field.key === 'cueing') {
     const cueing = readCueing(field.value);
@@ -69,7 +101,9 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
 function readBlockLine(text: string, number: number, say: (message: string) => void): DraftBlock {
   const [head, ...tail] = splitField(text, ':');
   const name = unescapeField(head ?? '') || `Block ${number}`;
-  const settings = splitField(tail.join(':'), ',').map((s) => s.trim()).filter((s) => s !== '');
+  const settings = splitField(tail.join(':'), ',')
+    .map((s) => s.trim())
+    .filter((s) => s !== '');
   const said = settings.map((s) => kindOf(s, true)).find((k) => k !== null);
   const kind = said ?? kindOf(name, false) ?? 'circuit';
   const block = newBlock(`b${number}`, kind, name) as DraftBlock;
@@ -149,7 +183,13 @@ function readRoundChange(raw: string): RoundChange | null {
   const empty = { fromRound, name: null, workUs: null, needs: null };
   if (fromRound < 2 || fromRound > PLAN_LIMITS.rounds) return null;
   if (key === undefined) return value === '' ? null : { ...empty, name: unescapeField(value) };
-  if (key === 'needs') return { ...empty, needs: splitField(value, ',').map(unescapeField).filter((n) => n !== '') };
+  if (key === 'needs')
+    return {
+      ...empty,
+      needs: splitField(value, ',')
+        .map(unescapeField)
+        .filter((n) => n !== ''),
+    };
   const workUs = readTime(value);
   return workUs === null ? null : { ...empty, workUs };
 }
@@ -157,8 +197,18 @@ function readRoundChange(raw: string): RoundChange | null {
 /** One entry a round: what is said of the same round in several fields stands in one. */
 function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
   const was = changes.find((c) => c.fromRound === change.fromRound);
-  const joined = was === undefined ? change : { fromRound: change.fromRound, name: change.name ?? was.name, workUs: change.workUs ?? was.workUs, needs: change.needs ?? was.needs };
-  return [...changes.filter((c) => c !== was), joined].sort((a, b) => a.fromRound - b.fromRound).slice(0, PLAN_LIMITS.changes);
+  const joined =
+    was === undefined
+      ? change
+      : {
+          fromRound: change.fromRound,
+          name: change.name ?? was.name,
+          workUs: change.workUs ?? was.workUs,
+          needs: change.needs ?? was.needs,
+        };
+  return [...changes.filter((c) => c !== was), joined]
+    .sort((a, b) => a.fromRound - b.fromRound)
+    .slice(0, PLAN_LIMITS.changes);
 }
 
 function readMoveLine(text: string, id: string, say: (message: string) => void): Move {
@@ -175,8 +225,12 @@ function readMoveLine(text: string, id: string, say: (message: string) => void):
     if (change !== null) move.changes = withChange(move.changes ?? [], change);
     else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;
-    else if (field?.key === 'needs') move.needs = splitField(value, ',').map(unescapeField).filter((n) => n !== '');
-    else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note') move[field.key] = unescapeField(value);
+    else if (field?.key === 'needs')
+      move.needs = splitField(value, ',')
+        .map(unescapeField)
+        .filter((n) => n !== '');
+    else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note')
+      move[field.key] = unescapeField(value);
     else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);
     else if (field?.key === 'from' && readPosition(value) !== null) move.position = readPosition(value);
     else if ((field?.key === 'work' || field?.key === 'hold') && time !== null) move.workUs = time;

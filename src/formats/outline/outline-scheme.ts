@@ -18,7 +18,8 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   if (m !== null) {
     const [first, second, rest] = [time(m[2]), time(m[3]), time(m[5])];
     if (first === null || second === null || rest === null) return null;
-    if (m[1] !== undefined) return m[4] === undefined ? { kind: 'pair', firstUs: first, secondUs: second, restUs: rest } : null;
+    if (m[1] !== undefined)
+      return m[4] === undefined ? { kind: 'pair', firstUs: first, secondUs: second, restUs: rest } : null;
     if (m[5] !== undefined || Number(m[4] ?? 1) < 1) return null;
     return { kind: 'interval', workUs: first, restUs: second, sets: Number(m[4] ?? 1) };
   }
@@ -30,7 +31,9 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   if ((m = match(`(?:ladder|pyramid) ([\\d:.]+(?: ?- ?[\\d:.]+)+)(?: rest ${TIME})?`)) !== null) {
     const works = (m[1] ?? '').split('-').map((part) => readTime(part));
     const restUs = time(m[2]);
-    return restUs === null || works.some((w) => w === null) ? null : { kind: 'ladder', worksUs: works as Micros[], restUs };
+    return restUs === null || works.some((w) => w === null)
+      ? null
+      : { kind: 'ladder', worksUs: works as Micros[], restUs };
   }
   if ((m = match(`reps (\\d{1,4}) (?:tempo (\\S+)|pace ${TIME})(?: rest ${TIME})?`)) !== null) {
     const repUs = m[2] === undefined ? time(m[3]) : tempoLength(m[2]);
@@ -63,15 +66,22 @@ export function writeScheme(scheme: Scheme): string {
   switch (scheme.kind) {
     case 'interval':
       return `${short(scheme.workUs)}/${short(scheme.restUs)}${scheme.sets === 1 ? '' : ` x ${scheme.sets}`}`;
-    case 'pair': return `pairs ${short(scheme.firstUs)}/${short(scheme.secondUs)}${rest(scheme.restUs)}`;
-    case 'emom': return `emom ${writeExact(scheme.periodUs)} work ${writeExact(scheme.workUs)}`;
-    case 'ladder': return `ladder ${scheme.worksUs.map(short).join('-')}${rest(scheme.restUs)}`;
+    case 'pair':
+      return `pairs ${short(scheme.firstUs)}/${short(scheme.secondUs)}${rest(scheme.restUs)}`;
+    case 'emom':
+      return `emom ${writeExact(scheme.periodUs)} work ${writeExact(scheme.workUs)}`;
+    case 'ladder':
+      return `ladder ${scheme.worksUs.map(short).join('-')}${rest(scheme.restUs)}`;
     case 'reps':
       return `reps ${scheme.reps} ${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}${rest(scheme.restUs)}`;
-    case 'counts': return `counts ${scheme.counts} at ${scheme.milliBpm / 1000}${rest(scheme.restUs)}`;
-    case 'hold': return `hold ${writeExact(scheme.holdUs)}${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`;
-    case 'flow': return `flow ${writeExact(scheme.lengthUs)}`;
-    case 'plain': return writeExact(scheme.lengthUs);
+    case 'counts':
+      return `counts ${scheme.counts} at ${scheme.milliBpm / 1000}${rest(scheme.restUs)}`;
+    case 'hold':
+      return `hold ${writeExact(scheme.holdUs)}${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`;
+    case 'flow':
+      return `flow ${writeExact(scheme.lengthUs)}`;
+    case 'plain':
+      return writeExact(scheme.lengthUs);
   }
 }
 

@@ -26,7 +26,8 @@ describe('the outline', () => {
         expect(back.problems.filter((p) => p.code !== 'no-moves' && p.code !== 'no-blocks')).toEqual([]);
         expect(withoutIds(back.value)).toEqual(withoutIds(plan));
         expect(timing(back.value)).toEqual(timing(plan));
-      }), { seed: 20, numRuns: 200 },
+      }),
+      { seed: 20, numRuns: 200 },
     );
   });
   it.each([
@@ -41,13 +42,22 @@ describe('the outline', () => {
     expect([problems, compile(value).total]).toEqual([[], seconds * 1e6]);
   });
   it('understands what people type', () => {
-    const { value, problems } = readOutline('# Quick\n## Warm up\n* Jog on the spot\n## Main: 3 rounds, 40/20\n- Squat | own sides | 2x\n- Plank');
-    expect(value.blocks.map((b) => [b.kind, b.rounds, b.moves.length])).toEqual([['warm-up', 1, 1], ['circuit', 3, 2]]);
+    const { value, problems } = readOutline(
+      '# Quick\n## Warm up\n* Jog on the spot\n## Main: 3 rounds, 40/20\n- Squat | own sides | 2x\n- Plank',
+    );
+    expect(value.blocks.map((b) => [b.kind, b.rounds, b.moves.length])).toEqual([
+      ['warm-up', 1, 1],
+      ['circuit', 3, 2],
+    ]);
     expect(problems.map((p) => [p.line, p.message])).toEqual([[5, '“2x” is not a setting of a move.']]);
   });
   it.each([
-    ['', 'empty'], ['just some words', 'not-understood'], ['# T\n## Talk: talk 0:30\n- a move', 'no-moves-here'],
-    ['# T\n## Main: 40/20', 'no-moves'], ['PK\u0000\u0003\u0004', 'binary'], ['# T', 'no-blocks'],
+    ['', 'empty'],
+    ['just some words', 'not-understood'],
+    ['# T\n## Talk: talk 0:30\n- a move', 'no-moves-here'],
+    ['# T\n## Main: 40/20', 'no-moves'],
+    ['PK\u0000\u0003\u0004', 'binary'],
+    ['# T', 'no-blocks'],
     ['# T\n## A: 40/20\n' + '- Squat\n'.repeat(10_000), 'too-many'],
   ])('says a sentence for bad input %#', (text, code) => {
     const { problems } = readOutline(text);

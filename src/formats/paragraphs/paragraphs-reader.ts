@@ -20,9 +20,20 @@ export function readParagraphs(text: string): ReadResult<Transcript> {
       cues.push({ start, end: -1 as Micros, text: line.slice(match[0].length).trim(), words: null, line: i + 1 });
     } else if (last !== undefined) last.text = `${last.text} ${line.trim()}`.trim();
     else if (line.trim() !== '') {
-      problems.push({ code: 'before-first', line: i + 1, message: `“${line.trim().slice(0, 60)}” stands before the first [m:ss] and was left out.`, severity: 'error' });
+      problems.push({
+        code: 'before-first',
+        line: i + 1,
+        message: `“${line.trim().slice(0, 60)}” stands before the first [m:ss] and was left out.`,
+        severity: 'error',
+      });
     }
   }
-  if (cues.length === 0) problems.push({ code: 'no-cues', line: 0, message: 'No paragraph begins with a time such as [0:42].', severity: 'error' });
+  if (cues.length === 0)
+    problems.push({
+      code: 'no-cues',
+      line: 0,
+      message: 'No paragraph begins with a time such as [0:42].',
+      severity: 'error',
+    });
   return { value: { cues: orderCues(cues, problems) }, problems };
 }

@@ -7,7 +7,11 @@ import { faultOf, planSchema } from './plan-schema.ts';
 export const PLAN_FORMAT = 'euphon-plan';
 export const PLAN_VERSION = 1;
 
-const fileSchema = Joi.object({ format: Joi.valid(PLAN_FORMAT).required(), version: Joi.valid(PLAN_VERSION).required(), plan: planSchema }).required();
+const fileSchema = Joi.object({
+  format: Joi.valid(PLAN_FORMAT).required(),
+  version: Joi.valid(PLAN_VERSION).required(),
+  plan: planSchema,
+}).required();
 
 export function writePlanJson(plan: Plan): string {
   return JSON.stringify({ format: PLAN_FORMAT, version: PLAN_VERSION, plan }, null, 2) + '\n';
@@ -17,7 +21,10 @@ export function writePlanJson(plan: Plan): string {
 export function readPlanJson(text: string): ReadResult<Plan | null> {
   const refused = refuseText(text, 'a plan as JSON');
   if (refused !== null) return { value: null, problems: [refused] };
-  const fail = (code: string, message: string): { value: null; problems: ReadProblem[] } => ({ value: null, problems: [{ code, line: 0, message, severity: 'error' }] });
+  const fail = (code: string, message: string): { value: null; problems: ReadProblem[] } => ({
+    value: null,
+    problems: [{ code, line: 0, message, severity: 'error' }],
+  });
   let data: unknown;
   try {
     data = JSON.parse(text);

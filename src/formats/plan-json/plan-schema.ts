@@ -1,10 +1,22 @@
 import Joi from 'joi';
-import { BLOCK_KINDS, type Block, type Move, PLAN_LIMITS, POSITIONS, type Plan, type RoundChange, type Scheme, type SidePolicy } from '../../core/plan/plan.ts';
+import {
+  BLOCK_KINDS,
+  type Block,
+  type Move,
+  PLAN_LIMITS,
+  POSITIONS,
+  type Plan,
+  type RoundChange,
+  type Scheme,
+  type SidePolicy,
+} from '../../core/plan/plan.ts';
 
 /** Longest length a plan may hold: 24 h in microseconds. */
 const LONGEST_US = 86_400e6;
 const line = Joi.string().allow('').max(2_000).required();
-const id = Joi.string().pattern(/^[\w-]{1,64}$/).required();
+const id = Joi.string()
+  .pattern(/^[\w-]{1,64}$/)
+  .required();
 const time = Joi.number().integer().min(0).max(LONGEST_US).required();
 const count = (most: number) => Joi.number().integer().min(1).max(most).required();
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
@@ -12,38 +24,75 @@ const orNull = (schema: Joi.Schema) => schema.allow(null).required();
 /** One of several objects told apart by `kind`, so that a message names the field that is wrong and not all of them. */
 export function byKind<K extends string>(kinds: Readonly<Record<K, Joi.PartialSchemaMap>>): Joi.AlternativesSchema {
   return Joi.alternatives().conditional('.kind', {
-    switch: Object.entries(kinds).map(([kind, fields]) => ({ is: Joi.valid(kind).required(), then: Joi.object({ kind: Joi.string().required(), ...(fields as Joi.PartialSchemaMap) }).required() })),
-    otherwise: Joi.object({ kind: Joi.valid(...Object.keys(kinds)).required() }).unknown().required(),
+    switch: Object.entries(kinds).map(([kind, fields]) => ({
+      is: Joi.valid(kind).required(),
+      then: Joi.object({ kind: Joi.string().required(), ...(fields as Joi.PartialSchemaMap) }).required(),
+    })),
+    otherwise: Joi.object({ kind: Joi.valid(...Object.keys(kinds)).required() })
+      .unknown()
+      .required(),
   });
 }
 
 const side = Joi.valid('left', 'right').required();
-const sides = byKind<SidePolicy['kind']>({ both: {}, own: { first: side }, half: { first: side, changeUs: time }, alternate: { first: side }, rounds: { first: side } });
+const sides = byKind<SidePolicy['kind']>({
+  both: {},
+  own: { first: side },
+  half: { first: side, changeUs: time },
+  alternate: { first: side },
+  rounds: { first: side },
+});
 const scheme = byKind<Scheme['kind']>({
-  interval: { workUs: time, restUs: time, sets: count(PLAN_LIMITS.sets) }, pair: { firstUs: time, secondUs: time, restUs: time },
-  emom: { periodUs: time, workUs: time }, ladder: { worksUs: Joi.array().items(time).max(PLAN_LIMITS.sets).required(), restUs: time },
-  reps: { reps: count(9_999), repUs: time, tempo: orNull(Joi.string().max(20)), restUs: time }, counts: { counts: count(9_999), milliBpm: count(999_999), restUs: time },
-  hold: { holdUs: time, changeUs: time }, flow: { lengthUs: time }, plain: { lengthUs: time },
+  interval: { workUs: time, restUs: time, sets: count(PLAN_LIMITS.sets) },
+  pair: { firstUs: time, secondUs: time, restUs: time },
+  emom: { periodUs: time, workUs: time },
+  ladder: { worksUs: Joi.array().items(time).max(PLAN_LIMITS.sets).required(), restUs: time },
+  reps: { reps: count(9_999), repUs: time, tempo: orNull(Joi.string().max(20)), restUs: time },
+  counts: { counts: count(9_999), milliBpm: count(999_999), restUs: time },
+  hold: { holdUs: time, changeUs: time },
+  flow: { lengthUs: time },
+  plain: { lengthUs: time },
 });
 const change = Joi.object({
-  fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(), name: orNull(Joi.string().max(2_000)), workUs: time.allow(null),
+  fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(),
+  name: orNull(Joi.string().max(2_000)),
+  workUs: time.allow(null),
   needs: orNull(Joi.array().items(Joi.string().max(200)).max(30)),
 } satisfies Record<keyof RoundChange, Joi.Schema>);
 const move = Joi.object({
-  id, name: line, sides: sides.allow(null).required(), position: orNull(Joi.valid(...POSITIONS)), needs: Joi.array().items(Joi.string().max(200)).max(30).required(),
-  easier: orNull(Joi.string().allow('').max(2_000)), harder: orNull(Joi.string().allow('').max(2_000)), note: orNull(Joi.string().allow('').max(2_000)),
-  workUs: time.allow(null), restUs: time.allow(null), demoUs: time.allow(null),
+  id,
+  name: line,
+  sides: sides.allow(null).required(),
+  position: orNull(Joi.valid(...POSITIONS)),
+  needs: Joi.array().items(Joi.string().max(200)).max(30).required(),
+  easier: orNull(Joi.string().allow('').max(2_000)),
+  harder: orNull(Joi.string().allow('').max(2_000)),
+  note: orNull(Joi.string().allow('').max(2_000)),
+  workUs: time.allow(null),
+  restUs: time.allow(null),
+  demoUs: time.allow(null),
   changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({
-  id, name: line, kind: Joi.valid(...BLOCK_KINDS).required(), scheme: scheme.required(), rounds: count(PLAN_LIMITS.rounds),
-  order: Joi.valid('circuit', 'station').required(), sides: sides.allow(null).required(), roundRestUs: time.allow(null), blockRestUs: time.allow(null),
-  keepLastRest: Joi.boolean().required(), moves: Joi.array().items(move).unique('id').max(PLAN_LIMITS.movesInBlock).required(),
+  id,
+  name: line,
+  kind: Joi.valid(...BLOCK_KINDS).required(),
+  scheme: scheme.required(),
+  rounds: count(PLAN_LIMITS.rounds),
+  order: Joi.valid('circuit', 'station').required(),
+  sides: sides.allow(null).required(),
+  roundRestUs: time.allow(null),
+  blockRestUs: time.allow(null),
+  keepLastRest: Joi.boolean().required(),
+  moves: Joi.array().items(move).unique('id').max(PLAN_LIMITS.movesInBlock).required(),
 } satisfies Record<keyof Block, Joi.Schema>);
 
 /** A plan from outside. Unknown fields are refused, so that a slip of the pen is not lost in silence. */
 export const planSchema = Joi.object({
-  title: line, instructor: line, cueing: Joi.valid('mirrored', 'own').required(), sides: sides.required(),
+  title: line,
+  instructor: line,
+  cueing: Joi.valid('mirrored', 'own').required(),
+  sides: sides.required(),
   blocks: Joi.array().items(block).unique('id').max(PLAN_LIMITS.blocks).required(),
 } satisfies Record<keyof Plan, Joi.Schema>).required();
 

@@ -16,12 +16,20 @@ const segments = sheet.rows.filter((r) => r.kind === 'segment');
 describe('the run sheet', () => {
   it('has a line for each segment and a heading with its length for each round', () => {
     expect(segments.length).toBe(compile(plan).segments.length);
-    expect(sheet.rows.filter((r) => r.kind === 'heading').map((r) => [r.text, r.length])).toEqual([['Hello', '0:30'], ['Main, round 1 of 2', '3:00'], ['Main, round 2 of 2', '2:40']]);
+    expect(sheet.rows.filter((r) => r.kind === 'heading').map((r) => [r.text, r.length])).toEqual([
+      ['Hello', '0:30'],
+      ['Main, round 1 of 2', '3:00'],
+      ['Main, round 2 of 2', '2:40'],
+    ]);
   });
   it('prints sides always, props and positions only where they change', () => {
     expect(segments.filter((r) => r.active).map((r) => [r.what, r.side, r.props, r.level])).toEqual([
-      ['Broomstick row', '', 'broomstick', 'standing'], ['Side plank', 'left', 'folded towel', 'side-lying'], ['Side plank', 'right', '', ''],
-      ['Broomstick row', '', 'broomstick', 'standing'], ['Side plank', 'left', 'folded towel', 'side-lying'], ['Side plank', 'right', '', ''],
+      ['Broomstick row', '', 'broomstick', 'standing'],
+      ['Side plank', 'left', 'folded towel', 'side-lying'],
+      ['Side plank', 'right', '', ''],
+      ['Broomstick row', '', 'broomstick', 'standing'],
+      ['Side plank', 'left', 'folded towel', 'side-lying'],
+      ['Side plank', 'right', '', ''],
     ]);
   });
   it('says how sides are cued, what to lay out and from when, and the standing notice', () => {

@@ -10,7 +10,16 @@ import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 /** One printed line: a segment, or the heading of a block or round before it. */
 export type RunSheetRow =
   | { readonly kind: 'heading'; readonly text: string; readonly length: string }
-  | { readonly kind: 'segment'; readonly active: boolean; readonly at: string; readonly length: string; readonly what: string; readonly side: string; readonly props: string; readonly level: string };
+  | {
+      readonly kind: 'segment';
+      readonly active: boolean;
+      readonly at: string;
+      readonly length: string;
+      readonly what: string;
+      readonly side: string;
+      readonly props: string;
+      readonly level: string;
+    };
 
 export interface RunSheet {
   readonly title: string;
@@ -30,29 +39,59 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
     const before = segments[i - 1];
     if (before?.blockId !== s.blockId || before.round !== s.round) {
       const group = segments.filter((o) => o.blockId === s.blockId && o.round === s.round);
-      rows.push({ kind: 'heading', text: s.rounds > 1 ? `${s.blockName}, round ${s.round} of ${s.rounds}` : s.blockName, length: writeTime(group.reduce((sum, o) => sum + o.end - o.start, 0) as Micros) });
+      rows.push({
+        kind: 'heading',
+        text: s.rounds > 1 ? `${s.blockName}, round ${s.round} of ${s.rounds}` : s.blockName,
+        length: writeTime(group.reduce((sum, o) => sum + o.end - o.start, 0) as Micros),
+      });
     }
     const of = isActive(s) ? traits(s) : null;
     const nowLevel = of?.position ?? '';
     const nowProps = of?.needs.join(', ') ?? '';
     rows.push({
-      kind: 'segment', active: isActive(s), at: writeTime(s.start), length: writeSeconds((s.end - s.start) as Micros), what: wordsOf(s), side: s.side === null || s.side === 'both' ? '' : s.side,
+      kind: 'segment',
+      active: isActive(s),
+      at: writeTime(s.start),
+      length: writeSeconds((s.end - s.start) as Micros),
+      what: wordsOf(s),
+      side: s.side === null || s.side === 'both' ? '' : s.side,
       // Only what changes is printed, so that a change is seen.
-      props: of === null || nowProps === props ? '' : nowProps === '' ? 'put down' : nowProps, level: of === null || nowLevel === level ? '' : nowLevel,
+      props: of === null || nowProps === props ? '' : nowProps === '' ? 'put down' : nowProps,
+      level: of === null || nowLevel === level ? '' : nowLevel,
     });
     if (of !== null) [level, props] = [nowLevel, nowProps];
   }
-  const equipment = balanceOf(plan, segments, book).equipment.map((e) => `${e.name} (from ${writeTime(e.firstAt)})`).join(', ');
+  const equipment = balanceOf(plan, segments, book)
+    .equipment.map((e) => `${e.name} (from ${writeTime(e.firstAt)})`)
+    .join(', ');
   return {
-    title: plan.title, under: [plan.instructor, writeTime(total), `${segments.filter(isActive).length} intervals`, plan.cueing === 'mirrored' ? 'cueing mirrored: say the viewer’s side' : 'cueing: say your own side'].filter((t) => t !== '').join(' · '),
-    rows, equipment: equipment === '' ? 'none' : equipment, notice: STANDING_NOTICE,
+    title: plan.title,
+    under: [
+      plan.instructor,
+      writeTime(total),
+      `${segments.filter(isActive).length} intervals`,
+      plan.cueing === 'mirrored' ? 'cueing mirrored: say the viewer’s side' : 'cueing: say your own side',
+    ]
+      .filter((t) => t !== '')
+      .join(' · '),
+    rows,
+    equipment: equipment === '' ? 'none' : equipment,
+    notice: STANDING_NOTICE,
   };
 }
 
 function wordsOf(s: Segment): string {
   switch (s.kind) {
-    case 'work': case 'hold': return s.label;
-    case 'demo': return `Show: ${s.label}`;
-    case 'rest': case 'change-over': case 'talk': case 'set-up': case 'water': return s.label;
+    case 'work':
+    case 'hold':
+      return s.label;
+    case 'demo':
+      return `Show: ${s.label}`;
+    case 'rest':
+    case 'change-over':
+    case 'talk':
+    case 'set-up':
+    case 'water':
+      return s.label;
   }
 }

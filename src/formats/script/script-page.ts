@@ -15,11 +15,19 @@ export interface ScriptPage {
 }
 
 /** Lines of each segment in order of time, and the written ones that found no place after them. */
-export function linesOf({ segments, script, schedule }: ScriptPage): { segment: Segment; lines: readonly PlacedLine[]; homeless: readonly Cue[] }[] {
+export function linesOf({
+  segments,
+  script,
+  schedule,
+}: ScriptPage): { segment: Segment; lines: readonly PlacedLine[]; homeless: readonly Cue[] }[] {
   const placed = new Map<number, PlacedLine[]>();
   for (const line of schedule.lines) placed.set(line.segmentIndex, [...(placed.get(line.segmentIndex) ?? []), line]);
   const known = new Set(schedule.lines.map((l) => l.cueId));
-  return segments.map((segment) => ({ segment, lines: placed.get(segment.index) ?? [], homeless: script.cues.filter((c) => c.segmentKey === segment.key && !known.has(c.id)) }));
+  return segments.map((segment) => ({
+    segment,
+    lines: placed.get(segment.index) ?? [],
+    homeless: script.cues.filter((c) => c.segmentKey === segment.key && !known.has(c.id)),
+  }));
 }
 
 /** The numbers of a countdown in one line, as they are heard. */
@@ -27,7 +35,8 @@ export function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] 
   const joined: PlacedLine[] = [];
   for (const line of lines) {
     const last = joined.at(-1);
-    if (last !== undefined && last.kind === 'countdown' && line.kind === 'countdown') joined[joined.length - 1] = { ...last, end: line.end, text: `${last.text} ${line.text}` };
+    if (last !== undefined && last.kind === 'countdown' && line.kind === 'countdown')
+      joined[joined.length - 1] = { ...last, end: line.end, text: `${last.text} ${line.text}` };
     else joined.push(line);
   }
   return joined;
@@ -35,14 +44,23 @@ export function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] 
 
 /** An anchor as it is written in brackets: `+4`, `-10`, `half`, `#9`, `after +0.5`, `free`. `previous`: the line before, which `after` is about. */
 export function writeAnchor(anchor: Anchor): string {
-  const s = (us: Parameters<typeof writeSeconds>[0]) => writeSeconds(us, 3).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+  const s = (us: Parameters<typeof writeSeconds>[0]) =>
+    writeSeconds(us, 3)
+      .replace(/(\.\d*?)0+$/, '$1')
+      .replace(/\.$/, '');
   switch (anchor.kind) {
-    case 'start': return `+${s(anchor.afterUs)}`;
-    case 'end': return `-${s(anchor.beforeUs)}`;
-    case 'half': return 'half';
-    case 'count': return `#${anchor.count}`;
-    case 'after': return `after +${s(anchor.gapUs)}`;
-    case 'free': return 'free';
+    case 'start':
+      return `+${s(anchor.afterUs)}`;
+    case 'end':
+      return `-${s(anchor.beforeUs)}`;
+    case 'half':
+      return 'half';
+    case 'count':
+      return `#${anchor.count}`;
+    case 'after':
+      return `after +${s(anchor.gapUs)}`;
+    case 'free':
+      return 'free';
   }
 }
 
@@ -54,7 +72,8 @@ export function readAnchor(text: string, previousId: string | null): Anchor | nu
   const count = /^#\s*(\d{1,4})$/.exec(t);
   if (count !== null) return Number(count[1]) >= 1 ? { kind: 'count', count: Number(count[1]) } : null;
   const after = /^after(?:\s*\+?\s*(\S+))?$/.exec(t);
-  const time = (word: string | undefined) => (word === undefined ? micros(0) : ((read) => (read.ok ? read.time : null))(readTypedTime(word)));
+  const time = (word: string | undefined) =>
+    word === undefined ? micros(0) : ((read) => (read.ok ? read.time : null))(readTypedTime(word));
   if (after !== null) {
     const gapUs = time(after[1]);
     return previousId === null || gapUs === null ? null : { kind: 'after', cueId: previousId, gapUs };
@@ -80,9 +99,14 @@ export class SegmentFinder {
 
   byName(name: string, atUs: number | null): Segment | null {
     const wanted = plain(name);
-    const same = this.segments.filter((s) => plain(s.label) === wanted || plain(`${s.label} ${s.side ?? ''}`) === wanted);
+    const same = this.segments.filter(
+      (s) => plain(s.label) === wanted || plain(`${s.label} ${s.side ?? ''}`) === wanted,
+    );
     if (same.length === 0) return null;
-    const found = atUs === null ? (same.find((s) => s.index >= this.from) ?? (same[0] as Segment)) : same.reduce((a, b) => (Math.abs(b.start - atUs) < Math.abs(a.start - atUs) ? b : a));
+    const found =
+      atUs === null
+        ? (same.find((s) => s.index >= this.from) ?? (same[0] as Segment))
+        : same.reduce((a, b) => (Math.abs(b.start - atUs) < Math.abs(a.start - atUs) ? b : a));
     this.from = found.index + 1;
     return found;
   }
@@ -92,14 +116,24 @@ export class SegmentFinder {
   }
 }
 
-const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+const plain = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
 
 /** The kind that a line without one gets, by where it stands. */
 export function usualKind(segment: Segment): CueKind {
-  return segment.kind === 'talk' || segment.kind === 'set-up' || segment.kind === 'water' ? 'talk' : segment.kind === 'work' || segment.kind === 'hold' ? 'form' : 'set-up';
+  return segment.kind === 'talk' || segment.kind === 'set-up' || segment.kind === 'water'
+    ? 'talk'
+    : segment.kind === 'work' || segment.kind === 'hold'
+      ? 'form'
+      : 'set-up';
 }
 
 /** The anchor of a line that names none: the first soon after the start, the others after the line before. */
 export function usualAnchor(previousId: string | null): Anchor {
-  return previousId === null ? { kind: 'start', afterUs: fromSeconds(0.5) } : { kind: 'after', cueId: previousId, gapUs: fromSeconds(0.5) };
+  return previousId === null
+    ? { kind: 'start', afterUs: fromSeconds(0.5) }
+    : { kind: 'after', cueId: previousId, gapUs: fromSeconds(0.5) };
 }

@@ -7,7 +7,8 @@ import { readScriptVtt } from './script-vtt.ts';
 
 /** Reads a script from plain text, a table or timed text, whichever the content is: names of files lie. */
 export function readScript(text: string, segments: readonly Segment[]): ReadResult<Cue[]> {
-  if (/^\s*WEBVTT/.test(text.replace(/^\uFEFF/, '')) || /\d -->/.test(text.slice(0, 4_000))) return readScriptVtt(text, segments);
+  if (/^\s*WEBVTT/.test(text.replace(/^\uFEFF/, '')) || /\d -->/.test(text.slice(0, 4_000)))
+    return readScriptVtt(text, segments);
   const first = text.replace(/^\uFEFF/, '').split(/\r?\n/, 1)[0] ?? '';
   return /(^|,)\s*"?line"?\s*(,|$)/i.test(first) ? readScriptCsv(text, segments) : readScriptText(text, segments);
 }

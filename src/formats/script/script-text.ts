@@ -3,7 +3,16 @@ import type { Cue } from '../../core/script/cue.ts';
 import { micros } from '../../core/time/micros.ts';
 import { readTypedTime, writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { type ReadProblem, type ReadResult, linesOf as textLines, refuseText } from '../problem.ts';
-import { type ScriptPage, SegmentFinder, linesOf, readAnchor, readKind, usualAnchor, usualKind, writeAnchor } from './script-page.ts';
+import {
+  type ScriptPage,
+  SegmentFinder,
+  linesOf,
+  readAnchor,
+  readKind,
+  usualAnchor,
+  usualKind,
+  writeAnchor,
+} from './script-page.ts';
 
 /** Most lines that are read from one file. */
 const MOST_LINES = 20_000;
@@ -16,8 +25,14 @@ export function writeScriptText(page: ScriptPage): string {
   const out = [`# ${page.plan.title}`, ''];
   const cues = new Map(page.script.cues.map((cue) => [cue.id, cue]));
   for (const { segment, lines, homeless } of linesOf(page)) {
-    out.push(`## ${writeTime(segment.start)} ${segment.label}${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}`);
-    const about = [segment.kind, `${writeSeconds(micros(segment.end - segment.start))} s`, segment.rounds > 1 ? `${segment.blockName}, round ${segment.round} of ${segment.rounds}` : segment.blockName];
+    out.push(
+      `## ${writeTime(segment.start)} ${segment.label}${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}`,
+    );
+    const about = [
+      segment.kind,
+      `${writeSeconds(micros(segment.end - segment.start))} s`,
+      segment.rounds > 1 ? `${segment.blockName}, round ${segment.round} of ${segment.rounds}` : segment.blockName,
+    ];
     out.push(`(${about.join(' · ')})`);
     for (const line of lines) {
       const cue = line.cueId === null ? undefined : cues.get(line.cueId);
@@ -87,7 +102,12 @@ function lineOf(line: string, segment: Segment, previous: string | null, id: str
   const body = anchor === null ? line.replace(/^[-*•]\s+/, '') : line.slice((bracket as RegExpExecArray)[0].length);
   const kind = readKind(body);
   return {
-    id, segmentKey: segment.key, kind: kind?.kind ?? usualKind(segment), anchor: anchor ?? usualAnchor(previous), text: (kind?.rest ?? body).trim().slice(0, 2_000),
-    ...(anchor !== null && inside?.[2] !== undefined ? { voice: 'over' as const } : {}), ...(anchor !== null && inside?.[3] !== undefined ? { who: inside[3].trim().slice(0, 200) } : {}),
+    id,
+    segmentKey: segment.key,
+    kind: kind?.kind ?? usualKind(segment),
+    anchor: anchor ?? usualAnchor(previous),
+    text: (kind?.rest ?? body).trim().slice(0, 2_000),
+    ...(anchor !== null && inside?.[2] !== undefined ? { voice: 'over' as const } : {}),
+    ...(anchor !== null && inside?.[3] !== undefined ? { who: inside[3].trim().slice(0, 200) } : {}),
   };
 }

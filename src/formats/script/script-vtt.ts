@@ -8,7 +8,12 @@ import { type ScriptPage, SegmentFinder, readKind, usualKind } from './script-pa
 
 /** Planned lines as W3C WebVTT on plan time; the cue's identifier says what kind of line it is and whether a person wrote it. */
 export function writeScriptVtt({ schedule }: Pick<ScriptPage, 'schedule'>): string {
-  const blocks = schedule.lines.filter((l) => l.text.trim() !== '').map((l, i) => `${i + 1} ${l.kind}${l.cueId === null ? ' call' : ''}\n${stamp(l.start)} --> ${stamp(l.end)}\n${vttText(l.text)}`);
+  const blocks = schedule.lines
+    .filter((l) => l.text.trim() !== '')
+    .map(
+      (l, i) =>
+        `${i + 1} ${l.kind}${l.cueId === null ? ' call' : ''}\n${stamp(l.start)} --> ${stamp(l.end)}\n${vttText(l.text)}`,
+    );
   return `${['WEBVTT', ...blocks].join('\n\n')}\n`;
 }
 
@@ -23,12 +28,23 @@ export function readScriptVtt(text: string, segments: readonly Segment[]): ReadR
   for (const cue of value.cues) {
     if (calls.has(stamp(cue.start))) continue;
     const segment = finder.at(cue.start);
-    if (segment === null) found.push({ line: 0, code: 'past-the-end', message: `“${cue.text.slice(0, 50)}” lies past the end of the class and was left out.`, severity: 'error' });
+    if (segment === null)
+      found.push({
+        line: 0,
+        code: 'past-the-end',
+        message: `“${cue.text.slice(0, 50)}” lies past the end of the class and was left out.`,
+        severity: 'error',
+      });
     else {
       const kind = readKind(cue.text);
-      cues.push({ id: `c${cues.length + 1}`, segmentKey: segment.key, kind: kind?.kind ?? usualKind(segment), anchor: { kind: 'start', afterUs: micros(cue.start - segment.start) }, text: (kind?.rest ?? cue.text).replace(/\s+/g, ' ').slice(0, 2_000) });
+      cues.push({
+        id: `c${cues.length + 1}`,
+        segmentKey: segment.key,
+        kind: kind?.kind ?? usualKind(segment),
+        anchor: { kind: 'start', afterUs: micros(cue.start - segment.start) },
+        text: (kind?.rest ?? cue.text).replace(/\s+/g, ' ').slice(0, 2_000),
+      });
     }
   }
   return { value: cues, problems: found };
 }
-

@@ -9,7 +9,8 @@ export function readSrt(text: string): ReadResult<Transcript> {
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
   const problems: ReadProblem[] = [];
   const cues = readTimedBlocks(linesOf(text), problems, (body) => ({
-    text: plainText(body.replace(/\{\\an?\d+\}/g, '').replace(/\n\d+\s*$/, '')), words: null,
+    text: plainText(body.replace(/\{\\an?\d+\}/g, '').replace(/\n\d+\s*$/, '')),
+    words: null,
   }));
   return { value: { cues: orderCues(cues, problems) }, problems };
 }

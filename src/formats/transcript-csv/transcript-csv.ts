@@ -9,7 +9,16 @@ const START = /^(start|begin|from|time|start_?s|start_?time|in)$/;
 const END = /^(end|to|stop|end_?s|end_?time|out)$/;
 const TEXT = /^(text|words?|transcript|caption|said|line)$/;
 
-const columnOf = (header: readonly string[], name: RegExp) => header.findIndex((h) => name.test(h.trim().toLowerCase().replace(/[ .()]+/g, '_').replace(/_+$/, '')));
+const columnOf = (header: readonly string[], name: RegExp) =>
+  header.findIndex((h) =>
+    name.test(
+      h
+        .trim()
+        .toLowerCase()
+        .replace(/[ .()]+/g, '_')
+        .replace(/_+$/, ''),
+    ),
+  );
 
 /** True where the first line names a start and a text. */
 export function isTranscriptCsv(head: string): boolean {
@@ -28,29 +37,56 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   const cues: DraftCue[] = [];
   for (const [i, row] of rows.entries()) {
     // A quote that only guards a cell from being taken for a formula is not a word's.
-    const words = (row[said] ?? '').replace(/\s+/g, ' ').trim().replace(/^'(?=[=+\-@])/, '');
+    const words = (row[said] ?? '')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .replace(/^'(?=[=+\-@])/, '');
     if (i === 0 || (words === '' && row.every((cell) => cell.trim() === ''))) continue;
     const at = timeOf(row[start]);
     if (at === null || words === '') {
-      problems.push({ code: 'bad-row', line: i + 1, severity: 'error', message: at === null ? `“${(row[start] ?? '').slice(0, 40)}” is not a time; the row was left out.` : 'The row has no words and was left out.' });
+      problems.push({
+        code: 'bad-row',
+        line: i + 1,
+        severity: 'error',
+        message:
+          at === null
+            ? `“${(row[start] ?? '').slice(0, 40)}” is not a time; the row was left out.`
+            : 'The row has no words and was left out.',
+      });
       continue;
     }
-    cues.push({ start: at, end: (end < 0 ? null : timeOf(row[end])) ?? (-1 as Micros), text: words, words: null, line: i + 1 });
+    cues.push({
+      start: at,
+      end: (end < 0 ? null : timeOf(row[end])) ?? (-1 as Micros),
+      text: words,
+      words: null,
+      line: i + 1,
+    });
   }
-  if (cues.length === 0) problems.push({ code: 'no-cues', line: 0, severity: 'error', message: 'No row with a start and words was found.' });
+  if (cues.length === 0)
+    problems.push({ code: 'no-cues', line: 0, severity: 'error', message: 'No row with a start and words was found.' });
   return { value: { cues: orderCues(cues, problems) }, problems };
 }
 
 function timeOf(cell: string | undefined): Micros | null {
   const text = (cell ?? '').trim().replace(',', '.').replace(/s$/, '');
   if (/^\d+(\.\d+)?$/.test(text)) return micros(Number(text) * 1e6);
-  const typed = readTypedTime(text.replace(/^(\d+):(\d{2}):(\d{2})/, (_, h: string, m: string, s: string) => `${Number(h) * 60 + Number(m)}:${s}`));
+  const typed = readTypedTime(
+    text.replace(
+      /^(\d+):(\d{2}):(\d{2})/,
+      (_, h: string, m: string, s: string) => `${Number(h) * 60 + Number(m)}:${s}`,
+    ),
+  );
   return typed.ok ? typed.time : null;
 }
 
 /** The cues of a transcript as CSV (RFC 4180): seconds and words. */
 export function writeTranscriptCsv(transcript: Transcript): string {
   // A cell that a spreadsheet would take for a formula gets a quote before it.
-  const rows = transcript.cues.map((c) => [(c.start / 1e6).toFixed(3), (c.end / 1e6).toFixed(3), /^[=+\-@\t]/.test(c.text) ? `'${c.text}` : c.text]);
+  const rows = transcript.cues.map((c) => [
+    (c.start / 1e6).toFixed(3),
+    (c.end / 1e6).toFixed(3),
+    /^[=+\-@\t]/.test(c.text) ? `'${c.text}` : c.text,
+  ]);
   return `${Papa.unparse([['start_s', 'end_s', 'text'], ...rows], { newline: '\r\n' })}\r\n`;
 }

@@ -22,21 +22,55 @@ interface Node {
  * of its own gives its words their place. Looks are not read.
  */
 export function readTtml(text: string): ReadResult<Transcript> {
-  const none = (code: string, message: string): ReadResult<Transcript> => ({ value: { cues: [] }, problems: [{ code, line: 0, message, severity: 'error' }] });
+  const none = (code: string, message: string): ReadResult<Transcript> => ({
+    value: { cues: [] },
+    problems: [{ code, line: 0, message, severity: 'error' }],
+  });
   const refused = refuseText(text, 'a TTML transcript');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
   const fault = XMLValidator.validate(text);
-  if (fault !== true) return { value: { cues: [] }, problems: [{ code: 'not-xml', line: fault.err.line, message: `This is not well-formed XML: ${fault.err.msg}`, severity: 'error' }] };
-  const root = treeOf(new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', removeNSPrefix: true, trimValues: false, parseTagValue: false, parseAttributeValue: false, processEntities: true }).parse(text) as unknown[]).find((n): n is Node => typeof n !== 'string' && n.name === 'tt');
+  if (fault !== true)
+    return {
+      value: { cues: [] },
+      problems: [
+        {
+          code: 'not-xml',
+          line: fault.err.line,
+          message: `This is not well-formed XML: ${fault.err.msg}`,
+          severity: 'error',
+        },
+      ],
+    };
+  const root = treeOf(
+    new XMLParser({
+      preserveOrder: true,
+      ignoreAttributes: false,
+      attributeNamePrefix: '',
+      removeNSPrefix: true,
+      trimValues: false,
+      parseTagValue: false,
+      parseAttributeValue: false,
+      processEntities: true,
+    }).parse(text) as unknown[],
+  ).find((n): n is Node => typeof n !== 'string' && n.name === 'tt');
   if (root === undefined) return none('no-cues', 'This XML has no element “tt”; a TTML transcript is wanted.');
   const rate = Number(root.attributes.frameRate ?? 30) || 30;
   const [num, den] = (root.attributes.frameRateMultiplier ?? '1 1').split(/\s+/).map(Number) as [number, number];
   const framesASecond = rate * ((num || 1) / (den || 1));
-  const clock: Clock = { ticksASecond: Number(root.attributes.tickRate ?? framesASecond) || framesASecond, framesASecond };
+  const clock: Clock = {
+    ticksASecond: Number(root.attributes.tickRate ?? framesASecond) || framesASecond,
+    framesASecond,
+  };
   const problems: ReadProblem[] = [];
   const cues: DraftCue[] = [];
   walk(root, 0 as Micros, null, clock, cues, problems, 0);
-  if (cues.length === 0) problems.push({ code: 'no-cues', line: 0, message: 'No paragraph “p” with a “begin” was found.', severity: 'error' });
+  if (cues.length === 0)
+    problems.push({
+      code: 'no-cues',
+      line: 0,
+      message: 'No paragraph “p” with a “begin” was found.',
+      severity: 'error',
+    });
   return { value: { cues: orderCues(cues, problems) }, problems };
 }
 
@@ -46,29 +80,60 @@ function treeOf(nodes: readonly unknown[]): (Node | string)[] {
     const name = Object.keys(entry).find((k) => k !== ':@');
     if (name === undefined || name.startsWith('?')) return [];
     if (name === '#text') return [String(entry[name])];
-    return [{ name, attributes: (entry[':@'] ?? {}) as Record<string, string>, children: treeOf(entry[name] as unknown[]) }];
+    return [
+      { name, attributes: (entry[':@'] ?? {}) as Record<string, string>, children: treeOf(entry[name] as unknown[]) },
+    ];
   });
 }
 
-function walk(node: Node, from: Micros, until: Micros | null, clock: Clock, cues: DraftCue[], problems: ReadProblem[], depth: number): void {
+function walk(
+  node: Node,
+  from: Micros,
+  until: Micros | null,
+  clock: Clock,
+  cues: DraftCue[],
+  problems: ReadProblem[],
+  depth: number,
+): void {
   if (depth > DEEPEST) return;
   const own = timesOf(node, from, until, clock, problems);
   if (node.name !== 'p') {
-    for (const child of node.children) if (typeof child !== 'string') walk(child, own.start, own.end, clock, cues, problems, depth + 1);
+    for (const child of node.children)
+      if (typeof child !== 'string') walk(child, own.start, own.end, clock, cues, problems, depth + 1);
     return;
   }
   const text = plain(node);
   if (text === '') return;
-  if (node.attributes.begin === undefined && !node.children.some((c) => typeof c !== 'string' && c.attributes.begin !== undefined)) {
-    problems.push({ code: 'bad-timing', line: 0, message: `The paragraph “${text.slice(0, 40)}” has no “begin” and was left out.`, severity: 'error' });
+  if (
+    node.attributes.begin === undefined &&
+    !node.children.some((c) => typeof c !== 'string' && c.attributes.begin !== undefined)
+  ) {
+    problems.push({
+      code: 'bad-timing',
+      line: 0,
+      message: `The paragraph “${text.slice(0, 40)}” has no “begin” and was left out.`,
+      severity: 'error',
+    });
     return;
   }
   const words = spanWords(node, own.start, own.end, clock, problems);
-  cues.push({ start: words?.[0]?.start ?? own.start, end: own.end ?? words?.at(-1)?.end ?? (-1 as Micros), text, words, line: 0 });
+  cues.push({
+    start: words?.[0]?.start ?? own.start,
+    end: own.end ?? words?.at(-1)?.end ?? (-1 as Micros),
+    text,
+    words,
+    line: 0,
+  });
 }
 
 /** Words of spans that have times; null where not all words have. */
-function spanWords(p: Node, start: Micros, end: Micros | null, clock: Clock, problems: ReadProblem[]): TimedWord[] | null {
+function spanWords(
+  p: Node,
+  start: Micros,
+  end: Micros | null,
+  clock: Clock,
+  problems: ReadProblem[],
+): TimedWord[] | null {
   const words: TimedWord[] = [];
   for (const child of p.children) {
     if (typeof child === 'string') {
@@ -78,24 +143,41 @@ function spanWords(p: Node, start: Micros, end: Micros | null, clock: Clock, pro
     if (child.name === 'br') continue;
     if (child.attributes.begin === undefined) return null;
     const own = timesOf(child, start, end, clock, problems);
-    const parts = plain(child).split(/\s+/).filter((w) => w !== '');
+    const parts = plain(child)
+      .split(/\s+/)
+      .filter((w) => w !== '');
     const length = Math.max(1e4, (own.end ?? own.start + 3e5 * parts.length) - own.start) / Math.max(1, parts.length);
-    for (const [i, part] of parts.entries()) words.push({ text: part, start: micros(own.start + i * length), end: micros(own.start + (i + 1) * length) });
+    for (const [i, part] of parts.entries())
+      words.push({ text: part, start: micros(own.start + i * length), end: micros(own.start + (i + 1) * length) });
   }
   return words.length === 0 ? null : words;
 }
 
-function timesOf(node: Node, from: Micros, until: Micros | null, clock: Clock, problems: ReadProblem[]): { start: Micros; end: Micros | null } {
+function timesOf(
+  node: Node,
+  from: Micros,
+  until: Micros | null,
+  clock: Clock,
+  problems: ReadProblem[],
+): { start: Micros; end: Micros | null } {
   const read = (name: string): Micros | null => {
     const value = node.attributes[name];
     if (value === undefined) return null;
     const time = timeOf(value.trim(), clock);
-    if (time === null) problems.push({ code: 'bad-timing', line: 0, message: `“${value.slice(0, 40)}” is not a time that TTML knows.`, severity: 'error' });
+    if (time === null)
+      problems.push({
+        code: 'bad-timing',
+        line: 0,
+        message: `“${value.slice(0, 40)}” is not a time that TTML knows.`,
+        severity: 'error',
+      });
     return time;
   };
   const [begin, end, dur] = [read('begin'), read('end'), read('dur')];
   const start = micros(from + (begin ?? 0));
-  const ends = [end === null ? null : from + end, dur === null ? null : start + dur, until].filter((e): e is Micros => e !== null);
+  const ends = [end === null ? null : from + end, dur === null ? null : start + dur, until].filter(
+    (e): e is Micros => e !== null,
+  );
   return { start, end: ends.length === 0 ? null : micros(Math.min(...ends)) };
 }
 
@@ -103,13 +185,20 @@ function timesOf(node: Node, from: Micros, until: Micros | null, clock: Clock, p
 function timeOf(text: string, clock: Clock): Micros | null {
   const stamp = /^(\d{2,}):(\d{2}):(\d{2})(?:\.(\d+)|:(\d{2,})(?:\.\d+)?)?$/.exec(text);
   if (stamp !== null) {
-    const seconds = Number(stamp[1]) * 3600 + Number(stamp[2]) * 60 + Number(stamp[3]) + (stamp[4] === undefined ? 0 : Number(`0.${stamp[4]}`)) + (stamp[5] === undefined ? 0 : Number(stamp[5]) / clock.framesASecond);
+    const seconds =
+      Number(stamp[1]) * 3600 +
+      Number(stamp[2]) * 60 +
+      Number(stamp[3]) +
+      (stamp[4] === undefined ? 0 : Number(`0.${stamp[4]}`)) +
+      (stamp[5] === undefined ? 0 : Number(stamp[5]) / clock.framesASecond);
     return micros(seconds * 1e6);
   }
   const offset = /^(\d+(?:\.\d+)?)(h|ms|m|s|f|t)$/.exec(text);
   if (offset === null) return null;
   const value = Number(offset[1]);
-  const scale = { h: 3600, m: 60, s: 1, ms: 1e-3, f: 1 / clock.framesASecond, t: 1 / clock.ticksASecond }[offset[2] as 'h'];
+  const scale = { h: 3600, m: 60, s: 1, ms: 1e-3, f: 1 / clock.framesASecond, t: 1 / clock.ticksASecond }[
+    offset[2] as 'h'
+  ];
   return micros(value * scale * 1e6);
 }
 

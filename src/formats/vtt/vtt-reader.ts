@@ -14,17 +14,34 @@ export function readVtt(text: string): ReadResult<Transcript> {
   const lines = linesOf(text);
   const problems: ReadProblem[] = [];
   if (!/^WEBVTT(\s|$)/.test(lines[0] ?? '')) {
-    problems.push({ code: 'no-header', line: 1, message: 'A WebVTT file begins with the word WEBVTT; it was read all the same.', severity: 'note' });
+    problems.push({
+      code: 'no-header',
+      line: 1,
+      message: 'A WebVTT file begins with the word WEBVTT; it was read all the same.',
+      severity: 'note',
+    });
   }
   const cues = orderCues(readTimedBlocks(lines, problems, readPayload), problems);
   // A cue of one word has no room for a time inside; where others have them, its own times are its word's.
   const timed = cues.some((c) => c.words !== null);
-  return { value: { cues: timed ? cues.map((c) => (c.words === null && /^\S+$/.test(c.text) ? { ...c, words: [{ text: c.text, start: c.start, end: c.end }] } : c)) : cues }, problems };
+  return {
+    value: {
+      cues: timed
+        ? cues.map((c) =>
+            c.words === null && /^\S+$/.test(c.text)
+              ? { ...c, words: [{ text: c.text, start: c.start, end: c.end }] }
+              : c,
+          )
+        : cues,
+    },
+    problems,
+  };
 }
 
 /** The blocks of a WebVTT or SRT file: an identifier if any, a timing line, payload up to an empty line. */
 export function readTimedBlocks(
-  lines: readonly string[], problems: ReadProblem[],
+  lines: readonly string[],
+  problems: ReadProblem[],
   payload: (text: string, start: Micros, end: Micros) => Pick<DraftCue, 'text' | 'words'>,
 ): DraftCue[] {
   const cues: DraftCue[] = [];
@@ -38,16 +55,28 @@ export function readTimedBlocks(
     if (!line.includes('-->')) continue;
     const match = TIMING.exec(line);
     if (match === null) {
-      problems.push({ code: 'bad-timing', line: i + 1, message: `“${line.trim().slice(0, 60)}” is not a time span; its text was left out.`, severity: 'error' });
+      problems.push({
+        code: 'bad-timing',
+        line: i + 1,
+        message: `“${line.trim().slice(0, 60)}” is not a time span; its text was left out.`,
+        severity: 'error',
+      });
       continue;
     }
     const number = i + 1;
     const body: string[] = [];
-    while (i + 1 < lines.length && lines[i + 1]?.trim() !== '' && !lines[i + 1]?.includes('-->')) body.push(lines[++i] as string);
+    while (i + 1 < lines.length && lines[i + 1]?.trim() !== '' && !lines[i + 1]?.includes('-->'))
+      body.push(lines[++i] as string);
     const [start, end] = [stampTime(match, 1), stampTime(match, 5)];
     cues.push({ start, end, line: number, ...payload(body.join('\n'), start, end) });
   }
-  if (cues.length === 0) problems.push({ code: 'no-cues', line: 0, message: 'No cue was found. A cue has a line such as 00:01.000 --> 00:04.000.', severity: 'error' });
+  if (cues.length === 0)
+    problems.push({
+      code: 'no-cues',
+      line: 0,
+      message: 'No cue was found. A cue has a line such as 00:01.000 --> 00:04.000.',
+      severity: 'error',
+    });
   return cues;
 }
 
@@ -62,11 +91,17 @@ function readPayload(body: string, start: Micros, end: Micros): Pick<DraftCue, '
   const stamps = [...body.matchAll(INLINE)];
   if (stamps.length === 0) return { text, words: null };
   const words: TimedWord[] = [];
-  const pieces = [{ at: start as Micros, text: body.slice(0, stamps[0]?.index) }, ...stamps.map((stamp, i) => ({
-    at: stampTime(stamp, 1), text: body.slice((stamp.index ?? 0) + stamp[0].length, stamps[i + 1]?.index),
-  }))];
+  const pieces = [
+    { at: start, text: body.slice(0, stamps[0]?.index) },
+    ...stamps.map((stamp, i) => ({
+      at: stampTime(stamp, 1),
+      text: body.slice((stamp.index ?? 0) + stamp[0].length, stamps[i + 1]?.index),
+    })),
+  ];
   for (const [i, piece] of pieces.entries()) {
-    const parts = plainText(piece.text).split(/\s+/).filter((p) => p !== '');
+    const parts = plainText(piece.text)
+      .split(/\s+/)
+      .filter((p) => p !== '');
     const until = pieces[i + 1]?.at ?? end;
     for (const [p, part] of parts.entries()) {
       const step = Math.max(0, until - piece.at) / parts.length;
@@ -76,9 +111,22 @@ function readPayload(body: string, start: Micros, end: Micros): Pick<DraftCue, '
   return { text, words };
 }
 
-const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', nbsp: ' ', lrm: '', rlm: '', quot: '"', apos: "'" };
+const ENTITIES: Readonly<Record<string, string>> = {
+  amp: '&',
+  lt: '<',
+  gt: '>',
+  nbsp: ' ',
+  lrm: '',
+  rlm: '',
+  quot: '"',
+  apos: "'",
+};
 
 export function plainText(body: string): string {
-  return body.replace(/<[^>]*>/g, '').replace(/&(\w+);/g, (all, name: string) => ENTITIES[name] ?? all)
-    .replace(/&#(\d{1,7});/g, (_, code: string) => (Number(code) <= 0x10ffff ? String.fromCodePoint(Number(code)) : '')).replace(/\s+/g, ' ').trim();
+  return body
+    .replace(/<[^>]*>/g, '')
+    .replace(/&(\w+);/g, (all, name: string) => ENTITIES[name] ?? all)
+    .replace(/&#(\d{1,7});/g, (_, code: string) => (Number(code) <= 0x10ffff ? String.fromCodePoint(Number(code)) : ''))
+    .replace(/\s+/g, ' ')
+    .trim();
 }

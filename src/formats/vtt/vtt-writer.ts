@@ -11,7 +11,9 @@ interface TimedText {
 
 /** W3C WebVTT with one cue for each text. Empty texts are left out, for an empty payload ends a cue. */
 export function writeVtt(cues: readonly TimedText[]): string {
-  const blocks = cues.filter((c) => c.text.trim() !== '').map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${vttText(c.text)}`);
+  const blocks = cues
+    .filter((c) => c.text.trim() !== '')
+    .map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${vttText(c.text)}`);
   return ['WEBVTT', ...blocks].join('\n\n') + '\n';
 }
 

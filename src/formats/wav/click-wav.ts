@@ -22,10 +22,27 @@ export function writeClickWav(music: LaidMusic, segments: readonly Segment[], le
     }
   }
   const marks = segments.map((s, i) => ({ id: i + 1, sample: Math.min(samples, at(s.start)), text: labelWithSide(s) }));
-  const cue = chunk('cue ', concat([u32(marks.length), ...marks.map((m) => concat([u32(m.id), u32(m.sample), ascii('data'), u32(0), u32(0), u32(m.sample)]))]));
-  const labels = chunk('LIST', concat([ascii('adtl'), ...marks.map((m) => chunk('labl', concat([u32(m.id), new TextEncoder().encode(`${m.text}\0`)])))]));
+  const cue = chunk(
+    'cue ',
+    concat([
+      u32(marks.length),
+      ...marks.map((m) => concat([u32(m.id), u32(m.sample), ascii('data'), u32(0), u32(0), u32(m.sample)])),
+    ]),
+  );
+  const labels = chunk(
+    'LIST',
+    concat([
+      ascii('adtl'),
+      ...marks.map((m) => chunk('labl', concat([u32(m.id), new TextEncoder().encode(`${m.text}\0`)]))),
+    ]),
+  );
   const format = concat([u16(1), u16(1), u32(CLICK_RATE_HZ), u32(CLICK_RATE_HZ * 2), u16(2), u16(16)]);
-  const body = concat([ascii('WAVE'), chunk('fmt ', format), chunk('data', new Uint8Array(pcm.buffer)), ...(marks.length > 0 ? [cue, labels] : [])]);
+  const body = concat([
+    ascii('WAVE'),
+    chunk('fmt ', format),
+    chunk('data', new Uint8Array(pcm.buffer)),
+    ...(marks.length > 0 ? [cue, labels] : []),
+  ]);
   return chunk('RIFF', body);
 }
 

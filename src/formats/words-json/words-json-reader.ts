@@ -21,23 +21,44 @@ export function readWordsJson(text: string): ReadResult<Transcript> {
   try {
     json = JSON.parse(text.replace(/^\ufeff/, ''));
   } catch (error) {
-    return none({ code: 'not-json', line: 0, severity: 'error', message: `This is not JSON (${(error as Error).message.slice(0, 80)}).` });
+    return none({
+      code: 'not-json',
+      line: 0,
+      severity: 'error',
+      message: `This is not JSON (${(error as Error).message.slice(0, 80)}).`,
+    });
   }
   const problems: ReadProblem[] = [];
   const { segments, words } = listsIn(json);
-  const cues = segments !== null ? segments.flatMap((segment, i) => segmentCues(segment, i, problems)) : words !== null ? cuesOf(wordsOf(words, problems)) : [];
-  if (cues.length === 0) problems.push({ code: 'no-cues', line: 0, severity: 'error', message: 'No words with times were found. A word has text, start and end, in seconds.' });
+  const cues =
+    segments !== null
+      ? segments.flatMap((segment, i) => segmentCues(segment, i, problems))
+      : words !== null
+        ? cuesOf(wordsOf(words, problems))
+        : [];
+  if (cues.length === 0)
+    problems.push({
+      code: 'no-cues',
+      line: 0,
+      severity: 'error',
+      message: 'No words with times were found. A word has text, start and end, in seconds.',
+    });
   return { value: { cues: orderCues(cues, problems) }, problems };
 }
 
 function listsIn(json: unknown): { segments: readonly unknown[] | null; words: readonly unknown[] | null } {
-  if (Array.isArray(json)) return { segments: json.some((e) => isObject(e) && Array.isArray(e.words)) ? json : null, words: json };
+  if (Array.isArray(json))
+    return { segments: json.some((e) => isObject(e) && Array.isArray(e.words)) ? json : null, words: json };
   if (!isObject(json)) return { segments: null, words: null };
   const inner = isObject(json.transcript) ? json.transcript : isObject(json.result) ? json.result : json;
-  return { segments: Array.isArray(inner.segments) ? inner.segments : null, words: Array.isArray(inner.words) ? inner.words : null };
+  return {
+    segments: Array.isArray(inner.segments) ? inner.segments : null,
+    words: Array.isArray(inner.words) ? inner.words : null,
+  };
 }
 
-const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isObject = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): DraftCue[] {
   if (!isObject(segment)) return [];
@@ -45,7 +66,12 @@ function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): 
   if (words.length > 0) return cuesOf(words);
   const [start, end, said] = [timeOf(segment, 'start'), timeOf(segment, 'end'), textOf(segment)];
   if (start === null || said === '') {
-    problems.push({ code: 'bad-word', line: 0, severity: 'error', message: `Segment ${index + 1} has no text or no start and was left out.` });
+    problems.push({
+      code: 'bad-word',
+      line: 0,
+      severity: 'error',
+      message: `Segment ${index + 1} has no text or no start and was left out.`,
+    });
     return [];
   }
   return [{ start, end: end ?? (-1 as Micros), text: said, words: null, line: index + 1 }];
@@ -54,18 +80,36 @@ function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): 
 function wordsOf(list: readonly unknown[], problems: ReadProblem[]): TimedWord[] {
   let bad = 0;
   const words = list.flatMap((entry): TimedWord[] => {
-    const [start, end, text] = isObject(entry) ? [timeOf(entry, 'start'), timeOf(entry, 'end'), textOf(entry)] : [null, null, ''];
+    const [start, end, text] = isObject(entry)
+      ? [timeOf(entry, 'start'), timeOf(entry, 'end'), textOf(entry)]
+      : [null, null, ''];
     if (!isObject(entry) || start === null || text === '') {
       bad++;
       return [];
     }
-    const sure = typeof entry.confidence === 'number' ? entry.confidence : typeof entry.probability === 'number' ? entry.probability : null;
+    const sure =
+      typeof entry.confidence === 'number'
+        ? entry.confidence
+        : typeof entry.probability === 'number'
+          ? entry.probability
+          : null;
     return text.split(/\s+/).map((part, i, all) => {
       const length = Math.max(1e4, (end ?? start + 3e5) - start) / all.length;
-      return { text: part, start: micros(start + i * length), end: micros(start + (i + 1) * length), ...(sure === null ? {} : { confidence: Math.max(0, Math.min(1, sure)) }) };
+      return {
+        text: part,
+        start: micros(start + i * length),
+        end: micros(start + (i + 1) * length),
+        ...(sure === null ? {} : { confidence: Math.max(0, Math.min(1, sure)) }),
+      };
     });
   });
-  if (bad > 0) problems.push({ code: 'bad-word', line: 0, severity: 'error', message: `${bad} of ${list.length} words have no text or no start and were left out.` });
+  if (bad > 0)
+    problems.push({
+      code: 'bad-word',
+      line: 0,
+      severity: 'error',
+      message: `${bad} of ${list.length} words have no text or no start and were left out.`,
+    });
   return words.sort((a, b) => a.start - b.start);
 }
 
@@ -76,9 +120,15 @@ function textOf(entry: Json): string {
 
 /** A time in microseconds: seconds as a number or text, milliseconds where the name says so. Null: none, or not possible. */
 function timeOf(entry: Json, edge: 'start' | 'end'): Micros | null {
-  for (const [name, scale] of [[edge, 1e6], [`${edge}_s`, 1e6], [`${edge}_time`, 1e6], [`${edge}_ms`, 1e3]] as const) {
+  for (const [name, scale] of [
+    [edge, 1e6],
+    [`${edge}_s`, 1e6],
+    [`${edge}_time`, 1e6],
+    [`${edge}_ms`, 1e3],
+  ] as const) {
     const value = entry[name];
-    const seconds = typeof value === 'number' ? value : typeof value === 'string' ? Number(value.replace(/s$/, '')) : NaN;
+    const seconds =
+      typeof value === 'number' ? value : typeof value === 'string' ? Number(value.replace(/s$/, '')) : NaN;
     if (Number.isFinite(seconds) && seconds >= 0 && seconds * scale < 360_000e6) return micros(seconds * scale);
   }
   return null;
@@ -89,7 +139,14 @@ function cuesOf(words: readonly TimedWord[]): DraftCue[] {
   for (const word of words) {
     const last = cues.at(-1);
     const before = last?.words.at(-1);
-    if (last === undefined || before === undefined || word.start - before.end > CUE_GAP_US || /[.!?…]$/.test(before.text) || word.end - last.start > LONGEST_CUE_US) cues.push({ start: word.start, end: word.end, words: [word] });
+    if (
+      last === undefined ||
+      before === undefined ||
+      word.start - before.end > CUE_GAP_US ||
+      /[.!?…]$/.test(before.text) ||
+      word.end - last.start > LONGEST_CUE_US
+    )
+      cues.push({ start: word.start, end: word.end, words: [word] });
     else {
       last.words.push(word);
       last.end = micros(Math.max(last.end, word.end));

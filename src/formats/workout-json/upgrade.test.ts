@@ -10,10 +10,23 @@ import { workoutSchema } from './workout-schema.ts';
 
 const plan = readOutline('# T\n## Main: 40/20\n- Squat\n- Row').value;
 const first = {
-  ...newDocument('T'), plan, version: 1,
+  ...newDocument('T'),
+  plan,
+  version: 1,
   script: {
     cues: [{ id: 'c1', segmentKey: 'k', kind: 'form', anchor: { kind: 'half' }, text: 'Sit back' }],
-    calls: { on: { name: true, side: true, 'half-way': false, ten: true, 'next-up': true, rest: true }, countdown: '4-3-2', words: { name: 'Now {move}!', side: '{side} side.', 'half-way': 'Half-way.', ten: '', 'next-up': 'Next up, {move}.', rest: 'And rest.' } },
+    calls: {
+      on: { name: true, side: true, 'half-way': false, ten: true, 'next-up': true, rest: true },
+      countdown: '4-3-2',
+      words: {
+        name: 'Now {move}!',
+        side: '{side} side.',
+        'half-way': 'Half-way.',
+        ten: '',
+        'next-up': 'Next up, {move}.',
+        rest: 'And rest.',
+      },
+    },
   },
 };
 
@@ -22,11 +35,18 @@ describe('a document of the first version', () => {
   it('is a right document of this version, with what was decided kept and new calls off', () => {
     expect(faultOf(workoutSchema, now)).toBeNull();
     expect(now.script.cues).toEqual(first.script.cues);
-    expect(now.script.calls).toMatchObject({ countdown: '4-3-2', countIn: false, on: { name: true, 'half-way': false, option: false, water: false }, words: { name: ['Now {move}!'], ten: [] } });
+    expect(now.script.calls).toMatchObject({
+      countdown: '4-3-2',
+      countIn: false,
+      on: { name: true, 'half-way': false, option: false, water: false },
+      words: { name: ['Now {move}!'], ten: [] },
+    });
   });
   it('says the same calls as before', () => {
     const { segments } = compile(plan);
-    const texts = schedule(segments, now.script, { plan }).lines.filter((l) => l.segmentIndex === 0).map((l) => l.text);
+    const texts = schedule(segments, now.script, { plan })
+      .lines.filter((l) => l.segmentIndex === 0)
+      .map((l) => l.text);
     expect(texts).toEqual(['Now Squat!', 'Four.', 'Three.', 'Two.']);
   });
   it('of the second version gets no music', () => {

@@ -5,7 +5,11 @@ import type { WorkoutDocument } from '../../core/workout/document.ts';
 /** A document as version 1 kept it: one wording a call, six calls, no marks. */
 interface FirstScript {
   readonly cues: WorkoutDocument['script']['cues'];
-  readonly calls: { readonly on: Record<string, boolean>; readonly countdown: WorkoutDocument['script']['calls']['countdown']; readonly words: Record<string, string> };
+  readonly calls: {
+    readonly on: Record<string, boolean>;
+    readonly countdown: WorkoutDocument['script']['calls']['countdown'];
+    readonly words: Record<string, string>;
+  };
 }
 
 /**
@@ -22,9 +26,20 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   const silent = { ...decided, music: EMPTY_MUSIC };
   if (document.version === 2) return silent;
   const { cues, calls } = document.script as FirstScript;
-  const words = Object.fromEntries(Object.entries(calls.words).map(([kind, text]) => [kind, text === '' ? [] : [text]]));
+  const words = Object.fromEntries(
+    Object.entries(calls.words).map(([kind, text]) => [kind, text === '' ? [] : [text]]),
+  );
   return {
     ...silent,
-    script: { cues, marks: [], calls: { ...SPARE_CALLS, on: { ...SPARE_CALLS.on, ...calls.on }, countdown: calls.countdown, words: { ...DEFAULT_CALLS.words, ...words } } },
+    script: {
+      cues,
+      marks: [],
+      calls: {
+        ...SPARE_CALLS,
+        on: { ...SPARE_CALLS.on, ...calls.on },
+        countdown: calls.countdown,
+        words: { ...DEFAULT_CALLS.words, ...words },
+      },
+    },
   };
 }

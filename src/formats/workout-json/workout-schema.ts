@@ -1,7 +1,15 @@
 import Joi from 'joi';
 import type { PickUp, Retake, Settled } from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
-import { COUNTDOWNS, CUE_KINDS, type CallRules, type Cue, type RehearsalMark, type Script, WORDED_CALLS } from '../../core/script/cue.ts';
+import {
+  COUNTDOWNS,
+  CUE_KINDS,
+  type CallRules,
+  type Cue,
+  type RehearsalMark,
+  type Script,
+  WORDED_CALLS,
+} from '../../core/script/cue.ts';
 import type { Edit, WorkoutDocument } from '../../core/workout/document.ts';
 import { musicSchema } from './music-schema.ts';
 import { byKind, planSchema } from '../plan-json/plan-schema.ts';
@@ -16,24 +24,46 @@ const pace = Joi.valid('second', 'beat');
 const countdown = Joi.valid(...COUNTDOWNS);
 
 const anchor = byKind<Cue['anchor']['kind']>({
-  start: { afterUs: time }, half: {}, end: { beforeUs: time }, free: {}, count: { count: Joi.number().integer().min(1).max(9_999).required() },
+  start: { afterUs: time },
+  half: {},
+  end: { beforeUs: time },
+  free: {},
+  count: { count: Joi.number().integer().min(1).max(9_999).required() },
   after: { cueId: Joi.string().max(64).required(), gapUs: time },
 });
 
 const cue = Joi.object({
-  id: Joi.string().pattern(/^[\w-]{1,64}$/).required(), segmentKey: key, kind: Joi.valid(...CUE_KINDS).required(), anchor: anchor.required(),
-  text: Joi.string().allow('').max(2_000).required(), voice: Joi.valid('over'), who: Joi.string().min(1).max(200),
+  id: Joi.string()
+    .pattern(/^[\w-]{1,64}$/)
+    .required(),
+  segmentKey: key,
+  kind: Joi.valid(...CUE_KINDS).required(),
+  anchor: anchor.required(),
+  text: Joi.string().allow('').max(2_000).required(),
+  voice: Joi.valid('over'),
+  who: Joi.string().min(1).max(200),
 } satisfies Record<keyof Cue, Joi.Schema>);
 
 const calls = Joi.object({
-  on: eachCall(flag), countdown: countdown.required(), pace: pace.required(), milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(), countIn: flag,
-  words: eachCall(wording), blocks: Joi.object().pattern(Joi.string().max(64), Joi.object({ countdown, pace })).max(200).required(),
+  on: eachCall(flag),
+  countdown: countdown.required(),
+  pace: pace.required(),
+  milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(),
+  countIn: flag,
+  words: eachCall(wording),
+  blocks: Joi.object().pattern(Joi.string().max(64), Joi.object({ countdown, pace })).max(200).required(),
 } satisfies Record<keyof CallRules, Joi.Schema>).required();
 
-const mark = Joi.object({ segmentKey: key, text: Joi.string().allow('').max(2_000).required(), note: Joi.string().allow('').max(500).required() } satisfies Record<keyof RehearsalMark, Joi.Schema>);
+const mark = Joi.object({
+  segmentKey: key,
+  text: Joi.string().allow('').max(2_000).required(),
+  note: Joi.string().allow('').max(500).required(),
+} satisfies Record<keyof RehearsalMark, Joi.Schema>);
 
 const script = Joi.object({
-  cues: Joi.array().items(cue).unique('id').max(20_000).required(), calls, marks: Joi.array().items(mark).max(2_000).required(),
+  cues: Joi.array().items(cue).unique('id').max(20_000).required(),
+  calls,
+  marks: Joi.array().items(mark).max(2_000).required(),
 } satisfies Record<keyof Script, Joi.Schema>).required();
 
 const rules = Joi.object({
@@ -42,30 +72,76 @@ const rules = Joi.object({
   chapter: Joi.object({ by: Joi.valid('blocks', 'moves').required() }).required(),
 } satisfies Record<keyof LaneRules, Joi.Schema>).required();
 
-const of = (lane: string, field: string, value: Joi.Schema) => Joi.object({ segmentKey: key, lane: Joi.valid(lane).required(), field: Joi.valid(field).required(), value: value.required() });
+const of = (lane: string, field: string, value: Joi.Schema) =>
+  Joi.object({
+    segmentKey: key,
+    lane: Joi.valid(lane).required(),
+    field: Joi.valid(field).required(),
+    value: value.required(),
+  });
 const title = Joi.string().allow('').max(200);
 const override = Joi.alternatives(
-  of('timer', 'show', flag), of('timer', 'direction', Joi.valid('down', 'up')), of('caption', 'show', flag), of('caption', 'text', title),
-  of('caption', 'inAfterUs', time), of('caption', 'outBeforeUs', time), of('chapter', 'show', flag), of('chapter', 'title', title),
+  of('timer', 'show', flag),
+  of('timer', 'direction', Joi.valid('down', 'up')),
+  of('caption', 'show', flag),
+  of('caption', 'text', title),
+  of('caption', 'inAfterUs', time),
+  of('caption', 'outBeforeUs', time),
+  of('chapter', 'show', flag),
+  of('chapter', 'title', title),
 );
 
 const why = Joi.string().allow('').max(600).required();
 const span = Joi.object({ start: time, end: time });
 const pickUp = Joi.object({
-  id: Joi.string().pattern(/^[\w-]{1,80}$/).required(), segmentKey: key.allow(null), at: time, roomUs: time, text: Joi.string().min(1).max(500).required(), why, muted: span.allow(null).required(),
+  id: Joi.string()
+    .pattern(/^[\w-]{1,80}$/)
+    .required(),
+  segmentKey: key.allow(null),
+  at: time,
+  roomUs: time,
+  text: Joi.string().min(1).max(500).required(),
+  why,
+  muted: span.allow(null).required(),
 } satisfies Record<keyof PickUp, Joi.Schema>);
 
 const edit = Joi.object({
   takeId: Joi.string().guid().allow(null).required(),
-  pins: Joi.array().items(Joi.object({ segmentKey: key, edge: Joi.valid('start', 'end').required(), at: time })).max(5_000).required(),
+  pins: Joi.array()
+    .items(Joi.object({ segmentKey: key, edge: Joi.valid('start', 'end').required(), at: time }))
+    .max(5_000)
+    .required(),
   accepted: flag,
-  removed: Joi.array().items(Joi.object({ start: time, end: time })).max(5_000).required(),
-  rules, overrides: Joi.array().items(override).max(20_000).required(),
-  pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(), retakes: Joi.array().items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>)).max(5_000).required(),
-  settled: Joi.array().items(Joi.object({ rule: Joi.string().max(60).required(), segmentKey: key.allow(null), at: time, how: why } satisfies Record<keyof Settled, Joi.Schema>)).max(5_000).required(),
+  removed: Joi.array()
+    .items(Joi.object({ start: time, end: time }))
+    .max(5_000)
+    .required(),
+  rules,
+  overrides: Joi.array().items(override).max(20_000).required(),
+  pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(),
+  retakes: Joi.array()
+    .items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>))
+    .max(5_000)
+    .required(),
+  settled: Joi.array()
+    .items(
+      Joi.object({
+        rule: Joi.string().max(60).required(),
+        segmentKey: key.allow(null),
+        at: time,
+        how: why,
+      } satisfies Record<keyof Settled, Joi.Schema>),
+    )
+    .max(5_000)
+    .required(),
 } satisfies Record<keyof Edit, Joi.Schema>).required();
 
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
-  format: Joi.valid('euphon-workout').required(), version: Joi.valid(4).required(), plan: planSchema, script, music: musicSchema, edit,
+  format: Joi.valid('euphon-workout').required(),
+  version: Joi.valid(4).required(),
+  plan: planSchema,
+  script,
+  music: musicSchema,
+  edit,
 } satisfies Record<keyof WorkoutDocument, Joi.Schema>).required();

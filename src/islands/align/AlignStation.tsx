@@ -25,68 +25,161 @@ export function AlignStation() {
   const { take, facts, aligned, produced, aligning, transcriptProblems } = useDerived();
   const { document, change } = useDocument();
   const [view, setView] = useState<View>('segments');
-  if (take === null) return <NotYet title="No take to align" href="shoot" action="To the takes">Bring a take in first; then the program says where each segment fell in it.</NotYet>;
-  if (facts === null) return <NotYet title="The take has no words yet" href="shoot" action="Bring in the transcript">The alignment listens to what was said: names, calls, countdowns.</NotYet>;
-  if (aligned === null || produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to align.'}</p>;
+  if (take === null)
+    return (
+      <NotYet title="No take to align" href="shoot" action="To the takes">
+        Bring a take in first; then the program says where each segment fell in it.
+      </NotYet>
+    );
+  if (facts === null)
+    return (
+      <NotYet title="The take has no words yet" href="shoot" action="Bring in the transcript">
+        The alignment listens to what was said: names, calls, countdowns.
+      </NotYet>
+    );
+  if (aligned === null || produced === null)
+    return (
+      <p role="status" className="p-8 text-soft">
+        {aligning ? 'Aligning …' : 'Nothing to align.'}
+      </p>
+    );
   const { segments, extra, grids } = aligned.alignment;
   const slipAt = new Set(slipsOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
-  const slips = aligned.takeFindings.filter((f) => slipAt.has(f.at) && !f.rule.startsWith('wording') && f.rule !== 'unsure' && !isSettled(f, document.edit.settled));
+  const slips = aligned.takeFindings.filter(
+    (f) =>
+      slipAt.has(f.at) && !f.rule.startsWith('wording') && f.rule !== 'unsure' && !isSettled(f, document.edit.settled),
+  );
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
-  const seek = (at: Parameters<typeof toProgramme>[0]) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.kept));
-  const accept = () => change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
+  const seek = (at: Parameters<typeof toProgramme>[0]) =>
+    usePlayhead.getState().seek?.(toProgramme(at, produced.programme.kept));
+  const accept = () =>
+    change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-4 py-5 sm:px-6">
-        <Tabs label="What is shown" chosen={view} onChoose={setView} tabs={[{ name: 'segments', word: 'Segments' }, { name: 'words', word: 'Words' }, { name: 'against', word: 'Against the plan' }]} />
+        <Tabs
+          label="What is shown"
+          chosen={view}
+          onChoose={setView}
+          tabs={[
+            { name: 'segments', word: 'Segments' },
+            { name: 'words', word: 'Words' },
+            { name: 'against', word: 'Against the plan' },
+          ]}
+        />
         {view === 'words' && <WordsView key={take.id} />}
         {view === 'against' && <AgainstPlan />}
         {view === 'segments' && (
           <>
-            <div className="mt-3"><DriftPicture alignment={aligned.alignment} duration={take.duration} total={aligned.compiled.total} /></div>
+            <div className="mt-3">
+              <DriftPicture alignment={aligned.alignment} duration={take.duration} total={aligned.compiled.total} />
+            </div>
             <table className="mt-4 w-full border-collapse text-[14px]">
-              <thead><tr className="border-b-2 border-ink! text-left text-[12.5px] text-soft">
-                <th className="w-8 py-1 text-right font-normal">#</th><th className="pl-3 font-normal">Segment</th><th className="text-right font-normal max-sm:hidden">planned</th><th className="w-20 text-right font-normal sm:w-24">begins</th><th className="text-right font-normal">lasts</th><th className="text-right font-normal">over</th><th className="w-24 pl-2 font-normal max-sm:w-10 sm:pl-4">sure</th>
-              </tr></thead>
-              <tbody>{segments.map((r) => <SegmentRow key={r.segment.key} r={r} />)}</tbody>
+              <thead>
+                <tr className="border-b-2 border-ink! text-left text-[12.5px] text-soft">
+                  <th className="w-8 py-1 text-right font-normal">#</th>
+                  <th className="pl-3 font-normal">Segment</th>
+                  <th className="text-right font-normal max-sm:hidden">planned</th>
+                  <th className="w-20 text-right font-normal sm:w-24">begins</th>
+                  <th className="text-right font-normal">lasts</th>
+                  <th className="text-right font-normal">over</th>
+                  <th className="w-24 pl-2 font-normal max-sm:w-10 sm:pl-4">sure</th>
+                </tr>
+              </thead>
+              <tbody>
+                {segments.map((r) => (
+                  <SegmentRow key={r.segment.key} r={r} />
+                ))}
+              </tbody>
             </table>
-            {document.edit.pins.length > 0 && <button className="btn mt-3" onClick={() => change('Take out all pins', (d) => ({ ...d, edit: { ...d.edit, pins: [] } }))}>Take out all {document.edit.pins.length} pins</button>}
+            {document.edit.pins.length > 0 && (
+              <button
+                className="btn mt-3"
+                onClick={() => change('Take out all pins', (d) => ({ ...d, edit: { ...d.edit, pins: [] } }))}
+              >
+                Take out all {document.edit.pins.length} pins
+              </button>
+            )}
           </>
         )}
       </div>
-      <aside aria-label="What was found" className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto">
+      <aside
+        aria-label="What was found"
+        className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
+      >
         <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={null} />
         {grids.length > 0 && (
           <section>
             <h2 className="text-lg">Filmed to a timer</h2>
-            <ul className="mt-1 text-[13.5px]">{grids.map((g) => <li key={g.startUs}>{segments[g.fromIndex]?.segment.blockName}: an interval each <time>{writeTime(g.periodUs, 1)}</time> from <time>{writeTime(g.startUs, 1)}</time></li>)}</ul>
+            <ul className="mt-1 text-[13.5px]">
+              {grids.map((g) => (
+                <li key={g.startUs}>
+                  {segments[g.fromIndex]?.segment.blockName}: an interval each <time>{writeTime(g.periodUs, 1)}</time>{' '}
+                  from <time>{writeTime(g.startUs, 1)}</time>
+                </li>
+              ))}
+            </ul>
           </section>
         )}
         <section>
           <h2 className="text-lg">Slips</h2>
-          {slips.length === 0 ? <p className="text-soft">None was found{document.edit.settled.length > 0 && ' that was not settled'}.</p> : <ul className="mt-1 flex flex-col gap-2.5">{slips.map((f, i) => <FindingCard key={`${f.rule} ${f.at} ${i}`} finding={f} select={(_, at) => usePlayhead.getState().seek?.(at)} />)}</ul>}
+          {slips.length === 0 ? (
+            <p className="text-soft">None was found{document.edit.settled.length > 0 && ' that was not settled'}.</p>
+          ) : (
+            <ul className="mt-1 flex flex-col gap-2.5">
+              {slips.map((f, i) => (
+                <FindingCard
+                  key={`${f.rule} ${f.at} ${i}`}
+                  finding={f}
+                  select={(_, at) => usePlayhead.getState().seek?.(at)}
+                />
+              ))}
+            </ul>
+          )}
         </section>
         <Decisions />
         <section>
           <h2 className="text-lg">Never filmed</h2>
-          {missing.length === 0 ? <p className="text-soft">Everything planned was filmed.</p> : (
-            <ul className="mt-1">{missing.map((r) => <li key={r.segment.key} className="border-b py-1"><strong>{r.segment.label}</strong>{sideWord(r.segment.side) && `, ${sideWord(r.segment.side)}`}{r.segment.rounds > 1 && ` · round ${r.segment.round}`}<br /><span className="text-[13px] text-soft">{r.evidence.join(' · ')}</span></li>)}</ul>
+          {missing.length === 0 ? (
+            <p className="text-soft">Everything planned was filmed.</p>
+          ) : (
+            <ul className="mt-1">
+              {missing.map((r) => (
+                <li key={r.segment.key} className="border-b py-1">
+                  <strong>{r.segment.label}</strong>
+                  {sideWord(r.segment.side) && `, ${sideWord(r.segment.side)}`}
+                  {r.segment.rounds > 1 && ` · round ${r.segment.round}`}
+                  <br />
+                  <span className="text-[13px] text-soft">{r.evidence.join(' · ')}</span>
+                </li>
+              ))}
+            </ul>
           )}
         </section>
         <section>
           <h2 className="text-lg">Beyond the plan</h2>
-          {extra.length === 0 ? <p className="text-soft">Nothing was filmed beyond the plan.</p> : (
-            <ul className="mt-1">{extra.map((e) => (
-              <li key={e.start} className="border-b py-1">
-                <button className="text-left hover:underline" onClick={() => seek(e.start)}>
-                  <time>{writeTime(e.start, 1)}</time> to <time>{writeTime(e.end, 1)}</time> <strong>{e.label}</strong>
-                </button>
-                {e.madeUp !== null && <p className="text-[13px] text-soft">made up here; planned as number {e.madeUp.index + 1}</p>}
-              </li>
-            ))}</ul>
+          {extra.length === 0 ? (
+            <p className="text-soft">Nothing was filmed beyond the plan.</p>
+          ) : (
+            <ul className="mt-1">
+              {extra.map((e) => (
+                <li key={e.start} className="border-b py-1">
+                  <button className="text-left hover:underline" onClick={() => seek(e.start)}>
+                    <time>{writeTime(e.start, 1)}</time> to <time>{writeTime(e.end, 1)}</time>{' '}
+                    <strong>{e.label}</strong>
+                  </button>
+                  {e.madeUp !== null && (
+                    <p className="text-[13px] text-soft">made up here; planned as number {e.madeUp.index + 1}</p>
+                  )}
+                </li>
+              ))}
+            </ul>
           )}
         </section>
         {transcriptProblems.length > 0 && <Notice>{transcriptProblems[0]?.message}</Notice>}
-        <button className={`btn self-start ${document.edit.accepted ? '' : 'btn-main'}`} onClick={accept}>{document.edit.accepted ? 'Accepted. Take it back' : 'The alignment is right: accept it'}</button>
+        <button className={`btn self-start ${document.edit.accepted ? '' : 'btn-main'}`} onClick={accept}>
+          {document.edit.accepted ? 'Accepted. Take it back' : 'The alignment is right: accept it'}
+        </button>
       </aside>
     </div>
   );

@@ -16,10 +16,27 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const [open, setOpen] = useState(false);
   const { segment, recorded } = r;
   const pinned = document.edit.pins.some((p) => p.segmentKey === segment.key && p.edge === 'start');
-  const unpin = () => change('Take out the pin', (d) => ({ ...d, edit: { ...d.edit, pins: d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')) } }));
-  const pin = (at: Micros) => change('Pin', (d) => ({ ...d, edit: { ...d.edit, pins: [...d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')), { segmentKey: segment.key, edge: 'start', at }] } }));
+  const unpin = () =>
+    change('Take out the pin', (d) => ({
+      ...d,
+      edit: { ...d.edit, pins: d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')) },
+    }));
+  const pin = (at: Micros) =>
+    change('Pin', (d) => ({
+      ...d,
+      edit: {
+        ...d.edit,
+        pins: [
+          ...d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')),
+          { segmentKey: segment.key, edge: 'start', at },
+        ],
+      },
+    }));
   const over = recorded === null ? null : micros(recorded.end - recorded.start - (segment.end - segment.start));
-  const listen = () => { if (recorded !== null && produced !== null) usePlayhead.getState().seek?.(toProgramme(recorded.start, produced.programme.kept)); };
+  const listen = () => {
+    if (recorded !== null && produced !== null)
+      usePlayhead.getState().seek?.(toProgramme(recorded.start, produced.programme.kept));
+  };
   return (
     <>
       <tr className={`kind-${segment.kind} border-b ${recorded === null ? 'text-alarm' : ''}`}>
@@ -27,29 +44,76 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
         <td className="pl-3">
           <span className="flex items-center gap-2">
             <span className="pattern inline-block h-4 w-2 border-l-[3px] border-(--k)!" aria-hidden="true" />
-            <button className="min-w-0 text-left hover:underline sm:truncate" title="Take the picture here" onClick={listen} disabled={recorded === null}>{segment.label}{sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}</button>
-            <span className="text-[12px] text-soft max-sm:hidden">{KIND_WORD[segment.kind]}{segment.rounds > 1 ? ` · ${segment.round}` : ''}</span>
+            <button
+              className="min-w-0 text-left hover:underline sm:truncate"
+              title="Take the picture here"
+              onClick={listen}
+              disabled={recorded === null}
+            >
+              {segment.label}
+              {sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}
+            </button>
+            <span className="text-[12px] text-soft max-sm:hidden">
+              {KIND_WORD[segment.kind]}
+              {segment.rounds > 1 ? ` · ${segment.round}` : ''}
+            </span>
           </span>
         </td>
         <td className="figures text-right text-soft max-sm:hidden">{writeTime(segment.start)}</td>
         <td className="text-right">
-          {recorded === null ? <span>not filmed</span> : (
+          {recorded === null ? (
+            <span>not filmed</span>
+          ) : (
             <span className="flex items-center">
-              {pinned && <button className="px-1 text-[11px] font-bold" title="Pinned by hand. Click to take the pin out." aria-label={`Take out the pin of ${segment.label}`} onClick={unpin}>pin</button>}
-              <TimeField label={`${segment.label} begins at`} value={micros(Math.round(recorded.start / 1e5) * 1e5)} digits={1} onChange={pin} />
+              {pinned && (
+                <button
+                  className="px-1 text-[11px] font-bold"
+                  title="Pinned by hand. Click to take the pin out."
+                  aria-label={`Take out the pin of ${segment.label}`}
+                  onClick={unpin}
+                >
+                  pin
+                </button>
+              )}
+              <TimeField
+                label={`${segment.label} begins at`}
+                value={micros(Math.round(recorded.start / 1e5) * 1e5)}
+                digits={1}
+                onChange={pin}
+              />
             </span>
           )}
         </td>
-        <td className="figures text-right">{recorded === null ? '' : writeSeconds(micros(recorded.end - recorded.start))}</td>
-        <td className={`figures text-right ${over !== null && Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>{over === null ? '' : `${over > 0 ? '+' : ''}${writeSeconds(over)}`}</td>
+        <td className="figures text-right">
+          {recorded === null ? '' : writeSeconds(micros(recorded.end - recorded.start))}
+        </td>
+        <td
+          className={`figures text-right ${over !== null && Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}
+        >
+          {over === null ? '' : `${over > 0 ? '+' : ''}${writeSeconds(over)}`}
+        </td>
         <td className="pl-2 sm:pl-4">
-          <button className="flex w-full items-center gap-1.5 text-[12px] text-soft" aria-expanded={open} title="Why" onClick={() => setOpen(!open)}>
-            <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true"><span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} /></span>
+          <button
+            className="flex w-full items-center gap-1.5 text-[12px] text-soft"
+            aria-expanded={open}
+            title="Why"
+            onClick={() => setOpen(!open)}
+          >
+            <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true">
+              <span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} />
+            </span>
             <span className="figures w-8 text-right">{Math.round(r.confidence * 100)}%</span>
           </button>
         </td>
       </tr>
-      {open && <tr className="border-b bg-sheet"><td /><td colSpan={6} className="py-1 pl-3 text-[13px] text-soft">{r.evidence.join(' · ')}</td></tr>}
+      {open && (
+        <tr className="border-b bg-sheet">
+          <td />
+          <td colSpan={6} className="py-1 pl-3 text-[13px] text-soft">
+            {r.evidence.join(' · ')}
+          </td>
+        </tr>
+      )}
     </>
   );
 }

@@ -26,7 +26,7 @@ export function WordsView() {
   const entry = workbench((s) => s.takes.find((t) => t.take.id === take?.id) ?? null);
   const [history, setHistory] = useState<readonly Transcript[]>([]);
   const [draft, setDraft] = useState<Transcript | null>(null);
-  const [saved, setSaved] = useState<'saved' | 'saving' | string>('saved');
+  const [saved, setSaved] = useState('saved');
   const text = entry?.transcript?.text ?? null;
   const transcript = draft ?? (text === null ? null : readTranscript(text).value);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
@@ -45,15 +45,25 @@ export function WordsView() {
     clearTimeout(waiting.current);
     waiting.current = setTimeout(() => {
       // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
-      const kept = next.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
-      void api(`/api/takes/${take.id}/transcript`, { method: 'PUT', body: writeTranscript(next, kept, take.duration), headers: { 'Content-Type': 'text/plain' } })
-        .then(async () => {
+      const kept =
+        next.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
+      void api(`/api/takes/${take.id}/transcript`, {
+        method: 'PUT',
+        body: writeTranscript(next, kept, take.duration),
+        headers: { 'Content-Type': 'text/plain' },
+      }).then(
+        async () => {
           await reloadTakes(workbench);
           if (latest.current !== next) return;
           // What is kept is what is shown from now on, whoever changes it.
           setDraft(null);
           setSaved('saved');
-        }, (error: unknown) => { if (!(error instanceof ApiError)) throw error; setSaved(error.message); });
+        },
+        (error: unknown) => {
+          if (!(error instanceof ApiError)) throw error;
+          setSaved(error.message);
+        },
+      );
     }, SAVE_AFTER_MS);
   };
   const change = (what: TranscriptChange) => {
@@ -70,13 +80,31 @@ export function WordsView() {
   };
   const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.kept));
   const from = Math.max(0, Math.min(current - SHOWN / 2, transcript.cues.length - SHOWN));
-  const segmentAt = (time: Micros) => aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)?.segment ?? null;
+  const segmentAt = (time: Micros) =>
+    aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)
+      ?.segment ?? null;
   return (
-    <section aria-label="Words" onKeyDown={(e) => { if ((e.ctrlKey || e.metaKey) && e.key === 'z' && !e.shiftKey && history.length > 0) { e.preventDefault(); e.stopPropagation(); back(); } }}>
+    <section
+      aria-label="Words"
+      onKeyDown={(e) => {
+        if ((e.ctrlKey || e.metaKey) && e.key === 'z' && !e.shiftKey && history.length > 0) {
+          e.preventDefault();
+          e.stopPropagation();
+          back();
+        }
+      }}
+    >
       <div className="flex flex-wrap items-center gap-4 py-2 text-[13.5px] text-soft">
-        <span><span className="figures">{transcript.cues.length}</span> lines. Enter cuts a line where the cursor is; Backspace at its start joins it to the one before; an empty line goes.</span>
-        <span className="ml-auto" role="status">{saved === 'saved' ? 'Saved' : saved === 'saving' ? 'Saving …' : saved}</span>
-        <button className="btn" disabled={history.length === 0} onClick={back}>Take back</button>
+        <span>
+          <span className="figures">{transcript.cues.length}</span> lines. Enter cuts a line where the cursor is;
+          Backspace at its start joins it to the one before; an empty line goes.
+        </span>
+        <span className="ml-auto" role="status">
+          {saved === 'saved' ? 'Saved' : saved === 'saving' ? 'Saving …' : saved}
+        </span>
+        <button className="btn" disabled={history.length === 0} onClick={back}>
+          Take back
+        </button>
       </div>
       {from > 0 && <p className="text-[13px] text-soft">{from} lines before; they come as the picture goes there.</p>}
       <ol>
@@ -85,20 +113,43 @@ export function WordsView() {
           const segment = segmentAt(cue.start);
           const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
           return (
-            <li key={`${i} ${cue.start}`} className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}>
-              <TimeField label={`Line ${i + 1} begins at`} value={cue.start} digits={1} whenLeft onChange={(to) => change({ kind: 'start', cue: i, at: to })} />
+            <li
+              key={`${i} ${cue.start}`}
+              className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}
+            >
+              <TimeField
+                label={`Line ${i + 1} begins at`}
+                value={cue.start}
+                digits={1}
+                whenLeft
+                onChange={(to) => change({ kind: 'start', cue: i, at: to })}
+              />
               <div className="min-w-0">
-                {new_ && segment !== null && <span className="block border-l-[3px] border-(--k)! pl-2 text-[12px] text-soft">{segment.label}{segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}</span>}
+                {new_ && segment !== null && (
+                  <span className="block border-l-[3px] border-(--k)! pl-2 text-[12px] text-soft">
+                    {segment.label}
+                    {segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}
+                  </span>
+                )}
                 <LineField
-                  text={cue.text} unsure={cue.words?.some((w) => (w.confidence ?? 1) < UNSURE) === true} label={`Line ${i + 1}`} onFocus={() => seek(cue.start)}
-                  onChange={(to) => change({ kind: 'text', cue: i, text: to })} onSplit={(word) => change({ kind: 'split', cue: i, word })} onJoin={() => i > 0 && change({ kind: 'join', cue: i - 1 })}
+                  text={cue.text}
+                  unsure={cue.words?.some((w) => (w.confidence ?? 1) < UNSURE) === true}
+                  label={`Line ${i + 1}`}
+                  onFocus={() => seek(cue.start)}
+                  onChange={(to) => change({ kind: 'text', cue: i, text: to })}
+                  onSplit={(word) => change({ kind: 'split', cue: i, word })}
+                  onJoin={() => i > 0 && change({ kind: 'join', cue: i - 1 })}
                 />
               </div>
             </li>
           );
         })}
       </ol>
-      {from + SHOWN < transcript.cues.length && <p className="py-2 text-[13px] text-soft">{transcript.cues.length - from - SHOWN} lines after; they come as the picture goes there.</p>}
+      {from + SHOWN < transcript.cues.length && (
+        <p className="py-2 text-[13px] text-soft">
+          {transcript.cues.length - from - SHOWN} lines after; they come as the picture goes there.
+        </p>
+      )}
     </section>
   );
 }
@@ -118,8 +169,14 @@ function LineField({ text, unsure, label, onFocus, onChange, onSplit, onJoin }: 
   useEffect(() => setTyped(text), [text]);
   return (
     <textarea
-      rows={1} aria-label={label} className={`field field-sizing-content min-h-0 resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`} title={unsure ? 'Some of these words are unsure' : undefined} value={typed}
-      onFocus={onFocus} onChange={(e) => setTyped(e.target.value.replace(/\n/g, ' '))} onBlur={() => onChange(typed)}
+      rows={1}
+      aria-label={label}
+      className={`field field-sizing-content min-h-0 resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`}
+      title={unsure ? 'Some of these words are unsure' : undefined}
+      value={typed}
+      onFocus={onFocus}
+      onChange={(e) => setTyped(e.target.value.replace(/\n/g, ' '))}
+      onBlur={() => onChange(typed)}
       onKeyDown={(e) => {
         const { selectionStart, selectionEnd } = e.currentTarget;
         if (e.key === 'Enter') {

@@ -28,33 +28,77 @@ export function BeatPicture({ track, at, seek, drag }: Props) {
   useEffect(() => {
     if (track.state !== 'heard') return;
     let current = true;
-    void api<{ waveform: number[] }>(`/api/tracks/${track.id}/sound`).then((s) => { if (current) setWaveform(s.waveform); }, () => undefined);
-    return () => { current = false; };
+    void api<{ waveform: number[] }>(`/api/tracks/${track.id}/sound`).then(
+      (s) => {
+        if (current) setWaveform(s.waveform);
+      },
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
   }, [track.id, track.state]);
   const from = Math.max(0, Math.min(seconds - NEAR_S, at - NEAR_S / 2));
-  useEffect(() => { if (whole.current !== null) drawWhole(whole.current, waveform, track, at); }, [waveform, track, at]);
-  useEffect(() => { if (near.current !== null) drawNear(near.current, waveform, map, from, at, held); }, [waveform, map, from, at, held]);
+  useEffect(() => {
+    if (whole.current !== null) drawWhole(whole.current, waveform, track, at);
+  }, [waveform, track, at]);
+  useEffect(() => {
+    if (near.current !== null) drawNear(near.current, waveform, map, from, at, held);
+  }, [waveform, map, from, at, held]);
   const timeIn = (e: { clientX: number; currentTarget: HTMLElement }, start: number, length: number) => {
     const box = e.currentTarget.getBoundingClientRect();
     return start + Math.max(0, Math.min(1, (e.clientX - box.left) / box.width)) * length;
   };
-  const step = (by: number) => { if (map !== null) seek(Math.max(0, beatTime(map, Math.round(beatAt(map, at * 1e6)) + by) / 1e6)); };
+  const step = (by: number) => {
+    if (map !== null) seek(Math.max(0, beatTime(map, Math.round(beatAt(map, at * 1e6)) + by) / 1e6));
+  };
   return (
     <div className="mt-3">
-      <canvas ref={whole} role="img" aria-label="The whole track with its sections and phrases" className="h-16 w-full border-y bg-sheet text-ink" onPointerDown={(e) => seek(timeIn(e, 0, seconds))} />
+      <canvas
+        ref={whole}
+        role="img"
+        aria-label="The whole track with its sections and phrases"
+        className="h-16 w-full border-y bg-sheet text-ink"
+        onPointerDown={(e) => seek(timeIn(e, 0, seconds))}
+      />
       <div
-        role="slider" tabIndex={0} aria-label="Playhead" aria-valuemin={0} aria-valuemax={Math.round(seconds)} aria-valuenow={Math.round(at)} aria-valuetext={`${at.toFixed(1)} seconds`} className="mt-1 touch-none"
-        onKeyDown={(e) => { const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: map?.metre ?? 4, ArrowUp: -(map?.metre ?? 4) }[e.key]; if (by !== undefined) { e.preventDefault(); step(by); } }}
+        role="slider"
+        tabIndex={0}
+        aria-label="Playhead"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(seconds)}
+        aria-valuenow={Math.round(at)}
+        aria-valuetext={`${at.toFixed(1)} seconds`}
+        className="mt-1 touch-none"
+        onKeyDown={(e) => {
+          const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: map?.metre ?? 4, ArrowUp: -(map?.metre ?? 4) }[e.key];
+          if (by !== undefined) {
+            e.preventDefault();
+            step(by);
+          }
+        }}
         onPointerDown={(e) => {
           const time = timeIn(e, from, NEAR_S);
           const box = e.currentTarget.getBoundingClientRect();
-          const bar = map === null ? undefined : barStarts(map).find((beat) => Math.abs(beatTime(map, beat) / 1e6 - time) * (box.width / NEAR_S) < HOLD_PX);
+          const bar =
+            map === null
+              ? undefined
+              : barStarts(map).find(
+                  (beat) => Math.abs(beatTime(map, beat) / 1e6 - time) * (box.width / NEAR_S) < HOLD_PX,
+                );
           if (bar === undefined) return seek(time);
           e.currentTarget.setPointerCapture(e.pointerId);
           setHeld({ beat: bar, to: time });
         }}
-        onPointerMove={(e) => { if (held !== null) setHeld({ ...held, to: timeIn(e, from, NEAR_S) }); }}
-        onPointerUp={(e) => { if (held !== null) { drag(held.beat, Math.round(timeIn(e, from, NEAR_S) * 1e6) as Micros); setHeld(null); } }}
+        onPointerMove={(e) => {
+          if (held !== null) setHeld({ ...held, to: timeIn(e, from, NEAR_S) });
+        }}
+        onPointerUp={(e) => {
+          if (held !== null) {
+            drag(held.beat, Math.round(timeIn(e, from, NEAR_S) * 1e6) as Micros);
+            setHeld(null);
+          }
+        }}
       >
         <canvas ref={near} className="h-28 w-full border-y bg-sheet text-ink" />
       </div>
@@ -62,7 +106,9 @@ export function BeatPicture({ track, at, seek, drag }: Props) {
   );
 }
 
-function prepared(canvas: HTMLCanvasElement): { c: CanvasRenderingContext2D; w: number; h: number; ink: (name: string) => string } | null {
+function prepared(
+  canvas: HTMLCanvasElement,
+): { c: CanvasRenderingContext2D; w: number; h: number; ink: (name: string) => string } | null {
   const ratio = window.devicePixelRatio || 1;
   const [w, h] = [canvas.clientWidth, canvas.clientHeight];
   [canvas.width, canvas.height] = [Math.round(w * ratio), Math.round(h * ratio)];
@@ -93,7 +139,8 @@ function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track
   for (let i = 0; i < w; i++) {
     const a = Math.floor((i / w) * waveform.length);
     let most = 0;
-    for (let k = a; k < Math.max(a + 1, Math.floor(((i + 1) / w) * waveform.length)); k++) most = Math.max(most, waveform[k] ?? 0);
+    for (let k = a; k < Math.max(a + 1, Math.floor(((i + 1) / w) * waveform.length)); k++)
+      most = Math.max(most, waveform[k] ?? 0);
     const size = (most / 255) * (h - 8);
     c.fillRect(i, (h - size) / 2, 1, Math.max(1, size));
   }
@@ -105,7 +152,14 @@ function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track
   c.fillRect(x(at) - 1, 0, 2, h);
 }
 
-function drawNear(canvas: HTMLCanvasElement, waveform: readonly number[], map: TempoMap | null, from: number, at: number, held: { beat: number; to: number } | null): void {
+function drawNear(
+  canvas: HTMLCanvasElement,
+  waveform: readonly number[],
+  map: TempoMap | null,
+  from: number,
+  at: number,
+  held: { beat: number; to: number } | null,
+): void {
   const p = prepared(canvas);
   if (p === null) return;
   const { c, w, h, ink } = p;
@@ -113,7 +167,12 @@ function drawNear(canvas: HTMLCanvasElement, waveform: readonly number[], map: T
   c.fillStyle = ink('change-tint');
   for (let i = Math.floor(from * WAVEFORM_A_SECOND); i < (from + NEAR_S) * WAVEFORM_A_SECOND; i++) {
     const size = ((waveform[i] ?? 0) / 255) * (h - 34);
-    c.fillRect(x(i / WAVEFORM_A_SECOND), 24 + (h - 34 - size) / 2, w / (NEAR_S * WAVEFORM_A_SECOND) - 0.5, Math.max(1, size));
+    c.fillRect(
+      x(i / WAVEFORM_A_SECOND),
+      24 + (h - 34 - size) / 2,
+      w / (NEAR_S * WAVEFORM_A_SECOND) - 0.5,
+      Math.max(1, size),
+    );
   }
   if (map !== null) {
     c.font = '11px "Martian Mono Variable", monospace';

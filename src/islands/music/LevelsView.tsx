@@ -15,51 +15,151 @@ import type { Laid } from './use-laid.ts';
 /** Loudness of voice and music along the class, how far the music gives way, and where words drown. */
 export function LevelsView({ laid: all }: { readonly laid: Laid }) {
   const { plan, segments, total, laid, music } = all;
-  const { document: { script }, change } = useDocument();
+  const {
+    document: { script },
+    change,
+  } = useDocument();
   const { studio, book } = useStudio();
   const [energies, setEnergies] = useState<ReadonlyMap<string, readonly number[]>>(new Map());
   const used = [...new Set(laid.laid.map((l) => l.track.id))].join();
   useEffect(() => {
     let current = true;
     for (const id of used.split(',').filter((i) => i !== '')) {
-      void api<{ energies: number[] }>(`/api/tracks/${id}/sound`).then((s) => { if (current) setEnergies((known) => new Map(known).set(id, s.energies)); }, () => undefined);
+      void api<{ energies: number[] }>(`/api/tracks/${id}/sound`).then(
+        (s) => {
+          if (current) setEnergies((known) => new Map(known).set(id, s.energies));
+        },
+        () => undefined,
+      );
     }
-    return () => { current = false; };
+    return () => {
+      current = false;
+    };
   }, [used]);
-  const lines = useMemo(() => schedule(segments, script, callMeans(plan, studio, book)).lines, [segments, script, plan, studio, book]);
-  const points = useMemo(() => levelCurve(laid, lines, total, music.levels, (id) => energies.get(id) ?? null), [laid, lines, total, music.levels, energies]);
+  const lines = useMemo(
+    () => schedule(segments, script, callMeans(plan, studio, book)).lines,
+    [segments, script, plan, studio, book],
+  );
+  const points = useMemo(
+    () => levelCurve(laid, lines, total, music.levels, (id) => energies.get(id) ?? null),
+    [laid, lines, total, music.levels, energies],
+  );
   const drowned = useMemo(() => drownedFindings(points, music), [points, music]);
   const chart = useMemo(() => levelChart(points), [points]);
-  const spoken = points.filter((p) => p.voice !== null && p.music !== null).map((p) => (p.voice as number) - (p.music as number)).sort((a, b) => a - b);
-  const set = (next: Partial<BedLevels>) => change('Levels', (d) => ({ ...d, music: { ...d.music, levels: { ...d.music.levels, ...next } } }));
+  const spoken = points
+    .filter((p) => p.voice !== null && p.music !== null)
+    .map((p) => (p.voice as number) - (p.music as number))
+    .sort((a, b) => a - b);
+  const set = (next: Partial<BedLevels>) =>
+    change('Levels', (d) => ({ ...d, music: { ...d.music, levels: { ...d.music.levels, ...next } } }));
   const { levels } = music;
-  if (laid.laid.length === 0) return <p className="py-10 text-center text-soft">No music is laid under the class yet, so there is nothing that could cover the voice.</p>;
+  if (laid.laid.length === 0)
+    return (
+      <p className="py-10 text-center text-soft">
+        No music is laid under the class yet, so there is nothing that could cover the voice.
+      </p>
+    );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <section aria-label="Loudness along the class">
         <h2 className="text-xl">Voice and music, LUFS</h2>
-        <Chart option={chart} height={300} words={`Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ${spoken.length === 0 ? 'nothing' : `${(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)} LU below`}`} />
-        <p className="text-[13px] text-soft">Lines as they are scheduled. {spoken.length > 0 && <>While somebody speaks the voice lies <span className="figures text-ink">{(spoken[0] as number).toFixed(1)}</span> to <span className="figures text-ink">{(spoken.at(-1) as number).toFixed(1)}</span> LU above the music, in the middle <span className="figures text-ink">{(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)}</span>.</>}</p>
+        <Chart
+          option={chart}
+          height={300}
+          words={`Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ${spoken.length === 0 ? 'nothing' : `${(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)} LU below`}`}
+        />
+        <p className="text-[13px] text-soft">
+          Lines as they are scheduled.{' '}
+          {spoken.length > 0 && (
+            <>
+              While somebody speaks the voice lies{' '}
+              <span className="figures text-ink">{(spoken[0] as number).toFixed(1)}</span> to{' '}
+              <span className="figures text-ink">{(spoken.at(-1) as number).toFixed(1)}</span> LU above the music, in
+              the middle{' '}
+              <span className="figures text-ink">{(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)}</span>.
+            </>
+          )}
+        </p>
         <h2 className="mt-5 text-xl">Where words drown</h2>
-        {drowned.length === 0 ? <p className="text-soft">Nowhere: the wanted distance is kept, within one LU, at every line.</p> : (
-          <ul>{drowned.slice(0, 40).map((f, i) => (
-            <li key={i} className="flex items-baseline justify-between gap-3 border-b py-1.5 text-[13.5px]">
-              <span><time className="text-soft">{writeTime(f.at, 0)}</time> {f.says} <span className="text-soft">{f.measured}, wanted {f.wanted} ({f.source})</span></span>
-              {f.mends.map((m) => <button key={m.label} className="btn py-0!" onClick={() => change(m.label, (d) => applyMend(d, m))}>{m.label}</button>)}
-            </li>
-          ))}</ul>
+        {drowned.length === 0 ? (
+          <p className="text-soft">Nowhere: the wanted distance is kept, within one LU, at every line.</p>
+        ) : (
+          <ul>
+            {drowned.slice(0, 40).map((f, i) => (
+              <li key={i} className="flex items-baseline justify-between gap-3 border-b py-1.5 text-[13.5px]">
+                <span>
+                  <time className="text-soft">{writeTime(f.at, 0)}</time> {f.says}{' '}
+                  <span className="text-soft">
+                    {f.measured}, wanted {f.wanted} ({f.source})
+                  </span>
+                </span>
+                {f.mends.map((m) => (
+                  <button key={m.label} className="btn py-0!" onClick={() => change(m.label, (d) => applyMend(d, m))}>
+                    {m.label}
+                  </button>
+                ))}
+              </li>
+            ))}
+          </ul>
         )}
       </section>
       <section aria-label="Levels" className="flex flex-col gap-2">
         <h2 className="text-xl">Levels</h2>
-        <Level word="Music where nobody speaks" unit="LUFS" value={levels.musicDeciLufs / 10} least={-50} most={-5} set={(v) => set({ musicDeciLufs: Math.round(v * 10) })} />
-        <Level word="Voice" unit="LUFS" value={levels.voiceDeciLufs / 10} least={-50} most={-5} set={(v) => set({ voiceDeciLufs: Math.round(v * 10) })} />
-        <Level word="Voice above the music" unit="LU" value={levels.distanceDeciLu / 10} least={0} most={40} set={(v) => set({ distanceDeciLu: Math.round(v * 10) })} />
-        <Level word="Music goes down within" unit="s" value={levels.attackUs / 1e6} least={0} most={5} set={(v) => set({ attackUs: micros(v * 1e6) })} />
-        <Level word="comes up again within" unit="s" value={levels.releaseUs / 1e6} least={0} most={10} set={(v) => set({ releaseUs: micros(v * 1e6) })} />
-        <p className="text-[13px]">Under speech a track at this loudness gives way by <span className="figures">{(-duckDb(levels)).toFixed(1)}</span> dB; where it is louder, by more.</p>
-        <button className="btn self-start" disabled={levels.distanceDeciLu === 200} onClick={() => set({ distanceDeciLu: 200 })}>20 LU, as WCAG 1.4.7 asks</button>
-        <p className="mt-2 text-[12.5px] text-soft">Every track is brought to the same loudness first, measured as ITU-R BS.1770 says. Loudness of a class online is usually −14 to −18 LUFS (common practice).</p>
+        <Level
+          word="Music where nobody speaks"
+          unit="LUFS"
+          value={levels.musicDeciLufs / 10}
+          least={-50}
+          most={-5}
+          set={(v) => set({ musicDeciLufs: Math.round(v * 10) })}
+        />
+        <Level
+          word="Voice"
+          unit="LUFS"
+          value={levels.voiceDeciLufs / 10}
+          least={-50}
+          most={-5}
+          set={(v) => set({ voiceDeciLufs: Math.round(v * 10) })}
+        />
+        <Level
+          word="Voice above the music"
+          unit="LU"
+          value={levels.distanceDeciLu / 10}
+          least={0}
+          most={40}
+          set={(v) => set({ distanceDeciLu: Math.round(v * 10) })}
+        />
+        <Level
+          word="Music goes down within"
+          unit="s"
+          value={levels.attackUs / 1e6}
+          least={0}
+          most={5}
+          set={(v) => set({ attackUs: micros(v * 1e6) })}
+        />
+        <Level
+          word="comes up again within"
+          unit="s"
+          value={levels.releaseUs / 1e6}
+          least={0}
+          most={10}
+          set={(v) => set({ releaseUs: micros(v * 1e6) })}
+        />
+        <p className="text-[13px]">
+          Under speech a track at this loudness gives way by{' '}
+          <span className="figures">{(-duckDb(levels)).toFixed(1)}</span> dB; where it is louder, by more.
+        </p>
+        <button
+          className="btn self-start"
+          disabled={levels.distanceDeciLu === 200}
+          onClick={() => set({ distanceDeciLu: 200 })}
+        >
+          20 LU, as WCAG 1.4.7 asks
+        </button>
+        <p className="mt-2 text-[12.5px] text-soft">
+          Every track is brought to the same loudness first, measured as ITU-R BS.1770 says. Loudness of a class online
+          is usually −14 to −18 LUFS (common practice).
+        </p>
       </section>
     </div>
   );
@@ -76,20 +176,65 @@ interface LevelProps {
 
 function Level({ word, unit, value, least, most, set }: LevelProps) {
   return (
-    <label className="flex items-center justify-between gap-2">{word}
-      <span><input type="number" step="any" min={least} max={most} value={value} className="field-box figures w-20 py-0.5! text-right" onChange={(e) => { const n = Number(e.target.value); if (e.target.value !== '' && n >= least && n <= most) set(n); }} /> <span className="text-soft">{unit}</span></span>
+    <label className="flex items-center justify-between gap-2">
+      {word}
+      <span>
+        <input
+          type="number"
+          step="any"
+          min={least}
+          max={most}
+          value={value}
+          className="field-box figures w-20 py-0.5! text-right"
+          onChange={(e) => {
+            const n = Number(e.target.value);
+            if (e.target.value !== '' && n >= least && n <= most) set(n);
+          }}
+        />{' '}
+        <span className="text-soft">{unit}</span>
+      </span>
     </label>
   );
 }
 
 function levelChart(points: ReturnType<typeof levelCurve>) {
   return {
-    grid: { left: 34, right: 8, top: 10, bottom: 22 }, tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => (typeof v === 'number' ? v.toFixed(1) : '–') },
-    xAxis: { type: 'value', max: (points.at(-1)?.at ?? 0) / 60e6, axisLabel: { formatter: (v: number) => `${Number(v.toFixed(1))}′` }, splitLine: { show: false } },
-    yAxis: { type: 'value', min: -45, max: -5, interval: 10, splitLine: { lineStyle: { color: 'rgba(128,118,100,0.3)' } } },
+    grid: { left: 34, right: 8, top: 10, bottom: 22 },
+    tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => (typeof v === 'number' ? v.toFixed(1) : '–') },
+    xAxis: {
+      type: 'value',
+      max: (points.at(-1)?.at ?? 0) / 60e6,
+      axisLabel: { formatter: (v: number) => `${Number(v.toFixed(1))}′` },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      min: -45,
+      max: -5,
+      interval: 10,
+      splitLine: { lineStyle: { color: 'rgba(128,118,100,0.3)' } },
+    },
     series: [
-      { name: 'music', type: 'line', showSymbol: false, connectNulls: false, lineStyle: { width: 1.2, color: '#1c7471' }, itemStyle: { color: '#1c7471' }, areaStyle: { color: 'rgba(28,116,113,0.18)', origin: 'start' }, data: points.map((p) => [p.at / 60e6, p.music]) },
-      { name: 'voice', type: 'line', step: 'end', showSymbol: false, connectNulls: false, lineStyle: { width: 3, color: '#b4492b' }, itemStyle: { color: '#b4492b' }, data: points.map((p) => [p.at / 60e6, p.voice]) },
+      {
+        name: 'music',
+        type: 'line',
+        showSymbol: false,
+        connectNulls: false,
+        lineStyle: { width: 1.2, color: '#1c7471' },
+        itemStyle: { color: '#1c7471' },
+        areaStyle: { color: 'rgba(28,116,113,0.18)', origin: 'start' },
+        data: points.map((p) => [p.at / 60e6, p.music]),
+      },
+      {
+        name: 'voice',
+        type: 'line',
+        step: 'end',
+        showSymbol: false,
+        connectNulls: false,
+        lineStyle: { width: 3, color: '#b4492b' },
+        itemStyle: { color: '#b4492b' },
+        data: points.map((p) => [p.at / 60e6, p.voice]),
+      },
     ],
   };
 }

@@ -18,19 +18,38 @@ export function MusicStation() {
   const laid = useLaid();
   const [view, setView] = useState<View>('class');
   const [chosen, setChosen] = useState<string | null>(null);
-  const alarms = (rules: string) => laid.findings.filter((f) => f.severity === 'alarm' && f.rule.startsWith(rules)).length;
+  const alarms = (rules: string) =>
+    laid.findings.filter((f) => f.severity === 'alarm' && f.rule.startsWith(rules)).length;
   useCommands([
-    { label: 'Music under the class', run: () => setView('class') }, { label: 'Library of tracks', run: () => setView('library') }, { label: 'Levels of voice and music', run: () => setView('levels') },
-    { label: 'Rights of the music', run: () => setView('rights') }, { label: 'Music files: bed, click, tempo', run: () => setView('files') },
+    { label: 'Music under the class', run: () => setView('class') },
+    { label: 'Library of tracks', run: () => setView('library') },
+    { label: 'Levels of voice and music', run: () => setView('levels') },
+    { label: 'Rights of the music', run: () => setView('rights') },
+    { label: 'Music files: bed, click, tempo', run: () => setView('files') },
   ]);
-  const toTrack = (id: string) => { setChosen(id); setView('library'); };
+  const toTrack = (id: string) => {
+    setChosen(id);
+    setView('library');
+  };
   return (
     <div className="px-4 py-4 sm:px-6">
       <Tabs
-        label="Parts of the music station" chosen={view} onChoose={setView}
-        tabs={[{ name: 'class', word: 'Under the class', count: alarms('music-') }, { name: 'library', word: 'Library' }, { name: 'levels', word: 'Levels' }, { name: 'rights', word: 'Rights', count: alarms('rights-') }, { name: 'files', word: 'Files' }]}
+        label="Parts of the music station"
+        chosen={view}
+        onChoose={setView}
+        tabs={[
+          { name: 'class', word: 'Under the class', count: alarms('music-') },
+          { name: 'library', word: 'Library' },
+          { name: 'levels', word: 'Levels' },
+          { name: 'rights', word: 'Rights', count: alarms('rights-') },
+          { name: 'files', word: 'Files' },
+        ]}
       />
-      {library.trouble !== null && <div className="mt-3"><Notice alarm>{library.trouble}</Notice></div>}
+      {library.trouble !== null && (
+        <div className="mt-3">
+          <Notice alarm>{library.trouble}</Notice>
+        </div>
+      )}
       <div className="pt-4">
         {view === 'library' && <LibraryView library={library} chosen={chosen} choose={setChosen} />}
         {view === 'class' && <BlocksView laid={laid} toTrack={toTrack} toLibrary={() => setView('library')} />}

@@ -8,7 +8,13 @@ const least = 50;
 const most = 200;
 
 /** A plain beat of the program's own: free to use, at any tempo, rising too. */
-export function PracticeForm({ library, choose }: { readonly library: Library; readonly choose: (id: string) => void }) {
+export function PracticeForm({
+  library,
+  choose,
+}: {
+  readonly library: Library;
+  readonly choose: (id: string) => void;
+}) {
   const [style, setStyle] = useState<PracticeStyle>('straight');
   const [from, setFrom] = useState('128');
   const [to, setTo] = useState('');
@@ -26,17 +32,67 @@ export function PracticeForm({ library, choose }: { readonly library: Library; r
     if (made !== null) choose(made.id);
   };
   return (
-    <form className="mt-6 border-t pt-3" onSubmit={(e) => { e.preventDefault(); if (right) void make(); }}>
+    <form
+      className="mt-6 border-t pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (right) void make();
+      }}
+    >
       <h3 className="text-[15px]">Practice beat</h3>
-      <p className="text-[13px] text-soft">Plain percussion that the program plays itself. It is yours; nobody need be asked.</p>
+      <p className="text-[13px] text-soft">
+        Plain percussion that the program plays itself. It is yours; nobody need be asked.
+      </p>
       <div className="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2">
-        <label className="label">style<select className="field-box block" value={style} onChange={(e) => setStyle(e.target.value as PracticeStyle)}>{PRACTICE_STYLES.map((s) => <option key={s}>{s}</option>)}</select></label>
-        <label className="label">tempo<input className="field-box figures block w-16 text-right" inputMode="decimal" value={from} onChange={(e) => setFrom(e.target.value)} /></label>
-        <label className="label">rising to<input className="field-box figures block w-16 text-right" inputMode="decimal" placeholder="same" value={to} onChange={(e) => setTo(e.target.value)} /></label>
-        <label className="label">phrases of {COUNTS_A_PHRASE}<input className="field-box figures block w-16 text-right" inputMode="numeric" value={phrases} onChange={(e) => setPhrases(e.target.value)} /></label>
-        <button className="btn" disabled={!right || making}>{making ? 'Playing it …' : 'Make it'}</button>
+        <label className="label">
+          style
+          <select className="field-box block" value={style} onChange={(e) => setStyle(e.target.value as PracticeStyle)}>
+            {PRACTICE_STYLES.map((s) => (
+              <option key={s}>{s}</option>
+            ))}
+          </select>
+        </label>
+        <label className="label">
+          tempo
+          <input
+            className="field-box figures block w-16 text-right"
+            inputMode="decimal"
+            value={from}
+            onChange={(e) => setFrom(e.target.value)}
+          />
+        </label>
+        <label className="label">
+          rising to
+          <input
+            className="field-box figures block w-16 text-right"
+            inputMode="decimal"
+            placeholder="same"
+            value={to}
+            onChange={(e) => setTo(e.target.value)}
+          />
+        </label>
+        <label className="label">
+          phrases of {COUNTS_A_PHRASE}
+          <input
+            className="field-box figures block w-16 text-right"
+            inputMode="numeric"
+            value={phrases}
+            onChange={(e) => setPhrases(e.target.value)}
+          />
+        </label>
+        <button className="btn" disabled={!right || making}>
+          {making ? 'Playing it …' : 'Make it'}
+        </button>
       </div>
-      <p className="mt-1 text-[12.5px] text-soft">{right ? <>lasts <time>{writeTime(practiceMap(beat).duration, 0)}</time></> : `Tempos from ${least} to ${most}, 1 to 60 phrases.`}</p>
+      <p className="mt-1 text-[12.5px] text-soft">
+        {right ? (
+          <>
+            lasts <time>{writeTime(practiceMap(beat).duration, 0)}</time>
+          </>
+        ) : (
+          `Tempos from ${least} to ${most}, 1 to 60 phrases.`
+        )}
+      </p>
     </form>
   );
 }

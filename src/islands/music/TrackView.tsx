@@ -38,13 +38,36 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
     const state = () => setPlaying(!audio.paused);
     audio.addEventListener('play', state);
     audio.addEventListener('pause', state);
-    audio.addEventListener('error', () => { if (audio.src !== '') setTrouble('This browser cannot play the track; what was heard of it is right all the same.'); });
+    audio.addEventListener('error', () => {
+      if (audio.src !== '')
+        setTrouble('This browser cannot play the track; what was heard of it is right all the same.');
+    });
     let frame = 0;
-    const tick = () => { setAt(audio.currentTime); frame = requestAnimationFrame(tick); };
+    const tick = () => {
+      setAt(audio.currentTime);
+      frame = requestAnimationFrame(tick);
+    };
     tick();
-    return () => { cancelAnimationFrame(frame); opened.destroy(); };
+    return () => {
+      cancelAnimationFrame(frame);
+      opened.destroy();
+    };
   }, [url]);
-  const clicks = useMemo<Click[]>(() => (map === null ? [] : allBeats(map).map((us, beat) => ({ at: us / 1e6, hz: (beat - map.phrase) % phraseCounts(map) === 0 ? 2_000 : (beat - map.one) % map.metre === 0 ? 1_500 : 1_000 }))), [map]);
+  const clicks = useMemo<Click[]>(
+    () =>
+      map === null
+        ? []
+        : allBeats(map).map((us, beat) => ({
+            at: us / 1e6,
+            hz:
+              (beat - map.phrase) % phraseCounts(map) === 0
+                ? 2_000
+                : (beat - map.one) % map.metre === 0
+                  ? 1_500
+                  : 1_000,
+          })),
+    [map],
+  );
   useEffect(() => player.current?.click(clicking ? clicks : []), [clicks, clicking, url]);
 
   const set = (next: TempoMap | null, remember = true) => {
@@ -92,68 +115,211 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
     setHearing(false);
     setTaps([]);
   };
-  const toggle = () => { const audio = player.current?.audio; if (audio !== undefined) void (audio.paused ? audio.play().catch(() => undefined) : audio.pause()); };
+  const toggle = () => {
+    const audio = player.current?.audio;
+    if (audio !== undefined) void (audio.paused ? audio.play().catch(() => undefined) : audio.pause());
+  };
   const here = map === null ? 0 : Math.round(beatAt(map, at * 1e6));
-  useEffect(() => tinykeys(window, {
-    Space: (e) => { if (!inField(e) && !(e.target instanceof HTMLButtonElement)) { e.preventDefault(); toggle(); } },
-    t: (e) => { if (!inField(e)) { e.preventDefault(); tap(); } },
-    '1': (e) => { if (!inField(e)) { e.preventDefault(); fix({ kind: 'one', beat: here }); } },
-  }));
+  useEffect(() =>
+    tinykeys(window, {
+      Space: (e) => {
+        if (!inField(e) && !(e.target instanceof HTMLButtonElement)) {
+          e.preventDefault();
+          toggle();
+        }
+      },
+      t: (e) => {
+        if (!inField(e)) {
+          e.preventDefault();
+          tap();
+        }
+      },
+      '1': (e) => {
+        if (!inField(e)) {
+          e.preventDefault();
+          fix({ kind: 'one', beat: here });
+        }
+      },
+    }),
+  );
   const tapped = mapFromTaps(taps, track.duration);
-  const fact = (word: string, value: string) => <div><dt className="label">{word}</dt><dd className="figures">{value}</dd></div>;
+  const fact = (word: string, value: string) => (
+    <div>
+      <dt className="label">{word}</dt>
+      <dd className="figures">{value}</dd>
+    </div>
+  );
   const db = (v: number | null, unit: string) => (v === null ? 'silent' : `${v.toFixed(1)} ${unit}`);
   return (
     <section aria-label={`Track ${track.title}`}>
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <input aria-label="Title of the track" className="field w-auto min-w-64 flex-1 font-display text-xl font-semibold" defaultValue={track.title} maxLength={300} onBlur={(e) => { const title = e.target.value.trim(); if (title !== '' && title !== track.title) void library.change(track.id, { title }); }} />
-        <input aria-label="Artist" className="field w-48" placeholder="artist" defaultValue={track.artist} maxLength={300} onBlur={(e) => { if (e.target.value !== track.artist) void library.change(track.id, { artist: e.target.value }); }} />
-        {removing
-          ? <span className="flex items-center gap-2">Its beat and its rights go with it. <button className="btn" onClick={() => void library.remove(track.id)}>Remove it</button><button className="btn btn-quiet" onClick={() => setRemoving(false)}>Keep it</button></span>
-          : <button className="btn btn-quiet" onClick={() => setRemoving(true)}>Remove …</button>}
+        <input
+          aria-label="Title of the track"
+          className="field w-auto min-w-64 flex-1 font-display text-xl font-semibold"
+          defaultValue={track.title}
+          maxLength={300}
+          onBlur={(e) => {
+            const title = e.target.value.trim();
+            if (title !== '' && title !== track.title) void library.change(track.id, { title });
+          }}
+        />
+        <input
+          aria-label="Artist"
+          className="field w-48"
+          placeholder="artist"
+          defaultValue={track.artist}
+          maxLength={300}
+          onBlur={(e) => {
+            if (e.target.value !== track.artist) void library.change(track.id, { artist: e.target.value });
+          }}
+        />
+        {removing ? (
+          <span className="flex items-center gap-2">
+            Its beat and its rights go with it.{' '}
+            <button className="btn" onClick={() => void library.remove(track.id)}>
+              Remove it
+            </button>
+            <button className="btn btn-quiet" onClick={() => setRemoving(false)}>
+              Keep it
+            </button>
+          </span>
+        ) : (
+          <button className="btn btn-quiet" onClick={() => setRemoving(true)}>
+            Remove …
+          </button>
+        )}
       </div>
-      {track.state === 'failed' && <div className="mt-2"><Notice alarm>{track.message}</Notice></div>}
-      {trouble !== null && <div className="mt-2"><Notice alarm>{trouble}</Notice></div>}
+      {track.state === 'failed' && (
+        <div className="mt-2">
+          <Notice alarm>{track.message}</Notice>
+        </div>
+      )}
+      {trouble !== null && (
+        <div className="mt-2">
+          <Notice alarm>{trouble}</Notice>
+        </div>
+      )}
       {track.state === 'heard' && (
         <dl className="mt-2 flex flex-wrap gap-x-7 gap-y-1">
-          {fact('tempo', map === null ? 'no beat found' : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`)}
+          {fact(
+            'tempo',
+            map === null
+              ? 'no beat found'
+              : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`,
+          )}
           {map !== null && fact('metre', `${map.metre} counts`)}
           {fact('length', writeTime(track.duration, 1))}
           {fact('loudness', db(track.lufs, 'LUFS'))}
           {fact('range', `${(track.rangeLu ?? 0).toFixed(1)} LU`)}
           {fact('true peak', db(track.truePeakDb, 'dBTP'))}
           {fact('clipped', track.clippedRuns === 0 ? 'nowhere' : `${track.clippedRuns} places`)}
-          {fact('silence', `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`)}
-          {track.beatClarity !== null && track.made === null && fact('beat, ones', `${Math.round(track.beatClarity * 100)} %, ${Math.round((track.barClarity ?? 0) * 100)} % clear`)}
+          {fact(
+            'silence',
+            `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`,
+          )}
+          {track.beatClarity !== null &&
+            track.made === null &&
+            fact(
+              'beat, ones',
+              `${Math.round(track.beatClarity * 100)} %, ${Math.round((track.barClarity ?? 0) * 100)} % clear`,
+            )}
         </dl>
       )}
-      <BeatPicture track={track} at={at} seek={(s) => { if (player.current !== null) player.current.audio.currentTime = s; setAt(s); }} drag={(beat, to) => fix({ kind: 'drag', beat, to: micros(to) })} />
+      <BeatPicture
+        track={track}
+        at={at}
+        seek={(s) => {
+          if (player.current !== null) player.current.audio.currentTime = s;
+          setAt(s);
+        }}
+        drag={(beat, to) => fix({ kind: 'drag', beat, to: micros(to) })}
+      />
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button className="btn btn-main" title="Space" onClick={toggle}>{playing ? <Pause size={14} /> : <Play size={14} />}{playing ? 'Pause' : 'Play'}</button>
+        <button className="btn btn-main" title="Space" onClick={toggle}>
+          {playing ? <Pause size={14} /> : <Play size={14} />}
+          {playing ? 'Pause' : 'Play'}
+        </button>
         <span className="figures w-24">{writeTime(Math.round(at * 1e6) as Micros, 2)}</span>
-        {map !== null && <span className="figures w-32 whitespace-nowrap text-soft">count {((((here - map.phrase) % phraseCounts(map)) + phraseCounts(map)) % phraseCounts(map)) + 1} of {phraseCounts(map)}</span>}
-        <label className="flex items-center gap-1"><input type="checkbox" checked={clicking} onChange={(e) => setClicking(e.target.checked)} />click</label>
-        <button className="btn" disabled={past.length === 0} onClick={undo}>Undo</button>
-        {map !== null && track.heardMap !== null && <button className="btn btn-quiet border-line" onClick={() => set(null)}>As it was heard</button>}
+        {map !== null && (
+          <span className="figures w-32 whitespace-nowrap text-soft">
+            count {((((here - map.phrase) % phraseCounts(map)) + phraseCounts(map)) % phraseCounts(map)) + 1} of{' '}
+            {phraseCounts(map)}
+          </span>
+        )}
+        <label className="flex items-center gap-1">
+          <input type="checkbox" checked={clicking} onChange={(e) => setClicking(e.target.checked)} />
+          click
+        </label>
+        <button className="btn" disabled={past.length === 0} onClick={undo}>
+          Undo
+        </button>
+        {map !== null && track.heardMap !== null && (
+          <button className="btn btn-quiet border-line" onClick={() => set(null)}>
+            As it was heard
+          </button>
+        )}
       </div>
       {map !== null && (
         <div className="mt-3 flex flex-wrap items-center gap-2" role="group" aria-label="Set the beat right">
-          <button className="btn" onClick={() => fix({ kind: 'halve' })}>Half the tempo</button>
-          <button className="btn" onClick={() => fix({ kind: 'double' })}>Double</button>
-          <button className="btn" onClick={() => fix({ kind: 'half-beat' })}>Half a beat later</button>
-          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(-NUDGE_US) })}>10 ms earlier</button>
-          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>10 ms later</button>
-          <button className="btn" title="Key 1" onClick={() => fix({ kind: 'one', beat: here })}>The one is here</button>
-          <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>A phrase begins here</button>
-          <button className="btn" onClick={() => fix({ kind: 'metre', metre: map.metre === 4 ? 3 : 4 })}>Count in {map.metre === 4 ? 'threes' : 'fours'}</button>
+          <button className="btn" onClick={() => fix({ kind: 'halve' })}>
+            Half the tempo
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'double' })}>
+            Double
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'half-beat' })}>
+            Half a beat later
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(-NUDGE_US) })}>
+            10 ms earlier
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>
+            10 ms later
+          </button>
+          <button className="btn" title="Key 1" onClick={() => fix({ kind: 'one', beat: here })}>
+            The one is here
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>
+            A phrase begins here
+          </button>
+          <button className="btn" onClick={() => fix({ kind: 'metre', metre: map.metre === 4 ? 3 : 4 })}>
+            Count in {map.metre === 4 ? 'threes' : 'fours'}
+          </button>
         </div>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button className="btn" title="Key T, along with the music" onClick={tap}>Tap the beat</button>
-        {taps.length > 0 && <span role="status" className="text-[13px] text-soft">{taps.length < FEWEST_TAPS ? `${taps.length} of ${FEWEST_TAPS} taps` : <>tapped <span className="figures text-ink">{tapped === null ? '?' : (meanMilliBpm(tapped) / 1000).toFixed(1)}</span></>}</span>}
-        {tapped !== null && <button className="btn" onClick={useTaps}>Use the taps</button>}
-        <button className="btn btn-quiet border-line" disabled={hearing} onClick={() => void again()}>{hearing ? 'Hearing …' : `Hear it again near ${((tapped ?? map) === null ? 126 : meanMilliBpm((tapped ?? map) as TempoMap) / 1000).toFixed(0)}`}</button>
+        <button className="btn" title="Key T, along with the music" onClick={tap}>
+          Tap the beat
+        </button>
+        {taps.length > 0 && (
+          <span role="status" className="text-[13px] text-soft">
+            {taps.length < FEWEST_TAPS ? (
+              `${taps.length} of ${FEWEST_TAPS} taps`
+            ) : (
+              <>
+                tapped{' '}
+                <span className="figures text-ink">
+                  {tapped === null ? '?' : (meanMilliBpm(tapped) / 1000).toFixed(1)}
+                </span>
+              </>
+            )}
+          </span>
+        )}
+        {tapped !== null && (
+          <button className="btn" onClick={useTaps}>
+            Use the taps
+          </button>
+        )}
+        <button className="btn btn-quiet border-line" disabled={hearing} onClick={() => void again()}>
+          {hearing
+            ? 'Hearing …'
+            : `Hear it again near ${((tapped ?? map) === null ? 126 : meanMilliBpm((tapped ?? map) as TempoMap) / 1000).toFixed(0)}`}
+        </button>
       </div>
-      <p className="mt-3 text-[12.5px] text-soft">Drag a bar line and the map bends there; the bars beside it hold. Arrow keys move the playhead by a count, Space plays, T taps, 1 sets the one.</p>
+      <p className="mt-3 text-[12.5px] text-soft">
+        Drag a bar line and the map bends there; the bars beside it hold. Arrow keys move the playhead by a count, Space
+        plays, T taps, 1 sets the one.
+      </p>
     </section>
   );
 }

@@ -26,9 +26,21 @@ export function useLaid(): Laid {
   const { workbench } = useWorkbench();
   const music = workbench((s) => s.document.music);
   const tracks = workbench((s) => s.usable);
-  const { plan, compiled: { segments, total } } = useDerived();
+  const {
+    plan,
+    compiled: { segments, total },
+  } = useDerived();
   return useMemo(() => {
     const laid = layMusic(music, tracks, segments);
-    return { plan, music, tracks, segments, total, spans: blockSpans(segments), laid, findings: [...musicFindings(plan, segments, music, laid), ...rightsFindings(music, laid)] };
+    return {
+      plan,
+      music,
+      tracks,
+      segments,
+      total,
+      spans: blockSpans(segments),
+      laid,
+      findings: [...musicFindings(plan, segments, music, laid), ...rightsFindings(music, laid)],
+    };
   }, [plan, music, tracks, segments, total]);
 }

@@ -15,7 +15,7 @@ export function useTracks() {
   const [sending, setSending] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const stop = useRef<AbortController | null>(null);
   const last = useRef<Promise<unknown>>(Promise.resolve());
-  const attempt = useCallback(async <T,>(work: () => Promise<T>): Promise<T | null> => {
+  const attempt = useCallback(async <T>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {
       return await work();
@@ -25,10 +25,13 @@ export function useTracks() {
       return null;
     }
   }, []);
-  const put = useCallback((track: LibraryTrack) => {
-    const rest = workbench.getState().tracks.filter((t) => t.id !== track.id);
-    setTracks([...rest, track].sort((a, b) => a.title.localeCompare(b.title)));
-  }, [workbench, setTracks]);
+  const put = useCallback(
+    (track: LibraryTrack) => {
+      const rest = workbench.getState().tracks.filter((t) => t.id !== track.id);
+      setTracks([...rest, track].sort((a, b) => a.title.localeCompare(b.title)));
+    },
+    [workbench, setTracks],
+  );
   const busy = tracks.some((t) => t.state === 'waiting' || t.state === 'hearing');
   useEffect(() => {
     if (!busy) return;
@@ -36,33 +39,60 @@ export function useTracks() {
     return () => clearInterval(timer);
   }, [busy, setTracks]);
   return {
-    tracks, trouble, sending, stop: () => stop.current?.abort(), setTrouble,
-    bringIn: (files: readonly File[]) => attempt(async () => {
-      for (const file of files) {
-        stop.current = new AbortController();
-        setSending({ name: file.name, share: 0 });
-        try {
-          put(await sendFile<LibraryTrack>(`/api/tracks?name=${encodeURIComponent(file.name)}`, file, (share) => setSending({ name: file.name, share }), stop.current.signal));
-        } catch (error) {
-          if (error instanceof ApiError) throw new ApiError(error.status, `${file.name}: ${error.message}`, null);
-          throw error;
-        } finally {
-          setSending(null);
+    tracks,
+    trouble,
+    sending,
+    stop: () => stop.current?.abort(),
+    setTrouble,
+    bringIn: (files: readonly File[]) =>
+      attempt(async () => {
+        for (const file of files) {
+          stop.current = new AbortController();
+          setSending({ name: file.name, share: 0 });
+          try {
+            put(
+              await sendFile<LibraryTrack>(
+                `/api/tracks?name=${encodeURIComponent(file.name)}`,
+                file,
+                (share) => setSending({ name: file.name, share }),
+                stop.current.signal,
+              ),
+            );
+          } catch (error) {
+            if (error instanceof ApiError) throw new ApiError(error.status, `${file.name}: ${error.message}`, null);
+            throw error;
+          } finally {
+            setSending(null);
+          }
         }
-      }
-    }),
+      }),
     // One after the other, so that an older answer never covers a newer one.
-    change: (id: string, body: unknown) => (last.current = last.current.then(() => attempt(async () => put(await api<LibraryTrack>(`/api/tracks/${id}`, sendJson('PATCH', body)))))),
-    practice: (body: unknown) => attempt(async () => {
-      const track = await api<LibraryTrack>('/api/tracks/practice', sendJson('POST', body));
-      put(track);
-      return track;
-    }),
-    remove: (id: string) => attempt(async () => {
-      await api(`/api/tracks/${id}`, { method: 'DELETE' });
-      setTracks(workbench.getState().tracks.filter((t) => t.id !== id));
-    }),
-    prove: (id: string, file: File) => attempt(async () => put(await sendFile<LibraryTrack>(`/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`, file, () => undefined, new AbortController().signal))),
+    change: (id: string, body: unknown) =>
+      (last.current = last.current.then(() =>
+        attempt(async () => put(await api<LibraryTrack>(`/api/tracks/${id}`, sendJson('PATCH', body)))),
+      )),
+    practice: (body: unknown) =>
+      attempt(async () => {
+        const track = await api<LibraryTrack>('/api/tracks/practice', sendJson('POST', body));
+        put(track);
+        return track;
+      }),
+    remove: (id: string) =>
+      attempt(async () => {
+        await api(`/api/tracks/${id}`, { method: 'DELETE' });
+        setTracks(workbench.getState().tracks.filter((t) => t.id !== id));
+      }),
+    prove: (id: string, file: File) =>
+      attempt(async () =>
+        put(
+          await sendFile<LibraryTrack>(
+            `/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`,
+            file,
+            () => undefined,
+            new AbortController().signal,
+          ),
+        ),
+      ),
   };
 }
 export type Library = ReturnType<typeof useTracks>;

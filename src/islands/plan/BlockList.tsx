@@ -1,4 +1,13 @@
-import { DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  type DragEndEvent,
+  DragOverlay,
+  type DragStartEvent,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useMemo, useState } from 'react';
 import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
@@ -31,7 +40,9 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
     setDragged(null);
     if (over === null || active.id === over.id) return;
     const [from, to] = [String(active.id), String(over.id)];
-    const below = (over.rect.top + over.rect.height / 2) < (active.rect.current.translated?.top ?? 0) + (active.rect.current.translated?.height ?? 0) / 2;
+    const below =
+      over.rect.top + over.rect.height / 2 <
+      (active.rect.current.translated?.top ?? 0) + (active.rect.current.translated?.height ?? 0) / 2;
     const toBlock = blocks.find((b) => b.id === to || b.moves.some((m) => m.id === to));
     if (toBlock === undefined) return;
     if (blocks.some((b) => b.id === from)) {
@@ -41,21 +52,49 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
     }
     const ids = meant(from);
     const list = toBlock.moves.filter((m) => !ids.has(m.id));
-    const at = to === toBlock.id ? (below ? 0 : list.length) : toBlock.moves.findIndex((m) => m.id === to) + (below ? 1 : 0);
+    const at =
+      to === toBlock.id ? (below ? 0 : list.length) : toBlock.moves.findIndex((m) => m.id === to) + (below ? 1 : 0);
     const before = toBlock.moves.slice(Math.max(0, at)).find((m) => !ids.has(m.id))?.id ?? null;
-    change(ids.size > 1 ? 'Move the moves' : 'Move the move', (d) => ({ ...d, plan: dropMoves(d.plan, ids, toBlock.id, before) }));
+    change(ids.size > 1 ? 'Move the moves' : 'Move the move', (d) => ({
+      ...d,
+      plan: dropMoves(d.plan, ids, toBlock.id, before),
+    }));
   };
 
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragStart={start} onDragEnd={end} onDragCancel={() => setDragged(null)} accessibility={{ screenReaderInstructions: { draggable: 'To move this without a pointer, put the focus in its name and press Alt with an arrow.' } }}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragStart={start}
+      onDragEnd={end}
+      onDragCancel={() => setDragged(null)}
+      accessibility={{
+        screenReaderInstructions: {
+          draggable: 'To move this without a pointer, put the focus in its name and press Alt with an arrow.',
+        },
+      }}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol className="flex flex-col gap-4">
           {blocks.map((block) => (
-            <BlockCard key={block.id} block={block} length={(lengths.get(block.id) ?? 0) as Micros} problem={isPlainBlock(block.kind) ? null : (compiled.problems.find((p) => p.blockId === block.id)?.message ?? null)} />
+            <BlockCard
+              key={block.id}
+              block={block}
+              length={(lengths.get(block.id) ?? 0) as Micros}
+              problem={
+                isPlainBlock(block.kind)
+                  ? null
+                  : (compiled.problems.find((p) => p.blockId === block.id)?.message ?? null)
+              }
+            />
           ))}
         </ol>
       </SortableContext>
-      <DragOverlay dropAnimation={null}>{dragged !== null && <div className="border border-ink bg-sheet px-3 py-1.5 font-semibold shadow-md">{dragged}</div>}</DragOverlay>
+      <DragOverlay dropAnimation={null}>
+        {dragged !== null && (
+          <div className="border border-ink bg-sheet px-3 py-1.5 font-semibold shadow-md">{dragged}</div>
+        )}
+      </DragOverlay>
     </DndContext>
   );
 }

@@ -18,37 +18,98 @@ const STEP_US = 5e6;
 
 /** The break adviser: what each change-over has and what it needs, worst first. */
 export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver[] }) {
-  const { compiled: { segments } } = useDerived();
-  const { document: { plan }, change } = useDocument();
+  const {
+    compiled: { segments },
+  } = useDerived();
+  const {
+    document: { plan },
+    change,
+  } = useDocument();
   const { studio } = useStudio();
   const [ordering, setOrdering] = useState<string | null>(null);
   const worst = [...changes].filter((c) => c.shortUs > 0).sort((a, b) => b.shortUs - a.shortUs);
   const enough = changes.length - worst.length;
-  if (changes.length === 0) return <><p className="text-soft">There is no change from one move to another yet.</p><ChangeFiguresForm /></>;
+  if (changes.length === 0)
+    return (
+      <>
+        <p className="text-soft">There is no change from one move to another yet.</p>
+        <ChangeFiguresForm />
+      </>
+    );
   const block = plan.blocks.find((b) => b.id === ordering);
   return (
     <div>
-      <p className="mb-2 text-[13px] text-soft">{enough} of {changes.length} change-overs have the time they need.</p>
+      <p className="mb-2 text-[13px] text-soft">
+        {enough} of {changes.length} change-overs have the time they need.
+      </p>
       <ol>
         {worst.map((c) => {
           const [to, from] = [segments[c.toIndex], segments.slice(0, c.toIndex).findLast(isActive)];
-          const same = to !== undefined && from !== undefined && to.blockId === from.blockId && from.moveId !== null && from.moveId !== to.moveId;
+          const same =
+            to !== undefined &&
+            from !== undefined &&
+            to.blockId === from.blockId &&
+            from.moveId !== null &&
+            from.moveId !== to.moveId;
           const restUs = micros(Math.ceil(c.neededUs / STEP_US) * STEP_US);
           const longer = to === undefined || from === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
           const shown = c.parts.some((p) => p.kind === 'new');
           const byOrder = c.parts.some((p) => p.kind === 'level' || p.kind === 'prop');
           return (
             <li key={c.toIndex} className="border-b py-2">
-              <p className="flex items-baseline justify-between gap-2"><span><time className="text-soft">{writeTime(c.at)}</time> <strong>{c.to}</strong></span><span className="figures whitespace-nowrap text-alarm">{writeSeconds(c.shortUs, 0)} s short</span></p>
-              <div className="my-1 h-[6px] bg-alarm" aria-hidden="true"><div className="h-full bg-ink" style={{ width: `${(c.plannedUs / c.neededUs) * 100}%` }} /></div>
-              <p className="text-[12.5px] text-soft">has <span className="figures">{writeSeconds(c.plannedUs)}</span> s, needs <span className="figures">{writeSeconds(c.neededUs)}</span> s: {whyNeeded(c)}</p>
+              <p className="flex items-baseline justify-between gap-2">
+                <span>
+                  <time className="text-soft">{writeTime(c.at)}</time> <strong>{c.to}</strong>
+                </span>
+                <span className="figures whitespace-nowrap text-alarm">{writeSeconds(c.shortUs, 0)} s short</span>
+              </p>
+              <div className="my-1 h-[6px] bg-alarm" aria-hidden="true">
+                <div className="h-full bg-ink" style={{ width: `${(c.plannedUs / c.neededUs) * 100}%` }} />
+              </div>
+              <p className="text-[12.5px] text-soft">
+                has <span className="figures">{writeSeconds(c.plannedUs)}</span> s, needs{' '}
+                <span className="figures">{writeSeconds(c.neededUs)}</span> s: {whyNeeded(c)}
+              </p>
               <div className="mt-1 flex flex-wrap gap-1.5">
-                {longer !== null && <button className="btn" onClick={() => change('Lengthen the break', (d) => applyMend(d, longer))}>{longer.label}</button>}
-                {shown && to?.moveId != null && (
-                  <button className="btn" onClick={() => change('Show the move before', (d) => ({ ...d, plan: changeMove(d.plan, to.blockId, to.moveId ?? '', (m) => ({ ...m, demoUs: studio.changes.newUs })) }))}>Show it before, {writeSeconds(studio.changes.newUs)} s of its own</button>
+                {longer !== null && (
+                  <button className="btn" onClick={() => change('Lengthen the break', (d) => applyMend(d, longer))}>
+                    {longer.label}
+                  </button>
                 )}
-                {same && byOrder && <button className="btn btn-quiet border-line" onClick={() => setOrdering(from.blockId)}>Another order …</button>}
-                {same && byOrder && <button className="btn btn-quiet border-line" onClick={() => change('Split the block', (d) => ({ ...d, plan: splitBlock(d.plan, to.blockId, to.moveId ?? '', setUpBlock(restUs)) }))}>Split here, {writeSeconds(restUs)} s set-up</button>}
+                {shown && to?.moveId != null && (
+                  <button
+                    className="btn"
+                    onClick={() =>
+                      change('Show the move before', (d) => ({
+                        ...d,
+                        plan: changeMove(d.plan, to.blockId, to.moveId ?? '', (m) => ({
+                          ...m,
+                          demoUs: studio.changes.newUs,
+                        })),
+                      }))
+                    }
+                  >
+                    Show it before, {writeSeconds(studio.changes.newUs)} s of its own
+                  </button>
+                )}
+                {same && byOrder && (
+                  <button className="btn btn-quiet border-line" onClick={() => setOrdering(from.blockId)}>
+                    Another order …
+                  </button>
+                )}
+                {same && byOrder && (
+                  <button
+                    className="btn btn-quiet border-line"
+                    onClick={() =>
+                      change('Split the block', (d) => ({
+                        ...d,
+                        plan: splitBlock(d.plan, to.blockId, to.moveId ?? '', setUpBlock(restUs)),
+                      }))
+                    }
+                  >
+                    Split here, {writeSeconds(restUs)} s set-up
+                  </button>
+                )}
               </div>
             </li>
           );
@@ -56,7 +117,9 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
       </ol>
       {worst.length === 0 && <p>Every change-over has the time it needs.</p>}
       <ChangeFiguresForm />
-      {block !== undefined && !isPlainBlock(block.kind) && <OrderDialog block={block} onClose={() => setOrdering(null)} />}
+      {block !== undefined && !isPlainBlock(block.kind) && (
+        <OrderDialog block={block} onClose={() => setOrdering(null)} />
+      )}
     </div>
   );
 }

@@ -12,10 +12,23 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
       {findings.length === 0 && <p>Nothing to say against this plan.</p>}
       <ul className="flex flex-col gap-2">
         {findings.map((f, i) => (
-          <li key={i} className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
+          <li
+            key={i}
+            className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
+          >
             <p className="font-semibold">{f.says}</p>
-            <p className="text-[12.5px] text-soft"><time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})</p>
-            {f.mends.length > 0 && <p className="mt-1 flex flex-wrap gap-1.5">{f.mends.map((m) => <button key={m.label} className="btn" onClick={() => change(m.label, (d) => applyMend(d, m))}>{m.label}</button>)}</p>}
+            <p className="text-[12.5px] text-soft">
+              <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})
+            </p>
+            {f.mends.length > 0 && (
+              <p className="mt-1 flex flex-wrap gap-1.5">
+                {f.mends.map((m) => (
+                  <button key={m.label} className="btn" onClick={() => change(m.label, (d) => applyMend(d, m))}>
+                    {m.label}
+                  </button>
+                ))}
+              </p>
+            )}
           </li>
         ))}
       </ul>

@@ -7,7 +7,11 @@ import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const WORDS: Readonly<Record<keyof ChangeFigures, string>> = {
-  knownUs: 'a move the class knows', newUs: 'a new move that must be shown', levelUs: 'floor to standing or back', propUs: 'a prop taken up or put down', sideUs: 'the other side',
+  knownUs: 'a move the class knows',
+  newUs: 'a new move that must be shown',
+  levelUs: 'floor to standing or back',
+  propUs: 'a prop taken up or put down',
+  sideUs: 'the other side',
 };
 
 /** The figures of the break adviser: common practice until a studio sets its own. */
@@ -43,15 +47,40 @@ export function ChangeFiguresForm() {
   const own = (Object.keys(WORDS) as (keyof ChangeFigures)[]).some((k) => studio.changes[k] !== USUAL_CHANGES[k]);
   return (
     <details className="mt-4 border-t pt-2">
-      <summary>What a change-over costs here {own && <span className="text-[12px] text-talk">own figures</span>}</summary>
+      <summary>
+        What a change-over costs here {own && <span className="text-[12px] text-talk">own figures</span>}
+      </summary>
       <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1">
         {(Object.keys(WORDS) as (keyof ChangeFigures)[]).map((key) => (
-          <div key={key} className="contents"><span>{WORDS[key]}</span><TimeField label={WORDS[key]} value={studio.changes[key]} onChange={(us) => void save({ ...studio.changes, [key]: us })} className="w-16 border-line! bg-sheet" /></div>
+          <div key={key} className="contents">
+            <span>{WORDS[key]}</span>
+            <TimeField
+              label={WORDS[key]}
+              value={studio.changes[key]}
+              onChange={(us) => void save({ ...studio.changes, [key]: us })}
+              className="w-16 border-line! bg-sheet"
+            />
+          </div>
         ))}
       </div>
-      <p className="mt-1 text-[12.5px] text-soft">In seconds, for all workouts of the studio. The words to be said come on top.</p>
-      <button className="btn btn-quiet border-line mt-1 mr-1.5" disabled={take === null} title={take === null ? 'There is no take with a transcript yet' : `From what the breaks of ${take.name} really took`} onClick={() => void learn()}>Learn from the take</button>
-      {own && <button className="btn btn-quiet border-line mt-1" onClick={() => void save(USUAL_CHANGES)}>Back to common practice</button>}
+      <p className="mt-1 text-[12.5px] text-soft">
+        In seconds, for all workouts of the studio. The words to be said come on top.
+      </p>
+      <button
+        className="btn btn-quiet border-line mt-1 mr-1.5"
+        disabled={take === null}
+        title={
+          take === null ? 'There is no take with a transcript yet' : `From what the breaks of ${take.name} really took`
+        }
+        onClick={() => void learn()}
+      >
+        Learn from the take
+      </button>
+      {own && (
+        <button className="btn btn-quiet border-line mt-1" onClick={() => void save(USUAL_CHANGES)}>
+          Back to common practice
+        </button>
+      )}
       {said !== null && trouble === null && <Notice>{said}</Notice>}
       {trouble !== null && <Notice alarm>{trouble}</Notice>}
     </details>

@@ -3,19 +3,43 @@ import { SidesSelect } from './SidesSelect.tsx';
 
 /** What holds for the whole class. */
 export function ClassFields() {
-  const { document: { plan }, change } = useDocument();
+  const {
+    document: { plan },
+    change,
+  } = useDocument();
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-      <label className="flex items-center gap-2"><span className="label">Instructor</span>
-        <input className="field-box w-44" value={plan.instructor} maxLength={200} onChange={(e) => change('instructor', (d) => ({ ...d, plan: { ...d.plan, instructor: e.target.value } }))} />
+      <label className="flex items-center gap-2">
+        <span className="label">Instructor</span>
+        <input
+          className="field-box w-44"
+          value={plan.instructor}
+          maxLength={200}
+          onChange={(e) => change('instructor', (d) => ({ ...d, plan: { ...d.plan, instructor: e.target.value } }))}
+        />
       </label>
-      <label className="flex items-center gap-2"><span className="label">Cueing</span>
-        <select className="field-box" value={plan.cueing} onChange={(e) => change('cueing', (d) => ({ ...d, plan: { ...d.plan, cueing: e.target.value === 'own' ? 'own' : 'mirrored' } }))}>
+      <label className="flex items-center gap-2">
+        <span className="label">Cueing</span>
+        <select
+          className="field-box"
+          value={plan.cueing}
+          onChange={(e) =>
+            change('cueing', (d) => ({
+              ...d,
+              plan: { ...d.plan, cueing: e.target.value === 'own' ? 'own' : 'mirrored' },
+            }))
+          }
+        >
           <option value="mirrored">mirrored (viewer’s side)</option>
           <option value="own">own side</option>
         </select>
       </label>
-      <SidesSelect label="Sides" value={plan.sides} inherit={null} onChange={(sides) => sides !== null && change('sides', (d) => ({ ...d, plan: { ...d.plan, sides } }))} />
+      <SidesSelect
+        label="Sides"
+        value={plan.sides}
+        inherit={null}
+        onChange={(sides) => sides !== null && change('sides', (d) => ({ ...d, plan: { ...d.plan, sides } }))}
+      />
     </div>
   );
 }

@@ -39,10 +39,16 @@ export function ExercisesPanel() {
   };
   const bringIn = async (chosen: File) => {
     try {
-      const done = await api<{ kept: number; problems: { line: number; message: string }[]; studio: Studio }>('/api/studio/exercises', { method: 'POST', body: await chosen.text() });
+      const done = await api<{ kept: number; problems: { line: number; message: string }[]; studio: Studio }>(
+        '/api/studio/exercises',
+        { method: 'POST', body: await chosen.text() },
+      );
       setStudio(done.studio);
       const [first] = done.problems;
-      setSaid({ alarm: first !== undefined, text: `${done.kept} exercises brought in.${first === undefined ? '' : ` ${done.problems.length} lines had something wrong; line ${first.line}: ${first.message}`}` });
+      setSaid({
+        alarm: first !== undefined,
+        text: `${done.kept} exercises brought in.${first === undefined ? '' : ` ${done.problems.length} lines had something wrong; line ${first.line}: ${first.message}`}`,
+      });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       setSaid({ alarm: true, text: error.message });
@@ -51,7 +57,11 @@ export function ExercisesPanel() {
   return (
     <section aria-label="Exercises">
       <input
-        aria-label="Search the exercises" placeholder="kneeling pull no impact broomstick …" value={text} className="field-box w-full" onChange={(e) => setText(e.target.value)}
+        aria-label="Search the exercises"
+        placeholder="kneeling pull no impact broomstick …"
+        value={text}
+        className="field-box w-full"
+        onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => {
           if (e.key !== 'Enter') return;
           e.preventDefault();
@@ -60,32 +70,83 @@ export function ExercisesPanel() {
           if (first !== undefined) put(first);
         }}
       />
-      <p className="mt-1 text-[12.5px] text-soft"><span className="figures">{found.length}</span> of <span className="figures">{book.all.length}</span> · <kbd className="key">Enter</kbd> puts the first at the end of the last block</p>
-      {said !== null && <div className="mt-2"><Notice alarm={said.alarm}>{said.text}</Notice></div>}
+      <p className="mt-1 text-[12.5px] text-soft">
+        <span className="figures">{found.length}</span> of <span className="figures">{book.all.length}</span> ·{' '}
+        <kbd className="key">Enter</kbd> puts the first at the end of the last block
+      </p>
+      {said !== null && (
+        <div className="mt-2">
+          <Notice alarm={said.alarm}>{said.text}</Notice>
+        </div>
+      )}
       <ul className="mt-2">
         {found.slice(0, MOST_SHOWN).map((e) => (
           <li key={e.name} className="grid grid-cols-[1fr_auto] items-start border-b">
-            <button className="py-1 text-left hover:bg-shade" onClick={() => put(e)} title={`Put ${e.name} into the class`}>
-              <span className="font-semibold">{e.name}</span>{own.has(e.name) && <span className="ml-1.5 text-[12px] text-talk">own</span>}
+            <button
+              className="py-1 text-left hover:bg-shade"
+              onClick={() => put(e)}
+              title={`Put ${e.name} into the class`}
+            >
+              <span className="font-semibold">{e.name}</span>
+              {own.has(e.name) && <span className="ml-1.5 text-[12px] text-talk">own</span>}
               <span className="block text-[12.5px] text-soft">{factsOf(e)}</span>
             </button>
-            <IconButton label={own.has(e.name) ? `Edit ${e.name}` : `Make ${e.name} your own`} onClick={() => setEditing(e)}><Pencil size={13} /></IconButton>
+            <IconButton
+              label={own.has(e.name) ? `Edit ${e.name}` : `Make ${e.name} your own`}
+              onClick={() => setEditing(e)}
+            >
+              <Pencil size={13} />
+            </IconButton>
           </li>
         ))}
       </ul>
-      {found.length > MOST_SHOWN && <p className="mt-1 text-[12.5px] text-soft">and {found.length - MOST_SHOWN} more; type another word</p>}
+      {found.length > MOST_SHOWN && (
+        <p className="mt-1 text-[12.5px] text-soft">and {found.length - MOST_SHOWN} more; type another word</p>
+      )}
       {found.length === 0 && <p className="mt-2">No exercise has all of these words.</p>}
       <div className="mt-3 flex flex-wrap gap-1.5">
-        <button className="btn" onClick={() => setEditing(blankExercise(found.length === 0 ? text.trim() : ''))}>New exercise</button>
-        <button className="btn btn-quiet border-line" onClick={() => file.current?.click()}>Bring in CSV or JSON</button>
-        {studio.exercises.length > 0 && (['csv', 'json'] as const).map((format) => <a key={format} className="btn btn-quiet border-line" href={`/api/studio/exercises/${format}`} download>Own as {format.toUpperCase()}</a>)}
-        <input ref={file} type="file" accept=".csv,.json,text/csv,application/json" className="hidden" aria-label="File of exercises" onChange={(e) => { const chosen = e.target.files?.[0]; if (chosen !== undefined) void bringIn(chosen); e.target.value = ''; }} />
+        <button className="btn" onClick={() => setEditing(blankExercise(found.length === 0 ? text.trim() : ''))}>
+          New exercise
+        </button>
+        <button className="btn btn-quiet border-line" onClick={() => file.current?.click()}>
+          Bring in CSV or JSON
+        </button>
+        {studio.exercises.length > 0 &&
+          (['csv', 'json'] as const).map((format) => (
+            <a key={format} className="btn btn-quiet border-line" href={`/api/studio/exercises/${format}`} download>
+              Own as {format.toUpperCase()}
+            </a>
+          ))}
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,.json,text/csv,application/json"
+          className="hidden"
+          aria-label="File of exercises"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            if (chosen !== undefined) void bringIn(chosen);
+            e.target.value = '';
+          }}
+        />
       </div>
-      {editing !== null && <ExerciseDialog first={editing} own={own.has(editing.name)} onClose={() => setEditing(null)} />}
+      {editing !== null && (
+        <ExerciseDialog first={editing} own={own.has(editing.name)} onClose={() => setEditing(null)} />
+      )}
     </section>
   );
 }
 
 function factsOf(e: Exercise): string {
-  return [e.start === e.end ? e.start : `${e.start} to ${e.end}`, e.pattern, e.muscles.join(', '), ...e.equipment, e.sided ? 'one-sided' : '', e.impact === 'none' ? '' : `${e.impact} impact`, `${EFFORTS[e.effort].met} MET`].filter((t) => t !== '').join(' · ');
+  return [
+    e.start === e.end ? e.start : `${e.start} to ${e.end}`,
+    e.pattern,
+    e.muscles.join(', '),
+    ...e.equipment,
+    e.sided ? 'one-sided' : '',
+    e.impact === 'none' ? '' : `${e.impact} impact`,
+    `${EFFORTS[e.effort].met} MET`,
+  ]
+    .filter((t) => t !== '')
+    .join(' · ');
 }

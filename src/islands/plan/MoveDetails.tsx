@@ -14,21 +14,43 @@ interface Props {
 /** What is set for one move alone, and what changes in later rounds. */
 export function MoveDetails({ move, rounds, set }: Props) {
   const changes = move.changes ?? [];
-  const setChange = (fromRound: number, next: Partial<RoundChange> | null) => set('change by round', (m) => {
-    const rest = (m.changes ?? []).filter((c) => c.fromRound !== fromRound);
-    const was = (m.changes ?? []).find((c) => c.fromRound === fromRound) ?? { fromRound, name: null, workUs: null, needs: null };
-    const all = next === null ? rest : [...rest, { ...was, ...next }].sort((a, b) => a.fromRound - b.fromRound);
-    const { changes: _, ...without } = m;
-    return all.length === 0 ? without : { ...without, changes: all };
-  });
-  const free = Array.from({ length: Math.max(0, Math.min(rounds, PLAN_LIMITS.changes + 1) - 1) }, (_, i) => i + 2).find((r) => !changes.some((c) => c.fromRound === r));
+  const setChange = (fromRound: number, next: Partial<RoundChange> | null) =>
+    set('change by round', (m) => {
+      const rest = (m.changes ?? []).filter((c) => c.fromRound !== fromRound);
+      const was = (m.changes ?? []).find((c) => c.fromRound === fromRound) ?? {
+        fromRound,
+        name: null,
+        workUs: null,
+        needs: null,
+      };
+      const all = next === null ? rest : [...rest, { ...was, ...next }].sort((a, b) => a.fromRound - b.fromRound);
+      const { changes: _, ...without } = m;
+      return all.length === 0 ? without : { ...without, changes: all };
+    });
+  const free = Array.from({ length: Math.max(0, Math.min(rounds, PLAN_LIMITS.changes + 1) - 1) }, (_, i) => i + 2).find(
+    (r) => !changes.some((c) => c.fromRound === r),
+  );
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 py-2 pl-8">
-      <SidesSelect label="sides" value={move.sides} inherit="as the block" onChange={(sides) => set('sides', (m) => ({ ...m, sides }))} />
-      <label className="flex items-center gap-1.5"><span className="label">position</span>
-        <select className="field-box" value={move.position ?? ''} onChange={(e) => set('position', (m) => ({ ...m, position: e.target.value === '' ? null : (e.target.value as Position) }))}>
+      <SidesSelect
+        label="sides"
+        value={move.sides}
+        inherit="as the block"
+        onChange={(sides) => set('sides', (m) => ({ ...m, sides }))}
+      />
+      <label className="flex items-center gap-1.5">
+        <span className="label">position</span>
+        <select
+          className="field-box"
+          value={move.position ?? ''}
+          onChange={(e) =>
+            set('position', (m) => ({ ...m, position: e.target.value === '' ? null : (e.target.value as Position) }))
+          }
+        >
           <option value="">not said</option>
-          {POSITIONS.map((p) => <option key={p}>{p}</option>)}
+          {POSITIONS.map((p) => (
+            <option key={p}>{p}</option>
+          ))}
         </select>
       </label>
       <ListField label="needs" value={move.needs} onChange={(needs) => set('equipment', (m) => ({ ...m, needs }))} />
@@ -39,38 +61,118 @@ export function MoveDetails({ move, rounds, set }: Props) {
       <OwnTime label="own rest" value={move.restUs} onChange={(restUs) => set('own rest', (m) => ({ ...m, restUs }))} />
       <OwnTime label="demo before" value={move.demoUs} onChange={(demoUs) => set('demo', (m) => ({ ...m, demoUs }))} />
       {changes.map((c) => (
-        <fieldset key={c.fromRound} className="flex w-full flex-wrap items-center gap-x-4 gap-y-1 border-l-2 border-ink! pl-2">
+        <fieldset
+          key={c.fromRound}
+          className="flex w-full flex-wrap items-center gap-x-4 gap-y-1 border-l-2 border-ink! pl-2"
+        >
           <legend className="sr-only">From round {c.fromRound}</legend>
-          <span>from round <span className="figures">{c.fromRound}</span></span>
+          <span>
+            from round <span className="figures">{c.fromRound}</span>
+          </span>
           <TextField label="it is" value={c.name} onChange={(name) => setChange(c.fromRound, { name })} />
-          <OwnTime label={`work from round ${c.fromRound}`} word="work" value={c.workUs} onChange={(workUs) => setChange(c.fromRound, { workUs })} />
-          <ListField label="needs" value={c.needs ?? []} onChange={(needs) => setChange(c.fromRound, { needs: needs.length === 0 ? null : needs })} />
-          <IconButton label={`No change from round ${c.fromRound}`} onClick={() => setChange(c.fromRound, null)}><X size={14} /></IconButton>
+          <OwnTime
+            label={`work from round ${c.fromRound}`}
+            word="work"
+            value={c.workUs}
+            onChange={(workUs) => setChange(c.fromRound, { workUs })}
+          />
+          <ListField
+            label="needs"
+            value={c.needs ?? []}
+            onChange={(needs) => setChange(c.fromRound, { needs: needs.length === 0 ? null : needs })}
+          />
+          <IconButton label={`No change from round ${c.fromRound}`} onClick={() => setChange(c.fromRound, null)}>
+            <X size={14} />
+          </IconButton>
         </fieldset>
       ))}
-      {free !== undefined && <button className="btn btn-quiet border-line" onClick={() => setChange(free, {})}>Change it from round {free}</button>}
+      {free !== undefined && (
+        <button className="btn btn-quiet border-line" onClick={() => setChange(free, {})}>
+          Change it from round {free}
+        </button>
+      )}
     </div>
   );
 }
 
-function OwnTime({ label, word = label, value, onChange }: { readonly label: string; readonly word?: string; readonly value: Move['workUs']; readonly onChange: (value: Move['workUs']) => void }) {
-  return <span className="flex items-center gap-1.5"><span className="label">{word}</span><TimeField label={label} value={value} placeholder="–" onChange={onChange} onClear={() => onChange(null)} className="w-16 border-line! bg-sheet" /></span>;
+function OwnTime({
+  label,
+  word = label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly word?: string;
+  readonly value: Move['workUs'];
+  readonly onChange: (value: Move['workUs']) => void;
+}) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <span className="label">{word}</span>
+      <TimeField
+        label={label}
+        value={value}
+        placeholder="–"
+        onChange={onChange}
+        onClear={() => onChange(null)}
+        className="w-16 border-line! bg-sheet"
+      />
+    </span>
+  );
 }
 
-function TextField({ label, value, onChange }: { readonly label: string; readonly value: string | null; readonly onChange: (value: string | null) => void }) {
+function TextField({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: string | null;
+  readonly onChange: (value: string | null) => void;
+}) {
   return (
-    <label className="flex items-center gap-1.5"><span className="label">{label}</span>
-      <input className="field-box w-44" value={value ?? ''} maxLength={2000} onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)} />
+    <label className="flex items-center gap-1.5">
+      <span className="label">{label}</span>
+      <input
+        className="field-box w-44"
+        value={value ?? ''}
+        maxLength={2000}
+        onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)}
+      />
     </label>
   );
 }
 
 /** A list written with commas; kept as typed while the field has the focus. */
-function ListField({ label, value, onChange }: { readonly label: string; readonly value: readonly string[]; readonly onChange: (value: string[]) => void }) {
+function ListField({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: readonly string[];
+  readonly onChange: (value: string[]) => void;
+}) {
   const [text, setText] = useState<string | null>(null);
   return (
-    <label className="flex items-center gap-1.5"><span className="label">{label}</span>
-      <input className="field-box w-52" value={text ?? value.join(', ')} onFocus={() => setText(value.join(', '))} onBlur={() => setText(null)} onChange={(e) => { setText(e.target.value); onChange(e.target.value.split(',').map((t) => t.trim()).filter((t) => t !== '').slice(0, 30)); }} />
+    <label className="flex items-center gap-1.5">
+      <span className="label">{label}</span>
+      <input
+        className="field-box w-52"
+        value={text ?? value.join(', ')}
+        onFocus={() => setText(value.join(', '))}
+        onBlur={() => setText(null)}
+        onChange={(e) => {
+          setText(e.target.value);
+          onChange(
+            e.target.value
+              .split(',')
+              .map((t) => t.trim())
+              .filter((t) => t !== '')
+              .slice(0, 30),
+          );
+        }}
+      />
     </label>
   );
 }

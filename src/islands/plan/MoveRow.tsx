@@ -6,7 +6,16 @@ import { IconButton } from '../../ui/IconButton.tsx';
 import { useChange, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { MoveDetails } from './MoveDetails.tsx';
 import { addMove, changeMove } from './edit-plan.ts';
-import { duplicateMoves, insertMoves, moveOrder, movesAsText, readMoveName, readPasted, removeMoves, shiftMoves } from './edit-many.ts';
+import {
+  duplicateMoves,
+  insertMoves,
+  moveOrder,
+  movesAsText,
+  readMoveName,
+  readPasted,
+  removeMoves,
+  shiftMoves,
+} from './edit-many.ts';
 import { focusSoon } from '../shared/focus.ts';
 import { meant, useSelection } from './selection.ts';
 
@@ -31,7 +40,8 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   const [open, setOpen] = useState(false);
   const chosen = useSelection((s) => s.ids.has(move.id));
   const { setNodeRef, setActivatorNodeRef, listeners, isDragging, isOver } = useSortable({ id: move.id });
-  const set = (label: string, next: (move: Move) => Move) => change(label, (d) => ({ ...d, plan: changeMove(d.plan, blockId, move.id, next) }));
+  const set = (label: string, next: (move: Move) => Move) =>
+    change(label, (d) => ({ ...d, plan: changeMove(d.plan, blockId, move.id, next) }));
   const planNow = () => workbench.getState().document.plan;
   const remove = (ids: ReadonlySet<string>) => {
     focusSoon(before === null ? `block-${blockId}` : `move-${before}`);
@@ -46,7 +56,11 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
       e.preventDefault();
       const typed = readMoveName(move.name);
       if (typed !== null) set('move', () => ({ ...typed, id: move.id }));
-      change('Add a move', (d) => { const added = addMove(d.plan, blockId, move.id); focusSoon(`move-${added.id}`); return { ...d, plan: added.plan }; });
+      change('Add a move', (d) => {
+        const added = addMove(d.plan, blockId, move.id);
+        focusSoon(`move-${added.id}`);
+        return { ...d, plan: added.plan };
+      });
     } else if ((many && (e.key === 'Delete' || e.key === 'Backspace')) || (e.key === 'Backspace' && move.name === '')) {
       e.preventDefault();
       remove(many ? useSelection.getState().ids : new Set([move.id]));
@@ -61,7 +75,14 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
       if (e.shiftKey && to !== undefined) useSelection.getState().extend(order, move.id, to);
       else useSelection.getState().clear();
       const next = up ? before : after;
-      focusSoon(e.shiftKey && to !== undefined ? `move-${to}` : next === null && up ? `block-${blockId}` : `move-${next ?? to ?? move.id}`, !e.shiftKey);
+      focusSoon(
+        e.shiftKey && to !== undefined
+          ? `move-${to}`
+          : next === null && up
+            ? `block-${blockId}`
+            : `move-${next ?? to ?? move.id}`,
+        !e.shiftKey,
+      );
     } else if ((e.ctrlKey || e.metaKey) && e.key === 'd') {
       e.preventDefault();
       change('Duplicate', (d) => {
@@ -94,22 +115,58 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   };
   const known = book.named(move.name);
   const facts = [
-    move.sides !== null && move.sides.kind !== 'both' ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind] : null,
-    move.position ?? known?.start ?? null, move.workUs === null ? null : `${move.workUs / 1e6} s`, ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
-    ...(move.changes ?? []).map((c) => `round ${c.fromRound}: ${[c.name, c.workUs === null ? null : `${c.workUs / 1e6} s`, c.needs?.join(', ')].filter((t) => t != null).join(', ')}`),
+    move.sides !== null && move.sides.kind !== 'both'
+      ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind]
+      : null,
+    move.position ?? known?.start ?? null,
+    move.workUs === null ? null : `${move.workUs / 1e6} s`,
+    ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
+    ...(move.changes ?? []).map(
+      (c) =>
+        `round ${c.fromRound}: ${[c.name, c.workUs === null ? null : `${c.workUs / 1e6} s`, c.needs?.join(', ')].filter((t) => t != null).join(', ')}`,
+    ),
   ].filter((fact) => fact !== null);
   return (
-    <li ref={setNodeRef} className={`border-b last:border-b-0 ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}>
+    <li
+      ref={setNodeRef}
+      className={`border-b last:border-b-0 ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}
+    >
       <div className="flex items-center gap-2 py-0.5">
         <span
-          ref={setActivatorNodeRef} {...listeners} className="figures w-6 cursor-grab touch-none text-right text-soft" title="Drag to move; click to choose"
-          onClick={(e) => (e.shiftKey ? useSelection.getState().extend(moveOrder(planNow()), move.id, move.id) : useSelection.getState().toggle(move.id))}
-        >{number}</span>
-        <input id={`move-${move.id}`} aria-label={`Move ${number} of ${blockName}`} value={move.name} maxLength={200} placeholder="Name of the move" list="exercises" className="field min-w-0 flex-1 sm:max-w-80" onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))} onKeyDown={onKeyDown} onCopy={(e) => onCopy(e, false)} onCut={(e) => onCopy(e, true)} onPaste={onPaste} />
+          ref={setActivatorNodeRef}
+          {...listeners}
+          className="figures w-6 cursor-grab touch-none text-right text-soft"
+          title="Drag to move; click to choose"
+          onClick={(e) =>
+            e.shiftKey
+              ? useSelection.getState().extend(moveOrder(planNow()), move.id, move.id)
+              : useSelection.getState().toggle(move.id)
+          }
+        >
+          {number}
+        </span>
+        <input
+          id={`move-${move.id}`}
+          aria-label={`Move ${number} of ${blockName}`}
+          value={move.name}
+          maxLength={200}
+          placeholder="Name of the move"
+          list="exercises"
+          className="field min-w-0 flex-1 sm:max-w-80"
+          onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))}
+          onKeyDown={onKeyDown}
+          onCopy={(e) => onCopy(e, false)}
+          onCut={(e) => onCopy(e, true)}
+          onPaste={onPaste}
+        />
         <span className="hidden flex-1 truncate text-[13px] text-soft sm:inline">{facts.join(' · ')}</span>
         <span className="ml-auto flex items-center">
-          <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>{open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}</IconButton>
-          <IconButton label={`Delete ${move.name}`} onClick={() => remove(new Set([move.id]))}><X size={14} /></IconButton>
+          <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>
+            {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
+          </IconButton>
+          <IconButton label={`Delete ${move.name}`} onClick={() => remove(new Set([move.id]))}>
+            <X size={14} />
+          </IconButton>
         </span>
       </div>
       {open && <MoveDetails move={move} rounds={rounds} set={set} />}

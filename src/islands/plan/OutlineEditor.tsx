@@ -12,7 +12,10 @@ export function OutlineEditor() {
   return (
     <div>
       <textarea
-        aria-label="The plan as an outline" value={text} spellCheck={false} rows={Math.max(18, text.split('\n').length + 1)}
+        aria-label="The plan as an outline"
+        value={text}
+        spellCheck={false}
+        rows={Math.max(18, text.split('\n').length + 1)}
         className="field-box w-full font-mono text-[12.5px] leading-relaxed"
         onChange={(e) => {
           setText(e.target.value);
@@ -22,10 +25,18 @@ export function OutlineEditor() {
       />
       {problems.length > 0 && (
         <ul role="status" className="mt-2 border-l-[3px] border-alarm! bg-sheet px-3 py-2">
-          {problems.slice(0, 12).map((p, i) => <li key={i}>{p.line > 0 && <span className="figures mr-2">line {p.line}</span>}{p.message}</li>)}
+          {problems.slice(0, 12).map((p, i) => (
+            <li key={i}>
+              {p.line > 0 && <span className="figures mr-2">line {p.line}</span>}
+              {p.message}
+            </li>
+          ))}
         </ul>
       )}
-      <p className="mt-2 text-[13px] text-soft">A block begins with <code>##</code>, a move with <code>-</code>. After the name: <code>sides own</code>, <code>half-kneeling</code>, <code>needs: crate</code>, <code>easier: …</code>, each after a <code>|</code>.</p>
+      <p className="mt-2 text-[13px] text-soft">
+        A block begins with <code>##</code>, a move with <code>-</code>. After the name: <code>sides own</code>,{' '}
+        <code>half-kneeling</code>, <code>needs: crate</code>, <code>easier: …</code>, each after a <code>|</code>.
+      </p>
     </div>
   );
 }

@@ -18,14 +18,34 @@ export function PlanSide() {
   const { plan, compiled } = useDerived();
   const { studio, book } = useStudio();
   const [side, setSide] = useState<Side>('segments');
-  const changes = useMemo(() => changeOvers(plan, compiled.segments, studio.changes, book), [plan, compiled, studio, book]);
-  const findings = useMemo(() => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-short'), [plan, compiled, studio, book]);
+  const changes = useMemo(
+    () => changeOvers(plan, compiled.segments, studio.changes, book),
+    [plan, compiled, studio, book],
+  );
+  const findings = useMemo(
+    () => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-short'),
+    [plan, compiled, studio, book],
+  );
   const short = changes.filter((c) => c.shortUs > 0 && c.plannedUs > 0);
   return (
-    <aside aria-label="Computed from the plan" className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
+    <aside
+      aria-label="Computed from the plan"
+      className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
+      tabIndex={0}
+    >
       <Tabs
-        label="What is shown beside the plan" chosen={side} onChoose={setSide}
-        tabs={[{ name: 'segments', word: 'Segments' }, { name: 'exercises', word: 'Exercises' }, { name: 'breaks', word: 'Breaks', count: short.length }, { name: 'counts', word: 'Counts' }, { name: 'length', word: 'Length' }, { name: 'balance', word: 'Balance' }, { name: 'cautions', word: 'Cautions', count: findings.length }]}
+        label="What is shown beside the plan"
+        chosen={side}
+        onChoose={setSide}
+        tabs={[
+          { name: 'segments', word: 'Segments' },
+          { name: 'exercises', word: 'Exercises' },
+          { name: 'breaks', word: 'Breaks', count: short.length },
+          { name: 'counts', word: 'Counts' },
+          { name: 'length', word: 'Length' },
+          { name: 'balance', word: 'Balance' },
+          { name: 'cautions', word: 'Cautions', count: findings.length },
+        ]}
       />
       <div className="pt-3">
         {side === 'segments' && <SegmentList />}

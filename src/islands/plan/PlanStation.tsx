@@ -21,11 +21,12 @@ export function PlanStation() {
   const [asText, setAsText] = useState(false);
   const [versions, setVersions] = useState(false);
   const { plan } = document;
-  const add = (kind: BlockKind) => change('Add a block', (d) => {
-    const added = addBlock(d.plan, kind, null);
-    focusSoon(`block-${added.id}`);
-    return { ...d, plan: added.plan };
-  });
+  const add = (kind: BlockKind) =>
+    change('Add a block', (d) => {
+      const added = addBlock(d.plan, kind, null);
+      focusSoon(`block-${added.id}`);
+      return { ...d, plan: added.plan };
+    });
   // The sheet is made by the server from what is saved: what is not yet sent goes first.
   const print = async () => {
     if (compiled.total === 0) return;
@@ -33,41 +34,95 @@ export function PlanStation() {
     window.open(`/api/workouts/${id}/run-sheet.pdf`, '_blank');
   };
   useCommands([
-    { label: 'New block', keys: 'B', run: () => add('circuit') }, { label: asText ? 'Show the plan as blocks' : 'Show the plan as an outline', keys: 'T', run: () => setAsText(!asText) },
-    { label: 'Versions: keep, compare, bring back', keys: 'V', run: () => setVersions(true) }, { label: 'Print the run sheet', keys: 'R', run: () => void print() },
+    { label: 'New block', keys: 'B', run: () => add('circuit') },
+    {
+      label: asText ? 'Show the plan as blocks' : 'Show the plan as an outline',
+      keys: 'T',
+      run: () => setAsText(!asText),
+    },
+    { label: 'Versions: keep, compare, bring back', keys: 'V', run: () => setVersions(true) },
+    { label: 'Print the run sheet', keys: 'R', run: () => void print() },
   ]);
-  usePlanKeys({ outline: () => setAsText((was) => !was), versions: () => setVersions(true), print: () => void print() });
+  usePlanKeys({
+    outline: () => setAsText((was) => !was),
+    versions: () => setVersions(true),
+    print: () => void print(),
+  });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_23rem] gap-x-4">
       <div className="px-4 py-5 sm:px-6">
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <ClassFields />
           <div className="flex flex-wrap items-center gap-1.5">
-            <button className="btn btn-quiet border-line" title="Named versions, and what changed since (key V)" onClick={() => setVersions(true)}>Versions</button>
-            <button className="btn btn-quiet border-line" title="The run sheet as PDF (key R)" disabled={compiled.total === 0} onClick={() => void print()}>Run sheet</button>
-          <div role="group" aria-label="How the plan is shown" className="flex">
-            <button className={`btn rounded-r-none ${asText ? '' : 'btn-main'}`} aria-pressed={!asText} onClick={() => setAsText(false)}>Blocks</button>
-            <button className={`btn rounded-l-none border-l-0 ${asText ? 'btn-main' : ''}`} aria-pressed={asText} onClick={() => setAsText(true)}>Outline</button>
-          </div>
+            <button
+              className="btn btn-quiet border-line"
+              title="Named versions, and what changed since (key V)"
+              onClick={() => setVersions(true)}
+            >
+              Versions
+            </button>
+            <button
+              className="btn btn-quiet border-line"
+              title="The run sheet as PDF (key R)"
+              disabled={compiled.total === 0}
+              onClick={() => void print()}
+            >
+              Run sheet
+            </button>
+            <div role="group" aria-label="How the plan is shown" className="flex">
+              <button
+                className={`btn rounded-r-none ${asText ? '' : 'btn-main'}`}
+                aria-pressed={!asText}
+                onClick={() => setAsText(false)}
+              >
+                Blocks
+              </button>
+              <button
+                className={`btn rounded-l-none border-l-0 ${asText ? 'btn-main' : ''}`}
+                aria-pressed={asText}
+                onClick={() => setAsText(true)}
+              >
+                Outline
+              </button>
+            </div>
           </div>
         </div>
         {versions && <VersionsDialog onClose={() => setVersions(false)} />}
-        {asText ? <OutlineEditor /> : (
+        {asText ? (
+          <OutlineEditor />
+        ) : (
           <>
             {plan.blocks.length === 0 && (
               <div className="border-y py-10 text-center">
                 <h2 className="text-2xl">An empty class</h2>
-                <p className="mx-auto mt-1 max-w-lg text-soft">Press <kbd className="key">B</kbd> for a block and type <code>Main: 3 rounds, 40/20</code>; <kbd className="key">Enter</kbd> for the first move and for each one after it. Or switch to the outline and paste a class you have.</p>
+                <p className="mx-auto mt-1 max-w-lg text-soft">
+                  Press <kbd className="key">B</kbd> for a block and type <code>Main: 3 rounds, 40/20</code>;{' '}
+                  <kbd className="key">Enter</kbd> for the first move and for each one after it. Or switch to the
+                  outline and paste a class you have.
+                </p>
               </div>
             )}
-            <datalist id="exercises">{book.all.map((e) => <option key={e.name} value={e.name}>{[e.start, e.pattern, ...e.equipment].join(', ')}</option>)}</datalist>
+            <datalist id="exercises">
+              {book.all.map((e) => (
+                <option key={e.name} value={e.name}>
+                  {[e.start, e.pattern, ...e.equipment].join(', ')}
+                </option>
+              ))}
+            </datalist>
             <BlockList blocks={plan.blocks} />
             <div className="mt-5 flex flex-wrap items-center gap-1.5 border-t pt-4">
               <span className="label mr-1">Add</span>
-              {BLOCK_KINDS.map((kind) => <button key={kind} className="btn btn-quiet border-line" onClick={() => add(kind)}>{kind}</button>)}
+              {BLOCK_KINDS.map((kind) => (
+                <button key={kind} className="btn btn-quiet border-line" onClick={() => add(kind)}>
+                  {kind}
+                </button>
+              ))}
             </div>
             <p className="mt-4 text-[12.5px] text-soft max-sm:hidden">
-              <kbd className="key">Enter</kbd> next move · <kbd className="key">Shift ↑↓</kbd> choose several · <kbd className="key">Alt ↑↓</kbd> move · <kbd className="key">Ctrl D</kbd> duplicate · <kbd className="key">Ctrl C</kbd> <kbd className="key">X</kbd> <kbd className="key">V</kbd> between blocks and workouts · <kbd className="key">Alt B</kbd> new block
+              <kbd className="key">Enter</kbd> next move · <kbd className="key">Shift ↑↓</kbd> choose several ·{' '}
+              <kbd className="key">Alt ↑↓</kbd> move · <kbd className="key">Ctrl D</kbd> duplicate ·{' '}
+              <kbd className="key">Ctrl C</kbd> <kbd className="key">X</kbd> <kbd className="key">V</kbd> between blocks
+              and workouts · <kbd className="key">Alt B</kbd> new block
             </p>
           </>
         )}

@@ -31,7 +31,13 @@ export function PositionStrip({ plan, segments, total }: Props) {
           <li key={position} className="grid grid-cols-[5.5rem_1fr] items-center text-[12.5px]">
             <span className="text-soft">{position}</span>
             <span className="relative h-[9px] border-b">
-              {spans.map((s) => <span key={s.start} className="absolute top-0 bottom-0 bg-change" style={{ left: `${(s.start / total) * 100}%`, width: `${((s.end - s.start) / total) * 100}%` }} />)}
+              {spans.map((s) => (
+                <span
+                  key={s.start}
+                  className="absolute top-0 bottom-0 bg-change"
+                  style={{ left: `${(s.start / total) * 100}%`, width: `${((s.end - s.start) / total) * 100}%` }}
+                />
+              ))}
             </span>
           </li>
         ))}

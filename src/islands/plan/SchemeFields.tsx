@@ -5,27 +5,63 @@ import { TimeField } from '../shared/TimeField.tsx';
 
 type Kind = Exclude<Scheme['kind'], 'plain'>;
 const WORDS: Readonly<Record<Kind, string>> = {
-  interval: 'work / rest', pair: 'pairs', emom: 'every minute', ladder: 'ladder', reps: 'repetitions', counts: 'counts to music', hold: 'holds', flow: 'flow',
+  interval: 'work / rest',
+  pair: 'pairs',
+  emom: 'every minute',
+  ladder: 'ladder',
+  reps: 'repetitions',
+  counts: 'counts to music',
+  hold: 'holds',
+  flow: 'flow',
 };
 const s = fromSeconds;
 const FRESH: Readonly<Record<Kind, Scheme>> = {
-  interval: defaultScheme('circuit'), pair: { kind: 'pair', firstUs: s(40), secondUs: s(20), restUs: s(20) }, emom: { kind: 'emom', periodUs: s(60), workUs: s(45) },
-  ladder: { kind: 'ladder', worksUs: [s(20), s(30), s(40)], restUs: s(15) }, reps: { kind: 'reps', reps: 10, repUs: s(5), tempo: '3-1-1-0', restUs: s(30) },
-  counts: { kind: 'counts', counts: 32, milliBpm: 126_000, restUs: s(0) }, hold: defaultScheme('hold'), flow: defaultScheme('flow'),
+  interval: defaultScheme('circuit'),
+  pair: { kind: 'pair', firstUs: s(40), secondUs: s(20), restUs: s(20) },
+  emom: { kind: 'emom', periodUs: s(60), workUs: s(45) },
+  ladder: { kind: 'ladder', worksUs: [s(20), s(30), s(40)], restUs: s(15) },
+  reps: { kind: 'reps', reps: 10, repUs: s(5), tempo: '3-1-1-0', restUs: s(30) },
+  counts: { kind: 'counts', counts: 32, milliBpm: 126_000, restUs: s(0) },
+  hold: defaultScheme('hold'),
+  flow: defaultScheme('flow'),
 };
 
 /** How a block is timed. */
-export function SchemeFields({ scheme, plain, onChange }: { readonly scheme: Scheme; readonly plain: boolean; readonly onChange: (scheme: Scheme) => void }) {
+export function SchemeFields({
+  scheme,
+  plain,
+  onChange,
+}: {
+  readonly scheme: Scheme;
+  readonly plain: boolean;
+  readonly onChange: (scheme: Scheme) => void;
+}) {
   const box = 'w-13 border-line! bg-sheet';
-  const time = (label: string, value: Micros, set: (value: Micros) => Scheme) => <TimeField label={label} value={value} onChange={(v) => onChange(set(v))} className={box} />;
+  const time = (label: string, value: Micros, set: (value: Micros) => Scheme) => (
+    <TimeField label={label} value={value} onChange={(v) => onChange(set(v))} className={box} />
+  );
   if (plain || scheme.kind === 'plain') {
     const lengthUs = scheme.kind === 'plain' ? scheme.lengthUs : micros(0);
-    return <span className="flex items-center gap-1.5"><span className="label">lasts</span>{time('Length', lengthUs, (v) => ({ kind: 'plain', lengthUs: v }))}</span>;
+    return (
+      <span className="flex items-center gap-1.5">
+        <span className="label">lasts</span>
+        {time('Length', lengthUs, (v) => ({ kind: 'plain', lengthUs: v }))}
+      </span>
+    );
   }
   return (
     <span className="flex flex-wrap items-center gap-1.5">
-      <select aria-label="Timing" className="field-box" value={scheme.kind} onChange={(e) => onChange(FRESH[e.target.value as Kind])}>
-        {Object.entries(WORDS).map(([kind, words]) => <option key={kind} value={kind}>{words}</option>)}
+      <select
+        aria-label="Timing"
+        className="field-box"
+        value={scheme.kind}
+        onChange={(e) => onChange(FRESH[e.target.value as Kind])}
+      >
+        {Object.entries(WORDS).map(([kind, words]) => (
+          <option key={kind} value={kind}>
+            {words}
+          </option>
+        ))}
       </select>
       <Fields scheme={scheme} onChange={onChange} time={time} />
     </span>
@@ -40,28 +76,113 @@ interface FieldsProps {
 
 function Fields({ scheme, onChange, time }: FieldsProps) {
   const count = (label: string, value: number, low: number, high: number, set: (value: number) => Scheme) => (
-    <input type="number" aria-label={label} title={label} min={low} max={high} value={value} className="field-box w-13 text-right" onChange={(e) => { const n = Number(e.target.value); if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n)); }} />
+    <input
+      type="number"
+      aria-label={label}
+      title={label}
+      min={low}
+      max={high}
+      value={value}
+      className="field-box w-13 text-right"
+      onChange={(e) => {
+        const n = Number(e.target.value);
+        if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n));
+      }}
+    />
   );
   const label = (text: string) => <span className="label">{text}</span>;
   switch (scheme.kind) {
-    case 'interval': return <>{time('Work', scheme.workUs, (workUs) => ({ ...scheme, workUs }))}{label('/')}{time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}{label('×')}{count('Times each move', scheme.sets, 1, 100, (sets) => ({ ...scheme, sets: Math.round(sets) }))}</>;
-    case 'pair': return <>{time('First of the pair', scheme.firstUs, (firstUs) => ({ ...scheme, firstUs }))}{label('then')}{time('Second of the pair', scheme.secondUs, (secondUs) => ({ ...scheme, secondUs }))}{label('rest')}{time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}</>;
-    case 'emom': return <>{label('every')}{time('Period', scheme.periodUs, (periodUs) => ({ ...scheme, periodUs }))}{label('work')}{time('Work', scheme.workUs, (workUs) => ({ ...scheme, workUs }))}</>;
-    case 'ladder': return <><input aria-label="Steps of the ladder, in seconds" className="field-box w-36" defaultValue={scheme.worksUs.map((w) => w / 1e6).join('-')} onChange={(e) => { const works = e.target.value.split(/[-, ]+/).filter((t) => t !== '').map(Number); if (works.length > 0 && works.every((n) => n > 0 && n <= 3600)) onChange({ ...scheme, worksUs: works.map(fromSeconds) }); }} />{label('rest')}{time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}</>;
-    case 'reps': return (
-      <>
-        {count('Repetitions', scheme.reps, 1, 999, (reps) => ({ ...scheme, reps: Math.round(reps) }))}{label('tempo')}
-        <input aria-label="Tempo of a repetition, down-hold-up-hold in seconds" className="field-box w-24" defaultValue={scheme.tempo ?? String(scheme.repUs / 1e6)} onChange={(e) => {
-          const tempo = tempoLength(e.target.value.trim());
-          const pace = Number(e.target.value);
-          if (tempo !== null) onChange({ ...scheme, tempo: e.target.value.trim(), repUs: tempo });
-          else if (pace > 0 && pace < 60) onChange({ ...scheme, tempo: null, repUs: fromSeconds(pace) });
-        }} />
-        {label('rest')}{time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
-      </>
-    );
-    case 'counts': return <>{count('Counts', scheme.counts, 1, 999, (counts) => ({ ...scheme, counts: Math.round(counts) }))}{label('at')}{count('Beats a minute', scheme.milliBpm / 1000, 40, 220, (bpm) => ({ ...scheme, milliBpm: Math.round(bpm * 1000) }))}{label('rest')}{time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}</>;
-    case 'hold': return <>{time('Hold', scheme.holdUs, (holdUs) => ({ ...scheme, holdUs }))}{label('change')}{time('Change-over', scheme.changeUs, (changeUs) => ({ ...scheme, changeUs }))}</>;
-    case 'flow': return <>{time('Each move', scheme.lengthUs, (lengthUs) => ({ ...scheme, lengthUs }))}</>;
+    case 'interval':
+      return (
+        <>
+          {time('Work', scheme.workUs, (workUs) => ({ ...scheme, workUs }))}
+          {label('/')}
+          {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
+          {label('×')}
+          {count('Times each move', scheme.sets, 1, 100, (sets) => ({ ...scheme, sets: Math.round(sets) }))}
+        </>
+      );
+    case 'pair':
+      return (
+        <>
+          {time('First of the pair', scheme.firstUs, (firstUs) => ({ ...scheme, firstUs }))}
+          {label('then')}
+          {time('Second of the pair', scheme.secondUs, (secondUs) => ({ ...scheme, secondUs }))}
+          {label('rest')}
+          {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
+        </>
+      );
+    case 'emom':
+      return (
+        <>
+          {label('every')}
+          {time('Period', scheme.periodUs, (periodUs) => ({ ...scheme, periodUs }))}
+          {label('work')}
+          {time('Work', scheme.workUs, (workUs) => ({ ...scheme, workUs }))}
+        </>
+      );
+    case 'ladder':
+      return (
+        <>
+          <input
+            aria-label="Steps of the ladder, in seconds"
+            className="field-box w-36"
+            defaultValue={scheme.worksUs.map((w) => w / 1e6).join('-')}
+            onChange={(e) => {
+              const works = e.target.value
+                .split(/[-, ]+/)
+                .filter((t) => t !== '')
+                .map(Number);
+              if (works.length > 0 && works.every((n) => n > 0 && n <= 3600))
+                onChange({ ...scheme, worksUs: works.map(fromSeconds) });
+            }}
+          />
+          {label('rest')}
+          {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
+        </>
+      );
+    case 'reps':
+      return (
+        <>
+          {count('Repetitions', scheme.reps, 1, 999, (reps) => ({ ...scheme, reps: Math.round(reps) }))}
+          {label('tempo')}
+          <input
+            aria-label="Tempo of a repetition, down-hold-up-hold in seconds"
+            className="field-box w-24"
+            defaultValue={scheme.tempo ?? String(scheme.repUs / 1e6)}
+            onChange={(e) => {
+              const tempo = tempoLength(e.target.value.trim());
+              const pace = Number(e.target.value);
+              if (tempo !== null) onChange({ ...scheme, tempo: e.target.value.trim(), repUs: tempo });
+              else if (pace > 0 && pace < 60) onChange({ ...scheme, tempo: null, repUs: fromSeconds(pace) });
+            }}
+          />
+          {label('rest')}
+          {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
+        </>
+      );
+    case 'counts':
+      return (
+        <>
+          {count('Counts', scheme.counts, 1, 999, (counts) => ({ ...scheme, counts: Math.round(counts) }))}
+          {label('at')}
+          {count('Beats a minute', scheme.milliBpm / 1000, 40, 220, (bpm) => ({
+            ...scheme,
+            milliBpm: Math.round(bpm * 1000),
+          }))}
+          {label('rest')}
+          {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
+        </>
+      );
+    case 'hold':
+      return (
+        <>
+          {time('Hold', scheme.holdUs, (holdUs) => ({ ...scheme, holdUs }))}
+          {label('change')}
+          {time('Change-over', scheme.changeUs, (changeUs) => ({ ...scheme, changeUs }))}
+        </>
+      );
+    case 'flow':
+      return <>{time('Each move', scheme.lengthUs, (lengthUs) => ({ ...scheme, lengthUs }))}</>;
   }
 }

@@ -10,26 +10,47 @@ const MOST_ROWS = 400;
 
 /** The compiled class, following every keystroke. */
 export function SegmentList() {
-  const { compiled: { segments, total } } = useDerived();
-  const sum = (test: (s: (typeof segments)[number]) => boolean) => segments.filter(test).reduce((n, s) => n + s.end - s.start, 0) as Micros;
+  const {
+    compiled: { segments, total },
+  } = useDerived();
+  const sum = (test: (s: (typeof segments)[number]) => boolean) =>
+    segments.filter(test).reduce((n, s) => n + s.end - s.start, 0) as Micros;
   const side = (name: 'left' | 'right') => sum((s) => s.side === name);
   return (
     <section aria-label="Compiled segments">
       <div className="flex items-baseline justify-between">
         <h2 className="text-lg">Segments</h2>
-        <time data-testid="total" className="text-2xl! font-semibold">{writeTime(total)}</time>
+        <time data-testid="total" className="text-2xl! font-semibold">
+          {writeTime(total)}
+        </time>
       </div>
       <p className="mt-0.5 mb-3 text-[13px] text-soft">
-        {segments.filter(isActive).length} intervals · <span className="figures">{writeTime(sum(isActive))}</span> of moves
-        {side('left') + side('right') > 0 && <> · left <span className="figures">{writeSeconds(side('left'))}</span> s, right <span className="figures">{writeSeconds(side('right'))}</span> s</>}
+        {segments.filter(isActive).length} intervals · <span className="figures">{writeTime(sum(isActive))}</span> of
+        moves
+        {side('left') + side('right') > 0 && (
+          <>
+            {' '}
+            · left <span className="figures">{writeSeconds(side('left'))}</span> s, right{' '}
+            <span className="figures">{writeSeconds(side('right'))}</span> s
+          </>
+        )}
       </p>
       <ol>
         {segments.slice(0, MOST_ROWS).map((s, i) => {
           const newGroup = s.blockId !== segments[i - 1]?.blockId || s.round !== segments[i - 1]?.round;
           return (
             <Row
-              key={s.key} heading={newGroup ? `${s.blockName}${s.rounds > 1 ? ` · round ${s.round}` : ''}` : null} kind={s.kind} start={s.start} length={(s.end - s.start) as Micros} side={sideWord(s.side)}
-              words={isActive(s) || s.label === KIND_WORD[s.kind] ? s.label : `${s.label} · ${KIND_WORD[s.kind].toLowerCase()}`}
+              key={s.key}
+              heading={newGroup ? `${s.blockName}${s.rounds > 1 ? ` · round ${s.round}` : ''}` : null}
+              kind={s.kind}
+              start={s.start}
+              length={(s.end - s.start) as Micros}
+              side={sideWord(s.side)}
+              words={
+                isActive(s) || s.label === KIND_WORD[s.kind]
+                  ? s.label
+                  : `${s.label} · ${KIND_WORD[s.kind].toLowerCase()}`
+              }
             />
           );
         })}
@@ -57,7 +78,10 @@ const Row = memo(function Row({ heading, kind, start, length, words, side }: Row
       <div className={`kind-${kind} grid grid-cols-[3.4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
         <time className="text-soft">{writeTime(start)}</time>
         <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />
-        <span className={`truncate ${kind === 'work' || kind === 'hold' ? '' : 'text-soft'}`}>{words}{side !== '' && <span className="text-soft"> · {side}</span>}</span>
+        <span className={`truncate ${kind === 'work' || kind === 'hold' ? '' : 'text-soft'}`}>
+          {words}
+          {side !== '' && <span className="text-soft"> · {side}</span>}
+        </span>
         <span className="figures">{writeSeconds(length)}</span>
       </div>
     </li>

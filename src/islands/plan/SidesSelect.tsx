@@ -3,7 +3,11 @@ import { fromSeconds } from '../../core/time/micros.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 
 const WORDS: Readonly<Record<SidePolicy['kind'], string>> = {
-  both: 'no sides', own: 'each side its interval', half: 'switch at half-time', alternate: 'alternate each rep', rounds: 'other side in the other round',
+  both: 'no sides',
+  own: 'each side its interval',
+  half: 'switch at half-time',
+  alternate: 'alternate each rep',
+  rounds: 'other side in the other round',
 };
 const SWITCH = fromSeconds(4);
 
@@ -22,24 +26,42 @@ export function SidesSelect({ label, value, inherit, onChange }: Props) {
   const make = (next: string, side: 'left' | 'right'): SidePolicy | null => {
     if (next === 'inherit') return null;
     if (next === 'both') return { kind: 'both' };
-    if (next === 'half') return { kind: 'half', first: side, changeUs: value?.kind === 'half' ? value.changeUs : SWITCH };
+    if (next === 'half')
+      return { kind: 'half', first: side, changeUs: value?.kind === 'half' ? value.changeUs : SWITCH };
     return { kind: next as 'own' | 'alternate' | 'rounds', first: side };
   };
   return (
     <span className="flex items-center gap-1.5">
-      <label className="flex items-center gap-2"><span className="label">{label}</span>
+      <label className="flex items-center gap-2">
+        <span className="label">{label}</span>
         <select className="field-box" value={kind} onChange={(e) => onChange(make(e.target.value, first))}>
           {inherit !== null && <option value="inherit">{inherit}</option>}
-          {Object.entries(WORDS).map(([name, words]) => <option key={name} value={name}>{words}</option>)}
+          {Object.entries(WORDS).map(([name, words]) => (
+            <option key={name} value={name}>
+              {words}
+            </option>
+          ))}
         </select>
       </label>
       {value !== null && value.kind !== 'both' && value.kind !== 'alternate' && (
-        <select aria-label={`${label}: first side`} className="field-box" value={first} onChange={(e) => onChange(make(value.kind, e.target.value === 'right' ? 'right' : 'left'))}>
+        <select
+          aria-label={`${label}: first side`}
+          className="field-box"
+          value={first}
+          onChange={(e) => onChange(make(value.kind, e.target.value === 'right' ? 'right' : 'left'))}
+        >
           <option value="left">left first</option>
           <option value="right">right first</option>
         </select>
       )}
-      {value?.kind === 'half' && <TimeField label={`${label}: seconds the switch costs`} value={value.changeUs} onChange={(changeUs) => onChange({ ...value, changeUs })} className="w-14 border-line! bg-sheet" />}
+      {value?.kind === 'half' && (
+        <TimeField
+          label={`${label}: seconds the switch costs`}
+          value={value.changeUs}
+          onChange={(changeUs) => onChange({ ...value, changeUs })}
+          className="w-14 border-line! bg-sheet"
+        />
+      )}
     </span>
   );
 }

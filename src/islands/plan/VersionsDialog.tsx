@@ -37,74 +37,172 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
     }
   };
   const load = () => attempt(async () => setVersions(await api<Version[]>(path)));
-  useEffect(() => { void load(); }, []);
-  const keep = () => attempt(async () => {
-    await workbench.flush();
-    await api(path, sendJson('POST', { name }));
-    setName('');
-    await load();
+  useEffect(() => {
+    void load();
+  }, []);
+  const keep = () =>
+    attempt(async () => {
+      await workbench.flush();
+      await api(path, sendJson('POST', { name }));
+      setName('');
+      await load();
+    });
+  const fetchVersion = async (version: Version) => ({
+    version,
+    document: await api<WorkoutDocument>(`/api/workouts/${id}/history/${version.revision}`),
   });
-  const fetchVersion = async (version: Version) => ({ version, document: await api<WorkoutDocument>(`/api/workouts/${id}/history/${version.revision}`) });
   const look = (version: Version) => attempt(async () => setShown(await fetchVersion(version)));
-  const compareWith = (version: Version | undefined) => attempt(async () => setAgainst(version === undefined ? null : await fetchVersion(version)));
-  const forget = (version: Version) => attempt(async () => {
-    await api(`${path}/${version.id}`, { method: 'DELETE' });
-    if (shown?.version.id === version.id) setShown(null);
-    await load();
-  });
+  const compareWith = (version: Version | undefined) =>
+    attempt(async () => setAgainst(version === undefined ? null : await fetchVersion(version)));
+  const forget = (version: Version) =>
+    attempt(async () => {
+      await api(`${path}/${version.id}`, { method: 'DELETE' });
+      if (shown?.version.id === version.id) setShown(null);
+      await load();
+    });
   const bringBack = () => {
     if (shown === null) return;
-    change(`Bring back “${shown.version.name}”`, (d) => ({ ...d, plan: shown.document.plan, script: shown.document.script }));
+    change(`Bring back “${shown.version.name}”`, (d) => ({
+      ...d,
+      plan: shown.document.plan,
+      script: shown.document.script,
+    }));
     onClose();
   };
-  const comparison = useMemo(() => (shown === null ? null : comparePlans(shown.document.plan, against?.document.plan ?? document.plan)), [shown, against, document.plan]);
+  const comparison = useMemo(
+    () => (shown === null ? null : comparePlans(shown.document.plan, against?.document.plan ?? document.plan)),
+    [shown, against, document.plan],
+  );
   return (
     <Dialog title="Versions" onClose={onClose} wide>
-      <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); void keep(); }}>
-        <label className="flex flex-1 flex-col"><span className="label">Keep the workout as it is now under a name</span><input autoFocus required className="field-box" maxLength={120} value={name} placeholder="before the first filming day" onChange={(e) => setName(e.target.value)} /></label>
-        <button type="submit" className="btn btn-main">Keep</button>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <label className="flex flex-1 flex-col">
+          <span className="label">Keep the workout as it is now under a name</span>
+          <input
+            autoFocus
+            required
+            className="field-box"
+            maxLength={120}
+            value={name}
+            placeholder="before the first filming day"
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <button type="submit" className="btn btn-main">
+          Keep
+        </button>
       </form>
-      {trouble !== null && <div className="mt-2"><Notice alarm>{trouble}</Notice></div>}
-      {versions === null ? <p className="mt-4 text-soft">Opening …</p> : versions.length === 0 ? <p className="mt-4 text-soft">No version has a name yet. Every change is in the history anyway; a name makes it easy to find.</p> : (
+      {trouble !== null && (
+        <div className="mt-2">
+          <Notice alarm>{trouble}</Notice>
+        </div>
+      )}
+      {versions === null ? (
+        <p className="mt-4 text-soft">Opening …</p>
+      ) : versions.length === 0 ? (
+        <p className="mt-4 text-soft">
+          No version has a name yet. Every change is in the history anyway; a name makes it easy to find.
+        </p>
+      ) : (
         <ul className="mt-4">
           {versions.map((v) => (
             <li key={v.id} className="flex items-baseline gap-3 border-b py-1">
-              <button className={`flex-1 text-left underline-offset-4 hover:underline ${shown?.version.id === v.id ? 'font-bold' : ''}`} onClick={() => void look(v)}>{v.name}</button>
+              <button
+                className={`flex-1 text-left underline-offset-4 hover:underline ${shown?.version.id === v.id ? 'font-bold' : ''}`}
+                onClick={() => void look(v)}
+              >
+                {v.name}
+              </button>
               <span className="figures text-soft">revision {v.revision}</span>
               <time className="text-soft">{v.madeAt.slice(0, 16).replace('T', ' ')}</time>
-              <button className="btn btn-quiet" onClick={() => void forget(v)}>Forget the name</button>
+              <button className="btn btn-quiet" onClick={() => void forget(v)}>
+                Forget the name
+              </button>
             </li>
           ))}
         </ul>
       )}
       {shown !== null && comparison !== null && (
         <>
-          <label className="mt-4 flex items-center gap-2"><span className="label">“{shown.version.name}” compared with</span>
-            <select className="field-box" value={against?.version.id ?? ''} onChange={(e) => void compareWith(versions?.find((v) => v.id === e.target.value))}>
+          <label className="mt-4 flex items-center gap-2">
+            <span className="label">“{shown.version.name}” compared with</span>
+            <select
+              className="field-box"
+              value={against?.version.id ?? ''}
+              onChange={(e) => void compareWith(versions?.find((v) => v.id === e.target.value))}
+            >
               <option value="">the workout as it is now</option>
-              {versions?.filter((v) => v.id !== shown.version.id).map((v) => <option key={v.id} value={v.id}>{v.name}</option>)}
+              {versions
+                ?.filter((v) => v.id !== shown.version.id)
+                .map((v) => (
+                  <option key={v.id} value={v.id}>
+                    {v.name}
+                  </option>
+                ))}
             </select>
           </label>
           <Compared comparison={comparison} name={shown.version.name} until={against?.version.name ?? 'now'} />
-          <div className="mt-3 flex justify-end gap-2"><button className="btn btn-quiet" onClick={onClose}>Close</button><button className="btn" disabled={against === null && comparison.differences.length === 0} onClick={bringBack}>Bring “{shown.version.name}” back</button></div>
+          <div className="mt-3 flex justify-end gap-2">
+            <button className="btn btn-quiet" onClick={onClose}>
+              Close
+            </button>
+            <button
+              className="btn"
+              disabled={against === null && comparison.differences.length === 0}
+              onClick={bringBack}
+            >
+              Bring “{shown.version.name}” back
+            </button>
+          </div>
         </>
       )}
     </Dialog>
   );
 }
 
-const VERB: Readonly<Record<Difference['kind'], string>> = { added: 'new', removed: 'gone', moved: 'moved', changed: 'changed' };
+const VERB: Readonly<Record<Difference['kind'], string>> = {
+  added: 'new',
+  removed: 'gone',
+  moved: 'moved',
+  changed: 'changed',
+};
 
-function Compared({ comparison, name, until }: { readonly comparison: Comparison; readonly name: string; readonly until: string }) {
+function Compared({
+  comparison,
+  name,
+  until,
+}: {
+  readonly comparison: Comparison;
+  readonly name: string;
+  readonly until: string;
+}) {
   const { differences, lengths, beforeUs, afterUs } = comparison;
   const off = lengths.filter((l) => l.beforeUs !== l.afterUs);
   return (
     <section aria-label={`From ${name} to ${until}`} className="mt-3 grid gap-6 sm:grid-cols-[1fr_17rem]">
       <div>
-        <h3>From “{name}” to {until === 'now' ? 'now' : `“${until}”`}</h3>
-        {differences.length === 0 ? <p className="text-soft">The plan is the same.</p> : (
+        <h3>
+          From “{name}” to {until === 'now' ? 'now' : `“${until}”`}
+        </h3>
+        {differences.length === 0 ? (
+          <p className="text-soft">The plan is the same.</p>
+        ) : (
           <ul className="mt-1 max-h-72 overflow-y-auto text-[13.5px]">
-            {differences.map((d, i) => <li key={i} className="grid grid-cols-[4.5rem_1fr] border-b py-0.5"><span className="text-soft">{VERB[d.kind]}</span><span>{d.place}{d.fields.length > 0 && <span className="text-soft"> · {d.fields.join(', ')}</span>}</span></li>)}
+            {differences.map((d, i) => (
+              <li key={i} className="grid grid-cols-[4.5rem_1fr] border-b py-0.5">
+                <span className="text-soft">{VERB[d.kind]}</span>
+                <span>
+                  {d.place}
+                  {d.fields.length > 0 && <span className="text-soft"> · {d.fields.join(', ')}</span>}
+                </span>
+              </li>
+            ))}
           </ul>
         )}
       </div>
@@ -112,7 +210,9 @@ function Compared({ comparison, name, until }: { readonly comparison: Comparison
         <h3>Length</h3>
         <table className="mt-1 w-full text-[13.5px]">
           <tbody>
-            {off.map((l) => <LengthRow key={l.name} name={l.name} before={l.beforeUs} after={l.afterUs} />)}
+            {off.map((l) => (
+              <LengthRow key={l.name} name={l.name} before={l.beforeUs} after={l.afterUs} />
+            ))}
             <LengthRow name="the class" before={beforeUs} after={afterUs} strong />
           </tbody>
         </table>
@@ -121,14 +221,26 @@ function Compared({ comparison, name, until }: { readonly comparison: Comparison
   );
 }
 
-function LengthRow({ name, before, after, strong = false }: { readonly name: string; readonly before: Micros | null; readonly after: Micros | null; readonly strong?: boolean }) {
+function LengthRow({
+  name,
+  before,
+  after,
+  strong = false,
+}: {
+  readonly name: string;
+  readonly before: Micros | null;
+  readonly after: Micros | null;
+  readonly strong?: boolean;
+}) {
   const by = (after ?? 0) - (before ?? 0);
   return (
     <tr className={`border-b ${strong ? 'font-bold' : ''}`}>
       <td className="py-0.5">{name}</td>
       <td className="text-right figures">{before === null ? '–' : writeTime(before)}</td>
       <td className="pl-2 text-right figures">{after === null ? '–' : writeTime(after)}</td>
-      <td className="pl-2 text-right figures">{by === 0 ? '±0' : `${by > 0 ? '+' : '−'}${writeTime(micros(Math.abs(by)))}`}</td>
+      <td className="pl-2 text-right figures">
+        {by === 0 ? '±0' : `${by > 0 ? '+' : '−'}${writeTime(micros(Math.abs(by)))}`}
+      </td>
     </tr>
   );
 }

@@ -2,21 +2,43 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
 import { type Plan, newBlock } from '../../core/plan/plan.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { blockAsText, dropBlock, dropMoves, duplicateBlock, duplicateMoves, insertBlocks, insertMoves, movesAsText, readBlockName, readMoveName, readPasted, removeMoves, shiftMoves, splitBlock } from './edit-many.ts';
+import {
+  blockAsText,
+  dropBlock,
+  dropMoves,
+  duplicateBlock,
+  duplicateMoves,
+  insertBlocks,
+  insertMoves,
+  movesAsText,
+  readBlockName,
+  readMoveName,
+  readPasted,
+  removeMoves,
+  shiftMoves,
+  splitBlock,
+} from './edit-many.ts';
 import { useSelection } from './selection.ts';
 
 const plan = readOutline('# M\n## One: 30/10\n- A\n- B\n- C\n## Water: water 0:20\n## Two: 40/20\n- D\n- E').value;
 const names = (p: Plan) => p.blocks.map((b) => `${b.name}: ${b.moves.map((m) => m.name).join(' ')}`);
 const id = (name: string) => plan.blocks.flatMap((b) => b.moves).find((m) => m.name === name)?.id ?? '';
 const ids = (...list: string[]) => new Set(list.map(id));
-const unique = (p: Plan) => { const all = p.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]); return new Set(all).size === all.length; };
+const unique = (p: Plan) => {
+  const all = p.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]);
+  return new Set(all).size === all.length;
+};
 const [one, water, two] = plan.blocks.map((b) => b.id) as [string, string, string];
 
 describe('several moves at once', () => {
   it('are removed, duplicated with new ids and shifted as a group, over the edge of a block', () => {
     expect(names(removeMoves(plan, ids('A', 'E')))).toEqual(['One: B C', 'Water: ', 'Two: D']);
     const twice = duplicateMoves(plan, ids('A', 'B', 'D'));
-    expect([names(twice.plan), unique(twice.plan), twice.ids.length]).toEqual([['One: A B A B C', 'Water: ', 'Two: D D E'], true, 3]);
+    expect([names(twice.plan), unique(twice.plan), twice.ids.length]).toEqual([
+      ['One: A B A B C', 'Water: ', 'Two: D D E'],
+      true,
+      3,
+    ]);
     expect(names(shiftMoves(plan, ids('B', 'C'), 1))).toEqual(['One: A', 'Water: ', 'Two: B C D E']);
     expect(names(shiftMoves(plan, ids('A', 'B'), -1))).toEqual(names(plan));
   });
@@ -45,7 +67,10 @@ describe('blocks', () => {
     const copy = duplicateBlock(plan, one).plan;
     expect([names(copy).slice(0, 2), unique(copy)]).toEqual([['One: A B C', 'One: A B C'], true]);
     const split = splitBlock(plan, one, id('C'), newBlock('x', 'set-up', 'Set up'));
-    expect([names(split), unique(split)]).toEqual([['One: A B', 'Set up: ', 'One, second part: C', 'Water: ', 'Two: D E'], true]);
+    expect([names(split), unique(split)]).toEqual([
+      ['One: A B', 'Set up: ', 'One, second part: C', 'Water: ', 'Two: D E'],
+      true,
+    ]);
     expect(split.blocks[2]?.moves[0]?.id).toBe(id('C'));
   });
 });
@@ -64,9 +89,17 @@ describe('text', () => {
     expect(readPasted('just a few words')).toBeNull();
   });
   it('typed into a name gives settings: Main: 3 rounds, 40/20 and Row | sides own', () => {
-    expect(readBlockName('Main: 3 rounds, 40/20')).toMatchObject({ name: 'Main', rounds: 3, scheme: { kind: 'interval', workUs: 40e6, restUs: 20e6 } });
+    expect(readBlockName('Main: 3 rounds, 40/20')).toMatchObject({
+      name: 'Main',
+      rounds: 3,
+      scheme: { kind: 'interval', workUs: 40e6, restUs: 20e6 },
+    });
     expect([readBlockName('Main'), readBlockName('Main: purple')]).toEqual([null, null]);
-    expect(readMoveName('Row | sides own | needs: crate')).toMatchObject({ name: 'Row', sides: { kind: 'own', first: 'left' }, needs: ['crate'] });
+    expect(readMoveName('Row | sides own | needs: crate')).toMatchObject({
+      name: 'Row',
+      sides: { kind: 'own', first: 'left' },
+      needs: ['crate'],
+    });
     expect(readMoveName('Row')).toBeNull();
   });
 });

@@ -9,7 +9,12 @@ export function moveOrder(plan: Plan): string[] {
 }
 
 export function removeMoves(plan: Plan, ids: ReadonlySet<string>): Plan {
-  return { ...plan, blocks: plan.blocks.map((b) => (b.moves.some((m) => ids.has(m.id)) ? { ...b, moves: b.moves.filter((m) => !ids.has(m.id)) } : b)) };
+  return {
+    ...plan,
+    blocks: plan.blocks.map((b) =>
+      b.moves.some((m) => ids.has(m.id)) ? { ...b, moves: b.moves.filter((m) => !ids.has(m.id)) } : b,
+    ),
+  };
 }
 
 /** Copies of the moves, each group after the last of its block. Returns the ids of the copies. */
@@ -28,13 +33,23 @@ export function duplicateMoves(plan: Plan, ids: ReadonlySet<string>): { plan: Pl
 }
 
 /** Puts moves into a block at a place, with new ids. */
-export function insertMoves(plan: Plan, blockId: string, at: number, moves: readonly Move[]): { plan: Plan; ids: string[] } {
+export function insertMoves(
+  plan: Plan,
+  blockId: string,
+  at: number,
+  moves: readonly Move[],
+): { plan: Plan; ids: string[] } {
   let next = plan;
   const ids: string[] = [];
   for (const [i, move] of moves.entries()) {
     const id = freeId(next, 'm');
     ids.push(id);
-    next = { ...next, blocks: next.blocks.map((b) => (b.id === blockId ? { ...b, moves: b.moves.toSpliced(at + i, 0, { ...move, id }) } : b)) };
+    next = {
+      ...next,
+      blocks: next.blocks.map((b) =>
+        b.id === blockId ? { ...b, moves: b.moves.toSpliced(at + i, 0, { ...move, id }) } : b,
+      ),
+    };
   }
   return { plan: next, ids };
 }
@@ -58,7 +73,9 @@ export function dropMoves(plan: Plan, ids: ReadonlySet<string>, blockId: string,
 
 /** Moves the chosen ones one place up or down; over the edge of a block into its neighbour. */
 export function shiftMoves(plan: Plan, ids: ReadonlySet<string>, by: -1 | 1): Plan {
-  const list = plan.blocks.flatMap((b) => b.moves.filter((m) => ids.has(m.id)).map((m) => ({ block: b.id, move: m.id })));
+  const list = plan.blocks.flatMap((b) =>
+    b.moves.filter((m) => ids.has(m.id)).map((m) => ({ block: b.id, move: m.id })),
+  );
   if (list.length === 0) return plan;
   let next = plan;
   const blockOf = (id: string) => next.blocks.find((b) => b.moves.some((m) => m.id === id));
@@ -107,8 +124,13 @@ export function blockAsText(block: Block): string {
 }
 
 /** What a pasted text holds: whole blocks, or moves with a line each; null where it is ordinary text for one field. */
-export function readPasted(text: string): { readonly blocks: readonly Block[]; readonly moves: readonly Move[] } | null {
-  const lines = text.split(/\r?\n/).map((l) => l.trim()).filter((l) => l !== '');
+export function readPasted(
+  text: string,
+): { readonly blocks: readonly Block[]; readonly moves: readonly Move[] } | null {
+  const lines = text
+    .split(/\r?\n/)
+    .map((l) => l.trim())
+    .filter((l) => l !== '');
   if (/^##\s/m.test(text)) {
     const { blocks } = readOutline(/^#\s/m.test(text) ? text : `# Pasted\n${text}`).value;
     return blocks.length === 0 ? null : { blocks, moves: [] };
@@ -143,5 +165,13 @@ export function splitBlock(plan: Plan, blockId: string, beforeMove: string, setU
   const between = insertBlocks(head, [{ ...setUp, moves: [] }], at + 1).plan;
   const id = freeId(between, 'b');
   // The moves keep their ids, so that their cues and notes go with them.
-  return { ...between, blocks: between.blocks.toSpliced(at + 2, 0, { ...block, id, name: `${block.name}, second part`, moves: block.moves.slice(cut) }) };
+  return {
+    ...between,
+    blocks: between.blocks.toSpliced(at + 2, 0, {
+      ...block,
+      id,
+      name: `${block.name}, second part`,
+      moves: block.moves.slice(cut),
+    }),
+  };
 }

@@ -74,7 +74,11 @@ describe('editing a plan', () => {
 
   it('keeps what it can when a block changes its kind', () => {
     const [, , main] = plan.blocks;
-    expect(changeKind(main as never, 'strength')).toMatchObject({ kind: 'strength', scheme: main?.scheme, moves: main?.moves });
+    expect(changeKind(main as never, 'strength')).toMatchObject({
+      kind: 'strength',
+      scheme: main?.scheme,
+      moves: main?.moves,
+    });
     expect(changeKind(main as never, 'water')).toMatchObject({ kind: 'water', scheme: { kind: 'plain' }, moves: [] });
   });
 
@@ -94,7 +98,10 @@ describe('a plan read anew from its outline', () => {
     expect(main?.id).toBe('b3');
     expect(main?.moves.map((m) => m.id).slice(1)).toEqual(['b3m3', 'b3m1']);
     expect(new Set(ids(next)).size).toBe(ids(next).length);
-    const keys = (p: Plan) => compile(p).segments.filter((s) => s.label === 'Squat' && s.round === 1).map((s) => s.key);
+    const keys = (p: Plan) =>
+      compile(p)
+        .segments.filter((s) => s.label === 'Squat' && s.round === 1)
+        .map((s) => s.key);
     expect(keys(next)).toEqual(keys(plan));
   });
 

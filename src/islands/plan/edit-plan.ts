@@ -1,5 +1,14 @@
 import { freshIds } from '../../core/plan/ids.ts';
-import { type Block, type BlockKind, type Move, type Plan, defaultScheme, isPlainBlock, newBlock, newMove } from '../../core/plan/plan.ts';
+import {
+  type Block,
+  type BlockKind,
+  type Move,
+  type Plan,
+  defaultScheme,
+  isPlainBlock,
+  newBlock,
+  newMove,
+} from '../../core/plan/plan.ts';
 
 /** A new id that is not used in the plan. */
 export function freeId(plan: Plan, prefix: string): string {
@@ -15,7 +24,17 @@ export function changeMove(plan: Plan, blockId: string, moveId: string, next: (m
 }
 
 const NAMES: Readonly<Record<BlockKind, string>> = {
-  'warm-up': 'Warm-up', circuit: 'Circuit', strength: 'Strength', cardio: 'Cardio', core: 'Core', hold: 'Holds', flow: 'Flow', 'cool-down': 'Cool-down', talk: 'Talk', 'set-up': 'Set-up', water: 'Water',
+  'warm-up': 'Warm-up',
+  circuit: 'Circuit',
+  strength: 'Strength',
+  cardio: 'Cardio',
+  core: 'Core',
+  hold: 'Holds',
+  flow: 'Flow',
+  'cool-down': 'Cool-down',
+  talk: 'Talk',
+  'set-up': 'Set-up',
+  water: 'Water',
 };
 
 export function addBlock(plan: Plan, kind: BlockKind, after: string | null): { plan: Plan; id: string } {
@@ -28,7 +47,15 @@ export function addBlock(plan: Plan, kind: BlockKind, after: string | null): { p
 export function addMove(plan: Plan, blockId: string, after: string | null, name = ''): { plan: Plan; id: string } {
   const id = freeId(plan, 'm');
   return {
-    id, plan: changeBlock(plan, blockId, (b) => ({ ...b, moves: b.moves.toSpliced(after === null ? b.moves.length : b.moves.findIndex((m) => m.id === after) + 1, 0, newMove(id, name)) })),
+    id,
+    plan: changeBlock(plan, blockId, (b) => ({
+      ...b,
+      moves: b.moves.toSpliced(
+        after === null ? b.moves.length : b.moves.findIndex((m) => m.id === after) + 1,
+        0,
+        newMove(id, name),
+      ),
+    })),
   };
 }
 
@@ -54,7 +81,8 @@ export function shiftMove(plan: Plan, blockId: string, moveId: string, by: -1 | 
   const at = block?.moves.findIndex((m) => m.id === moveId) ?? -1;
   const move = block?.moves[at];
   if (block === undefined || move === undefined) return plan;
-  if (at + by >= 0 && at + by < block.moves.length) return changeBlock(plan, blockId, (o) => ({ ...o, moves: o.moves.toSpliced(at, 1).toSpliced(at + by, 0, move) }));
+  if (at + by >= 0 && at + by < block.moves.length)
+    return changeBlock(plan, blockId, (o) => ({ ...o, moves: o.moves.toSpliced(at, 1).toSpliced(at + by, 0, move) }));
   for (let n = b + by; n >= 0 && n < plan.blocks.length; n += by) {
     const other = plan.blocks[n] as Block;
     if (isPlainBlock(other.kind)) continue;
@@ -66,13 +94,24 @@ export function shiftMove(plan: Plan, blockId: string, moveId: string, by: -1 | 
 
 export function duplicateMove(plan: Plan, blockId: string, move: Move): { plan: Plan; id: string } {
   const id = freeId(plan, 'm');
-  return { id, plan: changeBlock(plan, blockId, (b) => ({ ...b, moves: b.moves.toSpliced(b.moves.findIndex((m) => m.id === move.id) + 1, 0, { ...move, id }) })) };
+  return {
+    id,
+    plan: changeBlock(plan, blockId, (b) => ({
+      ...b,
+      moves: b.moves.toSpliced(b.moves.findIndex((m) => m.id === move.id) + 1, 0, { ...move, id }),
+    })),
+  };
 }
 
 /** Another kind keeps what it can: moves stay unless the kind holds none, the scheme stays where it fits. */
 export function changeKind(block: Block, kind: BlockKind): Block {
   const fits = (block.scheme.kind === 'plain') === isPlainBlock(kind);
-  return { ...block, kind, scheme: fits ? block.scheme : defaultScheme(kind), moves: isPlainBlock(kind) ? [] : block.moves };
+  return {
+    ...block,
+    kind,
+    scheme: fits ? block.scheme : defaultScheme(kind),
+    moves: isPlainBlock(kind) ? [] : block.moves,
+  };
 }
 
 /**
@@ -90,7 +129,8 @@ export function keepIds(before: Plan, after: Plan): Plan {
   const all = new Set(before.blocks.flatMap((b) => [b.id, ...b.moves.map((m) => m.id)]));
   const idFor = (kept: string | undefined, prefix: string) => {
     let id = kept;
-    while (id === undefined || used.has(id) || (kept === undefined && all.has(id))) id = `${prefix}${all.size + ++fresh}`;
+    while (id === undefined || used.has(id) || (kept === undefined && all.has(id)))
+      id = `${prefix}${all.size + ++fresh}`;
     used.add(id);
     return id;
   };
@@ -99,7 +139,11 @@ export function keepIds(before: Plan, after: Plan): Plan {
     blocks: after.blocks.map((block) => {
       const was = take(old, block.name);
       const moves = [...(was?.moves ?? [])];
-      return { ...block, id: idFor(was?.id, 'b'), moves: block.moves.map((move) => ({ ...move, id: idFor(take(moves, move.name)?.id, 'm') })) };
+      return {
+        ...block,
+        id: idFor(was?.id, 'b'),
+        moves: block.moves.map((move) => ({ ...move, id: idFor(take(moves, move.name)?.id, 'm') })),
+      };
     }),
   };
 }

@@ -13,8 +13,11 @@ interface Selection {
 
 /** Which moves of the plan are chosen. It belongs to the page, not to the document. */
 export const useSelection = create<Selection>()((set, get) => ({
-  ids: new Set(), anchor: null,
-  clear: () => { if (get().ids.size > 0 || get().anchor !== null) set({ ids: new Set(), anchor: null }); },
+  ids: new Set(),
+  anchor: null,
+  clear: () => {
+    if (get().ids.size > 0 || get().anchor !== null) set({ ids: new Set(), anchor: null });
+  },
   choose: (ids) => set({ ids: new Set(ids), anchor: null }),
   toggle: (id) => {
     const ids = new Set(get().ids);

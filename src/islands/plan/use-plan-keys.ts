@@ -28,11 +28,28 @@ export function usePlanKeys(doing: Doing): void {
       });
     };
     return tinykeys(window, {
-      b: (e) => { if (!inField(e)) block(e); },
+      b: (e) => {
+        if (!inField(e)) block(e);
+      },
       'Alt+b': block,
-      t: (e) => { if (!inField(e)) { e.preventDefault(); doing.outline(); } },
-      v: (e) => { if (!inField(e)) { e.preventDefault(); doing.versions(); } },
-      r: (e) => { if (!inField(e)) { e.preventDefault(); doing.print(); } },
+      t: (e) => {
+        if (!inField(e)) {
+          e.preventDefault();
+          doing.outline();
+        }
+      },
+      v: (e) => {
+        if (!inField(e)) {
+          e.preventDefault();
+          doing.versions();
+        }
+      },
+      r: (e) => {
+        if (!inField(e)) {
+          e.preventDefault();
+          doing.print();
+        }
+      },
       Escape: () => useSelection.getState().clear(),
     });
   });

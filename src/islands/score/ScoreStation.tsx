@@ -16,13 +16,18 @@ const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
 /** The score: the class as it was recorded, a stave a segment, with the picture beside it. */
 export function ScoreStation() {
   const { take, facts, produced, aligning } = useDerived();
-  const { document: { edit } } = useDocument();
+  const {
+    document: { edit },
+  } = useDocument();
   const staves = useScore();
   const [selected, setSelected] = useState<string | null>(null);
   const [zoom, setZoom] = useState(2);
   const [rules, setRules] = useState(false);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
-  const ass = useMemo(() => (take === null || produced === null ? null : writeAss(produced.lanes, take)), [produced, take]);
+  const ass = useMemo(
+    () => (take === null || produced === null ? null : writeAss(produced.lanes, take)),
+    [produced, take],
+  );
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
@@ -36,7 +41,9 @@ export function ScoreStation() {
       else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
       else if (to !== undefined && staves[to] !== undefined) {
         select(staves[to].segment.key, staves[to].segment.start);
-        document.querySelector(`[data-stave="${CSS.escape(staves[to].segment.key)}"]`)?.scrollIntoView({ block: 'nearest' });
+        document
+          .querySelector(`[data-stave="${CSS.escape(staves[to].segment.key)}"]`)
+          ?.scrollIntoView({ block: 'nearest' });
       } else return;
       event.preventDefault();
     };
@@ -44,32 +51,77 @@ export function ScoreStation() {
     return () => window.removeEventListener('keydown', onKey);
   }, [staves, selected, select]);
 
-  if (take === null || facts === null) return <NotYet title="Nothing recorded to draw" href="shoot" action="To the takes">The score shows the class as it was filmed. It needs a take and its transcript.</NotYet>;
-  if (produced === null) return <p role="status" className="p-8 text-soft">{aligning ? 'Aligning …' : 'Nothing to draw.'}</p>;
+  if (take === null || facts === null)
+    return (
+      <NotYet title="Nothing recorded to draw" href="shoot" action="To the takes">
+        The score shows the class as it was filmed. It needs a take and its transcript.
+      </NotYet>
+    );
+  if (produced === null)
+    return (
+      <p role="status" className="p-8 text-soft">
+        {aligning ? 'Aligning …' : 'Nothing to draw.'}
+      </p>
+    );
   const current = staves.find((s) => s.segment.key === selected) ?? null;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
       <div className="min-w-0 pb-10 max-lg:order-2">
         <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
-          <span><kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays · <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames</span>
-          <label className="flex items-center gap-2">a row is
-            <select className="field-box" value={zoom} onChange={(e) => setZoom(Number(e.target.value))}>{ZOOMS_S.map((s, i) => <option key={s} value={i}>{s} s</option>)}</select>
+          <span>
+            <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
+            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames
+          </span>
+          <label className="flex items-center gap-2">
+            a row is
+            <select className="field-box" value={zoom} onChange={(e) => setZoom(Number(e.target.value))}>
+              {ZOOMS_S.map((s, i) => (
+                <option key={s} value={i}>
+                  {s} s
+                </option>
+              ))}
+            </select>
           </label>
         </div>
         <ol aria-label="Staves">
           {staves.map((data, i) => (
             <Fragment key={`${data.segment.key}@${data.segment.start}`}>
-              {data.group !== staves[i - 1]?.group && <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">{data.group}</li>}
-              <Stave data={data} rowUs={rowUs} selected={data.segment.key === selected} down={edit.rules.timer.direction === 'down'} select={select} />
+              {data.group !== staves[i - 1]?.group && (
+                <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">
+                  {data.group}
+                </li>
+              )}
+              <Stave
+                data={data}
+                rowUs={rowUs}
+                selected={data.segment.key === selected}
+                down={edit.rules.timer.direction === 'down'}
+                select={select}
+              />
             </Fragment>
           ))}
         </ol>
       </div>
-      <aside aria-label="Picture and details" className="border-l bg-sheet/60 px-4 py-4 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto">
+      <aside
+        aria-label="Picture and details"
+        className="border-l bg-sheet/60 px-4 py-4 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
+      >
         <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={ass} />
         <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">
-          <button className={`px-2 py-1 ${rules ? 'text-soft' : 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]'}`} aria-pressed={!rules} onClick={() => setRules(false)}>This segment</button>
-          <button className={`px-2 py-1 ${rules ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`} aria-pressed={rules} onClick={() => setRules(true)}>Rules of the class</button>
+          <button
+            className={`px-2 py-1 ${rules ? 'text-soft' : 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]'}`}
+            aria-pressed={!rules}
+            onClick={() => setRules(false)}
+          >
+            This segment
+          </button>
+          <button
+            className={`px-2 py-1 ${rules ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`}
+            aria-pressed={rules}
+            onClick={() => setRules(true)}
+          >
+            Rules of the class
+          </button>
         </div>
         {rules ? <RulesPanel /> : <Inspector data={current} findings={produced.findings} select={select} />}
       </aside>

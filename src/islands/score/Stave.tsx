@@ -26,7 +26,8 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
   const alarms = data.findings.filter((f) => f.severity === 'alarm').length;
   return (
     <li
-      data-stave={segment.key} aria-current={selected || undefined}
+      data-stave={segment.key}
+      aria-current={selected || undefined}
       className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
     >
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
@@ -34,17 +35,41 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
         <span className="block leading-tight font-semibold">{segment.label}</span>
         <span className="block text-[12.5px] leading-snug text-soft">
           {[KIND_WORD[segment.kind], sideWord(segment.side), place].filter(Boolean).join(' · ')}
-          {isActive(segment) && needs.length > 0 && <><br />{needs.join(', ')}</>}
+          {isActive(segment) && needs.length > 0 && (
+            <>
+              <br />
+              {needs.join(', ')}
+            </>
+          )}
         </span>
       </button>
       <div className="col-span-2 min-w-0 sm:col-span-1">
-        {Array.from({ length: rows }, (_, r) => <StaveRow key={r} data={data} from={segment.start + r * rowUs} rowUs={rowUs} down={down} select={select} />)}
+        {Array.from({ length: rows }, (_, r) => (
+          <StaveRow key={r} data={data} from={segment.start + r * rowUs} rowUs={rowUs} down={down} select={select} />
+        ))}
       </div>
       <div className="figures hidden pt-4 text-right leading-relaxed whitespace-nowrap sm:block">
-        <span className="block h-[5px] w-full bg-shade" title="Spoken, of the room there is for speech"><span className={`block h-full ${data.saidUs > data.roomUs ? 'bg-alarm' : 'bg-ink'}`} style={{ width: `${Math.min(100, (data.saidUs / Math.max(1, data.roomUs)) * 100)}%` }} /></span>
-        <span className="block text-soft">{writeSeconds(data.saidUs, 0)} of {writeSeconds(data.roomUs, 0)} s</span>
-        {data.plannedUs !== null && Math.abs(over) >= 1e6 && <span className={`block ${Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>{over > 0 ? '+' : ''}{writeSeconds(micros(over))} s</span>}
-        {alarms > 0 && <span className="mt-0.5 inline-block rounded-full bg-alarm px-1.5 text-paper">{alarms}<span className="sr-only"> findings</span></span>}
+        <span className="block h-[5px] w-full bg-shade" title="Spoken, of the room there is for speech">
+          <span
+            className={`block h-full ${data.saidUs > data.roomUs ? 'bg-alarm' : 'bg-ink'}`}
+            style={{ width: `${Math.min(100, (data.saidUs / Math.max(1, data.roomUs)) * 100)}%` }}
+          />
+        </span>
+        <span className="block text-soft">
+          {writeSeconds(data.saidUs, 0)} of {writeSeconds(data.roomUs, 0)} s
+        </span>
+        {data.plannedUs !== null && Math.abs(over) >= 1e6 && (
+          <span className={`block ${Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}>
+            {over > 0 ? '+' : ''}
+            {writeSeconds(micros(over))} s
+          </span>
+        )}
+        {alarms > 0 && (
+          <span className="mt-0.5 inline-block rounded-full bg-alarm px-1.5 text-paper">
+            {alarms}
+            <span className="sr-only"> findings</span>
+          </span>
+        )}
       </div>
     </li>
   );
@@ -83,28 +108,65 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
       }}
     >
       <div className="figures relative h-[15px] text-[10.5px]! text-(--k)" aria-hidden="true">
-        {data.chapter !== null && from === segment.start && <span className="absolute -top-0.5 -left-1 h-[16px] w-[3px] bg-ink" title={`Chapter: ${data.chapter.title}`} />}
+        {data.chapter !== null && from === segment.start && (
+          <span
+            className="absolute -top-0.5 -left-1 h-[16px] w-[3px] bg-ink"
+            title={`Chapter: ${data.chapter.title}`}
+          />
+        )}
         {marks.map((at) => {
           const label = Math.round((down ? segment.end - at : at - segment.start) / 1e6);
-          return <span key={at} className="absolute -translate-x-1/2" style={{ left: x(at) }}>{at - from < rowUs * 0.012 && !down ? '' : label}</span>;
+          return (
+            <span key={at} className="absolute -translate-x-1/2" style={{ left: x(at) }}>
+              {at - from < rowUs * 0.012 && !down ? '' : label}
+            </span>
+          );
         })}
       </div>
       <div className="relative" style={{ height: depth * 21 + 5 }}>
-        <span className={`pattern kind-${segment.kind} absolute inset-y-0 left-0 border-l-[3px] border-(--k)!`} style={{ width: x(end) }} aria-hidden="true" />
+        <span
+          className={`pattern kind-${segment.kind} absolute inset-y-0 left-0 border-l-[3px] border-(--k)!`}
+          style={{ width: x(end) }}
+          aria-hidden="true"
+        />
         {planned < end - 1e6 && (
-          <span className="absolute inset-y-[-2px] border-[1.5px] border-dashed border-alarm!" style={{ left: x(Math.max(from, planned)), width: `calc(${x(end)} - ${x(Math.max(from, planned))})` }} title={`Runs ${writeSeconds(micros(segment.end - planned))} s over`} />
+          <span
+            className="absolute inset-y-[-2px] border-[1.5px] border-dashed border-alarm!"
+            style={{ left: x(Math.max(from, planned)), width: `calc(${x(end)} - ${x(Math.max(from, planned))})` }}
+            title={`Runs ${writeSeconds(micros(segment.end - planned))} s over`}
+          />
         )}
         {lines.map((l) => (
-          <span key={`${l.start}`} className="absolute" style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}>
-            <span title={l.text} className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[12px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}>{l.text}</span>
-            <span className={`absolute top-[17px] left-0 h-[2px] ${l.call ? 'bg-ink' : 'bg-soft/60'}`} style={{ width: `${((l.end - l.start) / Math.max(1, l.shownUs)) * 100}%` }} />
+          <span
+            key={`${l.start}`}
+            className="absolute"
+            style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}
+          >
+            <span
+              title={l.text}
+              className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[12px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}
+            >
+              {l.text}
+            </span>
+            <span
+              className={`absolute top-[17px] left-0 h-[2px] ${l.call ? 'bg-ink' : 'bg-soft/60'}`}
+              style={{ width: `${((l.end - l.start) / Math.max(1, l.shownUs)) * 100}%` }}
+            />
           </span>
         ))}
       </div>
       <div className="relative h-[17px]">
         {caption !== null && (
-          <span className="absolute flex h-[9px] items-end border-x border-b border-soft!" style={{ left: x(Math.max(from, caption.start)), width: `calc(${x(Math.min(end, caption.end))} - ${x(Math.max(from, caption.start))})` }}>
-            <span className="absolute top-[1px] left-2 truncate bg-paper px-1 text-[11.5px] leading-[15px] italic">{caption.heading === '' ? caption.text : `${caption.text} · ${caption.heading.toLowerCase()}`}</span>
+          <span
+            className="absolute flex h-[9px] items-end border-x border-b border-soft!"
+            style={{
+              left: x(Math.max(from, caption.start)),
+              width: `calc(${x(Math.min(end, caption.end))} - ${x(Math.max(from, caption.start))})`,
+            }}
+          >
+            <span className="absolute top-[1px] left-2 truncate bg-paper px-1 text-[11.5px] leading-[15px] italic">
+              {caption.heading === '' ? caption.text : `${caption.text} · ${caption.heading.toLowerCase()}`}
+            </span>
           </span>
         )}
       </div>
@@ -116,7 +178,14 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
 function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end: number; readonly rowUs: number }) {
   const at = usePlayhead((s) => (s.at !== null && s.at >= from && s.at < end ? s.at : null));
   if (at === null) return null;
-  return <span className="pointer-events-none absolute inset-y-0 w-[2px] bg-ink" style={{ left: `${((at - from) / rowUs) * 100}%` }}><span className="absolute -top-[2px] -left-[4px] border-x-[5px] border-t-[7px] border-x-transparent! border-t-ink!" /></span>;
+  return (
+    <span
+      className="pointer-events-none absolute inset-y-0 w-[2px] bg-ink"
+      style={{ left: `${((at - from) / rowUs) * 100}%` }}
+    >
+      <span className="absolute -top-[2px] -left-[4px] border-x-[5px] border-t-[7px] border-x-transparent! border-t-ink!" />
+    </span>
+  );
 }
 
 interface FannedLine extends StaveLine {
@@ -133,7 +202,10 @@ const MOST_ROWS = 3;
 function fan(lines: readonly StaveLine[], rowUs: number): FannedLine[] {
   const last: FannedLine[] = [];
   return lines.map((line) => {
-    const free = (r: number) => { const before = last[r]; return before === undefined ? -Infinity : before.start + before.shownUs; };
+    const free = (r: number) => {
+      const before = last[r];
+      return before === undefined ? -Infinity : before.start + before.shownUs;
+    };
     const rows = Array.from({ length: MOST_ROWS }, (_, r) => r);
     const row = rows.find((r) => free(r) <= line.start) ?? rows.reduce((a, b) => (free(b) < free(a) ? b : a));
     const before = last[row];

@@ -36,37 +36,71 @@ export interface StaveData {
 
 const CALL = /^(three[., ]+two|four[., ]+three|five[., ]+four|half.?way|ten seconds?|next up|and rest|rest)\b/i;
 
-const DIGITS: Readonly<Record<string, string>> = { one: '1', two: '2', three: '3', four: '4', five: '5', six: '6', eight: '8' };
+const DIGITS: Readonly<Record<string, string>> = {
+  one: '1',
+  two: '2',
+  three: '3',
+  four: '4',
+  five: '5',
+  six: '6',
+  eight: '8',
+};
 
 /** A countdown as figures, for it is read as a shape, not as words. */
 function shortCall(text: string): string {
   const words = text.toLowerCase().match(/[a-z]+|\d+/g) ?? [];
-  return words.length >= 2 && words.every((w) => w in DIGITS || /^\d$/.test(w)) ? words.map((w) => DIGITS[w] ?? w).join(' ') : text;
+  return words.length >= 2 && words.every((w) => w in DIGITS || /^\d$/.test(w))
+    ? words.map((w) => DIGITS[w] ?? w).join(' ')
+    : text;
 }
 
 export function useScore(): readonly StaveData[] {
   const { facts, produced } = useDerived();
-  const { studio: { paces } } = useStudio();
-  const phrases = useMemo(() => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))), [facts]);
+  const {
+    studio: { paces },
+  } = useStudio();
+  const phrases = useMemo(
+    () => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))),
+    [facts],
+  );
   return useMemo(() => {
     if (produced === null) return [];
-    const { programme: { segments, kept }, lanes, findings } = produced;
+    const {
+      programme: { segments, kept },
+      lanes,
+      findings,
+    } = produced;
     const byKey = findingsBySegment(findings);
     let group = '';
     return segments.map((segment, i): StaveData => {
       const planned = segment.segment;
-      const lines = phrases.filter((p) => p.start >= segment.recorded.start && p.start < segment.recorded.end)
-        .map((p): StaveLine => ({ start: toProgramme(p.start, kept), end: micros(Math.max(toProgramme(p.start, kept) + 2e5, toProgramme(p.end, kept))), text: shortCall(p.text), call: CALL.test(p.text) }));
-      if (planned !== null && !segment.extra) group = planned.rounds > 1 ? `${planned.blockName} · round ${planned.round}` : planned.blockName;
+      const lines = phrases
+        .filter((p) => p.start >= segment.recorded.start && p.start < segment.recorded.end)
+        .map((p): StaveLine => ({
+          start: toProgramme(p.start, kept),
+          end: micros(Math.max(toProgramme(p.start, kept) + 2e5, toProgramme(p.end, kept))),
+          text: shortCall(p.text),
+          call: CALL.test(p.text),
+        }));
+      if (planned !== null && !segment.extra)
+        group = planned.rounds > 1 ? `${planned.blockName} · round ${planned.round}` : planned.blockName;
       const length = micros(segment.end - segment.start);
       return {
-        segment, number: i + 1, lines, group: segment.extra ? 'Beyond the plan' : group,
-        caption: lanes.captions.find((c) => c.segmentKey === segment.key && c.start >= segment.start && c.start < segment.end) ?? null,
-        chapter: lanes.chapters.find((c) => c.segmentKey === segment.key && (c.start === segment.start || i === 0)) ?? null,
+        segment,
+        number: i + 1,
+        lines,
+        group: segment.extra ? 'Beyond the plan' : group,
+        caption:
+          lanes.captions.find(
+            (c) => c.segmentKey === segment.key && c.start >= segment.start && c.start < segment.end,
+          ) ?? null,
+        chapter:
+          lanes.chapters.find((c) => c.segmentKey === segment.key && (c.start === segment.start || i === 0)) ?? null,
         findings: byKey.get(segment.key) ?? [],
         plannedUs: planned === null ? null : micros(planned.end - planned.start),
         driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),
-        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)), roomUs: speechRoom(segment.kind, length, false, paces),
+        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)),
+        roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
   }, [phrases, produced, paces]);

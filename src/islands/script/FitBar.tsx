@@ -7,9 +7,15 @@ export function FitBar({ needUs, haveUs }: { readonly needUs: Micros; readonly h
   return (
     <div className="text-[12.5px]" title="Speech needed, of speech there is room for">
       <div className="h-[7px] w-full bg-shade" aria-hidden="true">
-        <div className={`h-full ${over ? 'bg-alarm' : 'bg-ink'}`} style={{ width: `${Math.min(100, haveUs === 0 ? 0 : (needUs / haveUs) * 100)}%` }} />
+        <div
+          className={`h-full ${over ? 'bg-alarm' : 'bg-ink'}`}
+          style={{ width: `${Math.min(100, haveUs === 0 ? 0 : (needUs / haveUs) * 100)}%` }}
+        />
       </div>
-      <span className={over ? 'font-semibold text-alarm' : 'text-soft'}><span className="figures">{writeSeconds(needUs, 0)}</span> of <span className="figures">{writeSeconds(haveUs, 0)}</span> s{over ? ' over' : ''}</span>
+      <span className={over ? 'font-semibold text-alarm' : 'text-soft'}>
+        <span className="figures">{writeSeconds(needUs, 0)}</span> of{' '}
+        <span className="figures">{writeSeconds(haveUs, 0)}</span> s{over ? ' over' : ''}
+      </span>
     </div>
   );
 }

@@ -18,13 +18,17 @@ export function ScratchTrack() {
     try {
       await workbench.flush();
       const answer = await fetch(`/api/workouts/${id}/scratch.wav`, { signal: controller.signal });
-      if (!answer.ok || answer.body === null) throw new Error(((await answer.json().catch(() => null)) as { message?: string } | null)?.message ?? `The server answered ${answer.status}.`);
+      if (!answer.ok || answer.body === null)
+        throw new Error(
+          ((await answer.json().catch(() => null)) as { message?: string } | null)?.message ??
+            `The server answered ${answer.status}.`,
+        );
       const whole = Number(answer.headers.get('content-length') ?? 0);
       const parts: Uint8Array<ArrayBuffer>[] = [];
       let got = 0;
       const reader = answer.body.getReader();
       for (let next = await reader.read(); !next.done; next = await reader.read()) {
-        parts.push(next.value as Uint8Array<ArrayBuffer>);
+        parts.push(next.value);
         got += next.value.length;
         setShare(whole === 0 ? 0 : got / whole);
       }
@@ -34,7 +38,8 @@ export function ScratchTrack() {
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
     } catch (error) {
-      if (!controller.signal.aborted) setTrouble(error instanceof Error ? error.message : 'The track could not be made.');
+      if (!controller.signal.aborted)
+        setTrouble(error instanceof Error ? error.message : 'The track could not be made.');
     } finally {
       setShare(null);
     }
@@ -42,11 +47,27 @@ export function ScratchTrack() {
   return (
     <div>
       <h2 className="text-lg">Scratch voice track</h2>
-      <p className="text-[13px] text-soft">The whole class spoken by a machine at your pace, as WAV, to practise with.</p>
-      {share === null
-        ? <button className="btn btn-quiet border-line mt-1" onClick={() => void make()}>Make the track</button>
-        : <div className="mt-1 flex items-center gap-2"><progress className="h-2 flex-1" max={1} value={share} aria-label="The track is being made" /><span className="figures">{Math.round(share * 100)} %</span><button className="btn" onClick={() => stop.current?.abort()}>Stop</button></div>}
-      {trouble !== null && <div className="mt-2"><Notice alarm>{trouble}</Notice></div>}
+      <p className="text-[13px] text-soft">
+        The whole class spoken by a machine at your pace, as WAV, to practise with.
+      </p>
+      {share === null ? (
+        <button className="btn btn-quiet border-line mt-1" onClick={() => void make()}>
+          Make the track
+        </button>
+      ) : (
+        <div className="mt-1 flex items-center gap-2">
+          <progress className="h-2 flex-1" max={1} value={share} aria-label="The track is being made" />
+          <span className="figures">{Math.round(share * 100)} %</span>
+          <button className="btn" onClick={() => stop.current?.abort()}>
+            Stop
+          </button>
+        </div>
+      )}
+      {trouble !== null && (
+        <div className="mt-2">
+          <Notice alarm>{trouble}</Notice>
+        </div>
+      )}
     </div>
   );
 }

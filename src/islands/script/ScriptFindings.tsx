@@ -4,17 +4,47 @@ import { applyMend } from '../../core/workout/apply-mend.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
 /** What was found in the script: what is not true first, then the rest in the order of the class. */
-export function ScriptFindings({ findings, toLine }: { readonly findings: readonly Finding[]; readonly toLine: (cueId: string) => void }) {
+export function ScriptFindings({
+  findings,
+  toLine,
+}: {
+  readonly findings: readonly Finding[];
+  readonly toLine: (cueId: string) => void;
+}) {
   const change = useChange();
   const sorted = [...findings.filter((f) => f.severity === 'alarm'), ...findings.filter((f) => f.severity !== 'alarm')];
   if (findings.length === 0) return <p>Nothing to say against this script.</p>;
   return (
     <ul className="flex flex-col gap-2" aria-label="Findings">
       {sorted.map((f, i) => (
-        <li key={i} className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
-          {f.cueId === undefined ? <p className="font-semibold">{f.says}</p> : <button className="text-left font-semibold hover:underline" onClick={() => toLine(f.cueId as string)}>{f.says}</button>}
-          <p className="text-[12.5px] text-soft"><time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source}) · {Math.round(f.certainty * 100)} % sure</p>
-          {f.mends.length > 0 && <p className="mt-1 flex flex-wrap gap-1.5">{f.mends.map((m) => <button key={m.label} className="btn max-w-full whitespace-normal! text-left" onClick={() => change(m.label, (d) => applyMend(d, m))}>{m.label}</button>)}</p>}
+        <li
+          key={i}
+          className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
+        >
+          {f.cueId === undefined ? (
+            <p className="font-semibold">{f.says}</p>
+          ) : (
+            <button className="text-left font-semibold hover:underline" onClick={() => toLine(f.cueId as string)}>
+              {f.says}
+            </button>
+          )}
+          <p className="text-[12.5px] text-soft">
+            <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source}) ·{' '}
+            {Math.round(f.certainty * 100)} % sure
+          </p>
+          {f.mends.length > 0 && (
+            <p className="mt-1 flex flex-wrap gap-1.5">
+              {f.mends.map((m) => (
+                <button
+                  key={m.label}
+                  className="btn max-w-full whitespace-normal! text-left"
+                  onClick={() => change(m.label, (d) => applyMend(d, m))}
+                >
+                  {m.label}
+                </button>
+              ))}
+            </p>
+          )}
         </li>
       ))}
     </ul>

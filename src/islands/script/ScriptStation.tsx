@@ -24,24 +24,62 @@ export function ScriptStation() {
   const worked = useScript();
   const [view, setView] = useState<View>('page');
   const [side, setSide] = useState<Side>('calls');
-  useLayoutEffect(() => tinykeys(window, {
-    w: (e) => { if (!inField(e)) { e.preventDefault(); setView('page'); } },
-    c: (e) => { if (!inField(e)) { e.preventDefault(); setView('sheet'); } },
-    e: (e) => { if (!inField(e)) { e.preventDefault(); setView('rehearse'); } },
-  }), []);
+  useLayoutEffect(
+    () =>
+      tinykeys(window, {
+        w: (e) => {
+          if (!inField(e)) {
+            e.preventDefault();
+            setView('page');
+          }
+        },
+        c: (e) => {
+          if (!inField(e)) {
+            e.preventDefault();
+            setView('sheet');
+          }
+        },
+        e: (e) => {
+          if (!inField(e)) {
+            e.preventDefault();
+            setView('rehearse');
+          }
+        },
+      }),
+    [],
+  );
   const toPrompter = () => void workbench.flush().then(() => window.location.assign(`/w/${id}/prompter`));
   useCommands([
-    { label: 'Write the script', keys: 'W', run: () => setView('page') }, { label: 'Call sheet', keys: 'C', run: () => setView('sheet') }, { label: 'Rehearse the class', keys: 'E', run: () => setView('rehearse') },
-    { label: 'Prompter for the floor', run: toPrompter }, { label: 'Rules of the calls', run: () => setSide('calls') }, { label: 'What was found in the script', run: () => setSide('findings') }, { label: 'Script in and out, scratch voice track', run: () => setSide('files') },
+    { label: 'Write the script', keys: 'W', run: () => setView('page') },
+    { label: 'Call sheet', keys: 'C', run: () => setView('sheet') },
+    { label: 'Rehearse the class', keys: 'E', run: () => setView('rehearse') },
+    { label: 'Prompter for the floor', run: toPrompter },
+    { label: 'Rules of the calls', run: () => setSide('calls') },
+    { label: 'What was found in the script', run: () => setSide('findings') },
+    { label: 'Script in and out, scratch voice track', run: () => setSide('files') },
   ]);
   if (compiled.segments.length === 0) {
-    return <div className="px-6 py-16 text-center"><h2 className="text-2xl">There is no class to script yet</h2><p className="mt-1 text-soft">Plan it first; the script follows its segments.</p></div>;
+    return (
+      <div className="px-6 py-16 text-center">
+        <h2 className="text-2xl">There is no class to script yet</h2>
+        <p className="mt-1 text-soft">Plan it first; the script follows its segments.</p>
+      </div>
+    );
   }
-  if (worked === null) return <p className="p-8 text-soft" role="status">Working out the script …</p>;
+  if (worked === null)
+    return (
+      <p className="p-8 text-soft" role="status">
+        Working out the script …
+      </p>
+    );
   const alarms = worked.findings.filter((f) => f.severity === 'alarm').length;
   const toLine = (cueId: string) => {
     setView('page');
-    setTimeout(() => { const line = document.getElementById(`cue-${cueId}`); line?.scrollIntoView({ block: 'center' }); line?.focus(); }, 60);
+    setTimeout(() => {
+      const line = document.getElementById(`cue-${cueId}`);
+      line?.scrollIntoView({ block: 'center' });
+      line?.focus();
+    }, 60);
   };
   const toSegment = (index: number) => {
     setView('page');
@@ -53,19 +91,71 @@ export function ScriptStation() {
       <div className="px-4 py-4 sm:px-6">
         <div className="mb-3 flex flex-wrap items-center gap-2">
           <div role="group" aria-label="How the script is shown" className="flex">
-            <button className={`btn rounded-r-none ${view === 'page' ? 'btn-main' : ''}`} aria-pressed={view === 'page'} title="Key W" onClick={() => setView('page')}>Write</button>
-            <button className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`} aria-pressed={view === 'sheet'} title="Key C" onClick={() => setView('sheet')}>Call sheet</button>
+            <button
+              className={`btn rounded-r-none ${view === 'page' ? 'btn-main' : ''}`}
+              aria-pressed={view === 'page'}
+              title="Key W"
+              onClick={() => setView('page')}
+            >
+              Write
+            </button>
+            <button
+              className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`}
+              aria-pressed={view === 'sheet'}
+              title="Key C"
+              onClick={() => setView('sheet')}
+            >
+              Call sheet
+            </button>
           </div>
-          <button className="btn" title="The class runs with its clock and is spoken (key E)" onClick={() => setView('rehearse')}>Rehearse</button>
-          <a className="btn btn-quiet border-line" href={`/w/${id}/prompter`} title="Large text that scrolls by the class’s clock" onClick={(e) => { e.preventDefault(); toPrompter(); }}>Prompter</a>
+          <button
+            className="btn"
+            title="The class runs with its clock and is spoken (key E)"
+            onClick={() => setView('rehearse')}
+          >
+            Rehearse
+          </button>
+          <a
+            className="btn btn-quiet border-line"
+            href={`/w/${id}/prompter`}
+            title="Large text that scrolls by the class’s clock"
+            onClick={(e) => {
+              e.preventDefault();
+              toPrompter();
+            }}
+          >
+            Prompter
+          </a>
         </div>
-        {view === 'page' ? <ScriptPage worked={worked} /> : <CallSheet rows={worked.sheet} toLine={toLine} toSegment={toSegment} />}
+        {view === 'page' ? (
+          <ScriptPage worked={worked} />
+        ) : (
+          <CallSheet rows={worked.sheet} toLine={toLine} toSegment={toSegment} />
+        )}
       </div>
-      <aside aria-label="About the script" className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto" tabIndex={0}>
-        <Tabs label="What is shown beside the script" chosen={side} onChoose={setSide} tabs={[{ name: 'calls', word: 'Calls' }, { name: 'findings', word: 'Findings', count: alarms }, { name: 'files', word: 'In and out' }]} />
+      <aside
+        aria-label="About the script"
+        className="border-l bg-sheet/60 px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
+        tabIndex={0}
+      >
+        <Tabs
+          label="What is shown beside the script"
+          chosen={side}
+          onChoose={setSide}
+          tabs={[
+            { name: 'calls', word: 'Calls' },
+            { name: 'findings', word: 'Findings', count: alarms },
+            { name: 'files', word: 'In and out' },
+          ]}
+        />
         <div className="pt-3">
           {side === 'calls' && <CallRulesPanel />}
-          {side === 'findings' && <><Marks go={toSegment} /><ScriptFindings findings={worked.findings} toLine={toLine} /></>}
+          {side === 'findings' && (
+            <>
+              <Marks go={toSegment} />
+              <ScriptFindings findings={worked.findings} toLine={toLine} />
+            </>
+          )}
           {side === 'files' && <ScriptFiles />}
         </div>
       </aside>

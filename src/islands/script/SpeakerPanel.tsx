@@ -21,25 +21,58 @@ export function SpeakerPanel() {
       setSaid({ alarm: true, text: error.message });
     }
   };
-  const learn = () => attempt(async () => {
-    await workbench.flush();
-    const done = await api<{ speaker: Speaker; studio: Studio }>(`/api/workouts/${id}/speaker`, { method: 'POST' });
-    setStudio(done.studio);
-    return `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} % on average.`;
-  });
-  const forget = () => attempt(async () => {
-    setStudio(await api<Studio>(`/api/studio/speakers?name=${encodeURIComponent(known?.name ?? '')}`, { method: 'DELETE' }));
-    return 'Lines take again what they usually take.';
-  });
+  const learn = () =>
+    attempt(async () => {
+      await workbench.flush();
+      const done = await api<{ speaker: Speaker; studio: Studio }>(`/api/workouts/${id}/speaker`, { method: 'POST' });
+      setStudio(done.studio);
+      return `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} % on average.`;
+    });
+  const forget = () =>
+    attempt(async () => {
+      setStudio(
+        await api<Studio>(`/api/studio/speakers?name=${encodeURIComponent(known?.name ?? '')}`, { method: 'DELETE' }),
+      );
+      return 'Lines take again what they usually take.';
+    });
   return (
     <section aria-label="How long lines take" className="mt-4 border-t pt-3">
       <h3>How long lines take</h3>
-      <p className="text-[13px] text-soft">{known === undefined ? 'As people usually speak: 165 words a minute in talk.' : <>As {known.name} speaks, from <span className="figures">{known.lines}</span> lines.</>}</p>
+      <p className="text-[13px] text-soft">
+        {known === undefined ? (
+          'As people usually speak: 165 words a minute in talk.'
+        ) : (
+          <>
+            As {known.name} speaks, from <span className="figures">{known.lines}</span> lines.
+          </>
+        )}
+      </p>
       <div className="mt-1 flex flex-wrap gap-1.5">
-        <button className="btn btn-quiet border-line" disabled={take === null || plan.instructor.trim() === ''} title={take === null ? 'There is no take with a transcript yet' : plan.instructor.trim() === '' ? 'The plan names no instructor' : `From the transcript of ${take.name}`} onClick={() => void learn()}>Learn from the take</button>
-        {known !== undefined && <button className="btn btn-quiet" onClick={() => void forget()}>Forget</button>}
+        <button
+          className="btn btn-quiet border-line"
+          disabled={take === null || plan.instructor.trim() === ''}
+          title={
+            take === null
+              ? 'There is no take with a transcript yet'
+              : plan.instructor.trim() === ''
+                ? 'The plan names no instructor'
+                : `From the transcript of ${take.name}`
+          }
+          onClick={() => void learn()}
+        >
+          Learn from the take
+        </button>
+        {known !== undefined && (
+          <button className="btn btn-quiet" onClick={() => void forget()}>
+            Forget
+          </button>
+        )}
       </div>
-      {said !== null && <div className="mt-2"><Notice alarm={said.alarm}>{said.text}</Notice></div>}
+      {said !== null && (
+        <div className="mt-2">
+          <Notice alarm={said.alarm}>{said.text}</Notice>
+        </div>
+      )}
     </section>
   );
 }

@@ -4,8 +4,15 @@ import { type Cue, freeCueId } from '../../core/script/cue.ts';
 export function bringInCues(cues: readonly Cue[], incoming: readonly Cue[]): readonly Cue[] {
   const first = Number(freeCueId(cues).slice(1));
   const ids = new Map(incoming.map((cue, i) => [cue.id, `c${first + i}`]));
-  return [...cues, ...incoming.map((cue): Cue => ({
-    ...cue, id: ids.get(cue.id) as string,
-    anchor: cue.anchor.kind === 'after' ? { ...cue.anchor, cueId: ids.get(cue.anchor.cueId) ?? cue.anchor.cueId } : cue.anchor,
-  }))];
+  return [
+    ...cues,
+    ...incoming.map((cue): Cue => ({
+      ...cue,
+      id: ids.get(cue.id) as string,
+      anchor:
+        cue.anchor.kind === 'after'
+          ? { ...cue.anchor, cueId: ids.get(cue.anchor.cueId) ?? cue.anchor.cueId }
+          : cue.anchor,
+    })),
+  ];
 }

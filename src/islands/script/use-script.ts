@@ -18,7 +18,9 @@ interface Job {
 /** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
 export function useScript(): WorkedScript | null {
   const { timed: plan } = useDerived();
-  const { document: { script } } = useDocument();
+  const {
+    document: { script },
+  } = useDocument();
   const { studio } = useStudio();
   const [worked, setWorked] = useState<WorkedScript | null>(null);
   const busy = useRef(false);
@@ -45,7 +47,9 @@ export function useScript(): WorkedScript | null {
 
   useEffect(() => {
     gone.current = false;
-    return () => { gone.current = true; };
+    return () => {
+      gone.current = true;
+    };
   }, []);
   useEffect(() => {
     waiting.current = { plan, script, studio };

@@ -9,7 +9,13 @@ const LONGEST_STEP_US = 700_000;
 const urlOf = (text: string) => `/api/speech?text=${encodeURIComponent(text)}`;
 
 /** Says each line when the clock comes to its start. Returns a sentence where the voice is not to be had. */
-export function useVoice(lines: readonly PlacedLine[], at: number, running: boolean, speed: number, on: boolean): string | null {
+export function useVoice(
+  lines: readonly PlacedLine[],
+  at: number,
+  running: boolean,
+  speed: number,
+  on: boolean,
+): string | null {
   const [trouble, setTrouble] = useState<string | null>(null);
   const before = useRef(at);
   const fetched = useRef(new Map<string, HTMLAudioElement>());
@@ -22,7 +28,13 @@ export function useVoice(lines: readonly PlacedLine[], at: number, running: bool
       return;
     }
     for (const line of lines) {
-      if (line.start < at - LONGEST_STEP_US || line.start > at + AHEAD_US || fetched.current.has(line.text) || line.text.trim() === '') continue;
+      if (
+        line.start < at - LONGEST_STEP_US ||
+        line.start > at + AHEAD_US ||
+        fetched.current.has(line.text) ||
+        line.text.trim() === ''
+      )
+        continue;
       const audio = new Audio(urlOf(line.text));
       audio.preload = 'auto';
       audio.onerror = () => setTrouble('The server has no voice for this line; the class goes on in silence.');

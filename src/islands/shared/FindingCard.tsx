@@ -6,22 +6,54 @@ import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 
 /** A finding with what was measured and every way to set it right: one click each, one undo each. */
-export function FindingCard({ finding, select }: { readonly finding: Finding; readonly select: (key: string, at: Micros) => void }) {
+export function FindingCard({
+  finding,
+  select,
+}: {
+  readonly finding: Finding;
+  readonly select: (key: string, at: Micros) => void;
+}) {
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const go = () => {
     if (produced === null) return;
-    select(finding.segmentKey ?? '', finding.clock === 'take' ? toProgramme(finding.at, produced.programme.kept) : finding.at);
+    select(
+      finding.segmentKey ?? '',
+      finding.clock === 'take' ? toProgramme(finding.at, produced.programme.kept) : finding.at,
+    );
   };
   const [first, ...others] = finding.mends;
   return (
-    <li className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}>
-      <button className="text-left font-semibold hover:underline" onClick={go}>{finding.says}</button>
-      <p className="text-[13px] text-soft"><time>{writeTime(finding.at, 1)}</time> · {finding.measured}; wanted {finding.wanted} ({finding.source}) · {Math.round(finding.certainty * 100)} % sure</p>
+    <li
+      className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
+    >
+      <button className="text-left font-semibold hover:underline" onClick={go}>
+        {finding.says}
+      </button>
+      <p className="text-[13px] text-soft">
+        <time>{writeTime(finding.at, 1)}</time> · {finding.measured}; wanted {finding.wanted} ({finding.source}) ·{' '}
+        {Math.round(finding.certainty * 100)} % sure
+      </p>
       <div className="mt-1.5 flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        {[...(first === undefined ? [] : [first]), ...others].map((m, i) => (isApplied(document, m)
-          ? <span key={m.label} className="text-[13px]">Done: {m.label}. Undo takes it back.</span>
-          : <button key={m.label} className={i === 0 && m.kind !== 'settle' ? 'btn h-auto! text-left whitespace-normal!' : 'text-left text-[13px] underline decoration-line underline-offset-2 hover:decoration-ink'} onClick={() => change(m.label, (d) => applyMend(d, m))}>{m.label}</button>))}
+        {[...(first === undefined ? [] : [first]), ...others].map((m, i) =>
+          isApplied(document, m) ? (
+            <span key={m.label} className="text-[13px]">
+              Done: {m.label}. Undo takes it back.
+            </span>
+          ) : (
+            <button
+              key={m.label}
+              className={
+                i === 0 && m.kind !== 'settle'
+                  ? 'btn h-auto! text-left whitespace-normal!'
+                  : 'text-left text-[13px] underline decoration-line underline-offset-2 hover:decoration-ink'
+              }
+              onClick={() => change(m.label, (d) => applyMend(d, m))}
+            >
+              {m.label}
+            </button>
+          ),
+        )}
       </div>
     </li>
   );

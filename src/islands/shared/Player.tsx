@@ -30,17 +30,23 @@ export function Player({ take, kept, length, ass }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
 
-  const seekTake = useCallback((time: Micros) => {
-    const element = video.current;
-    if (element === null) return;
-    // The first frame that belongs to the time, and its middle: on its edge players show the frame before.
-    element.currentTime = toSeconds(frameMiddle(firstFrameFrom(Math.max(0, time) as Micros, take.rate), take.rate));
-  }, [take.rate]);
-  const seek = useCallback((time: Micros) => {
-    const clamped = Math.min(Math.max(0, time), Math.max(0, length - 1)) as Micros;
-    seekTake(toTake(clamped, kept));
-    usePlayhead.setState({ at: clamped });
-  }, [seekTake, kept, length]);
+  const seekTake = useCallback(
+    (time: Micros) => {
+      const element = video.current;
+      if (element === null) return;
+      // The first frame that belongs to the time, and its middle: on its edge players show the frame before.
+      element.currentTime = toSeconds(frameMiddle(firstFrameFrom(Math.max(0, time) as Micros, take.rate), take.rate));
+    },
+    [take.rate],
+  );
+  const seek = useCallback(
+    (time: Micros) => {
+      const clamped = Math.min(Math.max(0, time), Math.max(0, length - 1)) as Micros;
+      seekTake(toTake(clamped, kept));
+      usePlayhead.setState({ at: clamped });
+    },
+    [seekTake, kept, length],
+  );
 
   // Follows the picture: skips what is cut out, keeps the overlay's clock, moves the playhead.
   useEffect(() => {
@@ -73,12 +79,18 @@ export function Player({ take, kept, length, ass }: Props) {
     const element = video.current;
     if (element === null) return;
     let ended = false;
-    openOverlay(element, wanted.current ?? EMPTY_SCRIPT).then((opened) => {
-      if (ended) return opened.destroy();
-      overlay.current = opened;
-      element.dataset.overlay = 'ready';
-      if (wanted.current !== null) void opened.show(wanted.current);
-    }, () => setTrouble('The timer and captions cannot be drawn over the picture in this browser. The rendered file has them.'));
+    openOverlay(element, wanted.current ?? EMPTY_SCRIPT).then(
+      (opened) => {
+        if (ended) return opened.destroy();
+        overlay.current = opened;
+        element.dataset.overlay = 'ready';
+        if (wanted.current !== null) void opened.show(wanted.current);
+      },
+      () =>
+        setTrouble(
+          'The timer and captions cannot be drawn over the picture in this browser. The rendered file has them.',
+        ),
+    );
     return () => {
       ended = true;
       overlay.current?.destroy();
@@ -97,9 +109,10 @@ export function Player({ take, kept, length, ass }: Props) {
   }, []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement) return;
+      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement)
+        return;
       const now = usePlayhead.getState().at ?? 0;
-      const frame = 1e6 * take.rate.den / take.rate.num;
+      const frame = (1e6 * take.rate.den) / take.rate.num;
       const step = { ArrowLeft: -STEP_S * 1e6, ArrowRight: STEP_S * 1e6, ',': -frame, '.': frame }[event.key];
       if (event.key === ' ') toggle();
       else if (step !== undefined) seek((now + step) as Micros);
@@ -114,21 +127,44 @@ export function Player({ take, kept, length, ass }: Props) {
     <section aria-label="Picture">
       <div className="relative bg-ink" style={{ aspectRatio: `${take.width} / ${take.height}` }}>
         <video
-          ref={video} src={playedUrl(take)} preload="auto" playsInline className="block h-full w-full" aria-label="The programme"
-          onPlay={() => setPlaying(true)} onPause={() => setPlaying(false)} onClick={toggle}
+          ref={video}
+          src={playedUrl(take)}
+          preload="auto"
+          playsInline
+          className="block h-full w-full"
+          aria-label="The programme"
+          onPlay={() => setPlaying(true)}
+          onPause={() => setPlaying(false)}
+          onClick={toggle}
           onError={() => setTrouble('This browser cannot play the take.')}
           onLoadedMetadata={() => seek(usePlayhead.getState().at ?? (0 as Micros))}
         />
       </div>
       <div className="mt-1.5 flex items-center gap-3">
-        <button className="btn" onClick={toggle}>{playing ? <Pause size={13} /> : <Play size={13} />}{playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd></button>
+        <button className="btn" onClick={toggle}>
+          {playing ? <Pause size={13} /> : <Play size={13} />}
+          {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
+        </button>
         <time>{writeTime(at, 1)}</time>
-        <input type="range" aria-label="Playhead" min={0} max={Math.max(1, Math.round(length / 1e5))} value={Math.round(at / 1e5)} onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)} className="min-w-0 flex-1 accent-(--color-ink)" />
+        <input
+          type="range"
+          aria-label="Playhead"
+          min={0}
+          max={Math.max(1, Math.round(length / 1e5))}
+          value={Math.round(at / 1e5)}
+          onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)}
+          className="min-w-0 flex-1 accent-(--color-ink)"
+        />
         <time className="text-soft">{writeTime(length, 0)}</time>
       </div>
-      {trouble !== null && <p role="alert" className="mt-1 text-alarm">{trouble}</p>}
+      {trouble !== null && (
+        <p role="alert" className="mt-1 text-alarm">
+          {trouble}
+        </p>
+      )}
     </section>
   );
 }
 
-const EMPTY_SCRIPT = '[Script Info]\nScriptType: v4.00+\n\n[Events]\nFormat: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text\n';
+const EMPTY_SCRIPT =
+  '[Script Info]\nScriptType: v4.00+\n\n[Events]\nFormat: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text\n';

@@ -17,8 +17,24 @@ interface Props {
 }
 
 /** A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds. */
-export function TimeField({ label, value, onChange, onClear, placeholder, className = '', digits, whenLeft = false }: Props) {
-  const written = value === null ? '' : digits !== undefined ? writeTime(value, digits) : value < 60e6 ? String(Math.round(value / 1e3) / 1e3) : writeTime(value);
+export function TimeField({
+  label,
+  value,
+  onChange,
+  onClear,
+  placeholder,
+  className = '',
+  digits,
+  whenLeft = false,
+}: Props) {
+  const written =
+    value === null
+      ? ''
+      : digits !== undefined
+        ? writeTime(value, digits)
+        : value < 60e6
+          ? String(Math.round(value / 1e3) / 1e3)
+          : writeTime(value);
   const [text, setText] = useState(written);
   const [editing, setEditing] = useState(false);
   useEffect(() => {
@@ -28,16 +44,27 @@ export function TimeField({ label, value, onChange, onClear, placeholder, classN
   const wrong = text.trim() === '' ? onClear === undefined : !read.ok;
   return (
     <input
-      data-time aria-label={label} title={wrong && !read.ok ? read.message : label} aria-invalid={wrong || undefined} value={text} placeholder={placeholder}
-      inputMode="decimal" autoComplete="off"
+      data-time
+      aria-label={label}
+      title={wrong && !read.ok ? read.message : label}
+      aria-invalid={wrong || undefined}
+      value={text}
+      placeholder={placeholder}
+      inputMode="decimal"
+      autoComplete="off"
       className={`field text-right ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
-      onFocus={(e) => { setEditing(true); e.currentTarget.select(); }}
+      onFocus={(e) => {
+        setEditing(true);
+        e.currentTarget.select();
+      }}
       onBlur={() => {
         setEditing(false);
         setText(written);
         if (whenLeft && read.ok && text !== written) onChange(read.time);
       }}
-      onKeyDown={(e) => { if (whenLeft && e.key === 'Enter') e.currentTarget.blur(); }}
+      onKeyDown={(e) => {
+        if (whenLeft && e.key === 'Enter') e.currentTarget.blur();
+      }}
       onChange={(e) => {
         setText(e.target.value);
         const next = readTypedTime(e.target.value);

@@ -1,6 +1,10 @@
 /** A sentence from the server that says why something was not done. */
 export class ApiError extends Error {
-  constructor(readonly status: number, message: string, readonly detail: unknown) {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly detail: unknown,
+  ) {
     super(message);
   }
 }
@@ -17,10 +21,19 @@ export async function api<T>(path: string, init: RequestInit = {}): Promise<T> {
   }
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => null)) as (T & { message?: string; detail?: unknown }) | null;
-  if (!response.ok || body === null) throw new ApiError(response.status, body?.message ?? `The server answered ${response.status}.`, body?.detail ?? null);
+  if (!response.ok || body === null)
+    throw new ApiError(
+      response.status,
+      body?.message ?? `The server answered ${response.status}.`,
+      body?.detail ?? null,
+    );
   return body;
 }
 
-export function sendJson(method: 'POST' | 'PUT' | 'PATCH', value: unknown, headers: Record<string, string> = {}): RequestInit {
+export function sendJson(
+  method: 'POST' | 'PUT' | 'PATCH',
+  value: unknown,
+  headers: Record<string, string> = {},
+): RequestInit {
   return { method, body: JSON.stringify(value), headers: { 'Content-Type': 'application/json', ...headers } };
 }

@@ -18,9 +18,24 @@ export interface RenderOfPage {
 export function useRenders(workbench: Workbench, id: string, wanted: (render: RenderOfPage) => boolean) {
   const [renders, setRenders] = useState<readonly RenderOfPage[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const put = useCallback((render: RenderOfPage) => setRenders((all) => [render, ...all.filter((r) => r.id !== render.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt))), []);
-  const guard = useCallback((work: Promise<void>) => void work.catch((error: unknown) => setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.')), []);
-  useEffect(() => guard(api<RenderOfPage[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter(wanted)))), [id, guard, wanted]);
+  const put = useCallback(
+    (render: RenderOfPage) =>
+      setRenders((all) =>
+        [render, ...all.filter((r) => r.id !== render.id)].sort((a, b) => b.createdAt.localeCompare(a.createdAt)),
+      ),
+    [],
+  );
+  const guard = useCallback(
+    (work: Promise<void>) =>
+      void work.catch((error: unknown) =>
+        setTrouble(error instanceof ApiError ? error.message : 'Something went wrong on this page.'),
+      ),
+    [],
+  );
+  useEffect(
+    () => guard(api<RenderOfPage[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter(wanted)))),
+    [id, guard, wanted],
+  );
   const busy = renders.find((r) => r.state === 'queued' || r.state === 'running') ?? null;
   const busyId = busy?.id;
   useEffect(() => {
@@ -34,13 +49,19 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
     return () => events.close();
   }, [busyId, put]);
   return {
-    renders, busy, trouble,
+    renders,
+    busy,
+    trouble,
     /** Saves what is open, then asks for a render at a path. */
-    start: (path: string) => guard((async () => {
-      setTrouble(null);
-      await workbench.flush();
-      put(await api<RenderOfPage>(path, { method: 'POST' }));
-    })()),
-    cancel: (render: RenderOfPage) => guard(api<RenderOfPage>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put)),
+    start: (path: string) =>
+      guard(
+        (async () => {
+          setTrouble(null);
+          await workbench.flush();
+          put(await api<RenderOfPage>(path, { method: 'POST' }));
+        })(),
+      ),
+    cancel: (render: RenderOfPage) =>
+      guard(api<RenderOfPage>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put)),
   };
 }

@@ -1,5 +1,4 @@
 import { type TakeRole, isSoundOnly } from '../../core/take/media-facts.ts';
-import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
 import { useTakeActions } from './use-take-actions.ts';
@@ -7,7 +6,11 @@ import { TakeStrip } from './TakeStrip.tsx';
 import { TakeWords } from './TakeWords.tsx';
 import { WorkLine } from './WorkLine.tsx';
 
-const ROLE_WORD: Readonly<Record<TakeRole, string>> = { take: 'A take of its own', camera: 'Another camera of', recorder: 'A recorder beside' };
+const ROLE_WORD: Readonly<Record<TakeRole, string>> = {
+  take: 'A take of its own',
+  camera: 'Another camera of',
+  recorder: 'A recorder beside',
+};
 
 export interface CardProps {
   readonly entry: TakeWithTranscript;
@@ -27,21 +30,57 @@ export function TakeCard({ entry, others, chosen, choose, reload }: CardProps) {
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h3 className="text-lg">{take.name}</h3>
         <span className="text-[13px] text-soft">
-          <time>{writeTime(take.duration as Micros, 1)}</time>{sound ? ' · sound alone' : <> · {take.width}×{take.height} · <span className="figures">{(take.rate.num / take.rate.den).toFixed(take.rate.den === 1 ? 0 : 2)}</span> frames a second · {take.videoCodec}</>}, {take.audioCodec} · <span className="figures">{(take.file.bytes / 2 ** 20).toFixed(1)}</span> MiB{take.proxy !== null && ', and a light copy for the page'}
+          <time>{writeTime(take.duration, 1)}</time>
+          {sound ? (
+            ' · sound alone'
+          ) : (
+            <>
+              {' '}
+              · {take.width}×{take.height} ·{' '}
+              <span className="figures">{(take.rate.num / take.rate.den).toFixed(take.rate.den === 1 ? 0 : 2)}</span>{' '}
+              frames a second · {take.videoCodec}
+            </>
+          )}
+          , {take.audioCodec} · <span className="figures">{(take.file.bytes / 2 ** 20).toFixed(1)}</span> MiB
+          {take.proxy !== null && ', and a light copy for the page'}
         </span>
-        <span className="ml-auto">{chosen ? <strong>Used for the programme</strong> : take.ofTake === null && !sound && <button className="btn" onClick={choose}>Use this take</button>}</span>
+        <span className="ml-auto">
+          {chosen ? (
+            <strong>Used for the programme</strong>
+          ) : (
+            take.ofTake === null &&
+            !sound && (
+              <button className="btn" onClick={choose}>
+                Use this take
+              </button>
+            )
+          )}
+        </span>
       </div>
       <TakeStrip take={take} />
       <RoleLine entry={entry} others={others} chosen={chosen} setRole={actions.setRole} />
-      {work.filter((w) => w.state !== 'done' || (w.message !== null && w.kind !== 'sync')).map((w) => <WorkLine key={w.kind} work={w} stop={() => actions.stop(w.kind)} again={() => actions.ask(w.kind)} />)}
+      {work
+        .filter((w) => w.state !== 'done' || (w.message !== null && w.kind !== 'sync'))
+        .map((w) => (
+          <WorkLine key={w.kind} work={w} stop={() => actions.stop(w.kind)} again={() => actions.ask(w.kind)} />
+        ))}
       <TakeWords entry={entry} chosen={chosen} reload={reload} hear={() => actions.ask('words')} />
-      {actions.trouble !== null && <p role="alert" className="mt-2 text-alarm">{actions.trouble}</p>}
+      {actions.trouble !== null && (
+        <p role="alert" className="mt-2 text-alarm">
+          {actions.trouble}
+        </p>
+      )}
     </li>
   );
 }
 
 /** What a file is to the others, and how it lies to the take it belongs to. */
-function RoleLine({ entry: { take, work }, others, chosen, setRole }: Pick<CardProps, 'entry' | 'others' | 'chosen'> & { readonly setRole: (role: TakeRole, of: string | null) => void }) {
+function RoleLine({
+  entry: { take, work },
+  others,
+  chosen,
+  setRole,
+}: Pick<CardProps, 'entry' | 'others' | 'chosen'> & { readonly setRole: (role: TakeRole, of: string | null) => void }) {
   const hosts = others.map((o) => o.take).filter((t) => t.role === 'take' && t.id !== take.id);
   const isHost = others.some((o) => o.take.ofTake === take.id);
   if (hosts.length === 0 || chosen || isHost) return null;
@@ -52,16 +91,33 @@ function RoleLine({ entry: { take, work }, others, chosen, setRole }: Pick<CardP
       <label className="flex items-center gap-2">
         <span className="label">What it is</span>
         <select
-          className="field-box" aria-label={`What ${take.name} is`} value={take.role === 'take' ? 'take' : `${take.role} ${take.ofTake ?? ''}`}
-          onChange={(e) => { const [role, of] = e.target.value.split(' ') as [TakeRole, string | undefined]; setRole(role, of ?? null); }}
+          className="field-box"
+          aria-label={`What ${take.name} is`}
+          value={take.role === 'take' ? 'take' : `${take.role} ${take.ofTake ?? ''}`}
+          onChange={(e) => {
+            const [role, of] = e.target.value.split(' ') as [TakeRole, string | undefined];
+            setRole(role, of ?? null);
+          }}
         >
           <option value="take">{ROLE_WORD.take}</option>
-          {hosts.flatMap((h) => (sound ? (['recorder'] as const) : (['camera', 'recorder'] as const)).map((role) => <option key={`${role} ${h.id}`} value={`${role} ${h.id}`}>{ROLE_WORD[role]} {h.name}</option>))}
+          {hosts.flatMap((h) =>
+            (sound ? (['recorder'] as const) : (['camera', 'recorder'] as const)).map((role) => (
+              <option key={`${role} ${h.id}`} value={`${role} ${h.id}`}>
+                {ROLE_WORD[role]} {h.name}
+              </option>
+            )),
+          )}
         </select>
       </label>
       {take.lie !== null && (
         <span className="text-soft">
-          begins <time>{Math.abs(take.lie.offsetUs / 1e6).toFixed(4)}</time> s {take.lie.offsetUs >= 0 ? 'before' : 'after'} the take · its clock runs <time>{take.lie.driftPpm >= 0 ? '+' : '−'}{Math.abs(take.lie.driftPpm).toFixed(1)}</time> parts per million · {says}
+          begins <time>{Math.abs(take.lie.offsetUs / 1e6).toFixed(4)}</time> s{' '}
+          {take.lie.offsetUs >= 0 ? 'before' : 'after'} the take · its clock runs{' '}
+          <time>
+            {take.lie.driftPpm >= 0 ? '+' : '−'}
+            {Math.abs(take.lie.driftPpm).toFixed(1)}
+          </time>{' '}
+          parts per million · {says}
         </span>
       )}
     </div>

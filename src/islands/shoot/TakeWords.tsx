@@ -35,45 +35,135 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const proposePlan = () => {
     if (read === null) return;
     const proposal = propose(read, take.duration, document.plan.title, book, take.sound);
-    change('Propose a plan', (d) => ({ ...d, plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing } }));
+    change('Propose a plan', (d) => ({
+      ...d,
+      plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing },
+    }));
     setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
   };
-  const put = (text: string) => void attempt(async () => {
-    const answer = await api<{ problems: ReadProblem[] }>(`/api/takes/${take.id}/transcript`, { method: 'PUT', body: text, headers: { 'Content-Type': 'text/plain' } });
-    setProblems(answer.problems);
-    setPasting(false);
-  });
+  const put = (text: string) =>
+    void attempt(async () => {
+      const answer = await api<{ problems: ReadProblem[] }>(`/api/takes/${take.id}/transcript`, {
+        method: 'PUT',
+        body: text,
+        headers: { 'Content-Type': 'text/plain' },
+      });
+      setProblems(answer.problems);
+      setPasting(false);
+    });
   return (
     <>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-2">
         <span>
-          {transcript === null || read === null
-            ? <span className={take.ofTake === null ? 'text-alarm' : 'text-soft'}>{take.ofTake === null ? 'No transcript yet: without words nothing can be aligned.' : 'No words of its own.'}</span>
-            : <>Transcript: {TRANSCRIPT_FILES[transcript.format].title}, <span className="figures">{read.cues.reduce((sum, cue) => sum + cue.text.split(/\s+/).filter((w) => w !== '').length, 0)}</span> words{timed ? ' with times' : ', no word has a time of its own'}</>}
+          {transcript === null || read === null ? (
+            <span className={take.ofTake === null ? 'text-alarm' : 'text-soft'}>
+              {take.ofTake === null
+                ? 'No transcript yet: without words nothing can be aligned.'
+                : 'No words of its own.'}
+            </span>
+          ) : (
+            <>
+              Transcript: {TRANSCRIPT_FILES[transcript.format].title},{' '}
+              <span className="figures">
+                {read.cues.reduce((sum, cue) => sum + cue.text.split(/\s+/).filter((w) => w !== '').length, 0)}
+              </span>{' '}
+              words{timed ? ' with times' : ', no word has a time of its own'}
+            </>
+          )}
         </span>
-        <input ref={picker} type="file" accept={ACCEPTED} className="sr-only" aria-label={`Transcript file of ${take.name}`} tabIndex={-1} onChange={(e) => { void e.target.files?.[0]?.text().then(put); e.target.value = ''; }} />
-        <button className="btn" onClick={() => picker.current?.click()}>{transcript === null ? 'Bring in a transcript' : 'Replace the transcript'}</button>
-        <button className="btn btn-quiet" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>or paste it</button>
-        {!hearing && <button className="btn" title={transcript === null ? 'What ships is a stand-in that knows the demo’s take; a real service’s answer is brought in as a file.' : 'Looks for each phrase in the sound, near where the transcript has it.'} onClick={hear}>{transcript === null ? 'Ask the transcription service' : 'Time the words by the sound'}</button>}
-        {transcript?.hasPrevious === true && <button className="btn btn-quiet" onClick={() => void attempt(() => api(`/api/takes/${take.id}/transcript`, { method: 'POST' }))}>The one before</button>}
+        <input
+          ref={picker}
+          type="file"
+          accept={ACCEPTED}
+          className="sr-only"
+          aria-label={`Transcript file of ${take.name}`}
+          tabIndex={-1}
+          onChange={(e) => {
+            void e.target.files?.[0]?.text().then(put);
+            e.target.value = '';
+          }}
+        />
+        <button className="btn" onClick={() => picker.current?.click()}>
+          {transcript === null ? 'Bring in a transcript' : 'Replace the transcript'}
+        </button>
+        <button className="btn btn-quiet" aria-expanded={pasting} onClick={() => setPasting(!pasting)}>
+          or paste it
+        </button>
+        {!hearing && (
+          <button
+            className="btn"
+            title={
+              transcript === null
+                ? 'What ships is a stand-in that knows the demo’s take; a real service’s answer is brought in as a file.'
+                : 'Looks for each phrase in the sound, near where the transcript has it.'
+            }
+            onClick={hear}
+          >
+            {transcript === null ? 'Ask the transcription service' : 'Time the words by the sound'}
+          </button>
+        )}
+        {transcript?.hasPrevious === true && (
+          <button
+            className="btn btn-quiet"
+            onClick={() => void attempt(() => api(`/api/takes/${take.id}/transcript`, { method: 'POST' }))}
+          >
+            The one before
+          </button>
+        )}
       </div>
       {transcript !== null && (
-        <p className="mt-1 flex flex-wrap gap-x-3 text-[13px] text-soft">Save as {TRANSCRIPT_FORMATS.map((format) => <a key={format} className="underline" href={`/api/takes/${take.id}/transcript/${format}`} download>{TRANSCRIPT_FILES[format].title}</a>)}</p>
+        <p className="mt-1 flex flex-wrap gap-x-3 text-[13px] text-soft">
+          Save as{' '}
+          {TRANSCRIPT_FORMATS.map((format) => (
+            <a key={format} className="underline" href={`/api/takes/${take.id}/transcript/${format}`} download>
+              {TRANSCRIPT_FILES[format].title}
+            </a>
+          ))}
+        </p>
       )}
       {transcript !== null && chosen && empty && (
-        <p className="mt-2"><button className="btn btn-main" onClick={proposePlan}>Propose a plan from these words</button> <span className="text-[13px] text-soft">There is no plan yet. Blocks, moves, rounds and lengths are read from the calls; set right on the Plan what is not as it was.</span></p>
+        <p className="mt-2">
+          <button className="btn btn-main" onClick={proposePlan}>
+            Propose a plan from these words
+          </button>{' '}
+          <span className="text-[13px] text-soft">
+            There is no plan yet. Blocks, moves, rounds and lengths are read from the calls; set right on the Plan what
+            is not as it was.
+          </span>
+        </p>
       )}
-      {doubts.length > 0 && <div className="mt-2"><Notice>{doubts.join(' ')}</Notice></div>}
-      {pasting && (
-        <div className="mt-2 flex flex-col gap-2">
-          <textarea ref={pasted} rows={8} aria-label="Transcript" className="field-box w-full font-mono text-[12px]" placeholder={'[0:00] Welcome …\n[0:20] …'} />
-          <button className="btn btn-main self-start" onClick={() => put(pasted.current?.value ?? '')}>Use this text</button>
+      {doubts.length > 0 && (
+        <div className="mt-2">
+          <Notice>{doubts.join(' ')}</Notice>
         </div>
       )}
-      {trouble !== null && <div className="mt-2"><Notice alarm>{trouble}</Notice></div>}
+      {pasting && (
+        <div className="mt-2 flex flex-col gap-2">
+          <textarea
+            ref={pasted}
+            rows={8}
+            aria-label="Transcript"
+            className="field-box w-full font-mono text-[12px]"
+            placeholder={'[0:00] Welcome …\n[0:20] …'}
+          />
+          <button className="btn btn-main self-start" onClick={() => put(pasted.current?.value ?? '')}>
+            Use this text
+          </button>
+        </div>
+      )}
+      {trouble !== null && (
+        <div className="mt-2">
+          <Notice alarm>{trouble}</Notice>
+        </div>
+      )}
       {problems.length > 0 && (
         <ul role="status" className="mt-2 border-l-[3px] border-talk! pl-3 text-[13.5px]">
-          {problems.slice(0, 8).map((p, i) => <li key={i}>{p.line > 0 && <span className="figures mr-2">line {p.line}</span>}{p.message}</li>)}
+          {problems.slice(0, 8).map((p, i) => (
+            <li key={i}>
+              {p.line > 0 && <span className="figures mr-2">line {p.line}</span>}
+              {p.message}
+            </li>
+          ))}
           {problems.length > 8 && <li>and {problems.length - 8} more</li>}
         </ul>
       )}

@@ -33,7 +33,11 @@ export function Waveform({ takeId }: { readonly takeId: string }) {
   return (
     <div className="relative mt-2 h-14 border-y bg-sheet">
       <canvas ref={canvas} className="h-full w-full" role="img" aria-label="Waveform of the take" />
-      {state !== 'drawn' && <span className="absolute inset-0 flex items-center justify-center text-[13px] text-soft">{state === 'waiting' ? 'Making the waveform …' : 'The waveform could not be made.'}</span>}
+      {state !== 'drawn' && (
+        <span className="absolute inset-0 flex items-center justify-center text-[13px] text-soft">
+          {state === 'waiting' ? 'Making the waveform …' : 'The waveform could not be made.'}
+        </span>
+      )}
     </div>
   );
 }
@@ -46,7 +50,10 @@ function draw(canvas: HTMLCanvasElement, peaks: readonly number[]): void {
   if (c === null || peaks.length === 0) return;
   c.fillStyle = getComputedStyle(canvas).color;
   for (let x = 0; x < width; x++) {
-    const [from, to] = [Math.floor((x / width) * peaks.length), Math.max(1, Math.ceil(((x + 1) / width) * peaks.length))];
+    const [from, to] = [
+      Math.floor((x / width) * peaks.length),
+      Math.max(1, Math.ceil(((x + 1) / width) * peaks.length)),
+    ];
     const peak = Math.max(...peaks.slice(from, Math.max(from + 1, to)));
     const h = Math.max(1, (peak / 255) * height);
     c.fillRect(x, (height - h) / 2, 1, h);

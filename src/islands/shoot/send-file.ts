@@ -1,7 +1,12 @@
 import { ApiError } from '../shared/api.ts';
 
 /** Sends a file as it is, with progress. Fetch cannot tell how much of a body was sent, so this is the older request. */
-export function sendFile<T>(url: string, file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<T> {
+export function sendFile<T>(
+  url: string,
+  file: File,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open('POST', url);
@@ -11,9 +16,18 @@ export function sendFile<T>(url: string, file: File, onProgress: (share: number)
       let body: unknown = null;
       try {
         body = JSON.parse(request.responseText);
-      } catch { /* not JSON: the status says enough */ }
+      } catch {
+        /* not JSON: the status says enough */
+      }
       if (request.status < 300) resolve(body as T);
-      else reject(new ApiError(request.status, (body as { message?: string } | null)?.message ?? `The server answered ${request.status}.`, null));
+      else
+        reject(
+          new ApiError(
+            request.status,
+            (body as { message?: string } | null)?.message ?? `The server answered ${request.status}.`,
+            null,
+          ),
+        );
     };
     request.onerror = () => reject(new ApiError(0, 'The connection was lost. Bring the file in again.', null));
     request.onabort = () => reject(new ApiError(0, 'Stopped. Nothing was kept.', null));

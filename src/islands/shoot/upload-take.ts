@@ -21,10 +21,21 @@ export function uploadTake(file: File, onProgress: (share: number) => void): Tak
   const done = new Promise<string>((resolve, refuse) => {
     reject = refuse;
     upload = new Upload(file, {
-      endpoint: '/uploads', chunkSize: PIECE_BYTES, retryDelays: RETRY_MS, removeFingerprintOnSuccess: true, metadata: { filename: file.name },
+      endpoint: '/uploads',
+      chunkSize: PIECE_BYTES,
+      retryDelays: RETRY_MS,
+      removeFingerprintOnSuccess: true,
+      metadata: { filename: file.name },
       onProgress: (sent, whole) => onProgress(whole === 0 ? 1 : sent / whole),
       onSuccess: () => resolve(upload.url?.split('/').at(-1) ?? ''),
-      onError: (error) => refuse(new ApiError(0, `The upload cannot go on now (${error.message.split(',')[0] ?? 'no connection'}). What has come is kept: bring the same file in again and it goes on from there.`, null)),
+      onError: (error) =>
+        refuse(
+          new ApiError(
+            0,
+            `The upload cannot go on now (${error.message.split(',')[0] ?? 'no connection'}). What has come is kept: bring the same file in again and it goes on from there.`,
+            null,
+          ),
+        ),
     });
     void upload.findPreviousUploads().then((earlier) => {
       const last = earlier.sort((a, b) => b.creationTime.localeCompare(a.creationTime))[0];
@@ -36,6 +47,17 @@ export function uploadTake(file: File, onProgress: (share: number) => void): Tak
     done,
     pause: () => void upload.abort(),
     resume: () => upload.start(),
-    stop: () => void upload.abort().then(() => reject(new ApiError(0, 'Stopped. What has come is kept: bring the same file in again and it goes on from there.', null))),
+    stop: () =>
+      void upload
+        .abort()
+        .then(() =>
+          reject(
+            new ApiError(
+              0,
+              'Stopped. What has come is kept: bring the same file in again and it goes on from there.',
+              null,
+            ),
+          ),
+        ),
   };
 }

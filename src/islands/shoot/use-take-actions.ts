@@ -10,8 +10,11 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
     await once(work);
     await reload().catch(() => undefined);
   };
-  const ask = (kind: TakeWork['kind']) => void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'POST' }));
-  const stop = (kind: TakeWork['kind']) => void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'DELETE' }));
-  const setRole = (role: TakeRole, ofTake: string | null) => void attempt(() => api(`/api/takes/${takeId}/role`, sendJson('PUT', { role, ofTake })));
+  const ask = (kind: TakeWork['kind']) =>
+    void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'POST' }));
+  const stop = (kind: TakeWork['kind']) =>
+    void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'DELETE' }));
+  const setRole = (role: TakeRole, ofTake: string | null) =>
+    void attempt(() => api(`/api/takes/${takeId}/role`, sendJson('PUT', { role, ofTake })));
   return { trouble, attempt, ask, stop, setRole };
 }

@@ -6,14 +6,23 @@ import { STATIONS, type Station } from './stations.ts';
 import { useDerived, useWorkbench } from './workbench-context.tsx';
 
 /** Every command of the workbench, found by typing. */
-export function CommandList({ go, onClose }: { readonly go: (station: Station) => void; readonly onClose: () => void }) {
+export function CommandList({
+  go,
+  onClose,
+}: {
+  readonly go: (station: Station) => void;
+  readonly onClose: () => void;
+}) {
   const { workbench } = useWorkbench();
   const { produced } = useDerived();
   const undo = workbench((s) => s.undo.at(-1)?.label);
   const redo = workbench((s) => s.redo.at(-1)?.label);
   const station = useStationCommands((s) => s.commands);
   const mends = produced?.findings.flatMap((f) => f.mends.map((mend) => ({ f, mend }))) ?? [];
-  const run = (work: () => void) => () => { onClose(); work(); };
+  const run = (work: () => void) => () => {
+    onClose();
+    work();
+  };
   const item = 'flex cursor-pointer items-center justify-between rounded-sm px-2 py-1.5 data-[selected=true]:bg-shade';
   return (
     <Dialog title="Commands" onClose={onClose}>
@@ -22,17 +31,41 @@ export function CommandList({ go, onClose }: { readonly go: (station: Station) =
         <Command.List className="max-h-80 overflow-y-auto">
           <Command.Empty className="px-2 py-3 text-soft">No command has these words.</Command.Empty>
           {STATIONS.map(({ name, word, key }) => (
-            <Command.Item key={name} className={item} onSelect={run(() => go(name))}>Go to {word}<kbd className="key">{key.toUpperCase()}</kbd></Command.Item>
+            <Command.Item key={name} className={item} onSelect={run(() => go(name))}>
+              Go to {word}
+              <kbd className="key">{key.toUpperCase()}</kbd>
+            </Command.Item>
           ))}
-          {station.map(({ label, keys, run: work }) => <Command.Item key={label} className={item} onSelect={run(work)}>{label}{keys !== undefined && <kbd className="key">{keys}</kbd>}</Command.Item>)}
-          {undo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().undoStep())}>Undo: {undo}<kbd className="key">Ctrl Z</kbd></Command.Item>}
-          {redo !== undefined && <Command.Item className={item} onSelect={run(() => workbench.getState().redoStep())}>Redo: {redo}<kbd className="key">Ctrl Shift Z</kbd></Command.Item>}
+          {station.map(({ label, keys, run: work }) => (
+            <Command.Item key={label} className={item} onSelect={run(work)}>
+              {label}
+              {keys !== undefined && <kbd className="key">{keys}</kbd>}
+            </Command.Item>
+          ))}
+          {undo !== undefined && (
+            <Command.Item className={item} onSelect={run(() => workbench.getState().undoStep())}>
+              Undo: {undo}
+              <kbd className="key">Ctrl Z</kbd>
+            </Command.Item>
+          )}
+          {redo !== undefined && (
+            <Command.Item className={item} onSelect={run(() => workbench.getState().redoStep())}>
+              Redo: {redo}
+              <kbd className="key">Ctrl Shift Z</kbd>
+            </Command.Item>
+          )}
           {mends.map(({ f, mend }, i) => (
-            <Command.Item key={i} className={item} onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend)))}>
+            <Command.Item
+              key={i}
+              className={item}
+              onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend)))}
+            >
               {f.says} {mend.label}
             </Command.Item>
           ))}
-          <Command.Item className={item} onSelect={run(() => window.location.assign('/'))}>All workouts</Command.Item>
+          <Command.Item className={item} onSelect={run(() => window.location.assign('/'))}>
+            All workouts
+          </Command.Item>
         </Command.List>
       </Command>
     </Dialog>

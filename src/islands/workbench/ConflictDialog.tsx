@@ -14,14 +14,20 @@ export function ConflictDialog() {
   const own = changesIn(saved, mine);
   return (
     <Dialog title="This workout was changed in another window" onClose={() => undefined} wide>
-      <p>Revision {conflict.revision} was saved there while you worked here. Nothing is lost yet; choose how to go on.</p>
+      <p>
+        Revision {conflict.revision} was saved there while you worked here. Nothing is lost yet; choose how to go on.
+      </p>
       <div className="mt-4 grid gap-4 sm:grid-cols-2">
         <Differences title="Changed there" lines={theirs} />
         <Differences title="Changed here" lines={own} />
       </div>
       <div className="mt-5 flex flex-wrap justify-end gap-2">
-        <button className="btn" onClick={() => workbench.getState().takeTheirs()}>Go on with theirs (undo brings mine back)</button>
-        <button className="btn btn-main" onClick={() => workbench.getState().keepMine()}>Put mine on top of theirs</button>
+        <button className="btn" onClick={() => workbench.getState().takeTheirs()}>
+          Go on with theirs (undo brings mine back)
+        </button>
+        <button className="btn btn-main" onClick={() => workbench.getState().keepMine()}>
+          Put mine on top of theirs
+        </button>
       </div>
     </Dialog>
   );
@@ -43,9 +49,17 @@ export function changesIn(before: WorkoutDocument, after: WorkoutDocument): stri
   return jsonpatch.compare(before, after).map((op) => {
     const place = placeName(op.path, op.op === 'remove' ? before : after);
     if (op.op === 'remove') return `${place}: removed`;
-    const value = 'value' in op ? op.value as unknown : undefined;
-    const shown = typeof value === 'string' ? `“${value.slice(0, 60)}”` : typeof value === 'number' && /Us$/.test(op.path) ? `${value / 1e6} s`
-      : typeof value === 'object' && value !== null && 'name' in value ? `“${String(value.name)}”` : value === null || typeof value === 'object' ? '' : String(value);
+    const value = 'value' in op ? (op.value as unknown) : undefined;
+    const shown =
+      typeof value === 'string'
+        ? `“${value.slice(0, 60)}”`
+        : typeof value === 'number' && /Us$/.test(op.path)
+          ? `${value / 1e6} s`
+          : typeof value === 'object' && value !== null && 'name' in value
+            ? `“${typeof value.name === 'string' ? value.name : ''}”`
+            : value === null || typeof value === 'object'
+              ? ''
+              : String(value);
     return `${place}${op.op === 'add' ? ' added' : ''}${shown === '' ? '' : `: ${shown}`}`;
   });
 }
@@ -55,5 +69,8 @@ function placeName(path: string, document: WorkoutDocument): string {
   const block = parts[0] === 'plan' && parts[1] === 'blocks' ? document.plan.blocks[Number(parts[2])] : undefined;
   if (block === undefined) return parts.join(' · ').replace(/Us\b/g, '');
   const move = parts[3] === 'moves' ? block.moves[Number(parts[4])] : undefined;
-  return [block.name, move?.name, ...parts.slice(move === undefined ? 3 : 5)].filter((p) => p !== undefined && p !== '').join(' · ').replace(/Us\b/g, '');
+  return [block.name, move?.name, ...parts.slice(move === undefined ? 3 : 5)]
+    .filter((p) => p !== undefined && p !== '')
+    .join(' · ')
+    .replace(/Us\b/g, '');
 }

@@ -13,28 +13,47 @@ export function Header({ station, go, openCommands }: Props) {
   const findings = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
   return (
     <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b bg-paper px-4 py-2 sm:px-6">
-      <a href="/" className="flex items-center gap-2 font-display font-bold" title="All workouts"><img src="/mark.svg" alt="All workouts" className="h-4 w-4" /><span className="max-sm:hidden">Euphon</span></a>
+      <a href="/" className="flex items-center gap-2 font-display font-bold" title="All workouts">
+        <img src="/mark.svg" alt="All workouts" className="h-4 w-4" />
+        <span className="max-sm:hidden">Euphon</span>
+      </a>
       <input
-        aria-label="Title of the workout" maxLength={200} value={document.plan.title}
+        aria-label="Title of the workout"
+        maxLength={200}
+        value={document.plan.title}
         onChange={(e) => change('title', (d) => ({ ...d, plan: { ...d.plan, title: e.target.value } }))}
         className="field w-[min(20rem,60vw)] font-display text-[15px] font-semibold"
       />
       <nav aria-label="Stations" className="-mx-2 flex overflow-x-auto">
         {STATIONS.map(({ name, word, key }) => (
           <a
-            key={name} href={name} aria-current={station === name ? 'page' : undefined} title={`${word} (key ${key.toUpperCase()})`}
-            onClick={(e) => { if (!e.metaKey && !e.ctrlKey) { e.preventDefault(); go(name); } }}
+            key={name}
+            href={name}
+            aria-current={station === name ? 'page' : undefined}
+            title={`${word} (key ${key.toUpperCase()})`}
+            onClick={(e) => {
+              if (!e.metaKey && !e.ctrlKey) {
+                e.preventDefault();
+                go(name);
+              }
+            }}
             className={`px-2.5 py-1.5 whitespace-nowrap ${station === name ? 'font-bold text-ink shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
           >
             <StationWord word={word} letter={key} />
-            {name === 'score' && findings > 0 && <span className="figures ml-1 text-alarm" aria-label={`${findings} findings`}>{findings}</span>}
+            {name === 'score' && findings > 0 && (
+              <span className="figures ml-1 text-alarm" aria-label={`${findings} findings`}>
+                {findings}
+              </span>
+            )}
           </a>
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-3 text-[13px] text-soft">
         <SaveWord />
         <FormSwitch />
-        <button className="btn btn-quiet" onClick={openCommands}><kbd className="key">/</kbd> commands</button>
+        <button className="btn btn-quiet" onClick={openCommands}>
+          <kbd className="key">/</kbd> commands
+        </button>
       </div>
     </header>
   );
@@ -43,26 +62,42 @@ export function Header({ station, go, openCommands }: Props) {
 /** The word with its key letter underlined. */
 function StationWord({ word, letter }: { readonly word: string; readonly letter: string }) {
   const at = word.toLowerCase().indexOf(letter);
-  return <>{word.slice(0, at)}<span className="underline decoration-1 underline-offset-[3px]">{word[at]}</span>{word.slice(at + 1)}</>;
+  return (
+    <>
+      {word.slice(0, at)}
+      <span className="underline decoration-1 underline-offset-[3px]">{word[at]}</span>
+      {word.slice(at + 1)}
+    </>
+  );
 }
 
 function SaveWord() {
   const { workbench } = useWorkbench();
   const save = workbench((s) => s.save);
   const revision = workbench((s) => s.revision);
-  const text = save.kind === 'saved' ? `Saved · revision ${revision}` : save.kind === 'saving' ? 'Saving …' : save.message;
-  return <span role="status" className={`max-w-80 truncate ${save.kind === 'waiting' ? 'text-alarm' : ''}`} title={text}>{text}</span>;
+  const text =
+    save.kind === 'saved' ? `Saved · revision ${revision}` : save.kind === 'saving' ? 'Saving …' : save.message;
+  return (
+    <span role="status" className={`max-w-80 truncate ${save.kind === 'waiting' ? 'text-alarm' : ''}`} title={text}>
+      {text}
+    </span>
+  );
 }
 
 function FormSwitch() {
   return (
     <button
-      className="btn btn-quiet" title="Light or dark form"
+      className="btn btn-quiet"
+      title="Light or dark form"
       onClick={() => {
         const root = document.documentElement;
         if (root.dataset.form === 'dark') delete root.dataset.form;
         else root.dataset.form = 'dark';
-        try { localStorage.setItem('euphon-form', root.dataset.form ?? 'light'); } catch { /* no storage: this page only */ }
+        try {
+          localStorage.setItem('euphon-form', root.dataset.form ?? 'light');
+        } catch {
+          /* no storage: this page only */
+        }
       }}
     >
       Dark / light

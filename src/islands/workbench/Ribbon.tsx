@@ -20,31 +20,70 @@ const WIDTH = 1200;
 const BAND = 31;
 
 /** Height of a piece in the ribbon, by how hard its kind works. */
-const HEIGHT: Readonly<Record<SegmentKind, number>> = { work: 30, hold: 19, rest: 9, 'change-over': 7, water: 9, talk: 12, demo: 14, 'set-up': 9 };
+const HEIGHT: Readonly<Record<SegmentKind, number>> = {
+  work: 30,
+  hold: 19,
+  rest: 9,
+  'change-over': 7,
+  water: 9,
+  talk: 12,
+  demo: 14,
+  'set-up': 9,
+};
 
 /** The whole class as one thin band: what it is made of, where the playhead stands, planned and filmed length. */
 export function Ribbon({ station }: { readonly station: Station }) {
   const { compiled, produced } = useDerived();
   const onProgramme = produced !== null && (station === 'score' || station === 'deliver' || station === 'align');
-  const pieces = useMemo<Piece[]>(() => (onProgramme
-    ? produced.programme.segments.map((s) => ({ key: s.key, kind: s.kind, start: s.start, end: s.end, title: s.label, group: s.segment === null || s.extra ? '' : blockOf(s.segment) }))
-    : compiled.segments.map((s) => ({ key: s.key, kind: s.kind, start: s.start, end: s.end, title: s.label, group: blockOf(s) }))), [compiled, produced, onProgramme]);
+  const pieces = useMemo<Piece[]>(
+    () =>
+      onProgramme
+        ? produced.programme.segments.map((s) => ({
+            key: s.key,
+            kind: s.kind,
+            start: s.start,
+            end: s.end,
+            title: s.label,
+            group: s.segment === null || s.extra ? '' : blockOf(s.segment),
+          }))
+        : compiled.segments.map((s) => ({
+            key: s.key,
+            kind: s.kind,
+            start: s.start,
+            end: s.end,
+            title: s.label,
+            group: blockOf(s),
+          })),
+    [compiled, produced, onProgramme],
+  );
   const total = onProgramme ? produced.programme.length : compiled.total;
   const playhead = usePlayhead((s) => s.at);
   const seek = usePlayhead((s) => s.seek);
   if (total === 0) return <section aria-label="The whole class" className="h-[69px] border-b" />;
   const x = (us: number) => `${(us / total) * 100}%`;
-  const groups = pieces.filter((p, i) => p.group !== '' && p.group !== pieces.slice(0, i).findLast((q) => q.group !== '')?.group);
+  const groups = pieces.filter(
+    (p, i) => p.group !== '' && p.group !== pieces.slice(0, i).findLast((q) => q.group !== '')?.group,
+  );
   return (
     <section aria-label="The whole class" className="border-b px-4 pt-1.5 sm:px-6">
       <div className="relative h-[17px] text-[11.5px] text-soft" aria-hidden="true">
         {groups.map((p, i) => {
           const width = ((groups[i + 1]?.start ?? total) - p.start) / total;
-          return width < 0.045 ? null : <span key={p.key} className="absolute truncate pr-2" style={{ left: x(p.start), maxWidth: `${width * 100}%` }}>{p.group}</span>;
+          return width < 0.045 ? null : (
+            <span
+              key={p.key}
+              className="absolute truncate pr-2"
+              style={{ left: x(p.start), maxWidth: `${width * 100}%` }}
+            >
+              {p.group}
+            </span>
+          );
         })}
       </div>
       <div
-        className="relative h-[32px] border-b border-ink" role="img" aria-label={`The class, ${writeTime(total as Micros)} long, ${pieces.filter(isActive).length} intervals`}
+        className="relative h-[32px] border-b border-ink"
+        role="img"
+        aria-label={`The class, ${writeTime(total)} long, ${pieces.filter(isActive).length} intervals`}
         onPointerMove={(e) => {
           const box = e.currentTarget.getBoundingClientRect();
           const at = ((e.clientX - box.left) / box.width) * total;
@@ -58,11 +97,31 @@ export function Ribbon({ station }: { readonly station: Station }) {
         }}
       >
         <Band pieces={pieces} total={total} />
-        {onProgramme && playhead !== null && <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />}
+        {onProgramme && playhead !== null && (
+          <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />
+        )}
       </div>
       <div className="flex h-[19px] items-center justify-between text-[11.5px] text-soft">
-        <span className="figures w-14 text-ink" style={{ marginLeft: onProgramme && playhead !== null ? `min(${(Math.min(playhead, total) / total) * 100}%, calc(100% - 18rem))` : 0 }}>{onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}</span>
-        <span><span className="figures">{writeTime(compiled.total)}</span> planned{produced !== null && <> · <span className="figures">{writeTime(produced.programme.length, 0)}</span> filmed</>}</span>
+        <span
+          className="figures w-14 text-ink"
+          style={{
+            marginLeft:
+              onProgramme && playhead !== null
+                ? `min(${(Math.min(playhead, total) / total) * 100}%, calc(100% - 18rem))`
+                : 0,
+          }}
+        >
+          {onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}
+        </span>
+        <span>
+          <span className="figures">{writeTime(compiled.total)}</span> planned
+          {produced !== null && (
+            <>
+              {' '}
+              · <span className="figures">{writeTime(produced.programme.length, 0)}</span> filmed
+            </>
+          )}
+        </span>
       </div>
     </section>
   );
@@ -74,11 +133,21 @@ const Band = memo(function Band({ pieces, total }: { readonly pieces: readonly P
   for (const p of pieces) {
     const [x, width] = [(p.start / total) * WIDTH, ((p.end - p.start) / total) * WIDTH];
     const gap = Math.min(1, width / 3);
-    paths.set(p.kind, `${paths.get(p.kind) ?? ''}M${x.toFixed(2)} ${BAND}h${(width - gap).toFixed(2)}v${-HEIGHT[p.kind]}h${(gap - width).toFixed(2)}z`);
+    paths.set(
+      p.kind,
+      `${paths.get(p.kind) ?? ''}M${x.toFixed(2)} ${BAND}h${(width - gap).toFixed(2)}v${-HEIGHT[p.kind]}h${(gap - width).toFixed(2)}z`,
+    );
   }
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${BAND}`} preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden="true">
-      {[...paths].map(([kind, d]) => <path key={kind} d={d} className={`kind-${kind}`} fill="var(--k)" />)}
+    <svg
+      viewBox={`0 0 ${WIDTH} ${BAND}`}
+      preserveAspectRatio="none"
+      className="absolute inset-0 h-full w-full"
+      aria-hidden="true"
+    >
+      {[...paths].map(([kind, d]) => (
+        <path key={kind} d={d} className={`kind-${kind}`} fill="var(--k)" />
+      ))}
     </svg>
   );
 });

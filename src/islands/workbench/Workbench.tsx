@@ -36,18 +36,24 @@ interface Props {
 
 /** One open workout: the stations share one document, one undo and one computation. */
 export function Workbench({ id, revision, document: first, takes, station: begun, studio, tracks }: Props) {
-  const workbench = useMemo(() => createWorkbench({ id, revision, document: first, takes, studio, tracks }), [id, revision, first, takes, studio, tracks]);
+  const workbench = useMemo(
+    () => createWorkbench({ id, revision, document: first, takes, studio, tracks }),
+    [id, revision, first, takes, studio, tracks],
+  );
   const derived = useDerive(workbench);
   useTakeWatch(workbench);
   const [station, setStation] = useState<Station>(begun);
   const [commands, setCommands] = useState(false);
   const title = workbench((s) => s.document.plan.title);
 
-  const go = useMemo(() => (next: Station) => {
-    window.history.pushState(null, '', `/w/${id}/${next}`);
-    setStation(next);
-    window.scrollTo(0, 0);
-  }, [id]);
+  const go = useMemo(
+    () => (next: Station) => {
+      window.history.pushState(null, '', `/w/${id}/${next}`);
+      setStation(next);
+      window.scrollTo(0, 0);
+    },
+    [id],
+  );
   useEffect(() => {
     const back = () => {
       const name = window.location.pathname.split('/').at(-1);
@@ -77,8 +83,12 @@ export function Workbench({ id, revision, document: first, takes, station: begun
       <Header station={station} go={go} openCommands={() => setCommands(true)} />
       <Ribbon station={station} />
       <main id="station" aria-label={STATIONS.find((s) => s.name === station)?.word}>
-        <h1 className="sr-only">{title || 'Untitled'}: {STATIONS.find((s) => s.name === station)?.word}</h1>
-        <Suspense fallback={<p className="p-8 text-soft">Opening …</p>}><View /></Suspense>
+        <h1 className="sr-only">
+          {title || 'Untitled'}: {STATIONS.find((s) => s.name === station)?.word}
+        </h1>
+        <Suspense fallback={<p className="p-8 text-soft">Opening …</p>}>
+          <View />
+        </Suspense>
       </main>
       {commands && <CommandList go={go} onClose={() => setCommands(false)} />}
       <ConflictDialog />

@@ -36,8 +36,12 @@ afterEach(() => {
 });
 
 const open = () => createWorkbench({ id: 'x', document: server.document, revision: server.revision, takes: [] });
-const title = (text: string) => (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, title: text } });
-const instructor = (text: string) => (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, instructor: text } });
+const title =
+  (text: string) =>
+  (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, title: text } });
+const instructor =
+  (text: string) =>
+  (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, instructor: text } });
 const settle = () => vi.advanceTimersByTimeAsync(2_000);
 
 describe('saving', () => {
@@ -46,7 +50,11 @@ describe('saving', () => {
     for (const text of ['S', 'Se', 'Sec', 'Second']) bench.getState().change('title', title(text));
     expect(bench.getState().save.kind).toBe('saving');
     await settle();
-    expect([bench.getState().save.kind, bench.getState().revision, server.document.plan.title]).toEqual(['saved', 2, 'Second']);
+    expect([bench.getState().save.kind, bench.getState().revision, server.document.plan.title]).toEqual([
+      'saved',
+      2,
+      'Second',
+    ]);
     expect(server.patches).toEqual([[{ op: 'replace', path: '/plan/title', value: 'Second' }]]);
   });
 
@@ -132,7 +140,9 @@ describe('two windows', () => {
     const two = await clash();
     expect(two.getState().conflict).toMatchObject({ revision: 2 });
     expect(server.document.plan).toMatchObject({ title: 'From one', instructor: '' });
-    expect(changesIn(two.getState().saved, two.getState().conflict?.document as WorkoutDocument)).toEqual(['plan · title: “From one”']);
+    expect(changesIn(two.getState().saved, two.getState().conflict?.document as WorkoutDocument)).toEqual([
+      'plan · title: “From one”',
+    ]);
     expect(changesIn(two.getState().saved, two.getState().document)).toEqual(['plan · instructor: “From two”']);
   });
 

@@ -23,7 +23,8 @@ export interface Conflict {
   readonly changed: readonly string[];
 }
 
-export type SaveState = { readonly kind: 'saved' } | { readonly kind: 'saving' } | { readonly kind: 'waiting'; readonly message: string };
+export type SaveState =
+  { readonly kind: 'saved' } | { readonly kind: 'saving' } | { readonly kind: 'waiting'; readonly message: string };
 
 interface WorkbenchState {
   readonly id: string;
@@ -62,12 +63,28 @@ const MOST_STEPS = 500;
 export type Workbench = ReturnType<typeof createWorkbench>;
 
 /** The state of one open workout: the document, undo, and saving by JSON Patch on the revision this page knows. */
-export function createWorkbench(first: { id: string; document: WorkoutDocument; revision: number; takes: readonly TakeWithTranscript[]; studio?: Studio; tracks?: readonly LibraryTrack[] }) {
+export function createWorkbench(first: {
+  id: string;
+  document: WorkoutDocument;
+  revision: number;
+  takes: readonly TakeWithTranscript[];
+  studio?: Studio;
+  tracks?: readonly LibraryTrack[];
+}) {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let sending = false;
 
   const store = create<WorkbenchState>()((set, get) => ({
-    studio: USUAL_STUDIO, tracks: [], usable: usableTracks(first.tracks ?? []), book: bookWith(first.studio?.exercises ?? []), ...first, saved: first.document, undo: [], redo: [], save: { kind: 'saved' }, conflict: null,
+    studio: USUAL_STUDIO,
+    tracks: [],
+    usable: usableTracks(first.tracks ?? []),
+    book: bookWith(first.studio?.exercises ?? []),
+    ...first,
+    saved: first.document,
+    undo: [],
+    redo: [],
+    save: { kind: 'saved' },
+    conflict: null,
     change(label, next) {
       const { document, undo } = get();
       const changed = next(document);
@@ -75,7 +92,8 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       if (forth.length === 0) return;
       const last = undo.at(-1);
       const step: Step = { label, back: jsonpatch.compare(changed, document), forth, at: Date.now() };
-      const same = last !== undefined && last.label === label && step.at - last.at < SAME_STEP_MS && samePlace(last.forth, forth);
+      const same =
+        last !== undefined && last.label === label && step.at - last.at < SAME_STEP_MS && samePlace(last.forth, forth);
       const joined = same ? { ...step, back: [...step.back, ...last.back], forth: [...last.forth, ...forth] } : step;
       set({ document: changed, undo: [...(same ? undo.slice(0, -1) : undo), joined].slice(-MOST_STEPS), redo: [] });
       soon(SAVE_AFTER_MS);
@@ -98,8 +116,21 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       const { conflict, document, undo } = get();
       if (conflict === null) return;
       // Mine is not lost: undo brings it back.
-      const step: Step = { label: 'Take the other version', back: jsonpatch.compare(conflict.document, document), forth: jsonpatch.compare(document, conflict.document), at: 0 };
-      set({ document: conflict.document, saved: conflict.document, revision: conflict.revision, undo: [...undo, step], redo: [], conflict: null, save: { kind: 'saved' } });
+      const step: Step = {
+        label: 'Take the other version',
+        back: jsonpatch.compare(conflict.document, document),
+        forth: jsonpatch.compare(document, conflict.document),
+        at: 0,
+      };
+      set({
+        document: conflict.document,
+        saved: conflict.document,
+        revision: conflict.revision,
+        undo: [...undo, step],
+        redo: [],
+        conflict: null,
+        save: { kind: 'saved' },
+      });
     },
     keepMine() {
       const { conflict, saved, document } = get();
@@ -108,8 +139,17 @@ export function createWorkbench(first: { id: string; document: WorkoutDocument; 
       let merged = document;
       try {
         merged = apply(conflict.document, mine);
-      } catch { /* my changes do not fit on theirs: mine stands as it is, theirs stays in the history */ }
-      set({ document: merged, saved: conflict.document, revision: conflict.revision, undo: [], redo: [], conflict: null });
+      } catch {
+        /* my changes do not fit on theirs: mine stands as it is, theirs stays in the history */
+      }
+      set({
+        document: merged,
+        saved: conflict.document,
+        revision: conflict.revision,
+        undo: [],
+        redo: [],
+        conflict: null,
+      });
       soon(0);
     },
     setTakes: (takes) => set((state) => ({ takes: sameWhereEqual(state.takes, takes) })),

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { type TakeWithTranscript, playedUrl, sameWhereEqual } from './take.ts';
 
-const entry = (id: string, progress: number, text = 'x'): TakeWithTranscript => JSON.parse(JSON.stringify({ take: { id, file: { sha256: 'a', extension: 'mkv', bytes: 1 }, proxy: null }, transcript: { format: 'vtt', text, hasPrevious: false }, work: [{ kind: 'listen', state: 'running', progress, message: null }] })) as TakeWithTranscript;
+const entry = (id: string, progress: number, text = 'x'): TakeWithTranscript =>
+  JSON.parse(
+    JSON.stringify({
+      take: { id, file: { sha256: 'a', extension: 'mkv', bytes: 1 }, proxy: null },
+      transcript: { format: 'vtt', text, hasPrevious: false },
+      work: [{ kind: 'listen', state: 'running', progress, message: null }],
+    }),
+  ) as TakeWithTranscript;
 
 describe('takes that are fetched again', () => {
   it('are the same objects where nothing changed', () => {

@@ -27,9 +27,12 @@ export function useDerive(workbench: Workbench): Derived {
   const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
   const take = chosen?.take ?? null;
   // What goes on around a take (its pictures being made) does not change what it is.
-  const parts = takes.flatMap((t) => (t.take.id === take?.id || t.take.ofTake === take?.id ? [t.take, t.transcript] : []));
+  const parts = takes.flatMap((t) =>
+    t.take.id === take?.id || t.take.ofTake === take?.id ? [t.take, t.transcript] : [],
+  );
   const sources = useRef(parts);
-  if (parts.length !== sources.current.length || parts.some((p, i) => p !== sources.current[i])) sources.current = parts;
+  if (parts.length !== sources.current.length || parts.some((p, i) => p !== sources.current[i]))
+    sources.current = parts;
   const stable = sources.current;
   const facts = useMemo<TakeFacts | null>(() => {
     if (take === null) return null;
@@ -37,15 +40,20 @@ export function useDerive(workbench: Workbench): Derived {
     return made.transcript.cues.length === 0 ? null : made;
     // `takes` itself changes with every step of progress; `stable` is what of it counts.
   }, [take, stable, text, read]);
-  const problems = useMemo(() => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]), [take, read]);
+  const problems = useMemo(
+    () => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]),
+    [take, read],
+  );
   const [aligned, setAligned] = useState<{ of: unknown; value: Aligned } | null>(null);
   useEffect(() => {
     if (facts === null) return;
     let current = true;
     const wait = setTimeout(() => {
-      void aligner().align(timed, edit.pins, facts).then((value) => {
-        if (current) setAligned({ of: facts, value });
-      });
+      void aligner()
+        .align(timed, edit.pins, facts)
+        .then((value) => {
+          if (current) setAligned({ of: facts, value });
+        });
     }, 120);
     return () => {
       current = false;
@@ -53,9 +61,22 @@ export function useDerive(workbench: Workbench): Derived {
     };
   }, [timed, edit.pins, facts]);
   const usable = aligned !== null && aligned.of === facts ? aligned.value : null;
-  const produced = useMemo(() => (usable === null || facts === null ? null : produce(edit, usable, facts)), [usable, facts, edit]);
+  const produced = useMemo(
+    () => (usable === null || facts === null ? null : produce(edit, usable, facts)),
+    [usable, facts, edit],
+  );
   return useMemo(
-    () => ({ plan, timed, compiled, take, facts, transcriptProblems: problems, aligned: usable, produced, aligning: facts !== null && usable === null }),
+    () => ({
+      plan,
+      timed,
+      compiled,
+      take,
+      facts,
+      transcriptProblems: problems,
+      aligned: usable,
+      produced,
+      aligning: facts !== null && usable === null,
+    }),
     [plan, timed, compiled, take, facts, problems, usable, produced],
   );
 }

@@ -19,7 +19,9 @@ export function useTakeWatch(workbench: Workbench): void {
     let timer: ReturnType<typeof setTimeout>;
     const look = async () => {
       // Without a connection the page looks again; what was fetched stays.
-      await reloadTakes(workbench).catch((error: unknown) => { if (!(error instanceof ApiError)) throw error; });
+      await reloadTakes(workbench).catch((error: unknown) => {
+        if (!(error instanceof ApiError)) throw error;
+      });
       if (!ended) timer = setTimeout(() => void look(), LOOK_MS);
     };
     timer = setTimeout(() => void look(), LOOK_MS);

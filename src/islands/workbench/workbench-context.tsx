@@ -27,8 +27,20 @@ export interface Derived {
 const WorkbenchContext = createContext<Workbench | null>(null);
 const DerivedContext = createContext<Derived | null>(null);
 
-export function WorkbenchProvider({ workbench, derived, children }: { readonly workbench: Workbench; readonly derived: Derived; readonly children: ReactNode }) {
-  return <WorkbenchContext.Provider value={workbench}><DerivedContext.Provider value={derived}>{children}</DerivedContext.Provider></WorkbenchContext.Provider>;
+export function WorkbenchProvider({
+  workbench,
+  derived,
+  children,
+}: {
+  readonly workbench: Workbench;
+  readonly derived: Derived;
+  readonly children: ReactNode;
+}) {
+  return (
+    <WorkbenchContext.Provider value={workbench}>
+      <DerivedContext.Provider value={derived}>{children}</DerivedContext.Provider>
+    </WorkbenchContext.Provider>
+  );
 }
 
 function inside<T>(value: T | null): T {
@@ -52,7 +64,11 @@ export function useChange() {
 /** The studio's exercises and figures, and the shipped library with them. */
 export function useStudio() {
   const { workbench } = useWorkbench();
-  return { studio: workbench((s) => s.studio), setStudio: workbench((s) => s.setStudio), book: workbench((s) => s.book) };
+  return {
+    studio: workbench((s) => s.studio),
+    setStudio: workbench((s) => s.setStudio),
+    book: workbench((s) => s.book),
+  };
 }
 
 /** The document and the way to change it. */

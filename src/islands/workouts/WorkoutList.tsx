@@ -24,25 +24,51 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
   const templates = workouts.filter((w) => w.template);
-  useEffect(() => tinykeys(window, { n: (e) => { if (!(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) && document.querySelector('dialog[open]') === null) { e.preventDefault(); setAdding(true); } } }), []);
+  useEffect(
+    () =>
+      tinykeys(window, {
+        n: (e) => {
+          if (
+            !(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) &&
+            document.querySelector('dialog[open]') === null
+          ) {
+            e.preventDefault();
+            setAdding(true);
+          }
+        },
+      }),
+    [],
+  );
   return (
     <main className="mx-auto max-w-5xl px-5 py-8 sm:px-8">
       <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-4">
         <div>
-          <p className="flex items-center gap-2 font-display text-[15px] font-bold"><img src="/mark.svg" alt="" className="h-4 w-4" />Euphon</p>
+          <p className="flex items-center gap-2 font-display text-[15px] font-bold">
+            <img src="/mark.svg" alt="" className="h-4 w-4" />
+            Euphon
+          </p>
           <h1 className="mt-1 text-4xl">Workouts</h1>
         </div>
-        <button className="btn btn-main" title="New workout (key N)" disabled={!ready} onClick={() => setAdding(true)}>New workout</button>
+        <button className="btn btn-main" title="New workout (key N)" disabled={!ready} onClick={() => setAdding(true)}>
+          New workout
+        </button>
       </header>
       {workouts.length === 0 ? (
         <div className="py-16 text-center">
           <h2 className="text-2xl">No workout yet</h2>
-          <p className="mx-auto mt-2 max-w-md text-soft">Begin with a title, or paste a class you have already written down: a line for each block, a line for each move.</p>
-          <button className="btn btn-main mt-6" disabled={!ready} onClick={() => setAdding(true)}>New workout</button>
+          <p className="mx-auto mt-2 max-w-md text-soft">
+            Begin with a title, or paste a class you have already written down: a line for each block, a line for each
+            move.
+          </p>
+          <button className="btn btn-main mt-6" disabled={!ready} onClick={() => setAdding(true)}>
+            New workout
+          </button>
         </div>
       ) : (
         <ul>
-          {workouts.map((workout) => <Row key={workout.id} workout={workout} ready={ready} />)}
+          {workouts.map((workout) => (
+            <Row key={workout.id} workout={workout} ready={ready} />
+          ))}
         </ul>
       )}
       {adding && <NewWorkout templates={templates} onClose={() => setAdding(false)} />}
@@ -54,17 +80,32 @@ function Row({ workout, ready }: { readonly workout: Summary; readonly ready: bo
   const reached = WORKOUT_STATES.indexOf(workout.state);
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
-      <div><a className="font-display text-xl font-semibold underline-offset-4 hover:underline" href={`/w/${workout.id}/plan`}>{workout.title || 'Untitled'}</a>{workout.template && <span className="ml-2 border border-ink px-1 text-[11px]">template</span>}</div>
+      <div>
+        <a
+          className="font-display text-xl font-semibold underline-offset-4 hover:underline"
+          href={`/w/${workout.id}/plan`}
+        >
+          {workout.title || 'Untitled'}
+        </a>
+        {workout.template && <span className="ml-2 border border-ink px-1 text-[11px]">template</span>}
+      </div>
       <time className="text-right text-base!">{writeTime(workout.lengthUs as Micros)}</time>
       <ol aria-label={`State: ${workout.state}`} className="flex items-center gap-1">
         {WORKOUT_STATES.map((state, i) => (
           <li key={state} className="flex flex-1 flex-col gap-1">
             <span className={`h-1.5 ${i <= reached ? 'bg-ink' : 'bg-line'}`} />
-            <span className={`text-[11px] ${i === reached ? 'font-semibold' : 'text-soft'} ${i === reached ? '' : 'max-sm:hidden'}`}>{state}</span>
+            <span
+              className={`text-[11px] ${i === reached ? 'font-semibold' : 'text-soft'} ${i === reached ? '' : 'max-sm:hidden'}`}
+            >
+              {state}
+            </span>
           </li>
         ))}
       </ol>
-      <a className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end" href={`/w/${workout.id}/${workout.next.station}`}>
+      <a
+        className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end"
+        href={`/w/${workout.id}/${workout.next.station}`}
+      >
         {workout.next.says} →
       </a>
       <RowActions workout={workout} ready={ready} />
@@ -88,13 +129,34 @@ function RowActions({ workout, ready }: { readonly workout: Summary; readonly re
   const path = `/api/workouts/${workout.id}`;
   return (
     <details className="relative" onToggle={() => setAsking(false)}>
-      <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}><MoreHorizontal size={16} /></summary>
-      <fieldset disabled={!ready} className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md">
-        <button className="btn btn-quiet" onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}>Duplicate</button>
-        <button className="btn btn-quiet" onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}>{workout.template ? 'No longer a template' : 'Use as a template'}</button>
-        {asking
-          ? <button className="btn border-alarm! text-alarm" onClick={() => void send(path, { method: 'DELETE' })}>Delete it with its takes</button>
-          : <button className="btn btn-quiet" onClick={() => setAsking(true)}>Delete …</button>}
+      <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}>
+        <MoreHorizontal size={16} />
+      </summary>
+      <fieldset
+        disabled={!ready}
+        className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md"
+      >
+        <button
+          className="btn btn-quiet"
+          onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}
+        >
+          Duplicate
+        </button>
+        <button
+          className="btn btn-quiet"
+          onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}
+        >
+          {workout.template ? 'No longer a template' : 'Use as a template'}
+        </button>
+        {asking ? (
+          <button className="btn border-alarm! text-alarm" onClick={() => void send(path, { method: 'DELETE' })}>
+            Delete it with its takes
+          </button>
+        ) : (
+          <button className="btn btn-quiet" onClick={() => setAsking(true)}>
+            Delete …
+          </button>
+        )}
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
       </fieldset>
     </details>
@@ -115,7 +177,15 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
     setBusy(true);
     try {
       const text = pasted === '' ? null : typed === '' || /^#\s/m.test(pasted) ? pasted : `# ${typed}\n${pasted}`;
-      const { id } = await api<{ id: string }>('/api/workouts', sendJson('POST', text !== null ? { outline: text } : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) }));
+      const { id } = await api<{ id: string }>(
+        '/api/workouts',
+        sendJson(
+          'POST',
+          text !== null
+            ? { outline: text }
+            : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) },
+        ),
+      );
       window.location.assign(`/w/${id}/plan`);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
@@ -125,21 +195,49 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
   };
   return (
     <Dialog title="New workout" onClose={onClose}>
-      <form onSubmit={(e) => { e.preventDefault(); void create(); }} className="flex flex-col gap-3">
-        <label className="flex flex-col gap-1"><span className="label">Title</span><input ref={title} autoFocus className="field-box" maxLength={200} /></label>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void create();
+        }}
+        className="flex flex-col gap-3"
+      >
+        <label className="flex flex-col gap-1">
+          <span className="label">Title</span>
+          <input ref={title} autoFocus className="field-box" maxLength={200} />
+        </label>
         {templates.length > 0 && (
-          <label className="flex flex-col gap-1"><span className="label">Begin from</span>
-            <select ref={from} className="field-box" defaultValue=""><option value="">an empty class</option>{templates.map((t) => <option key={t.id} value={t.id}>{t.title}, {writeTime(t.lengthUs as Micros)}</option>)}</select>
+          <label className="flex flex-col gap-1">
+            <span className="label">Begin from</span>
+            <select ref={from} className="field-box" defaultValue="">
+              <option value="">an empty class</option>
+              {templates.map((t) => (
+                <option key={t.id} value={t.id}>
+                  {t.title}, {writeTime(t.lengthUs as Micros)}
+                </option>
+              ))}
+            </select>
           </label>
         )}
         <label className="flex flex-col gap-1">
           <span className="label">or paste an outline</span>
-          <textarea ref={outline} rows={7} className="field-box font-mono text-[12px]" placeholder={'## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'} />
+          <textarea
+            ref={outline}
+            rows={7}
+            className="field-box font-mono text-[12px]"
+            placeholder={
+              '## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'
+            }
+          />
         </label>
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
         <div className="flex justify-end gap-2">
-          <button type="button" className="btn btn-quiet" onClick={onClose}>Cancel</button>
-          <button type="submit" className="btn btn-main" disabled={busy}>Create</button>
+          <button type="button" className="btn btn-quiet" onClick={onClose}>
+            Cancel
+          </button>
+          <button type="submit" className="btn btn-main" disabled={busy}>
+            Create
+          </button>
         </div>
       </form>
     </Dialog>

@@ -2,7 +2,9 @@ import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
 import { changeTrack, getTrack, removeTrack } from '../../../../server/tracks.ts';
 
 export const GET = endpoint(async (context, { params }) => jsonResponse(await getTrack(context, params.id)));
-export const PATCH = endpoint(async (context, { params, request }) => jsonResponse(await changeTrack(context, params.id, await readJson(request))));
+export const PATCH = endpoint(async (context, { params, request }) =>
+  jsonResponse(await changeTrack(context, params.id, await readJson(request))),
+);
 export const DELETE = endpoint(async (context, { params }) => {
   await removeTrack(context, params.id);
   return new Response(null, { status: 204 });

@@ -6,5 +6,13 @@ import { bringInProof } from '../../../../server/tracks.ts';
 
 export const POST = endpoint(async (context, { params, request, url }) => {
   if (request.body === null) throw new Refusal(415, 'This file is empty.');
-  return jsonResponse(await bringInProof(context, params.id, url.searchParams.get('name') ?? 'Proof', Readable.fromWeb(request.body as ReadableStream)), 201);
+  return jsonResponse(
+    await bringInProof(
+      context,
+      params.id,
+      url.searchParams.get('name') ?? 'Proof',
+      Readable.fromWeb(request.body as ReadableStream),
+    ),
+    201,
+  );
 });

@@ -1,7 +1,9 @@
 import { endpoint, jsonResponse, readBody } from '../../../../../server/http.ts';
 import { previousTranscript, setTranscript } from '../../../../../server/takes.ts';
 
-export const PUT = endpoint(async (context, { params, request }) => jsonResponse(await setTranscript(context, params.id, await readBody(request))));
+export const PUT = endpoint(async (context, { params, request }) =>
+  jsonResponse(await setTranscript(context, params.id, await readBody(request))),
+);
 /** Brings the transcript before the last change back. */
 export const POST = endpoint(async (context, { params }) => {
   await previousTranscript(context, params.id);

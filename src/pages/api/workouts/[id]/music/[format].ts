@@ -3,5 +3,11 @@ import { musicFile } from '../../../../../server/music.ts';
 
 export const GET = endpoint(async (context, { params }) => {
   const { bytes, mime, file } = await musicFile(context, params.id, params.format);
-  return new Response(bytes as BodyInit, { headers: { 'Content-Type': mime, 'Cache-Control': 'no-store', 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file)}` } });
+  return new Response(bytes as BodyInit, {
+    headers: {
+      'Content-Type': mime,
+      'Cache-Control': 'no-store',
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file)}`,
+    },
+  });
 });
