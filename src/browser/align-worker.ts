@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import type { Plan } from '../core/plan/plan.ts';
-import type { Pin } from '../core/take/align.ts';
+import type { Pin } from '../core/align/align.ts';
 import { type Aligned, type TakeFacts, alignWorkout } from '../core/workout/pipeline.ts';
 
 /** A thin shell round the core's alignment, so that typing never waits for it. */

@@ -1,4 +1,4 @@
-import type { LogEntry } from '../core/take/logbook.ts';
+import type { LogEntry } from '../core/logbook/logbook.ts';
 import type { Db } from './pool.ts';
 
 /** One recording in the logbook. */

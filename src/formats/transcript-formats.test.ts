@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Transcript } from '../core/take/transcript.ts';
+import type { Transcript } from '../core/transcript/transcript.ts';
 import { fromSeconds, micros } from '../core/time/micros.ts';
 import { TRANSCRIPT_FORMATS, readTranscript, transcriptFormat } from './transcript-reader.ts';
 import { writeTranscript } from './transcript-writer.ts';

@@ -1,4 +1,4 @@
-import type { TranscriptCue } from '../core/take/transcript.ts';
+import type { TranscriptCue } from '../core/transcript/transcript.ts';
 import { lineTime } from '../core/speech/line-time.ts';
 import { type Micros, fromSeconds, micros } from '../core/time/micros.ts';
 import { writeTime } from '../core/time/typed-time.ts';

@@ -1,4 +1,4 @@
-import type { Transcript } from '../core/take/transcript.ts';
+import type { Transcript } from '../core/transcript/transcript.ts';
 import { readParagraphs } from './paragraphs/paragraphs-reader.ts';
 import type { ReadResult } from './problem.ts';
 import { readSrt } from './srt/srt-reader.ts';

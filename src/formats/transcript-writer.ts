@@ -1,4 +1,4 @@
-import type { Transcript } from '../core/take/transcript.ts';
+import type { Transcript } from '../core/transcript/transcript.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { stamp, vttText } from './stamp.ts';
 import { writeTranscriptCsv } from './transcript-csv/transcript-csv.ts';

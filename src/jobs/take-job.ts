@@ -1,5 +1,5 @@
 import { rm } from 'node:fs/promises';
-import { playsInBrowsers, isSoundOnly } from '../core/take/media-facts.ts';
+import { playsInBrowsers, isSoundOnly } from '../core/sync/media-facts.ts';
 import { fromSeconds } from '../core/time/micros.ts';
 import { type TakeWorkKind, beatTakeWork, endTakeWork } from '../db/take-work-sql.ts';
 import {

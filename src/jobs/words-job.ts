@@ -1,4 +1,4 @@
-import { voiceOf } from '../core/take/align.ts';
+import { voiceOf } from '../core/align/align.ts';
 import { putTranscript, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { writeWordsJson } from '../formats/words-json/words-json-writer.ts';

@@ -1,5 +1,5 @@
 import { open } from 'node:fs/promises';
-import type { MediaFacts } from '../core/take/media-facts.ts';
+import type { MediaFacts } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import { ProgramFailed, run } from './run.ts';

@@ -1,7 +1,7 @@
 import type { Span } from '../core/time/span.ts';
 import { lineTime } from '../core/speech/line-time.ts';
-import { phraseWindows } from '../core/take/phrase-windows.ts';
-import { type Token, type TimedWord, type Transcript, type TranscriptCue, tokensOf } from '../core/take/transcript.ts';
+import { phraseWindows } from '../core/transcript/phrase-windows.ts';
+import { type Token, type TimedWord, type Transcript, type TranscriptCue, tokensOf } from '../core/transcript/transcript.ts';
 import { micros, type Micros } from '../core/time/micros.ts';
 import { forceAlign } from './force-align.ts';
 

@@ -1,7 +1,7 @@
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import type { ThumbSheet } from '../core/take/media-facts.ts';
+import type { ThumbSheet } from '../core/sync/media-facts.ts';
 import { run, runFfmpeg } from './run.ts';
 
 const WIDTH = 160;

@@ -9,7 +9,7 @@ import { compile } from '../core/plan/compile.ts';
 import { type Schedule, schedule } from '../core/script/schedule.ts';
 import type { ProgrammeSegment } from '../core/edit/conform.ts';
 import { lanes } from '../core/lanes/lanes.ts';
-import { isSoundOnly } from '../core/take/media-facts.ts';
+import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';

@@ -1,9 +1,9 @@
 import { bookWith } from '../core/exercise/library.ts';
 import { changeOvers } from '../core/script/change-over.ts';
-import { voiceOf } from '../core/take/align.ts';
-import { learnChanges } from '../core/take/learn-changes.ts';
-import { logEntryOf, pacesOf } from '../core/take/logbook.ts';
-import { tokensOf } from '../core/take/transcript.ts';
+import { voiceOf } from '../core/align/align.ts';
+import { learnChanges } from '../core/logbook/learn-changes.ts';
+import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
+import { tokensOf } from '../core/transcript/transcript.ts';
 import { alignWorkout } from '../core/workout/pipeline.ts';
 import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook-sql.ts';
 import { inTransaction } from '../db/pool.ts';

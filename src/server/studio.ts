@@ -1,7 +1,7 @@
 import type { Exercise } from '../core/exercise/exercise.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
-import { learnChanges } from '../core/take/learn-changes.ts';
+import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { alignWorkout } from '../core/workout/pipeline.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
@@ -24,7 +24,7 @@ import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
-import type { Paces } from '../core/take/logbook.ts';
+import type { Paces } from '../core/logbook/logbook.ts';
 import { takeById, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeFacts } from '../core/workout/pipeline.ts';
 import { factsOfTake } from '../core/workout/take-sources.ts';
-import { TAKE_ROLES } from '../core/take/media-facts.ts';
+import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import {
   TAKE_WORK_KINDS,
   type TakeWork,

@@ -9,7 +9,7 @@ import type { Context } from '../../src/server/context.ts';
 import { bringInTake, setTranscript, takeWaveform, takesWithTranscripts } from '../../src/server/takes.ts';
 import { createWorkout } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from '../db/support.ts';
-import { isSoundOnly, playsInBrowsers } from '../../src/core/take/media-facts.ts';
+import { isSoundOnly, playsInBrowsers } from '../../src/core/sync/media-facts.ts';
 import { probe } from '../../src/media/probe.ts';
 import { makeProxy } from '../../src/media/thumbs.ts';
 import { frameCount, makeVideo } from './support.ts';

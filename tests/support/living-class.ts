@@ -3,7 +3,7 @@ import type { Plan } from '../../src/core/plan/plan.ts';
 import { type Segment, isActive, isBreak, nextActive } from '../../src/core/plan/segment.ts';
 import { type Micros, micros } from '../../src/core/time/micros.ts';
 import type { TakeSound } from '../../src/core/signal/activity.ts';
-import type { TimedWord, TranscriptCue } from '../../src/core/take/transcript.ts';
+import type { TimedWord, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
 
 /** How a class is spoken when nobody reads a script: other names, half names, misheard words, chatter, song. Common practice in kind, made up in words. */

@@ -1,6 +1,6 @@
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
-import type { TranscriptCue } from '../../src/core/take/transcript.ts';
+import type { TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { type SyntheticTake, syntheticTake } from './synthetic-take.ts';
 import { SPARE_CALLS } from '../../src/core/script/cue.ts';

@@ -4,7 +4,7 @@ import { type Segment, isActive, isBreak } from '../../src/core/plan/segment.ts'
 import { SPARE_CALLS, type CallRules } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
 import { wordShares } from '../../src/core/speech/line-time.ts';
-import type { TimedWord, Transcript, TranscriptCue } from '../../src/core/take/transcript.ts';
+import type { TimedWord, Transcript, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
 
 /** A small seeded generator; the same seed, the same class. */

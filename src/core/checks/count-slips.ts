@@ -1,8 +1,8 @@
 import type { Plan } from '../plan/plan.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
-import type { Alignment } from '../take/align.ts';
-import { numberOf } from '../take/numbers.ts';
-import type { Token } from '../take/transcript.ts';
+import type { Alignment } from '../align/align.ts';
+import { numberOf } from '../language/en/numbers.ts';
+import type { Token } from '../transcript/transcript.ts';
 import { type Finding, TRADE } from './finding.ts';
 
 /** Numbers placed less surely than this say nothing of a beat. */

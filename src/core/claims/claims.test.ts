@@ -5,9 +5,9 @@ import { claimSpeech } from '../../../tests/support/claim-speech.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { align } from '../take/align.ts';
-import { normalise } from '../take/normalise.ts';
-import { type Token, tokensOf } from '../take/transcript.ts';
+import { align } from '../align/align.ts';
+import { normalise } from '../transcript/normalise.ts';
+import { type Token, tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { claimsIn, plannedClass, recordedClass } from './running.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { normalise } from '../take/normalise.ts';
-import { type Token } from '../take/transcript.ts';
+import { normalise } from '../transcript/normalise.ts';
+import { type Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { readClaims } from './read-claims.ts';
 import { sentencesOf } from './sentences.ts';

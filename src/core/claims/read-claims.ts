@@ -1,5 +1,5 @@
-import { type Mention, findMentions } from '../take/name-match.ts';
-import type { Token } from '../take/transcript.ts';
+import { type Mention, findMentions } from '../calls/name-match.ts';
+import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Said } from './claim.ts';
 import { readLeft, readReps, readRound } from './read-count.ts';

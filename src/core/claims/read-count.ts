@@ -1,4 +1,4 @@
-import type { Token } from '../take/transcript.ts';
+import type { Token } from '../transcript/transcript.ts';
 import type { Reading } from './read-time.ts';
 import { numberAt, ordinalOf, unitOf } from './words.ts';
 

@@ -1,4 +1,4 @@
-import type { Token } from '../take/transcript.ts';
+import type { Token } from '../transcript/transcript.ts';
 import type { Said } from './claim.ts';
 import { numberAt, unitOf } from './words.ts';
 

@@ -1,4 +1,4 @@
-import type { Token } from '../take/transcript.ts';
+import type { Token } from '../transcript/transcript.ts';
 
 /** A silence this long ends a sentence even where nobody wrote a full stop. */
 const PAUSE_US = 2.2e6;

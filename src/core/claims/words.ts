@@ -1,4 +1,4 @@
-import type { Token } from '../take/transcript.ts';
+import type { Token } from '../transcript/transcript.ts';
 
 const ONES: Readonly<Record<string, number>> = {
   zero: 0,

@@ -1,5 +1,5 @@
 import type { Segment } from '../plan/segment.ts';
-import type { Alignment } from '../take/align.ts';
+import type { Alignment } from '../align/align.ts';
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';

@@ -3,7 +3,7 @@ import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts'
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
 import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
-import type { Pin } from '../take/align.ts';
+import type { Pin } from '../align/align.ts';
 import type { Span } from '../time/span.ts';
 
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */

@@ -3,7 +3,7 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, WORDS_A_MINUTE } from '../speech/line-time.ts';
-import type { Paces } from '../take/logbook.ts';
+import type { Paces } from '../logbook/logbook.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
 
 /** What holds for all workouts of a studio: its own exercises and its own figures. */

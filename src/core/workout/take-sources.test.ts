@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { NO_SOUND, type TakeSound } from '../signal/activity.ts';
-import type { Transcript } from '../take/transcript.ts';
+import type { Transcript } from '../transcript/transcript.ts';
 import { frameRate } from '../time/frames.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { factsOfTake, type TakeSource } from './take-sources.ts';

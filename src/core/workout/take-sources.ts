@@ -1,7 +1,7 @@
 import type { TakeSound } from '../signal/activity.ts';
-import { type Lie, soundOnTake, transcriptOnTake } from '../take/lie.ts';
-import type { TakeRole } from '../take/media-facts.ts';
-import type { Transcript } from '../take/transcript.ts';
+import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
+import type { TakeRole } from '../sync/media-facts.ts';
+import type { Transcript } from '../transcript/transcript.ts';
 import type { FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
 import type { TakeFacts } from './pipeline.ts';

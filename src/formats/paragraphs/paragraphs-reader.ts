@@ -1,4 +1,4 @@
-import type { Transcript } from '../../core/take/transcript.ts';
+import type { Transcript } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';

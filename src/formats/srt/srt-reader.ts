@@ -1,4 +1,4 @@
-import type { Transcript } from '../../core/take/transcript.ts';
+import type { Transcript } from '../../core/transcript/transcript.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
 import { orderCues } from '../transcript-problem.ts';
 import { plainText, readTimedBlocks } from '../vtt/vtt-reader.ts';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Transcript } from '../../core/take/transcript.ts';
+import type { Transcript } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { readTypedTime } from '../../core/time/typed-time.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';

@@ -1,5 +1,5 @@
 import { XMLBuilder } from 'fast-xml-parser';
-import type { Transcript } from '../../core/take/transcript.ts';
+import type { Transcript } from '../../core/transcript/transcript.ts';
 import { stamp } from '../stamp.ts';
 
 /** A transcript as W3C TTML2 with the IMSC 1.1 Text profile named; words with times become spans. */

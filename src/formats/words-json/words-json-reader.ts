@@ -1,4 +1,4 @@
-import type { TimedWord, Transcript } from '../../core/take/transcript.ts';
+import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';

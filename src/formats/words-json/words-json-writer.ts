@@ -1,4 +1,4 @@
-import { type Transcript, timedWords } from '../../core/take/transcript.ts';
+import { type Transcript, timedWords } from '../../core/transcript/transcript.ts';
 import type { Micros } from '../../core/time/micros.ts';
 
 const seconds = (at: Micros) => Math.round(at / 1e3) / 1e3;

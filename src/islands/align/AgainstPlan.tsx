@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { toProgramme } from '../../core/edit/conform.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
-import { type OverrunCause, driftOf, overrunsOf } from '../../core/take/overruns.ts';
+import { type OverrunCause, driftOf, overrunsOf } from '../../core/mistakes/overruns.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { Chart } from '../../ui/Chart.tsx';

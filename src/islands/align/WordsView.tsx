@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { type TranscriptChange, changeTranscript } from '../../core/take/edit-transcript.ts';
-import type { Transcript } from '../../core/take/transcript.ts';
+import { type TranscriptChange, changeTranscript } from '../../core/transcript/edit-transcript.ts';
+import type { Transcript } from '../../core/transcript/transcript.ts';
 import { toProgramme, toTake } from '../../core/edit/conform.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';

@@ -5,9 +5,9 @@ import { type ProgrammeSegment, toProgramme } from '../../core/edit/conform.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
-import { voiceOf } from '../../core/take/align.ts';
-import { phrasesOf } from '../../core/take/phrases.ts';
-import { tokensOf } from '../../core/take/transcript.ts';
+import { voiceOf } from '../../core/align/align.ts';
+import { phrasesOf } from '../../core/transcript/phrases.ts';
+import { tokensOf } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { useDerived, useStudio } from '../workbench/workbench-context.tsx';
 

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { Upload } from 'lucide-react';
-import { isSoundOnly } from '../../core/take/media-facts.ts';
+import { isSoundOnly } from '../../core/sync/media-facts.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
 import type { TakeOfPage } from '../workbench/take.ts';

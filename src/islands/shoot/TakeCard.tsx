@@ -1,4 +1,4 @@
-import { type TakeRole, isSoundOnly } from '../../core/take/media-facts.ts';
+import { type TakeRole, isSoundOnly } from '../../core/sync/media-facts.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
 import { useTakeActions } from './use-take-actions.ts';

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { propose } from '../../core/take/propose.ts';
+import { propose } from '../../core/propose/propose.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES } from '../../formats/transcript-writer.ts';

@@ -1,4 +1,4 @@
-import type { TakeRole } from '../../core/take/media-facts.ts';
+import type { TakeRole } from '../../core/sync/media-facts.ts';
 import { api, sendJson } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import type { TakeWork } from '../workbench/take.ts';

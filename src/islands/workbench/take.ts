@@ -1,6 +1,6 @@
 import type { TakeSound } from '../../core/signal/activity.ts';
-import type { Lie } from '../../core/take/lie.ts';
-import type { MediaFacts, TakeRole, ThumbSheet } from '../../core/take/media-facts.ts';
+import type { Lie } from '../../core/sync/clock-map.ts';
+import type { MediaFacts, TakeRole, ThumbSheet } from '../../core/sync/media-facts.ts';
 import type { TranscriptFormat } from '../../formats/transcript-reader.ts';
 
 /** A take as the server gives it to the page. */

@@ -1,0 +1,245 @@
+import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { type Block, type BlockKind, type Move, NO_SIDES, type Plan, newBlock, newMove } from '../plan/plan.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { TakeSound } from '../signal/activity.ts';
+import { voiceOf } from '../align/align.ts';
+import { hearSounds } from '../calls/heard-sounds.ts';
+import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
+import { namesIn } from '../calls/candidate-names.ts';
+import { numberOf } from '../language/en/numbers.ts';
+import { type Run, runsOf, turnAt } from './round-detection.ts';
+import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
+
+export interface Proposal {
+  readonly plan: Plan;
+  readonly intervals: readonly HeardInterval[];
+  /** What a person should look at, in sentences. */
+  readonly doubts: readonly string[];
+}
+
+/** A beep this strong marks a change by itself. */
+const BEEP_ENOUGH = 0.6;
+/** Lengths that intervals usually have, in seconds (common practice); what is measured is drawn to the nearest. */
+const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
+const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
+const STRETCH_WORDS = /\b(stretch|pose|fold|opener|twist)\b/i;
+const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
+
+/**
+ * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and what
+ * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of the
+ * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
+ */
+export function propose(
+  transcript: Transcript,
+  duration: Micros,
+  title = 'Recorded class',
+  book: ExerciseBook = SHIPPED_BOOK,
+  sound: TakeSound | null = null,
+): Proposal {
+  const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
+  const doubts: string[] = [];
+  const intervals = intervalsIn(
+    tokens,
+    namesIn(tokens, book),
+    duration,
+    sound === null
+      ? []
+      : hearSounds(sound)
+          .filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH)
+          .map((h) => h.at),
+  );
+  if (intervals.length === 0) {
+    const plan: Plan = {
+      title,
+      instructor: '',
+      cueing: 'mirrored',
+      sides: NO_SIDES,
+      blocks: [
+        {
+          ...newBlock('b1', 'talk', 'Talk'),
+          scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) },
+        },
+      ],
+    };
+    return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
+  }
+  const said = saidLengths(tokens);
+  const blocks = blocksOf(intervals, tokens, duration, said, book, doubts);
+  return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
+}
+
+/** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
+function saidLengths(tokens: readonly Token[]): { work: number | null; rest: number | null } {
+  const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
+  const vote = (kind: 'work' | 'rest', s: number) => votes[kind].set(s, (votes[kind].get(s) ?? 0) + 1);
+  tokens.forEach((token, i) => {
+    const n = numberOf(token.norm);
+    if (n === null || n < 5 || n > 180) return;
+    const words = [1, 2, 3].map((k) => tokens[i + k]?.norm ?? '');
+    const after = /^sec/.test(words[0] ?? '') ? words.slice(1) : words;
+    const of = after[0] === 'of' ? after[1] : after[0];
+    if (of === 'on' || of === 'work' || of === 'working') vote('work', n);
+    else if (of === 'off' || of === 'rest' || of === 'recovery' || of === 'break') vote('rest', n);
+  });
+  const most = (map: Map<number, number>) => [...map].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+  return { work: most(votes.work), rest: most(votes.rest) };
+}
+
+function blocksOf(
+  intervals: readonly HeardInterval[],
+  tokens: readonly Token[],
+  duration: Micros,
+  said: { work: number | null; rest: number | null },
+  book: ExerciseBook,
+  doubts: string[],
+): Block[] {
+  const blocks: Block[] = [];
+  let number = 0;
+  const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
+  const plain = (kind: 'talk', name: string, us: number) => {
+    if (us >= 5e6)
+      blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
+  };
+  const first = intervals[0] as HeardInterval;
+  plain('talk', 'Welcome', first.start);
+  const runs = runsOf(intervals, APART_US);
+  const labels = runs.map((r) => r.label);
+  let at = 0;
+  let begin = 0;
+  while (at < runs.length) {
+    const turn = turnAt(labels, at);
+    const length = turn?.length ?? lonely(runs, at, book);
+    const part = runs.slice(at, at + length).flatMap((r) => r.intervals);
+    const sets = setsOf(runs.slice(at, at + length));
+    const moves = (
+      turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)
+    ).flatMap((r) => movesOf(r, sets));
+    const before = blocks.length;
+    const stretching = moves.filter((m) => isStretch(m.interval.label, book)).length * 2 > moves.length;
+    const early =
+      begin === 0 &&
+      at + length < runs.length &&
+      (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
+    const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
+    const name = {
+      'cool-down': 'Stretch',
+      'warm-up': 'Warm-up',
+      circuit:
+        before > 1 && blocks.some((b) => b.name === 'Main')
+          ? `Main ${blocks.filter((b) => b.name.startsWith('Main')).length + 1}`
+          : 'Main',
+    }[kind];
+    const work = usual(
+      part.map((p) => p.end - p.start),
+      USUAL_S,
+      kind === 'circuit' ? said.work : null,
+    );
+    const rests = part
+      .slice(1)
+      .map((p, i) => p.start - (part[i] as HeardInterval).end)
+      .filter((r) => r >= 0 && r < 90e6);
+    const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
+    const scheme: Block['scheme'] =
+      kind === 'cool-down'
+        ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) }
+        : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets };
+    const made = { ...add(kind, name), scheme, rounds: turn?.rounds ?? 1, keepLastRest: false };
+    blocks.push({
+      ...made,
+      moves: moves.map((m, i): Move => ({
+        ...newMove(`${made.id}m${i + 1}`, m.interval.label),
+        sides: m.both ? { kind: 'own', first: m.interval.side ?? 'left' } : null,
+      })),
+    });
+    at += length;
+    begin++;
+    const [last, next] = [part.at(-1) as HeardInterval, runs[at]?.intervals[0]];
+    if (next !== undefined && next.start - last.end > 25e6)
+      plain(
+        'talk',
+        tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between',
+        next.start - last.end,
+      );
+  }
+  const end = (intervals.at(-1) as HeardInterval).end;
+  plain('talk', 'Goodbye', duration - end);
+  const unknown = [...new Set(intervals.map((i) => i.label))].filter((l) => book.named(l) === null);
+  if (unknown.length > 0) doubts.push(`Not in the library, taken from what was announced: ${unknown.join(', ')}.`);
+  if (said.work === null) doubts.push('Nobody says how long the intervals are; they are measured from the calls.');
+  return blocks;
+}
+
+function isStretch(label: string, book: ExerciseBook): boolean {
+  return book.named(label)?.pattern === 'stretch' || STRETCH_WORDS.test(label);
+}
+
+/** How many runs stand alone before a turn begins, stretching does, or moves begin or cease to have sets. */
+function lonely(runs: readonly Run<HeardInterval>[], at: number, book: ExerciseBook): number {
+  const labels = runs.map((r) => r.label);
+  const stretching = (k: number) => isStretch(labels[k] as string, book);
+  // Two in a row: one run alone may be a name that was said once too often.
+  const repeats = (k: number) =>
+    [runs[k], runs[k + 1]].every(
+      (r) => r !== undefined && r.intervals.length > 1 && r.intervals.every((i) => i.side === null),
+    );
+  let n = 1;
+  while (
+    at + n < runs.length &&
+    turnAt(labels, at + n) === null &&
+    stretching(at + n) === stretching(at) &&
+    !(repeats(at + n) && !repeats(at + n - 1) && !repeats(at + n - 2))
+  )
+    n++;
+  return n;
+}
+
+/** The same move again after so long is no set and no other side. */
+const APART_US = 100e6;
+/** Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice. */
+const FEWEST_SETS = 2.5;
+/** Sets are named again by somebody: moves that merely last are no sets. */
+const REPEATED = 1.4;
+const MOST_SETS = 8;
+
+/** How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval, or two for its sides. */
+function setsOf(runs: readonly Run<HeardInterval>[]): number {
+  const all = runs.flatMap((r) => r.intervals);
+  const steps = all
+    .slice(1)
+    .map((i, k) => i.start - (all[k] as HeardInterval).start)
+    .sort((a, b) => a - b);
+  const step = steps[steps.length >> 2] ?? Infinity;
+  const many = runs
+    .map((r, k) => {
+      const next = runs[k + 1]?.intervals[0]?.start;
+      const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
+      return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
+    })
+    .sort((a, b) => a - b);
+  const sided = runs.filter((r) => r.intervals.some((i) => i.side !== null)).length * 2 > runs.length;
+  const middle = many[many.length >> 1] ?? 1;
+  const repeated = all.length / runs.length >= REPEATED;
+  return middle >= FEWEST_SETS && repeated && !sided ? middle : 1;
+}
+
+/** The moves of a run: one with its sets, one with its two sides, or as many as there are. */
+function movesOf(
+  run: Run<HeardInterval>,
+  sets: number,
+): { readonly interval: HeardInterval; readonly both: boolean }[] {
+  const first = run.intervals[0] as HeardInterval;
+  if (sets > 1) return [{ interval: first, both: false }];
+  return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({
+    interval: run.intervals[2 * i] as HeardInterval,
+    both: run.intervals[2 * i + 1] !== undefined,
+  }));
+}
+
+/** The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it is near. */
+function usual(lengthsUs: readonly number[], steps: readonly number[], saidS: number | null): number {
+  const sorted = [...lengthsUs].sort((a, b) => a - b);
+  const middle = (sorted[Math.floor(sorted.length / 2)] ?? 30e6) / 1e6;
+  if (saidS !== null && Math.abs(saidS - middle) <= Math.max(8, saidS * 0.3)) return saidS;
+  return steps.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) ? b : a));
+}

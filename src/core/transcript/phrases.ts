@@ -1,0 +1,35 @@
+import type { Micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { COUNTED } from '../language/en/numbers.ts';
+import type { Token } from './transcript.ts';
+
+/** Words that were said in one go. */
+export interface Phrase extends Span {
+  readonly text: string;
+  /** How far off its place may be (one standard deviation). */
+  readonly sigma: Micros;
+}
+
+/** A silence longer than this ends a phrase. */
+const PAUSE = 1.2e6;
+
+/** Groups timed words into phrases: a sentence ends one, a pause ends one, numbers counted down stay together. */
+export function phrasesOf(tokens: readonly Token[]): Phrase[] {
+  const phrases: { start: Micros; end: Micros; words: string[]; sigma: Micros; counting: boolean }[] = [];
+  for (const token of tokens) {
+    const last = phrases.at(-1);
+    const counting = COUNTED.test(token.norm);
+    const ended =
+      last === undefined ||
+      token.at - last.end > PAUSE ||
+      (/[.!?…]$/.test(last.words.at(-1) ?? '') && !(last.counting && counting));
+    if (ended) phrases.push({ start: token.at, end: token.end, words: [token.text], sigma: token.sigma, counting });
+    else {
+      last.words.push(token.text);
+      last.end = Math.max(last.end, token.end) as Micros;
+      last.sigma = Math.max(last.sigma, token.sigma) as Micros;
+      last.counting &&= counting;
+    }
+  }
+  return phrases.map(({ words, counting: _counting, ...rest }) => ({ ...rest, text: words.join(' ') }));
+}

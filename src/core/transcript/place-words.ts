@@ -1,0 +1,245 @@
+import { TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
+import { COUNTED, numberOf } from '../language/en/numbers.ts';
+import { normalise } from './normalise.ts';
+
+/** A word with its likely place. Microseconds on take time; `sigma` is one standard deviation of its start. */
+export interface PlacedWord {
+  readonly text: string;
+  readonly at: number;
+  readonly end: number;
+  readonly sigma: number;
+}
+
+/** Word times from a recogniser are right within about a fifth of a second (common practice). */
+export const WORD_SIGMA_US = 150_000;
+/** One number of a countdown and the silence after it (common practice: a second or a beat). */
+const COUNT_STEP_US = 950_000;
+/** People speak so much faster or slower than the model says (one standard deviation). */
+const RATE_SIGMA = 0.12;
+/** Fewer marks than one in so many words: the text has no punctuation that says where the pauses are. */
+const WORDS_A_MARK = 25;
+/**
+ * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where there
+ * is no punctuation the last two have to say it all.
+ */
+export const PAUSE = {
+  stop: 1,
+  comma: 0.3,
+  marked: { starter: 0.06, inside: 0.015 },
+  bare: { starter: 0.6, inside: 0.1 },
+  bound: 0.01,
+  tight: 0.08,
+  last: 0.7,
+} as const;
+
+/** A full stop, with what may close after it. */
+const STOP = /[.!?…]["')\]]?$/;
+const STARTERS = new Set([
+  'and',
+  'so',
+  'okay',
+  'ok',
+  'alright',
+  'now',
+  'next',
+  'lets',
+  'let',
+  'here',
+  'keep',
+  'good',
+  'nice',
+  'great',
+  'well',
+  'you',
+  'we',
+  'were',
+  'i',
+  'if',
+  'last',
+  'ten',
+  'half',
+  'halfway',
+  'coming',
+  'come',
+  'get',
+  'ready',
+  'make',
+  'take',
+  'just',
+  'then',
+  'three',
+  'five',
+  'rest',
+  'relax',
+  'first',
+  'do',
+  'dont',
+  'think',
+  'stay',
+  'up',
+  'beautiful',
+  'lovely',
+  'yes',
+  'that',
+  'thats',
+  'this',
+  'there',
+  'my',
+  'off',
+  'after',
+]);
+const BOUND = new Set([
+  'next up',
+  'up next',
+  'half way',
+  'here we',
+  'we go',
+  'we are',
+  'you are',
+  'you can',
+  'coming up',
+  'left side',
+  'right side',
+  'other side',
+  'ten seconds',
+  'last ten',
+  'last five',
+  'get ready',
+  'lets go',
+  'let us',
+  'we have',
+  'if you',
+  'do not',
+  'good job',
+  'well done',
+  'and rest',
+  'and relax',
+  'and go',
+  'and we',
+  'so we',
+  'now we',
+  'next we',
+  'and then',
+  'take a',
+  'keep going',
+  'first up',
+]);
+/** After these a phrase goes on at once: `okay here we go`, `so lunges`. */
+const LEADS_ON = new Set([
+  'okay',
+  'ok',
+  'alright',
+  'so',
+  'and',
+  'now',
+  'then',
+  'lets',
+  'the',
+  'a',
+  'your',
+  'those',
+  'that',
+  'keep',
+  'we',
+  'you',
+  'up',
+  'next',
+  'to',
+  'for',
+  'with',
+  'in',
+  'on',
+  'of',
+  'is',
+  'are',
+  'into',
+]);
+/** `Here we go` and the name of the move are one call, with hardly a breath between. */
+const GO_NAME = 0.15;
+const AFTER_COUNT = /^(and|rest|relax|stop|switch|change|go|begin|done|time|good|okay)$/;
+
+/** A word, how long it takes to say, and the silence after it: its share, or the step to the next word of a countdown. */
+export interface WordPlan {
+  readonly text: string;
+  readonly spokenUs: number;
+  readonly share: number;
+  readonly stepUs: number | null;
+}
+
+/** The words of a text with their lengths and pauses. `next` is the first word of what follows, where something does. */
+export function planWords(text: string, next: string | null = null): WordPlan[] {
+  const words = text.split(/\s+/).filter((w) => w !== '');
+  const norms = [...words, ...(next === null ? [] : [next])].map(normalise);
+  const marks = words.slice(0, -1).filter((w) => STOP.test(w)).length;
+  const free = marks * WORDS_A_MARK >= words.length ? PAUSE.marked : PAUSE.bare;
+  const value = norms.map((n) => (COUNTED.test(n) ? numberOf(n) : null));
+  const falls = (i: number) =>
+    value[i] !== null &&
+    value[i] !== undefined &&
+    value[i + 1] !== null &&
+    value[i + 1] !== undefined &&
+    value[i] - (value[i + 1] as number) === 1;
+  return words.map((word, i): WordPlan => {
+    const plan = (share: number, stepUs: number | null = null): WordPlan => ({
+      text: word,
+      spokenUs: Math.max(80_000, lineTime(word) - TYPICAL_SPEAKER.startS * 1e6),
+      share,
+      stepUs,
+    });
+    const [norm, after] = [norms[i] as string, norms[i + 1]];
+    // A countdown goes on over the end of its paragraph.
+    if (falls(i)) return plan(0, COUNT_STEP_US);
+    if (i === words.length - 1 || after === undefined) return plan(PAUSE.last);
+    if (i > 0 && falls(i - 1) && AFTER_COUNT.test(after)) return plan(PAUSE.tight);
+    if (STOP.test(word))
+      return plan((after === 'left' || after === 'right') && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
+    if (/[,;:—–]$/.test(word)) return plan(PAUSE.comma);
+    if (BOUND.has(`${norm} ${after}`) || LEADS_ON.has(norm) || (value[i] !== null && /^(sec|min|more|rep)/.test(after)))
+      return plan(PAUSE.bound);
+    if (norm === 'go') return plan(GO_NAME * free.starter);
+    return plan(STARTERS.has(after) ? free.starter : free.inside);
+  });
+}
+
+/**
+ * Places the words of a stretch of speech of which only start and end are known (microseconds): words take as long as the
+ * speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may be grows
+ * from the start, where it is known, and falls towards the end, as for any walk between two fixed points.
+ */
+export function placeWords(text: string, start: number, end: number, next: string | null = null): PlacedWord[] {
+  const plan = planWords(text, next);
+  if (plan.length === 0) return [];
+  const room = Math.max(1, end - start);
+  const steps = plan.map((w) => Math.max(w.spokenUs, w.stepUs ?? 0));
+  const needed = steps.reduce((a, b) => a + b, 0);
+  const scale = Math.min(1, room / needed);
+  const slack = Math.max(0, room - needed);
+  const total = Math.max(
+    1e-9,
+    plan.reduce((sum, w) => sum + w.share, 0),
+  );
+  // So many pauses of like weight would have the same spread as these.
+  const pieces =
+    (total * total) /
+    Math.max(
+      1e-9,
+      plan.reduce((sum, w) => sum + w.share * w.share, 0),
+    );
+  const placed: PlacedWord[] = [];
+  let [said, shared] = [0, 0];
+  for (const [i, word] of plan.entries()) {
+    const [through, done] = [shared / total, said / Math.max(1, needed)];
+    const silence = slack * Math.sqrt((through * (1 - through)) / (pieces * 0.6 + 1));
+    const rate = Math.min(slack, needed) * RATE_SIGMA * 2 * Math.sqrt(done * (1 - done));
+    const at = start + said * scale + slack * through;
+    placed.push({
+      text: word.text,
+      at,
+      end: at + word.spokenUs * scale,
+      sigma: Math.hypot(WORD_SIGMA_US, silence, rate) + (scale < 1 ? 400_000 * Math.sqrt(done) : 0),
+    });
+    said += steps[i] as number;
+    shared += word.share;
+  }
+  return placed;
+}
