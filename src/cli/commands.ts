@@ -227,7 +227,7 @@ export function alignCommand(
     notes: [...notes, ...read.notes],
     text: json({
       ...alignmentJson(found),
-      slips: slips.map((s) => ({
+      mistakes: slips.map((s) => ({
         at_s: seconds(s.at),
         type: s.type,
         said: s.said,

@@ -1,74 +1,146 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { type Habits, NO_HABITS } from './break-timing.ts';
-
-/** What a recorded length costs a segment, in points, by how people really run such spans. */
-export interface Shape {
-  readonly plannedUs: number;
-  readonly shortestUs: number;
-  readonly longestUs: number;
-  /** For being left out, inside a run of left-out segments; a run costs SKIP_OPENS besides. */
-  readonly skipCost: number;
-  readonly cost: (lengthUs: number) => number;
-}
-
-const S = 1e6;
-/** To leave out anything at all. A break by itself is hardly ever left out, a move goes with its break. */
-export const SKIP_OPENS = 3.5;
-/** Time beyond the plan: to begin it at all, and for each second of it. */
-export const EXTRA_COST = 8;
-export const EXTRA_COST_A_SECOND = 0.03;
-/** Waiting before the class begins and after it ended costs next to nothing. */
-export const EDGE_COST_A_SECOND = 0.01;
 
 /**
- * `habits` is how this class runs its breaks.
- * Work runs to a clock, so its length is sharp; breaks are run by hand and run over, 6 s on average and 12 when a move is
- * explained (common practice); talk is free. The cost grows with the logarithm, so that one wild span does not bend the rest.
+ * How a block is run, and so what its planned lengths are worth. `timer`: a machine counts. `by hand`: somebody looks at a
+ * watch. `repetitions`: so many are counted out. `music`: counts of a steady beat. `free`: until it feels finished.
  */
-export function shapeOf(segment: Segment, habits: Habits = NO_HABITS): Shape {
-  const plannedUs = segment.end - segment.start;
-  const habit = segment.kind === 'rest' ? habits.rest : segment.kind === 'change-over' ? habits.change : null;
-  const usualUs = Math.max(0, plannedUs + (habit?.overUs ?? 0));
-  const spread = habit?.spread ?? 1;
-  const bent = (points: number, underS: number, overS: number) => (lengthUs: number) => {
-    const off = (lengthUs - usualUs) / S;
-    return points * Math.log1p((off / (off < 0 ? underS : overS)) ** 2);
-  };
-  if (isActive(segment)) {
-    return {
-      plannedUs,
-      shortestUs: plannedUs * 0.5,
-      longestUs: plannedUs * 1.5 + 6 * S,
-      skipCost: 2,
-      cost: bent(1.6, 1, 1),
-    };
+export type Way = 'timer' | 'by hand' | 'repetitions' | 'music' | 'free';
+
+/** What is learned of the worked segments of one block. */
+export interface BlockTiming {
+  readonly way: Way;
+  /** Filmed length by planned length, in the middle. */
+  readonly ratio: number;
+  /** How much lengths differ from that: seconds where a clock is looked at, else the standard deviation of their logarithm. */
+  readonly spread: number;
+  /** Of a machine timer: it runs through the rests, too. */
+  readonly throughRests?: boolean;
+}
+
+/** By how much the breaks of a class run over, and how much they differ from that; seconds. */
+export interface BreakTiming {
+  readonly overS: number;
+  readonly spreadS: number;
+}
+
+export interface Timing {
+  readonly blocks: ReadonlyMap<string, BlockTiming>;
+  readonly rest: BreakTiming;
+  readonly change: BreakTiming;
+}
+
+/** A break planned at 15 s lasts 21 on average, 27 when a new move is shown (common practice). */
+export const USUAL_REST: BreakTiming = { overS: 4, spreadS: 5 };
+export const USUAL_CHANGE: BreakTiming = { overS: 1.5, spreadS: 4 };
+/** A timer is held to within this; what is less is rounding. */
+export const TIMER_SPREAD_S = 0.3;
+
+/** What is believed of a block before anything is heard, from how the plan says it is timed. */
+export function usualTiming(segment: Segment): BlockTiming {
+  switch (segment.scheme) {
+    case 'interval':
+    case 'pair':
+    case 'emom':
+    case 'ladder':
+      return { way: 'by hand', ratio: 1, spread: 2.5 };
+    case 'reps':
+      return { way: 'repetitions', ratio: 1, spread: 0.22 };
+    case 'counts':
+      return { way: 'music', ratio: 1, spread: 0.3 };
+    case 'hold':
+      return { way: 'free', ratio: 1.1, spread: 0.28 };
+    case 'flow':
+    case 'plain':
+      return { way: 'free', ratio: 1.08, spread: 0.32 };
   }
+}
+
+/** Log-likelihood of a filmed length in seconds, a density by the second. */
+export type LengthLog = (seconds: number) => number;
+
+const normal = (x: number, mean: number, sd: number) => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd) - 0.919;
+const logNormal = (x: number, mean: number, sd: number) => (x <= 0 ? -60 : normal(Math.log(x / mean), 0, sd) - Math.log(x));
+/** ln of a mixture of two: mostly as it should be, now and then as it happens. */
+const mixed = (a: number, b: number, share: number) => {
+  const [x, y] = [a + Math.log(1 - share), b + Math.log(share)];
+  return x > y ? x + Math.log1p(Math.exp(y - x)) : y + Math.log1p(Math.exp(x - y));
+};
+
+export interface LengthModel {
+  readonly shortestS: number;
+  readonly longestS: number;
+  readonly log: LengthLog;
+}
+
+/** One interval in so many is not run as the others are. */
+const ODD_ONE = 0.08;
+/** Lengths of a block to music that are not what was planned: other phrases, other eights, none. */
+const MUSIC = { planned: 0.5, phrase: 0.2, eight: 0.22, other: 0.08 } as const;
+const PHRASE = 32;
+
+/** How long a segment may last in this class. `stepS` is the grid of the search: nothing is held finer than half of it. */
+export function lengthModel(segment: Segment, timing: Timing, stepS: number): LengthModel {
+  const plannedS = (segment.end - segment.start) / 1e6;
+  const blurred = (sd: number) => Math.max(sd, stepS * 0.45);
+  if (isActive(segment)) {
+    const block = timing.blocks.get(segment.blockId) ?? usualTiming(segment);
+    const mean = plannedS * block.ratio;
+    const range = { shortestS: Math.max(2, plannedS * 0.35), longestS: plannedS * 2.2 + 8 };
+    switch (block.way) {
+      case 'timer':
+        return { ...range, log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS, 0.4), 0.02) };
+      case 'by hand':
+        return { ...range, log: (x) => mixed(normal(x, mean, blurred(block.spread)), logNormal(x, mean, 0.4), ODD_ONE) };
+      case 'music':
+        return { ...range, log: musicLog(plannedS, (segment.countUs ?? 5e5) / 1e6, blurred(block.spread)) };
+      case 'repetitions':
+      case 'free':
+        return { ...range, log: (x) => mixed(logNormal(x, mean, block.spread), logNormal(x, mean, 0.6), ODD_ONE) };
+    }
+  }
+  const broad = (sd: number, plus: number, from: number) => ({
+    shortestS: Math.max(1, plannedS * from),
+    longestS: plannedS * 2.2 + plus,
+    log: (x: number) => mixed(logNormal(x, plannedS, sd), logNormal(x, plannedS + 6, 0.8), 0.15),
+  });
+  const block = timing.blocks.get(segment.blockId);
+  if (block?.way === 'timer' && block.throughRests === true && (segment.kind === 'rest' || segment.kind === 'change-over'))
+    return { ...breakModel(plannedS, USUAL_REST, blurred, 20), log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS + 4, 0.6), 0.04) };
   switch (segment.kind) {
     case 'rest':
-      return {
-        plannedUs: usualUs,
-        shortestUs: Math.min(plannedUs, Math.max(2 * S, plannedUs * 0.2)),
-        longestUs: plannedUs + 40 * S,
-        skipCost: 0.5,
-        cost: bent(1.2, 3 * spread, 4.5 * spread),
-      };
+      return breakModel(plannedS, timing.rest, blurred, 40);
     case 'change-over':
-      return {
-        plannedUs: usualUs,
-        shortestUs: 0,
-        longestUs: plannedUs + 20 * S,
-        skipCost: 0.3,
-        cost: bent(1.2, 2 * spread, 2.5 * spread),
-      };
-    case 'water':
-      return { plannedUs, shortestUs: 0, longestUs: plannedUs * 2 + 60 * S, skipCost: 0.5, cost: bent(1, 6, 8) };
+      return breakModel(plannedS, timing.change, blurred, 25);
+    case 'talk':
+      return broad(0.3, 60, 0.3);
     default:
-      return {
-        plannedUs,
-        shortestUs: plannedUs * 0.35,
-        longestUs: plannedUs * 2 + 60 * S,
-        skipCost: 1,
-        cost: bent(1, 5, Math.max(6, (plannedUs / S) * 0.3)),
-      };
+      return broad(0.42, 45, 0.2);
   }
+}
+
+function breakModel(plannedS: number, { overS, spreadS }: BreakTiming, blurred: (sd: number) => number, more: number): LengthModel {
+  const mean = Math.max(1, plannedS + overS);
+  const sd = blurred(spreadS);
+  return {
+    shortestS: 1,
+    longestS: plannedS * 2 + more,
+    log: (x) => mixed(normal(x, mean, x < mean ? sd : sd * 1.2), logNormal(x, mean + 2, 0.7), 0.12),
+  };
+}
+
+/** Peaks at the planned length, at other whole phrases of 32 counts near it, and at other eights; something of all else. */
+function musicLog(plannedS: number, countS: number, sd: number): LengthLog {
+  const planned = plannedS / countS;
+  const weigh = (unit: number, share: number) => {
+    const list: { at: number; weight: number }[] = [];
+    for (let n = unit; n <= planned * 2.2 + unit; n += unit) if (Math.abs(n - planned) > 0.5) list.push({ at: n * countS, weight: Math.exp(-Math.abs(Math.log(n / planned)) * 1.5) });
+    const all = list.reduce((s, p) => s + p.weight, 0);
+    return list.map((p) => ({ at: p.at, ln: Math.log((share * p.weight) / all) }));
+  };
+  const peaks = [{ at: plannedS, ln: Math.log(MUSIC.planned) }, ...weigh(PHRASE, MUSIC.phrase), ...weigh(8, MUSIC.eight)];
+  return (x) => {
+    let total = Math.exp(Math.log(MUSIC.other) + logNormal(x, plannedS, 0.45));
+    for (const p of peaks) if (Math.abs(x - p.at) < 5 * sd) total += Math.exp(p.ln + normal(x, p.at, sd));
+    return Math.log(Math.max(total, 1e-26));
+  };
 }

@@ -1,226 +1,182 @@
-import { type Segment, isActive, nextActive } from '../plan/segment.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { ClauseReading, Named, Readings } from '../calls/read-clauses.ts';
+import { announcedScore } from './announcements.ts';
 import type { Heard } from '../calls/detect-calls.ts';
+import type { SpokenTrack } from '../transcript/clauses.ts';
+import { type Doing, type Kin, type Place, doingOf, kinOf, relationTo } from './clause-context.ts';
+import { markScore, nameScore, sideScore } from './clause-scores.ts';
+import { FlowScores, type SpeechFlow } from './speech-flow.ts';
+import type { Lattice } from './lattice.ts';
 
-/** The grid that a search runs on: cell c stands for take time c * stepUs. */
-export interface Grid {
-  readonly stepUs: number;
-  readonly cells: number;
+/** What the words say for a segment: sums over clauses inside it, and what its first and last clause add. By gap. */
+export interface TextScores {
+  /** Sum of the inside scores of all clauses before a gap. */
+  readonly before: Float64Array;
+  /** Added where the segment begins at a gap: what its first clause is worth beyond an inside one. */
+  readonly begins: Float64Array;
+  /** Added where it ends at a gap. */
+  readonly ends: Float64Array;
 }
 
-/** What beginning, ending, having its middle at a cell, or covering cells earns a segment. Log-likelihood-like points. */
-export interface Rewards {
-  readonly start: Float32Array;
-  readonly end: Float32Array;
-  /** At half cells: index is start + end. */
-  readonly middle: Float32Array | null;
-  /** Prefix sums; covering [a, b) earns inside[b] - inside[a]. */
-  readonly inside: Float32Array;
+/** All that a search is given of a take: scores by segment, doing and place. */
+export interface Emissions {
+  readonly text: readonly TextScores[];
+  /** Time beyond the plan: work of some kind, or a break of some kind. */
+  readonly beyond: Beyond;
+  /** From a place to the end of its stretch, less the whole stretches up to there; and up to a place with the whole ones before. */
+  readonly onward: Readonly<Record<Doing, Float64Array>>;
+  readonly upTo: Readonly<Record<Doing, Float64Array>>;
+  /** Stretch of each place. */
+  readonly stretch: Int32Array;
+  readonly flow: FlowScores;
+  /** By cell: signals and calls that a worked segment begins or ends here; by the sum of two cells: that this is its middle. */
+  readonly workBegins: Float64Array;
+  readonly workEnds: Float64Array;
+  readonly workMiddle: Float64Array | null;
+  readonly doing: readonly Doing[];
 }
 
-/** Points of each kind of evidence and how far, in seconds, people are off with it. Found by trying on synthesised classes. */
-const WEIGHT = {
-  countdownEnd: [3.2, 0.35],
-  breakCountdownEnd: [1.6, 0.5],
-  timeLeft: [2, 0.9],
-  half: [1.6, 1.6],
-  restWord: [2.4, 0.8],
-  goWord: [1.2, 0.8],
-  switchWord: [1.8, 1.4],
-  sideWord: [1.8, 1.6],
-  nameStart: [3.4, 1.2],
-  firstWord: [1.5, 1],
-  lastWord: [1, 3],
-  beep: [3, 0.2],
-  clap: [0.6, 0.8],
-  level: [0.9, 1.2],
-} as const satisfies Readonly<Record<string, readonly [points: number, spreadS: number]>>;
-const NAME_INSIDE = 0.9;
-const WATER_INSIDE = 2.5;
-const ROUND_INSIDE = 1.2;
-/** A next-up call stands at most this long before its move (common practice: inside the break or up to 10 s before it). */
-const NEXT_REACH_S = 26;
-const NEXT_POINTS = 1.6;
-const WRONG_SIDE_FACTOR = 0.55;
+/** A beep is a machine's word for a boundary; one in ten is for something else. */
+const BEEP = 5;
+/** `Ten seconds left` is said within a second or two of the truth by most, of something else by one in five (development set). */
+const TIME_LEFT = { sigmaS: 1.1, honest: 0.8, peak: 2.6 } as const;
+const HALF = { sigmaS: 2.6, honest: 0.75, peak: 1.6 } as const;
+const SONG = 1.2;
 
-/** After the last word people wave and catch their breath. */
-const WAVING_US = 3e6;
+/** What comes is announced in work, too, and counts where it begins; a combination names its parts. */
+const NAMES_TOGETHER = { own: 1, coming: 0.4, gone: 0.6, other: 0.6 } as const;
 
-/** A call may be said so many times for each change before it counts less. */
-const OFTEN = 1.5;
-
-/** What speaks against a break or talk: calls that belong to an interval are heard inside it. */
-const AGAINST_WAITING = { 'half-word': -2, countdown: -0.8, 'time-left': -0.8 } as const;
-/** What time beyond the plan earns by what is heard in it: somebody is doing a move there. */
-const BEYOND = { name: 1.3, 'half-word': 0.8, countdown: 0.6, 'time-left': 0.4 } as const;
-
-/** Names that come thicker than this are talk about moves, not moves. */
-const BEYOND_NAME_US = 10e6;
-
-/** Prefix sums of what time beyond the plan earns. */
-export function beyondRewards(heard: readonly Heard[], grid: Grid): Float32Array {
-  let last = -Infinity;
-  return prefix(
-    marks(heard, grid, BEYOND, (h) => {
-      if (h.kind !== 'name') return true;
-      if (h.next || h.at - last < BEYOND_NAME_US) return false;
-      last = h.at;
-      return true;
-    }),
-  );
-}
-
-/** What speaks against a time before the class or after it: somebody is leading there. */
-const LEADING = {
-  countdown: 1,
-  'rest-word': 0.6,
-  'half-word': 0.6,
-  'time-left': 0.6,
-  'go-word': 0.3,
-  name: 0.4,
-} as const;
-
-/** Prefix sums of what time before the class and after it costs. */
-export function edgeCosts(heard: readonly Heard[], grid: Grid): Float32Array {
-  return prefix(marks(heard, grid, LEADING, (h) => h.kind !== 'name' || !h.next));
-}
-
-/** Rewards for every segment; segments that want the same share their arrays. Class and talk begin and end with their first and last word. */
-export function rewardsFor(
-  segments: readonly Segment[],
-  heard: readonly Heard[],
-  grid: Grid,
-  firstWordUs: number | null,
-  lastWord: { readonly end: number; readonly sigma: number } | null = null,
-): Rewards[] {
-  const cells = grid.cells + 1;
-  const at = (us: number) => us / grid.stepUs;
-  const bump = (
-    array: Float32Array,
-    us: number,
-    sigmaUs: number,
-    [points, spreadS]: readonly [number, number],
-    factor = 1,
-    scale = 1,
-  ) => {
-    const spread = Math.max(0.6, Math.hypot(sigmaUs, spreadS * 1e6) / grid.stepUs);
-    // Uncertain words say less: the points fall with the square root of the spread.
-    const height = points * factor * Math.min(1, Math.sqrt((spreadS * 1e6) / (spread * grid.stepUs)) * 1.15);
-    const centre = at(us) * scale;
-    const width = spread * scale;
-    for (let c = Math.max(0, Math.ceil(centre - 3 * width)); c <= Math.min(array.length - 1, centre + 3 * width); c++) {
-      array[c] = (array[c] as number) + height * Math.exp(-(((c - centre) / width) ** 2) / 2);
+/** The text scores of every segment; segments with the same relations to what is named share theirs. */
+export function textScores(segments: readonly Segment[], readings: Readings, announced: readonly (readonly Named[] | null)[]): TextScores[] {
+  const known = new Map<string, TextScores>();
+  const labels = new Set(segments.filter(isActive).map((s) => s.label)).size;
+  return kinOf(segments).map((kin, k): TextScores => {
+    const s = segments[k] as Segment;
+    const next = isActive(s) ? s : segments.slice(k + 1, k + 4).find(isActive);
+    const side = next?.side === 'left' || next?.side === 'right' ? next.side : null;
+    const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
+    // Another side or set of the move before needs no announcement.
+    const fresh = isActive(s) && kin.own !== lastWorked(segments, k);
+    const key = `${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|${round}|${fresh}`;
+    let scores = known.get(key);
+    if (scores === undefined) {
+      scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
+      if (fresh && kin.own !== null) for (const [g, names] of announced.entries()) scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels);
+      known.set(key, scores);
     }
-  };
-  const boundaries = segments.filter(isActive).length + 1;
-  const make = (kind: Heard['kind'], weight: readonly [number, number]) => {
-    const array = new Float32Array(cells);
-    const all = heard.filter((h) => h.kind === kind);
-    // What is said far more often than there are changes for it is a habit or a song, and says less.
-    const habit = Math.min(1, (boundaries * OFTEN) / Math.max(1, all.length));
-    for (const h of all)
-      bump(array, h.at, h.sigma, weight, habit * (h.kind === 'rest-word' || h.kind === 'beep' ? h.strength : 1));
-    return array;
-  };
-  const countdown = make('countdown', WEIGHT.countdownEnd);
-  const breakCountdown = make('countdown', WEIGHT.breakCountdownEnd);
-  const rest = make('rest-word', WEIGHT.restWord);
-  const go = make('go-word', WEIGHT.goWord);
-  const switching = make('switch-word', WEIGHT.switchWord);
-  // Sounds mark changes of every kind: they count for what begins and, half, for what ends there.
-  for (const kind of ['beep', 'clap', 'level'] as const) {
-    if (!heard.some((h) => h.kind === kind)) continue;
-    const marked = make(kind, WEIGHT[kind]);
-    for (const array of [rest, go])
-      for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number);
-    for (const array of [countdown, breakCountdown])
-      for (let c = 0; c < cells; c++) array[c] = (array[c] as number) + (marked[c] as number) * 0.5;
-  }
-  const none = new Float32Array(cells);
-  const middle = new Float32Array(cells * 2);
-  for (const h of heard) {
-    if (h.kind === 'half-word') bump(middle, h.at, h.sigma, WEIGHT.half, 1, 2);
-    if (h.kind === 'time-left') bump(countdown, h.at + h.leftUs, h.sigma, WEIGHT.timeLeft);
-  }
-  const water = prefix(marks(heard, grid, { ...AGAINST_WAITING, 'water-word': WATER_INSIDE }));
-  const talk = prefix(marks(heard, grid, AGAINST_WAITING));
-  const resting = prefix(marks(heard, grid, { 'half-word': AGAINST_WAITING['half-word'] }));
-  const names = new Map<string, Rewards>();
-  const forName = (segment: Segment): Rewards => {
-    const id = `${segment.label}|${segment.side}|${segment.rounds > 1 ? segment.round : 0}`;
-    const known = names.get(id);
-    if (known !== undefined) return known;
-    const start = go.slice();
-    const inside = new Float32Array(cells);
-    for (const h of heard) {
-      if (
-        h.kind === 'round-word' &&
-        segment.rounds > 1 &&
-        (h.round === 'last' ? segment.rounds : h.round) === segment.round
-      ) {
-        for (let c = Math.floor(at(h.at)); c < Math.min(cells, at(h.at) + 20e6 / grid.stepUs); c++)
-          start[c] = (start[c] as number) + ROUND_INSIDE / 4;
-      }
-      if (h.kind === 'side-word' && h.side === segment.side) bump(start, h.at - 0.8e6, h.sigma, WEIGHT.sideWord);
-      if (h.kind !== 'name' || h.label !== segment.label) continue;
-      const factor =
-        h.score *
-        (h.side !== null && (segment.side === 'left' || segment.side === 'right') && h.side !== segment.side
-          ? WRONG_SIDE_FACTOR
-          : 1);
-      if (h.next) {
-        const [from, to] = [at(h.at - h.sigma), at(h.at + NEXT_REACH_S * 1e6 + h.sigma)];
-        for (let c = Math.max(0, Math.ceil(from)); c <= Math.min(cells - 1, to); c++)
-          start[c] = (start[c] as number) + NEXT_POINTS * factor;
-      } else {
-        bump(start, h.at - 0.4e6, h.sigma, WEIGHT.nameStart, factor);
-        const c = Math.min(cells - 1, Math.max(0, Math.round(at(h.at))));
-        inside[c] = (inside[c] as number) + NAME_INSIDE * factor;
-      }
-    }
-    const made: Rewards = { start, end: countdown, middle, inside: prefix(inside) };
-    names.set(id, made);
-    return made;
-  };
-  const first = none.slice();
-  if (firstWordUs !== null) bump(first, firstWordUs - 0.3e6, 0, WEIGHT.firstWord);
-  const last = none.slice();
-  if (lastWord !== null) bump(last, lastWord.end + WAVING_US, lastWord.sigma, WEIGHT.lastWord);
-  return segments.map((segment, i) => {
-    if (isActive(segment)) return forName(segment);
-    const leads = nextActive(segments, i);
-    const switches = segment.kind === 'change-over' && leads !== null && leads.moveId === segment.moveId;
-    const start = i === 0 ? first : segment.kind === 'rest' ? rest : switches ? switching : none;
-    return {
-      start,
-      end:
-        segment.kind === 'rest' || segment.kind === 'change-over'
-          ? breakCountdown
-          : i === segments.length - 1
-            ? last
-            : none,
-      middle: null,
-      inside: segment.kind === 'water' ? water : segment.kind === 'talk' ? talk : resting,
-    };
+    return scores;
   });
 }
 
-/** Points at the cells where things of some kinds were heard. */
-function marks(
-  heard: readonly Heard[],
-  grid: Grid,
-  points: Partial<Record<Heard['kind'], number>>,
-  keep: (h: Heard) => boolean = () => true,
-): Float32Array {
-  const array = new Float32Array(grid.cells + 1);
-  for (const h of heard) {
-    const cell = Math.round(h.at / grid.stepUs);
-    if (cell >= 0 && cell < array.length && keep(h)) array[cell] = (array[cell] as number) + (points[h.kind] ?? 0);
-  }
-  return array;
+/** The label of the worked segment before another, within a few segments. */
+function lastWorked(segments: readonly Segment[], k: number): string | null {
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j] as Segment)) return (segments[j] as Segment).label;
+  return null;
 }
 
-function prefix(values: Float32Array): Float32Array {
-  const sums = new Float32Array(values.length);
-  for (let c = 1; c < values.length; c++) sums[c] = (sums[c - 1] as number) + (values[c - 1] as number);
-  return sums;
+function scoresOf(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: Segment | null, clauses: readonly ClauseReading[]): TextScores {
+  const n = clauses.length;
+  const before = new Float64Array(n + 1);
+  const [begins, ends] = [new Float64Array(n + 1), new Float64Array(n + 1)];
+  for (const [c, clause] of clauses.entries()) {
+    const worth = (p: Place) => clauseWorth(clause, d, p, kin, side, next);
+    const inside = worth('inside');
+    before[c + 1] = (before[c] as number) + inside;
+    begins[c] = worth('first') - inside;
+    ends[c + 1] = worth('last') - inside;
+  }
+  return { before, begins, ends };
+}
+
+function clauseWorth(clause: ClauseReading, d: Doing, p: Place, kin: Kin, side: 'left' | 'right' | null, next: Segment | null): number {
+  let worth = 0;
+  for (const mark of clause.marks) worth += markScore(mark, d, p);
+  // In breaks and talk names are announcements: they count where what they announce begins.
+  if (d === 'work')
+    for (const { label, score, next: announced } of clause.names) {
+      const relation = relationTo(kin, label);
+      worth += score * NAMES_TOGETHER[relation] * nameScore(relation, d, p);
+      if (announced && relation === 'own') worth -= score;
+    }
+  if (side !== null && clause.left !== clause.right) worth += sideScore((side === 'left') === clause.left, d, p);
+  if (clause.round !== null && next !== null && next.rounds > 1 && d === 'break') {
+    const said = clause.round === 'last' ? next.rounds : clause.round;
+    worth += said === next.round ? 1 : said === next.round - 1 ? 0.5 : -1.5;
+  }
+  return worth;
+}
+
+export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
+
+/** Time beyond the plan is work of some kind or a break of some kind; names in it say nothing. */
+export function beyondScores(readings: Readings): Beyond {
+  const unnamed = readings.clauses.map((clause): ClauseReading => ({ ...clause, names: [], left: false, right: false, round: null }));
+  const nobody: Kin = { own: null, coming: null, gone: null };
+  return { work: scoresOf('work', nobody, null, null, unnamed), break: scoresOf('break', nobody, null, null, unnamed) };
+}
+
+/** What cells and places are worth, for one lattice and one way of speaking. */
+export function emissionsOf(
+  segments: readonly Segment[],
+  text: readonly TextScores[],
+  beyond: Beyond,
+  track: SpokenTrack,
+  heard: readonly Heard[],
+  flow: SpeechFlow,
+  lattice: Lattice,
+): Emissions {
+  const scores = new FlowScores(track, flow);
+  const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));
+  const on = (d: Doing) =>
+    Float64Array.from(lattice.gap, (g, p) => scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d) - (scores.whole[d][(stretch[p] as number) + 1] as number));
+  const up = (d: Doing) =>
+    Float64Array.from(lattice.gap, (g, p) => scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) + (scores.whole[d][Math.max(0, stretch[p] as number)] as number));
+  const signals = signalScores(heard, lattice);
+  return {
+    text,
+    beyond,
+    stretch,
+    flow: scores,
+    onward: { work: on('work'), break: on('break'), talk: on('talk') },
+    upTo: { work: up('work'), break: up('break'), talk: up('talk') },
+    doing: segments.map(doingOf),
+    ...signals,
+  };
+}
+
+/** ln(1 + how much likelier than chance) round a time, by cell. */
+function bump(into: Float64Array, centre: number, sigmaCells: number, peak: number, honest: number): void {
+  const reach = Math.ceil(sigmaCells * 3);
+  for (let c = Math.max(0, Math.ceil(centre - reach)); c <= Math.min(into.length - 1, centre + reach); c++) {
+    const likely = Math.exp(-0.5 * ((c - centre) / sigmaCells) ** 2);
+    into[c] = (into[c] as number) + Math.log1p(honest * likely * (Math.exp(peak) - 1));
+  }
+}
+
+function signalScores(heard: readonly Heard[], lattice: Lattice): Pick<Emissions, 'workBegins' | 'workEnds' | 'workMiddle'> {
+  const [begins, ends] = [new Float64Array(lattice.cells + 1), new Float64Array(lattice.cells + 1)];
+  let middle: Float64Array | null = null;
+  const cells = (us: number) => us / lattice.stepUs;
+  for (const h of heard) {
+    switch (h.kind) {
+      case 'beep':
+      case 'level':
+      case 'clap': {
+        const peak = h.kind === 'beep' ? BEEP * h.strength : SONG;
+        bump(begins, cells(h.at), Math.max(0.6, cells(h.sigma + 2e5)), peak, 0.9);
+        bump(ends, cells(h.at), Math.max(0.6, cells(h.sigma + 2e5)), peak, 0.9);
+        break;
+      }
+      case 'time-left':
+        bump(ends, cells(h.at + h.leftUs), Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))), TIME_LEFT.peak, TIME_LEFT.honest);
+        break;
+      case 'half-word':
+        middle ??= new Float64Array(2 * lattice.cells + 2);
+        bump(middle, 2 * cells(h.at), Math.max(0.8, 2 * cells(Math.hypot(h.sigma, HALF.sigmaS * 1e6))), HALF.peak, HALF.honest);
+        break;
+      default:
+        break;
+    }
+  }
+  return { workBegins: begins, workEnds: ends, workMiddle: middle };
 }

@@ -1,290 +1,186 @@
-import type { Grid, Rewards } from './emission-scores.ts';
-import { EDGE_COST_A_SECOND, EXTRA_COST, EXTRA_COST_A_SECOND, SKIP_OPENS, type Shape } from './duration-model.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { BEYOND, BEYOND_KINDS, type Forward, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, together } from './viterbi.ts';
+import type { LengthModel } from './duration-model.ts';
 
-/** States this many points below the best of their column are not followed. */
-const BEAM = 80;
-export const OUT = -1e9;
-
-/** All that one search is given. */
-export interface Problem {
-  readonly shapes: readonly Shape[];
-  readonly lengths: readonly LengthTable[];
-  readonly rewards: readonly Rewards[];
-  readonly grid: Grid;
-  readonly pinned: ReadonlySet<number>;
-  readonly beyond: Float32Array;
-  /** Prefix sums of what speaks against a time before the class or after it. */
-  readonly edges: Float32Array;
-  /** Per segment 1 where it may begin; null: everywhere. */
-  readonly worthTrying: readonly Uint8Array[] | null;
-}
-
-/** The cells that a column of the search spans: from its first to its last that is worth trying; the last column spans all. */
-export function spanOf({ worthTrying, grid }: Problem, k: number): readonly [from: number, to: number] {
-  const trying = worthTrying?.[k];
-  if (trying === undefined) return [0, grid.cells];
-  const from = trying.indexOf(1);
-  return from < 0 ? [0, grid.cells] : [from, trying.lastIndexOf(1)];
-}
-
-/** Where a segment may end: from its shortest length after its first cell, or the first cell of the next, to the last of the next. */
-function endsOf(problem: Problem, k: number): readonly [from: number, to: number] {
-  const [from] = spanOf(problem, k);
-  const [next, to] = spanOf(problem, k + 1);
-  return [Math.max(0, Math.min(next, from + (problem.lengths[k] as LengthTable).low)), to];
-}
-
-/** What one pass through the plan holds; columns are segments, rows cells. */
-export interface Columns {
-  /** Best score of standing at a cell with so many segments done or left out. */
-  readonly score: Float32Array[];
-  /** The same in the middle of a run of left-out segments. */
-  readonly leaving: Float32Array[];
-  /** 1: the run of left-out segments began with this one. */
-  readonly opened: Uint8Array[];
-  /** 0: the segment was left out; else its length in cells, for the state it leads to. */
-  readonly length: Uint16Array[];
-  /** Cell from which time beyond the plan led here, or -1. */
-  readonly extraFrom: Int32Array[];
-}
-
+/** What one pass from the end holds: by slot, then by place from the slot's window on. */
 export interface Backward {
-  /** Best score from a cell to the end, when the segment begins at the cell and is filmed. */
-  readonly filmed: Float32Array[];
-  /** The same, filmed or not. */
-  readonly any: Float32Array[];
-  /** The same in the middle of a run of left-out segments. */
-  readonly leaving: Float32Array[];
+  /** Best from a place to the end, where segment k begins there. */
+  readonly begun: Float64Array[];
+  /** Best from a place to the end, standing before segment k. */
+  readonly best: Float64Array[];
+  /** The same inside a run of left-out segments. */
+  readonly leaving: Float64Array[];
 }
 
-export interface LengthTable {
-  readonly low: number;
-  readonly cost: Float32Array;
-}
-
-/** What each length in cells costs; with `slackUs` the least that a length within it of the cells' costs. */
-export function lengthTable(shape: Shape, grid: Grid, slackUs = 0): LengthTable {
-  const low = Math.max(slackUs > 0 ? 0 : 1, Math.ceil((shape.shortestUs - slackUs) / grid.stepUs));
-  const high = Math.max(low, Math.min(grid.cells, 65_000, Math.floor((shape.longestUs + slackUs) / grid.stepUs)));
-  const planned = shape.plannedUs;
-  return {
-    low,
-    cost: Float32Array.from({ length: high - low + 1 }, (_, i) => {
-      const us = (low + i) * grid.stepUs;
-      return -shape.cost(Math.abs(us - planned) <= slackUs ? planned : us < planned ? us + slackUs : us - slackUs);
-    }),
-  };
-}
-
-/** From the start of the take to its end: what each state is worth, and where it came from. */
-export function runForward(problem: Problem): Columns {
-  const { shapes, lengths, rewards, grid, pinned, beyond, edges, worthTrying } = problem;
-  const ended = new Map<Float32Array, Map<Float32Array, Float32Array>>();
-  const cells = grid.cells + 1;
-  const stepS = grid.stepUs / 1e6;
-  const columns: Columns = { score: [], leaving: [], opened: [], length: [], extraFrom: [] };
-  let now = new Float32Array(cells).map((_, c) => -c * stepS * EDGE_COST_A_SECOND - (edges[c] as number));
-  let leaving = new Float32Array(cells).fill(OUT);
-  columns.extraFrom.push(new Int32Array(cells).fill(-1));
-  columns.leaving.push(leaving);
-  for (const [k, shape] of shapes.entries()) {
-    columns.score.push(now);
-    const next = new Float32Array(cells).fill(OUT);
-    const left = new Float32Array(cells).fill(OUT);
-    const back = new Uint16Array(cells);
-    const opened = new Uint8Array(cells);
-    const { low, cost } = lengths[k] as LengthTable;
-    const reward = rewards[k] as Rewards;
-    const ends = sumOf(reward.end, reward.inside, ended);
-    const [begin, stop] = spanOf(problem, k);
-    const [endFrom, endTo] = endsOf(problem, k);
-    const floor = best(now, begin, stop) - BEAM;
-    if (!pinned.has(k)) {
-      for (let c = begin; c <= stop; c++) {
-        const opening = (now[c] as number) - SKIP_OPENS;
-        opened[c] = opening >= (leaving[c] as number) ? 1 : 0;
-        next[c] = left[c] = Math.max(opening, leaving[c] as number) - shape.skipCost;
-      }
+/** From the end of the take back to its start, over the same places as the forward pass. */
+export function runBackward(problem: Problem): Backward {
+  const { segments, windows, lattice } = problem;
+  const K = segments.length;
+  const clauses = problem.emissions.beyond.work.before.length - 1;
+  const result: Backward = { begun: [], best: [], leaving: [] };
+  const [a, b] = windows[K] as readonly [number, number];
+  const last = Float64Array.from({ length: b - a }, (_, i) => outsideAfter(lattice, a + i, clauses));
+  let after: Float64Array = withBeyond(problem, K, last);
+  let leaving: Float64Array = after;
+  result.best.unshift(after);
+  result.leaving.unshift(leaving);
+  for (let k = K - 1; k >= 0; k--) {
+    const begun = begunAt(problem, k, after);
+    const [from, next] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
+    const plain = begun.slice();
+    const inRun = new Float64Array(begun.length).fill(OUT);
+    for (let i = 0; i < begun.length; i++) {
+      const j = from[0] + i - next[0];
+      if (problem.pinned.has(k) || j < 0 || j >= leaving.length || problem.alive[k]?.[i] === 0) continue;
+      inRun[i] = (leaving[j] as number) + (problem.skip[k] as number);
+      plain[i] = Math.max(plain[i] as number, (inRun[i] as number) - SKIP_OPENS);
     }
-    const trying = worthTrying?.[k];
-    for (let c = begin; c <= stop; c++) {
-      const from = now[c] as number;
-      if (from < floor || trying?.[c] === 0) continue;
-      reach(
-        next,
-        back,
-        from + (reward.start[c] as number) - (reward.inside[c] as number),
-        c,
-        low,
-        cost,
-        ends,
-        reward.middle,
-      );
-    }
-    columns.length.push(back);
-    columns.opened.push(opened);
-    // Time beyond the plan may follow every segment: the running best decays by the second.
-    const extraFrom = new Int32Array(cells).fill(-1);
-    const withExtra = next.slice();
-    let [origin, carried] = [-1, OUT];
-    for (let c = endFrom; c <= endTo; c++) {
-      carried += (beyond[c] as number) - (beyond[Math.max(0, c - 1)] as number) - EXTRA_COST_A_SECOND * stepS;
-      if (carried > (next[c] as number)) {
-        withExtra[c] = carried;
-        extraFrom[c] = origin;
-      }
-      if ((next[c] as number) - EXTRA_COST > carried) [origin, carried] = [c, (next[c] as number) - EXTRA_COST];
-    }
-    columns.extraFrom.push(extraFrom);
-    columns.leaving.push((leaving = left));
-    now = withExtra;
-  }
-  for (let c = 0; c < cells; c++)
-    now[c] =
-      (now[c] as number) -
-      (grid.cells - c) * stepS * EDGE_COST_A_SECOND -
-      ((edges[grid.cells] as number) - (edges[c] as number));
-  columns.score.push(now);
-  return columns;
-}
-
-/** From the end of the take back to its start, over the states that the forward pass followed. */
-export function runBackward(problem: Problem, forward: Columns): Backward {
-  const { shapes, lengths, rewards, grid, pinned, beyond, edges, worthTrying } = problem;
-  const cells = grid.cells + 1;
-  const stepS = grid.stepUs / 1e6;
-  const edge = new Float32Array(cells).map(
-    (_, c) => -(grid.cells - c) * stepS * EDGE_COST_A_SECOND - ((edges[grid.cells] as number) - (edges[c] as number)),
-  );
-  let [after, leaving] = [edge, edge];
-  const result: Backward = { filmed: [], any: [after], leaving: [leaving] };
-  for (let k = shapes.length - 1; k >= 0; k--) {
-    const now = forward.score[k] as Float32Array;
-    const reward = rewards[k] as Rewards;
-    const { low, cost } = lengths[k] as LengthTable;
-    const [begin, stop] = spanOf(problem, k);
-    const [endFrom, endTo] = endsOf(problem, k);
-    const floor = best(now, begin, stop) - BEAM;
-    // `after` gains the choice of time beyond the plan before the next segment.
-    const onward = after.slice();
-    if (k < shapes.length - 1) {
-      let carried = OUT;
-      for (let c = endTo; c >= endFrom; c--) {
-        carried += (beyond[Math.min(cells - 1, c + 1)] as number) - (beyond[c] as number) - EXTRA_COST_A_SECOND * stepS;
-        if (carried > (onward[c] as number)) onward[c] = carried;
-        carried = Math.max(carried, (after[c] as number) - EXTRA_COST);
-      }
-    }
-    const left = new Float32Array(cells).fill(OUT);
-    for (let c = begin; c <= stop; c++)
-      left[c] = pinned.has(k)
-        ? OUT
-        : Math.max(onward[c] as number, leaving[c] as number) - (shapes[k] as Shape).skipCost;
-    const filmed = new Float32Array(cells).fill(OUT);
-    const any = new Float32Array(cells).fill(OUT);
-    const ends = new Float32Array(cells).fill(OUT);
-    for (let c = endFrom; c <= endTo; c++)
-      ends[c] = (reward.end[c] as number) + (reward.inside[c] as number) + (onward[c] as number);
-    const trying = worthTrying?.[k];
-    for (let c = begin; c <= stop; c++) {
-      any[c] = (left[c] as number) - SKIP_OPENS;
-      if ((now[c] as number) < floor || trying?.[c] === 0) continue;
-      filmed[c] =
-        farthest(c, low, cost, ends, reward.middle) + (reward.start[c] as number) - (reward.inside[c] as number);
-      any[c] = Math.max(any[c] as number, filmed[c] as number);
-    }
-    result.filmed.unshift(filmed);
-    result.any.unshift(any);
-    result.leaving.unshift((leaving = left));
-    after = any;
+    after = withBeyond(problem, k, plain);
+    leaving = inRun.map((v, i) => Math.max(v, after[i] as number));
+    result.begun.unshift(begun);
+    result.best.unshift(after);
+    result.leaving.unshift(leaving);
   }
   return result;
 }
 
-/** Tries every length from a cell. A function of its own with nothing but typed arrays: this is where the time goes. */
-function reach(
-  next: Float32Array,
-  back: Uint16Array,
-  base: number,
-  from: number,
-  low: number,
-  cost: Float32Array,
-  ends: Float32Array,
-  middle: Float32Array | null,
-): void {
-  const first = from + low;
-  const most = Math.min(cost.length, next.length - first);
-  if (middle === null) {
-    for (let i = 0; i < most; i++) {
-      const value = base + (cost[i] as number) + (ends[first + i] as number);
-      if (value > (next[first + i] as number)) {
-        next[first + i] = value;
-        back[first + i] = low + i;
-      }
-    }
-    return;
-  }
-  const centre = from + first;
-  for (let i = 0; i < most; i++) {
-    const value = base + (cost[i] as number) + (ends[first + i] as number) + (middle[centre + i] as number);
-    if (value > (next[first + i] as number)) {
-      next[first + i] = value;
-      back[first + i] = low + i;
-    }
-  }
-}
-
-/** The best of every length from a cell. */
-function farthest(
-  from: number,
-  low: number,
-  cost: Float32Array,
-  ends: Float32Array,
-  middle: Float32Array | null,
-): number {
-  const first = from + low;
-  const most = Math.min(cost.length, ends.length - first);
-  let top = OUT;
-  if (middle === null) {
-    for (let i = 0; i < most; i++) {
-      const value = (cost[i] as number) + (ends[first + i] as number);
+function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array {
+  const { lattice, emissions, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  const [c, e] = windows[k + 1] as readonly [number, number];
+  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const begins = beginScores(problem, k, a, b);
+  const ends = endScores(problem, k, c, e);
+  const goal = ends.map((v, i) => (problem.alive[k + 1]?.[i] === 0 ? OUT : v + (after[i] as number)));
+  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const { gap, cell, firstAt } = lattice;
+  const out = new Float64Array(b - a).fill(OUT);
+  const d = emissions.doing[k] as 'work';
+  const alive = problem.alive[k];
+  for (let p = a; p < b; p++) {
+    if (alive?.[p - a] === 0 || (begins[p - a] as number) < OUT / 2) continue;
+    const at = cell[p] as number;
+    const q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)] as number);
+    const q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, at + low + worth.length)] as number);
+    const [g, s] = [gap[p] as number, problem.together ? (emissions.stretch[p] as number) : -2];
+    let top = OUT;
+    for (let q = q0; q < q1; q++) {
+      const then = goal[q - c] as number;
+      if (then <= top - 40 || (gap[q] as number) < g) continue;
+      let value = then + (worth[(cell[q] as number) - at - low] as number);
+      if (middle !== null) value += middle[at + (cell[q] as number)] as number;
+      if (s >= 0 && (emissions.stretch[q] as number) === s) value += together(problem, d, p, q);
       if (value > top) top = value;
     }
-    return top;
+    out[p - a] = top + (begins[p - a] as number);
   }
-  const centre = from + first;
-  for (let i = 0; i < most; i++) {
-    const value = (cost[i] as number) + (ends[first + i] as number) + (middle[centre + i] as number);
-    if (value > top) top = value;
+  return out;
+}
+
+/** The choice of time beyond the plan before slot k, seen from its start. */
+function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Array {
+  const { lattice, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  // Best from a place on, where time beyond the plan begins there.
+  const begun = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
+  const { cell } = lattice;
+  const alive = problem.alive[k];
+  const least = beyondLeast(lattice);
+  const top = { work: OUT, break: OUT };
+  let r = b - 1;
+  for (let p = b - 1; p >= a; p--) {
+    for (; r >= a && (cell[r] as number) >= (cell[p] as number) + least; r--) {
+      if (alive?.[r - a] === 0) continue;
+      for (const is of BEYOND_KINDS) {
+        const turned = (begun[is === 'work' ? 'break' : 'work'][r - a] as number) + BEYOND.turns;
+        top[is] = Math.max(top[is], Math.max(plain[r - a] as number, turned) + beyondEnds(problem, is, r));
+      }
+    }
+    if (alive?.[p - a] === 0) continue;
+    for (const is of BEYOND_KINDS) if (top[is] > OUT / 2) begun[is][p - a] = top[is] + beyondBegins(problem, is, p);
   }
-  return top;
+  return plain.map((v, i) => Math.max(v, ...BEYOND_KINDS.map((is) => (begun[is][i] as number) + beyondOpens(problem, is, k))));
 }
 
-/** The sums of two rows; segments that want the same share their rows, and so their sums. */
-function sumOf(
-  a: Float32Array,
-  b: Float32Array,
-  known: Map<Float32Array, Map<Float32Array, Float32Array>>,
-): Float32Array {
-  let of = known.get(a);
-  if (of === undefined) known.set(a, (of = new Map<Float32Array, Float32Array>()));
-  const before = of.get(b);
-  if (before !== undefined) return before;
-  const sums = new Float32Array(a.length);
-  for (let i = 0; i < a.length; i++) sums[i] = (a[i] as number) + (b[i] as number);
-  of.set(b, sums);
-  return sums;
+/** Per segment: how likely it was filmed, and how sure each end lies within a second of where it lies best. 0 to 1. */
+export interface Marginals {
+  readonly filmed: Float64Array;
+  readonly startSure: Float64Array;
+  readonly endSure: Float64Array;
 }
 
-function best(values: Float32Array, from: number, to: number): number {
+/** `places` are those of the path: where each filmed segment begins and ends. */
+export function marginals(problem: Problem, f: Forward, b: Backward, places: ReadonlyMap<number, readonly [from: number, to: number]>): Marginals {
+  const K = problem.segments.length;
+  const [filmed, startSure, endSure] = [new Float64Array(K), new Float64Array(K), new Float64Array(K)];
+  const near = Math.max(1, Math.round(1e6 / problem.lattice.stepUs));
+  for (let k = 0; k < K; k++) {
+    const [now, next] = [problem.windows[k] as readonly [number, number], problem.windows[k + 1] as readonly [number, number]];
+    const starts = sumOf(f.best[k] as Float64Array, b.begun[k] as Float64Array);
+    const ends = sumOf(f.ended[k + 1] as Float64Array, b.best[k + 1] as Float64Array);
+    const path = places.get(k);
+    startSure[k] = sureness(problem, starts, now[0], path?.[0] ?? -1, near);
+    endSure[k] = sureness(problem, ends, next[0], path?.[1] ?? -1, near);
+    const left = sumOf(f.leaving[k + 1] as Float64Array, b.leaving[k + 1] as Float64Array);
+    const gap = Math.max(-40, Math.min(40, largest(left) - largest(starts)));
+    filmed[k] = 1 / (1 + Math.exp(gap));
+  }
+  return { filmed, startSure, endSure };
+}
+
+function sumOf(a: Float64Array, b: Float64Array): Float64Array {
+  return a.map((v, i) => v + (b[i] ?? OUT));
+}
+
+function largest(values: Float64Array): number {
   let top = OUT;
-  for (let i = from; i <= to; i++) if ((values[i] as number) > top) top = values[i] as number;
+  for (const v of values) if (v > top) top = v;
   return top;
 }
 
-/** The best sum of two columns at one cell, from one cell to another. */
-export function bestSum(a: Float32Array, b: Float32Array, from = 0, to = a.length - 1): number {
-  let top = OUT;
-  for (let c = from; c <= to; c++) top = Math.max(top, (a[c] as number) + (b[c] as number));
-  return top;
+/** A place this far below the best weighs nothing. */
+const NOTHING = 16;
+
+/** Share of the weight of all cells, each by its best gap, that lies near the path's own. */
+function sureness(problem: Problem, values: Float64Array, from: number, path: number, near: number): number {
+  const { cell } = problem.lattice;
+  const top = largest(values);
+  if (top < OUT / 2) return 0;
+  const best = new Map<number, number>();
+  for (let i = 0; i < values.length; i++) {
+    const below = (values[i] as number) - top;
+    if (below < -NOTHING) continue;
+    const c = cell[from + i] as number;
+    best.set(c, Math.max(best.get(c) ?? -NOTHING, below));
+  }
+  const at = path >= 0 ? (cell[path] as number) : ([...best].sort((x, y) => y[1] - x[1])[0]?.[0] ?? 0);
+  let [all, close] = [0, 0];
+  for (const [c, below] of best) {
+    const weight = Math.exp(below);
+    all += weight;
+    if (Math.abs(c - at) <= near) close += weight;
+  }
+  return all === 0 ? 0 : close / all;
+}
+
+/** Where a search with somewhat other beliefs need look: by slot the window, and 1 at the places in it. */
+export interface WorthTrying {
+  readonly windows: readonly (readonly [from: number, to: number])[];
+  readonly alive: readonly Uint8Array[];
+}
+
+/** The places whose best path is at most `margin` nats worse than the best of all. */
+export function worthTrying(problem: Problem, f: Forward, b: Backward, margin: number): WorthTrying {
+  const windows: (readonly [number, number])[] = [];
+  const alive: Uint8Array[] = [];
+  const top = largest(sumOf(f.best[problem.segments.length] as Float64Array, b.best[problem.segments.length] as Float64Array));
+  for (const [k, best] of f.best.entries()) {
+    const total = sumOf(best, b.best[k] as Float64Array);
+    const within = total.map((v) => (v >= top - margin ? 1 : 0));
+    const [from, to] = [within.indexOf(1), within.lastIndexOf(1) + 1];
+    const base = (problem.windows[k] as readonly [number, number])[0];
+    windows.push(from < 0 ? [base, base + best.length] : [base + from, base + to]);
+    alive.push(from < 0 ? new Uint8Array(best.length).fill(1) : Uint8Array.from(within.subarray(from, to)));
+  }
+  return { windows, alive };
 }

@@ -1,9 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import type { Grid, Rewards } from './emission-scores.ts';
-import { type Habits, NO_HABITS } from './break-timing.ts';
-import type { PathPiece } from './viterbi.ts';
-import { shapeOf } from './duration-model.ts';
+import type { Span } from '../time/span.ts';
+import type { BlockTiming, Timing } from './duration-model.ts';
 
 /** The timer that a stretch of a class was filmed to: all starts lie on `startUs` plus planned differences. */
 export interface TimerGrid {
@@ -13,108 +11,66 @@ export interface TimerGrid {
   readonly startUs: Micros;
   readonly fromIndex: number;
   readonly toIndex: number;
+  readonly blockId: string;
 }
 
-/** Fewer intervals than this can fall together by chance. */
+/** Fewer intervals than this fall together by chance. */
 const FEWEST_INTERVALS = 4;
-/** The timer may have been started this far from where the free path puts the stretch. */
-const REACH_US = 20e6;
 /**
- * What each interval costs that the timer puts elsewhere than the free path would: a free path always fits a little better,
- * for it may bend at each break, and that freedom is worth about so many points an interval (tried on synthesised classes).
+ * By how many nats a timer must explain the take better than no timer: little where the plan is in intervals, which most film
+ * to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
  */
-const FREEDOM = 0.3;
-/**
- * A free path through vague words lies a second or so off in the middle and by more now and then, but it does not drift:
- * a timer that lies further from it than this, in the middle or anywhere, is breaks by hand that ran over.
- */
-const NEAR_IN_THE_MIDDLE_US = 3e6;
-const NEAR_US = 15e6;
+export function timerMargin(scheme: Segment['scheme'] | undefined): number {
+  return scheme === 'flow' ? 3.2 : scheme === 'hold' || scheme === 'plain' ? 4 : 1.5;
+}
 
-/** Stretches of a plan that one timer can run: intervals and breaks of one block, one after another, all filmed. */
-function stretches(
-  segments: readonly Segment[],
-  path: readonly PathPiece[],
-): { readonly from: number; readonly to: number; readonly pieces: readonly PathPiece[] }[] {
-  const found: { from: number; to: number; pieces: PathPiece[] }[] = [];
-  for (const piece of path) {
-    const segment = piece.segment === null ? undefined : segments[piece.segment];
-    const last = found.at(-1);
-    const timed =
-      segment !== undefined && (isActive(segment) || segment.kind === 'rest' || segment.kind === 'change-over');
-    if (!timed) {
-      found.push({ from: -1, to: -1, pieces: [] });
-      continue;
+/** The ways in which a machine may have run a block, beside what is believed; none where too few intervals tell. */
+export function timerHypotheses(segments: readonly Segment[], blockId: string, now: BlockTiming): BlockTiming[] {
+  const own = segments.filter((s) => s.blockId === blockId);
+  const worked = own.filter(isActive);
+  if (worked.length < FEWEST_INTERVALS || now.way === 'music' || now.way === 'repetitions') return [];
+  const rests = own.some((s) => s.kind === 'rest' || s.kind === 'change-over');
+  const timer: BlockTiming = { way: 'timer', ratio: 1, spread: 0.3 };
+  const scheme = worked[0]?.scheme;
+  const through = rests ? [{ ...timer, throughRests: true }] : [];
+  // Without rests between, or with rests between rounds only, the work alone may be timed.
+  return scheme === 'interval' || scheme === 'pair' || scheme === 'emom' || scheme === 'ladder' ? (rests ? through : [timer]) : [timer, ...through];
+}
+
+/** Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of all. */
+export function timerGrids(segments: readonly Segment[], spans: ReadonlyMap<number, Span>, timing: Timing, pinned: ReadonlySet<number>): TimerGrid[] {
+  const grids: TimerGrid[] = [];
+  let run: number[] = [];
+  const close = () => {
+    const worked = run.filter((k) => isActive(segments[k] as Segment));
+    if (worked.length >= 2) {
+      const shifts = run.flatMap((k) => {
+        const [s, span] = [segments[k] as Segment, spans.get(k) as Span];
+        return [span.start - s.start, span.end - s.end];
+      });
+      // The middle half: one boundary that was heard late moves nothing.
+      const sorted = shifts.sort((a, b) => a - b);
+      const middle = sorted.slice(Math.floor(sorted.length / 4), Math.ceil((sorted.length * 3) / 4));
+      const shift = middle.reduce((a, b) => a + b, 0) / middle.length;
+      const [first, second] = [segments[worked[0] as number] as Segment, segments[worked[1] as number] as Segment];
+      grids.push({
+        periodUs: micros(second.start - first.start),
+        startUs: micros(Math.max(0, first.start + shift)),
+        fromIndex: run[0] as number,
+        toIndex: run.at(-1) as number,
+        blockId: first.blockId,
+      });
     }
-    const k = piece.segment as number;
-    if (last !== undefined && last.to === k - 1 && last.from >= 0 && segments[last.from]?.blockId === segment.blockId) {
-      last.to = k;
-      last.pieces.push(piece);
-    } else found.push({ from: k, to: k, pieces: [piece] });
+    run = [];
+  };
+  for (const [k, s] of segments.entries()) {
+    const block = timing.blocks.get(s.blockId);
+    const timed = block?.way === 'timer' && spans.has(k) && !pinned.has(k) && (isActive(s) || (block.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
+    const last = run.at(-1);
+    const goesOn = last === undefined || (last === k - 1 && segments[last]?.blockId === s.blockId && Math.abs((spans.get(last)?.end ?? 0) - (spans.get(k)?.start ?? -1e9)) < 1e6);
+    if (!timed || !goesOn) close();
+    if (timed) run.push(k);
   }
-  return found.filter((s) => s.from >= 0);
-}
-
-/**
- * Looks for a machine timer under each stretch: one shift of the planned times that earns, over all evidence, as much as the
- * free path does with a break of its own length each time. `habits` is how this class runs its breaks. Gives the
- * grids and their stretches' exact places.
- */
-export function findGrids(
-  segments: readonly Segment[],
-  path: readonly PathPiece[],
-  rewards: readonly Rewards[],
-  grid: Grid,
-  habits: Habits = NO_HABITS,
-): TimerGrid[] {
-  return stretches(segments, path).flatMap(({ from, to, pieces }): TimerGrid[] => {
-    const run = segments.slice(from, to + 1);
-    const intervals = run.filter(isActive);
-    if (intervals.length < FEWEST_INTERVALS || !run.some((s) => s.kind === 'rest')) return [];
-    const base = (run[0] as Segment).start;
-    const worth = (k: number, startUs: number, endUs: number): number => {
-      const reward = rewards[k] as Rewards;
-      const [s, e] = [cell(startUs, grid), cell(endUs, grid)];
-      return (
-        (reward.start[s] as number) +
-        (reward.end[e] as number) +
-        ((reward.inside[e] as number) - (reward.inside[s] as number)) +
-        (reward.middle === null ? 0 : (reward.middle[s + e] as number))
-      );
-    };
-    const free = pieces.reduce(
-      (sum, p) =>
-        sum +
-        worth(p.segment as number, p.start, p.end) -
-        shapeOf(segments[p.segment as number] as Segment, habits).cost(p.end - p.start),
-      0,
-    );
-    const first = (pieces[0] as PathPiece).start;
-    let best = { score: -Infinity, start: first };
-    for (let start = first - REACH_US; start <= first + REACH_US; start += grid.stepUs) {
-      if (start < 0) continue;
-      let score = 0;
-      for (const [i, segment] of run.entries())
-        score += worth(from + i, start + segment.start - base, start + segment.end - base);
-      if (score > best.score) best = { score, start };
-    }
-    if (best.score < free - FREEDOM * intervals.length) return [];
-    const off = pieces
-      .map((p, i) => Math.abs(best.start + (run[i] as Segment).start - base - p.start))
-      .sort((x, y) => x - y);
-    if ((off[off.length >> 1] as number) > NEAR_IN_THE_MIDDLE_US || (off.at(-1) as number) > NEAR_US) return [];
-    const [a, b] = intervals as unknown as [Segment, Segment];
-    return [
-      {
-        periodUs: micros(b.start - a.start),
-        startUs: micros(best.start + a.start - base),
-        fromIndex: from,
-        toIndex: to,
-      },
-    ];
-  });
-}
-
-function cell(us: number, grid: Grid): number {
-  return Math.max(0, Math.min(grid.cells, Math.round(us / grid.stepUs)));
+  close();
+  return grids;
 }

@@ -1,150 +1,336 @@
-import type { Grid, Rewards } from './emission-scores.ts';
-import {
-  type Backward,
-  type Columns,
-  OUT,
-  type Problem,
-  bestSum,
-  lengthTable,
-  runBackward,
-  runForward,
-  spanOf,
-} from './forward-backward.ts';
-import type { Shape } from './duration-model.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { Emissions, TextScores } from './emission-scores.ts';
+import type { LengthModel } from './duration-model.ts';
+import type { Cell, Lattice } from './lattice.ts';
 
-/** One step of the path through the take: a planned segment, or time beyond the plan (segment null). Cells of the grid. */
+/** One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places. */
 export interface PathPiece {
   readonly segment: number | null;
-  readonly start: number;
-  readonly end: number;
+  /** What time beyond the plan is like. */
+  readonly beyond: BeyondKind | null;
+  readonly from: number;
+  readonly to: number;
 }
 
-export interface SearchResult {
-  readonly pieces: readonly PathPiece[];
-  /** Per segment: how likely it was filmed at all, and how sure its start and end are within a second. 0 to 1. */
-  readonly filmed: Float32Array;
-  readonly startSure: Float32Array;
-  readonly endSure: Float32Array;
-  /** Per segment 1 at the cells that a search with somewhat other evidence need look at. */
-  readonly worthTrying: readonly Uint8Array[];
+/** All that one search is given. Slot k stands before segment k; the last slot stands after the class. */
+export interface Problem {
+  readonly segments: readonly Segment[];
+  readonly lattice: Lattice;
+  readonly emissions: Emissions;
+  readonly lengths: readonly LengthModel[];
+  /** ln of what it costs to leave a segment out, inside a run that was opened. */
+  readonly skip: readonly number[];
+  /** ln of what it costs to open time beyond the plan before slot k. */
+  readonly beyond: readonly number[];
+  /** By slot: the places [from, to) at which it may lie. */
+  readonly windows: readonly (readonly [from: number, to: number])[];
+  /** By slot, from its window on: 1 where it may lie at all; null: everywhere in the window. */
+  readonly alive: readonly (Uint8Array | null)[];
+  /** Cells at which a segment must begin or end. */
+  readonly pinned: ReadonlyMap<number, { readonly start?: Cell; readonly end?: Cell }>;
+  /** False where two boundaries in one stretch need not be weighed together: on a coarse grid. */
+  readonly together: boolean;
 }
 
-/** What more is learned of a class moves a place by fewer points than this. */
-const MARGIN = 20;
+export const OUT = -1e12;
+/** To leave out anything: about one move in twenty-five, and the rest goes with it (development set). */
+export const SKIP_OPENS = 1;
+/** Words that no segment takes, before the class and after it. */
+const OUTSIDE_CLAUSE = 1.5;
+const OUTSIDE_SECOND = 0.02;
+/** A breath is nothing beyond the plan. */
+const BEYOND_LEAST_S = 2;
+/**
+ * Time beyond the plan is a break (a move shown, a prop fetched, a story) or work (a move made up, repeated or new). To open
+ * it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s and 30 s).
+ */
+export const BEYOND = {
+  break: { opens: -2.4, second: 1 / 11 },
+  work: { opens: -6.7, second: 1 / 25 },
+  /** From one to the other without anything planned between. */
+  turns: -2.5,
+} as const;
+export type BeyondKind = 'work' | 'break';
+export const BEYOND_KINDS = ['work', 'break'] as const satisfies readonly BeyondKind[];
+
+/** What one pass from the start holds. By slot, then by place from the slot's window on. */
+export interface Forward {
+  /** Best of all ways to stand at a place. */
+  readonly best: Float64Array[];
+  /** Best where the segment before the slot ends just here. */
+  readonly ended: Float64Array[];
+  readonly endedFrom: Int32Array[];
+  /** Best inside a run of left-out segments; 1 where the run began with the segment before the slot. */
+  readonly leaving: Float64Array[];
+  readonly opened: Uint8Array[];
+  /** How `best` is reached: 0 the segment ended, 1 it was left out, 2 time beyond the plan. */
+  readonly how: Uint8Array[];
+  /** For time beyond the plan, by kind: best where it ends, the place it began at, and what came before it. */
+  readonly beyond: Readonly<Record<BeyondKind, BeyondColumn>>[];
+  /** Which kind ends here where `how` is 2. */
+  readonly beyondKind: Uint8Array[];
+}
+
+export interface BeyondColumn {
+  readonly value: Float64Array;
+  readonly from: Int32Array;
+  /** 0: the plan, 2: time beyond the plan of the other kind. */
+  readonly after: Uint8Array;
+}
+
+/** The lengths of a segment in cells, with what each is worth. */
+export interface LengthTable {
+  readonly low: number;
+  readonly worth: Float64Array;
+}
+
+export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: Lattice): LengthTable {
+  const stepS = lattice.stepUs / 1e6;
+  const low = Math.max(1, Math.round(shortestS / stepS));
+  const high = Math.max(low + 1, Math.round(longestS / stepS));
+  return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
+}
+
+/** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
+export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
+  const { lattice, emissions, segments, pinned } = problem;
+  const text = emissions.text[k] as TextScores;
+  const onward = emissions.onward[emissions.doing[k] as 'work'];
+  const works = isActive(segments[k] as Segment);
+  const pin = pinned.get(k)?.start;
+  const out = new Float64Array(to - from);
+  for (let p = from; p < to; p++) {
+    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
+    out[p - from] = pin !== undefined && c !== pin ? OUT : (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number) + (works ? (emissions.workBegins[c] as number) : 0);
+  }
+  return out;
+}
+
+export function endScores(problem: Problem, k: number, from: number, to: number): Float64Array {
+  const { lattice, emissions, segments, pinned } = problem;
+  const text = emissions.text[k] as TextScores;
+  const upTo = emissions.upTo[emissions.doing[k] as 'work'];
+  const works = isActive(segments[k] as Segment);
+  const pin = pinned.get(k)?.end;
+  const out = new Float64Array(to - from);
+  for (let p = from; p < to; p++) {
+    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
+    out[p - from] = pin !== undefined && c !== pin ? OUT : (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number) + (works ? (emissions.workEnds[c] as number) : 0);
+  }
+  return out;
+}
+
+/** What two boundaries in one stretch are worth together beyond what each is worth alone. */
+export function together(problem: Problem, d: 'work' | 'break' | 'talk', p: number, q: number): number {
+  const { lattice, emissions } = problem;
+  const s = emissions.stretch[p] as number;
+  const { flow, onward, upTo } = emissions;
+  const both = flow.between(s, lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs, lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs, d);
+  return both - (onward[d][p] as number) - (upTo[d][q] as number);
+}
+
+/** Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came from. */
+export function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Array, into: Float64Array): void {
+  const { lattice, emissions, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  const [c, e] = windows[k + 1] as readonly [number, number];
+  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const begins = beginScores(problem, k, a, b);
+  const ends = endScores(problem, k, c, e);
+  const base = new Float64Array(b - a);
+  for (let i = 0; i < base.length; i++) base[i] = (now[i] as number) + (begins[i] as number);
+  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const d = emissions.doing[k] as 'work';
+  const { gap, cell, firstAt } = lattice;
+  const alive = problem.alive[k + 1];
+  for (let q = c; q < e; q++) {
+    const end = ends[q - c] as number;
+    if (end < OUT / 2 || alive?.[q - c] === 0) continue;
+    const at = cell[q] as number;
+    const p0 = Math.max(a, firstAt[Math.max(0, at - low - worth.length + 1)] as number);
+    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1] as number);
+    const s = problem.together ? (emissions.stretch[q] as number) : -2;
+    const g = gap[q] as number;
+    let [top, origin] = [OUT, -1];
+    for (let p = p0; p < p1; p++) {
+      const was = base[p - a] as number;
+      if (was <= top - 40 || (gap[p] as number) > g) continue;
+      let value = was + (worth[at - (cell[p] as number) - low] as number);
+      if (middle !== null) value += middle[at + (cell[p] as number)] as number;
+      if ((emissions.stretch[p] as number) === s && s >= 0) value += together(problem, d, p, q);
+      if (value > top) [top, origin] = [value, p];
+    }
+    if (origin >= 0) {
+      into[q - c] = top + end;
+      from[q - c] = origin;
+    }
+  }
+}
+
+/** Waiting before the class: the words before it belong to nobody. */
+export function outsideBefore(lattice: Lattice, p: number): number {
+  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - (OUTSIDE_SECOND * (lattice.cell[p] as number) * lattice.stepUs) / 1e6;
+}
+
+export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
+  return -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) - (OUTSIDE_SECOND * (lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
+}
+
+/** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */
+export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
+  const { lattice, emissions } = problem;
+  const { before, begins } = emissions.beyond[kind];
+  const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
+  return (emissions.onward[kind][p] as number) - (before[g] as number) + (begins[g] as number) + (BEYOND[kind].second * at) / 1e6;
+}
+
+export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
+  const { lattice, emissions } = problem;
+  const { before, ends } = emissions.beyond[kind];
+  const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
+  return (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6;
+}
+
+/** What it costs to open time beyond the plan before slot k. */
+export function beyondOpens(problem: Problem, kind: BeyondKind, k: number): number {
+  return BEYOND[kind].opens + (kind === 'break' ? (problem.beyond[k] as number) : 0);
+}
+
+/** Cells that lie between the ends of a piece beyond the plan, at least. */
+export function beyondLeast(lattice: Lattice): number {
+  return Math.max(1, Math.round((BEYOND_LEAST_S * 1e6) / lattice.stepUs));
+}
+
+/** From the start of the take to its end. */
+export function runForward(problem: Problem): Forward {
+  const { lattice, windows, segments } = problem;
+  const f: Forward = { best: [], ended: [], endedFrom: [], leaving: [], opened: [], how: [], beyond: [], beyondKind: [] };
+  for (let k = 0; k <= segments.length; k++) {
+    const [a, b] = windows[k] as readonly [number, number];
+    const n = b - a;
+    const ended = new Float64Array(n).fill(OUT);
+    const endedFrom = new Int32Array(n).fill(-1);
+    const leaving = new Float64Array(n).fill(OUT);
+    const opened = new Uint8Array(n);
+    const best = new Float64Array(n).fill(OUT);
+    const how = new Uint8Array(n);
+    if (k === 0) for (let i = 0; i < n; i++) best[i] = outsideBefore(lattice, a + i);
+    else {
+      const [was, before] = [f.best[k - 1] as Float64Array, windows[k - 1] as readonly [number, number]];
+      reachEnds(problem, k - 1, was, endedFrom, ended);
+      const left = f.leaving[k - 1] as Float64Array;
+      for (let i = 0; i < n; i++) {
+        best[i] = ended[i] as number;
+        const j = a + i - before[0];
+        if (problem.pinned.has(k - 1) || j < 0 || j >= was.length || problem.alive[k]?.[i] === 0) continue;
+        const opening = (was[j] as number) - SKIP_OPENS;
+        opened[i] = opening >= (left[j] as number) ? 1 : 0;
+        leaving[i] = Math.max(opening, left[j] as number) + (problem.skip[k - 1] as number);
+        if ((leaving[i] as number) > (best[i] as number)) [best[i], how[i]] = [leaving[i] as number, 1];
+      }
+    }
+    const { beyond, kind } = goBeyond(problem, k, best, how);
+    f.best.push(best);
+    f.ended.push(ended);
+    f.endedFrom.push(endedFrom);
+    f.leaving.push(leaving);
+    f.opened.push(opened);
+    f.how.push(how);
+    f.beyond.push(beyond);
+    f.beyondKind.push(kind);
+  }
+  return f;
+}
 
 /**
- * The best order-keeping path: every segment either falls somewhere or is skipped, time beyond the plan may stand between
- * any two. Exact within the beam. `pinned` segments cannot be
- * skipped; `beyond` and `edges` are the prefix sums of what time beyond the plan earns, and of what time before and after the class costs. Cost grows with segments × cells × lengths.
+ * Lets time beyond the plan stand before slot k; writes what is better into `best` and `how`. What a piece is worth is a sum of
+ * what its ends are worth, so the best beginning for every end is the best so far.
  */
-export function search(
-  shapes: readonly Shape[],
-  rewards: readonly Rewards[],
-  grid: Grid,
-  pinned: ReadonlySet<number>,
-  beyond: Float32Array,
-  edges: Float32Array,
-  worthTrying: readonly Uint8Array[] | null = null,
-): SearchResult {
-  const problem: Problem = {
-    shapes,
-    lengths: shapes.map((shape) => lengthTable(shape, grid)),
-    rewards,
-    grid,
-    pinned,
-    beyond,
-    edges,
-    worthTrying,
-  };
-  const forward = runForward(problem);
-  const backward = runBackward(problem, forward);
-  return {
-    pieces: tracePath(forward, shapes.length),
-    ...certainty(problem, forward, backward),
-    worthTrying: shapes.map((_, k) =>
-      nearBest(forward.score[k] as Float32Array, backward.any[k] as Float32Array, ...spanOf(problem, k)),
-    ),
-  };
+function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Array) {
+  const { lattice, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  const column = (): BeyondColumn => ({ value: new Float64Array(b - a).fill(OUT), from: new Int32Array(b - a).fill(-1), after: new Uint8Array(b - a) });
+  const beyond = { work: column(), break: column() };
+  const kind = new Uint8Array(b - a);
+  const plain = best.slice();
+  const { cell } = lattice;
+  const alive = problem.alive[k];
+  const least = beyondLeast(lattice);
+  const top = { work: OUT, break: OUT };
+  const origin = { work: -1, break: -1 };
+  const after = { work: 0, break: 0 };
+  let r = a;
+  for (let q = a; q < b; q++) {
+    for (; r < b && (cell[r] as number) <= (cell[q] as number) - least; r++) {
+      if (alive?.[r - a] === 0) continue;
+      for (const is of BEYOND_KINDS) {
+        const begin = (plain[r - a] as number) + beyondOpens(problem, is, k);
+        const turned = (beyond[is === 'work' ? 'break' : 'work'].value[r - a] as number) + BEYOND.turns;
+        const value = Math.max(begin, turned) + beyondBegins(problem, is, r);
+        if (value > top[is]) [top[is], origin[is], after[is]] = [value, r, turned > begin ? 2 : 0];
+      }
+    }
+    if (alive?.[q - a] === 0) continue;
+    for (const is of BEYOND_KINDS) {
+      if (top[is] < OUT / 2) continue;
+      const own = beyond[is];
+      const value = top[is] + beyondEnds(problem, is, q);
+      [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin[is], after[is]];
+      if (value > (best[q - a] as number)) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
+    }
+  }
+  return { beyond, kind };
 }
 
-/** 1 where the best path through a cell is hardly worse than the best of all. */
-function nearBest(now: Float32Array, any: Float32Array, from: number, to: number): Uint8Array {
-  const floor = bestSum(now, any, from, to) - MARGIN;
-  const cells = new Uint8Array(now.length);
-  for (let c = from; c <= to; c++) if ((now[c] as number) + (any[c] as number) >= floor) cells[c] = 1;
-  return cells;
-}
-
-export function tracePath(columns: Columns, count: number): PathPiece[] {
+/** The best path, from its last place back; its score with it. */
+export function tracePath(problem: Problem, f: Forward): { readonly pieces: PathPiece[]; readonly score: number } {
+  const { lattice, segments, windows } = problem;
+  const K = segments.length;
+  const clauses = lattice.count === 0 ? 0 : (problem.emissions.beyond.work.before.length - 1);
+  const [a, b] = windows[K] as readonly [number, number];
+  let [place, score] = [a, OUT];
+  for (let p = a; p < b; p++) {
+    const value = ((f.best[K] as Float64Array)[p - a] as number) + outsideAfter(lattice, p, clauses);
+    if (value > score) [score, place] = [value, p];
+  }
   const pieces: PathPiece[] = [];
-  const last = columns.score[count] as Float32Array;
-  let cell = 0;
-  for (let c = 0; c < last.length; c++) if ((last[c] as number) > (last[cell] as number)) cell = c;
-  let leaving = false;
-  for (let k = count; k >= 1; k--) {
-    if (leaving) {
-      leaving = (columns.opened[k - 1] as Uint8Array)[cell] === 0;
+  let k = K;
+  let mode: 'best' | BeyondKind | 'plain' | 'leaving' = 'best';
+  while (k > 0 || mode !== 'plain') {
+    const i = place - (windows[k] as readonly [number, number])[0];
+    if (mode === 'best' && (f.how[k] as Uint8Array)[i] === 2) mode = (f.beyondKind[k] as Uint8Array)[i] === 0 ? 'work' : 'break';
+    if (mode === 'work' || mode === 'break') {
+      const column: BeyondColumn = (f.beyond[k] as Readonly<Record<BeyondKind, BeyondColumn>>)[mode];
+      const [origin, after] = [column.from[i] as number, column.after[i] as number];
+      if (origin < 0) break;
+      pieces.push({ segment: null, beyond: mode, from: origin, to: place });
+      mode = after === 0 ? 'plain' : mode === 'work' ? 'break' : 'work';
+      place = origin;
       continue;
     }
-    const from = (columns.extraFrom[k] as Int32Array)[cell] as number;
-    if (from >= 0) {
-      pieces.push({ segment: null, start: from, end: cell });
-      cell = from;
+    if (k === 0) break;
+    const left = (f.leaving[k] as Float64Array)[i] as number;
+    if (mode === 'leaving' || left > ((f.ended[k] as Float64Array)[i] as number)) {
+      mode = (f.opened[k] as Uint8Array)[i] === 1 ? 'best' : 'leaving';
+      k--;
+      continue;
     }
-    const length = (columns.length[k - 1] as Uint16Array)[cell] as number;
-    if (length > 0) {
-      pieces.push({ segment: k - 1, start: cell - length, end: cell });
-      cell -= length;
-    } else leaving = (columns.opened[k - 1] as Uint8Array)[cell] === 0;
+    const origin = (f.endedFrom[k] as Int32Array)[i] as number;
+    if (origin < 0) break;
+    pieces.push({ segment: k - 1, beyond: null, from: origin, to: place });
+    place = origin;
+    mode = 'best';
+    k--;
   }
-  return pieces.reverse();
+  return { pieces: joinBeyond(pieces.reverse()), score };
 }
 
-/** Share of the points' weight, over all paths' best scores, that lies within a second of the best place. */
-function certainty(
-  problem: Problem,
-  forward: Columns,
-  backward: Backward,
-): Omit<SearchResult, 'pieces' | 'worthTrying'> {
-  const count = problem.shapes.length;
-  const [filmed, startSure, endSure] = [new Float32Array(count), new Float32Array(count), new Float32Array(count)];
-  const near = Math.max(1, Math.round(1e6 / problem.grid.stepUs));
-  const none = new Float32Array(problem.grid.cells + 1);
-  for (let k = 0; k < count; k++) {
-    const [now, begun] = [forward.score[k] as Float32Array, backward.filmed[k] as Float32Array];
-    const [here, next] = [spanOf(problem, k), spanOf(problem, k + 1)];
-    startSure[k] = sureness(now, begun, near, ...here);
-    endSure[k] = sureness(
-      forward.score[k + 1] as Float32Array,
-      k + 1 < count ? (backward.any[k + 1] as Float32Array) : none,
-      near,
-      ...next,
-    );
-    // Left out: the run of left-out segments ends here, or goes on.
-    const leaving = forward.leaving[k + 1] as Float32Array;
-    const skipped = Math.max(
-      bestSum(leaving, backward.any[k + 1] as Float32Array, ...here),
-      bestSum(leaving, backward.leaving[k + 1] as Float32Array, ...here),
-    );
-    filmed[k] = 1 / (1 + Math.exp(Math.max(-40, Math.min(40, skipped - bestSum(now, begun, ...here)))));
+function joinBeyond(pieces: readonly PathPiece[]): PathPiece[] {
+  const joined: PathPiece[] = [];
+  for (const piece of pieces) {
+    const last = joined.at(-1);
+    if (last !== undefined && last.segment === null && piece.segment === null && last.beyond === piece.beyond) joined[joined.length - 1] = { ...last, to: piece.to };
+    else joined.push(piece);
   }
-  return { filmed, startSure, endSure };
-}
-
-/** A place so many points below the best weighs nothing. */
-const NOTHING = 16;
-
-function sureness(a: Float32Array, b: Float32Array, near: number, from: number, to: number): number {
-  let [top, at] = [OUT, from];
-  for (let c = from; c <= to; c++)
-    if ((a[c] as number) + (b[c] as number) > top) [top, at] = [(a[c] as number) + (b[c] as number), c];
-  let [all, close] = [0, 0];
-  for (let c = from; c <= to; c++) {
-    const below = (a[c] as number) + (b[c] as number) - top;
-    if (below < -NOTHING) continue;
-    const weight = Math.exp(below);
-    all += weight;
-    if (Math.abs(c - at) <= near) close += weight;
-  }
-  return all === 0 ? 0 : close / all;
+  return joined;
 }

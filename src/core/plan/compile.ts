@@ -1,6 +1,6 @@
 import { type Micros, ZERO, add } from '../time/micros.ts';
 import { type Block, type Move, PLAN_LIMITS, type Plan, type SidePolicy, isPlainBlock, moveInRound } from './plan.ts';
-import { type MoveTiming, moveTimings } from './scheme.ts';
+import { type MoveTiming, countsLength, moveTimings } from './scheme.ts';
 import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
 
 export interface PlanProblem {
@@ -89,6 +89,8 @@ class SegmentWriter {
       side,
       position: of.position,
       needs: of.needs,
+      scheme: of.scheme,
+      countUs: of.countUs,
     });
   }
 }
@@ -96,8 +98,22 @@ class SegmentWriter {
 /** What the segments of one use of a move have in common. */
 type Shared = Pick<
   Segment,
-  'blockId' | 'blockName' | 'blockKind' | 'round' | 'rounds' | 'sets' | 'moveId' | 'position' | 'needs'
+  | 'blockId'
+  | 'blockName'
+  | 'blockKind'
+  | 'round'
+  | 'rounds'
+  | 'sets'
+  | 'moveId'
+  | 'position'
+  | 'needs'
+  | 'scheme'
+  | 'countUs'
 >;
+
+function timedBy(scheme: Block['scheme']): Pick<Segment, 'scheme' | 'countUs'> {
+  return { scheme: scheme.kind, countUs: scheme.kind === 'counts' ? countsLength(1, scheme.milliBpm) : null };
+}
 
 interface Use {
   readonly move: Move;
@@ -107,7 +123,7 @@ interface Use {
 
 /** False when the class grew past the limit. */
 function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWriter): boolean {
-  const common = { blockId: block.id, blockName: block.name, blockKind: block.kind, rounds: block.rounds };
+  const common = { blockId: block.id, blockName: block.name, blockKind: block.kind, rounds: block.rounds, ...timedBy(block.scheme) };
   if (isPlainBlock(block.kind)) {
     const kind: SegmentKind = block.kind === 'talk' ? 'talk' : block.kind === 'water' ? 'water' : 'set-up';
     const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
@@ -129,6 +145,7 @@ function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWrite
       moveId: move.id,
       position: move.position,
       needs: move.needs,
+      ...timedBy(block.scheme),
     };
     const place = `${block.id}/${move.id}/r${round}`;
     if (move.demoUs !== null && !shown.has(move.id)) {

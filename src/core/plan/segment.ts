@@ -1,5 +1,5 @@
 import { type Micros } from '../time/micros.ts';
-import type { BlockKind, Position } from './plan.ts';
+import type { BlockKind, Position, Scheme } from './plan.ts';
 
 export const SEGMENT_KINDS = ['talk', 'demo', 'set-up', 'work', 'rest', 'hold', 'change-over', 'water'] as const;
 export type SegmentKind = (typeof SEGMENT_KINDS)[number];
@@ -27,6 +27,10 @@ export interface Segment {
   readonly side: SegmentSide | null;
   readonly position: Position | null;
   readonly needs: readonly string[];
+  /** How its block is timed. */
+  readonly scheme: Scheme['kind'];
+  /** One count of the music, where the block is counted to music; else null. */
+  readonly countUs: Micros | null;
 }
 
 /** Work and hold are what a viewer does; everything else stands between. */

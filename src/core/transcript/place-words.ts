@@ -170,15 +170,15 @@ export interface WordPlan {
 export function planWords(text: string, next: string | null = null): WordPlan[] {
   const words = text.split(/\s+/).filter((w) => w !== '');
   const norms = [...words, ...(next === null ? [] : [next])].map(normalise);
-  const marks = words.slice(0, -1).filter((w) => STOP.test(w)).length;
+  const marks = words.filter((w) => STOP.test(w)).length;
   const free = marks * WORDS_A_MARK >= words.length ? PAUSE.marked : PAUSE.bare;
   const value = norms.map((n) => (COUNTED.test(n) ? numberOf(n) : null));
-  const falls = (i: number) =>
-    value[i] !== null &&
-    value[i] !== undefined &&
-    value[i + 1] !== null &&
-    value[i + 1] !== undefined &&
-    value[i] - (value[i + 1] as number) === 1;
+  /** By how much a number falls to the next: 1, or 2 where one is counted eight, six, four; 0 where it does not. */
+  const falls = (i: number): number => {
+    const [now, then] = [value[i] ?? null, value[i + 1] ?? null];
+    if (now === null || then === null) return 0;
+    return now - then === 1 || (now - then === 2 && now >= 4) ? now - then : 0;
+  };
   return words.map((word, i): WordPlan => {
     const plan = (share: number, stepUs: number | null = null): WordPlan => ({
       text: word,
@@ -188,9 +188,9 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
     });
     const [norm, after] = [norms[i] as string, norms[i + 1]];
     // A countdown goes on over the end of its paragraph.
-    if (falls(i)) return plan(0, COUNT_STEP_US);
+    if (falls(i) > 0) return plan(0, COUNT_STEP_US * falls(i));
     if (i === words.length - 1 || after === undefined) return plan(PAUSE.last);
-    if (i > 0 && falls(i - 1) && AFTER_COUNT.test(after)) return plan(PAUSE.tight);
+    if (i > 0 && falls(i - 1) > 0 && AFTER_COUNT.test(after)) return plan(PAUSE.tight);
     if (STOP.test(word))
       return plan((after === 'left' || after === 'right') && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
     if (/[,;:—–]$/.test(word)) return plan(PAUSE.comma);

@@ -1,0 +1,45 @@
+import type { Named } from '../calls/read-clauses.ts';
+import type { ClauseReading } from '../calls/read-clauses.ts';
+import type { Clause } from '../transcript/clauses.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { ANNOUNCED } from './clause-table.ts';
+
+/** A name announces for so long. */
+const REACH_US = 40e6;
+/** Names this close before the last one are one announcement: `squat, lunge, row`. */
+const LIST_US = 6e6;
+
+/** At each gap, the names of the last announcement before it; null where none was made in reach. */
+export function announcementsAt(clauses: readonly Clause[], readings: readonly ClauseReading[], tokens: readonly Token[]): (readonly Named[] | null)[] {
+  const at = (c: number) => tokens[clauses[c]?.from ?? -1]?.at ?? 0;
+  const found: (readonly Named[] | null)[] = [null];
+  let last = -1;
+  for (let g = 1; g <= clauses.length; g++) {
+    if ((readings[g - 1]?.names.length ?? 0) > 0) last = g - 1;
+    const now = tokens[(clauses[g - 1]?.to ?? 1) - 1]?.end ?? 0;
+    if (last < 0 || now - at(last) > REACH_US) {
+      found.push(null);
+      continue;
+    }
+    const names: Named[] = [];
+    for (let c = last; c >= 0 && at(last) - at(c) <= LIST_US; c--) names.push(...(readings[c]?.names ?? []));
+    found.push(names);
+  }
+  return found;
+}
+
+/**
+ * What the last announcement says for a move that begins now, in nats: much if it was this move, something against it if it
+ * was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance.
+ */
+export function announcedScore(names: readonly Named[] | null, label: string, gone: string | null, labels: number): number {
+  // What is being done until now is a reminder, not an announcement.
+  const others = names?.filter((n) => n.label !== gone) ?? [];
+  if (others.length === 0) return 0;
+  const { match, other } = ANNOUNCED;
+  const score = Math.max(0, ...others.filter((n) => n.label === label).map((n) => n.score));
+  const chance = Math.min(0.9, others.length / Math.max(2, labels));
+  const share = (match + 1) / (match + other + 2);
+  const [hit, miss] = [Math.log(share / chance), Math.log((1 - share) / (1 - chance))];
+  return score * hit + (1 - score) * miss;
+}

@@ -1,0 +1,109 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, outsideBefore, together } from './viterbi.ts';
+import type { LengthModel } from './duration-model.ts';
+
+/**
+ * ln of how likely all that was heard is under a problem's beliefs, over every path and not the best alone: what two beliefs
+ * are held against each other by. Sharp beliefs win here only where the take is sharp, too.
+ */
+export function logEvidence(problem: Problem): number {
+  const { segments, windows, lattice } = problem;
+  const K = segments.length;
+  const clauses = problem.emissions.beyond.work.before.length - 1;
+  let now = new Float64Array(0);
+  let leaving = new Float64Array(0);
+  for (let k = 0; k <= K; k++) {
+    const [a, b] = windows[k] as readonly [number, number];
+    const next = new Float64Array(b - a).fill(OUT);
+    const left = new Float64Array(b - a).fill(OUT);
+    if (k === 0) for (let i = 0; i < next.length; i++) next[i] = outsideBefore(lattice, a + i);
+    else {
+      sumEnds(problem, k - 1, now, next);
+      const before = windows[k - 1] as readonly [number, number];
+      for (let i = 0; i < next.length; i++) {
+        const j = a + i - before[0];
+        if (problem.pinned.has(k - 1) || j < 0 || j >= now.length || problem.alive[k]?.[i] === 0) continue;
+        left[i] = either((now[j] as number) - SKIP_OPENS, leaving[j] as number) + (problem.skip[k - 1] as number);
+        next[i] = either(next[i] as number, left[i] as number);
+      }
+    }
+    sumBeyond(problem, k, next);
+    [now, leaving] = [next, left];
+  }
+  const [a] = windows[K] as readonly [number, number];
+  let total = OUT;
+  for (const [i, v] of now.entries()) total = either(total, v + outsideAfter(lattice, a + i, clauses));
+  return total;
+}
+
+/** ln(e^x + e^y). */
+function either(x: number, y: number): number {
+  const [high, low] = x > y ? [x, y] : [y, x];
+  return low < high - 30 ? high : high + Math.log1p(Math.exp(low - high));
+}
+
+function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Array): void {
+  const { lattice, emissions, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  const [c, e] = windows[k + 1] as readonly [number, number];
+  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const odds = worth.map((w) => Math.exp(w) * (lattice.stepUs / 1e6));
+  const begins = beginScores(problem, k, a, b);
+  const ends = endScores(problem, k, c, e);
+  let most = OUT;
+  const base = new Float64Array(b - a);
+  for (let i = 0; i < base.length; i++) most = Math.max(most, (base[i] = (now[i] as number) + (begins[i] as number)));
+  if (most < OUT / 2) return;
+  for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, (base[i] as number) - most));
+  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const d = emissions.doing[k] as 'work';
+  const { gap, cell, firstAt } = lattice;
+  const alive = problem.alive[k + 1];
+  for (let q = c; q < e; q++) {
+    if ((ends[q - c] as number) < OUT / 2 || alive?.[q - c] === 0) continue;
+    const at = cell[q] as number;
+    const p0 = Math.max(a, firstAt[Math.max(0, at - low - odds.length + 1)] as number);
+    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1] as number);
+    const [s, g] = [emissions.stretch[q] as number, gap[q] as number];
+    let sum = 0;
+    for (let p = p0; p < p1; p++) {
+      const was = base[p - a] as number;
+      if (was < 1e-14 || (gap[p] as number) > g) continue;
+      let value = was * (odds[at - (cell[p] as number) - low] as number);
+      if (middle !== null) value *= Math.exp(middle[at + (cell[p] as number)] as number);
+      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(together(problem, d, p, q));
+      sum += value;
+    }
+    if (sum > 0) into[q - c] = Math.log(sum) + most + (ends[q - c] as number);
+  }
+}
+
+/** Adds to every place what time beyond the plan before it adds. */
+function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
+  const { lattice, windows } = problem;
+  const [a, b] = windows[k] as readonly [number, number];
+  const least = beyondLeast(lattice);
+  const { cell } = lattice;
+  const alive = problem.alive[k];
+  const step = Math.log(lattice.stepUs / 1e6);
+  const before = plain.slice();
+  const inside = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
+  const begun = { work: OUT, break: OUT };
+  let r = a;
+  for (let q = a; q < b; q++) {
+    for (; r < b && (cell[r] as number) <= (cell[q] as number) - least; r++) {
+      if (alive?.[r - a] === 0) continue;
+      for (const is of BEYOND_KINDS) {
+        const turned = (inside[is === 'work' ? 'break' : 'work'][r - a] as number) + BEYOND.turns;
+        begun[is] = either(begun[is], either((before[r - a] as number) + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r));
+      }
+    }
+    if (alive?.[q - a] === 0) continue;
+    for (const is of BEYOND_KINDS) {
+      if (begun[is] < OUT / 2) continue;
+      const value = begun[is] + beyondEnds(problem, is, q) + step;
+      inside[is][q - a] = value;
+      plain[q - a] = either(plain[q - a] as number, value);
+    }
+  }
+}

@@ -1,0 +1,123 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { SpokenTrack } from '../transcript/clauses.ts';
+import { type BlockTiming, type BreakTiming, TIMER_SPREAD_S, type Timing, USUAL_CHANGE, USUAL_REST, usualTiming } from './duration-model.ts';
+import { DOINGS, type Doing, doingOf } from './clause-context.ts';
+import { type SpeechFlow, USUAL_FLOW } from './speech-flow.ts';
+
+/** A segment as the last search laid it: times in microseconds, and the gaps of its ends. */
+export interface Laid {
+  readonly segment: number;
+  readonly startUs: number;
+  readonly endUs: number;
+  readonly fromGap: number;
+  readonly toGap: number;
+  /** 0 to 1: how sure both its ends are. */
+  readonly sure: number;
+}
+
+export function usualTimings(segments: readonly Segment[]): Timing {
+  const blocks = new Map<string, BlockTiming>();
+  for (const s of segments) if (isActive(s) && !blocks.has(s.blockId)) blocks.set(s.blockId, usualTiming(s));
+  return { blocks, rest: USUAL_REST, change: USUAL_CHANGE };
+}
+
+/** What is believed beforehand counts as so many segments seen. */
+const PRIOR = { ratio: 2.5, spread: 3, over: 2, breakSpread: 3 } as const;
+/** One segment that lasts wildly long is not a habit: the middle counts, not the mean. */
+const LIMITS = { ratio: [0.55, 1.9], overS: [-8, 20] } as const;
+
+/**
+ * One step of expectation and maximisation: how this class is run, from how the last search laid it. Beliefs from before
+ * (`usual`) weigh as a few segments, so that little evidence changes little.
+ */
+export function learnTiming(segments: readonly Segment[], laid: readonly Laid[], usual: Timing): Timing {
+  const blocks = new Map<string, BlockTiming>();
+  for (const [id, before] of usual.blocks) {
+    const own = laid.filter((l) => isActive(segments[l.segment] as Segment) && segments[l.segment]?.blockId === id);
+    blocks.set(id, before.way === 'timer' || before.way === 'music' ? before : learnBlock(segments, own, before));
+  }
+  return { blocks, rest: learnBreaks(segments, laid, 'rest', usual.rest), change: learnBreaks(segments, laid, 'change-over', usual.change) };
+}
+
+function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: BlockTiming): BlockTiming {
+  const logs = own.map((l) => ({ at: Math.log((l.endUs - l.startUs) / plannedUs(segments, l)), weight: 0.3 + 0.7 * l.sure }));
+  if (logs.length === 0) return before;
+  const clock = before.way === 'by hand';
+  const middle = weightedMedian(logs);
+  const weight = logs.reduce((s, l) => s + l.weight, 0);
+  // A clock that is looked at is not off in the middle; what is free is off for the whole block.
+  const pull = clock ? PRIOR.ratio * 4 : PRIOR.ratio;
+  const log = (Math.log(before.ratio) * pull + middle * weight) / (pull + weight);
+  const ratio = Math.min(LIMITS.ratio[1], Math.max(LIMITS.ratio[0], Math.exp(log)));
+  const off = own.map((l) => {
+    const x = Math.log((l.endUs - l.startUs) / (plannedUs(segments, l) * ratio));
+    return clock ? Math.abs(x) * (plannedUs(segments, l) / 1e6) : Math.abs(x);
+  });
+  const spread = spreadOf(off, before.spread, PRIOR.spread);
+  return { way: before.way, ratio, spread: clock ? Math.max(TIMER_SPREAD_S * 2, spread) : Math.max(0.06, spread) };
+}
+
+function learnBreaks(segments: readonly Segment[], laid: readonly Laid[], kind: Segment['kind'], before: BreakTiming): BreakTiming {
+  const over = laid.filter((l) => segments[l.segment]?.kind === kind).map((l) => ({ at: (l.endUs - l.startUs - plannedUs(segments, l)) / 1e6, weight: 0.3 + 0.7 * l.sure }));
+  if (over.length === 0) return before;
+  const weight = over.reduce((s, o) => s + o.weight, 0);
+  const overS = Math.min(LIMITS.overS[1], Math.max(LIMITS.overS[0], (before.overS * PRIOR.over + weightedMedian(over) * weight) / (PRIOR.over + weight)));
+  const spreadS = spreadOf(over.map((o) => Math.abs(o.at - overS)), before.spreadS, PRIOR.breakSpread);
+  return { overS, spreadS: Math.max(1, spreadS) };
+}
+
+const plannedUs = (segments: readonly Segment[], l: Laid) => {
+  const s = segments[l.segment] as Segment;
+  return s.end - s.start;
+};
+
+function weightedMedian(list: readonly { readonly at: number; readonly weight: number }[]): number {
+  const sorted = [...list].sort((a, b) => a.at - b.at);
+  const half = sorted.reduce((s, x) => s + x.weight, 0) / 2;
+  let sum = 0;
+  for (const x of sorted) {
+    sum += x.weight;
+    if (sum >= half) return x.at;
+  }
+  return 0;
+}
+
+/** A standard deviation from distances, by their middle; the belief from before weighs as `prior` of them. */
+function spreadOf(off: readonly number[], before: number, prior: number): number {
+  const sorted = [...off].sort((a, b) => a - b);
+  const middle = 1.4826 * (sorted[sorted.length >> 1] ?? before);
+  return Math.sqrt((before ** 2 * prior + middle ** 2 * off.length) / (prior + off.length));
+}
+
+const PRIOR_PAUSES = 25;
+const PRIOR_SPOKEN_S = 120;
+
+/** How this class is spoken, from which words the last search puts into work, breaks and talk. */
+export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid: readonly Laid[]): SpeechFlow {
+  const doing: Doing[] = track.clauses.map(() => 'break');
+  for (const l of laid) doing.fill(doingOf(segments[l.segment] as Segment), l.fromGap, l.toGap);
+  const [silent, marks] = [{ work: 0, break: 0, talk: 0 }, { work: 0, break: 0, talk: 0 }];
+  let [taken, spoken] = [0, 0];
+  for (const s of track.stretches) {
+    if (!s.endKnown) continue;
+    let said = 0;
+    for (let c = s.first; c <= s.last; c++) said += track.clauses[c]?.spokenUs ?? 0;
+    const length = s.end - s.start;
+    // A stretch that its words more than fill tells how fast they were said.
+    if (said > length * 0.9) {
+      taken += length;
+      spoken += said;
+    }
+    const silence = Math.max(0, length - said) / 1e6;
+    const weights = { work: 0, break: 0, talk: 0 };
+    for (let c = s.first; c <= s.last; c++) weights[doing[c] as Doing] += track.clauses[c]?.pauseAfter ?? 0;
+    // Only stretches of one doing tell how long its silences are.
+    const [only] = DOINGS.filter((d) => weights[d] > 0);
+    if (only === undefined || DOINGS.filter((d) => weights[d] > 0).length > 1) continue;
+    silent[only] += silence;
+    marks[only] += weights[only];
+  }
+  const pause = (d: Doing) => Math.max(0.25, (USUAL_FLOW.pauseS[d] * PRIOR_PAUSES + silent[d]) / (PRIOR_PAUSES + marks[d]));
+  const rate = Math.max(0.75, Math.min(1, (PRIOR_SPOKEN_S + taken / 1e6) / (PRIOR_SPOKEN_S + spoken / 1e6)));
+  return { rate, pauseS: { work: pause('work'), break: pause('break'), talk: pause('talk') } };
+}
