@@ -16,9 +16,10 @@ import { reasonsFor } from './explain.ts';
 import { marginals, runBackward, worthTrying } from './forward-backward.ts';
 import { type Cell, type Lattice, latticeOf } from './lattice.ts';
 import { type TimerGrid, timerGrids, timerHypotheses, timerMargin } from './machine-timer.ts';
+import { type MusicGrid, musicGrids, toGrid } from './music-grid.ts';
 import type { Pin } from './pin.ts';
 import { type SpeechFlow, USUAL_FLOW } from './speech-flow.ts';
-import { type PathPiece, type Problem, runForward, tracePath } from './viterbi.ts';
+import { type PathPiece, type Problem, musicOf, runForward, tracePath } from './viterbi.ts';
 
 export type { Pin } from './pin.ts';
 
@@ -72,19 +73,22 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   const track = spokenTrack(transcript, tokens, duration);
   const readings = readClauses(track.clauses, tokens, labels);
   const heard: Heard[] = [...readings.heard, ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
-  const text = textScores(segments, readings, announcementsAt(track.clauses, readings.clauses, tokens));
-  const beyondText = beyondScores(readings);
+  const announced = announcementsAt(track.clauses, readings.clauses, tokens);
+  const text = textScores(segments, readings, announced);
+  const beyondText = beyondScores(readings, announced);
   const beyond = beyondCosts(segments);
   const skip = segments.map(skipCost);
-  const problemOf = (lattice: Lattice, flow: SpeechFlow, timing: Timing, where: Where, together: boolean): Problem => ({
+  const counts = readings.clauses.flatMap((c) => (c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }]));
+  const problemOf = (lattice: Lattice, flow: SpeechFlow, timing: Timing, where: Where, together: boolean, music: Problem['music'] = NO_MUSIC): Problem => ({
     segments,
     lattice,
-    emissions: emissionsOf(segments, text, beyondText, track, heard, flow, lattice),
+    emissions: emissionsOf(segments, text, beyondText, track, heard, flow, lattice, counts, timing),
     lengths: segments.map((s) => lengthModel(s, timing, lattice.stepUs / 1e6)),
     skip,
     beyond,
     ...where,
     pinned: pinnedCells(segments, pins, lattice),
+    music,
     together,
   });
 
@@ -94,6 +98,7 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   let where: Where = everywhere(segments, lattice, duration);
   let problem: Problem | null = null;
   let pieces: readonly PathPiece[] = [];
+  let music = NO_MUSIC;
   for (const [n, stage] of STAGES.entries()) {
     if (n > 0) {
       const next = latticeOf(track, duration, stage.stepUs, stage.gaps, pins);
@@ -103,8 +108,10 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
     for (let round = 0; round < stage.rounds; round++) {
       problem = problemOf(lattice, flow, timing, where, stage.together);
       const f = runForward(problem);
+      const b = runBackward(problem);
       pieces = tracePath(problem, f).pieces;
-      where = worthTrying(problem, f, runBackward(problem), stage.margin);
+      where = worthTrying(problem, f, b, stage.margin);
+      if (n === STAGES.length - 1) music = musicGrids(problem, f, b);
       const laid = laidOf(pieces, lattice);
       timing = learnTiming(segments, laid, usual);
       flow = learnFlow(track, segments, laid);
@@ -113,27 +120,31 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
   }
   const fine = lattice;
   // Each block may have been run by a machine: where that explains the take clearly better, it was.
-  let best = logEvidence(problemOf(fine, flow, timing, where, true));
+  let best = logEvidence(problemOf(fine, flow, timing, where, true, music));
   for (const [id, now] of timing.blocks) {
     if (dismissed.has(id)) continue;
     for (const way of timerHypotheses(segments, id, now)) {
       const timed: Timing = { ...timing, blocks: new Map(timing.blocks).set(id, way) };
-      const got = logEvidence(problemOf(fine, flow, timed, where, true));
+      const got = logEvidence(problemOf(fine, flow, timed, where, true, music));
       if (process.env.DEBUG_ALIGN) console.log('timer?', id, JSON.stringify(way), got - best);
       if (got > best + timerMargin(segments.find((s) => s.blockId === id && isActive(s))?.scheme)) [best, timing] = [got, timed];
     }
   }
-  problem = problemOf(fine, flow, timing, where, true);
+  problem = problemOf(fine, flow, timing, where, true, music);
   const f = runForward(problem);
   const b = runBackward(problem);
   pieces = tracePath(problem, f).pieces;
-  if (process.env.DEBUG_ALIGN) console.log('end', performance.now() - T0);
+  if (process.env.DEBUG_ALIGN) console.log('music', [...music], 'end', performance.now() - T0);
   (globalThis as any).__dbg = { problem, pieces, timing, flow };
   const places = new Map(pieces.flatMap((p) => (p.segment === null ? [] : [[p.segment, [p.from, p.to] as const] as const])));
   const sure = marginals(problem, f, b, places);
   const us = (place: number) => micros(Math.min(duration, (fine.cell[place] as number) * fine.stepUs));
   const spans = new Map([...places].map(([k, [from, to]]) => [k, { start: us(from), end: us(to) }]));
   if (process.env.DEBUG_ALIGN) console.log(JSON.stringify(flow), JSON.stringify([...timing.blocks]), JSON.stringify(timing.rest), JSON.stringify(timing.change));
+  for (const [k, span] of spans) {
+    const grid = musicOf(problem, k);
+    if (grid !== null && !problem.pinned.has(k)) spans.set(k, { start: micros(toGrid(span.start, grid)), end: micros(Math.min(duration, toGrid(span.end, grid))) });
+  }
   const grids = timerGrids(segments, spans, timing, new Set(problem.pinned.keys()));
   for (const grid of grids) {
     const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive) as Segment;
@@ -153,6 +164,8 @@ export function align(segments: readonly Segment[], transcript: Transcript, dura
     grids,
   };
 }
+
+const NO_MUSIC: ReadonlyMap<number, MusicGrid> = new Map();
 
 type Where = Pick<Problem, 'windows' | 'alive'>;
 

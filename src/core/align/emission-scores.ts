@@ -7,6 +7,7 @@ import { type Doing, type Kin, type Place, doingOf, kinOf, relationTo } from './
 import { markScore, nameScore, sideScore } from './clause-scores.ts';
 import { FlowScores, type SpeechFlow } from './speech-flow.ts';
 import type { Lattice } from './lattice.ts';
+import type { Timing } from './duration-model.ts';
 
 /** What the words say for a segment: sums over clauses inside it, and what its first and last clause add. By gap. */
 export interface TextScores {
@@ -23,8 +24,8 @@ export interface Emissions {
   readonly text: readonly TextScores[];
   /** Time beyond the plan: work of some kind, or a break of some kind. */
   readonly beyond: Beyond;
-  /** From a place to the end of its stretch, less the whole stretches up to there; and up to a place with the whole ones before. */
-  readonly onward: Readonly<Record<Doing, Float64Array>>;
+  /** From a place to the end of its stretch, less the whole stretches up to there, by what ended there and what begins; and up to a place with the whole ones before. */
+  readonly onward: Readonly<Record<Doing, Readonly<Record<Doing, Float64Array>>>>;
   readonly upTo: Readonly<Record<Doing, Float64Array>>;
   /** Stretch of each place. */
   readonly stretch: Int32Array;
@@ -33,7 +34,16 @@ export interface Emissions {
   readonly workBegins: Float64Array;
   readonly workEnds: Float64Array;
   readonly workMiddle: Float64Array | null;
+  /** By segment, where its block is counted in repetitions: what the counts say of its ends, by cell. */
+  readonly counted: readonly (Counted | null)[];
   readonly doing: readonly Doing[];
+  /** By segment: what is planned before it. */
+  readonly before: readonly Doing[];
+}
+
+export interface Counted {
+  readonly begins: Float64Array;
+  readonly ends: Float64Array;
 }
 
 /** A beep is a machine's word for a boundary; one in ten is for something else. */
@@ -57,15 +67,29 @@ export function textScores(segments: readonly Segment[], readings: Readings, ann
     const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
     // Another side or set of the move before needs no announcement.
     const fresh = isActive(s) && kin.own !== lastWorked(segments, k);
-    const key = `${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|${round}|${fresh}`;
+    const key = `${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|${round}|${fresh}`;
     let scores = known.get(key);
     if (scores === undefined) {
       scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
       if (fresh && kin.own !== null) for (const [g, names] of announced.entries()) scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels);
+      // The other side of the move before begins with a word of it, or is at least no new announcement.
+      if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k)) for (let g = 0; g < scores.begins.length; g++) scores.begins[g] = (scores.begins[g] as number) + (saysOther(readings.clauses, g) ? SAID_OTHER.said : SAID_OTHER.unsaid);
       known.set(key, scores);
     }
     return scores;
   });
+}
+
+/** Of the starts of a second side, so many have `other side` or the like within a clause (development set), in nats against chance. */
+const SAID_OTHER = { said: 2.1, unsaid: -0.6 } as const;
+
+function saysOther(clauses: readonly ClauseReading[], g: number): boolean {
+  return [g - 2, g - 1, g, g + 1].some((c) => clauses[c]?.marks.includes('otherSide') === true);
+}
+
+function sideBefore(segments: readonly Segment[], k: number): Segment['side'] {
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j] as Segment)) return (segments[j] as Segment).side;
+  return null;
 }
 
 /** The label of the worked segment before another, within a few segments. */
@@ -106,13 +130,18 @@ function clauseWorth(clause: ClauseReading, d: Doing, p: Place, kin: Kin, side: 
   return worth;
 }
 
+const ANNOUNCED_BEYOND = 1.2;
+
 export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
 
 /** Time beyond the plan is work of some kind or a break of some kind; names in it say nothing. */
-export function beyondScores(readings: Readings): Beyond {
+export function beyondScores(readings: Readings, announced: readonly (readonly Named[] | null)[]): Beyond {
   const unnamed = readings.clauses.map((clause): ClauseReading => ({ ...clause, names: [], left: false, right: false, round: null }));
   const nobody: Kin = { own: null, coming: null, gone: null };
-  return { work: scoresOf('work', nobody, null, null, unnamed), break: scoresOf('break', nobody, null, null, unnamed) };
+  const work = scoresOf('work', nobody, null, null, unnamed);
+  // A move that was announced begins, whether it was its turn or not.
+  for (const [g, names] of announced.entries()) if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
+  return { work, break: scoresOf('break', nobody, null, null, unnamed) };
 }
 
 /** What cells and places are worth, for one lattice and one way of speaking. */
@@ -124,11 +153,13 @@ export function emissionsOf(
   heard: readonly Heard[],
   flow: SpeechFlow,
   lattice: Lattice,
+  counts: readonly CountRead[],
+  timing: Timing,
 ): Emissions {
   const scores = new FlowScores(track, flow);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));
-  const on = (d: Doing) =>
-    Float64Array.from(lattice.gap, (g, p) => scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d) - (scores.whole[d][(stretch[p] as number) + 1] as number));
+  const on = (d: Doing, before: Doing) =>
+    Float64Array.from(lattice.gap, (g, p) => scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d, before) - (scores.whole[d][(stretch[p] as number) + 1] as number));
   const up = (d: Doing) =>
     Float64Array.from(lattice.gap, (g, p) => scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) + (scores.whole[d][Math.max(0, stretch[p] as number)] as number));
   const signals = signalScores(heard, lattice);
@@ -137,12 +168,16 @@ export function emissionsOf(
     beyond,
     stretch,
     flow: scores,
-    onward: { work: on('work'), break: on('break'), talk: on('talk') },
+    onward: byDoing((before) => byDoing((d) => on(d, before))),
     upTo: { work: up('work'), break: up('break'), talk: up('talk') },
+    counted: countedScores(segments, counts, timing, lattice),
     doing: segments.map(doingOf),
+    before: segments.map((_, k) => (k === 0 ? 'talk' : doingOf(segments[k - 1] as Segment))),
     ...signals,
   };
 }
+
+const byDoing = <T>(of: (d: Doing) => T): Record<Doing, T> => ({ work: of('work'), break: of('break'), talk: of('talk') });
 
 /** ln(1 + how much likelier than chance) round a time, by cell. */
 function bump(into: Float64Array, centre: number, sigmaCells: number, peak: number, honest: number): void {
@@ -179,4 +214,40 @@ function signalScores(heard: readonly Heard[], lattice: Lattice): Pick<Emissions
     }
   }
   return { workBegins: begins, workEnds: ends, workMiddle: middle };
+}
+
+/** A repetition that is counted aloud. */
+export interface CountRead {
+  readonly value: number;
+  readonly atUs: number;
+  readonly sigmaUs: number;
+}
+
+/** Each count says where its move began and will end, as sure as the pace is even; one after another they say much the same. */
+const COUNT = { peak: 1.1, honest: 0.7, paceShare: 0.16, sigmaS: 1 } as const;
+
+function countedScores(segments: readonly Segment[], counts: readonly CountRead[], timing: Timing, lattice: Lattice): (Counted | null)[] {
+  const known = new Map<string, Counted>();
+  return segments.map((s): Counted | null => {
+    if (s.scheme !== 'reps' || !isActive(s) || s.countUs === null) return null;
+    const reps = Math.round((s.end - s.start) / s.countUs);
+    const ratio = timing.blocks.get(s.blockId)?.ratio ?? 1;
+    const key = `${s.blockId}|${reps}`;
+    let scores = known.get(key);
+    if (scores !== undefined) return scores;
+    const [begins, ends] = [new Float64Array(lattice.cells + 1), new Float64Array(lattice.cells + 1)];
+    const pace = s.countUs * ratio;
+    for (const { value, atUs, sigmaUs } of counts) {
+      if (value > reps) continue;
+      const put = (into: Float64Array, away: number) => {
+        const sigma = Math.hypot(sigmaUs, COUNT.sigmaS * 1e6, Math.abs(away) * pace * COUNT.paceShare);
+        bump(into, (atUs + away * pace) / lattice.stepUs, Math.max(0.6, sigma / lattice.stepUs), COUNT.peak, COUNT.honest);
+      };
+      put(begins, -value);
+      put(ends, reps - value);
+    }
+    scores = { begins, ends };
+    known.set(key, scores);
+    return scores;
+  });
 }

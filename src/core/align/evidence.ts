@@ -56,7 +56,6 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   if (most < OUT / 2) return;
   for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, (base[i] as number) - most));
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
-  const d = emissions.doing[k] as 'work';
   const { gap, cell, firstAt } = lattice;
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
@@ -71,7 +70,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
       if (was < 1e-14 || (gap[p] as number) > g) continue;
       let value = was * (odds[at - (cell[p] as number) - low] as number);
       if (middle !== null) value *= Math.exp(middle[at + (cell[p] as number)] as number);
-      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(together(problem, d, p, q));
+      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(together(problem, k, p, q));
       sum += value;
     }
     if (sum > 0) into[q - c] = Math.log(sum) + most + (ends[q - c] as number);

@@ -55,7 +55,6 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const out = new Float64Array(b - a).fill(OUT);
-  const d = emissions.doing[k] as 'work';
   const alive = problem.alive[k];
   for (let p = a; p < b; p++) {
     if (alive?.[p - a] === 0 || (begins[p - a] as number) < OUT / 2) continue;
@@ -69,7 +68,7 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
       if (then <= top - 40 || (gap[q] as number) < g) continue;
       let value = then + (worth[(cell[q] as number) - at - low] as number);
       if (middle !== null) value += middle[at + (cell[q] as number)] as number;
-      if (s >= 0 && (emissions.stretch[q] as number) === s) value += together(problem, d, p, q);
+      if (s >= 0 && (emissions.stretch[q] as number) === s && value > top - 12) value += together(problem, k, p, q);
       if (value > top) top = value;
     }
     out[p - a] = top + (begins[p - a] as number);

@@ -1,5 +1,5 @@
 import type { SpokenTrack } from '../transcript/clauses.ts';
-import type { Doing } from './clause-context.ts';
+import { DOINGS, type Doing } from './clause-context.ts';
 
 /**
  * How one class is spoken: what words take against the speaking model, and the silence that falls where a pause is sure, in
@@ -12,6 +12,12 @@ export interface SpeechFlow {
 
 /** From the spoken classes of the development set, in lines with true times: medians over classes. */
 export const USUAL_FLOW: SpeechFlow = { rate: 1, pauseS: { work: 3.2, break: 1.2, talk: 0.9 } };
+
+/**
+ * A boundary cuts the silence it lies in: after work the next words begin what follows, so the silence was work; after a break
+ * the last word (`and go`) ends it, so the silence is work again. Shares of the pause that lie before the boundary.
+ */
+const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.4 };
 
 /** Words take so much more or less than the model says (one standard deviation), and nothing is known better than this. */
 const RATE_SPREAD = 0.1;
@@ -26,6 +32,7 @@ export class FlowScores {
   readonly whole: Readonly<Record<Doing, Float64Array>>;
   private readonly spoken: Float64Array;
   private readonly marks: Float64Array;
+  private readonly neutral: Float64Array;
 
   constructor(
     private readonly track: SpokenTrack,
@@ -44,9 +51,15 @@ export class FlowScores {
         this.marks[c] = paused;
       }
     }
+    // What a stretch would be whoever spoke in it: only what a doing explains better or worse than that counts.
+    this.neutral = Float64Array.from(stretches, (_, i) => {
+      const each = DOINGS.map((d) => this.between(i, -1, 0, -1, 0, d, d));
+      const top = Math.max(...each);
+      return top + Math.log(each.reduce((sum, v) => sum + Math.exp(v - top), 0) / each.length);
+    });
     const sums = (d: Doing) => {
       const out = new Float64Array(stretches.length + 1);
-      for (let s = 0; s < stretches.length; s++) out[s + 1] = (out[s] as number) + this.between(s, -1, 0, -1, 0, d);
+      for (let s = 0; s < stretches.length; s++) out[s + 1] = (out[s] as number) + this.between(s, -1, 0, -1, 0, d, d) - (this.neutral[s] as number);
       return out;
     };
     this.whole = { work: sums('work'), break: sums('break'), talk: sums('talk') };
@@ -60,27 +73,27 @@ export class FlowScores {
   /** From the start of its stretch to a time in a gap. */
   upTo(gap: number, us: number, d: Doing): number {
     const s = this.stretchOf(gap);
-    return s < 0 ? 0 : this.between(s, -1, 0, gap, us, d);
+    return s < 0 ? 0 : this.between(s, -1, 0, gap, us, d, d);
   }
 
-  /** From a time in a gap to the end of its stretch. */
-  onward(gap: number, us: number, d: Doing): number {
+  /** From a time in a gap to the end of its stretch, where something else (`before`) ended there. */
+  onward(gap: number, us: number, d: Doing, before: Doing): number {
     const s = this.stretchOf(gap);
     if (s < 0) return (-WAITING_A_SECOND * Math.max(0, (this.track.stretches[0]?.start ?? us) - us)) / 1e6;
-    return this.between(s, gap, us, -1, 0, d);
+    return this.between(s, gap, us, -1, 0, d, before) - (this.neutral[s] as number);
   }
 
   /** From a time in one gap to a time in another of the same stretch; -1 stands for the stretch's own start or end. */
-  between(s: number, fromGap: number, fromUs: number, toGap: number, toUs: number, d: Doing): number {
+  between(s: number, fromGap: number, fromUs: number, toGap: number, toUs: number, d: Doing, before: Doing): number {
     const stretch = this.track.stretches[s];
     if (stretch === undefined) return 0;
     const [a, b] = [fromGap < 0 ? stretch.start : fromUs, toGap < 0 ? stretch.end : toUs];
-    const half = (gap: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) / 2;
+    const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
     const last = stretch.last;
     const said = (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) - (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
     const marks =
-      (toGap < 0 ? (this.marks[last] as number) : (this.marks[toGap - 1] as number) - half(toGap)) -
-      (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - half(fromGap));
+      (toGap < 0 ? (this.marks[last] as number) : (this.marks[toGap - 1] as number) - after(toGap, CUT[d])) -
+      (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, CUT[before]));
     if (toGap < 0 && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
     return silence((b - a) / 1e6 - said, Math.max(LEAST_SHAPE, marks), this.flow.pauseS[d], said);
   }
@@ -97,9 +110,16 @@ function silence(seconds: number, weight: number, pauseS: number, saidS: number)
   const [shape, scale] = [(mean * mean) / variance, variance / mean];
   const x = seconds + shift;
   const edge = shift * 0.15;
-  if (x <= edge) return gammaLog(edge, shape, scale) - (edge - x) * 3;
-  return gammaLog(x, shape, scale);
+  const usual = gammaLog(Math.max(x, edge), shape, scale);
+  if (x <= edge) return usual - (edge - x) * 3;
+  // Now and then nobody says anything for a long while.
+  if (x < mean * 2) return usual;
+  const long = Math.log(LONG.share) - Math.log(LONG.meanS) - (x - mean) / LONG.meanS;
+  return Math.max(usual, long);
 }
+
+/** One silence in twelve is long: half a minute without a word is nothing strange in a class. */
+const LONG = { share: 0.08, meanS: 12 } as const;
 
 function gammaLog(x: number, shape: number, scale: number): number {
   return (shape - 1) * Math.log(x / scale) - x / scale - Math.log(scale) - logGamma(shape);
@@ -110,9 +130,10 @@ const TABLE = Float64Array.from({ length: 3_000 }, (_, i) => exactLogGamma(Math.
 
 /** ln Γ of a shape, from a table where it is fine enough. */
 export function logGamma(z: number): number {
+  if (z < 0.5) return logGamma(z + 1) - Math.log(z);
   const at = z / TABLE_STEP;
   const i = Math.floor(at);
-  if (z < 0.5 || i + 1 >= TABLE.length) return exactLogGamma(z);
+  if (i + 1 >= TABLE.length) return exactLogGamma(z);
   const [a, b] = [TABLE[i] as number, TABLE[i + 1] as number];
   return a + (b - a) * (at - i);
 }

@@ -2,6 +2,7 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import type { Emissions, TextScores } from './emission-scores.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Cell, Lattice } from './lattice.ts';
+import { type MusicGrid, onGrid } from './music-grid.ts';
 
 /** One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places. */
 export interface PathPiece {
@@ -28,6 +29,8 @@ export interface Problem {
   readonly alive: readonly (Uint8Array | null)[];
   /** Cells at which a segment must begin or end. */
   readonly pinned: ReadonlyMap<number, { readonly start?: Cell; readonly end?: Cell }>;
+  /** By length of a count: the eights of the music, where they are known. */
+  readonly music: ReadonlyMap<number, MusicGrid>;
   /** False where two boundaries in one stretch need not be weighed together: on a coarse grid. */
   readonly together: boolean;
 }
@@ -91,17 +94,25 @@ export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: 
   return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
 }
 
+/** The eights that a segment is danced on; null: none known. Two that touch count each boundary once for each. */
+export function musicOf(problem: Problem, k: number): MusicGrid | null {
+  const s = problem.segments[k];
+  return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null ? null : (problem.music.get(s.countUs) ?? null);
+}
+
 /** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
 export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
   const { lattice, emissions, segments, pinned } = problem;
   const text = emissions.text[k] as TextScores;
-  const onward = emissions.onward[emissions.doing[k] as 'work'];
+  const onward = emissions.onward[emissions.before[k] as 'work'][emissions.doing[k] as 'work'];
   const works = isActive(segments[k] as Segment);
+  const counted = emissions.counted[k];
+  const grid = musicOf(problem, k);
   const pin = pinned.get(k)?.start;
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
     const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] = pin !== undefined && c !== pin ? OUT : (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number) + (works ? (emissions.workBegins[c] as number) : 0);
+    out[p - from] = pin !== undefined && c !== pin ? OUT : (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number) + (works ? (emissions.workBegins[c] as number) : 0) + (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) + (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
 }
@@ -111,22 +122,25 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   const text = emissions.text[k] as TextScores;
   const upTo = emissions.upTo[emissions.doing[k] as 'work'];
   const works = isActive(segments[k] as Segment);
+  const counted = emissions.counted[k];
+  const grid = musicOf(problem, k);
   const pin = pinned.get(k)?.end;
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
     const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] = pin !== undefined && c !== pin ? OUT : (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number) + (works ? (emissions.workEnds[c] as number) : 0);
+    out[p - from] = pin !== undefined && c !== pin ? OUT : (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number) + (works ? (emissions.workEnds[c] as number) : 0) + (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) + (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
 }
 
 /** What two boundaries in one stretch are worth together beyond what each is worth alone. */
-export function together(problem: Problem, d: 'work' | 'break' | 'talk', p: number, q: number): number {
+export function together(problem: Problem, k: number, p: number, q: number): number {
   const { lattice, emissions } = problem;
   const s = emissions.stretch[p] as number;
   const { flow, onward, upTo } = emissions;
-  const both = flow.between(s, lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs, lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs, d);
-  return both - (onward[d][p] as number) - (upTo[d][q] as number);
+  const [d, before] = [emissions.doing[k] as 'work', emissions.before[k] as 'work'];
+  const both = flow.between(s, lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs, lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs, d, before);
+  return both - (onward[before][d][p] as number) - (upTo[d][q] as number);
 }
 
 /** Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came from. */
@@ -140,7 +154,6 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
   const base = new Float64Array(b - a);
   for (let i = 0; i < base.length; i++) base[i] = (now[i] as number) + (begins[i] as number);
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
-  const d = emissions.doing[k] as 'work';
   const { gap, cell, firstAt } = lattice;
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
@@ -157,7 +170,7 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
       if (was <= top - 40 || (gap[p] as number) > g) continue;
       let value = was + (worth[at - (cell[p] as number) - low] as number);
       if (middle !== null) value += middle[at + (cell[p] as number)] as number;
-      if ((emissions.stretch[p] as number) === s && s >= 0) value += together(problem, d, p, q);
+      if ((emissions.stretch[p] as number) === s && s >= 0 && value > top - 12) value += together(problem, k, p, q);
       if (value > top) [top, origin] = [value, p];
     }
     if (origin >= 0) {
@@ -181,7 +194,7 @@ export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): num
   const { lattice, emissions } = problem;
   const { before, begins } = emissions.beyond[kind];
   const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
-  return (emissions.onward[kind][p] as number) - (before[g] as number) + (begins[g] as number) + (BEYOND[kind].second * at) / 1e6;
+  return (emissions.onward.work[kind][p] as number) - (before[g] as number) + (begins[g] as number) + (BEYOND[kind].second * at) / 1e6;
 }
 
 export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {

@@ -1,3 +1,4 @@
+import { numberOf } from '../language/en/numbers.ts';
 import { type ClauseMark, marksOf } from '../language/en/clause-marks.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
@@ -20,6 +21,10 @@ export interface ClauseReading {
   readonly left: boolean;
   readonly right: boolean;
   readonly round: number | 'last' | null;
+  /** The repetition it counts, where it counts one; its time and how far off that may be, in microseconds. */
+  readonly count: number | null;
+  readonly atUs: number;
+  readonly sigmaUs: number;
 }
 
 export interface Readings {
@@ -57,7 +62,19 @@ export function readClauses(clauses: readonly Clause[], tokens: readonly Token[]
         left: /\bleft\b/.test(text) && !/\b(?:seconds|secs|more|to|are|is) left\b/.test(text),
         right: /\bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b|\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$/.test(text) && !/\b(?:all|thats|just|so) right\b/.test(text),
         round: rounds.get(c) ?? null,
+        count: countOf(text),
+        atUs: tokens[clause.from]?.at ?? 0,
+        sigmaUs: tokens[clause.from]?.sigma ?? 0,
       };
     }),
   };
+}
+
+/** `Seven`, `and twelve`, `nine, long neck`: a repetition counted aloud, 1 to 50; null: none. */
+function countOf(text: string): number | null {
+  const [first, second] = text.replace(/^(?:and|thats|number) /, '').split(' ');
+  const value = numberOf(first);
+  // Several numbers are a countdown or a beat; a unit after it makes it a length.
+  if (value === null || value < 1 || value > 50 || numberOf(second) !== null) return null;
+  return second !== undefined && /^(?:more|sec|min|of|to|reps?|each|left|times?|rounds?|sides?|moves?|seconds?|minutes?|pounds|kilos)/.test(second) ? null : value;
 }

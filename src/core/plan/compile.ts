@@ -112,7 +112,9 @@ type Shared = Pick<
 >;
 
 function timedBy(scheme: Block['scheme']): Pick<Segment, 'scheme' | 'countUs'> {
-  return { scheme: scheme.kind, countUs: scheme.kind === 'counts' ? countsLength(1, scheme.milliBpm) : null };
+  const countUs =
+    scheme.kind === 'counts' ? countsLength(1, scheme.milliBpm) : scheme.kind === 'reps' ? scheme.repUs : null;
+  return { scheme: scheme.kind, countUs };
 }
 
 interface Use {

@@ -29,7 +29,7 @@ export interface Segment {
   readonly needs: readonly string[];
   /** How its block is timed. */
   readonly scheme: Scheme['kind'];
-  /** One count of the music, where the block is counted to music; else null. */
+  /** One count of the music, or one repetition, where the block is counted; else null. */
   readonly countUs: Micros | null;
 }
 

@@ -1,0 +1,86 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { Backward } from './forward-backward.ts';
+import type { Forward, Problem } from './viterbi.ts';
+
+/** Eights of a music that a class is on: moves begin on `phaseUs` plus whole numbers of `periodUs`. */
+export interface MusicGrid {
+  readonly phaseUs: number;
+  readonly periodUs: number;
+}
+
+/** Moves to music change on an eight (common practice). */
+const EIGHT = 8;
+const STEP_US = 125_000;
+/** A boundary lies on the beat within this. */
+const NEAR_US = 450_000;
+/** One boundary in six is off the beat, or not where it seems. */
+const OFF = 0.17;
+/** Nats by which the best phase must stand above the mean of all: chance gives about 2 with twenty boundaries. */
+const ENOUGH = 3;
+const FEWEST = 5;
+
+/**
+ * The eights of each tempo that blocks are counted to, by how well the doubt that is left about each boundary meets them. None
+ * where no phase stands out.
+ */
+export function musicGrids(problem: Problem, f: Forward, b: Backward): ReadonlyMap<number, MusicGrid> {
+  const grids = new Map<number, MusicGrid>();
+  const tempos = new Set(problem.segments.filter(isMusic).map((s) => s.countUs as number));
+  for (const countUs of tempos) {
+    const ks = problem.segments.flatMap((s, k) => (isMusic(s) && s.countUs === countUs ? [k] : []));
+    if (ks.length < FEWEST) continue;
+    const doubts = ks.map((k) => doubtOf(problem, f, b, k));
+    const periodUs = countUs * EIGHT;
+    let [best, phase, sum, n] = [-Infinity, 0, 0, 0];
+    for (let at = 0; at < periodUs; at += STEP_US) {
+      let score = 0;
+      for (const doubt of doubts) {
+        let on = 0;
+        for (const [us, share] of doubt) {
+          const off = (((us - at) % periodUs) + periodUs) % periodUs;
+          if (Math.min(off, periodUs - off) <= NEAR_US) on += share;
+        }
+        score += Math.log(OFF + (1 - OFF) * on);
+      }
+      sum += score;
+      n++;
+      if (score > best) [best, phase] = [score, at];
+    }
+    if (best - sum / n >= ENOUGH) grids.set(countUs, { phaseUs: phase, periodUs });
+  }
+  return grids;
+}
+
+function isMusic(s: Segment): boolean {
+  return s.scheme === 'counts' && isActive(s) && s.countUs !== null;
+}
+
+/** Where a segment may begin, with the share of each place. */
+function doubtOf(problem: Problem, f: Forward, b: Backward, k: number): (readonly [us: number, share: number])[] {
+  const [forward, begun] = [f.best[k] as Float64Array, b.begun[k] as Float64Array];
+  const [from] = problem.windows[k] as readonly [number, number];
+  let top = -Infinity;
+  for (let i = 0; i < forward.length; i++) top = Math.max(top, (forward[i] as number) + (begun[i] as number));
+  const byCell = new Map<number, number>();
+  for (let i = 0; i < forward.length; i++) {
+    const below = (forward[i] as number) + (begun[i] as number) - top;
+    if (below < -8) continue;
+    const c = problem.lattice.cell[from + i] as number;
+    byCell.set(c, Math.max(byCell.get(c) ?? 0, Math.exp(below)));
+  }
+  const all = [...byCell.values()].reduce((x, y) => x + y, 0);
+  return [...byCell].map(([c, w]) => [c * problem.lattice.stepUs, w / all] as const);
+}
+
+/** What a time is worth as a boundary on a grid, in nats: near an eight likelier, else less likely, than anywhere. */
+export function onGrid(us: number, { phaseUs, periodUs }: MusicGrid): number {
+  const off = (((us - phaseUs) % periodUs) + periodUs) % periodUs;
+  const near = Math.min(off, periodUs - off) <= NEAR_US;
+  return near ? Math.log(((1 - OFF) * periodUs) / (2 * NEAR_US)) : Math.log(OFF);
+}
+
+/** The time of the eight nearest to one, where it is near enough. */
+export function toGrid(us: number, { phaseUs, periodUs }: MusicGrid): number {
+  const nearest = phaseUs + Math.round((us - phaseUs) / periodUs) * periodUs;
+  return Math.abs(nearest - us) <= NEAR_US * 2 ? nearest : us;
+}
