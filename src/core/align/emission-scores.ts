@@ -50,6 +50,8 @@ export interface Counted {
 const BEEP = 5;
 /** `Ten seconds left` is said within a second or two of the truth by most, of something else by one in five (development set). */
 const TIME_LEFT = { sigmaS: 1.1, honest: 0.8, peak: 2.6 } as const;
+/** A countdown ends something and begins something a beat after its last number; one in four is for something smaller (development set). */
+const COUNTDOWN = { sigmaS: 0.6, honest: 0.75, peak: 2.4 } as const;
 const HALF = { sigmaS: 2.6, honest: 0.75, peak: 1.6 } as const;
 const SONG = 1.2;
 
@@ -131,16 +133,26 @@ function clauseWorth(clause: ClauseReading, d: Doing, p: Place, kin: Kin, side: 
 }
 
 const ANNOUNCED_BEYOND = 1.2;
+const MADE_UP = 4;
 
 export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
 
-/** Time beyond the plan is work of some kind or a break of some kind; names in it say nothing. */
-export function beyondScores(readings: Readings, announced: readonly (readonly Named[] | null)[]): Beyond {
+/**
+ * Time beyond the plan is work of some kind or a break of some kind; names in it say nothing, but for those of moves that were
+ * left out: `leftOut` has from when on each may be made up.
+ */
+export function beyondScores(readings: Readings, announced: readonly (readonly Named[] | null)[], leftOut: ReadonlyMap<string, number> = new Map()): Beyond {
   const unnamed = readings.clauses.map((clause): ClauseReading => ({ ...clause, names: [], left: false, right: false, round: null }));
   const nobody: Kin = { own: null, coming: null, gone: null };
   const work = scoresOf('work', nobody, null, null, unnamed);
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries()) if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
+  // What was left out before is made up: every second one is (development set).
+  if (leftOut.size > 0)
+    for (const [g, names] of announced.entries()) {
+      const best = Math.max(0, ...(names ?? []).filter((n) => (readings.clauses[g]?.atUs ?? 0) > (leftOut.get(n.label) ?? Infinity)).map((n) => n.score));
+      work.begins[g] = (work.begins[g] as number) + best * MADE_UP;
+    }
   return { work, break: scoresOf('break', nobody, null, null, unnamed) };
 }
 
@@ -163,20 +175,25 @@ export function emissionsOf(
   const up = (d: Doing) =>
     Float64Array.from(lattice.gap, (g, p) => scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) + (scores.whole[d][Math.max(0, stretch[p] as number)] as number));
   const signals = signalScores(heard, lattice);
+  const doing = segments.map(doingOf);
+  const before = segments.map((_, k): Doing => (k === 0 ? 'talk' : (doing[k - 1] as Doing)));
+  // Time beyond the plan is weighed as if work came before it.
+  const asked = new Set(['work work', 'work break', ...doing.map((d, k) => `${before[k]} ${d}`)]);
   return {
     text,
     beyond,
     stretch,
     flow: scores,
-    onward: byDoing((before) => byDoing((d) => on(d, before))),
+    onward: byDoing((before) => byDoing((d) => (asked.has(`${before} ${d}`) ? on(d, before) : NOTHING))),
     upTo: { work: up('work'), break: up('break'), talk: up('talk') },
     counted: countedScores(segments, counts, timing, lattice),
-    doing: segments.map(doingOf),
-    before: segments.map((_, k) => (k === 0 ? 'talk' : doingOf(segments[k - 1] as Segment))),
+    doing,
+    before,
     ...signals,
   };
 }
 
+const NOTHING = new Float64Array(0);
 const byDoing = <T>(of: (d: Doing) => T): Record<Doing, T> => ({ work: of('work'), break: of('break'), talk: of('talk') });
 
 /** ln(1 + how much likelier than chance) round a time, by cell. */
@@ -202,6 +219,9 @@ function signalScores(heard: readonly Heard[], lattice: Lattice): Pick<Emissions
         bump(ends, cells(h.at), Math.max(0.6, cells(h.sigma + 2e5)), peak, 0.9);
         break;
       }
+      case 'countdown':
+        for (const into of [begins, ends]) bump(into, cells(h.at), Math.max(0.6, cells(Math.hypot(h.sigma, COUNTDOWN.sigmaS * 1e6))), COUNTDOWN.peak, COUNTDOWN.honest);
+        break;
       case 'time-left':
         bump(ends, cells(h.at + h.leftUs), Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))), TIME_LEFT.peak, TIME_LEFT.honest);
         break;

@@ -1,5 +1,5 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, outsideBefore, together } from './viterbi.ts';
+import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, outsideBefore, Together } from './viterbi.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /**
@@ -57,6 +57,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, (base[i] as number) - most));
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
+  const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
     if ((ends[q - c] as number) < OUT / 2 || alive?.[q - c] === 0) continue;
@@ -70,7 +71,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
       if (was < 1e-14 || (gap[p] as number) > g) continue;
       let value = was * (odds[at - (cell[p] as number) - low] as number);
       if (middle !== null) value *= Math.exp(middle[at + (cell[p] as number)] as number);
-      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(together(problem, k, p, q));
+      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(both.worth(p, q));
       sum += value;
     }
     if (sum > 0) into[q - c] = Math.log(sum) + most + (ends[q - c] as number);

@@ -11,8 +11,6 @@ export interface Laid {
   readonly endUs: number;
   readonly fromGap: number;
   readonly toGap: number;
-  /** 0 to 1: how sure both its ends are. */
-  readonly sure: number;
 }
 
 export function usualTimings(segments: readonly Segment[]): Timing {
@@ -40,7 +38,7 @@ export function learnTiming(segments: readonly Segment[], laid: readonly Laid[],
 }
 
 function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: BlockTiming): BlockTiming {
-  const logs = own.map((l) => ({ at: Math.log((l.endUs - l.startUs) / plannedUs(segments, l)), weight: 0.3 + 0.7 * l.sure }));
+  const logs = own.map((l) => ({ at: Math.log((l.endUs - l.startUs) / plannedUs(segments, l)), weight: 1 }));
   if (logs.length === 0) return before;
   const clock = before.way === 'by hand';
   const middle = weightedMedian(logs);
@@ -58,7 +56,7 @@ function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: 
 }
 
 function learnBreaks(segments: readonly Segment[], laid: readonly Laid[], kind: Segment['kind'], before: BreakTiming): BreakTiming {
-  const over = laid.filter((l) => segments[l.segment]?.kind === kind).map((l) => ({ at: (l.endUs - l.startUs - plannedUs(segments, l)) / 1e6, weight: 0.3 + 0.7 * l.sure }));
+  const over = laid.filter((l) => segments[l.segment]?.kind === kind).map((l) => ({ at: (l.endUs - l.startUs - plannedUs(segments, l)) / 1e6, weight: 1 }));
   if (over.length === 0) return before;
   const weight = over.reduce((s, o) => s + o.weight, 0);
   const overS = Math.min(LIMITS.overS[1], Math.max(LIMITS.overS[0], (before.overS * PRIOR.over + weightedMedian(over) * weight) / (PRIOR.over + weight)));

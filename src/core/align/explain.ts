@@ -1,7 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import type { Span } from '../time/span.ts';
-import type { Pin } from './align.ts';
+import type { Pin } from './pin.ts';
 import type { Heard } from '../calls/detect-calls.ts';
 
 /** How near a boundary a heard thing must lie to be given as a reason for it. */

@@ -1,5 +1,5 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, type Forward, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, together } from './viterbi.ts';
+import { BEYOND, BEYOND_KINDS, type Forward, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, Together } from './viterbi.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /** What one pass from the end holds: by slot, then by place from the slot's window on. */
@@ -55,6 +55,7 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const out = new Float64Array(b - a).fill(OUT);
+  const both = new Together(problem, k);
   const alive = problem.alive[k];
   for (let p = a; p < b; p++) {
     if (alive?.[p - a] === 0 || (begins[p - a] as number) < OUT / 2) continue;
@@ -68,7 +69,7 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
       if (then <= top - 40 || (gap[q] as number) < g) continue;
       let value = then + (worth[(cell[q] as number) - at - low] as number);
       if (middle !== null) value += middle[at + (cell[q] as number)] as number;
-      if (s >= 0 && (emissions.stretch[q] as number) === s && value > top - 12) value += together(problem, k, p, q);
+      if (s >= 0 && (emissions.stretch[q] as number) === s && value > top - 12) value += both.worth(p, q);
       if (value > top) top = value;
     }
     out[p - a] = top + (begins[p - a] as number);

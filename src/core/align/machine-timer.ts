@@ -37,6 +37,21 @@ export function timerHypotheses(segments: readonly Segment[], blockId: string, n
   return scheme === 'interval' || scheme === 'pair' || scheme === 'emom' || scheme === 'ladder' ? (rests ? through : [timer]) : [timer, ...through];
 }
 
+/** A timer is asked for only where lengths lie this near to the plan, in the middle. */
+const NEAR_PLAN_US = 4e6;
+
+/** Whether the lengths that the last search found leave a timer possible at all. */
+export function mayBeTimed(segments: readonly Segment[], blockId: string, way: BlockTiming, laid: readonly { readonly segment: number; readonly startUs: number; readonly endUs: number }[]): boolean {
+  const off = laid
+    .filter((l) => {
+      const s = segments[l.segment] as Segment;
+      return s.blockId === blockId && (isActive(s) || (way.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
+    })
+    .map((l) => Math.abs(l.endUs - l.startUs - ((segments[l.segment] as Segment).end - (segments[l.segment] as Segment).start)))
+    .sort((a, b) => a - b);
+  return off.length >= FEWEST_INTERVALS && (off[off.length >> 1] as number) <= NEAR_PLAN_US;
+}
+
 /** Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of all. */
 export function timerGrids(segments: readonly Segment[], spans: ReadonlyMap<number, Span>, timing: Timing, pinned: ReadonlySet<number>): TimerGrid[] {
   const grids: TimerGrid[] = [];

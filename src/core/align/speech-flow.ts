@@ -21,7 +21,7 @@ const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.
 
 /** Words take so much more or less than the model says (one standard deviation), and nothing is known better than this. */
 const RATE_SPREAD = 0.1;
-const LEAST_SIGMA_S = 0.3;
+const LEAST_SIGMA_S = 0.18;
 /** Waiting without a word before the class or after it costs next to nothing. */
 const WAITING_A_SECOND = 0.02;
 const LEAST_SHAPE = 0.08;
@@ -88,42 +88,68 @@ export class FlowScores {
     const stretch = this.track.stretches[s];
     if (stretch === undefined) return 0;
     const [a, b] = [fromGap < 0 ? stretch.start : fromUs, toGap < 0 ? stretch.end : toUs];
+    const [said, marks] = this.wordsBetween(s, fromGap, toGap, d, before);
+    if (toGap < 0 && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
+    return silenceLog(silenceOf(marks, this.flow.pauseS[d], said), (b - a) / 1e6);
+  }
+
+  /** How long the time between two gaps of one stretch may be: for pairs that are asked again and again. */
+  lengthBetween(fromGap: number, toGap: number, d: Doing, before: Doing): Silence {
+    const [said, marks] = this.wordsBetween(this.stretchOf(toGap), fromGap, toGap, d, before);
+    return silenceOf(marks, this.flow.pauseS[d], said);
+  }
+
+  /** Seconds of words between two gaps, and the weight of the pauses there. */
+  private wordsBetween(s: number, fromGap: number, toGap: number, d: Doing, before: Doing): readonly [said: number, marks: number] {
+    const last = this.track.stretches[s]?.last ?? 0;
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
-    const last = stretch.last;
     const said = (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) - (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
     const marks =
       (toGap < 0 ? (this.marks[last] as number) : (this.marks[toGap - 1] as number) - after(toGap, CUT[d])) -
       (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, CUT[before]));
-    if (toGap < 0 && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
-    return silence((b - a) / 1e6 - said, Math.max(LEAST_SHAPE, marks), this.flow.pauseS[d], said);
+    return [said, Math.max(LEAST_SHAPE, marks)];
   }
 }
 
+/** How long some words and the silence between them take: a gamma distribution of seconds, moved. */
+export interface Silence {
+  readonly shift: number;
+  readonly edge: number;
+  readonly shape: number;
+  readonly scale: number;
+  /** All of the density's logarithm that does not depend on the length. */
+  readonly constant: number;
+  readonly mean: number;
+}
+
 /**
- * Log-likelihood of so many seconds of silence where pauses of so much weight fall, in seconds each. Silence is a gamma
- * process over the marks; what is not known of the length of the words widens it, and lets it seem less than none.
+ * Silence is a gamma process over the marks: pauses of so much weight, so many seconds each. What is not known of the length
+ * of the words (`said`) widens it, and lets it seem less than none.
  */
-function silence(seconds: number, weight: number, pauseS: number, saidS: number): number {
+function silenceOf(weight: number, pauseS: number, saidS: number): Silence {
   const sigma2 = LEAST_SIGMA_S ** 2 + (RATE_SPREAD * saidS) ** 2;
   const shift = 2 * Math.sqrt(sigma2);
   const [mean, variance] = [weight * pauseS + shift, weight * pauseS * pauseS * 1.3 + sigma2];
   const [shape, scale] = [(mean * mean) / variance, variance / mean];
-  const x = seconds + shift;
-  const edge = shift * 0.15;
-  const usual = gammaLog(Math.max(x, edge), shape, scale);
+  return { shift: shift - saidS, edge: shift * 0.15, shape, scale, constant: -shape * Math.log(scale) - logGamma(shape), mean };
+}
+
+/** Log-likelihood of a length in seconds. */
+export function silenceLog(silence: Silence, seconds: number): number {
+  const { edge, shape, scale, constant, mean } = silence;
+  const x = seconds + silence.shift;
+  const at = x > edge ? x : edge;
+  const usual = (shape - 1) * Math.log(at) - at / scale + constant;
   if (x <= edge) return usual - (edge - x) * 3;
   // Now and then nobody says anything for a long while.
   if (x < mean * 2) return usual;
-  const long = Math.log(LONG.share) - Math.log(LONG.meanS) - (x - mean) / LONG.meanS;
-  return Math.max(usual, long);
+  const long = LONG_LN - (x - mean) / LONG.meanS;
+  return usual > long ? usual : long;
 }
 
 /** One silence in twelve is long: half a minute without a word is nothing strange in a class. */
 const LONG = { share: 0.08, meanS: 12 } as const;
-
-function gammaLog(x: number, shape: number, scale: number): number {
-  return (shape - 1) * Math.log(x / scale) - x / scale - Math.log(scale) - logGamma(shape);
-}
+const LONG_LN = Math.log(LONG.share) - Math.log(LONG.meanS);
 
 const TABLE_STEP = 0.02;
 const TABLE = Float64Array.from({ length: 3_000 }, (_, i) => exactLogGamma(Math.max(1e-3, i * TABLE_STEP)));

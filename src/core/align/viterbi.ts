@@ -1,5 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
+import type { Doing } from './clause-context.ts';
 import type { Emissions, TextScores } from './emission-scores.ts';
+import { type Silence, silenceLog } from './speech-flow.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Cell, Lattice } from './lattice.ts';
 import { type MusicGrid, onGrid } from './music-grid.ts';
@@ -40,7 +42,6 @@ export const OUT = -1e12;
 export const SKIP_OPENS = 1;
 /** Words that no segment takes, before the class and after it. */
 const OUTSIDE_CLAUSE = 1.5;
-const OUTSIDE_SECOND = 0.02;
 /** A breath is nothing beyond the plan. */
 const BEYOND_LEAST_S = 2;
 /**
@@ -133,14 +134,42 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   return out;
 }
 
-/** What two boundaries in one stretch are worth together beyond what each is worth alone. */
-export function together(problem: Problem, k: number, p: number, q: number): number {
-  const { lattice, emissions } = problem;
-  const s = emissions.stretch[p] as number;
-  const { flow, onward, upTo } = emissions;
-  const [d, before] = [emissions.doing[k] as 'work', emissions.before[k] as 'work'];
-  const both = flow.between(s, lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs, lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs, d, before);
-  return both - (onward[before][d][p] as number) - (upTo[d][q] as number);
+/**
+ * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its words
+ * say of pairs of gaps is worked out once.
+ */
+export class Together {
+  private readonly known: (Silence | undefined)[];
+  private readonly first: number;
+  private readonly gaps: number;
+  private readonly onward: Float64Array;
+  private readonly upTo: Float64Array;
+  private readonly d: Doing;
+  private readonly before: Doing;
+
+  constructor(
+    private readonly problem: Problem,
+    k: number,
+  ) {
+    const { lattice, emissions, windows } = problem;
+    const [[a], [, e]] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
+    [this.d, this.before] = [emissions.doing[k] as Doing, emissions.before[k] as Doing];
+    [this.onward, this.upTo] = [emissions.onward[this.before][this.d], emissions.upTo[this.d]];
+    // Gaps near the window's ends may lie a little outside of those of its end places.
+    this.first = Math.max(0, (lattice.gap[a] ?? 0) - 40);
+    this.gaps = Math.max(1, (lattice.gap[Math.max(0, e - 1)] ?? 0) + 41 - this.first);
+    this.known = [];
+  }
+
+  worth(p: number, q: number): number {
+    const { lattice, emissions } = this.problem;
+    const [g, h] = [lattice.gap[p] as number, lattice.gap[q] as number];
+    const at = (g - this.first) * this.gaps + (h - this.first);
+    let silence = this.known[at];
+    if (silence === undefined) this.known[at] = silence = emissions.flow.lengthBetween(g, h, this.d, this.before);
+    const seconds = (((lattice.cell[q] as number) - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
+    return silenceLog(silence, seconds) - (this.onward[p] as number) - (this.upTo[q] as number);
+  }
 }
 
 /** Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came from. */
@@ -155,6 +184,7 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
   for (let i = 0; i < base.length; i++) base[i] = (now[i] as number) + (begins[i] as number);
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
+  const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
     const end = ends[q - c] as number;
@@ -170,7 +200,7 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
       if (was <= top - 40 || (gap[p] as number) > g) continue;
       let value = was + (worth[at - (cell[p] as number) - low] as number);
       if (middle !== null) value += middle[at + (cell[p] as number)] as number;
-      if ((emissions.stretch[p] as number) === s && s >= 0 && value > top - 12) value += together(problem, k, p, q);
+      if ((emissions.stretch[p] as number) === s && s >= 0 && value > top - 12) value += both.worth(p, q);
       if (value > top) [top, origin] = [value, p];
     }
     if (origin >= 0) {
@@ -180,13 +210,18 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
   }
 }
 
+/** Waiting without the class: a camera mostly runs a few seconds early, and now and then many minutes. */
+function waiting(seconds: number): number {
+  return seconds < 40 ? 0.1 * seconds : 4 + 0.01 * (seconds - 40);
+}
+
 /** Waiting before the class: the words before it belong to nobody. */
 export function outsideBefore(lattice: Lattice, p: number): number {
-  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - (OUTSIDE_SECOND * (lattice.cell[p] as number) * lattice.stepUs) / 1e6;
+  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - waiting(((lattice.cell[p] as number) * lattice.stepUs) / 1e6);
 }
 
 export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
-  return -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) - (OUTSIDE_SECOND * (lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
+  return -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) - waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6);
 }
 
 /** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */

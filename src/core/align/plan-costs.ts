@@ -1,0 +1,32 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+
+/** A break from this length on is hardly ever left out by itself; a move goes with its break. */
+const REAL_BREAK_US = 8e6;
+
+/** ln of what it costs to leave a segment out: one move in twenty-five, with the break beside it (development set: 7 of 149). */
+export function skipCost(segment: Segment, k: number, segments: readonly Segment[]): number {
+  const isBreak = (s: Segment | undefined) =>
+    s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
+  if (isActive(segment)) return isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -1.4 : -4;
+  if (isBreak(segment)) return -4;
+  // People who hold one side must change to the other, however short that is.
+  if (segment.kind === 'rest' || segment.kind === 'change-over') return -5;
+  return segment.kind === 'talk' ? -4 : -2;
+}
+
+/**
+ * ln of what it costs, by slot, to begin a break that nobody planned: it is likely where position or prop changes and no time
+ * is planned for it, and at the borders of blocks.
+ */
+export function beyondCosts(segments: readonly Segment[]): number[] {
+  return Array.from({ length: segments.length + 1 }, (_, k) => {
+    const [a, b] = [segments[k - 1], segments[k]];
+    if (a === undefined || b === undefined) return -3;
+    const touching = isActive(a) && isActive(b);
+    if (touching && a.position !== b.position) return -0.7;
+    if (touching && (a.blockId !== b.blockId || a.needs.join() !== b.needs.join())) return -1;
+    if (touching && a.moveId !== b.moveId) return -2.3;
+    if (touching) return -3;
+    return a.blockId !== b.blockId ? -2 : -3.5;
+  });
+}

@@ -1,0 +1,131 @@
+import type { Heard } from '../calls/detect-calls.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { ExtraSpan } from './align.ts';
+import type { TimerGrid } from './machine-timer.ts';
+import { type MusicGrid, toGrid } from './music-grid.ts';
+import type { Pin } from './pin.ts';
+
+/** Where filmed segments lie, by their index. Written to while the last things are set right. */
+export type Places = Map<number, Span>;
+
+/** Less room than this is none for a talk. */
+const SILENT_TALK_US = 3e6;
+/** Shorter stretches beyond the plan are breath, not content. */
+const SHORTEST_EXTRA_US = 3e6;
+/** A name announces what comes within so long. */
+const ANNOUNCED_US = 40e6;
+
+/** A talk at the class's beginning or end in which nobody speaks is there all the same, where the take has room for it. */
+export function placeSilentEnds(segments: readonly Segment[], places: Places, duration: Micros): void {
+  const last = segments.length - 1;
+  const filmed = [...places.keys()].sort((a, b) => a - b);
+  const [begin, end] = [places.get(filmed[0] ?? -1), places.get(filmed.at(-1) ?? -1)];
+  if (begin === undefined || end === undefined) return;
+  const [opening, closing] = [segments[0] as Segment, segments[last] as Segment];
+  if (filmed[0] === 1 && opening.kind === 'talk' && begin.start >= SILENT_TALK_US)
+    places.set(0, { start: micros(Math.max(0, begin.start - (opening.end - opening.start))), end: begin.start });
+  if (filmed.at(-1) === last - 1 && closing.kind === 'talk' && duration - end.end >= SILENT_TALK_US)
+    places.set(last, { start: end.end, end: micros(Math.min(duration, end.end + (closing.end - closing.start))) });
+}
+
+/** Boundaries to music lie on its eights; pinned segments stay where they were pinned. */
+export function placeOnMusic(places: Places, gridOf: (k: number) => MusicGrid | null, pinned: ReadonlySet<number>, duration: Micros): void {
+  for (const [k, span] of places) {
+    const grid = gridOf(k);
+    if (grid === null || pinned.has(k)) continue;
+    places.set(k, { start: micros(toGrid(span.start, grid)), end: micros(Math.min(duration, toGrid(span.end, grid))) });
+  }
+}
+
+/** Where a machine ran the clock, boundaries lie exactly on it. */
+export function placeOnTimers(segments: readonly Segment[], places: Places, grids: readonly TimerGrid[], duration: Micros): void {
+  for (const grid of grids) {
+    const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive) as Segment;
+    for (let k = grid.fromIndex; k <= grid.toIndex; k++) {
+      const s = segments[k] as Segment;
+      const at = (us: number) => micros(Math.max(0, Math.min(duration, grid.startUs + us - first.start)));
+      places.set(k, { start: at(s.start), end: at(s.end) });
+    }
+  }
+}
+
+/** What was pinned lies exactly there, and what touches it ends or begins there. */
+export function placePins(segments: readonly Segment[], places: Places, pins: readonly Pin[], reachUs: number): void {
+  for (const pin of pins) {
+    const k = segments.findIndex((s) => s.key === pin.segmentKey);
+    const span = places.get(k);
+    if (span === undefined) continue;
+    const [before, after] = [places.get(k - 1), places.get(k + 1)];
+    if (pin.edge === 'start') {
+      places.set(k, { ...span, start: pin.at });
+      if (before !== undefined && Math.abs(before.end - pin.at) <= reachUs) places.set(k - 1, { ...before, end: pin.at });
+    } else {
+      places.set(k, { ...span, end: pin.at });
+      if (after !== undefined && Math.abs(after.start - pin.at) <= reachUs) places.set(k + 1, { ...after, start: pin.at });
+    }
+  }
+}
+
+/** Neighbours that were moved each by its own grid still touch, and none is turned round. */
+export function tidy(places: Places, duration: Micros): void {
+  let before: { k: number; span: Span } | null = null;
+  for (const k of [...places.keys()].sort((a, b) => a - b)) {
+    const span = places.get(k) as Span;
+    let start = micros(Math.min(span.start, duration));
+    if (before !== null && start < before.span.end) {
+      start = micros(Math.min(before.span.end, Math.max(before.span.start, start)));
+      places.set(before.k, { ...before.span, end: start });
+    }
+    const settled = { start, end: micros(Math.max(start, Math.min(duration, span.end))) };
+    places.set(k, settled);
+    before = { k, span: settled };
+  }
+}
+
+/** A stretch beyond the plan as the search laid it. */
+export interface Beyond extends Span {
+  readonly kind: 'work' | 'break';
+  /** Index of the planned segment before it; null: none. */
+  readonly after: number | null;
+}
+
+/**
+ * Names what was done beyond the plan: a move that was left out before and is named shortly before or in it was made up there; a
+ * move that is named was repeated or is new; what is no work is talk.
+ */
+export function nameExtras(beyond: readonly Beyond[], segments: readonly Segment[], places: Places, heard: readonly Heard[]): ExtraSpan[] {
+  const waiting = segments.filter((s, k) => isActive(s) && !places.has(k));
+  return beyond
+    .filter((b) => b.end - b.start >= SHORTEST_EXTRA_US)
+    .map((b): ExtraSpan => {
+      const span = { start: b.start, end: b.end, after: b.after };
+      if (b.kind === 'break') return { ...span, label: 'Talk beyond the plan', madeUp: null };
+      const named = heard.filter((h) => h.kind === 'name' && h.at > b.start - ANNOUNCED_US && h.at < b.end);
+      const w = waiting.findIndex((s) => s.index < (b.after ?? 0) && named.some((h) => h.kind === 'name' && h.label === s.label));
+      const [madeUp] = w < 0 ? [] : waiting.splice(w, 1);
+      if (madeUp !== undefined) return { ...span, label: madeUp.label, madeUp };
+      const inside = named.findLast((h) => h.at >= b.start - 12e6);
+      return { ...span, label: inside?.kind === 'name' ? inside.label : 'Beyond the plan', madeUp: null };
+    });
+}
+
+/** A break that nobody planned beside a planned rest is that rest gone on. Gives what is left beyond the plan. */
+export function joinRests(beyond: readonly Beyond[], segments: readonly Segment[], places: Places, pinned: ReadonlySet<number>): Beyond[] {
+  const isRest = (k: number) => segments[k]?.kind === 'rest' && places.has(k) && !pinned.has(k);
+  return beyond.filter((b) => {
+    if (b.kind !== 'break' || b.after === null) return true;
+    const [before, next] = [places.get(b.after), [...places.keys()].filter((k) => k > (b.after as number)).sort((x, y) => x - y)[0]];
+    if (isRest(b.after) && before?.end === b.start) {
+      places.set(b.after, { ...before, end: b.end });
+      return false;
+    }
+    const after = next === undefined ? undefined : places.get(next);
+    if (next !== undefined && isRest(next) && after?.start === b.end) {
+      places.set(next, { ...after, start: b.start });
+      return false;
+    }
+    return true;
+  });
+}
