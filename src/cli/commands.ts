@@ -18,7 +18,7 @@ import type { TakeSound } from '../core/signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../core/align/align.ts';
 import { propose } from '../core/propose/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
-import { claimsIn, recordedClass } from '../core/claims/running.ts';
+import { claimsIn, claimsInTake, recordedClass } from '../core/claims/running.ts';
 import { type Transcript, tokensOf } from '../core/transcript/transcript.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
@@ -241,8 +241,8 @@ export function alignCommand(
 export function claimsCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
   const { plan, compiled, notes } = planOf(planText);
   const read = transcriptOf(transcriptText, durationText);
-  const running = recordedClass(plan, align(compiled.segments, read.transcript, read.duration));
-  const claims = claimsIn(tokensOf(read.transcript, read.duration), running);
+  const found = align(compiled.segments, read.transcript, read.duration);
+  const claims = claimsInTake(found.words, recordedClass(plan, found));
   return {
     status: claims.length === 0 || claims.some((c) => c.verdict === 'false') ? 1 : 0,
     notes: [...notes, ...read.notes],

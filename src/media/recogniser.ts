@@ -1,7 +1,13 @@
 import type { Span } from '../core/time/span.ts';
 import { lineTime } from '../core/speech/line-time.ts';
 import { phraseWindows } from '../core/transcript/phrase-windows.ts';
-import { type Token, type TimedWord, type Transcript, type TranscriptCue, tokensOf } from '../core/transcript/transcript.ts';
+import {
+  type Token,
+  type TimedWord,
+  type Transcript,
+  type TranscriptCue,
+  tokensOf,
+} from '../core/transcript/transcript.ts';
 import { micros, type Micros } from '../core/time/micros.ts';
 import { forceAlign } from './force-align.ts';
 

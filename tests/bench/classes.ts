@@ -57,11 +57,10 @@ export function readClass(id: string): SpokenClass {
 }
 
 export function transcriptText(id: string, kind: TranscriptKind, bare = false): string {
-  return execFileSync(
-    process.execPath,
-    [join(FOLDER, 'transcript.mjs'), id, kind, ...(bare ? ['bare'] : [])],
-    { encoding: 'utf8', maxBuffer: 1 << 26 },
-  );
+  return execFileSync(process.execPath, [join(FOLDER, 'transcript.mjs'), id, kind, ...(bare ? ['bare'] : [])], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+  });
 }
 
 const ALSO: Readonly<Record<string, readonly string[]>> = {

@@ -36,7 +36,16 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
   const duration = micros(truth.duration_s * 1e6);
   // The class as it was: planned segments with their traits, others by what they are.
   const real = truth.segments
-    .map((s) => ({ start: s.start_s * 1e6, end: s.end_s * 1e6, segment: { ...(planned[s.plan_index ?? -1] ?? planned[0]), kind: s.kind, label: s.label, side: s.side } as Segment }))
+    .map((s) => ({
+      start: s.start_s * 1e6,
+      end: s.end_s * 1e6,
+      segment: {
+        ...(planned[s.plan_index ?? -1] ?? planned[0]),
+        kind: s.kind,
+        label: s.label,
+        side: s.side,
+      } as Segment,
+    }))
     .sort((a, b) => a.start - b.start);
   const kin = kinOf(real.map((r) => r.segment));
   const transcript = readTranscript(transcriptText(id, 'lines')).value;
@@ -46,7 +55,12 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
   const placed = track.clauses.map((c) => {
     const [a, b] = [tokens[c.from] as Token, tokens[c.to - 1] as Token];
     const mid = (a.at + b.end) / 2;
-    return { k: Math.max(0, real.findLastIndex((r) => r.start <= mid)) };
+    return {
+      k: Math.max(
+        0,
+        real.findLastIndex((r) => r.start <= mid),
+      ),
+    };
   });
   const announcements = announcementsAt(track.clauses, readings, tokens);
   for (const [k, { segment }] of real.entries()) {
@@ -54,7 +68,9 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
     const c = placed.findIndex((p) => p.k >= k);
     if (!isActive(segment) || segment.label === before || c < 0) continue;
     const names = announcements[c]?.filter((n) => n.label !== before) ?? [];
-    announced[names.length === 0 ? 'none' : names.some((n) => n.label === segment.label && n.score > 0.5) ? 'match' : 'other']++;
+    announced[
+      names.length === 0 ? 'none' : names.some((n) => n.label === segment.label && n.score > 0.5) ? 'match' : 'other'
+    ]++;
   }
   for (const [c, { k }] of placed.entries()) {
     const { segment } = real[k] as (typeof real)[number];
@@ -79,7 +95,9 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
         const one = r === 'own' ? own.own : r === 'coming' ? own.coming : r === 'gone' ? own.gone : null;
         add(chances.get(r), base + p, by * (r === 'other' ? Math.max(1, labels.length - 3) : one === null ? 0 : 1));
       }
-      const side = isActive(segment) ? segment.side : (real.slice(k + 1).find((r) => isActive(r.segment))?.segment.side ?? null);
+      const side = isActive(segment)
+        ? segment.side
+        : (real.slice(k + 1).find((r) => isActive(r.segment))?.segment.side ?? null);
       if (side === 'left' || side === 'right') {
         add(sided, base + p, by);
         if (reading[side] && !reading[side === 'left' ? 'right' : 'left']) add(sides.get('own'), base + p, by);
@@ -89,7 +107,8 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
   }
 }
 const row = (list: readonly number[]) => `[${list.map((n) => Math.round(n * 10) / 10).join(', ')}]`;
-const table = (map: ReadonlyMap<string, readonly number[]>) => [...map].map(([key, list]) => `  ${key}: ${row(list)},`).join('\n');
+const table = (map: ReadonlyMap<string, readonly number[]>) =>
+  [...map].map(([key, list]) => `  ${key}: ${row(list)},`).join('\n');
 console.log(`import type { ClauseMark } from '../language/en/clause-marks.ts';
 import type { Relation } from './clause-context.ts';
 

@@ -35,10 +35,12 @@ const programmeOf = (kept: readonly KeptRange[]) =>
         segment,
         recorded: { start: segment.start, end: segment.end },
         confidence: 1,
+        placed: 1,
         evidence: [],
       })),
       extra: [],
       grids: [],
+      words: [],
     },
     kept,
   );

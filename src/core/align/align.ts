@@ -6,13 +6,23 @@ import type { TakeSound } from '../signal/activity.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
 import { calibrated } from './calibration.ts';
 import { reasonsFor } from './explain.ts';
 import type { TimerGrid } from './machine-timer.ts';
 import type { Pin } from './pin.ts';
+import { retimeWords } from './retime-words.ts';
 import { type SearchGiven, searchTake } from './search-take.ts';
-import { type Beyond, joinRests, nameExtras, placeOnMusic, placeOnTimers, placePins, placeSilentEnds, tidy } from './settle.ts';
+import {
+  type Beyond,
+  joinRests,
+  nameExtras,
+  placeOnMusic,
+  placeOnTimers,
+  placePins,
+  placeSilentEnds,
+  tidy,
+} from './settle.ts';
 import { keepSureOnes } from './local-pins.ts';
 
 export type { Pin } from './pin.ts';
@@ -23,6 +33,8 @@ export interface RecordedSegment {
   readonly recorded: Span | null;
   /** 0 to 1: that both its ends lie within a second; of one left out, that it was never filmed. */
   readonly confidence: number;
+  /** 0 to 1: that it lies where it is said to be at all, within some seconds; of one left out the same as confidence. */
+  readonly placed: number;
   readonly evidence: readonly string[];
 }
 
@@ -38,6 +50,8 @@ export interface Alignment {
   readonly extra: readonly ExtraSpan[];
   /** The machine timers that stretches of the class were filmed to; empty where breaks were run by hand. */
   readonly grids: readonly TimerGrid[];
+  /** The transcript's words where they lie by what was found; those without times of their own are surer than before. */
+  readonly words: readonly Token[];
 }
 
 /** Below this clarity the places of a voice are guesses, and the speaking model does better. */
@@ -63,7 +77,7 @@ export function align(
   sound: TakeSound | null = null,
   noTimer: ReadonlySet<string> = new Set(),
 ): Alignment {
-  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [] };
+  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [], words: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const track = spokenTrack(transcript, tokens, duration);
   const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
@@ -79,7 +93,8 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   const { segments, duration, heard, timed } = given;
   const found = searchTake(given, pins);
   const { problem, pieces, sure } = found;
-  const us = (place: number) => micros(Math.min(duration, (problem.lattice.cell[place] as number) * problem.lattice.stepUs));
+  const us = (place: number) =>
+    micros(Math.min(duration, (problem.lattice.cell[place] as number) * problem.lattice.stepUs));
   const places = new Map<number, Span>();
   let beyond: Beyond[] = [];
   let before: number | null = null;
@@ -106,10 +121,12 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
         segment,
         recorded,
         confidence: Math.round((recorded === null ? 1 - filmed : by) * 1000) / 1000,
+        placed: Math.round((recorded === null ? 1 - filmed : (sure.placed[k] as number)) * 1000) / 1000,
         evidence: reasonsFor(segment, recorded, heard, pins),
       };
     }),
     extra: nameExtras(beyond, segments, places, heard),
     grids,
+    words: retimeWords(given.track, given.tokens, pieces, problem.lattice),
   };
 }

@@ -10,7 +10,11 @@ const REACH_US = 40e6;
 const LIST_US = 6e6;
 
 /** At each gap, the names of the last announcement before it; null where none was made in reach. */
-export function announcementsAt(clauses: readonly Clause[], readings: readonly ClauseReading[], tokens: readonly Token[]): (readonly Named[] | null)[] {
+export function announcementsAt(
+  clauses: readonly Clause[],
+  readings: readonly ClauseReading[],
+  tokens: readonly Token[],
+): (readonly Named[] | null)[] {
   const at = (c: number) => tokens[clauses[c]?.from ?? -1]?.at ?? 0;
   const found: (readonly Named[] | null)[] = [null];
   let last = -1;
@@ -32,7 +36,12 @@ export function announcementsAt(clauses: readonly Clause[], readings: readonly C
  * What the last announcement says for a move that begins now, in nats: much if it was this move, something against it if it
  * was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance.
  */
-export function announcedScore(names: readonly Named[] | null, label: string, gone: string | null, labels: number): number {
+export function announcedScore(
+  names: readonly Named[] | null,
+  label: string,
+  gone: string | null,
+  labels: number,
+): number {
   // What is being done until now is a reminder, not an announcement.
   const others = names?.filter((n) => n.label !== gone) ?? [];
   if (others.length === 0) return 0;

@@ -18,7 +18,13 @@ function logOdds(counts: readonly number[], chances: readonly number[], at: numb
 }
 
 const MARK_SCORES = new Map<ClauseMark, Float64Array>(
-  CLAUSE_MARKS.map((m) => [m, Float64Array.from({ length: 9 }, (_, at) => MARKS_TOGETHER * logOdds(MARK_COUNTS[m], CLAUSE_COUNTS, at, PRIOR_CLAUSES))]),
+  CLAUSE_MARKS.map((m) => [
+    m,
+    Float64Array.from(
+      { length: 9 },
+      (_, at) => MARKS_TOGETHER * logOdds(MARK_COUNTS[m], CLAUSE_COUNTS, at, PRIOR_CLAUSES),
+    ),
+  ]),
 );
 
 /** All names together: how often one given label is named in any clause. */
@@ -26,10 +32,16 @@ const NAME_RATE = sum(RELATIONS.map((r) => sum(NAME_COUNTS[r]))) / sum(RELATIONS
 const NAME_SCORES = new Map<Relation, Float64Array>(
   RELATIONS.map((r) => [
     r,
-    Float64Array.from({ length: 9 }, (_, at) => Math.log(((NAME_COUNTS[r][at] ?? 0) + PRIOR_NAMES * NAME_RATE) / ((NAME_CHANCES[r][at] ?? 0) + PRIOR_NAMES) / NAME_RATE)),
+    Float64Array.from({ length: 9 }, (_, at) =>
+      Math.log(
+        ((NAME_COUNTS[r][at] ?? 0) + PRIOR_NAMES * NAME_RATE) / ((NAME_CHANCES[r][at] ?? 0) + PRIOR_NAMES) / NAME_RATE,
+      ),
+    ),
   ]),
 );
-const SIDE_SCORES = (['own', 'other'] as const).map((r) => Float64Array.from({ length: 9 }, (_, at) => logOdds(SIDE_COUNTS[r], SIDED_COUNTS, at, PRIOR_CLAUSES)));
+const SIDE_SCORES = (['own', 'other'] as const).map((r) =>
+  Float64Array.from({ length: 9 }, (_, at) => logOdds(SIDE_COUNTS[r], SIDED_COUNTS, at, PRIOR_CLAUSES)),
+);
 
 /** ln of how much more a mark is heard in a place than anywhere. */
 export function markScore(mark: ClauseMark, d: Doing, p: Place): number {

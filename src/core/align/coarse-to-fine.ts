@@ -26,7 +26,16 @@ const LONG_US = 40 * 60e6;
  * worse. Each teaches the next how this class is spoken and run.
  */
 export function stagesFor(durationUs: number, timed: boolean): readonly Stage[] {
-  return [...ROUGH, { stepUs: !timed && durationUs > LONG_US ? 1_000_000 : 500_000, gaps: 3, rounds: 1, margin: LAST_MARGIN, together: true }];
+  return [
+    ...ROUGH,
+    {
+      stepUs: !timed && durationUs > LONG_US ? 1_000_000 : 500_000,
+      gaps: 3,
+      rounds: 1,
+      margin: LAST_MARGIN,
+      together: true,
+    },
+  ];
 }
 
 /** Where slots may lie: windows of places, and the places alive in them. */

@@ -59,7 +59,8 @@ export function usualTiming(segment: Segment): BlockTiming {
 export type LengthLog = (seconds: number) => number;
 
 const normal = (x: number, mean: number, sd: number) => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd) - 0.919;
-const logNormal = (x: number, mean: number, sd: number) => (x <= 0 ? -60 : normal(Math.log(x / mean), 0, sd) - Math.log(x));
+const logNormal = (x: number, mean: number, sd: number) =>
+  x <= 0 ? -60 : normal(Math.log(x / mean), 0, sd) - Math.log(x);
 /** ln of a mixture of two: mostly as it should be, now and then as it happens. */
 const mixed = (a: number, b: number, share: number) => {
   const [x, y] = [a + Math.log(1 - share), b + Math.log(share)];
@@ -88,9 +89,15 @@ export function lengthModel(segment: Segment, timing: Timing, stepS: number): Le
     const range = { shortestS: Math.max(2, plannedS * 0.35), longestS: plannedS * 2.2 + 8 };
     switch (block.way) {
       case 'timer':
-        return { ...range, log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS, 0.4), 0.02) };
+        return {
+          ...range,
+          log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS, 0.4), 0.02),
+        };
       case 'by hand':
-        return { ...range, log: (x) => mixed(normal(x, mean, blurred(block.spread)), logNormal(x, mean, 0.4), ODD_ONE) };
+        return {
+          ...range,
+          log: (x) => mixed(normal(x, mean, blurred(block.spread)), logNormal(x, mean, 0.4), ODD_ONE),
+        };
       case 'music':
         return { ...range, log: musicLog(plannedS, (segment.countUs ?? 5e5) / 1e6, blurred(block.spread)) };
       case 'repetitions':
@@ -104,8 +111,15 @@ export function lengthModel(segment: Segment, timing: Timing, stepS: number): Le
     log: (x: number) => mixed(logNormal(x, plannedS, sd), logNormal(x, plannedS + 6, 0.8), 0.15),
   });
   const block = timing.blocks.get(segment.blockId);
-  if (block?.way === 'timer' && block.throughRests === true && (segment.kind === 'rest' || segment.kind === 'change-over'))
-    return { ...breakModel(plannedS, USUAL_REST, blurred, 20), log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS + 4, 0.6), 0.04) };
+  if (
+    block?.way === 'timer' &&
+    block.throughRests === true &&
+    (segment.kind === 'rest' || segment.kind === 'change-over')
+  )
+    return {
+      ...breakModel(plannedS, USUAL_REST, blurred, 20),
+      log: (x) => mixed(normal(x, plannedS, blurred(TIMER_SPREAD_S)), logNormal(x, plannedS + 4, 0.6), 0.04),
+    };
   switch (segment.kind) {
     case 'rest':
       return breakModel(plannedS, timing.rest, blurred, 40);
@@ -118,7 +132,12 @@ export function lengthModel(segment: Segment, timing: Timing, stepS: number): Le
   }
 }
 
-function breakModel(plannedS: number, { overS, spreadS }: BreakTiming, blurred: (sd: number) => number, more: number): LengthModel {
+function breakModel(
+  plannedS: number,
+  { overS, spreadS }: BreakTiming,
+  blurred: (sd: number) => number,
+  more: number,
+): LengthModel {
   const mean = Math.max(1, plannedS + overS);
   const sd = blurred(spreadS);
   return {
@@ -133,11 +152,17 @@ function musicLog(plannedS: number, countS: number, sd: number): LengthLog {
   const planned = plannedS / countS;
   const weigh = (unit: number, share: number) => {
     const list: { at: number; weight: number }[] = [];
-    for (let n = unit; n <= planned * 2.2 + unit; n += unit) if (Math.abs(n - planned) > 0.5) list.push({ at: n * countS, weight: Math.exp(-Math.abs(Math.log(n / planned)) * 1.5) });
+    for (let n = unit; n <= planned * 2.2 + unit; n += unit)
+      if (Math.abs(n - planned) > 0.5)
+        list.push({ at: n * countS, weight: Math.exp(-Math.abs(Math.log(n / planned)) * 1.5) });
     const all = list.reduce((s, p) => s + p.weight, 0);
     return list.map((p) => ({ at: p.at, ln: Math.log((share * p.weight) / all) }));
   };
-  const peaks = [{ at: plannedS, ln: Math.log(MUSIC.planned) }, ...weigh(PHRASE, MUSIC.phrase), ...weigh(8, MUSIC.eight)];
+  const peaks = [
+    { at: plannedS, ln: Math.log(MUSIC.planned) },
+    ...weigh(PHRASE, MUSIC.phrase),
+    ...weigh(8, MUSIC.eight),
+  ];
   return (x) => {
     let total = Math.exp(Math.log(MUSIC.other) + logNormal(x, plannedS, 0.45));
     for (const p of peaks) if (Math.abs(x - p.at) < 5 * sd) total += Math.exp(p.ln + normal(x, p.at, sd));

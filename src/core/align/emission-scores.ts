@@ -59,7 +59,11 @@ const SONG = 1.2;
 const NAMES_TOGETHER = { own: 1, coming: 0.4, gone: 0.6, other: 0.6 } as const;
 
 /** The text scores of every segment; segments with the same relations to what is named share theirs. */
-export function textScores(segments: readonly Segment[], readings: Readings, announced: readonly (readonly Named[] | null)[]): TextScores[] {
+export function textScores(
+  segments: readonly Segment[],
+  readings: Readings,
+  announced: readonly (readonly Named[] | null)[],
+): TextScores[] {
   const known = new Map<string, TextScores>();
   const labels = new Set(segments.filter(isActive).map((s) => s.label)).size;
   return kinOf(segments).map((kin, k): TextScores => {
@@ -73,9 +77,14 @@ export function textScores(segments: readonly Segment[], readings: Readings, ann
     let scores = known.get(key);
     if (scores === undefined) {
       scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
-      if (fresh && kin.own !== null) for (const [g, names] of announced.entries()) scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels);
+      if (fresh && kin.own !== null)
+        for (const [g, names] of announced.entries())
+          scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels);
       // The other side of the move before begins with a word of it, or is at least no new announcement.
-      if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k)) for (let g = 0; g < scores.begins.length; g++) scores.begins[g] = (scores.begins[g] as number) + (saysOther(readings.clauses, g) ? SAID_OTHER.said : SAID_OTHER.unsaid);
+      if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k))
+        for (let g = 0; g < scores.begins.length; g++)
+          scores.begins[g] =
+            (scores.begins[g] as number) + (saysOther(readings.clauses, g) ? SAID_OTHER.said : SAID_OTHER.unsaid);
       known.set(key, scores);
     }
     return scores;
@@ -90,17 +99,25 @@ function saysOther(clauses: readonly ClauseReading[], g: number): boolean {
 }
 
 function sideBefore(segments: readonly Segment[], k: number): Segment['side'] {
-  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j] as Segment)) return (segments[j] as Segment).side;
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--)
+    if (isActive(segments[j] as Segment)) return (segments[j] as Segment).side;
   return null;
 }
 
 /** The label of the worked segment before another, within a few segments. */
 function lastWorked(segments: readonly Segment[], k: number): string | null {
-  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j] as Segment)) return (segments[j] as Segment).label;
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--)
+    if (isActive(segments[j] as Segment)) return (segments[j] as Segment).label;
   return null;
 }
 
-function scoresOf(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: Segment | null, clauses: readonly ClauseReading[]): TextScores {
+function scoresOf(
+  d: Doing,
+  kin: Kin,
+  side: 'left' | 'right' | null,
+  next: Segment | null,
+  clauses: readonly ClauseReading[],
+): TextScores {
   const n = clauses.length;
   const before = new Float64Array(n + 1);
   const [begins, ends] = [new Float64Array(n + 1), new Float64Array(n + 1)];
@@ -114,7 +131,14 @@ function scoresOf(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: Segme
   return { before, begins, ends };
 }
 
-function clauseWorth(clause: ClauseReading, d: Doing, p: Place, kin: Kin, side: 'left' | 'right' | null, next: Segment | null): number {
+function clauseWorth(
+  clause: ClauseReading,
+  d: Doing,
+  p: Place,
+  kin: Kin,
+  side: 'left' | 'right' | null,
+  next: Segment | null,
+): number {
   let worth = 0;
   for (const mark of clause.marks) worth += markScore(mark, d, p);
   // In breaks and talk names are announcements: they count where what they announce begins.
@@ -141,16 +165,32 @@ export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
  * Time beyond the plan is work of some kind or a break of some kind; names in it say nothing, but for those of moves that were
  * left out: `leftOut` has from when on each may be made up.
  */
-export function beyondScores(readings: Readings, announced: readonly (readonly Named[] | null)[], leftOut: ReadonlyMap<string, number> = new Map()): Beyond {
-  const unnamed = readings.clauses.map((clause): ClauseReading => ({ ...clause, names: [], left: false, right: false, round: null }));
+export function beyondScores(
+  readings: Readings,
+  announced: readonly (readonly Named[] | null)[],
+  leftOut: ReadonlyMap<string, number> = new Map(),
+): Beyond {
+  const unnamed = readings.clauses.map((clause): ClauseReading => ({
+    ...clause,
+    names: [],
+    left: false,
+    right: false,
+    round: null,
+  }));
   const nobody: Kin = { own: null, coming: null, gone: null };
   const work = scoresOf('work', nobody, null, null, unnamed);
   // A move that was announced begins, whether it was its turn or not.
-  for (const [g, names] of announced.entries()) if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
+  for (const [g, names] of announced.entries())
+    if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
   // What was left out before is made up: every second one is (development set).
   if (leftOut.size > 0)
     for (const [g, names] of announced.entries()) {
-      const best = Math.max(0, ...(names ?? []).filter((n) => (readings.clauses[g]?.atUs ?? 0) > (leftOut.get(n.label) ?? Infinity)).map((n) => n.score));
+      const best = Math.max(
+        0,
+        ...(names ?? [])
+          .filter((n) => (readings.clauses[g]?.atUs ?? 0) > (leftOut.get(n.label) ?? Infinity))
+          .map((n) => n.score),
+      );
       work.begins[g] = (work.begins[g] as number) + best * MADE_UP;
     }
   return { work, break: scoresOf('break', nobody, null, null, unnamed) };
@@ -171,9 +211,19 @@ export function emissionsOf(
   const scores = new FlowScores(track, flow);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));
   const on = (d: Doing, before: Doing) =>
-    Float64Array.from(lattice.gap, (g, p) => scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d, before) - (scores.whole[d][(stretch[p] as number) + 1] as number));
+    Float64Array.from(
+      lattice.gap,
+      (g, p) =>
+        scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d, before) -
+        (scores.whole[d][(stretch[p] as number) + 1] as number),
+    );
   const up = (d: Doing) =>
-    Float64Array.from(lattice.gap, (g, p) => scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) + (scores.whole[d][Math.max(0, stretch[p] as number)] as number));
+    Float64Array.from(
+      lattice.gap,
+      (g, p) =>
+        scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) +
+        (scores.whole[d][Math.max(0, stretch[p] as number)] as number),
+    );
   const signals = signalScores(heard, lattice);
   const doing = segments.map(doingOf);
   const before = segments.map((_, k): Doing => (k === 0 ? 'talk' : (doing[k - 1] as Doing)));
@@ -194,7 +244,11 @@ export function emissionsOf(
 }
 
 const NOTHING = new Float64Array(0);
-const byDoing = <T>(of: (d: Doing) => T): Record<Doing, T> => ({ work: of('work'), break: of('break'), talk: of('talk') });
+const byDoing = <T>(of: (d: Doing) => T): Record<Doing, T> => ({
+  work: of('work'),
+  break: of('break'),
+  talk: of('talk'),
+});
 
 /** ln(1 + how much likelier than chance) round a time, by cell. */
 function bump(into: Float64Array, centre: number, sigmaCells: number, peak: number, honest: number): void {
@@ -205,7 +259,10 @@ function bump(into: Float64Array, centre: number, sigmaCells: number, peak: numb
   }
 }
 
-function signalScores(heard: readonly Heard[], lattice: Lattice): Pick<Emissions, 'workBegins' | 'workEnds' | 'workMiddle'> {
+function signalScores(
+  heard: readonly Heard[],
+  lattice: Lattice,
+): Pick<Emissions, 'workBegins' | 'workEnds' | 'workMiddle'> {
   const [begins, ends] = [new Float64Array(lattice.cells + 1), new Float64Array(lattice.cells + 1)];
   let middle: Float64Array | null = null;
   const cells = (us: number) => us / lattice.stepUs;
@@ -220,14 +277,33 @@ function signalScores(heard: readonly Heard[], lattice: Lattice): Pick<Emissions
         break;
       }
       case 'countdown':
-        for (const into of [begins, ends]) bump(into, cells(h.at), Math.max(0.6, cells(Math.hypot(h.sigma, COUNTDOWN.sigmaS * 1e6))), COUNTDOWN.peak, COUNTDOWN.honest);
+        for (const into of [begins, ends])
+          bump(
+            into,
+            cells(h.at),
+            Math.max(0.6, cells(Math.hypot(h.sigma, COUNTDOWN.sigmaS * 1e6))),
+            COUNTDOWN.peak,
+            COUNTDOWN.honest,
+          );
         break;
       case 'time-left':
-        bump(ends, cells(h.at + h.leftUs), Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))), TIME_LEFT.peak, TIME_LEFT.honest);
+        bump(
+          ends,
+          cells(h.at + h.leftUs),
+          Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))),
+          TIME_LEFT.peak,
+          TIME_LEFT.honest,
+        );
         break;
       case 'half-word':
         middle ??= new Float64Array(2 * lattice.cells + 2);
-        bump(middle, 2 * cells(h.at), Math.max(0.8, 2 * cells(Math.hypot(h.sigma, HALF.sigmaS * 1e6))), HALF.peak, HALF.honest);
+        bump(
+          middle,
+          2 * cells(h.at),
+          Math.max(0.8, 2 * cells(Math.hypot(h.sigma, HALF.sigmaS * 1e6))),
+          HALF.peak,
+          HALF.honest,
+        );
         break;
       default:
         break;
@@ -246,7 +322,12 @@ export interface CountRead {
 /** Each count says where its move began and will end, as sure as the pace is even; one after another they say much the same. */
 const COUNT = { peak: 1.1, honest: 0.7, paceShare: 0.16, sigmaS: 1 } as const;
 
-function countedScores(segments: readonly Segment[], counts: readonly CountRead[], timing: Timing, lattice: Lattice): (Counted | null)[] {
+function countedScores(
+  segments: readonly Segment[],
+  counts: readonly CountRead[],
+  timing: Timing,
+  lattice: Lattice,
+): (Counted | null)[] {
   const known = new Map<string, Counted>();
   return segments.map((s): Counted | null => {
     if (s.scheme !== 'reps' || !isActive(s) || s.countUs === null) return null;
@@ -261,7 +342,13 @@ function countedScores(segments: readonly Segment[], counts: readonly CountRead[
       if (value > reps) continue;
       const put = (into: Float64Array, away: number) => {
         const sigma = Math.hypot(sigmaUs, COUNT.sigmaS * 1e6, Math.abs(away) * pace * COUNT.paceShare);
-        bump(into, (atUs + away * pace) / lattice.stepUs, Math.max(0.6, sigma / lattice.stepUs), COUNT.peak, COUNT.honest);
+        bump(
+          into,
+          (atUs + away * pace) / lattice.stepUs,
+          Math.max(0.6, sigma / lattice.stepUs),
+          COUNT.peak,
+          COUNT.honest,
+        );
       };
       put(begins, -value);
       put(ends, reps - value);

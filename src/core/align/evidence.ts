@@ -1,5 +1,21 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, outsideBefore, Together } from './viterbi.ts';
+import {
+  BEYOND,
+  BEYOND_KINDS,
+  OUT,
+  type Problem,
+  SKIP_OPENS,
+  beginScores,
+  beyondBegins,
+  beyondEnds,
+  beyondLeast,
+  beyondOpens,
+  endScores,
+  lengthTable,
+  outsideAfter,
+  outsideBefore,
+  Together,
+} from './viterbi.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /**
@@ -95,7 +111,10 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
       if (alive?.[r - a] === 0) continue;
       for (const is of BEYOND_KINDS) {
         const turned = (inside[is === 'work' ? 'break' : 'work'][r - a] as number) + BEYOND.turns;
-        begun[is] = either(begun[is], either((before[r - a] as number) + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r));
+        begun[is] = either(
+          begun[is],
+          either((before[r - a] as number) + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r),
+        );
       }
     }
     if (alive?.[q - a] === 0) continue;

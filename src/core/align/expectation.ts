@@ -1,6 +1,14 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
-import { type BlockTiming, type BreakTiming, TIMER_SPREAD_S, type Timing, USUAL_CHANGE, USUAL_REST, usualTiming } from './duration-model.ts';
+import {
+  type BlockTiming,
+  type BreakTiming,
+  TIMER_SPREAD_S,
+  type Timing,
+  USUAL_CHANGE,
+  USUAL_REST,
+  usualTiming,
+} from './duration-model.ts';
 import { DOINGS, type Doing, doingOf } from './clause-context.ts';
 import { type SpeechFlow, USUAL_FLOW } from './speech-flow.ts';
 
@@ -34,7 +42,11 @@ export function learnTiming(segments: readonly Segment[], laid: readonly Laid[],
     const own = laid.filter((l) => isActive(segments[l.segment] as Segment) && segments[l.segment]?.blockId === id);
     blocks.set(id, before.way === 'timer' || before.way === 'music' ? before : learnBlock(segments, own, before));
   }
-  return { blocks, rest: learnBreaks(segments, laid, 'rest', usual.rest), change: learnBreaks(segments, laid, 'change-over', usual.change) };
+  return {
+    blocks,
+    rest: learnBreaks(segments, laid, 'rest', usual.rest),
+    change: learnBreaks(segments, laid, 'change-over', usual.change),
+  };
 }
 
 function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: BlockTiming): BlockTiming {
@@ -55,12 +67,26 @@ function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: 
   return { way: before.way, ratio, spread: clock ? Math.max(TIMER_SPREAD_S * 2, spread) : Math.max(0.06, spread) };
 }
 
-function learnBreaks(segments: readonly Segment[], laid: readonly Laid[], kind: Segment['kind'], before: BreakTiming): BreakTiming {
-  const over = laid.filter((l) => segments[l.segment]?.kind === kind).map((l) => ({ at: (l.endUs - l.startUs - plannedUs(segments, l)) / 1e6, weight: 1 }));
+function learnBreaks(
+  segments: readonly Segment[],
+  laid: readonly Laid[],
+  kind: Segment['kind'],
+  before: BreakTiming,
+): BreakTiming {
+  const over = laid
+    .filter((l) => segments[l.segment]?.kind === kind)
+    .map((l) => ({ at: (l.endUs - l.startUs - plannedUs(segments, l)) / 1e6, weight: 1 }));
   if (over.length === 0) return before;
   const weight = over.reduce((s, o) => s + o.weight, 0);
-  const overS = Math.min(LIMITS.overS[1], Math.max(LIMITS.overS[0], (before.overS * PRIOR.over + weightedMedian(over) * weight) / (PRIOR.over + weight)));
-  const spreadS = spreadOf(over.map((o) => Math.abs(o.at - overS)), before.spreadS, PRIOR.breakSpread);
+  const overS = Math.min(
+    LIMITS.overS[1],
+    Math.max(LIMITS.overS[0], (before.overS * PRIOR.over + weightedMedian(over) * weight) / (PRIOR.over + weight)),
+  );
+  const spreadS = spreadOf(
+    over.map((o) => Math.abs(o.at - overS)),
+    before.spreadS,
+    PRIOR.breakSpread,
+  );
   return { overS, spreadS: Math.max(1, spreadS) };
 }
 
@@ -94,7 +120,10 @@ const PRIOR_SPOKEN_S = 120;
 export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid: readonly Laid[]): SpeechFlow {
   const doing: Doing[] = track.clauses.map(() => 'break');
   for (const l of laid) doing.fill(doingOf(segments[l.segment] as Segment), l.fromGap, l.toGap);
-  const [silent, marks] = [{ work: 0, break: 0, talk: 0 }, { work: 0, break: 0, talk: 0 }];
+  const [silent, marks] = [
+    { work: 0, break: 0, talk: 0 },
+    { work: 0, break: 0, talk: 0 },
+  ];
   let [taken, spoken] = [0, 0];
   for (const s of track.stretches) {
     if (!s.endKnown) continue;
@@ -115,7 +144,8 @@ export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid
     silent[only] += silence;
     marks[only] += weights[only];
   }
-  const pause = (d: Doing) => Math.max(0.25, (USUAL_FLOW.pauseS[d] * PRIOR_PAUSES + silent[d]) / (PRIOR_PAUSES + marks[d]));
+  const pause = (d: Doing) =>
+    Math.max(0.25, (USUAL_FLOW.pauseS[d] * PRIOR_PAUSES + silent[d]) / (PRIOR_PAUSES + marks[d]));
   const rate = Math.max(0.75, Math.min(1, (PRIOR_SPOKEN_S + taken / 1e6) / (PRIOR_SPOKEN_S + spoken / 1e6)));
   return { rate, pauseS: { work: pause('work'), break: pause('break'), talk: pause('talk') } };
 }

@@ -1,5 +1,21 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, type Forward, OUT, type Problem, SKIP_OPENS, beginScores, beyondBegins, beyondEnds, beyondLeast, beyondOpens, endScores, lengthTable, outsideAfter, Together } from './viterbi.ts';
+import {
+  BEYOND,
+  BEYOND_KINDS,
+  type Forward,
+  OUT,
+  type Problem,
+  SKIP_OPENS,
+  beginScores,
+  beyondBegins,
+  beyondEnds,
+  beyondLeast,
+  beyondOpens,
+  endScores,
+  lengthTable,
+  outsideAfter,
+  Together,
+} from './viterbi.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /** What one pass from the end holds: by slot, then by place from the slot's window on. */
@@ -99,7 +115,9 @@ function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Ar
     if (alive?.[p - a] === 0) continue;
     for (const is of BEYOND_KINDS) if (top[is] > OUT / 2) begun[is][p - a] = top[is] + beyondBegins(problem, is, p);
   }
-  return plain.map((v, i) => Math.max(v, ...BEYOND_KINDS.map((is) => (begun[is][i] as number) + beyondOpens(problem, is, k))));
+  return plain.map((v, i) =>
+    Math.max(v, ...BEYOND_KINDS.map((is) => (begun[is][i] as number) + beyondOpens(problem, is, k))),
+  );
 }
 
 /** Per segment: how likely it was filmed, and how sure each end lies within a second of where it lies best. 0 to 1. */
@@ -107,15 +125,30 @@ export interface Marginals {
   readonly filmed: Float64Array;
   readonly startSure: Float64Array;
   readonly endSure: Float64Array;
+  /** That it was filmed and lies within half its length of where it lies best. */
+  readonly placed: Float64Array;
 }
 
 /** `places` are those of the path: where each filmed segment begins and ends. */
-export function marginals(problem: Problem, f: Forward, b: Backward, places: ReadonlyMap<number, readonly [from: number, to: number]>): Marginals {
+export function marginals(
+  problem: Problem,
+  f: Forward,
+  b: Backward,
+  places: ReadonlyMap<number, readonly [from: number, to: number]>,
+): Marginals {
   const K = problem.segments.length;
-  const [filmed, startSure, endSure] = [new Float64Array(K), new Float64Array(K), new Float64Array(K)];
+  const [filmed, startSure, endSure, placed] = [
+    new Float64Array(K),
+    new Float64Array(K),
+    new Float64Array(K),
+    new Float64Array(K),
+  ];
   const near = Math.max(1, Math.round(1e6 / problem.lattice.stepUs));
   for (let k = 0; k < K; k++) {
-    const [now, next] = [problem.windows[k] as readonly [number, number], problem.windows[k + 1] as readonly [number, number]];
+    const [now, next] = [
+      problem.windows[k] as readonly [number, number],
+      problem.windows[k + 1] as readonly [number, number],
+    ];
     const starts = sumOf(f.best[k] as Float64Array, b.begun[k] as Float64Array);
     const ends = sumOf(f.ended[k + 1] as Float64Array, b.best[k + 1] as Float64Array);
     const path = places.get(k);
@@ -124,8 +157,15 @@ export function marginals(problem: Problem, f: Forward, b: Backward, places: Rea
     const left = sumOf(f.leaving[k + 1] as Float64Array, b.leaving[k + 1] as Float64Array);
     const gap = Math.max(-40, Math.min(40, largest(left) - largest(starts)));
     filmed[k] = 1 / (1 + Math.exp(gap));
+    const half = Math.max(
+      near,
+      Math.round((problem.segments[k] as Segment).end - (problem.segments[k] as Segment).start) /
+        2 /
+        problem.lattice.stepUs,
+    );
+    placed[k] = (filmed[k] as number) * sureness(problem, starts, now[0], path?.[0] ?? -1, half);
   }
-  return { filmed, startSure, endSure };
+  return { filmed, startSure, endSure, placed };
 }
 
 function sumOf(a: Float64Array, b: Float64Array): Float64Array {
@@ -173,7 +213,9 @@ export interface WorthTrying {
 export function worthTrying(problem: Problem, f: Forward, b: Backward, margin: number): WorthTrying {
   const windows: (readonly [number, number])[] = [];
   const alive: Uint8Array[] = [];
-  const top = largest(sumOf(f.best[problem.segments.length] as Float64Array, b.best[problem.segments.length] as Float64Array));
+  const top = largest(
+    sumOf(f.best[problem.segments.length] as Float64Array, b.best[problem.segments.length] as Float64Array),
+  );
   for (const [k, best] of f.best.entries()) {
     const total = sumOf(best, b.best[k] as Float64Array);
     const within = total.map((v) => (v >= top - margin ? 1 : 0));

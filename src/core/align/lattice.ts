@@ -33,7 +33,13 @@ const PAUSE_NEARER = 1.2;
  * All places of a take: at each cell the few gaps that most likely lie there. `pins` get places at their own times,
  * whatever is said there. `gapsACell` bounds the work; where the words have times, more than two never contend.
  */
-export function latticeOf(track: SpokenTrack, durationUs: number, stepUs: number, gapsACell: number, pins: readonly Pin[]): Lattice {
+export function latticeOf(
+  track: SpokenTrack,
+  durationUs: number,
+  stepUs: number,
+  gapsACell: number,
+  pins: readonly Pin[],
+): Lattice {
   const cells = Math.max(1, Math.round(durationUs / stepUs));
   const contenders: { gap: number; far: number }[][] = Array.from({ length: cells + 1 }, () => []);
   const put = (gap: number, fromUs: number, toUs: number, far: (us: number) => number) => {
@@ -57,9 +63,18 @@ export function latticeOf(track: SpokenTrack, durationUs: number, stepUs: number
       // Silence falls before the gap in proportion to the pauses there; the gap's own lies on both sides of a boundary in it.
       const [before, after] = [paused / Math.max(0.01, marks), (paused + pause) / Math.max(0.01, marks)];
       const walk = (share: number) => silence * Math.sqrt((share * (1 - share)) / (marks + 1));
-      const sigma = Math.hypot(walk((before + after) / 2), SPOKEN_SHARE * Math.min(said, all - said + 1e6), LEAST_SIGMA_S * 1e6);
+      const sigma = Math.hypot(
+        walk((before + after) / 2),
+        SPOKEN_SHARE * Math.min(said, all - said + 1e6),
+        LEAST_SIGMA_S * 1e6,
+      );
       const [from, to] = [s.start + said + silence * before, s.start + said + silence * after];
-      put(c + 1, from - FAR * sigma, to + FAR * sigma, (us) => (us < from ? (from - us) / sigma : us > to ? (us - to) / sigma : 0) - PAUSE_NEARER * pause);
+      put(
+        c + 1,
+        from - FAR * sigma,
+        to + FAR * sigma,
+        (us) => (us < from ? (from - us) / sigma : us > to ? (us - to) / sigma : 0) - PAUSE_NEARER * pause,
+      );
       paused += pause;
     }
   }
@@ -67,7 +82,8 @@ export function latticeOf(track: SpokenTrack, durationUs: number, stepUs: number
     const gap = gapNear(track, pin.at);
     const at = Math.max(0, Math.min(cells, Math.round(pin.at / stepUs)));
     for (const g of [gap - 1, gap, gap + 1])
-      if (g >= 0 && g <= track.clauses.length && !contenders[at]?.some((x) => x.gap === g)) contenders[at]?.push({ gap: g, far: -9 });
+      if (g >= 0 && g <= track.clauses.length && !contenders[at]?.some((x) => x.gap === g))
+        contenders[at]?.push({ gap: g, far: -9 });
   }
   const [gaps, at]: [number[], number[]] = [[], []];
   const firstAt = new Int32Array(cells + 2);

@@ -9,7 +9,9 @@ const SURE = 0.3;
  * there and a sure one lies between it and every pin; what is unsure beside a pin follows the pin.
  */
 export function keepSureOnes(before: Alignment, pinned: Alignment, pins: readonly Pin[]): Alignment {
-  const at = pins.map((pin) => before.segments.findIndex((r) => r.segment.key === pin.segmentKey)).filter((k) => k >= 0);
+  const at = pins
+    .map((pin) => before.segments.findIndex((r) => r.segment.key === pin.segmentKey))
+    .filter((k) => k >= 0);
   const segments = [...pinned.segments];
   for (const k of at) {
     // A pin that contradicts the sure ones themselves moved more than its neighbours: all of it is to be believed.

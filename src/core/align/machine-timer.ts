@@ -34,26 +34,45 @@ export function timerHypotheses(segments: readonly Segment[], blockId: string, n
   const scheme = worked[0]?.scheme;
   const through = rests ? [{ ...timer, throughRests: true }] : [];
   // Without rests between, or with rests between rounds only, the work alone may be timed.
-  return scheme === 'interval' || scheme === 'pair' || scheme === 'emom' || scheme === 'ladder' ? (rests ? through : [timer]) : [timer, ...through];
+  return scheme === 'interval' || scheme === 'pair' || scheme === 'emom' || scheme === 'ladder'
+    ? rests
+      ? through
+      : [timer]
+    : [timer, ...through];
 }
 
 /** A timer is asked for only where lengths lie this near to the plan, in the middle. */
 const NEAR_PLAN_US = 4e6;
 
 /** Whether the lengths that the last search found leave a timer possible at all. */
-export function mayBeTimed(segments: readonly Segment[], blockId: string, way: BlockTiming, laid: readonly { readonly segment: number; readonly startUs: number; readonly endUs: number }[]): boolean {
+export function mayBeTimed(
+  segments: readonly Segment[],
+  blockId: string,
+  way: BlockTiming,
+  laid: readonly { readonly segment: number; readonly startUs: number; readonly endUs: number }[],
+): boolean {
   const off = laid
     .filter((l) => {
       const s = segments[l.segment] as Segment;
-      return s.blockId === blockId && (isActive(s) || (way.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
+      return (
+        s.blockId === blockId &&
+        (isActive(s) || (way.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')))
+      );
     })
-    .map((l) => Math.abs(l.endUs - l.startUs - ((segments[l.segment] as Segment).end - (segments[l.segment] as Segment).start)))
+    .map((l) =>
+      Math.abs(l.endUs - l.startUs - ((segments[l.segment] as Segment).end - (segments[l.segment] as Segment).start)),
+    )
     .sort((a, b) => a - b);
   return off.length >= FEWEST_INTERVALS && (off[off.length >> 1] as number) <= NEAR_PLAN_US;
 }
 
 /** Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of all. */
-export function timerGrids(segments: readonly Segment[], spans: ReadonlyMap<number, Span>, timing: Timing, pinned: ReadonlySet<number>): TimerGrid[] {
+export function timerGrids(
+  segments: readonly Segment[],
+  spans: ReadonlyMap<number, Span>,
+  timing: Timing,
+  pinned: ReadonlySet<number>,
+): TimerGrid[] {
   const grids: TimerGrid[] = [];
   let run: number[] = [];
   const close = () => {
@@ -80,9 +99,17 @@ export function timerGrids(segments: readonly Segment[], spans: ReadonlyMap<numb
   };
   for (const [k, s] of segments.entries()) {
     const block = timing.blocks.get(s.blockId);
-    const timed = block?.way === 'timer' && spans.has(k) && !pinned.has(k) && (isActive(s) || (block.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
+    const timed =
+      block?.way === 'timer' &&
+      spans.has(k) &&
+      !pinned.has(k) &&
+      (isActive(s) || (block.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
     const last = run.at(-1);
-    const goesOn = last === undefined || (last === k - 1 && segments[last]?.blockId === s.blockId && Math.abs((spans.get(last)?.end ?? 0) - (spans.get(k)?.start ?? -1e9)) < 1e6);
+    const goesOn =
+      last === undefined ||
+      (last === k - 1 &&
+        segments[last]?.blockId === s.blockId &&
+        Math.abs((spans.get(last)?.end ?? 0) - (spans.get(k)?.start ?? -1e9)) < 1e6);
     if (!timed || !goesOn) close();
     if (timed) run.push(k);
   }

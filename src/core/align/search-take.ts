@@ -51,7 +51,9 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
   const announced = announcementsAt(track.clauses, given.readings.clauses, given.tokens);
   const text = textScores(segments, given.readings, announced);
   const [beyond, skip] = [beyondCosts(segments), segments.map(skipCost)];
-  const counts = given.readings.clauses.flatMap((c) => (c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }]));
+  const counts = given.readings.clauses.flatMap((c) =>
+    c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }],
+  );
   const usual = usualTimings(segments);
   let [flow, timing, music] = [USUAL_FLOW, usual, NO_MUSIC];
   let beyondText = beyondScores(given.readings, announced);
@@ -95,7 +97,9 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
   const problem: Problem = { ...free, lengths: lengthsBy(segments, timing, lattice) };
   const [f, b] = [runForward(problem), runBackward(problem)];
   pieces = tracePath(problem, f).pieces;
-  const places = new Map(pieces.flatMap((p) => (p.segment === null ? [] : [[p.segment, [p.from, p.to] as const] as const])));
+  const places = new Map(
+    pieces.flatMap((p) => (p.segment === null ? [] : [[p.segment, [p.from, p.to] as const] as const])),
+  );
   const settledTiming = timing;
   return {
     problem,
@@ -110,7 +114,11 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
 function withTimers(free: Problem, timing: Timing, noTimer: ReadonlySet<string>, laid: readonly Laid[]): Timing {
   const { segments, lattice } = free;
   const candidates = [...timing.blocks].flatMap(([id, now]) =>
-    noTimer.has(id) ? [] : timerHypotheses(segments, id, now).filter((way) => mayBeTimed(segments, id, way, laid)).map((way) => ({ id, way })),
+    noTimer.has(id)
+      ? []
+      : timerHypotheses(segments, id, now)
+          .filter((way) => mayBeTimed(segments, id, way, laid))
+          .map((way) => ({ id, way })),
   );
   if (candidates.length === 0) return timing;
   let [best, chosen] = [logEvidence(free), timing];

@@ -31,7 +31,12 @@ export function placeSilentEnds(segments: readonly Segment[], places: Places, du
 }
 
 /** Boundaries to music lie on its eights; pinned segments stay where they were pinned. */
-export function placeOnMusic(places: Places, gridOf: (k: number) => MusicGrid | null, pinned: ReadonlySet<number>, duration: Micros): void {
+export function placeOnMusic(
+  places: Places,
+  gridOf: (k: number) => MusicGrid | null,
+  pinned: ReadonlySet<number>,
+  duration: Micros,
+): void {
   for (const [k, span] of places) {
     const grid = gridOf(k);
     if (grid === null || pinned.has(k)) continue;
@@ -40,7 +45,12 @@ export function placeOnMusic(places: Places, gridOf: (k: number) => MusicGrid | 
 }
 
 /** Where a machine ran the clock, boundaries lie exactly on it. */
-export function placeOnTimers(segments: readonly Segment[], places: Places, grids: readonly TimerGrid[], duration: Micros): void {
+export function placeOnTimers(
+  segments: readonly Segment[],
+  places: Places,
+  grids: readonly TimerGrid[],
+  duration: Micros,
+): void {
   for (const grid of grids) {
     const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive) as Segment;
     for (let k = grid.fromIndex; k <= grid.toIndex; k++) {
@@ -60,10 +70,12 @@ export function placePins(segments: readonly Segment[], places: Places, pins: re
     const [before, after] = [places.get(k - 1), places.get(k + 1)];
     if (pin.edge === 'start') {
       places.set(k, { ...span, start: pin.at });
-      if (before !== undefined && Math.abs(before.end - pin.at) <= reachUs) places.set(k - 1, { ...before, end: pin.at });
+      if (before !== undefined && Math.abs(before.end - pin.at) <= reachUs)
+        places.set(k - 1, { ...before, end: pin.at });
     } else {
       places.set(k, { ...span, end: pin.at });
-      if (after !== undefined && Math.abs(after.start - pin.at) <= reachUs) places.set(k + 1, { ...after, start: pin.at });
+      if (after !== undefined && Math.abs(after.start - pin.at) <= reachUs)
+        places.set(k + 1, { ...after, start: pin.at });
     }
   }
 }
@@ -95,7 +107,12 @@ export interface Beyond extends Span {
  * Names what was done beyond the plan: a move that was left out before and is named shortly before or in it was made up there; a
  * move that is named was repeated or is new; what is no work is talk.
  */
-export function nameExtras(beyond: readonly Beyond[], segments: readonly Segment[], places: Places, heard: readonly Heard[]): ExtraSpan[] {
+export function nameExtras(
+  beyond: readonly Beyond[],
+  segments: readonly Segment[],
+  places: Places,
+  heard: readonly Heard[],
+): ExtraSpan[] {
   const waiting = segments.filter((s, k) => isActive(s) && !places.has(k));
   return beyond
     .filter((b) => b.end - b.start >= SHORTEST_EXTRA_US)
@@ -103,7 +120,9 @@ export function nameExtras(beyond: readonly Beyond[], segments: readonly Segment
       const span = { start: b.start, end: b.end, after: b.after };
       if (b.kind === 'break') return { ...span, label: 'Talk beyond the plan', madeUp: null };
       const named = heard.filter((h) => h.kind === 'name' && h.at > b.start - ANNOUNCED_US && h.at < b.end);
-      const w = waiting.findIndex((s) => s.index < (b.after ?? 0) && named.some((h) => h.kind === 'name' && h.label === s.label));
+      const w = waiting.findIndex(
+        (s) => s.index < (b.after ?? 0) && named.some((h) => h.kind === 'name' && h.label === s.label),
+      );
       const [madeUp] = w < 0 ? [] : waiting.splice(w, 1);
       if (madeUp !== undefined) return { ...span, label: madeUp.label, madeUp };
       const inside = named.findLast((h) => h.at >= b.start - 12e6);
@@ -112,11 +131,19 @@ export function nameExtras(beyond: readonly Beyond[], segments: readonly Segment
 }
 
 /** A break that nobody planned beside a planned rest is that rest gone on. Gives what is left beyond the plan. */
-export function joinRests(beyond: readonly Beyond[], segments: readonly Segment[], places: Places, pinned: ReadonlySet<number>): Beyond[] {
+export function joinRests(
+  beyond: readonly Beyond[],
+  segments: readonly Segment[],
+  places: Places,
+  pinned: ReadonlySet<number>,
+): Beyond[] {
   const isRest = (k: number) => segments[k]?.kind === 'rest' && places.has(k) && !pinned.has(k);
   return beyond.filter((b) => {
     if (b.kind !== 'break' || b.after === null) return true;
-    const [before, next] = [places.get(b.after), [...places.keys()].filter((k) => k > (b.after as number)).sort((x, y) => x - y)[0]];
+    const [before, next] = [
+      places.get(b.after),
+      [...places.keys()].filter((k) => k > (b.after as number)).sort((x, y) => x - y)[0],
+    ];
     if (isRest(b.after) && before?.end === b.start) {
       places.set(b.after, { ...before, end: b.end });
       return false;

@@ -59,7 +59,8 @@ export class FlowScores {
     });
     const sums = (d: Doing) => {
       const out = new Float64Array(stretches.length + 1);
-      for (let s = 0; s < stretches.length; s++) out[s + 1] = (out[s] as number) + this.between(s, -1, 0, -1, 0, d, d) - (this.neutral[s] as number);
+      for (let s = 0; s < stretches.length; s++)
+        out[s + 1] = (out[s] as number) + this.between(s, -1, 0, -1, 0, d, d) - (this.neutral[s] as number);
       return out;
     };
     this.whole = { work: sums('work'), break: sums('break'), talk: sums('talk') };
@@ -100,10 +101,18 @@ export class FlowScores {
   }
 
   /** Seconds of words between two gaps, and the weight of the pauses there. */
-  private wordsBetween(s: number, fromGap: number, toGap: number, d: Doing, before: Doing): readonly [said: number, marks: number] {
+  private wordsBetween(
+    s: number,
+    fromGap: number,
+    toGap: number,
+    d: Doing,
+    before: Doing,
+  ): readonly [said: number, marks: number] {
     const last = this.track.stretches[s]?.last ?? 0;
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
-    const said = (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) - (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
+    const said =
+      (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) -
+      (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
     const marks =
       (toGap < 0 ? (this.marks[last] as number) : (this.marks[toGap - 1] as number) - after(toGap, CUT[d])) -
       (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, CUT[before]));
@@ -131,7 +140,14 @@ function silenceOf(weight: number, pauseS: number, saidS: number): Silence {
   const shift = 2 * Math.sqrt(sigma2);
   const [mean, variance] = [weight * pauseS + shift, weight * pauseS * pauseS * 1.3 + sigma2];
   const [shape, scale] = [(mean * mean) / variance, variance / mean];
-  return { shift: shift - saidS, edge: shift * 0.15, shape, scale, constant: -shape * Math.log(scale) - logGamma(shape), mean };
+  return {
+    shift: shift - saidS,
+    edge: shift * 0.15,
+    shape,
+    scale,
+    constant: -shape * Math.log(scale) - logGamma(shape),
+    mean,
+  };
 }
 
 /** Log-likelihood of a length in seconds. */

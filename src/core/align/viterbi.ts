@@ -98,7 +98,9 @@ export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: 
 /** The eights that a segment is danced on; null: none known. Two that touch count each boundary once for each. */
 export function musicOf(problem: Problem, k: number): MusicGrid | null {
   const s = problem.segments[k];
-  return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null ? null : (problem.music.get(s.countUs) ?? null);
+  return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null
+    ? null
+    : (problem.music.get(s.countUs) ?? null);
 }
 
 /** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
@@ -113,7 +115,15 @@ export function beginScores(problem: Problem, k: number, from: number, to: numbe
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
     const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] = pin !== undefined && c !== pin ? OUT : (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number) + (works ? (emissions.workBegins[c] as number) : 0) + (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) + (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
+    out[p - from] =
+      pin !== undefined && c !== pin
+        ? OUT
+        : (onward[p] as number) -
+          (text.before[g] as number) +
+          (text.begins[g] as number) +
+          (works ? (emissions.workBegins[c] as number) : 0) +
+          (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) +
+          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
 }
@@ -129,7 +139,15 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
     const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] = pin !== undefined && c !== pin ? OUT : (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number) + (works ? (emissions.workEnds[c] as number) : 0) + (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) + (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
+    out[p - from] =
+      pin !== undefined && c !== pin
+        ? OUT
+        : (upTo[p] as number) +
+          (text.before[g] as number) +
+          (text.ends[g] as number) +
+          (works ? (emissions.workEnds[c] as number) : 0) +
+          (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) +
+          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
 }
@@ -221,7 +239,10 @@ export function outsideBefore(lattice: Lattice, p: number): number {
 }
 
 export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
-  return -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) - waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6);
+  return (
+    -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) -
+    waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6)
+  );
 }
 
 /** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */
@@ -229,14 +250,21 @@ export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): num
   const { lattice, emissions } = problem;
   const { before, begins } = emissions.beyond[kind];
   const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
-  return (emissions.onward.work[kind][p] as number) - (before[g] as number) + (begins[g] as number) + (BEYOND[kind].second * at) / 1e6;
+  return (
+    (emissions.onward.work[kind][p] as number) -
+    (before[g] as number) +
+    (begins[g] as number) +
+    (BEYOND[kind].second * at) / 1e6
+  );
 }
 
 export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
   const { lattice, emissions } = problem;
   const { before, ends } = emissions.beyond[kind];
   const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
-  return (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6;
+  return (
+    (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6
+  );
 }
 
 /** What it costs to open time beyond the plan before slot k. */
@@ -252,7 +280,16 @@ export function beyondLeast(lattice: Lattice): number {
 /** From the start of the take to its end. */
 export function runForward(problem: Problem): Forward {
   const { lattice, windows, segments } = problem;
-  const f: Forward = { best: [], ended: [], endedFrom: [], leaving: [], opened: [], how: [], beyond: [], beyondKind: [] };
+  const f: Forward = {
+    best: [],
+    ended: [],
+    endedFrom: [],
+    leaving: [],
+    opened: [],
+    how: [],
+    beyond: [],
+    beyondKind: [],
+  };
   for (let k = 0; k <= segments.length; k++) {
     const [a, b] = windows[k] as readonly [number, number];
     const n = b - a;
@@ -297,7 +334,11 @@ export function runForward(problem: Problem): Forward {
 function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Array) {
   const { lattice, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
-  const column = (): BeyondColumn => ({ value: new Float64Array(b - a).fill(OUT), from: new Int32Array(b - a).fill(-1), after: new Uint8Array(b - a) });
+  const column = (): BeyondColumn => ({
+    value: new Float64Array(b - a).fill(OUT),
+    from: new Int32Array(b - a).fill(-1),
+    after: new Uint8Array(b - a),
+  });
   const beyond = { work: column(), break: column() };
   const kind = new Uint8Array(b - a);
   const plain = best.slice();
@@ -334,7 +375,7 @@ function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Arr
 export function tracePath(problem: Problem, f: Forward): { readonly pieces: PathPiece[]; readonly score: number } {
   const { lattice, segments, windows } = problem;
   const K = segments.length;
-  const clauses = lattice.count === 0 ? 0 : (problem.emissions.beyond.work.before.length - 1);
+  const clauses = lattice.count === 0 ? 0 : problem.emissions.beyond.work.before.length - 1;
   const [a, b] = windows[K] as readonly [number, number];
   let [place, score] = [a, OUT];
   for (let p = a; p < b; p++) {
@@ -346,7 +387,8 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
   let mode: 'best' | BeyondKind | 'plain' | 'leaving' = 'best';
   while (k > 0 || mode !== 'plain') {
     const i = place - (windows[k] as readonly [number, number])[0];
-    if (mode === 'best' && (f.how[k] as Uint8Array)[i] === 2) mode = (f.beyondKind[k] as Uint8Array)[i] === 0 ? 'work' : 'break';
+    if (mode === 'best' && (f.how[k] as Uint8Array)[i] === 2)
+      mode = (f.beyondKind[k] as Uint8Array)[i] === 0 ? 'work' : 'break';
     if (mode === 'work' || mode === 'break') {
       const column: BeyondColumn = (f.beyond[k] as Readonly<Record<BeyondKind, BeyondColumn>>)[mode];
       const [origin, after] = [column.from[i] as number, column.after[i] as number];
@@ -377,7 +419,8 @@ function joinBeyond(pieces: readonly PathPiece[]): PathPiece[] {
   const joined: PathPiece[] = [];
   for (const piece of pieces) {
     const last = joined.at(-1);
-    if (last !== undefined && last.segment === null && piece.segment === null && last.beyond === piece.beyond) joined[joined.length - 1] = { ...last, to: piece.to };
+    if (last !== undefined && last.segment === null && piece.segment === null && last.beyond === piece.beyond)
+      joined[joined.length - 1] = { ...last, to: piece.to };
     else joined.push(piece);
   }
   return joined;

@@ -60,7 +60,10 @@ export function readClauses(clauses: readonly Clause[], tokens: readonly Token[]
         marks: marksOf(text, last.endsWith('?')),
         names: names[c] as Named[],
         left: /\bleft\b/.test(text) && !/\b(?:seconds|secs|more|to|are|is) left\b/.test(text),
-        right: /\bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b|\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$/.test(text) && !/\b(?:all|thats|just|so) right\b/.test(text),
+        right:
+          /\bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b|\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$/.test(
+            text,
+          ) && !/\b(?:all|thats|just|so) right\b/.test(text),
         round: rounds.get(c) ?? null,
         count: countOf(text),
         atUs: tokens[clause.from]?.at ?? 0,
@@ -76,5 +79,8 @@ function countOf(text: string): number | null {
   const value = numberOf(first);
   // Several numbers are a countdown or a beat; a unit after it makes it a length.
   if (value === null || value < 1 || value > 50 || numberOf(second) !== null) return null;
-  return second !== undefined && /^(?:more|sec|min|of|to|reps?|each|left|times?|rounds?|sides?|moves?|seconds?|minutes?|pounds|kilos)/.test(second) ? null : value;
+  return second !== undefined &&
+    /^(?:more|sec|min|of|to|reps?|each|left|times?|rounds?|sides?|moves?|seconds?|minutes?|pounds|kilos)/.test(second)
+    ? null
+    : value;
 }

@@ -20,6 +20,7 @@ function recorded(
   return {
     extra: [],
     grids: [],
+    words: [],
     segments: segments.map((segment) => {
       const { overS = 0, missing = false, confidence = 0.95 } = change[segment.index] ?? {};
       const start = now;
@@ -28,6 +29,7 @@ function recorded(
         segment,
         recorded: missing ? null : { start: micros(start), end: micros(now) },
         confidence,
+        placed: confidence,
         evidence: [],
       };
     }),

@@ -14,6 +14,8 @@ export interface RunningClass {
   readonly planned: ReadonlyMap<string, Micros>;
   /** 0 to 1 by key; below a limit a verdict is `unsure`. */
   readonly sure: (key: string) => number;
+  /** 0 to 1 by key: that the segment lies where it is said to be at all; where it is not given, `sure` is asked. */
+  readonly placed?: (key: string) => number;
 }
 
 /** People round: a call of seconds left holds within 2 s or 15 %, half-way within 2.5 s (common practice). */
@@ -42,7 +44,10 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
     if (here === null) return [];
     const verdict = check(claim, here, running, equipment, ahead);
     if (verdict === null) return [];
-    const shaky = running.sure(here.key) < UNSURE_BELOW && claim.type !== 'equipment' && claim.type !== 'length';
+    const shaky =
+      (running.placed?.(here.key) ?? running.sure(here.key)) < UNSURE_BELOW &&
+      claim.type !== 'equipment' &&
+      claim.type !== 'length';
     return [
       {
         at: claim.at,

@@ -7,24 +7,28 @@ import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { type RunningClass, checkClaims } from './check-claims.ts';
 import type { Claim } from './claim.ts';
+import { ClassAt } from './class-at.ts';
+import { spokenClaims } from './spoken-claims.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
 
 /** The class as it was recorded: what was filmed, at its times, made-up moves in their new place. */
 export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
-  const placed: { segment: Segment; sure: number }[] = [];
-  for (const { segment, recorded, confidence } of alignment.segments)
-    if (recorded !== null) placed.push({ segment: { ...segment, ...recorded }, sure: confidence });
+  const placed: { segment: Segment; sure: number; placed: number }[] = [];
+  for (const { segment, recorded, confidence, placed: there } of alignment.segments)
+    if (recorded !== null) placed.push({ segment: { ...segment, ...recorded }, sure: confidence, placed: there });
   for (const extra of alignment.extra)
     if (extra.madeUp !== null)
-      placed.push({ segment: { ...extra.madeUp, start: extra.start, end: extra.end }, sure: 0.6 });
+      placed.push({ segment: { ...extra.madeUp, start: extra.start, end: extra.end }, sure: 0.6, placed: 0.6 });
   placed.sort((a, b) => a.segment.start - b.segment.start);
   const segments = placed.map(({ segment }, index) => ({ ...segment, index }));
   const sure = new Map(placed.map((p) => [p.segment.key, p.sure]));
+  const there = new Map(placed.map((p) => [p.segment.key, p.placed]));
   return {
     plan,
     segments,
     planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])),
     sure: (key) => sure.get(key) ?? 0,
+    placed: (key) => there.get(key) ?? 0,
   };
 }
 
@@ -59,7 +63,27 @@ export function vocabularyOf(plan: Plan): Vocabulary {
 /** A word placed less surely than this had no time of its own: it was placed by the model, or in a stretch of voice that may be another's. */
 const COARSE_US = 160_000;
 
-/** Every claim in the words of a class, with its verdict. */
+/** What a sentence says plainly of these can be held against it; of all else running speech says other things in the same words. */
+const PLAIN: ReadonlySet<Claim['type']> = new Set(['seconds-left', 'side', 'length']);
+/** A claim of the same kind this near is the same claim. */
+const SAME_CLAIM_US = 3e6;
+
+/**
+ * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech says. What
+ * sentences hold against the speaker stands only where it is sure where the words fall.
+ */
+export function claimsInTake(tokens: readonly Token[], running: RunningClass): Claim[] {
+  const spoken = spokenClaims(tokens, running);
+  const at = new ClassAt(running);
+  const read = claimsIn(tokens, running).map((c): Claim => {
+    const stands = c.verdict !== 'false' || (PLAIN.has(c.type) && at.sure(c.at));
+    return stands ? c : { ...c, verdict: 'unsure' };
+  });
+  const more = read.filter((c) => !spoken.some((s) => s.type === c.type && Math.abs(s.at - c.at) < SAME_CLAIM_US));
+  return [...spoken, ...more].sort((a, b) => a.at - b.at);
+}
+
+/** Every claim that sentences make in the words of a class, with its verdict. */
 export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim[] {
   const claims = checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
   if (tokens.every((t) => t.sigma <= COARSE_US)) return claims;

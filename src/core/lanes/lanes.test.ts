@@ -66,10 +66,12 @@ describe('keeping and cutting', () => {
         segment,
         recorded: { start: segment.start, end: segment.end },
         confidence: 1,
+        placed: 1,
         evidence: [],
       })),
       extra: [],
       grids: [],
+      words: [],
     };
     const cut = conform(alignment, keepRanges(total, [{ start: s(0), end: s(17) }], RATE));
     expect(cut.segments[0]?.label).toBe('Squat');

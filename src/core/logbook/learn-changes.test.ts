@@ -24,7 +24,7 @@ function filmed(real: ChangeFigures, plannedAtLeast = true): RecordedSegment[] {
     const length = isActive(segment) ? planned : plannedAtLeast ? Math.max(planned, need) : need;
     const start = now;
     now += length;
-    return { segment, recorded: { start: micros(start), end: micros(now) }, confidence: 0.9, evidence: [] };
+    return { segment, recorded: { start: micros(start), end: micros(now) }, confidence: 0.9, placed: 1, evidence: [] };
   });
 }
 

@@ -125,7 +125,13 @@ interface Use {
 
 /** False when the class grew past the limit. */
 function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWriter): boolean {
-  const common = { blockId: block.id, blockName: block.name, blockKind: block.kind, rounds: block.rounds, ...timedBy(block.scheme) };
+  const common = {
+    blockId: block.id,
+    blockName: block.name,
+    blockKind: block.kind,
+    rounds: block.rounds,
+    ...timedBy(block.scheme),
+  };
   if (isPlainBlock(block.kind)) {
     const kind: SegmentKind = block.kind === 'talk' ? 'talk' : block.kind === 'water' ? 'water' : 'set-up';
     const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;

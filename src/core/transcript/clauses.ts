@@ -70,7 +70,14 @@ interface Rough {
 }
 
 /** The clauses of a paragraph: its words by the speaking model, its silence unknown but in sum. */
-function addCoarse(clauses: Clause[], stretches: Stretch[], tokens: readonly Token[], i: number, to: number, rough: Rough): void {
+function addCoarse(
+  clauses: Clause[],
+  stretches: Stretch[],
+  tokens: readonly Token[],
+  i: number,
+  to: number,
+  rough: Rough,
+): void {
   const words = planWords(rough.text, rough.onward);
   const first = clauses.length;
   let [from, spoken] = [i, 0];
@@ -82,7 +89,13 @@ function addCoarse(clauses: Clause[], stretches: Stretch[], tokens: readonly Tok
     spoken += Math.max(plan.spokenUs, plan.stepUs ?? 0);
     const counting = plan.stepUs !== null && k + 1 < to;
     if (k + 1 < to && (counting || (plan.share < MAY_TURN && !isLoneCount(tokens, from, k)))) continue;
-    clauses.push({ from, to: k + 1, spokenUs: spoken, pauseAfter: k + 1 === to ? LAST_PAUSE : plan.share, stretch: stretches.length });
+    clauses.push({
+      from,
+      to: k + 1,
+      spokenUs: spoken,
+      pauseAfter: k + 1 === to ? LAST_PAUSE : plan.share,
+      stretch: stretches.length,
+    });
     [from, spoken] = [k + 1, 0];
   }
   if (clauses.length === first) return;
@@ -103,11 +116,22 @@ function addTimed(clauses: Clause[], stretches: Stretch[], tokens: readonly Toke
   for (let k = i; k < to; k++) {
     const [token, next] = [tokens[k] as Token, tokens[k + 1]];
     const silence = next === undefined || k + 1 === to ? 0 : next.at - token.end;
-    const counting = next !== undefined && k + 1 < to && numberOf(token.norm) !== null && numberOf(next.norm) !== null && silence < 2e6;
+    const counting =
+      next !== undefined &&
+      k + 1 < to &&
+      numberOf(token.norm) !== null &&
+      numberOf(next.norm) !== null &&
+      silence < 2e6;
     const ends = k + 1 === to || silence > BREATH_US || (/[.!?…,;:—–]["')\]]?$/.test(token.text) && k - from >= 1);
     if (!ends || (counting && silence < 2e6)) continue;
     const start = (tokens[from] as Token).at;
-    clauses.push({ from, to: k + 1, spokenUs: Math.max(1e5, token.end - start), pauseAfter: silence > BREATH_US || FULL_STOP.test(token.text) || k + 1 === to ? 1 : 0.3, stretch: stretches.length });
+    clauses.push({
+      from,
+      to: k + 1,
+      spokenUs: Math.max(1e5, token.end - start),
+      pauseAfter: silence > BREATH_US || FULL_STOP.test(token.text) || k + 1 === to ? 1 : 0.3,
+      stretch: stretches.length,
+    });
     stretches.push({ start, end: token.end, first: clauses.length - 1, last: clauses.length - 1, endKnown: false });
     from = k + 1;
   }
@@ -117,12 +141,16 @@ function addTimed(clauses: Clause[], stretches: Stretch[], tokens: readonly Toke
 function withEnds(stretches: readonly Stretch[], duration: Micros): Stretch[] {
   return stretches.map((s, k): Stretch => {
     const next = stretches[k + 1];
-    return next === undefined ? { ...s, end: Math.max(s.start + 1e6, duration), endKnown: false } : { ...s, end: Math.max(s.start + 1, next.start), endKnown: true };
+    return next === undefined
+      ? { ...s, end: Math.max(s.start + 1e6, duration), endKnown: false }
+      : { ...s, end: Math.max(s.start + 1, next.start), endKnown: true };
   });
 }
 
 /** The words of a clause as they are compared: lower case, without marks, one space between two. */
 export function clauseText(clause: Clause, tokens: readonly Token[]): string {
-  return tokens.slice(clause.from, clause.to).map((t) => t.norm).join(' ');
+  return tokens
+    .slice(clause.from, clause.to)
+    .map((t) => t.norm)
+    .join(' ');
 }
-

@@ -1,0 +1,160 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import { traitsOf } from '../plan/traits.ts';
+import type { RunningClass } from './check-claims.ts';
+
+/** A segment lies where it is said to be with at least this probability before anything is held against a speaker. */
+const SURE = 0.75;
+/** What is said this long before the end of a segment may be about the next. */
+const AHEAD_US = 6e6;
+
+/** What a class is doing at a time, as far as claims ask: built once, asked for every claim. */
+export class ClassAt {
+  /** Props of the whole plan. */
+  readonly needs: ReadonlySet<string>;
+  private readonly segments: readonly Segment[];
+  private readonly active: readonly Segment[];
+
+  constructor(private readonly running: RunningClass) {
+    this.segments = running.segments;
+    this.active = running.segments.filter(isActive);
+    this.needs = new Set(running.plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs)));
+  }
+
+  /** The segment that runs at a time, or the next one. */
+  segment(us: number): Segment | null {
+    let [low, high] = [0, this.segments.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((this.segments[middle] as Segment).end > us) high = middle;
+      else low = middle + 1;
+    }
+    return this.segments[low] ?? this.segments.at(-1) ?? null;
+  }
+
+  sure(us: number): boolean {
+    const is = this.segment(us);
+    return is !== null && (this.running.placed?.(is.key) ?? this.running.sure(is.key)) >= SURE;
+  }
+
+  /** The worked segments near a time: the one that runs, and the next where this one is nearly over or none runs. */
+  private about(us: number): Segment[] {
+    const is = this.segment(us);
+    if (is === null) return [];
+    const next = this.active.find((s) => s.start >= is.end - 1 && s !== is);
+    if (!isActive(is)) return next === undefined ? [] : [next];
+    const list = [is];
+    if (next !== undefined && is.end - us < AHEAD_US) list.push(next);
+    return list;
+  }
+
+  sides(us: number): { readonly sides: ReadonlySet<'left' | 'right'>; readonly sure: boolean } {
+    const near = this.about(us);
+    const sides = near.map((s) => s.side).filter((s): s is 'left' | 'right' => s === 'left' || s === 'right');
+    return { sides: new Set(sides), sure: this.sure(us) };
+  }
+
+  /** Labels of the moves that come after a time, each once, in order; the one that runs now first where it only begins. */
+  coming(us: number): string[] {
+    const is = this.segment(us);
+    const from = is !== null && isActive(is) && us - is.start > 4e6 ? is.end : us;
+    const labels: string[] = [];
+    for (const s of this.active) if (s.end > from + 1 && labels.at(-1) !== s.label) labels.push(s.label);
+    return labels.slice(0, 6);
+  }
+
+  /** Seconds until the worked segment that runs is over; null in a break. */
+  left(us: number): number | null {
+    const is = this.segment(us);
+    return is !== null && isActive(is) ? Math.round((is.end - us) / 1e5) / 10 : null;
+  }
+
+  share(us: number): { readonly done: number; readonly lengthUs: number } | null {
+    const is = this.segment(us);
+    return is !== null && isActive(is)
+      ? { done: (us - is.start) / Math.max(1, is.end - is.start), lengthUs: is.end - is.start }
+      : null;
+  }
+
+  /** Numbers of moves that may be summed up here: of the class, of the block, of its intervals. */
+  totals(us: number): number[] {
+    const { blocks } = this.running.plan;
+    const main = blocks.filter((b) => b.moves.length > 0);
+    const here = main.find((b) => b.id === this.about(us)[0]?.blockId);
+    const counts = main.map((b) => b.moves.length);
+    const strong = main.filter((b) => b.kind !== 'warm-up' && b.kind !== 'cool-down').map((b) => b.moves.length);
+    const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+    const reps = here?.scheme.kind === 'reps' ? [here.scheme.reps] : [];
+    return [
+      ...(here === undefined ? [] : [here.moves.length, here.moves.length * here.rounds]),
+      ...reps,
+      sum(strong),
+      sum(counts),
+      ...counts,
+    ];
+  }
+
+  /** How many moves of the round that ends about now were filmed; null where no round does. */
+  filmedInRound(us: number): number | null {
+    const is = this.segment(us);
+    const last = this.active.findLast((s) => s.end <= us + AHEAD_US);
+    if (is === null || isActive(is) || last === undefined) return null;
+    return new Set(this.active.filter((s) => s.blockId === last.blockId && s.round === last.round).map((s) => s.moveId))
+      .size;
+  }
+
+  /** Moves left after the one that runs, in the block, the round and the class. */
+  movesLeft(us: number): number[] {
+    const near = this.about(us)[0];
+    const after = this.active.filter((s) => s.start > us + 1);
+    const is = this.segment(us);
+    const moves = (list: readonly Segment[]) =>
+      new Set(
+        list
+          .filter((s) => is === null || !isActive(is) || s.moveId !== is.moveId || s.round !== is.round)
+          .map((s) => `${s.moveId}/${s.round}`),
+      ).size;
+    const block = after.filter((s) => s.blockId === near?.blockId);
+    return [
+      moves(block),
+      moves(block.filter((s) => s.round === near?.round)),
+      moves(after),
+      new Set(after.map((s) => s.moveId)).size,
+    ];
+  }
+
+  round(us: number): { readonly round: number; readonly rounds: number } {
+    const near = this.about(us)[0] ?? this.active.at(-1);
+    const ended = this.active.findLast((s) => s.end <= us + 1);
+    const of = near !== undefined && near.rounds > 1 ? near : ended !== undefined && ended.rounds > 1 ? ended : near;
+    return { round: of?.round ?? 0, rounds: of?.rounds ?? 0 };
+  }
+
+  /** Positions of the moves near a time: the one that runs, the next, the one before. */
+  positions(us: number): string[] {
+    const is = this.segment(us);
+    const [last, next] = [this.active.findLast((s) => s.end <= us + 1), this.active.find((s) => s.start >= us - 1)];
+    const list = [is !== null && isActive(is) ? is : null, next, last].filter(
+      (s): s is Segment => s !== null && s !== undefined,
+    );
+    return list.flatMap((s) => {
+      const block = this.running.plan.blocks.find((b) => b.id === s.blockId);
+      const move = block?.moves.find((m) => m.id === s.moveId);
+      const position = block === undefined || move === undefined ? null : traitsOf(move, block.kind).position;
+      return position === null ? [] : [position];
+    });
+  }
+
+  /** Planned lengths in seconds near a time: of the segment that runs and the next few, and of the class. */
+  lengths(us: number): number[] {
+    const is = this.segment(us);
+    const k = is === null ? 0 : this.segments.indexOf(is);
+    const planned = (s: Segment) => (this.running.planned.get(s.key) ?? s.end - s.start) / 1e6;
+    const total = [...this.running.planned.values()].reduce((a, b) => a + b, 0) / 1e6;
+    return [
+      ...this.segments.slice(Math.max(0, k - 1), k + 8).map(planned),
+      total,
+      Math.round(total / 60) * 60,
+      Math.round(total / 300) * 300,
+    ];
+  }
+}
