@@ -37,11 +37,12 @@ const ROWS = [
   'align',
   'sync',
   'claims',
-  'mistakes',
   'propose',
   'logbook',
   'edit',
   'lanes',
+  'findings',
+  'mistakes',
   'checks',
   'workout',
 ];

@@ -1,7 +1,7 @@
 import { conform, keepRanges } from '../core/edit/conform.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
-import { slipFindings, slipsOf } from '../core/checks/take-slips.ts';
+import { mistakeFindings, mistakesOf } from '../core/mistakes/find-mistakes.ts';
 import { takeFindings } from '../core/checks/take-checks.ts';
 import { planFindings } from '../core/checks/plan-checks.ts';
 import { balanceOf, energyOf } from '../core/plan/balance.ts';
@@ -18,7 +18,7 @@ import type { TakeSound } from '../core/signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../core/align/align.ts';
 import { propose } from '../core/propose/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
-import { claimsIn, claimsInTake, recordedClass } from '../core/claims/running.ts';
+import { claimsInTake, recordedClass } from '../core/claims/running.ts';
 import { type Transcript, tokensOf } from '../core/transcript/transcript.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
@@ -213,11 +213,10 @@ export function alignCommand(
   const read = transcriptOf(transcriptText, durationText, heard);
   const sound = heard?.sound ?? null;
   const found = align(compiled.segments, read.transcript, read.duration, [], sound);
-  const tokens = tokensOf(read.transcript, read.duration, voiceOf(sound));
-  const slips = slipsOf(
+  const mistakes = mistakesOf(
     [
-      ...takeFindings(found, claimsIn(tokens, recordedClass(plan, found))),
-      ...slipFindings(plan, found, tokens, voiceOf(sound)),
+      ...takeFindings(found, claimsInTake(found.words, recordedClass(plan, found))),
+      ...mistakeFindings(plan, found, found.words, voiceOf(sound)),
     ],
     found,
   );
@@ -227,7 +226,7 @@ export function alignCommand(
     notes: [...notes, ...read.notes],
     text: json({
       ...alignmentJson(found),
-      mistakes: slips.map((s) => ({
+      mistakes: mistakes.map((s) => ({
         at_s: seconds(s.at),
         type: s.type,
         said: s.said,
@@ -286,7 +285,7 @@ export function scriptCommand(planText: string): Answer {
 
 function alignmentJson(found: Alignment) {
   return {
-    segments: found.segments.map(({ segment: s, recorded, confidence, evidence }) => ({
+    segments: found.segments.map(({ segment: s, recorded, confidence, placed, evidence }) => ({
       index: s.index,
       kind: s.kind,
       label: s.label,

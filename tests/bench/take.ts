@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { takeFindings } from '../../src/core/checks/take-checks.ts';
-import { slipFindings, slipsOf } from '../../src/core/checks/take-slips.ts';
+import { mistakeFindings, mistakesOf } from '../../src/core/mistakes/find-mistakes.ts';
 import { claimsIn, recordedClass } from '../../src/core/claims/running.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
@@ -169,10 +169,10 @@ for (const [paragraph, heard] of [
       const sound = heard ? soundOf(take, seed) : null;
       const alignment = align(take.segments, transcript, take.duration, [], sound);
       const tokens = tokensOf(transcript, take.duration, voiceOf(sound));
-      const slips = slipsOf(
+      const slips = mistakesOf(
         [
           ...takeFindings(alignment, claimsIn(tokens, recordedClass(plan, alignment))),
-          ...slipFindings(plan, alignment, tokens, voiceOf(sound)),
+          ...mistakeFindings(plan, alignment, tokens, voiceOf(sound)),
         ],
         alignment,
       );

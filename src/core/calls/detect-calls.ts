@@ -1,7 +1,7 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type Near, halfWords, isGo, restStrength, roundWords, switchWords, timeLeftWords } from './call-patterns.ts';
 import { findMentions } from './name-match.ts';
-import { numberOf } from '../language/en/numbers.ts';
+import { COUNTED, numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
@@ -126,7 +126,8 @@ function countdownAt(tokens: readonly Token[], i: number): { heard: Heard; lengt
   const values: number[] = [];
   let j = i;
   for (; j < tokens.length; j++) {
-    const value = numberOf((tokens[j] as Token).norm);
+    // `Second one` is no countdown: ordinals do not count.
+    const value = COUNTED.test((tokens[j] as Token).norm) ? numberOf((tokens[j] as Token).norm) : null;
     const last = values.at(-1);
     if (
       value === null ||

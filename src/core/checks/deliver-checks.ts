@@ -2,7 +2,7 @@ import type { Lanes } from '../lanes/lanes.ts';
 import { SHORTEST_CHAPTER } from '../lanes/chapter.ts';
 import { micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
-import { type Finding, TRADE } from './finding.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
 
 /** Fewer chapters than this are not shown by players (common practice). */
 const FEWEST_CHAPTERS = 3;

@@ -4,7 +4,7 @@ import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/schedule.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type Finding, type Mend, TRADE } from './finding.ts';
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 
 /** A form line stands this long after the move's start, when its name has been said. */
 const FORM_AFTER = fromSeconds(4);

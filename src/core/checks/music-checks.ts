@@ -9,7 +9,7 @@ import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
-import { type Finding, JUDGEMENT, TRADE } from './finding.ts';
+import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
 
 /** Voice and music may come this much nearer than wanted before it is told, LU. */
 const NEAR_LU = 1;

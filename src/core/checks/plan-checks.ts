@@ -6,7 +6,7 @@ import { metOf, traitsReader } from '../plan/traits.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers, whyNeeded } from '../script/change-over.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { type Finding, type Mend, TRADE } from './finding.ts';
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-mends.ts';
 
 const ACSM = 'ACSM Guidelines';

@@ -5,7 +5,7 @@ import { compile } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
 import { newDocument } from '../workout/document.ts';
 import { applyMend } from '../workout/apply-mend.ts';
-import type { Finding, Mend } from './finding.ts';
+import type { Finding, Mend } from '../findings/finding.ts';
 import { planFindings } from './plan-checks.ts';
 
 const outline = (text: string) => readOutline(`# T\n${text}`).value;

@@ -2,7 +2,7 @@ import { freshIds } from '../plan/ids.ts';
 import { type Block, type BlockKind, type Move, type Plan, newBlock, newMove } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import type { Mend } from './finding.ts';
+import type { Mend } from '../findings/finding.ts';
 
 /** Easy standing moves and plain stretches of the shipped library, in the order they are put into a new block. */
 const WARM_UP = [

@@ -6,7 +6,7 @@ import { schedule } from '../script/schedule.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { applyMend } from '../workout/apply-mend.ts';
 import { newDocument } from '../workout/document.ts';
-import type { Finding } from './finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { replaceNumber, scriptFindings } from './script-checks.ts';
 import { type SaidText, wordingFindings } from './wording-checks.ts';
 

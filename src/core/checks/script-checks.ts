@@ -8,7 +8,7 @@ import type { Schedule } from '../script/schedule.ts';
 import { numberWords } from '../speech/spoken.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
-import { type CueChange, type Finding, type Mend, TRADE } from './finding.ts';
+import { type CueChange, type Finding, type Mend, TRADE } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';
 import { wordingFindings } from './wording-checks.ts';
 

@@ -4,12 +4,15 @@ import type { Claim } from '../claims/claim.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { type Finding, TRADE } from './finding.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
 import { CLAIM_WORDS } from './script-checks.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
 const BREAK_SLACK = fromSeconds(4);
-const UNSURE = 0.35;
+/** How far off the two ends of a break may be together. */
+const BREAK_DOUBT = fromSeconds(6);
+/** A place less likely than this to be right at all is worth a look. */
+const UNSURE = 0.5;
 
 /** What went otherwise on the day than the plan says. */
 export function takeFindings(alignment: Alignment, claims: readonly Claim[]): Finding[] {
@@ -22,7 +25,7 @@ export function takeFindings(alignment: Alignment, claims: readonly Claim[]): Fi
 const near = (r: RecordedSegment): Micros => r.recorded?.start ?? micros(0);
 
 function breakOver(r: RecordedSegment): Finding[] {
-  if (r.recorded === null || !isBreak(r.segment)) return [];
+  if (r.recorded === null || !(isBreak(r.segment) || r.segment.kind === 'set-up')) return [];
   const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
   const over = micros(length - planned);
   if (over <= BREAK_SLACK) return [];
@@ -37,7 +40,8 @@ function breakOver(r: RecordedSegment): Finding[] {
       measured: `${writeSeconds(length)} s`,
       wanted: `${writeSeconds(planned)} s`,
       source: 'the plan',
-      certainty: r.confidence,
+      // Each end may lie a second or two away; a break that is over by far is over all the same.
+      certainty: r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT)),
       mends: [
         {
           kind: 'remove-span',
@@ -49,9 +53,13 @@ function breakOver(r: RecordedSegment): Finding[] {
   ];
 }
 
+/** Less sure than this, a move that was not found may as well have been missed by the program. */
+const SAY_LEFT_OUT = 0.7;
+
 function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
   if (r.recorded !== null || !isActive(r.segment)) return [];
   const made = alignment.extra.find((e) => e.madeUp?.key === r.segment.key);
+  if (made === undefined && r.confidence < SAY_LEFT_OUT) return [];
   const before = alignment.segments.slice(0, r.segment.index).findLast((o) => o.recorded !== null);
   return [
     {
@@ -93,7 +101,7 @@ function falseClaim(claim: Claim): Finding[] {
 }
 
 function unsure(r: RecordedSegment): Finding[] {
-  if (r.recorded === null || r.confidence >= UNSURE || !isActive(r.segment)) return [];
+  if (r.recorded === null || r.placed >= UNSURE || !isActive(r.segment)) return [];
   return [
     {
       rule: 'unsure',
@@ -102,10 +110,10 @@ function unsure(r: RecordedSegment): Finding[] {
       clock: 'take',
       at: near(r),
       says: 'This place is unsure. Listen, and pin it if it is wrong.',
-      measured: `${Math.round(r.confidence * 100)} %`,
+      measured: `${Math.round(r.placed * 100)} %`,
       wanted: `${Math.round(UNSURE * 100)} % or more`,
       source: 'the alignment',
-      certainty: 1 - r.confidence,
+      certainty: 1 - r.placed,
       mends: [],
     },
   ];

@@ -16,8 +16,8 @@ import { WORDS_A_MINUTE } from '../speech/line-time.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf } from '../../formats/plan-json/plan-schema.ts';
 import { workoutSchema } from '../../formats/workout-json/workout-schema.ts';
-import { countSlips } from './count-slips.ts';
-import { slipsOf } from './take-slips.ts';
+import { miscounts } from '../mistakes/miscounts.ts';
+import { mistakesOf } from '../mistakes/find-mistakes.ts';
 import { syntheticTake } from '../../../tests/support/synthetic-take.ts';
 
 const say = (at: number, text: string, step = 0.35): TranscriptCue => {
@@ -120,7 +120,7 @@ describe('counted repetitions', () => {
       ].sort((a, b) => a.start - b.start),
     };
     const alignment = align(take.segments, transcript, take.duration);
-    return countSlips(counted, alignment, tokensOf(transcript, take.duration));
+    return miscounts(counted, alignment, tokensOf(transcript, take.duration));
   };
   const reps = '# R\n## Main: strength, reps 10 pace 3 rest 20\n- Squat\n- Row';
   const up = (to: number) =>
@@ -231,7 +231,7 @@ describe('slips that are handed on', () => {
       mends: [],
     });
     expect(
-      slipsOf([finding('lost-beat'), finding('reps-miscounted'), finding('count-skipped')], alignment).map(
+      mistakesOf([finding('lost-beat'), finding('reps-miscounted'), finding('count-skipped')], alignment).map(
         (s) => s.type,
       ),
     ).toEqual(['lost-beat', 'wrong-count', 'wrong-count']);

@@ -10,7 +10,7 @@ import type { Token } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import type { Finding, Mend } from './finding.ts';
+import type { Finding, Mend } from '../findings/finding.ts';
 
 /** A pick-up may lie this far from what it sets right. */
 const REACH_US = 12e6;

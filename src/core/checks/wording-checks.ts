@@ -2,7 +2,7 @@ import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros } from '../time/micros.ts';
-import { type CueChange, type Finding, JUDGEMENT, TRADE } from './finding.ts';
+import { type CueChange, type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
 import { CLAIMS_TO_SEE_TWICE, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */

@@ -175,7 +175,10 @@ const HEAD_BEFORE = /^(?:its|the|a|then|your|some|thats|theres|into|with|doing|o
 const HEAD_AFTER = /^(?:next|now|first|are|is|s)$/;
 
 /** Moves called by the last word of their name alone, where no other move ends so. */
-function headsNamed(tokens: readonly Token[], labels: readonly string[]): { readonly label: string; readonly token: number; readonly tokens: number }[] {
+function headsNamed(
+  tokens: readonly Token[],
+  labels: readonly string[],
+): { readonly label: string; readonly token: number; readonly tokens: number }[] {
   const heads = new Map<string, string | null>();
   for (const label of labels) {
     const words = label.split(/[\s-]+/).map(normalise);

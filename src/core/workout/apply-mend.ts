@@ -1,4 +1,4 @@
-import type { CueChange, Mend } from '../checks/finding.ts';
+import type { CueChange, Mend } from '../findings/finding.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Cue } from '../script/cue.ts';
 import type { WorkoutDocument } from './document.ts';

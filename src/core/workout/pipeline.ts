@@ -1,11 +1,11 @@
 import type { Claim } from '../claims/claim.ts';
-import { claimsIn, recordedClass } from '../claims/running.ts';
-import { slipFindings } from '../checks/take-slips.ts';
+import { claimsInTake, recordedClass } from '../claims/running.ts';
+import { mistakeFindings } from '../mistakes/find-mistakes.ts';
 import { withTakeMends } from '../checks/take-mends.ts';
 import { isSettled } from '../edit/decisions.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
-import type { Finding } from '../checks/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
 import { type Programme, conform, keepRanges } from '../edit/conform.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
@@ -41,8 +41,8 @@ export function alignWorkout(
 ): Aligned {
   const compiled = compile(document.plan);
   const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins, take.sound);
-  const tokens = tokensOf(take.transcript, take.duration, voiceOf(take.sound));
-  const claims = claimsIn(tokens, recordedClass(document.plan, alignment));
+  const tokens = alignment.words;
+  const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>
     r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }],
   );
@@ -64,7 +64,7 @@ export function alignWorkout(
     takeFindings: withTakeMends(
       [
         ...takeFindings(alignment, claims),
-        ...slipFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
+        ...mistakeFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
         ...wordingFindings(said, 'take'),
       ].sort((a, b) => a.at - b.at),
       { alignment, tokens, claims },

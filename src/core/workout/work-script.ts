@@ -1,4 +1,4 @@
-import type { Finding } from '../checks/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { scriptFindings } from '../checks/script-checks.ts';
 import { compile } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';

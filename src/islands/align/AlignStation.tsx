@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { slipsOf } from '../../core/checks/take-slips.ts';
+import { mistakesOf } from '../../core/mistakes/find-mistakes.ts';
 import { isSettled } from '../../core/edit/decisions.ts';
 import { isBreak } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -44,7 +44,7 @@ export function AlignStation() {
       </p>
     );
   const { segments, extra, grids } = aligned.alignment;
-  const slipAt = new Set(slipsOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
+  const slipAt = new Set(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
   const slips = aligned.takeFindings.filter(
     (f) =>
       slipAt.has(f.at) && !f.rule.startsWith('wording') && f.rule !== 'unsure' && !isSettled(f, document.edit.settled),

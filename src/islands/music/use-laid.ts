@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Finding } from '../../core/checks/finding.ts';
+import type { Finding } from '../../core/findings/finding.ts';
 import { musicFindings, rightsFindings } from '../../core/checks/music-checks.ts';
 import { type LaidMusic, blockSpans, layMusic } from '../../core/music/laid.ts';
 import type { Music } from '../../core/music/music.ts';

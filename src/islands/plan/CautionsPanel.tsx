@@ -1,4 +1,4 @@
-import type { Finding } from '../../core/checks/finding.ts';
+import type { Finding } from '../../core/findings/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';

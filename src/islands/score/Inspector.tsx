@@ -1,4 +1,4 @@
-import type { Finding } from '../../core/checks/finding.ts';
+import type { Finding } from '../../core/findings/finding.ts';
 import { type Override, overrideOf } from '../../core/lanes/rules.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';

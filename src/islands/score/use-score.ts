@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Finding } from '../../core/checks/finding.ts';
+import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import { type ProgrammeSegment, toProgramme } from '../../core/edit/conform.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';

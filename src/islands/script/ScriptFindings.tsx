@@ -1,4 +1,4 @@
-import type { Finding } from '../../core/checks/finding.ts';
+import type { Finding } from '../../core/findings/finding.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { useChange } from '../workbench/workbench-context.tsx';

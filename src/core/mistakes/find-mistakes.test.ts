@@ -7,8 +7,8 @@ import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import { takeFindings } from './take-checks.ts';
-import { slipFindings, slipsOf } from './take-slips.ts';
+import { takeFindings } from '../checks/take-checks.ts';
+import { mistakeFindings, mistakesOf } from './find-mistakes.ts';
 
 const plan = readOutline(
   '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
@@ -20,8 +20,8 @@ function slips(of: Plan, transcript: Transcript, duration: Micros) {
   const tokens = tokensOf(transcript, duration);
   return {
     found,
-    slips: slipsOf(
-      [...takeFindings(found, claimsIn(tokens, recordedClass(of, found))), ...slipFindings(of, found, tokens)],
+    slips: mistakesOf(
+      [...takeFindings(found, claimsIn(tokens, recordedClass(of, found))), ...mistakeFindings(of, found, tokens)],
       found,
     ),
   };
@@ -52,7 +52,7 @@ describe('slips of a take', () => {
       ),
     );
     const found = align(segments, t, clean.duration);
-    const [finding] = slipFindings(plan, found, tokensOf(t, clean.duration)).filter(
+    const [finding] = mistakeFindings(plan, found, tokensOf(t, clean.duration)).filter(
       (f) => f.rule === 'explanation-into-work',
     );
     expect(finding?.segmentKey).toBe(segments[3]?.key);

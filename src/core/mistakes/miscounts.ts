@@ -3,7 +3,7 @@ import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment } from '../align/align.ts';
 import { numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { type Finding, TRADE } from './finding.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
 
 /** Numbers placed less surely than this say nothing of a beat. */
 const SHARP_US = 300_000;
@@ -24,7 +24,7 @@ interface Run {
  * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that lost
  * the beat of a block counted to music. From words with times of their own only.
  */
-export function countSlips(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
+export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b]));
   return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
     const scheme = blocks.get(segment.blockId)?.scheme;

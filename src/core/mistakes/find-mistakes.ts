@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../align/align.ts';
-import { stem } from '../language/en/sounds-like.ts';
+import { soundsLike, stem } from '../language/en/sounds-like.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { COUNTED } from '../language/en/numbers.ts';
 import { phrasesOf } from '../transcript/phrases.ts';
@@ -10,8 +10,8 @@ import { type Token } from '../transcript/transcript.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { countSlips } from './count-slips.ts';
-import { type Finding, JUDGEMENT, TRADE } from './finding.ts';
+import { miscounts } from './miscounts.ts';
+import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
 
 /** Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice). */
 const INTO_WORK_US = 4e6;
@@ -24,8 +24,6 @@ const SHORT_LEAST_US = 4e6;
 const CALL_NEAR_US = 5e6;
 /** Changes count as called as a habit where this share of them is. */
 const HABIT = 0.7;
-/** An option is late where it is first named after this share of its move's first interval. */
-const OPTION_LATE = 0.6;
 /** Words placed less surely than this, within this of a change, may be its call. */
 const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
@@ -58,7 +56,7 @@ interface Filmed {
  * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said. `voice` is where
  * one was heard in the take, null where nobody listened.
  */
-export function slipFindings(
+export function mistakeFindings(
   plan: Plan,
   alignment: Alignment,
   tokens: readonly Token[],
@@ -70,8 +68,10 @@ export function slipFindings(
     ...shortBreaks(filmed),
     ...calls(alignment, filmed, tokens),
     ...options(plan, filmed, tokens),
-    ...countSlips(plan, alignment, tokens),
+    ...miscounts(plan, alignment, tokens),
     ...unnamedEquipment(plan, filmed, tokens),
+    ...confessed(filmed, tokens),
+    ...lopsided(filmed),
   ].sort((a, b) => a.at - b.at);
 }
 
@@ -126,7 +126,7 @@ function intoWork(filmed: readonly Filmed[], tokens: readonly Token[], voice: re
         measured: `${writeSeconds(micros(over))} s`,
         wanted: `over by the start, ${writeTime(start, 1)}`,
         source: TRADE,
-        certainty: r.confidence * 0.9,
+        certainty: r.placed * 0.8,
         mends: [
           {
             kind: 'remove-span',
@@ -156,7 +156,7 @@ function shortBreaks(filmed: readonly Filmed[]): Finding[] {
         measured: `${writeSeconds(micros(end - start))} s`,
         wanted: `${writeSeconds(micros(planned))} s`,
         source: 'the plan',
-        certainty: r.confidence,
+        certainty: r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6)),
       }),
     ];
   });
@@ -184,7 +184,7 @@ function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly
             measured: 'no call',
             wanted: 'a countdown, or “rest”',
             source: TRADE,
-            certainty: Math.min(0.75, r.confidence),
+            certainty: Math.min(0.5, r.placed),
           }),
         );
     }
@@ -210,28 +210,34 @@ function calls(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly
   return found;
 }
 
-/** An option is offered where one of its words is said around the move, from this long before it. */
-const OPTION_BEFORE_US = 25e6;
+/** An option is offered within this before its move, or in it. */
+const OPTION_BEFORE_US = 30e6;
+/** It comes late after so much of the move, and not before so many seconds of it. */
+const LATE_SHARE = 0.38;
+const LATE_LEAST_US = 9e6;
+/** Words that lead in an option: `if that is too much`, `or stay on your knees`. */
+const OPTION_LEAD =
+  /\b(?:if|easier|option|instead|or|can|could|too|gentler|enough|fine|just|rather|modify|without|no|less|harder|okay|only)\b/;
+/** Words around a word of the option in which its lead is looked for. */
+const LEAD_WORDS = 8;
 
 function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
   const seen = new Set<string>();
   const easier = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.easier] as const)));
-  return filmed.flatMap(({ r, start, end }) => {
+  return filmed.flatMap(({ r, start, end }): Finding[] => {
+    const planned = easier.get(r.segment.moveId ?? '') ?? null;
     if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
     seen.add(r.segment.label);
-    const around = tokens.filter((t) => t.at >= start - OPTION_BEFORE_US - t.sigma && t.at < end + t.sigma);
-    const said = around.find((t) => t.at >= start - OPTION_BEFORE_US && t.at < end && OPTION_WORDS.has(t.norm));
-    const planned = easier.get(r.segment.moveId ?? '') ?? null;
-    if (said === undefined && planned !== null && tokens.length >= 20) {
-      // The option may be given in its own words: two of them, or the only one.
-      const words = new Set(
-        planned
-          .split(/[\s–—-]+/)
-          .map((w) => stem(normalise(w)))
-          .filter((w) => w.length > 2),
-      );
-      const heard = new Set(around.map((t) => stem(t.norm)).filter((w) => words.has(w)));
-      if (heard.size >= Math.min(2, words.size)) return [];
+    if (planned === null || tokens.length < 20) return [];
+    const own = words(planned).filter((w) => !words(r.segment.label).includes(w));
+    const from = Math.max(
+      0,
+      tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
+    );
+    const until = tokens.findIndex((t) => t.at >= end);
+    const said = offeredAt(tokens, from, until < 0 ? tokens.length : until, own);
+    if (said === null) {
+      if (own.length === 0 || r.placed < PLACED) return [];
       return [
         take(r.segment, start, {
           severity: 'note',
@@ -240,23 +246,116 @@ function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]
           measured: 'never said',
           wanted: 'before the move, or in its first half',
           source: 'the plan',
-          certainty: 0.55,
+          certainty: 0.5 * r.placed,
         }),
       ];
     }
-    if (said === undefined || said.sigma > 1.5e6 || said.at < start + (end - start) * OPTION_LATE) return [];
+    const late = said.at - start;
+    if (late < Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) || r.placed < PLACED) return [];
     return [
       take(r.segment, said.at, {
         severity: 'note',
         rule: 'option-late',
-        says: `The option of ${r.segment.label} comes ${writeSeconds(micros(said.at - start))} s after its start.`,
-        measured: `${writeSeconds(micros(said.at - start))} s`,
+        says: `The option of ${r.segment.label} comes ${writeSeconds(micros(late))} s after its start.`,
+        measured: `${writeSeconds(micros(late))} s`,
         wanted: 'before the move, or in its first half',
         source: TRADE,
-        certainty: 0.55,
+        certainty: 0.7 * r.placed,
       }),
     ];
   });
+}
+
+const words = (text: string) => [
+  ...new Set(
+    text
+      .split(/[\s–—,-]+/)
+      .map((w) => stem(normalise(w)))
+      .filter((w) => w.length > 2 && !/^(?:the|and|your|with|for|one|time|down|behind|from)$/.test(w)),
+  ),
+];
+
+/** The first word, [from, to), of an option that is offered: one of its own words with a lead beside it, or two of them together; null: none. */
+function offeredAt(tokens: readonly Token[], from: number, to: number, own: readonly string[]): Token | null {
+  for (let i = from; i < to; i++) {
+    const token = tokens[i] as Token;
+    const near = tokens.slice(Math.max(from, i - LEAD_WORDS), i + LEAD_WORDS);
+    const heard = own.filter((w) => near.some((t) => stem(t.norm) === w || soundsLike(t.norm, w) > 0.6));
+    const here = own.some((w) => stem(token.norm) === w);
+    if (here && (heard.length >= 2 || OPTION_LEAD.test(near.map((t) => t.norm).join(' ')))) return token;
+    if (OPTION_WORDS.has(token.norm)) return token;
+  }
+  return null;
+}
+
+/** Less likely than this to lie where it is said to be, nothing is held against a segment. */
+const PLACED = 0.7;
+
+/** Two sides of one move that touch are halves of one interval; people are off by a few seconds at the switch. */
+const LOPSIDED_US = 6e6;
+
+function lopsided(filmed: readonly Filmed[]): Finding[] {
+  return filmed.flatMap((f, i): Finding[] => {
+    const next = filmed[i + 1];
+    const [a, b] = [f.r.segment, next?.r.segment];
+    if (next === undefined || b === undefined || !isActive(a) || a.moveId !== b.moveId || a.side === b.side || a.round !== b.round) return [];
+    const off = f.end - f.start - (next.end - next.start) - (a.end - a.start - (b.end - b.start));
+    if (next.start - f.end > 1e6 || a.scheme === 'reps' || Math.abs(off) < LOPSIDED_US || Math.min(f.r.placed, next.r.placed) < PLACED) return [];
+    return [
+      take(a, f.end, {
+        severity: 'note',
+        rule: 'claim-half-way',
+        says: `The sides of ${a.label} are switched ${writeSeconds(micros(Math.abs(off) / 2))} s too ${off > 0 ? 'late' : 'early'}.`,
+        measured: `${writeSeconds(micros(f.end - f.start))} s and ${writeSeconds(micros(next.end - next.start))} s`,
+        wanted: 'as long as each other',
+        source: 'the plan',
+        certainty: 0.6 * Math.min(f.r.placed, next.r.placed),
+      }),
+    ];
+  });
+}
+
+/** What people say when something went wrong, and what that is (common practice). */
+const CONFESSED: readonly (readonly [rule: string, says: string, words: RegExp])[] = [
+  [
+    'lost-beat',
+    'The beat was lost here, by the words',
+    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|in (?:a )?(?:phrase |beat )?(?:too )?early|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|where(?:s| is) the beat)\b/,
+  ],
+  [
+    'reps-miscounted',
+    'The count was lost here, by the words',
+    /\b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|i miscounted|how many was that)\b/,
+  ],
+];
+
+function confessed(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const text = tokens.map((t) => t.norm);
+  const found: Finding[] = [];
+  for (let i = 0; i < tokens.length; i++) {
+    const here = text.slice(i, i + 6).join(' ');
+    for (const [rule, says, pattern] of CONFESSED) {
+      if (pattern.exec(here)?.index !== 0) continue;
+      const token = tokens[i] as Token;
+      const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);
+      if (inside === undefined || found.some((f) => f.rule === rule && token.at - f.at < 20e6)) continue;
+      found.push(
+        take(inside.r.segment, token.at, {
+          severity: 'note',
+          rule,
+          says: `${says}: “${tokens
+            .slice(i, i + 5)
+            .map((t) => t.text)
+            .join(' ')}”.`,
+          measured: 'said so',
+          wanted: 'a clean run',
+          source: JUDGEMENT,
+          certainty: 0.7,
+        }),
+      );
+    }
+  }
+  return found;
 }
 
 function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
@@ -275,9 +374,10 @@ function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonl
         .filter((w) => w.length > 2);
       const key = words.at(-1);
       if (key === undefined) return [];
-      const first = tokens.find((t, i) => stems[i] === key && t.at < start + 1e6);
-      if (first !== undefined || tokens.length < 20) return [];
-      const later = tokens.find((_, i) => stems[i] === key);
+      const isIt = (t: Token, i: number) => stems[i] === key || soundsLike(t.norm, key) > 0.6;
+      const first = tokens.find((t, i) => isIt(t, i) && t.at < start + 5e6);
+      if (first !== undefined || tokens.length < 20 || r.placed < PLACED) return [];
+      const later = tokens.find(isIt);
       return [
         take(r.segment, start, {
           severity: 'note',
@@ -294,7 +394,7 @@ function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonl
 }
 
 /** A slip as it is handed on: kinds are words of the field. */
-export interface Slip {
+export interface Mistake {
   readonly at: Micros;
   readonly type: string;
   /** The words it is in; empty where it is in none. */
@@ -330,10 +430,10 @@ const TYPES: Readonly<Record<string, string>> = {
 };
 
 /** Findings of a take that are slips of the class, not doubts of the program. */
-export function slipsOf(findings: readonly Finding[], alignment: Alignment): Slip[] {
+export function mistakesOf(findings: readonly Finding[], alignment: Alignment): Mistake[] {
   const missed = findings
     .filter((f) => f.rule === 'made-up-later')
-    .flatMap((f): Slip[] => {
+    .flatMap((f): Mistake[] => {
       // What was made up later was left out first: both are slips, each in its place.
       const of = alignment.segments.find((r) => r.segment.key === f.segmentKey);
       const before =
