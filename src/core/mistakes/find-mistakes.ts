@@ -237,7 +237,16 @@ function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]
     const until = tokens.findIndex((t) => t.at >= end);
     const said = offeredAt(tokens, from, until < 0 ? tokens.length : until, own);
     if (said === null) {
-      if (own.length === 0 || r.placed < PLACED) return [];
+      const before = Math.max(
+        0,
+        tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US),
+      );
+      if (
+        own.length === 0 ||
+        r.placed < SURELY_PLACED ||
+        offeredAt(tokens, before, until < 0 ? tokens.length : until, own) !== null
+      )
+        return [];
       return [
         take(r.segment, start, {
           severity: 'note',
@@ -288,19 +297,44 @@ function offeredAt(tokens: readonly Token[], from: number, to: number, own: read
   return null;
 }
 
+/** A preview may have offered it this long before. */
+const OPTION_SHOWN_US = 150e6;
+const SURELY_PLACED = 0.85;
 /** Less likely than this to lie where it is said to be, nothing is held against a segment. */
 const PLACED = 0.7;
 
 /** Two sides of one move that touch are halves of one interval; people are off by a few seconds at the switch. */
 const LOPSIDED_US = 6e6;
 
+const isSided = (s: Segment) => s.side === 'left' || s.side === 'right';
+
 function lopsided(filmed: readonly Filmed[]): Finding[] {
   return filmed.flatMap((f, i): Finding[] => {
     const next = filmed[i + 1];
     const [a, b] = [f.r.segment, next?.r.segment];
-    if (next === undefined || b === undefined || !isActive(a) || a.moveId !== b.moveId || a.side === b.side || a.round !== b.round) return [];
+    if (
+      next === undefined ||
+      b === undefined ||
+      !isActive(a) ||
+      !isActive(b) ||
+      !isSided(a) ||
+      !isSided(b) ||
+      !isActive(b) ||
+      !isSided(a) ||
+      !isSided(b) ||
+      a.moveId !== b.moveId ||
+      a.side === b.side ||
+      a.round !== b.round
+    )
+      return [];
     const off = f.end - f.start - (next.end - next.start) - (a.end - a.start - (b.end - b.start));
-    if (next.start - f.end > 1e6 || a.scheme === 'reps' || Math.abs(off) < LOPSIDED_US || Math.min(f.r.placed, next.r.placed) < PLACED) return [];
+    if (
+      next.start - f.end > 1e6 ||
+      a.scheme === 'reps' ||
+      Math.abs(off) < LOPSIDED_US ||
+      Math.min(f.r.placed, next.r.placed) < PLACED
+    )
+      return [];
     return [
       take(a, f.end, {
         severity: 'note',
@@ -320,7 +354,12 @@ const CONFESSED: readonly (readonly [rule: string, says: string, words: RegExp])
   [
     'lost-beat',
     'The beat was lost here, by the words',
-    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|in (?:a )?(?:phrase |beat )?(?:too )?early|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|where(?:s| is) the beat)\b/,
+    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|where(?:s| is) the beat)\b/,
+  ],
+  [
+    'call-without-change',
+    'It was called too early, by the words',
+    /\b(?:(?:come|came|went) in (?:a |too )?(?:phrase |beat |bit )?(?:too )?early|no stay|not yet|too soon)\b/,
   ],
   [
     'reps-miscounted',
@@ -338,7 +377,12 @@ function confessed(filmed: readonly Filmed[], tokens: readonly Token[]): Finding
       if (pattern.exec(here)?.index !== 0) continue;
       const token = tokens[i] as Token;
       const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);
-      if (inside === undefined || found.some((f) => f.rule === rule && token.at - f.at < 20e6)) continue;
+      if (
+        inside === undefined ||
+        !isActive(inside.r.segment) ||
+        found.some((f) => f.rule === rule && token.at - f.at < 20e6)
+      )
+        continue;
       found.push(
         take(inside.r.segment, token.at, {
           severity: 'note',

@@ -1,8 +1,11 @@
+import type { ExerciseBook } from '../exercise/library.ts';
+import { marksOf } from '../language/en/clause-marks.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { hear } from '../calls/detect-calls.ts';
+import { type Clause, clauseText } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
+import { type SpokenName, spokenNames } from './spoken-names.ts';
 
-/** An interval that was heard: a move, when it began and ended, the side it was done on. */
+/** An interval as it was heard in a recording without a plan. */
 export interface HeardInterval {
   readonly label: string;
   readonly start: Micros;
@@ -10,150 +13,137 @@ export interface HeardInterval {
   readonly side: 'left' | 'right' | null;
 }
 
-/** Shorter than this is no interval; longer than this without a new name or rest is two things. */
-const SHORTEST_US = 8e6;
+/** Names of at least three moves within this are a list: what will come, not what begins. */
+const LIST_US = 9e6;
+/** The same name within this is a reminder. */
+const REMINDER_US = 28e6;
+/** Between two names a move is done at least this long. */
+const SHORTEST_US = 9e6;
 const LONGEST_US = 150e6;
-/** Names this near to each other, in words, are a list. */
-const LIST_WORDS = 4;
-/** `There are squats and …`, `lots of squats and …`: what will be. */
-const PROMISES = new Set(['are', 'some', 'of', 'like', 'doing', 'with']);
-const JUST_ENDED_US = 9e6;
-/** A call this near a timer's beep means that beep. */
-const BEEP_NEAR_US = 3e6;
+/** A move begins at the `go` that follows its name within this. */
+const GO_REACH_US = 25e6;
+/** Another side is called when the first has been done a while. */
+const SIDE_AFTER_US = 10e6;
+/** A name must be this much of one: alone, led in as the next, known to a library, said again. */
+const ENOUGH = 1.2;
+const OTHER_SIDE =
+  /\b(?:other (?:side|leg|arm|foot|hand)|(?:swap|switch|change)(?: (?:legs|sides|feet|hands|arms|over)|$)|second side)\b/;
 
-/** What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals of 20 s and more). */
-const AFTER_NEXT_US = 8e6;
-const UNCALLED_US = 20e6;
-
-/** A time that was heard in words, or the timer's beep near it, which is sharper. */
-function sharp(at: number, beeps: readonly number[]): number {
-  const near = beeps
-    .filter((b) => Math.abs(b - at) <= BEEP_NEAR_US)
-    .sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
-  return near ?? at;
+interface Event {
+  readonly at: number;
+  readonly label: string;
+  readonly key: string;
+  /** The words before it in its clause. */
+  readonly lead: string;
 }
 
 /**
- * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what was
- * announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
+ * The intervals of a recording, from names that are said where something begins, calls to go and to stop, and other sides.
+ * `marks` are times of signals (beeps) that begin or end something.
  */
 export function intervalsIn(
+  clauses: readonly Clause[],
   tokens: readonly Token[],
-  labels: readonly string[],
+  book: ExerciseBook,
   duration: Micros,
-  beeps: readonly number[],
+  marks: readonly Micros[] = [],
 ): HeardInterval[] {
-  const heard = hear(tokens, labels, false);
-  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
-  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
-  const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
-  let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
-  /** What was announced in a break and never named or called again was done all the same, when something later is heard. */
-  const done = (at: number) => {
+  const texts = clauses.map((c) => clauseText(c, tokens));
+  const read = texts.map((t) => marksOf(t, false));
+  const at = (c: number) => tokens[clauses[c]?.from ?? 0]?.at ?? 0;
+  const goes = read.flatMap((m, c) => (m.includes('go') ? [tokens[(clauses[c]?.to ?? 1) - 1]?.end ?? 0] : []));
+  const stops = read.flatMap((m, c) => (m.includes('stop') || m.includes('thatsIt') ? [at(c)] : []));
+  const events = namedEvents(spokenNames(clauses, tokens), tokens, read, book);
+  const found: { label: string; key: string; start: number; named: number; side: 'left' | 'right' | null }[] = [];
+  let e = 0;
+  for (let c = 0; c < clauses.length; c++) {
     const last = found.at(-1);
     if (
-      coming === null ||
-      at - coming.at < UNCALLED_US ||
-      at - coming.at > LONGEST_US ||
-      (last !== undefined && !ends.some((e) => e > last.start + SHORTEST_US && e <= (coming?.at ?? 0) + 3e6))
-    )
-      return;
-    found.push({ label: coming.label, start: coming.at + AFTER_NEXT_US, end: duration, side: coming.side });
-    coming = null;
-  };
-  for (const h of heard) {
-    if (h.kind === 'rest-word' || (h.kind === 'name' && coming !== null && h.label !== coming.label)) done(h.at);
-    const last = found.at(-1);
-    if (h.kind === 'name') {
-      const label = h.label;
-      if (h.next) {
-        coming = { label, at: h.at, side: h.side };
-        continue;
-      }
-      const names = heard.filter((o) => o.kind === 'name' && o.token > h.token && o.token <= h.token + LIST_WORDS);
-      // A list of names is a promise, `keep those squats going` a reminder: neither begins anything.
-      if (
-        names.some((o) => o.kind === 'name' && o.label !== label) ||
-        (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))
-      )
-        continue;
-      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and')
-        continue;
-      // Named right after an end, with a beginning called later: that is what comes.
-      const ended = ends.some((e) => e <= h.at + 1e6 && h.at - e < JUST_ENDED_US);
-      const nextName = heard.find((o) => o.kind === 'name' && o.at > h.at + 1e6 && o.label !== label)?.at ?? Infinity;
-      if (
-        ended &&
-        last !== undefined &&
-        begins.some((b) => b > h.at + 3e6 && b < Math.min(nextName + 2e6, h.at + 40e6))
-      ) {
-        coming = { label, at: h.at, side: h.side };
-        continue;
-      }
-      const restedSince = last === undefined || ends.some((e) => e > last.start + SHORTEST_US && e <= h.at + 1.5e6);
-      const same = last !== undefined && last.label === label;
-      // The same name again inside one interval is a reminder; after its end it is the move once more.
-      if (same && !restedSince) {
-        if (h.side !== null) last.side ??= h.side;
-        continue;
-      }
-      if (last !== undefined && h.at - last.start < SHORTEST_US && !same) {
-        // Two names within moments are one interval: the later one is what is done, unless the first was announced.
-        if (coming?.label !== last.label) last.label = label;
-        continue;
-      }
-      // A move starts at the countdown or 'go' just before or after its name, else where it is named.
-      const near = begins
-        .filter((b) => b > h.at - 4e6 && b < h.at + 12e6)
-        .sort((a, b) => Math.abs(a - h.at) - Math.abs(b - h.at))[0];
-      const start = near ?? h.at;
-      if (last !== undefined && start - last.start < SHORTEST_US) continue;
-      found.push({ label, start, end: duration, side: h.side });
-      coming = null;
-    } else if (h.kind === 'go-word' && coming !== null && h.at - coming.at < 60e6) {
-      // Announced, never named again, begun with a call.
-      if (last === undefined || h.at - last.start >= SHORTEST_US)
-        found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
-      coming = null;
-    } else if (
-      h.kind === 'rest-word' ||
-      (h.kind === 'countdown' && coming !== null && last !== undefined && h.at - last.start > SHORTEST_US)
+      last !== undefined &&
+      OTHER_SIDE.test(texts[c] ?? '') &&
+      at(c) - last.start > SIDE_AFTER_US &&
+      found.at(-2)?.named !== last.named
     ) {
-      if (
-        h.kind === 'countdown' &&
-        coming !== null &&
-        last !== undefined &&
-        ends.some((e) => e > last.start + SHORTEST_US && e < h.at - 3e6)
-      ) {
-        // The countdown after a rest begins what was announced in it.
-        found.push({ label: coming.label, start: h.at, end: duration, side: coming.side });
-        coming = null;
+      found.push({
+        ...last,
+        start: at(c),
+        side: last.side === 'left' ? 'right' : last.side === 'right' ? 'left' : null,
+      });
+    }
+    while (e < events.length && (events[e] as Event).at <= at(c)) {
+      const event = events[e++] as Event;
+      const now = found.at(-1);
+      const same = now !== undefined && alike(now.key, event.key);
+      const rested = now !== undefined && stops.some((s) => s > now.start + SHORTEST_US && s <= event.at + 2e6);
+      if (same && (event.at - now.start < REMINDER_US || !rested)) {
+        if (event.key.length > now.key.length) [now.label, now.key] = [event.label, event.key];
+        continue;
       }
-    } else if (h.kind === 'side-word' && last !== undefined && h.at - last.start < 20e6) last.side ??= h.side;
+      if (now !== undefined && event.at - now.start < SHORTEST_US) {
+        // Two names within moments are one move: the later is what is done, unless it comes after the first.
+        if (/\b(?:after|then|and)\b/.test(event.lead)) continue;
+        [now.label, now.key] = [event.label, event.key];
+        continue;
+      }
+      const next = (events.find((x) => x.at > event.at && !alike(x.key, event.key))?.at ?? Infinity) + 1e6;
+      const begin = [...goes, ...marks]
+        .filter((g) => g > event.at - 3e6 && g < Math.min(next, event.at + GO_REACH_US))
+        .sort((a, b) => a - b)[0];
+      found.push({ label: event.label, key: event.key, start: begin ?? event.at, named: event.at, side: null });
+    }
   }
-  found.sort((a, b) => a.start - b.start);
-  return completed(
-    found.map((f, i): HeardInterval => {
-      const next = found[i + 1]?.start ?? duration;
-      const end =
-        ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
-      return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
-    }),
-  );
+  return found.map((f, i): HeardInterval => {
+    const next = found[i + 1]?.start ?? duration;
+    const end = stops.find((s) => s > f.start + SHORTEST_US && s <= next + 1e6) ?? Math.min(next, f.start + LONGEST_US);
+    return {
+      label: f.label,
+      start: micros(f.start),
+      end: micros(Math.max(f.start + 1e6, Math.min(end, next, duration))),
+      side: f.side,
+    };
+  });
 }
 
-/** `Squat` beside squat jumps, and seldom else, is a squat jump whose name was cut short or misheard. */
-function completed(intervals: readonly HeardInterval[]): HeardInterval[] {
-  const words = (label: string) => label.toLowerCase().split(/[\s-]+/);
-  const times = (label: string) => intervals.filter((i) => i.label === label).length;
-  return intervals.map((interval, k) => {
-    const whole = [intervals[k - 1]?.label, intervals[k + 1]?.label].find(
-      (label) =>
-        label !== undefined &&
-        label !== interval.label &&
-        words(interval.label).every((w) => words(label).includes(w)) &&
-        times(label) > times(interval.label),
-    );
-    return whole === undefined ? interval : { ...interval, label: whole };
+function namedEvents(
+  names: readonly SpokenName[],
+  tokens: readonly Token[],
+  read: readonly (readonly string[])[],
+  book: ExerciseBook,
+): Event[] {
+  const at = (n: SpokenName) => tokens[n.token]?.at ?? 0;
+  return names.flatMap((n): Event[] => {
+    const around = names.filter((o) => Math.abs(at(o) - at(n)) <= LIST_US / 2);
+    const listed = new Set(around.map((o) => o.key)).size >= 3;
+    const again = names.filter((o) => o !== n && alike(o.key, n.key)).length > 0;
+    const known = book.named(n.label);
+    const marks = read[n.clause] ?? [];
+    const worth =
+      (n.alone ? 1 : 0) +
+      (n.leads ? 0.7 : 0) +
+      (marks.includes('sequence') ? 0.7 : 0) +
+      (known !== null ? 0.5 : 0) +
+      (again ? 0.5 : 0) -
+      (listed ? 1 : 0) -
+      (marks.includes('option') ? 0.4 : 0);
+    return worth < ENOUGH
+      ? []
+      : [
+          {
+            at: at(n),
+            label: known?.name ?? n.label,
+            key: n.key,
+            lead: tokens
+              .slice(Math.max(0, n.token - 4), n.token)
+              .map((t) => t.norm)
+              .join(' '),
+          },
+        ];
   });
+}
+
+/** True where two names share half of their words and their last one, or one is the other cut short. */
+export function alike(a: string, b: string): boolean {
+  const [x, y] = [a.split(' '), b.split(' ')];
+  const hit = x.filter((w) => y.includes(w)).length;
+  return hit / Math.min(x.length, y.length) >= 0.5 && x.at(-1) === y.at(-1);
 }

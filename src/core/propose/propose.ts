@@ -5,7 +5,7 @@ import type { TakeSound } from '../signal/activity.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
-import { namesIn } from '../calls/candidate-names.ts';
+import { spokenTrack } from '../transcript/clauses.ts';
 import { numberOf } from '../language/en/numbers.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
 import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
@@ -39,15 +39,14 @@ export function propose(
 ): Proposal {
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const doubts: string[] = [];
+  const track = spokenTrack(transcript, tokens, duration);
+  const signals = sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH);
   const intervals = intervalsIn(
+    track.clauses,
     tokens,
-    namesIn(tokens, book),
+    book,
     duration,
-    sound === null
-      ? []
-      : hearSounds(sound)
-          .filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH)
-          .map((h) => h.at),
+    signals.map((h) => h.at),
   );
   if (intervals.length === 0) {
     const plan: Plan = {
