@@ -12,6 +12,8 @@ import { reasonsFor } from './explain.ts';
 import type { TimerGrid } from './machine-timer.ts';
 import type { Pin } from './pin.ts';
 import { retimeWords } from './retime-words.ts';
+import { sharpened } from './sharpen.ts';
+import type { PathPiece, Problem } from './viterbi.ts';
 import { type SearchGiven, searchTake } from './search-take.ts';
 import {
   type Beyond,
@@ -56,8 +58,8 @@ export interface Alignment {
 
 /** Below this clarity the places of a voice are guesses, and the speaking model does better. */
 const CLEAR_VOICE = 0.4;
-/** A word known better than this has a time of its own. */
-const TIMED_US = 400_000;
+/** Stretches no longer than this, lines or words, are known by their own times; a paragraph is not. */
+const SHORT_STRETCH_US = 8e6;
 
 /** Where the voice is in a take, as far as it is clear; null: nobody knows. */
 export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
@@ -83,7 +85,7 @@ export function align(
   const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
   const readings = readClauses(track.clauses, tokens, labels);
   const heard: Heard[] = [...readings.heard, ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
-  const timed = tokens.filter((t) => t.sigma <= TIMED_US).length * 2 > tokens.length;
+  const timed = track.stretches.filter((s) => s.end - s.start <= SHORT_STRETCH_US).length * 2 > track.stretches.length;
   const given: SearchGiven = { segments, track, tokens, readings, heard, duration, timed, noTimer };
   if (pins.length === 0) return settled(given, []);
   return keepSureOnes(settled(given, []), settled(given, pins), pins);
@@ -93,13 +95,12 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   const { segments, duration, heard, timed } = given;
   const found = searchTake(given, pins);
   const { problem, pieces, sure } = found;
-  const us = (place: number) =>
-    micros(Math.min(duration, (problem.lattice.cell[place] as number) * problem.lattice.stepUs));
+  const at = boundaryTimes(given, problem, pieces);
   const places = new Map<number, Span>();
   let beyond: Beyond[] = [];
   let before: number | null = null;
-  for (const p of pieces) {
-    const span = { start: us(p.from), end: us(p.to) };
+  for (const [j, p] of pieces.entries()) {
+    const span = { start: at[j] as Micros, end: at[j + 1] as Micros };
     if (p.segment === null) beyond.push({ ...span, kind: p.beyond ?? 'break', after: before });
     else places.set((before = p.segment), span);
   }
@@ -129,4 +130,27 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
     grids,
     words: retimeWords(given.track, given.tokens, pieces, problem.lattice),
   };
+}
+
+const LEAST_SEGMENT_US = 1e6;
+
+/** When the pieces of a path begin, and the last ends: as the search laid them, and by the calls at them where words have times. */
+function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {
+  const { lattice, segments } = problem;
+  const { readings, track, tokens, heard, timed, duration } = given;
+  const us = (place: number) => (lattice.cell[place] as number) * lattice.stepUs;
+  const worked = (p: PathPiece | undefined) =>
+    p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment] as Segment));
+  const times: Micros[] = [];
+  for (let j = 0; j <= pieces.length; j++) {
+    const piece = pieces[j];
+    const place = piece?.from ?? (pieces[j - 1]?.to as number);
+    const edge = { gap: lattice.gap[place] as number, us: us(place), afterWork: worked(pieces[j - 1]) };
+    const last = times[j - 1] ?? 0;
+    const by = timed ? sharpened(edge, track.clauses, readings.clauses, tokens, heard) : edge.us;
+    // Two boundaries never go to one call.
+    const at = j > 0 && by - last < LEAST_SEGMENT_US ? edge.us : by;
+    times.push(micros(Math.min(duration, Math.max(at, times[j - 1] ?? 0))));
+  }
+  return times;
 }

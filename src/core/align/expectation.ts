@@ -9,7 +9,7 @@ import {
   USUAL_REST,
   usualTiming,
 } from './duration-model.ts';
-import { DOINGS, type Doing, doingOf } from './clause-context.ts';
+import { type Doing, doingOf } from './clause-context.ts';
 import { type SpeechFlow, USUAL_FLOW } from './speech-flow.ts';
 
 /** A segment as the last search laid it: times in microseconds, and the gaps of its ends. */
@@ -113,39 +113,44 @@ function spreadOf(off: readonly number[], before: number, prior: number): number
   return Math.sqrt((before ** 2 * prior + middle ** 2 * off.length) / (prior + off.length));
 }
 
-const PRIOR_PAUSES = 25;
+const PRIOR_PAUSES = 60;
 const PRIOR_SPOKEN_S = 120;
+/** A silence counts for no more than so many usual ones: half a minute without a word is no habit. */
+const MOST_PAUSES = 8;
 
-/** How this class is spoken, from which words the last search puts into work, breaks and talk. */
+/** How this class is spoken, from how the last search cuts its stretches into work, breaks and talk. */
 export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid: readonly Laid[]): SpeechFlow {
-  const doing: Doing[] = track.clauses.map(() => 'break');
-  for (const l of laid) doing.fill(doingOf(segments[l.segment] as Segment), l.fromGap, l.toGap);
   const [silent, marks] = [
     { work: 0, break: 0, talk: 0 },
     { work: 0, break: 0, talk: 0 },
   ];
   let [taken, spoken] = [0, 0];
+  let first = 0;
   for (const s of track.stretches) {
     if (!s.endKnown) continue;
-    let said = 0;
-    for (let c = s.first; c <= s.last; c++) said += track.clauses[c]?.spokenUs ?? 0;
-    const length = s.end - s.start;
-    // A stretch that its words more than fill tells how fast they were said.
-    if (said > length * 0.9) {
-      taken += length;
-      spoken += said;
+    while (first < laid.length && (laid[first] as Laid).endUs <= s.start) first++;
+    for (let j = first; j < laid.length && (laid[j] as Laid).startUs < s.end; j++) {
+      const l = laid[j] as Laid;
+      const [from, to] = [Math.max(s.first, l.fromGap), Math.min(s.last + 1, l.toGap)];
+      const d: Doing = doingOf(segments[l.segment] as Segment);
+      let [said, weight] = [0, 0];
+      for (let c = from; c < to; c++) {
+        said += (track.clauses[c]?.spokenUs ?? 0) / 1e6;
+        weight += track.clauses[c]?.pauseAfter ?? 0;
+      }
+      const seconds = (Math.min(s.end, l.endUs) - Math.max(s.start, l.startUs)) / 1e6;
+      // A stretch that its words more than fill tells how fast they were said.
+      if (said > seconds * 0.9 && said > 4) {
+        taken += seconds;
+        spoken += said;
+      }
+      if (weight < 0.2) continue;
+      silent[d] += Math.min(Math.max(0, seconds - said), weight * USUAL_FLOW.pauseS[d] * MOST_PAUSES);
+      marks[d] += weight;
     }
-    const silence = Math.max(0, length - said) / 1e6;
-    const weights = { work: 0, break: 0, talk: 0 };
-    for (let c = s.first; c <= s.last; c++) weights[doing[c] as Doing] += track.clauses[c]?.pauseAfter ?? 0;
-    // Only stretches of one doing tell how long its silences are.
-    const [only] = DOINGS.filter((d) => weights[d] > 0);
-    if (only === undefined || DOINGS.filter((d) => weights[d] > 0).length > 1) continue;
-    silent[only] += silence;
-    marks[only] += weights[only];
   }
   const pause = (d: Doing) =>
     Math.max(0.25, (USUAL_FLOW.pauseS[d] * PRIOR_PAUSES + silent[d]) / (PRIOR_PAUSES + marks[d]));
-  const rate = Math.max(0.75, Math.min(1, (PRIOR_SPOKEN_S + taken / 1e6) / (PRIOR_SPOKEN_S + spoken / 1e6)));
+  const rate = Math.max(0.75, Math.min(1, (PRIOR_SPOKEN_S + taken) / (PRIOR_SPOKEN_S + spoken)));
   return { rate, pauseS: { work: pause('work'), break: pause('break'), talk: pause('talk') } };
 }

@@ -66,6 +66,13 @@ export function mayBeTimed(
   return off.length >= FEWEST_INTERVALS && (off[off.length >> 1] as number) <= NEAR_PLAN_US;
 }
 
+/** Starts that lie this far from where the ones before would have them are another run of the timer. */
+const ANEW_US = 2.2e6;
+
+function middleOf(list: readonly number[]): number {
+  return [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
+}
+
 /** Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of all. */
 export function timerGrids(
   segments: readonly Segment[],
@@ -105,12 +112,18 @@ export function timerGrids(
       !pinned.has(k) &&
       (isActive(s) || (block.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')));
     const last = run.at(-1);
+    const shift = (spans.get(k)?.start ?? 0) - s.start;
+    // A break that ran over starts the timer anew.
+    const kept =
+      run.length === 0 ||
+      Math.abs(shift - middleOf(run.map((j) => (spans.get(j) as Span).start - (segments[j] as Segment).start))) <
+        ANEW_US;
     const goesOn =
       last === undefined ||
       (last === k - 1 &&
         segments[last]?.blockId === s.blockId &&
         Math.abs((spans.get(last)?.end ?? 0) - (spans.get(k)?.start ?? -1e9)) < 1e6);
-    if (!timed || !goesOn) close();
+    if (!timed || !goesOn || !kept) close();
     if (timed) run.push(k);
   }
   close();

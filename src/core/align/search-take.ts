@@ -158,7 +158,9 @@ function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<str
   for (const [k, s] of segments.entries()) {
     if (!isActive(s) || filmed.has(k)) continue;
     const next = laid.find((l) => l.segment > k && isActive(segments[l.segment] as Segment));
-    if (next !== undefined) left.set(s.label, Math.min(left.get(s.label) ?? Infinity, next.endUs));
+    // Where the same move is planned again and was filmed, its name there means that one.
+    const again = laid.findLast((l) => segments[l.segment]?.label === s.label);
+    if (next !== undefined) left.set(s.label, Math.max(next.endUs, again?.endUs ?? 0));
   }
   return left;
 }
