@@ -110,7 +110,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   placeSilentEnds(segments, places, duration);
   const grids = found.timers(places);
   placeOnTimers(segments, places, grids, duration);
-  placePins(segments, places, pins, 2 * problem.lattice.stepUs);
+  placePins(segments, places, pins, PIN_REACH_US);
   tidy(places, duration);
   const onTimer = (k: number) => grids.some((g) => g.fromIndex <= k && k <= g.toIndex);
   return {
@@ -133,6 +133,8 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
 }
 
 const LEAST_SEGMENT_US = 1e6;
+/** What begins within this of a pinned end begins there. */
+const PIN_REACH_US = 6e6;
 
 /** When the pieces of a path begin, and the last ends: as the search laid them, and by the calls at them where words have times. */
 function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {

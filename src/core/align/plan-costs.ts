@@ -7,7 +7,7 @@ const REAL_BREAK_US = 8e6;
 export function skipCost(segment: Segment, k: number, segments: readonly Segment[]): number {
   const isBreak = (s: Segment | undefined) =>
     s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
-  if (isActive(segment)) return isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -1.4 : -4;
+  if (isActive(segment)) return isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4;
   if (isBreak(segment)) return -4;
   // People who hold one side must change to the other, however short that is.
   if (segment.kind === 'rest' || segment.kind === 'change-over') return -5;

@@ -80,19 +80,31 @@ export function placePins(segments: readonly Segment[], places: Places, pins: re
   }
 }
 
-/** Neighbours that were moved each by its own grid still touch, and none is turned round. */
+/** No segment is shorter than this. */
+const SHORTEST_US = 200_000;
+
+/** Neighbours that were moved each by its own grid still follow each other, and none is turned round or empty. */
 export function tidy(places: Places, duration: Micros): void {
   let before: { k: number; span: Span } | null = null;
   for (const k of [...places.keys()].sort((a, b) => a - b)) {
     const span = places.get(k) as Span;
-    let start = micros(Math.min(span.start, duration));
+    let start = span.start;
     if (before !== null && start < before.span.end) {
-      start = micros(Math.min(before.span.end, Math.max(before.span.start, start)));
+      start = micros(Math.max(start, before.span.start + SHORTEST_US));
       places.set(before.k, { ...before.span, end: start });
     }
-    const settled = { start, end: micros(Math.max(start, Math.min(duration, span.end))) };
+    const settled = { start, end: micros(Math.max(start + SHORTEST_US, span.end)) };
     places.set(k, settled);
     before = { k, span: settled };
+  }
+  // What was pushed past the end of the take is pushed back.
+  let limit: number = duration;
+  for (const k of [...places.keys()].sort((a, b) => b - a)) {
+    const span = places.get(k) as Span;
+    if (span.end <= limit) break;
+    const end = micros(limit);
+    places.set(k, { start: micros(Math.max(0, Math.min(span.start, limit - SHORTEST_US))), end });
+    limit = Math.max(0, Math.min(span.start, limit - SHORTEST_US));
   }
 }
 

@@ -44,6 +44,16 @@ export function sharpened(
   const endA = a === undefined ? null : (tokens[a.to - 1]?.end ?? null);
   const startA = a === undefined ? null : (tokens[a.from]?.at ?? null);
   const startB = b === undefined ? null : (tokens[b.from]?.at ?? null);
+  // The gap is known: a name that begins the next words begins what follows, however long nobody spoke.
+  if (
+    !edge.afterWork &&
+    before?.marks.includes('go') !== true &&
+    after !== undefined &&
+    after.names.length > 0 &&
+    startB !== null &&
+    counted === undefined
+  )
+    return startB + NAME_US;
   const candidates: (number | null)[] = [
     edge.afterWork && after?.marks.includes('stop') === true && startB !== null ? startB + STOP_US : null,
     before?.marks.includes('stop') === true && edge.afterWork && startA !== null ? startA + STOP_US : null,

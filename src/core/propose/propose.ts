@@ -4,6 +4,8 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
+import { calledIntervals } from './called-intervals.ts';
+import { namesIn } from '../calls/candidate-names.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { numberOf } from '../language/en/numbers.ts';
@@ -41,13 +43,10 @@ export function propose(
   const doubts: string[] = [];
   const track = spokenTrack(transcript, tokens, duration);
   const signals = sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH);
-  const intervals = intervalsIn(
-    track.clauses,
-    tokens,
-    book,
-    duration,
-    signals.map((h) => h.at),
-  );
+  const times = signals.map((h) => h.at);
+  const called = calledIntervals(tokens, namesIn(tokens, book), duration, times);
+  // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names are led in.
+  const intervals = saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, tokens, book, duration, times);
   if (intervals.length === 0) {
     const plan: Plan = {
       title,
@@ -66,6 +65,17 @@ export function propose(
   const said = saidLengths(tokens);
   const blocks = blocksOf(intervals, tokens, duration, said, book, doubts);
   return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
+}
+
+/** Share of intervals that a class must do again by the same name for its calls to be believed. */
+const CALLED = 0.6;
+
+/** Share of intervals whose name comes more than once, not counting what goes on under it. */
+function saidAgain(intervals: readonly HeardInterval[]): number {
+  const times = new Map<string, number>();
+  for (const [k, i] of intervals.entries())
+    if (intervals[k - 1]?.label !== i.label) times.set(i.label, (times.get(i.label) ?? 0) + 1);
+  return intervals.length === 0 ? 0 : intervals.filter((i) => (times.get(i.label) ?? 0) > 1).length / intervals.length;
 }
 
 /** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
