@@ -93,7 +93,7 @@ let filmed = '';
 async function openDemo(page: Page): Promise<void> {
   if (filmed === '') filmed = await filmedClass(page.request, 'Filmed again in the test');
   await page.goto(`/w/${filmed}/align`);
-  await expect(page.getByRole('heading', { name: 'Slips' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Mistakes' })).toBeVisible({ timeout: 20_000 });
 }
 
 test('a slip is spoken again, filmed again or left, each one click and one undo', async ({ page }) => {

@@ -34,21 +34,40 @@ export function announcementsAt(
 
 /**
  * What the last announcement says for a move that begins now, in nats: much if it was this move, something against it if it
- * was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance.
+ * was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance. `share` is how
+ * often this class announces what it does next.
  */
 export function announcedScore(
   names: readonly Named[] | null,
   label: string,
   gone: string | null,
   labels: number,
+  share: number,
 ): number {
   // What is being done until now is a reminder, not an announcement.
   const others = names?.filter((n) => n.label !== gone) ?? [];
   if (others.length === 0) return 0;
-  const { match, other } = ANNOUNCED;
   const score = Math.max(0, ...others.filter((n) => n.label === label).map((n) => n.score));
   const chance = Math.min(0.9, others.length / Math.max(2, labels));
-  const share = (match + 1) / (match + other + 2);
   const [hit, miss] = [Math.log(share / chance), Math.log((1 - share) / (1 - chance))];
   return score * hit + (1 - score) * miss;
+}
+
+/** How often the last announcement names the move that begins: in most classes, before one is known. */
+export const USUAL_SHARE = (ANNOUNCED.match + 1) / (ANNOUNCED.match + ANNOUNCED.other + 2);
+/** The usual weighs as so many moves seen. */
+const PRIOR_MOVES = 6;
+
+/** The same for one class, from how many of the moves that a search laid were what was announced before them. */
+export function learnShare(
+  moves: readonly { readonly label: string; readonly gone: string | null; readonly names: readonly Named[] | null }[],
+): number {
+  let [match, all] = [USUAL_SHARE * PRIOR_MOVES, PRIOR_MOVES];
+  for (const { label, gone, names } of moves) {
+    const others = names?.filter((n) => n.label !== gone) ?? [];
+    if (others.length === 0) continue;
+    all++;
+    if (others.some((n) => n.label === label)) match++;
+  }
+  return Math.max(0.3, Math.min(0.95, match / all));
 }

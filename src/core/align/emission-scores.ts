@@ -63,6 +63,7 @@ export function textScores(
   segments: readonly Segment[],
   readings: Readings,
   announced: readonly (readonly Named[] | null)[],
+  share: number,
 ): TextScores[] {
   const known = new Map<string, TextScores>();
   const labels = new Set(segments.filter(isActive).map((s) => s.label)).size;
@@ -79,7 +80,7 @@ export function textScores(
       scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
       if (fresh && kin.own !== null)
         for (const [g, names] of announced.entries())
-          scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels);
+          scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels, share);
       // The other side of the move before begins with a word of it, or is at least no new announcement.
       if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k))
         for (let g = 0; g < scores.begins.length; g++)
@@ -207,8 +208,9 @@ export function emissionsOf(
   lattice: Lattice,
   counts: readonly CountRead[],
   timing: Timing,
+  goes: Uint8Array,
 ): Emissions {
-  const scores = new FlowScores(track, flow);
+  const scores = new FlowScores(track, flow, goes);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));
   const on = (d: Doing, before: Doing) =>
     Float64Array.from(

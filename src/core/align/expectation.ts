@@ -56,7 +56,7 @@ function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: 
   const middle = weightedMedian(logs);
   const weight = logs.reduce((s, l) => s + l.weight, 0);
   // A clock that is looked at is not off in the middle; what is free is off for the whole block.
-  const pull = clock ? PRIOR.ratio : PRIOR.ratio;
+  const pull = clock ? PRIOR.ratio * 5 : PRIOR.ratio;
   const log = (Math.log(before.ratio) * pull + middle * weight) / (pull + weight);
   const ratio = Math.min(LIMITS.ratio[1], Math.max(LIMITS.ratio[0], Math.exp(log)));
   const off = own.map((l) => {

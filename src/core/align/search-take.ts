@@ -5,7 +5,8 @@ import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { announcementsAt } from './announcements.ts';
+import { USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
+import { type Kin, kinOf } from './clause-context.ts';
 import { type Where, everywhere, finer, stagesFor } from './coarse-to-fine.ts';
 import { type Timing, lengthModel } from './duration-model.ts';
 import { beyondScores, emissionsOf, textScores } from './emission-scores.ts';
@@ -49,18 +50,20 @@ const NO_MUSIC: ReadonlyMap<number, MusicGrid> = new Map();
 export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFound {
   const { segments, track, duration } = given;
   const announced = announcementsAt(track.clauses, given.readings.clauses, given.tokens);
-  const text = textScores(segments, given.readings, announced);
+  let text = textScores(segments, given.readings, announced, USUAL_SHARE);
+  const kin = kinOf(segments);
   const [beyond, skip] = [beyondCosts(segments), segments.map(skipCost)];
   const counts = given.readings.clauses.flatMap((c) =>
     c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }],
   );
+  const goes = Uint8Array.from([0, ...given.readings.clauses.map((c) => (c.marks.includes('go') ? 1 : 0))]);
   const usual = usualTimings(segments);
   let [flow, timing, music] = [USUAL_FLOW, usual, NO_MUSIC];
   let beyondText = beyondScores(given.readings, announced);
   const problemOf = (lattice: Lattice, where: Where, together: boolean): Problem => ({
     segments,
     lattice,
-    emissions: emissionsOf(segments, text, beyondText, track, given.heard, flow, lattice, counts, timing),
+    emissions: emissionsOf(segments, text, beyondText, track, given.heard, flow, lattice, counts, timing, goes),
     lengths: lengthsBy(segments, timing, lattice),
     skip,
     beyond,
@@ -85,6 +88,11 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
       beyondText = beyondScores(given.readings, announced, leftOutIn(segments, laid));
       timing = learnTiming(segments, laid, usual);
       flow = learnFlow(track, segments, laid);
+      const begun = laid.flatMap((l) => {
+        const { own, gone } = kin[l.segment] as Kin;
+        return own === null || own === gone ? [] : [{ label: own, gone, names: announced[l.fromGap] ?? null }];
+      });
+      text = textScores(segments, given.readings, announced, learnShare(begun));
     }
     const next = later.shift();
     if (next === undefined) break;

@@ -18,6 +18,8 @@ export const USUAL_FLOW: SpeechFlow = { rate: 1, pauseS: { work: 3.2, break: 1.2
  * the last word (`and go`) ends it, so the silence is work again. Shares of the pause that lie before the boundary.
  */
 const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.4 };
+/** After `go` the silence is work, whatever ended. */
+const CUT_AFTER_GO = 0.1;
 
 /** Words take so much more or less than the model says (one standard deviation), and nothing is known better than this. */
 const RATE_SPREAD = 0.1;
@@ -37,6 +39,8 @@ export class FlowScores {
   constructor(
     private readonly track: SpokenTrack,
     private readonly flow: SpeechFlow,
+    /** By gap 1 where the words before it begin something: `and go`. */
+    private readonly goes: Uint8Array,
   ) {
     const { clauses, stretches } = track;
     // Speech and pauses from the start of each clause's stretch up to it.
@@ -100,6 +104,11 @@ export class FlowScores {
     return silenceOf(marks, this.flow.pauseS[d], said);
   }
 
+  /** The share of a gap's silence that belongs to what ends in it. */
+  private cut(gap: number, d: Doing): number {
+    return this.goes[gap] === 1 && d !== 'work' ? CUT_AFTER_GO : CUT[d];
+  }
+
   /** Seconds of words between two gaps, and the weight of the pauses there. */
   private wordsBetween(
     s: number,
@@ -114,8 +123,10 @@ export class FlowScores {
       (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) -
       (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
     const marks =
-      (toGap < 0 ? (this.marks[last] as number) : (this.marks[toGap - 1] as number) - after(toGap, CUT[d])) -
-      (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, CUT[before]));
+      (toGap < 0
+        ? (this.marks[last] as number)
+        : (this.marks[toGap - 1] as number) - after(toGap, this.cut(toGap, d))) -
+      (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, this.cut(fromGap, before)));
     return [said, Math.max(LEAST_SHAPE, marks)];
   }
 }

@@ -79,8 +79,13 @@ export function claimsInTake(tokens: readonly Token[], running: RunningClass): C
     const stands = c.verdict !== 'false' || (PLAIN.has(c.type) && at.sure(c.at));
     return stands ? c : { ...c, verdict: 'unsure' };
   });
-  const more = read.filter((c) => !spoken.some((s) => s.type === c.type && Math.abs(s.at - c.at) < SAME_CLAIM_US));
-  return [...spoken, ...more].sort((a, b) => a.at - b.at);
+  // What a sentence plainly gets wrong outweighs what running speech leaves open.
+  const wrong = read.filter((c) => c.verdict === 'false');
+  const open = spoken.filter(
+    (s) => s.verdict !== 'unsure' || !wrong.some((c) => c.type === s.type && Math.abs(s.at - c.at) < SAME_CLAIM_US),
+  );
+  const more = read.filter((c) => !open.some((s) => s.type === c.type && Math.abs(s.at - c.at) < SAME_CLAIM_US));
+  return [...open, ...more].sort((a, b) => a.at - b.at);
 }
 
 /** Every claim that sentences make in the words of a class, with its verdict. */

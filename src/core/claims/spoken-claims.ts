@@ -37,6 +37,7 @@ type Judged = Pick<Claim, 'claimed' | 'actual' | 'verdict'>;
 
 /** Two claims of one kind within this are one that was said twice. */
 const SAME_US = 2.5e6;
+const SHARP_US = 400_000;
 /** Words after a claim in which it may be taken back. */
 const TAKEN_BACK_WORDS = 9;
 
@@ -132,7 +133,10 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
     const after = text.after(found, TAKEN_BACK_WORDS);
     const takenBack = TAKEN_BACK.test(after) && new RegExp(`\\b${other}\\b`).test(after);
     const here = at.sides(text.tokens[found.token]?.at ?? 0);
-    const first = /\bfirst\b/.test(text.words(found.token, found.token + found.tokens + 1));
+    const words = text.words(found.token, found.token + found.tokens + 1);
+    // `Right side` where it is known when it was said, or `right leg first`, leaves no other reading.
+    const first =
+      /\bfirst\b/.test(words) || (/\bsides?\b/.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
     const verdict = takenBack
       ? 'false'
       : here.sides.has(side)

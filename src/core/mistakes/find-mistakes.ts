@@ -228,8 +228,8 @@ function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]
     const planned = easier.get(r.segment.moveId ?? '') ?? null;
     if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
     seen.add(r.segment.label);
-    if (planned === null || tokens.length < 20) return [];
-    const own = words(planned).filter((w) => !words(r.segment.label).includes(w));
+    if (tokens.length < 20) return [];
+    const own = words(planned ?? '').filter((w) => !words(r.segment.label).includes(w));
     const from = Math.max(
       0,
       tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
@@ -242,6 +242,7 @@ function options(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]
         tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US),
       );
       if (
+        planned === null ||
         own.length === 0 ||
         r.placed < SURELY_PLACED ||
         offeredAt(tokens, before, until < 0 ? tokens.length : until, own) !== null

@@ -12,7 +12,7 @@ import { type Lanes, lanes } from '../lanes/lanes.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../align/align.ts';
-import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript } from '../transcript/transcript.ts';
 import { type FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
 import type { WorkoutDocument } from './document.ts';

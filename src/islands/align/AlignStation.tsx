@@ -14,6 +14,7 @@ import { sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { AgainstPlan } from './AgainstPlan.tsx';
 import { Decisions } from './Decisions.tsx';
+import { Doubtful, misfit } from './Doubtful.tsx';
 import { DriftPicture } from './DriftPicture.tsx';
 import { SegmentRow } from './SegmentRow.tsx';
 import { WordsView } from './WordsView.tsx';
@@ -44,10 +45,13 @@ export function AlignStation() {
       </p>
     );
   const { segments, extra, grids } = aligned.alignment;
-  const slipAt = new Set(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
-  const slips = aligned.takeFindings.filter(
+  const mistakeAt = new Set(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
+  const mistakes = aligned.takeFindings.filter(
     (f) =>
-      slipAt.has(f.at) && !f.rule.startsWith('wording') && f.rule !== 'unsure' && !isSettled(f, document.edit.settled),
+      mistakeAt.has(f.at) &&
+      !f.rule.startsWith('wording') &&
+      f.rule !== 'unsure' &&
+      !isSettled(f, document.edit.settled),
   );
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const seek = (at: Parameters<typeof toProgramme>[0]) =>
@@ -71,6 +75,11 @@ export function AlignStation() {
         {view === 'against' && <AgainstPlan />}
         {view === 'segments' && (
           <>
+            {misfit(segments) !== null && (
+              <div className="mt-3">
+                <Notice alarm>{misfit(segments)}</Notice>
+              </div>
+            )}
             <div className="mt-3">
               <DriftPicture alignment={aligned.alignment} duration={take.duration} total={aligned.compiled.total} />
             </div>
@@ -108,6 +117,7 @@ export function AlignStation() {
         className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
       >
         <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={null} />
+        <Doubtful segments={segments} />
         {grids.length > 0 && (
           <section>
             <h2 className="text-lg">Filmed to a timer</h2>
@@ -122,12 +132,12 @@ export function AlignStation() {
           </section>
         )}
         <section>
-          <h2 className="text-lg">Slips</h2>
-          {slips.length === 0 ? (
+          <h2 className="text-lg">Mistakes</h2>
+          {mistakes.length === 0 ? (
             <p className="text-soft">None was found{document.edit.settled.length > 0 && ' that was not settled'}.</p>
           ) : (
             <ul className="mt-1 flex flex-col gap-2.5">
-              {slips.map((f, i) => (
+              {mistakes.map((f, i) => (
                 <FindingCard
                   key={`${f.rule} ${f.at} ${i}`}
                   finding={f}

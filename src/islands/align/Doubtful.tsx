@@ -1,0 +1,114 @@
+import { useEffect, useRef, useState } from 'react';
+import { tinykeys } from 'tinykeys';
+import type { RecordedSegment } from '../../core/align/align.ts';
+import { toProgramme, toTake } from '../../core/edit/conform.ts';
+import { isActive } from '../../core/plan/segment.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+import { usePlayhead } from '../shared/playhead.ts';
+import { sideWord } from '../shared/words.ts';
+import { useCommands } from '../workbench/commands.ts';
+import { inField } from '../workbench/use-keys.ts';
+import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+
+/** A place less likely than this to be right at all is worth listening to. */
+const DOUBTFUL = 0.75;
+const MOST_SHOWN = 8;
+
+/** Worked segments whose place is in doubt, the least likely first. */
+export function doubtfulOnes(segments: readonly RecordedSegment[]): RecordedSegment[] {
+  return segments
+    .filter((r) => r.recorded !== null && isActive(r.segment) && r.placed < DOUBTFUL)
+    .sort((a, b) => a.placed - b.placed);
+}
+
+/** The places to listen to first: one key goes to the next, one says that it begins where the picture stands. */
+export function Doubtful({ segments }: { readonly segments: readonly RecordedSegment[] }) {
+  const { produced } = useDerived();
+  const { change } = useDocument();
+  const at = usePlayhead((s) => s.at);
+  const [now, setNow] = useState<string | null>(null);
+  const list = doubtfulOnes(segments);
+  const kept = produced?.programme.kept ?? [];
+  const go = (r: RecordedSegment | undefined) => {
+    if (r?.recorded == null) return;
+    setNow(r.segment.key);
+    usePlayhead.getState().seek?.(toProgramme(r.recorded.start, kept));
+  };
+  const next = () => go(list[(list.findIndex((r) => r.segment.key === now) + 1) % Math.max(1, list.length)]);
+  const beginsHere = (key: string | null) => {
+    if (key === null || at === null) return;
+    const pin = { segmentKey: key, edge: 'start' as const, at: toTake(at, kept) };
+    change('Begins here', (d) => ({
+      ...d,
+      edit: {
+        ...d.edit,
+        pins: [...d.edit.pins.filter((p) => !(p.segmentKey === key && p.edge === 'start')), pin],
+      },
+    }));
+  };
+  const latest = useRef({ next, beginsHere, now });
+  useEffect(() => {
+    latest.current = { next, beginsHere, now };
+  });
+  useEffect(
+    () =>
+      tinykeys(window, {
+        '.': (event) => {
+          if (!inField(event)) latest.current.next();
+        },
+        b: (event) => {
+          if (!inField(event)) latest.current.beginsHere(latest.current.now);
+        },
+      }),
+    [],
+  );
+  useCommands([
+    { label: 'Go to the next doubtful place', keys: '.', run: next },
+    { label: 'The doubtful segment begins where the picture stands', keys: 'B', run: () => beginsHere(now) },
+  ]);
+  if (list.length === 0) return null;
+  return (
+    <section>
+      <h2 className="text-lg">Listen here first</h2>
+      <p className="text-[13px] text-soft">
+        <kbd className="key">.</kbd> goes to the next, <kbd className="key">B</kbd> says it begins where the picture
+        stands.
+      </p>
+      <ul className="mt-1">
+        {list.slice(0, MOST_SHOWN).map((r) => (
+          <li
+            key={r.segment.key}
+            aria-current={r.segment.key === now ? 'true' : undefined}
+            className={`flex items-baseline gap-2 border-b py-1 ${r.segment.key === now ? 'bg-sheet' : ''}`}
+          >
+            <button className="min-w-0 flex-1 truncate text-left hover:underline" onClick={() => go(r)}>
+              <time className="figures">{r.recorded === null ? '' : writeTime(r.recorded.start, 1)}</time>{' '}
+              <strong>{r.segment.label}</strong>
+              {sideWord(r.segment.side) && `, ${sideWord(r.segment.side)}`}
+            </button>
+            <span className="figures text-[13px] text-soft">{Math.round(r.placed * 100)} %</span>
+            <button
+              className="btn text-[13px]"
+              disabled={at === null}
+              onClick={() => beginsHere(r.segment.key)}
+              aria-label={`${r.segment.label} begins here`}
+            >
+              begins here
+            </button>
+          </li>
+        ))}
+      </ul>
+      {list.length > MOST_SHOWN && (
+        <p className="text-[13px] text-soft">{list.length - MOST_SHOWN} more are less in doubt.</p>
+      )}
+    </section>
+  );
+}
+
+/** One sentence where the plan does not fit the take; null where it does. */
+export function misfit(segments: readonly RecordedSegment[]): string | null {
+  const worked = segments.filter((r) => isActive(r.segment));
+  const likely = worked.filter((r) => r.recorded !== null && r.placed >= DOUBTFUL / 2).length;
+  if (worked.length < 4 || likely * 2 >= worked.length) return null;
+  return `This plan does not fit the take: of ${worked.length} moves only ${likely} were found where they would be. Was another class filmed, or in another order?`;
+}
