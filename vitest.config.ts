@@ -10,7 +10,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'tests/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 180_000,
           isolate: false,
         },
       },

@@ -146,7 +146,7 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
   const times: Micros[] = [];
   for (let j = 0; j <= pieces.length; j++) {
     const piece = pieces[j];
-    const place = piece?.from ?? (pieces[j - 1]?.to);
+    const place = piece?.from ?? pieces[j - 1]?.to ?? 0;
     const edge = { gap: lattice.gap[place] as number, us: us(place), afterWork: worked(pieces[j - 1]) };
     const last = times[j - 1] ?? 0;
     const by = timed ? sharpened(edge, track.clauses, readings.clauses, tokens, heard) : edge.us;
