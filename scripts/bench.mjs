@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|start|page|render ...]. Nothing here passes or fails.
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render ...]. Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -47,6 +47,8 @@ await main(async () => {
     await runBench('music');
   }
   if (wanted('take')) await runBench('take');
+  // Prints a table of counts for the core; asked for by name only.
+  if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));
