@@ -65,6 +65,8 @@ const COARSE_US = 160_000;
 
 /** What a sentence says plainly of these can be held against it; of all else running speech says other things in the same words. */
 const PLAIN: ReadonlySet<Claim['type']> = new Set(['seconds-left', 'side', 'length']);
+/** The same of these, where a word has a time of its own. */
+const PLAIN_IF_SHARP: ReadonlySet<Claim['type']> = new Set(['half-way', 'moves-left', 'next-up', 'count', 'round']);
 /** A claim of the same kind this near is the same claim. */
 const SAME_CLAIM_US = 3e6;
 
@@ -74,9 +76,11 @@ const SAME_CLAIM_US = 3e6;
  */
 export function claimsInTake(tokens: readonly Token[], running: RunningClass): Claim[] {
   const spoken = spokenClaims(tokens, running);
+  const sharp = new Set(tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
   const at = new ClassAt(running);
   const read = claimsIn(tokens, running).map((c): Claim => {
-    const stands = c.verdict !== 'false' || (PLAIN.has(c.type) && at.sure(c.at));
+    const plain = PLAIN.has(c.type) || (PLAIN_IF_SHARP.has(c.type) && sharp.has(c.at));
+    const stands = c.verdict !== 'false' || (plain && at.sure(c.at));
     return stands ? c : { ...c, verdict: 'unsure' };
   });
   // What a sentence plainly gets wrong outweighs what running speech leaves open.

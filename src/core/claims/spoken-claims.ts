@@ -311,12 +311,17 @@ function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, push: P
   for (const found of text.all(HALF)) {
     const token = tokens[found.token] as Token;
     const share = at.share(token.at);
-    const slack = share === null ? 0 : 0.14 + token.sigma / Math.max(1, share.lengthUs);
+    const slack = share === null ? 0 : 0.09 + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
     const off = share === null ? 1 : Math.abs(share.done - 0.5);
     push('half-way', found, {
       claimed: 0.5,
       actual: share === null ? null : Math.round(share.done * 100) / 100,
-      verdict: off <= slack ? 'true' : off > slack + 0.15 && at.sure(token.at) ? 'false' : 'unsure',
+      verdict:
+        off <= slack
+          ? 'true'
+          : off > slack + (token.sigma < SHARP_US ? 0.01 : 0.15) && at.sure(token.at)
+            ? 'false'
+            : 'unsure',
     });
   }
   const left = (found: Found, seconds: number) => {
@@ -362,7 +367,10 @@ function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, push: P
         : (tens + ones) * (minutes ? 60 : 1);
     if (n < 5) continue;
     const us = tokens[found.token]?.at ?? 0;
-    if (/^(?:left|more|to go|remaining)\b/.test(text.after(found, 2)) || /\bmore\b/.test(words)) left(found, n);
+    // `Ten seconds` near the end of an interval is what is left of it.
+    const ends = at.left(us);
+    const call = ends !== null && n <= 30 && Math.abs(ends - n) <= 2 + n * 0.3;
+    if (call || /^(?:left|more|to go|remaining)\b/.test(text.after(found, 2)) || /\bmore\b/.test(words)) left(found, n);
     else
       push('length', found, {
         claimed: n,
