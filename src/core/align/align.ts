@@ -109,7 +109,8 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   beyond = joinRests(beyond, segments, places, pinned);
   placeSilentEnds(segments, places, duration);
   const grids = found.timers(places);
-  placeOnTimers(segments, places, grids, duration);
+  // Words with times are as sharp as a timer, and follow where it was stopped for a moment.
+  if (!timed) placeOnTimers(segments, places, grids, duration);
   placePins(segments, places, pins, PIN_REACH_US);
   tidy(places, duration);
   const onTimer = (k: number) => grids.some((g) => g.fromIndex <= k && k <= g.toIndex);

@@ -66,8 +66,8 @@ export function mayBeTimed(
   return off.length >= FEWEST_INTERVALS && (off[off.length >> 1] as number) <= NEAR_PLAN_US;
 }
 
-/** Starts that lie this far from where the ones before would have them are another run of the timer. */
-const ANEW_US = 2.2e6;
+/** Starts that lie this far from where the ones before would have them are another run of the timer; words without times tell it less sharply. */
+const ANEW_US = { timed: 0.9e6, coarse: 2.2e6 } as const;
 
 function middleOf(list: readonly number[]): number {
   return [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
@@ -79,6 +79,7 @@ export function timerGrids(
   spans: ReadonlyMap<number, Span>,
   timing: Timing,
   pinned: ReadonlySet<number>,
+  timed: boolean,
 ): TimerGrid[] {
   const grids: TimerGrid[] = [];
   let run: number[] = [];
@@ -117,7 +118,7 @@ export function timerGrids(
     const kept =
       run.length === 0 ||
       Math.abs(shift - middleOf(run.map((j) => (spans.get(j) as Span).start - (segments[j] as Segment).start))) <
-        ANEW_US;
+        (timed ? ANEW_US.timed : ANEW_US.coarse);
     const goesOn =
       last === undefined ||
       (last === k - 1 &&

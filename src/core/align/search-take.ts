@@ -114,7 +114,7 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
     pieces,
     sure: marginals(problem, f, b, places),
     musicOf: (k) => musicOf(problem, k),
-    timers: (spans) => timerGrids(segments, spans, settledTiming, new Set(problem.pinned.keys())),
+    timers: (spans) => timerGrids(segments, spans, settledTiming, new Set(problem.pinned.keys()), given.timed),
   };
 }
 
