@@ -79,7 +79,7 @@ export function timerGrids(
   spans: ReadonlyMap<number, Span>,
   timing: Timing,
   pinned: ReadonlySet<number>,
-  timed: boolean,
+  sharp: boolean,
 ): TimerGrid[] {
   const grids: TimerGrid[] = [];
   let run: number[] = [];
@@ -118,7 +118,7 @@ export function timerGrids(
     const kept =
       run.length === 0 ||
       Math.abs(shift - middleOf(run.map((j) => (spans.get(j) as Span).start - (segments[j] as Segment).start))) <
-        (timed ? ANEW_US.timed : ANEW_US.coarse);
+        (sharp ? ANEW_US.timed : ANEW_US.coarse);
     const goesOn =
       last === undefined ||
       (last === k - 1 &&
