@@ -314,8 +314,8 @@ function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, push: P
     const slack = share === null ? 0 : 0.09 + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
     const off = share === null ? 1 : Math.abs(share.done - 0.5);
     push('half-way', found, {
-      claimed: 0.5,
-      actual: share === null ? null : Math.round(share.done * 100) / 100,
+      claimed: share === null ? 0.5 : Math.round(share.lengthUs / 2e5) / 10,
+      actual: share === null ? null : Math.round((share.done * share.lengthUs) / 1e5) / 10,
       verdict:
         off <= slack
           ? 'true'
