@@ -2,7 +2,7 @@ import type { Pin } from './pin.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 
 declare const cell: unique symbol;
-/** A step of the search's grid of time, counted from the take's start. Not a time: `toUs` makes it one. */
+/** A step of the search's grid of time, counted from the take's start. Not a time: times `stepUs` it is one. */
 export type Cell = number & { readonly [cell]: 'cell' };
 
 /**
@@ -18,8 +18,6 @@ export interface Lattice {
   readonly firstAt: Int32Array;
   readonly count: number;
 }
-
-export const toUs = (at: Cell, lattice: Pick<Lattice, 'stepUs'>) => at * lattice.stepUs;
 
 /** How unsure a gap's place is at least, and how much of the words before it; seconds. */
 const LEAST_SIGMA_S = 0.7;
