@@ -53,7 +53,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
   useEffect(
     () =>
       tinykeys(window, {
-        '.': (event) => {
+        n: (event) => {
           if (!inField(event)) latest.current.next();
         },
         b: (event) => {
@@ -63,7 +63,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
     [],
   );
   useCommands([
-    { label: 'Go to the next doubtful place', keys: '.', run: next },
+    { label: 'Go to the next doubtful place', keys: 'N', run: next },
     { label: 'The doubtful segment begins where the picture stands', keys: 'B', run: () => beginsHere(now) },
   ]);
   if (list.length === 0) return null;
@@ -71,7 +71,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
     <section>
       <h2 className="text-lg">Listen here first</h2>
       <p className="text-[13px] text-soft">
-        <kbd className="key">.</kbd> goes to the next, <kbd className="key">B</kbd> says it begins where the picture
+        <kbd className="key">N</kbd> goes to the next, <kbd className="key">B</kbd> says it begins where the picture
         stands.
       </p>
       <ul className="mt-1">
