@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import type { Plan } from '../core/plan/plan.ts';
-import type { Pin } from '../core/align/align.ts';
+import type { Edit } from '../core/workout/document.ts';
 import { type Aligned, type TakeFacts, alignWorkout } from '../core/workout/pipeline.ts';
 
 /** A thin shell round the core's alignment, so that typing never waits for it. */
 const api = {
-  align: (plan: Plan, pins: readonly Pin[], take: TakeFacts): Aligned => alignWorkout({ plan, edit: { pins } }, take),
+  align: (plan: Plan, edit: Pick<Edit, 'pins' | 'noTimers'>, take: TakeFacts): Aligned =>
+    alignWorkout({ plan, edit }, take),
 };
 export type AlignWorker = typeof api;
 

@@ -41,31 +41,6 @@ export function timerHypotheses(segments: readonly Segment[], blockId: string, n
     : [timer, ...through];
 }
 
-/** A timer is asked for only where lengths lie this near to the plan, in the middle. */
-const NEAR_PLAN_US = 4e6;
-
-/** Whether the lengths that the last search found leave a timer possible at all. */
-export function mayBeTimed(
-  segments: readonly Segment[],
-  blockId: string,
-  way: BlockTiming,
-  laid: readonly { readonly segment: number; readonly startUs: number; readonly endUs: number }[],
-): boolean {
-  const off = laid
-    .filter((l) => {
-      const s = segments[l.segment] as Segment;
-      return (
-        s.blockId === blockId &&
-        (isActive(s) || (way.throughRests === true && (s.kind === 'rest' || s.kind === 'change-over')))
-      );
-    })
-    .map((l) =>
-      Math.abs(l.endUs - l.startUs - ((segments[l.segment] as Segment).end - (segments[l.segment] as Segment).start)),
-    )
-    .sort((a, b) => a - b);
-  return off.length >= FEWEST_INTERVALS && (off[off.length >> 1] as number) <= NEAR_PLAN_US;
-}
-
 /** Starts that lie this far from where the ones before would have them are another run of the timer; words without times tell it less sharply. */
 const ANEW_US = { timed: 0.9e6, coarse: 2.2e6 } as const;
 

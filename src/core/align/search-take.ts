@@ -14,7 +14,7 @@ import { logEvidence } from './evidence.ts';
 import { type Laid, learnFlow, learnTiming, usualTimings } from './expectation.ts';
 import { type Marginals, marginals, runBackward, worthTrying } from './forward-backward.ts';
 import { type Cell, type Lattice, latticeOf } from './lattice.ts';
-import { type TimerGrid, mayBeTimed, timerGrids, timerHypotheses, timerMargin } from './machine-timer.ts';
+import { type TimerGrid, timerGrids, timerHypotheses, timerMargin } from './machine-timer.ts';
 import { type MusicGrid, musicGrids } from './music-grid.ts';
 import type { Pin } from './pin.ts';
 import { beyondCosts, skipCost } from './plan-costs.ts';
@@ -100,8 +100,7 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
     [where, lattice, stage] = [finer(where, lattice, fine), fine, next];
   }
   const free = problemOf(lattice, where, true);
-  const laid = laidOf(pieces, lattice);
-  timing = withTimers(free, timing, given.noTimer, laid);
+  timing = withTimers(free, timing, given.noTimer);
   const problem: Problem = { ...free, lengths: lengthsBy(segments, timing, lattice) };
   const [f, b] = [runForward(problem), runBackward(problem)];
   pieces = tracePath(problem, f).pieces;
@@ -119,14 +118,10 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
 }
 
 /** Each block may have been run by a machine: where that explains the take clearly better, over all paths, it was. */
-function withTimers(free: Problem, timing: Timing, noTimer: ReadonlySet<string>, laid: readonly Laid[]): Timing {
+function withTimers(free: Problem, timing: Timing, noTimer: ReadonlySet<string>): Timing {
   const { segments, lattice } = free;
   const candidates = [...timing.blocks].flatMap(([id, now]) =>
-    noTimer.has(id)
-      ? []
-      : timerHypotheses(segments, id, now)
-          .filter((way) => mayBeTimed(segments, id, way, laid))
-          .map((way) => ({ id, way })),
+    noTimer.has(id) ? [] : timerHypotheses(segments, id, now).map((way) => ({ id, way })),
   );
   if (candidates.length === 0) return timing;
   let [best, chosen] = [logEvidence(free), timing];

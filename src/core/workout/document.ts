@@ -9,7 +9,7 @@ import type { Span } from '../time/span.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 4;
+  readonly version: 5;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -20,6 +20,8 @@ export interface Edit {
   /** The take that the programme is made from; null: none chosen yet. */
   readonly takeId: string | null;
   readonly pins: readonly Pin[];
+  /** Ids of blocks that were not filmed to a machine timer, though one seemed to be heard. */
+  readonly noTimers: readonly string[];
   /** The person looked at the alignment and found it right. */
   readonly accepted: boolean;
   /** Stretches of the take that are cut out, on take time. */
@@ -35,6 +37,7 @@ export interface Edit {
 export const EMPTY_EDIT: Edit = {
   takeId: null,
   pins: [],
+  noTimers: [],
   accepted: false,
   removed: [],
   rules: DEFAULT_RULES,
@@ -47,7 +50,7 @@ export const EMPTY_EDIT: Edit = {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 4,
+    version: 5,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

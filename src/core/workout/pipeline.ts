@@ -26,7 +26,7 @@ export interface TakeFacts {
   readonly sound: TakeSound | null;
 }
 
-/** What the take gives: this is the slow part, and changes only with plan, transcript and pins. */
+/** What the take gives: this is the slow part, and changes only with plan, transcript, pins and dismissed timers. */
 export interface Aligned {
   readonly compiled: Compiled;
   readonly alignment: Alignment;
@@ -36,11 +36,13 @@ export interface Aligned {
 
 /** plan and take to recorded segments. */
 export function alignWorkout(
-  document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins'> },
+  document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins' | 'noTimers'> },
   take: TakeFacts,
 ): Aligned {
   const compiled = compile(document.plan);
-  const alignment = align(compiled.segments, take.transcript, take.duration, document.edit.pins, take.sound);
+  const { pins, noTimers } = document.edit;
+  const { transcript, duration, sound } = take;
+  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers));
   const tokens = alignment.words;
   const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>

@@ -51,9 +51,14 @@ describe('a document of the first version', () => {
   });
   it('of the second version gets no music', () => {
     const { music: _, edit, ...rest } = newDocument('T');
-    const { pickUps: _p, retakes: _r, settled: _s, ...oldEdit } = edit;
+    const { pickUps: _p, retakes: _r, settled: _s, noTimers: _n, ...oldEdit } = edit;
     const second = { ...rest, edit: oldEdit, plan, version: 2 };
     expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan });
+  });
+  it('of the fourth version gets no dismissed timers', () => {
+    const { edit, ...rest } = newDocument('T');
+    const { noTimers: _, ...oldEdit } = edit;
+    expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual(newDocument('T'));
   });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };

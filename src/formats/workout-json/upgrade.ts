@@ -18,10 +18,12 @@ interface FirstScript {
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
-  if (document.version === 4) return stored as WorkoutDocument;
-  // Version 3 had no decisions about slips, version 2 no music.
-  const third = stored as WorkoutDocument;
-  const decided = { ...third, version: 4 as const, edit: { ...third.edit, pickUps: [], retakes: [], settled: [] } };
+  if (document.version === 5) return stored as WorkoutDocument;
+  // Version 4 could not dismiss a timer, version 3 had no decisions about mistakes, version 2 no music.
+  const old = stored as WorkoutDocument;
+  const fourth = { ...old, version: 5 as const, edit: { ...old.edit, noTimers: [] } };
+  if (document.version === 4) return fourth;
+  const decided = { ...fourth, edit: { ...fourth.edit, pickUps: [], retakes: [], settled: [] } };
   if (document.version === 3) return decided;
   const silent = { ...decided, music: EMPTY_MUSIC };
   if (document.version === 2) return silent;

@@ -111,6 +111,7 @@ const edit = Joi.object({
     .items(Joi.object({ segmentKey: key, edge: Joi.valid('start', 'end').required(), at: time }))
     .max(5_000)
     .required(),
+  noTimers: Joi.array().items(Joi.string().max(64)).unique().max(200).required(),
   accepted: flag,
   removed: Joi.array()
     .items(Joi.object({ start: time, end: time }))
@@ -139,7 +140,7 @@ const edit = Joi.object({
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
   format: Joi.valid('euphon-workout').required(),
-  version: Joi.valid(4).required(),
+  version: Joi.valid(5).required(),
   plan: planSchema,
   script,
   music: musicSchema,

@@ -17,6 +17,9 @@ import { Decisions } from './Decisions.tsx';
 import { Doubtful, misfit } from './Doubtful.tsx';
 import { DriftPicture } from './DriftPicture.tsx';
 import { SegmentRow } from './SegmentRow.tsx';
+import { SoundStrip } from './SoundStrip.tsx';
+import { TapAlong } from './TapAlong.tsx';
+import { Timers } from './Timers.tsx';
 import { WordsView } from './WordsView.tsx';
 
 type View = 'segments' | 'words' | 'against';
@@ -44,7 +47,7 @@ export function AlignStation() {
         {aligning ? 'Aligning …' : 'Nothing to align.'}
       </p>
     );
-  const { segments, extra, grids } = aligned.alignment;
+  const { segments, extra } = aligned.alignment;
   const mistakeAt = new Set(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
   const mistakes = aligned.takeFindings.filter(
     (f) =>
@@ -83,6 +86,7 @@ export function AlignStation() {
             <div className="mt-3">
               <DriftPicture alignment={aligned.alignment} duration={take.duration} total={aligned.compiled.total} />
             </div>
+            <SoundStrip takeId={take.id} duration={take.duration} />
             <table className="mt-4 w-full border-collapse text-[14px]">
               <thead>
                 <tr className="border-b-2 border-ink! text-left text-[12.5px] text-soft">
@@ -118,19 +122,8 @@ export function AlignStation() {
       >
         <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={null} />
         <Doubtful segments={segments} />
-        {grids.length > 0 && (
-          <section>
-            <h2 className="text-lg">Filmed to a timer</h2>
-            <ul className="mt-1 text-[13.5px]">
-              {grids.map((g) => (
-                <li key={g.startUs}>
-                  {segments[g.fromIndex]?.segment.blockName}: an interval each <time>{writeTime(g.periodUs, 1)}</time>{' '}
-                  from <time>{writeTime(g.startUs, 1)}</time>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <TapAlong segments={segments} />
+        <Timers alignment={aligned.alignment} />
         <section>
           <h2 className="text-lg">Mistakes</h2>
           {mistakes.length === 0 ? (

@@ -9,6 +9,7 @@ import { sideWord } from '../shared/words.ts';
 import { useCommands } from '../workbench/commands.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { withPin } from './pins.ts';
 
 /** A place less likely than this to be right at all is worth listening to. */
 const DOUBTFUL = 0.75;
@@ -37,14 +38,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
   const next = () => go(list[(list.findIndex((r) => r.segment.key === now) + 1) % Math.max(1, list.length)]);
   const beginsHere = (key: string | null) => {
     if (key === null || at === null) return;
-    const pin = { segmentKey: key, edge: 'start' as const, at: toTake(at, kept) };
-    change('Begins here', (d) => ({
-      ...d,
-      edit: {
-        ...d.edit,
-        pins: [...d.edit.pins.filter((p) => !(p.segmentKey === key && p.edge === 'start')), pin],
-      },
-    }));
+    change('Begins here', (d) => withPin(d, key, toTake(at, kept)));
   };
   const latest = useRef({ next, beginsHere, now });
   useEffect(() => {

@@ -8,6 +8,7 @@ import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { withPin, withoutPin } from './pins.ts';
 
 /** One planned segment and where it fell: its start can be pinned, its reasons opened. */
 export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
@@ -16,22 +17,8 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const [open, setOpen] = useState(false);
   const { segment, recorded } = r;
   const pinned = document.edit.pins.some((p) => p.segmentKey === segment.key && p.edge === 'start');
-  const unpin = () =>
-    change('Take out the pin', (d) => ({
-      ...d,
-      edit: { ...d.edit, pins: d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')) },
-    }));
-  const pin = (at: Micros) =>
-    change('Pin', (d) => ({
-      ...d,
-      edit: {
-        ...d.edit,
-        pins: [
-          ...d.edit.pins.filter((p) => !(p.segmentKey === segment.key && p.edge === 'start')),
-          { segmentKey: segment.key, edge: 'start', at },
-        ],
-      },
-    }));
+  const unpin = () => change('Take out the pin', (d) => withoutPin(d, segment.key));
+  const pin = (at: Micros) => change('Pin', (d) => withPin(d, segment.key, at));
   const over = recorded === null ? null : micros(recorded.end - recorded.start - (segment.end - segment.start));
   const listen = () => {
     if (recorded !== null && produced !== null)

@@ -131,7 +131,7 @@ export function ShootStation() {
             choose={() =>
               change('Choose the take', (d) => ({
                 ...d,
-                edit: { ...d.edit, takeId: entry.take.id, pins: [], removed: [], accepted: false },
+                edit: { ...d.edit, takeId: entry.take.id, pins: [], noTimers: [], removed: [], accepted: false },
               }))
             }
           />

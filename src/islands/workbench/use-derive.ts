@@ -50,7 +50,7 @@ export function useDerive(workbench: Workbench): Derived {
     let current = true;
     const wait = setTimeout(() => {
       void aligner()
-        .align(timed, edit.pins, facts)
+        .align(timed, { pins: edit.pins, noTimers: edit.noTimers }, facts)
         .then((value) => {
           if (current) setAligned({ of: facts, value });
         });
@@ -59,7 +59,7 @@ export function useDerive(workbench: Workbench): Derived {
       current = false;
       clearTimeout(wait);
     };
-  }, [timed, edit.pins, facts]);
+  }, [timed, edit.pins, edit.noTimers, facts]);
   const usable = aligned !== null && aligned.of === facts ? aligned.value : null;
   const produced = useMemo(
     () => (usable === null || facts === null ? null : produce(edit, usable, facts)),

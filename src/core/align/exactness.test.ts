@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest';
+import { type SyntheticTake, coarsen, seeded, syntheticTake } from '../../../tests/support/synthetic-take.ts';
+import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { readClauses } from '../calls/read-clauses.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { Micros } from '../time/micros.ts';
+import { spokenTrack } from '../transcript/clauses.ts';
+import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Alignment, align } from './align.ts';
+import { everywhere } from './coarse-to-fine.ts';
+import { searchTake } from './search-take.ts';
+import { type Problem, runForward, tracePath } from './viterbi.ts';
+
+const MOVES = ['Squat', 'Push-up', 'Plank', 'Glute bridge', 'Jumping jack', 'Reverse lunge', 'Side step', 'High knees'];
+
+/** A class of so many minutes at one interval, as an outline. */
+function classOf(work: number, rest: number, minutes: number, moves: number): string {
+  const rounds = Math.max(1, Math.round((minutes * 60) / ((work + rest) * moves)));
+  const list = MOVES.slice(0, moves).map((m) => `- ${m}`);
+  return `# P\n## Hello: talk, 0:30\n## Main: circuit, ${rounds} rounds, ${work}/${rest}\n${list.join('\n')}\n## Bye: talk, 0:20`;
+}
+
+/** The last search of a take as it was pruned, with all that was learned before it. */
+function lastSearch(segments: readonly Segment[], transcript: Transcript, duration: Micros, timed: boolean): Problem {
+  const tokens = tokensOf(transcript, duration, null);
+  const track = spokenTrack(transcript, tokens, duration);
+  const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
+  const readings = readClauses(track.clauses, tokens, labels);
+  const given = {
+    segments,
+    track,
+    tokens,
+    readings,
+    heard: readings.heard,
+    duration,
+    timed,
+    noTimer: new Set<string>(),
+  };
+  return searchTake(given, []).problem;
+}
+
+/** What the best path is worth in the pruned search, and where nothing is pruned but what lies out of all reach of the plan. */
+function scores(problem: Problem, duration: Micros): { readonly pruned: number; readonly whole: number } {
+  const open: Problem = { ...problem, ...everywhere(problem.segments, problem.lattice, duration) };
+  return {
+    pruned: tracePath(problem, runForward(problem)).score,
+    whole: tracePath(open, runForward(open)).score,
+  };
+}
+
+/** Sum of all errors of a take's boundaries, in seconds; a segment not found counts its own length. */
+function totalError(take: SyntheticTake, found: Alignment): number {
+  let sum = 0;
+  for (const { segment, recorded } of found.segments) {
+    const truth = take.truth.get(segment.key);
+    if (truth === undefined) continue;
+    if (recorded === null) sum += (truth.end - truth.start) / 1e6;
+    else sum += (Math.abs(recorded.start - truth.start) + Math.abs(recorded.end - truth.end)) / 1e6;
+  }
+  return sum;
+}
+
+describe('a pin at the truth', () => {
+  it('never makes the total error larger, at any start of any class', () => {
+    const worse: string[] = [];
+    for (let n = 0; n < 6; n++) {
+      const plan = readOutline(classOf(30 + 5 * (n % 3), 15, 6, 4 + (n % 3))).value;
+      const take = syntheticTake(plan, 300 + n, { breakOverS: n % 3 === 0 ? 0 : 6, forgotten: 0.2 });
+      const words = n % 2 === 0 ? take.transcript : coarsen(take.transcript, 30);
+      const free = totalError(take, align(take.segments, words, take.duration));
+      for (const s of take.segments.filter((s, k) => isActive(s) && k % 3 === n % 3)) {
+        const at = take.truth.get(s.key)?.start as Micros;
+        const by = totalError(
+          take,
+          align(take.segments, words, take.duration, [{ segmentKey: s.key, edge: 'start', at }]),
+        );
+        if (by > free + 0.5) worse.push(`class ${n}, ${s.key}: ${by.toFixed(1)} s instead of ${free.toFixed(1)} s`);
+      }
+    }
+    expect(worse).toEqual([]);
+  });
+});
+
+describe('pruning', () => {
+  it('never loses the best path of small classes, whatever happened in them', () => {
+    const random = seeded(12);
+    const lost: string[] = [];
+    for (let n = 0; n < 12; n++) {
+      const [work, rest] = [
+        [20, 10],
+        [30, 15],
+        [40, 20],
+        [45, 15],
+      ][n % 4] as [number, number];
+      const outline = classOf(work, rest, 6, 4 + (n % 4));
+      const plan = readOutline(outline).value;
+      const faults = {
+        breakOverS: n % 3 === 0 ? 0 : 6,
+        leaveOut: n % 4 === 3 ? [] : [1 + 2 * Math.floor(random() * 4)],
+      };
+      const take = syntheticTake(plan, 100 + n, faults);
+      const words = n % 2 === 0 ? take.transcript : coarsen(take.transcript, 20 + (n % 3) * 10);
+      const { pruned, whole } = scores(lastSearch(take.segments, words, take.duration, n % 2 === 0), take.duration);
+      if (pruned < whole - 1e-6) lost.push(`${n}: ${pruned} of ${whole}`);
+    }
+    expect(lost).toEqual([]);
+  });
+  it.each([
+    [20, 7, 40],
+    [30, 15, 60],
+  ])('never loses it at %d/%d over %d minutes', (work, rest, minutes) => {
+    const plan = readOutline(classOf(work, rest, minutes, 8)).value;
+    const take = syntheticTake(plan, 5, { breakOverS: 3 });
+    const problem = lastSearch(take.segments, coarsen(take.transcript, 30), take.duration, false);
+    const { pruned, whole } = scores(problem, take.duration);
+    expect(pruned).toBeGreaterThanOrEqual(whole - 1e-6);
+  });
+});

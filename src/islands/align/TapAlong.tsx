@@ -1,0 +1,76 @@
+import { useEffect, useRef, useState } from 'react';
+import { tinykeys } from 'tinykeys';
+import type { RecordedSegment } from '../../core/align/align.ts';
+import { toTake } from '../../core/edit/conform.ts';
+import { micros } from '../../core/time/micros.ts';
+import { usePlayhead } from '../shared/playhead.ts';
+import { sideWord } from '../shared/words.ts';
+import { useCommands } from '../workbench/commands.ts';
+import { inField } from '../workbench/use-keys.ts';
+import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { withPin } from './pins.ts';
+
+/**
+ * Boundaries set by ear: while the take plays, each press says that the next segment of the plan begins now. It starts with the
+ * segment after the one at the playhead; another can be chosen. Each press is one undo.
+ */
+export function TapAlong({ segments }: { readonly segments: readonly RecordedSegment[] }) {
+  const { produced } = useDerived();
+  const { change } = useDocument();
+  const kept = produced?.programme.kept ?? [];
+  const at = usePlayhead((s) => s.at);
+  /** Index of the segment that the next press places; null: the one after the playhead. */
+  const [chosen, setChosen] = useState<number | null>(null);
+  const now = toTake(at ?? micros(0), kept);
+  const under = segments.findLastIndex((r) => r.recorded !== null && r.recorded.start <= now);
+  const next = chosen ?? under + 1;
+  const segment = segments[next]?.segment;
+  const tap = () => {
+    const playhead = usePlayhead.getState().at;
+    if (segment === undefined || playhead === null) return;
+    change('Tapped along', (d) => withPin(d, segment.key, toTake(playhead, kept)));
+    setChosen(next + 1);
+  };
+  const latest = useRef(tap);
+  useEffect(() => {
+    latest.current = tap;
+  });
+  useEffect(
+    () =>
+      tinykeys(window, {
+        g: (event) => {
+          if (!inField(event)) latest.current();
+        },
+      }),
+    [],
+  );
+  useCommands([{ label: 'Tap along: the next segment begins now', keys: 'G', run: tap }]);
+  return (
+    <section>
+      <h2 className="text-lg">Tap along</h2>
+      <p className="text-[13px] text-soft">
+        Play the take and press <kbd className="key">G</kbd> whenever the next segment begins.
+      </p>
+      <div className="mt-1 flex items-center gap-2">
+        <label className="min-w-0 flex-1 text-[13px]">
+          <span className="sr-only">Next to place</span>
+          <select
+            className="field w-full"
+            value={Math.min(next, segments.length - 1)}
+            onChange={(e) => setChosen(Number(e.target.value))}
+          >
+            {segments.map((r, i) => (
+              <option key={r.segment.key} value={i}>
+                {i + 1} · {r.segment.label}
+                {sideWord(r.segment.side) && `, ${sideWord(r.segment.side)}`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button className="btn text-[13px]" disabled={at === null || segment === undefined} onClick={tap}>
+          begins now
+        </button>
+      </div>
+    </section>
+  );
+}
