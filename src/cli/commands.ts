@@ -1,7 +1,8 @@
 import { conform, keepRanges } from '../core/edit/conform.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
-import { mistakeFindings, mistakesOf } from '../core/mistakes/find-mistakes.ts';
+import { mistakeFindings } from '../core/mistakes/find-mistakes.ts';
+import { mistakesOf } from '../core/mistakes/mistake.ts';
 import { takeFindings } from '../core/checks/take-checks.ts';
 import { planFindings } from '../core/checks/plan-checks.ts';
 import { balanceOf, energyOf } from '../core/plan/balance.ts';

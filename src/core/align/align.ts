@@ -13,7 +13,7 @@ import type { TimerGrid } from './machine-timer.ts';
 import type { Pin } from './pin.ts';
 import { retimeWords } from './retime-words.ts';
 import { sharpened } from './sharpen.ts';
-import type { PathPiece, Problem } from './viterbi.ts';
+import type { PathPiece, Problem } from './problem.ts';
 import { type SearchGiven, searchTake } from './search-take.ts';
 import {
   type Beyond,
@@ -118,7 +118,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
     segments: segments.map((segment, k): RecordedSegment => {
       const recorded = places.get(k) ?? null;
       const [filmed, start, end] = [sure.filmed[k] as number, sure.startSure[k] as number, sure.endSure[k] as number];
-      const by = calibrated({ filmed, start, end, timed, timer: onTimer(k), music: found.musicOf(k) !== null });
+      const by = calibrated({ start, end, timed, timer: onTimer(k) });
       return {
         segment,
         recorded,

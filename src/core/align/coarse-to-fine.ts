@@ -1,7 +1,7 @@
 import type { Segment } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Lattice } from './lattice.ts';
-import type { Problem } from './viterbi.ts';
+import type { Problem } from './problem.ts';
 
 /** One search of several: its grid, and how much worse than the best (nats) a place may be that the next still looks at. */
 export interface Stage {

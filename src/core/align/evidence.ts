@@ -1,10 +1,6 @@
 import { type Segment, isActive } from '../plan/segment.ts';
+import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
 import {
-  BEYOND,
-  BEYOND_KINDS,
-  OUT,
-  type Problem,
-  SKIP_OPENS,
   beginScores,
   beyondBegins,
   beyondEnds,
@@ -15,7 +11,7 @@ import {
   outsideAfter,
   outsideBefore,
   Together,
-} from './viterbi.ts';
+} from './piece-scores.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /**

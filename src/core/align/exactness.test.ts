@@ -9,7 +9,8 @@ import { type Transcript, tokensOf } from '../transcript/transcript.ts';
 import { type Alignment, align } from './align.ts';
 import { everywhere } from './coarse-to-fine.ts';
 import { searchTake } from './search-take.ts';
-import { type Problem, runForward, tracePath } from './viterbi.ts';
+import type { Problem } from './problem.ts';
+import { runForward, tracePath } from './viterbi.ts';
 
 const MOVES = ['Squat', 'Push-up', 'Plank', 'Glute bridge', 'Jumping jack', 'Reverse lunge', 'Side step', 'High knees'];
 

@@ -1,11 +1,6 @@
 import { type Segment, isActive } from '../plan/segment.ts';
+import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
 import {
-  BEYOND,
-  BEYOND_KINDS,
-  type Forward,
-  OUT,
-  type Problem,
-  SKIP_OPENS,
   beginScores,
   beyondBegins,
   beyondEnds,
@@ -15,7 +10,8 @@ import {
   lengthTable,
   outsideAfter,
   Together,
-} from './viterbi.ts';
+} from './piece-scores.ts';
+import type { Forward } from './viterbi.ts';
 import type { LengthModel } from './duration-model.ts';
 
 /** What one pass from the end holds: by slot, then by place from the slot's window on. */

@@ -218,7 +218,7 @@ describe('the functions beneath', () => {
     expect(silenceLog(silence, 30)).toBeGreaterThan(-8);
   });
   it('certainty grows with what it is made of', () => {
-    const raw = { filmed: 0.9, start: 0.5, end: 0.5, timed: false, timer: false, music: false };
+    const raw = { start: 0.5, end: 0.5, timed: false, timer: false };
     expect(calibrated({ ...raw, start: 0.9 })).toBeGreaterThan(calibrated(raw));
     expect(calibrated({ ...raw, timed: true })).toBeGreaterThan(calibrated(raw));
     expect(calibrated({ ...raw, timer: true })).toBeGreaterThan(calibrated(raw));

@@ -1,6 +1,7 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { Backward } from './forward-backward.ts';
-import type { Forward, Problem } from './viterbi.ts';
+import type { Problem } from './problem.ts';
+import type { Forward } from './viterbi.ts';
 
 /** Eights of a music that a class is on: moves begin on `phaseUs` plus whole numbers of `periodUs`. */
 export interface MusicGrid {

@@ -2,7 +2,7 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { Lattice } from './lattice.ts';
-import type { PathPiece } from './viterbi.ts';
+import type { PathPiece } from './problem.ts';
 
 /** A boundary of the path: the gap it lies in, and when. */
 interface Cut {

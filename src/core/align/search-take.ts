@@ -19,7 +19,9 @@ import { type MusicGrid, musicGrids } from './music-grid.ts';
 import type { Pin } from './pin.ts';
 import { beyondCosts, skipCost } from './plan-costs.ts';
 import { USUAL_FLOW } from './speech-flow.ts';
-import { type PathPiece, type Problem, musicOf, runForward, tracePath } from './viterbi.ts';
+import type { PathPiece, Problem } from './problem.ts';
+import { musicOf } from './piece-scores.ts';
+import { runForward, tracePath } from './viterbi.ts';
 
 /** All that is known of a take before it is searched. */
 export interface SearchGiven {

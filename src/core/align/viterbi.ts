@@ -1,61 +1,18 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import type { Doing } from './clause-context.ts';
-import type { Emissions, TextScores } from './emission-scores.ts';
-import { type Silence, silenceLog } from './speech-flow.ts';
 import type { LengthModel } from './duration-model.ts';
-import type { Cell, Lattice } from './lattice.ts';
-import { type MusicGrid, onGrid } from './music-grid.ts';
-
-/** One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places. */
-export interface PathPiece {
-  readonly segment: number | null;
-  /** What time beyond the plan is like. */
-  readonly beyond: BeyondKind | null;
-  readonly from: number;
-  readonly to: number;
-}
-
-/** All that one search is given. Slot k stands before segment k; the last slot stands after the class. */
-export interface Problem {
-  readonly segments: readonly Segment[];
-  readonly lattice: Lattice;
-  readonly emissions: Emissions;
-  readonly lengths: readonly LengthModel[];
-  /** ln of what it costs to leave a segment out, inside a run that was opened. */
-  readonly skip: readonly number[];
-  /** ln of what it costs to open time beyond the plan before slot k. */
-  readonly beyond: readonly number[];
-  /** By slot: the places [from, to) at which it may lie. */
-  readonly windows: readonly (readonly [from: number, to: number])[];
-  /** By slot, from its window on: 1 where it may lie at all; null: everywhere in the window. */
-  readonly alive: readonly (Uint8Array | null)[];
-  /** Cells at which a segment must begin or end. */
-  readonly pinned: ReadonlyMap<number, { readonly start?: Cell; readonly end?: Cell }>;
-  /** By length of a count: the eights of the music, where they are known. */
-  readonly music: ReadonlyMap<number, MusicGrid>;
-  /** False where two boundaries in one stretch need not be weighed together: on a coarse grid. */
-  readonly together: boolean;
-}
-
-export const OUT = -1e12;
-/** To leave out anything: about one move in twenty-five, and the rest goes with it (development set). */
-export const SKIP_OPENS = 1;
-/** Words that no segment takes, before the class and after it. */
-const OUTSIDE_CLAUSE = 1.5;
-/** A breath is nothing beyond the plan. */
-const BEYOND_LEAST_S = 2;
-/**
- * Time beyond the plan is a break (a move shown, a prop fetched, a story) or work (a move made up, repeated or new). To open
- * it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s and 30 s).
- */
-export const BEYOND = {
-  break: { opens: -2.4, second: 1 / 11 },
-  work: { opens: -6.7, second: 1 / 25 },
-  /** From one to the other without anything planned between. */
-  turns: -2.5,
-} as const;
-export type BeyondKind = 'work' | 'break';
-export const BEYOND_KINDS = ['work', 'break'] as const satisfies readonly BeyondKind[];
+import { BEYOND, BEYOND_KINDS, type BeyondKind, OUT, type PathPiece, type Problem, SKIP_OPENS } from './problem.ts';
+import {
+  Together,
+  beginScores,
+  beyondBegins,
+  beyondEnds,
+  beyondLeast,
+  beyondOpens,
+  endScores,
+  lengthTable,
+  outsideAfter,
+  outsideBefore,
+} from './piece-scores.ts';
 
 /** What one pass from the start holds. By slot, then by place from the slot's window on. */
 export interface Forward {
@@ -82,116 +39,8 @@ export interface BeyondColumn {
   readonly after: Uint8Array;
 }
 
-/** The lengths of a segment in cells, with what each is worth. */
-export interface LengthTable {
-  readonly low: number;
-  readonly worth: Float64Array;
-}
-
-export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: Lattice): LengthTable {
-  const stepS = lattice.stepUs / 1e6;
-  const low = Math.max(1, Math.round(shortestS / stepS));
-  const high = Math.max(low + 1, Math.round(longestS / stepS));
-  return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
-}
-
-/** The eights that a segment is danced on; null: none known. Two that touch count each boundary once for each. */
-export function musicOf(problem: Problem, k: number): MusicGrid | null {
-  const s = problem.segments[k];
-  return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null
-    ? null
-    : (problem.music.get(s.countUs) ?? null);
-}
-
-/** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
-export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
-  const { lattice, emissions, segments, pinned } = problem;
-  const text = emissions.text[k] as TextScores;
-  const onward = emissions.onward[emissions.before[k] as 'work'][emissions.doing[k] as 'work'];
-  const works = isActive(segments[k] as Segment);
-  const counted = emissions.counted[k];
-  const grid = musicOf(problem, k);
-  const pin = pinned.get(k)?.start;
-  const out = new Float64Array(to - from);
-  for (let p = from; p < to; p++) {
-    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] =
-      pin !== undefined && c !== pin
-        ? OUT
-        : (onward[p] as number) -
-          (text.before[g] as number) +
-          (text.begins[g] as number) +
-          (works ? (emissions.workBegins[c] as number) : 0) +
-          (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) +
-          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
-  }
-  return out;
-}
-
-export function endScores(problem: Problem, k: number, from: number, to: number): Float64Array {
-  const { lattice, emissions, segments, pinned } = problem;
-  const text = emissions.text[k] as TextScores;
-  const upTo = emissions.upTo[emissions.doing[k] as 'work'];
-  const works = isActive(segments[k] as Segment);
-  const counted = emissions.counted[k];
-  const grid = musicOf(problem, k);
-  const pin = pinned.get(k)?.end;
-  const out = new Float64Array(to - from);
-  for (let p = from; p < to; p++) {
-    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] =
-      pin !== undefined && c !== pin
-        ? OUT
-        : (upTo[p] as number) +
-          (text.before[g] as number) +
-          (text.ends[g] as number) +
-          (works ? (emissions.workEnds[c] as number) : 0) +
-          (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) +
-          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
-  }
-  return out;
-}
-
-/**
- * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its words
- * say of pairs of gaps is worked out once.
- */
-export class Together {
-  private readonly known: (Silence | undefined)[];
-  private readonly first: number;
-  private readonly gaps: number;
-  private readonly onward: Float64Array;
-  private readonly upTo: Float64Array;
-  private readonly d: Doing;
-  private readonly before: Doing;
-
-  constructor(
-    private readonly problem: Problem,
-    k: number,
-  ) {
-    const { lattice, emissions, windows } = problem;
-    const [[a], [, e]] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
-    [this.d, this.before] = [emissions.doing[k] as Doing, emissions.before[k] as Doing];
-    [this.onward, this.upTo] = [emissions.onward[this.before][this.d], emissions.upTo[this.d]];
-    // Gaps near the window's ends may lie a little outside of those of its end places.
-    this.first = Math.max(0, (lattice.gap[a] ?? 0) - 40);
-    this.gaps = Math.max(1, (lattice.gap[Math.max(0, e - 1)] ?? 0) + 41 - this.first);
-    this.known = [];
-  }
-
-  worth(p: number, q: number): number {
-    const { lattice, emissions } = this.problem;
-    const [g, h] = [lattice.gap[p] as number, lattice.gap[q] as number];
-    const at = (g - this.first) * this.gaps + (h - this.first);
-    let silence = this.known[at];
-    if (silence === undefined) this.known[at] = silence = emissions.flow.lengthBetween(g, h, this.d, this.before);
-    const seconds = (((lattice.cell[q] as number) - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
-    return silenceLog(silence, seconds) - (this.onward[p] as number) - (this.upTo[q] as number);
-  }
-}
-
 /** Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came from. */
-export function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Array, into: Float64Array): void {
+function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Array, into: Float64Array): void {
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
@@ -226,55 +75,6 @@ export function reachEnds(problem: Problem, k: number, now: Float64Array, from: 
       from[q - c] = origin;
     }
   }
-}
-
-/** Waiting without the class: a camera mostly runs a few seconds early, and now and then many minutes. */
-function waiting(seconds: number): number {
-  return seconds < 40 ? 0.1 * seconds : 4 + 0.01 * (seconds - 40);
-}
-
-/** Waiting before the class: the words before it belong to nobody. */
-export function outsideBefore(lattice: Lattice, p: number): number {
-  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - waiting(((lattice.cell[p] as number) * lattice.stepUs) / 1e6);
-}
-
-export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
-  return (
-    -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) -
-    waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6)
-  );
-}
-
-/** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */
-export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
-  const { lattice, emissions } = problem;
-  const { before, begins } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
-  return (
-    (emissions.onward.work[kind][p] as number) -
-    (before[g] as number) +
-    (begins[g] as number) +
-    (BEYOND[kind].second * at) / 1e6
-  );
-}
-
-export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
-  const { lattice, emissions } = problem;
-  const { before, ends } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
-  return (
-    (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6
-  );
-}
-
-/** What it costs to open time beyond the plan before slot k. */
-export function beyondOpens(problem: Problem, kind: BeyondKind, k: number): number {
-  return BEYOND[kind].opens + (kind === 'break' ? (problem.beyond[k] as number) : 0);
-}
-
-/** Cells that lie between the ends of a piece beyond the plan, at least. */
-export function beyondLeast(lattice: Lattice): number {
-  return Math.max(1, Math.round((BEYOND_LEAST_S * 1e6) / lattice.stepUs));
 }
 
 /** From the start of the take to its end. */

@@ -17,7 +17,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf } from '../../formats/plan-json/plan-schema.ts';
 import { workoutSchema } from '../../formats/workout-json/workout-schema.ts';
 import { miscounts } from '../mistakes/miscounts.ts';
-import { mistakesOf } from '../mistakes/find-mistakes.ts';
+import { mistakesOf } from '../mistakes/mistake.ts';
 import { syntheticTake } from '../../../tests/support/synthetic-take.ts';
 
 const say = (at: number, text: string, step = 0.35): TranscriptCue => {

@@ -8,7 +8,8 @@ import { align } from '../align/align.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { takeFindings } from '../checks/take-checks.ts';
-import { mistakeFindings, mistakesOf } from './find-mistakes.ts';
+import { mistakeFindings } from './find-mistakes.ts';
+import { mistakesOf } from './mistake.ts';
 
 const plan = readOutline(
   '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',

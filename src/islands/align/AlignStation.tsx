@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { mistakesOf } from '../../core/mistakes/find-mistakes.ts';
+import { mistakesOf } from '../../core/mistakes/mistake.ts';
 import { isSettled } from '../../core/edit/decisions.ts';
 import { isBreak } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';

@@ -1,0 +1,170 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { Doing } from './clause-context.ts';
+import type { TextScores } from './emission-scores.ts';
+import { type Silence, silenceLog } from './speech-flow.ts';
+import type { LengthModel } from './duration-model.ts';
+import type { Lattice } from './lattice.ts';
+import { type MusicGrid, onGrid } from './music-grid.ts';
+import { BEYOND, type BeyondKind, OUT, type Problem } from './problem.ts';
+
+/** Words that no segment takes, before the class and after it. */
+const OUTSIDE_CLAUSE = 1.5;
+/** A breath is nothing beyond the plan. */
+const BEYOND_LEAST_S = 2;
+
+/** The lengths of a segment in cells, with what each is worth. */
+export interface LengthTable {
+  readonly low: number;
+  readonly worth: Float64Array;
+}
+
+export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: Lattice): LengthTable {
+  const stepS = lattice.stepUs / 1e6;
+  const low = Math.max(1, Math.round(shortestS / stepS));
+  const high = Math.max(low + 1, Math.round(longestS / stepS));
+  return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
+}
+
+/** The eights that a segment is danced on; null: none known. Two that touch count each boundary once for each. */
+export function musicOf(problem: Problem, k: number): MusicGrid | null {
+  const s = problem.segments[k];
+  return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null
+    ? null
+    : (problem.music.get(s.countUs) ?? null);
+}
+
+/** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
+export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
+  const { lattice, emissions, segments, pinned } = problem;
+  const text = emissions.text[k] as TextScores;
+  const onward = emissions.onward[emissions.before[k] as 'work'][emissions.doing[k] as 'work'];
+  const works = isActive(segments[k] as Segment);
+  const counted = emissions.counted[k];
+  const grid = musicOf(problem, k);
+  const pin = pinned.get(k)?.start;
+  const out = new Float64Array(to - from);
+  for (let p = from; p < to; p++) {
+    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
+    out[p - from] =
+      pin !== undefined && c !== pin
+        ? OUT
+        : (onward[p] as number) -
+          (text.before[g] as number) +
+          (text.begins[g] as number) +
+          (works ? (emissions.workBegins[c] as number) : 0) +
+          (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) +
+          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
+  }
+  return out;
+}
+
+export function endScores(problem: Problem, k: number, from: number, to: number): Float64Array {
+  const { lattice, emissions, segments, pinned } = problem;
+  const text = emissions.text[k] as TextScores;
+  const upTo = emissions.upTo[emissions.doing[k] as 'work'];
+  const works = isActive(segments[k] as Segment);
+  const counted = emissions.counted[k];
+  const grid = musicOf(problem, k);
+  const pin = pinned.get(k)?.end;
+  const out = new Float64Array(to - from);
+  for (let p = from; p < to; p++) {
+    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
+    out[p - from] =
+      pin !== undefined && c !== pin
+        ? OUT
+        : (upTo[p] as number) +
+          (text.before[g] as number) +
+          (text.ends[g] as number) +
+          (works ? (emissions.workEnds[c] as number) : 0) +
+          (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) +
+          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
+  }
+  return out;
+}
+
+/**
+ * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its words
+ * say of pairs of gaps is worked out once.
+ */
+export class Together {
+  private readonly known: (Silence | undefined)[];
+  private readonly first: number;
+  private readonly gaps: number;
+  private readonly onward: Float64Array;
+  private readonly upTo: Float64Array;
+  private readonly d: Doing;
+  private readonly before: Doing;
+
+  constructor(
+    private readonly problem: Problem,
+    k: number,
+  ) {
+    const { lattice, emissions, windows } = problem;
+    const [[a], [, e]] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
+    [this.d, this.before] = [emissions.doing[k] as Doing, emissions.before[k] as Doing];
+    [this.onward, this.upTo] = [emissions.onward[this.before][this.d], emissions.upTo[this.d]];
+    // Gaps near the window's ends may lie a little outside of those of its end places.
+    this.first = Math.max(0, (lattice.gap[a] ?? 0) - 40);
+    this.gaps = Math.max(1, (lattice.gap[Math.max(0, e - 1)] ?? 0) + 41 - this.first);
+    this.known = [];
+  }
+
+  worth(p: number, q: number): number {
+    const { lattice, emissions } = this.problem;
+    const [g, h] = [lattice.gap[p] as number, lattice.gap[q] as number];
+    const at = (g - this.first) * this.gaps + (h - this.first);
+    let silence = this.known[at];
+    if (silence === undefined) this.known[at] = silence = emissions.flow.lengthBetween(g, h, this.d, this.before);
+    const seconds = (((lattice.cell[q] as number) - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
+    return silenceLog(silence, seconds) - (this.onward[p] as number) - (this.upTo[q] as number);
+  }
+}
+
+/** Waiting without the class: a camera mostly runs a few seconds early, and now and then many minutes. */
+function waiting(seconds: number): number {
+  return seconds < 40 ? 0.1 * seconds : 4 + 0.01 * (seconds - 40);
+}
+
+/** Waiting before the class: the words before it belong to nobody. */
+export function outsideBefore(lattice: Lattice, p: number): number {
+  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - waiting(((lattice.cell[p] as number) * lattice.stepUs) / 1e6);
+}
+
+export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
+  return (
+    -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) -
+    waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6)
+  );
+}
+
+/** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */
+export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
+  const { lattice, emissions } = problem;
+  const { before, begins } = emissions.beyond[kind];
+  const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
+  return (
+    (emissions.onward.work[kind][p] as number) -
+    (before[g] as number) +
+    (begins[g] as number) +
+    (BEYOND[kind].second * at) / 1e6
+  );
+}
+
+export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
+  const { lattice, emissions } = problem;
+  const { before, ends } = emissions.beyond[kind];
+  const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
+  return (
+    (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6
+  );
+}
+
+/** What it costs to open time beyond the plan before slot k. */
+export function beyondOpens(problem: Problem, kind: BeyondKind, k: number): number {
+  return BEYOND[kind].opens + (kind === 'break' ? (problem.beyond[k] as number) : 0);
+}
+
+/** Cells that lie between the ends of a piece beyond the plan, at least. */
+export function beyondLeast(lattice: Lattice): number {
+  return Math.max(1, Math.round((BEYOND_LEAST_S * 1e6) / lattice.stepUs));
+}

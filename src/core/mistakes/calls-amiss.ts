@@ -1,0 +1,64 @@
+import type { Alignment } from '../align/align.ts';
+import { hear } from '../calls/detect-calls.ts';
+import { isActive, labelWithSide } from '../plan/segment.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { writeTime } from '../time/typed-time.ts';
+import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
+import { type Filmed, inTake } from './filmed.ts';
+
+/** A call may stand this far from the change it announces. */
+const CALL_NEAR_US = 5e6;
+/** Changes count as called as a habit where this share of them is. */
+const HABIT = 0.7;
+/** Words placed less surely than this, within this of a change, may be its call. */
+const VAGUE_US = 0.7e6;
+const VAGUE_REACH_US = 20e6;
+
+/** Changes without a call, where most are called; countdowns that lead to no change. */
+export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const heard = hear(tokens, []).filter((h) => h.sigma < 1e6);
+  const closing = heard.filter(
+    (h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word',
+  );
+  const ends = filmed.filter((f) => isActive(f.r.segment));
+  const called = (at: number) =>
+    closing.some((h) => Math.abs((h.kind === 'time-left' ? h.at + h.leftUs : h.at) - at) <= CALL_NEAR_US);
+  const found: Finding[] = [];
+  const habit = ends.length > 0 && tokens.length > 0 && ends.filter((f) => called(f.end)).length / ends.length;
+  if (habit !== false && habit >= HABIT && habit < 1) {
+    for (const { r, end } of ends) {
+      const vague = tokens.some((t) => t.sigma > VAGUE_US && Math.abs(t.at - end) < VAGUE_REACH_US);
+      if (!called(end) && !vague)
+        found.push(
+          inTake(r.segment, end, {
+            severity: 'note',
+            rule: 'change-without-call',
+            says: `${labelWithSide(r.segment)} ends without a call.`,
+            measured: 'no call',
+            wanted: 'a countdown, or “rest”',
+            source: TRADE,
+            certainty: Math.min(0.5, r.placed),
+          }),
+        );
+    }
+  }
+  const edges = [...filmed.flatMap((f) => [f.start, f.end]), ...alignment.extra.flatMap((e) => [e.start, e.end])];
+  for (const h of heard) {
+    if (h.kind !== 'countdown' || edges.some((edge) => Math.abs(edge - h.at) <= 2 * CALL_NEAR_US)) continue;
+    const inside = filmed.find((f) => h.at >= f.start && h.at < f.end);
+    // Repetitions are counted down too, and rightly end in mid-interval: only a note.
+    if (inside !== undefined)
+      found.push(
+        inTake(inside.r.segment, h.at, {
+          severity: 'note',
+          rule: 'call-without-change',
+          says: `“${h.said}” is counted down to nothing.`,
+          measured: `at ${writeTime(h.at, 1)}`,
+          wanted: 'a change',
+          source: JUDGEMENT,
+          certainty: 0.4,
+        }),
+      );
+  }
+  return found;
+}

@@ -1,0 +1,40 @@
+import { MISTAKE_CONFESSED } from '../language/en/mistake-words.ts';
+import { isActive } from '../plan/segment.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { type Finding, JUDGEMENT } from '../findings/finding.ts';
+import { type Filmed, inTake } from './filmed.ts';
+
+/** Mistakes that the instructor says aloud: a lost beat, a lost count. */
+export function confessedMistakes(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const text = tokens.map((t) => t.norm);
+  const found: Finding[] = [];
+  for (let i = 0; i < tokens.length; i++) {
+    const here = text.slice(i, i + 6).join(' ');
+    for (const [rule, says, pattern] of MISTAKE_CONFESSED) {
+      if (pattern.exec(here)?.index !== 0) continue;
+      const token = tokens[i] as Token;
+      const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);
+      if (
+        inside === undefined ||
+        !isActive(inside.r.segment) ||
+        found.some((f) => f.rule === rule && token.at - f.at < 20e6)
+      )
+        continue;
+      found.push(
+        inTake(inside.r.segment, token.at, {
+          severity: 'note',
+          rule,
+          says: `${says}: “${tokens
+            .slice(i, i + 5)
+            .map((t) => t.text)
+            .join(' ')}”.`,
+          measured: 'said so',
+          wanted: 'a clean run',
+          source: JUDGEMENT,
+          certainty: 0.7,
+        }),
+      );
+    }
+  }
+  return found;
+}

@@ -1,0 +1,104 @@
+import { COUNTED } from '../language/en/numbers.ts';
+import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
+import { phrasesOf } from '../transcript/phrases.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { micros } from '../time/micros.ts';
+import { type Span, span } from '../time/span.ts';
+import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
+import { type Filmed, inTake } from './filmed.ts';
+
+/** Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice). */
+const INTO_WORK_US = 4e6;
+/** Silences shorter than this are inside one explanation. */
+const BREATH_US = 1.1e6;
+/** A break this much shorter than planned leaves people behind. */
+const SHORT_SHARE = 0.6;
+const SHORT_LEAST_US = 4e6;
+
+/** So many words on each side of the start: fewer are a call. */
+const EXPLAINS = 6;
+/** An explanation has begun at least this long before the start that it runs over. */
+const BEGUN_US = 3e6;
+/** Words placed in a voice are looked for this far around its run. */
+const WORD_REACH_US = 1e6;
+
+/** Speech with no more than a breath in it. */
+interface Run {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Runs of speech: by the voice where it was heard, else by words that are placed sharply. */
+function runsOf(tokens: readonly Token[], voice: readonly Span[] | null): Run[] {
+  const spoken = voice ?? phrasesOf(tokens).filter((p) => p.sigma <= 0.6e6);
+  const runs: { start: number; end: number }[] = [];
+  for (const p of spoken) {
+    const last = runs.at(-1);
+    if (last !== undefined && p.start - last.end <= BREATH_US) last.end = Math.max(last.end, p.end);
+    else runs.push({ start: p.start, end: p.end });
+  }
+  return runs;
+}
+
+/** Explanations that began before a worked segment and run into it. */
+export function explanationsIntoWork(
+  filmed: readonly Filmed[],
+  tokens: readonly Token[],
+  voice: readonly Span[] | null,
+): Finding[] {
+  const runs = runsOf(tokens, voice);
+  const words = (from: number, to: number) =>
+    tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !COUNTED.test(t.norm) ? 1 : 0), 0);
+  return filmed.flatMap(({ r, start, end }, i) => {
+    const before = filmed[i - 1];
+    if (!isActive(r.segment) || before === undefined || isActive(before.r.segment)) return [];
+    const run = runs.find((x) => x.start <= start - BEGUN_US && x.end >= start + INTO_WORK_US);
+    if (run === undefined) return [];
+    const over = Math.min(run.end, end) - start;
+    const from = Math.max(run.start, before.start);
+    if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS)
+      return [];
+    return [
+      inTake(r.segment, start, {
+        rule: 'explanation-into-work',
+        says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`,
+        measured: `${writeSeconds(micros(over))} s`,
+        wanted: `over by the start, ${writeTime(start, 1)}`,
+        source: TRADE,
+        certainty: r.placed * 0.8,
+        mends: [
+          {
+            kind: 'remove-span',
+            label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`,
+            span: span(start, micros(start + over)),
+          },
+        ],
+      }),
+    ];
+  });
+}
+
+/** Breaks that were over long before their planned length. */
+export function shortBreaks(filmed: readonly Filmed[]): Finding[] {
+  return filmed.flatMap(({ r, start, end }) => {
+    const planned = r.segment.end - r.segment.start;
+    if (
+      !isBreak(r.segment) ||
+      r.segment.kind === 'change-over' ||
+      end - start >= planned * SHORT_SHARE ||
+      planned - (end - start) < SHORT_LEAST_US
+    )
+      return [];
+    return [
+      inTake(r.segment, start, {
+        rule: 'break-short',
+        says: `${r.segment.label} is over ${writeSeconds(micros(planned - (end - start)))} s early.`,
+        measured: `${writeSeconds(micros(end - start))} s`,
+        wanted: `${writeSeconds(micros(planned))} s`,
+        source: 'the plan',
+        certainty: r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6)),
+      }),
+    ];
+  });
+}

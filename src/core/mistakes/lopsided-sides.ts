@@ -1,0 +1,49 @@
+import { type Segment, isActive } from '../plan/segment.ts';
+import { micros } from '../time/micros.ts';
+import { writeSeconds } from '../time/typed-time.ts';
+import type { Finding } from '../findings/finding.ts';
+import { type Filmed, PLACED, inTake } from './filmed.ts';
+
+/** Two sides of one move that touch are halves of one interval; people are off by a few seconds at the switch. */
+const LOPSIDED_US = 6e6;
+
+const isSided = (s: Segment) => s.side === 'left' || s.side === 'right';
+
+/** Sides of one move that were given different lengths. */
+export function lopsidedSides(filmed: readonly Filmed[]): Finding[] {
+  return filmed.flatMap((f, i): Finding[] => {
+    const next = filmed[i + 1];
+    const [a, b] = [f.r.segment, next?.r.segment];
+    if (
+      next === undefined ||
+      b === undefined ||
+      !isActive(a) ||
+      !isActive(b) ||
+      !isSided(a) ||
+      !isSided(b) ||
+      a.moveId !== b.moveId ||
+      a.side === b.side ||
+      a.round !== b.round
+    )
+      return [];
+    const off = f.end - f.start - (next.end - next.start) - (a.end - a.start - (b.end - b.start));
+    if (
+      next.start - f.end > 1e6 ||
+      a.scheme === 'reps' ||
+      Math.abs(off) < LOPSIDED_US ||
+      Math.min(f.r.placed, next.r.placed) < PLACED
+    )
+      return [];
+    return [
+      inTake(a, f.end, {
+        severity: 'note',
+        rule: 'claim-half-way',
+        says: `The sides of ${a.label} are switched ${writeSeconds(micros(Math.abs(off) / 2))} s too ${off > 0 ? 'late' : 'early'}.`,
+        measured: `${writeSeconds(micros(f.end - f.start))} s and ${writeSeconds(micros(next.end - next.start))} s`,
+        wanted: 'as long as each other',
+        source: 'the plan',
+        certainty: 0.6 * Math.min(f.r.placed, next.r.placed),
+      }),
+    ];
+  });
+}

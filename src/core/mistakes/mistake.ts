@@ -1,0 +1,84 @@
+import type { Alignment } from '../align/align.ts';
+import type { Finding } from '../findings/finding.ts';
+import { labelWithSide } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+
+/** Less sure than this, a finding is a doubt of the program and no mistake of the class. */
+const UNSURE = 0.35;
+
+/** A mistake as it is handed on: kinds are words of the field. */
+export interface Mistake {
+  readonly at: Micros;
+  readonly type: string;
+  /** The words it is in; empty where it is in none. */
+  readonly said: string;
+  readonly note: string;
+  readonly confidence: number;
+}
+
+const TYPES: Readonly<Record<string, string>> = {
+  'left-out': 'left-out',
+  'made-up-later': 'made-up',
+  'break-over': 'break-long',
+  'break-short': 'break-short',
+  'explanation-into-work': 'explanation-into-work',
+  'change-without-call': 'change-without-call',
+  'call-without-change': 'call-without-change',
+  'option-late': 'option-late',
+  'option-never': 'option-never',
+  'lost-beat': 'lost-beat',
+  'reps-miscounted': 'wrong-count',
+  'count-skipped': 'wrong-count',
+  'equipment-unnamed': 'equipment-unnamed',
+  'claim-side': 'wrong-side',
+  'claim-next-up': 'wrong-next-up',
+  'claim-moves-left': 'wrong-count',
+  'claim-count': 'wrong-count',
+  'claim-round': 'wrong-round',
+  'claim-seconds-left': 'wrong-time',
+  'claim-half-way': 'wrong-half-way',
+  'claim-length': 'wrong-length',
+  'claim-position': 'wrong-position',
+  'claim-equipment': 'wrong-equipment',
+};
+
+/** Findings of a take that are mistakes of the class, not doubts of the program. */
+export function mistakesOf(findings: readonly Finding[], alignment: Alignment): Mistake[] {
+  const missed = findings
+    .filter((f) => f.rule === 'made-up-later')
+    .flatMap((f): Mistake[] => {
+      // What was made up later was left out first: both are mistakes, each in its place.
+      const of = alignment.segments.find((r) => r.segment.key === f.segmentKey);
+      const before =
+        of === undefined
+          ? undefined
+          : alignment.segments.slice(0, of.segment.index).findLast((r) => r.recorded !== null);
+      return of === undefined
+        ? []
+        : [
+            {
+              at: before?.recorded?.end ?? micros(0),
+              type: 'left-out',
+              said: '',
+              note: `${labelWithSide(of.segment)} (round ${of.segment.round}) was left out here.`,
+              confidence: Math.round(f.certainty * 100) / 100,
+            },
+          ];
+    });
+  return [
+    ...missed,
+    ...findings.flatMap((f) => {
+      const type = TYPES[f.rule];
+      if (type === undefined || f.certainty < UNSURE) return [];
+      return [
+        {
+          at: f.at,
+          type,
+          said: /“([^”]*)”/.exec(f.says)?.[1] ?? '',
+          note: `${f.says} ${f.measured}, wanted ${f.wanted}.`,
+          confidence: Math.round(f.certainty * 100) / 100,
+        },
+      ];
+    }),
+  ].sort((a, b) => a.at - b.at);
+}

@@ -1,0 +1,101 @@
+import { NO_OPTION_WORD, OPTION_LEAD, OPTION_WORDS } from '../language/en/mistake-words.ts';
+import { soundsLike, stem } from '../language/en/sounds-like.ts';
+import type { Plan } from '../plan/plan.ts';
+import { isActive } from '../plan/segment.ts';
+import { normalise } from '../transcript/normalise.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { micros } from '../time/micros.ts';
+import { writeSeconds } from '../time/typed-time.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
+import { type Filmed, PLACED, inTake } from './filmed.ts';
+
+/** An option is offered within this before its move, or in it. */
+const OPTION_BEFORE_US = 30e6;
+/** It comes late after so much of the move, and not before so many seconds of it. */
+const LATE_SHARE = 0.38;
+const LATE_LEAST_US = 9e6;
+
+/** Words around a word of the option in which its lead is looked for. */
+const LEAD_WORDS = 8;
+
+/** Options of the plan that were never offered, or only when most of the move was over. */
+export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  const seen = new Set<string>();
+  const easier = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.easier] as const)));
+  return filmed.flatMap(({ r, start, end }): Finding[] => {
+    const planned = easier.get(r.segment.moveId ?? '') ?? null;
+    if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
+    seen.add(r.segment.label);
+    if (tokens.length < 20) return [];
+    const own = words(planned ?? '').filter((w) => !words(r.segment.label).includes(w));
+    const from = Math.max(
+      0,
+      tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
+    );
+    const until = tokens.findIndex((t) => t.at >= end);
+    const said = offeredAt(tokens, from, until < 0 ? tokens.length : until, own);
+    if (said === null) {
+      const before = Math.max(
+        0,
+        tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US),
+      );
+      if (
+        planned === null ||
+        own.length === 0 ||
+        r.placed < SURELY_PLACED ||
+        offeredAt(tokens, before, until < 0 ? tokens.length : until, own) !== null
+      )
+        return [];
+      return [
+        inTake(r.segment, start, {
+          severity: 'note',
+          rule: 'option-never',
+          says: `The option of ${r.segment.label} is never offered: ${planned}.`,
+          measured: 'never said',
+          wanted: 'before the move, or in its first half',
+          source: 'the plan',
+          certainty: 0.5 * r.placed,
+        }),
+      ];
+    }
+    const late = said.at - start;
+    if (late < Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) || r.placed < PLACED) return [];
+    return [
+      inTake(r.segment, said.at, {
+        severity: 'note',
+        rule: 'option-late',
+        says: `The option of ${r.segment.label} comes ${writeSeconds(micros(late))} s after its start.`,
+        measured: `${writeSeconds(micros(late))} s`,
+        wanted: 'before the move, or in its first half',
+        source: TRADE,
+        certainty: 0.7 * r.placed,
+      }),
+    ];
+  });
+}
+
+const words = (text: string) => [
+  ...new Set(
+    text
+      .split(/[\s–—,-]+/)
+      .map((w) => stem(normalise(w)))
+      .filter((w) => w.length > 2 && !NO_OPTION_WORD.test(w)),
+  ),
+];
+
+/** The first word, [from, to), of an option that is offered: one of its own words with a lead beside it, or two of them together; null: none. */
+function offeredAt(tokens: readonly Token[], from: number, to: number, own: readonly string[]): Token | null {
+  for (let i = from; i < to; i++) {
+    const token = tokens[i] as Token;
+    const near = tokens.slice(Math.max(from, i - LEAD_WORDS), i + LEAD_WORDS);
+    const heard = own.filter((w) => near.some((t) => stem(t.norm) === w || soundsLike(t.norm, w) > 0.6));
+    const here = own.some((w) => stem(token.norm) === w);
+    if (here && (heard.length >= 2 || OPTION_LEAD.test(near.map((t) => t.norm).join(' ')))) return token;
+    if (OPTION_WORDS.has(token.norm)) return token;
+  }
+  return null;
+}
+
+/** A preview may have offered it this long before. */
+const OPTION_SHOWN_US = 150e6;
+const SURELY_PLACED = 0.85;

@@ -1,0 +1,44 @@
+import { soundsLike, stem } from '../language/en/sounds-like.ts';
+import type { Plan } from '../plan/plan.ts';
+import { isActive } from '../plan/segment.ts';
+import { normalise } from '../transcript/normalise.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { writeTime } from '../time/typed-time.ts';
+import { type Finding, TRADE } from '../findings/finding.ts';
+import { type Filmed, PLACED, inTake } from './filmed.ts';
+
+/** Equipment of the plan that is needed before anybody named it. */
+export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+  // What the plan itself asks for; what the library would use is a guess.
+  const needs = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.needs] as const)));
+  const stems = tokens.map((t) => stem(t.norm));
+  const done = new Set<string>();
+  return filmed.flatMap(({ r, start }) => {
+    if (!isActive(r.segment)) return [];
+    return (needs.get(r.segment.moveId ?? '') ?? []).flatMap((need) => {
+      if (done.has(need)) return [];
+      done.add(need);
+      const words = need
+        .split(/\s+/)
+        .map((w) => stem(normalise(w)))
+        .filter((w) => w.length > 2);
+      const key = words.at(-1);
+      if (key === undefined) return [];
+      const isIt = (t: Token, i: number) => stems[i] === key || soundsLike(t.norm, key) > 0.6;
+      const first = tokens.find((t, i) => isIt(t, i) && t.at < start + 5e6);
+      if (first !== undefined || tokens.length < 20 || r.placed < PLACED) return [];
+      const later = tokens.find(isIt);
+      return [
+        inTake(r.segment, start, {
+          severity: 'note',
+          rule: 'equipment-unnamed',
+          says: `${need} is needed for ${r.segment.label} and was not named before.`,
+          measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`,
+          wanted: `before ${writeTime(start, 0)}`,
+          source: TRADE,
+          certainty: 0.6,
+        }),
+      ];
+    });
+  });
+}
