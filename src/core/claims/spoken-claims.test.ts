@@ -13,7 +13,7 @@ const plan = readOutline(
 const { segments } = compile(plan);
 const running = plannedClass(plan, segments);
 const worked = segments.filter(isActive);
-const in_ = (k: number, seconds: number) => ((worked[k] as Segment).start / 1e6 + seconds);
+const in_ = (k: number, seconds: number) => (worked[k] as Segment).start / 1e6 + seconds;
 
 function claims(at: number, text: string) {
   const words = text

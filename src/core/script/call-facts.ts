@@ -1,5 +1,6 @@
+import { formCues } from '../exercise/form-cues.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
-import type { Plan } from '../plan/plan.ts';
+import type { BlockKind, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { traitsReader } from '../plan/traits.ts';
 
@@ -11,9 +12,11 @@ export interface CallFacts {
   readonly newNeeds: (segment: Segment) => readonly string[];
   /** All equipment of the class, in the order it is needed. */
   readonly allNeeds: readonly string[];
+  /** How often a move of this name was done before. */
+  readonly timesBefore: (segment: Segment) => number;
   /** True where a move of this name is done for the first time. */
   readonly isFirst: (segment: Segment) => boolean;
-  /** True where the segment begins the last move of its block's last round, and the block has several. */
+  /** True where the segment begins the last move of its block's last round, in a block of which a viewer would say so. */
   readonly isLastMove: (segment: Segment) => boolean;
   /** True where the segment is the first interval of its round, of several rounds. */
   readonly beginsRound: (segment: Segment) => boolean;
@@ -26,11 +29,16 @@ export interface MoveFacts {
   readonly harder: string;
   readonly caution: string;
   readonly form: string;
+  /** Its form line and those of its pattern, in the order in which they are said. */
+  readonly cues: readonly string[];
+  readonly breath: string;
   readonly impact: 'none' | 'low' | 'high';
   readonly known: boolean;
 }
 
 const MAT = 'a mat';
+/** Nobody calls the last stretch, or the last of a warm-up, the last move. */
+const HAS_LAST_MOVE: ReadonlySet<BlockKind> = new Set(['circuit', 'strength', 'cardio', 'core']);
 
 /** Reads a class once for all its calls. */
 export function callFacts(
@@ -60,6 +68,8 @@ export function callFacts(
       harder: move?.harder ?? t.exercise?.harder ?? '',
       caution: t.exercise?.caution ?? '',
       form: t.exercise?.form ?? '',
+      cues: formCues(t.exercise?.form ?? '', t.pattern),
+      breath: t.exercise?.breath ?? 'Keep breathing',
       impact: t.impact,
       known: t.exercise !== null,
     };
@@ -67,8 +77,8 @@ export function callFacts(
 
   const needed = new Set<string>();
   const newNeeds = new Map<number, readonly string[]>();
-  const names = new Set<string>();
-  const firsts = new Set<number>();
+  const done = new Map<string, number>();
+  const timesBefore = new Map<number, number>();
   const lastUse = new Map<string, string>();
   const lastMoves = new Set<number>();
   const rounds = new Set<string>();
@@ -78,14 +88,15 @@ export function callFacts(
   for (const s of segments) {
     if (!isActive(s)) continue;
     const name = s.label.toLowerCase();
-    if (!names.has(name)) firsts.add(s.index);
-    names.add(name);
+    timesBefore.set(s.index, done.get(name) ?? 0);
+    done.set(name, (done.get(name) ?? 0) + 1);
     const fresh = (of(s)?.needs ?? []).filter((need) => !needed.has(need));
     if (fresh.length > 0) newNeeds.set(s.index, fresh);
     for (const need of fresh) needed.add(need);
     const uses = blockMoves.get(s.blockId) ?? new Set();
     const use = `${s.moveId}/${s.round}`;
-    if (lastUse.get(s.blockId) === use && !uses.has(use) && uses.size >= 2) lastMoves.add(s.index);
+    if (lastUse.get(s.blockId) === use && !uses.has(use) && uses.size >= 2 && HAS_LAST_MOVE.has(s.blockKind))
+      lastMoves.add(s.index);
     blockMoves.set(s.blockId, uses.add(use));
     const round = `${s.blockId}/${s.round}`;
     if (s.rounds > 1 && !rounds.has(round)) begins.add(s.index);
@@ -95,7 +106,8 @@ export function callFacts(
     of,
     allNeeds: [...needed],
     newNeeds: (s) => newNeeds.get(s.index) ?? [],
-    isFirst: (s) => firsts.has(s.index),
+    timesBefore: (s) => timesBefore.get(s.index) ?? 0,
+    isFirst: (s) => (timesBefore.get(s.index) ?? 0) === 0,
     isLastMove: (s) => lastMoves.has(s.index),
     beginsRound: (s) => begins.has(s.index),
   };

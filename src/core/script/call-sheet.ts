@@ -133,6 +133,9 @@ function allOn(rules: CallRules): CallRules {
   ) as CallRules['words'];
   return {
     ...rules,
+    way: 'own',
+    often: {},
+    forced: {},
     on: DEFAULT_CALLS.on,
     words,
     countdown: rules.countdown === 'none' ? DEFAULT_CALLS.countdown : rules.countdown,
@@ -141,6 +144,7 @@ function allOn(rules: CallRules): CallRules {
 
 /** Fills a column: the call is written wherever it is wanted and not yet said. */
 export function fillColumn(rules: CallRules, call: CallKind): CallRules {
+  if (rules.way !== 'own') return { ...rules, forced: { ...rules.forced, [call]: true } };
   if (call === 'countdown')
     return rules.countdown === 'none' ? { ...rules, countdown: DEFAULT_CALLS.countdown } : rules;
   const silent = !rules.words[call].some((w) => w.trim() !== '');
@@ -153,10 +157,13 @@ export function fillColumn(rules: CallRules, call: CallKind): CallRules {
 
 /** Empties a column again. */
 export function emptyColumn(rules: CallRules, call: CallKind): CallRules {
+  if (rules.way !== 'own') return { ...rules, forced: { ...rules.forced, [call]: false } };
   return call === 'countdown' ? { ...rules, countdown: 'none' } : { ...rules, on: { ...rules.on, [call]: false } };
 }
 
+/** Whether a call is made on each occasion; with a way of calling it is where that was asked for. */
 export function isColumnOn(rules: CallRules, call: CallKind): boolean {
+  if (rules.way !== 'own') return rules.forced[call] === true;
   return call === 'countdown' ? rules.countdown !== 'none' : rules.on[call];
 }
 
@@ -181,7 +188,17 @@ export function cueForCall(call: CallKind, segment: Segment, text: string, id: s
       return { ...of, kind: 'time-call', anchor: { kind: 'half' } };
     case 'ten':
       return { ...of, kind: 'time-call', anchor: { kind: 'end', beforeUs: fromSeconds(10) } };
+    case 'form':
+    case 'breath':
+      return { ...of, kind: call, anchor: start(6) };
     case 'side':
+    case 'other-side':
+    case 'again':
+    case 'back-to':
+    case 'ready':
+    case 'last-rep':
+    case 'reps-left':
+    case 'rep-count':
     case 'equipment':
     case 'rest':
     case 'water':

@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import type { CallRules, Countdown } from './cue.ts';
+import type { CallRules, CallStyle, Countdown } from './cue.ts';
 
 const SECOND = fromSeconds(1);
 
@@ -46,19 +46,28 @@ export function tempoOf(plan: Plan | null, blockId: string, rules: Pick<CallRule
 }
 
 /** Reads the style of any segment, each block's once. */
-export function countStyles(plan: Plan | null, rules: CallRules): (segment: Pick<Segment, 'blockId'>) => CountStyle {
+export function countStyles(
+  plan: Plan | null,
+  rules: CallRules,
+  styleOf: (blockId: string) => CallStyle,
+): (segment: Pick<Segment, 'blockId'>) => CountStyle {
   const known = new Map<string, CountStyle>();
   return ({ blockId }) => {
     let style = known.get(blockId);
     if (style === undefined) {
-      const own = rules.blocks[blockId];
-      const milliBpm = (own?.pace ?? rules.pace) === 'beat' ? tempoOf(plan, blockId, rules) : null;
+      const { countdown, pace } = styleOf(blockId);
+      const milliBpm = pace === 'beat' ? tempoOf(plan, blockId, rules) : null;
       style = {
-        countdown: own?.countdown ?? rules.countdown,
+        countdown,
         stepUs: milliBpm === null ? SECOND : micros(60e9 / milliBpm),
       };
       known.set(blockId, style);
     }
     return style;
   };
+}
+
+/** How long before the change a countdown begins in a segment of a length; 0: there is none, or no room for it. */
+export function countedBefore({ countdown, stepUs }: CountStyle, length: number): number {
+  return countdownPlaces(countdown, stepUs).find((p) => p.beforeUs <= length / 2)?.beforeUs ?? 0;
 }

@@ -151,6 +151,8 @@ export function callOf(cue: Pick<Cue, 'kind' | 'anchor'>): CallKind | null {
     case 'option':
     case 'caution':
     case 'next-up':
+    case 'form':
+    case 'breath':
       return cue.kind;
     case 'count':
       return cue.anchor.kind === 'end' ? 'countdown' : null;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
-import { SPARE_CALLS } from '../../core/script/cue.ts';
+import { DEFAULT_CALLS, EMPTY_SCRIPT, SPARE_CALLS } from '../../core/script/cue.ts';
 import { schedule } from '../../core/script/schedule.ts';
 import { newDocument } from '../../core/workout/document.ts';
 import { readOutline } from '../outline/outline-reader.ts';
@@ -30,6 +30,9 @@ const first = {
   },
 };
 
+/** The script of a workout from before there were ways of calling. */
+const OWN = { ...EMPTY_SCRIPT, calls: DEFAULT_CALLS };
+
 describe('a document of the first version', () => {
   const now = upgradeDocument(first);
   it('is a right document of this version, with what was decided kept and new calls off', () => {
@@ -53,12 +56,12 @@ describe('a document of the first version', () => {
     const { music: _, edit, ...rest } = newDocument('T');
     const { pickUps: _p, retakes: _r, settled: _s, noTimers: _n, ...oldEdit } = edit;
     const second = { ...rest, edit: oldEdit, plan, version: 2 };
-    expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan });
+    expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan, script: OWN });
   });
-  it('of the fourth version gets no dismissed timers', () => {
+  it('of the fourth version gets no dismissed timers and keeps its own calls', () => {
     const { edit, ...rest } = newDocument('T');
     const { noTimers: _, ...oldEdit } = edit;
-    expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual(newDocument('T'));
+    expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual({ ...newDocument('T'), script: OWN });
   });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };

@@ -1,4 +1,4 @@
-import { DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
+import { type CallRules, DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
 import { EMPTY_MUSIC } from '../../core/music/music.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 
@@ -12,6 +12,18 @@ interface FirstScript {
   };
 }
 
+/** Calls as they were before there were ways of calling: the instructor's own, and the calls that came with the ways are off. */
+function withWays(calls: CallRules): CallRules {
+  return {
+    ...calls,
+    way: 'own',
+    forced: {},
+    often: {},
+    on: { ...SPARE_CALLS.on, ...calls.on },
+    words: { ...DEFAULT_CALLS.words, ...calls.words },
+  };
+}
+
 /**
  * A stored document as this version of the program reads it. Nothing that was decided changes: the calls that version 1
  * did not have are off.
@@ -19,9 +31,14 @@ interface FirstScript {
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
   if (document.version === 5) return stored as WorkoutDocument;
-  // Version 4 could not dismiss a timer, version 3 had no decisions about mistakes, version 2 no music.
+  // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version 2 no music.
   const old = stored as WorkoutDocument;
-  const fourth = { ...old, version: 5 as const, edit: { ...old.edit, noTimers: [] } };
+  const fourth = {
+    ...old,
+    version: 5 as const,
+    script: { ...old.script, calls: withWays(old.script.calls) },
+    edit: { ...old.edit, noTimers: [] },
+  };
   if (document.version === 4) return fourth;
   const decided = { ...fourth, edit: { ...fourth.edit, pickUps: [], retakes: [], settled: [] } };
   if (document.version === 3) return decided;

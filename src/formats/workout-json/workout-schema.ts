@@ -2,7 +2,9 @@ import Joi from 'joi';
 import type { PickUp, Retake, Settled } from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import {
+  CALL_KINDS,
   COUNTDOWNS,
+  WAYS_OF_CALLING,
   CUE_KINDS,
   type CallRules,
   type Cue,
@@ -44,14 +46,24 @@ const cue = Joi.object({
   who: Joi.string().min(1).max(200),
 } satisfies Record<keyof Cue, Joi.Schema>);
 
+const often = Joi.object(
+  Object.fromEntries([...CALL_KINDS, 'count-in'].map((kind) => [kind, Joi.number().min(0).max(60)])),
+).required();
+
 const calls = Joi.object({
+  way: Joi.valid('own', 'by-block', ...WAYS_OF_CALLING).required(),
+  forced: Joi.object(Object.fromEntries(CALL_KINDS.map((kind) => [kind, Joi.boolean()]))).required(),
+  often,
   on: eachCall(flag),
   countdown: countdown.required(),
   pace: pace.required(),
   milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(),
   countIn: flag,
   words: eachCall(wording),
-  blocks: Joi.object().pattern(Joi.string().max(64), Joi.object({ countdown, pace })).max(200).required(),
+  blocks: Joi.object()
+    .pattern(Joi.string().max(64), Joi.object({ way: Joi.valid('own', ...WAYS_OF_CALLING), countdown, pace }))
+    .max(200)
+    .required(),
 } satisfies Record<keyof CallRules, Joi.Schema>).required();
 
 const mark = Joi.object({

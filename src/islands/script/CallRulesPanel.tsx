@@ -1,48 +1,19 @@
 import { useState } from 'react';
 import { isPlainBlock } from '../../core/plan/plan.ts';
-import {
-  type BlockCalls,
-  COUNTDOWNS,
-  type CallRules,
-  type Countdown,
-  DEFAULT_CALLS,
-  PLACEHOLDERS,
-  WORDED_CALLS,
-  type WordedCall,
-} from '../../core/script/cue.ts';
-import { useChange, useWorkbench } from '../workbench/workbench-context.tsx';
+import { type BlockCalls, type CallKind, type CallRules, WAYS_OF_CALLING } from '../../core/script/cue.ts';
+import { ownStyle, styleOfWay, wayForBlock } from '../../core/script/ways-of-calling.ts';
+import { useChange, useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { CALL_WORDS, WAY_WORDS } from './call-words.ts';
+import { OwnCalls } from './OwnCalls.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
 
-export const CALL_WORDS: Readonly<Record<WordedCall | 'countdown', string>> = {
-  rest: 'Rest',
-  water: 'Water',
-  'next-up': 'Next up',
-  round: 'Which round',
-  equipment: 'Equipment',
-  'set-up': 'Set-up',
-  option: 'Option',
-  caution: 'Caution',
-  name: 'Name',
-  side: 'Side',
-  'last-one': 'Last one',
-  'half-way': 'Half-way',
-  ten: 'Ten seconds',
-  countdown: 'Countdown',
-};
-const COUNTDOWN_WORDS: Readonly<Record<Countdown, string>> = {
-  none: 'no countdown',
-  '3-2-1': '3-2-1, change after the one',
-  '4-3-2': '4-3-2, change where the one would be',
-  '5-4-3-2-1': '5 to 1',
-  '8-6-4-3-2-1': '8-6-4-3-2-1',
-};
-
-/** The calls the program writes by itself, in the instructor's own words; several wordings of a call are used in turn. */
+/** How the program calls the class: a way for all of it, for each block, or the instructor's own words. */
 export function CallRulesPanel() {
   // Only what it shows: a key typed into a line must not draw these forms again.
   const { workbench } = useWorkbench();
+  const { compiled } = useDerived();
   const calls = workbench((s) => s.document.script.calls);
-  const plan = workbench((s) => s.document.plan);
+  const blocks = workbench((s) => s.document.plan.blocks).filter((b) => !isPlainBlock(b.kind));
   const change = useChange();
   const set = (label: string, next: Partial<CallRules>) =>
     change(label, (d) => ({ ...d, script: { ...d.script, calls: { ...d.script.calls, ...next } } }));
@@ -50,147 +21,104 @@ export function CallRulesPanel() {
     const { [id]: _, ...others } = calls.blocks;
     set('calls of a block', { blocks: Object.keys(next).length === 0 ? others : { ...others, [id]: next } });
   };
+  const suits = (id: string) => wayForBlock(compiled.segments.filter((s) => s.blockId === id));
+  const makeOwn = () => {
+    const { on, often, countdown, pace, countIn, words } =
+      calls.way === 'by-block' ? styleOfWay(suits(blocks[0]?.id ?? '')) : ownStyle(calls);
+    set('Calls of my own', { way: 'own', forced: {}, on, often, countdown, pace, countIn, words });
+  };
+  const forcedKinds = Object.keys(calls.forced) as CallKind[];
   return (
     <section aria-label="Calls">
-      <h2 className="text-lg">Calls the program writes</h2>
-      <p className="mt-0.5 mb-3 text-[13px] text-soft">
-        In your words, a wording a line, used in turn. When room is short the less important give way; what gave way is
-        listed in its segment.
-      </p>
-      <label className="mb-2 flex flex-col gap-1">
-        <span className="label">Countdown</span>
+      <h2 className="text-lg">How the class is called</h2>
+      <label className="mt-2 flex flex-col gap-1">
+        <span className="label">Way of calling</span>
         <select
           className="field-box"
-          value={calls.countdown}
-          onChange={(e) => set('countdown', { countdown: e.target.value as Countdown })}
+          value={calls.way}
+          onChange={(e) => set('Way of calling', { way: e.target.value as CallRules['way'] })}
         >
-          {COUNTDOWNS.map((c) => (
-            <option key={c} value={c}>
-              {COUNTDOWN_WORDS[c]}
+          <option value="by-block">As suits each block</option>
+          {WAYS_OF_CALLING.map((way) => (
+            <option key={way} value={way}>
+              {WAY_WORDS[way].name}
             </option>
           ))}
+          <option value="own">My own words</option>
         </select>
       </label>
-      <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
-        <label className="flex items-center gap-1.5">
-          <span className="label">numbers fall on</span>
-          <select
-            className="field-box"
-            value={calls.pace}
-            onChange={(e) => set('pace of the countdown', { pace: e.target.value === 'beat' ? 'beat' : 'second' })}
-          >
-            <option value="second">seconds</option>
-            <option value="beat">the beat</option>
-          </select>
-        </label>
-        {calls.pace === 'beat' && (
-          <BeatField milliBpm={calls.milliBpm} onChange={(milliBpm) => set('tempo', { milliBpm })} />
-        )}
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={calls.countIn}
-            onChange={(e) => set('count in', { countIn: e.target.checked })}
-          />
-          count breaks in, too
-        </label>
-      </div>
-      {WORDED_CALLS.map((kind) => (
-        <div key={kind} className="mb-1.5 grid grid-cols-[7.2rem_minmax(0,1fr)] items-start gap-2">
-          <label className="flex items-center gap-2 pt-1">
-            <input
-              type="checkbox"
-              checked={calls.on[kind]}
-              onChange={(e) => set(CALL_WORDS[kind], { on: { ...calls.on, [kind]: e.target.checked } })}
-            />
-            {CALL_WORDS[kind]}
-          </label>
-          <textarea
-            aria-label={`Words: ${CALL_WORDS[kind]}`}
-            rows={1}
-            className="field-box resize-none [field-sizing:content]"
-            value={calls.words[kind].join('\n')}
-            maxLength={3000}
-            disabled={!calls.on[kind]}
-            onChange={(e) =>
-              set(`words: ${CALL_WORDS[kind]}`, {
-                words: {
-                  ...calls.words,
-                  [kind]: e.target.value
-                    .split('\n')
-                    .slice(0, 12)
-                    .map((w) => w.slice(0, 500)),
-                },
-              })
-            }
-          />
-        </div>
-      ))}
-      <details className="mt-2 text-[13px]">
-        <summary>What may be put in</summary>
-        <dl className="grid grid-cols-[6.5rem_1fr]">
-          {Object.entries(PLACEHOLDERS).map(([name, words]) => (
-            <div key={name} className="contents">
-              <dt>
-                <code>{`{${name}}`}</code>
-              </dt>
-              <dd className="text-soft">{words}</dd>
-            </div>
-          ))}
-        </dl>
-      </details>
-      <details className="mt-2">
-        <summary>A block otherwise than the class</summary>
-        {plan.blocks
-          .filter((b) => !isPlainBlock(b.kind))
-          .map((b) => {
-            const own = calls.blocks[b.id] ?? {};
-            return (
-              <div key={b.id} className="grid grid-cols-[1fr_8rem_5.5rem] items-center gap-1.5 py-0.5">
-                <span className="truncate">{b.name}</span>
-                <select
-                  aria-label={`Countdown of ${b.name}`}
-                  className="field-box"
-                  value={own.countdown ?? ''}
-                  onChange={(e) => {
-                    const { countdown: _, ...rest } = own;
-                    setBlock(b.id, e.target.value === '' ? rest : { ...rest, countdown: e.target.value as Countdown });
-                  }}
-                >
-                  <option value="">as the class</option>
-                  {COUNTDOWNS.map((c) => (
-                    <option key={c} value={c}>
-                      {c}
-                    </option>
-                  ))}
-                </select>
-                <select
-                  aria-label={`Pace of ${b.name}`}
-                  className="field-box"
-                  value={own.pace ?? ''}
-                  onChange={(e) => {
-                    const { pace: _, ...rest } = own;
-                    setBlock(
-                      b.id,
-                      e.target.value === '' ? rest : { ...rest, pace: e.target.value === 'beat' ? 'beat' : 'second' },
-                    );
-                  }}
-                >
-                  <option value="">as the class</option>
-                  <option value="second">seconds</option>
-                  <option value="beat">beat</option>
-                </select>
-              </div>
-            );
-          })}
-      </details>
-      <button className="btn btn-quiet border-line mt-3" onClick={() => set('Calls as they were', DEFAULT_CALLS)}>
-        All calls, plain words
-      </button>
-      <p className="mt-3 text-[13px] text-soft">
-        Next up follows the break: with none it is said 8 s before the end, with a short one about 4 s before, with 15 s
-        or more inside the break. Set-up, options and cautions come from the exercise library, before the move starts.
-      </p>
+      {calls.way !== 'own' && calls.way !== 'by-block' && (
+        <p className="mt-1 text-[13px] text-soft">{WAY_WORDS[calls.way].hears}</p>
+      )}
+      {blocks.length > 0 && (
+        <table className="mt-3 w-full border-collapse">
+          <tbody>
+            {blocks.map((b) => {
+              const own = calls.blocks[b.id] ?? {};
+              const way = own.way ?? (calls.way === 'by-block' ? suits(b.id) : calls.way);
+              return (
+                <tr key={b.id} className="border-t align-baseline">
+                  <td className="py-1 pr-2">
+                    {b.name}
+                    <span className="block text-[13px] text-soft">
+                      {way === 'own' ? 'In your own words.' : WAY_WORDS[way].hears}
+                    </span>
+                  </td>
+                  <td className="w-40 py-1">
+                    <select
+                      aria-label={`Way of calling of ${b.name}`}
+                      className="field-box"
+                      value={own.way ?? ''}
+                      onChange={(e) => {
+                        const { way: _, ...rest } = own;
+                        setBlock(
+                          b.id,
+                          e.target.value === ''
+                            ? rest
+                            : { ...rest, way: e.target.value as NonNullable<BlockCalls['way']> },
+                        );
+                      }}
+                    >
+                      <option value="">
+                        {calls.way === 'by-block' ? WAY_WORDS[suits(b.id)].name : 'as the class'}
+                      </option>
+                      {WAYS_OF_CALLING.map((w) => (
+                        <option key={w} value={w}>
+                          {WAY_WORDS[w].name}
+                        </option>
+                      ))}
+                      <option value="own">My own words</option>
+                    </select>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {forcedKinds.length > 0 && (
+        <p className="mt-2 text-[13px]">
+          {forcedKinds.map((k) => `${CALL_WORDS[k]}: ${calls.forced[k] === true ? 'each time' : 'never'}`).join(' · ')}{' '}
+          <button className="underline" onClick={() => set('Calls as the way has them', { forced: {} })}>
+            As the way has them
+          </button>
+        </p>
+      )}
+      <BeatField milliBpm={calls.milliBpm} onChange={(milliBpm) => set('tempo', { milliBpm })} />
+      {calls.way === 'own' || Object.values(calls.blocks).some((b) => b.way === 'own') ? (
+        <>
+          <h3 className="mt-4 mb-2 text-[15px]">My own words</h3>
+          <p className="mb-3 text-[13px] text-soft">
+            A wording a line, used in turn. When room is short the less important give way; what gave way is listed in
+            its segment.
+          </p>
+          <OwnCalls calls={calls} set={set} />
+        </>
+      ) : (
+        <button className="btn btn-quiet mt-3 border-line" onClick={makeOwn}>
+          Begin my own from this
+        </button>
+      )}
       <SpeakerPanel />
     </section>
   );
@@ -207,15 +135,16 @@ function BeatField({
   const bpm = Number(text.replace(',', '.'));
   const wrong = text !== '' && !(bpm >= 30 && bpm <= 300);
   return (
-    <label className="flex items-center gap-1.5">
-      <span className="label">at</span>
+    <label className="mt-3 flex items-center gap-1.5">
+      <span className="label">beats a minute, for counts on the beat</span>
       <input
         className={`field-box w-16 text-right ${wrong ? 'border-alarm! text-alarm' : ''}`}
         inputMode="decimal"
         aria-label="Beats a minute"
         aria-invalid={wrong || undefined}
-        title={wrong ? 'From 30 to 300 beats a minute' : 'Beats a minute; blocks counted to music have their own'}
+        title={wrong ? 'From 30 to 300 beats a minute' : 'Blocks counted to music have their own'}
         value={text}
+        placeholder="none"
         onChange={(e) => {
           setText(e.target.value);
           const n = Number(e.target.value.replace(',', '.'));

@@ -1,4 +1,4 @@
-import { freeCueId } from '../../core/script/cue.ts';
+import { type CallKind, freeCueId } from '../../core/script/cue.ts';
 import { memo, useMemo, useRef } from 'react';
 import { isActive, type Segment } from '../../core/plan/segment.ts';
 import {
@@ -15,7 +15,7 @@ import {
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { sideWord } from '../shared/words.ts';
 import { useChange, useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { CALL_WORDS } from './CallRulesPanel.tsx';
+import { CALL_WORDS } from './call-words.ts';
 import { withCues } from './edit-script.ts';
 
 type Column = (typeof SHEET_COLUMNS)[number];
@@ -49,7 +49,7 @@ export function CallSheet({
   const counts = useMemo(() => columnCounts(rows), [rows]);
   const rules = (label: string, next: (c: typeof calls) => typeof calls) =>
     change(label, (d) => ({ ...d, script: { ...d.script, calls: next(d.script.calls) } }));
-  const toggle = (column: Column, on: boolean) =>
+  const toggle = (column: CallKind, on: boolean) =>
     rules(`${on ? 'Fill' : 'Empty'} ${CALL_WORDS[column].toLowerCase()}`, (c) =>
       on ? fillColumn(c, column) : emptyColumn(c, column),
     );

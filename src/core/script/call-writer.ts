@@ -1,0 +1,169 @@
+import type { Segment } from '../plan/segment.ts';
+import { type SpeakingModel, lineTime } from '../speech/line-time.ts';
+import { numberWords } from '../speech/spoken.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type CountStyle, countdownPlaces } from './countdown.ts';
+import { CALL_KINDS, type CallKind, type CallOccasion, type CallStyle, type WordedCall } from './cue.ts';
+import { shortName } from './short-name.ts';
+
+/** A call the program wants, with its exact place on plan time. */
+export interface WantedCall {
+  readonly call: CallKind;
+  readonly segment: Segment;
+  readonly start: Micros;
+  readonly length: Micros;
+  readonly text: string;
+  /** By how much the calls of its break were too long together, where this one had to go; else 0. */
+  readonly missingUs: Micros;
+}
+
+export type Values = Readonly<Record<string, string>>;
+
+/** One line of a chain: said one after the other, the least important first to go. */
+export interface Link {
+  readonly call: WordedCall;
+  readonly of: Segment;
+  readonly values?: Values;
+}
+
+/** The breath between two calls said one after the other. */
+export const BREATH = fromSeconds(0.2);
+/** The same words are not said again within this, where there are others or silence will do. */
+const SAID_LATELY = fromSeconds(90);
+/** Calls that rather stay silent than repeat themselves. */
+const SILENT_RATHER: ReadonlySet<WordedCall> = new Set(['form', 'breath', 'option', 'set-up', 'equipment', 'caution']);
+
+/** Gathers the calls of a class, and knows which words were said when. */
+export class CallWriter {
+  readonly calls: WantedCall[] = [];
+  private readonly turns = new Map<string, number>();
+  private readonly said = new Map<string, number>();
+  private readonly labels: ReadonlySet<string>;
+
+  constructor(
+    segments: readonly Segment[],
+    private readonly styles: (blockId: string) => CallStyle,
+    private readonly times: (call: CallOccasion, of: Segment, style: CallStyle) => number,
+    private readonly speaker: SpeakingModel,
+  ) {
+    this.labels = new Set(segments.flatMap((s) => (s.moveId === null ? [] : [s.label])));
+  }
+
+  style(of: Segment): CallStyle {
+    return this.styles(of.blockId);
+  }
+
+  isOn(call: WordedCall, of: Segment): boolean {
+    const style = this.style(of);
+    return style.on[call] && style.words[call].some((w) => w.trim() !== '');
+  }
+
+  /** How often a call comes in a segment by the way of calling: 0, 1, or more in a long one. */
+  due(call: CallOccasion, of: Segment): number {
+    return this.times(call, of, this.style(of));
+  }
+
+  /** The next wording of a call with its values put in, to be said at a time; empty where the call is off, silent or was said lately. */
+  words(call: WordedCall, of: Segment, values: Values = {}, at: number = of.start): string {
+    if (!this.isOn(call, of)) return '';
+    const list = this.style(of).words[call].filter((w) => w.trim() !== '');
+    const key = `${of.blockId} ${call}`;
+    const turn = this.turns.get(key) ?? 0;
+    const all: Values = { short: shortName(of.label, this.labels), ...values };
+    for (let i = 0; i < list.length; i++) {
+      const text = fill(list[(turn + i) % list.length] as string, call, of, all);
+      if (at - (this.said.get(text) ?? -Infinity) < SAID_LATELY) continue;
+      this.turns.set(key, turn + i + 1);
+      return text;
+    }
+    this.turns.set(key, turn + 1);
+    return SILENT_RATHER.has(call) ? '' : fill(list[turn % list.length] as string, call, of, all);
+  }
+
+  /** True where these words were said within a minute and a half before a segment. */
+  saidLately(text: string, of: Segment): boolean {
+    return of.start - (this.said.get(text) ?? -Infinity) < SAID_LATELY;
+  }
+
+  length(text: string): Micros {
+    return lineTime(text, this.speaker);
+  }
+
+  put(call: CallKind, segment: Segment, start: number, text: string, length = this.length(text), missingUs = 0): void {
+    if (text === '') return;
+    if (missingUs === 0) this.said.set(text, start);
+    this.calls.push({ call, segment, start: micros(start), length, text, missingUs: micros(missingUs) });
+  }
+
+  endingAt(call: WordedCall, segment: Segment, end: Micros, values: Values): void {
+    const text = this.words(call, segment, values);
+    if (text !== '') this.put(call, segment, end - this.length(text), text);
+  }
+
+  /** Lines one after the other from `start`; what cannot be said before `end` gives way, the least important first. Returns where the chain ends. */
+  chain(segment: Segment, start: number, end: number, links: readonly Link[]): number {
+    let lines = links
+      .map((link) => ({ link, text: this.words(link.call, link.of, link.values, start) }))
+      .filter((l) => l.text !== '')
+      .map((l) => ({ ...l, length: this.length(l.text) }));
+    const need = () => lines.reduce((sum, l) => sum + l.length, 0) + BREATH * Math.max(0, lines.length - 1);
+    while (lines.length > 1 && need() > end - start) {
+      const over = need() - (end - start);
+      const least = lines.reduce((a, b) =>
+        CALL_KINDS.indexOf(b.link.call) >= CALL_KINDS.indexOf(a.link.call) ? b : a,
+      );
+      this.put(least.link.call, segment, start, least.text, least.length, over);
+      lines = lines.filter((l) => l !== least);
+    }
+    let at = start;
+    for (const { link, text, length } of lines) {
+      this.put(link.call, segment, at, text, length);
+      at += length + BREATH;
+    }
+    return at;
+  }
+
+  /** Puts a line into the first gap between the calls of a segment within [from, to); false where there is none. */
+  inGap(call: WordedCall, segment: Segment, from: number, to: number, text: string): boolean {
+    const length = this.length(text);
+    const others = this.calls
+      .filter((c) => c.segment === segment && c.missingUs === 0)
+      .sort((a, b) => a.start - b.start);
+    let at = from;
+    for (const other of others) {
+      if (other.start - at >= length + 2 * BREATH) break;
+      at = Math.max(at, other.start + other.length + BREATH);
+    }
+    if (text === '' || at + length > to) return false;
+    this.put(call, segment, at, text, length);
+    return true;
+  }
+
+  /** The numbers before a change. A number never lasts longer than its step. */
+  countdown(segment: Segment, { countdown, stepUs }: CountStyle): void {
+    for (const { number, beforeUs } of countdownPlaces(countdown, stepUs)) {
+      if (beforeUs > (segment.end - segment.start) / 2) continue;
+      const text = numberWords(number);
+      this.put(
+        'countdown',
+        segment,
+        segment.end - beforeUs,
+        `${text[0]?.toUpperCase()}${text.slice(1)}.`,
+        Math.min(this.length(text), stepUs) as Micros,
+      );
+    }
+  }
+}
+
+function fill(words: string, call: WordedCall, segment: Segment, values: Values): string {
+  const side = segment.side === 'left' || segment.side === 'right' ? segment.side : '';
+  // `Next up, clam, left.` but `Clam on the left is next.`
+  const sided = /\{move\}\W*$/.test(words) ? `${segment.label}, ${side}` : `${segment.label} on the ${side}`;
+  const move = side !== '' && !words.includes('{side}') && call === 'next-up' ? sided : segment.label;
+  const all: Values = { move, side, ...values };
+  const spoken = words
+    .replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole)
+    .replace(/\.\.+$/, '.')
+    .trim();
+  return spoken === '' ? '' : (spoken[0]?.toUpperCase() ?? '') + spoken.slice(1);
+}
