@@ -1,5 +1,5 @@
 import type { Segment } from '../src/core/plan/segment.ts';
-import { type Cue, DEFAULT_CALLS, type Script } from '../src/core/script/cue.ts';
+import { type Cue, EMPTY_SCRIPT, type Script } from '../src/core/script/cue.ts';
 import { fromSeconds } from '../src/core/time/micros.ts';
 
 /** A first draft of a script, with the slips that first drafts have: counts that are off, a line too long, the same praise. */
@@ -54,5 +54,5 @@ export function draftScript(segments: readonly Segment[]): Script {
     say(second, round, 'praise', after(12), 'Great job, keep breathing.');
   }
   say(third, 2, 'talk', after(10), 'This is the one that cures back pain.', { voice: 'over' });
-  return { cues, calls: DEFAULT_CALLS, marks: [] };
+  return { cues, calls: EMPTY_SCRIPT.calls, marks: [] };
 }

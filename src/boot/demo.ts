@@ -1,6 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { draftScript } from '../../demo/draft.ts';
 import { demoScript } from '../../demo/script.ts';
+import { EMPTY_SCRIPT } from '../core/script/cue.ts';
 import { compile } from '../core/plan/compile.ts';
 import { EMPTY_EDIT, newDocument, type WorkoutDocument } from '../core/workout/document.ts';
 import { buildSet } from '../core/music/build-set.ts';
@@ -41,7 +42,9 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   };
   await insertWorkout(context.pool, planned, factsOf(planned));
   const plan = readOutline(read('broomstick-strong.outline.md')).value;
-  const filmed: WorkoutDocument = { ...newDocument(''), plan, script: demoScript(compile(plan).segments) };
+  // It was filmed with few calls; what is shown is how it would be called today.
+  const script = { ...demoScript(compile(plan).segments), calls: EMPTY_SCRIPT.calls };
+  const filmed: WorkoutDocument = { ...newDocument(''), plan, script };
   const row = await insertWorkout(context.pool, filmed, factsOf(filmed));
   const video = `${root}/demo/media/broomstick-strong-take-1.mp4`;
   if (!existsSync(video)) return true;

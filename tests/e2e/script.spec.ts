@@ -67,6 +67,13 @@ test('the call sheet: a column is emptied and filled with one key, a field is wr
   await page.getByRole('button', { name: 'Call sheet' }).click();
   const sheet = page.getByRole('region', { name: 'Call sheet' });
   const half = sheet.getByRole('button', { name: /^Half-way: said/ });
+  // By their way few intervals have a half-way: the column is filled first.
+  await sheet
+    .getByRole('button', { name: /^Half-way: missing/ })
+    .first()
+    .focus();
+  await page.keyboard.press('f');
+  await expect(sheet.getByRole('button', { name: /^Half-way: missing/ })).toHaveCount(0);
   const many = await half.count();
   expect(many).toBeGreaterThan(4);
   await half.first().focus();
@@ -85,11 +92,28 @@ test('the call sheet: a column is emptied and filled with one key, a field is wr
   await expect(sheet.getByRole('button', { name: /^Half-way: said/ })).toHaveCount(1);
 });
 
+test('a way of calling for the class and for a block: quiet, then one’s own words begun from another way', async ({
+  page,
+}) => {
+  await open(page);
+  await expect(side(page)).toContainText('The next move, how it is set up, the easier way');
+  await side(page).getByLabel('Way of calling of Main').selectOption('quiet');
+  await expect(page.getByText('Squat next.')).toHaveCount(0);
+  await side(page).getByLabel('Way of calling of Main').selectOption('');
+  await side(page).getByLabel('Way of calling', { exact: true }).selectOption('timer');
+  await side(page).getByRole('button', { name: 'Begin my own from this' }).click();
+  await side(page).getByLabel('Words: Name').fill('Now {move}!');
+  await expect(segment(page, 'Squat')).toContainText('Now Squat!');
+  await page.keyboard.press('Control+z');
+  expect(await axeFinds(page)).toEqual([]);
+});
+
 test('the schools of the countdown are a setting of the class and of a block', async ({ page }) => {
   await open(page);
-  await side(page).getByLabel('Countdown').first().selectOption('4-3-2');
+  await side(page).getByLabel('Way of calling', { exact: true }).selectOption('own');
+  await side(page).getByLabel('Countdown', { exact: true }).selectOption('4-3-2');
   await expect(segment(page, 'Squat')).toContainText('Four. Three. Two.');
-  await side(page).getByText('A block otherwise than the class').click();
+  await side(page).getByText('Countdown of a block').click();
   await side(page).getByLabel('Countdown of Main').selectOption('5-4-3-2-1');
   await expect(segment(page, 'Squat')).toContainText('Five. Four. Three. Two. One.');
   await side(page).getByLabel('Words: Rest').fill('Shake it out.\nBreathe.');

@@ -3,6 +3,7 @@ import { isPlainBlock } from '../../core/plan/plan.ts';
 import { type BlockCalls, type CallKind, type CallRules, WAYS_OF_CALLING } from '../../core/script/cue.ts';
 import { ownStyle, styleOfWay, wayForBlock } from '../../core/script/ways-of-calling.ts';
 import { useChange, useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { BlockCountdowns } from './BlockCountdowns.tsx';
 import { CALL_WORDS, WAY_WORDS } from './call-words.ts';
 import { OwnCalls } from './OwnCalls.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
@@ -34,6 +35,7 @@ export function CallRulesPanel() {
       <label className="mt-2 flex flex-col gap-1">
         <span className="label">Way of calling</span>
         <select
+          aria-label="Way of calling"
           className="field-box"
           value={calls.way}
           onChange={(e) => set('Way of calling', { way: e.target.value as CallRules['way'] })}
@@ -51,51 +53,42 @@ export function CallRulesPanel() {
         <p className="mt-1 text-[13px] text-soft">{WAY_WORDS[calls.way].hears}</p>
       )}
       {blocks.length > 0 && (
-        <table className="mt-3 w-full border-collapse">
-          <tbody>
-            {blocks.map((b) => {
-              const own = calls.blocks[b.id] ?? {};
-              const way = own.way ?? (calls.way === 'by-block' ? suits(b.id) : calls.way);
-              return (
-                <tr key={b.id} className="border-t align-baseline">
-                  <td className="py-1 pr-2">
-                    {b.name}
-                    <span className="block text-[13px] text-soft">
-                      {way === 'own' ? 'In your own words.' : WAY_WORDS[way].hears}
-                    </span>
-                  </td>
-                  <td className="w-40 py-1">
-                    <select
-                      aria-label={`Way of calling of ${b.name}`}
-                      className="field-box"
-                      value={own.way ?? ''}
-                      onChange={(e) => {
-                        const { way: _, ...rest } = own;
-                        setBlock(
-                          b.id,
-                          e.target.value === ''
-                            ? rest
-                            : { ...rest, way: e.target.value as NonNullable<BlockCalls['way']> },
-                        );
-                      }}
-                    >
-                      <option value="">
-                        {calls.way === 'by-block' ? WAY_WORDS[suits(b.id)].name : 'as the class'}
+        <ul className="mt-3">
+          {blocks.map((b) => {
+            const own = calls.blocks[b.id] ?? {};
+            const way = own.way ?? (calls.way === 'by-block' ? suits(b.id) : calls.way);
+            return (
+              <li key={b.id} className="border-t py-1.5">
+                <label className="flex items-center gap-2">
+                  <span className="min-w-0 flex-1 truncate">{b.name}</span>
+                  <select
+                    aria-label={`Way of calling of ${b.name}`}
+                    className="field-box w-44!"
+                    value={own.way ?? ''}
+                    onChange={(e) => {
+                      const { way: _, ...rest } = own;
+                      const chosen = e.target.value as NonNullable<BlockCalls['way']> | '';
+                      setBlock(b.id, chosen === '' ? rest : { ...rest, way: chosen });
+                    }}
+                  >
+                    <option value="">{calls.way === 'by-block' ? WAY_WORDS[suits(b.id)].name : 'as the class'}</option>
+                    {WAYS_OF_CALLING.map((w) => (
+                      <option key={w} value={w}>
+                        {WAY_WORDS[w].name}
                       </option>
-                      {WAYS_OF_CALLING.map((w) => (
-                        <option key={w} value={w}>
-                          {WAY_WORDS[w].name}
-                        </option>
-                      ))}
-                      <option value="own">My own words</option>
-                    </select>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+                    ))}
+                    <option value="own">My own words</option>
+                  </select>
+                </label>
+                {way !== 'own' && (calls.way === 'by-block' || own.way !== undefined) && (
+                  <p className="text-[13px] text-soft">{WAY_WORDS[way].hears}</p>
+                )}
+              </li>
+            );
+          })}
+        </ul>
       )}
+      {blocks.length > 0 && <BlockCountdowns blocks={blocks} calls={calls} setBlock={setBlock} />}
       {forcedKinds.length > 0 && (
         <p className="mt-2 text-[13px]">
           {forcedKinds.map((k) => `${CALL_WORDS[k]}: ${calls.forced[k] === true ? 'each time' : 'never'}`).join(' · ')}{' '}

@@ -1,11 +1,11 @@
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 
-/** Speech needed against speech there is. Past the end the bar breaks out in alarm, with the seconds in words. */
+/** Speech needed against speech there is. Where there is more to say than room, both are in alarm. */
 export function FitBar({ needUs, haveUs }: { readonly needUs: Micros; readonly haveUs: Micros }) {
   const over = needUs > haveUs;
   return (
-    <div className="text-[12.5px]" title="Speech needed, of speech there is room for">
+    <div className="text-[13px]" title="Speech needed, of speech there is room for">
       <div className="h-[7px] w-full bg-shade" aria-hidden="true">
         <div
           className={`h-full ${over ? 'bg-alarm' : 'bg-ink'}`}
@@ -13,8 +13,9 @@ export function FitBar({ needUs, haveUs }: { readonly needUs: Micros; readonly h
         />
       </div>
       <span className={over ? 'font-semibold text-alarm' : 'text-soft'}>
-        <span className="figures">{writeSeconds(needUs, 0)}</span> of{' '}
-        <span className="figures">{writeSeconds(haveUs, 0)}</span> s{over ? ' over' : ''}
+        speech <span className="figures">{writeSeconds(needUs, 0)}</span> s
+        <br />
+        room <span className="figures">{writeSeconds(haveUs, 0)}</span> s
       </span>
     </div>
   );

@@ -17,6 +17,7 @@ export function OwnCalls({ calls, set }: Props) {
       <label className="mb-2 flex flex-col gap-1">
         <span className="label">Countdown</span>
         <select
+          aria-label="Countdown"
           className="field-box"
           value={calls.countdown}
           onChange={(e) => set('countdown', { countdown: e.target.value as Countdown })}
@@ -50,8 +51,8 @@ export function OwnCalls({ calls, set }: Props) {
         </label>
       </div>
       {WORDED_CALLS.map((kind) => (
-        <div key={kind} className="mb-1.5 grid grid-cols-[8.6rem_minmax(0,1fr)_3.4rem] items-start gap-2">
-          <label className="flex items-center gap-2 pt-1">
+        <div key={kind} className="mb-2 grid grid-cols-[minmax(0,1fr)_4rem] items-center gap-x-2 gap-y-0.5">
+          <label className="flex items-center gap-2">
             <input
               type="checkbox"
               checked={calls.on[kind]}
@@ -62,7 +63,7 @@ export function OwnCalls({ calls, set }: Props) {
           <textarea
             aria-label={`Words: ${CALL_WORDS[kind]}`}
             rows={1}
-            className="field-box resize-none [field-sizing:content]"
+            className="field-box order-last col-span-2 resize-none [field-sizing:content]"
             value={calls.words[kind].join('\n')}
             maxLength={3000}
             disabled={!calls.on[kind]}
