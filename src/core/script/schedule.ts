@@ -67,7 +67,11 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
   const cues = groupBy(script.cues, (cue) => cue.segmentKey);
   const taken = takenCalls(script.cues, segments);
   const calls = groupBy(
-    wantedCalls(segments, script.calls, means).filter((call) => !taken.has(`${call.segment.index}/${call.call}`)),
+    wantedCalls(segments, script.calls, means).filter(
+      (call) =>
+        !taken.has(`${call.segment.index}/${call.call}`) &&
+        !(call.call === 'equipment' && namesEquipment(cues.get(call.segment.key) ?? [], call.text)),
+    ),
     (call) => call.segment.index,
   );
   const keys = new Set(segments.map((s) => s.key));
@@ -180,6 +184,14 @@ function takenCalls(cues: readonly Cue[], segments: readonly Segment[]): Set<str
       taken.add(`${i}/${call}`);
   }
   return taken;
+}
+
+/** True where the written lines of a segment already name half of what a call for equipment asks for. */
+function namesEquipment(cues: readonly Cue[], call: string): boolean {
+  const wordsOf = (text: string) => text.toLowerCase().match(/\p{L}{4,}/gu) ?? [];
+  const written = new Set(cues.flatMap((cue) => wordsOf(cue.text)));
+  const things = wordsOf(call.slice(call.indexOf(' '))).filter((word) => word !== 'need');
+  return things.length > 0 && things.filter((word) => written.has(word)).length * 2 >= things.length;
 }
 
 /** Where a written line wants to begin, never outside its segment's start. */

@@ -63,7 +63,7 @@ export function CallRulesPanel() {
                   <span className="min-w-0 flex-1 truncate">{b.name}</span>
                   <select
                     aria-label={`Way of calling of ${b.name}`}
-                    className="field-box w-44!"
+                    className="field-box w-48!"
                     value={own.way ?? ''}
                     onChange={(e) => {
                       const { way: _, ...rest } = own;

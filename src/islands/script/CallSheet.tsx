@@ -47,6 +47,8 @@ export function CallSheet({
   const change = useChange();
   const table = useRef<HTMLTableElement>(null);
   const counts = useMemo(() => columnCounts(rows), [rows]);
+  // By a way of calling most calls come now and then: those that do not are no mistake.
+  const own = calls.way === 'own';
   const rules = (label: string, next: (c: typeof calls) => typeof calls) =>
     change(label, (d) => ({ ...d, script: { ...d.script, calls: next(d.script.calls) } }));
   const toggle = (column: CallKind, on: boolean) =>
@@ -132,7 +134,9 @@ export function CallSheet({
                       onClick={() => toggle(column, !on)}
                     >
                       <span className="[writing-mode:vertical-rl] rotate-180">{CALL_WORDS[column]}</span>
-                      <span className={`figures text-[11px] ${missing + late + not > 0 ? 'text-alarm' : 'text-soft'}`}>
+                      <span
+                        className={`figures text-[13px] ${late + not + (own ? missing : 0) > 0 ? 'text-alarm' : 'text-soft'}`}
+                      >
                         {missing + late + not > 0 ? missing + late + not : '·'}
                       </span>
                     </button>

@@ -39,7 +39,7 @@ export const COUNTDOWN_WORDS: Readonly<Record<Countdown, string>> = {
 export const WAY_WORDS: Readonly<Record<WayOfCalling, { readonly name: string; readonly hears: string }>> = {
   timer: { name: 'Timer', hears: 'Name, next up, now and then ten seconds or three-two-one; little else.' },
   explain: {
-    name: 'Explained in the break',
+    name: 'Explained in breaks',
     hears: 'And rest. The next move, how it is set up, the easier way; ready in three, two, one.',
   },
   preview: {
