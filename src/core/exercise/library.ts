@@ -9,6 +9,8 @@ import {
   type Pattern,
 } from './exercise.ts';
 import { FLOOR } from './floor.ts';
+import { firstNameOf } from './other-names.ts';
+import { readExerciseName } from './read-name.ts';
 import { STANDING } from './standing.ts';
 
 /** Exercises that end in another position than they begin in. */
@@ -126,14 +128,31 @@ export interface ExerciseBook {
   readonly all: readonly Exercise[];
   /** The exercise of a name, also in the plural or with other punctuation; null where the book has none. */
   readonly named: (name: string) => Exercise | null;
+  /** What a move of any name is: by its name, another name of it, or the movements that its words name; null: nothing is known. */
+  readonly read: (name: string) => Exercise | null;
 }
+
+/** Names are read with each key that is pressed. */
+const MOST_REMEMBERED = 5_000;
 
 /** The shipped library with a studio's own exercises; an own one of the same name stands in its place. */
 export function bookWith(own: readonly Exercise[]): ExerciseBook {
   const byKey = new Map([...LIBRARY, ...own].map((exercise) => [key(exercise.name), exercise]));
+  const named = (name: string) => byKey.get(key(name)) ?? null;
+  const byAnyName = (name: string) => named(name) ?? named(firstNameOf(name) ?? '');
+  const known = new Map<string, Exercise | null>();
   return {
     all: [...byKey.values()].sort((a, b) => a.name.localeCompare(b.name, 'en')),
-    named: (name) => byKey.get(key(name)) ?? null,
+    named,
+    read: (name) => {
+      let found = known.get(name);
+      if (found === undefined) {
+        found = byAnyName(name) ?? readExerciseName(name, byAnyName);
+        if (known.size >= MOST_REMEMBERED) known.clear();
+        known.set(name, found);
+      }
+      return found;
+    },
   };
 }
 

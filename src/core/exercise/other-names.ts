@@ -158,3 +158,13 @@ for (const names of rows)
 export function otherNames(name: string): readonly string[] {
   return byName.get(key(name)) ?? [];
 }
+
+const firstNames = new Map<string, string>();
+for (const [first, ...others] of rows)
+  for (const name of [first as string, ...others])
+    if (!firstNames.has(key(name))) firstNames.set(key(name), first as string);
+
+/** The name under which the library has what is called so; null where it is no other name of anything. */
+export function firstNameOf(name: string): string | null {
+  return firstNames.get(key(name)) ?? null;
+}

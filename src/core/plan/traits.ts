@@ -26,7 +26,7 @@ export function traitsOf(
   block: BlockKind,
   book: ExerciseBook = SHIPPED_BOOK,
 ): Traits {
-  const exercise = book.named(move.name);
+  const exercise = book.read(move.name);
   const position = move.position ?? exercise?.start ?? null;
   return {
     exercise,

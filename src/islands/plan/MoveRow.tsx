@@ -113,7 +113,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
       return { ...d, plan: move.name === '' ? removeMoves(made.plan, new Set([move.id])) : made.plan };
     });
   };
-  const known = book.named(move.name);
+  const known = book.read(move.name);
   const facts = [
     move.sides !== null && move.sides.kind !== 'both'
       ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind]

@@ -1,0 +1,260 @@
+import type { Effort } from './effort.ts';
+import type { ExercisePosition, Muscle, Pattern } from './exercise.ts';
+
+/** What a word in a move's name says of it. */
+export interface Movement {
+  readonly words: RegExp;
+  readonly pattern: Pattern;
+  readonly position: ExercisePosition;
+  readonly muscles: readonly Muscle[];
+  readonly effort: Effort;
+}
+
+const row = (
+  words: RegExp,
+  pattern: Pattern,
+  position: ExercisePosition,
+  muscles: readonly Muscle[],
+  effort: Effort = 'moderate',
+): Movement => ({ words, pattern, position, muscles, effort });
+
+/**
+ * Movements by the words that name them (common practice), the particular before the general: the first that is found names
+ * the part. Words are compared in lower case, without plural s and with spaces for hyphens.
+ */
+export const MOVEMENTS: readonly Movement[] = [
+  // Poses and stretches that contain the name of something else.
+  row(/\b(?:savasana|corpse|final rest|legs? up the wall)\b/, 'stretch', 'supine', ['back'], 'stretch'),
+  row(
+    /\bhappy baby|knees? to chest|reclined|windshield|wiper|supine|lying hamstring|pelvic tilt/,
+    'stretch',
+    'supine',
+    ['hips', 'back'],
+    'stretch',
+  ),
+  row(
+    /\bdown(?:ward)? ?(?:facing )?dog|three legged dog|down dog\b/,
+    'stretch',
+    'all fours',
+    ['hamstrings', 'calves'],
+    'stretch',
+  ),
+  row(
+    /\bpuppy|child|thread the needle|cat cow|cat and cow\b/,
+    'stretch',
+    'all fours',
+    ['back', 'shoulders'],
+    'stretch',
+  ),
+  row(/\bcobra|sphinx|locust|bow pose\b/, 'stretch', 'prone', ['back', 'chest'], 'stretch'),
+  row(/\bcamel|hero pose|kneeling lean/, 'stretch', 'kneeling', ['quads', 'chest'], 'stretch'),
+  row(
+    /\blizard|low lunge|crescent|runners? lunge stretch|hip flexor|half kneeling/,
+    'stretch',
+    'half-kneeling',
+    ['hips'],
+    'stretch',
+  ),
+  row(
+    /\bpigeon|straddle|butterfly|easy pose|90 90|z sit|lotus|staff pose\b/,
+    'stretch',
+    'seated',
+    ['hips', 'glutes'],
+    'stretch',
+  ),
+  row(/\bwarrior|triangle|goddess|side angle\b/, 'balance', 'standing', ['quads', 'hips'], 'light'),
+  row(
+    /\btree|eagle|dancer|balance|heel to toe|single leg reach|single leg stand|clock reach\b/,
+    'balance',
+    'standing',
+    ['hips', 'calves'],
+    'light',
+  ),
+  row(/\bchair pose\b/, 'squat', 'standing', ['quads'], 'moderate'),
+  row(
+    /\bmountain pose|half lift|tai chi|roll down|forward (?:fold|bend)|wide leg(?:ged)? (?:fold|forward)/,
+    'stretch',
+    'standing',
+    ['hamstrings', 'back'],
+    'stretch',
+  ),
+  row(/\bboat|v sit\b/, 'brace', 'seated', ['core'], 'moderate'),
+  // The floor.
+  row(/\bbridge|hip thrust|frog pump|hamstring walk ?out|hip raise\b/, 'hinge', 'supine', ['glutes', 'hamstrings']),
+  row(
+    /\bclam(?:shell)?|side lying|inner thigh lift|open book|copenhagen|side kick\b/,
+    'balance',
+    'side-lying',
+    ['glutes', 'hips'],
+    'light',
+  ),
+  row(/\bside plank\b/, 'brace', 'side-lying', ['obliques', 'core']),
+  row(
+    /\bbird ?dog|donkey kick|fire hydrant|hydrant|quadruped|tail wag|rainbow|bear (?:hold|plank|crawl)|bear\b/,
+    'brace',
+    'all fours',
+    ['core', 'glutes'],
+  ),
+  row(/\bmountain climber|climber\b/, 'march', 'plank', ['core', 'heart'], 'circuit'),
+  row(/\bchaturanga\b/, 'push', 'plank', ['chest', 'arms']),
+  row(
+    /\bdead ?bug|crunch|sit up|v up|jackknife|hundred|hollow|flutter|scissor|leg (?:raise|lower|stretch)|roll up|toe touch|heel touch|bicycle|toes? tap supine|curl up|teaser\b/,
+    'brace',
+    'supine',
+    ['core'],
+  ),
+  row(/\bsuperman|swimmer|prone|back extension\b/, 'brace', 'prone', ['back', 'glutes'], 'light'),
+  row(
+    /\bskull|floor press|dumbbell fly|chest fly|pull ?over|bench press|chest press\b/,
+    'push',
+    'supine',
+    ['chest', 'arms'],
+    'resistance',
+  ),
+  row(/\brussian|seated|boxer twist\b/, 'rotate', 'seated', ['core', 'obliques']),
+  row(/\btricep dip|triceps? dip|dip on (?:a|the) chair|bench dip\b/, 'push', 'seated', ['arms']),
+  row(/\btall kneeling|kneeling\b/, 'brace', 'kneeling', ['core', 'glutes']),
+  row(/\bpush ?up|press ?up\b/, 'push', 'plank', ['chest', 'arms', 'core']),
+  row(/\bplank|renegade|commando|donkey hop|frog jump in plank\b/, 'brace', 'plank', ['core', 'shoulders']),
+  row(/\bburpee|squat thrust|sprawl\b/, 'jump', 'standing', ['heart', 'quads', 'chest'], 'vigorous'),
+  row(/\binchworm|walk ?outs?\b/, 'brace', 'standing', ['core', 'shoulders']),
+  // Strength on the feet.
+  row(/\bstretch\b/, 'stretch', 'standing', ['hips'], 'stretch'),
+  row(
+    /\b(?:squat|jump(?:ing)?|plyo|box|tuck|broad|star|180) ?jump|jumping|pogo|hop|bound|double under|leap\b/,
+    'jump',
+    'standing',
+    ['quads', 'calves', 'heart'],
+    'vigorous',
+  ),
+  row(/\bjump ?rope|skipping|power skip|skip\b/, 'jump', 'standing', ['calves', 'heart'], 'vigorous'),
+  row(/\bjack\b/, 'jump', 'standing', ['heart', 'quads'], 'vigorous'),
+  row(/\bskater\b/, 'jump', 'standing', ['heart', 'glutes'], 'vigorous'),
+  row(
+    /\b(?:high knee|run|running|jog|sprint|butt kick|fast feet)\b/,
+    'march',
+    'standing',
+    ['heart', 'quads'],
+    'vigorous',
+  ),
+  row(/\b(?:split squat|lunge|cossack|curts[ey]+y?)\b/, 'lunge', 'standing', ['quads', 'glutes']),
+  row(/\b(?:squat|pli[eé]|wall sit|sit to stand|thruster)\b/, 'squat', 'standing', ['quads', 'glutes']),
+  row(
+    /\b(?:deadlift|dead lift|rdl|hinge|good morning|swing(?=s?$))\b/,
+    'hinge',
+    'standing',
+    ['hamstrings', 'glutes', 'back'],
+    'resistance',
+  ),
+  row(/\b(?:carry|farmer|suitcase|overhead walk)\b/, 'carry', 'standing', ['core', 'arms'], 'resistance'),
+  row(
+    /\b(?:chop|windmill|halo|around the world|twist|rotation|pallof|open the gate|woodchopper)\b/,
+    'rotate',
+    'standing',
+    ['obliques', 'core'],
+    'light',
+  ),
+  row(
+    /\b(?:row|pull ?apart|pull ?down|pull|reverse fly|rear fly|shrug|face pull)\b/,
+    'pull',
+    'standing',
+    ['back', 'arms'],
+    'resistance',
+  ),
+  row(/\b(?:curl)\b/, 'pull', 'standing', ['arms'], 'resistance'),
+  row(/\b(?:press|raise|extension|kickback|fly|punch out)\b/, 'push', 'standing', ['shoulders', 'arms'], 'resistance'),
+  row(
+    /\b(?:abduction|leg lift|leg curl|leg raise|calf|heel raise|toe raise)\b/,
+    'balance',
+    'standing',
+    ['hips', 'calves'],
+    'light',
+  ),
+  // Cardio on the feet, landing lightly.
+  row(
+    /\b(?:march|marching|knee (?:lift|drive|repeater|strike|tuck|up)|repeater|knee|toy soldier|walk|walking|speed walk|power walk)\b/,
+    'march',
+    'standing',
+    ['heart', 'hips'],
+    'low-impact',
+  ),
+  row(
+    /\b(?:jab|cross|hook|upper ?cut|punch|boxer|boxing|bob|weave|duck|speed bag|kick|roundhouse|shuffle)\b/,
+    'march',
+    'standing',
+    ['heart', 'shoulders'],
+    'low-impact',
+  ),
+  row(
+    /\b(?:step|touch|tap|grapevine|mambo|cha|charleston|pony|pivot|over the top|heel dig|dig|v step|box step|basic)\b/,
+    'step',
+    'standing',
+    ['heart', 'hips'],
+    'low-impact',
+  ),
+  // What is left is loosening.
+  row(
+    /\b(?:circle|roll|swing|opener|rock|loosen|reach|bend|torso|ankle|wrist|neck|shoulder|hip|arm|side|upper body)\b/,
+    'mobility',
+    'standing',
+    ['shoulders', 'hips'],
+    'stretch',
+  ),
+];
+
+/** Words that lead in another part of one move: `squat with curl and press`. */
+export const JOINS = /\s+(?:with|and|to|into|plus|then)\s+(?:an?\s+|the\s+)?|\s*[,&+/]\s*/;
+
+/** Landing on both feet at once, or from one to the other through the air. */
+export const HIGH_IMPACT =
+  /\b(?:jump(?:ing)?|hop|plyo|jack|star|burpee|sprawl|skater|jog|run|running|sprint|skip|skipping|pogo|bound|double under|leap|popcorn|ski hop|180|butt kick|high knee)\b/;
+/** What takes the air out of it. */
+export const TAKES_IT_DOWN =
+  /\b(?:low impact|no jump|step out|step|walk ?out|walk|half jack|low jack|slow|march|low)\b/;
+/** One foot always on the floor, and the weight moving. */
+export const LOW_IMPACT =
+  /\b(?:march|marching|step|tap|touch(?! the)|walk|walking|kick|grapevine|mambo|cha|charleston|pony|pivot|jab|cross|hook|upper ?cut|punch|boxer|bob|weave|duck|speed bag|shuffle|swing|climber|toy soldier|knee lift|knee drive|knee strike|repeater|dig|over the top|basic|hamstring curl|forward lunge|inchworm|walk ?outs?)\b/;
+
+/** Words for where a move is done, which outweigh what its name usually means. */
+export const POSITION_WORDS: readonly (readonly [words: RegExp, position: ExercisePosition])[] = [
+  [/\bhalf kneeling\b/, 'half-kneeling'],
+  [/\btall kneeling\b/, 'kneeling'],
+  [/\bside lying\b/, 'side-lying'],
+  [/\b(?:standing|at the wall|in the doorway)\b/, 'standing'],
+  [/\bseated\b/, 'seated'],
+  [/\b(?:supine|lying|reclined|on your back)\b/, 'supine'],
+  [/\bprone\b/, 'prone'],
+  [/\b(?:quadruped|all fours)\b/, 'all fours'],
+  [/\bin plank\b/, 'plank'],
+];
+
+/** Equipment by the words of a name, in the words of the library. */
+export const EQUIPMENT_WORDS: readonly (readonly [words: RegExp, equipment: string])[] = [
+  [
+    /\b(?:dumbbell|kettlebell|kettle|weight|weighted|goblet|suitcase|farmer|zottman|arnold|hammer|rdl|curl(?=s?$)|skull|halo)\b/,
+    'weight',
+  ],
+  [/\bband\b/, 'band'],
+  [/\b(?:stick|broomstick|dowel)\b/, 'broomstick'],
+  [/\b(?:chair|bench)\b/, 'chair'],
+  [/\b(?:box jump|step up|over the top|basic step|step tap)\b/, 'step'],
+  [/\bstrap\b/, 'strap'],
+];
+
+/** What to take care of by pattern, where the library has no line of its own (common practice). */
+export const USUAL_CAUTION: Readonly<Record<Pattern, string>> = {
+  squat: 'Knees follow the toes',
+  hinge: 'Stop before the low back rounds',
+  lunge: 'A shorter step when the knee complains',
+  push: 'Ease off if a shoulder or a wrist hurts',
+  pull: 'Ease off if the low back tires',
+  rotate: 'Turn only as far as the low back likes',
+  brace: 'Rest when the low back takes over',
+  carry: 'Put it down before the grip goes',
+  step: 'Look where you step',
+  jump: 'Land on soft knees, or step it',
+  march: 'Hold on to something if balance is poor',
+  mobility: 'Only as far as it does not pinch',
+  stretch: 'Tension, never pain',
+  balance: 'Keep something within reach',
+};
