@@ -10,6 +10,7 @@ import {
   type SidePolicy,
   isPlainBlock,
 } from '../../src/core/plan/plan.ts';
+import type { Dose, Phase, Range } from '../../src/core/plan/dose.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 
 /** Whole tenths of a second, the finest step people type. */
@@ -56,7 +57,45 @@ const schemeArbitrary: fc.Arbitrary<Scheme> = fc.oneof(
   }),
   fc.record({ kind: fc.constant('hold' as const), holdUs: time(5, 60), changeUs: time(0, 12) }),
   fc.record({ kind: fc.constant('flow' as const), lengthUs: time(5, 300) }),
+  fc.record({
+    kind: fc.constant('choreography' as const),
+    build: fc.constantFrom('add-on' as const, 'link' as const, 'reduce' as const, 'layer' as const),
+    milliBpm: fc.integer({ min: 60_000, max: 180_000 }),
+    free: fc.constant([]),
+  }),
+  fc.record({
+    kind: fc.constant('choreography' as const),
+    build: fc.constant('free' as const),
+    milliBpm: fc.integer({ min: 60_000, max: 180_000 }),
+    free: fc.array(fc.array(fc.integer({ min: 0, max: 7 }), { minLength: 1, maxLength: 4 }), {
+      minLength: 1,
+      maxLength: 5,
+    }),
+  }),
 );
+
+const doseArbitrary: fc.Arbitrary<Dose> = fc.oneof(
+  fc.record({
+    kind: fc.constant('counts' as const),
+    counts: fc.integer({ min: 1, max: 256 }),
+    milliBpm: maybe(fc.integer({ min: 60_000, max: 180_000 })),
+  }),
+  fc.record({
+    kind: fc.constant('reps' as const),
+    reps: fc.integer({ min: 1, max: 30 }),
+    repUs: time(1, 8),
+    tempo: fc.constant(null),
+  }),
+  fc.record({ kind: fc.constant('breaths' as const), breaths: fc.integer({ min: 1, max: 20 }) }),
+);
+const rangeArbitrary: fc.Arbitrary<Range> = fc
+  .tuple(time(5, 60), time(0, 30))
+  .map(([leastUs, more]) => ({ leastUs, mostUs: (leastUs + more) as Micros }));
+const phaseArbitrary: fc.Arbitrary<Phase> = fc.record({
+  name: text,
+  lengthUs: time(1, 60),
+  effortPercent: maybe(fc.integer({ min: 1, max: 100 })),
+});
 
 /** What changes from a round on; each round at most once, each change says something. */
 const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc
@@ -86,24 +125,39 @@ const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc
     restUs: maybe(time(0, 30)),
     demoUs: maybe(time(1, 30)),
     changes: fc.option(changesArbitrary, { nil: [] }),
+    own: fc.oneof(
+      { weight: 4, arbitrary: fc.constant({}) },
+      fc.record({ dose: doseArbitrary }),
+      fc.record({ phases: fc.array(phaseArbitrary, { minLength: 1, maxLength: 4 }) }),
+      fc.record({ range: rangeArbitrary }),
+      fc.record({ lead: first }),
+    ),
   })
-  .map(({ changes, ...move }) => (changes.length === 0 ? move : { ...move, changes }));
+  .map(({ changes, own, ...move }) => ({ ...move, ...own, ...(changes.length === 0 ? {} : { changes }) }));
 
 const blockArbitrary: fc.Arbitrary<Omit<Block, 'id'>> = fc.constantFrom(...BLOCK_KINDS).chain((kind) =>
-  fc.record({
-    name: text,
-    kind: fc.constant(kind),
-    scheme: isPlainBlock(kind)
-      ? time(0, 120).map((lengthUs): Scheme => ({ kind: 'plain', lengthUs }))
-      : schemeArbitrary,
-    rounds: fc.integer({ min: 1, max: 5 }),
-    order: fc.constantFrom('circuit' as const, 'station' as const),
-    sides: maybe(sidesArbitrary),
-    roundRestUs: maybe(time(0, 90)),
-    blockRestUs: maybe(time(0, 90)),
-    keepLastRest: fc.boolean(),
-    moves: isPlainBlock(kind) ? fc.constant([]) : (fc.array(moveArbitrary, { maxLength: 6 }) as fc.Arbitrary<Move[]>),
-  }),
+  fc
+    .record({
+      name: text,
+      kind: fc.constant(kind),
+      scheme: isPlainBlock(kind)
+        ? time(0, kind === 'repeat' ? 0 : 120).map((lengthUs): Scheme => ({ kind: 'plain', lengthUs }))
+        : schemeArbitrary,
+      rounds: fc.integer({ min: 1, max: 5 }),
+      order: fc.constantFrom('circuit' as const, 'station' as const),
+      sides: maybe(sidesArbitrary),
+      roundRestUs: maybe(time(0, 90)),
+      blockRestUs: maybe(time(0, 90)),
+      keepLastRest: fc.boolean(),
+      moves: isPlainBlock(kind) ? fc.constant([]) : (fc.array(moveArbitrary, { maxLength: 6 }) as fc.Arbitrary<Move[]>),
+      about: fc.boolean(),
+    })
+    .map(({ about, ...block }) => ({
+      ...block,
+      ...(about ? { about } : {}),
+      // Names are not unique here: what refers to other blocks by name is tested by itself.
+      ...(kind === 'repeat' || kind === 'preview' ? { of: [] } : {}),
+    })),
 );
 
 /** Any plan a person could write, ids in order. */
@@ -113,10 +167,12 @@ export const planArbitrary: fc.Arbitrary<Plan> = fc
     instructor: text,
     cueing: fc.constantFrom('mirrored' as const, 'own' as const),
     sides: sidesArbitrary,
+    milliBpm: maybe(fc.integer({ min: 60_000, max: 180_000 })),
     blocks: fc.array(blockArbitrary, { maxLength: 6 }),
   })
-  .map((plan) => ({
+  .map(({ milliBpm, ...plan }) => ({
     ...plan,
+    ...(milliBpm === null ? {} : { milliBpm }),
     blocks: plan.blocks.map((block, b): Block => ({
       ...block,
       id: `b${b + 1}`,

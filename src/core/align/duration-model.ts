@@ -46,6 +46,7 @@ export function usualTiming(segment: Segment): BlockTiming {
     case 'reps':
       return { way: 'repetitions', ratio: 1, spread: 0.22 };
     case 'counts':
+    case 'choreography':
       return { way: 'music', ratio: 1, spread: 0.3 };
     case 'hold':
       return { way: 'free', ratio: 1.1, spread: 0.28 };

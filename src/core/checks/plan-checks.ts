@@ -7,6 +7,7 @@ import { type ChangeFigures, USUAL_CHANGES, changeOvers, whyNeeded } from '../sc
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { phraseFindings } from './phrase-checks.ts';
 import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-mends.ts';
 
 const ACSM = 'ACSM Guidelines';
@@ -39,6 +40,7 @@ export function planFindings(
     ...stretches(plan, segments),
     ...sides(plan, balance),
     ...breaks(plan, segments, figures, book),
+    ...phraseFindings(plan, segments),
   ];
 }
 

@@ -23,6 +23,8 @@ export interface ProgrammeSegment {
   readonly confidence: number;
   /** Filmed beyond the plan, or made up out of its place. */
   readonly extra: boolean;
+  /** Its length was planned as a guess: it has no timer. */
+  readonly about: boolean;
 }
 
 export interface Programme {
@@ -93,6 +95,7 @@ export function conform(alignment: Alignment, kept: readonly KeptRange[]): Progr
         side: segment.side,
         confidence,
         extra: false,
+        about: segment.slackUs > 0,
       });
   }
   for (const [i, extra] of alignment.extra.entries()) {
@@ -105,6 +108,7 @@ export function conform(alignment: Alignment, kept: readonly KeptRange[]): Progr
       side: made?.side ?? null,
       confidence: 0.5,
       extra: true,
+      about: false,
     });
   }
   segments.sort((a, b) => a.start - b.start);

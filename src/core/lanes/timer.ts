@@ -27,7 +27,7 @@ export function timerTicks(
   return segments.flatMap((segment) => {
     const shown =
       overrideOf(overrides, segment.key, 'timer', 'show') ??
-      (rules.timer.on && (isActive(segment) || (rules.timer.inBreaks && isBreak(segment))));
+      (rules.timer.on && !segment.about && (isActive(segment) || (rules.timer.inBreaks && isBreak(segment))));
     if (!shown) return [];
     const down = (overrideOf(overrides, segment.key, 'timer', 'direction') ?? rules.timer.direction) === 'down';
     return down ? countDown(segment) : countUp(segment);

@@ -27,6 +27,8 @@ export function tempoRange(
     case 'talk':
     case 'set-up':
     case 'water':
+    case 'preview':
+    case 'repeat':
       return null;
   }
 }
@@ -50,6 +52,7 @@ export function musicLengths(
     case 'reps':
       return [...some('work', micros(scheme.reps * scheme.repUs)), ...some('rest', scheme.restUs)];
     case 'counts':
+    case 'choreography':
     case 'flow':
     case 'plain':
       return [];
@@ -218,6 +221,7 @@ export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Mic
         restUs: take(scheme.restUs),
       };
     case 'counts':
+    case 'choreography':
     case 'flow':
     case 'plain':
       return scheme;

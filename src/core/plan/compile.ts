@@ -1,10 +1,19 @@
-import { type Micros, ZERO, add } from '../time/micros.ts';
-import { type Block, type Move, PLAN_LIMITS, type Plan, type SidePolicy, isPlainBlock, moveInRound } from './plan.ts';
-import { type MoveTiming, countsLength, moveTimings } from './scheme.ts';
-import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { compileBlock } from './compile-block.ts';
+import { type Block, PLAN_LIMITS, type Plan, isPlainBlock } from './plan.ts';
+import { tempoOfBlock } from './scheme.ts';
+import type { Segment } from './segment.ts';
+import { SegmentWriter } from './segment-writer.ts';
 
 export interface PlanProblem {
-  readonly code: 'no-moves' | 'no-blocks' | 'too-many-segments' | 'too-many-moves' | 'nothing-timed';
+  readonly code:
+    | 'no-moves'
+    | 'no-blocks'
+    | 'too-many-segments'
+    | 'too-many-moves'
+    | 'nothing-timed'
+    | 'no-tempo'
+    | 'nothing-to-repeat';
   readonly blockId: string | null;
   readonly message: string;
 }
@@ -12,6 +21,8 @@ export interface PlanProblem {
 export interface Compiled {
   readonly segments: readonly Segment[];
   readonly total: Micros;
+  /** By how much the total may be off either way, because lengths are guesses; 0: it is exact. */
+  readonly slack: Micros;
   readonly problems: readonly PlanProblem[];
 }
 
@@ -29,17 +40,16 @@ export function compile(plan: Plan): Compiled {
       blockId: null,
       message: `The plan has ${moveCount} moves; Euphon takes at most ${PLAN_LIMITS.moves}. Split the class.`,
     });
-    return { segments: [], total: ZERO, problems };
+    return { segments: [], total: ZERO, slack: ZERO, problems };
   }
   if (plan.blocks.length === 0) {
     problems.push({ code: 'no-blocks', blockId: null, message: 'The plan is empty. Add a block to begin.' });
   }
   for (const block of plan.blocks) {
-    if (!isPlainBlock(block.kind) && block.moves.length === 0) {
-      problems.push({ code: 'no-moves', blockId: block.id, message: `“${block.name}” has no moves yet.` });
-      continue;
-    }
-    if (!compileBlock(block, plan.sides, writer)) {
+    const problem = problemOf(block, plan);
+    if (problem !== null) problems.push(problem);
+    if (problem?.code === 'no-moves' || problem?.code === 'nothing-to-repeat') continue;
+    if (!compileAny(block, plan, writer)) {
       problems.push({
         code: 'too-many-segments',
         blockId: block.id,
@@ -51,236 +61,79 @@ export function compile(plan: Plan): Compiled {
   if (writer.segments.length === 0 && problems.length === 0) {
     problems.push({ code: 'nothing-timed', blockId: null, message: 'Every length in the plan is 0.' });
   }
-  return { segments: writer.segments, total: writer.now, problems };
+  const slack = micros(writer.segments.reduce((sum, s) => sum + s.slackUs, 0));
+  return { segments: writer.segments, total: writer.now, slack, problems };
 }
 
-class SegmentWriter {
-  readonly segments: Segment[] = [];
-  now: Micros = ZERO;
-
-  /** Every field is written out: spreading two objects a segment took most of the time of compiling. */
-  push(
-    length: Micros,
-    of: Shared,
-    key: string,
-    kind: SegmentKind,
-    label: string,
-    set: number,
-    side: SegmentSide | null,
-  ): void {
-    if (length <= 0) return;
-    const start = this.now;
-    this.now = add(start, length);
-    this.segments.push({
-      index: this.segments.length,
-      key,
-      kind,
-      label,
-      start,
-      end: this.now,
-      blockId: of.blockId,
-      blockName: of.blockName,
-      blockKind: of.blockKind,
-      round: of.round,
-      rounds: of.rounds,
-      set,
-      sets: of.sets,
-      moveId: of.moveId,
-      side,
-      position: of.position,
-      needs: of.needs,
-      scheme: of.scheme,
-      countUs: of.countUs,
-    });
+/** What keeps a block from being compiled as it is meant; null: nothing does. */
+function problemOf(block: Block, plan: Plan): PlanProblem | null {
+  const of = { blockId: block.id };
+  if (block.kind === 'repeat' || block.kind === 'preview') {
+    if (blocksOf(block, plan).length > 0) return null;
+    const does = block.kind === 'repeat' ? 'repeats' : 'shows';
+    return { ...of, code: 'nothing-to-repeat', message: `“${block.name}” ${does} no block yet.` };
   }
-}
-
-/** What the segments of one use of a move have in common. */
-type Shared = Pick<
-  Segment,
-  | 'blockId'
-  | 'blockName'
-  | 'blockKind'
-  | 'round'
-  | 'rounds'
-  | 'sets'
-  | 'moveId'
-  | 'position'
-  | 'needs'
-  | 'scheme'
-  | 'countUs'
->;
-
-function timedBy(scheme: Block['scheme']): Pick<Segment, 'scheme' | 'countUs'> {
-  const countUs =
-    scheme.kind === 'counts' ? countsLength(1, scheme.milliBpm) : scheme.kind === 'reps' ? scheme.repUs : null;
-  return { scheme: scheme.kind, countUs };
-}
-
-interface Use {
-  readonly move: Move;
-  readonly round: number;
-  readonly timing: MoveTiming;
-}
-
-/** False when the class grew past the limit. */
-function compileBlock(block: Block, classSides: SidePolicy, writer: SegmentWriter): boolean {
-  const common = {
-    blockId: block.id,
-    blockName: block.name,
-    blockKind: block.kind,
-    rounds: block.rounds,
-    ...timedBy(block.scheme),
+  if (isPlainBlock(block.kind)) return null;
+  if (block.moves.length === 0) return { ...of, code: 'no-moves', message: `“${block.name}” has no moves yet.` };
+  const uncounted = block.moves.find(
+    (m) => m.dose?.kind === 'counts' && m.dose.milliBpm === null && tempoOfBlock(block, plan.milliBpm ?? null) === null,
+  );
+  if (uncounted !== undefined)
+    return {
+      ...of,
+      code: 'no-tempo',
+      message: `The counts of ${uncounted.name} need a tempo: “at 126” for the move, or “tempo: 126” for the class.`,
+    };
+  const still = block.scheme.kind === 'choreography' ? block.moves.find((m) => m.dose?.kind !== 'counts') : undefined;
+  if (still === undefined) return null;
+  return {
+    ...of,
+    code: 'no-tempo',
+    message: `${still.name} is an element of a combination and has no counts yet: “counts 8”.`,
   };
-  if (isPlainBlock(block.kind)) {
-    const kind: SegmentKind = block.kind === 'talk' ? 'talk' : block.kind === 'water' ? 'water' : 'set-up';
-    const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
-    const of = { ...common, round: 1, sets: 1, moveId: null, position: null, needs: [] };
-    writer.push(lengthUs, of, `${block.id}/${kind}`, kind, block.name, 1, null);
-    return true;
+}
+
+/** The blocks that a preview shows or a repeat does again; one of these kinds itself is left out. */
+function blocksOf(block: Block, plan: Plan): Block[] {
+  return (block.of ?? []).flatMap((id) =>
+    plan.blocks.filter((b) => b.id === id && b.kind !== 'repeat' && b.kind !== 'preview'),
+  );
+}
+
+function compileAny(block: Block, plan: Plan, writer: SegmentWriter): boolean {
+  if (block.kind === 'preview') return compilePreview(block, plan, writer);
+  if (block.kind !== 'repeat') return compileBlock(block, plan, writer);
+  let fits = true;
+  for (let time = 1; time <= block.rounds && fits; time++) {
+    writer.suffix = `~${block.id}.${time}`;
+    fits = blocksOf(block, plan).every((again) => compileBlock(again, plan, writer));
   }
-  const uses = usesOf(block);
+  writer.suffix = '';
+  return fits;
+}
+
+/** Each move of the blocks is shown once, as long as the preview has for a move. */
+function compilePreview(block: Block, plan: Plan, writer: SegmentWriter): boolean {
+  const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
   const shown = new Set<string>();
-  for (const [at, use] of uses.entries()) {
-    const { move, round, timing } = use;
-    const of: Shared = {
+  for (const move of blocksOf(block, plan).flatMap((b) => b.moves)) {
+    if (shown.has(move.name.toLowerCase())) continue;
+    shown.add(move.name.toLowerCase());
+    const of = {
       blockId: block.id,
       blockName: block.name,
       blockKind: block.kind,
-      rounds: block.rounds,
-      round,
-      sets: timing.sets.length,
+      rounds: 1,
+      round: 1,
+      sets: 1,
       moveId: move.id,
       position: move.position,
       needs: move.needs,
-      ...timedBy(block.scheme),
+      scheme: 'plain' as const,
+      countUs: null,
+      about: block.about === true,
     };
-    const place = `${block.id}/${move.id}/r${round}`;
-    if (move.demoUs !== null && !shown.has(move.id)) {
-      writer.push(move.demoUs, of, `${place}/demo`, 'demo', move.name, 1, null);
-    }
-    shown.add(move.id);
-    const sides = sidesOf(move.sides ?? block.sides ?? classSides, round);
-    const lastUse = at === uses.length - 1;
-    for (const [s, workUs] of timing.sets.entries()) {
-      const lastSet = s === timing.sets.length - 1;
-      writeSides({
-        of,
-        place,
-        label: move.name,
-        kind: timing.kind,
-        workUs,
-        between: timing,
-        sides,
-        set: s + 1,
-        writer,
-      });
-      const restUs = lastSet ? restAfter(block, uses, at, timing) : timing.restUs;
-      const isChange = timing.kind === 'hold' && !(lastUse && lastSet && block.blockRestUs !== null);
-      writer.push(
-        restUs,
-        of,
-        `${place}/s${s + 1}/rest`,
-        isChange ? 'change-over' : 'rest',
-        isChange ? 'Change-over' : 'Rest',
-        s + 1,
-        null,
-      );
-    }
-    if (writer.segments.length > PLAN_LIMITS.segments) return false;
+    writer.push(lengthUs, of, `${block.id}/${move.id}/preview`, 'demo', move.name, 1, null);
   }
-  return true;
-}
-
-/** The uses of the block's moves in the order they are done. */
-function usesOf(block: Block): Use[] {
-  const timings = moveTimings(block);
-  const uses: Use[] = [];
-  const use = (index: number, round: number) => {
-    const [written, timing] = [block.moves[index], timings[index]];
-    if (written === undefined || timing === undefined) return;
-    const move = moveInRound(written, round);
-    const sameLength = move.workUs === written.workUs;
-    uses.push({
-      move,
-      round,
-      timing: sameLength ? timing : { ...timing, sets: timing.sets.map(() => move.workUs ?? ZERO) },
-    });
-  };
-  if (block.order === 'circuit') {
-    for (let round = 1; round <= block.rounds; round++) block.moves.forEach((_, i) => use(i, round));
-  } else {
-    block.moves.forEach((_, i) => {
-      for (let round = 1; round <= block.rounds; round++) use(i, round);
-    });
-  }
-  return uses;
-}
-
-/** The rest after the last set of a use: the block's, the round's or the scheme's own. */
-function restAfter(block: Block, uses: readonly Use[], at: number, timing: MoveTiming): Micros {
-  const next = uses[at + 1];
-  if (next === undefined) return block.blockRestUs ?? (block.keepLastRest ? timing.restUs : ZERO);
-  const newRound = block.order === 'circuit' ? next.round !== uses[at]?.round : next.move.id !== uses[at]?.move.id;
-  return newRound && block.roundRestUs !== null ? block.roundRestUs : timing.restUs;
-}
-
-type Sides =
-  | { readonly kind: 'one'; readonly side: SegmentSide }
-  | { readonly kind: 'own'; readonly order: readonly ['left' | 'right', 'left' | 'right'] }
-  | { readonly kind: 'half'; readonly order: readonly ['left' | 'right', 'left' | 'right']; readonly changeUs: Micros };
-
-function sidesOf(policy: SidePolicy, round: number): Sides {
-  if (policy.kind === 'both') return { kind: 'one', side: 'both' };
-  const other = policy.first === 'left' ? 'right' : 'left';
-  switch (policy.kind) {
-    case 'alternate':
-      return { kind: 'one', side: 'alternate' };
-    case 'rounds':
-      return { kind: 'one', side: round % 2 === 1 ? policy.first : other };
-    case 'own':
-      return { kind: 'own', order: [policy.first, other] };
-    case 'half':
-      return { kind: 'half', order: [policy.first, other], changeUs: policy.changeUs };
-  }
-}
-
-interface SideJob {
-  readonly of: Shared;
-  readonly place: string;
-  readonly label: string;
-  readonly kind: 'work' | 'hold';
-  readonly workUs: Micros;
-  readonly between: MoveTiming;
-  readonly sides: Sides;
-  readonly set: number;
-  readonly writer: SegmentWriter;
-}
-
-function writeSides(job: SideJob): void {
-  const { of, label, kind, workUs, sides, set, writer } = job;
-  const place = `${job.place}/s${set}`;
-  const active = (length: Micros, side: SegmentSide) =>
-    writer.push(length, of, `${place}/${kind}/${side}`, kind, label, set, side);
-  const between = (length: Micros, between: 'rest' | 'change-over', text: string) =>
-    writer.push(length, of, `${place}/switch`, between, text, set, null);
-  switch (sides.kind) {
-    case 'one':
-      active(workUs, sides.side);
-      return;
-    case 'own':
-      active(workUs, sides.order[0]);
-      if (kind === 'hold') between(job.between.restUs, 'change-over', 'Switch sides');
-      else between(job.between.restUs, 'rest', 'Rest');
-      active(workUs, sides.order[1]);
-      return;
-    case 'half': {
-      // The interval keeps its length: the switch is taken out of it, an odd microsecond goes to the second side.
-      const changeUs = Math.min(sides.changeUs, workUs) as Micros;
-      const firstUs = Math.floor((workUs - changeUs) / 2) as Micros;
-      active(firstUs, sides.order[0]);
-      between(changeUs, 'change-over', 'Switch sides');
-      active((workUs - changeUs - firstUs) as Micros, sides.order[1]);
-    }
-  }
+  return writer.segments.length <= PLAN_LIMITS.segments;
 }

@@ -1,7 +1,7 @@
 import { type Micros, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { compile } from './compile.ts';
-import { type Block, type Plan, isPlainBlock } from './plan.ts';
+import { type Block, type BlockKind, type Plan, isPlainBlock } from './plan.ts';
 import { moveTimings } from './scheme.ts';
 import { type Segment, isActive, isBreak } from './segment.ts';
 
@@ -48,6 +48,9 @@ interface Change {
   readonly rounds: number;
 }
 
+/** Their length follows from the blocks they show or do again. */
+const MADE_OF_OTHERS: ReadonlySet<BlockKind> = new Set(['preview', 'repeat']);
+
 /**
  * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked blocks
  * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best first, exact to the microsecond; none where the limits allow none.
@@ -70,7 +73,7 @@ export function fitToLength(
     lengths.set(key, length);
     return Number.isNaN(length) ? null : length;
   };
-  const soft = plan.blocks.filter((b) => isPlainBlock(b.kind) && !locked.has(b.id));
+  const soft = plan.blocks.filter((b) => isPlainBlock(b.kind) && !MADE_OF_OTHERS.has(b.kind) && !locked.has(b.id));
   const hard = plan.blocks.filter((b) => !soft.includes(b));
   const softLength = soft.reduce((sum, b) => sum + plainLength(b), 0);
   const found: { change: Change; spread: number; cost: number }[] = [];

@@ -1,6 +1,11 @@
 import type { Micros } from '../time/micros.ts';
+import type { BuildUp } from './choreography.ts';
+import type { Dose, Phase, Range } from './dose.ts';
 
-/** The kinds of block, in the words of the field. Talk, set-up and water hold no moves. */
+/**
+ * The kinds of block, in the words of the field. Talk, set-up and water hold no moves; a preview shows those of other blocks
+ * before they are done; a repeat does other blocks again.
+ */
 export const BLOCK_KINDS = [
   'warm-up',
   'circuit',
@@ -13,6 +18,8 @@ export const BLOCK_KINDS = [
   'talk',
   'set-up',
   'water',
+  'preview',
+  'repeat',
 ] as const;
 export type BlockKind = (typeof BLOCK_KINDS)[number];
 
@@ -45,6 +52,13 @@ export type Scheme =
   | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Micros }
   | { readonly kind: 'hold'; readonly holdUs: Micros; readonly changeUs: Micros }
   | { readonly kind: 'flow'; readonly lengthUs: Micros }
+  /** A combination taught from its elements, which are the block's moves; `free` holds the steps of a free build-up by element. */
+  | {
+      readonly kind: 'choreography';
+      readonly build: BuildUp;
+      readonly milliBpm: number;
+      readonly free: readonly (readonly number[])[];
+    }
   | { readonly kind: 'plain'; readonly lengthUs: Micros };
 
 export type FirstSide = 'left' | 'right';
@@ -76,6 +90,14 @@ export interface Move {
   readonly restUs: Micros | null;
   /** A demonstration before the move's first interval; null: none. */
   readonly demoUs: Micros | null;
+  /** How much of it, where it is not as the scheme has it: counts, repetitions, breaths. */
+  readonly dose?: Dose;
+  /** Its parts one after the other, which make up its length. */
+  readonly phases?: readonly Phase[];
+  /** Its length is a guess within this. */
+  readonly range?: Range;
+  /** The foot that leads; left out: not said. */
+  readonly lead?: FirstSide;
   /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
   readonly changes?: readonly RoundChange[];
 }
@@ -118,6 +140,12 @@ export interface Block {
   /** Rest after the block instead of the scheme's last rest; null: see keepLastRest. */
   readonly blockRestUs: Micros | null;
   readonly keepLastRest: boolean;
+  /** Its lengths are guesses: no timer, no calls of the time. */
+  readonly about?: true;
+  /** Of a talk or a break whose length is a guess. */
+  readonly range?: Range;
+  /** Ids of the blocks that a preview shows or a repeat does again, in that order. */
+  readonly of?: readonly string[];
   readonly moves: readonly Move[];
 }
 
@@ -129,6 +157,8 @@ export interface Plan {
   readonly instructor: string;
   readonly cueing: Cueing;
   readonly sides: SidePolicy;
+  /** Tempo of the class in thousandths of a beat a minute, for counts that have none of their own. */
+  readonly milliBpm?: number;
   readonly blocks: readonly Block[];
 }
 
@@ -139,11 +169,12 @@ export const PLAN_LIMITS = {
   rounds: 100,
   sets: 100,
   changes: 20,
+  phases: 12,
   segments: 20_000,
 } as const;
 
 export function isPlainBlock(kind: BlockKind): boolean {
-  return kind === 'talk' || kind === 'set-up' || kind === 'water';
+  return kind === 'talk' || kind === 'set-up' || kind === 'water' || kind === 'preview' || kind === 'repeat';
 }
 
 export const NO_SIDES: SidePolicy = { kind: 'both' };
@@ -175,6 +206,11 @@ export function defaultScheme(kind: BlockKind): Scheme {
       return { kind: 'plain', lengthUs: (30 * S) as Micros };
     case 'water':
       return { kind: 'plain', lengthUs: (30 * S) as Micros };
+    // A move is shown in some 22 s (common practice).
+    case 'preview':
+      return { kind: 'plain', lengthUs: (22 * S) as Micros };
+    case 'repeat':
+      return { kind: 'plain', lengthUs: 0 as Micros };
     case 'hold':
       return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
     case 'cool-down':

@@ -1,5 +1,9 @@
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import type { Block, Scheme } from './plan.ts';
+import { countsLength } from './counts-length.ts';
+import { doseLength, middleOf } from './dose.ts';
+import type { Block, Move, Scheme } from './plan.ts';
+
+export { countsLength } from './counts-length.ts';
 
 /** What a scheme gives one move: the lengths of its sets, each followed by a rest but for the block's own last one. */
 export interface MoveTiming {
@@ -8,16 +12,33 @@ export interface MoveTiming {
   readonly restUs: Micros;
 }
 
-/** The timing of every move of a block, in the order of its moves. A move's own lengths win over the scheme's. */
-export function moveTimings(block: Block): MoveTiming[] {
+/**
+ * The timing of every move of a block, in the order of its moves. A move's own lengths win over the scheme's. `milliBpm` is the
+ * tempo of the class, for counts that have none of their own.
+ */
+export function moveTimings(block: Block, milliBpm: number | null = null): MoveTiming[] {
   return block.moves.map((move, index) => {
     const timing = timingOf(block.scheme, index, block.moves.length);
+    const own = ownLength(move, tempoOfBlock(block, milliBpm));
     return {
       ...timing,
-      sets: move.workUs === null ? timing.sets : timing.sets.map(() => move.workUs as Micros),
+      sets: own === null ? timing.sets : timing.sets.map(() => own),
       restUs: move.restUs ?? timing.restUs,
     } satisfies MoveTiming;
   });
+}
+
+/** The tempo of a block: its own where it is counted, else that of the class; null: neither has one. */
+export function tempoOfBlock({ scheme }: Pick<Block, 'scheme'>, milliBpm: number | null): number | null {
+  return scheme.kind === 'counts' || scheme.kind === 'choreography' ? scheme.milliBpm : milliBpm;
+}
+
+/** A move's own length, by its phases, its dose, a range or a time; null: it lasts as the scheme has it. */
+export function ownLength(move: Move, milliBpm: number | null): Micros | null {
+  if (move.phases !== undefined && move.phases.length > 0)
+    return micros(move.phases.reduce((sum, phase) => sum + phase.lengthUs, 0));
+  if (move.dose !== undefined) return doseLength(move.dose, milliBpm);
+  return move.range === undefined ? move.workUs : middleOf(move.range);
 }
 
 function timingOf(scheme: Scheme, index: number, moves: number): MoveTiming {
@@ -46,14 +67,12 @@ function timingOf(scheme: Scheme, index: number, moves: number): MoveTiming {
       return { kind: 'hold', sets: [scheme.holdUs], restUs: scheme.changeUs };
     case 'flow':
       return { kind: 'work', sets: [scheme.lengthUs], restUs: ZERO };
+    // Its segments are the steps of its build-up; an element by itself has its own counts.
+    case 'choreography':
+      return { kind: 'work', sets: [ZERO], restUs: ZERO };
     case 'plain':
       return { kind: 'work', sets: [scheme.lengthUs], restUs: ZERO };
   }
-}
-
-/** Seconds of so many counts at a steady tempo, rounded once: 64 counts at 128 are 30 s. */
-export function countsLength(counts: number, milliBpm: number): Micros {
-  return micros((counts * 60e9) / milliBpm);
 }
 
 /** Microseconds of one repetition at a tempo such as `3-1-1-0` (down, hold, up, hold), or null where it is none. */

@@ -29,6 +29,8 @@ export interface Segment {
   readonly needs: readonly string[];
   /** How its block is timed. */
   readonly scheme: Scheme['kind'];
+  /** How far its length may be off either way, because it is a guess; 0: it is exact. */
+  readonly slackUs: Micros;
   /** One count of the music, or one repetition, where the block is counted; else null. */
   readonly countUs: Micros | null;
 }

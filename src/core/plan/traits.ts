@@ -97,6 +97,8 @@ function usualEffort(block: BlockKind): Effort {
     case 'talk':
     case 'set-up':
     case 'water':
+    case 'preview':
+    case 'repeat':
       return 'rest';
   }
 }

@@ -62,8 +62,10 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
   if (!prepared)
     links.push(...preparing(segment, facts).filter((l) => l.call !== 'set-up' && writer.due(l.call, segment) > 0));
   const opened = writer.chain(segment, segment.start, segment.start + length / 2, links);
-  const counted = writer.due('countdown', segment) > 0 ? countedBefore(count, length) : 0;
-  timeCalls(segment, counted, writer);
+  // Nobody can call the time of what lasts as long as it lasts.
+  const timed = segment.slackUs === 0;
+  const counted = timed && writer.due('countdown', segment) > 0 ? countedBefore(count, length) : 0;
+  if (timed) timeCalls(segment, counted, writer);
   if (counted > 0) writer.countdown(segment, count);
   risingCount(segment, writer, opened);
   leftCalls(segment, writer, counted > 0);

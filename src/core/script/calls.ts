@@ -95,6 +95,7 @@ function breakCalls(
     count !== null &&
     ahead !== null &&
     isBreak(segment) &&
+    segment.slackUs === 0 &&
     length >= SHORTEST_FOR_COUNT_IN &&
     writer.style(ahead).countIn &&
     writer.due('count-in', ahead) > 0;

@@ -16,6 +16,7 @@ export function plannedProgramme(segments: readonly Segment[], total: Micros): P
       recorded: { start: segment.start, end: segment.end },
       confidence: 1,
       extra: false,
+      about: segment.slackUs > 0,
     })),
     kept: [{ start: ZERO, end: total, at: ZERO }],
     length: total,

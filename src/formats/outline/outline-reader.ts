@@ -5,22 +5,15 @@ import {
   type Move,
   PLAN_LIMITS,
   type Plan,
-  type RoundChange,
   defaultScheme,
   isPlainBlock,
   newBlock,
-  newMove,
 } from '../../core/plan/plan.ts';
+import type { Micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
-import {
-  keyAndValue,
-  readCueing,
-  readPosition,
-  readSides,
-  readTime,
-  splitField,
-  unescapeField,
-} from './outline-fields.ts';
+import { keyAndValue, readCueing, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
+import { readAbout, readRange } from './outline-dose.ts';
+import { type Say, readMoveLine } from './outline-move.ts';
 import { readScheme } from './outline-scheme.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -42,14 +35,20 @@ export function readOutline(text: string): ReadResult<Plan> {
   const refused = refuseText(text, 'a plan as an outline');
   if (refused !== null) return { value: plan, problems: [refused] };
   const say = (line: number, message: string, code = 'not-understood') =>
-    problems.push({ code, line, message, severity: 'error' });
+    problems.push({ code, line, message, severity: code === 'assumed' ? 'note' : 'error' });
+  const sayAt =
+    (line: number): Say =>
+    (message, note) =>
+      void say(line, message, note === undefined ? 'not-understood' : 'assumed');
+  const references: { readonly block: DraftBlock; readonly line: number }[] = [];
   let block: DraftBlock | null = null;
   let moves = 0;
   for (const [index, raw] of linesOf(text).entries()) {
     const [line, number] = [raw.trim(), index + 1];
     if (line === '' || line.startsWith('//')) continue;
     if (line.startsWith('## ')) {
-      block = readBlockLine(line.slice(3), plan.blocks.length + 1, (message) => say(number, message));
+      block = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
+      if (block.of !== undefined) references.push({ block, line: number });
       if (plan.blocks.length < PLAN_LIMITS.blocks) plan.blocks.push(block);
       else say(number, `A plan has at most ${PLAN_LIMITS.blocks} blocks; this one was left out.`, 'too-many');
     } else if (line.startsWith('# ')) {
@@ -70,12 +69,13 @@ export function readOutline(text: string): ReadResult<Plan> {
         if (!problems.some((p) => p.code === 'too-many'))
           say(number, `${limit} moves; the rest was left out.`, 'too-many');
       } else
-        block.moves.push(
-          readMoveLine(line.slice(1), `${block.id}m${block.moves.length + 1}`, (message) => say(number, message)),
-        );
+        for (const [text, times] of [timesOf(line.slice(1))])
+          for (let n = 0; n < times; n++)
+            block.moves.push(readMoveLine(text, `${block.id}m${block.moves.length + 1}`, sayAt(number)));
     } else if (block === null) readHead(line, plan, (message) => say(number, message));
     else say(number, `“${line.slice(0, 60)}” is neither a block (## …) nor a move (- …).`);
   }
+  for (const { block: from, line } of references) resolveBlocks(from, plan.blocks, sayAt(line));
   if (plan.blocks.length === 0) say(0, 'No block was found. A block begins with ## and its name.', 'no-blocks');
   else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind)))
     say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');
@@ -83,11 +83,15 @@ export function readOutline(text: string): ReadResult<Plan> {
 }
 
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {
-  const field = keyAndValue(line, ['instructor', 'cueing', 'sides']);
+  const field = keyAndValue(line, ['instructor', 'cueing', 'sides', 'tempo']);
   if (field === null)
-    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing and sides are.`);
+    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing, sides and tempo are.`);
   if (field.key === 'instructor') plan.instructor = unescapeField(field.value);
-  else if (field.key === 'cueing') {
+  else if (field.key === 'tempo') {
+    const bpm = Number(field.value.replace(/ ?bpm$/i, ''));
+    if (bpm >= 30 && bpm <= 300) plan.milliBpm = Math.round(bpm * 1000);
+    else say(`The tempo of a class is 30 to 300 beats a minute, not “${field.value}”.`);
+  } else if (field.key === 'cueing') {
     const cueing = readCueing(field.value);
     if (cueing === null) say(`Cueing is “mirrored” or “own”, not “${field.value}”.`);
     else plan.cueing = cueing;
@@ -98,7 +102,7 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
   }
 }
 
-function readBlockLine(text: string, number: number, say: (message: string) => void): DraftBlock {
+function readBlockLine(text: string, number: number, say: Say): DraftBlock {
   const [head, ...tail] = splitField(text, ':');
   const name = unescapeField(head ?? '') || `Block ${number}`;
   const settings = splitField(tail.join(':'), ',')
@@ -112,6 +116,22 @@ function readBlockLine(text: string, number: number, say: (message: string) => v
   let timed = false;
   for (const setting of settings) {
     if (isKind(setting)) continue;
+    const again = /^(preview|repeat)(?: of)?:? (.+)$/i.exec(setting);
+    if (again !== null && again[1]?.toLowerCase() === kind) {
+      const [names, length] = lengthAtEnd(again[2] ?? '');
+      block.of = names.split(/\s*(?:\+|&| and )\s*/).map(unescapeField);
+      if (length !== null) {
+        block.scheme = { kind: 'plain', lengthUs: length };
+        timed = true;
+      }
+      continue;
+    }
+    const range = readRange(bareLength(setting)) ?? readAbout(bareLength(setting));
+    if (plain && range !== null) {
+      block.range = range;
+      timed = true;
+      continue;
+    }
     const bare = keyAndValue(setting, BLOCK_KINDS.filter(isPlainBlock))?.value ?? setting;
     const scheme = readScheme(plain ? bare : setting, plain);
     if (scheme !== null && (scheme.kind === 'plain') === plain) {
@@ -121,7 +141,36 @@ function readBlockLine(text: string, number: number, say: (message: string) => v
     } else if (!readBlockSetting(setting, block)) say(`“${setting}” is not a setting of a block.`);
   }
   if (!timed) block.scheme = defaultScheme(kind);
+  if ((kind === 'preview' || kind === 'repeat') && block.of === undefined) block.of = [];
   return block;
+}
+
+/** `about 0:30` of `talk about 0:30`. */
+function bareLength(setting: string): string {
+  return keyAndValue(setting, BLOCK_KINDS.filter(isPlainBlock))?.value ?? setting;
+}
+
+/** `Main 0:22` to the name and its length; null: there is none. */
+function lengthAtEnd(text: string): readonly [name: string, length: Micros | null] {
+  const match = /^(.*\S)\s+([\d:.]+s?)$/.exec(text.trim());
+  const length = match === null ? null : readTime(match[2] ?? '');
+  return length === null ? [text.trim(), null] : [match?.[1] ?? '', length];
+}
+
+/** `Squat x 2` to the move and how often it stands there. */
+function timesOf(text: string): readonly [text: string, times: number] {
+  const match = /^([^|]*?)\s+[x×]\s?(\d{1,2})\s*(\|.*)?$/.exec(text);
+  const times = Number(match?.[2] ?? 1);
+  return match === null || times < 1 ? [text, 1] : [`${match[1]} ${match[3] ?? ''}`, times];
+}
+
+/** Puts the ids of the named blocks in the place of their names; a name that no block has is said. */
+function resolveBlocks(block: DraftBlock, all: readonly DraftBlock[], say: Say): void {
+  block.of = (block.of ?? []).flatMap((name) => {
+    const found = all.find((b) => b !== block && b.name.toLowerCase() === name.toLowerCase());
+    if (found === undefined) say(`No block is called “${name}”.`);
+    return found === undefined ? [] : [found.id];
+  });
 }
 
 function readBlockSetting(setting: string, block: DraftBlock): boolean {
@@ -133,7 +182,8 @@ function readBlockSetting(setting: string, block: DraftBlock): boolean {
     block.rounds = count;
     return true;
   }
-  if (/^(no last rest|without (the )?last rest)$/.test(clean)) block.keepLastRest = false;
+  if (/^(untimed|by feel|about)$/.test(clean)) block.about = true;
+  else if (/^(no last rest|without (the )?last rest)$/.test(clean)) block.keepLastRest = false;
   else if (/^(keep last rest|last rest)$/.test(clean)) block.keepLastRest = true;
   else if (/^(station by station|stations?)$/.test(clean)) block.order = 'station';
   else if (/^(in circuit|circuit order)$/.test(clean)) block.order = 'circuit';
@@ -162,7 +212,10 @@ function kindOf(text: string, whole: boolean): BlockKind | null {
   const exact = BLOCK_KINDS.find((kind) => kind === clean);
   if (exact !== undefined) return exact;
   const plain = keyAndValue(text, BLOCK_KINDS.filter(isPlainBlock));
-  if (plain !== null && readTime(plain.value) !== null) return plain.key as BlockKind;
+  if (plain !== null && whole && (plain.key === 'preview' || plain.key === 'repeat')) return plain.key;
+  const length = plain?.value ?? '';
+  if (plain !== null && (readTime(length) ?? readRange(length) ?? readAbout(length)) !== null)
+    return plain.key as BlockKind;
   if (whole) return null;
   if (/warm.?up/.test(clean)) return 'warm-up';
   if (/cool.?down/.test(clean)) return 'cool-down';
@@ -170,73 +223,4 @@ function kindOf(text: string, whole: boolean): BlockKind | null {
   if (/water|drink/.test(clean)) return 'water';
   if (/^(welcome|intro|talk|goodbye|farewell|outro|closing)/.test(clean)) return 'talk';
   return null;
-}
-
-const MOVE_KEYS = ['sides', 'needs', 'easier', 'harder', 'note', 'work', 'hold', 'rest', 'demo', 'from'] as const;
-
-/** `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these. */
-function readRoundChange(raw: string): RoundChange | null {
-  const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
-  if (match === null) return null;
-  const fromRound = Number(match[1]);
-  const [key, value] = [match[2]?.toLowerCase(), (match[3] ?? '').trim()];
-  const empty = { fromRound, name: null, workUs: null, needs: null };
-  if (fromRound < 2 || fromRound > PLAN_LIMITS.rounds) return null;
-  if (key === undefined) return value === '' ? null : { ...empty, name: unescapeField(value) };
-  if (key === 'needs')
-    return {
-      ...empty,
-      needs: splitField(value, ',')
-        .map(unescapeField)
-        .filter((n) => n !== ''),
-    };
-  const workUs = readTime(value);
-  return workUs === null ? null : { ...empty, workUs };
-}
-
-/** One entry a round: what is said of the same round in several fields stands in one. */
-function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
-  const was = changes.find((c) => c.fromRound === change.fromRound);
-  const joined =
-    was === undefined
-      ? change
-      : {
-          fromRound: change.fromRound,
-          name: change.name ?? was.name,
-          workUs: change.workUs ?? was.workUs,
-          needs: change.needs ?? was.needs,
-        };
-  return [...changes.filter((c) => c !== was), joined]
-    .sort((a, b) => a.fromRound - b.fromRound)
-    .slice(0, PLAN_LIMITS.changes);
-}
-
-function readMoveLine(text: string, id: string, say: (message: string) => void): Move {
-  const [head, ...fields] = splitField(text, '|');
-  const move: Mutable<Move> = { ...newMove(id, unescapeField(head ?? '') || 'Move without a name') };
-  if (unescapeField(head ?? '') === '') say('This move has no name.');
-  for (const raw of fields) {
-    const field = keyAndValue(raw, MOVE_KEYS);
-    const value = field?.value ?? '';
-    const time = readTime(value);
-    const bareSides = field === null ? readSides(raw) : null;
-    const barePosition = field === null ? readPosition(raw) : null;
-    const change = readRoundChange(raw);
-    if (change !== null) move.changes = withChange(move.changes ?? [], change);
-    else if (bareSides !== null) move.sides = bareSides;
-    else if (barePosition !== null) move.position = barePosition;
-    else if (field?.key === 'needs')
-      move.needs = splitField(value, ',')
-        .map(unescapeField)
-        .filter((n) => n !== '');
-    else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note')
-      move[field.key] = unescapeField(value);
-    else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);
-    else if (field?.key === 'from' && readPosition(value) !== null) move.position = readPosition(value);
-    else if ((field?.key === 'work' || field?.key === 'hold') && time !== null) move.workUs = time;
-    else if (field?.key === 'rest' && time !== null) move.restUs = time;
-    else if (field?.key === 'demo' && time !== null) move.demoUs = time;
-    else if (raw.trim() !== '') say(`“${raw.trim()}” is not a setting of a move.`);
-  }
-  return move;
 }

@@ -1,3 +1,5 @@
+import { BUILD_UPS, readSteps, stepLetters } from '../../core/plan/choreography.ts';
+import { BREATH_US } from '../../core/plan/dose.ts';
 import type { Scheme } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
@@ -46,6 +48,12 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     const milliBpm = Math.round(Number(m[2]) * 1000);
     return restUs === null || Number(m[1]) < 1 ? null : { kind: 'counts', counts: Number(m[1]), milliBpm, restUs };
   }
+  if ((m = match(`(?:choreography|combination) (.+?) at (\\d{2,3}(?:\\.\\d{1,3})?)`)) !== null)
+    return readChoreography(m[1] ?? '', Number(m[2]));
+  if ((m = match(`holds? (\\d{1,3}) breaths?(?: (?:change )?${TIME})?`)) !== null) {
+    const changeUs = time(m[2]);
+    return changeUs === null ? null : { kind: 'hold', holdUs: micros(Number(m[1]) * BREATH_US), changeUs };
+  }
   if ((m = match(`holds? ${TIME}(?: (?:change )?${TIME})?`)) !== null) {
     const [holdUs, changeUs] = [time(m[1]), time(m[2])];
     return holdUs === null || changeUs === null ? null : { kind: 'hold', holdUs, changeUs };
@@ -59,6 +67,22 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     return lengthUs === null ? null : { kind: 'plain', lengthUs };
   }
   return null;
+}
+
+/** `add on`, `link`, `reduce`, `layer`, or the steps themselves in letters: `A B AB`. */
+function readChoreography(text: string, bpm: number): Scheme | null {
+  const milliBpm = Math.round(bpm * 1000);
+  const build = BUILD_UPS.find(
+    (b) =>
+      b ===
+      text
+        .trim()
+        .replace(/[ -]+/g, '-')
+        .replace(/^adding-on$/, 'add-on'),
+  );
+  if (build !== undefined && build !== 'free') return { kind: 'choreography', build, milliBpm, free: [] };
+  const free = readSteps(text.replace(/^free(?: order)? /, ''));
+  return free === null ? null : { kind: 'choreography', build: 'free', milliBpm, free };
 }
 
 export function writeScheme(scheme: Scheme): string {
@@ -76,6 +100,10 @@ export function writeScheme(scheme: Scheme): string {
       return `reps ${scheme.reps} ${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}${rest(scheme.restUs)}`;
     case 'counts':
       return `counts ${scheme.counts} at ${scheme.milliBpm / 1000}${rest(scheme.restUs)}`;
+    case 'choreography': {
+      const steps = scheme.free.map((elements) => stepLetters({ elements, times: 1 })).join(' ');
+      return `choreography ${scheme.build === 'free' ? steps : scheme.build.replace('-', ' ')} at ${scheme.milliBpm / 1000}`;
+    }
     case 'hold':
       return `hold ${writeExact(scheme.holdUs)}${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`;
     case 'flow':

@@ -1,4 +1,5 @@
 import type { Block, Move, Plan } from '../../core/plan/plan.ts';
+import { writeDose, writePhases, writeRange } from './outline-dose.ts';
 import { escapeField, writeExact, writeSides } from './outline-fields.ts';
 import { writeScheme } from './outline-scheme.ts';
 
@@ -7,14 +8,18 @@ export function writeOutline(plan: Plan): string {
   const head = [`# ${escapeField(plan.title)}`];
   if (plan.instructor !== '') head.push(`instructor: ${escapeField(plan.instructor)}`);
   head.push(`cueing: ${plan.cueing}`);
+  if (plan.milliBpm !== undefined) head.push(`tempo: ${plan.milliBpm / 1000}`);
   if (plan.sides.kind !== 'both') head.push(`sides: ${writeSides(plan.sides)}`);
-  return [head.join('\n'), ...plan.blocks.map(writeBlock)].join('\n\n') + '\n';
+  return [head.join('\n'), ...plan.blocks.map((b) => writeBlock(b, plan.blocks))].join('\n\n') + '\n';
 }
 
-export function writeBlock(block: Block): string {
-  const settings: string[] = [block.kind];
+export function writeBlock(block: Block, all: readonly Block[] = []): string {
+  const settings: string[] = [kindAndOthers(block, all)];
   if (block.rounds !== 1) settings.push(`${block.rounds} rounds`);
-  settings.push(writeScheme(block.scheme));
+  if (block.range !== undefined) settings.push(writeRange(block.range));
+  else if (block.kind !== 'repeat' && (block.kind !== 'preview' || (block.of ?? []).length === 0))
+    settings.push(writeScheme(block.scheme));
+  if (block.about === true) settings.push('untimed');
   if (block.order === 'station') settings.push('station by station');
   if (block.sides !== null) settings.push(`sides ${writeSides(block.sides)}`);
   if (block.roundRestUs !== null) settings.push(`round rest ${writeExact(block.roundRestUs)}`);
@@ -23,10 +28,24 @@ export function writeBlock(block: Block): string {
   return [`## ${escapeField(block.name)}: ${settings.join(', ')}`, ...block.moves.map(writeMove)].join('\n');
 }
 
+/** `circuit`, or with what it shows or does again: `repeat Main and Finish`, `preview Main 0:22`. */
+function kindAndOthers(block: Block, all: readonly Block[]): string {
+  const names = (block.of ?? []).flatMap((id) => all.filter((b) => b.id === id).map((b) => escapeField(b.name)));
+  if (names.length === 0) return block.kind;
+  const length =
+    block.kind === 'preview' && block.scheme.kind === 'plain' ? ` ${writeExact(block.scheme.lengthUs)}` : '';
+  return `${block.kind} ${names.join(' and ')}${length}`;
+}
+
 export function writeMove(move: Move): string {
-  const fields = [`- ${escapeField(move.name)}`];
+  // `Jab x 2` is a name here, not the move twice.
+  const fields = [`- ${escapeField(move.name).replace(/(?<=\s)(?=[x×]\s?\d{1,2}$)/, '\\')}`];
   if (move.position !== null) fields.push(move.position);
   if (move.sides !== null) fields.push(`sides ${writeSides(move.sides)}`);
+  if (move.dose !== undefined) fields.push(writeDose(move.dose));
+  if (move.phases !== undefined) fields.push(`phases: ${writePhases(move.phases)}`);
+  if (move.range !== undefined) fields.push(writeRange(move.range));
+  if (move.lead !== undefined) fields.push(`lead ${move.lead}`);
   if (move.workUs !== null) fields.push(`work ${writeExact(move.workUs)}`);
   if (move.restUs !== null) fields.push(`rest ${writeExact(move.restUs)}`);
   if (move.demoUs !== null) fields.push(`demo ${writeExact(move.demoUs)}`);

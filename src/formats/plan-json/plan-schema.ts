@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import { BUILD_UPS, MOST_ELEMENTS } from '../../core/plan/choreography.ts';
+import type { Dose, Phase, Range } from '../../core/plan/dose.ts';
 import {
   BLOCK_KINDS,
   type Block,
@@ -51,8 +53,36 @@ const scheme = byKind<Scheme['kind']>({
   counts: { counts: count(9_999), milliBpm: count(999_999), restUs: time },
   hold: { holdUs: time, changeUs: time },
   flow: { lengthUs: time },
+  choreography: {
+    build: Joi.valid(...BUILD_UPS).required(),
+    milliBpm: count(999_999),
+    free: Joi.array()
+      .items(
+        Joi.array()
+          .items(
+            Joi.number()
+              .integer()
+              .min(0)
+              .max(MOST_ELEMENTS - 1),
+          )
+          .max(MOST_ELEMENTS),
+      )
+      .max(200)
+      .required(),
+  },
   plain: { lengthUs: time },
 });
+const dose = byKind<Dose['kind']>({
+  counts: { counts: count(9_999), milliBpm: count(999_999).allow(null) },
+  reps: { reps: count(9_999), repUs: time, tempo: orNull(Joi.string().max(20)) },
+  breaths: { breaths: count(999) },
+});
+const phase = Joi.object({
+  name: Joi.string().min(1).max(200).required(),
+  lengthUs: time,
+  effortPercent: orNull(Joi.number().integer().min(1).max(100)),
+} satisfies Record<keyof Phase, Joi.Schema>);
+const range = Joi.object({ leastUs: time, mostUs: time } satisfies Record<keyof Range, Joi.Schema>);
 const change = Joi.object({
   fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(),
   name: orNull(Joi.string().max(2_000)),
@@ -71,6 +101,10 @@ const move = Joi.object({
   workUs: time.allow(null),
   restUs: time.allow(null),
   demoUs: time.allow(null),
+  dose: Joi.any().when(Joi.exist(), { then: dose }),
+  phases: Joi.array().items(phase).max(PLAN_LIMITS.phases),
+  range,
+  lead: Joi.valid('left', 'right'),
   changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({
@@ -84,6 +118,9 @@ const block = Joi.object({
   roundRestUs: time.allow(null),
   blockRestUs: time.allow(null),
   keepLastRest: Joi.boolean().required(),
+  about: Joi.valid(true),
+  range,
+  of: Joi.array().items(Joi.string().max(64)).max(PLAN_LIMITS.blocks),
   moves: Joi.array().items(move).unique('id').max(PLAN_LIMITS.movesInBlock).required(),
 } satisfies Record<keyof Block, Joi.Schema>);
 
@@ -93,6 +130,7 @@ export const planSchema = Joi.object({
   instructor: line,
   cueing: Joi.valid('mirrored', 'own').required(),
   sides: sides.required(),
+  milliBpm: Joi.number().integer().min(30_000).max(300_000),
   blocks: Joi.array().items(block).unique('id').max(PLAN_LIMITS.blocks).required(),
 } satisfies Record<keyof Plan, Joi.Schema>).required();
 

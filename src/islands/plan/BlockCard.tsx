@@ -5,12 +5,15 @@ import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../cor
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
-import { TimeField } from '../shared/TimeField.tsx';
 import { useChange } from '../workbench/workbench-context.tsx';
+import { BlockMore } from './BlockMore.tsx';
+import { BlockOf } from './BlockOf.tsx';
 import { MoveRow } from './MoveRow.tsx';
 import { OrderDialog } from './OrderDialog.tsx';
+import { RangeFields } from './RangeFields.tsx';
 import { SchemeFields } from './SchemeFields.tsx';
-import { SidesSelect } from './SidesSelect.tsx';
+import { StepStrip } from './StepStrip.tsx';
+import type { Bar, Strips } from './block-strips.ts';
 import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edit-plan.ts';
 import { blockAsText, duplicateBlock, insertBlocks, insertMoves, readBlockName, readPasted } from './edit-many.ts';
 import { focusSoon } from '../shared/focus.ts';
@@ -27,15 +30,21 @@ const TINT: Readonly<Record<BlockKind, string>> = {
   talk: 'talk',
   'set-up': 'set-up',
   water: 'water',
+  preview: 'talk',
+  repeat: 'set-up',
 };
+
+const NO_BARS: readonly Bar[] = [];
 
 interface Props {
   readonly block: Block;
   readonly length: Micros;
   readonly problem: string | null;
+  /** How its moves lie in time. */
+  readonly strips: Strips | null;
 }
 
-export const BlockCard = memo(function BlockCard({ block, length, problem }: Props) {
+export const BlockCard = memo(function BlockCard({ block, length, problem, strips }: Props) {
   const change = useChange();
   const [more, setMore] = useState(false);
   const [ordering, setOrdering] = useState(false);
@@ -106,9 +115,9 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
     <li
       ref={setNodeRef}
       data-block={block.id}
-      className={`kind-${TINT[block.kind]} border-l-4 border-(--k)! bg-sheet/70 pl-3 ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-3px_0_var(--color-ink)]' : ''}`}
+      className={`kind-${TINT[block.kind]} group/block border-b border-l-4 border-b-line! border-l-(--k)! pl-3 ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-3px_0_var(--color-ink)]' : ''}`}
     >
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
+      <div className="flex items-baseline gap-x-2 py-1.5 max-sm:flex-wrap">
         <span
           ref={setActivatorNodeRef}
           {...listeners}
@@ -122,71 +131,91 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
           aria-label="Name of the block"
           value={block.name}
           maxLength={200}
-          className="field -ml-2 w-40 font-display text-[17px] font-semibold"
+          className="field -ml-2 w-44 shrink-0 font-display text-[17px] font-semibold"
           onChange={(e) => set('block name', (b) => ({ ...b, name: e.target.value }))}
           onKeyDown={onNameKey}
           onPaste={onPaste}
           onCopy={onCopy}
         />
-        <select
-          aria-label="Kind of block"
-          className="field-box"
-          value={block.kind}
-          onChange={(e) => set('kind of block', (b) => changeKind(b, e.target.value as BlockKind))}
-        >
-          {BLOCK_KINDS.map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </select>
-        <SchemeFields
-          scheme={block.scheme}
-          plain={plain}
-          onChange={(scheme) => set('timing', (b) => ({ ...b, scheme }))}
-        />
-        {!plain && (
-          <label className="flex items-center gap-1.5">
-            <span className="label">rounds</span>
-            <input
-              type="number"
-              min={1}
-              max={100}
-              className="field-box w-14 text-right"
-              value={block.rounds}
-              onChange={(e) => {
-                const rounds = Number(e.target.value);
-                if (Number.isInteger(rounds) && rounds >= 1 && rounds <= 100) set('rounds', (b) => ({ ...b, rounds }));
-              }}
-            />
-          </label>
-        )}
-        <span className="ml-auto flex items-center gap-1">
-          <time className="mr-2">{writeTime(length)}</time>
-          {!plain && (
-            <button className="btn btn-quiet" aria-expanded={more} onClick={() => setMore(!more)}>
-              {more ? 'less' : 'more'}
-            </button>
-          )}
-          <IconButton label={`Duplicate ${block.name} (Ctrl D)`} onClick={duplicate}>
-            <Copy size={14} />
-          </IconButton>
-          <IconButton label="Block up" onClick={() => shift(-1)}>
-            <ArrowUp size={14} />
-          </IconButton>
-          <IconButton label="Block down" onClick={() => shift(1)}>
-            <ArrowDown size={14} />
-          </IconButton>
-          <IconButton
-            label={`Delete ${block.name}`}
-            onClick={() => change('Delete the block', (d) => ({ ...d, plan: removeBlock(d.plan, block.id) }))}
+        <span className="flex min-w-0 flex-wrap items-baseline gap-x-1.5 gap-y-0.5">
+          <select
+            aria-label="Kind of block"
+            className="said"
+            value={block.kind}
+            onChange={(e) => set('kind of block', (b) => changeKind(b, e.target.value as BlockKind))}
           >
-            <X size={14} />
-          </IconButton>
+            {BLOCK_KINDS.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+          {block.kind === 'preview' && <span className="text-soft">of each move of</span>}
+          {block.of !== undefined && <BlockOf block={block} onChange={(of) => set('blocks', (b) => ({ ...b, of }))} />}
+          {block.range !== undefined && (
+            <RangeFields range={block.range} onChange={(range) => set('length', (b) => ({ ...b, range }))} />
+          )}
+          {block.kind !== 'repeat' && block.range === undefined && (
+            <SchemeFields
+              scheme={block.scheme}
+              plain={plain}
+              onChange={(scheme) => set('timing', (b) => ({ ...b, scheme }))}
+            />
+          )}
+          {(!plain || block.kind === 'repeat') && (
+            <label className="flex items-baseline gap-1.5">
+              <input
+                type="number"
+                min={1}
+                max={100}
+                aria-label="rounds"
+                className="said text-right"
+                value={block.rounds}
+                onChange={(e) => {
+                  const rounds = Number(e.target.value);
+                  if (Number.isInteger(rounds) && rounds >= 1 && rounds <= 100)
+                    set('rounds', (b) => ({ ...b, rounds }));
+                }}
+              />
+              <span className="label">
+                {block.kind === 'repeat' ? '× again' : block.rounds === 1 ? 'round' : 'rounds'}
+              </span>
+            </label>
+          )}
+          {block.about === true && <span className="text-soft">, by feel</span>}
+        </span>
+        <span className="ml-auto flex shrink-0 items-center gap-1 self-start">
+          <span className="flex items-center gap-0.5 opacity-0 group-focus-within/block:opacity-100 group-hover/block:opacity-100 [@media(hover:none)]:opacity-100">
+            {!plain && (
+              <button className="btn btn-quiet" aria-expanded={more} onClick={() => setMore(!more)}>
+                {more ? 'less' : 'more'}
+              </button>
+            )}
+            <IconButton label={`Duplicate ${block.name} (Ctrl D)`} onClick={duplicate}>
+              <Copy size={14} />
+            </IconButton>
+            <IconButton label="Block up" onClick={() => shift(-1)}>
+              <ArrowUp size={14} />
+            </IconButton>
+            <IconButton label="Block down" onClick={() => shift(1)}>
+              <ArrowDown size={14} />
+            </IconButton>
+            <IconButton
+              label={`Delete ${block.name}`}
+              onClick={() => change('Delete the block', (d) => ({ ...d, plan: removeBlock(d.plan, block.id) }))}
+            >
+              <X size={14} />
+            </IconButton>
+          </span>
+          <time className="ml-1 w-18 text-right text-[16px]">
+            {block.about === true ? '~' : ''}
+            {writeTime(length)}
+          </time>
         </span>
       </div>
       {ordering && <OrderDialog block={block} onClose={() => setOrdering(false)} />}
       {more && !plain && <BlockMore block={block} set={set} openOrder={() => setOrdering(true)} />}
+      <StepStrip block={block} />
       {!plain && (
-        <ol className="border-t">
+        <ol>
           <SortableContext items={moveIds} strategy={verticalListSortingStrategy}>
             {block.moves.map((move, i) => (
               <MoveRow
@@ -196,6 +225,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
                 rounds={block.rounds}
                 move={move}
                 number={i + 1}
+                bars={strips?.get(move.id) ?? NO_BARS}
                 before={block.moves[i - 1]?.id ?? null}
                 after={block.moves[i + 1]?.id ?? null}
               />
@@ -216,70 +246,3 @@ export const BlockCard = memo(function BlockCard({ block, length, problem }: Pro
     </li>
   );
 });
-
-function BlockMore({
-  block,
-  set,
-  openOrder,
-}: {
-  readonly block: Block;
-  readonly openOrder: () => void;
-  readonly set: (label: string, next: (block: Block) => Block) => void;
-}) {
-  return (
-    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-2">
-      <label className="flex items-center gap-1.5">
-        <span className="label">order</span>
-        <select
-          className="field-box"
-          value={block.order}
-          onChange={(e) => set('order', (b) => ({ ...b, order: e.target.value === 'station' ? 'station' : 'circuit' }))}
-        >
-          <option value="circuit">all moves, then again</option>
-          <option value="station">all rounds of a move, then the next</option>
-        </select>
-      </label>
-      <span className="flex items-center gap-1.5">
-        <span className="label">rest between rounds</span>
-        <TimeField
-          label="Rest between rounds"
-          value={block.roundRestUs}
-          placeholder="as rest"
-          onChange={(roundRestUs) => set('round rest', (b) => ({ ...b, roundRestUs }))}
-          onClear={() => set('round rest', (b) => ({ ...b, roundRestUs: null }))}
-          className="w-20 border-line! bg-sheet"
-        />
-      </span>
-      <span className="flex items-center gap-1.5">
-        <span className="label">rest after the block</span>
-        <TimeField
-          label="Rest after the block"
-          value={block.blockRestUs}
-          placeholder="as rest"
-          onChange={(blockRestUs) => set('block rest', (b) => ({ ...b, blockRestUs }))}
-          onClear={() => set('block rest', (b) => ({ ...b, blockRestUs: null }))}
-          className="w-20 border-line! bg-sheet"
-        />
-      </span>
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={block.keepLastRest}
-          onChange={(e) => set('last rest', (b) => ({ ...b, keepLastRest: e.target.checked }))}
-        />{' '}
-        last rest kept
-      </label>
-      {block.moves.length > 2 && (
-        <button className="btn" onClick={openOrder}>
-          Find a better order
-        </button>
-      )}
-      <SidesSelect
-        label="sides"
-        value={block.sides}
-        inherit="as the class"
-        onChange={(sides) => set('sides', (b) => ({ ...b, sides }))}
-      />
-    </div>
-  );
-}

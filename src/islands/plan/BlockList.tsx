@@ -9,11 +9,12 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { useChange, useDerived } from '../workbench/workbench-context.tsx';
 import { BlockCard } from './BlockCard.tsx';
+import { type Strips, blockStrips, keepEqual } from './block-strips.ts';
 import { dropBlock, dropMoves } from './edit-many.ts';
 import { meant } from './selection.ts';
 
@@ -25,9 +26,15 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const lengths = useMemo(() => {
     const sums = new Map<string, number>();
-    for (const s of compiled.segments) sums.set(s.blockId, (sums.get(s.blockId) ?? 0) + s.end - s.start);
+    for (const s of compiled.segments) {
+      // What a repeat does again is its own time.
+      const id = /~(.+)\.\d+$/.exec(s.key)?.[1] ?? s.blockId;
+      sums.set(id, (sums.get(id) ?? 0) + s.end - s.start);
+    }
     return sums;
   }, [compiled]);
+  const drawn = useRef<ReadonlyMap<string, Strips>>(new Map());
+  const strips = useMemo(() => (drawn.current = keepEqual(drawn.current, blockStrips(compiled.segments))), [compiled]);
   const ids = useMemo(() => blocks.map((b) => b.id), [blocks]);
   const nameOf = (id: string) => blocks.flatMap((b) => [b, ...b.moves]).find((item) => item.id === id)?.name ?? '';
 
@@ -81,8 +88,9 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
               key={block.id}
               block={block}
               length={(lengths.get(block.id) ?? 0) as Micros}
+              strips={block.scheme.kind === 'choreography' ? null : (strips.get(block.id) ?? null)}
               problem={
-                isPlainBlock(block.kind)
+                isPlainBlock(block.kind) && block.of === undefined
                   ? null
                   : (compiled.problems.find((p) => p.blockId === block.id)?.message ?? null)
               }

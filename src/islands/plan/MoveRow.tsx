@@ -5,6 +5,8 @@ import type { Move } from '../../core/plan/plan.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { useChange, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { MoveDetails } from './MoveDetails.tsx';
+import { MoveStrip } from './MoveStrip.tsx';
+import type { Bar } from './block-strips.ts';
 import { addMove, changeMove } from './edit-plan.ts';
 import {
   duplicateMoves,
@@ -25,15 +27,35 @@ interface Props {
   readonly rounds: number;
   readonly move: Move;
   readonly number: number;
+  readonly bars: readonly Bar[];
   readonly before: string | null;
   readonly after: string | null;
+}
+
+/** A move's own measure in words; null: as the block has it. */
+function doseWords({ dose, phases, range, workUs, lead }: Move): string | null {
+  const own =
+    phases !== undefined
+      ? `${phases.length} phases`
+      : dose?.kind === 'counts'
+        ? `${dose.counts} counts`
+        : dose?.kind === 'reps'
+          ? `${dose.reps} ×${dose.tempo === null ? '' : ` ${dose.tempo}`}`
+          : dose?.kind === 'breaths'
+            ? `${dose.breaths} breaths`
+            : range !== undefined
+              ? `${range.leastUs / 1e6}–${range.mostUs / 1e6} s`
+              : workUs === null
+                ? null
+                : `${workUs / 1e6} s`;
+  return lead === undefined ? own : `${own === null ? '' : `${own}, `}${lead} leads`;
 }
 
 /**
  * One move a line. Enter adds the next, Backspace in an empty name deletes, Alt with arrows moves, Ctrl D duplicates, Shift
  * with arrows chooses several; then copy, cut and delete are about all of them.
  */
-export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move, number, before, after }: Props) {
+export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move, number, bars, before, after }: Props) {
   const change = useChange();
   const { workbench } = useWorkbench();
   const { book } = useStudio();
@@ -119,7 +141,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
       ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind]
       : null,
     move.position ?? known?.start ?? null,
-    move.workUs === null ? null : `${move.workUs / 1e6} s`,
+    doseWords(move),
     ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
     ...(move.changes ?? []).map(
       (c) =>
@@ -129,7 +151,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   return (
     <li
       ref={setNodeRef}
-      className={`border-b last:border-b-0 ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}
+      className={`group/move ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}
     >
       <div className="flex items-center gap-2 py-0.5">
         <span
@@ -152,15 +174,18 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           maxLength={200}
           placeholder="Name of the move"
           list="exercises"
-          className="field min-w-0 flex-1 sm:max-w-80"
+          className="field min-w-0 flex-1 font-semibold sm:max-w-54"
           onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))}
           onKeyDown={onKeyDown}
           onCopy={(e) => onCopy(e, false)}
           onCut={(e) => onCopy(e, true)}
           onPaste={onPaste}
         />
-        <span className="hidden flex-1 truncate text-[13px] text-soft sm:inline">{facts.join(' · ')}</span>
-        <span className="ml-auto flex items-center">
+        <span className="hidden w-28 shrink-0 truncate text-[13px] text-soft sm:inline" title={facts.join(' · ')}>
+          {facts.join(' · ')}
+        </span>
+        <MoveStrip bars={bars} />
+        <span className="ml-auto flex shrink-0 items-center opacity-0 group-focus-within/move:opacity-100 group-hover/move:opacity-100 [@media(hover:none)]:opacity-100">
           <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>
             {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
           </IconButton>

@@ -1,3 +1,5 @@
+import { useState } from 'react';
+import { BUILD_UPS, type BuildUp, readSteps, stepLetters } from '../../core/plan/choreography.ts';
 import { type Scheme, defaultScheme } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
@@ -11,8 +13,16 @@ const WORDS: Readonly<Record<Kind, string>> = {
   ladder: 'ladder',
   reps: 'repetitions',
   counts: 'counts to music',
+  choreography: 'combination',
   hold: 'holds',
   flow: 'flow',
+};
+const BUILD_WORDS: Readonly<Record<BuildUp, string>> = {
+  'add-on': 'add on: A · B · AB · C · ABC',
+  link: 'link: AB · CD · ABCD',
+  reduce: 'reduce: 4 × each, 2 ×, 1 ×',
+  layer: 'layers over the first',
+  free: 'free order',
 };
 const s = fromSeconds;
 const FRESH: Readonly<Record<Kind, Scheme>> = {
@@ -22,6 +32,7 @@ const FRESH: Readonly<Record<Kind, Scheme>> = {
   ladder: { kind: 'ladder', worksUs: [s(20), s(30), s(40)], restUs: s(15) },
   reps: { kind: 'reps', reps: 10, repUs: s(5), tempo: '3-1-1-0', restUs: s(30) },
   counts: { kind: 'counts', counts: 32, milliBpm: 126_000, restUs: s(0) },
+  choreography: { kind: 'choreography', build: 'add-on', milliBpm: 128_000, free: [] },
   hold: defaultScheme('hold'),
   flow: defaultScheme('flow'),
 };
@@ -36,24 +47,24 @@ export function SchemeFields({
   readonly plain: boolean;
   readonly onChange: (scheme: Scheme) => void;
 }) {
-  const box = 'w-13 border-line! bg-sheet';
+  const box = 'said';
   const time = (label: string, value: Micros, set: (value: Micros) => Scheme) => (
     <TimeField label={label} value={value} onChange={(v) => onChange(set(v))} className={box} />
   );
   if (plain || scheme.kind === 'plain') {
     const lengthUs = scheme.kind === 'plain' ? scheme.lengthUs : micros(0);
     return (
-      <span className="flex items-center gap-1.5">
-        <span className="label">lasts</span>
+      <span className="flex items-baseline gap-x-1.5">
+        <span className="text-soft">lasts</span>
         {time('Length', lengthUs, (v) => ({ kind: 'plain', lengthUs: v }))}
       </span>
     );
   }
   return (
-    <span className="flex flex-wrap items-center gap-1.5">
+    <span className="flex flex-wrap items-baseline gap-x-1.5">
       <select
         aria-label="Timing"
-        className="field-box"
+        className="said"
         value={scheme.kind}
         onChange={(e) => onChange(FRESH[e.target.value as Kind])}
       >
@@ -83,23 +94,47 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
       min={low}
       max={high}
       value={value}
-      className="field-box w-13 text-right"
+      className="said text-right"
       onChange={(e) => {
         const n = Number(e.target.value);
         if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n));
       }}
     />
   );
-  const label = (text: string) => <span className="label">{text}</span>;
+  const label = (text: string) => <span className="text-soft">{text}</span>;
   switch (scheme.kind) {
+    case 'choreography':
+      return (
+        <>
+          <select
+            aria-label="Build-up"
+            className="said"
+            value={scheme.build}
+            onChange={(e) => onChange({ ...scheme, build: e.target.value as BuildUp })}
+          >
+            {BUILD_UPS.map((build) => (
+              <option key={build} value={build}>
+                {BUILD_WORDS[build]}
+              </option>
+            ))}
+          </select>
+          {scheme.build === 'free' && <FreeSteps scheme={scheme} onChange={onChange} />}
+          {label('at')}
+          {count('Beats a minute', scheme.milliBpm / 1000, 30, 300, (bpm) => ({
+            ...scheme,
+            milliBpm: Math.round(bpm * 1000),
+          }))}
+        </>
+      );
     case 'interval':
       return (
         <>
           {time('Work', scheme.workUs, (workUs) => ({ ...scheme, workUs }))}
-          {label('/')}
+          {label('work,')}
           {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
-          {label('×')}
+          {label('rest,')}
           {count('Times each move', scheme.sets, 1, 100, (sets) => ({ ...scheme, sets: Math.round(sets) }))}
+          {label('× each,')}
         </>
       );
     case 'pair':
@@ -126,7 +161,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
         <>
           <input
             aria-label="Steps of the ladder, in seconds"
-            className="field-box w-36"
+            className="said"
             defaultValue={scheme.worksUs.map((w) => w / 1e6).join('-')}
             onChange={(e) => {
               const works = e.target.value
@@ -148,7 +183,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
           {label('tempo')}
           <input
             aria-label="Tempo of a repetition, down-hold-up-hold in seconds"
-            className="field-box w-24"
+            className="said"
             defaultValue={scheme.tempo ?? String(scheme.repUs / 1e6)}
             onChange={(e) => {
               const tempo = tempoLength(e.target.value.trim());
@@ -185,4 +220,32 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
     case 'flow':
       return <>{time('Each move', scheme.lengthUs, (lengthUs) => ({ ...scheme, lengthUs }))}</>;
   }
+}
+
+/** The steps of a free build-up, typed in letters. What is no step stays in the field and changes nothing. */
+function FreeSteps({
+  scheme,
+  onChange,
+}: {
+  readonly scheme: Extract<Scheme, { kind: 'choreography' }>;
+  readonly onChange: (scheme: Scheme) => void;
+}) {
+  const written = scheme.free.map((elements) => stepLetters({ elements, times: 1 })).join(' ');
+  const [text, setText] = useState(written);
+  const wrong = text.trim() !== '' && readSteps(text) === null;
+  return (
+    <input
+      aria-label="Steps, in letters"
+      title={wrong ? 'Letters of the moves below: A B AB C ABC' : 'Steps, in letters'}
+      aria-invalid={wrong || undefined}
+      className={`said ${wrong ? 'border-alarm! text-alarm' : ''}`}
+      placeholder="A B AB"
+      value={text}
+      onChange={(e) => {
+        setText(e.target.value);
+        const free = readSteps(e.target.value);
+        if (free !== null) onChange({ ...scheme, free });
+      }}
+    />
+  );
 }

@@ -11,7 +11,7 @@ const MOST_ROWS = 400;
 /** The compiled class, following every keystroke. */
 export function SegmentList() {
   const {
-    compiled: { segments, total },
+    compiled: { segments, total, slack },
   } = useDerived();
   const sum = (test: (s: (typeof segments)[number]) => boolean) =>
     segments.filter(test).reduce((n, s) => n + s.end - s.start, 0) as Micros;
@@ -21,9 +21,16 @@ export function SegmentList() {
       <div className="flex items-baseline justify-between">
         <h2 className="text-lg">Segments</h2>
         <time data-testid="total" className="text-2xl! font-semibold">
-          {writeTime(total)}
+          {slack > 0 && '~'}
+          {writeTime(total, slack > 0 ? 0 : undefined)}
         </time>
       </div>
+      {slack > 0 && (
+        <p className="text-right text-[13px]">
+          between <time>{writeTime((total - slack) as Micros, 0)}</time> and{' '}
+          <time>{writeTime((total + slack) as Micros, 0)}</time>
+        </p>
+      )}
       <p className="mt-0.5 mb-3 text-[13px] text-soft">
         {segments.filter(isActive).length} intervals · <span className="figures">{writeTime(sum(isActive))}</span> of
         moves

@@ -35,6 +35,8 @@ const NAMES: Readonly<Record<BlockKind, string>> = {
   talk: 'Talk',
   'set-up': 'Set-up',
   water: 'Water',
+  preview: 'Preview',
+  repeat: 'Again',
 };
 
 export function addBlock(plan: Plan, kind: BlockKind, after: string | null): { plan: Plan; id: string } {
@@ -111,6 +113,7 @@ export function changeKind(block: Block, kind: BlockKind): Block {
     kind,
     scheme: fits ? block.scheme : defaultScheme(kind),
     moves: isPlainBlock(kind) ? [] : block.moves,
+    ...(kind === 'preview' || kind === 'repeat' ? { of: block.of ?? [] } : {}),
   };
 }
 
@@ -134,16 +137,21 @@ export function keepIds(before: Plan, after: Plan): Plan {
     used.add(id);
     return id;
   };
+  const ids = new Map<string, string>();
+  const blocks = after.blocks.map((block) => {
+    const was = take(old, block.name);
+    const moves = [...(was?.moves ?? [])];
+    const id = idFor(was?.id, 'b');
+    ids.set(block.id, id);
+    return {
+      ...block,
+      id,
+      moves: block.moves.map((move) => ({ ...move, id: idFor(take(moves, move.name)?.id, 'm') })),
+    };
+  });
+  // What a preview shows and a repeat does again goes by the new ids.
   return {
     ...after,
-    blocks: after.blocks.map((block) => {
-      const was = take(old, block.name);
-      const moves = [...(was?.moves ?? [])];
-      return {
-        ...block,
-        id: idFor(was?.id, 'b'),
-        moves: block.moves.map((move) => ({ ...move, id: idFor(take(moves, move.name)?.id, 'm') })),
-      };
-    }),
+    blocks: blocks.map((b) => (b.of === undefined ? b : { ...b, of: b.of.map((id) => ids.get(id) ?? id) })),
   };
 }

@@ -1,0 +1,58 @@
+import { PHRASE_COUNTS, dancedSteps, stepLetters } from '../plan/choreography.ts';
+import type { Block, Move, Plan } from '../plan/plan.ts';
+import type { Segment } from '../plan/segment.ts';
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+
+const EIGHT = 8;
+
+/** Elements of a combination that are no whole eights, at the first step that does not come out on its phrase for them. */
+export function phraseFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
+  return plan.blocks.flatMap((block): Finding[] => {
+    if (block.scheme.kind !== 'choreography') return [];
+    const counts = block.moves.map((m) => (m.dose?.kind === 'counts' ? m.dose.counts : 0));
+    const own = segments.filter((s) => s.blockId === block.id);
+    const steps = dancedSteps(block.scheme.build, counts, block.scheme.free);
+    const said = new Set<string>();
+    return steps.flatMap((step, n): Finding[] => {
+      if (step.even) return [];
+      return step.elements.flatMap((i): Finding[] => {
+        const move = block.moves[i] as Move;
+        const has = counts[i] ?? 0;
+        if (has === 0 || has % EIGHT === 0 || said.has(move.id)) return [];
+        said.add(move.id);
+        const segment = own[n];
+        return [
+          {
+            rule: 'phrase-uneven',
+            severity: 'note',
+            segmentKey: segment?.key ?? null,
+            clock: 'plan',
+            at: segment?.start ?? own[0]?.start ?? (0 as Finding['at']),
+            says: `${stepLetters(step)} does not come out on a phrase: ${move.name} has ${has} counts.`,
+            measured: `${step.counts} counts`,
+            wanted: `whole phrases of ${PHRASE_COUNTS}`,
+            source: TRADE,
+            certainty: 1,
+            mends: [
+              withCounts(plan, block, move, Math.ceil(has / EIGHT) * EIGHT, 'Hold its pattern to'),
+              ...(has > EIGHT ? [withCounts(plan, block, move, Math.floor(has / EIGHT) * EIGHT, 'Cut it to')] : []),
+            ],
+          },
+        ];
+      });
+    });
+  });
+}
+
+function withCounts(plan: Plan, block: Block, move: Move, counts: number, verb: string): Mend {
+  const changed = (m: Move): Move =>
+    m.id === move.id && m.dose?.kind === 'counts' ? { ...m, dose: { ...m.dose, counts } } : m;
+  return {
+    kind: 'plan',
+    label: `${verb} ${counts} counts`,
+    plan: {
+      ...plan,
+      blocks: plan.blocks.map((b) => (b.id === block.id ? { ...b, moves: b.moves.map(changed) } : b)),
+    },
+  };
+}

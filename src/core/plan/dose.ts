@@ -1,0 +1,52 @@
+import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
+import { countsLength } from './counts-length.ts';
+
+/** How much of a move is done, where that is not said in time. */
+export type Dose =
+  /** Counts of the music, at the move's own tempo or that of block or class (null). */
+  | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number | null }
+  | { readonly kind: 'reps'; readonly reps: number; readonly repUs: Micros; readonly tempo: string | null }
+  | { readonly kind: 'breaths'; readonly breaths: number };
+
+/** One part of a move, with its own length, call and caption: slow, then in tempo, then small pulses, then held. */
+export interface Phase {
+  readonly name: string;
+  readonly lengthUs: Micros;
+  /** Of the most one could give; null: not said. */
+  readonly effortPercent: number | null;
+}
+
+/** A length that is a guess: it will lie between these. */
+export interface Range {
+  readonly leastUs: Micros;
+  readonly mostUs: Micros;
+}
+
+/** One slow breath in and out: 4 to 6 s (common practice). */
+export const BREATH_US = fromSeconds(5);
+/** Of a length that is only `about` so long: it may be off by a quarter either way (common practice). */
+const ABOUT_SHARE = 0.25;
+
+/** How long a dose takes; counts without any tempo take nothing, and the plan says so. */
+export function doseLength(dose: Dose, milliBpm: number | null): Micros {
+  switch (dose.kind) {
+    case 'counts': {
+      const tempo = dose.milliBpm ?? milliBpm;
+      return tempo === null ? ZERO : countsLength(dose.counts, tempo);
+    }
+    case 'reps':
+      return micros(dose.reps * dose.repUs);
+    case 'breaths':
+      return micros(dose.breaths * BREATH_US);
+  }
+}
+
+export function middleOf({ leastUs, mostUs }: Range): Micros {
+  return micros((leastUs + mostUs) / 2);
+}
+
+/** How far a length may be off either way; 0 where it is exact. */
+export function slackOf(lengthUs: Micros, range: Range | undefined, about: boolean): Micros {
+  if (range !== undefined) return micros((range.mostUs - range.leastUs) / 2);
+  return about ? micros(lengthUs * ABOUT_SHARE) : ZERO;
+}

@@ -1,0 +1,68 @@
+import { type Micros, ZERO, add } from '../time/micros.ts';
+import { slackOf } from './dose.ts';
+import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
+
+/** What the segments of one use of a move have in common. */
+export type Shared = Pick<
+  Segment,
+  | 'blockId'
+  | 'blockName'
+  | 'blockKind'
+  | 'round'
+  | 'rounds'
+  | 'sets'
+  | 'moveId'
+  | 'position'
+  | 'needs'
+  | 'scheme'
+  | 'countUs'
+> & {
+  /** Its lengths are guesses. */
+  readonly about: boolean;
+};
+
+/** Lays segments one after the other. */
+export class SegmentWriter {
+  readonly segments: Segment[] = [];
+  now: Micros = ZERO;
+  /** What keys end in while blocks are done again. */
+  suffix = '';
+
+  /** Every field is written out: spreading two objects a segment took most of the time of compiling. */
+  push(
+    length: Micros,
+    of: Shared,
+    key: string,
+    kind: SegmentKind,
+    label: string,
+    set: number,
+    side: SegmentSide | null,
+    slackUs: Micros = slackOf(length, undefined, of.about),
+  ): void {
+    if (length <= 0) return;
+    const start = this.now;
+    this.now = add(start, length);
+    this.segments.push({
+      index: this.segments.length,
+      key: key + this.suffix,
+      kind,
+      label,
+      start,
+      end: this.now,
+      blockId: of.blockId,
+      blockName: of.blockName,
+      blockKind: of.blockKind,
+      round: of.round,
+      rounds: of.rounds,
+      set,
+      sets: of.sets,
+      moveId: of.moveId,
+      side,
+      position: of.position,
+      needs: of.needs,
+      scheme: of.scheme,
+      slackUs,
+      countUs: of.countUs,
+    });
+  }
+}

@@ -1,0 +1,103 @@
+import { type Move, PLAN_LIMITS, type RoundChange, newMove } from '../../core/plan/plan.ts';
+import { keyAndValue, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
+import { readAbout, readDose, readPhases, readRange } from './outline-dose.ts';
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+const MOVE_KEYS = [
+  'sides',
+  'needs',
+  'easier',
+  'harder',
+  'note',
+  'work',
+  'hold',
+  'rest',
+  'demo',
+  'from',
+  'phases',
+  'lead',
+] as const;
+
+/** `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these. */
+function readRoundChange(raw: string): RoundChange | null {
+  const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
+  if (match === null) return null;
+  const fromRound = Number(match[1]);
+  const [key, value] = [match[2]?.toLowerCase(), (match[3] ?? '').trim()];
+  const empty = { fromRound, name: null, workUs: null, needs: null };
+  if (fromRound < 2 || fromRound > PLAN_LIMITS.rounds) return null;
+  if (key === undefined) return value === '' ? null : { ...empty, name: unescapeField(value) };
+  if (key === 'needs')
+    return {
+      ...empty,
+      needs: splitField(value, ',')
+        .map(unescapeField)
+        .filter((n) => n !== ''),
+    };
+  const workUs = readTime(value);
+  return workUs === null ? null : { ...empty, workUs };
+}
+
+/** One entry a round: what is said of the same round in several fields stands in one. */
+function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
+  const was = changes.find((c) => c.fromRound === change.fromRound);
+  const joined =
+    was === undefined
+      ? change
+      : {
+          fromRound: change.fromRound,
+          name: change.name ?? was.name,
+          workUs: change.workUs ?? was.workUs,
+          needs: change.needs ?? was.needs,
+        };
+  return [...changes.filter((c) => c !== was), joined]
+    .sort((a, b) => a.fromRound - b.fromRound)
+    .slice(0, PLAN_LIMITS.changes);
+}
+
+/** Says what is wrong with a line, or with `note` what was taken that was not written. */
+export type Say = (message: string, note?: 'note') => void;
+
+/** One move with its fields; what is no field of a move is said and left out. */
+export function readMoveLine(text: string, id: string, say: Say): Move {
+  const [head, ...fields] = splitField(text, '|');
+  const move: Mutable<Move> = { ...newMove(id, unescapeField(head ?? '') || 'Move without a name') };
+  if (unescapeField(head ?? '') === '') say('This move has no name.');
+  for (const raw of fields) {
+    const field = keyAndValue(raw, MOVE_KEYS);
+    const value = field?.value ?? '';
+    const time = readTime(value);
+    const bareSides = field === null ? readSides(raw) : null;
+    const barePosition = field === null ? readPosition(raw) : null;
+    const change = readRoundChange(raw);
+    const dose = readDose(raw);
+    const range =
+      readRange(field?.key === 'work' || field?.key === 'hold' ? value : raw) ??
+      readAbout(field?.key === 'work' || field?.key === 'hold' ? value : raw);
+    const lead = /^(?:lead (left|right)|(left|right) (?:foot )?leads?)$/i.exec(raw.trim());
+    if (dose !== null) {
+      move.dose = dose.dose;
+      if (dose.eachSide) move.sides ??= { kind: 'own', first: 'left' };
+      if (dose.assumed !== null) say(dose.assumed, 'note');
+    } else if (range !== null) move.range = range;
+    else if (lead !== null) move.lead = (lead[1] ?? lead[2] ?? '').toLowerCase() === 'right' ? 'right' : 'left';
+    else if (field?.key === 'phases' && readPhases(value) !== null) move.phases = readPhases(value) ?? [];
+    else if (change !== null) move.changes = withChange(move.changes ?? [], change);
+    else if (bareSides !== null) move.sides = bareSides;
+    else if (barePosition !== null) move.position = barePosition;
+    else if (field?.key === 'needs')
+      move.needs = splitField(value, ',')
+        .map(unescapeField)
+        .filter((n) => n !== '');
+    else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note')
+      move[field.key] = unescapeField(value);
+    else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);
+    else if (field?.key === 'from' && readPosition(value) !== null) move.position = readPosition(value);
+    else if ((field?.key === 'work' || field?.key === 'hold') && time !== null) move.workUs = time;
+    else if (field?.key === 'rest' && time !== null) move.restUs = time;
+    else if (field?.key === 'demo' && time !== null) move.demoUs = time;
+    else if (raw.trim() !== '') say(`“${raw.trim()}” is not a setting of a move.`);
+  }
+  return move;
+}

@@ -1,0 +1,81 @@
+import type { Block } from '../../core/plan/plan.ts';
+import { TimeField } from '../shared/TimeField.tsx';
+import { SidesSelect } from './SidesSelect.tsx';
+
+/** What of a block is set seldom: its order, its rests, its sides. */
+export function BlockMore({
+  block,
+  set,
+  openOrder,
+}: {
+  readonly block: Block;
+  readonly openOrder: () => void;
+  readonly set: (label: string, next: (block: Block) => Block) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-2">
+      <label className="flex items-center gap-1.5">
+        <span className="label">order</span>
+        <select
+          className="field-box"
+          value={block.order}
+          onChange={(e) => set('order', (b) => ({ ...b, order: e.target.value === 'station' ? 'station' : 'circuit' }))}
+        >
+          <option value="circuit">all moves, then again</option>
+          <option value="station">all rounds of a move, then the next</option>
+        </select>
+      </label>
+      <span className="flex items-center gap-1.5">
+        <span className="label">rest between rounds</span>
+        <TimeField
+          label="Rest between rounds"
+          value={block.roundRestUs}
+          placeholder="as rest"
+          onChange={(roundRestUs) => set('round rest', (b) => ({ ...b, roundRestUs }))}
+          onClear={() => set('round rest', (b) => ({ ...b, roundRestUs: null }))}
+          className="w-20 border-line! bg-sheet"
+        />
+      </span>
+      <span className="flex items-center gap-1.5">
+        <span className="label">rest after the block</span>
+        <TimeField
+          label="Rest after the block"
+          value={block.blockRestUs}
+          placeholder="as rest"
+          onChange={(blockRestUs) => set('block rest', (b) => ({ ...b, blockRestUs }))}
+          onClear={() => set('block rest', (b) => ({ ...b, blockRestUs: null }))}
+          className="w-20 border-line! bg-sheet"
+        />
+      </span>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={block.keepLastRest}
+          onChange={(e) => set('last rest', (b) => ({ ...b, keepLastRest: e.target.checked }))}
+        />{' '}
+        last rest kept
+      </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={block.about === true}
+          onChange={(e) =>
+            set('lengths are guesses', ({ about: _, ...b }) => (e.target.checked ? { ...b, about: true } : b))
+          }
+        />{' '}
+        lengths are guesses: no timer
+      </label>
+      {block.moves.length > 2 && (
+        <button className="btn" onClick={openOrder}>
+          Find a better order
+        </button>
+      )}
+      <SidesSelect
+        label="sides"
+        value={block.sides}
+        inherit="as the class"
+        onChange={(sides) => set('sides', (b) => ({ ...b, sides }))}
+      />
+    </div>
+  );
+}
