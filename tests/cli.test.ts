@@ -112,7 +112,7 @@ describe('euphon', () => {
       calls: { start_s: number; end_s: number; text: string; kind: string }[];
       dropped: { reason: string; missing_s: number }[];
     };
-    expect(calls.length).toBeGreaterThan(80);
+    expect(calls.length).toBeGreaterThan(50);
     calls.forEach((c, i) =>
       expect([c.text !== '', c.end_s >= c.start_s, i === 0 || c.start_s >= (calls[i - 1]?.end_s ?? 0)]).toEqual([
         true,
@@ -120,24 +120,20 @@ describe('euphon', () => {
         true,
       ]),
     );
-    expect(new Set(calls.map((c) => c.kind))).toEqual(
-      new Set([
-        'name',
-        'side',
-        'caution',
-        'equipment',
-        'next-up',
-        'option',
-        'set-up',
-        'rest',
-        'water',
-        'last-one',
-        'round',
-        'ten',
-        'half-way',
-        'countdown',
-      ]),
-    );
+    const kinds = new Set(calls.map((c) => c.kind));
+    for (const kind of [
+      'name',
+      'side',
+      'other-side',
+      'caution',
+      'next-up',
+      'option',
+      'rest',
+      'form',
+      'breath',
+      'countdown',
+    ])
+      expect(kinds.has(kind), kind).toBe(true);
     for (const d of dropped)
       expect([['no-room', 'place-taken'].includes(d.reason), d.missing_s > 0]).toEqual([true, true]);
   });

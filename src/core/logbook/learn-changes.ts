@@ -51,7 +51,7 @@ export function learnChanges(
       return [
         {
           parts: KINDS.map((kind) => change.parts.filter((p) => p.kind === kind).length),
-          took: took - words / 1e6,
+          took: took + change.saidBeforeUs / 1e6 - words / 1e6,
           over: took > change.plannedUs / 1e6 + BY_THE_CLOCK_S,
         },
       ];

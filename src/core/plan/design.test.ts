@@ -87,12 +87,18 @@ describe('change-overs', () => {
   };
   it('need more for a new move, another level, a prop and less when known', () => {
     const [first, second, third] = of('## Main: circuit, 2 rounds, 40/20\n- Squat\n- Crate push-up');
-    expect(whyNeeded(first as never)).toMatch(
-      /^new move to be shown 22 s \+ standing to floor 7 s \+ take up crate 5 s \+ the words/,
-    );
-    expect(second?.parts.map((p) => p.why)).toEqual(['known move', 'floor to standing', 'put down crate', 'the words']);
+    // People listen while they get down: only the longer of both counts.
+    expect(whyNeeded(first as never)).toBe('new move to be shown 22 s');
+    expect(second?.parts.map((p) => p.why)).toEqual(['known move']);
     expect(third?.parts[0]?.why).toBe('known move');
-    expect((first?.shortUs ?? 0) / 1e6).toBeCloseTo(22 + 7 + 5 + 1.7 - 20, 0);
+    expect((first?.shortUs ?? 0) / 1e6).toBe(22 - 20);
+  });
+  it('count what is said before a short break, the option of a jump, and back to back only what nobody can do', () => {
+    const short = of('## A: 40/10\n- Squat\n- Calf raise')[0];
+    expect([short?.saidBeforeUs, short?.neededUs]).toEqual([10e6, 12e6]);
+    expect(of('## A: 40/20\n- Plank\n- Squat jump')[0]?.neededUs).toBe(29e6);
+    expect(of('## A: 40/0\n- Squat\n- Plank')[0]?.neededUs).toBe(0);
+    expect(whyNeeded(of('## A: 40/0\n- Plank\n- Goblet squat')[0] as never)).toContain('floor to standing');
   });
   it('need a switch for the other side, nothing for the same move again, and no showing after a demonstration', () => {
     expect(of('## A: 40/20\n- Clam | sides own')[0]?.neededUs).toBe(USUAL_CHANGES.sideUs);

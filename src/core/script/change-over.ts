@@ -1,4 +1,3 @@
-import { lineTime } from '../speech/line-time.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -8,7 +7,7 @@ import { type Traits, traitsReader } from '../plan/traits.ts';
 
 /** What a change-over costs, part by part. A studio sets its own figures; the defaults are common practice. */
 export interface ChangeFigures {
-  /** A move the class knows already: about 10 s. */
+  /** A move the class knows already, explained again: 18 to 20 s. */
   readonly knownUs: Micros;
   /** A new move that must be shown: 20 to 25 s. */
   readonly newUs: Micros;
@@ -21,7 +20,7 @@ export interface ChangeFigures {
 }
 
 export const USUAL_CHANGES: ChangeFigures = {
-  knownUs: fromSeconds(10),
+  knownUs: fromSeconds(18),
   newUs: fromSeconds(22),
   levelUs: fromSeconds(7),
   propUs: fromSeconds(5),
@@ -43,6 +42,8 @@ export interface ChangeOver {
   readonly from: string;
   readonly to: string;
   readonly plannedUs: Micros;
+  /** How much of it was said before the work ended. */
+  readonly saidBeforeUs: Micros;
   readonly neededUs: Micros;
   /** needed − planned where positive. */
   readonly shortUs: Micros;
@@ -84,49 +85,75 @@ function changeBetween(
   known: boolean,
 ): ChangeOver {
   const [a, b] = [traits(from), traits(to)];
-  const parts: ChangePart[] = [];
   const sameMove = from.moveId === to.moveId && from.label === to.label;
-  if (!sameMove) {
-    parts.push(
-      known
-        ? { kind: 'known', why: 'known move', us: figures.knownUs }
-        : { kind: 'new', why: 'new move to be shown', us: figures.newUs },
-    );
-    if (a?.endLevel != null && b?.level != null && a.endLevel !== b.level)
-      parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
-    const [up, down] = [
-      (b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n)),
-      (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n)),
-    ];
-    if (up.length > 0 || down.length > 0)
-      parts.push({
-        kind: 'prop',
-        why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`,
-        us: figures.propUs,
-      });
-    parts.push({
-      kind: 'words',
-      why: 'the words',
-      us: micros(Math.round(lineTime(`Next up, ${to.label}.`) / 1e5) * 1e5),
-    });
-  } else if (from.side !== to.side) parts.push({ kind: 'side', why: 'other side', us: figures.sideUs });
-  const neededUs = micros(parts.reduce((sum, part) => sum + part.us, 0));
   const plannedUs = micros(to.start - from.end);
+  const parts = sameMove
+    ? from.side === to.side
+      ? []
+      : [{ kind: 'side' as const, why: 'other side', us: figures.sideUs }]
+    : longerOf(explaining(b, figures, known), moving(a, b, figures), plannedUs);
+  const explained = parts.some((p) => p.kind === 'known' || p.kind === 'new');
+  const saidBeforeUs = explained && plannedUs < SAID_IN_WORK.shorterThan ? SAID_IN_WORK.us : micros(0);
+  const neededUs = micros(Math.max(0, parts.reduce((sum, part) => sum + part.us, 0) - saidBeforeUs));
   return {
     toIndex: to.index,
     at: from.end,
     from: from.label,
     to: to.label,
     plannedUs,
+    saidBeforeUs,
     neededUs,
     shortUs: micros(Math.max(0, neededUs - plannedUs)),
     parts,
   };
 }
 
+/** In a shorter break the next move is announced before the work ends, and so many seconds of its explanation are over by then. */
+const SAID_IN_WORK = { shorterThan: fromSeconds(15), us: fromSeconds(10) } as const;
+/** An option that is shown with a new move: 6 to 8 s (common practice). */
+const OPTION_US = fromSeconds(7);
+
+/** What must be said and shown before a move. */
+function explaining(b: Traits | null, figures: ChangeFigures, known: boolean): ChangePart[] {
+  const shown: ChangePart = known
+    ? { kind: 'known', why: 'known move', us: figures.knownUs }
+    : { kind: 'new', why: 'new move to be shown', us: figures.newUs };
+  const option = !known && b?.exercise != null && b.exercise.easier !== '' && b.impact === 'high';
+  return option ? [shown, { kind: 'words', why: 'an option to be shown', us: OPTION_US }] : [shown];
+}
+
+/** What people must do before a move: get down or up, take up or put down. */
+function moving(a: Traits | null, b: Traits | null, figures: ChangeFigures): ChangePart[] {
+  const parts: ChangePart[] = [];
+  if (a?.endLevel != null && b?.level != null && a.endLevel !== b.level)
+    parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
+  const up = (b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n));
+  const down = (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n));
+  if (up.length > 0 || down.length > 0)
+    parts.push({
+      kind: 'prop',
+      why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`,
+      us: figures.propUs,
+    });
+  return parts;
+}
+
+/**
+ * People listen while they move, so only the longer of both is needed. Back to back nothing is explained; what is named there
+ * is a change that nobody can make in no time: another level and a prop at once.
+ */
+function longerOf(said: readonly ChangePart[], done: readonly ChangePart[], plannedUs: Micros): readonly ChangePart[] {
+  if (plannedUs === 0) return done.length > 1 ? done : [];
+  const sum = (parts: readonly ChangePart[]) => parts.reduce((us, p) => us + p.us, 0);
+  return sum(done) > sum(said) ? done : said;
+}
+
 /** `new move to be shown 22 s + standing to floor 7 s`; the same move again needs nothing. */
 export function whyNeeded(change: ChangeOver): string {
   return change.parts.length === 0
     ? 'the same move again'
-    : change.parts.map((p) => `${p.why} ${writeSeconds(p.us)} s`).join(' + ');
+    : change.parts.map((p) => `${p.why} ${writeSeconds(p.us)} s`).join(' + ') +
+        (change.saidBeforeUs === 0
+          ? ''
+          : `, of which ${writeSeconds(change.saidBeforeUs)} s are said before the work ends`);
 }
