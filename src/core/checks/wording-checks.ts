@@ -3,7 +3,7 @@ import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros } from '../time/micros.ts';
 import { type CueChange, type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
-import { CLAIMS_TO_SEE_TWICE, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
+import { CLAIMS_TO_SEE_TWICE, DATED, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */
 export interface SaidText {
@@ -191,6 +191,18 @@ function claimsToSeeTwice(line: SaidText, clock: Finding['clock'], cues: Cues): 
         mends: removal,
       });
   }
+  const dated = DATED.exec(line.text.replace(/’/g, "'"));
+  if (dated !== null)
+    found.push({
+      ...base(line, clock),
+      rule: 'dated',
+      severity: 'note',
+      says: `“${dated[0]}” is true on one day only.`,
+      measured: 'said',
+      wanted: 'words that are true whenever the class is watched',
+      certainty: 0.7,
+      mends: removal,
+    });
   const pain = PAIN_WORDS.exec(line.text);
   if (pain !== null)
     found.push({

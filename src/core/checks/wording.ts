@@ -49,7 +49,7 @@ export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   },
   {
     words:
-      /\b(?:cures?|heals?|treats?|fix(?:es)?|gets? rid of|prevents?|reverses?) (?:your |the |all )?(?:[a-z]+ )?(?:back ?pain|arthritis|diabetes|depression|anxiety|cancer|scoliosis|sciatica|osteoporosis|injur(?:y|ies)|disease|illness|high blood pressure)\b/i,
+      /\b(?:cures?|heals?|treats?|fix(?:es)?|gets? rid of|prevents?|reverses?) (?:your |the |all )?(?:\p{L}+ )?(?:back ?pain|arthritis|diabetes|depression|anxiety|cancer|scoliosis|sciatica|osteoporosis|injur(?:y|ies)|disease|illness|high blood pressure|insomnia|headaches?|migraines?|asthma|menopause|endometriosis|adhd)\b/iu,
     says: 'promises a cure',
     advice: 'may help some people; ask a health professional',
   },
@@ -61,7 +61,7 @@ export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   },
   {
     words:
-      /\b(?:burn(?:s|ing)?) (?:up to |over |about |around |more than )?(?:\d{2,4}|(?:a|one|two|three|five|eight) (?:hundred|thousand)) calories\b/i,
+      /\b(?:burn(?:s|ed|ing)?|torch(?:es|ing)?) (?:up to |over |about |around |more than |nearly |some )?(?:\d{2,4}|(?:an?|one|two|three|four|five|six|seven|eight|nine) (?:hundred|thousand)(?: and \p{L}+)?|hundreds of|so many) (?:calories|kilojoules)\b/iu,
     says: 'promises an energy',
     advice: 'give an honest range for a body mass',
   },
@@ -79,12 +79,48 @@ export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   },
   {
     words:
-      /\b(?:guaranteed?|instant(?:ly)?|overnight) (?:results?|change|abs|weight loss|fat loss)\b|\bresults? (?:is |are )?guaranteed\b|\bin (?:just )?(?:a|one|two|three|\d+) (?:days?|weeks?) you will\b/i,
+      /\b(?:guaranteed?|instant(?:ly)?|overnight) (?:results?|change|abs|weight loss|fat loss)\b|\bresults? (?:is |are )?guaranteed\b|\bin (?:just |only )?(?:a|one|two|three|four|six|eight|ten|twelve|\d+) (?:days?|weeks?|months?),? (?:and )?(?:you(?:'ll| will)|your)\b|\b(?:see|get|have|notice) (?:results?|abs|a six.pack|a change|the difference) in (?:just |only )?(?:a|one|two|three|four|six|eight|ten|twelve|\d+) (?:days?|weeks?|months?)\b/i,
     says: 'guarantees a result',
     advice: 'nobody can promise it',
   },
+  {
+    words:
+      /\b(?:boost(?:s|ing)?|strengthen(?:s|ing)?|supercharge(?:s)?|support(?:s|ing)?) (?:your |the )?(?:immune system|immunity|metabolism|hormones?|lymph(?:atic)? (?:system|flow)|thyroid)\b|\b(?:lower(?:s|ing)?|reduc(?:es?|ing)) (?:your |the )?(?:cholesterol|blood pressure|blood sugar|cortisol|inflammation)\b/i,
+    says: 'promises an effect on health',
+    advice: 'regular exercise may help some people; this class alone promises nothing',
+  },
+  {
+    words:
+      /\b(?:fat[- ]?burning (?:zone|mode|workout|class)|zone (?:that|where|in which)[^.!?]{0,20}burns? (?:the )?(?:most )?fat|turns? fat into muscle)\b/i,
+    says: 'speaks of a zone that burns fat',
+    advice: 'say how hard it should feel',
+  },
+  {
+    words: new RegExp(
+      `\\b(?:ton(?:e|es|ing)|sculpt(?:s|ing)?|reshap(?:e|es|ing)|slim(?:s|ming)?|tighten(?:s|ing)?|firm(?:s|ing)? up|lift(?:s|ing)?(?= (?:that|your|the) (?:bum|butt|booty|bottom)))\\b[^.!?]{0,16}\\b(?:${PLACE}|bum|butt|booty|bottom|glutes?|legs?|waistline)\\b`,
+      'i',
+    ),
+    says: 'promises the shape of one place',
+    advice: 'say what the muscle does, not how it will look',
+  },
+  {
+    words:
+      /\b(?:wobbl(?:y|es|ing) (?:bits?|arms?|thighs?|belly|tummy)|wobbly|jiggl(?:y|e|es)|bat wings?|mum tum|mummy tummy|spare tyres?|dad bod|chubby|flab)\b/i,
+    says: 'speaks of bodies as something wrong',
+    advice: 'say what people will feel or be able to do',
+  },
+  {
+    words:
+      /\b(?:(?:never|no(?: more)?|fewer|less) (?:get )?injur(?:y|ies|ed)|injury[- ]?(?:proof|free)|prevents? (?:all |any |every )?injur(?:y|ies)|bullet ?proof (?:your|knees?|back|shoulders?))\b/i,
+    says: 'promises that nobody is hurt',
+    advice: 'strength may lower a risk; nothing takes it away',
+  },
 ];
+
+/** What belongs to one day and is wrong on every other (common practice): a day, a clock time, the next class by its day. */
+export const DATED =
+  /\b(?:(?:happy|good) (?:mon|tues|wednes|thurs|fri|satur|sun)day|(?:it(?:'s| is)|this|on|last|next|see you(?: on)?) (?:mon|tues|wednes|thurs|fri|satur|sun)day(?: morning| evening| night)?|good (?:mon|tues|wednes|thurs|fri|satur|sun)day (?:morning|evening)|in (?:tomorrow|yesterday)(?:'s|s)? class|(?:tomorrow|yesterday|tonight|last night|this (?:week|month|weekend|christmas|summer|winter))(?:'s|s)?\b|(?:it(?:'s| is)|now) (?:\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?: (?:o'?clock|thirty|fifteen|forty.five)|[:.]\d{2}| ?[ap]\.?m\b)|merry christmas|happy (?:new year|easter|birthday))/i;
 
 /** Asking to go on against pain. `It must never hurt` and `no pain` are the opposite and are left alone. */
 export const PAIN_WORDS =
-  /\b(?:no pain,? no gain|(?:push|work|power|breathe|fight) (?:right )?(?:through|past|into) (?:the|that|your|this) pain|ignore (?:the|that|your|any) pain|pain is (?:just |only )?(?:weakness|temporary|good|your friend|part of it)|embrace the pain|it(?:'s| is)? (?:supposed|meant) to hurt|if it (?:does not|doesn'?t) hurt|(?:should|has to|needs to|must) (?:really )?hurt|until it hurts|make it hurt|hurts so good|(?:enjoy|love) the pain)\b/i;
+  /\b(?:no pain,? no gain|(?:push|work|power|breathe|fight) (?:right )?(?:through|past|into) (?:the|that|your|this) pain|ignore (?:the|that|your|any) pain|pain is (?:just |only )?(?:weakness|temporary|good|your friend|part of it)|embrace the pain|it(?:'s| is)? (?:supposed|meant) to hurt|if it (?:does not|doesn'?t) hurt|(?:should|has to|needs to|must) (?:really )?hurt|until it hurts|make it hurt|hurts so good|(?:enjoy|love) the pain|(?:pain|hurting) (?:is|'s) (?:normal|fine|okay|expected)|(?:a bit of|some|a little) pain is (?:normal|fine|okay|good))\b/i;

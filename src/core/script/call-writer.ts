@@ -38,6 +38,7 @@ export class CallWriter {
   readonly calls: WantedCall[] = [];
   private readonly turns = new Map<string, number>();
   private readonly said = new Map<string, number>();
+  private readonly bySegment = new Map<number, WantedCall[]>();
   private readonly labels: ReadonlySet<string>;
 
   constructor(
@@ -92,7 +93,11 @@ export class CallWriter {
   put(call: CallKind, segment: Segment, start: number, text: string, length = this.length(text), missingUs = 0): void {
     if (text === '') return;
     if (missingUs === 0) this.said.set(text, start);
-    this.calls.push({ call, segment, start: micros(start), length, text, missingUs: micros(missingUs) });
+    const wanted: WantedCall = { call, segment, start: micros(start), length, text, missingUs: micros(missingUs) };
+    this.calls.push(wanted);
+    const own = this.bySegment.get(segment.index);
+    if (own === undefined) this.bySegment.set(segment.index, [wanted]);
+    else own.push(wanted);
   }
 
   endingAt(call: WordedCall, segment: Segment, end: Micros, values: Values): void {
@@ -126,8 +131,8 @@ export class CallWriter {
   /** Puts a line into the first gap between the calls of a segment within [from, to); false where there is none. */
   inGap(call: WordedCall, segment: Segment, from: number, to: number, text: string): boolean {
     const length = this.length(text);
-    const others = this.calls
-      .filter((c) => c.segment === segment && c.missingUs === 0)
+    const others = (this.bySegment.get(segment.index) ?? [])
+      .filter((c) => c.missingUs === 0)
       .sort((a, b) => a.start - b.start);
     let at = from;
     for (const other of others) {

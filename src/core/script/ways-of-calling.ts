@@ -233,7 +233,11 @@ export function ownStyle(rules: CallRules): CallStyle {
 export function stylesOf(segments: readonly Segment[], rules: CallRules): (blockId: string) => CallStyle {
   const known = new Map<string, CallStyle>();
   const byBlock = new Map<string, Segment[]>();
-  for (const s of segments) byBlock.set(s.blockId, [...(byBlock.get(s.blockId) ?? []), s]);
+  for (const s of segments) {
+    const own = byBlock.get(s.blockId);
+    if (own === undefined) byBlock.set(s.blockId, [s]);
+    else own.push(s);
+  }
   return (blockId) => {
     let style = known.get(blockId);
     if (style === undefined) {
