@@ -1,15 +1,21 @@
 import { defineMiddleware } from 'astro:middleware';
-import { fromOurselves } from './server/own-page.ts';
+import { fromElsewhere, fromOurselves } from './server/own-page.ts';
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+/** What answers with data or does work; pages themselves may be linked from anywhere. */
+const DATA = /^\/(?:api|media)\//;
+/** Endpoints that come with the framework and that nothing here uses. */
+const CLOSED = /^\/_(?:image|server-islands|actions)\b/;
+
+const refuse = (status: number, message: string) =>
+  new Response(JSON.stringify({ message }), { status, headers: { 'Content-Type': 'application/json' } });
 
 export const onRequest = defineMiddleware(async (context, next) => {
-  if (!SAFE.has(context.request.method) && !fromOurselves(context.request.headers)) {
-    return new Response(JSON.stringify({ message: 'This request comes from another site and was refused.' }), {
-      status: 403,
-      headers: { 'Content-Type': 'application/json' },
-    });
-  }
+  const { method, headers } = context.request;
+  const { pathname } = context.url;
+  if (CLOSED.test(pathname)) return refuse(404, 'There is nothing here.');
+  if (SAFE.has(method) ? DATA.test(pathname) && fromElsewhere(headers) : !fromOurselves(headers))
+    return refuse(403, 'This request comes from another site and was refused.');
   const response = await next();
   response.headers.set('Referrer-Policy', 'same-origin');
   return response;

@@ -26,6 +26,52 @@ describe('who may change something', () => {
   ])('%s', async (_name, headers, expected) => expect(await allowed(headers)).toBe(expected));
 });
 
+describe('what another site gets', () => {
+  const answer = async (path: string, headers: Record<string, string>, method = 'GET') => {
+    const { onRequest } = await import('../src/middleware.ts');
+    const handle = onRequest as unknown as (
+      context: { request: Request; url: URL },
+      next: () => Promise<Response>,
+    ) => Promise<Response>;
+    const url = new URL(path, 'http://127.0.0.1:4680');
+    // A Request of the platform drops forbidden headers; a plain object carries them as the server does.
+    const request = { method, headers: new Headers(headers) } as Request;
+    return (await handle({ request, url }, async () => new Response('here'))).status;
+  };
+  it.each([
+    ['/api/speech?text=x', { 'sec-fetch-site': 'cross-site' }, 403],
+    ['/api/workouts', { 'sec-fetch-site': 'same-site' }, 403],
+    ['/media/abc.mp4', { 'sec-fetch-site': 'cross-site' }, 403],
+    ['/api/workouts', { 'sec-fetch-site': 'same-origin' }, 200],
+    ['/api/workouts', {}, 200],
+    // A link to a page may stand anywhere.
+    ['/w/1/plan', { 'sec-fetch-site': 'cross-site' }, 200],
+    ['/_image?href=/x.png', {}, 404],
+  ] as const)('GET %s', async (path, headers, status) => expect(await answer(path, headers)).toBe(status));
+});
+
+describe('the names that are answered under', () => {
+  it.each([
+    ['127.0.0.1:4680', {}, true],
+    ['localhost:4680', {}, true],
+    ['[::1]:4680', {}, true],
+    ['LOCALHOST', {}, true],
+    ['evil.example:4680', {}, false],
+    ['127.0.0.1.evil.example', {}, false],
+    ['localhost@evil.example', {}, false],
+    ['', {}, false],
+    ['studio.example:4680', { EUPHON_HOSTS: 'studio.example, other.example' }, true],
+    ['studio.example', { EUPHON_HOST: '0.0.0.0' }, false],
+  ] as const)('%s with %j: %s', async (host, env, ours) => {
+    const { ownHosts } = await import('../src/server/own-hosts.ts');
+    expect(ownHosts(env)(host)).toBe(ours);
+  });
+  it('no name at all is none of ours', async () => {
+    const { ownHosts } = await import('../src/server/own-hosts.ts');
+    expect(ownHosts({})(null)).toBe(false);
+  });
+});
+
 interface Cluster {
   closedParent(folder: string): string | null;
   freePort(from: number): Promise<number>;

@@ -76,16 +76,15 @@ await work('hear', ({ trackId }) => hearJob(worker, trackId));
 await work('render', ({ renderId }) => renderJob(worker, renderId));
 
 const orphans = setInterval(() => {
-  void orphanedRenders(context.pool, ORPHANED_AFTER_S).then(
-    async (ids) => {
-      for (const renderId of ids) await send(queue, 'render', { renderId });
-      for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S))
-        await send(queue, 'hear', { trackId });
-      for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
-    },
-    () => undefined,
-  );
+  // A database that is away for a moment is asked again the next time.
+  void takeUpOrphans().catch(() => undefined);
 }, LOOK_FOR_ORPHANS_MS);
+async function takeUpOrphans(): Promise<void> {
+  for (const renderId of await orphanedRenders(context.pool, ORPHANED_AFTER_S))
+    await send(queue, 'render', { renderId });
+  for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S)) await send(queue, 'hear', { trackId });
+  for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
+}
 const beat = setInterval(() => void workerBeat(), 2_000);
 async function workerBeat(): Promise<void> {
   await noteWorker(context.pool, `worker-${process.pid}`).catch(() => undefined);

@@ -15,15 +15,21 @@ export function openPool(url: string): pg.Pool {
 /** Runs work in one transaction; rolls back when it throws. */
 export async function inTransaction<T>(pool: pg.Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect();
+  // A server that goes away in the middle tells it here, too: without a listener that would end the process.
+  let lost: Error | undefined;
+  const onError = (error: Error) => (lost = error);
+  client.on('error', onError);
   try {
     await client.query('BEGIN');
     const result = await work(client);
     await client.query('COMMIT');
     return result;
   } catch (error) {
-    await client.query('ROLLBACK');
+    // What went wrong is the first error; a connection that is gone has rolled back by itself.
+    await client.query('ROLLBACK').catch((failed: Error) => (lost = failed));
     throw error;
   } finally {
-    client.release();
+    client.off('error', onError);
+    client.release(lost);
   }
 }

@@ -8,8 +8,9 @@ import { fromSeconds } from '../core/time/micros.ts';
 import { writeAss } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeDescription } from './description/description-writer.ts';
-import { field } from './cue-sheet/cue-sheet-writer.ts';
+import { writeCsv } from './csv.ts';
 import { escapeValue, writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
+import { srtText } from './srt/srt-writer.ts';
 import { readPlan } from './plan-reader.ts';
 import { writePlanJson } from './plan-json/plan-json-reader.ts';
 import { writeCaptionsSrt } from './srt/srt-writer.ts';
@@ -81,6 +82,15 @@ describe('chapters out', () => {
   });
 });
 
+describe('captions as SRT', () => {
+  it.each([
+    ['one\n\n2\n00:00:01,000 --> 00:00:02,000\nfalse cue', 'one\n2\n00:00:01,000 → 00:00:02,000\nfalse cue'],
+    ['<b>Bold</b> move', '‹b>Bold‹/b> move'],
+    ['{\\an8}Top', '(\\an8}Top'],
+    ['1 < 2', '1 < 2'],
+  ])('%j cannot split or format a cue', (text, out) => expect(srtText(text)).toBe(out));
+});
+
 describe('the cue sheet', () => {
   // RFC 4180 (from memory): quotes doubled inside quotes.
   it.each([
@@ -89,8 +99,12 @@ describe('the cue sheet', () => {
     ['say "go"', '"say ""go"""'],
     ['=1+1', "'=1+1"],
     ['-3', '-3'],
+    ['-2+3', "'-2+3"],
+    ['@SUM(A1)', "'@SUM(A1)"],
+    [' +1', "' +1"],
+    ['\tcmd', "'\tcmd"],
     ['two\nlines', '"two\nlines"'],
-  ])('writes %j as %j', (value, out) => expect(field(value)).toBe(out));
+  ])('writes %j as %j', (value, out) => expect(writeCsv(['line'], [[value]])).toBe(`line\r\n${out}\r\n`));
 });
 
 describe('the overlay', () => {

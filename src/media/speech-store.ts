@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { speak } from './espeak.ts';
+import { atMost, keepBelow } from './speech-limits.ts';
 
 /** Spoken lines, each made once and kept: the same words at the same pace are never spoken twice. */
 export interface SpeechStore {
@@ -9,18 +10,25 @@ export interface SpeechStore {
   say(text: string, pace: number): Promise<Int16Array>;
 }
 
+/** The cache holds this much, some two hours of speech, and is looked at after so many new lines. */
+const MOST_BYTES = 256e6;
+const SWEEP_EACH = 200;
+
 export function openSpeechStore(folder: string, speaker: typeof speak = speak): SpeechStore {
   const making = new Map<string, Promise<Int16Array>>();
+  const atOnce = atMost(2, 200, 'Too many lines are being spoken at once. Try again in a moment.');
+  let made = 0;
   const make = async (path: string, text: string, pace: number): Promise<Int16Array> => {
     const kept = await readFile(path).catch(() => null);
     if (kept !== null)
       return new Int16Array(kept.buffer.slice(kept.byteOffset, kept.byteOffset + Math.floor(kept.length / 2) * 2));
-    const samples = await speaker(text, pace);
+    const samples = await atOnce(() => speaker(text, pace));
     await mkdir(join(path, '..'), { recursive: true });
     // Written beside and renamed, so that a half-written file is never read.
     const part = `${path}.${randomUUID()}`;
     await writeFile(part, Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength));
     await rename(part, path);
+    if (++made % SWEEP_EACH === 0) await keepBelow(join(folder, 'speech'), MOST_BYTES);
     return samples;
   };
   return {

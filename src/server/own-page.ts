@@ -8,6 +8,11 @@ export function fromOurselves(headers: Headers): boolean {
       return false;
     }
   }
+  return !fromElsewhere(headers);
+}
+
+/** True where a browser says that another site asked for this: such a page gets no data and starts no work here, not even by GET. */
+export function fromElsewhere(headers: Headers): boolean {
   const site = headers.get('sec-fetch-site');
-  return site === null || site === 'same-origin' || site === 'none';
+  return site !== null && site !== 'same-origin' && site !== 'none';
 }

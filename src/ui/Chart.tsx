@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { EChartsCoreOption } from 'echarts/core';
+import { withoutHtml } from './chart-option.ts';
 
 /** A chart of Apache ECharts, loaded when it is first seen. `words` says in text what the picture shows. */
 export function Chart({
@@ -22,7 +23,7 @@ export function Chart({
       chart.setOption({
         animation: false,
         textStyle: { fontFamily: style.getPropertyValue('--font-sans'), color: style.getPropertyValue('--color-soft') },
-        ...option,
+        ...withoutHtml(option),
       });
       const watch = new ResizeObserver(() => chart.resize());
       watch.observe(place.current);

@@ -1,6 +1,8 @@
-import Papa from 'papaparse';
 import { type LaidMusic, beatsOf, bpmAt } from '../../core/music/laid.ts';
 import { type Segment, labelWithSide } from '../../core/plan/segment.ts';
+import { writeCsv } from '../csv.ts';
+
+const COLUMNS = ['at_s', 'what', 'name', 'bpm', 'speed', 'track_s'] as const;
 
 /** The music's cue list: each track's entry and exit, each phrase, each segment, in order of time. Times are seconds of the class. */
 export function writeBeatCsv(music: LaidMusic, segments: readonly Segment[]): string {
@@ -36,5 +38,8 @@ export function writeBeatCsv(music: LaidMusic, segments: readonly Segment[]): st
       track_s: '',
     })),
   ].sort((a, b) => Number(a.at_s) - Number(b.at_s));
-  return `${Papa.unparse(rows, { newline: '\r\n', columns: ['at_s', 'what', 'name', 'bpm', 'speed', 'track_s'] })}\r\n`;
+  return writeCsv(
+    COLUMNS,
+    rows.map((row) => COLUMNS.map((column) => row[column])),
+  );
 }

@@ -1,5 +1,6 @@
 import type { ProgrammeSegment } from '../../core/edit/conform.ts';
 import type { PlacedLine } from '../../core/script/schedule.ts';
+import { writeCsv } from '../csv.ts';
 import { stamp } from '../stamp.ts';
 
 const HEAD = ['at', 'until', 'segment', 'kind', 'block', 'round', 'move', 'side', 'line_kind', 'line'] as const;
@@ -12,7 +13,7 @@ export function writeCueSheet(
   segments: readonly ProgrammeSegment[],
   linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[],
 ): string {
-  const rows: string[][] = [[...HEAD]];
+  const rows: string[][] = [];
   for (const [i, s] of segments.entries()) {
     const common = [
       String(i + 1),
@@ -25,11 +26,5 @@ export function writeCueSheet(
     rows.push([stamp(s.start), stamp(s.end), ...common, '', '']);
     for (const line of linesOf(s)) rows.push([stamp(line.start), stamp(line.end), ...common, line.kind, line.text]);
   }
-  return rows.map((row) => row.map(field).join(',')).join('\r\n') + '\r\n';
-}
-
-/** Quotes where RFC 4180 asks for it, and keeps a spreadsheet from taking text for a formula. */
-export function field(value: string): string {
-  const safe = /^[=+@\t\r]|^-(?!\d)/.test(value) ? `'${value}` : value;
-  return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
+  return writeCsv(HEAD, rows);
 }

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { unguardCell, writeCsv } from '../csv.ts';
 import type { Exercise } from '../../core/exercise/exercise.ts';
 import { faultOf } from '../plan-json/plan-schema.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
@@ -40,9 +41,9 @@ export function writeExercisesCsv(exercises: readonly Exercise[]): string {
           : String(value);
     }),
   );
-  // A cell that a spreadsheet would take for a formula gets a quote before it.
-  return (
-    Papa.unparse([FIELDS.map((f) => EXERCISE_COLUMNS[f]), ...rows], { newline: '\r\n', escapeFormulae: true }) + '\r\n'
+  return writeCsv(
+    FIELDS.map((f) => EXERCISE_COLUMNS[f]),
+    rows,
   );
 }
 
@@ -73,7 +74,7 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
       say(i + 2, 'too-many', `More than ${MOST_EXERCISES} exercises; the rest was left out.`);
       break;
     }
-    const cell = (f: keyof Exercise) => (row[at.get(f) ?? -1] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
+    const cell = (f: keyof Exercise) => unguardCell((row[at.get(f) ?? -1] ?? '').trim());
     const exercise = exerciseOf(cell);
     const fault = faultOf(exerciseSchema, exercise);
     if (fault === null) value.push(exercise);

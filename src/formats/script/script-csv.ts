@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { unguardCell, writeCsv } from '../csv.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
@@ -68,7 +69,7 @@ export function writeScriptCsv(page: ScriptPage): string {
     ];
   });
   // An anchor such as +4 or -10 would be taken for a formula: it gets a quote before it, which reading takes away.
-  return `${Papa.unparse([[...HEAD], ...rows], { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`;
+  return writeCsv(HEAD, rows);
 }
 
 /** Reads written lines from a table; columns may stand in any order. A row's segment is its number, else its name, else its time. Wrong rows are named and left out. */
@@ -95,7 +96,7 @@ export function readScriptCsv(text: string, segments: readonly Segment[]): ReadR
   const finder = new SegmentFinder(segments);
   const previous = new Map<string, string>();
   for (const [i, row] of data.slice(1).entries()) {
-    const cell = (name: Column) => (at(name) < 0 ? '' : (row[at(name)] ?? '').trim().replace(/^'(?=[=+\-@])/, ''));
+    const cell = (name: Column) => (at(name) < 0 ? '' : unguardCell((row[at(name)] ?? '').trim()));
     const line = cell('line');
     if (line === '' || /^(no|false|0)$/i.test(cell('written'))) continue;
     const time = secondsOf(cell('at'));

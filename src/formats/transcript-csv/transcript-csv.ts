@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { unguardCell, writeCsv } from '../csv.ts';
 import type { Transcript } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { readTypedTime } from '../../core/time/typed-time.ts';
@@ -37,10 +38,7 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   const cues: DraftCue[] = [];
   for (const [i, row] of rows.entries()) {
     // A quote that only guards a cell from being taken for a formula is not a word's.
-    const words = (row[said] ?? '')
-      .replace(/\s+/g, ' ')
-      .trim()
-      .replace(/^'(?=[=+\-@])/, '');
+    const words = unguardCell((row[said] ?? '').replace(/\s+/g, ' ').trim());
     if (i === 0 || (words === '' && row.every((cell) => cell.trim() === ''))) continue;
     const at = timeOf(row[start]);
     if (at === null || words === '') {
@@ -82,11 +80,6 @@ function timeOf(cell: string | undefined): Micros | null {
 
 /** The cues of a transcript as CSV (RFC 4180): seconds and words. */
 export function writeTranscriptCsv(transcript: Transcript): string {
-  // A cell that a spreadsheet would take for a formula gets a quote before it.
-  const rows = transcript.cues.map((c) => [
-    (c.start / 1e6).toFixed(3),
-    (c.end / 1e6).toFixed(3),
-    /^[=+\-@\t]/.test(c.text) ? `'${c.text}` : c.text,
-  ]);
-  return `${Papa.unparse([['start_s', 'end_s', 'text'], ...rows], { newline: '\r\n' })}\r\n`;
+  const rows = transcript.cues.map((c) => [(c.start / 1e6).toFixed(3), (c.end / 1e6).toFixed(3), c.text]);
+  return writeCsv(['start_s', 'end_s', 'text'], rows);
 }
