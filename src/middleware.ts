@@ -1,4 +1,5 @@
 import { defineMiddleware } from 'astro:middleware';
+import { pagePolicy } from './server/page-policy.ts';
 import { fromElsewhere, fromOurselves } from './server/own-page.ts';
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -18,5 +19,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return refuse(403, 'This request comes from another site and was refused.');
   const response = await next();
   response.headers.set('Referrer-Policy', 'same-origin');
-  return response;
+  if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;
+  const html = await response.text();
+  const { status, headers: sent } = response;
+  sent.set('Content-Security-Policy', pagePolicy(html));
+  sent.set('Cache-Control', 'no-store');
+  return new Response(html, { status, headers: sent });
 });
