@@ -117,6 +117,33 @@ test('the alignment names what was left out and made up; a pin holds and the res
   await expect(field).toHaveValue('2:33.5');
 });
 
+test('a timer is dismissed, a boundary moved by its arrow keys, the next one tapped along; each is one undo', async ({
+  page,
+}) => {
+  await open(page, 'Broomstick', 'align');
+  const found = page.getByRole('complementary', { name: 'What was found' });
+  await found.getByRole('button', { name: 'Hive circuit was not filmed to a timer' }).click();
+  await expect(found).toContainText('run by hand, as you said');
+  await found.getByRole('button', { name: 'listen again' }).click();
+  await expect(found.getByRole('button', { name: 'Hive circuit was not filmed to a timer' })).toBeVisible();
+  const boundary = page.getByRole('slider', { name: 'Shoulder rolls begins' });
+  const before = Number(await boundary.getAttribute('aria-valuenow'));
+  await boundary.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('button', { name: 'Take out the pin of Shoulder rolls' })).toBeVisible();
+  await expect(boundary).toHaveAttribute('aria-valuenow', String(Math.round((before + 0.5) * 1000) / 1000));
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Take out the pin of Shoulder rolls' })).toHaveCount(0);
+  await found.getByLabel('Next to place').selectOption({ label: '3 · Broomstick twists' });
+  await page.getByRole('slider', { name: 'Playhead' }).fill('400');
+  await found.getByRole('button', { name: 'begins now' }).first().focus();
+  await page.keyboard.press('g');
+  await expect(page.getByRole('button', { name: 'Take out the pin of Broomstick twists' })).toBeVisible();
+  await expect(page.getByLabel('Broomstick twists begins at')).toHaveValue('0:40.0');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Take out the pin of Broomstick twists' })).toHaveCount(0);
+});
+
 test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({
   page,
 }) => {

@@ -3,10 +3,11 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import { type Balance, balanceOf } from '../plan/balance.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { metOf, traitsReader } from '../plan/traits.ts';
-import { type ChangeFigures, USUAL_CHANGES, changeOvers, whyNeeded } from '../script/change-over.ts';
+import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { breakGroups, groupNeeds } from './break-groups.ts';
 import { phraseFindings } from './phrase-checks.ts';
 import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-mends.ts';
 
@@ -200,20 +201,22 @@ function sides(plan: Plan, balance: Balance): Finding[] {
 }
 
 function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures, book: ExerciseBook): Finding[] {
-  return changeOvers(plan, segments, figures, book)
-    .filter((c) => c.shortUs > 0 && c.plannedUs > 0)
-    .map((c) => {
-      const [from, to] = [segments.slice(0, c.toIndex).findLast(isActive), segments[c.toIndex]];
-      const longer = from === undefined || to === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
-      return finding(
-        'break-short',
-        c.at,
-        to?.key ?? null,
-        `${c.from} to ${c.to}: the break is ${writeSeconds(c.shortUs)} s short.`,
-        `${writeSeconds(c.plannedUs)} s`,
-        `${writeSeconds(c.neededUs)} s (${whyNeeded(c)})`,
-        TRADE,
-        [longer],
-      );
-    });
+  return breakGroups(plan, segments, changeOvers(plan, segments, figures, book)).map((group) => {
+    const { worst, changes, says, mends } = group;
+    const [from, to] = [segments.slice(0, worst.toIndex).findLast(isActive), segments[worst.toIndex]];
+    const longer =
+      from === undefined || to === undefined
+        ? null
+        : lengthenBreak(plan, from, to, micros(worst.neededUs + worst.saidBeforeUs));
+    return finding(
+      'break-short',
+      worst.at,
+      to?.key ?? null,
+      says,
+      `${writeSeconds(worst.plannedUs)} s`,
+      groupNeeds(group),
+      TRADE,
+      changes.length === 1 ? [longer] : [...mends],
+    );
+  });
 }

@@ -93,7 +93,9 @@ function changeBetween(
       : [{ kind: 'side' as const, why: 'other side', us: figures.sideUs }]
     : longerOf(explaining(b, figures, known), moving(a, b, figures), plannedUs);
   const explained = parts.some((p) => p.kind === 'known' || p.kind === 'new');
-  const saidBeforeUs = explained && plannedUs < SAID_IN_WORK.shorterThan ? SAID_IN_WORK.us : micros(0);
+  const saidBeforeUs = micros(
+    explained ? Math.min(SAID_IN_WORK.most, Math.max(0, SAID_IN_WORK.lacksTo - plannedUs)) : 0,
+  );
   const neededUs = micros(Math.max(0, parts.reduce((sum, part) => sum + part.us, 0) - saidBeforeUs));
   return {
     toIndex: to.index,
@@ -108,8 +110,8 @@ function changeBetween(
   };
 }
 
-/** In a shorter break the next move is announced before the work ends, and so many seconds of its explanation are over by then. */
-const SAID_IN_WORK = { shorterThan: fromSeconds(15), us: fromSeconds(10) } as const;
+/** The shorter a break, the more of the next move is announced before the work ends: what lacks to this, at most so much. */
+const SAID_IN_WORK = { lacksTo: fromSeconds(15), most: fromSeconds(10) } as const;
 /** An option that is shown with a new move: 6 to 8 s (common practice). */
 const OPTION_US = fromSeconds(7);
 

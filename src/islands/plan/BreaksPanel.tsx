@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Block } from '../../core/plan/plan.ts';
 import { isPlainBlock, newBlock } from '../../core/plan/plan.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import type { ChangeOver } from '../../core/script/change-over.ts';
 import { whyNeeded } from '../../core/script/change-over.ts';
+import { breakGroups, groupNeeds } from '../../core/checks/break-groups.ts';
 import { lengthenBreak } from '../../core/checks/plan-mends.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
@@ -29,6 +30,10 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
   const [ordering, setOrdering] = useState<string | null>(null);
   const worst = [...changes].filter((c) => c.shortUs > 0).sort((a, b) => b.shortUs - a.shortUs);
   const enough = changes.length - worst.length;
+  const groups = useMemo(
+    () => breakGroups(plan, segments, changes).filter((g) => g.changes.length > 1),
+    [plan, segments, changes],
+  );
   if (changes.length === 0)
     return (
       <>
@@ -42,6 +47,30 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
       <p className="mb-2 text-[13px] text-soft">
         {enough} of {changes.length} change-overs have the time they need.
       </p>
+      {groups.length > 0 && (
+        <ul className="mb-3 flex flex-col gap-2">
+          {groups.map((g) => (
+            <li key={g.says} className="border-l-[3px] border-alarm! bg-sheet px-3 py-2">
+              <p className="font-semibold">{g.says}</p>
+              <p className="text-[13px] text-soft">
+                has <span className="figures">{writeSeconds(g.worst.plannedUs)}</span> s, needs {groupNeeds(g)}
+              </p>
+              <p className="mt-1 flex flex-wrap gap-1.5">
+                {g.mends.map((mend) => (
+                  <button
+                    key={mend.label}
+                    className="btn"
+                    onClick={() => change(mend.label, (d) => applyMend(d, mend))}
+                  >
+                    {mend.label}
+                  </button>
+                ))}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+      {groups.length > 0 && <h3 className="text-[15px]">One by one</h3>}
       <ol>
         {worst.map((c) => {
           const [to, from] = [segments[c.toIndex], segments.slice(0, c.toIndex).findLast(isActive)];
@@ -51,8 +80,9 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
             to.blockId === from.blockId &&
             from.moveId !== null &&
             from.moveId !== to.moveId;
-          const restUs = micros(Math.ceil(c.neededUs / STEP_US) * STEP_US);
-          const longer = to === undefined || from === undefined ? null : lengthenBreak(plan, from, to, c.neededUs);
+          const alone = micros(c.neededUs + c.saidBeforeUs);
+          const restUs = micros(Math.ceil(alone / STEP_US) * STEP_US);
+          const longer = to === undefined || from === undefined ? null : lengthenBreak(plan, from, to, alone);
           const shown = c.parts.some((p) => p.kind === 'new');
           const byOrder = c.parts.some((p) => p.kind === 'level' || p.kind === 'prop');
           return (

@@ -1,0 +1,104 @@
+import { compile } from '../plan/compile.ts';
+import { freshIds } from '../plan/ids.ts';
+import { type Block, type Plan, type Scheme, newBlock } from '../plan/plan.ts';
+import type { Segment } from '../plan/segment.ts';
+import { type ChangeOver, whyNeeded } from '../script/change-over.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import type { Mend } from '../findings/finding.ts';
+
+/** Breaks of one block that are short for the same reason. */
+export interface BreakGroup {
+  readonly blockId: string;
+  readonly blockName: string;
+  readonly changes: readonly ChangeOver[];
+  /** The most that one of them is short, and what it has and needs. */
+  readonly worst: ChangeOver;
+  readonly says: string;
+  readonly mends: readonly Mend[];
+}
+
+/** Rests are set in steps that people read off a clock. */
+const STEP_US = 5e6;
+
+/** The short breaks of a class by block and reason, the worst group first: one line for forty breaks, not forty. */
+export function breakGroups(
+  plan: Plan,
+  segments: readonly Segment[],
+  changes: readonly ChangeOver[],
+): readonly BreakGroup[] {
+  const groups = new Map<string, ChangeOver[]>();
+  for (const change of changes) {
+    if (change.shortUs <= 0 || change.plannedUs <= 0) continue;
+    const block = segments[change.toIndex]?.blockId ?? '';
+    const key = `${block} ${change.parts.map((p) => p.kind).join()}`;
+    groups.set(key, [...(groups.get(key) ?? []), change]);
+  }
+  return [...groups.values()]
+    .map((own): BreakGroup => {
+      const worst = own.reduce((a, b) => (b.shortUs > a.shortUs ? b : a));
+      const to = segments[worst.toIndex] as Segment;
+      const block = plan.blocks.find((b) => b.id === to.blockId);
+      const short = writeSeconds(worst.shortUs, 0);
+      return {
+        blockId: to.blockId,
+        blockName: to.blockName,
+        changes: own,
+        worst,
+        says:
+          own.length === 1
+            ? `${worst.from} to ${worst.to}: the break is ${short} s short.`
+            : `${own.length} breaks of ${to.blockName} are ${own.every((c) => c.shortUs === worst.shortUs) ? '' : 'up to '}${short} s short.`,
+        mends: block === undefined ? [] : mendsFor(plan, block, worst, own),
+      };
+    })
+    .sort((a, b) => b.worst.shortUs * b.changes.length - a.worst.shortUs * a.changes.length);
+}
+
+/** What a group needs and why, as a sentence's end. */
+export function groupNeeds({ worst }: BreakGroup): string {
+  return `${writeSeconds(worst.neededUs)} s (${whyNeeded(worst)})`;
+}
+
+function mendsFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly ChangeOver[]): Mend[] {
+  if (own.length < 2) return [];
+  const mends: Mend[] = [];
+  const before = compile(plan).total;
+  const offer = (words: string, next: Plan) => {
+    const more = compile(next).total - before;
+    mends.push({ kind: 'plan', label: `${words} (+${writeTime(micros(more), 0)})`, plan: next });
+  };
+  // In a longer break it is all said inside.
+  const us = micros(Math.ceil((worst.neededUs + worst.saidBeforeUs) / STEP_US) * STEP_US);
+  const longer = withRest(block.scheme, us);
+  if (longer !== null)
+    offer(`Make them ${us / 1e6} s`, {
+      ...plan,
+      blocks: plan.blocks.map((b) => (b.id === block.id ? { ...b, scheme: longer } : b)),
+    });
+  if (worst.parts.some((p) => p.kind === 'new')) {
+    const shown: Block = { ...newBlock(freshIds(plan)('b'), 'preview', 'Preview'), of: [block.id] };
+    const at = plan.blocks.findIndex((b) => b.id === block.id);
+    offer('Preview all its moves first', { ...plan, blocks: plan.blocks.toSpliced(at, 0, shown) });
+  }
+  return mends;
+}
+
+/** A scheme with another rest between its moves; null where it has none. */
+function withRest(scheme: Scheme, us: Micros): Scheme | null {
+  switch (scheme.kind) {
+    case 'interval':
+    case 'pair':
+    case 'ladder':
+    case 'reps':
+    case 'counts':
+      return { ...scheme, restUs: us };
+    case 'hold':
+      return { ...scheme, changeUs: us };
+    case 'emom':
+    case 'choreography':
+    case 'flow':
+    case 'plain':
+      return null;
+  }
+}
