@@ -15,7 +15,15 @@ import { SchemeFields } from './SchemeFields.tsx';
 import { StepStrip } from './StepStrip.tsx';
 import type { Bar, Strips } from './block-strips.ts';
 import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edit-plan.ts';
-import { blockAsText, duplicateBlock, insertBlocks, insertMoves, readBlockName, readPasted } from './edit-many.ts';
+import {
+  blockAsText,
+  blockTrouble,
+  duplicateBlock,
+  insertBlocks,
+  insertMoves,
+  readBlockName,
+  readPasted,
+} from './edit-many.ts';
 import { focusSoon } from '../shared/focus.ts';
 
 const TINT: Readonly<Record<BlockKind, string>> = {
@@ -52,6 +60,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
   const set = (label: string, next: (block: Block) => Block) =>
     change(label, (d) => ({ ...d, plan: changeBlock(d.plan, block.id, next) }));
   const plain = isPlainBlock(block.kind);
+  const trouble = blockTrouble(block.name);
   const order = block.moves.map((m) => m.id).join('/');
   // The same list while the order is the same: a new one would draw every row again.
   const moveIds = useMemo(() => (order === '' ? [] : order.split('/')), [order]);
@@ -77,7 +86,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
       const typed = readBlockName(block.name);
       if (typed !== null)
         set('block settings', (b) => ({ ...typed, id: b.id, moves: isPlainBlock(typed.kind) ? [] : b.moves }));
-      if (!isPlainBlock(typed?.kind ?? block.kind)) append();
+      if (trouble === null && !isPlainBlock(typed?.kind ?? block.kind)) append();
     } else if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
       e.preventDefault();
       shift(e.key === 'ArrowUp' ? -1 : 1);
@@ -237,6 +246,11 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
             </button>
           </li>
         </ol>
+      )}
+      {trouble !== null && (
+        <p role="status" className="px-2 pb-1.5 text-[13px] text-alarm">
+          {trouble}
+        </p>
       )}
       {problem !== null && (
         <p role="status" className="px-2 pb-1.5 text-alarm">

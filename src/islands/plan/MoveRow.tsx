@@ -12,6 +12,7 @@ import {
   duplicateMoves,
   insertMoves,
   moveOrder,
+  moveTrouble,
   movesAsText,
   readMoveName,
   readPasted,
@@ -64,6 +65,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   const { setNodeRef, setActivatorNodeRef, listeners, isDragging, isOver } = useSortable({ id: move.id });
   const set = (label: string, next: (move: Move) => Move) =>
     change(label, (d) => ({ ...d, plan: changeMove(d.plan, blockId, move.id, next) }));
+  const trouble = moveTrouble(move.name);
   const planNow = () => workbench.getState().document.plan;
   const remove = (ids: ReadonlySet<string>) => {
     focusSoon(before === null ? `block-${blockId}` : `move-${before}`);
@@ -78,6 +80,8 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
       e.preventDefault();
       const typed = readMoveName(move.name);
       if (typed !== null) set('move', () => ({ ...typed, id: move.id }));
+      // An empty move is still waiting for its name, and what cannot be read is said below.
+      if (move.name.trim() === '' || trouble !== null) return;
       change('Add a move', (d) => {
         const added = addMove(d.plan, blockId, move.id);
         focusSoon(`move-${added.id}`);
@@ -194,6 +198,11 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           </IconButton>
         </span>
       </div>
+      {trouble !== null && (
+        <p role="status" className="pl-8 text-[13px] text-alarm">
+          {trouble}
+        </p>
+      )}
       {open && <MoveDetails move={move} rounds={rounds} set={set} />}
     </li>
   );

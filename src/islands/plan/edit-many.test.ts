@@ -17,6 +17,8 @@ import {
   removeMoves,
   shiftMoves,
   splitBlock,
+  blockTrouble,
+  moveTrouble,
 } from './edit-many.ts';
 import { useSelection } from './selection.ts';
 
@@ -102,4 +104,18 @@ describe('text', () => {
     });
     expect(readMoveName('Row')).toBeNull();
   });
+});
+
+describe('what is typed and cannot be read', () => {
+  it.each([
+    ['Row | sides own', null],
+    ['Row', null],
+    ['Row | reps 12', null],
+    ['Row | twice as fast', '“twice as fast” is not a setting of a move.'],
+  ])('a move “%s”: %s', (text, says) => expect(moveTrouble(text)).toBe(says));
+  it.each([
+    ['Main: 40/20, 3 rounds', null],
+    ['Main', null],
+    ['Main: 40 by 20', '“40 by 20” is not a setting of a block.'],
+  ])('a block “%s”: %s', (text, says) => expect(blockTrouble(text)).toBe(says));
 });

@@ -152,7 +152,21 @@ export function readBlockName(text: string): Block | null {
 export function readMoveName(text: string): Move | null {
   if (!text.includes('|')) return null;
   const { value, problems } = readOutline(`# Typed\n## Moves: 40/20\n- ${text}`);
-  return problems.length > 0 ? null : (value.blocks[0]?.moves[0] ?? null);
+  return problems.some((p) => p.severity === 'error') ? null : (value.blocks[0]?.moves[0] ?? null);
+}
+
+/** What of a move typed with its fields cannot be read, as a sentence; null: nothing, or there are no fields. */
+export function moveTrouble(text: string): string | null {
+  if (!text.includes('|')) return null;
+  const { problems } = readOutline(`# Typed\n## Moves: 40/20\n- ${text}`);
+  return problems.find((p) => p.severity === 'error')?.message ?? null;
+}
+
+/** What of a block typed with its settings cannot be read, as a sentence; null: nothing, or it has none. */
+export function blockTrouble(text: string): string | null {
+  if (!text.includes(':')) return null;
+  const wrong = readOutline(`# Typed\n## ${text}`).problems.find((p) => p.line > 0);
+  return wrong?.message ?? null;
 }
 
 /** Splits a block before a move: what follows goes into a block of its own, with a set-up between. */

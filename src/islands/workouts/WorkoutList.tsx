@@ -1,3 +1,4 @@
+import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { useEffect, useRef, useState } from 'react';
 import { MoreHorizontal } from 'lucide-react';
 import { tinykeys } from 'tinykeys';
@@ -168,10 +169,12 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const title = useRef<HTMLInputElement>(null);
-  const outline = useRef<HTMLTextAreaElement>(null);
+  const [outline, setOutline] = useState('');
+  const problems = outline.trim() === '' ? [] : readOutline(outline).problems;
+  const left = problems.filter((p) => p.severity === 'error' && p.line > 0).length;
   const create = async () => {
     const typed = title.current?.value.trim() ?? '';
-    const pasted = outline.current?.value.trim() ?? '';
+    const pasted = outline.trim();
     const template = from.current?.value ?? '';
     if (typed === '' && pasted === '' && template === '') return setTrouble('Give it a title, or paste an outline.');
     setBusy(true);
@@ -222,21 +225,35 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
         <label className="flex flex-col gap-1">
           <span className="label">or paste an outline</span>
           <textarea
-            ref={outline}
             rows={7}
+            value={outline}
+            onChange={(e) => setOutline(e.target.value)}
             className="field-box font-mono text-[12px]"
             placeholder={
               '## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'
             }
           />
         </label>
+        {problems.length > 0 && (
+          <ul
+            role="status"
+            className="max-h-40 overflow-y-auto border-l-[3px] border-alarm! bg-sheet px-3 py-1.5 text-[13.5px]"
+          >
+            {problems.map((p, i) => (
+              <li key={i}>
+                {p.line > 0 && <span className="figures mr-2">line {p.line}</span>}
+                {p.message}
+              </li>
+            ))}
+          </ul>
+        )}
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
         <div className="flex justify-end gap-2">
           <button type="button" className="btn btn-quiet" onClick={onClose}>
             Cancel
           </button>
           <button type="submit" className="btn btn-main" disabled={busy}>
-            Create
+            {left > 0 ? `Create without ${left === 1 ? 'that line' : `those ${left} lines`}` : 'Create'}
           </button>
         </div>
       </form>
