@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   BLOCK_KINDS,
+  CAMERA_VIEWS,
   type Block,
   type Move,
   type Plan,
@@ -130,7 +131,7 @@ const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc
       fc.record({ dose: doseArbitrary }),
       fc.record({ phases: fc.array(phaseArbitrary, { minLength: 1, maxLength: 4 }) }),
       fc.record({ range: rangeArbitrary }),
-      fc.record({ lead: first }),
+      fc.record({ lead: first, view: fc.constantFrom(...CAMERA_VIEWS) }),
     ),
   })
   .map(({ changes, own, ...move }) => ({ ...move, ...own, ...(changes.length === 0 ? {} : { changes }) }));

@@ -61,6 +61,10 @@ export type Scheme =
     }
   | { readonly kind: 'plain'; readonly lengthUs: Micros };
 
+/** From where a move is filmed. */
+export const CAMERA_VIEWS = ['front', 'three-quarter', 'side', 'floor'] as const;
+export type CameraView = (typeof CAMERA_VIEWS)[number];
+
 export type FirstSide = 'left' | 'right';
 
 /**
@@ -98,6 +102,8 @@ export interface Move {
   readonly range?: Range;
   /** The foot that leads; left out: not said. */
   readonly lead?: FirstSide;
+  /** How it is filmed; left out: as the exercise asks for. */
+  readonly view?: CameraView;
   /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
   readonly changes?: readonly RoundChange[];
 }

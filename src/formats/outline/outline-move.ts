@@ -1,4 +1,4 @@
-import { type Move, PLAN_LIMITS, type RoundChange, newMove } from '../../core/plan/plan.ts';
+import { CAMERA_VIEWS, type Move, PLAN_LIMITS, type RoundChange, newMove } from '../../core/plan/plan.ts';
 import { keyAndValue, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
 import { readAbout, readDose, readPhases, readRange } from './outline-dose.ts';
 
@@ -17,6 +17,7 @@ const MOVE_KEYS = [
   'from',
   'phases',
   'lead',
+  'view',
 ] as const;
 
 /** `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these. */
@@ -75,12 +76,14 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     const range =
       readRange(field?.key === 'work' || field?.key === 'hold' ? value : raw) ??
       readAbout(field?.key === 'work' || field?.key === 'hold' ? value : raw);
+    const view = CAMERA_VIEWS.find((v) => field?.key === 'view' && value.trim().toLowerCase() === v);
     const lead = /^(?:lead (left|right)|(left|right) (?:foot )?leads?)$/i.exec(raw.trim());
     if (dose !== null) {
       move.dose = dose.dose;
       if (dose.eachSide) move.sides ??= { kind: 'own', first: 'left' };
       if (dose.assumed !== null) say(dose.assumed, 'note');
     } else if (range !== null) move.range = range;
+    else if (view !== undefined) move.view = view;
     else if (lead !== null) move.lead = (lead[1] ?? lead[2] ?? '').toLowerCase() === 'right' ? 'right' : 'left';
     else if (field?.key === 'phases' && readPhases(value) !== null) move.phases = readPhases(value) ?? [];
     else if (change !== null) move.changes = withChange(move.changes ?? [], change);

@@ -45,6 +45,7 @@ export function writeMove(move: Move): string {
   if (move.dose !== undefined) fields.push(writeDose(move.dose));
   if (move.phases !== undefined) fields.push(`phases: ${writePhases(move.phases)}`);
   if (move.range !== undefined) fields.push(writeRange(move.range));
+  if (move.view !== undefined) fields.push(`view ${move.view}`);
   if (move.lead !== undefined) fields.push(`lead ${move.lead}`);
   if (move.workUs !== null) fields.push(`work ${writeExact(move.workUs)}`);
   if (move.restUs !== null) fields.push(`rest ${writeExact(move.restUs)}`);

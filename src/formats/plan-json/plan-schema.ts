@@ -3,6 +3,7 @@ import { BUILD_UPS, MOST_ELEMENTS } from '../../core/plan/choreography.ts';
 import type { Dose, Phase, Range } from '../../core/plan/dose.ts';
 import {
   BLOCK_KINDS,
+  CAMERA_VIEWS,
   type Block,
   type Move,
   PLAN_LIMITS,
@@ -105,6 +106,7 @@ const move = Joi.object({
   phases: Joi.array().items(phase).max(PLAN_LIMITS.phases),
   range,
   lead: Joi.valid('left', 'right'),
+  view: Joi.valid(...CAMERA_VIEWS),
   changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({

@@ -3,6 +3,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../../core/exercise/library.ts'
 import { balanceOf } from '../../core/plan/balance.ts';
 import type { Plan } from '../../core/plan/plan.ts';
 import { type Segment, isActive } from '../../core/plan/segment.ts';
+import { shotList } from '../../core/plan/shot-list.ts';
 import { traitsReader } from '../../core/plan/traits.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
@@ -29,12 +30,22 @@ export interface RunSheet {
   readonly notice: string;
 }
 
+const VIEW_WORDS = {
+  front: 'front view',
+  side: 'side view',
+  'three-quarter': 'three-quarter view',
+  floor: 'camera on the floor',
+} as const;
+
 /** The class on paper: times, moves, sides, what to hold, and every change of level, for the floor on the filming day. */
 export function runSheet(plan: Plan, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): RunSheet {
   const traits = traitsReader(plan, book);
   const rows: RunSheetRow[] = [];
   const total = segments.at(-1)?.end ?? (0 as Micros);
-  let [level, props] = ['', ''];
+  const views = new Map(
+    shotList(plan, segments, book).setUps.flatMap((u) => u.shots.map((x) => [x.label, u.view] as const)),
+  );
+  let [level, props, view] = ['', '', ''];
   for (const [i, s] of segments.entries()) {
     const before = segments[i - 1];
     if (before?.blockId !== s.blockId || before.round !== s.round) {
@@ -47,6 +58,7 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
     }
     const of = isActive(s) ? traits(s) : null;
     const nowLevel = of?.position ?? '';
+    const nowView = VIEW_WORDS[views.get(s.label) ?? 'front'];
     const nowProps = of?.needs.join(', ') ?? '';
     rows.push({
       kind: 'segment',
@@ -57,9 +69,12 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
       side: s.side === null || s.side === 'both' ? '' : s.side,
       // Only what changes is printed, so that a change is seen.
       props: of === null || nowProps === props ? '' : nowProps === '' ? 'put down' : nowProps,
-      level: of === null || nowLevel === level ? '' : nowLevel,
+      level:
+        of === null
+          ? ''
+          : [nowLevel === level ? '' : nowLevel, nowView === view ? '' : nowView].filter((t) => t !== '').join(', '),
     });
-    if (of !== null) [level, props] = [nowLevel, nowProps];
+    if (of !== null) [level, props, view] = [nowLevel, nowProps, nowView];
   }
   const equipment = balanceOf(plan, segments, book)
     .equipment.map((e) => `${e.name} (from ${writeTime(e.firstAt)})`)

@@ -1,6 +1,14 @@
 import { useState } from 'react';
 import { X } from 'lucide-react';
-import { type Move, PLAN_LIMITS, POSITIONS, type Position, type RoundChange } from '../../core/plan/plan.ts';
+import {
+  CAMERA_VIEWS,
+  type CameraView,
+  type Move,
+  PLAN_LIMITS,
+  POSITIONS,
+  type Position,
+  type RoundChange,
+} from '../../core/plan/plan.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
@@ -50,6 +58,23 @@ export function MoveDetails({ move, rounds, set }: Props) {
           <option value="">not said</option>
           {POSITIONS.map((p) => (
             <option key={p}>{p}</option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5">
+        <span className="label">filmed from</span>
+        <select
+          className="field-box"
+          value={move.view ?? ''}
+          onChange={(e) =>
+            set('camera view', ({ view: _, ...m }) =>
+              e.target.value === '' ? m : { ...m, view: e.target.value as CameraView },
+            )
+          }
+        >
+          <option value="">as the exercise</option>
+          {CAMERA_VIEWS.map((view) => (
+            <option key={view}>{view}</option>
           ))}
         </select>
       </label>

@@ -6,6 +6,7 @@ import { ApiError, api } from '../shared/api.ts';
 import type { TakeOfPage } from '../workbench/take.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
+import { ShotList } from './ShotList.tsx';
 import { TakeCard } from './TakeCard.tsx';
 import { type TakeUpload, uploadTake } from './upload-take.ts';
 
@@ -83,6 +84,7 @@ export function ShootStation() {
           Bring in a take
         </button>
       </div>
+      <ShotList />
       {progress !== null && (
         <div role="status" className="mt-3 flex items-center gap-3">
           <span className="truncate">
