@@ -24,11 +24,11 @@ describe('the run sheet', () => {
   });
   it('prints sides always, props and positions only where they change', () => {
     expect(segments.filter((r) => r.active).map((r) => [r.what, r.side, r.props, r.level])).toEqual([
-      ['Broomstick row', '', 'broomstick', 'standing'],
-      ['Side plank', 'left', 'folded towel', 'side-lying'],
+      ['Broomstick row', '', 'broomstick', 'standing, front view'],
+      ['Side plank', 'left', 'folded towel', 'side-lying, side view'],
       ['Side plank', 'right', '', ''],
-      ['Broomstick row', '', 'broomstick', 'standing'],
-      ['Side plank', 'left', 'folded towel', 'side-lying'],
+      ['Broomstick row', '', 'broomstick', 'standing, front view'],
+      ['Side plank', 'left', 'folded towel', 'side-lying, side view'],
       ['Side plank', 'right', '', ''],
     ]);
   });

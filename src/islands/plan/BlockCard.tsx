@@ -184,7 +184,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
                     set('rounds', (b) => ({ ...b, rounds }));
                 }}
               />
-              <span className="label">
+              <span className="text-soft">
                 {block.kind === 'repeat' ? '× again' : block.rounds === 1 ? 'round' : 'rounds'}
               </span>
             </label>

@@ -18,7 +18,7 @@ export function ShotList() {
   if (list.setUps.length === 0) return null;
   const saved = list.changesInOrder - list.changesBySetUp;
   return (
-    <details className="mt-4 border-y py-2">
+    <details className="border-b py-3">
       <summary className="font-display text-lg font-semibold">
         Shot list{' '}
         <span className="font-sans text-[14px] font-normal text-soft">
