@@ -15,19 +15,28 @@ const open = async (page: Page) => {
 };
 const total = (page: Page) => page.getByRole('region', { name: 'The whole class' });
 
-test('the break adviser names the worst change-over first, and its mend is one click and one undo', async ({
+test('the break adviser tells short breaks by block and one by one, each fix is one click and one undo', async ({
   page,
 }) => {
   await open(page);
   await page.getByRole('button', { name: /^Breaks/ }).click();
-  const first = page.getByRole('complementary', { name: 'Computed from the plan' }).getByRole('listitem').first();
-  await expect(first).toContainText('Dead bug');
-  await expect(first).toContainText('standing to floor 7 s');
-  await first.getByRole('button', { name: 'Make the break 40 s' }).click();
-  await expect(first).not.toContainText('Dead bug');
+  const side = page.getByRole('complementary', { name: 'Computed from the plan' });
+  const group = side.getByText('3 breaks of Main are 2 s short.');
+  await expect(group).toBeVisible();
+  await side.getByRole('button', { name: 'Make them 25 s (+1:00)' }).click();
+  await expect(group).toHaveCount(0);
   await expect(total(page)).toContainText('14:10');
   await page.keyboard.press('Control+z');
-  await expect(first).toContainText('Dead bug');
+  await expect(group).toBeVisible();
+  await expect(total(page)).toContainText('13:10');
+  // One by one, too, each with the reason why.
+  const first = side
+    .getByRole('listitem')
+    .filter({ hasText: 'has 20 s, needs 22 s: new move to be shown 22 s' })
+    .first();
+  await first.getByRole('button', { name: 'Make the break 25 s' }).click();
+  await expect(total(page)).not.toContainText('13:10');
+  await page.keyboard.press('Control+z');
   await expect(total(page)).toContainText('13:10');
 });
 
