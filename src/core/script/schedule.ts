@@ -70,7 +70,7 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
     wantedCalls(segments, script.calls, means).filter(
       (call) =>
         !taken.has(`${call.segment.index}/${call.call}`) &&
-        !(call.call === 'equipment' && namesEquipment(cues.get(call.segment.key) ?? [], call.text)),
+        !(call.call === 'equipment' && namesEquipment(writtenLately(call.segment, segments, cues), call.text)),
     ),
     (call) => call.segment.index,
   );
@@ -186,7 +186,25 @@ function takenCalls(cues: readonly Cue[], segments: readonly Segment[]): Set<str
   return taken;
 }
 
-/** True where the written lines of a segment already name half of what a call for equipment asks for. */
+/** What somebody wrote is not said again by the program within a minute and a half. */
+const SAID_LATELY = fromSeconds(90);
+
+/** The written lines of a segment and of those that begin shortly before it. */
+function writtenLately(
+  segment: Segment,
+  segments: readonly Segment[],
+  cues: ReadonlyMap<string, readonly Cue[]>,
+): readonly Cue[] {
+  const found: Cue[] = [];
+  for (let i = segment.index; i >= 0; i--) {
+    const s = segments[i];
+    if (s === undefined || segment.start - s.start > SAID_LATELY) break;
+    found.push(...(cues.get(s.key) ?? []));
+  }
+  return found;
+}
+
+/** True where written lines already name half of what a call for equipment asks for. */
 function namesEquipment(cues: readonly Cue[], call: string): boolean {
   const wordsOf = (text: string) => text.toLowerCase().match(/\p{L}{4,}/gu) ?? [];
   const written = new Set(cues.flatMap((cue) => wordsOf(cue.text)));
