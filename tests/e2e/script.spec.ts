@@ -211,3 +211,14 @@ test('the prompter reads by the clock in large letters, and passes axe with the 
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Rehearse' }).waitFor();
 });
+
+test('how the instructor calls in a take is shown, and taken over or left', async ({ page }) => {
+  const list = (await (await page.request.get('/api/workouts')).json()) as { id: string; title: string }[];
+  await page.goto(`/w/${list.find((w) => w.title.startsWith('Broomstick'))?.id}/script`);
+  await side(page).getByRole('button', { name: 'As I call in the take …' }).click();
+  await expect(side(page).getByRole('row', { name: /^Ten seconds/ })).toBeVisible();
+  await side(page).getByRole('button', { name: 'Call like this' }).click();
+  await expect(side(page).getByLabel('Way of calling', { exact: true })).toHaveValue('own');
+  await page.keyboard.press('Control+z');
+  await expect(side(page).getByLabel('Way of calling', { exact: true })).toHaveValue('by-block');
+});

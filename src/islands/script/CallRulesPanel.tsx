@@ -5,6 +5,7 @@ import { ownStyle, styleOfWay, wayForBlock } from '../../core/script/ways-of-cal
 import { useChange, useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { BlockCountdowns } from './BlockCountdowns.tsx';
 import { CALL_WORDS, WAY_WORDS } from './call-words.ts';
+import { LearnCalls } from './LearnCalls.tsx';
 import { OwnCalls } from './OwnCalls.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
 
@@ -112,6 +113,7 @@ export function CallRulesPanel() {
           Begin my own from this
         </button>
       )}
+      <LearnCalls calls={calls} set={set} />
       <SpeakerPanel />
     </section>
   );
