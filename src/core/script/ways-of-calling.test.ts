@@ -168,5 +168,6 @@ describe('a long name, once it is known', () => {
     ['Bent-over row', ['Bent-over row', 'Standing row'], 'bent-over row'],
     ['March on the spot', ['March on the spot'], 'march on the spot'],
     ['V step', ['V step'], 'V step'],
+    ['Side bend reach', ['Side bend reach'], 'side bend reach'],
   ])('%s among %s is %s', (label, all, short) => expect(shortName(label, all)).toBe(short));
 });
