@@ -4,6 +4,8 @@ import { spawnSync } from 'node:child_process';
 for (const args of [
   ['tsc', '-p', 'src/core'],
   ['astro', 'check', '--minimumSeverity', 'error'],
+  ['prettier', '--check', '--log-level', 'warn', '.'],
+  ['eslint', '.'],
 ]) {
   const { status } = spawnSync('npx', ['--no-install', ...args], {
     stdio: 'inherit',

@@ -20,7 +20,7 @@ import { type Alignment, align, voiceOf } from '../core/align/align.ts';
 import { propose } from '../core/propose/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
 import { claimsInTake, recordedClass } from '../core/claims/running.ts';
-import { type Transcript, tokensOf } from '../core/transcript/transcript.ts';
+import type { Transcript } from '../core/transcript/transcript.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
@@ -295,6 +295,7 @@ function alignmentJson(found: Alignment) {
       planned: spanOf(s),
       recorded: spanOf(recorded),
       confidence,
+      placed,
       evidence,
     })),
     grid: gridJson(found.grids),

@@ -185,7 +185,7 @@ const SHARED: Readonly<Partial<Record<WordedCall, readonly string[]>>> = {
 function styleFrom({ calls, countdown, pace, words }: WayText): CallStyle {
   return {
     on: Object.fromEntries(WORDED_CALLS.map((kind) => [kind, calls[kind] !== undefined])) as CallStyle['on'],
-    often: Object.fromEntries(Object.entries(calls).filter(([, often]) => often !== 'each')) as CallStyle['often'],
+    often: Object.fromEntries(Object.entries(calls).filter(([, often]) => often !== 'each')),
     countdown,
     pace: pace ?? 'second',
     countIn: calls['count-in'] !== undefined,

@@ -102,10 +102,11 @@ export class SegmentFinder {
     const same = this.segments.filter(
       (s) => plain(s.label) === wanted || plain(`${s.label} ${s.side ?? ''}`) === wanted,
     );
-    if (same.length === 0) return null;
+    const [first] = same;
+    if (first === undefined) return null;
     const found =
       atUs === null
-        ? (same.find((s) => s.index >= this.from) ?? (same[0] as Segment))
+        ? (same.find((s) => s.index >= this.from) ?? first)
         : same.reduce((a, b) => (Math.abs(b.start - atUs) < Math.abs(a.start - atUs) ? b : a));
     this.from = found.index + 1;
     return found;

@@ -59,7 +59,7 @@ export function changesIn(before: WorkoutDocument, after: WorkoutDocument): stri
             ? `“${typeof value.name === 'string' ? value.name : ''}”`
             : value === null || typeof value === 'object'
               ? ''
-              : String(value);
+              : JSON.stringify(value);
     return `${place}${op.op === 'add' ? ' added' : ''}${shown === '' ? '' : `: ${shown}`}`;
   });
 }
