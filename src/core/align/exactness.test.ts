@@ -107,8 +107,8 @@ describe('pruning', () => {
     expect(lost).toEqual([]);
   });
   it.each([
-    [20, 7, 40],
-    [30, 15, 60],
+    [20, 7, 25],
+    [30, 15, 40],
   ])('never loses it at %d/%d over %d minutes', (work, rest, minutes) => {
     const plan = readOutline(classOf(work, rest, minutes, 8)).value;
     const take = syntheticTake(plan, 5, { breakOverS: 3 });
