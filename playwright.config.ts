@@ -7,7 +7,8 @@ export default defineConfig({
   outputDir: 'test-results',
   timeout: 60_000,
   workers: 2,
-  // Two browsers, a server and a worker share two cores here: what is slow is not wrong. A test that needs its second try is printed as flaky.
+  // Two browsers, a server and a worker share two cores here: what is slow is not wrong. A test that needs its second
+  // try is printed as flaky.
   expect: { timeout: 12_000 },
   retries: 1,
   reporter: 'list',

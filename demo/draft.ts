@@ -2,7 +2,10 @@ import type { Segment } from '../src/core/plan/segment.ts';
 import { type Cue, EMPTY_SCRIPT, type Script } from '../src/core/script/cue.ts';
 import { fromSeconds } from '../src/core/time/micros.ts';
 
-/** A first draft of a script, with the slips that first drafts have: counts that are off, a line too long, the same praise. */
+/**
+ * A first draft of a script, with the slips that first drafts have: counts that are off, a line too long, the same
+ * praise.
+ */
 export function draftScript(segments: readonly Segment[]): Script {
   const cues: Cue[] = [];
   const say = (

@@ -138,7 +138,9 @@ function wordVtt(lines: readonly SaidLine[]): string {
   return `WEBVTT\n\n${cues.join('\n\n')}\n`;
 }
 
-/** The same words as a coarse service gives them: paragraphs of about twenty seconds, each with its first word's time. */
+/**
+ * The same words as a coarse service gives them: paragraphs of about twenty seconds, each with its first word's time.
+ */
 function paragraphs(lines: readonly SaidLine[]): string {
   const out: { at: number; words: string[] }[] = [];
   for (const word of lines.flatMap((line) => line.words)) {

@@ -1,4 +1,5 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render ...]. Nothing here passes or fails.
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render ...]. Nothing here passes
+// or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -95,7 +96,8 @@ await main(async () => {
             })
           ).json()
         ).id;
-      // Keys typed into a class of 1 000 segments; each time is the browser's own, from the key to the next paint (Event Timing, steps of 8 ms).
+      // Keys typed into a class of 1 000 segments; each time is the browser's own, from the key to the next paint
+      // (Event Timing, steps of 8 ms).
       const long = await create(
         `# Long\n## Main: 50 rounds, 40/20\n${Array.from({ length: 10 }, (_, i) => `- Squat ${i}`).join('\n')}`,
       );

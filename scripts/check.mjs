@@ -1,4 +1,5 @@
-// Types, the core alone (no DOM, no Node) and then everything; the formatter; the linter with rules that need types: npm run check.
+// Types, the core alone (no DOM, no Node) and then everything; the formatter; the linter with rules that need types:
+// npm run check.
 import { spawnSync } from 'node:child_process';
 
 for (const args of [

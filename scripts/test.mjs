@@ -1,5 +1,6 @@
 // The second command: sets up what is missing, then type checks, unit tests, tests against a real PostgreSQL and real
-// media tools, and the real interface in Chromium. npm test [-- unit|db|media|e2e ...]; EUPHON_ONLY names interface tests to run alone.
+// media tools, and the real interface in Chromium. npm test [-- unit|db|media|e2e ...]; EUPHON_ONLY names interface
+// tests to run alone.
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

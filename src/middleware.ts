@@ -1,10 +1,7 @@
 import { defineMiddleware } from 'astro:middleware';
 import { pagePolicy } from './server/page-policy.ts';
-import { fromElsewhere, fromOurselves } from './server/own-page.ts';
+import { isForeign } from './server/own-page.ts';
 
-const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
-/** What answers with data or does work; pages themselves may be linked from anywhere. */
-const DATA = /^\/(?:api|media)\//;
 /** Endpoints that come with the framework and that nothing here uses. */
 const CLOSED = /^\/_(?:image|server-islands|actions)\b/;
 
@@ -15,8 +12,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
   const { pathname } = context.url;
   if (CLOSED.test(pathname)) return refuse(404, 'There is nothing here.');
-  if (SAFE.has(method) ? DATA.test(pathname) && fromElsewhere(headers) : !fromOurselves(headers))
-    return refuse(403, 'This request comes from another site and was refused.');
+  if (isForeign(method, pathname, headers)) return refuse(403, 'This request comes from another site and was refused.');
   const response = await next();
   response.headers.set('Referrer-Policy', 'same-origin');
   if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;

@@ -24,7 +24,9 @@ const DEMO_BEATS: readonly PracticeBeat[] = [
   { style: 'shaker', fromMilliBpm: 96_000, toMilliBpm: 96_000, phrases: 8 },
 ];
 
-/** Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already. */
+/**
+ * Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already.
+ */
 export async function loadDemo(context: Context, root: string): Promise<boolean> {
   const { rows } = await context.pool.query<{ any: boolean }>('SELECT EXISTS (SELECT 1 FROM workouts) AS any');
   if (rows[0]?.any === true) return false;

@@ -4,6 +4,8 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, it } from 'vitest';
+import { ownHosts } from '../server/own-hosts.ts';
+import { refusedAtTheDoor } from './door.ts';
 import { serveUploads } from './serve-uploads.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-uploads-'));
@@ -12,6 +14,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 async function start(): Promise<{ base: string; server: Server }> {
   const uploads = serveUploads(folder);
   const server = createServer((request, response) => {
+    if (refusedAtTheDoor(ownHosts({}), request, response)) return;
     if (!uploads(request, response)) response.writeHead(404).end();
   });
   await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));

@@ -1,13 +1,15 @@
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { fromOurselves } from '../server/own-page.ts';
 import { LARGEST_TAKE } from '../server/takes.ts';
 
 /** Where uploads that can be resumed come in (tus protocol 1.0). */
 export const UPLOADS_PATH = '/uploads';
 
-/** Takes uploads in pieces and keeps what has come across lost connections and restarts. False where the path is not for it. */
+/**
+ * Takes uploads in pieces and keeps what has come across lost connections and restarts. False where the path is not for
+ * it.
+ */
 export function serveUploads(folder: string): (request: IncomingMessage, response: ServerResponse) => boolean {
   // Absolute addresses would hold this machine's name; the page asks where it is itself.
   const tus = new Server({
@@ -18,12 +20,6 @@ export function serveUploads(folder: string): (request: IncomingMessage, respons
   });
   return (request, response) => {
     if (!/^\/uploads(\/|$)/.test(request.url ?? '')) return false;
-    if (!fromOurselves(new Headers(request.headers as Record<string, string>))) {
-      response
-        .writeHead(403, { 'Content-Type': 'application/json' })
-        .end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
-      return true;
-    }
     tus.handle(request, response).catch(() => {
       if (!response.headersSent) response.writeHead(500);
       response.end();

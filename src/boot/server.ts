@@ -5,6 +5,7 @@ import { openFileStore } from '../media/file-store.ts';
 import { settingsFrom } from '../server/context.ts';
 import { uploadsFolder } from '../server/context.ts';
 import { ownHosts } from '../server/own-hosts.ts';
+import { refusedAtTheDoor } from './door.ts';
 import { serveUploads } from './serve-uploads.ts';
 import { serveMedia } from './serve-media.ts';
 
@@ -37,12 +38,7 @@ const server = createServer((request, response) => {
   delete request.headers['x-forwarded-for'];
   // Workers of an isolated page must carry these too, and they are static files that no middleware sees.
   for (const [name, value] of ISOLATED) response.setHeader(name, value);
-  // A name that is not ours was pointed at this machine by somebody else (DNS rebinding): nothing is answered, not even a page.
-  if (!isOurs(request.headers.host ?? null)) {
-    response.writeHead(421, { 'Content-Type': 'text/plain; charset=utf-8' });
-    response.end('This name is not one that Euphon answers under. Set EUPHON_HOSTS to add it.\n');
-    return;
-  }
+  if (refusedAtTheDoor(isOurs, request, response)) return;
   if (uploads(request, response)) return;
   serveMedia(store, request, response).then(
     (done) => {
@@ -58,7 +54,8 @@ const server = createServer((request, response) => {
 server.requestTimeout = 0;
 // Its head is short: who sends one byte a minute holds no connection.
 server.headersTimeout = 20_000;
-// Node closes a quiet connection after five seconds, which is when somebody who thinks presses the next key: the request
+// Node closes a quiet connection after five seconds, which is when somebody who thinks presses the next key: the
+// request
 // then meets a closing socket. Browsers ask again on their own; an upload or a script does not.
 server.keepAliveTimeout = 75_000;
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -1,4 +1,7 @@
-/** A clock of the class that can be paused, moved and slowed. Times are microseconds on plan time. Time itself is handed in. */
+/**
+ * A clock of the class that can be paused, moved and slowed. Times are microseconds on plan time. Time itself is handed
+ * in.
+ */
 export interface ClassClock {
   readonly at: () => number;
   readonly running: () => boolean;
@@ -12,7 +15,9 @@ export interface ClassClock {
 /** Slowest and fastest that a class is rehearsed at. */
 export const SPEEDS = [0.5, 0.75, 0.9, 1, 1.25, 1.5] as const;
 
-/** `now` gives milliseconds that only go forward; `totalUs` is the class's length, at which the clock stops by itself. */
+/**
+ * `now` gives milliseconds that only go forward; `totalUs` is the class's length, at which the clock stops by itself.
+ */
 export function classClock(totalUs: number, now: () => number): ClassClock {
   let [from, since, speed, running] = [0, 0, 1, false];
   const at = () => Math.min(totalUs, running ? from + (now() - since) * 1000 * speed : from);

@@ -5,7 +5,10 @@ import type { ListenWorker } from './listen-worker.ts';
 let remote: Remote<ListenWorker> | null = null;
 const RATE_HZ = 48_000;
 
-/** Decodes a track in the page and hears its beat again in a worker, at the level nearest to a tempo. Throws where the browser cannot decode it. */
+/**
+ * Decodes a track in the page and hears its beat again in a worker, at the level nearest to a tempo. Throws where the
+ * browser cannot decode it.
+ */
 export async function hearAgain(url: string, hintBpm: number): Promise<HeardMusic | null> {
   remote ??= wrap<ListenWorker>(new Worker(new URL('./listen-worker.ts', import.meta.url), { type: 'module' }));
   const bytes = await (await fetch(url)).arrayBuffer();

@@ -7,7 +7,10 @@ import type { Schedule } from '../core/script/schedule.ts';
 import { type Studio, USUAL_STUDIO, callMeans } from '../core/workout/studio.ts';
 import { type WorkedScript, lookAtScript, placeScript } from '../core/workout/work-script.ts';
 
-/** The studio is handed over once and kept, so that its library is not built and its speaker's lines not timed anew at each key. */
+/**
+ * The studio is handed over once and kept, so that its library is not built and its speaker's lines not timed anew at
+ * each key.
+ */
 let studio: { readonly of: Studio; readonly book: ExerciseBook } = { of: USUAL_STUDIO, book: bookWith([]) };
 /** What was placed last; what is said of it is asked for next. */
 let last: { plan: Plan; script: Script; means: CallMeans; made: Schedule } | null = null;

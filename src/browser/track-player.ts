@@ -16,7 +16,10 @@ export interface TrackPlayer {
   destroy(): void;
 }
 
-/** Plays a track with a click on its beats. The click is made on the sound card's own clock, so that it sits on the beat. */
+/**
+ * Plays a track with a click on its beats. The click is made on the sound card's own clock, so that it sits on the
+ * beat.
+ */
 export function openTrackPlayer(url: string): TrackPlayer {
   const audio = new Audio(url);
   audio.preload = 'auto';

@@ -107,7 +107,10 @@ export async function syncCommand(first: string | undefined, second: string | un
   }
 }
 
-/** What is heard in a recording besides its words, and its length; null where none is given. Throws CliError with a sentence. */
+/**
+ * What is heard in a recording besides its words, and its length; null where none is given. Throws CliError with a
+ * sentence.
+ */
 export async function soundOfFile(path: string | undefined): Promise<HeardFile | null> {
   if (path === undefined) return null;
   return withSound(path, async (file) => {

@@ -20,7 +20,10 @@ export interface WorkoutRow {
   readonly revision: number;
 }
 
-/** `stored` is the document as it lies in the table, maybe of an earlier version: what the history's inverses were made on. */
+/**
+ * `stored` is the document as it lies in the table, maybe of an earlier version: what the history's inverses were made
+ * on.
+ */
 export interface StoredWorkoutRow extends WorkoutRow {
   readonly stored: unknown;
 }

@@ -1,4 +1,6 @@
-/** What a reader found wrong, with its line (1-based; 0: the whole file). Readers never throw and drop nothing silently. */
+/**
+ * What a reader found wrong, with its line (1-based; 0: the whole file). Readers never throw and drop nothing silently.
+ */
 export interface ReadProblem {
   readonly code: string;
   readonly line: number;

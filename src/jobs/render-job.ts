@@ -12,7 +12,10 @@ import type { WorkerContext } from './worker-context.ts';
 
 const BEAT_MS = 500;
 
-/** Renders one programme, or mixes one music bed. Stops within a second of being cancelled; a failure becomes a sentence on the page. */
+/**
+ * Renders one programme, or mixes one music bed. Stops within a second of being cancelled; a failure becomes a sentence
+ * on the page.
+ */
 export async function renderJob(context: WorkerContext, renderId: string): Promise<void> {
   const { pool, store } = context;
   const wanted = await renderById(pool, renderId);

@@ -39,7 +39,10 @@ const TASKS: Readonly<Record<TakeWorkKind, (task: TakeTask) => Promise<string | 
   words: wordsJob,
 };
 
-/** Does one kind of work on a take. Done twice, it gives the same; stopped, it leaves nothing behind; a failure becomes a sentence. */
+/**
+ * Does one kind of work on a take. Done twice, it gives the same; stopped, it leaves nothing behind; a failure becomes
+ * a sentence.
+ */
 export async function takeJob(context: WorkerContext, takeId: string, kind: TakeWorkKind): Promise<void> {
   const take = await takeById(context.pool, takeId);
   if (take === null || !(await beatTakeWork(context.pool, takeId, kind, 0))) return;

@@ -6,7 +6,10 @@ import { KNOWN_WORDS } from '../media/recogniser.ts';
 import { standInService } from '../media/stand-in-service.ts';
 import type { TakeTask } from './take-job.ts';
 
-/** Words with times for a take: those it has are timed by the sound; where it has none the service is asked. The transcript before is kept. */
+/**
+ * Words with times for a take: those it has are timed by the sound; where it has none the service is asked. The
+ * transcript before is kept.
+ */
 export async function wordsJob({
   context: { pool, store, demoFolder },
   take,

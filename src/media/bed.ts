@@ -24,7 +24,8 @@ const CURVE_HZ = 1_000;
 const CEILING = 0.87;
 
 /**
- * Mixes the music bed: every track from its beat, stretched with its pitch kept, faded, brought to the music's loudness and
+ * Mixes the music bed: every track from its beat, stretched with its pitch kept, faded, brought to the music's loudness
+ * and
  * ducked under speech. 48 kHz stereo, as long as the class. Progress is 0 to 1.
  */
 export async function mixBed(job: BedJob, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {

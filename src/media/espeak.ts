@@ -8,7 +8,10 @@ const LONGEST_LINE_MS = 30_000;
 /** Quieter than this is silence at the ends of a line. */
 const SILENCE = 330;
 
-/** 16-bit mono samples of a line as espeak-ng says it, without the silence at both ends. Throws where the program is missing or fails. */
+/**
+ * 16-bit mono samples of a line as espeak-ng says it, without the silence at both ends. Throws where the program is
+ * missing or fails.
+ */
 export async function speak(text: string, pace = USUAL_PACE): Promise<Int16Array> {
   const bytes = await new Promise<Buffer>((resolve, reject) => {
     const child = spawn(

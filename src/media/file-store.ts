@@ -14,7 +14,10 @@ export interface Incoming {
 
 /** Keeps media by their SHA-256 under one folder. */
 export interface FileStore {
-  /** Writes a stream to a temporary file, hashing as it goes. Throws FileTooLarge past `most` bytes; leaves nothing then. */
+  /**
+   * Writes a stream to a temporary file, hashing as it goes. Throws FileTooLarge past `most` bytes; leaves nothing
+   * then.
+   */
   receive(stream: Readable, most: number): Promise<Incoming>;
   /** Keeps what came in; the same content is kept once. */
   keep(incoming: Incoming, extension: string): Promise<string>;

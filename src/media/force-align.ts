@@ -160,7 +160,9 @@ async function alignBatch(
   return phrases.map((phrase, n) => placesOf(lines.get(`p${n}`), plans[n] as string[][], phrase));
 }
 
-/** Reads `id S n T n A n L n start score lm word … end`; frames of 10 ms. Null where not all words were found in order. */
+/**
+ * Reads `id S n T n A n L n start score lm word … end`; frames of 10 ms. Null where not all words were found in order.
+ */
 function placesOf(line: string | undefined, plan: readonly (readonly string[])[], phrase: KnownPhrase): FoundPhrase {
   if (line === undefined) return null;
   const parts = line

@@ -4,7 +4,9 @@ import { decodeSound, probeSound } from './sound.ts';
 /** Longer than this is no take. */
 const LONGEST_S = 12 * 3600;
 
-/** Hears a take: voice, beeps, claps, steps in loudness. Throws NotSound with a sentence where there is nothing to hear. */
+/**
+ * Hears a take: voice, beeps, claps, steps in loudness. Throws NotSound with a sentence where there is nothing to hear.
+ */
 export async function hearTake(
   path: string,
   onProgress: (share: number) => void = () => undefined,

@@ -1,14 +1,14 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { type PracticeBeat, PRACTICE_RATE_HZ, practicePlayer } from '../core/music/practice.ts';
-import { ProgramFailed } from './run.ts';
+import { ProgramFailed, guarded } from './run.ts';
 
 /** Plays a practice beat into a FLAC file, a second at a time. */
 export async function writePractice(beat: PracticeBeat, path: string): Promise<void> {
   const player = practicePlayer(beat);
   const ffmpeg = spawn(
     'ffmpeg',
-    [
+    guarded('ffmpeg', [
       '-y',
       '-v',
       'error',
@@ -27,7 +27,7 @@ export async function writePractice(beat: PracticeBeat, path: string): Promise<v
       '-fflags',
       '+bitexact',
       path,
-    ],
+    ]),
     { stdio: ['pipe', 'ignore', 'pipe'] },
   );
   let said = '';

@@ -129,7 +129,9 @@ function ratio(text: string | undefined): [number, number] | null {
   return nearestStandard(Number(match[1]) / Number(match[2])) ?? [Number(match[1]), Number(match[2])];
 }
 
-/** Measured averages are a little off; a rate within 0.05 % of a standard one is that one (SMPTE ST 12-1 and its kin). */
+/**
+ * Measured averages are a little off; a rate within 0.05 % of a standard one is that one (SMPTE ST 12-1 and its kin).
+ */
 function nearestStandard(fps: number): [number, number] | null {
   const standard: [number, number][] = [
     [24000, 1001],

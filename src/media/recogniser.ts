@@ -29,7 +29,10 @@ export interface HeardWords {
   readonly says: string;
 }
 
-/** Anything that gives words with times for a recording: a program here, or a service elsewhere that answers with word-timed JSON. */
+/**
+ * Anything that gives words with times for a recording: a program here, or a service elsewhere that answers with
+ * word-timed JSON.
+ */
 export interface Recogniser {
   readonly name: string;
   hear(what: ToHear): Promise<HeardWords>;

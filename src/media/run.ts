@@ -36,19 +36,24 @@ export interface RunOptions {
   readonly onOutput?: (chunk: Buffer) => void;
 }
 
-/** Containers that takes and tracks come in; playlists and scripts that lead to other files or hosts are none (HLS, DASH, concat). */
+/**
+ * Containers that takes and tracks come in; playlists and scripts that lead to other files or hosts are none (HLS,
+ * DASH, concat).
+ */
 const CONTAINERS =
   'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,w64,aiff,caf,mp3,flac,ogg,aac,avi,mpegts,mpeg,asf,mxf,ffmetadata,image2,image2pipe,png_pipe,jpeg_pipe,webp_pipe,rawvideo,s16le,f32le,lavfi,srt,ass,webvtt';
 
 /** What ffmpeg and ffprobe open is a file or a pipe, of a known container: said before every input. */
-function guarded(program: string, args: readonly string[]): string[] {
+export function guarded(program: string, args: readonly string[]): string[] {
   const guard = ['-protocol_whitelist', 'file,pipe,fd', '-format_whitelist', CONTAINERS];
   if (program === 'ffprobe') return [...guard, ...args];
   if (program !== 'ffmpeg') return [...args];
   return args.flatMap((arg) => (arg === '-i' ? [...guard, arg] : [arg]));
 }
 
-/** Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0. */
+/**
+ * Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0.
+ */
 export async function run(program: string, args: readonly string[], options: RunOptions = {}): Promise<string> {
   return new Promise((resolve, reject) => {
     const child = spawn(program, guarded(program, args), {

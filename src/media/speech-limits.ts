@@ -20,7 +20,10 @@ export function atMost(running: number, waiting: number, refusal: string): <T>(w
   };
 }
 
-/** Takes the oldest files out of a folder of folders until it holds at most so many bytes. Returns how many bytes it holds then. */
+/**
+ * Takes the oldest files out of a folder of folders until it holds at most so many bytes. Returns how many bytes it
+ * holds then.
+ */
 export async function keepBelow(folder: string, mostBytes: number): Promise<number> {
   const files: { readonly path: string; readonly bytes: number; readonly at: number }[] = [];
   for (const entry of await readdir(folder, { withFileTypes: true, recursive: true }).catch(() => [])) {

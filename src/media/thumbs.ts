@@ -15,7 +15,8 @@ const KEY_FRAMES_ALONE = new Set(['h264', 'hevc']);
 const SMALL_MEGAPIXEL_S = 600;
 
 /**
- * Makes a JPEG sheet of small pictures from all along a video. In a large one it jumps to each place rather than decode all
+ * Makes a JPEG sheet of small pictures from all along a video. In a large one it jumps to each place rather than decode
+ * all
  * between: an hour of large pictures takes seconds. Gives how the sheet is read.
  */
 export async function makeThumbs(

@@ -12,7 +12,10 @@ export function jsonResponse(value: unknown, status = 200, headers: Record<strin
   });
 }
 
-/** An endpoint round a use case: a refusal becomes its status and a sentence; anything else a plain 500, told in the log. */
+/**
+ * An endpoint round a use case: a refusal becomes its status and a sentence; anything else a plain 500, told in the
+ * log.
+ */
 export function endpoint(work: (context: Context, request: APIContext) => Promise<Response>): APIRoute {
   return async (request) => {
     try {

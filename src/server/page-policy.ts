@@ -5,7 +5,8 @@ const INLINE = /<script(?![^>]*\ssrc\s*=)([^>]*)>([\s\S]*?)<\/script>/gi;
 const IS_DATA = /\btype\s*=\s*["']?application\/(?:json|ld\+json)/i;
 
 /**
- * The Content-Security-Policy of one page: scripts are our own files and the few starters that the framework writes into the
+ * The Content-Security-Policy of one page: scripts are our own files and the few starters that the framework writes
+ * into the
  * page, each by its hash. What somebody managed to write into a page has none and does not run.
  */
 export function pagePolicy(html: string): string {

@@ -49,7 +49,10 @@ export async function setChangeFigures(context: Context, body: unknown): Promise
   await putFigures(context.pool, 'changes', body);
 }
 
-/** Learns how the instructor of a workout speaks from the transcript of its take. Refused where it has too few usable lines. */
+/**
+ * Learns how the instructor of a workout speaks from the transcript of its take. Refused where it has too few usable
+ * lines.
+ */
 export async function learnSpeaker(context: Context, workoutId: string | undefined): Promise<Speaker> {
   const { document } = await getWorkout(context, workoutId);
   const name = document.plan.instructor.trim();
@@ -104,7 +107,10 @@ export async function removeExercise(context: Context, name: string | undefined)
     throw new Refusal(404, 'The studio has no exercise of that name.');
 }
 
-/** Brings in a table or JSON of exercises: what is right is kept, what is wrong is named with its line. All or nothing where nothing is right. */
+/**
+ * Brings in a table or JSON of exercises: what is right is kept, what is wrong is named with its line. All or nothing
+ * where nothing is right.
+ */
 export async function importExercises(
   context: Context,
   text: string,

@@ -58,7 +58,10 @@ const newSchema = Joi.object({
   .oxor('outline', 'from')
   .required();
 
-/** A new workout from a title, from a plan typed or pasted as outline or JSON, or with the plan and script of another workout. */
+/**
+ * A new workout from a title, from a plan typed or pasted as outline or JSON, or with the plan and script of another
+ * workout.
+ */
 export async function createWorkout(context: Context, body: unknown): Promise<WorkoutRow> {
   const fault = faultOf(newSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
@@ -142,7 +145,8 @@ export function revisionFrom(ifMatch: string | null): number {
 }
 
 /**
- * Applies a JSON Patch (RFC 6902) made on a revision. A stale revision gives 412 with what has changed since, and nothing
+ * Applies a JSON Patch (RFC 6902) made on a revision. A stale revision gives 412 with what has changed since, and
+ * nothing
  * is overwritten. The patch, and its inverse, are kept as history.
  */
 export async function patchWorkout(

@@ -26,7 +26,9 @@ const time = (runs: number, work: () => void) =>
     return performance.now() - from;
   });
 
-/** The reference of this minute: sorting 100 000 seeded numbers. Machines and minutes differ; the ratio does so less. */
+/**
+ * The reference of this minute: sorting 100 000 seeded numbers. Machines and minutes differ; the ratio does so less.
+ */
 function reference(): number {
   const times = time(5, () => {
     let seed = 7;

@@ -1,5 +1,6 @@
 /**
- * Counts, over the classes that are not kept aside, how often each mark of a clause and each relation of a name falls where in
+ * Counts, over the classes that are not kept aside, how often each mark of a clause and each relation of a name falls
+ * where in
  * a segment, and prints `src/core/align/clause-table.ts`: npm run bench -- learn. Counts only; no word of the classes.
  */
 import { compile } from '../../src/core/plan/compile.ts';
@@ -113,8 +114,10 @@ console.log(`import type { ClauseMark } from '../language/en/clause-marks.ts';
 import type { Relation } from './clause-context.ts';
 
 /**
- * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times), by
- * \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last. First and
+ * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times),
+ * by
+ * \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last.
+ * First and
  * last are the clauses at a segment's ends.
  */
 export const CLAUSE_COUNTS: readonly number[] = ${row(clauses)};
@@ -132,10 +135,16 @@ export const NAME_CHANCES: Readonly<Record<Relation, readonly number[]>> = {
 ${table(chances)}
 };
 
-/** Of the moves that begin: how many were what the last announcement before them named, how many another, how many nothing was named. */
+/**
+ * Of the moves that begin: how many were what the last announcement before them named, how many another, how many
+ * nothing was named.
+ */
 export const ANNOUNCED = ${JSON.stringify(announced)} as const;
 
-/** Clauses of one-sided segments, or of breaks before them, that speak of the segment's own side alone, or of the other alone. */
+/**
+ * Clauses of one-sided segments, or of breaks before them, that speak of the segment's own side alone, or of the other
+ * alone.
+ */
 export const SIDED_COUNTS: readonly number[] = ${row(sided)};
 export const SIDE_COUNTS: Readonly<Record<'own' | 'other', readonly number[]>> = {
 ${table(sides)}

@@ -1,4 +1,7 @@
-/** The ear against made pieces and two outside trackers: npm run bench -- music. Pieces, sound files and trackers in one run. */
+/**
+ * The ear against made pieces and two outside trackers: npm run bench -- music. Pieces, sound files and trackers in one
+ * run.
+ */
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

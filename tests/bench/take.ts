@@ -1,4 +1,6 @@
-/** Alignment and slips on made classes of several schools: npm run bench -- take. Seeded; nothing here passes or fails. */
+/**
+ * Alignment and slips on made classes of several schools: npm run bench -- take. Seeded; nothing here passes or fails.
+ */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -72,7 +74,10 @@ for (const [name, faults] of KINDS) {
   }
 }
 
-/** Classes spoken freely: other names, misheard words, song. With and without the voice of the take, and a timer's beeps. */
+/**
+ * Classes spoken freely: other names, misheard words, song. With and without the voice of the take, and a timer's
+ * beeps.
+ */
 for (const [name, faults] of [
   ['spoken freely', { misheard: 0.2 }],
   ['sung over, misheard', { misheard: 0.4, sung: 0.5 }],
@@ -170,7 +175,10 @@ for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice
   }
 }
 
-/** Slips of each kind, planted. Of four sets alike nobody can tell from words which one was left out: twenty-tens stand apart. */
+/**
+ * Slips of each kind, planted. Of four sets alike nobody can tell from words which one was left out: twenty-tens stand
+ * apart.
+ */
 for (const [paragraph, heard] of [
   [0, false],
   [30, false],

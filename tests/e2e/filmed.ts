@@ -11,7 +11,10 @@ const TRANSCRIPT = 'demo/broomstick-strong.words.vtt';
 const BEGINNING =
   '## Welcome: talk, 0:15\n## Warm-up: warm-up, 20/0, no last rest\n- Shoulder rolls\n- Broomstick twists | needs: broomstick';
 
-/** A workout of its own with the demo's take and its words, or their first `seconds`, so that no other test sees what is changed. Returns its id. */
+/**
+ * A workout of its own with the demo's take and its words, or their first `seconds`, so that no other test sees what is
+ * changed. Returns its id.
+ */
 export async function filmedClass(request: APIRequestContext, title: string, seconds?: number): Promise<string> {
   const outline =
     seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${BEGINNING}`;

@@ -142,6 +142,18 @@ test('a timer is dismissed, a boundary moved by its arrow keys, the next one tap
   await expect(page.getByLabel('Broomstick twists begins at')).toHaveValue('0:40.0');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Take out the pin of Broomstick twists' })).toHaveCount(0);
+  // What was undone waits again; and the commands of every part of the station are in the list.
+  await expect(found.getByLabel('Next to place')).toHaveValue('2');
+  await boundary.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await expect(boundary).toHaveAttribute('aria-valuenow', String(Math.round((before + 1.5) * 1000) / 1000));
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+k');
+  const list = page.getByRole('dialog');
+  await list.getByRole('combobox').or(list.getByRole('textbox')).first().fill('tap along');
+  await expect(list).toContainText('Tap along: the next segment begins now');
+  await list.getByRole('combobox').or(list.getByRole('textbox')).first().fill('doubtful');
+  await expect(list).toContainText('Go to the next doubtful place');
 });
 
 test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({

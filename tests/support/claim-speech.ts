@@ -2,7 +2,8 @@ import type { ClaimType } from '../../src/core/claims/claim.ts';
 import { CLAIM_SEGMENTS, type Spoken } from './claim-set.ts';
 
 /**
- * A second set of sentences, written as people run on when they teach, before any rule was changed for it. Where they are
+ * A second set of sentences, written as people run on when they teach, before any rule was changed for it. Where they
+ * are
  * said: a segment by its name and round, and seconds from its start, or before its end where negative.
  */
 type Place = readonly [label: string, round: number, seconds: number, side?: 'left' | 'right'];
@@ -266,7 +267,10 @@ const OTHERS = [
   'No worries if you wobble.',
 ] as const;
 
-/** A third set, written after the rules, as a check on them: other voices, no capitals and few stops, as machines write speech down. */
+/**
+ * A third set, written after the rules, as a check on them: other voices, no capitals and few stops, as machines write
+ * speech down.
+ */
 const LATER: readonly Row[] = [
   [['Broomstick row', 1, -10], 'ten seconds guys ten seconds', 'seconds-left', 'true'],
   [['Broomstick row', 1, -22], 'ten seconds guys ten seconds', 'seconds-left', 'false'],

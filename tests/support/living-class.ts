@@ -6,7 +6,10 @@ import type { TakeSound } from '../../src/core/signal/activity.ts';
 import type { TimedWord, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
 
-/** How a class is spoken when nobody reads a script: other names, half names, misheard words, chatter, song. Common practice in kind, made up in words. */
+/**
+ * How a class is spoken when nobody reads a script: other names, half names, misheard words, chatter, song. Common
+ * practice in kind, made up in words.
+ */
 export interface LivingFaults {
   readonly breakOverS?: number;
   readonly leaveOut?: readonly number[];
@@ -295,7 +298,10 @@ export function loosen(take: SyntheticTake, seed: number, lowS = 20, highS = 45)
   };
 }
 
-/** What a microphone hears of a class: its voice with the edges a little off and some of it lost, a timer's beeps where one ran. */
+/**
+ * What a microphone hears of a class: its voice with the edges a little off and some of it lost, a timer's beeps where
+ * one ran.
+ */
 export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeSound {
   const random = seeded(seed + 401);
   const voice: { start: number; end: number }[] = [];

@@ -50,7 +50,10 @@ interface Recipe {
 
 const steady = (bpm: number) => () => bpm;
 
-/** The set of the bench. `speech` is a voice at the pieces' rate that two of them carry on top; null: they are made without. */
+/**
+ * The set of the bench. `speech` is a voice at the pieces' rate that two of them carry on top; null: they are made
+ * without.
+ */
 export function recipes(speech: Float32Array | null): readonly Recipe[] {
   return [
     { name: 'house 90', style: 'house', bpm: steady(90) },

@@ -29,7 +29,8 @@ const EXPLANATION =
 
 /**
  * A class with slips of every kind that words can tell, one of each in an interval of its own as far as the class has
- * intervals: a move left out, a break far too long, an explanation into the work, wrong side, next-up, count, time and half.
+ * intervals: a move left out, a break far too long, an explanation into the work, wrong side, next-up, count, time and
+ * half.
  */
 export function plantSlips(
   plan: Plan,

@@ -1,4 +1,7 @@
-/** Made-up classes of different schools, as outlines: intervals with and without sides, twenty-tens, stations, holds, counts, ladders. */
+/**
+ * Made-up classes of different schools, as outlines: intervals with and without sides, twenty-tens, stations, holds,
+ * counts, ladders.
+ */
 export const SCHOOLS: readonly (readonly [name: string, outline: string])[] = [
   [
     'forty-twenty circuit',

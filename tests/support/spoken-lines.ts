@@ -125,7 +125,9 @@ const FIGURES = [
   '15 minutes 30 in all.',
 ];
 
-/** 250 lines of all kinds and lengths, shuffled the same way each time: the first 50 to learn from, 200 to be tested on. */
+/**
+ * 250 lines of all kinds and lengths, shuffled the same way each time: the first 50 to learn from, 200 to be tested on.
+ */
 export function spokenLines(): { readonly learn: readonly string[]; readonly test: readonly string[] } {
   const library = LIBRARY.flatMap((e, i) => {
     switch (i % 5) {

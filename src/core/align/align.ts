@@ -35,7 +35,9 @@ export interface RecordedSegment {
   readonly recorded: Span | null;
   /** 0 to 1: that both its ends lie within a second; of one left out, that it was never filmed. */
   readonly confidence: number;
-  /** 0 to 1: that it lies where it is said to be at all, within some seconds; of one left out the same as confidence. */
+  /**
+   * 0 to 1: that it lies where it is said to be at all, within some seconds; of one left out the same as confidence.
+   */
   readonly placed: number;
   readonly evidence: readonly string[];
 }
@@ -52,7 +54,9 @@ export interface Alignment {
   readonly extra: readonly ExtraSpan[];
   /** The machine timers that stretches of the class were filmed to; empty where breaks were run by hand. */
   readonly grids: readonly TimerGrid[];
-  /** The transcript's words where they lie by what was found; those without times of their own are surer than before. */
+  /**
+   * The transcript's words where they lie by what was found; those without times of their own are surer than before.
+   */
   readonly words: readonly Token[];
 }
 
@@ -67,8 +71,10 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
 }
 
 /**
- * Lays a compiled plan over a take: the likeliest of all orders-keeping paths through it under a segmental model of how classes
- * are spoken and run, learned from this take as it goes. `duration` is the take's length. Pins bind boundaries and move what is
+ * Lays a compiled plan over a take: the likeliest of all orders-keeping paths through it under a segmental model of how
+ * classes
+ * are spoken and run, learned from this take as it goes. `duration` is the take's length. Pins bind boundaries and move
+ * what is
  * unsure beside them. Pure; the same input, the same answer.
  */
 export function align(
@@ -137,7 +143,10 @@ const LEAST_SEGMENT_US = 1e6;
 /** What begins within this of a pinned end begins there. */
 const PIN_REACH_US = 6e6;
 
-/** When the pieces of a path begin, and the last ends: as the search laid them, and by the calls at them where words have times. */
+/**
+ * When the pieces of a path begin, and the last ends: as the search laid them, and by the calls at them where words
+ * have times.
+ */
 function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {
   const { lattice, segments } = problem;
   const { readings, track, tokens, heard, timed, duration } = given;

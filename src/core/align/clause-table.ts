@@ -2,8 +2,10 @@ import type { ClauseMark } from '../language/en/clause-marks.ts';
 import type { Relation } from './clause-context.ts';
 
 /**
- * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times), by
- * `npm run bench -- learn`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last. First and
+ * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times),
+ * by
+ * `npm run bench -- learn`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last.
+ * First and
  * last are the clauses at a segment's ends.
  */
 export const CLAUSE_COUNTS: readonly number[] = [151, 1567, 151, 69.5, 603, 69.5, 30, 543, 30];
@@ -54,10 +56,16 @@ export const NAME_CHANCES: Readonly<Record<Relation, readonly number[]>> = {
   other: [1461, 14843, 1461, 660, 5308, 660, 298, 5069, 298],
 };
 
-/** Of the moves that begin: how many were what the last announcement before them named, how many another, how many nothing was named. */
+/**
+ * Of the moves that begin: how many were what the last announcement before them named, how many another, how many
+ * nothing was named.
+ */
 export const ANNOUNCED = { match: 38, other: 29, none: 65 } as const;
 
-/** Clauses of one-sided segments, or of breaks before them, that speak of the segment's own side alone, or of the other alone. */
+/**
+ * Clauses of one-sided segments, or of breaks before them, that speak of the segment's own side alone, or of the other
+ * alone.
+ */
 export const SIDED_COUNTS: readonly number[] = [66, 611, 66, 35.5, 188, 35.5, 4, 33, 4];
 export const SIDE_COUNTS: Readonly<Record<'own' | 'other', readonly number[]>> = {
   own: [15, 12, 1, 0.5, 24, 6.5, 0, 1, 0],

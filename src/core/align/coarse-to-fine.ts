@@ -3,7 +3,9 @@ import type { Micros } from '../time/micros.ts';
 import type { Lattice } from './lattice.ts';
 import type { Problem } from './problem.ts';
 
-/** One search of several: its grid, and how much worse than the best (nats) a place may be that the next still looks at. */
+/**
+ * One search of several: its grid, and how much worse than the best (nats) a place may be that the next still looks at.
+ */
 export interface Stage {
   readonly stepUs: number;
   readonly gaps: number;
@@ -22,7 +24,8 @@ const LAST_MARGIN = 10;
 const LONG_US = 40 * 60e6;
 
 /**
- * The searches, from rough to fine: the first looks everywhere, each later one where the one before found hardly anything
+ * The searches, from rough to fine: the first looks everywhere, each later one where the one before found hardly
+ * anything
  * worse. Each teaches the next how this class is spoken and run.
  */
 export function stagesFor(durationUs: number, timed: boolean): readonly Stage[] {
@@ -44,7 +47,9 @@ export type Where = Pick<Problem, 'windows' | 'alive'>;
 /** A class does not run further from its plan than this share of the take, and so many seconds. */
 const BAND = { share: 0.16, seconds: 420 } as const;
 
-/** Where each slot may lie at all: in a band round its place in the plan, as planned and stretched to the take's length. */
+/**
+ * Where each slot may lie at all: in a band round its place in the plan, as planned and stretched to the take's length.
+ */
 export function everywhere(segments: readonly Segment[], lattice: Lattice, duration: Micros): Where {
   const total = Math.max(1, segments.at(-1)?.end ?? 1);
   const reach = BAND.share * duration + BAND.seconds * 1e6;

@@ -1,7 +1,8 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 
 /**
- * How a block is run, and so what its planned lengths are worth. `timer`: a machine counts. `by hand`: somebody looks at a
+ * How a block is run, and so what its planned lengths are worth. `timer`: a machine counts. `by hand`: somebody looks
+ * at a
  * watch. `repetitions`: so many are counted out. `music`: counts of a steady beat. `free`: until it feels finished.
  */
 export type Way = 'timer' | 'by hand' | 'repetitions' | 'music' | 'free';
@@ -11,7 +12,10 @@ export interface BlockTiming {
   readonly way: Way;
   /** Filmed length by planned length, in the middle. */
   readonly ratio: number;
-  /** How much lengths differ from that: seconds where a clock is looked at, else the standard deviation of their logarithm. */
+  /**
+   * How much lengths differ from that: seconds where a clock is looked at, else the standard deviation of their
+   * logarithm.
+   */
   readonly spread: number;
   /** Of a machine timer: it runs through the rests, too. */
   readonly throughRests?: boolean;
@@ -80,7 +84,9 @@ const ODD_ONE = 0.08;
 const MUSIC = { planned: 0.5, phrase: 0.2, eight: 0.22, other: 0.08 } as const;
 const PHRASE = 32;
 
-/** How long a segment may last in this class. `stepS` is the grid of the search: nothing is held finer than half of it. */
+/**
+ * How long a segment may last in this class. `stepS` is the grid of the search: nothing is held finer than half of it.
+ */
 export function lengthModel(segment: Segment, timing: Timing, stepS: number): LengthModel {
   const plannedS = (segment.end - segment.start) / 1e6;
   const blurred = (sd: number) => Math.max(sd, stepS * 0.45);
@@ -148,7 +154,9 @@ function breakModel(
   };
 }
 
-/** Peaks at the planned length, at other whole phrases of 32 counts near it, and at other eights; something of all else. */
+/**
+ * Peaks at the planned length, at other whole phrases of 32 counts near it, and at other eights; something of all else.
+ */
 function musicLog(plannedS: number, countS: number, sd: number): LengthLog {
   const planned = plannedS / countS;
   const weigh = (unit: number, share: number) => {

@@ -24,13 +24,19 @@ export interface Emissions {
   readonly text: readonly TextScores[];
   /** Time beyond the plan: work of some kind, or a break of some kind. */
   readonly beyond: Beyond;
-  /** From a place to the end of its stretch, less the whole stretches up to there, by what ended there and what begins; and up to a place with the whole ones before. */
+  /**
+   * From a place to the end of its stretch, less the whole stretches up to there, by what ended there and what begins;
+   * and up to a place with the whole ones before.
+   */
   readonly onward: Readonly<Record<Doing, Readonly<Record<Doing, Float64Array>>>>;
   readonly upTo: Readonly<Record<Doing, Float64Array>>;
   /** Stretch of each place. */
   readonly stretch: Int32Array;
   readonly flow: FlowScores;
-  /** By cell: signals and calls that a worked segment begins or ends here; by the sum of two cells: that this is its middle. */
+  /**
+   * By cell: signals and calls that a worked segment begins or ends here; by the sum of two cells: that this is its
+   * middle.
+   */
   readonly workBegins: Float64Array;
   readonly workEnds: Float64Array;
   readonly workMiddle: Float64Array | null;
@@ -48,9 +54,15 @@ export interface Counted {
 
 /** A beep is a machine's word for a boundary; one in ten is for something else. */
 const BEEP = 5;
-/** `Ten seconds left` is said within a second or two of the truth by most, of something else by one in five (development set). */
+/**
+ * `Ten seconds left` is said within a second or two of the truth by most, of something else by one in five (development
+ * set).
+ */
 const TIME_LEFT = { sigmaS: 1.1, honest: 0.8, peak: 2.6 } as const;
-/** A countdown ends something and begins something a beat after its last number; one in four is for something smaller (development set). */
+/**
+ * A countdown ends something and begins something a beat after its last number; one in four is for something smaller
+ * (development set).
+ */
 const COUNTDOWN = { sigmaS: 0.6, honest: 0.75, peak: 2.4 } as const;
 const HALF = { sigmaS: 2.6, honest: 0.75, peak: 1.6 } as const;
 const SONG = 1.2;
@@ -92,7 +104,10 @@ export function textScores(
   });
 }
 
-/** Of the starts of a second side, so many have `other side` or the like within a clause (development set), in nats against chance. */
+/**
+ * Of the starts of a second side, so many have `other side` or the like within a clause (development set), in nats
+ * against chance.
+ */
 const SAID_OTHER = { said: 2.1, unsaid: -0.6 } as const;
 
 function saysOther(clauses: readonly ClauseReading[], g: number): boolean {
@@ -163,7 +178,8 @@ const MADE_UP = 4;
 export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
 
 /**
- * Time beyond the plan is work of some kind or a break of some kind; names in it say nothing, but for those of moves that were
+ * Time beyond the plan is work of some kind or a break of some kind; names in it say nothing, but for those of moves
+ * that were
  * left out: `leftOut` has from when on each may be made up.
  */
 export function beyondScores(
@@ -321,7 +337,10 @@ export interface CountRead {
   readonly sigmaUs: number;
 }
 
-/** Each count says where its move began and will end, as sure as the pace is even; one after another they say much the same. */
+/**
+ * Each count says where its move began and will end, as sure as the pace is even; one after another they say much the
+ * same.
+ */
 const COUNT = { peak: 1.1, honest: 0.7, paceShare: 0.16, sigmaS: 1 } as const;
 
 function countedScores(

@@ -40,7 +40,10 @@ function lastSearch(segments: readonly Segment[], transcript: Transcript, durati
   return searchTake(given, []).problem;
 }
 
-/** What the best path is worth in the pruned search, and where nothing is pruned but what lies out of all reach of the plan. */
+/**
+ * What the best path is worth in the pruned search, and where nothing is pruned but what lies out of all reach of the
+ * plan.
+ */
 function scores(problem: Problem, duration: Micros): { readonly pruned: number; readonly whole: number } {
   const open: Problem = { ...problem, ...everywhere(problem.segments, problem.lattice, duration) };
   return {

@@ -33,7 +33,8 @@ const PRIOR = { ratio: 2.5, spread: 3, over: 2, breakSpread: 3 } as const;
 const LIMITS = { ratio: [0.55, 1.9], overS: [-8, 20] } as const;
 
 /**
- * One step of expectation and maximisation: how this class is run, from how the last search laid it. Beliefs from before
+ * One step of expectation and maximisation: how this class is run, from how the last search laid it. Beliefs from
+ * before
  * (`usual`) weigh as a few segments, so that little evidence changes little.
  */
 export function learnTiming(segments: readonly Segment[], laid: readonly Laid[], usual: Timing): Timing {

@@ -6,7 +6,8 @@ declare const cell: unique symbol;
 export type Cell = number & { readonly [cell]: 'cell' };
 
 /**
- * Where boundaries may lie: a gap between two clauses, at a time at which that gap can have been. Places are sorted by time,
+ * Where boundaries may lie: a gap between two clauses, at a time at which that gap can have been. Places are sorted by
+ * time,
  * then by gap; arrays are indexed by place.
  */
 export interface Lattice {
@@ -58,7 +59,8 @@ export function latticeOf(
       const clause = track.clauses[c];
       said += (clause?.spokenUs ?? 0) * scale;
       const pause = clause?.pauseAfter ?? 0;
-      // Silence falls before the gap in proportion to the pauses there; the gap's own lies on both sides of a boundary in it.
+      // Silence falls before the gap in proportion to the pauses there; the gap's own lies on both sides of a boundary
+      // in it.
       const [before, after] = [paused / Math.max(0.01, marks), (paused + pause) / Math.max(0.01, marks)];
       const walk = (share: number) => silence * Math.sqrt((share * (1 - share)) / (marks + 1));
       const sigma = Math.hypot(

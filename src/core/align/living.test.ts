@@ -40,7 +40,8 @@ function errorsOf(
   return { median: quantile(errors, 0.5), wronglyLeft, moves };
 }
 
-// Spoken freely: other names, half names, misheard words, song. Breaks by hand that run over by 6 s at most (common practice).
+// Spoken freely: other names, half names, misheard words, song. Breaks by hand that run over by 6 s at most (common
+// practice).
 // These classes are the project's own; bars guard against loss, what counts is measured on speech of others (bench).
 describe('classes of six schools, spoken freely', () => {
   it.each([

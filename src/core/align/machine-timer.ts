@@ -17,7 +17,8 @@ export interface TimerGrid {
 /** Fewer intervals than this fall together by chance. */
 const FEWEST_INTERVALS = 4;
 /**
- * By how many nats a timer must explain the take better than no timer: little where the plan is in intervals, which most film
+ * By how many nats a timer must explain the take better than no timer: little where the plan is in intervals, which
+ * most film
  * to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
  */
 export function timerMargin(scheme: Segment['scheme'] | undefined): number {
@@ -41,14 +42,20 @@ export function timerHypotheses(segments: readonly Segment[], blockId: string, n
     : [timer, ...through];
 }
 
-/** Starts that lie this far from where the ones before would have them are another run of the timer; words without times tell it less sharply. */
+/**
+ * Starts that lie this far from where the ones before would have them are another run of the timer; words without times
+ * tell it less sharply.
+ */
 const ANEW_US = { timed: 0.9e6, coarse: 2.2e6 } as const;
 
 function middleOf(list: readonly number[]): number {
   return [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
 }
 
-/** Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of all. */
+/**
+ * Consecutive filmed segments of a timed block that one start explains: their places from one shift, by the middle of
+ * all.
+ */
 export function timerGrids(
   segments: readonly Segment[],
   spans: ReadonlyMap<number, Span>,

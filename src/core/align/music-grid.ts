@@ -21,7 +21,8 @@ const ENOUGH = 3;
 const FEWEST = 5;
 
 /**
- * The eights of each tempo that blocks are counted to, by how well the doubt that is left about each boundary meets them. None
+ * The eights of each tempo that blocks are counted to, by how well the doubt that is left about each boundary meets
+ * them. None
  * where no phase stands out.
  */
 export function musicGrids(problem: Problem, f: Forward, b: Backward): ReadonlyMap<number, MusicGrid> {

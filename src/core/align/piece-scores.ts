@@ -35,55 +35,59 @@ export function musicOf(problem: Problem, k: number): MusicGrid | null {
 
 /** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
 export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
-  const { lattice, emissions, segments, pinned } = problem;
+  const { emissions } = problem;
   const text = emissions.text[k] as TextScores;
-  const onward = emissions.onward[emissions.before[k] as 'work'][emissions.doing[k] as 'work'];
-  const works = isActive(segments[k] as Segment);
-  const counted = emissions.counted[k];
-  const grid = musicOf(problem, k);
-  const pin = pinned.get(k)?.start;
-  const out = new Float64Array(to - from);
-  for (let p = from; p < to; p++) {
-    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
-    out[p - from] =
-      pin !== undefined && c !== pin
-        ? OUT
-        : (onward[p] as number) -
-          (text.before[g] as number) +
-          (text.begins[g] as number) +
-          (works ? (emissions.workBegins[c] as number) : 0) +
-          (counted === null || counted === undefined ? 0 : (counted.begins[c] as number)) +
-          (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
-  }
-  return out;
+  const onward = emissions.onward[emissions.before[k] as Doing][emissions.doing[k] as Doing];
+  return edgeScores(problem, k, 'start', [from, to], (p, g) => {
+    return (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number);
+  });
 }
 
+/** What it is worth at each place where it may end. */
 export function endScores(problem: Problem, k: number, from: number, to: number): Float64Array {
-  const { lattice, emissions, segments, pinned } = problem;
+  const { emissions } = problem;
   const text = emissions.text[k] as TextScores;
-  const upTo = emissions.upTo[emissions.doing[k] as 'work'];
+  const upTo = emissions.upTo[emissions.doing[k] as Doing];
+  return edgeScores(problem, k, 'end', [from, to], (p, g) => {
+    return (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number);
+  });
+}
+
+/**
+ * One end of a segment at the places [from, to): what the words say there (`said`, by place and gap), signals, counts
+ * and music.
+ */
+function edgeScores(
+  problem: Problem,
+  k: number,
+  edge: 'start' | 'end',
+  [from, to]: readonly [number, number],
+  said: (place: number, gap: number) => number,
+): Float64Array {
+  const { lattice, emissions, segments, pinned } = problem;
+  const begins = edge === 'start';
+  const signals = begins ? emissions.workBegins : emissions.workEnds;
   const works = isActive(segments[k] as Segment);
-  const counted = emissions.counted[k];
+  const counted = emissions.counted[k]?.[begins ? 'begins' : 'ends'] ?? null;
   const grid = musicOf(problem, k);
-  const pin = pinned.get(k)?.end;
+  const pin = pinned.get(k)?.[edge];
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
     const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
     out[p - from] =
       pin !== undefined && c !== pin
         ? OUT
-        : (upTo[p] as number) +
-          (text.before[g] as number) +
-          (text.ends[g] as number) +
-          (works ? (emissions.workEnds[c] as number) : 0) +
-          (counted === null || counted === undefined ? 0 : (counted.ends[c] as number)) +
+        : said(p, g) +
+          (works ? (signals[c] as number) : 0) +
+          (counted === null ? 0 : (counted[c] as number)) +
           (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
 }
 
 /**
- * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its words
+ * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its
+ * words
  * say of pairs of gaps is worked out once.
  */
 export class Together {
@@ -137,7 +141,10 @@ export function outsideAfter(lattice: Lattice, p: number, clauses: number): numb
   );
 }
 
-/** What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and all. */
+/**
+ * What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and
+ * all.
+ */
 export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
   const { lattice, emissions } = problem;
   const { before, begins } = emissions.beyond[kind];

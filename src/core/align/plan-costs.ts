@@ -3,7 +3,10 @@ import { type Segment, isActive } from '../plan/segment.ts';
 /** A break from this length on is hardly ever left out by itself; a move goes with its break. */
 const REAL_BREAK_US = 8e6;
 
-/** ln of what it costs to leave a segment out: one move in twenty-five, with the break beside it (development set: 7 of 149). */
+/**
+ * ln of what it costs to leave a segment out: one move in twenty-five, with the break beside it (development set: 7 of
+ * 149).
+ */
 export function skipCost(segment: Segment, k: number, segments: readonly Segment[]): number {
   const isBreak = (s: Segment | undefined) =>
     s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
@@ -15,7 +18,8 @@ export function skipCost(segment: Segment, k: number, segments: readonly Segment
 }
 
 /**
- * ln of what it costs, by slot, to begin a break that nobody planned: it is likely where position or prop changes and no time
+ * ln of what it costs, by slot, to begin a break that nobody planned: it is likely where position or prop changes and
+ * no time
  * is planned for it, and at the borders of blocks.
  */
 export function beyondCosts(segments: readonly Segment[]): number[] {

@@ -4,7 +4,9 @@ import type { LengthModel } from './duration-model.ts';
 import type { Cell, Lattice } from './lattice.ts';
 import type { MusicGrid } from './music-grid.ts';
 
-/** One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places. */
+/**
+ * One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places.
+ */
 export interface PathPiece {
   readonly segment: number | null;
   /** What time beyond the plan is like. */
@@ -40,8 +42,10 @@ export const OUT = -1e12;
 export const SKIP_OPENS = 1;
 
 /**
- * Time beyond the plan is a break (a move shown, a prop fetched, a story) or work (a move made up, repeated or new). To open
- * it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s and 30 s).
+ * Time beyond the plan is a break (a move shown, a prop fetched, a story) or work (a move made up, repeated or new). To
+ * open
+ * it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s and
+ * 30 s).
  */
 export const BEYOND = {
   break: { opens: -2.4, second: 1 / 11 },

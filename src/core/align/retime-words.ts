@@ -15,7 +15,8 @@ const LESS_DOUBT = 0.7;
 const LEAST_SIGMA_US = 250_000;
 
 /**
- * The words of coarse paragraphs, placed once more between the boundaries that were found: each piece between two of them has its
+ * The words of coarse paragraphs, placed once more between the boundaries that were found: each piece between two of
+ * them has its
  * own silence. Words that have times keep them. No word crosses its paragraph's edge, none is out of order.
  */
 export function retimeWords(

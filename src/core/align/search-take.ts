@@ -156,7 +156,9 @@ function laidOf(pieces: readonly PathPiece[], lattice: Lattice): Laid[] {
   );
 }
 
-/** The moves that a path leaves out, and when the next filmed move after each is over: from then on it may be made up. */
+/**
+ * The moves that a path leaves out, and when the next filmed move after each is over: from then on it may be made up.
+ */
 function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<string, number> {
   const filmed = new Set(laid.map((l) => l.segment));
   const left = new Map<string, number>();

@@ -17,7 +17,9 @@ const SHORTEST_EXTRA_US = 3e6;
 /** A name announces what comes within so long. */
 const ANNOUNCED_US = 40e6;
 
-/** A talk at the class's beginning or end in which nobody speaks is there all the same, where the take has room for it. */
+/**
+ * A talk at the class's beginning or end in which nobody speaks is there all the same, where the take has room for it.
+ */
 export function placeSilentEnds(segments: readonly Segment[], places: Places, duration: Micros): void {
   const last = segments.length - 1;
   const filmed = [...places.keys()].sort((a, b) => a - b);
@@ -116,7 +118,8 @@ export interface Beyond extends Span {
 }
 
 /**
- * Names what was done beyond the plan: a move that was left out before and is named shortly before or in it was made up there; a
+ * Names what was done beyond the plan: a move that was left out before and is named shortly before or in it was made up
+ * there; a
  * move that is named was repeated or is new; what is no work is talk.
  */
 export function nameExtras(

@@ -2,7 +2,8 @@ import type { SpokenTrack } from '../transcript/clauses.ts';
 import { DOINGS, type Doing } from './clause-context.ts';
 
 /**
- * How one class is spoken: what words take against the speaking model, and the silence that falls where a pause is sure, in
+ * How one class is spoken: what words take against the speaking model, and the silence that falls where a pause is
+ * sure, in
  * seconds. Silences are long in work, short in talk, in between in breaks.
  */
 export interface SpeechFlow {
@@ -14,21 +15,27 @@ export interface SpeechFlow {
 export const USUAL_FLOW: SpeechFlow = { rate: 1, pauseS: { work: 3.2, break: 1.2, talk: 0.9 } };
 
 /**
- * A boundary cuts the silence it lies in: after work the next words begin what follows, so the silence was work; after a break
+ * A boundary cuts the silence it lies in: after work the next words begin what follows, so the silence was work; after
+ * a break
  * the last word (`and go`) ends it, so the silence is work again. Shares of the pause that lie before the boundary.
  */
 const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.4 };
 /** After `go` the silence is work, whatever ended. */
 const CUT_AFTER_GO = 0.1;
 
-/** Words take so much more or less than the model says (one standard deviation), and nothing is known better than this. */
+/**
+ * Words take so much more or less than the model says (one standard deviation), and nothing is known better than this.
+ */
 const RATE_SPREAD = 0.1;
 const LEAST_SIGMA_S = 0.18;
 /** Waiting without a word before the class or after it costs next to nothing. */
 const WAITING_A_SECOND = 0.02;
 const LEAST_SHAPE = 0.08;
 
-/** Log-likelihoods of the pieces into which boundaries cut stretches of speech. Gap g lies before clause g; the last gap is the end. */
+/**
+ * Log-likelihoods of the pieces into which boundaries cut stretches of speech. Gap g lies before clause g; the last gap
+ * is the end.
+ */
 export class FlowScores {
   /** Per doing: the sum over whole stretches before a stretch. */
   readonly whole: Readonly<Record<Doing, Float64Array>>;
@@ -143,7 +150,8 @@ export interface Silence {
 }
 
 /**
- * Silence is a gamma process over the marks: pauses of so much weight, so many seconds each. What is not known of the length
+ * Silence is a gamma process over the marks: pauses of so much weight, so many seconds each. What is not known of the
+ * length
  * of the words (`said`) widens it, and lets it seem less than none.
  */
 function silenceOf(weight: number, pauseS: number, saidS: number): Silence {

@@ -39,7 +39,10 @@ export interface BeyondColumn {
   readonly after: Uint8Array;
 }
 
-/** Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came from. */
+/**
+ * Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came
+ * from.
+ */
 function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Array, into: Float64Array): void {
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
@@ -128,7 +131,8 @@ export function runForward(problem: Problem): Forward {
 }
 
 /**
- * Lets time beyond the plan stand before slot k; writes what is better into `best` and `how`. What a piece is worth is a sum of
+ * Lets time beyond the plan stand before slot k; writes what is better into `best` and `how`. What a piece is worth is
+ * a sum of
  * what its ends are worth, so the best beginning for every end is the best so far.
  */
 function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Array) {

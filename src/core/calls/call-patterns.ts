@@ -28,7 +28,8 @@ const TAKES = new Set(['take', 'have', 'grab', 'and', 'get']);
 const TIME_FOR = new Set(['for', 'to', 'of', 'you', 'we', 'the', 'around', 'under', 'left', 'is', 'in', 'it', 'i']);
 
 /**
- * How surely a word ends the work, 0 (not at all) to 1: `rest`, `and time`, `take a break`, `shake it out`, `well done`. Calls
+ * How surely a word ends the work, 0 (not at all) to 1: `rest`, `and time`, `take a break`, `shake it out`, `well
+ * done`. Calls
  * are common practice.
  */
 export function restStrength(near: Near): number {
@@ -98,7 +99,10 @@ export function isGo(near: Near): boolean {
 const PAIRED = /^(sides?|legs?|knees?|arms?|feet|foot|hands?|over|it over|directions?)$/;
 const SWITCHED_TO = /^(to|on|off|it|up|the|your|from|of|between|that|this|in|a|my|how|what)$/;
 
-/** A change of sides: how many words say it, 0 where none does. `switch sides`, `other leg`, `second side`, `and switch`. */
+/**
+ * A change of sides: how many words say it, 0 where none does. `switch sides`, `other leg`, `second side`, `and
+ * switch`.
+ */
 export function switchWords(near: Near): number {
   const [norm, before, after] = [near(0) ?? '', near(-1) ?? '', near(1) ?? ''];
   if (norm === 'switch' || norm === 'swap' || norm === 'change') {
@@ -138,7 +142,8 @@ const LENGTH_AFTER = /^(of|rest|break|on|off|in|each|per|long|gone|down|apart|re
 const LENGTH_BEFORE = /^(for|every|another)$/;
 
 /**
- * Seconds that are left, where the words here say so, and how many words that takes; `leftS` null where they tell a length:
+ * Seconds that are left, where the words here say so, and how many words that takes; `leftS` null where they tell a
+ * length:
  * `thirty seconds of work`, `twenty seconds in`.
  */
 export function timeLeftWords(near: Near): { readonly leftS: number | null; readonly words: number } | null {

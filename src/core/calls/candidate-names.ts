@@ -122,7 +122,10 @@ const STOPS = new Set([
 ]);
 const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
 
-/** Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word ends them. */
+/**
+ * Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word
+ * ends them.
+ */
 function announced(tokens: readonly Token[]): string[] {
   const counted = new Map<string, { text: string; times: number }>();
   for (let i = 0; i < tokens.length; i++) {

@@ -24,7 +24,9 @@ export function hearSounds(sound: TakeSound): Heard[] {
   ];
 }
 
-/** Three short beeps and a long one count down to the long one; alike ones count to the last, or to one step after it. */
+/**
+ * Three short beeps and a long one count down to the long one; alike ones count to the last, or to one step after it.
+ */
 function signals(beeps: readonly Beep[]): Heard[] {
   const groups: Beep[][] = [];
   for (const beep of beeps) {

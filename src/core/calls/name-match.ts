@@ -144,8 +144,10 @@ const COMMON = new Set([
 ]);
 
 /**
- * Finds every place where one of the labels is said: words of the name in order or turned, others between them, plurals,
- * misheard words, words run together or cut in two, other names of the same move, or a part of the name that no other move
+ * Finds every place where one of the labels is said: words of the name in order or turned, others between them,
+ * plurals,
+ * misheard words, words run together or cut in two, other names of the same move, or a part of the name that no other
+ * move
  * has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
 export function findMentions(tokens: readonly Token[], labels: readonly string[], parts = true): Mention[] {
@@ -232,7 +234,10 @@ function similar(
   return null;
 }
 
-/** Matches a name that begins at a token: any word of it may begin, the others follow in order within two spare words, or turned. */
+/**
+ * Matches a name that begins at a token: any word of it may begin, the others follow in order within two spare words,
+ * or turned.
+ */
 function matchAt(
   norms: readonly string[],
   at: number,

@@ -9,7 +9,10 @@ import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 /** A form line stands this long after the move's start, when its name has been said. */
 const FORM_AFTER = fromSeconds(4);
 
-/** A form line missing for a move that has a caution, and an option missing for a move with impact: at the move's first use. */
+/**
+ * A form line missing for a move that has a caution, and an option missing for a move with impact: at the move's first
+ * use.
+ */
 export function missingLines(
   segments: readonly Segment[],
   script: Script,

@@ -34,7 +34,10 @@ const finding = (f: Where): Finding => ({
   ...f,
 });
 
-/** What is to be said of a class's music: places without any, tempos and stretches, cuts in mid-phrase, music that could not be laid. */
+/**
+ * What is to be said of a class's music: places without any, tempos and stretches, cuts in mid-phrase, music that could
+ * not be laid.
+ */
 export function musicFindings(plan: Plan, segments: readonly Segment[], music: Music, laid: LaidMusic): Finding[] {
   if (music.placements.length === 0) return [];
   const spans = blockSpans(segments);
@@ -120,7 +123,10 @@ export function musicFindings(plan: Plan, segments: readonly Segment[], music: M
   return found.sort((a, b) => a.at - b.at);
 }
 
-/** Music that stops in mid-phrase while the class goes on: neither at its own phrase's end, nor faded into what follows, nor at the block's end. */
+/**
+ * Music that stops in mid-phrase while the class goes on: neither at its own phrase's end, nor faded into what follows,
+ * nor at the block's end.
+ */
 function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd: Micros): Finding[] {
   const { map } = l.track;
   const counts = 8 * map.metre;

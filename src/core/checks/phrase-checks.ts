@@ -5,7 +5,9 @@ import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 
 const EIGHT = 8;
 
-/** Elements of a combination that are no whole eights, at the first step that does not come out on its phrase for them. */
+/**
+ * Elements of a combination that are no whole eights, at the first step that does not come out on its phrase for them.
+ */
 export function phraseFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
   return plan.blocks.flatMap((block): Finding[] => {
     if (block.scheme.kind !== 'choreography') return [];

@@ -63,7 +63,10 @@ export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
   });
 }
 
-/** Lengthens the work or hold of a kind's blocks, in steps of 5 s, until they last five minutes together; null where their timing has no such length. */
+/**
+ * Lengthens the work or hold of a kind's blocks, in steps of 5 s, until they last five minutes together; null where
+ * their timing has no such length.
+ */
 export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Segment[]): Mend | null {
   const lengths = segments.filter((s) => s.blockKind === kind);
   const intervals = lengths.filter((s) => s.kind === 'work' || s.kind === 'hold').length;
@@ -106,7 +109,9 @@ export function riseBefore(plan: Plan, segment: Segment): Mend {
   );
 }
 
-/** One round more for every block that changes sides by the round and has an odd number of them; null where none has. */
+/**
+ * One round more for every block that changes sides by the round and has an odd number of them; null where none has.
+ */
 export function evenRounds(plan: Plan): Mend | null {
   const odd = (b: Block) =>
     b.rounds % 2 === 1 &&
@@ -121,7 +126,8 @@ export function evenRounds(plan: Plan): Mend | null {
 }
 
 /**
- * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's rest
+ * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's
+ * rest
  * between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
  */
 export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Mend | null {

@@ -123,7 +123,8 @@ const said = (...texts: string[]): SaidText[] =>
   }));
 const rules = (...texts: string[]) => wordingFindings(said(...texts), 'take').map((f) => f.rule);
 
-// Common practice: claims to look at twice, stop on pain. The limits of praise, fillers and breath are our own judgement.
+// Common practice: claims to look at twice, stop on pain. The limits of praise, fillers and breath are our own
+// judgement.
 describe('wording', () => {
   it('praise may come three times, then it is counted, and other words are offered', () => {
     expect(rules('Great job!', 'great job', 'Great job.')).toEqual([]);

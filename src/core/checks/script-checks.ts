@@ -26,7 +26,10 @@ export const CLAIM_WORDS: Readonly<Record<ClaimType, string>> = {
   count: 'is another count',
 };
 
-/** Everything to say of a script before it is filmed, in the order of the class: what is not true, what does not fit, how it is worded, what is missing. */
+/**
+ * Everything to say of a script before it is filmed, in the order of the class: what is not true, what does not fit,
+ * how it is worded, what is missing.
+ */
 export function scriptFindings(
   plan: Plan,
   segments: readonly Segment[],
@@ -126,7 +129,10 @@ function reworded(cue: Cue, text: string, what: string): Mend | null {
 
 const ORDINALS = ['zeroth', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 
-/** Puts another number in, as figures, as a word or as an ordinal, whichever the line used; the line itself where it holds no such number. */
+/**
+ * Puts another number in, as figures, as a word or as an ordinal, whichever the line used; the line itself where it
+ * holds no such number.
+ */
 export function replaceNumber(text: string, from: number, to: number): string {
   const whole = Math.round(to);
   const forms: [string, string][] = [

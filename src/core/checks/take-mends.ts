@@ -23,7 +23,10 @@ interface Means {
   readonly claims: readonly Claim[];
 }
 
-/** Findings of a take with every way to set them right: trimmed, spoken again, the caption corrected, filmed again, or let stand. */
+/**
+ * Findings of a take with every way to set them right: trimmed, spoken again, the caption corrected, filmed again, or
+ * let stand.
+ */
 export function withTakeMends(findings: readonly Finding[], means: Means): Finding[] {
   return findings.map((f) => {
     if (f.clock !== 'take' || f.rule === 'unsure') return f;
@@ -68,7 +71,9 @@ function again(f: Finding, means: Means): Mend[] {
       ];
 }
 
-/** Where the other side than planned was named, the picture may show what was said: then the caption is what is wrong. */
+/**
+ * Where the other side than planned was named, the picture may show what was said: then the caption is what is wrong.
+ */
 function captions(f: Finding, means: Means): Mend[] {
   const of = segmentOf(means, f.segmentKey);
   if (f.rule !== 'claim-side' || of === null || !isActive(of.segment)) return [];

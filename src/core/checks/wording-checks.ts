@@ -17,14 +17,20 @@ export interface SaidText {
 
 type Cues = ReadonlyMap<string, Cue>;
 
-/** The same praise may be said this often in a class, a filler this often a minute: our own judgement. (Common practice is the trouble: the same praise comes thirty times.) */
+/**
+ * The same praise may be said this often in a class, a filler this often a minute: our own judgement. (Common practice
+ * is the trouble: the same praise comes thirty times.)
+ */
 const MOST_SAME_PRAISE = 3;
 const MOST_FILLERS_A_MINUTE = 1;
 const FEWEST_FILLERS = 4;
 /** What can be said in one breath, when talking and while working: our own judgement. */
 const BREATH_S = { resting: 8, working: 5 } as const;
 
-/** How things are worded: repeated praise, fillers, lines nobody can say in one breath, claims to look at twice, pain. `cues` gives the lines that can be mended. */
+/**
+ * How things are worded: repeated praise, fillers, lines nobody can say in one breath, claims to look at twice, pain.
+ * `cues` gives the lines that can be mended.
+ */
 export function wordingFindings(
   said: readonly SaidText[],
   clock: Finding['clock'],

@@ -31,7 +31,10 @@ interface SecondLook {
 const PLACE =
   '(?:belly|tummy|stomach|arms?|thighs?|hips?|back|waist|chin|love handles?|muffin top|bingo wings?|saddlebags?)';
 
-/** Claims that a careful publisher looks at twice (common practice; advertising law differs by country). Standing advice beside each. */
+/**
+ * Claims that a careful publisher looks at twice (common practice; advertising law differs by country). Standing advice
+ * beside each.
+ */
 export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   {
     words: new RegExp(
@@ -117,7 +120,10 @@ export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   },
 ];
 
-/** What belongs to one day and is wrong on every other (common practice): a day, a clock time, the next class by its day. */
+/**
+ * What belongs to one day and is wrong on every other (common practice): a day, a clock time, the next class by its
+ * day.
+ */
 export const DATED =
   /\b(?:(?:happy|good) (?:mon|tues|wednes|thurs|fri|satur|sun)day|(?:it(?:'s| is)|this|on|last|next|see you(?: on)?) (?:mon|tues|wednes|thurs|fri|satur|sun)day(?: morning| evening| night)?|good (?:mon|tues|wednes|thurs|fri|satur|sun)day (?:morning|evening)|in (?:tomorrow|yesterday)(?:'s|s)? class|(?:tomorrow|yesterday|tonight|last night|this (?:week|month|weekend|christmas|summer|winter))(?:'s|s)?\b|(?:it(?:'s| is)|now) (?:\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?: (?:o'?clock|thirty|fifteen|forty.five)|[:.]\d{2}| ?[ap]\.?m\b)|merry christmas|happy (?:new year|easter|birthday))/i;
 

@@ -72,7 +72,10 @@ function segmentAt(segments: readonly Segment[], at: Micros): Segment | null {
   return segments[low] ?? segments.at(-1) ?? null;
 }
 
-/** The moves' segments after each segment, and what is left there; worked out once a segment, for a script asks thousands of times. */
+/**
+ * The moves' segments after each segment, and what is left there; worked out once a segment, for a script asks
+ * thousands of times.
+ */
 interface Ahead {
   readonly active: (index: number) => readonly Segment[];
   readonly left: (index: number) => CountsLeft;

@@ -53,7 +53,9 @@ export class ClassAt {
     return { sides: new Set(sides), sure: this.sure(us) };
   }
 
-  /** Labels of the moves that come after a time, each once, in order; the one that runs now first where it only begins. */
+  /**
+   * Labels of the moves that come after a time, each once, in order; the one that runs now first where it only begins.
+   */
   coming(us: number): string[] {
     const is = this.segment(us);
     const from = is !== null && isActive(is) && us - is.start > 4e6 ? is.end : us;

@@ -78,11 +78,17 @@ function readAt(
   );
 }
 
-/** Words right before a name that announce it, whatever article stands between: `moving on to`, `followed by`, `then it's`, `after this we go into`. */
+/**
+ * Words right before a name that announce it, whatever article stands between: `moving on to`, `followed by`, `then
+ * it's`, `after this we go into`.
+ */
 const ANNOUNCES =
   /(?:^| )(?:(?:moving|move|going|go|straight|over|carry) (?:on|straight|right|back)? ?(?:to|into|onto|with)|on to|followed by|then (?:its|it is|it will be|comes|come|we have|weve got|we do|we go into|we go to|on to|onto|into|for)|after (?:this|that|the break|your break|the rest) (?:its|it is|we have|weve got|we go into|we go to|we do|comes|come|you have|youve got|were doing|were going into|were going to|is|i want|we move (?:on )?(?:to|into))|finish(?:ing)? (?:off )?with|(?:leads|takes) us (?:to|into)|getting ready for|get ready for|set up for)(?: (?:the|a|an|our|your|some|those|these|my|our favourite|that))*$/;
 
-/** A move's name near `next`, or after words that announce it: `next up, squats`, `squats are next`, `moving on to squats`. */
+/**
+ * A move's name near `next`, or after words that announce it: `next up, squats`, `squats are next`, `moving on to
+ * squats`.
+ */
 function readNext(tokens: readonly Token[], mention: Mention): Reading | null {
   const before = tokens.slice(Math.max(0, mention.token - 5), mention.token);
   const after = tokens.slice(mention.token + mention.tokens, mention.token + mention.tokens + 3);

@@ -116,7 +116,9 @@ export function readPosition(tokens: readonly Token[], i: number): Reading | nul
   return null;
 }
 
-/** `no mat today`, `no equipment`, `you need a crate`, `grab your broomstick`. `items`: all equipment the program knows. */
+/**
+ * `no mat today`, `no equipment`, `you need a crate`, `grab your broomstick`. `items`: all equipment the program knows.
+ */
 export function readEquipment(tokens: readonly Token[], i: number, items: readonly string[]): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const itemAt = (from: number): { item: string; length: number } | null => {

@@ -123,7 +123,10 @@ function readBareLast(tokens: readonly Token[], i: number): Reading | null {
   return { body: { type: 'seconds-left', seconds: number.value }, length: number.length, before: 1 };
 }
 
-/** How long work and rest are: `forty seconds of work`, `twenty seconds to recover`, `each move is forty seconds`, `a forty second plank`. */
+/**
+ * How long work and rest are: `forty seconds of work`, `twenty seconds to recover`, `each move is forty seconds`, `a
+ * forty second plank`.
+ */
 function readLength(tokens: readonly Token[], i: number, value: number, unitEnd: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const next = word(unitEnd);

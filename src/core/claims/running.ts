@@ -60,10 +60,16 @@ export function vocabularyOf(plan: Plan): Vocabulary {
   };
 }
 
-/** A word placed less surely than this had no time of its own: it was placed by the model, or in a stretch of voice that may be another's. */
+/**
+ * A word placed less surely than this had no time of its own: it was placed by the model, or in a stretch of voice that
+ * may be another's.
+ */
 const COARSE_US = 160_000;
 
-/** What a sentence says plainly of these can be held against it; of all else running speech says other things in the same words. */
+/**
+ * What a sentence says plainly of these can be held against it; of all else running speech says other things in the
+ * same words.
+ */
 const PLAIN: ReadonlySet<Claim['type']> = new Set(['seconds-left', 'side', 'length']);
 /** The same of these, where a word has a time of its own. */
 const PLAIN_IF_SHARP: ReadonlySet<Claim['type']> = new Set(['half-way', 'moves-left', 'next-up', 'count', 'round']);
@@ -71,7 +77,8 @@ const PLAIN_IF_SHARP: ReadonlySet<Claim['type']> = new Set(['half-way', 'moves-l
 const SAME_CLAIM_US = 3e6;
 
 /**
- * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech says. What
+ * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech
+ * says. What
  * sentences hold against the speaker stands only where it is sure where the words fall.
  */
 export function claimsInTake(tokens: readonly Token[], running: RunningClass): Claim[] {
@@ -107,11 +114,17 @@ export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim
 
 /** A word may lie so many standard deviations from where it was placed. */
 const REACH_SIGMAS = 2.5;
-/** A claim of the second that is off by less than this besides is not held against anybody: from the model, and from a stretch of voice that may be another's. */
+/**
+ * A claim of the second that is off by less than this besides is not held against anybody: from the model, and from a
+ * stretch of voice that may be another's.
+ */
 const SLACK_S = { model: 4, voice: 6.5 } as const;
 const MODEL_US = 700_000;
 
-/** True where a false claim would be right if it had been said a little earlier or later, as far as nobody knows the second it was said in. */
+/**
+ * True where a false claim would be right if it had been said a little earlier or later, as far as nobody knows the
+ * second it was said in.
+ */
 function maybeTrue(claim: Claim, sigma: number, running: RunningClass): boolean {
   const reach = sigma * REACH_SIGMAS;
   switch (claim.type) {

@@ -53,7 +53,10 @@ function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
   return said;
 }
 
-/** What the written lines of a script claim, checked against the compiled class. The program's own calls are true by the way they are made. */
+/**
+ * What the written lines of a script claim, checked against the compiled class. The program's own calls are true by the
+ * way they are made.
+ */
 export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: readonly PlacedLine[]): ScriptClaim[] {
   const vocabulary = vocabularyOf(plan);
   const placed = lines
@@ -64,7 +67,8 @@ export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: re
         return { line, said: { ...said, at: on(said.at), end: on(said.end) } };
       }),
     );
-  // Checking leaves out what the plan says nothing about; the time tells which line a claim came from, for lines do not overlap.
+  // Checking leaves out what the plan says nothing about; the time tells which line a claim came from, for lines do not
+  // overlap.
   const byTime = new Map(placed.map(({ line, said }) => [said.at, line]));
   return checkClaims(
     placed.map((p) => p.said),

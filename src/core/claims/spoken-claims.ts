@@ -42,8 +42,10 @@ const SHARP_US = 400_000;
 const TAKEN_BACK_WORDS = 9;
 
 /**
- * Claims in running speech, whatever marks it has: sides, what comes, repetitions and totals, props, positions, rounds, lengths.
- * What the class bears out is `true`; `false` is said only where the speaker takes it back or the class plainly says otherwise
+ * Claims in running speech, whatever marks it has: sides, what comes, repetitions and totals, props, positions, rounds,
+ * lengths.
+ * What the class bears out is `true`; `false` is said only where the speaker takes it back or the class plainly says
+ * otherwise
  * and it is sure where the words fall; all else is `unsure`.
  */
 export function spokenClaims(tokens: readonly Token[], running: RunningClass): Claim[] {

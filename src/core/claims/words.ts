@@ -49,7 +49,10 @@ const ORDINALS: Readonly<Record<string, number>> = {
   '5th': 5,
 };
 
-/** A whole number that begins at a token (`forty five`, `45`, `a`, `couple`), and how many tokens it takes; null where none does. */
+/**
+ * A whole number that begins at a token (`forty five`, `45`, `a`, `couple`), and how many tokens it takes; null where
+ * none does.
+ */
 export function numberAt(tokens: readonly Token[], i: number): { value: number; length: number } | null {
   const norm = tokens[i]?.norm ?? '';
   if (/^\d{1,3}$/.test(norm)) return { value: Number(norm), length: 1 };

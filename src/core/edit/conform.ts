@@ -4,7 +4,9 @@ import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
-/** A stretch of the take that is in the programme; `at` is where it begins there. Both ends lie on frames of the take. */
+/**
+ * A stretch of the take that is in the programme; `at` is where it begins there. Both ends lie on frames of the take.
+ */
 export interface KeptRange extends Span {
   readonly at: Micros;
 }

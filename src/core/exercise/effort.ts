@@ -1,5 +1,6 @@
 /**
- * Classes of effort with the MET that the Compendium of Physical Activities 2011 gives them (from memory of that table).
+ * Classes of effort with the MET that the Compendium of Physical Activities 2011 gives them (from memory of that
+ * table).
  * MET: multiples of the energy spent at rest.
  */
 export const EFFORTS = {
@@ -25,7 +26,10 @@ export function bandOfMet(met: number): IntensityBand {
   return met < 3 ? 'light' : met < 6 ? 'moderate' : 'vigorous';
 }
 
-/** Band by share of maximum heart rate: light 57–63 %, moderate 64–76 %, vigorous 77–95 % (ACSM Guidelines, from memory); null outside. */
+/**
+ * Band by share of maximum heart rate: light 57–63 %, moderate 64–76 %, vigorous 77–95 % (ACSM Guidelines, from
+ * memory); null outside.
+ */
 export function bandOfHeartRate(shareOfMax: number): IntensityBand | null {
   if (shareOfMax < 0.57 || shareOfMax > 0.95) return null;
   return shareOfMax < 0.64 ? 'light' : shareOfMax < 0.77 ? 'moderate' : 'vigorous';
@@ -36,5 +40,8 @@ export function kilocalories(met: number, massKg: number, minutes: number): numb
   return (met * 3.5 * massKg * minutes) / 200;
 }
 
-/** How far a table's MET may be off for one person doing one thing: people differ by about a quarter either way (common practice). */
+/**
+ * How far a table's MET may be off for one person doing one thing: people differ by about a quarter either way (common
+ * practice).
+ */
 export const ENERGY_SPREAD = 0.25;

@@ -1,4 +1,7 @@
-/** Floor exercises and stretches, one a line: name | start | equipment | pattern | muscles | sides | impact | effort | s a rep | set-up | form | caution | easier | harder. */
+/**
+ * Floor exercises and stretches, one a line: name | start | equipment | pattern | muscles | sides | impact | effort | s
+ * a rep | set-up | form | caution | easier | harder.
+ */
 export const FLOOR = `
 Half-kneeling press|half-kneeling|broomstick,folded towel|push|shoulders,core|1|none|resistance|3|Towel under one knee|Press up, ribs down|Both knees down if the knee complains|Both knees down|One arm
 Half-kneeling chop|half-kneeling|broomstick|rotate|obliques,core|1|none|moderate|3|One knee down|Across the front knee, trunk tall|Pad the knee|Both knees down|Go slower

@@ -128,7 +128,10 @@ export interface ExerciseBook {
   readonly all: readonly Exercise[];
   /** The exercise of a name, also in the plural or with other punctuation; null where the book has none. */
   readonly named: (name: string) => Exercise | null;
-  /** What a move of any name is: by its name, another name of it, or the movements that its words name; null: nothing is known. */
+  /**
+   * What a move of any name is: by its name, another name of it, or the movements that its words name; null: nothing is
+   * known.
+   */
   readonly read: (name: string) => Exercise | null;
 }
 
@@ -172,7 +175,8 @@ const phrase = (text: string) =>
   text.toLowerCase().replace(/\b(no|low|high|front|side|quarter) (impact|equipment|camera)\b/g, '$1-$2');
 
 /**
- * Exercises that have all the words typed, anywhere in what is known of them, their lines too. Names that begin with the
+ * Exercises that have all the words typed, anywhere in what is known of them, their lines too. Names that begin with
+ * the
  * words come first, then facts (position, pattern, muscles, equipment …), then lines.
  */
 export function searchExercises(text: string, library: readonly Exercise[] = LIBRARY): Exercise[] {

@@ -19,7 +19,8 @@ const row = (
 ): Movement => ({ words, pattern, position, muscles, effort });
 
 /**
- * Movements by the words that name them (common practice), the particular before the general: the first that is found names
+ * Movements by the words that name them (common practice), the particular before the general: the first that is found
+ * names
  * the part. Words are compared in lower case, without plural s and with spaces for hyphens.
  */
 export const MOVEMENTS: readonly Movement[] = [

@@ -31,8 +31,10 @@ const plain = (text: string) =>
     .replace(/(?<=\p{L}{2}[^s\s])s(?= |$)/gu, '');
 
 /**
- * What a move is, from its name alone: an exercise of the book that is named in it, changed by what the other words say, or
- * put together from the movements that the words name (`squat with curl and press` is both). null: no word says anything.
+ * What a move is, from its name alone: an exercise of the book that is named in it, changed by what the other words
+ * say, or
+ * put together from the movements that the words name (`squat with curl and press` is both). null: no word says
+ * anything.
  */
 export function readExerciseName(name: string, named: Named): Exercise | null {
   const whole = plain(name);

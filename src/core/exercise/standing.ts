@@ -1,5 +1,6 @@
 /**
- * Standing exercises, one a line: name | equipment | pattern | muscles | sides 1 or 2 | impact | effort | s a rep | set-up |
+ * Standing exercises, one a line: name | equipment | pattern | muscles | sides 1 or 2 | impact | effort | s a rep |
+ * set-up |
  * form | caution | easier | harder. Written for this program.
  */
 export const STANDING = `

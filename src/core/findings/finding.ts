@@ -6,7 +6,10 @@ import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Cue } from '../script/cue.ts';
 
-/** A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they would be. */
+/**
+ * A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they
+ * would be.
+ */
 export type Mend =
   | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }

@@ -111,7 +111,10 @@ export type Paces = Readonly<Record<SegmentKind, number>>;
 const HELD_MINUTES = 3;
 const [SLOWEST_WPM, FASTEST_WPM] = [20, 220];
 
-/** The studio's speaking rates after all its recordings, whole words a minute; near common practice where little was recorded. */
+/**
+ * The studio's speaking rates after all its recordings, whole words a minute; near common practice where little was
+ * recorded.
+ */
 export function pacesOf(entries: readonly LogEntry[]): Paces {
   return Object.fromEntries(
     (Object.keys(WORDS_A_MINUTE) as SegmentKind[]).map((kind) => {

@@ -8,7 +8,9 @@ import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, TRADE } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
-/** Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice). */
+/**
+ * Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice).
+ */
 const INTO_WORK_US = 4e6;
 /** Silences shorter than this are inside one explanation. */
 const BREATH_US = 1.1e6;

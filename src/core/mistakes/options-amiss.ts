@@ -83,7 +83,10 @@ const words = (text: string) => [
   ),
 ];
 
-/** The first word, [from, to), of an option that is offered: one of its own words with a lead beside it, or two of them together; null: none. */
+/**
+ * The first word, [from, to), of an option that is offered: one of its own words with a lead beside it, or two of them
+ * together; null: none.
+ */
 function offeredAt(tokens: readonly Token[], from: number, to: number, own: readonly string[]): Token | null {
   for (let i = from; i < to; i++) {
     const token = tokens[i] as Token;

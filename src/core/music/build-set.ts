@@ -48,7 +48,10 @@ export function trackEnergy(track: Track): number {
   return beats === 0 ? 0.5 : track.sections.reduce((sum, s) => sum + s.energy * (s.toBeat - s.fromBeat), 0) / beats;
 }
 
-/** Within a block the tempo should hold: so many beats a minute of change cost as much as a track at the edge of its good stretch. */
+/**
+ * Within a block the tempo should hold: so many beats a minute of change cost as much as a track at the edge of its
+ * good stretch.
+ */
 const TEMPO_STEP_BPM = 2;
 const bpmOf = (r: { readonly track: Track; readonly speedPpm: number }): number =>
   (meanMilliBpm(r.track.map) / 1000) * (r.speedPpm / AS_IT_IS_PPM);
@@ -60,8 +63,10 @@ export interface BuiltSet {
 }
 
 /**
- * Fills every block that is not silent on purpose from a library: tracks whose tempo suits (published ranges, stretched a
- * little), whose energy is like the block's effort, those not used yet first, in the library's order where they are equal.
+ * Fills every block that is not silent on purpose from a library: tracks whose tempo suits (published ranges, stretched
+ * a
+ * little), whose energy is like the block's effort, those not used yet first, in the library's order where they are
+ * equal.
  * Tracks begin and end on phrases and lie over each other for two bars where they meet. Blocks that have music keep it.
  */
 export function buildSet(plan: Plan, segments: readonly Segment[], tracks: readonly Track[], music: Music): BuiltSet {
@@ -120,7 +125,10 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
   return { placements, unserved };
 }
 
-/** The stretch of a track that fills a length: from its first phrase to the phrase boundary at or after the length, or to its last. */
+/**
+ * The stretch of a track that fills a length: from its first phrase to the phrase boundary at or after the length, or
+ * to its last.
+ */
 function pieceOf(track: Track, speedPpm: number, wantedUs: Micros) {
   const starts = phraseStarts(track.map);
   const counts = phraseCounts(track.map);

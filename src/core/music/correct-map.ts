@@ -12,7 +12,10 @@ export type Correction =
   | { readonly kind: 'drag'; readonly beat: number; readonly to: Micros }
   | { readonly kind: 'metre'; readonly metre: 3 | 4 };
 
-/** The map set right. `duration` is the track's length; beats fill it from its start. Throws a RangeError with a sentence where the map would break. */
+/**
+ * The map set right. `duration` is the track's length; beats fill it from its start. Throws a RangeError with a
+ * sentence where the map would break.
+ */
 export function correct(map: TempoMap, correction: Correction, duration: Micros): TempoMap {
   const next = corrected(map, correction);
   const fault = mapFault(next);
@@ -58,7 +61,8 @@ function corrected(map: TempoMap, c: Correction): TempoMap {
     case 'metre':
       return { ...map, metre: c.metre, one: wrap(map.one, c.metre), phrase: wrap(map.one, c.metre) };
     case 'drag': {
-      // The bar lines before and after hold, so that only what lies between bends; an end of the map carries all beyond it along.
+      // The bar lines before and after hold, so that only what lies between bends; an end of the map carries all beyond
+      // it along.
       const held = [c.beat - map.metre, c.beat + map.metre];
       const inside = (beat: number) => beat > (held[0] as number) && beat < (held[1] as number);
       const fixed = held.map((beat) => ({ beat, at: beatTime(map, beat) }));
@@ -99,7 +103,8 @@ function filled(map: TempoMap, duration: Micros): TempoMap {
 export const FEWEST_TAPS = 4;
 
 /**
- * A steady map through taps (times on the track's clock, in order), by least squares. Taps that were missed are counted: an
+ * A steady map through taps (times on the track's clock, in order), by least squares. Taps that were missed are
+ * counted: an
  * interval of about two is two beats. null for less than four taps.
  */
 export function mapFromTaps(tapsUs: readonly number[], duration: Micros): TempoMap | null {

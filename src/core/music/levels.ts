@@ -9,7 +9,9 @@ export interface GainPoint {
   readonly db: number;
 }
 
-/** By how much a track is made louder or softer so that it has the music's loudness. A silent track is left as it is. */
+/**
+ * By how much a track is made louder or softer so that it has the music's loudness. A silent track is left as it is.
+ */
 export function trackGainDb(lufs: number | null, levels: BedLevels): number {
   return lufs === null ? 0 : levels.musicDeciLufs / 10 - lufs;
 }
@@ -20,9 +22,12 @@ export function duckDb(levels: BedLevels): number {
 }
 
 /**
- * The ducking of the music under spans of speech: down before a line begins, up after it ends, and it stays down where the
- * next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for silence; without
- * it every track has its whole loudness everywhere. Points are in order; before the first and after the last the gain is 0 dB.
+ * The ducking of the music under spans of speech: down before a line begins, up after it ends, and it stays down where
+ * the
+ * next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for silence;
+ * without
+ * it every track has its whole loudness everywhere. Points are in order; before the first and after the last the gain
+ * is 0 dB.
  */
 export function duckCurve(
   speech: readonly Span[],
@@ -64,7 +69,10 @@ export function gainAt(curve: readonly GainPoint[], at: number): number {
   return b.at === a.at ? b.db : a.db + ((b.db - a.db) * (at - a.at)) / (b.at - a.at);
 }
 
-/** Loudness of a stretch of a track: its energies a tenth of a second each, as they were heard; null where they are not known. */
+/**
+ * Loudness of a stretch of a track: its energies a tenth of a second each, as they were heard; null where they are not
+ * known.
+ */
 export type EnergyOf = (trackId: string) => ArrayLike<number> | null;
 
 /** Loudness of voice and music at a moment, LUFS; null where there is none. */

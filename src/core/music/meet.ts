@@ -2,7 +2,9 @@ import type { Block, BlockKind, Scheme } from '../plan/plan.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { COUNTS_AN_EIGHT, COUNTS_A_PHRASE } from './tempo-map.ts';
 
-/** Music is stretched by no more than this before it sounds wrong, and never past the most (common practice). Shares. */
+/**
+ * Music is stretched by no more than this before it sounds wrong, and never past the most (common practice). Shares.
+ */
 export const STRETCH_GOOD = 0.06;
 export const STRETCH_MOST = 0.08;
 
@@ -146,7 +148,10 @@ export type Meeting =
     };
 
 const MOST_ANSWERS = 12;
-/** What each way costs besides its size: music that only meets the cycle leaves the call for rest in mid-phrase; a cut is heard. */
+/**
+ * What each way costs besides its size: music that only meets the cycle leaves the call for rest in mid-phrase; a cut
+ * is heard.
+ */
 const MEETS_COST: Readonly<Record<Meets, number>> = { every: 0, work: 1.2, cycle: 1 };
 const EIGHT_COST = 0.6;
 const TIMES_COST = 1;

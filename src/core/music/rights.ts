@@ -18,7 +18,9 @@ export interface RightsGap {
   readonly needs: string;
 }
 
-/** Which rights are missing for showing a track so. `own` and `free` need no licence, and so no proof, place or term. */
+/**
+ * Which rights are missing for showing a track so. `own` and `free` need no licence, and so no proof, place or term.
+ */
 export function rightsGaps(track: Pick<Track, 'id' | 'rights'>, showing: Showing): RightsGap[] {
   const { rights, id: trackId } = track;
   const gaps: RightsGap[] = [];

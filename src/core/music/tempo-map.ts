@@ -7,7 +7,8 @@ export interface BeatAnchor {
 }
 
 /**
- * Where every beat of a track lies, on the track's own clock. Beats are counted from 0; there are at least two anchors, in
+ * Where every beat of a track lies, on the track's own clock. Beats are counted from 0; there are at least two anchors,
+ * in
  * order; before the first and after the last the tempo goes on as it was.
  */
 export interface TempoMap {
@@ -43,7 +44,10 @@ export function steadyMap(milliBpm: number, first: Micros, beats: number): Tempo
   };
 }
 
-/** A map through beats that were found, with as few anchors as keep every beat within six milliseconds. null for less than two beats. */
+/**
+ * A map through beats that were found, with as few anchors as keep every beat within six milliseconds. null for less
+ * than two beats.
+ */
 export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number): TempoMap | null {
   if (beatsUs.length < 2) return null;
   const kept = new Set<number>([0, beatsUs.length - 1]);

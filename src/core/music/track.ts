@@ -22,12 +22,17 @@ export interface Track {
   readonly rights: Rights;
 }
 
-/** What may be done with a track. Nothing here is legal advice: local law and the licence's text decide (common practice). */
+/**
+ * What may be done with a track. Nothing here is legal advice: local law and the licence's text decide (common
+ * practice).
+ */
 export interface Rights {
   /** Who wrote it and who owns the recording. */
   readonly composition: string;
   readonly recording: string;
-  /** A synchronisation licence for the composition, a master-use licence for the recording. `own`: nobody need be asked. */
+  /**
+   * A synchronisation licence for the composition, a master-use licence for the recording. `own`: nobody need be asked.
+   */
   readonly sync: LicenceState;
   readonly master: LicenceState;
   /** Countries, or `world`; empty: not known. */

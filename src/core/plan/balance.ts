@@ -149,7 +149,9 @@ export interface CountToSay {
   readonly index: number;
   readonly label: string;
   readonly at: Micros;
-  /** Which of how many in its round, by moves and by intervals. They differ where a move has two sides or several sets. */
+  /**
+   * Which of how many in its round, by moves and by intervals. They differ where a move has two sides or several sets.
+   */
   readonly move: number;
   readonly moves: number;
   readonly interval: number;

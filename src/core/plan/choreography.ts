@@ -1,6 +1,7 @@
 /**
  * A combination is taught from its elements step by step. Steps are lists of elements by their index:
- * `add-on` A · B · AB · C · ABC; `link` A · B · AB · C · D · CD · ABCD; `reduce` each four times, twice, once; `layer` one base with
+ * `add-on` A · B · AB · C · ABC; `link` A · B · AB · C · D · CD · ABCD; `reduce` each four times, twice, once; `layer`
+ * one base with
  * more and more laid over it; `free` as written.
  */
 export const BUILD_UPS = ['add-on', 'link', 'reduce', 'layer', 'free'] as const;
@@ -16,13 +17,17 @@ export interface Step {
 export const PHRASE_COUNTS = 32;
 /** A step is danced again at most so often to fill its phrase. */
 const MOST_REPEATS = 4;
-/** Letters name at most so many elements. */
+/** Letters name at most so many elements, and a free order has at most so many steps. */
 export const MOST_ELEMENTS = 26;
+export const MOST_STEPS = 200;
 
 const all = (n: number) => Array.from({ length: n }, (_, i) => i);
 const once = (...elements: readonly number[]): Step => ({ elements, times: 1 });
 
-/** The steps of a build-up over so many elements, each once; `free` takes its own order, elements that are not there left out. */
+/**
+ * The steps of a build-up over so many elements, each once; `free` takes its own order, elements that are not there
+ * left out.
+ */
 export function stepsOf(build: BuildUp, elements: number, free: readonly (readonly number[])[] = []): Step[] {
   switch (build) {
     case 'add-on':
@@ -82,13 +87,17 @@ export function stepLetters({ elements, times }: Step): string {
   return times === 1 ? letters : `${times} × ${letters}`;
 }
 
-/** `AB C ABC` as steps; null where something is no letter. Spaces, commas and dots part the steps. */
+/**
+ * `AB C ABC` as steps; null where something is no letter, or there are too many. Spaces, commas and dots part the
+ * steps.
+ */
 export function readSteps(text: string): number[][] | null {
   const steps = text
     .trim()
     .split(/[\s,·.]+/)
     .filter((s) => s !== '');
-  if (steps.length === 0 || steps.some((s) => !/^[A-Z]+$/i.test(s))) return null;
+  if (steps.length === 0 || steps.length > MOST_STEPS) return null;
+  if (steps.some((s) => !/^[A-Z]+$/i.test(s) || s.length > MOST_ELEMENTS)) return null;
   return steps.map((s) => [...s.toUpperCase()].map((c) => c.charCodeAt(0) - 65));
 }
 

@@ -33,7 +33,10 @@ interface Use {
   readonly timing: MoveTiming;
 }
 
-/** Compiles one block that does its own moves. False when the class grew past the limit. `milliBpm` is the tempo of the class. */
+/**
+ * Compiles one block that does its own moves. False when the class grew past the limit. `milliBpm` is the tempo of the
+ * class.
+ */
 export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'>, writer: SegmentWriter): boolean {
   const milliBpm = plan.milliBpm ?? null;
   const about = block.about === true;

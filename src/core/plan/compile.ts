@@ -3,7 +3,7 @@ import { compileBlock } from './compile-block.ts';
 import { type Block, PLAN_LIMITS, type Plan, isPlainBlock } from './plan.ts';
 import { tempoOfBlock } from './scheme.ts';
 import type { Segment } from './segment.ts';
-import { SegmentWriter } from './segment-writer.ts';
+import { SegmentWriter, repeatSuffix } from './segment-writer.ts';
 
 export interface PlanProblem {
   readonly code:
@@ -105,7 +105,7 @@ function compileAny(block: Block, plan: Plan, writer: SegmentWriter): boolean {
   if (block.kind !== 'repeat') return compileBlock(block, plan, writer);
   let fits = true;
   for (let time = 1; time <= block.rounds && fits; time++) {
-    writer.suffix = `~${block.id}.${time}`;
+    writer.suffix = repeatSuffix(block.id, time);
     fits = blocksOf(block, plan).every((again) => compileBlock(again, plan, writer));
   }
   writer.suffix = '';

@@ -49,7 +49,8 @@ describe('the exercise library', () => {
   });
 });
 
-// ACSM metabolic equation, ACSM bands, Compendium of Physical Activities 2011: all from memory; the products are derived.
+// ACSM metabolic equation, ACSM bands, Compendium of Physical Activities 2011: all from memory; the products are
+// derived.
 describe('effort', () => {
   it('gives energy by the ACSM equation: 30 min at 4.3 MET and 70 kg', () =>
     expect(kilocalories(4.3, 70, 30)).toBeCloseTo(158.025, 3));
@@ -110,7 +111,9 @@ describe('change-overs', () => {
   });
 });
 
-/** The cost of the cheapest order, found by looking at every order there is: depth first, the cost summed on the way. */
+/**
+ * The cost of the cheapest order, found by looking at every order there is: depth first, the cost summed on the way.
+ */
 function cheapest(step: readonly (readonly number[])[], ring: boolean): number {
   let best = Infinity;
   const n = step.length;

@@ -22,6 +22,11 @@ export interface Range {
   readonly mostUs: Micros;
 }
 
+/**
+ * Tempos that people move to, in thousandths of a beat a minute (common practice: 60 to 180; wide of it either way).
+ */
+export const SLOWEST_MILLI_BPM = 30_000;
+export const FASTEST_MILLI_BPM = 300_000;
 /** One slow breath in and out: 4 to 6 s (common practice). */
 export const BREATH_US = fromSeconds(5);
 /** Of a length that is only `about` so long: it may be off by a quarter either way (common practice). */
@@ -43,6 +48,12 @@ export function doseLength(dose: Dose, milliBpm: number | null): Micros {
 
 export function middleOf({ leastUs, mostUs }: Range): Micros {
   return micros((leastUs + mostUs) / 2);
+}
+
+/** `about` so long: a quarter either way. */
+export function aboutRange(lengthUs: Micros): Range {
+  const slack = slackOf(lengthUs, undefined, true);
+  return { leastUs: micros(lengthUs - slack), mostUs: micros(lengthUs + slack) };
 }
 
 /** How far a length may be off either way; 0 where it is exact. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { writeOutline } from '../../formats/outline/outline-writer.ts';
+import { faultOf, planSchema } from '../../formats/plan-json/plan-schema.ts';
 import { EMPTY_SCRIPT } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
 import { compile } from './compile.ts';
@@ -99,6 +100,14 @@ describe('blocks made of others', () => {
       ['demo', 'Plank', 22],
     ]);
   });
+  it('a preview names each move, how it is set up and the easier way, which are not told again in the block', () => {
+    const said = schedule(segments, EMPTY_SCRIPT, { plan }).lines.filter((l) => l.cueId === null);
+    const inPreview = (l: (typeof said)[number]) => segments[l.segmentIndex]?.blockKind === 'preview';
+    expect(said.filter((l) => inPreview(l) && l.kind === 'name').map((l) => l.text)).toEqual(['Squat.', 'Plank.']);
+    const options = said.filter((l) => l.kind === 'option' && segments[l.segmentIndex]?.blockName !== 'Finish');
+    expect(options.filter(inPreview)).toHaveLength(2);
+    expect(options.filter((l) => !inPreview(l) && /knees down|sit to/i.test(l.text))).toEqual([]);
+  });
   it('a repeat does the blocks again, A B A B A B, with keys of its own', () => {
     expect(
       segments
@@ -113,5 +122,41 @@ describe('blocks made of others', () => {
     expect(named).toMatchObject([{ line: 4, message: 'No block is called “Sprints”.' }]);
     const empty = compile({ ...plan, blocks: [{ ...plan.blocks[3]!, of: [] }] });
     expect(empty.problems[0]?.code).toBe('nothing-to-repeat');
+  });
+});
+
+describe('blocks that are named', () => {
+  const withNames = (line: string) =>
+    readOutline(`# T\n## Learn and link: circuit, 30/10\n- Squat\n## Main: circuit, 30/10\n- Row\n## Again: ${line}`);
+  it.each([
+    ['repeat Learn and link', ['b1']],
+    ['repeat Learn and link and Main', ['b1', 'b2']],
+    ['repeat Main + Learn and link', ['b2', 'b1']],
+  ])('“%s” finds names that hold the word between them', (line, of) => {
+    const { value, problems } = withNames(line);
+    expect([value.blocks[2]?.of, problems]).toEqual([of, []]);
+    expect(readOutline(writeOutline(value)).value).toEqual(value);
+  });
+  it('says each name that no block has, and keeps the others', () => {
+    const { value, problems } = withNames('repeat Sprints and Main');
+    expect(value.blocks[2]?.of).toEqual(['b2']);
+    expect(problems.map((p) => p.message)).toEqual(['No block is called “Sprints”.']);
+  });
+});
+
+describe('what the reader takes, the document takes', () => {
+  it.each([
+    '## M: 40/20\n- Squat x 99'.concat('\n- Row x 99'.repeat(9)),
+    `## M: choreography ${'A '.repeat(201)}at 120\n- Grapevine | counts 8`,
+    `## M: choreography ${'A'.repeat(27)} at 120\n- Grapevine | counts 8`,
+    '## M: counts 32 at 00\n- Jab',
+    '## M: 40/20\n- Jab | counts 8 at 00 | phases: x 10',
+    `## M: 40/20\n- Jab | phases: ${'x'.repeat(201)} 10`,
+    '## M: 40/20\n- Jab | reps 10 | 0:20-0:40',
+  ])('%.40s …', (text) => {
+    const { value, problems } = readOutline(`# T\n${text}`);
+    expect(faultOf(planSchema, value)).toBeNull();
+    expect(problems.length).toBeGreaterThan(0);
+    expect(readOutline(writeOutline(value)).value).toEqual(value);
   });
 });

@@ -52,8 +52,10 @@ interface Change {
 const MADE_OF_OTHERS: ReadonlySet<BlockKind> = new Set(['preview', 'repeat']);
 
 /**
- * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked blocks
- * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best first, exact to the microsecond; none where the limits allow none.
+ * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked
+ * blocks
+ * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best
+ * first, exact to the microsecond; none where the limits allow none.
  */
 export function fitToLength(
   plan: Plan,
@@ -63,7 +65,10 @@ export function fitToLength(
   most = 4,
 ): FitAnswer[] {
   const lengths = new Map<string, number>();
-  /** A block's length under a change, or null where the change breaks a limit. Blocks are independent, so lengths add up. */
+  /**
+   * A block's length under a change, or null where the change breaks a limit. Blocks are independent, so lengths add
+   * up.
+   */
   const lengthOf = (block: Block, change: Change): number | null => {
     const key = `${block.id}/${relevant(block, change)}`;
     const known = lengths.get(key);
@@ -200,7 +205,10 @@ function roomOf(length: number, left: number, limits: FitLimits): number {
   return Math.max(0, left < 0 ? length - limits.talkS[0] * S : limits.talkS[1] * S - length);
 }
 
-/** Adds time to the talk and water blocks in proportion to their room, whole seconds first, the odd rest on the roomiest. */
+/**
+ * Adds time to the talk and water blocks in proportion to their room, whole seconds first, the odd rest on the
+ * roomiest.
+ */
 function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: number, limits: FitLimits): Block[] {
   const room = soft.map((b) => roomOf(plainLength(b), left, limits));
   const all = room.reduce((a, b) => a + b, 0);

@@ -3,7 +3,8 @@ import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
 
 /**
- * The kinds of block, in the words of the field. Talk, set-up and water hold no moves; a preview shows those of other blocks
+ * The kinds of block, in the words of the field. Talk, set-up and water hold no moves; a preview shows those of other
+ * blocks
  * before they are done; a repeat does other blocks again.
  */
 export const BLOCK_KINDS = [
@@ -52,7 +53,10 @@ export type Scheme =
   | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Micros }
   | { readonly kind: 'hold'; readonly holdUs: Micros; readonly changeUs: Micros }
   | { readonly kind: 'flow'; readonly lengthUs: Micros }
-  /** A combination taught from its elements, which are the block's moves; `free` holds the steps of a free build-up by element. */
+  /**
+   * A combination taught from its elements, which are the block's moves; `free` holds the steps of a free build-up by
+   * element.
+   */
   | {
       readonly kind: 'choreography';
       readonly build: BuildUp;

@@ -13,7 +13,8 @@ export interface MoveTiming {
 }
 
 /**
- * The timing of every move of a block, in the order of its moves. A move's own lengths win over the scheme's. `milliBpm` is the
+ * The timing of every move of a block, in the order of its moves. A move's own lengths win over the scheme's.
+ * `milliBpm` is the
  * tempo of the class, for counts that have none of their own.
  */
 export function moveTimings(block: Block, milliBpm: number | null = null): MoveTiming[] {

@@ -21,6 +21,16 @@ export type Shared = Pick<
   readonly about: boolean;
 };
 
+/** What the keys of a block's segments end in where a repeat does it again, the first time, the second. */
+export function repeatSuffix(repeatId: string, time: number): string {
+  return `~${repeatId}.${time}`;
+}
+
+/** The repeat in which a segment is done again, by its key; null: it is done in its own place. */
+export function repeatOf(key: string): string | null {
+  return /~(.+)\.\d+$/.exec(key)?.[1] ?? null;
+}
+
 /** Lays segments one after the other. */
 export class SegmentWriter {
   readonly segments: Segment[] = [];

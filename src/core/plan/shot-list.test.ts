@@ -22,6 +22,13 @@ describe('the shot list', () => {
     expect(views.filter((v, i) => v !== views[i - 1])).toHaveLength(new Set(views).size);
     expect(list.setUps.find((s) => s.shots.some((shot) => shot.label === 'Arm circles'))?.view).toBe('side');
   });
+  it('has a move in phases and the elements of a combination once each, under their own names', () => {
+    const stepped = readOutline(
+      '# T\n## Main: circuit, 40/20\n- Squat | phases: down 15, up 15\n## Dance: cardio, choreography add on at 128\n- Grapevine | counts 8\n- Mambo | counts 8',
+    ).value;
+    const labels = shotList(stepped, compile(stepped).segments).setUps.flatMap((u) => u.shots.map((x) => x.label));
+    expect(labels.sort()).toEqual(['Grapevine', 'Mambo', 'Squat']);
+  });
   it('the view of a move stands in the outline', () => {
     expect(readOutline(writeOutline(plan)).value).toEqual(plan);
     expect(readOutline('# T\n## M: 40/20\n- Squat | view from above').problems).toHaveLength(1);

@@ -35,23 +35,28 @@ const LEVELS: readonly (Level | null)[] = ['standing', 'low', 'floor', null];
 const VIEWS: readonly CameraView[] = ['front', 'three-quarter', 'side', 'floor'];
 
 /**
- * Every move of a class once, by set-up, so that furniture and cameras move least: all of one view together, in it from standing
+ * Every move of a class once, by set-up, so that furniture and cameras move least: all of one view together, in it from
+ * standing
  * to the floor, props that stay out side by side. The view is the move's own, else the exercise's.
  */
 export function shotList(plan: Plan, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): ShotList {
   const traits = traitsReader(plan, book);
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const combined = new Set(plan.blocks.filter((b) => b.scheme.kind === 'choreography').map((b) => b.id));
   const seen = new Set<string>();
   const shots = segments.flatMap((s): Shot[] => {
-    const name = s.label.toLowerCase();
+    const move = moves.get(s.moveId ?? '');
+    // A phase or a step of a combination is no shot of its own: its move is.
+    const stepped = move?.phases !== undefined || combined.has(s.blockId);
+    const label = stepped ? (move?.name ?? s.label) : s.label;
+    const name = label.toLowerCase();
     if (!isActive(s) || seen.has(name)) return [];
     seen.add(name);
-    const of = traits(s);
-    const move = moves.get(s.moveId ?? '');
+    const of = traits({ ...s, label });
     return [
       {
         segmentKey: s.key,
-        label: s.label,
+        label,
         at: s.start,
         view: move?.view ?? of?.exercise?.camera ?? 'front',
         level: of?.level ?? null,

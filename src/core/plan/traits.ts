@@ -46,7 +46,10 @@ export function traitsOf(
   };
 }
 
-/** Reads the traits of any segment of a plan; null for a segment of no move. A move that changes between rounds is asked by its name in that round. */
+/**
+ * Reads the traits of any segment of a plan; null for a segment of no move. A move that changes between rounds is asked
+ * by its name in that round.
+ */
 export function traitsReader(
   plan: Plan,
   book: ExerciseBook = SHIPPED_BOOK,

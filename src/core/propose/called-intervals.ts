@@ -16,7 +16,10 @@ const JUST_ENDED_US = 9e6;
 /** A call this near a timer's beep means that beep. */
 const BEEP_NEAR_US = 3e6;
 
-/** What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals of 20 s and more). */
+/**
+ * What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals
+ * of 20 s and more).
+ */
 const AFTER_NEXT_US = 8e6;
 const UNCALLED_US = 20e6;
 
@@ -29,7 +32,8 @@ function sharp(at: number, beeps: readonly number[]): number {
 }
 
 /**
- * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what was
+ * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what
+ * was
  * announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
  */
 export function calledIntervals(
@@ -43,7 +47,9 @@ export function calledIntervals(
   const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
   let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
-  /** What was announced in a break and never named or called again was done all the same, when something later is heard. */
+  /**
+   * What was announced in a break and never named or called again was done all the same, when something later is heard.
+   */
   const done = (at: number) => {
     const last = found.at(-1);
     if (

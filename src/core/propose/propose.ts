@@ -28,8 +28,10 @@ const STRETCH_WORDS = /\b(stretch|pose|fold|opener|twist)\b/i;
 const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
 
 /**
- * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and what
- * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of the
+ * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and
+ * what
+ * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of
+ * the
  * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
  */
 export function propose(
@@ -45,7 +47,8 @@ export function propose(
   const signals = sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH);
   const times = signals.map((h) => h.at);
   const called = calledIntervals(tokens, namesIn(tokens, book), duration, times);
-  // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names are led in.
+  // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names
+  // are led in.
   const intervals = saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, tokens, book, duration, times);
   if (intervals.length === 0) {
     const plan: Plan = {
@@ -205,13 +208,18 @@ function lonely(runs: readonly Run<HeardInterval>[], at: number, book: ExerciseB
 
 /** The same move again after so long is no set and no other side. */
 const APART_US = 100e6;
-/** Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice. */
+/**
+ * Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice.
+ */
 const FEWEST_SETS = 2.5;
 /** Sets are named again by somebody: moves that merely last are no sets. */
 const REPEATED = 1.4;
 const MOST_SETS = 8;
 
-/** How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval, or two for its sides. */
+/**
+ * How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval,
+ * or two for its sides.
+ */
 function setsOf(runs: readonly Run<HeardInterval>[]): number {
   const all = runs.flatMap((r) => r.intervals);
   const steps = all
@@ -245,7 +253,10 @@ function movesOf(
   }));
 }
 
-/** The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it is near. */
+/**
+ * The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it
+ * is near.
+ */
 function usual(lengthsUs: readonly number[], steps: readonly number[], saidS: number | null): number {
   const sorted = [...lengthsUs].sort((a, b) => a - b);
   const middle = (sorted[Math.floor(sorted.length / 2)] ?? 30e6) / 1e6;

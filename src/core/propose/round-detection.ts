@@ -43,7 +43,8 @@ const EDIT = 1.4;
 const BEGINS = 1.2;
 
 /**
- * The turn that begins at a place and tells most of what follows: each round is one of the moves with few of them wrong,
+ * The turn that begins at a place and tells most of what follows: each round is one of the moves with few of them
+ * wrong,
  * forgotten or too many. null where nothing comes again, or where it would do better to begin a little later.
  */
 export function turnAt(labels: readonly string[], at: number): Turn | null {
@@ -56,7 +57,9 @@ export function turnAt(labels: readonly string[], at: number): Turn | null {
   return { ...best.turn, moves: turned(labels, at, best.turn) };
 }
 
-/** The cleanest round may have begun in the middle of one: it is turned until all rounds together have the fewest wrong. */
+/**
+ * The cleanest round may have begun in the middle of one: it is turned until all rounds together have the fewest wrong.
+ */
 function turned(labels: readonly string[], at: number, { moves, rounds, length }: Turn): readonly number[] {
   const all = labels.slice(at, at + length);
   const orders = moves.map((_, k) => [...moves.slice(k), ...moves.slice(0, k)]);

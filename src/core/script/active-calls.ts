@@ -11,8 +11,11 @@ export const SHORTEST_FOR_HALF = fromSeconds(20);
 export const SHORTEST_FOR_TEN = fromSeconds(18);
 /** Two calls of the time within this of each other are one too many. */
 const TIME_CALLS_APART = fromSeconds(5);
-/** Next-up by the break that follows (common practice): none, 7–10 s before the end; about 10 s, 4 s before; 15 s and more, inside the break. */
-const BREAK_FOR_NEXT_INSIDE = fromSeconds(15);
+/**
+ * Next-up by the break that follows (common practice): none, 7–10 s before the end; about 10 s, 4 s before; 15 s and
+ * more, inside the break.
+ */
+export const BREAK_FOR_NEXT_INSIDE = fromSeconds(15);
 const BREAK_FOR_NEXT_LATE = fromSeconds(8);
 const NEXT_WITHOUT_BREAK = fromSeconds(8);
 const NEXT_BEFORE_SHORT_BREAK = fromSeconds(4);
@@ -52,7 +55,10 @@ function opening({ segment, before, facts, prepared }: Moment, writer: CallWrite
   return [{ call: back ? 'back-to' : 'name', of: segment }, ...side];
 }
 
-/** All calls inside a worked segment: what it is, the time, how many are left, what comes, and in between form and breath. */
+/**
+ * All calls inside a worked segment: what it is, the time, how many are left, what comes, and in between form and
+ * breath.
+ */
 export function activeCalls(moment: Moment, writer: CallWriter): void {
   const { segment, next, follows, facts, count, prepared } = moment;
   const length = segment.end - segment.start;

@@ -14,9 +14,11 @@ export interface CallFacts {
   readonly allNeeds: readonly string[];
   /** How often a move of this name was done before. */
   readonly timesBefore: (segment: Segment) => number;
-  /** True where a move of this name is done for the first time. */
+  /** True where a move of this name is done for the first time, and no preview has shown it. */
   readonly isFirst: (segment: Segment) => boolean;
-  /** True where the segment begins the last move of its block's last round, in a block of which a viewer would say so. */
+  /**
+   * True where the segment begins the last move of its block's last round, in a block of which a viewer would say so.
+   */
   readonly isLastMove: (segment: Segment) => boolean;
   /** True where the segment is the first interval of its round, of several rounds. */
   readonly beginsRound: (segment: Segment) => boolean;
@@ -34,6 +36,11 @@ export interface MoveFacts {
   readonly breath: string;
   readonly impact: 'none' | 'low' | 'high';
   readonly known: boolean;
+}
+
+/** True where a move is shown before its block begins. */
+export function isPreview(s: Pick<Segment, 'kind' | 'blockKind'>): boolean {
+  return s.kind === 'demo' && s.blockKind === 'preview';
 }
 
 const MAT = 'a mat';
@@ -84,6 +91,7 @@ export function callFacts(
   const rounds = new Set<string>();
   const begins = new Set<number>();
   for (const s of segments) if (isActive(s)) lastUse.set(s.blockId, `${s.moveId}/${s.round}`);
+  const previewed = new Set(segments.flatMap((s) => (isPreview(s) ? [s.label.toLowerCase()] : [])));
   const blockMoves = new Map<string, Set<string>>();
   for (const s of segments) {
     if (!isActive(s)) continue;
@@ -107,7 +115,7 @@ export function callFacts(
     allNeeds: [...needed],
     newNeeds: (s) => newNeeds.get(s.index) ?? [],
     timesBefore: (s) => timesBefore.get(s.index) ?? 0,
-    isFirst: (s) => (timesBefore.get(s.index) ?? 0) === 0,
+    isFirst: (s) => isPreview(s) || ((timesBefore.get(s.index) ?? 0) === 0 && !previewed.has(s.label.toLowerCase())),
     isLastMove: (s) => lastMoves.has(s.index),
     beginsRound: (s) => begins.has(s.index),
   };

@@ -31,7 +31,10 @@ export const SHEET_COLUMNS = [
   'countdown',
 ] as const satisfies readonly CallKind[];
 
-/** `filled`: it is said where it should be; `late`: a written line says it too late; `no-fit`: there is no room; `missing`: nobody says it. */
+/**
+ * `filled`: it is said where it should be; `late`: a written line says it too late; `no-fit`: there is no room;
+ * `missing`: nobody says it.
+ */
 export type FieldState = 'filled' | 'missing' | 'late' | 'no-fit';
 
 export interface SheetField {
@@ -50,7 +53,10 @@ export interface SheetRow {
   readonly fields: ReadonlyMap<CallKind, SheetField>;
 }
 
-/** How late each call may be said and still help: our own judgement. Those not named may come at any time in their segment. */
+/**
+ * How late each call may be said and still help: our own judgement. Those not named may come at any time in their
+ * segment.
+ */
 const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = {
   name: fromSeconds(2),
   side: fromSeconds(3),
@@ -59,7 +65,10 @@ const LATEST: Readonly<Partial<Record<CallKind, Micros>>> = {
   'next-up': fromSeconds(4),
 };
 
-/** Segments against the calls they want: which are filled, missing, late or do not fit. Rows without any wanted call are left out. */
+/**
+ * Segments against the calls they want: which are filled, missing, late or do not fit. Rows without any wanted call are
+ * left out.
+ */
 export function callSheet(
   segments: readonly Segment[],
   script: Script,
@@ -83,6 +92,13 @@ export function callSheet(
   return [...rows].sort((a, b) => a[0] - b[0]).map(([segmentIndex, fields]) => ({ segmentIndex, fields }));
 }
 
+/** Calls that are made in the place of plainer ones: who says `other side` has said which move and which side. */
+const STANDS_FOR: Readonly<Partial<Record<PlacedLine['kind'], readonly CallKind[]>>> = {
+  'other-side': ['name', 'side'],
+  again: ['name'],
+  'back-to': ['name'],
+};
+
 function fieldOf(
   call: WantedCall,
   segments: readonly Segment[],
@@ -91,9 +107,10 @@ function fieldOf(
   cues: ReadonlyMap<string, Cue>,
 ): SheetField {
   const { index } = call.segment;
-  const does = (line: { kind: string; cueId: string | null }) => {
+  const does = (line: Pick<PlacedLine, 'kind' | 'cueId'>) => {
     const cue = line.cueId === null ? undefined : cues.get(line.cueId);
-    return cue === undefined ? line.cueId === null && line.kind === call.call : callOf(cue) === call.call;
+    if (cue !== undefined) return callOf(cue) === call.call;
+    return line.cueId === null && (line.kind === call.call || STANDS_FOR[line.kind]?.includes(call.call) === true);
   };
   const field = (state: FieldState, text: string, cueId: string | null, offUs = 0): SheetField => ({
     call: call.call,
@@ -167,7 +184,10 @@ export function isColumnOn(rules: CallRules, call: CallKind): boolean {
   return call === 'countdown' ? rules.countdown !== 'none' : rules.on[call];
 }
 
-/** A written line that does the work of one call in one segment; null for a call that only the program can time (countdown) or that no kind of line stands for. */
+/**
+ * A written line that does the work of one call in one segment; null for a call that only the program can time
+ * (countdown) or that no kind of line stands for.
+ */
 export function cueForCall(call: CallKind, segment: Segment, text: string, id: string): Cue | null {
   const of = { id, segmentKey: segment.key, text };
   const start = (seconds: number) => ({ kind: 'start', afterUs: fromSeconds(seconds) }) as const;

@@ -64,7 +64,10 @@ export class CallWriter {
     return this.times(call, of, this.style(of));
   }
 
-  /** The next wording of a call with its values put in, to be said at a time; empty where the call is off, silent or was said lately. */
+  /**
+   * The next wording of a call with its values put in, to be said at a time; empty where the call is off, silent or was
+   * said lately.
+   */
   words(call: WordedCall, of: Segment, values: Values = {}, at: number = of.start): string {
     if (!this.isOn(call, of)) return '';
     const list = this.style(of).words[call].filter((w) => w.trim() !== '');
@@ -105,7 +108,10 @@ export class CallWriter {
     if (text !== '') this.put(call, segment, end - this.length(text), text);
   }
 
-  /** Lines one after the other from `start`; what cannot be said before `end` gives way, the least important first. Returns where the chain ends. */
+  /**
+   * Lines one after the other from `start`; what cannot be said before `end` gives way, the least important first.
+   * Returns where the chain ends.
+   */
   chain(segment: Segment, start: number, end: number, links: readonly Link[]): number {
     let lines = links
       .map((link) => ({ link, text: this.words(link.call, link.of, link.values, start) }))

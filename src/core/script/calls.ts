@@ -3,8 +3,8 @@ import type { Plan } from '../plan/plan.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER } from '../speech/line-time.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { activeCalls } from './active-calls.ts';
-import { type CallFacts, callFacts, spokenList } from './call-facts.ts';
+import { BREAK_FOR_NEXT_INSIDE, activeCalls } from './active-calls.ts';
+import { type CallFacts, callFacts, isPreview, spokenList } from './call-facts.ts';
 import { BREATH, CallWriter, type Link, type WantedCall } from './call-writer.ts';
 import { type CountStyle, countStyles, countedBefore } from './countdown.ts';
 import type { CallRules, WordedCall } from './cue.ts';
@@ -24,14 +24,15 @@ export interface CallMeans {
   readonly paces?: Readonly<Record<SegmentKind, number>>;
 }
 
-/** In a break this long the next move is announced; in a shorter one it was before (common practice). */
-export const BREAK_FOR_NEXT_INSIDE = fromSeconds(15);
 /** Nothing is counted into a break shorter than this: the numbers would be all of it. */
 const SHORTEST_FOR_COUNT_IN = fromSeconds(8);
 /** The class hears of its equipment this long before the first move. */
 const EQUIPMENT_BEFORE = fromSeconds(1);
 
-/** All calls that the rules want for a compiled class, in no promise of fitting. `means` says what is known beside the segments. */
+/**
+ * All calls that the rules want for a compiled class, in no promise of fitting. `means` says what is known beside the
+ * segments.
+ */
 export function wantedCalls(
   segments: readonly Segment[],
   rules: CallRules,
@@ -53,6 +54,11 @@ export function wantedCalls(
       before = segment;
       continue;
     }
+    if (isPreview(segment)) {
+      const links: Link[] = [{ call: 'name', of: segment }, ...preparing(segment, facts)];
+      writer.chain(segment, segment.start, segment.end, links);
+      continue;
+    }
     const ahead = next !== null && leads.get(next.index) === segment.index ? next : null;
     breakCalls(segment, next, ahead, facts, next === null ? null : counts(next), writer);
     if (
@@ -68,7 +74,10 @@ export function wantedCalls(
   return writer.calls;
 }
 
-/** For each move's segment the one before it where it is prepared: its demonstration, else the last break; none where there is neither. */
+/**
+ * For each move's segment the one before it where it is prepared: its demonstration, else the last break; none where
+ * there is neither.
+ */
 function leadIns(segments: readonly Segment[]): Map<number, number> {
   const leads = new Map<number, number>();
   let candidate: Segment | null = null;
@@ -76,7 +85,9 @@ function leadIns(segments: readonly Segment[]): Map<number, number> {
     if (isActive(s)) {
       if (candidate !== null) leads.set(s.index, candidate.index);
       candidate = null;
-    } else if (s.kind === 'demo' || (s.kind !== 'talk' && candidate?.kind !== 'demo')) candidate = s;
+      // What a preview shows is prepared there.
+    } else if (isPreview(s)) candidate = null;
+    else if (s.kind === 'demo' || (s.kind !== 'talk' && candidate?.kind !== 'demo')) candidate = s;
   }
   return leads;
 }

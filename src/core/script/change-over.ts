@@ -110,7 +110,10 @@ function changeBetween(
   };
 }
 
-/** The shorter a break, the more of the next move is announced before the work ends: what lacks to this, at most so much. */
+/**
+ * The shorter a break, the more of the next move is announced before the work ends: what lacks to this, at most so
+ * much.
+ */
 const SAID_IN_WORK = { lacksTo: fromSeconds(15), most: fromSeconds(10) } as const;
 /** An option that is shown with a new move: 6 to 8 s (common practice). */
 const OPTION_US = fromSeconds(7);
@@ -141,7 +144,8 @@ function moving(a: Traits | null, b: Traits | null, figures: ChangeFigures): Cha
 }
 
 /**
- * People listen while they move, so only the longer of both is needed. Back to back nothing is explained; what is named there
+ * People listen while they move, so only the longer of both is needed. Back to back nothing is explained; what is named
+ * there
  * is a change that nobody can make in no time: another level and a prop at once.
  */
 function longerOf(said: readonly ChangePart[], done: readonly ChangePart[], plannedUs: Micros): readonly ChangePart[] {

@@ -27,13 +27,19 @@ export interface CountPlace {
   readonly beforeUs: Micros;
 }
 
-/** Where each number of a countdown is said. The change falls one step after the last number: for 4-3-2 on the missing one. */
+/**
+ * Where each number of a countdown is said. The change falls one step after the last number: for 4-3-2 on the missing
+ * one.
+ */
 export function countdownPlaces(countdown: Countdown, stepUs: Micros): CountPlace[] {
   const shift = countdown === '4-3-2' ? 1 : 0;
   return countdownBeats(countdown).map((number) => ({ number, beforeUs: micros((number - shift) * stepUs) }));
 }
 
-/** The countdown of a block's segments and the time from number to number: a second, or a beat where the pace is the beat and a tempo is known. */
+/**
+ * The countdown of a block's segments and the time from number to number: a second, or a beat where the pace is the
+ * beat and a tempo is known.
+ */
 export interface CountStyle {
   readonly countdown: Countdown;
   readonly stepUs: Micros;

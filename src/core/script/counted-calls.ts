@@ -13,7 +13,10 @@ const A_BREATH = fromSeconds(5);
 const SHORTEST_FOR_BREATHS = fromSeconds(25);
 const EIGHT = 8;
 
-/** `four more`, `two more`, `last one`: by repetitions, by eights of the music, by breaths, or by feel near an interval's end. */
+/**
+ * `four more`, `two more`, `last one`: by repetitions, by eights of the music, by breaths, or by feel near an
+ * interval's end.
+ */
 export function leftCalls(segment: Segment, writer: CallWriter, counted: boolean): void {
   const length = segment.end - segment.start;
   const many = writer.due('reps-left', segment);

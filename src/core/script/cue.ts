@@ -1,7 +1,8 @@
 import type { Micros } from '../time/micros.ts';
 
 /**
- * Where a line stands in its segment. `end` counts back from the end to the line's start; `count` is a count of the music
+ * Where a line stands in its segment. `end` counts back from the end to the line's start; `count` is a count of the
+ * music
  * from the segment's start, the first is 1; `after` follows another line; `free` takes the first gap.
  */
 export type Anchor =
@@ -107,7 +108,10 @@ export interface CallRules extends CallStyle {
   readonly way: WayOfCalling | 'by-block' | 'own';
   /** Calls that are made on each occasion (true) or never (false), whatever the way. */
   readonly forced: Readonly<Partial<Record<CallKind, boolean>>>;
-  /** Thousandths of a beat a minute, where the block has no tempo of its own; null: there is no music, numbers fall on seconds. */
+  /**
+   * Thousandths of a beat a minute, where the block has no tempo of its own; null: there is no music, numbers fall on
+   * seconds.
+   */
   readonly milliBpm: number | null;
   readonly blocks: Readonly<Record<string, BlockCalls>>;
 }

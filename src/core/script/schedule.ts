@@ -23,7 +23,10 @@ export interface DroppedLine {
   readonly cueId: string | null;
   readonly kind: CueKind | CallKind;
   readonly text: string;
-  /** `no-room`: too long for what is left; `place-taken`: something more important is said there; `segment-gone`: its segment is no longer in the plan. */
+  /**
+   * `no-room`: too long for what is left; `place-taken`: something more important is said there; `segment-gone`: its
+   * segment is no longer in the plan.
+   */
   readonly reason: 'no-room' | 'place-taken' | 'segment-gone';
   readonly missingUs: Micros;
 }
@@ -56,7 +59,8 @@ interface Wanted {
 
 /**
  * Places every line of a script on plan time. No two lines overlap. Calls stand exactly on their anchor or are dropped;
- * written lines keep their order and take the first gap after their anchor inside their segment. A written line that does
+ * written lines keep their order and take the first gap after their anchor inside their segment. A written line that
+ * does
  * the work of a call (a name, an option, a half-way of one's own) takes its place.
  */
 export function schedule(segments: readonly Segment[], script: Script, means: CallMeans = { plan: null }): Schedule {
@@ -136,7 +140,8 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
     for (const line of placed) lines.push(line);
     fits.push({
       segmentIndex: segment.index,
-      // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place or not.
+      // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place
+      // or not.
       needUs: micros(
         placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) +
           written.reduce((sum, line) => sum + line.length, 0),
@@ -171,7 +176,10 @@ export function callOf(cue: Pick<Cue, 'kind' | 'anchor'>): CallKind | null {
   }
 }
 
-/** `index/call` of every call that a written line stands for. Set-up and option are prepared in the break before their move as well. */
+/**
+ * `index/call` of every call that a written line stands for. Set-up and option are prepared in the break before their
+ * move as well.
+ */
 function takenCalls(cues: readonly Cue[], segments: readonly Segment[]): Set<string> {
   const index = new Map(segments.map((s) => [s.key, s.index]));
   const taken = new Set<string>();

@@ -7,7 +7,8 @@ const LEFT_OFF =
 const LEAST = 4;
 
 /**
- * What people say for a long name once it is known: `press` for `Half-kneeling press`. A part that would also mean another
+ * What people say for a long name once it is known: `press` for `Half-kneeling press`. A part that would also mean
+ * another
  * move of the class is left whole. In lower case, as it stands inside a sentence.
  */
 export function shortName(label: string, all: Iterable<string>): string {

@@ -137,7 +137,8 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
     floors[p] = row[Math.floor(row.length * FLOOR_SHARE)] as number;
     tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))] as number;
   }
-  // Silence all through is no speech however little it varies: what is far below the loud of the whole take does not count.
+  // Silence all through is no speech however little it varies: what is far below the loud of the whole take does not
+  // count.
   const loudest = Float32Array.from(tops).sort()[Math.floor(places * 0.8)] as number;
   const spans: { from: number; to: number }[] = [];
   let contrast = 0;

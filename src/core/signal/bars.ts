@@ -12,7 +12,10 @@ export interface FoundBars {
 
 /** Bars of three must come again this much more clearly than bars of four, for classes hardly know them. */
 const THREE_LEAD = 0.12;
-/** What tells a one, and how much: a struck low drum, harmony that changes, level that rises, a backbeat after it, the music's beginning. */
+/**
+ * What tells a one, and how much: a struck low drum, harmony that changes, level that rises, a backbeat after it, the
+ * music's beginning.
+ */
 const WEIGHTS = { low: 1, harmony: 1.5, rise: 0.5, backbeat: 0.7, start: 0.12 } as const;
 
 /** The metre and the ones of a piece whose beats are known. Beats are in frames. */

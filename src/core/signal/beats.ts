@@ -23,7 +23,8 @@ const BAR_WEIGHT = 2;
 
 /**
  * Beats by dynamic programming (Ellis 2007) at each metrical level that could be meant; the level and the half-beat
- * shift that listeners would most likely choose win. `hintBpm` keeps to the level nearest to a tempo tapped by a person.
+ * shift that listeners would most likely choose win. `hintBpm` keeps to the level nearest to a tempo tapped by a
+ * person.
  */
 export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBeats {
   const path = tempoPath(pulse.all);
@@ -119,7 +120,10 @@ function profile(pulse: Pulse, places: readonly number[]): Profile {
 const body = (p: Profile): number => p.low + 0.5 * p.lowMid + 0.8 * p.mid;
 const whole = (p: Profile): number => GROUPS.reduce((sum, g) => sum + BEAT_WEIGHT[g] * p[g], 0);
 
-/** Places within the beat that the true beat may lie at instead, and by how much they must carry more than the beats found. */
+/**
+ * Places within the beat that the true beat may lie at instead, and by how much they must carry more than the beats
+ * found.
+ */
 const SHIFTS = [
   [1 / 2, 1.12],
   [1 / 4, 1.15],
@@ -152,7 +156,10 @@ const THREE_SHARE = 0.75;
 /** Between beats there may be much, but hardly as much as on them. */
 const FULL = 0.8;
 
-/** How well beats are the level people would move to: attacks on them, not all the same between them, as much on each second beat as on the others, and a bar that comes again. */
+/**
+ * How well beats are the level people would move to: attacks on them, not all the same between them, as much on each
+ * second beat as on the others, and a bar that comes again.
+ */
 function levelOf(
   pulse: Pulse,
   beats: readonly number[],
@@ -210,7 +217,10 @@ function withinSound(pulse: Pulse, beats: readonly number[]): number[] {
 /** Beats either side that a beat's place is smoothed over. */
 const AROUND = 8;
 
-/** Each beat's own attack, found between the frames, and then a curve through its neighbours': people and files keep time better than one attack shows it. */
+/**
+ * Each beat's own attack, found between the frames, and then a curve through its neighbours': people and files keep
+ * time better than one attack shows it.
+ */
 function straightened(pulse: Pulse, beats: readonly number[]): number[] {
   const own = beats.map((at) => {
     const i = Math.round(at);

@@ -12,7 +12,8 @@ export interface Lag {
 const NEIGHBOURS = 12;
 
 /**
- * The lag at which two rows are most alike, by cross-correlation of what is left without their means. `most` bounds it on
+ * The lag at which two rows are most alike, by cross-correlation of what is left without their means. `most` bounds it
+ * on
  * both sides. `whiten` flattens the spectrum, so that a hum both have does not hide a clap. null where a row is silent.
  */
 export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = false): Lag | null {
@@ -80,7 +81,10 @@ const ODD_S = 0.02;
 /** Clocks of cameras and recorders differ by less than this (common practice: tens of parts per million). */
 const MOST_PPM = 500;
 
-/** Offset and drift from points along two recordings: the line that most of them lie on (Theil and Sen's median slope), then least squares of those near it. null for less than two points. */
+/**
+ * Offset and drift from points along two recordings: the line that most of them lie on (Theil and Sen's median slope),
+ * then least squares of those near it. null for less than two points.
+ */
 export function syncOf(points: readonly SyncPoint[]): Sync | null {
   if (points.length < 2) return null;
   const slopes: number[] = [];

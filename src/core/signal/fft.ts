@@ -100,7 +100,10 @@ export interface Spectrum {
   power(frame: Float32Array, out: Float32Array): void;
 }
 
-/** Spectra of `size` real samples, worked as a transform of half the size. Throws where `size` is no power of two from 8. */
+/**
+ * Spectra of `size` real samples, worked as a transform of half the size. Throws where `size` is no power of two from
+ * 8.
+ */
 export function spectrumOf(size: number): Spectrum {
   const half = size / 2;
   const fourier = fourierOf(half);

@@ -39,7 +39,10 @@ const SILENT = 0.001;
 export const WAVEFORM_A_SECOND = 20;
 const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
 
-/** One channel of many, and the largest magnitude of each frame. A function of its own, so that it is made fast once for all. */
+/**
+ * One channel of many, and the largest magnitude of each frame. A function of its own, so that it is made fast once for
+ * all.
+ */
 function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array, sizes: Float32Array): void {
   const share = 1 / channels;
   const count = mono.length;
@@ -71,7 +74,10 @@ const HALF_BAND = Array.from({ length: 12 }, (_, k) => {
   return (Math.sin((Math.PI * n) / 2) / (Math.PI * n)) * (0.5 + 0.5 * Math.cos((Math.PI * n) / 13));
 });
 
-/** Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 6 KB a second. */
+/**
+ * Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 6 KB a
+ * second.
+ */
 export function listen(channels: number): { push(interleaved: Float32Array): void; end(): Heard } {
   const [loudness, peaks, onsets] = [loudnessMeter(channels), peakMeter(channels), listenForOnsets()];
   const wave: number[] = [];
@@ -171,7 +177,10 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
   };
 }
 
-/** Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little likelier. */
+/**
+ * Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little
+ * likelier.
+ */
 function phraseOf(onsets: Onsets, pulse: ReturnType<typeof pulseOf>, beats: readonly number[], map: TempoMap): number {
   const vectors = beatVectors(pulse, beats);
   const bars: { beat: number; vector: Float64Array; level: number }[] = [];

@@ -1,4 +1,7 @@
-/** Sound is measured at this rate; the filters below are those of ITU-R BS.1770-4 for it (coefficients from memory, checked against a reference program). */
+/**
+ * Sound is measured at this rate; the filters below are those of ITU-R BS.1770-4 for it (coefficients from memory,
+ * checked against a reference program).
+ */
 export const LOUDNESS_RATE_HZ = 48_000;
 const STAGE_1 = {
   b: [1.53512485958697, -2.6916961894064, 1.19839281085285],
@@ -13,7 +16,10 @@ const MOMENTARY_STEPS = 4;
 const SHORT_STEPS = 30;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
-/** EBU Tech 3342: the range is measured of short-term loudness above a gate 20 LU down, from its 10th to its 95th hundredth. */
+/**
+ * EBU Tech 3342: the range is measured of short-term loudness above a gate 20 LU down, from its 10th to its 95th
+ * hundredth.
+ */
 const RANGE_GATE = -20;
 const RANGE_FROM = 0.1;
 const RANGE_TO = 0.95;
@@ -31,7 +37,8 @@ export interface Loudness {
 }
 
 /**
- * Weights of channels in the order front left, front right, centre, low frequency effects, surrounds (BS.1770-4, table 4):
+ * Weights of channels in the order front left, front right, centre, low frequency effects, surrounds (BS.1770-4, table
+ * 4):
  * the fourth of six is not counted, surrounds count 1.41 times.
  */
 export function channelWeights(channels: number): readonly number[] {
@@ -52,7 +59,8 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
       const frames = Math.floor(interleaved.length / channels);
       for (let from = 0; from < frames;) {
         const to = Math.min(frames, from + STEP - filled);
-        // Two channels side by side: each step of a filter waits for the one before, and the other channel fills the wait.
+        // Two channels side by side: each step of a filter waits for the one before, and the other channel fills the
+        // wait.
         for (let c = 0; c < channels; c += 2)
           filterTwo(interleaved, from, to, channels, c, Math.min(c + 1, channels - 1), state, sums);
         filled += to - from;
@@ -86,7 +94,10 @@ const [C1, C2] = STAGE_2.a;
 /** Numbers near nothing make a processor slow; they are nothing. */
 const alive = (v: number): number => (v < 1e-20 && v > -1e-20 ? 0 : v);
 
-/** K-weights the frames from `from` to `to` of two channels and adds their squares up. The last of an odd number of channels stands beside itself and counts once. */
+/**
+ * K-weights the frames from `from` to `to` of two channels and adds their squares up. The last of an odd number of
+ * channels stands beside itself and counts once.
+ */
 function filterTwo(
   x: Float32Array,
   from: number,
@@ -137,7 +148,10 @@ export function lufs(energy: number): number {
   return OFFSET_DB + 10 * Math.log10(Math.max(energy, 1e-20));
 }
 
-/** Integrated loudness of a stretch of energies (tenths of a second), gated as the standard says; null where it is silent. */
+/**
+ * Integrated loudness of a stretch of energies (tenths of a second), gated as the standard says; null where it is
+ * silent.
+ */
 export function integratedOf(energies: ArrayLike<number>, from = 0, to = energies.length): number | null {
   return gated(blocks(Array.prototype.slice.call(energies, from, to) as number[], MOMENTARY_STEPS));
 }

@@ -29,7 +29,10 @@ export interface Onsets {
   readonly lowLevel: Float32Array;
 }
 
-/** Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 4 KB a second. */
+/**
+ * Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 4 KB
+ * a second.
+ */
 export function listenForOnsets(): { push(samples: Float32Array): void; end(): Onsets } {
   const spectrum = spectrumOf(FRAME);
   const power = new Float32Array(spectrum.bins);
@@ -116,7 +119,10 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
   };
 }
 
-/** Bands in flat tables, for they are gone through a hundred times a second: band b weighs the bins from `from[b]` on with weights[first[b]] to weights[first[b + 1] - 1]. */
+/**
+ * Bands in flat tables, for they are gone through a hundred times a second: band b weighs the bins from `from[b]` on
+ * with weights[first[b]] to weights[first[b + 1] - 1].
+ */
 interface Bands {
   readonly from: Int32Array;
   readonly first: Int32Array;

@@ -1,6 +1,9 @@
 import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets } from './onsets.ts';
 
-/** Attacks made comparable along a piece: what is quiet for a while counts like what is loud, and steady noise counts nothing. */
+/**
+ * Attacks made comparable along a piece: what is quiet for a while counts like what is loud, and steady noise counts
+ * nothing.
+ */
 export interface Pulse {
   readonly frames: number;
   /** Each group's attacks against what is usual around; 0 and above, a clear attack is about 2 to 4. */

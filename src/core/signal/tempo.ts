@@ -13,7 +13,8 @@ const COMB = [1, 1, 0.6, 1] as const;
 
 /**
  * Which tempo is usual where nothing else tells, as a logarithm. Its middle lies midway between the slowest and the
- * fastest that classes are led at (90 and 175, common practice); inside that range it is nearly flat, and of two tempos an
+ * fastest that classes are led at (90 and 175, common practice); inside that range it is nearly flat, and of two tempos
+ * an
  * octave apart the one inside is the likelier. Slow music for stretching is unusual, not impossible.
  */
 const USUAL_BPM = 126;
@@ -95,7 +96,9 @@ function between(values: Float64Array, at: number): number {
   return (values[low] ?? 0) * (1 - share) + (values[low + 1] ?? 0) * share;
 }
 
-/** What a change of tempo from one second to the next costs, per step squared; further than this many steps it cannot. */
+/**
+ * What a change of tempo from one second to the next costs, per step squared; further than this many steps it cannot.
+ */
 const CHANGE_COST = 0.15;
 const MOST_STEPS = 4;
 const USUAL_WEIGHT = 0.25;

@@ -32,7 +32,10 @@ export interface Peaks {
 const FULL_SCALE = 0.9995;
 const CLIPPED_RUN = 3;
 
-/** The largest value between two samples of a line, or `best` where none is larger. Own copies of everything: this is the busiest loop of the meter. */
+/**
+ * The largest value between two samples of a line, or `best` where none is larger. Own copies of everything: this is
+ * the busiest loop of the meter.
+ */
 function scan(line: Float32Array, to: number, start: number): number {
   let best = start;
   for (let i = REACH - 1; i < to; i++) {

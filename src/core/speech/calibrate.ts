@@ -78,7 +78,9 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
 const within = (ratio: number) => ratio > 1 / OUTLIER && ratio < OUTLIER;
 const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, x, i) => sum + x * (b[i] as number), 0);
 
-/** Lines of a transcript with the time each took, for calibrating: whole cues of 3 to 40 words that were said in one go. */
+/**
+ * Lines of a transcript with the time each took, for calibrating: whole cues of 3 to 40 words that were said in one go.
+ */
 export function samplesOf(
   cues: readonly { readonly text: string; readonly start: Micros; readonly end: Micros }[],
 ): SpokenSample[] {

@@ -22,7 +22,10 @@ export const SPEAKING_PARTS = [
   'startS',
 ] as const satisfies readonly (keyof SpeakingModel)[];
 
-/** Fits 165 words a minute of running talk with about 1.4 syllables a word (common practice: 160–170, 4–5 syllables a second). */
+/**
+ * Fits 165 words a minute of running talk with about 1.4 syllables a word (common practice: 160–170, 4–5 syllables a
+ * second).
+ */
 export const TYPICAL_SPEAKER: SpeakingModel = {
   syllableS: 0.15,
   consonantS: 0.052,
@@ -47,7 +50,9 @@ export const WORDS_A_MINUTE: Readonly<Record<SegmentKind, number>> = {
 export const WORDS_A_MINUTE_TO_MUSIC = 62;
 const RUNNING_WPM = 165;
 
-/** How often each part of the model occurs in a line, in the order of SPEAKING_PARTS; null for a line without a word. */
+/**
+ * How often each part of the model occurs in a line, in the order of SPEAKING_PARTS; null for a line without a word.
+ */
 export function speakingParts(text: string): number[] | null {
   const groups = spokenGroups(text);
   if (groups.length === 0) return null;
@@ -95,7 +100,10 @@ export function lineTime(text: string, model: SpeakingModel = TYPICAL_SPEAKER): 
   return us;
 }
 
-/** The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows, by common practice or a studio's own `paces`. */
+/**
+ * The seconds of a segment that can be spoken in: its length times the share of running speech its kind allows, by
+ * common practice or a studio's own `paces`.
+ */
 export function speechRoom(
   kind: SegmentKind,
   length: Micros,

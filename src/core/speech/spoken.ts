@@ -36,7 +36,9 @@ export function numberWords(n: number): string {
   return `${numberWords(Math.floor(n / 1000))} thousand` + (n % 1000 === 0 ? '' : ` ${numberWords(n % 1000)}`);
 }
 
-/** Writes out what is read aloud differently than it is written: `0:40`, `1:30`, `3x12`, `40/20`, `L/R`, `45 s`, `50%`. */
+/**
+ * Writes out what is read aloud differently than it is written: `0:40`, `1:30`, `3x12`, `40/20`, `L/R`, `45 s`, `50%`.
+ */
 export function writeOut(text: string): string {
   return text
     .replace(/\bL\/R\b/g, 'left right')

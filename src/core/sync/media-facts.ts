@@ -1,7 +1,10 @@
 import type { FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
 
-/** What probing a recorded file tells. Width and height are 0 and the picture's codec `none` where it is sound alone; `videoStart` is where its first picture stands on the file's own clock. */
+/**
+ * What probing a recorded file tells. Width and height are 0 and the picture's codec `none` where it is sound alone;
+ * `videoStart` is where its first picture stands on the file's own clock.
+ */
 export interface MediaFacts {
   readonly duration: Micros;
   readonly rate: FrameRate;

@@ -1,6 +1,9 @@
 import type { Token } from './transcript.ts';
 
-/** Words said in one go, where they probably lie, and the window of sound in which to look for them. Microseconds on take time. */
+/**
+ * Words said in one go, where they probably lie, and the window of sound in which to look for them. Microseconds on
+ * take time.
+ */
 export interface PhraseWindow {
   /** Indices into the words: [first, past). */
   readonly first: number;
@@ -16,7 +19,10 @@ const MOST_WORDS = 14;
 const MARGIN_US = 350_000;
 const MOST_MARGIN_US = 1_500_000;
 
-/** Cuts words into phrases, each with its window; windows of neighbours may overlap, but none reaches past a neighbour's middle. */
+/**
+ * Cuts words into phrases, each with its window; windows of neighbours may overlap, but none reaches past a neighbour's
+ * middle.
+ */
 export function phraseWindows(tokens: readonly Token[], durationUs: number): PhraseWindow[] {
   const cuts: { first: number; past: number }[] = [];
   for (const [i, token] of tokens.entries()) {

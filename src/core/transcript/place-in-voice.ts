@@ -1,23 +1,35 @@
 import type { Span } from '../time/span.ts';
 import { PAUSE, type PlacedWord, type WordPlan, placeWords, planWords } from './place-words.ts';
 
-/** Words placed where a voice was heard are right within about this (microseconds), more inside a long stretch of speech. */
+/**
+ * Words placed where a voice was heard are right within about this (microseconds), more inside a long stretch of
+ * speech.
+ */
 const SIGMA_US = 180_000;
 const SIGMA_IN_STRETCH = 0.1;
-/** What a stretch of voice costs whose words take twice or half its length; and one that no words are for, for each second. */
+/**
+ * What a stretch of voice costs whose words take twice or half its length; and one that no words are for, for each
+ * second.
+ */
 const MISFIT = 6;
 const EMPTY = 1.2;
 const EMPTY_A_SECOND = 1.6;
 /** A silence after a word where none is likely. */
 const ODD_PAUSE = 3;
-/** Where the voice heard fills less than this share of what the words need, or more than this many times as much, it is not theirs. */
+/**
+ * Where the voice heard fills less than this share of what the words need, or more than this many times as much, it is
+ * not theirs.
+ */
 const LEAST_SHARE = 0.45;
 const MOST_SHARE = 3;
 /** A stretch fits its words within this logarithm; beyond it the place is unsure by so much, at most so much. */
 const FITS = 0.45;
 const LOST_US = 4_000_000;
 const LOST_MOST_US = 3_000_000;
-/** Words times stretches beyond which a cue is no cue any more: an hour in one paragraph. The speaking model has to do there. */
+/**
+ * Words times stretches beyond which a cue is no cue any more: an hour in one paragraph. The speaking model has to do
+ * there.
+ */
 const MOST_PAIRS = 1_500_000;
 /** Mean cost of a stretch above which the words are only roughly placed. */
 const POOR = 1.6;
@@ -26,8 +38,10 @@ const POOR_SIGMA_US = 900_000;
 const BARE_SIGMA_US = 700_000;
 
 /**
- * Places the words of a coarse cue in the stretches of it where a voice was heard (microseconds on take time): each stretch
- * takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking model where the
+ * Places the words of a coarse cue in the stretches of it where a voice was heard (microseconds on take time): each
+ * stretch
+ * takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking model where
+ * the
  * voice heard cannot be these words.
  */
 export function placeInVoice(
@@ -85,7 +99,8 @@ export function placeInVoice(
   if (total === Infinity) return placeWords(text, start, end, next);
   const bare = !plan.slice(0, -1).some((w) => w.share >= PAUSE.stop);
   const vagueUs = total / count > POOR ? POOR_SIGMA_US : bare ? BARE_SIGMA_US : 0;
-  // A stretch that does not fit its words says that a stretch was lost or is a noise: its neighbours' words may be its own.
+  // A stretch that does not fit its words says that a stretch was lost or is a noise: its neighbours' words may be its
+  // own.
   const misfits = new Float64Array(count + 2);
   for (let j = count, last = words; j >= 1; j--) {
     const first = from[j * width + last] as number;

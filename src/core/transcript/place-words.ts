@@ -19,7 +19,8 @@ const RATE_SIGMA = 0.12;
 /** Fewer marks than one in so many words: the text has no punctuation that says where the pauses are. */
 const WORDS_A_MARK = 25;
 /**
- * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where there
+ * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where
+ * there
  * is no punctuation the last two have to say it all.
  */
 export const PAUSE = {
@@ -158,7 +159,9 @@ const LEADS_ON = new Set([
 const GO_NAME = 0.15;
 const AFTER_COUNT = /^(and|rest|relax|stop|switch|change|go|begin|done|time|good|okay)$/;
 
-/** A word, how long it takes to say, and the silence after it: its share, or the step to the next word of a countdown. */
+/**
+ * A word, how long it takes to say, and the silence after it: its share, or the step to the next word of a countdown.
+ */
 export interface WordPlan {
   readonly text: string;
   readonly spokenUs: number;
@@ -166,7 +169,9 @@ export interface WordPlan {
   readonly stepUs: number | null;
 }
 
-/** The words of a text with their lengths and pauses. `next` is the first word of what follows, where something does. */
+/**
+ * The words of a text with their lengths and pauses. `next` is the first word of what follows, where something does.
+ */
 export function planWords(text: string, next: string | null = null): WordPlan[] {
   const words = text.split(/\s+/).filter((w) => w !== '');
   const norms = [...words, ...(next === null ? [] : [next])].map(normalise);
@@ -202,8 +207,10 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
 }
 
 /**
- * Places the words of a stretch of speech of which only start and end are known (microseconds): words take as long as the
- * speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may be grows
+ * Places the words of a stretch of speech of which only start and end are known (microseconds): words take as long as
+ * the
+ * speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may be
+ * grows
  * from the start, where it is known, and falls towards the end, as for any walk between two fixed points.
  */
 export function placeWords(text: string, start: number, end: number, next: string | null = null): PlacedWord[] {

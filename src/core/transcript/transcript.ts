@@ -112,7 +112,8 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
 }
 
 /**
- * What of a text is spoken: without songs between notes (♪), sounds in brackets such as [Music] or (applause), marks of who
+ * What of a text is spoken: without songs between notes (♪), sounds in brackets such as [Music] or (applause), marks of
+ * who
  * speaks at the start.
  */
 export function spokenText(text: string): string {

@@ -29,7 +29,8 @@ const INK = '322721';
 const PAPER = 'EEF6FB';
 
 /**
- * The overlay as an Advanced SubStation Alpha script: timer and captions, drawn by the same rasteriser in the page and in
+ * The overlay as an Advanced SubStation Alpha script: timer and captions, drawn by the same rasteriser in the page and
+ * in
  * the rendered file. Text stays inside the middle 90 % of the picture (SMPTE ST 2046-1). Times are written so that each
  * change falls on exactly one frame of the rate.
  */

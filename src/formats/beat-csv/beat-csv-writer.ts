@@ -4,7 +4,10 @@ import { writeCsv } from '../csv.ts';
 
 const COLUMNS = ['at_s', 'what', 'name', 'bpm', 'speed', 'track_s'] as const;
 
-/** The music's cue list: each track's entry and exit, each phrase, each segment, in order of time. Times are seconds of the class. */
+/**
+ * The music's cue list: each track's entry and exit, each phrase, each segment, in order of time. Times are seconds of
+ * the class.
+ */
 export function writeBeatCsv(music: LaidMusic, segments: readonly Segment[]): string {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const rows = [

@@ -3,7 +3,10 @@ import type { Chapter } from '../../core/lanes/chapter.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
-/** The text that goes beside the video: title, length, what is needed, chapters as `m:ss title` (first at 0:00), and the standing notice. */
+/**
+ * The text that goes beside the video: title, length, what is needed, chapters as `m:ss title` (first at 0:00), and the
+ * standing notice.
+ */
 export function writeDescription(
   title: string,
   length: Micros,

@@ -47,7 +47,10 @@ export function writeExercisesCsv(exercises: readonly Exercise[]): string {
   );
 }
 
-/** Reads the table; columns may stand in any order and all but the name may be left out. A row that is wrong is named and left out. */
+/**
+ * Reads the table; columns may stand in any order and all but the name may be left out. A row that is wrong is named
+ * and left out.
+ */
 export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
   const refused = refuseText(text, 'a table of exercises');
   if (refused !== null) return { value: [], problems: [refused] };

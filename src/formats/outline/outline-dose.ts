@@ -1,7 +1,8 @@
-import type { Dose, Phase, Range } from '../../core/plan/dose.ts';
-import { PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { type Dose, type Phase, type Range, aboutRange } from '../../core/plan/dose.ts';
+import { type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
-import { type Micros, fromSeconds } from '../../core/time/micros.ts';
+import { fromSeconds } from '../../core/time/micros.ts';
+import { readTempo } from './outline-scheme.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';
 
 /** A repetition takes so long where neither tempo nor pace is said (common practice: 3 to 5 s). */
@@ -15,10 +16,14 @@ export interface ReadDose {
   readonly assumed: string | null;
 }
 
+const MOST_BREATHS = 999;
+const LONGEST_PHASE_NAME = 200;
+
 const NUMBER = '(\\d{1,4})';
 
 /**
- * `counts 16`, `counts 16 at 126`, `reps 10`, `reps 10 each side tempo 3-1-1`, `10 reps pace 4`, `breaths 3`, `hold 3 breaths`; null
+ * `counts 16`, `counts 16 at 126`, `reps 10`, `reps 10 each side tempo 3-1-1`, `10 reps pace 4`, `breaths 3`, `hold 3
+ * breaths`; null
  * where it is none of these.
  */
 export function readDose(text: string): ReadDose | null {
@@ -27,13 +32,14 @@ export function readDose(text: string): ReadDose | null {
   const counts = match(`(?:counts ${NUMBER}|${NUMBER} counts)(?: at (\\d{2,3}(?:\\.\\d{1,3})?))?`);
   if (counts !== null) {
     const n = Number(counts[1] ?? counts[2]);
-    const milliBpm = counts[3] === undefined ? null : Math.round(Number(counts[3]) * 1000);
+    const milliBpm = counts[3] === undefined ? null : readTempo(counts[3]);
+    if (counts[3] !== undefined && milliBpm === null) return null;
     return n < 1 ? null : { dose: { kind: 'counts', counts: n, milliBpm }, eachSide: false, assumed: null };
   }
   const breaths = match(`(?:(?:hold |breaths )${NUMBER}(?: breaths?)?|${NUMBER} breaths?)`);
   if (breaths !== null && /breath/.test(clean)) {
     const n = Number(breaths[1] ?? breaths[2]);
-    return n < 1 ? null : { dose: { kind: 'breaths', breaths: n }, eachSide: false, assumed: null };
+    return n < 1 || n > MOST_BREATHS ? null : { dose: { kind: 'breaths', breaths: n }, eachSide: false, assumed: null };
   }
   const reps = match(
     `(?:reps ${NUMBER}|${NUMBER} reps)(?: (each side|per side))?(?: (?:tempo (\\S+)|pace ([\\d:.]+s?)))?`,
@@ -76,9 +82,7 @@ export function writeRange({ leastUs, mostUs }: Range): string {
 export function readAbout(text: string): Range | null {
   const match = /^(?:about|around|some) ([\d:.]+s?)$/.exec(text.trim().toLowerCase());
   const us = match === null ? null : readTime(match[1] ?? '');
-  if (us === null) return null;
-  const off = Math.round(us / 4);
-  return { leastUs: (us - off) as Micros, mostUs: (us + off) as Micros };
+  return us === null ? null : aboutRange(us);
 }
 
 /** `slow 0:20, tempo 0:20 at 85 %, pulses 10`: a name and a length each; null where one has none. */
@@ -87,8 +91,10 @@ export function readPhases(text: string): Phase[] | null {
     const match = /^(.*\S)\s+([\d:.]+s?)(?:\s+at\s+(\d{1,3})\s?%)?$/i.exec(part.trim());
     const lengthUs = match === null ? null : readTime(match[2] ?? '');
     const effort = match?.[3] === undefined ? null : Number(match[3]);
-    if (match === null || lengthUs === null || (effort !== null && (effort < 1 || effort > 100))) return null;
-    return { name: unescapeField(match[1] ?? ''), lengthUs, effortPercent: effort };
+    const name = unescapeField(match?.[1] ?? '');
+    if (match === null || name === '' || name.length > LONGEST_PHASE_NAME) return null;
+    if (lengthUs === null || (effort !== null && (effort < 1 || effort > 100))) return null;
+    return { name, lengthUs, effortPercent: effort };
   });
   const all = phases.filter((p): p is Phase => p !== null);
   return all.length === phases.length && all.length > 0 && all.length <= PLAN_LIMITS.phases ? all : null;
@@ -101,4 +107,28 @@ export function writePhases(phases: readonly Phase[]): string {
         `${escapeField(p.name)} ${writeExact(p.lengthUs)}${p.effortPercent === null ? '' : ` at ${p.effortPercent} %`}`,
     )
     .join(', ');
+}
+
+/** What a move has of its own instead of the scheme's length. */
+export const MEASURES = ['dose', 'phases', 'range'] as const;
+export type Measure = Pick<Move, (typeof MEASURES)[number]>;
+
+/**
+ * `counts 16`, `reps 10 tempo 3-1-1`, `3 breaths`, `about 0:30`, `0:20-0:40`, `phases: slow 20, pulses 10`; null: it is
+ * none of these.
+ */
+export function readMeasure(text: string): Measure | null {
+  const clean = text.trim();
+  const dose = readDose(clean)?.dose;
+  if (dose !== undefined) return { dose };
+  const range = readRange(clean) ?? readAbout(clean);
+  if (range !== null) return { range };
+  const phases = readPhases(clean.replace(/^phases\s*:?\s*/i, ''));
+  return phases !== null && /^phases\b/i.test(clean) ? { phases } : null;
+}
+
+export function writeMeasure({ dose, phases, range }: Measure): string {
+  if (phases !== undefined) return `phases: ${writePhases(phases)}`;
+  if (dose !== undefined) return writeDose(dose);
+  return range === undefined ? '' : writeRange(range);
 }

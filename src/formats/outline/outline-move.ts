@@ -1,6 +1,6 @@
 import { CAMERA_VIEWS, type Move, PLAN_LIMITS, type RoundChange, newMove } from '../../core/plan/plan.ts';
 import { keyAndValue, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
-import { readAbout, readDose, readPhases, readRange } from './outline-dose.ts';
+import { MEASURES, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -20,7 +20,9 @@ const MOVE_KEYS = [
   'view',
 ] as const;
 
-/** `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these. */
+/**
+ * `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these.
+ */
 function readRoundChange(raw: string): RoundChange | null {
   const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
   if (match === null) return null;
@@ -73,19 +75,18 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     const barePosition = field === null ? readPosition(raw) : null;
     const change = readRoundChange(raw);
     const dose = readDose(raw);
-    const range =
-      readRange(field?.key === 'work' || field?.key === 'hold' ? value : raw) ??
-      readAbout(field?.key === 'work' || field?.key === 'hold' ? value : raw);
+    const measure =
+      dose === null ? readMeasure(field?.key === 'work' || field?.key === 'hold' ? value : raw) : { dose: dose.dose };
     const view = CAMERA_VIEWS.find((v) => field?.key === 'view' && value.trim().toLowerCase() === v);
     const lead = /^(?:lead (left|right)|(left|right) (?:foot )?leads?)$/i.exec(raw.trim());
-    if (dose !== null) {
-      move.dose = dose.dose;
-      if (dose.eachSide) move.sides ??= { kind: 'own', first: 'left' };
-      if (dose.assumed !== null) say(dose.assumed, 'note');
-    } else if (range !== null) move.range = range;
-    else if (view !== undefined) move.view = view;
+    if (measure !== null) {
+      if (writeMeasure(move) !== '') say(`“${move.name}” is measured twice; “${raw.trim()}” was taken.`);
+      for (const kind of MEASURES) delete move[kind];
+      Object.assign(move, measure);
+      if (dose?.eachSide === true) move.sides ??= { kind: 'own', first: 'left' };
+      if (dose?.assumed != null) say(dose.assumed, 'note');
+    } else if (view !== undefined) move.view = view;
     else if (lead !== null) move.lead = (lead[1] ?? lead[2] ?? '').toLowerCase() === 'right' ? 'right' : 'left';
-    else if (field?.key === 'phases' && readPhases(value) !== null) move.phases = readPhases(value) ?? [];
     else if (change !== null) move.changes = withChange(move.changes ?? [], change);
     else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;

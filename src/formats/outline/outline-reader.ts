@@ -14,7 +14,7 @@ import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../probl
 import { keyAndValue, readCueing, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
 import { readAbout, readRange } from './outline-dose.ts';
 import { type Say, readMoveLine } from './outline-move.ts';
-import { readScheme } from './outline-scheme.ts';
+import { readScheme, readTempo } from './outline-scheme.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 type DraftBlock = Mutable<Omit<Block, 'moves'>> & { moves: Move[] };
@@ -40,15 +40,16 @@ export function readOutline(text: string): ReadResult<Plan> {
     (line: number): Say =>
     (message, note) =>
       void say(line, message, note === undefined ? 'not-understood' : 'assumed');
-  const references: { readonly block: DraftBlock; readonly line: number }[] = [];
+  const references: Reference[] = [];
   let block: DraftBlock | null = null;
   let moves = 0;
   for (const [index, raw] of linesOf(text).entries()) {
     const [line, number] = [raw.trim(), index + 1];
     if (line === '' || line.startsWith('//')) continue;
     if (line.startsWith('## ')) {
-      block = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
-      if (block.of !== undefined) references.push({ block, line: number });
+      const read = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
+      block = read.block;
+      if (read.names !== null) references.push({ block, names: read.names, say: sayAt(number) });
       if (plan.blocks.length < PLAN_LIMITS.blocks) plan.blocks.push(block);
       else say(number, `A plan has at most ${PLAN_LIMITS.blocks} blocks; this one was left out.`, 'too-many');
     } else if (line.startsWith('# ')) {
@@ -61,21 +62,27 @@ export function readOutline(text: string): ReadResult<Plan> {
       }
       if (isPlainBlock(block.kind))
         say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
-      else if (++moves > PLAN_LIMITS.moves || block.moves.length >= PLAN_LIMITS.movesInBlock) {
-        const limit =
-          moves > PLAN_LIMITS.moves
-            ? `A plan has at most ${PLAN_LIMITS.moves}`
-            : `A block has at most ${PLAN_LIMITS.movesInBlock}`;
-        if (!problems.some((p) => p.code === 'too-many'))
-          say(number, `${limit} moves; the rest was left out.`, 'too-many');
-      } else
-        for (const [text, times] of [timesOf(line.slice(1))])
-          for (let n = 0; n < times; n++)
-            block.moves.push(readMoveLine(text, `${block.id}m${block.moves.length + 1}`, sayAt(number)));
+      else {
+        const [text, times] = timesOf(line.slice(1));
+        const move = readMoveLine(text, '', sayAt(number));
+        for (let n = 0; n < times; n++) {
+          if (++moves <= PLAN_LIMITS.moves && block.moves.length < PLAN_LIMITS.movesInBlock) {
+            block.moves.push({ ...move, id: `${block.id}m${block.moves.length + 1}` });
+            continue;
+          }
+          const limit =
+            moves > PLAN_LIMITS.moves
+              ? `A plan has at most ${PLAN_LIMITS.moves}`
+              : `A block has at most ${PLAN_LIMITS.movesInBlock}`;
+          if (!problems.some((p) => p.code === 'too-many'))
+            say(number, `${limit} moves; the rest was left out.`, 'too-many');
+          break;
+        }
+      }
     } else if (block === null) readHead(line, plan, (message) => say(number, message));
     else say(number, `“${line.slice(0, 60)}” is neither a block (## …) nor a move (- …).`);
   }
-  for (const { block: from, line } of references) resolveBlocks(from, plan.blocks, sayAt(line));
+  for (const reference of references) resolveBlocks(reference, plan.blocks);
   if (plan.blocks.length === 0) say(0, 'No block was found. A block begins with ## and its name.', 'no-blocks');
   else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind)))
     say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');
@@ -88,8 +95,8 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
     return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing, sides and tempo are.`);
   if (field.key === 'instructor') plan.instructor = unescapeField(field.value);
   else if (field.key === 'tempo') {
-    const bpm = Number(field.value.replace(/ ?bpm$/i, ''));
-    if (bpm >= 30 && bpm <= 300) plan.milliBpm = Math.round(bpm * 1000);
+    const milliBpm = readTempo(field.value.replace(/ ?bpm$/i, ''));
+    if (milliBpm !== null) plan.milliBpm = milliBpm;
     else say(`The tempo of a class is 30 to 300 beats a minute, not “${field.value}”.`);
   } else if (field.key === 'cueing') {
     const cueing = readCueing(field.value);
@@ -102,7 +109,18 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
   }
 }
 
-function readBlockLine(text: string, number: number, say: Say): DraftBlock {
+/** A block that names others, which may stand after it: what it names is looked up when all are read. */
+interface Reference {
+  readonly block: DraftBlock;
+  readonly names: string;
+  readonly say: Say;
+}
+
+function readBlockLine(
+  text: string,
+  number: number,
+  say: Say,
+): { readonly block: DraftBlock; readonly names: string | null } {
   const [head, ...tail] = splitField(text, ':');
   const name = unescapeField(head ?? '') || `Block ${number}`;
   const settings = splitField(tail.join(':'), ',')
@@ -114,12 +132,13 @@ function readBlockLine(text: string, number: number, say: Say): DraftBlock {
   block.moves = [];
   const plain = isPlainBlock(kind);
   let timed = false;
+  let names: string | null = null;
   for (const setting of settings) {
     if (isKind(setting)) continue;
     const again = /^(preview|repeat)(?: of)?:? (.+)$/i.exec(setting);
     if (again !== null && again[1]?.toLowerCase() === kind) {
-      const [names, length] = lengthAtEnd(again[2] ?? '');
-      block.of = names.split(/\s*(?:\+|&| and )\s*/).map(unescapeField);
+      const [others, length] = kind === 'preview' ? lengthAtEnd(again[2] ?? '') : [again[2] ?? '', null];
+      names = others;
       if (length !== null) {
         block.scheme = { kind: 'plain', lengthUs: length };
         timed = true;
@@ -141,8 +160,8 @@ function readBlockLine(text: string, number: number, say: Say): DraftBlock {
     } else if (!readBlockSetting(setting, block)) say(`“${setting}” is not a setting of a block.`);
   }
   if (!timed) block.scheme = defaultScheme(kind);
-  if ((kind === 'preview' || kind === 'repeat') && block.of === undefined) block.of = [];
-  return block;
+  if (kind === 'preview' || kind === 'repeat') block.of = [];
+  return { block, names };
 }
 
 /** `about 0:30` of `talk about 0:30`. */
@@ -164,13 +183,37 @@ function timesOf(text: string): readonly [text: string, times: number] {
   return match === null || times < 1 ? [text, 1] : [`${match[1]} ${match[3] ?? ''}`, times];
 }
 
-/** Puts the ids of the named blocks in the place of their names; a name that no block has is said. */
-function resolveBlocks(block: DraftBlock, all: readonly DraftBlock[], say: Say): void {
-  block.of = (block.of ?? []).flatMap((name) => {
-    const found = all.find((b) => b !== block && b.name.toLowerCase() === name.toLowerCase());
-    if (found === undefined) say(`No block is called “${name}”.`);
-    return found === undefined ? [] : [found.id];
-  });
+const BETWEEN_NAMES = /^\s*(?:\+|&|and\b)\s*/i;
+
+/**
+ * Finds the blocks that a line names, `Main and Finish`. Names may hold the word that stands between them (`Learn and
+ * link`), so at
+ * each place the longest name that fits is taken; one that no block has is said.
+ */
+function resolveBlocks({ block, names, say }: Reference, all: readonly DraftBlock[]): void {
+  const others = all.filter((b) => b !== block).sort((a, b) => b.name.length - a.name.length);
+  const found: string[] = [];
+  let rest = unescapeField(names);
+  while (rest !== '') {
+    const lower = rest.toLowerCase();
+    const next = others.find(
+      (b) =>
+        b.name !== '' &&
+        lower.startsWith(b.name.toLowerCase()) &&
+        (lower.length === b.name.length || BETWEEN_NAMES.test(lower.slice(b.name.length))),
+    );
+    if (next === undefined) {
+      say(`No block is called “${rest.split(/\s(?:\+|&|and)\s/i)[0]}”.`);
+      const after = /\s(?:\+|&|and)\s+/i.exec(rest);
+      rest = after === null ? '' : rest.slice(after.index + after[0].length);
+      continue;
+    }
+    found.push(next.id);
+    rest = rest.slice(next.name.length).replace(BETWEEN_NAMES, '');
+  }
+  if (found.length > PLAN_LIMITS.blocks)
+    say(`At most ${PLAN_LIMITS.blocks} blocks can be named; the rest was left out.`);
+  block.of = found.slice(0, PLAN_LIMITS.blocks);
 }
 
 function readBlockSetting(setting: string, block: DraftBlock): boolean {
@@ -206,7 +249,9 @@ function isKind(setting: string): boolean {
   return BLOCK_KINDS.some((kind) => kind === clean);
 }
 
-/** A block's kind from a word; `whole`: the setting must be the kind itself, else a name such as `Warm-up one` will do. */
+/**
+ * A block's kind from a word; `whole`: the setting must be the kind itself, else a name such as `Warm-up one` will do.
+ */
 function kindOf(text: string, whole: boolean): BlockKind | null {
   const clean = text.trim().toLowerCase().replace(/\s+/g, '-');
   const exact = BLOCK_KINDS.find((kind) => kind === clean);

@@ -3,6 +3,7 @@ import { BREATH_US } from '../../core/plan/dose.ts';
 import type { Scheme } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
+import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import { readTime, writeExact } from './outline-fields.ts';
 
 const TIME = '([\\d:.,]+[hms]?)';
@@ -45,11 +46,12 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   }
   if ((m = match(`counts (\\d{1,4}) at (\\d{2,3}(?:\\.\\d{1,3})?)(?: rest ${TIME})?`)) !== null) {
     const restUs = time(m[3]);
-    const milliBpm = Math.round(Number(m[2]) * 1000);
+    const milliBpm = readTempo(m[2]);
+    if (milliBpm === null) return null;
     return restUs === null || Number(m[1]) < 1 ? null : { kind: 'counts', counts: Number(m[1]), milliBpm, restUs };
   }
   if ((m = match(`(?:choreography|combination) (.+?) at (\\d{2,3}(?:\\.\\d{1,3})?)`)) !== null)
-    return readChoreography(m[1] ?? '', Number(m[2]));
+    return readChoreography(m[1] ?? '', readTempo(m[2]));
   if ((m = match(`holds? (\\d{1,3}) breaths?(?: (?:change )?${TIME})?`)) !== null) {
     const changeUs = time(m[2]);
     return changeUs === null ? null : { kind: 'hold', holdUs: micros(Number(m[1]) * BREATH_US), changeUs };
@@ -69,9 +71,15 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   return null;
 }
 
+/** Beats a minute in thousandths; null where nobody moves to it. */
+export function readTempo(text: string | undefined): number | null {
+  const milliBpm = Math.round(Number(text) * 1000);
+  return milliBpm >= SLOWEST_MILLI_BPM && milliBpm <= FASTEST_MILLI_BPM ? milliBpm : null;
+}
+
 /** `add on`, `link`, `reduce`, `layer`, or the steps themselves in letters: `A B AB`. */
-function readChoreography(text: string, bpm: number): Scheme | null {
-  const milliBpm = Math.round(bpm * 1000);
+function readChoreography(text: string, milliBpm: number | null): Scheme | null {
+  if (milliBpm === null) return null;
   const build = BUILD_UPS.find(
     (b) =>
       b ===

@@ -1,9 +1,12 @@
 import type { Block, Move, Plan } from '../../core/plan/plan.ts';
-import { writeDose, writePhases, writeRange } from './outline-dose.ts';
+import { writeMeasure, writeRange } from './outline-dose.ts';
 import { escapeField, writeExact, writeSides } from './outline-fields.ts';
 import { writeScheme } from './outline-scheme.ts';
 
-/** Writes a plan as the outline of docs/formats.md; read back it compiles to the same segments and loses nothing but ids. */
+/**
+ * Writes a plan as the outline of docs/formats.md; read back it compiles to the same segments and loses nothing but
+ * ids.
+ */
 export function writeOutline(plan: Plan): string {
   const head = [`# ${escapeField(plan.title)}`];
   if (plan.instructor !== '') head.push(`instructor: ${escapeField(plan.instructor)}`);
@@ -42,9 +45,7 @@ export function writeMove(move: Move): string {
   const fields = [`- ${escapeField(move.name).replace(/(?<=\s)(?=[x×]\s?\d{1,2}$)/, '\\')}`];
   if (move.position !== null) fields.push(move.position);
   if (move.sides !== null) fields.push(`sides ${writeSides(move.sides)}`);
-  if (move.dose !== undefined) fields.push(writeDose(move.dose));
-  if (move.phases !== undefined) fields.push(`phases: ${writePhases(move.phases)}`);
-  if (move.range !== undefined) fields.push(writeRange(move.range));
+  if (writeMeasure(move) !== '') fields.push(writeMeasure(move));
   if (move.view !== undefined) fields.push(`view ${move.view}`);
   if (move.lead !== undefined) fields.push(`lead ${move.lead}`);
   if (move.workUs !== null) fields.push(`work ${writeExact(move.workUs)}`);

@@ -5,7 +5,10 @@ import { type DraftCue, orderCues } from '../transcript-problem.ts';
 
 const MARK = /^\s*[[(]?(?:(\d{1,2}):)?(\d{1,4}):(\d{2})(?:[.,](\d{1,3}))?(?:\]|\)|(?=\s|$))\s*(?:[-–—:]\s*)?/;
 
-/** Reads plain text whose paragraphs begin `[m:ss]` or `[h:mm:ss]`, of any length. A paragraph lasts until the next begins. */
+/**
+ * Reads plain text whose paragraphs begin `[m:ss]` or `[h:mm:ss]`, of any length. A paragraph lasts until the next
+ * begins.
+ */
 export function readParagraphs(text: string): ReadResult<Transcript> {
   const refused = refuseText(text, 'a transcript whose paragraphs begin [m:ss]');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { BUILD_UPS, MOST_ELEMENTS } from '../../core/plan/choreography.ts';
-import type { Dose, Phase, Range } from '../../core/plan/dose.ts';
+import { BUILD_UPS, MOST_ELEMENTS, MOST_STEPS } from '../../core/plan/choreography.ts';
+import { type Dose, FASTEST_MILLI_BPM, type Phase, type Range, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import {
   BLOCK_KINDS,
   CAMERA_VIEWS,
@@ -68,7 +68,7 @@ const scheme = byKind<Scheme['kind']>({
           )
           .max(MOST_ELEMENTS),
       )
-      .max(200)
+      .max(MOST_STEPS)
       .required(),
   },
   plain: { lengthUs: time },
@@ -132,7 +132,7 @@ export const planSchema = Joi.object({
   instructor: line,
   cueing: Joi.valid('mirrored', 'own').required(),
   sides: sides.required(),
-  milliBpm: Joi.number().integer().min(30_000).max(300_000),
+  milliBpm: Joi.number().integer().min(SLOWEST_MILLI_BPM).max(FASTEST_MILLI_BPM),
   blocks: Joi.array().items(block).unique('id').max(PLAN_LIMITS.blocks).required(),
 } satisfies Record<keyof Plan, Joi.Schema>).required();
 

@@ -37,7 +37,9 @@ const VIEW_WORDS = {
   floor: 'camera on the floor',
 } as const;
 
-/** The class on paper: times, moves, sides, what to hold, and every change of level, for the floor on the filming day. */
+/**
+ * The class on paper: times, moves, sides, what to hold, and every change of level, for the floor on the filming day.
+ */
 export function runSheet(plan: Plan, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): RunSheet {
   const traits = traitsReader(plan, book);
   const rows: RunSheetRow[] = [];

@@ -33,7 +33,9 @@ const HEAD = [
 ] as const;
 type Column = (typeof HEAD)[number];
 
-/** The script as CSV (RFC 4180): one row a line, the program's calls too (`written` is `no`). Times are on plan time. */
+/**
+ * The script as CSV (RFC 4180): one row a line, the program's calls too (`written` is `no`). Times are on plan time.
+ */
 export function writeScriptCsv(page: ScriptPage): string {
   const cues = new Map(page.script.cues.map((cue) => [cue.id, cue]));
   const rows = linesOf(page).flatMap(({ segment: s, lines, homeless }) => {
@@ -72,7 +74,10 @@ export function writeScriptCsv(page: ScriptPage): string {
   return writeCsv(HEAD, rows);
 }
 
-/** Reads written lines from a table; columns may stand in any order. A row's segment is its number, else its name, else its time. Wrong rows are named and left out. */
+/**
+ * Reads written lines from a table; columns may stand in any order. A row's segment is its number, else its name, else
+ * its time. Wrong rows are named and left out.
+ */
 export function readScriptCsv(text: string, segments: readonly Segment[]): ReadResult<Cue[]> {
   const refused = refuseText(text, 'a script as a table');
   if (refused !== null) return { value: [], problems: [refused] };

@@ -42,7 +42,10 @@ export function joinCounts(lines: readonly PlacedLine[]): readonly PlacedLine[] 
   return joined;
 }
 
-/** An anchor as it is written in brackets: `+4`, `-10`, `half`, `#9`, `after +0.5`, `free`. `previous`: the line before, which `after` is about. */
+/**
+ * An anchor as it is written in brackets: `+4`, `-10`, `half`, `#9`, `after +0.5`, `free`. `previous`: the line before,
+ * which `after` is about.
+ */
 export function writeAnchor(anchor: Anchor): string {
   const s = (us: Parameters<typeof writeSeconds>[0]) =>
     writeSeconds(us, 3)
@@ -91,7 +94,10 @@ export function readKind(text: string): { kind: CueKind; rest: string } | null {
   return match === null || kind === undefined ? null : { kind, rest: text.slice(match[0].length) };
 }
 
-/** Where lines of a file go: a segment by its name, the next of that name after the last one found; by its time where two have the same name. */
+/**
+ * Where lines of a file go: a segment by its name, the next of that name after the last one found; by its time where
+ * two have the same name.
+ */
 export class SegmentFinder {
   private from = 0;
 

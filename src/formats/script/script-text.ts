@@ -18,7 +18,8 @@ import {
 const MOST_LINES = 20_000;
 
 /**
- * The script as plain text: a heading `## 0:55 Squat` for each segment, a line `[+4] form: Ribs down.` for each written line.
+ * The script as plain text: a heading `## 0:55 Squat` for each segment, a line `[+4] form: Ribs down.` for each written
+ * line.
  * Calls that the program writes begin with `=`; they are there to be read and are left out when the text comes back.
  */
 export function writeScriptText(page: ScriptPage): string {
@@ -52,7 +53,8 @@ function cueLine(cue: Cue): string {
 }
 
 /**
- * Reads a script from plain text: as Euphon writes it, or as people type it, with headings that name a segment and lines
+ * Reads a script from plain text: as Euphon writes it, or as people type it, with headings that name a segment and
+ * lines
  * under them. A heading that names no segment is a problem with its line, and the lines under it are left out.
  */
 export function readScriptText(text: string, segments: readonly Segment[]): ReadResult<Cue[]> {

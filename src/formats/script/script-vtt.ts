@@ -6,7 +6,10 @@ import { readTranscript } from '../transcript-reader.ts';
 import { stamp, vttText } from '../stamp.ts';
 import { type ScriptPage, SegmentFinder, readKind, usualKind } from './script-page.ts';
 
-/** Planned lines as W3C WebVTT on plan time; the cue's identifier says what kind of line it is and whether a person wrote it. */
+/**
+ * Planned lines as W3C WebVTT on plan time; the cue's identifier says what kind of line it is and whether a person
+ * wrote it.
+ */
 export function writeScriptVtt({ schedule }: Pick<ScriptPage, 'schedule'>): string {
   const blocks = schedule.lines
     .filter((l) => l.text.trim() !== '')

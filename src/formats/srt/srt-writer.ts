@@ -11,7 +11,8 @@ export function writeCaptionsSrt(captions: readonly CaptionEvent[]): string {
 }
 
 /**
- * A text as SRT can hold it. SRT has no escapes: an arrow would be a time, an empty line the end of the cue, `<b>` and `{\\an8}`
+ * A text as SRT can hold it. SRT has no escapes: an arrow would be a time, an empty line the end of the cue, `<b>` and
+ * `{\\an8}`
  * would be formatting.
  */
 export function srtText(text: string): string {

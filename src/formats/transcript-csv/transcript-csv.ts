@@ -27,7 +27,9 @@ export function isTranscriptCsv(head: string): boolean {
   return first !== undefined && first.length >= 2 && columnOf(first, START) >= 0 && columnOf(first, TEXT) >= 0;
 }
 
-/** Reads a table with a header line: a start, a text, and an end where there is one. Times in seconds or as `1:02.5`. */
+/**
+ * Reads a table with a header line: a start, a text, and an end where there is one. Times in seconds or as `1:02.5`.
+ */
 export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   const refused = refuseText(text, 'a transcript as CSV');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };

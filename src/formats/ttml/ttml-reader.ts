@@ -18,7 +18,8 @@ interface Node {
 }
 
 /**
- * Reads W3C TTML (TTML2, IMSC 1.1 Text): each `p` is a cue; its times add to those of what it stands in. A `span` with times
+ * Reads W3C TTML (TTML2, IMSC 1.1 Text): each `p` is a cue; its times add to those of what it stands in. A `span` with
+ * times
  * of its own gives its words their place. Looks are not read.
  */
 export function readTtml(text: string): ReadResult<Transcript> {

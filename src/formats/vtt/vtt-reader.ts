@@ -7,7 +7,9 @@ const STAMP = '(?:(\\d{1,4}):)?(\\d{1,2}):(\\d{2})[.,](\\d{1,3})';
 const TIMING = new RegExp(`^\\s*${STAMP}\\s+-->\\s+${STAMP}`);
 const INLINE = new RegExp(`<${STAMP}>`, 'g');
 
-/** Reads W3C WebVTT: cues with inline timestamps become word-timed. Notes, styles and regions are skipped, not reported. */
+/**
+ * Reads W3C WebVTT: cues with inline timestamps become word-timed. Notes, styles and regions are skipped, not reported.
+ */
 export function readVtt(text: string): ReadResult<Transcript> {
   const refused = refuseText(text, 'a WebVTT transcript');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };

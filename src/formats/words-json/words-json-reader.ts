@@ -10,8 +10,10 @@ const LONGEST_CUE_US = 12e6;
 type Json = Readonly<Record<string, unknown>>;
 
 /**
- * Reads word-timed JSON as services write it: a list of words, by itself, under `words`, or inside `segments`, each with
- * `text` or `word`, and `start` and `end` in seconds (`start_s`, `start_ms` too). `confidence` or `probability` is kept.
+ * Reads word-timed JSON as services write it: a list of words, by itself, under `words`, or inside `segments`, each
+ * with
+ * `text` or `word`, and `start` and `end` in seconds (`start_s`, `start_ms` too). `confidence` or `probability` is
+ * kept.
  */
 export function readWordsJson(text: string): ReadResult<Transcript> {
   const none = (problem: ReadProblem): ReadResult<Transcript> => ({ value: { cues: [] }, problems: [problem] });
@@ -118,7 +120,10 @@ function textOf(entry: Json): string {
   return typeof text === 'string' ? text.trim() : '';
 }
 
-/** A time in microseconds: seconds as a number or text, milliseconds where the name says so. Null: none, or not possible. */
+/**
+ * A time in microseconds: seconds as a number or text, milliseconds where the name says so. Null: none, or not
+ * possible.
+ */
 function timeOf(entry: Json, edge: 'start' | 'end'): Micros | null {
   for (const [name, scale] of [
     [edge, 1e6],

@@ -3,7 +3,9 @@ import type { Micros } from '../../core/time/micros.ts';
 
 const seconds = (at: Micros) => Math.round(at / 1e3) / 1e3;
 
-/** A transcript as word-timed JSON; words of coarse cues get the places that the speaking model gives them, and say so. */
+/**
+ * A transcript as word-timed JSON; words of coarse cues get the places that the speaking model gives them, and say so.
+ */
 export function writeWordsJson(transcript: Transcript, duration: Micros): string {
   const segments = transcript.cues.map((cue) => ({
     start: seconds(cue.start),

@@ -12,7 +12,10 @@ interface FirstScript {
   };
 }
 
-/** Calls as they were before there were ways of calling: the instructor's own, and the calls that came with the ways are off. */
+/**
+ * Calls as they were before there were ways of calling: the instructor's own, and the calls that came with the ways are
+ * off.
+ */
 function withWays(calls: CallRules): CallRules {
   return {
     ...calls,
@@ -31,7 +34,8 @@ function withWays(calls: CallRules): CallRules {
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
   if (document.version === 5) return stored as WorkoutDocument;
-  // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version 2 no music.
+  // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version
+  // 2 no music.
   const old = stored as WorkoutDocument;
   const fourth = {
     ...old,

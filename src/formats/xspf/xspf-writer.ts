@@ -1,7 +1,10 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { LaidMusic } from '../../core/music/laid.ts';
 
-/** The class's tracks in the order they are played, as a play list (XSPF version 1). `locationOf` gives a track's address; null: none. */
+/**
+ * The class's tracks in the order they are played, as a play list (XSPF version 1). `locationOf` gives a track's
+ * address; null: none.
+ */
 export function writeXspf(title: string, music: LaidMusic, locationOf: (trackId: string) => string | null): string {
   const builder = new XMLBuilder({ ignoreAttributes: false, format: true, suppressEmptyNode: true });
   const track = music.laid.map(({ track: t, from, to }) => ({

@@ -24,7 +24,10 @@ import { WordsView } from './WordsView.tsx';
 
 type View = 'segments' | 'words' | 'against';
 
-/** Where each planned segment really fell, the words of the take, the class as it was against the plan, and what slipped. */
+/**
+ * Where each planned segment really fell, the words of the take, the class as it was against the plan, and what
+ * slipped.
+ */
 export function AlignStation() {
   const { take, facts, aligned, produced, aligning, transcriptProblems } = useDerived();
   const { document, change } = useDocument();

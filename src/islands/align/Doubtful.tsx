@@ -1,13 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
-import { tinykeys } from 'tinykeys';
+import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/align.ts';
 import { toProgramme, toTake } from '../../core/edit/conform.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
-import { useCommands } from '../workbench/commands.ts';
-import { inField } from '../workbench/use-keys.ts';
+import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from './pins.ts';
 
@@ -40,25 +38,9 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
     if (key === null || at === null) return;
     change('Begins here', (d) => withPin(d, key, toTake(at, kept)));
   };
-  const latest = useRef({ next, beginsHere, now });
-  useEffect(() => {
-    latest.current = { next, beginsHere, now };
-  });
-  useEffect(
-    () =>
-      tinykeys(window, {
-        n: (event) => {
-          if (!inField(event)) latest.current.next();
-        },
-        b: (event) => {
-          if (!inField(event)) latest.current.beginsHere(latest.current.now);
-        },
-      }),
-    [],
-  );
-  useCommands([
-    { label: 'Go to the next doubtful place', keys: 'N', run: next },
-    { label: 'The doubtful segment begins where the picture stands', keys: 'B', run: () => beginsHere(now) },
+  useLetterCommands([
+    { label: 'Go to the next doubtful place', letter: 'n', run: next },
+    { label: 'The doubtful segment begins where the picture stands', letter: 'b', run: () => beginsHere(now) },
   ]);
   if (list.length === 0) return null;
   return (

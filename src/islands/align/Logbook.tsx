@@ -29,7 +29,10 @@ const CALL_WORD: Readonly<Record<LoggedCall, string>> = {
   ending: 'the end called',
 };
 
-/** What this take teaches of how the class is run, and the logbook of all recordings that the studio's figures come from. */
+/**
+ * What this take teaches of how the class is run, and the logbook of all recordings that the studio's figures come
+ * from.
+ */
 export function Logbook() {
   const { aligned, facts, take } = useDerived();
   const { studio, setStudio } = useStudio();

@@ -8,45 +8,58 @@ import { sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from './pins.ts';
 
-/** So much of the take is shown at once; of it this much lies before the playhead when a new stretch comes. */
-const SHOWN_US = 24e6;
-const BEFORE_US = 6e6;
+/** So much of the take is shown at once where there is room, half of it on a phone; a quarter lies before the playhead at first. */
+const WIDE = { px: 560, us: 24e6 } as const;
+const BEFORE_SHARE = 0.25;
+/** A letter of the words takes about so much. */
+const LETTER_PX = 7.6;
+const WORD_ROOM_PX = 40;
 /** Steps of the arrow keys on a boundary. */
 const STEP_US = { fine: 40_000, coarse: 500_000 } as const;
-/** A word is written only where the one before leaves room; in shares of the strip. */
-const WORD_ROOM = 0.055;
 
-/** The take's sound round the playhead with its words, and the boundaries in it: each can be dragged, or moved by the arrow keys. */
+/**
+ * The take's sound round the playhead with its words, and the boundaries in it: each can be dragged, or moved by the
+ * arrow keys.
+ */
 export function SoundStrip({ takeId, duration }: { readonly takeId: string; readonly duration: Micros }) {
   const { aligned, produced } = useDerived();
-  const { change } = useDocument();
+  const { document, change } = useDocument();
   const { state, peaks } = usePeaks(takeId);
   const kept = produced?.programme.kept ?? [];
   const playhead = toTake(usePlayhead((s) => s.at) ?? micros(0), kept);
   const [from, setFrom] = useState(0);
+  const [width, setWidth] = useState(860);
+  const shownUs = width < WIDE.px ? WIDE.us / 2 : WIDE.us;
   const strip = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [dragged, setDragged] = useState<{ key: string; at: Micros } | null>(null);
-  const wanted = Math.max(0, Math.min(playhead - BEFORE_US, duration - SHOWN_US));
+  const wanted = Math.max(0, Math.min(playhead - shownUs * BEFORE_SHARE, duration - shownUs));
   useEffect(() => {
     // A stretch stays where it is until the playhead leaves it, so that nothing moves under the hand.
-    if (dragged === null && (playhead < from || playhead > from + SHOWN_US * 0.92)) setFrom(wanted);
-  }, [playhead, from, wanted, dragged]);
+    if (dragged === null && (playhead < from || playhead > from + shownUs * 0.92)) setFrom(wanted);
+  }, [playhead, from, wanted, dragged, shownUs]);
   useEffect(() => {
     if (canvas.current === null || peaks === null) return;
     const place = (us: number) => Math.round((us / 1e6) * peaks.peaksASecond);
-    drawPeaks(canvas.current, peaks.peaks.slice(place(from), place(from + SHOWN_US)));
-  }, [peaks, from]);
+    drawPeaks(canvas.current, peaks.peaks.slice(place(from), place(from + shownUs)));
+  }, [peaks, from, shownUs, width]);
+  useEffect(() => {
+    const element = strip.current;
+    if (element === null) return;
+    const watch = new ResizeObserver(() => setWidth(element.clientWidth));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
   if (aligned === null) return null;
   const { segments, words } = aligned.alignment;
-  const to = from + SHOWN_US;
-  const share = (us: number) => (us - from) / SHOWN_US;
+  const to = from + shownUs;
+  const share = (us: number) => (us - from) / shownUs;
   const here = segments.filter((r) => r.recorded !== null && r.recorded.start >= from && r.recorded.start < to);
   const pin = (key: string, at: Micros) => change('Move a boundary', (d) => withPin(d, key, at));
   const timeAt = (clientX: number): Micros => {
     const box = strip.current?.getBoundingClientRect();
     const x = box === undefined ? 0 : Math.min(1, Math.max(0, (clientX - box.left) / box.width));
-    return micros(Math.round(from + x * SHOWN_US));
+    return micros(Math.round(from + x * shownUs));
   };
   return (
     <figure className="mt-3" aria-label="Sound and words round the playhead">
@@ -65,7 +78,9 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
           />
         )}
         {here.map(({ segment, recorded }) => {
-          const at = dragged?.key === segment.key ? dragged.at : (recorded as { start: Micros }).start;
+          // The pin is where it was put while the alignment still follows: a key held down goes on from there.
+          const pinned = document.edit.pins.find((p) => p.segmentKey === segment.key && p.edge === 'start')?.at;
+          const at = dragged?.key === segment.key ? dragged.at : (pinned ?? (recorded as { start: Micros }).start);
           const name = `${segment.label}${sideWord(segment.side) && `, ${sideWord(segment.side)}`}`;
           return (
             <button
@@ -88,7 +103,7 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
               onPointerUp={() => {
                 if (dragged?.key !== segment.key) return;
                 setDragged(null);
-                if (dragged.at !== recorded?.start) pin(segment.key, dragged.at);
+                if (dragged.at !== (pinned ?? recorded?.start)) pin(segment.key, dragged.at);
               }}
               onPointerCancel={() => setDragged(null)}
               onKeyDown={(e) => {
@@ -111,11 +126,11 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
         })}
       </div>
       <div className="relative h-6 overflow-hidden text-[13px] text-soft" aria-hidden="true">
-        {readable(words, from, to).map((w) => (
+        {readable(words, from, to, width).map((w) => (
           <button
             key={`${w.at} ${w.text}`}
             tabIndex={-1}
-            className="absolute top-0.5 hover:underline"
+            className="absolute top-0.5 whitespace-nowrap hover:underline"
             style={{ left: `${share(w.at) * 100}%` }}
             onClick={() => usePlayhead.getState().seek?.(toProgramme(w.at, kept))}
           >
@@ -135,18 +150,23 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
   );
 }
 
-/** The words of a stretch, gathered so that none is written over another. */
-function readable(words: readonly { readonly text: string; readonly at: Micros }[], from: number, to: number) {
-  const rows: { text: string; at: Micros }[] = [];
+/** The words of a stretch, gathered so that none is written over another in so many pixels. */
+function readable(
+  words: readonly { readonly text: string; readonly at: Micros }[],
+  from: number,
+  to: number,
+  width: number,
+) {
+  const rows: { text: string; readonly at: Micros }[] = [];
   let room = -1;
   for (const w of words) {
     if (w.at < from || w.at >= to) continue;
     const last = rows.at(-1);
-    const x = (w.at - from) / SHOWN_US;
-    if (last === undefined || x >= room) rows.push({ text: w.text, at: w.at });
+    const px = ((w.at - from) / (to - from)) * width;
+    if (last === undefined || px >= room) rows.push({ text: w.text, at: w.at });
     else last.text += ` ${w.text}`;
-    const row = rows.at(-1) as { text: string; at: Micros };
-    room = (row.at - from) / SHOWN_US + Math.max(WORD_ROOM, row.text.length * 0.0105);
+    const row = rows.at(-1) as (typeof rows)[number];
+    room = ((row.at - from) / (to - from)) * width + Math.max(WORD_ROOM_PX, row.text.length * LETTER_PX);
   }
   return rows;
 }

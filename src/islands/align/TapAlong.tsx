@@ -1,50 +1,42 @@
-import { useEffect, useRef, useState } from 'react';
-import { tinykeys } from 'tinykeys';
+import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/align.ts';
 import { toTake } from '../../core/edit/conform.ts';
 import { micros } from '../../core/time/micros.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
-import { useCommands } from '../workbench/commands.ts';
-import { inField } from '../workbench/use-keys.ts';
+import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from './pins.ts';
 
 /**
- * Boundaries set by ear: while the take plays, each press says that the next segment of the plan begins now. It starts with the
+ * Boundaries set by ear: while the take plays, each press says that the next segment of the plan begins now. It starts
+ * with the
  * segment after the one at the playhead; another can be chosen. Each press is one undo.
  */
 export function TapAlong({ segments }: { readonly segments: readonly RecordedSegment[] }) {
   const { produced } = useDerived();
-  const { change } = useDocument();
+  const { document, change } = useDocument();
   const kept = produced?.programme.kept ?? [];
   const at = usePlayhead((s) => s.at);
-  /** Index of the segment that the next press places; null: the one after the playhead. */
-  const [chosen, setChosen] = useState<number | null>(null);
+  /**
+   * Index of the segment that the next press places, and the one that the last press placed; null: the one after the
+   * playhead.
+   */
+  const [chosen, setChosen] = useState<{ readonly next: number; readonly placed: string | null } | null>(null);
   const now = toTake(at ?? micros(0), kept);
   const under = segments.findLastIndex((r) => r.recorded !== null && r.recorded.start <= now);
-  const next = chosen ?? under + 1;
+  // A press that was undone is waiting again.
+  const undone =
+    chosen !== null && chosen.placed !== null && !document.edit.pins.some((p) => p.segmentKey === chosen.placed);
+  const next = chosen === null ? under + 1 : chosen.next - (undone ? 1 : 0);
   const segment = segments[next]?.segment;
   const tap = () => {
     const playhead = usePlayhead.getState().at;
     if (segment === undefined || playhead === null) return;
     change('Tapped along', (d) => withPin(d, segment.key, toTake(playhead, kept)));
-    setChosen(next + 1);
+    setChosen({ next: next + 1, placed: segment.key });
   };
-  const latest = useRef(tap);
-  useEffect(() => {
-    latest.current = tap;
-  });
-  useEffect(
-    () =>
-      tinykeys(window, {
-        g: (event) => {
-          if (!inField(event)) latest.current();
-        },
-      }),
-    [],
-  );
-  useCommands([{ label: 'Tap along: the next segment begins now', keys: 'G', run: tap }]);
+  useLetterCommands([{ label: 'Tap along: the next segment begins now', letter: 'g', run: tap }]);
   return (
     <section>
       <h2 className="text-lg">Tap along</h2>
@@ -57,7 +49,7 @@ export function TapAlong({ segments }: { readonly segments: readonly RecordedSeg
           <select
             className="field w-full"
             value={Math.min(next, segments.length - 1)}
-            onChange={(e) => setChosen(Number(e.target.value))}
+            onChange={(e) => setChosen({ next: Number(e.target.value), placed: null })}
           >
             {segments.map((r, i) => (
               <option key={r.segment.key} value={i}>

@@ -3,7 +3,9 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { withTimerDismissed } from './pins.ts';
 
-/** The machine timers that blocks seem to have been filmed to: each can be dismissed where the breaks were run by hand. */
+/**
+ * The machine timers that blocks seem to have been filmed to: each can be dismissed where the breaks were run by hand.
+ */
 export function Timers({ alignment: { grids, segments } }: { readonly alignment: Alignment }) {
   const { document, change } = useDocument();
   const { noTimers } = document.edit;

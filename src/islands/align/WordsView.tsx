@@ -17,7 +17,8 @@ const SHOWN = 120;
 const UNSURE = 0.6;
 
 /**
- * The words of the take, changed in place beside the picture: what is said, when it begins, cut in two, joined. Every change is
+ * The words of the take, changed in place beside the picture: what is said, when it begins, cut in two, joined. Every
+ * change is
  * saved by itself and can be taken back.
  */
 export function WordsView() {

@@ -17,7 +17,10 @@ const WAVEFORM_A_SECOND = 20;
 const NEAR_S = 10;
 const HOLD_PX = 7;
 
-/** The whole track in a band with its sections and phrases, and ten seconds of it near: bars to drag, counts, the playhead in the middle. */
+/**
+ * The whole track in a band with its sections and phrases, and ten seconds of it near: bars to drag, counts, the
+ * playhead in the middle.
+ */
 export function BeatPicture({ track, at, seek, drag }: Props) {
   const whole = useRef<HTMLCanvasElement>(null);
   const near = useRef<HTMLCanvasElement>(null);

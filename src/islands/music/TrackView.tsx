@@ -18,7 +18,10 @@ import type { Library } from './use-tracks.ts';
 const TAP_PAUSE_US = 3e6;
 const NUDGE_US = 10_000;
 
-/** One track: its picture with beats, bars, phrases and sections, a player with a click, and everything a person can set right. */
+/**
+ * One track: its picture with beats, bars, phrases and sections, a player with a click, and everything a person can set
+ * right.
+ */
 export function TrackView({ track, library }: { readonly track: LibraryTrack; readonly library: Library }) {
   const [past, setPast] = useState<readonly (TempoMap | null)[]>([]);
   const [taps, setTaps] = useState<readonly number[]>([]);

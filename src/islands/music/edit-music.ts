@@ -39,7 +39,9 @@ export function changePlacement(music: Music, id: string, next: Partial<Placemen
   return { ...music, placements: music.placements.map((p) => (p.id === id ? { ...p, ...next } : p)) };
 }
 
-/** The document as a meeting of a block and a track at its own tempo says: stretched, timed anew, or cut on a phrase. */
+/**
+ * The document as a meeting of a block and a track at its own tempo says: stretched, timed anew, or cut on a phrase.
+ */
 export function meet(document: WorkoutDocument, placement: Placement, meeting: Meeting): WorkoutDocument {
   switch (meeting.kind) {
     case 'stretch':

@@ -1,6 +1,7 @@
 import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
+import { aboutRange, middleOf } from '../../core/plan/dose.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -160,7 +161,15 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
           {block.kind === 'preview' && <span className="text-soft">of each move of</span>}
           {block.of !== undefined && <BlockOf block={block} onChange={(of) => set('blocks', (b) => ({ ...b, of }))} />}
           {block.range !== undefined && (
-            <RangeFields range={block.range} onChange={(range) => set('length', (b) => ({ ...b, range }))} />
+            <RangeFields
+              range={block.range}
+              onChange={(range) => set('length', (b) => ({ ...b, range }))}
+              onExact={() =>
+                set('exact length', ({ range, ...b }) =>
+                  range === undefined ? b : { ...b, scheme: { kind: 'plain', lengthUs: middleOf(range) } },
+                )
+              }
+            />
           )}
           {block.kind !== 'repeat' && block.range === undefined && (
             <SchemeFields
@@ -168,6 +177,14 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
               plain={plain}
               onChange={(scheme) => set('timing', (b) => ({ ...b, scheme }))}
             />
+          )}
+          {block.scheme.kind === 'plain' && block.of === undefined && block.range === undefined && (
+            <button
+              className="btn btn-quiet text-[13px]"
+              onClick={() => set('length is a guess', (b) => ({ ...b, range: aboutRange(length) }))}
+            >
+              about
+            </button>
           )}
           {(!plain || block.kind === 'repeat') && (
             <label className="flex items-baseline gap-1.5">

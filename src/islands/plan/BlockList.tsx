@@ -11,6 +11,7 @@ import {
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useMemo, useRef, useState } from 'react';
 import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
+import { repeatOf } from '../../core/plan/segment-writer.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { useChange, useDerived } from '../workbench/workbench-context.tsx';
 import { BlockCard } from './BlockCard.tsx';
@@ -18,7 +19,9 @@ import { type Strips, blockStrips, keepEqual } from './block-strips.ts';
 import { dropBlock, dropMoves } from './edit-many.ts';
 import { meant } from './selection.ts';
 
-/** The blocks with their moves; both can be dragged, several moves at once. Every drag has a key too (Alt with arrows). */
+/**
+ * The blocks with their moves; both can be dragged, several moves at once. Every drag has a key too (Alt with arrows).
+ */
 export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
   const change = useChange();
   const { compiled } = useDerived();
@@ -28,7 +31,7 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
     const sums = new Map<string, number>();
     for (const s of compiled.segments) {
       // What a repeat does again is its own time.
-      const id = /~(.+)\.\d+$/.exec(s.key)?.[1] ?? s.blockId;
+      const id = repeatOf(s.key) ?? s.blockId;
       sums.set(id, (sums.get(id) ?? 0) + s.end - s.start);
     }
     return sums;

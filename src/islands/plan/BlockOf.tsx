@@ -1,7 +1,10 @@
 import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
-/** The blocks that a preview shows or a repeat does again: each is put in and taken out by a press, in the order of pressing. */
+/**
+ * The blocks that a preview shows or a repeat does again: each is put in and taken out by a press, in the order of
+ * pressing.
+ */
 export function BlockOf({
   block,
   onChange,

@@ -4,7 +4,9 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
-/** What a careful colleague would say, each with its source and, where there is one, its mend; and the standing notice. */
+/**
+ * What a careful colleague would say, each with its source and, where there is one, its mend; and the standing notice.
+ */
 export function CautionsPanel({ findings }: { readonly findings: readonly Finding[] }) {
   const change = useChange();
   return (

@@ -1,4 +1,6 @@
 import { useDocument } from '../workbench/workbench-context.tsx';
+import { readTempo } from '../../formats/outline/outline-scheme.ts';
+import { TypedField } from './TypedField.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 
 /** What holds for the whole class. */
@@ -39,6 +41,25 @@ export function ClassFields() {
         value={plan.sides}
         inherit={null}
         onChange={(sides) => sides !== null && change('sides', (d) => ({ ...d, plan: { ...d.plan, sides } }))}
+      />
+      <TypedField
+        label="Tempo"
+        value={plan.milliBpm === undefined ? '' : String(plan.milliBpm / 1000)}
+        placeholder="none"
+        wanted="From 30 to 300 beats a minute, for counts that have no tempo of their own"
+        className="w-16 text-right"
+        onChange={(text) => {
+          const milliBpm = readTempo(text);
+          if (milliBpm === null) return false;
+          change('tempo', (d) => ({ ...d, plan: { ...d.plan, milliBpm } }));
+          return true;
+        }}
+        onClear={() =>
+          change('tempo', (d) => {
+            const { milliBpm: _, ...plan } = d.plan;
+            return { ...d, plan };
+          })
+        }
       />
     </div>
   );

@@ -11,12 +11,19 @@ import {
 } from '../../core/plan/plan.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
+import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';
 import { SidesSelect } from './SidesSelect.tsx';
+import { TypedField } from './TypedField.tsx';
 
 interface Props {
   readonly move: Move;
   readonly rounds: number;
   readonly set: (label: string, next: (move: Move) => Move) => void;
+}
+
+/** A move has one measure of its own at most: seconds, a dose, phases or a range. */
+function withoutMeasure({ dose: _dose, phases: _phases, range: _range, ...move }: Move): Move {
+  return move;
 }
 
 /** What is set for one move alone, and what changes in later rounds. */
@@ -82,7 +89,41 @@ export function MoveDetails({ move, rounds, set }: Props) {
       <TextField label="easier" value={move.easier} onChange={(easier) => set('easier', (m) => ({ ...m, easier }))} />
       <TextField label="harder" value={move.harder} onChange={(harder) => set('harder', (m) => ({ ...m, harder }))} />
       <TextField label="note" value={move.note} onChange={(note) => set('note', (m) => ({ ...m, note }))} />
-      <OwnTime label="own work" value={move.workUs} onChange={(workUs) => set('own work', (m) => ({ ...m, workUs }))} />
+      <TypedField
+        label="measure"
+        value={writeMeasure(move)}
+        placeholder="as the block"
+        wanted="counts 16 · reps 10 tempo 3-1-1 · 3 breaths · about 0:30 · 0:20-0:40 · phases: slow 20, pulses 10"
+        className="w-52"
+        onChange={(text) => {
+          const measure = readMeasure(text);
+          if (measure === null) return false;
+          set('measure', (m) => ({ ...withoutMeasure(m), ...measure, workUs: null }));
+          return true;
+        }}
+        onClear={() => set('measure', withoutMeasure)}
+      />
+      <label className="flex items-center gap-1.5">
+        <span className="label">leads</span>
+        <select
+          className="field-box"
+          value={move.lead ?? ''}
+          onChange={(e) =>
+            set('lead', ({ lead: _, ...m }) =>
+              e.target.value === '' ? m : { ...m, lead: e.target.value === 'right' ? 'right' : 'left' },
+            )
+          }
+        >
+          <option value="">not said</option>
+          <option>left</option>
+          <option>right</option>
+        </select>
+      </label>
+      <OwnTime
+        label="own work"
+        value={move.workUs}
+        onChange={(workUs) => set('own work', (m) => ({ ...withoutMeasure(m), workUs }))}
+      />
       <OwnTime label="own rest" value={move.restUs} onChange={(restUs) => set('own rest', (m) => ({ ...m, restUs }))} />
       <OwnTime label="demo before" value={move.demoUs} onChange={(demoUs) => set('demo', (m) => ({ ...m, demoUs }))} />
       {changes.map((c) => (

@@ -4,7 +4,9 @@ import { writeOutline } from '../../formats/outline/outline-writer.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { keepIds } from './edit-plan.ts';
 
-/** The plan as text. Every keystroke is read; what cannot be understood is named by its line and changes nothing else. */
+/**
+ * The plan as text. Every keystroke is read; what cannot be understood is named by its line and changes nothing else.
+ */
 export function OutlineEditor() {
   const { document, change } = useDocument();
   const [text, setText] = useState(() => writeOutline(document.plan));

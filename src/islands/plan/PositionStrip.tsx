@@ -10,7 +10,10 @@ interface Props {
   readonly total: number;
 }
 
-/** Where the body is along the class: one row for each position that is used, standing at the top, the floor at the bottom. */
+/**
+ * Where the body is along the class: one row for each position that is used, standing at the top, the floor at the
+ * bottom.
+ */
 export function PositionStrip({ plan, segments, total }: Props) {
   const { book } = useStudio();
   const rows = useMemo(() => {

@@ -1,8 +1,15 @@
 import type { Range } from '../../core/plan/dose.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 
+interface Props {
+  readonly range: Range;
+  readonly onChange: (range: Range) => void;
+  /** Takes the length as exact again: the middle of the two. */
+  readonly onExact: () => void;
+}
+
 /** A length that is a guess, as the two lengths it lies between. */
-export function RangeFields({ range, onChange }: { readonly range: Range; readonly onChange: (range: Range) => void }) {
+export function RangeFields({ range, onChange, onExact }: Props) {
   return (
     <span className="flex items-baseline gap-x-1.5">
       <span className="text-soft">lasts</span>
@@ -19,6 +26,9 @@ export function RangeFields({ range, onChange }: { readonly range: Range; readon
         value={range.mostUs}
         onChange={(mostUs) => onChange({ leastUs: mostUs < range.leastUs ? mostUs : range.leastUs, mostUs })}
       />
+      <button className="btn btn-quiet text-[13px]" onClick={onExact}>
+        exactly
+      </button>
     </span>
   );
 }

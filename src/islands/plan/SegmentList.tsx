@@ -22,7 +22,7 @@ export function SegmentList() {
         <h2 className="text-lg">Segments</h2>
         <time data-testid="total" className="text-2xl! font-semibold">
           {slack > 0 && '~'}
-          {writeTime(total, slack > 0 ? 0 : undefined)}
+          {writeTime(total, slack > 0 ? 0 : 'auto')}
         </time>
       </div>
       {slack > 0 && (
@@ -82,7 +82,7 @@ const Row = memo(function Row({ heading, kind, start, length, words, side }: Row
   return (
     <li>
       {heading !== null && <p className="mt-3 mb-0.5 border-b text-[12px] text-soft">{heading}</p>}
-      <div className={`kind-${kind} grid grid-cols-[3.4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
+      <div className={`kind-${kind} grid grid-cols-[4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
         <time className="text-soft">{writeTime(start)}</time>
         <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />
         <span className={`truncate ${kind === 'work' || kind === 'hold' ? '' : 'text-soft'}`}>

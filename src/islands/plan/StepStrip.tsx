@@ -3,7 +3,10 @@ import type { Block } from '../../core/plan/plan.ts';
 
 const EIGHT = 8;
 
-/** A combination as it is taught: one row an element, one column a step, as wide as its eights; what does not fill its phrase is marked. */
+/**
+ * A combination as it is taught: one row an element, one column a step, as wide as its eights; what does not fill its
+ * phrase is marked.
+ */
 export function StepStrip({ block }: { readonly block: Block }) {
   if (block.scheme.kind !== 'choreography' || block.moves.length === 0) return null;
   const { build, free } = block.scheme;

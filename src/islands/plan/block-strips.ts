@@ -1,3 +1,4 @@
+import { repeatOf } from '../../core/plan/segment-writer.ts';
 import { type Segment, isActive, isBreak } from '../../core/plan/segment.ts';
 
 /** One bar of a move's strip, in shares of the longest block. */
@@ -15,9 +16,12 @@ export type Strips = ReadonlyMap<string, readonly Bar[]>;
 
 const sideLetter = (s: Segment) => (s.side === 'left' ? 'L' : s.side === 'right' ? 'R' : '');
 
-/** Strips of every block, all at one scale: the longest block fills the width. Blocks that are done again are drawn once. */
+/**
+ * Strips of every block, all at one scale: the longest block fills the width. Blocks that are done again are drawn
+ * once.
+ */
 export function blockStrips(segments: readonly Segment[]): ReadonlyMap<string, Strips> {
-  const own = segments.filter((s) => !s.key.includes('~'));
+  const own = segments.filter((s) => repeatOf(s.key) === null);
   const starts = new Map<string, number>();
   const ends = new Map<string, number>();
   for (const s of own) {

@@ -20,6 +20,7 @@ import {
   blockTrouble,
   moveTrouble,
 } from './edit-many.ts';
+import { changeKind, removeBlock } from './edit-plan.ts';
 import { useSelection } from './selection.ts';
 
 const plan = readOutline('# M\n## One: 30/10\n- A\n- B\n- C\n## Water: water 0:20\n## Two: 40/20\n- D\n- E').value;
@@ -118,4 +119,25 @@ describe('what is typed and cannot be read', () => {
     ['Main', null],
     ['Main: 40 by 20', '“40 by 20” is not a setting of a block.'],
   ])('a block “%s”: %s', (text, says) => expect(blockTrouble(text)).toBe(says));
+});
+
+describe('blocks that show others or do them again', () => {
+  const made = readOutline('# T\n## A: 40/20\n- Squat\n## B: 40/20\n- Row\n## Again: repeat A and B').value;
+  it('are put in with what came along under its new ids, not under a block of the plan that has the old one', () => {
+    const pasted = readOutline('# P\n## X: 40/20\n- Jab\n## Once more: repeat X').value.blocks;
+    const { plan: next } = insertBlocks(made, pasted, 3);
+    const again = next.blocks.at(-1);
+    expect(again?.of).toEqual([next.blocks.find((b) => b.name === 'X')?.id]);
+    expect(next.blocks.find((b) => b.name === 'Again')?.of).toEqual(['b1', 'b2']);
+  });
+  it('forget a block that is deleted, and do both parts of one that is split', () => {
+    expect(removeBlock(made, 'b1').blocks.at(-1)?.of).toEqual(['b2']);
+    const two = readOutline('# T\n## A: 40/20\n- Squat\n- Row\n## Again: repeat A').value;
+    const setUp = { ...newBlock('s', 'set-up', 'Set up') };
+    expect(splitBlock(two, 'b1', 'b1m2', setUp).blocks.at(-1)?.of).toHaveLength(2);
+  });
+  it('of another kind name nobody any more', () => {
+    const again = made.blocks[2];
+    expect(again && 'of' in changeKind(again, 'circuit')).toBe(false);
+  });
 });

@@ -1,7 +1,7 @@
 import { type Block, type Move, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { writeBlock, writeMove } from '../../formats/outline/outline-writer.ts';
-import { freeId, shiftMove } from './edit-plan.ts';
+import { freeId, shiftMove, withOthers } from './edit-plan.ts';
 
 /** Moves of the plan in the order they stand. */
 export function moveOrder(plan: Plan): string[] {
@@ -104,17 +104,24 @@ export function duplicateBlock(plan: Plan, id: string): { plan: Plan; id: string
 /** Puts blocks into the plan with new ids; answers the first one's id. */
 export function insertBlocks(plan: Plan, blocks: readonly Block[], at: number): { plan: Plan; id: string } {
   let next = plan;
-  let first = '';
+  const ids = new Map<string, string>();
   for (const [i, block] of blocks.entries()) {
     const id = freeId(next, 'b');
-    if (first === '') first = id;
+    ids.set(block.id, id);
     next = { ...next, blocks: next.blocks.toSpliced(at + i, 0, { ...block, id, moves: [] }) };
     next = insertMoves(next, id, 0, block.moves).plan;
   }
-  return { plan: next, id: first };
+  const made = new Set(ids.values());
+  // What came along is named by its new id, also where the plan has a block of the old one.
+  const blocksOfPlan = next.blocks.map((b) =>
+    b.of === undefined || !made.has(b.id) ? b : { ...b, of: b.of.map((id) => ids.get(id) ?? id) },
+  );
+  return { plan: { ...next, blocks: blocksOfPlan }, id: ids.get(blocks[0]?.id ?? '') ?? '' };
 }
 
-/** The chosen moves as lines of the outline, for the clipboard: they can be pasted into any workout, or into a letter. */
+/**
+ * The chosen moves as lines of the outline, for the clipboard: they can be pasted into any workout, or into a letter.
+ */
 export function movesAsText(plan: Plan, ids: ReadonlySet<string>): string {
   return plan.blocks.flatMap((b) => b.moves.filter((m) => ids.has(m.id)).map(writeMove)).join('\n');
 }
@@ -140,7 +147,9 @@ export function readPasted(
   return { blocks: [], moves: readOutline(`# Pasted\n## Moves: 40/20\n${body}`).value.blocks[0]?.moves ?? [] };
 }
 
-/** A block's name typed with its settings, `Main: 3 rounds, 40/20`; null where there are none or they cannot be read. */
+/**
+ * A block's name typed with its settings, `Main: 3 rounds, 40/20`; null where there are none or they cannot be read.
+ */
 export function readBlockName(text: string): Block | null {
   if (!/:\s*\S/.test(text)) return null;
   const { value, problems } = readOutline(`# Typed\n## ${text}`);
@@ -148,7 +157,10 @@ export function readBlockName(text: string): Block | null {
   return problems.some((p) => p.code !== 'no-moves') ? null : (value.blocks[0] ?? null);
 }
 
-/** A move's name typed with its fields, `Row | sides own | needs: broomstick`; null where there are none or they cannot be read. */
+/**
+ * A move's name typed with its fields, `Row | sides own | needs: broomstick`; null where there are none or they cannot
+ * be read.
+ */
 export function readMoveName(text: string): Move | null {
   if (!text.includes('|')) return null;
   const { value, problems } = readOutline(`# Typed\n## Moves: 40/20\n- ${text}`);
@@ -179,13 +191,12 @@ export function splitBlock(plan: Plan, blockId: string, beforeMove: string, setU
   const between = insertBlocks(head, [{ ...setUp, moves: [] }], at + 1).plan;
   const id = freeId(between, 'b');
   // The moves keep their ids, so that their cues and notes go with them.
-  return {
-    ...between,
-    blocks: between.blocks.toSpliced(at + 2, 0, {
-      ...block,
-      id,
-      name: `${block.name}, second part`,
-      moves: block.moves.slice(cut),
-    }),
-  };
+  const blocks = between.blocks.toSpliced(at + 2, 0, {
+    ...block,
+    id,
+    name: `${block.name}, second part`,
+    moves: block.moves.slice(cut),
+  });
+  // What showed the block or did it again does so with both parts.
+  return withOthers({ ...between, blocks }, (of) => (of === block.id ? [of, id] : [of]));
 }

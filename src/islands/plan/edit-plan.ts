@@ -62,7 +62,18 @@ export function addMove(plan: Plan, blockId: string, after: string | null, name 
 }
 
 export function removeBlock(plan: Plan, id: string): Plan {
-  return { ...plan, blocks: plan.blocks.filter((b) => b.id !== id) };
+  return withOthers({ ...plan, blocks: plan.blocks.filter((b) => b.id !== id) }, (of) => (of === id ? [] : [of]));
+}
+
+/**
+ * The plan with what previews show and repeats do again put in other words: each id becomes those that stand for it
+ * now.
+ */
+export function withOthers(plan: Plan, next: (id: string) => readonly string[]): Plan {
+  return {
+    ...plan,
+    blocks: plan.blocks.map((b) => (b.of === undefined ? b : { ...b, of: b.of.flatMap(next) })),
+  };
 }
 
 export function removeMove(plan: Plan, blockId: string, moveId: string): Plan {
@@ -108,12 +119,13 @@ export function duplicateMove(plan: Plan, blockId: string, move: Move): { plan: 
 /** Another kind keeps what it can: moves stay unless the kind holds none, the scheme stays where it fits. */
 export function changeKind(block: Block, kind: BlockKind): Block {
   const fits = (block.scheme.kind === 'plain') === isPlainBlock(kind);
+  const { of, ...rest } = block;
   return {
-    ...block,
+    ...rest,
     kind,
     scheme: fits ? block.scheme : defaultScheme(kind),
     moves: isPlainBlock(kind) ? [] : block.moves,
-    ...(kind === 'preview' || kind === 'repeat' ? { of: block.of ?? [] } : {}),
+    ...(kind === 'preview' || kind === 'repeat' ? { of: of ?? [] } : {}),
   };
 }
 
@@ -149,9 +161,5 @@ export function keepIds(before: Plan, after: Plan): Plan {
       moves: block.moves.map((move) => ({ ...move, id: idFor(take(moves, move.name)?.id, 'm') })),
     };
   });
-  // What a preview shows and a repeat does again goes by the new ids.
-  return {
-    ...after,
-    blocks: blocks.map((b) => (b.of === undefined ? b : { ...b, of: b.of.map((id) => ids.get(id) ?? id) })),
-  };
+  return withOthers({ ...after, blocks }, (id) => [ids.get(id) ?? id]);
 }

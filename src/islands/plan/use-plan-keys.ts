@@ -12,7 +12,10 @@ interface Doing {
   readonly print: () => void;
 }
 
-/** Keys of the Plan station outside its rows: B for a block (with Alt also inside fields), T for the outline, V for versions, R for the run sheet, Escape lets go. */
+/**
+ * Keys of the Plan station outside its rows: B for a block (with Alt also inside fields), T for the outline, V for
+ * versions, R for the run sheet, Escape lets go.
+ */
 export function usePlanKeys(doing: Doing): void {
   const change = useChange();
   // Bound anew with each drawing: the doings are made there, and binding five keys costs nothing.

@@ -26,7 +26,10 @@ const STATE_WORDS: Readonly<Record<FieldState, string>> = {
   'no-fit': 'does not fit',
 };
 
-/** Segments against the calls they want. F fills the column the focus is in, E empties it, Enter writes or opens the line. */
+/**
+ * Segments against the calls they want. F fills the column the focus is in, E empties it, Enter writes or opens the
+ * line.
+ */
 export function CallSheet({
   rows,
   toLine,

@@ -1,7 +1,10 @@
 import { writeTime } from '../../core/time/typed-time.ts';
 import { useChange, useDerived, useDocument } from '../workbench/workbench-context.tsx';
 
-/** What felt wrong in a rehearsal, with a note; shown there and at the desk afterwards. Nothing where nothing was marked. */
+/**
+ * What felt wrong in a rehearsal, with a note; shown there and at the desk afterwards. Nothing where nothing was
+ * marked.
+ */
 export function Marks({ go }: { readonly go: (segmentIndex: number) => void }) {
   const {
     compiled: { segments },

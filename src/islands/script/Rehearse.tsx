@@ -12,7 +12,9 @@ import { useChange, useDerived } from '../workbench/workbench-context.tsx';
 import { Marks } from './Marks.tsx';
 import { useVoice } from './use-voice.ts';
 
-/** The class runs with its clock, the lines light up and are spoken; what felt wrong is marked for the desk afterwards. */
+/**
+ * The class runs with its clock, the lines light up and are spoken; what felt wrong is marked for the desk afterwards.
+ */
 export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; readonly onClose: () => void }) {
   const {
     compiled: { segments, total },

@@ -2,7 +2,10 @@ import { useRef, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
-/** A spoken track of the whole class to practise with. It is made while it is fetched, so its progress is the file's; it can be stopped. */
+/**
+ * A spoken track of the whole class to practise with. It is made while it is fetched, so its progress is the file's; it
+ * can be stopped.
+ */
 export function ScratchTrack() {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);

@@ -11,7 +11,10 @@ import { addCue, withCues } from './edit-script.ts';
 
 const NONE: readonly never[] = [];
 
-/** The script as a page to write on: a time gutter, the lines, and beside each segment the speech it needs of the speech it has. */
+/**
+ * The script as a page to write on: a time gutter, the lines, and beside each segment the speech it needs of the speech
+ * it has.
+ */
 export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
   const {
     compiled: { segments },

@@ -16,7 +16,10 @@ import { useScript } from './use-script.ts';
 type View = 'page' | 'sheet' | 'rehearse';
 type Side = 'calls' | 'findings' | 'files';
 
-/** The script: a page to write on, the call sheet, a rehearsal; beside it the rules of the calls, what was found, and the files. */
+/**
+ * The script: a page to write on, the call sheet, a rehearsal; beside it the rules of the calls, what was found, and
+ * the files.
+ */
 export function ScriptStation() {
   const { compiled } = useDerived();
   const { workbench } = useWorkbench();

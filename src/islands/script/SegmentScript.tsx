@@ -23,7 +23,10 @@ export interface SegmentScriptProps {
 
 const NOTHING: ReadonlyMap<string, string> = new Map();
 
-/** One segment of the page: its written lines and the program's calls in the order they are said, and how much of its room they fill. */
+/**
+ * One segment of the page: its written lines and the program's calls in the order they are said, and how much of its
+ * room they fill.
+ */
 export const SegmentScript = memo(function SegmentScript({
   segment,
   heading,

@@ -1,4 +1,7 @@
-/** Puts the focus into the line before or after one, over the edges of segments; false where there is none. In a line of several rows the arrow stays inside it. */
+/**
+ * Puts the focus into the line before or after one, over the edges of segments; false where there is none. In a line of
+ * several rows the arrow stays inside it.
+ */
 export function moveBetweenLines(field: HTMLTextAreaElement, by: -1 | 1): boolean {
   const several = field.clientHeight > 2 * parseFloat(getComputedStyle(field).lineHeight || '20');
   const caret = field.selectionStart;

@@ -15,7 +15,10 @@ interface Job {
   readonly studio: Studio;
 }
 
-/** What the worker made of the script; null until its first answer. While one is worked on, only the newest next one waits. */
+/**
+ * What the worker made of the script; null until its first answer. While one is worked on, only the newest next one
+ * waits.
+ */
 export function useScript(): WorkedScript | null {
   const { timed: plan } = useDerived();
   const {

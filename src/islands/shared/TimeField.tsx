@@ -16,7 +16,9 @@ interface Props {
   readonly whenLeft?: boolean;
 }
 
-/** A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds. */
+/**
+ * A length typed as people write it. What cannot be read stays in the field with its reason; the last good value holds.
+ */
 export function TimeField({
   label,
   value,

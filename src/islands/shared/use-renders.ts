@@ -14,7 +14,10 @@ export interface RenderOfPage {
   readonly createdAt: string;
 }
 
-/** The renders of a workout that `wanted` keeps, newest first: they are followed while they run, begun and cancelled here. */
+/**
+ * The renders of a workout that `wanted` keeps, newest first: they are followed while they run, begun and cancelled
+ * here.
+ */
 export function useRenders(workbench: Workbench, id: string, wanted: (render: RenderOfPage) => boolean) {
   const [renders, setRenders] = useState<readonly RenderOfPage[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);

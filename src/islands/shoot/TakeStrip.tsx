@@ -67,7 +67,9 @@ export function TakeStrip({ take }: { readonly take: TakeOfPage }) {
   );
 }
 
-/** The part of a take's sheet of small pictures that shows number `i`, as styles for an element of the picture's shape. */
+/**
+ * The part of a take's sheet of small pictures that shows number `i`, as styles for an element of the picture's shape.
+ */
 export function cellOf(
   { thumbs }: TakeOfPage,
   i: number,

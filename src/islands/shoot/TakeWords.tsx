@@ -18,7 +18,9 @@ interface Props {
   readonly hear: () => void;
 }
 
-/** The words of a take: brought in, heard, timed, saved in any format; a plan proposed from them where there is none. */
+/**
+ * The words of a take: brought in, heard, timed, saved in any format; a plan proposed from them where there is none.
+ */
 export function TakeWords({ entry: { take, transcript, work }, chosen, reload, hear }: Props) {
   const [problems, setProblems] = useState<readonly ReadProblem[]>([]);
   const [pasting, setPasting] = useState(false);

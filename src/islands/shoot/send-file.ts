@@ -1,6 +1,8 @@
 import { ApiError } from '../shared/api.ts';
 
-/** Sends a file as it is, with progress. Fetch cannot tell how much of a body was sent, so this is the older request. */
+/**
+ * Sends a file as it is, with progress. Fetch cannot tell how much of a body was sent, so this is the older request.
+ */
 export function sendFile<T>(
   url: string,
   file: File,

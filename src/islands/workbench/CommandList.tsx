@@ -17,7 +17,7 @@ export function CommandList({
   const { produced } = useDerived();
   const undo = workbench((s) => s.undo.at(-1)?.label);
   const redo = workbench((s) => s.redo.at(-1)?.label);
-  const station = useStationCommands((s) => s.commands);
+  const station = useStationCommands();
   const mends = produced?.findings.flatMap((f) => f.mends.map((mend) => ({ f, mend }))) ?? [];
   const run = (work: () => void) => () => {
     onClose();

@@ -114,7 +114,11 @@ export function Ribbon({ station }: { readonly station: Station }) {
           {onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}
         </span>
         <span>
-          <span className="figures">{writeTime(compiled.total)}</span> planned
+          <span className="figures">
+            {compiled.slack > 0 && '~'}
+            {writeTime(compiled.total, compiled.slack > 0 ? 0 : 'auto')}
+          </span>{' '}
+          planned
           {produced !== null && (
             <>
               {' '}

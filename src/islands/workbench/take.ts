@@ -51,7 +51,10 @@ export function mediaUrl({ file }: { readonly file: { readonly sha256: string; r
   return `/media/${file.sha256}.${file.extension}`;
 }
 
-/** The new list with what did not change from the old: what is computed from a take is not computed anew because some work went on. */
+/**
+ * The new list with what did not change from the old: what is computed from a take is not computed anew because some
+ * work went on.
+ */
 export function sameWhereEqual(
   old: readonly TakeWithTranscript[],
   now: readonly TakeWithTranscript[],

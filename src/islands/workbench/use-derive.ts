@@ -10,7 +10,8 @@ import type { Workbench } from './store.ts';
 import type { Derived } from './workbench-context.tsx';
 
 /**
- * Computes everything from the document. Compiling follows each keystroke as soon as the key itself is drawn; aligning runs
+ * Computes everything from the document. Compiling follows each keystroke as soon as the key itself is drawn; aligning
+ * runs
  * in a worker.
  */
 export function useDerive(workbench: Workbench): Derived {

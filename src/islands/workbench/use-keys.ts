@@ -12,7 +12,10 @@ export function inField(event: KeyboardEvent): boolean {
   );
 }
 
-/** The keys that work at every station: letters for stations (with Alt also inside fields), `/` for commands, undo and redo. */
+/**
+ * The keys that work at every station: letters for stations (with Alt also inside fields), `/` for commands, undo and
+ * redo.
+ */
 export function useKeys(workbench: Workbench, go: (station: Station) => void, openCommands: () => void): void {
   useEffect(() => {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};

@@ -8,9 +8,15 @@ import type { TakeOfPage } from './take.ts';
 
 /** Everything the stations compute from the document; made once for all of them. */
 export interface Derived {
-  /** The plan that all of this was computed from, as it is written; the document's own may be one key press ahead. What changes the plan begins from this one. */
+  /**
+   * The plan that all of this was computed from, as it is written; the document's own may be one key press ahead. What
+   * changes the plan begins from this one.
+   */
   readonly plan: Plan;
-  /** The same plan with the seconds of its counted blocks from the music under them. What is computed begins from this one. */
+  /**
+   * The same plan with the seconds of its counted blocks from the music under them. What is computed begins from this
+   * one.
+   */
   readonly timed: Plan;
   readonly compiled: Compiled;
   /** null: no take is chosen. */
@@ -23,7 +29,8 @@ export interface Derived {
   readonly aligning: boolean;
 }
 
-// Two contexts: what is computed changes with every keystroke, the store itself never, so that a row is drawn again only when it differs.
+// Two contexts: what is computed changes with every keystroke, the store itself never, so that a row is drawn again
+// only when it differs.
 const WorkbenchContext = createContext<Workbench | null>(null);
 const DerivedContext = createContext<Derived | null>(null);
 

@@ -253,7 +253,7 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
             Cancel
           </button>
           <button type="submit" className="btn btn-main" disabled={busy}>
-            {left > 0 ? `Create without ${left === 1 ? 'that line' : `those ${left} lines`}` : 'Create'}
+            {left > 0 ? 'Create all the same' : 'Create'}
           </button>
         </div>
       </form>

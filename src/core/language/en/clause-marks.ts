@@ -1,7 +1,8 @@
 import { numberOf } from './numbers.ts';
 
 /**
- * What a clause sounds like, from its words alone. Each mark is a habit of speech that is commoner in some part of a class
+ * What a clause sounds like, from its words alone. Each mark is a habit of speech that is commoner in some part of a
+ * class
  * than in others (common practice); how much commoner is counted in `align/clause-table.ts`.
  */
 export const CLAUSE_MARKS = [
@@ -160,7 +161,10 @@ const ONE_NUMBER = new RegExp(
 );
 const COUNTING = new RegExp(`^(?:and )?(?:${NUMBER})(?:(?: and)? (?:${NUMBER}))+`, 'u');
 
-/** True where numbers fall to one or two, by one or two each, and do not rise again: three two one; eight six four three two. */
+/**
+ * True where numbers fall to one or two, by one or two each, and do not rise again: three two one; eight six four three
+ * two.
+ */
 function countsDown(list: readonly string[]): boolean {
   for (let i = 0; i + 1 < list.length; i++) {
     let [j, last] = [i, numberOf(list[i])];
@@ -176,7 +180,10 @@ function countsDown(list: readonly string[]): boolean {
   return false;
 }
 
-/** The marks of a clause. `text` is its normalised words, a space between two; `asks` is true where it ends in a question mark. */
+/**
+ * The marks of a clause. `text` is its normalised words, a space between two; `asks` is true where it ends in a
+ * question mark.
+ */
 export function marksOf(text: string, asks: boolean): ClauseMark[] {
   const found: ClauseMark[] = [];
   const length = text.split(' ').length;

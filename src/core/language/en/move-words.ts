@@ -1,5 +1,6 @@
 /**
- * Words that names of moves end with (general knowledge of the trade): with what stands before them they make a name even where
+ * Words that names of moves end with (general knowledge of the trade): with what stands before them they make a name
+ * even where
  * no library has it. Stems, as `stem` makes them, are compared.
  */
 export const MOVE_HEADS =
@@ -7,13 +8,18 @@ export const MOVE_HEADS =
     ' ',
   );
 
-/** Words that end a name only after one that names a part of the body, a way or a prop: `leg lift`, `side tap`, `downward dog`. */
+/**
+ * Words that end a name only after one that names a part of the body, a way or a prop: `leg lift`, `side tap`,
+ * `downward dog`.
+ */
 export const WEAK_HEADS =
   'lift step tap circle roll dog kick jump hinge angle bend slide hop skip jog run dip reach turn rotation lean rock tuck lower crawl walkout walk chop slam extension abduction dig combination shrug clean touch bob cross hook push pull lowers wing knee rest salute opener squeeze float bird cow cat baby child'.split(
     ' ',
   );
 
-/** Words that stand before the head of a name and belong to it; others belong to it only where the name is announced. */
+/**
+ * Words that stand before the head of a name and belong to it; others belong to it only where the name is announced.
+ */
 export const MOVE_MODIFIERS =
   'sumo goblet split reverse forward side lateral front back wide narrow deep low high single double one arm leg knee heel toe hip calf thigh hamstring quad glute chest shoulder triceps biceps neck ankle wrist spine seated standing kneeling supine prone lying half full alternating jumping jump squat lunge curl bent over upright overhead floor wall incline decline romanian stiff straight dead bird down up downward upward facing cross crossed curtsy pistol bulgarian rear step star push press pull plank mountain bicycle russian v basic tall small big fast slow dumbbell band kettle bucket chair towel backpack broomstick crate pole ball mat'.split(
     ' ',
