@@ -144,6 +144,8 @@ test('a timer is dismissed, a boundary moved by its arrow keys, the next one tap
   await expect(page.getByRole('button', { name: 'Take out the pin of Broomstick twists' })).toHaveCount(0);
   // What was undone waits again; and the commands of every part of the station are in the list.
   await expect(found.getByLabel('Next to place')).toHaveValue('2');
+  // The strip shows what lies round the playhead: back to where this boundary is.
+  await page.getByRole('slider', { name: 'Playhead' }).fill('0');
   await boundary.focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(boundary).toHaveAttribute('aria-valuenow', String(Math.round((before + 1.5) * 1000) / 1000));
