@@ -45,6 +45,7 @@ const ROWS = [
   'mistakes',
   'checks',
   'workout',
+  'merge',
 ];
 
 const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter(

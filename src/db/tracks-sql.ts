@@ -42,17 +42,19 @@ interface Row {
   proof_name: string | null;
   proof_extension: string | null;
   credit: string;
+  revision: number;
 }
 
 const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made, t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
   t.beat_clarity, t.bar_clarity, t.sections, t.lufs, t.range_lu, t.true_peak_db, t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
-  t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit
+  t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit, t.revision
   FROM tracks t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proof_sha256`;
 
 function toTrack(r: Row): LibraryTrack {
   const us = (text: string | null) => (text === null ? null : Number(text));
   return {
     id: r.id,
+    revision: r.revision,
     title: r.title,
     artist: r.artist,
     codec: r.codec,
@@ -145,24 +147,32 @@ export async function deleteTrack(db: Db, id: string): Promise<boolean> {
 }
 
 export async function nameTrack(db: Db, id: string, title: string, artist: string): Promise<void> {
-  await db.query('UPDATE tracks SET title = $2, artist = $3 WHERE id = $1', [id, title, artist]);
+  await db.query('UPDATE tracks SET title = $2, artist = $3, revision = revision + 1 WHERE id = $1', [
+    id,
+    title,
+    artist,
+  ]);
 }
 
 /** Sets the map in use; null puts back the one that was heard. */
 export async function setTrackMap(db: Db, id: string, map: TempoMap | null): Promise<void> {
-  if (map === null) await db.query('UPDATE tracks SET map = heard_map WHERE id = $1', [id]);
-  else await db.query('UPDATE tracks SET map = $2 WHERE id = $1', [id, JSON.stringify(map)]);
+  if (map === null) await db.query('UPDATE tracks SET map = heard_map, revision = revision + 1 WHERE id = $1', [id]);
+  else await db.query('UPDATE tracks SET map = $2, revision = revision + 1 WHERE id = $1', [id, JSON.stringify(map)]);
 }
 
 export async function setRights(db: Db, id: string, r: Omit<Rights, 'proof'>): Promise<void> {
   await db.query(
-    'UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9 WHERE id = $1',
+    'UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9, revision = revision + 1 WHERE id = $1',
     [id, r.composition, r.recording, r.sync, r.master, r.territory, r.platforms, r.until, r.credit],
   );
 }
 
 export async function setProof(db: Db, id: string, sha256: string, name: string): Promise<void> {
-  await db.query('UPDATE tracks SET proof_sha256 = $2, proof_name = $3 WHERE id = $1', [id, sha256, name]);
+  await db.query('UPDATE tracks SET proof_sha256 = $2, proof_name = $3, revision = revision + 1 WHERE id = $1', [
+    id,
+    sha256,
+    name,
+  ]);
 }
 
 export async function noteHearing(db: Db, id: string, progress: number): Promise<boolean> {

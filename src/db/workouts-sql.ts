@@ -96,13 +96,21 @@ export async function insertChange(
   revision: number,
   patch: readonly Operation[],
   inverse: readonly Operation[],
+  changeId: string | null,
 ): Promise<void> {
-  await db.query('INSERT INTO workout_changes (workout_id, revision, patch, inverse) VALUES ($1, $2, $3, $4)', [
-    workoutId,
-    revision,
-    JSON.stringify(patch),
-    JSON.stringify(inverse),
-  ]);
+  await db.query(
+    'INSERT INTO workout_changes (workout_id, revision, patch, inverse, change_id) VALUES ($1, $2, $3, $4, $5)',
+    [workoutId, revision, JSON.stringify(patch), JSON.stringify(inverse), changeId],
+  );
+}
+
+/** The revision that a change made; null: it was not made. */
+export async function revisionOfChange(db: Db, workoutId: string, changeId: string): Promise<number | null> {
+  const { rows } = await db.query<{ revision: number }>(
+    'SELECT revision FROM workout_changes WHERE workout_id = $1 AND change_id = $2',
+    [workoutId, changeId],
+  );
+  return rows[0]?.revision ?? null;
 }
 
 /** Changes after a revision, newest first, at most `most` of them. */

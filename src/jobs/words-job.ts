@@ -1,5 +1,6 @@
 import { voiceOf } from '../core/align/align.ts';
-import { putTranscript, transcriptOf } from '../db/takes-sql.ts';
+import { inTransaction } from '../db/pool.ts';
+import { lockTranscript, putTranscript, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { writeWordsJson } from '../formats/words-json/words-json-writer.ts';
 import { KNOWN_WORDS } from '../media/recogniser.ts';
@@ -27,6 +28,15 @@ export async function wordsJob({
     onProgress,
     signal,
   });
-  await putTranscript(pool, { takeId: take.id, format: 'words-json', text: writeWordsJson(transcript, take.duration) });
+  await inTransaction(pool, async (db) => {
+    const now = await lockTranscript(db, take.id);
+    if ((now?.revision ?? 0) !== (row?.revision ?? 0))
+      throw new Error('The words were changed while they were being heard; what was changed is kept. Ask again.');
+    await putTranscript(db, {
+      takeId: take.id,
+      format: 'words-json',
+      text: writeWordsJson(transcript, take.duration),
+    });
+  });
   return says;
 }

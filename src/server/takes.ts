@@ -19,6 +19,7 @@ import {
   insertMediaFile,
   insertTake,
   putRole,
+  lockTranscript,
   putTranscript,
   swapTranscript,
   takeById,
@@ -26,6 +27,7 @@ import {
   transcriptOf,
   waveformOf,
 } from '../db/takes-sql.ts';
+import { inTransaction } from '../db/pool.ts';
 import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
@@ -185,12 +187,17 @@ export async function removeTake(context: Context, id: string | undefined): Prom
   if (!(await deleteTake(context.pool, checkId(id, 'take')))) throw new Refusal(404, 'There is no such take.');
 }
 
-/** Sets a take's transcript. Problems that could be mended come back as notes; one without a single cue is refused. */
+/**
+ * Sets a take's transcript, changed on a revision (0: where there was none). A stale revision gives 412 with what is
+ * there now, and nothing is overwritten. Problems that could be mended come back as notes; one without a single cue is
+ * refused.
+ */
 export async function setTranscript(
   context: Context,
   takeId: string | undefined,
   text: string,
-): Promise<{ problems: readonly ReadProblem[]; cues: number }> {
+  revision: number,
+): Promise<{ problems: readonly ReadProblem[]; cues: number; revision: number }> {
   const take = await getTake(context, takeId);
   const { value, problems } = readTranscript(text);
   if (value.cues.length === 0)
@@ -199,8 +206,25 @@ export async function setTranscript(
       problems.find((p) => p.line === 0)?.message ?? problems[0]?.message ?? 'No words were found.',
       problems,
     );
-  await putTranscript(context.pool, { takeId: take.id, format: transcriptFormat(text), text });
-  return { problems: [...problems, ...pastTheEnd(value.cues, take.duration)], cues: value.cues.length };
+  if (/\u0000/.test(text) || !text.isWellFormed())
+    throw new Refusal(422, 'The text holds a character that cannot be kept (NUL or half a character).');
+  const written = await inTransaction(context.pool, async (db) => {
+    const now = await lockTranscript(db, take.id);
+    // Sent again because its answer was lost: it is there already.
+    if (now?.text === text) return now.revision;
+    if ((now?.revision ?? 0) !== revision)
+      throw new Refusal(412, 'The words were changed elsewhere since you opened them.', {
+        revision: now?.revision ?? 0,
+        format: now?.format ?? null,
+        text: now?.text ?? null,
+      });
+    return putTranscript(db, { takeId: take.id, format: transcriptFormat(text), text });
+  });
+  return {
+    problems: [...problems, ...pastTheEnd(value.cues, take.duration)],
+    cues: value.cues.length,
+    revision: written,
+  };
 }
 
 export interface TakeWithTranscript {
@@ -209,6 +233,7 @@ export interface TakeWithTranscript {
     readonly format: TranscriptFormat;
     readonly text: string;
     readonly hasPrevious: boolean;
+    readonly revision: number;
   } | null;
   readonly work: readonly TakeWork[];
 }
@@ -220,7 +245,10 @@ export async function takesWithTranscripts(context: Context, workoutId: string):
       const row = await transcriptOf(context.pool, take.id);
       return {
         take,
-        transcript: row === null ? null : { format: row.format, text: row.text, hasPrevious: row.hasPrevious },
+        transcript:
+          row === null
+            ? null
+            : { format: row.format, text: row.text, hasPrevious: row.hasPrevious, revision: row.revision },
         work: await workOf(context.pool, take.id),
       };
     }),

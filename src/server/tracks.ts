@@ -185,35 +185,41 @@ const changeSchema = Joi.object({
   .min(1)
   .required();
 
-/** Changes what a person may change of a track. A map of null puts back the one that was heard. */
-export async function changeTrack(context: Context, id: string | undefined, body: unknown): Promise<LibraryTrack> {
+interface TrackChange {
+  readonly title?: string;
+  readonly artist?: string;
+  readonly map?: TempoMap | null;
+  readonly rights?: Partial<Omit<Rights, 'proof'>>;
+}
+
+/**
+ * Changes what a person may change of a track, on a revision of it. A map of null puts back the one that was heard. A
+ * stale revision gives 412 with the track as it is, and nothing is overwritten.
+ */
+export async function changeTrack(
+  context: Context,
+  id: string | undefined,
+  body: unknown,
+  revision: number,
+): Promise<LibraryTrack> {
   const track = await getTrack(context, id);
   const fault = faultOf(changeSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
-  const change = body as {
-    title?: string;
-    artist?: string;
-    map?: TempoMap | null;
-    rights?: Partial<Omit<Rights, 'proof'>>;
-  };
-  if (change.map !== undefined && change.map !== null) {
-    const wrong = mapFault(change.map);
-    if (wrong !== null) throw new Refusal(422, wrong);
-  }
-  if (change.rights?.until !== undefined && change.rights.until !== null && !isDay(change.rights.until))
-    throw new Refusal(422, `“${change.rights.until}” is not a day.`);
-  if (change.title !== undefined || change.artist !== undefined)
-    await nameTrack(context.pool, track.id, change.title?.trim() ?? track.title, change.artist ?? track.artist);
-  if (change.map !== undefined) await setTrackMap(context.pool, track.id, change.map);
-  const { rights } = change;
-  // Two fields changed within a moment come as two requests: each is put on top of the other, under a lock.
-  if (rights !== undefined) {
-    await inTransaction(context.pool, async (db) => {
-      const now = await lockTrack(db, track.id);
-      if (now !== null) await setRights(db, track.id, { ...now.rights, ...rights });
-    });
-  }
-  return getTrack(context, track.id);
+  const { title, artist, map, rights } = body as TrackChange;
+  const wrong = map === undefined || map === null ? null : mapFault(map);
+  if (wrong !== null) throw new Refusal(422, wrong);
+  if (rights?.until !== undefined && rights.until !== null && !isDay(rights.until))
+    throw new Refusal(422, `“${rights.until}” is not a day.`);
+  return inTransaction(context.pool, async (db) => {
+    const now = await lockTrack(db, track.id);
+    if (now === null) throw new Refusal(404, 'There is no such track.');
+    if (now.revision !== revision) throw new Refusal(412, 'This track was changed elsewhere since you opened it.', now);
+    if (title !== undefined || artist !== undefined)
+      await nameTrack(db, now.id, title?.trim() ?? now.title, artist ?? now.artist);
+    if (map !== undefined) await setTrackMap(db, now.id, map);
+    if (rights !== undefined) await setRights(db, now.id, { ...now.rights, ...rights });
+    return (await trackById(db, now.id)) as LibraryTrack;
+  });
 }
 
 /** The 31st of February is written like a day and is none. */

@@ -4,7 +4,8 @@ import { compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import { EMPTY_EDIT, type WorkoutDocument, newDocument } from '../core/workout/document.ts';
 import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
-import { inTransaction } from '../db/pool.ts';
+import { type Db, inTransaction } from '../db/pool.ts';
+import { takesOf } from '../db/takes-sql.ts';
 import {
   type Change,
   type StoredWorkoutRow,
@@ -16,12 +17,13 @@ import {
   insertWorkout,
   listWorkouts,
   lockWorkout,
+  revisionOfChange,
   setTemplate,
   updateWorkout,
   workoutById,
 } from '../db/workouts-sql.ts';
 import { readPlan } from '../formats/plan-reader.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { faultAt, faultOf } from '../formats/plan-json/plan-schema.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
 import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
 import { Refusal } from './answer.ts';
@@ -121,7 +123,7 @@ export async function removeWorkout(context: Context, id: string | undefined): P
   if (!(await deleteWorkout(context.pool, checkId(id, 'workout')))) throw new Refusal(404, 'There is no such workout.');
 }
 
-/** In characters; a class of three hours with every line written by hand is below 2 million. */
+/** In bytes; a class of three hours with every line written by hand is below 2 million. */
 const LARGEST_DOCUMENT = 8_000_000;
 
 const patchSchema = Joi.array()
@@ -154,12 +156,16 @@ export async function patchWorkout(
   id: string | undefined,
   revision: number,
   patch: unknown,
+  changeId: string | null = null,
 ): Promise<{ revision: number }> {
   const fault = faultOf(patchSchema, patch);
   if (fault !== null) throw new Refusal(422, fault);
   return inTransaction(context.pool, async (db) => {
     const row = await lockWorkout(db, checkId(id, 'workout'));
     if (row === null) throw new Refusal(404, 'There is no such workout.');
+    // Sent again because its answer was lost: it is made already.
+    const made = changeId === null ? null : await revisionOfChange(db, row.id, changeId);
+    if (made !== null) return { revision: made };
     if (row.revision !== revision) {
       const since = await changesAfter(db, row.id, revision, 200);
       throw new Refusal(412, 'This workout was changed elsewhere since you opened it.', {
@@ -169,12 +175,29 @@ export async function patchWorkout(
       });
     }
     const next = applied(row.document, patch as Operation[]);
+    await checkTake(db, row, next);
     const inverse = jsonpatch.compare(next, row.stored as object);
     if (inverse.length === 0) return { revision };
     await updateWorkout(db, row.id, revision + 1, next, factsOf(next));
-    await insertChange(db, row.id, revision + 1, patch as Operation[], inverse);
+    await insertChange(db, row.id, revision + 1, patch as Operation[], inverse, changeId);
     return { revision: revision + 1 };
   });
+}
+
+const CHANGE_ID = /^[0-9a-f-]{36}$/;
+
+/** The id of a change in its Change-Id header; null: it has none. */
+export function changeIdFrom(header: string | null): string | null {
+  if (header === null) return null;
+  if (!CHANGE_ID.test(header)) throw new Refusal(400, 'A Change-Id is a UUID.');
+  return header;
+}
+
+/** A programme is made from a take of its own workout. */
+async function checkTake(db: Db, row: StoredWorkoutRow, { edit: { takeId } }: WorkoutDocument): Promise<void> {
+  if (takeId === null || takeId === row.document.edit.takeId) return;
+  if ((await takesOf(db, row.id)).some((take) => take.id === takeId)) return;
+  throw new Refusal(422, 'The take that was chosen is not there any more.', { path: ['edit', 'takeId'] });
 }
 
 function applied(document: WorkoutDocument, patch: readonly Operation[]): WorkoutDocument {
@@ -187,10 +210,11 @@ function applied(document: WorkoutDocument, patch: readonly Operation[]): Workou
       `The change does not fit the document: ${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`,
     );
   }
-  if (JSON.stringify(next).length > LARGEST_DOCUMENT)
+  if (Buffer.byteLength(JSON.stringify(next)) > LARGEST_DOCUMENT)
     throw new Refusal(413, 'The change would make the workout larger than a document may be.');
-  const fault = faultOf(workoutSchema, next);
-  if (fault !== null) throw new Refusal(422, `The change would make the document wrong: ${fault}`);
+  const fault = faultAt(workoutSchema, next);
+  if (fault !== null)
+    throw new Refusal(422, `The change would make the document wrong: ${fault.message}`, { path: fault.path });
   return next as WorkoutDocument;
 }
 

@@ -126,8 +126,8 @@ describe('work on a take', () => {
 describe('a transcript', () => {
   const text = writeTranscript(made.transcript, 'vtt', made.duration);
   it('is kept in any format, goes one step back, and is given in any', async () => {
-    await setTranscript(context, take, text);
-    await setTranscript(context, take, '{"words":[{"text":"Rest","start":1,"end":2}]}');
+    await setTranscript(context, take, text, 0);
+    await setTranscript(context, take, '{"words":[{"text":"Rest","start":1,"end":2}]}', 1);
     expect(await transcriptOf(context.pool, take)).toMatchObject({ format: 'words-json', hasPrevious: true });
     await previousTranscript(context, take);
     expect(await transcriptOf(context.pool, take)).toMatchObject({ format: 'vtt', text });

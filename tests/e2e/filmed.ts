@@ -32,7 +32,7 @@ export async function filmedClass(request: APIRequestContext, title: string, sec
   ).json()) as { id: string };
   await request.put(`/api/takes/${take.id}/transcript`, {
     data: readFileSync(TRANSCRIPT, 'utf8'),
-    headers: { 'Content-Type': 'text/plain' },
+    headers: { 'Content-Type': 'text/plain', 'If-Match': '"0"' },
   });
   await request.patch(`/api/workouts/${id}`, {
     data: [{ op: 'replace', path: '/edit/takeId', value: take.id }],

@@ -79,14 +79,47 @@ test('two windows on one workout never lose a change', async ({ page, context })
   await page.getByLabel('Instructor').fill('O. Brandvold');
   await saved(page);
   await other.getByLabel('Title of the workout').fill('From Smoker to Super, again');
-  const dialog = other.getByRole('dialog', { name: /changed in another window/ });
-  await expect(dialog).toContainText('plan · instructor: “O. Brandvold”');
-  await expect(dialog).toContainText('plan · title: “From Smoker to Super, again”');
-  await other.getByRole('button', { name: 'Put mine on top of theirs' }).click();
+  // Different things: nobody is asked, and both are here.
+  await saved(other);
+  await expect(other.getByText(/changed in another window is here now/)).toBeVisible();
+  await expect(other.getByLabel('Instructor')).toHaveValue('O. Brandvold');
+  // The same thing in both: theirs stands until it is chosen, also where the choice is put off with Escape.
+  await page.getByLabel('Instructor').fill('Ottilie');
+  await saved(page);
+  await other.getByLabel('Instructor').fill('Ottilie B.');
+  const dialog = other.getByRole('dialog', { name: 'Changed here and in another window' });
+  await expect(dialog.getByRole('row', { name: /instructor/ })).toContainText('Ottilie B.');
+  await other.keyboard.press('Escape');
+  await other.getByLabel('Title of the workout').fill('From Smoker to Super, again');
+  await saved(other);
+  await other.getByRole('button', { name: 'Changed twice: choose' }).click();
+  await dialog.getByRole('radio', { name: /instructor: mine/ }).check();
+  await dialog.getByRole('button', { name: 'Go on with these' }).click();
   await saved(other);
   await page.reload();
-  await expect(page.getByLabel('Instructor')).toHaveValue('O. Brandvold');
+  await expect(page.getByLabel('Instructor')).toHaveValue('Ottilie B.');
   await expect(page.getByLabel('Title of the workout')).toHaveValue('From Smoker to Super, again');
+});
+
+test('what is typed while the server does not answer is here again after a reload, and is saved then', async ({
+  page,
+}) => {
+  await open(page, 'From Smoker', 'plan');
+  await page.route('**/api/workouts/**', (route) => route.abort());
+  await page.getByLabel('Instructor').fill('Typed in the tunnel');
+  await expect(page.getByText(/The server does not answer/)).toBeVisible();
+  await page.unroute('**/api/workouts/**');
+  page.on('dialog', (leaving) => void leaving.accept());
+  await page.route('**/api/workouts/**', (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  );
+  await page.reload();
+  await page.unroute('**/api/workouts/**');
+  await expect(page.getByText(/is here again/)).toBeVisible();
+  await expect(page.getByLabel('Instructor')).toHaveValue('Typed in the tunnel');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Instructor')).toHaveValue('Typed in the tunnel');
 });
 
 test('a line too long for its segment says by how many seconds', async ({ page }) => {

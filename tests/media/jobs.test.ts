@@ -39,7 +39,7 @@ beforeAll(async () => {
   const path = `${process.env.EUPHON_DATA}/job.mp4`;
   makeVideo(path, { seconds: 14, rate: '25', size: '320x180' });
   takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
-  await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.');
+  await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.', 0);
   worker = {
     pool: context.pool,
     store: context.store,

@@ -121,9 +121,9 @@ describe('a take’s transcript and waveform', () => {
     const path = join(folder, 'talk.mp4');
     makeVideo(path, { seconds: 4, rate: '25' });
     const take = await bring(readFileSync(path), 'Talk');
-    expect(await sentence(setTranscript(context, take.id, ''))).toMatch(/^The file is empty/);
+    expect(await sentence(setTranscript(context, take.id, '', 0))).toMatch(/^The file is empty/);
     writeFileSync(join(folder, 'none'), '');
-    const { problems, cues } = await setTranscript(context, take.id, '[0:03] late\n[0:01] early\n[9:00] past');
+    const { problems, cues } = await setTranscript(context, take.id, '[0:03] late\n[0:01] early\n[9:00] past', 0);
     expect(cues).toBe(3);
     expect(problems.map((p) => p.code)).toEqual(['backwards', 'past-the-end']);
     const [entry] = (await takesWithTranscripts(context, workout)).filter((t) => t.take.id === take.id);

@@ -129,7 +129,7 @@ function withHomes(entities: Map<string, Entity>, flats: Flats): Map<string, Ent
       (list) => list !== undefined && list !== null && entities.has(list.slice('moves of '.length)),
     );
     if (home === undefined) entities.delete(key);
-    else if (home !== entity.list) entities.set(key, { ...entity, list: home as string });
+    else if (home !== entity.list) entities.set(key, { ...entity, list: home });
   }
   return entities;
 }

@@ -15,7 +15,12 @@ export interface Clash {
   readonly theirs: unknown;
 }
 
-export type Choices = ReadonlyMap<string, Side>;
+/** Which side wins a clash, by its key; without an answer theirs does. */
+export interface Choices {
+  readonly get: (key: string) => Side | undefined;
+}
+
+export const ALWAYS_MINE: Choices = { get: () => 'mine' };
 
 /** Values that only make sense as a whole. */
 const WHOLE = new Set(['range', 'muted', 'dose', 'anchor']);

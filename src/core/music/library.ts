@@ -8,6 +8,8 @@ export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
 /** A track of the studio's library, from the moment it came in. What was heard is null until it was. */
 export interface LibraryTrack {
   readonly id: string;
+  /** Counts the changes that people made. */
+  readonly revision: number;
   readonly title: string;
   readonly artist: string;
   readonly codec: string;

@@ -47,6 +47,14 @@ export const EMPTY_EDIT: Edit = {
   settled: [],
 };
 
+/**
+ * What was decided, with another take chosen. Pins, cuts, pick-ups and findings lie on the clock of the take that they
+ * were made on and go with it; rules and overrides name segments and stay.
+ */
+export function withTake(edit: Edit, takeId: string | null): Edit {
+  return edit.takeId === takeId ? edit : { ...EMPTY_EDIT, takeId, rules: edit.rules, overrides: edit.overrides };
+}
+
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',

@@ -138,6 +138,46 @@ export const planSchema = Joi.object({
 
 /** The first thing wrong, as a sentence with its path, or null. */
 export function faultOf(schema: Joi.Schema, value: unknown): string | null {
+  return faultAt(schema, value)?.message ?? null;
+}
+
+/** The same with the fields that lead to it. */
+export function faultAt(
+  schema: Joi.Schema,
+  value: unknown,
+): { readonly message: string; readonly path: readonly (string | number)[] } | null {
+  const bad = unkeepable(value, []);
+  if (bad !== null)
+    return {
+      path: bad,
+      message: `"${bad.join('.')}" holds a character that cannot be kept (a control character or half of one).`,
+    };
   const { error } = schema.validate(value, { abortEarly: true, convert: false });
-  return error === undefined ? null : `${error.details[0]?.message ?? error.message}.`;
+  if (error === undefined) return null;
+  const [first] = error.details;
+  return { path: first?.path ?? [], message: `${first?.message ?? error.message}.` };
+}
+
+// Line breaks and tabs can be kept. Other control characters break files that are written, and the database refuses
+// NUL.
+const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f\u2028\u2029]/;
+
+/** Text without what cannot be kept: line ends as \n, no control characters, no half characters. */
+export function keepableText(text: string): string {
+  return text
+    .replace(/\r\n?|[\u2028\u2029]/g, '\n')
+    .replace(new RegExp(CONTROLS, 'g'), '')
+    .toWellFormed();
+}
+
+/** Where a text or a field's name cannot be kept; null: nowhere. */
+function unkeepable(value: unknown, path: readonly (string | number)[]): readonly (string | number)[] | null {
+  if (typeof value === 'string') return CONTROLS.test(value) || !value.isWellFormed() ? path : null;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const at = [...path, Array.isArray(value) ? Number(key) : key];
+    const bad = CONTROLS.test(key) || !key.isWellFormed() ? at : unkeepable(inner, at);
+    if (bad !== null) return bad;
+  }
+  return null;
 }

@@ -8,7 +8,10 @@ import { sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from './pins.ts';
 
-/** So much of the take is shown at once where there is room, half of it on a phone; a quarter lies before the playhead at first. */
+/**
+ * So much of the take is shown at once where there is room, half of it on a phone; a quarter lies before the playhead
+ * at first.
+ */
 const WIDE = { px: 560, us: 24e6 } as const;
 const BEFORE_SHARE = 0.25;
 /** A letter of the words takes about so much. */

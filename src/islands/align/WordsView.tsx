@@ -1,83 +1,35 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { type TranscriptChange, changeTranscript } from '../../core/transcript/edit-transcript.ts';
-import type { Transcript } from '../../core/transcript/transcript.ts';
 import { toProgramme, toTake } from '../../core/edit/conform.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
-import { writeTranscript } from '../../formats/transcript-writer.ts';
-import { ApiError, api } from '../shared/api.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
+import { rewritten } from '../workbench/saving/save-words.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
-import { reloadTakes } from '../workbench/use-take-watch.ts';
 
-const SAVE_AFTER_MS = 700;
 /** So many cues are drawn at once around the place that is looked at. */
 const SHOWN = 120;
 const UNSURE = 0.6;
 
 /**
  * The words of the take, changed in place beside the picture: what is said, when it begins, cut in two, joined. Every
- * change is
- * saved by itself and can be taken back.
+ * change is saved with everything else of the workout, and one undo takes it back.
  */
 export function WordsView() {
   const { take, produced, aligned } = useDerived();
   const { workbench } = useWorkbench();
-  const entry = workbench((s) => s.takes.find((t) => t.take.id === take?.id) ?? null);
-  const [history, setHistory] = useState<readonly Transcript[]>([]);
-  const [draft, setDraft] = useState<Transcript | null>(null);
-  const [saved, setSaved] = useState('saved');
-  const text = entry?.transcript?.text ?? null;
-  const transcript = draft ?? (text === null ? null : readTranscript(text).value);
+  const kept = workbench((s) => s.takes.find((t) => t.take.id === take?.id)?.transcript ?? null);
+  const text = kept?.text ?? null;
+  const transcript = useMemo(() => (text === null ? null : readTranscript(text).value), [text]);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
   const now = produced === null ? at : toTake(at, produced.programme.kept);
   const current = transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
-  const latest = useRef<Transcript | null>(null);
-  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const format = entry?.transcript?.format ?? 'paragraphs';
-
-  useEffect(() => () => clearTimeout(waiting.current), []);
-  if (take === null || transcript === null || produced === null) return null;
-  const keep = (next: Transcript) => {
-    setDraft(next);
-    latest.current = next;
-    setSaved('saving');
-    clearTimeout(waiting.current);
-    waiting.current = setTimeout(() => {
-      // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
-      const kept =
-        next.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
-      void api(`/api/takes/${take.id}/transcript`, {
-        method: 'PUT',
-        body: writeTranscript(next, kept, take.duration),
-        headers: { 'Content-Type': 'text/plain' },
-      }).then(
-        async () => {
-          await reloadTakes(workbench);
-          if (latest.current !== next) return;
-          // What is kept is what is shown from now on, whoever changes it.
-          setDraft(null);
-          setSaved('saved');
-        },
-        (error: unknown) => {
-          if (!(error instanceof ApiError)) throw error;
-          setSaved(error.message);
-        },
-      );
-    }, SAVE_AFTER_MS);
-  };
+  if (take === null || kept === null || transcript === null || produced === null) return null;
   const change = (what: TranscriptChange) => {
     const next = changeTranscript(transcript, what);
     if (next === transcript || next.cues.length === 0) return;
-    setHistory([...history.slice(-99), transcript]);
-    keep(next);
-  };
-  const back = () => {
-    const last = history.at(-1);
-    if (last === undefined) return;
-    setHistory(history.slice(0, -1));
-    keep(last);
+    workbench.getState().changeWords('Change the words', take.id, rewritten(kept, next, take.duration));
   };
   const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.kept));
   const from = Math.max(0, Math.min(current - SHOWN / 2, transcript.cues.length - SHOWN));
@@ -85,27 +37,12 @@ export function WordsView() {
     aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)
       ?.segment ?? null;
   return (
-    <section
-      aria-label="Words"
-      onKeyDown={(e) => {
-        if ((e.ctrlKey || e.metaKey) && e.key === 'z' && !e.shiftKey && history.length > 0) {
-          e.preventDefault();
-          e.stopPropagation();
-          back();
-        }
-      }}
-    >
+    <section aria-label="Words">
       <div className="flex flex-wrap items-center gap-4 py-2 text-[13.5px] text-soft">
         <span>
           <span className="figures">{transcript.cues.length}</span> lines. Enter cuts a line where the cursor is;
           Backspace at its start joins it to the one before; an empty line goes.
         </span>
-        <span className="ml-auto" role="status">
-          {saved === 'saved' ? 'Saved' : saved === 'saving' ? 'Saving …' : saved}
-        </span>
-        <button className="btn" disabled={history.length === 0} onClick={back}>
-          Take back
-        </button>
       </div>
       {from > 0 && <p className="text-[13px] text-soft">{from} lines before; they come as the picture goes there.</p>}
       <ol>

@@ -126,7 +126,7 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
 function TrackRights({ track, library }: { readonly track: LibraryTrack; readonly library: Library }) {
   const { proof, ...rights } = track.rights;
   const picker = useRef<HTMLInputElement>(null);
-  const set = (next: Partial<Omit<Rights, 'proof'>>) => void library.change(track.id, { rights: next });
+  const set = (next: Partial<Omit<Rights, 'proof'>>) => library.change(track.id, { rights: next });
   const text = (word: string, key: 'composition' | 'recording' | 'territory' | 'credit', placeholder: string) => (
     <label className="label">
       {word}

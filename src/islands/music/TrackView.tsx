@@ -75,7 +75,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
 
   const set = (next: TempoMap | null, remember = true) => {
     if (remember) setPast([...past, map]);
-    void library.change(track.id, { map: next });
+    library.change(track.id, { map: next });
   };
   const fix = (correction: Correction) => {
     if (map === null) return;
@@ -163,7 +163,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           maxLength={300}
           onBlur={(e) => {
             const title = e.target.value.trim();
-            if (title !== '' && title !== track.title) void library.change(track.id, { title });
+            if (title !== '' && title !== track.title) library.change(track.id, { title });
           }}
         />
         <input
@@ -173,7 +173,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           defaultValue={track.artist}
           maxLength={300}
           onBlur={(e) => {
-            if (e.target.value !== track.artist) void library.change(track.id, { artist: e.target.value });
+            if (e.target.value !== track.artist) library.change(track.id, { artist: e.target.value });
           }}
         />
         {removing ? (

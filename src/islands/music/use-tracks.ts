@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 import { sendFile } from '../shoot/send-file.ts';
 import type { LibraryTrack } from '../../core/music/library.ts';
+import type { TrackChange } from '../workbench/saving/save-tracks.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LOOK_MS = 700;
@@ -14,7 +15,6 @@ export function useTracks() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [sending, setSending] = useState<{ readonly name: string; readonly share: number } | null>(null);
   const stop = useRef<AbortController | null>(null);
-  const last = useRef<Promise<unknown>>(Promise.resolve());
   const attempt = useCallback(async <T>(work: () => Promise<T>): Promise<T | null> => {
     setTrouble(null);
     try {
@@ -66,11 +66,7 @@ export function useTracks() {
           }
         }
       }),
-    // One after the other, so that an older answer never covers a newer one.
-    change: (id: string, body: unknown) =>
-      (last.current = last.current.then(() =>
-        attempt(async () => put(await api<LibraryTrack>(`/api/tracks/${id}`, sendJson('PATCH', body)))),
-      )),
+    change: (id: string, change: TrackChange) => workbench.getState().changeTrack('Change a track', id, change),
     practice: (body: unknown) =>
       attempt(async () => {
         const track = await api<LibraryTrack>('/api/tracks/practice', sendJson('POST', body));

@@ -1,3 +1,4 @@
+import { withTake } from '../../core/workout/document.ts';
 import { useRef, useState } from 'react';
 import { Upload } from 'lucide-react';
 import { isSoundOnly } from '../../core/sync/media-facts.ts';
@@ -133,7 +134,7 @@ export function ShootStation() {
             choose={() =>
               change('Choose the take', (d) => ({
                 ...d,
-                edit: { ...d.edit, takeId: entry.take.id, pins: [], noTimers: [], removed: [], accepted: false },
+                edit: withTake(d.edit, entry.take.id),
               }))
             }
           />

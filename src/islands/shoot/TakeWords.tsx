@@ -6,7 +6,7 @@ import { TRANSCRIPT_FILES } from '../../formats/transcript-writer.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { api } from '../shared/api.ts';
 import type { TakeWithTranscript } from '../workbench/take.ts';
-import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { useTakeActions } from './use-take-actions.ts';
 
 const ACCEPTED = '.vtt,.srt,.ttml,.dfxp,.xml,.json,.csv,.txt,text/*,application/json';
@@ -25,6 +25,7 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const [problems, setProblems] = useState<readonly ReadProblem[]>([]);
   const [pasting, setPasting] = useState(false);
   const { document, change } = useDocument();
+  const { workbench } = useWorkbench();
   const { book } = useStudio();
   const [doubts, setDoubts] = useState<readonly string[]>([]);
   const { trouble, attempt } = useTakeActions(take.id, reload);
@@ -45,10 +46,13 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   };
   const put = (text: string) =>
     void attempt(async () => {
+      await workbench.flush();
+      const { takes } = workbench.getState();
+      const revision = takes.find((t) => t.take.id === take.id)?.transcript?.revision ?? 0;
       const answer = await api<{ problems: ReadProblem[] }>(`/api/takes/${take.id}/transcript`, {
         method: 'PUT',
         body: text,
-        headers: { 'Content-Type': 'text/plain' },
+        headers: { 'Content-Type': 'text/plain', 'If-Match': `"${revision}"` },
       });
       setProblems(answer.problems);
       setPasting(false);
@@ -107,7 +111,12 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
         {transcript?.hasPrevious === true && (
           <button
             className="btn btn-quiet"
-            onClick={() => void attempt(() => api(`/api/takes/${take.id}/transcript`, { method: 'POST' }))}
+            onClick={() =>
+              void attempt(async () => {
+                await workbench.flush();
+                await api(`/api/takes/${take.id}/transcript`, { method: 'POST' });
+              })
+            }
           >
             The one before
           </button>

@@ -1,76 +1,86 @@
-import jsonpatch from 'fast-json-patch';
+import { useState } from 'react';
+import type { Side } from '../../core/merge/merge-fields.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
-import type { WorkoutDocument } from '../../core/workout/document.ts';
+import type { Conflict } from './saving/conflict.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
-/** Shown when the workout was changed elsewhere: what differs, and the two ways on. Neither loses anything. */
-export function ConflictDialog() {
+/**
+ * Shown when something was changed here and in another window: each of it side by side, chosen one by one. Until then
+ * theirs stands, everything else is saved, and the choice can be put off.
+ */
+export function ConflictDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const { workbench } = useWorkbench();
-  const conflict = workbench((s) => s.conflict);
-  const mine = workbench((s) => s.document);
-  const saved = workbench((s) => s.saved);
-  if (conflict === null) return null;
-  const theirs = changesIn(saved, conflict.document);
-  const own = changesIn(saved, mine);
+  const conflict = workbench((s) => s.conflicts[0]);
+  if (!open || conflict === undefined) return null;
+  return <Choosing key={conflict.id} conflict={conflict} onClose={onClose} />;
+}
+
+function Choosing({ conflict, onClose }: { readonly conflict: Conflict; readonly onClose: () => void }) {
+  const { workbench } = useWorkbench();
+  const [choices, setChoices] = useState<ReadonlyMap<string, Side>>(new Map());
+  const sideOf = (key: string) => choices.get(key) ?? 'theirs';
+  const choose = (side: Side, ...keys: readonly string[]) =>
+    setChoices(new Map([...choices, ...keys.map((key) => [key, side] as const)]));
+  const keys = conflict.clashes.map((c) => c.key);
+  const n = conflict.clashes.length;
   return (
-    <Dialog title="This workout was changed in another window" onClose={() => undefined} wide>
+    <Dialog title="Changed here and in another window" onClose={onClose} wide>
       <p>
-        Revision {conflict.revision} was saved there while you worked here. Nothing is lost yet; choose how to go on.
+        {conflict.what}: {n === 1 ? 'one thing was' : `${n} things were`} changed in both. Everything else of both is
+        kept already. Choose what stands; what you choose can be undone.
       </p>
-      <div className="mt-4 grid gap-4 sm:grid-cols-2">
-        <Differences title="Changed there" lines={theirs} />
-        <Differences title="Changed here" lines={own} />
-      </div>
+      <table className="mt-4 w-full table-fixed text-left">
+        <thead className="text-[13px] text-soft">
+          <tr>
+            <th className="w-2/5 py-1 font-normal">Where</th>
+            <th className="font-normal">
+              <button className="btn btn-quiet -ml-2" onClick={() => choose('mine', ...keys)}>
+                All of mine
+              </button>
+            </th>
+            <th className="font-normal">
+              <button className="btn btn-quiet -ml-2" onClick={() => choose('theirs', ...keys)}>
+                All of theirs
+              </button>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {conflict.clashes.map((clash) => (
+            <tr key={clash.key} className="border-t align-top">
+              <th scope="row" className="py-2 pr-3 font-normal">
+                {clash.place}
+              </th>
+              {(['mine', 'theirs'] as const).map((side) => (
+                <td key={side} className="py-2 pr-3">
+                  <label className="flex items-baseline gap-2">
+                    <input
+                      type="radio"
+                      name={clash.key}
+                      aria-label={`${clash.place}: ${side}, ${clash[side]}`}
+                      checked={sideOf(clash.key) === side}
+                      onChange={() => choose(side, clash.key)}
+                    />
+                    <span
+                      className={`min-w-0 break-words ${sideOf(clash.key) === side ? 'font-semibold' : 'text-soft'}`}
+                    >
+                      {clash[side]}
+                    </span>
+                  </label>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
       <div className="mt-5 flex flex-wrap justify-end gap-2">
-        <button className="btn" onClick={() => workbench.getState().takeTheirs()}>
-          Go on with theirs (undo brings mine back)
+        <button className="btn btn-quiet" onClick={onClose}>
+          Choose later
         </button>
-        <button className="btn btn-main" onClick={() => workbench.getState().keepMine()}>
-          Put mine on top of theirs
+        <button className="btn btn-main" onClick={() => workbench.getState().choose(conflict, choices)}>
+          Go on with these
         </button>
       </div>
     </Dialog>
   );
-}
-
-function Differences({ title, lines }: { readonly title: string; readonly lines: readonly string[] }) {
-  return (
-    <section>
-      <h3 className="mb-1">{title}</h3>
-      <ul className="max-h-60 list-disc overflow-y-auto pl-5 text-[13.5px]">
-        {lines.length === 0 ? <li>nothing</li> : lines.slice(0, 60).map((line, i) => <li key={i}>{line}</li>)}
-      </ul>
-    </section>
-  );
-}
-
-/** Differences in words: where, and to what. */
-export function changesIn(before: WorkoutDocument, after: WorkoutDocument): string[] {
-  return jsonpatch.compare(before, after).map((op) => {
-    const place = placeName(op.path, op.op === 'remove' ? before : after);
-    if (op.op === 'remove') return `${place}: removed`;
-    const value = 'value' in op ? (op.value as unknown) : undefined;
-    const shown =
-      typeof value === 'string'
-        ? `“${value.slice(0, 60)}”`
-        : typeof value === 'number' && /Us$/.test(op.path)
-          ? `${value / 1e6} s`
-          : typeof value === 'object' && value !== null && 'name' in value
-            ? `“${typeof value.name === 'string' ? value.name : ''}”`
-            : value === null || typeof value === 'object'
-              ? ''
-              : JSON.stringify(value);
-    return `${place}${op.op === 'add' ? ' added' : ''}${shown === '' ? '' : `: ${shown}`}`;
-  });
-}
-
-function placeName(path: string, document: WorkoutDocument): string {
-  const parts = path.split('/').slice(1);
-  const block = parts[0] === 'plan' && parts[1] === 'blocks' ? document.plan.blocks[Number(parts[2])] : undefined;
-  if (block === undefined) return parts.join(' · ').replace(/Us\b/g, '');
-  const move = parts[3] === 'moves' ? block.moves[Number(parts[4])] : undefined;
-  return [block.name, move?.name, ...parts.slice(move === undefined ? 3 : 5)]
-    .filter((p) => p !== undefined && p !== '')
-    .join(' · ')
-    .replace(/Us\b/g, '');
 }

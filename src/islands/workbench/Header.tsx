@@ -5,9 +5,10 @@ interface Props {
   readonly station: Station;
   readonly go: (station: Station) => void;
   readonly openCommands: () => void;
+  readonly choose: () => void;
 }
 
-export function Header({ station, go, openCommands }: Props) {
+export function Header({ station, go, openCommands, choose }: Props) {
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const findings = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
@@ -49,7 +50,7 @@ export function Header({ station, go, openCommands }: Props) {
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-3 text-[13px] text-soft">
-        <SaveWord />
+        <SaveWord choose={choose} />
         <FormSwitch />
         <button className="btn btn-quiet" onClick={openCommands}>
           <kbd className="key">/</kbd> commands
@@ -71,16 +72,25 @@ function StationWord({ word, letter }: { readonly word: string; readonly letter:
   );
 }
 
-function SaveWord() {
+function SaveWord({ choose }: { readonly choose: () => void }) {
   const { workbench } = useWorkbench();
+  const waiting = workbench((s) => s.conflicts.length);
   const save = workbench((s) => s.save);
   const revision = workbench((s) => s.revision);
   const text =
     save.kind === 'saved' ? `Saved · revision ${revision}` : save.kind === 'saving' ? 'Saving …' : save.message;
+  const trouble = save.kind === 'waiting' || save.kind === 'refused';
   return (
-    <span role="status" className={`max-w-80 truncate ${save.kind === 'waiting' ? 'text-alarm' : ''}`} title={text}>
-      {text}
-    </span>
+    <>
+      {waiting > 0 && (
+        <button className="btn btn-quiet text-alarm" onClick={choose}>
+          Changed twice: choose
+        </button>
+      )}
+      <span role="status" className={`max-w-80 truncate ${trouble ? 'text-alarm' : ''}`} title={text}>
+        {text}
+      </span>
+    </>
   );
 }
 

@@ -12,7 +12,8 @@ import type { TakeWithTranscript } from './take.ts';
 import { useDerive } from './use-derive.ts';
 import { useTakeWatch } from './use-take-watch.ts';
 import { useKeys } from './use-keys.ts';
-import { WorkbenchProvider } from './workbench-context.tsx';
+import { WorkbenchProvider, useWorkbench } from './workbench-context.tsx';
+import { Notice } from '../../ui/Notice.tsx';
 
 const VIEWS: Readonly<Record<Station, React.LazyExoticComponent<React.ComponentType>>> = {
   plan: lazy(async () => ({ default: (await import('../plan/PlanStation.tsx')).PlanStation })),
@@ -35,10 +36,10 @@ interface Props {
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */
-export function Workbench({ id, revision, document: first, takes, station: begun, studio, tracks }: Props) {
+export function Workbench({ id, revision, document: begunWith, takes, station: begun, studio, tracks }: Props) {
   const workbench = useMemo(
-    () => createWorkbench({ id, revision, document: first, takes, studio, tracks }),
-    [id, revision, first, takes, studio, tracks],
+    () => createWorkbench({ id, revision, document: begunWith, takes, studio, tracks }),
+    [id, revision, begunWith, takes, studio, tracks],
   );
   const derived = useDerive(workbench);
   useTakeWatch(workbench);
@@ -59,19 +60,36 @@ export function Workbench({ id, revision, document: first, takes, station: begun
       const name = window.location.pathname.split('/').at(-1);
       if (isStation(name)) setStation(name);
     };
+    // What can be sent is sent while the page goes; what cannot is kept by the browser, and only then is leaving asked.
     const leave = (event: BeforeUnloadEvent) => {
-      if (workbench.getState().save.kind !== 'saved') {
-        void workbench.flush();
-        event.preventDefault();
+      void workbench.flush(true);
+      workbench.keepDrafts();
+      const { save, conflicts } = workbench.getState();
+      if (save.kind === 'waiting' || conflicts.length > 0) event.preventDefault();
+    };
+    // Phones end a page that is out of sight without another word.
+    const hide = () => {
+      if (document.visibilityState === 'hidden' && workbench.getState().save.kind !== 'saved') {
+        workbench.keepDrafts();
+        void workbench.flush(true);
       }
     };
+    const online = () => workbench.tryAgain();
     window.addEventListener('popstate', back);
     window.addEventListener('beforeunload', leave);
+    document.addEventListener('visibilitychange', hide);
+    window.addEventListener('online', online);
+    void workbench.restore();
     return () => {
       window.removeEventListener('popstate', back);
       window.removeEventListener('beforeunload', leave);
+      document.removeEventListener('visibilitychange', hide);
+      window.removeEventListener('online', online);
     };
   }, [workbench]);
+  const asked = workbench((s) => s.conflicts.length > 0);
+  const [choosing, setChoosing] = useState(false);
+  useEffect(() => setChoosing(asked), [asked]);
   useEffect(() => {
     document.title = `${title || 'Untitled'} · ${STATIONS.find((s) => s.name === station)?.word} · Euphon`;
   }, [title, station]);
@@ -80,7 +98,8 @@ export function Workbench({ id, revision, document: first, takes, station: begun
   const View = VIEWS[station];
   return (
     <WorkbenchProvider workbench={workbench} derived={derived}>
-      <Header station={station} go={go} openCommands={() => setCommands(true)} />
+      <Header station={station} go={go} openCommands={() => setCommands(true)} choose={() => setChoosing(true)} />
+      <WorkbenchNotice />
       <Ribbon station={station} />
       <main id="station" aria-label={STATIONS.find((s) => s.name === station)?.word}>
         <h1 className="sr-only">
@@ -91,7 +110,26 @@ export function Workbench({ id, revision, document: first, takes, station: begun
         </Suspense>
       </main>
       {commands && <CommandList go={go} onClose={() => setCommands(false)} />}
-      <ConflictDialog />
+      <ConflictDialog open={choosing} onClose={() => setChoosing(false)} />
     </WorkbenchProvider>
+  );
+}
+
+/** What the person should know about saving, until they put it away. */
+function WorkbenchNotice() {
+  const { workbench } = useWorkbench();
+  const notice = workbench((s) => s.notice);
+  if (notice === null) return null;
+  return (
+    <div className="px-4 pt-2 sm:px-6">
+      <Notice>
+        <span className="flex items-center gap-4">
+          {notice}
+          <button className="btn btn-quiet ml-auto" onClick={() => workbench.getState().putAwayNotice()}>
+            Put away
+          </button>
+        </span>
+      </Notice>
+    </div>
   );
 }

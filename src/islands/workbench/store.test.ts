@@ -1,41 +1,34 @@
-import jsonpatch, { type Operation } from 'fast-json-patch';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type WorkoutDocument, newDocument } from '../../core/workout/document.ts';
-import { changesIn } from './ConflictDialog.tsx';
+import { FakeServer, FakeStorage, TAKE } from '../../../tests/support/fake-server.ts';
+import { EDITED } from '../../../tests/support/random-edits.ts';
+import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { openDrafts } from './saving/drafts.ts';
 import { createWorkbench } from './store.ts';
 
-/** A server in a few lines: it holds a document, takes patches on the newest revision, refuses the rest with 412. */
-class FakeServer {
-  document: WorkoutDocument = newDocument('First');
-  revision = 1;
-  down = false;
-  patches: Operation[][] = [];
-  readonly fetch = async (_path: string, init: RequestInit): Promise<Response> => {
-    if (this.down) throw new TypeError('connection refused');
-    const patch = JSON.parse(String(init.body)) as Operation[];
-    if ((init.headers as Record<string, string>)['If-Match'] !== `"${this.revision}"`) {
-      const detail = { document: this.document, revision: this.revision, changed: ['/plan/title'] };
-      return new Response(JSON.stringify({ message: 'changed elsewhere', detail }), { status: 412 });
-    }
-    this.patches.push(patch);
-    this.document = jsonpatch.applyPatch(structuredClone(this.document), patch).newDocument;
-    this.revision++;
-    return new Response(JSON.stringify({ revision: this.revision }), { status: 200 });
-  };
-}
-
 let server: FakeServer;
+let storage: FakeStorage;
 beforeEach(() => {
   vi.useFakeTimers();
   server = new FakeServer();
-  vi.stubGlobal('fetch', server.fetch);
+  storage = new FakeStorage();
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => server.fetch(path, init));
 });
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
 
-const open = () => createWorkbench({ id: 'x', document: server.document, revision: server.revision, takes: [] });
+const open = () =>
+  createWorkbench(
+    {
+      id: 'x',
+      document: server.document,
+      revision: server.revision,
+      takes: server.takes(),
+      tracks: [server.track],
+    },
+    openDrafts('x', storage),
+  );
 const title =
   (text: string) =>
   (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, title: text } });
@@ -72,7 +65,7 @@ describe('saving', () => {
     await settle();
     expect(bench.getState().save).toMatchObject({ kind: 'waiting', message: expect.stringMatching(/does not answer/) });
     server.down = false;
-    await vi.advanceTimersByTimeAsync(4_000);
+    await vi.advanceTimersByTimeAsync(8_000);
     expect([server.document.plan.title, bench.getState().save.kind]).toEqual(['Kept', 'saved']);
   });
 
@@ -126,38 +119,136 @@ describe('undo', () => {
   });
 });
 
+const moves = (d: WorkoutDocument) => d.plan.blocks.map((b) => b.moves.map((m) => m.name).join(' '));
+const renamed = (from: string, to: string) => (d: WorkoutDocument) => ({
+  ...d,
+  plan: {
+    ...d.plan,
+    blocks: d.plan.blocks.map((b) => ({
+      ...b,
+      moves: b.moves.map((m) => (m.name === from ? { ...m, name: to } : m)),
+    })),
+  },
+});
+const withoutBlock = (at: number) => (d: WorkoutDocument) => ({
+  ...d,
+  plan: { ...d.plan, blocks: d.plan.blocks.toSpliced(at, 1) },
+});
+
 describe('two windows', () => {
-  const clash = async () => {
+  const both = async (
+    here: (d: WorkoutDocument) => WorkoutDocument,
+    there: (d: WorkoutDocument) => WorkoutDocument,
+  ) => {
+    server = new FakeServer(EDITED);
     const [one, two] = [open(), open()];
-    one.getState().change('title', title('From one'));
+    one.getState().change('there', there);
     await settle();
-    two.getState().change('instructor', instructor('From two'));
+    two.getState().change('here', here);
     await settle();
     return two;
   };
 
-  it('learn of each other: nothing is sent over the other’s change', async () => {
-    const two = await clash();
-    expect(two.getState().conflict).toMatchObject({ revision: 2 });
-    expect(server.document.plan).toMatchObject({ title: 'From one', instructor: '' });
-    expect(changesIn(two.getState().saved, two.getState().conflict?.document as WorkoutDocument)).toEqual([
-      'plan · title: “From one”',
+  it('change different things: both stand, nobody is asked, and it is saved', async () => {
+    const two = await both(renamed('Lunge', 'Reverse lunge'), withoutBlock(0));
+    expect(moves(server.document)[0]).toBe('Squat Row Reverse lunge Plank');
+    expect([two.getState().conflicts, two.getState().save.kind, two.getState().document]).toEqual([
+      [],
+      'saved',
+      server.document,
     ]);
-    expect(changesIn(two.getState().saved, two.getState().document)).toEqual(['plan · instructor: “From two”']);
   });
 
-  it('can put mine on top of theirs: both changes stand', async () => {
-    const two = await clash();
-    two.getState().keepMine();
-    await settle();
-    expect(server.document.plan).toMatchObject({ title: 'From one', instructor: 'From two' });
-  });
-
-  it('can go on with theirs, and undo brings mine back', async () => {
-    const two = await clash();
-    two.getState().takeTheirs();
-    expect(two.getState().document.plan).toMatchObject({ title: 'From one', instructor: '' });
+  it('keep undo: it takes back what was changed here, wherever that lies now, and nothing of theirs', async () => {
+    const two = await both(renamed('Lunge', 'Reverse lunge'), withoutBlock(0));
     two.getState().undoStep();
-    expect(two.getState().document.plan).toMatchObject({ title: 'First', instructor: 'From two' });
+    await settle();
+    expect(moves(server.document)).toEqual(['Squat Row Lunge Plank', 'Jack Skater', 'Stretch Breathe']);
+    two.getState().redoStep();
+    expect(moves(two.getState().document)[0]).toBe('Squat Row Reverse lunge Plank');
+  });
+
+  it('change one thing: theirs stands, the rest is saved, and mine can be chosen', async () => {
+    const two = await both((d) => title('Mine')(renamed('Row', 'Bent row')(d)), renamed('Row', 'Broomstick row'));
+    expect(server.document.plan.title).toBe('Mine');
+    const [conflict] = two.getState().conflicts;
+    expect(conflict?.clashes).toMatchObject([{ mine: 'Bent row', theirs: 'Broomstick row' }]);
+    expect(conflict?.clashes[0]?.place).toBe('Hive circuit · Broomstick row · name');
+    // The choice may wait: what is changed meanwhile is saved.
+    two.getState().change('instructor', instructor('Ottilie Brandvold'));
+    await settle();
+    expect(server.document.plan.instructor).toBe('Ottilie Brandvold');
+    two.getState().choose(conflict!, new Map([[conflict!.clashes[0]!.key, 'mine']]));
+    await settle();
+    expect(moves(server.document)[1]).toBe('Squat Bent row Lunge Plank');
+    expect(two.getState().conflicts).toEqual([]);
+    two.getState().undoStep();
+    expect(moves(two.getState().document)[1]).toBe('Squat Broomstick row Lunge Plank');
+  });
+
+  it('an answer that is lost after the change was made is no conflict with oneself', async () => {
+    const bench = open();
+    server.losesAnswers = true;
+    bench.getState().change('title', title('Once'));
+    await vi.advanceTimersByTimeAsync(600);
+    bench.getState().change('instructor', instructor('Later'));
+    server.losesAnswers = false;
+    await settle();
+    expect([server.revision, server.document.plan.title, server.document.plan.instructor]).toEqual([
+      3,
+      'Once',
+      'Later',
+    ]);
+    expect([bench.getState().notice, bench.getState().save.kind]).toEqual([null, 'saved']);
+  });
+});
+
+describe('what the server will not keep', () => {
+  it('is put back and said; later edits are saved all the same', async () => {
+    const bench = open();
+    server.refuses = ['plan', 'title'];
+    bench.getState().change('title', title('x'.repeat(3000)));
+    bench.getState().change('instructor', instructor('Ottilie Brandvold'));
+    await settle();
+    expect(server.document.plan).toMatchObject({ title: 'First', instructor: 'Ottilie Brandvold' });
+    expect(bench.getState()).toMatchObject({
+      save: { kind: 'saved' },
+      notice: expect.stringMatching(/^cannot be kept/),
+    });
+    bench.getState().change('instructor', instructor('Ottilie'));
+    await settle();
+    expect([server.document.plan.instructor, bench.getState().save.kind]).toEqual(['Ottilie', 'saved']);
+  });
+  it('never leaves this page: NUL, half a character and carriage returns go, the rest of the text stays', async () => {
+    const bench = open();
+    bench.getState().change('title', title('Hi\u0000ve\ud800 \r\nlift 🐝'));
+    await settle();
+    expect(server.document.plan.title).toBe('Hive\ufffd \nlift 🐝');
+  });
+});
+
+describe('a reload while the server is away', () => {
+  it('brings back what was typed, lays it over what others changed meanwhile, and saves it', async () => {
+    server = new FakeServer(EDITED);
+    const before = open();
+    server.down = true;
+    before.getState().change('rename', renamed('Lunge', 'Reverse lunge'));
+    before.getState().changeWords('words', TAKE.id, { format: 'paragraphs', text: '[0:01] Squat slowly.\n' });
+    before.getState().changeTrack('track', server.track.id, { rights: { credit: 'Saltmarsh' } });
+    await settle();
+    expect(before.getState().save.kind).toBe('waiting');
+    // The page is gone; another window changes the class; the page is opened again.
+    server.down = false;
+    vi.clearAllTimers();
+    const other = open();
+    other.getState().change('remove', withoutBlock(0));
+    await settle();
+    const after = open();
+    await after.restore();
+    await settle();
+    expect(moves(server.document)[0]).toBe('Squat Row Reverse lunge Plank');
+    expect([server.words.text, server.track.rights.credit]).toEqual(['[0:01] Squat slowly.\n', 'Saltmarsh']);
+    expect(after.getState()).toMatchObject({ save: { kind: 'saved' }, conflicts: [] });
+    expect(Object.keys(storage)).toEqual([]);
   });
 });

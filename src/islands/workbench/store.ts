@@ -1,32 +1,22 @@
-import jsonpatch, { type Operation } from 'fast-json-patch';
 import { create } from 'zustand';
 import { type ExerciseBook, bookWith } from '../../core/exercise/library.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
+import type { Side } from '../../core/merge/merge-fields.ts';
+import { same } from '../../core/merge/same.ts';
 import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
+import { keepableText } from '../../formats/plan-json/plan-schema.ts';
+import { type Conflict } from './saving/conflict.ts';
+import { type Drafts, openDrafts } from './saving/drafts.ts';
+import { createDocumentSaver } from './saving/save-document.ts';
+import { type SaveState, createSaveQueue } from './saving/save-queue.ts';
+import { type TrackChange, createTrackSaver, trackChangeBack } from './saving/save-tracks.ts';
+import { type WordsText, createWordsSaver } from './saving/save-words.ts';
 import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
 
-/** One step of undo: how to go back and how to go forward again. */
-interface Step {
-  readonly label: string;
-  readonly back: Operation[];
-  readonly forth: Operation[];
-  readonly at: number;
-}
-
-export interface Conflict {
-  readonly document: WorkoutDocument;
-  readonly revision: number;
-  /** JSON Pointer paths that were changed elsewhere. */
-  readonly changed: readonly string[];
-}
-
-export type SaveState =
-  { readonly kind: 'saved' } | { readonly kind: 'saving' } | { readonly kind: 'waiting'; readonly message: string };
-
-interface WorkbenchState {
+export interface WorkbenchState {
   readonly id: string;
   readonly document: WorkoutDocument;
   /** What the server has, as far as this page knows. */
@@ -42,39 +32,42 @@ interface WorkbenchState {
   readonly undo: readonly Step[];
   readonly redo: readonly Step[];
   readonly save: SaveState;
-  readonly conflict: Conflict | null;
+  /** What was changed here and elsewhere, to be chosen; everything else is saved meanwhile. */
+  readonly conflicts: readonly Conflict[];
+  /** Something the person should know, until they put it away. */
+  readonly notice: string | null;
   readonly change: (label: string, next: (document: WorkoutDocument) => WorkoutDocument) => void;
+  readonly changeWords: (label: string, takeId: string, words: WordsText) => void;
+  readonly changeTrack: (label: string, trackId: string, change: TrackChange) => void;
   readonly undoStep: () => void;
   readonly redoStep: () => void;
-  readonly takeTheirs: () => void;
-  readonly keepMine: () => void;
+  readonly choose: (conflict: Conflict, choices: ReadonlyMap<string, Side>) => void;
+  readonly putAwayNotice: () => void;
   readonly setTakes: (takes: readonly TakeWithTranscript[]) => void;
   readonly setStudio: (studio: Studio) => void;
   readonly setTracks: (tracks: readonly LibraryTrack[]) => void;
 }
 
+export type WorkbenchGet = () => WorkbenchState;
+export type WorkbenchSet = (part: Partial<WorkbenchState>) => void;
+
 const SAVE_AFTER_MS = 350;
-const RETRY_AFTER_MS = 3_000;
-const SMALL_BODY = 60_000;
-/** Keystrokes in one field within this time are one step of undo. */
-const SAME_STEP_MS = 1_200;
-const MOST_STEPS = 500;
 
 export type Workbench = ReturnType<typeof createWorkbench>;
 
-/** The state of one open workout: the document, undo, and saving by JSON Patch on the revision this page knows. */
-export function createWorkbench(first: {
-  id: string;
-  document: WorkoutDocument;
-  revision: number;
-  takes: readonly TakeWithTranscript[];
-  studio?: Studio;
-  tracks?: readonly LibraryTrack[];
-}) {
-  let timer: ReturnType<typeof setTimeout> | null = null;
-  let sending = false;
-
-  const store = create<WorkbenchState>()((set, get) => ({
+/** The state of one open workout: document, words and tracks, one undo for all of them, and one way to save them. */
+export function createWorkbench(
+  first: {
+    id: string;
+    document: WorkoutDocument;
+    revision: number;
+    takes: readonly TakeWithTranscript[];
+    studio?: Studio;
+    tracks?: readonly LibraryTrack[];
+  },
+  drafts: Drafts = openDrafts(first.id),
+) {
+  const store = create<WorkbenchState>()((_, get) => ({
     studio: USUAL_STUDIO,
     tracks: [],
     usable: usableTracks(first.tracks ?? []),
@@ -84,129 +77,158 @@ export function createWorkbench(first: {
     undo: [],
     redo: [],
     save: { kind: 'saved' },
-    conflict: null,
+    conflicts: [],
+    notice: null,
     change(label, next) {
       const { document, undo } = get();
-      const changed = next(document);
-      const forth = jsonpatch.compare(document, changed);
-      if (forth.length === 0) return;
-      const last = undo.at(-1);
-      const step: Step = { label, back: jsonpatch.compare(changed, document), forth, at: Date.now() };
-      const same =
-        last !== undefined && last.label === label && step.at - last.at < SAME_STEP_MS && samePlace(last.forth, forth);
-      const joined = same ? { ...step, back: [...step.back, ...last.back], forth: [...last.forth, ...forth] } : step;
-      set({ document: changed, undo: [...(same ? undo.slice(0, -1) : undo), joined].slice(-MOST_STEPS), redo: [] });
-      soon(SAVE_AFTER_MS);
+      const changed = keepable(next(document), document);
+      if (same(document, changed)) return;
+      const place = placeOf(document, changed);
+      const step: Step = { kind: 'document', label, at: Date.now(), before: document, after: changed, place };
+      set({ document: changed, undo: withStep(undo, step), redo: [] });
+      saveDocument(SAVE_AFTER_MS);
+    },
+    changeWords(label, takeId, after) {
+      const before = get().takes.find((t) => t.take.id === takeId)?.transcript ?? null;
+      if (before?.text === after.text) return;
+      if (before !== null) {
+        const was = { format: before.format, text: before.text };
+        const step: Step = { kind: 'words', label, at: Date.now(), takeId, before: was, after };
+        set({ undo: withStep(get().undo, step), redo: [] });
+      }
+      saveWords(takeId, after);
+    },
+    changeTrack(label, trackId, after) {
+      const track = get().tracks.find((t) => t.id === trackId);
+      if (track === undefined) return;
+      const step: Step = {
+        kind: 'track',
+        label,
+        at: Date.now(),
+        trackId,
+        before: trackChangeBack(track, after),
+        after,
+      };
+      set({ undo: withStep(get().undo, step), redo: [] });
+      saveTrack(trackId, after);
     },
     undoStep() {
-      const { document, undo, redo } = get();
-      const step = undo.at(-1);
+      const step = get().undo.at(-1);
       if (step === undefined) return;
-      set({ document: apply(document, step.back), undo: undo.slice(0, -1), redo: [...redo, step] });
-      soon(SAVE_AFTER_MS);
+      set({ undo: get().undo.slice(0, -1), redo: [...get().redo, step] });
+      walk(step, 'before');
     },
     redoStep() {
-      const { document, undo, redo } = get();
-      const step = redo.at(-1);
+      const step = get().redo.at(-1);
       if (step === undefined) return;
-      set({ document: apply(document, step.forth), undo: [...undo, { ...step, at: 0 }], redo: redo.slice(0, -1) });
-      soon(SAVE_AFTER_MS);
+      set({ undo: [...get().undo, { ...step, at: 0 }], redo: get().redo.slice(0, -1) });
+      walk(step, 'after');
     },
-    takeTheirs() {
-      const { conflict, document, undo } = get();
-      if (conflict === null) return;
-      // Mine is not lost: undo brings it back.
-      const step: Step = {
-        label: 'Take the other version',
-        back: jsonpatch.compare(conflict.document, document),
-        forth: jsonpatch.compare(document, conflict.document),
-        at: 0,
-      };
-      set({
-        document: conflict.document,
-        saved: conflict.document,
-        revision: conflict.revision,
-        undo: [...undo, step],
-        redo: [],
-        conflict: null,
-        save: { kind: 'saved' },
-      });
+    choose(conflict, choices) {
+      set({ conflicts: get().conflicts.filter((c) => c.id !== conflict.id) });
+      if ([...choices.values()].includes('mine')) conflict.choose(choices);
     },
-    keepMine() {
-      const { conflict, saved, document } = get();
-      if (conflict === null) return;
-      const mine = jsonpatch.compare(saved, document);
-      let merged = document;
-      try {
-        merged = apply(conflict.document, mine);
-      } catch {
-        /* my changes do not fit on theirs: mine stands as it is, theirs stays in the history */
-      }
-      set({
-        document: merged,
-        saved: conflict.document,
-        revision: conflict.revision,
-        undo: [],
-        redo: [],
-        conflict: null,
-      });
-      soon(0);
-    },
-    setTakes: (takes) => set((state) => ({ takes: sameWhereEqual(state.takes, takes) })),
-    setTracks: (tracks) => set({ tracks, usable: usableTracks(tracks) }),
+    putAwayNotice: () => set({ notice: null }),
+    setTakes: (takes) => set({ takes: sameWhereEqual(get().takes, words.overlay(takes)) }),
+    setTracks: (list) => set({ tracks: tracks.overlay(list) }),
     setStudio: (studio) => set({ studio, book: bookWith(studio.exercises) }),
   }));
 
-  function soon(ms: number): void {
-    if (timer !== null) clearTimeout(timer);
-    timer = setTimeout(() => void sendChanges(), ms);
-    if (store.getState().save.kind === 'saved') store.setState({ save: { kind: 'saving' } });
+  const set: WorkbenchSet = (part) =>
+    store.setState(part.tracks === undefined ? part : { ...part, usable: usableTracks(part.tracks) });
+  const queue = createSaveQueue((save) => {
+    if (save.kind === 'waiting') keepDrafts();
+    if (!same(save, store.getState().save)) store.setState({ save });
+  });
+  const document = createDocumentSaver(store.getState, set, drafts);
+  const words = createWordsSaver(store.getState, set, drafts);
+  const tracks = createTrackSaver(store.getState, set, drafts);
+
+  const saveDocument = (afterMs: number) => {
+    queue.want(document.name, document.send, afterMs);
+    if (store.getState().save.kind === 'waiting') document.keepDraft();
+  };
+  const saveWords = (takeId: string, text: WordsText) => {
+    words.change(takeId, { ...text, text: keepableText(text.text) });
+    queue.want(words.nameOf(takeId), (leaving) => words.send(takeId, leaving), SAVE_AFTER_MS);
+    if (store.getState().save.kind === 'waiting') words.keepDrafts();
+  };
+  const saveTrack = (id: string, change: TrackChange) => {
+    tracks.change(id, change);
+    queue.want(tracks.nameOf(id), (leaving) => tracks.send(id, leaving), SAVE_AFTER_MS);
+    if (store.getState().save.kind === 'waiting') tracks.keepDrafts();
+  };
+
+  function keepDrafts(): void {
+    document.keepDraft();
+    words.keepDrafts();
+    tracks.keepDrafts();
   }
 
-  async function sendChanges(): Promise<void> {
-    const { document, saved, revision, id, conflict } = store.getState();
-    if (sending || conflict !== null) return;
-    const patch = jsonpatch.compare(saved, document);
-    if (patch.length === 0) return store.setState({ save: { kind: 'saved' } });
-    sending = true;
-    store.setState({ save: { kind: 'saving' } });
-    try {
-      const done = await api<{ revision: number }>(`/api/workouts/${id}`, {
-        ...sendJson('PATCH', patch, { 'If-Match': `"${revision}"` }),
-        // Outlives the page that is being left; browsers allow that for small bodies only.
-        keepalive: JSON.stringify(patch).length < SMALL_BODY,
-      });
-      store.setState({ saved: document, revision: done.revision });
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      if (error.status === 412) {
-        const { document: theirs, revision: theirRevision, changed } = error.detail as Conflict;
-        store.setState({ conflict: { document: theirs, revision: theirRevision, changed } });
+  /** Goes to one end of a step, back or forth. */
+  function walk(step: Step, to: 'before' | 'after'): void {
+    const from = to === 'before' ? 'after' : 'before';
+    const now = store.getState();
+    if (step.kind === 'document') {
+      set({ document: withoutStep(now.document, step[from], step[to]) });
+      saveDocument(SAVE_AFTER_MS);
+    } else if (step.kind === 'words') {
+      const here = now.takes.find((t) => t.take.id === step.takeId)?.transcript;
+      if (here !== undefined && here !== null) saveWords(step.takeId, wordsWithoutStep(here, step[from], step[to]));
+    } else saveTrack(step.trackId, step[to]);
+  }
+
+  return Object.assign(store, {
+    /**
+     * Sends what is not yet sent, at once; for leaving the page and for jobs that need the newest state. What a person
+     * still has under the hands is taken from the field first.
+     */
+    async flush(leaving = false): Promise<void> {
+      leaveField();
+      await queue.flush(leaving);
+    },
+    /** Puts what is unsent where it outlives the page. */
+    keepDrafts,
+    tryAgain: () => queue.again(),
+    /** Brings back what an earlier page could not send before it was left. */
+    async restore(): Promise<void> {
+      const left = await drafts.pickUp();
+      for (const { name, value } of left) {
+        const [kind, id] = name.split(' ');
+        if (kind === 'document') await document.restore(value);
+        else if (kind === 'words' && id !== undefined) {
+          words.restore(id, value);
+          queue.want(name, (leaving) => words.send(id, leaving));
+        } else if (kind === 'track' && id !== undefined && tracks.restore(id, value))
+          queue.want(name, (leaving) => tracks.send(id, leaving));
       }
-      store.setState({ save: { kind: 'waiting', message: error.message } });
-      if (error.status === 0 || error.status >= 500) soon(RETRY_AFTER_MS);
-      return;
-    } finally {
-      sending = false;
-    }
-    if (store.getState().document !== document) soon(0);
-    else store.setState({ save: { kind: 'saved' } });
-  }
-
-  /** Sends what is not yet sent, at once; for leaving the page and for jobs that need the newest state. */
-  async function flush(): Promise<void> {
-    if (timer !== null) clearTimeout(timer);
-    while (sending) await new Promise((wait) => setTimeout(wait, 20));
-    await sendChanges();
-  }
-
-  return Object.assign(store, { flush });
+      if (left.length > 0)
+        set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
+    },
+  });
 }
 
-function apply(document: WorkoutDocument, patch: readonly Operation[]): WorkoutDocument {
-  return jsonpatch.applyPatch(structuredClone(document), structuredClone(patch) as Operation[], true).newDocument;
+/** A field keeps what is typed until it is left; leaving it hands it over. */
+function leaveField(): void {
+  const field = globalThis.document?.activeElement as HTMLElement | null | undefined;
+  if (/^(INPUT|TEXTAREA)$/.test(field?.tagName ?? '')) field?.blur();
 }
 
-function samePlace(a: readonly Operation[], b: readonly Operation[]): boolean {
-  return a.length > 0 && b.length === 1 && a.at(-1)?.path === b[0]?.path && b[0]?.op === 'replace';
+/** The document without characters that nothing can keep; parts that did not change are not looked at. */
+function keepable<T>(next: T, before: unknown): T {
+  if (Object.is(next, before)) return next;
+  if (typeof next === 'string') {
+    const kept = keepableText(next);
+    return kept === next ? next : (kept as T);
+  }
+  if (typeof next !== 'object' || next === null) return next;
+  const old = (typeof before === 'object' && before !== null ? before : {}) as Record<string, unknown>;
+  let changed = false;
+  const kept = Object.entries(next).map(([key, value]) => {
+    const clean: unknown = keepable(value as unknown, old[key]);
+    if (!Object.is(clean, value)) changed = true;
+    return [key, clean] as const;
+  });
+  if (!changed) return next;
+  return (Array.isArray(next) ? kept.map(([, value]) => value) : Object.fromEntries(kept)) as T;
 }

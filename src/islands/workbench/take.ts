@@ -37,6 +37,7 @@ export interface TakeWithTranscript {
     readonly format: TranscriptFormat;
     readonly text: string;
     readonly hasPrevious: boolean;
+    readonly revision: number;
   } | null;
   readonly work: readonly TakeWork[];
 }

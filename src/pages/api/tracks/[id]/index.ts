@@ -1,9 +1,12 @@
 import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
 import { changeTrack, getTrack, removeTrack } from '../../../../server/tracks.ts';
+import { revisionFrom } from '../../../../server/workouts.ts';
 
 export const GET = endpoint(async (context, { params }) => jsonResponse(await getTrack(context, params.id)));
 export const PATCH = endpoint(async (context, { params, request }) =>
-  jsonResponse(await changeTrack(context, params.id, await readJson(request))),
+  jsonResponse(
+    await changeTrack(context, params.id, await readJson(request), revisionFrom(request.headers.get('if-match'))),
+  ),
 );
 export const DELETE = endpoint(async (context, { params }) => {
   await removeTrack(context, params.id);

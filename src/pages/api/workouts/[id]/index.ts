@@ -1,5 +1,5 @@
 import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
-import { getWorkout, patchWorkout, removeWorkout, revisionFrom } from '../../../../server/workouts.ts';
+import { changeIdFrom, getWorkout, patchWorkout, removeWorkout, revisionFrom } from '../../../../server/workouts.ts';
 
 export const GET = endpoint(async (context, { params }) => {
   const row = await getWorkout(context, params.id);
@@ -7,7 +7,8 @@ export const GET = endpoint(async (context, { params }) => {
 });
 export const PATCH = endpoint(async (context, { params, request }) => {
   const revision = revisionFrom(request.headers.get('if-match'));
-  const changed = await patchWorkout(context, params.id, revision, await readJson(request));
+  const changeId = changeIdFrom(request.headers.get('change-id'));
+  const changed = await patchWorkout(context, params.id, revision, await readJson(request), changeId);
   return jsonResponse(changed, 200, { ETag: `"${changed.revision}"` });
 });
 export const DELETE = endpoint(async (context, { params }) => {

@@ -1,8 +1,11 @@
 import { endpoint, jsonResponse, readBody } from '../../../../../server/http.ts';
 import { previousTranscript, setTranscript } from '../../../../../server/takes.ts';
+import { revisionFrom } from '../../../../../server/workouts.ts';
 
 export const PUT = endpoint(async (context, { params, request }) =>
-  jsonResponse(await setTranscript(context, params.id, await readBody(request))),
+  jsonResponse(
+    await setTranscript(context, params.id, await readBody(request), revisionFrom(request.headers.get('if-match'))),
+  ),
 );
 /** Brings the transcript before the last change back. */
 export const POST = endpoint(async (context, { params }) => {

@@ -1,0 +1,185 @@
+import type { LibraryTrack } from '../../../core/music/library.ts';
+import type { TempoMap } from '../../../core/music/tempo-map.ts';
+import type { Rights } from '../../../core/music/track.ts';
+import { same } from '../../../core/merge/same.ts';
+import { ApiError, api, sendJson } from '../../shared/api.ts';
+import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
+import { newId } from './conflict.ts';
+import type { Drafts } from './drafts.ts';
+
+/** What a person changes of a track. A map of null is the one that was heard. */
+export interface TrackChange {
+  readonly title?: string;
+  readonly artist?: string;
+  readonly map?: TempoMap | null;
+  readonly rights?: Partial<Omit<Rights, 'proof'>>;
+}
+
+interface Unsent {
+  /** The track as the server had it when it was first changed. */
+  readonly base: LibraryTrack;
+  readonly change: TrackChange;
+}
+
+const WORDS: Readonly<Record<string, string>> = {
+  sync: 'right to set it to pictures',
+  master: 'right to the recording',
+};
+const nameOf = (id: string) => `track ${id}`;
+
+/** A track with a change laid over it. */
+export function withTrackChange(track: LibraryTrack, { title, artist, map, rights }: TrackChange): LibraryTrack {
+  return {
+    ...track,
+    ...(title !== undefined && { title }),
+    ...(artist !== undefined && { artist }),
+    ...(map !== undefined && { map: map ?? track.heardMap }),
+    ...(rights !== undefined && { rights: { ...track.rights, ...rights } }),
+  };
+}
+
+/** What a change would have to be to be taken back. */
+export function trackChangeBack(track: LibraryTrack, change: TrackChange): TrackChange {
+  const back: Record<string, unknown> = {};
+  for (const field of ['title', 'artist', 'map'] as const) if (change[field] !== undefined) back[field] = track[field];
+  if (change.rights !== undefined)
+    back.rights = Object.fromEntries(Object.keys(change.rights).map((f) => [f, track.rights[f as keyof Rights]]));
+  return back;
+}
+
+const joined = (a: TrackChange, b: TrackChange): TrackChange => ({
+  ...a,
+  ...b,
+  ...((a.rights ?? b.rights) && { rights: { ...a.rights, ...b.rights } }),
+});
+
+/** Saves what is changed of the library's tracks, each field on the revision that this page knows. */
+export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: Drafts) {
+  const unsent = new Map<string, Unsent>();
+  const trackOf = (id: string) => get().tracks.find((t) => t.id === id) ?? null;
+  const put = (track: LibraryTrack) => {
+    const rest = get().tracks.filter((t) => t.id !== track.id);
+    set({ tracks: [...rest, track].sort((a, b) => a.title.localeCompare(b.title)) });
+  };
+
+  async function send(id: string, leaving: boolean): Promise<void> {
+    for (;;) {
+      const waiting = unsent.get(id);
+      if (waiting === undefined) break;
+      const { base, change } = waiting;
+      try {
+        const done = await api<LibraryTrack>(`/api/tracks/${id}`, {
+          ...sendJson('PATCH', change, { 'If-Match': `"${base.revision}"` }),
+          keepalive: leaving,
+        });
+        const newer = unsent.get(id);
+        // What was changed while this was on its way goes next.
+        if (newer === waiting) unsent.delete(id);
+        else if (newer !== undefined) unsent.set(id, { base: done, change: newer.change });
+        put(newer === waiting || newer === undefined ? done : withTrackChange(done, newer.change));
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        if (error.status === 412) {
+          merge(id, waiting, error.detail as LibraryTrack);
+          continue;
+        }
+        if (error.status === 0 || error.status >= 500) keepDraft(id);
+        else {
+          // Refused: what the server has stands, so that nothing is shown that is not kept.
+          unsent.delete(id);
+          put(base);
+        }
+        throw error;
+      }
+    }
+    drafts.drop(nameOf(id));
+  }
+
+  /** Fields that only one side changed go on; of those that both did, theirs stands until it is chosen. */
+  function merge(id: string, { base, change }: Unsent, theirs: LibraryTrack): void {
+    const clashing = fieldsOf(change).filter(
+      ([field, mine]) => !same(valueOf(base, field), valueOf(theirs, field)) && !same(valueOf(theirs, field), mine),
+    );
+    const kept = withoutFields(change, new Set(clashing.map(([field]) => field)));
+    if (fieldsOf(kept).length === 0) unsent.delete(id);
+    else unsent.set(id, { base: theirs, change: kept });
+    put(withTrackChange(theirs, kept));
+    set({ notice: `${theirs.title} was changed in another window, too; both are here now.` });
+    if (clashing.length === 0) return;
+    const inWords = (value: unknown) =>
+      value === '' || value === null ? 'nothing' : typeof value === 'string' ? value : 'its own';
+    set({
+      conflicts: [
+        ...get().conflicts,
+        {
+          id: newId(),
+          what: theirs.title,
+          clashes: clashing.map(([field, mine]) => ({
+            key: field,
+            place: WORDS[field] ?? field,
+            mine: inWords(mine),
+            theirs: inWords(valueOf(theirs, field)),
+          })),
+          choose(choices) {
+            const left = new Set(clashing.map(([field]) => field).filter((field) => choices.get(field) !== 'mine'));
+            const rest = new Set(fieldsOf(kept).map(([field]) => field));
+            const chosen = withoutFields(change, new Set([...left, ...rest]));
+            if (fieldsOf(chosen).length > 0) get().changeTrack('Keep mine', id, chosen);
+          },
+        },
+      ],
+    });
+  }
+
+  function keepDraft(id: string): void {
+    const waiting = unsent.get(id);
+    if (waiting !== undefined) drafts.keep(nameOf(id), waiting);
+  }
+
+  return {
+    nameOf,
+    send,
+    keepDrafts: () => [...unsent.keys()].forEach(keepDraft),
+    change(id: string, change: TrackChange): void {
+      const track = trackOf(id);
+      if (track === null) return;
+      const before = unsent.get(id);
+      unsent.set(id, {
+        base: before?.base ?? track,
+        change: before === undefined ? change : joined(before.change, change),
+      });
+      put(withTrackChange(track, change));
+    },
+    /** A list from the server, with what is not sent yet laid over it. */
+    overlay: (tracks: readonly LibraryTrack[]): readonly LibraryTrack[] =>
+      tracks.map((track) => {
+        const waiting = unsent.get(track.id);
+        return waiting === undefined ? track : withTrackChange(track, waiting.change);
+      }),
+    restore(id: string, value: unknown): boolean {
+      const now = trackOf(id);
+      if (now === null) return false;
+      const { base, change } = value as Unsent;
+      if (base.revision === now.revision) {
+        unsent.set(id, { base: now, change });
+        put(withTrackChange(now, change));
+      } else merge(id, { base, change }, now);
+      return true;
+    },
+  };
+}
+
+function fieldsOf({ rights, ...own }: TrackChange): [string, unknown][] {
+  return [...Object.entries(own), ...Object.entries(rights ?? {})].filter(([, value]) => value !== undefined);
+}
+
+function valueOf(track: LibraryTrack, field: string): unknown {
+  return field in track.rights ? track.rights[field as keyof Rights] : track[field as keyof LibraryTrack];
+}
+
+function withoutFields({ rights, ...own }: TrackChange, fields: ReadonlySet<string>): TrackChange {
+  const left = (of: object) =>
+    Object.fromEntries(Object.entries(of).filter(([f, v]) => v !== undefined && !fields.has(f)));
+  const keptRights = left(rights ?? {});
+  return { ...left(own), ...(Object.keys(keptRights).length > 0 && { rights: keptRights }) };
+}

@@ -1,0 +1,182 @@
+import type { Transcript } from '../../../core/transcript/transcript.ts';
+import { writeTime } from '../../../core/time/typed-time.ts';
+import { mergeTranscripts } from '../../../formats/merge-transcripts.ts';
+import { type TranscriptFormat, readTranscript } from '../../../formats/transcript-reader.ts';
+import { writeTranscript } from '../../../formats/transcript-writer.ts';
+import { ApiError, api } from '../../shared/api.ts';
+import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
+import type { TakeWithTranscript } from '../take.ts';
+import { newId } from './conflict.ts';
+import type { Drafts } from './drafts.ts';
+
+/** A transcript as it is kept: its text in one of the formats. */
+export interface WordsText {
+  readonly format: TranscriptFormat;
+  readonly text: string;
+}
+
+/** What the server has. */
+interface Base extends WordsText {
+  readonly revision: number;
+}
+
+interface Draft {
+  readonly base: WordsText;
+  readonly now: WordsText;
+}
+
+/** Words written anew in the format that they had, where that can hold them. */
+export function rewritten({ format }: WordsText, transcript: Transcript, durationUs = 0): WordsText {
+  // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
+  const kept =
+    transcript.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
+  return { format: kept, text: writeTranscript(transcript, kept, durationUs as Parameters<typeof writeTranscript>[2]) };
+}
+
+const nameOf = (takeId: string) => `words ${takeId}`;
+
+/** Saves the words of takes, each on the revision that this page knows. */
+export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: Drafts) {
+  /** By take, what the server has; only where something else is here. */
+  const bases = new Map<string, Base>();
+
+  const entryOf = (takeId: string) => get().takes.find((t) => t.take.id === takeId) ?? null;
+  const put = (takeId: string, words: WordsText, revision?: number) =>
+    set({
+      takes: get().takes.map((entry) =>
+        entry.take.id !== takeId
+          ? entry
+          : {
+              ...entry,
+              transcript: {
+                hasPrevious: entry.transcript !== null,
+                revision: entry.transcript?.revision ?? 0,
+                ...words,
+                ...(revision !== undefined && { revision, hasPrevious: true }),
+              },
+            },
+      ),
+    });
+
+  async function send(takeId: string, leaving: boolean): Promise<void> {
+    for (;;) {
+      const base = bases.get(takeId);
+      const now = entryOf(takeId)?.transcript ?? null;
+      if (base === undefined || now === null) break;
+      if (now.text === base.text) {
+        bases.delete(takeId);
+        break;
+      }
+      try {
+        const done = await api<{ revision: number }>(`/api/takes/${takeId}/transcript`, {
+          method: 'PUT',
+          body: now.text,
+          headers: { 'Content-Type': 'text/plain', 'If-Match': `"${base.revision}"` },
+          keepalive: leaving && new TextEncoder().encode(now.text).length < 60_000,
+        });
+        bases.set(takeId, { format: now.format, text: now.text, revision: done.revision });
+        const newest = entryOf(takeId)?.transcript ?? now;
+        put(takeId, { format: newest.format, text: newest.text }, done.revision);
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        if (error.status !== 412) {
+          if (error.status === 404) bases.delete(takeId);
+          else keepDraft(takeId);
+          throw error;
+        }
+        merge(
+          takeId,
+          base,
+          now,
+          error.detail as { revision: number; format: TranscriptFormat | null; text: string | null },
+        );
+      }
+    }
+    drafts.drop(nameOf(takeId));
+  }
+
+  function merge(
+    takeId: string,
+    base: WordsText,
+    mine: WordsText,
+    there: { readonly revision: number; readonly format: TranscriptFormat | null; readonly text: string | null },
+  ): void {
+    if (there.text === null || there.format === null) {
+      bases.set(takeId, { ...base, text: '', revision: there.revision });
+      return;
+    }
+    const theirs = { format: there.format, text: there.text };
+    bases.set(takeId, { ...theirs, revision: there.revision });
+    layOver(takeId, base, mine, theirs, there.revision);
+    set({ notice: 'The words were changed in another window, too; both are here now.' });
+  }
+
+  function layOver(takeId: string, base: WordsText, mine: WordsText, theirs: WordsText, revision?: number): void {
+    const [b, m, t] = [base, mine, theirs].map((w) => readTranscript(w.text).value) as [
+      Transcript,
+      Transcript,
+      Transcript,
+    ];
+    const merged = mergeTranscripts(b, m, t);
+    const same =
+      merged.transcript.cues.length === t.cues.length && merged.transcript.cues.every((c, i) => c === t.cues[i]);
+    const duration = entryOf(takeId)?.take.duration ?? 0;
+    put(takeId, same ? theirs : rewritten(theirs, merged.transcript, duration), revision);
+    if (merged.clashes.length === 0) return;
+    const name = entryOf(takeId)?.take.name ?? 'a take';
+    set({
+      conflicts: [
+        ...get().conflicts,
+        {
+          id: newId(),
+          what: `The words of ${name}`,
+          clashes: merged.clashes.map((c) => ({
+            key: c.key,
+            place: writeTime(c.at, 1),
+            mine: c.mine || 'removed',
+            theirs: c.theirs || 'removed',
+          })),
+          choose(choices) {
+            const chosen = mergeTranscripts(b, m, t, (key) => choices.get(key)).transcript;
+            const now = entryOf(takeId)?.transcript ?? theirs;
+            const over = mergeTranscripts(merged.transcript, chosen, readTranscript(now.text).value, () => 'mine');
+            get().changeWords('Keep mine', takeId, rewritten(now, over.transcript, duration));
+          },
+        },
+      ],
+    });
+  }
+
+  function keepDraft(takeId: string): void {
+    const [base, now] = [bases.get(takeId), entryOf(takeId)?.transcript];
+    if (base === undefined || now === null || now === undefined || now.text === base.text) return;
+    const draft: Draft = { base, now: { format: now.format, text: now.text } };
+    drafts.keep(nameOf(takeId), draft);
+  }
+
+  return {
+    nameOf,
+    send,
+    keepDrafts: () => [...bases.keys()].forEach(keepDraft),
+    /** Sets the words that are shown; what the server has is remembered until they are sent. */
+    change(takeId: string, words: WordsText): void {
+      const now = entryOf(takeId)?.transcript ?? null;
+      if (!bases.has(takeId)) bases.set(takeId, now ?? { format: 'paragraphs', text: '', revision: 0 });
+      put(takeId, words);
+    },
+    /** A list from the server, with the words that are not sent yet as they are here. */
+    overlay: (takes: readonly TakeWithTranscript[]): readonly TakeWithTranscript[] =>
+      takes.map((entry) => {
+        const here = bases.has(entry.take.id) ? entryOf(entry.take.id)?.transcript : undefined;
+        return here === undefined ? entry : { ...entry, transcript: here };
+      }),
+    /** Brings back what an earlier page could not send. */
+    restore(takeId: string, value: unknown): void {
+      const { base, now: mine } = value as Draft;
+      const there = entryOf(takeId)?.transcript ?? null;
+      if (there === null) return;
+      bases.set(takeId, there);
+      layOver(takeId, base, mine, { format: there.format, text: there.text });
+    },
+  };
+}
