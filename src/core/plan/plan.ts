@@ -179,6 +179,10 @@ export const PLAN_LIMITS = {
   rounds: 100,
   sets: 100,
   changes: 20,
+  needs: 30,
+  needLength: 200,
+  /** Names and notes, in letters. */
+  textLength: 2_000,
   phases: 12,
   segments: 20_000,
 } as const;

@@ -23,7 +23,7 @@ const MOVE_KEYS = [
 /**
  * `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these.
  */
-function readRoundChange(raw: string): RoundChange | null {
+function readRoundChange(raw: string, say: Say): RoundChange | null {
   const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
   if (match === null) return null;
   const fromRound = Number(match[1]);
@@ -34,12 +34,21 @@ function readRoundChange(raw: string): RoundChange | null {
   if (key === 'needs')
     return {
       ...empty,
-      needs: splitField(value, ',')
-        .map(unescapeField)
-        .filter((n) => n !== ''),
+      needs: readNeeds(value, say),
     };
   const workUs = readTime(value);
   return workUs === null ? null : { ...empty, workUs };
+}
+
+/** Props of a move, as many and as long as a plan may hold. */
+function readNeeds(value: string, say: Say): string[] {
+  const all = splitField(value, ',')
+    .map(unescapeField)
+    .filter((n) => n !== '');
+  const { needs: most, needLength } = PLAN_LIMITS;
+  if (all.length > most) say(`A move has at most ${most} props; ${all.length - most} were left out.`);
+  if (all.some((n) => n.length > needLength)) say(`The name of a prop has at most ${needLength} letters; it was cut.`);
+  return all.slice(0, most).map((n) => n.slice(0, needLength).toWellFormed());
 }
 
 /** One entry a round: what is said of the same round in several fields stands in one. */
@@ -73,7 +82,7 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     const time = readTime(value);
     const bareSides = field === null ? readSides(raw) : null;
     const barePosition = field === null ? readPosition(raw) : null;
-    const change = readRoundChange(raw);
+    const change = readRoundChange(raw, say);
     const dose = readDose(raw);
     const measure =
       dose === null ? readMeasure(field?.key === 'work' || field?.key === 'hold' ? value : raw) : { dose: dose.dose };
@@ -90,10 +99,7 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     else if (change !== null) move.changes = withChange(move.changes ?? [], change);
     else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;
-    else if (field?.key === 'needs')
-      move.needs = splitField(value, ',')
-        .map(unescapeField)
-        .filter((n) => n !== '');
+    else if (field?.key === 'needs') move.needs = readNeeds(value, say);
     else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note')
       move[field.key] = unescapeField(value);
     else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);

@@ -11,6 +11,7 @@ import {
 } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
+import { keepableText } from '../plan-json/plan-schema.ts';
 import { keyAndValue, readCueing, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
 import { readAbout, readRange } from './outline-dose.ts';
 import { type Say, readMoveLine } from './outline-move.ts';
@@ -44,7 +45,8 @@ export function readOutline(text: string): ReadResult<Plan> {
   let block: DraftBlock | null = null;
   let moves = 0;
   for (const [index, raw] of linesOf(text).entries()) {
-    const [line, number] = [raw.trim(), index + 1];
+    const number = index + 1;
+    const line = keptLine(raw, (message) => say(number, message, 'cut'));
     if (line === '' || line.startsWith('//')) continue;
     if (line.startsWith('## ')) {
       const read = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
@@ -87,6 +89,15 @@ export function readOutline(text: string): ReadResult<Plan> {
   else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind)))
     say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');
   return { value: plan, problems };
+}
+
+/** A line as a plan can keep it: without control characters, and not longer than a name may be. */
+function keptLine(raw: string, say: (message: string) => void): string {
+  const line = keepableText(raw).replace(/\n/g, ' ').trim();
+  if (line !== raw.trim()) say('Control characters in this line were left out.');
+  if (line.length <= PLAN_LIMITS.textLength) return line;
+  say(`A line has at most ${PLAN_LIMITS.textLength} letters; the rest of this one was left out.`);
+  return line.slice(0, PLAN_LIMITS.textLength).toWellFormed().trimEnd();
 }
 
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {

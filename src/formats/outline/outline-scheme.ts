@@ -1,6 +1,6 @@
 import { BUILD_UPS, readSteps, stepLetters } from '../../core/plan/choreography.ts';
 import { BREATH_US } from '../../core/plan/dose.ts';
-import type { Scheme } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS, type Scheme } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
 import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
@@ -23,7 +23,7 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     if (first === null || second === null || rest === null) return null;
     if (m[1] !== undefined)
       return m[4] === undefined ? { kind: 'pair', firstUs: first, secondUs: second, restUs: rest } : null;
-    if (m[5] !== undefined || Number(m[4] ?? 1) < 1) return null;
+    if (m[5] !== undefined || Number(m[4] ?? 1) < 1 || Number(m[4] ?? 1) > PLAN_LIMITS.sets) return null;
     return { kind: 'interval', workUs: first, restUs: second, sets: Number(m[4] ?? 1) };
   }
   if ((m = match(`emom ${TIME}(?: work ${TIME})?`)) !== null) {

@@ -1,3 +1,6 @@
+import { dice } from '../../../tests/support/random-edits.ts';
+import { WAYS_OF_TEACHING } from '../../../tests/support/ways-of-teaching.ts';
+import { faultOf, planSchema } from '../plan-json/plan-schema.ts';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -63,5 +66,33 @@ describe('the outline', () => {
     const { problems } = readOutline(text);
     expect(problems.map((p) => p.code)).toContain(code);
     for (const problem of problems) expect(problem.message).toMatch(/[.…]$/);
+  });
+  it.each([
+    ['# T\n## A: 40/20 x 101\n- Squat', 2],
+    [`# T\n## A: 40/20\n- Squat | needs ${Array.from({ length: 31 }, (_, i) => `prop ${i}`).join(', ')}`, 3],
+    [`# T\n## A: 40/20\n- ${'y'.repeat(2_001)}`, 3],
+    ['# T\n## A: 40/20\n- Sq\u0007uat', 3],
+    ['# T\n## A: 40/20\n- Sq\ud800uat', 3],
+  ])('what cannot be kept is said with its line and never makes a plan that cannot be changed %#', (text, line) => {
+    const { value, problems } = readOutline(text);
+    expect(problems.map((p) => p.line)).toContain(line);
+    expect(faultOf(planSchema, value)).toBeNull();
+  });
+  it('gives a plan that the schema accepts, whatever is written', () => {
+    const numbers = ['0', '1', '101', '9999', '99999999', '1e9', '-5', '0.0001', '100:00:00', '99:99:99'];
+    const bits = ['x', '|', ',', ' x 101', 'y'.repeat(2_100), ' / ', '\u0007', '\ud800', '\u2028', ' | needs a, b'];
+    const texts = WAYS_OF_TEACHING.map(({ outline }) => outline);
+    const roll = dice(14);
+    for (let i = 0; i < 3_000; i++) {
+      let text = texts[roll(texts.length)] ?? '';
+      for (let n = 1 + roll(4); n > 0; n--) {
+        const spots = [...text.matchAll(/\d+/g)];
+        const spot = spots[roll(Math.max(1, spots.length))];
+        const at = spot !== undefined && roll(3) > 0 ? spot.index : roll(text.length);
+        const [cut, put] = at === spot?.index ? [spot[0].length, numbers] : [0, bits];
+        text = text.slice(0, at) + (put[roll(put.length)] ?? '') + text.slice(at + cut);
+      }
+      expect(faultOf(planSchema, readOutline(text).value), text).toBeNull();
+    }
   });
 });

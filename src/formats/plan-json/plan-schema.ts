@@ -16,7 +16,7 @@ import {
 
 /** Longest length a plan may hold: 24 h in microseconds. */
 const LONGEST_US = 86_400e6;
-const line = Joi.string().allow('').max(2_000).required();
+const line = Joi.string().allow('').max(PLAN_LIMITS.textLength).required();
 const id = Joi.string()
   .pattern(/^[\w-]{1,64}$/)
   .required();
@@ -88,14 +88,14 @@ const change = Joi.object({
   fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(),
   name: orNull(Joi.string().max(2_000)),
   workUs: time.allow(null),
-  needs: orNull(Joi.array().items(Joi.string().max(200)).max(30)),
+  needs: orNull(Joi.array().items(Joi.string().max(PLAN_LIMITS.needLength)).max(PLAN_LIMITS.needs)),
 } satisfies Record<keyof RoundChange, Joi.Schema>);
 const move = Joi.object({
   id,
   name: line,
   sides: sides.allow(null).required(),
   position: orNull(Joi.valid(...POSITIONS)),
-  needs: Joi.array().items(Joi.string().max(200)).max(30).required(),
+  needs: Joi.array().items(Joi.string().max(PLAN_LIMITS.needLength)).max(PLAN_LIMITS.needs).required(),
   easier: orNull(Joi.string().allow('').max(2_000)),
   harder: orNull(Joi.string().allow('').max(2_000)),
   note: orNull(Joi.string().allow('').max(2_000)),
