@@ -10,13 +10,23 @@ export const UPLOADS_PATH = '/uploads';
  * Takes uploads in pieces and keeps what has come across lost connections and restarts. False where the path is not for
  * it.
  */
-export function serveUploads(folder: string): (request: IncomingMessage, response: ServerResponse) => boolean {
+export function serveUploads(
+  folder: string,
+  checkRoom: (bytes: number) => Promise<string | null> = () => Promise.resolve(null),
+): (request: IncomingMessage, response: ServerResponse) => boolean {
   // Absolute addresses would hold this machine's name; the page asks where it is itself.
   const tus = new Server({
     path: UPLOADS_PATH,
     datastore: new FileStore({ directory: folder }),
     maxSize: LARGEST_TAKE,
     relativeLocation: true,
+    // Whether there is room is said before the first byte is sent.
+    async onUploadCreate(_request, upload) {
+      const full = await checkRoom(upload.size ?? 0);
+      // The shape that the upload server answers with.
+      if (full !== null) throw Object.assign(new Error(full), { status_code: 507, body: full });
+      return {};
+    },
   });
   return (request, response) => {
     if (!/^\/uploads(\/|$)/.test(request.url ?? '')) return false;

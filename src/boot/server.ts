@@ -2,9 +2,9 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { mkdirSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { openFileStore } from '../media/file-store.ts';
-import { settingsFrom } from '../server/context.ts';
-import { uploadsFolder } from '../server/context.ts';
+import { openContext, settingsFrom, uploadsFolder } from '../server/context.ts';
 import { ownHosts } from '../server/own-hosts.ts';
+import { checkRoom } from '../server/room.ts';
 import { refusedAtTheDoor } from './door.ts';
 import { serveUploads } from './serve-uploads.ts';
 import { serveMedia } from './serve-media.ts';
@@ -31,7 +31,13 @@ const ISOLATED = [
 
 const isOurs = ownHosts(process.env);
 mkdirSync(uploadsFolder(settings.dataFolder), { recursive: true });
-const uploads = serveUploads(uploadsFolder(settings.dataFolder));
+const context = openContext(settings);
+const uploads = serveUploads(uploadsFolder(settings.dataFolder), (bytes) =>
+  checkRoom(context, bytes).then(
+    () => null,
+    (full: Error) => full.message,
+  ),
+);
 
 const server = createServer((request, response) => {
   // Anyone may send this header; nothing here stands behind a proxy that sets it.

@@ -1,12 +1,14 @@
 import { duckCurve, loudestIn } from '../core/music/levels.ts';
+import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
-import { allTracks, orphanedTracks, trackSound } from '../db/tracks-sql.ts';
-import { orphanedRenders } from '../db/renders-sql.ts';
-import { orphanedTakeWork } from '../db/take-work-sql.ts';
+import { leftWork } from '../db/leases-sql.ts';
+import type { TakeWorkKind } from '../db/take-work-sql.ts';
+import { allTracks, trackSound } from '../db/tracks-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
 import { hearJob } from '../jobs/hear-job.ts';
 import { renderJob } from '../jobs/render-job.ts';
+import { USUAL_GRACE, sweep } from '../jobs/sweep.ts';
 import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
@@ -14,15 +16,17 @@ import { musicSource } from '../server/music.ts';
 import { takeSource } from '../server/deliver.ts';
 import { documentAt } from '../server/workouts.ts';
 
-/** A render that gave no sign of life for this long lost its worker. */
-const ORPHANED_AFTER_S = 10;
+/** Work that waits for so long has no job, or one behind many others; another job for it does no harm. */
+const WAITED_S = 30;
 const LOOK_FOR_ORPHANS_MS = 5_000;
 const POLL_S = 0.5;
+const SWEEP_EACH_MS = 3_600_000;
 
 const settings = settingsFrom(process.env);
 const context = openContext(settings);
 const stop = new AbortController();
 const worker: WorkerContext = {
+  owner: `worker ${process.pid} ${randomUUID().slice(0, 8)}`,
   pool: context.pool,
   store: context.store,
   stopping: stop.signal,
@@ -80,22 +84,27 @@ const orphans = setInterval(() => {
   void takeUpOrphans().catch(() => undefined);
 }, LOOK_FOR_ORPHANS_MS);
 async function takeUpOrphans(): Promise<void> {
-  for (const renderId of await orphanedRenders(context.pool, ORPHANED_AFTER_S))
-    await send(queue, 'render', { renderId });
-  for (const trackId of await orphanedTracks(context.pool, ORPHANED_AFTER_S)) await send(queue, 'hear', { trackId });
-  for (const work of await orphanedTakeWork(context.pool, ORPHANED_AFTER_S)) await send(queue, 'take', work);
+  for (const { table, key } of await leftWork(context.pool, WAITED_S)) {
+    const [id, kind] = key as [string, string];
+    if (table === 'renders') await send(queue, 'render', { renderId: id });
+    else if (table === 'tracks') await send(queue, 'hear', { trackId: id });
+    else await send(queue, 'take', { takeId: id, kind: kind as TakeWorkKind });
+  }
 }
 const beat = setInterval(() => void workerBeat(), 2_000);
 async function workerBeat(): Promise<void> {
   await noteWorker(context.pool, `worker-${process.pid}`).catch(() => undefined);
 }
 await workerBeat();
+const sweeping = setInterval(() => void sweep(worker, USUAL_GRACE).catch(() => undefined), SWEEP_EACH_MS);
+void sweep(worker, USUAL_GRACE).catch(() => undefined);
 process.send?.('ready');
 
 async function end(): Promise<void> {
   if (stop.signal.aborted) return;
   clearInterval(orphans);
   clearInterval(beat);
+  clearInterval(sweeping);
   stop.abort();
   await queue.stop({ graceful: true, timeout: 3_000, wait: true }).catch(() => undefined);
   await context.pool.end();

@@ -1,4 +1,5 @@
 import PgBoss from 'pg-boss';
+import type { Db } from './pool.ts';
 import type { TakeWorkKind } from './take-work-sql.ts';
 
 /** The kinds of long work and what each needs to know. */
@@ -30,6 +31,12 @@ export async function openQueue(url: string, supervise: boolean): Promise<PgBoss
   return boss;
 }
 
-export async function send<K extends JobKind>(boss: PgBoss, kind: K, payload: JobPayloads[K]): Promise<void> {
-  await boss.send(kind, payload);
+/**
+ * Sends a job; within the transaction of `db` where one is given, so that a row and its job are there together or not
+ * at all.
+ */
+export async function send<K extends JobKind>(boss: PgBoss, kind: K, payload: JobPayloads[K], db?: Db): Promise<void> {
+  const within =
+    db === undefined ? {} : { db: { executeSql: (text: string, values: unknown[]) => db.query(text, values) } };
+  await boss.send(kind, payload, within);
 }

@@ -49,52 +49,15 @@ export async function rendersOf(db: Db, workoutId: string): Promise<Render[]> {
   ).rows;
 }
 
-/** Takes a render up; false where it was cancelled or is done meanwhile. */
-export async function beginRender(db: Db, id: string): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `UPDATE renders SET state = 'running', progress = 0, beat_at = now() WHERE id = $1 AND state IN ('queued', 'running')`,
-    [id],
-  );
-  return rowCount === 1;
-}
-
-/** Notes progress; false where the render was cancelled meanwhile. */
-export async function beatRender(db: Db, id: string, progress: number): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `UPDATE renders SET progress = $2, beat_at = now() WHERE id = $1 AND state = 'running'`,
-    [id, Math.min(1, Math.max(0, progress))],
-  );
-  return rowCount === 1;
-}
-
-export async function finishRender(db: Db, id: string, sha256: string): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `UPDATE renders SET state = 'done', progress = 1, sha256 = $2 WHERE id = $1 AND state = 'running'`,
-    [id, sha256],
-  );
-  return rowCount === 1;
-}
-
-export async function failRender(db: Db, id: string, message: string): Promise<void> {
-  await db.query(`UPDATE renders SET state = 'failed', message = $2 WHERE id = $1 AND state IN ('queued', 'running')`, [
-    id,
-    message.slice(0, 500),
-  ]);
+/** Notes the file of a finished render; its lease is ended in the same transaction. */
+export async function setRenderFile(db: Db, id: string, sha256: string): Promise<void> {
+  await db.query("UPDATE renders SET sha256 = $2, state = 'done' WHERE id = $1", [id, sha256]);
 }
 
 export async function cancelRender(db: Db, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE renders SET state = 'cancelled' WHERE id = $1 AND state IN ('queued', 'running')`,
+    `UPDATE renders SET state = 'cancelled', owner = NULL, token = NULL, lease_until = NULL WHERE id = $1 AND state IN ('queued', 'running')`,
     [id],
   );
   return rowCount === 1;
-}
-
-/** Renders whose worker gave no sign of life for so many seconds: it died. */
-export async function orphanedRenders(db: Db, seconds: number): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(
-    `SELECT id FROM renders WHERE state = 'running' AND beat_at < now() - make_interval(secs => $1)`,
-    [seconds],
-  );
-  return rows.map((row) => row.id);
 }

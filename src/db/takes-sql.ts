@@ -56,8 +56,9 @@ interface TakeRow {
   video_start_us: string;
 }
 
-const SELECT_TAKE = `SELECT t.*, m.extension, m.bytes, p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
-  FROM takes t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proxy_sha256 LEFT JOIN media_files s ON s.sha256 = t.thumbs_sha256`;
+const SELECT_TAKE = `SELECT t.*, CASE WHEN h.deleted_at IS NULL THEN t.of_take END AS of_take, m.extension, m.bytes, p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
+  FROM takes t JOIN media_files m ON m.sha256 = t.sha256 LEFT JOIN media_files p ON p.sha256 = t.proxy_sha256 LEFT JOIN media_files s ON s.sha256 = t.thumbs_sha256
+  LEFT JOIN takes h ON h.id = t.of_take`;
 
 function toTake(row: TakeRow): Take {
   return {
@@ -98,11 +99,11 @@ function toTake(row: TakeRow): Take {
 }
 
 export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
-  await db.query('INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [
-    file.sha256,
-    file.extension,
-    file.bytes,
-  ]);
+  // Brought in again, it is new again for the sweeper.
+  await db.query(
+    'INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT (sha256) DO UPDATE SET created_at = now()',
+    [file.sha256, file.extension, file.bytes],
+  );
 }
 
 /** The same file brought in twice is the same take. */
@@ -112,11 +113,12 @@ export async function insertTake(
   sha256: string,
   name: string,
   probe: MediaFacts,
+  uploadId: string | null = null,
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
-     ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name RETURNING id`,
+    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
+     ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name, deleted_at = NULL, upload_id = coalesce(EXCLUDED.upload_id, takes.upload_id) RETURNING id`,
     [
       workoutId,
       sha256,
@@ -129,25 +131,48 @@ export async function insertTake(
       probe.videoCodec,
       probe.audioCodec,
       probe.videoStart,
+      uploadId,
     ],
   );
   return (rows[0] as { id: string }).id;
 }
 
 export async function takeById(db: Db, id: string): Promise<Take | null> {
-  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.id = $1`, [id]);
+  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.id = $1 AND t.deleted_at IS NULL`, [id]);
   return rows[0] === undefined ? null : toTake(rows[0]);
 }
 
 export async function takesOf(db: Db, workoutId: string): Promise<Take[]> {
-  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.workout_id = $1 ORDER BY t.created_at, t.id`, [
-    workoutId,
-  ]);
+  const { rows } = await db.query<TakeRow>(
+    `${SELECT_TAKE} WHERE t.workout_id = $1 AND t.deleted_at IS NULL ORDER BY t.created_at, t.id`,
+    [workoutId],
+  );
   return rows.map(toTake);
 }
 
+/** A take of another workout with the same recording, as it was probed; null: the recording is not here. */
+export async function takeWithFile(db: Db, sha256: string): Promise<Take | null> {
+  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.sha256 = $1 LIMIT 1`, [sha256]);
+  return rows[0] === undefined ? null : toTake(rows[0]);
+}
+
+/** The take that an upload was made; null: none yet. */
+export async function takeOfUpload(db: Db, uploadId: string): Promise<Take | null> {
+  const { rows } = await db.query<TakeRow>(`${SELECT_TAKE} WHERE t.upload_id = $1 AND t.deleted_at IS NULL`, [
+    uploadId,
+  ]);
+  return rows[0] === undefined ? null : toTake(rows[0]);
+}
+
+/** Deletes a take so that it can be brought back until it is swept. */
 export async function deleteTake(db: Db, id: string): Promise<boolean> {
-  return ((await db.query('DELETE FROM takes WHERE id = $1', [id])).rowCount ?? 0) > 0;
+  const done = await db.query('UPDATE takes SET deleted_at = now() WHERE id = $1 AND deleted_at IS NULL', [id]);
+  return done.rowCount === 1;
+}
+
+export async function restoreTake(db: Db, id: string): Promise<boolean> {
+  const done = await db.query('UPDATE takes SET deleted_at = NULL WHERE id = $1 AND deleted_at IS NOT NULL', [id]);
+  return done.rowCount === 1;
 }
 
 export interface TranscriptRow {

@@ -111,7 +111,7 @@ export async function insertTrack(
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
-     ON CONFLICT (sha256) DO UPDATE SET beat_at = now() RETURNING id`,
+     ON CONFLICT (sha256) DO UPDATE SET beat_at = now(), deleted_at = NULL RETURNING id`,
     [
       t.sha256,
       t.title,
@@ -128,11 +128,13 @@ export async function insertTrack(
 }
 
 export async function allTracks(db: Db): Promise<LibraryTrack[]> {
-  return (await db.query<Row>(`${SELECT} ORDER BY lower(t.title), t.id LIMIT 2000`)).rows.map(toTrack);
+  return (
+    await db.query<Row>(`${SELECT} WHERE t.deleted_at IS NULL ORDER BY lower(t.title), t.id LIMIT 2000`)
+  ).rows.map(toTrack);
 }
 
 export async function trackById(db: Db, id: string): Promise<LibraryTrack | null> {
-  const { rows } = await db.query<Row>(`${SELECT} WHERE t.id = $1`, [id]);
+  const { rows } = await db.query<Row>(`${SELECT} WHERE t.id = $1 AND t.deleted_at IS NULL`, [id]);
   return rows[0] === undefined ? null : toTrack(rows[0]);
 }
 
@@ -142,8 +144,15 @@ export async function lockTrack(db: Db, id: string): Promise<LibraryTrack | null
   return trackById(db, id);
 }
 
+/** Deletes a track so that it can be brought back until it is swept. */
 export async function deleteTrack(db: Db, id: string): Promise<boolean> {
-  return ((await db.query('DELETE FROM tracks WHERE id = $1', [id])).rowCount ?? 0) > 0;
+  const done = await db.query('UPDATE tracks SET deleted_at = now() WHERE id = $1 AND deleted_at IS NULL', [id]);
+  return done.rowCount === 1;
+}
+
+export async function restoreTrack(db: Db, id: string): Promise<boolean> {
+  const done = await db.query('UPDATE tracks SET deleted_at = NULL WHERE id = $1 AND deleted_at IS NOT NULL', [id]);
+  return done.rowCount === 1;
 }
 
 export async function nameTrack(db: Db, id: string, title: string, artist: string): Promise<void> {
@@ -175,21 +184,6 @@ export async function setProof(db: Db, id: string, sha256: string, name: string)
   ]);
 }
 
-export async function noteHearing(db: Db, id: string, progress: number): Promise<boolean> {
-  return (
-    ((
-      await db.query(
-        `UPDATE tracks SET state = 'hearing', progress = $2, beat_at = now() WHERE id = $1 AND state IN ('waiting', 'hearing')`,
-        [id, Math.max(0, Math.min(1, progress))],
-      )
-    ).rowCount ?? 0) > 0
-  );
-}
-
-export async function failHearing(db: Db, id: string, message: string): Promise<void> {
-  await db.query(`UPDATE tracks SET state = 'failed', message = $2 WHERE id = $1`, [id, message.slice(0, 500)]);
-}
-
 export interface HeardFacts {
   readonly durationUs: number;
   readonly map: TempoMap | null;
@@ -210,7 +204,7 @@ export interface HeardFacts {
 export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void> {
   const map = h.map === null ? null : JSON.stringify(h.map);
   await db.query(
-    `UPDATE tracks SET state = 'heard', progress = 1, message = NULL, duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
+    `UPDATE tracks SET duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
      beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14 WHERE id = $1`,
     [
       id,
@@ -241,14 +235,4 @@ export async function trackSound(db: Db, id: string): Promise<{ waveform: Uint8A
   if (row === undefined || row.waveform === null || row.energies === null) return null;
   const bytes = Uint8Array.from(row.energies);
   return { waveform: row.waveform, energies: new Float32Array(bytes.buffer, 0, Math.floor(bytes.length / 4)) };
-}
-
-/** Tracks whose worker gave no sign of life for so many seconds. */
-export async function orphanedTracks(db: Db, seconds: number): Promise<string[]> {
-  return (
-    await db.query<{ id: string }>(
-      `SELECT id FROM tracks WHERE state = 'hearing' AND beat_at < now() - make_interval(secs => $1)`,
-      [seconds],
-    )
-  ).rows.map((r) => r.id);
 }

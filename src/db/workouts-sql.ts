@@ -66,13 +66,21 @@ export async function insertWorkout(db: Db, document: WorkoutDocument, facts: Wo
 }
 
 export async function workoutById(db: Db, id: string): Promise<StoredWorkoutRow | null> {
-  return read((await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1', [id])).rows[0]);
+  return read(
+    (await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1 AND deleted_at IS NULL', [id]))
+      .rows[0],
+  );
 }
 
 /** The same, locked until the transaction ends, so that two changes at once come one after the other. */
 export async function lockWorkout(db: Db, id: string): Promise<StoredWorkoutRow | null> {
   return read(
-    (await db.query<RawRow>('SELECT id, document, revision FROM workouts WHERE id = $1 FOR UPDATE', [id])).rows[0],
+    (
+      await db.query<RawRow>(
+        'SELECT id, document, revision FROM workouts WHERE id = $1 AND deleted_at IS NULL FOR UPDATE',
+        [id],
+      )
+    ).rows[0],
   );
 }
 
@@ -126,10 +134,10 @@ export async function listWorkouts(db: Db): Promise<WorkoutListRow[]> {
   const { rows } = await db.query<Omit<WorkoutListRow, 'lengthUs' | 'takes'> & { lengthUs: string; takes: string }>(
     `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues", w.accepted,
        w.take_id AS "takeId", w.updated_at AS "updatedAt", w.template,
-       (SELECT count(*) FROM takes t WHERE t.workout_id = w.id) AS takes,
-       EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id) AS "hasTranscribedTake",
+       (SELECT count(*) FROM takes t WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS takes,
+       EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS "hasTranscribedTake",
        EXISTS (SELECT 1 FROM renders r WHERE r.workout_id = w.id AND r.state = 'done') AS delivered
-     FROM workouts w ORDER BY w.updated_at DESC, w.id LIMIT 1000`,
+     FROM workouts w WHERE w.deleted_at IS NULL ORDER BY w.updated_at DESC, w.id LIMIT 1000`,
   );
   return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Micros, takes: Number(row.takes) }));
 }
@@ -138,8 +146,15 @@ export async function setTemplate(db: Db, id: string, template: boolean): Promis
   return ((await db.query('UPDATE workouts SET template = $2 WHERE id = $1', [id, template])).rowCount ?? 0) > 0;
 }
 
+/** Deletes a workout so that it can be brought back until it is swept. */
 export async function deleteWorkout(db: Db, id: string): Promise<boolean> {
-  return ((await db.query('DELETE FROM workouts WHERE id = $1', [id])).rowCount ?? 0) > 0;
+  const done = await db.query('UPDATE workouts SET deleted_at = now() WHERE id = $1 AND deleted_at IS NULL', [id]);
+  return done.rowCount === 1;
+}
+
+export async function restoreWorkout(db: Db, id: string): Promise<boolean> {
+  const done = await db.query('UPDATE workouts SET deleted_at = NULL WHERE id = $1 AND deleted_at IS NOT NULL', [id]);
+  return done.rowCount === 1;
 }
 
 function factValues(facts: WorkoutFacts): unknown[] {

@@ -1,5 +1,7 @@
 import { rm } from 'node:fs/promises';
-import { type Render, beatRender, beginRender, failRender, finishRender, renderById } from '../db/renders-sql.ts';
+import { holdMedia } from '../db/media-sql.ts';
+import { workNamed } from '../db/leases-sql.ts';
+import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { insertMediaFile, takeById } from '../db/takes-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
@@ -8,9 +10,11 @@ import { adoptFile } from '../media/file-store.ts';
 import { mixBed } from '../media/bed.ts';
 import { render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
+import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
 
-const BEAT_MS = 500;
+/** Something that a render needs is gone; the sentence says what. */
+class Missing extends Error {}
 
 /**
  * Renders one programme, or mixes one music bed. Stops within a second of being cancelled; a failure becomes a sentence
@@ -19,44 +23,39 @@ const BEAT_MS = 500;
 export async function renderJob(context: WorkerContext, renderId: string): Promise<void> {
   const { pool, store } = context;
   const wanted = await renderById(pool, renderId);
-  if (wanted === null || !(await beginRender(pool, renderId))) return;
+  if (wanted === null) return;
   const extension = wanted.kind === 'programme' ? 'mp4' : wanted.kind === 'bed-wav' ? 'wav' : 'flac';
-  const output = await store.temporary(extension);
-  const stop = new AbortController();
-  let progress = 0;
-  const beat = setInterval(() => {
-    void beatRender(pool, renderId, progress).then(
-      (alive) => alive || stop.abort(),
-      () => undefined,
-    );
-  }, BEAT_MS);
-  const onProgress = (share: number) => {
-    progress = share;
-  };
-  try {
-    const signal = AbortSignal.any([stop.signal, context.stopping]);
-    const missing = await (wanted.kind === 'programme'
-      ? makeProgramme(context, wanted, output, onProgress, signal)
-      : makeBed(context, wanted, output, onProgress, signal));
-    if (missing !== null) return await failRender(pool, renderId, missing);
-    const made = await adoptFile(store, output);
-    await store.keep(made, extension);
-    await insertMediaFile(pool, { sha256: made.sha256, extension, bytes: made.bytes });
-    await finishRender(pool, renderId, made.sha256);
-  } catch (error) {
-    if (stop.signal.aborted) return;
-    // A worker that is asked to stop leaves the job to the next one.
-    if (context.stopping.aborted) throw error;
-    await failRender(
-      pool,
-      renderId,
-      error instanceof ProgramFailed ? `Rendering failed: ${error.said.split('\n')[0] ?? ''}` : 'Rendering failed.',
-    );
-    if (!(error instanceof ProgramFailed)) throw error;
-  } finally {
-    clearInterval(beat);
-    await rm(output, { force: true });
-  }
+  await runLeased(
+    context,
+    workNamed.render(renderId),
+    async ({ onProgress, signal, finish }) => {
+      const output = await store.temporary(extension);
+      try {
+        const missing = await (wanted.kind === 'programme'
+          ? makeProgramme(context, wanted, output, onProgress, signal)
+          : makeBed(context, wanted, output, onProgress, signal));
+        if (missing !== null) throw new Missing(missing);
+        const made = await adoptFile(store, output);
+        await finish('done', null, async (db) => {
+          await holdMedia(db);
+          await store.keep(made, extension);
+          await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
+          await setRenderFile(db, renderId, made.sha256);
+        }).finally(() => store.discard(made));
+      } finally {
+        await rm(output, { force: true });
+      }
+    },
+    {
+      sentence: (error) =>
+        error instanceof Missing
+          ? error.message
+          : error instanceof ProgramFailed
+            ? `Rendering failed: ${error.said.split('\n')[0] ?? ''}`
+            : null,
+      unexpected: 'Rendering failed.',
+    },
+  );
 }
 
 /** Makes the finished video. Gives a sentence where something it needs is gone, else null. */

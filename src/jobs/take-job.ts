@@ -1,7 +1,10 @@
 import { rm } from 'node:fs/promises';
 import { playsInBrowsers, isSoundOnly } from '../core/sync/media-facts.ts';
 import { fromSeconds } from '../core/time/micros.ts';
-import { type TakeWorkKind, beatTakeWork, endTakeWork } from '../db/take-work-sql.ts';
+import { holdMedia } from '../db/media-sql.ts';
+import { workNamed } from '../db/leases-sql.ts';
+import type { Db } from '../db/pool.ts';
+import type { TakeWorkKind } from '../db/take-work-sql.ts';
 import {
   type Take,
   insertMediaFile,
@@ -20,16 +23,17 @@ import { syncFiles } from '../media/sync.ts';
 import { makeProxy, makeThumbs } from '../media/thumbs.ts';
 import { PEAKS_A_SECOND, waveform } from '../media/waveform.ts';
 import type { WorkerContext } from './worker-context.ts';
-import { wordsJob } from './words-job.ts';
+import { type Held, runLeased } from './run-leased.ts';
+import { ChangedMeanwhile, wordsJob } from './words-job.ts';
 
-const BEAT_MS = 500;
-
-/** What a piece of work on a take is handed; gives a sentence for the page, or null. */
+/** What a piece of work on a take is handed; gives a sentence for the page, or null, and what to write with it. */
 export interface TakeTask {
   readonly context: WorkerContext;
   readonly take: Take;
   readonly onProgress: (share: number) => void;
   readonly signal: AbortSignal;
+  /** Writes while the work is still this worker's. */
+  readonly write: Held['write'];
 }
 
 const TASKS: Readonly<Record<TakeWorkKind, (task: TakeTask) => Promise<string | null>>> = {
@@ -45,78 +49,54 @@ const TASKS: Readonly<Record<TakeWorkKind, (task: TakeTask) => Promise<string | 
  */
 export async function takeJob(context: WorkerContext, takeId: string, kind: TakeWorkKind): Promise<void> {
   const take = await takeById(context.pool, takeId);
-  if (take === null || !(await beatTakeWork(context.pool, takeId, kind, 0))) return;
-  const stop = new AbortController();
-  let progress = 0;
-  const beat = setInterval(
-    () =>
-      void beatTakeWork(context.pool, takeId, kind, progress).then(
-        (alive) => alive || stop.abort(),
-        () => undefined,
-      ),
-    BEAT_MS,
+  if (take === null) return;
+  await runLeased(
+    context,
+    workNamed.take(takeId, kind),
+    async ({ onProgress, signal, write, finish }) => {
+      const says = await TASKS[kind]({ context, take, onProgress, signal, write });
+      await finish('done', says, () => Promise.resolve());
+    },
+    {
+      sentence: (error) =>
+        error instanceof NotSound || error instanceof RangeError || error instanceof ChangedMeanwhile
+          ? error.message
+          : error instanceof ProgramFailed
+            ? `${error.program} could not do it: ${error.said.split('\n')[0] ?? ''}`
+            : null,
+      unexpected: 'This could not be done.',
+    },
   );
-  try {
-    const says = await TASKS[kind]({
-      context,
-      take,
-      onProgress: (share) => {
-        progress = share;
-      },
-      signal: AbortSignal.any([stop.signal, context.stopping]),
-    });
-    await endTakeWork(context.pool, takeId, kind, 'done', says);
-  } catch (error) {
-    if (stop.signal.aborted) return;
-    // A worker that is asked to stop leaves the work to the next one.
-    if (context.stopping.aborted) throw error;
-    const known = error instanceof NotSound || error instanceof RangeError;
-    await endTakeWork(
-      context.pool,
-      takeId,
-      kind,
-      'failed',
-      known
-        ? error.message
-        : error instanceof ProgramFailed
-          ? `${error.program} could not do it: ${error.said.split('\n')[0] ?? ''}`
-          : 'This could not be done.',
-    );
-    if (!known && !(error instanceof ProgramFailed)) throw error;
-  } finally {
-    clearInterval(beat);
-  }
 }
 
 const fileOf = ({ context, take }: TakeTask) => context.store.pathOf(take.file.sha256, take.file.extension);
 
 /** Waveform, voice, beeps, claps, levels. */
 async function listen(task: TakeTask): Promise<null> {
-  const {
-    context: { pool },
-    take,
-  } = task;
-  await putWaveform(pool, take.id, PEAKS_A_SECOND, await waveform(fileOf(task), task.signal));
+  const { take, write } = task;
+  const peaks = await waveform(fileOf(task), task.signal);
+  await write((db) => putWaveform(db, take.id, PEAKS_A_SECOND, peaks));
   task.onProgress(0.3);
-  await putTakeSound(
-    pool,
-    take.id,
-    await hearTake(fileOf(task), (share) => task.onProgress(0.3 + share * 0.7), task.signal),
-  );
+  const sound = await hearTake(fileOf(task), (share) => task.onProgress(0.3 + share * 0.7), task.signal);
+  await write((db) => putTakeSound(db, take.id, sound));
   return null;
 }
 
 /** Small pictures, and a light copy where browsers would not play the file. */
 async function picture(task: TakeTask): Promise<string | null> {
   const {
-    context: { pool, store },
+    context: { store },
     take,
+    write,
   } = task;
-  const keep = async (path: string, extension: string) => {
+  const keep = async (path: string, extension: string, put: (db: Db, sha256: string) => Promise<void>) => {
     const made = await adoptFile(store, path);
-    await store.keep(made, extension);
-    await insertMediaFile(pool, { sha256: made.sha256, extension, bytes: made.bytes });
-    return made.sha256;
+    await write(async (db) => {
+      await holdMedia(db);
+      await store.keep(made, extension);
+      await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
+      await put(db, made.sha256);
+    }).finally(() => store.discard(made));
   };
   const light = playsInBrowsers(take, take.file.extension, take.file.bytes);
   if (!light) {
@@ -129,7 +109,7 @@ async function picture(task: TakeTask): Promise<string | null> {
         (share) => task.onProgress(share * 0.8),
         task.signal,
       );
-      await putProxy(pool, take.id, await keep(output, isSoundOnly(take) ? 'm4a' : 'mp4'));
+      await keep(output, isSoundOnly(take) ? 'm4a' : 'mp4', (db, sha256) => putProxy(db, take.id, sha256));
     } finally {
       await rm(output, { force: true });
     }
@@ -144,7 +124,7 @@ async function picture(task: TakeTask): Promise<string | null> {
       (share) => task.onProgress(light ? share : 0.8 + share * 0.2),
       task.signal,
     );
-    await putThumbs(pool, take.id, await keep(output, 'jpg'), sheet);
+    await keep(output, 'jpg', (db, sha256) => putThumbs(db, take.id, sha256, sheet));
   } finally {
     await rm(output, { force: true });
   }
@@ -158,6 +138,7 @@ async function sync(task: TakeTask): Promise<string> {
   const {
     context: { pool, store },
     take,
+    write,
   } = task;
   const first = take.ofTake === null ? null : await takeById(pool, take.ofTake);
   if (first === null) throw new NotSound('The take that this is another recording of is gone.');
@@ -167,10 +148,12 @@ async function sync(task: TakeTask): Promise<string> {
     task.onProgress,
     task.signal,
   );
-  await putLie(pool, take.id, {
-    offsetUs: fromSeconds(found.offsetS),
-    driftPpm: Math.round(found.driftPpm * 100) / 100,
-    spreadUs: fromSeconds(found.spreadS),
-  });
+  await write((db) =>
+    putLie(db, take.id, {
+      offsetUs: fromSeconds(found.offsetS),
+      driftPpm: Math.round(found.driftPpm * 100) / 100,
+      spreadUs: fromSeconds(found.spreadS),
+    }),
+  );
   return `${found.used} of ${found.points.length} places agree within ${(found.spreadS * 1000).toFixed(1)} ms.`;
 }

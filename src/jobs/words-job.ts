@@ -1,11 +1,16 @@
 import { voiceOf } from '../core/align/align.ts';
-import { inTransaction } from '../db/pool.ts';
 import { lockTranscript, putTranscript, transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { writeWordsJson } from '../formats/words-json/words-json-writer.ts';
 import { KNOWN_WORDS } from '../media/recogniser.ts';
 import { standInService } from '../media/stand-in-service.ts';
 import type { TakeTask } from './take-job.ts';
+
+export class ChangedMeanwhile extends Error {
+  constructor() {
+    super('The words were changed while they were being heard; what was changed is kept. Ask again.');
+  }
+}
 
 /**
  * Words with times for a take: those it has are timed by the sound; where it has none the service is asked. The
@@ -16,6 +21,7 @@ export async function wordsJob({
   take,
   onProgress,
   signal,
+  write,
 }: TakeTask): Promise<string> {
   const row = await transcriptOf(pool, take.id);
   const recogniser = row === null ? standInService(demoFolder) : KNOWN_WORDS;
@@ -28,10 +34,9 @@ export async function wordsJob({
     onProgress,
     signal,
   });
-  await inTransaction(pool, async (db) => {
+  await write(async (db) => {
     const now = await lockTranscript(db, take.id);
-    if ((now?.revision ?? 0) !== (row?.revision ?? 0))
-      throw new Error('The words were changed while they were being heard; what was changed is kept. Ask again.');
+    if ((now?.revision ?? 0) !== (row?.revision ?? 0)) throw new ChangedMeanwhile();
     await putTranscript(db, {
       takeId: take.id,
       format: 'words-json',

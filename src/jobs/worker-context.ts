@@ -7,6 +7,8 @@ import type { FileStore } from '../media/file-store.ts';
 
 /** What a job is handed. */
 export interface WorkerContext {
+  /** Names this worker in the leases that it holds. */
+  readonly owner: string;
   readonly pool: pg.Pool;
   readonly store: FileStore;
   readonly fontsFolder: string;

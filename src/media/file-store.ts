@@ -1,9 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { copyFile, mkdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, link, mkdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { needRoom } from './disk.ts';
 
 /** A file that has come in but is not yet kept. */
 export interface Incoming {
@@ -14,6 +15,8 @@ export interface Incoming {
 
 /** Keeps media by their SHA-256 under one folder. */
 export interface FileStore {
+  /** Where everything lies. */
+  readonly folder: string;
   /**
    * Writes a stream to a temporary file, hashing as it goes. Throws FileTooLarge past `most` bytes; leaves nothing
    * then.
@@ -27,6 +30,9 @@ export interface FileStore {
   temporary(extension: string): Promise<string>;
 }
 
+/** The disk is looked at again after so much. */
+const LOOK_EACH_BYTES = 64 * 2 ** 20;
+
 export class FileTooLarge extends Error {}
 
 export function openFileStore(folder: string): FileStore {
@@ -38,6 +44,7 @@ export function openFileStore(folder: string): FileStore {
     join(folder, 'media', sha256.slice(0, 2), `${sha256}.${extension}`);
   const discard = (incoming: Incoming) => rm(incoming.path, { force: true });
   return {
+    folder,
     pathOf,
     discard,
     temporary,
@@ -45,11 +52,18 @@ export function openFileStore(folder: string): FileStore {
       const path = await temporary('part');
       const hash = createHash('sha256');
       let bytes = 0;
+      let looked = 0;
       const meter = new Transform({
         transform(chunk: Buffer, _encoding, done) {
           bytes += chunk.length;
           hash.update(chunk);
-          done(bytes > most ? new FileTooLarge(`The file is larger than ${most} bytes.`) : null, chunk);
+          if (bytes > most) return done(new FileTooLarge(`The file is larger than ${most} bytes.`));
+          if (bytes < looked + LOOK_EACH_BYTES) return done(null, chunk);
+          looked = bytes;
+          needRoom(folder, LOOK_EACH_BYTES).then(
+            () => done(null, chunk),
+            (full: Error) => done(full),
+          );
         },
       });
       try {
@@ -75,6 +89,15 @@ export async function adoptFile(store: FileStore, path: string): Promise<Incomin
   await pipeline(createReadStream(path), hash);
   const own = await store.temporary('part');
   await rename(path, own);
+  return { path: own, sha256: hash.digest('hex'), bytes: (await stat(own)).size };
+}
+
+/** The same for a file that stays where it is, too, until somebody takes it away: a second name on the same disk. */
+export async function linkFile(store: FileStore, path: string): Promise<Incoming> {
+  const own = await store.temporary('part');
+  await link(path, own);
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(own), hash);
   return { path: own, sha256: hash.digest('hex'), bytes: (await stat(own)).size };
 }
 

@@ -14,11 +14,14 @@ export interface Context {
   /** Where uploads that can be resumed wait until they are whole. */
   readonly uploads: string;
   readonly queue: () => Promise<PgBoss>;
+  /** Bytes that takes and tracks may fill; null: as much as the disk has. */
+  readonly quotaBytes: number | null;
 }
 
 export interface Settings {
   readonly databaseUrl: string;
   readonly dataFolder: string;
+  readonly quotaBytes: number | null;
 }
 
 export function settingsFrom(env: Readonly<Record<string, string | undefined>>): Settings {
@@ -27,7 +30,18 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
     throw new Error(
       'DATABASE_URL is not set. Start Euphon with “npm run demo”, or set it to a PostgreSQL database of your own.',
     );
-  return { databaseUrl, dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon') };
+  return {
+    databaseUrl,
+    dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon'),
+    quotaBytes: quotaFrom(env.EUPHON_QUOTA_GB),
+  };
+}
+
+function quotaFrom(text: string | undefined): number | null {
+  if (text === undefined || text === '') return null;
+  const gib = Number(text);
+  if (!(gib > 0)) throw new Error(`EUPHON_QUOTA_GB is “${text}”; a number of gibibytes is wanted.`);
+  return gib * 2 ** 30;
 }
 
 export function uploadsFolder(dataFolder: string): string {
@@ -41,6 +55,7 @@ export function openContext(settings: Settings): Context {
     store: openFileStore(settings.dataFolder),
     speech: openSpeechStore(settings.dataFolder),
     uploads: uploadsFolder(settings.dataFolder),
+    quotaBytes: settings.quotaBytes,
     queue: () => (queue ??= openQueue(settings.databaseUrl, false)),
   };
 }

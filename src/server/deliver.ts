@@ -13,6 +13,7 @@ import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
+import { type Db, inTransaction } from '../db/pool.ts';
 import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { type Take, takeById } from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
@@ -115,9 +116,17 @@ export async function queueRender(context: Context, workoutId: string | undefine
   const take = await takeById(context.pool, document.edit.takeId);
   if (take !== null && isSoundOnly(take))
     throw new Refusal(409, 'The chosen take is sound alone; choose one with a picture.');
-  const render = await insertRender(context.pool, id, document.edit.takeId, revision);
-  await send(await context.queue(), 'render', { renderId: render.id });
-  return render;
+  return renderWanted(context, (db) => insertRender(db, id, document.edit.takeId, revision));
+}
+
+/** A render and its job, written together. */
+export async function renderWanted(context: Context, insert: (db: Db) => Promise<Render>): Promise<Render> {
+  const queue = await context.queue();
+  return inTransaction(context.pool, async (db) => {
+    const render = await insert(db);
+    await send(queue, 'render', { renderId: render.id }, db);
+    return render;
+  });
 }
 
 export async function getRender(context: Context, id: string | undefined): Promise<Render> {

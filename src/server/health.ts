@@ -1,4 +1,5 @@
 import { workerSilence } from '../db/health-sql.ts';
+import { roomFor, sizeOf } from '../media/disk.ts';
 import { run } from '../media/run.ts';
 import type { Context } from './context.ts';
 
@@ -7,10 +8,13 @@ export interface Health {
   readonly database: string;
   readonly worker: string;
   readonly media: string;
+  readonly disk: string;
 }
 
 /** A worker beats every two seconds; three missed beats and it is called silent. */
 const SILENT_S = 7;
+/** Less is no room for a take. */
+const LITTLE_ROOM = 256 * 2 ** 20;
 
 /** Whether database, worker and media tools answer, each as a word or a sentence. */
 export async function health(context: Context): Promise<Health> {
@@ -31,5 +35,8 @@ export async function health(context: Context): Promise<Health> {
   );
   const missing = tools.filter((tool) => tool !== null);
   const media = missing.length === 0 ? 'ok' : `missing: ${missing.join(', ')}`;
-  return { ok: database === 'ok' && worker === 'ok' && media === 'ok', database, worker, media };
+  const room = await roomFor(context.store.folder).catch(() => null);
+  const disk = room === null ? 'not to be read' : room < LITTLE_ROOM ? `full: ${sizeOf(room)} left for takes` : 'ok';
+  const ok = [database, worker, media, disk].every((word) => word === 'ok');
+  return { ok, database, worker, media, disk };
 }

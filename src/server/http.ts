@@ -1,5 +1,6 @@
 import type { APIContext, APIRoute } from 'astro';
 import { Refusal } from './answer.ts';
+import { NewerDocument } from '../formats/workout-json/upgrade.ts';
 import { type Context, context } from './context.ts';
 
 /** Largest JSON or text body an endpoint reads. */
@@ -22,20 +23,42 @@ export function endpoint(work: (context: Context, request: APIContext) => Promis
       return await work(context(), request);
     } catch (error) {
       if (error instanceof Refusal) return jsonResponse({ message: error.message, detail: error.detail }, error.status);
+      if (error instanceof NewerDocument) return jsonResponse({ message: error.message, detail: null }, 409);
       console.error(error);
       return jsonResponse({ message: 'Something went wrong on the server. Nothing was changed.' }, 500);
     }
   };
 }
 
+/** A file to be kept under a name made of what people wrote. */
+export function attachment(text: string, name: string, mime: string): Response {
+  const [, base = '', ending = ''] = /^(.*?)((?:\.[a-z0-9]{2,8})*)$/su.exec(name) ?? [];
+  const safe =
+    base
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 60) || 'workout';
+  return new Response(text, {
+    headers: {
+      'Content-Type': `${mime}; charset=utf-8`,
+      'Cache-Control': 'no-store',
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(safe + ending)}`,
+    },
+  });
+}
+
 export async function readBody(request: Request): Promise<string> {
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY)
-    throw new Refusal(413, 'That is too much text.');
+  return readText(request, LARGEST_BODY);
+}
+
+/** A request's text of at most so many bytes. */
+export async function readText(request: Request, most: number): Promise<string> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw new Refusal(413, 'That is too much text.');
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.length;
-    if (size > LARGEST_BODY) throw new Refusal(413, 'That is too much text.');
+    if (size > most) throw new Refusal(413, 'That is too much text.');
     chunks.push(chunk);
   }
   return new TextDecoder('utf-8').decode(Buffer.concat(chunks));

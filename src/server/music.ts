@@ -14,12 +14,12 @@ import type { Segment } from '../core/plan/segment.ts';
 import { takeById } from '../db/takes-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import { type Render, insertRender } from '../db/renders-sql.ts';
-import { send } from '../db/queue.ts';
 import { writeBeatCsv } from '../formats/beat-csv/beat-csv-writer.ts';
 import { writeMidi } from '../formats/midi/midi-writer.ts';
 import { writeClickWav } from '../formats/wav/click-wav.ts';
 import { writeXspf } from '../formats/xspf/xspf-writer.ts';
 import { Refusal } from './answer.ts';
+import { renderWanted } from './deliver.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
 import { takeFacts } from './takes.ts';
@@ -126,7 +126,7 @@ export async function queueBed(context: Context, id: string | undefined, format:
   const { id: workoutId, document, revision } = await getWorkout(context, id);
   const source = await musicSource(context, document);
   if (source.laid.laid.length === 0) throw new Refusal(409, 'No music is laid under this class yet.');
-  const render = await insertRender(context.pool, workoutId, null, revision, format === 'wav' ? 'bed-wav' : 'bed-flac');
-  await send(await context.queue(), 'render', { renderId: render.id });
-  return render;
+  return renderWanted(context, (db) =>
+    insertRender(db, workoutId, null, revision, format === 'wav' ? 'bed-wav' : 'bed-flac'),
+  );
 }

@@ -9,14 +9,15 @@ import {
   TAKE_WORK_KINDS,
   type TakeWork,
   type TakeWorkKind,
-  endTakeWork,
   queueTakeWork,
+  stopTakeWork as stopWork,
   workOf,
 } from '../db/take-work-sql.ts';
 import {
   type Take,
   deleteTake,
-  insertMediaFile,
+  restoreTake,
+  takeOfUpload,
   insertTake,
   putRole,
   lockTranscript,
@@ -38,11 +39,15 @@ import {
   transcriptFormat,
 } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
-import { FileTooLarge, type Incoming, adoptFile } from '../media/file-store.ts';
+import { withTake } from '../core/workout/document.ts';
+import { awaitedArrived } from '../db/awaited-sql.ts';
+import { keepMedia } from '../db/keep-media.ts';
+import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { Refusal } from './answer.ts';
+import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
-import { checkId, getWorkout } from './workouts.ts';
+import { amendWorkout, checkId, getWorkout } from './workouts.ts';
 
 /** Largest take, 64 GiB: several hours of 4K from a phone or camera. */
 export const LARGEST_TAKE = 64 * 2 ** 30;
@@ -53,13 +58,16 @@ export async function bringInTake(
   workoutId: string | undefined,
   name: string,
   body: Readable,
+  bytes = 0,
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
+  await checkRoom(context, bytes);
   let incoming: Incoming;
   try {
     incoming = await context.store.receive(body, LARGEST_TAKE);
   } catch (error) {
     if (error instanceof FileTooLarge) throw new Refusal(413, `The file is larger than 64 GiB.`);
+    refuseFull(error);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
   return keepTake(context, workout.id, name, incoming);
@@ -76,6 +84,8 @@ export async function takeFromUpload(
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   if (!UPLOAD_ID.test(uploadId)) throw new Refusal(404, 'There is no such upload.');
+  const made = await takeOfUpload(context.pool, uploadId);
+  if (made !== null) return made;
   const path = join(context.uploads, uploadId);
   const [facts, info] = await Promise.all([
     stat(path).catch(() => null),
@@ -86,12 +96,20 @@ export async function takeFromUpload(
   if (facts === null || info === null) throw new Refusal(404, 'There is no such upload.');
   if (facts.size !== info.size)
     throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
-  const incoming = await adoptFile(context.store, path);
-  await rm(`${path}.json`, { force: true });
-  return keepTake(context, workout.id, name, incoming);
+  // The upload stays until its take is written down: what fails before can be finished again.
+  const incoming = await linkFile(context.store, path);
+  const take = await keepTake(context, workout.id, name, incoming, uploadId);
+  await Promise.all([rm(path, { force: true }), rm(`${path}.json`, { force: true })]);
+  return take;
 }
 
-export async function keepTake(context: Context, workoutId: string, name: string, incoming: Incoming): Promise<Take> {
+export async function keepTake(
+  context: Context,
+  workoutId: string,
+  name: string,
+  incoming: Incoming,
+  uploadId: string | null = null,
+): Promise<Take> {
   const probed =
     incoming.bytes === 0
       ? ({ ok: false, message: `This file is empty; ${TAKE_WANTED}.` } as const)
@@ -100,26 +118,35 @@ export async function keepTake(context: Context, workoutId: string, name: string
     await context.store.discard(incoming);
     throw new Refusal(415, probed.message);
   }
-  await context.store.keep(incoming, probed.extension);
-  await insertMediaFile(context.pool, { sha256: incoming.sha256, extension: probed.extension, bytes: incoming.bytes });
-  const id = await insertTake(
-    context.pool,
-    workoutId,
-    incoming.sha256,
+  const queue = await context.queue();
+  const kept =
     name
       .replace(/[\u0000-\u001f]/g, ' ')
       .trim()
-      .slice(0, 300) || 'Take',
-    probed.probe,
-  );
-  for (const kind of ['listen', 'picture'] as const) await wantTakeWork(context, id, kind);
-  return (await takeById(context.pool, id)) as Take;
+      .slice(0, 300)
+      .toWellFormed() || 'Take';
+  return keepMedia(context.pool, context.store, incoming, probed.extension, async (db) => {
+    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, uploadId);
+    const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
+    if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
+    const edit = awaited?.edit ?? null;
+    if (edit !== null)
+      await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
+    for (const kind of ['listen', 'picture'] as const) {
+      await queueTakeWork(db, id, kind);
+      await send(queue, 'take', { takeId: id, kind }, db);
+    }
+    return (await takeById(db, id)) as Take;
+  });
 }
 
 /** Queues long work on a take, also where it was done before. */
 export async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
-  await queueTakeWork(context.pool, takeId, kind);
-  await send(await context.queue(), 'take', { takeId, kind });
+  const queue = await context.queue();
+  await inTransaction(context.pool, async (db) => {
+    await queueTakeWork(db, takeId, kind);
+    await send(queue, 'take', { takeId, kind }, db);
+  });
 }
 
 const workKind = (text: string | undefined): TakeWorkKind => {
@@ -147,7 +174,7 @@ export async function stopTakeWork(
   kind: string | undefined,
 ): Promise<void> {
   const take = await getTake(context, takeId);
-  await endTakeWork(context.pool, take.id, workKind(kind), 'stopped', 'Stopped.');
+  await stopWork(context.pool, take.id, workKind(kind));
 }
 
 const roleSchema = Joi.object({
@@ -184,7 +211,20 @@ export async function getTake(context: Context, id: string | undefined): Promise
 }
 
 export async function removeTake(context: Context, id: string | undefined): Promise<void> {
-  if (!(await deleteTake(context.pool, checkId(id, 'take')))) throw new Refusal(404, 'There is no such take.');
+  const take = await getTake(context, id);
+  await inTransaction(context.pool, async (db) => {
+    // Whoever made the programme from it has none now; what was decided about it lies in the history.
+    await amendWorkout(db, take.workoutId, (d) =>
+      d.edit.takeId === take.id ? { ...d, edit: withTake(d.edit, null) } : d,
+    );
+    await deleteTake(db, take.id);
+  });
+}
+
+export async function bringBackTake(context: Context, id: string | undefined): Promise<Take> {
+  if (!(await restoreTake(context.pool, checkId(id, 'take'))))
+    throw new Refusal(404, 'This take is gone for good, or was never deleted.');
+  return getTake(context, id);
 }
 
 /**

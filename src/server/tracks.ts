@@ -5,10 +5,10 @@ import type { LibraryTrack } from '../core/music/library.ts';
 import { type TempoMap, mapFault } from '../core/music/tempo-map.ts';
 import { LICENCE_STATES, OWN_RIGHTS, type Rights } from '../core/music/track.ts';
 import { inTransaction } from '../db/pool.ts';
-import { insertMediaFile } from '../db/takes-sql.ts';
 import {
   allTracks,
   deleteTrack,
+  restoreTrack,
   insertTrack,
   lockTrack,
   nameTrack,
@@ -21,11 +21,13 @@ import {
 import { send } from '../db/queue.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
+import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, receiveFile } from '../media/file-store.ts';
 import { writePractice } from '../media/practice-file.ts';
 import { NotSound, type SoundFacts, probeSound } from '../media/sound.ts';
 import { rm } from 'node:fs/promises';
 import { Refusal } from './answer.ts';
+import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
 import { checkId } from './workouts.ts';
 
@@ -44,11 +46,13 @@ export async function getTrack(context: Context, id: string | undefined): Promis
 }
 
 async function receive(context: Context, body: Readable, most: number): Promise<Incoming> {
+  await checkRoom(context, 0);
   try {
     return await context.store.receive(body, most);
   } catch (error) {
     if (error instanceof FileTooLarge)
       throw new Refusal(413, `The file is larger than ${Math.round(most / 2 ** 20)} MiB.`);
+    refuseFull(error);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
 }
@@ -94,14 +98,13 @@ export async function keepTrack(
     throw error;
   }
   const extension = extensionOf(facts);
-  await context.store.keep(incoming, extension);
-  await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
   const clean = (text: string) =>
     text
       .replace(/[\u0000-\u001f]/g, ' ')
       .trim()
       .slice(0, 300);
-  const id = await insertTrack(context.pool, {
+  const queue = await context.queue();
+  const track = {
     sha256: incoming.sha256,
     title: clean(facts.tags.title ?? '') || clean(name.replace(/\.[a-z0-9]{2,5}$/i, '')) || 'Track',
     artist: clean(facts.tags.artist ?? ''),
@@ -111,9 +114,12 @@ export async function keepTrack(
     durationUs: (facts.durationS ?? 0) * 1e6,
     tags: facts.tags,
     made,
+  };
+  return keepMedia(context.pool, context.store, incoming, extension, async (db) => {
+    const id = await insertTrack(db, track);
+    await send(queue, 'hear', { trackId: id }, db);
+    return (await trackById(db, id)) as LibraryTrack;
   });
-  await send(await context.queue(), 'hear', { trackId: id });
-  return getTrack(context, id);
 }
 
 const practiceSchema = Joi.object({
@@ -232,6 +238,12 @@ export async function removeTrack(context: Context, id: string | undefined): Pro
   if (!(await deleteTrack(context.pool, checkId(id, 'track')))) throw new Refusal(404, 'There is no such track.');
 }
 
+export async function bringBackTrack(context: Context, id: string | undefined): Promise<LibraryTrack> {
+  if (!(await restoreTrack(context.pool, checkId(id, 'track'))))
+    throw new Refusal(404, 'This track is gone for good, or was never deleted.');
+  return getTrack(context, id);
+}
+
 /** Keeps the file that proves a licence. */
 export async function bringInProof(
   context: Context,
@@ -246,16 +258,14 @@ export async function bringInProof(
     throw new Refusal(415, 'This file is empty.');
   }
   const extension = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase() ?? 'bin';
-  await context.store.keep(incoming, extension);
-  await insertMediaFile(context.pool, { sha256: incoming.sha256, extension, bytes: incoming.bytes });
-  await setProof(
-    context.pool,
-    track.id,
-    incoming.sha256,
+  const kept =
     name
       .replace(/[\u0000-\u001f]/g, ' ')
       .trim()
-      .slice(0, 200) || 'Proof',
+      .slice(0, 200)
+      .toWellFormed() || 'Proof';
+  await keepMedia(context.pool, context.store, incoming, extension, (db) =>
+    setProof(db, track.id, incoming.sha256, kept),
   );
   return getTrack(context, track.id);
 }

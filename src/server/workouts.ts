@@ -17,6 +17,7 @@ import {
   insertWorkout,
   listWorkouts,
   lockWorkout,
+  restoreWorkout,
   revisionOfChange,
   setTemplate,
   updateWorkout,
@@ -123,6 +124,29 @@ export async function removeWorkout(context: Context, id: string | undefined): P
   if (!(await deleteWorkout(context.pool, checkId(id, 'workout')))) throw new Refusal(404, 'There is no such workout.');
 }
 
+export async function bringBackWorkout(context: Context, id: string | undefined): Promise<void> {
+  if (!(await restoreWorkout(context.pool, checkId(id, 'workout'))))
+    throw new Refusal(404, 'This workout is gone for good, or was never deleted.');
+}
+
+/**
+ * Changes a workout from inside the program, in the transaction of what made it necessary. It is a revision like any
+ * other.
+ */
+export async function amendWorkout(
+  db: Db,
+  id: string,
+  amend: (document: WorkoutDocument) => WorkoutDocument,
+): Promise<void> {
+  const row = await lockWorkout(db, id);
+  if (row === null) return;
+  const next = amend(row.document);
+  const inverse = jsonpatch.compare(next, row.stored as object);
+  if (inverse.length === 0) return;
+  await updateWorkout(db, id, row.revision + 1, next, factsOf(next));
+  await insertChange(db, id, row.revision + 1, jsonpatch.compare(row.document, next), inverse, null);
+}
+
 /** In bytes; a class of three hours with every line written by hand is below 2 million. */
 const LARGEST_DOCUMENT = 8_000_000;
 
@@ -158,8 +182,9 @@ export async function patchWorkout(
   patch: unknown,
   changeId: string | null = null,
 ): Promise<{ revision: number }> {
-  const fault = faultOf(patchSchema, patch);
-  if (fault !== null) throw new Refusal(422, fault);
+  // Its texts are looked at where they stand in the document, so that a refusal names the field.
+  const fault = faultAt(patchSchema, patch, 'not looked at');
+  if (fault !== null) throw new Refusal(422, fault.message);
   return inTransaction(context.pool, async (db) => {
     const row = await lockWorkout(db, checkId(id, 'workout'));
     if (row === null) throw new Refusal(404, 'There is no such workout.');

@@ -29,6 +29,7 @@ const stop = new AbortController();
 const hear = (trackId: string) =>
   hearJob(
     {
+      owner: 'test',
       pool: context.pool,
       store: context.store,
       demoFolder: 'demo',

@@ -25,6 +25,7 @@ export async function freshContext(name: string): Promise<Context> {
   const context = openContext({
     databaseUrl: url.replace(/\/[^/]*$/, `/${name}`),
     dataFolder: `${process.env.EUPHON_DATA}/${name}`,
+    quotaBytes: null,
   });
   await migrate(context.pool, migrations());
   return context;

@@ -9,7 +9,16 @@ import {
   takeById,
   transcriptOf,
 } from '../../src/db/takes-sql.ts';
-import { beatTakeWork, endTakeWork, orphanedTakeWork, queueTakeWork, workOf } from '../../src/db/take-work-sql.ts';
+import {
+  LeaseLost,
+  beatLease,
+  endLease,
+  leftWork,
+  takeLease,
+  workNamed,
+  writeLeased,
+} from '../../src/db/leases-sql.ts';
+import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { NO_SOUND } from '../../src/core/signal/activity.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
@@ -107,18 +116,48 @@ describe('recordings of the same hour', () => {
 });
 
 describe('work on a take', () => {
-  it('is taken up again when its worker died, and not when it was stopped or is done', async () => {
+  const listen = () => workNamed.take(take, 'listen');
+  const left = async () => (await leftWork(context.pool, 30)).filter((w) => w.key.includes(take));
+  it('is held by one worker at a time, and taken up again when that is silent for longer than its lease', async () => {
     await queueTakeWork(context.pool, take, 'listen');
-    expect(await beatTakeWork(context.pool, take, 'listen', 0.4)).toBe(true);
-    expect(await orphanedTakeWork(context.pool, 60)).toEqual([]);
-    await context.pool.query(
-      `UPDATE take_work SET beat_at = now() - interval '5 minutes' WHERE take_id = $1 AND kind = 'listen'`,
-      [take],
+    const first = (await takeLease(context.pool, listen(), 'one', 60)) ?? '';
+    expect(first).not.toBe('');
+    expect(await takeLease(context.pool, listen(), 'two', 60)).toBeNull();
+    expect(await left()).toEqual([]);
+    expect(await beatLease(context.pool, listen(), first, 0.4, -1)).toBe(true);
+    expect(await left()).toEqual([listen()]);
+    const second = (await takeLease(context.pool, listen(), 'two', 60)) ?? '';
+    // The first wakes up: it may neither beat nor write.
+    expect(await beatLease(context.pool, listen(), first, 0.9)).toBe(false);
+    const write = (token: string) =>
+      writeLeased(context.pool, listen(), token, (db) => endLease(db, listen(), 'done', `by ${token}`));
+    await expect(write(first)).rejects.toThrow(LeaseLost);
+    await write(second);
+    expect(await workOf(context.pool, take)).toContainEqual(
+      expect.objectContaining({ kind: 'listen', state: 'done', message: `by ${second}` }),
     );
-    expect(await orphanedTakeWork(context.pool, 60)).toEqual([{ takeId: take, kind: 'listen' }]);
-    expect(await endTakeWork(context.pool, take, 'listen', 'stopped')).toBe(true);
-    expect(await beatTakeWork(context.pool, take, 'listen', 0.5)).toBe(false);
-    expect(await orphanedTakeWork(context.pool, 60)).toEqual([]);
+    await expect(write(second)).rejects.toThrow(LeaseLost);
+    expect(await takeLease(context.pool, listen(), 'three')).toBeNull();
+  });
+  it('is lost when a person stops it, or asks for it again', async () => {
+    await queueTakeWork(context.pool, take, 'listen');
+    const held = (await takeLease(context.pool, listen(), 'one')) ?? '';
+    expect(await stopTakeWork(context.pool, take, 'listen')).toBe(true);
+    expect(await beatLease(context.pool, listen(), held, 0.5)).toBe(false);
+    await queueTakeWork(context.pool, take, 'listen');
+    const again = (await takeLease(context.pool, listen(), 'one')) ?? '';
+    await queueTakeWork(context.pool, take, 'listen');
+    expect(await beatLease(context.pool, listen(), again, 0.5)).toBe(false);
+  });
+  it('that waits without a job is found', async () => {
+    await queueTakeWork(context.pool, take, 'listen');
+    expect(await left()).toEqual([]);
+    await context.pool.query(`UPDATE take_work SET beat_at = now() - interval '1 minute' WHERE take_id = $1`, [take]);
+    expect(await left()).toEqual([listen()]);
+    await stopTakeWork(context.pool, take, 'listen');
+    expect(await left()).toEqual([]);
+  });
+  it('of another name is refused', async () => {
     await expect(askTakeWork(context, take, 'dance')).rejects.toThrow(/no such work/);
   });
 });

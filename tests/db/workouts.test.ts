@@ -1,10 +1,12 @@
 import jsonpatch from 'fast-json-patch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { WorkoutDocument } from '../../src/core/workout/document.ts';
+import { removeDeleted } from '../../src/db/media-sql.ts';
 import { migrate } from '../../src/db/migrate.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import {
+  changeIdFrom,
   createWorkout,
   documentAt,
   getWorkout,
@@ -62,6 +64,39 @@ describe('a workout', () => {
     expect(stale.detail).toMatchObject({ revision: 2, changed: ['/plan/title'] });
     expect((await getWorkout(context, id)).document.plan.title).toBe('One');
   });
+  it('makes a change once, however often it is sent: a lost answer is no conflict with oneself', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    const once = '01234567-89ab-4cde-8f01-23456789abcd';
+    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
+    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
+    await patchWorkout(context, id, 2, title('Two'));
+    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
+    expect((await getWorkout(context, id)).document.plan.title).toBe('Two');
+    expect(changeIdFrom(null)).toBeNull();
+    expect(() => changeIdFrom('one')).toThrow(Refusal);
+  });
+  it('refuses what cannot be kept with the field named, and keeps later edits', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    for (const bad of ['NUL \u0000', 'half \ud800', 'bell \u0007', 'x'.repeat(2_001)]) {
+      const { status, detail } = await refusal(patchWorkout(context, id, 1, title(bad)));
+      expect([status, detail]).toEqual([422, { path: ['plan', 'title'] }]);
+    }
+    expect(await patchWorkout(context, id, 1, title('Later'))).toEqual({ revision: 2 });
+  });
+  it('keeps 54 742 letters of two bytes each', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    const { document } = await getWorkout(context, id);
+    const cue = (n: number) => ({
+      id: `c${n}`,
+      segmentKey: `${document.plan.blocks[0]?.id}/x`,
+      kind: 'form',
+      anchor: { kind: 'half' },
+      text: 'ж'.repeat(1_990),
+    });
+    const cues = Array.from({ length: 28 }, (_, n) => cue(n));
+    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/cues', value: cues }]);
+    expect((await getWorkout(context, id)).document.script.cues).toHaveLength(28);
+  });
   it('of two changes at one moment lets one in and tells the other', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     const outcomes = await Promise.allSettled(
@@ -105,16 +140,34 @@ describe('a workout', () => {
     expect((await history(context, id)).map((c) => c.revision)).toEqual([4, 3, 2]);
     expect((await refusal(documentAt(context, id, 9))).status).toBe(404);
   });
-  it('is gone when deleted, with its history', async () => {
+  it('is gone for good when it was deleted long ago, with its history', async () => {
     const { id } = await createWorkout(context, { title: 'Short' });
     await patchWorkout(context, id, 1, title('x'));
     await removeWorkout(context, id);
     expect((await refusal(removeWorkout(context, id))).status).toBe(404);
+    await removeDeleted(context.pool, -1);
     const { rows } = await context.pool.query<{ n: string }>(
       'SELECT count(*) AS n FROM workout_changes WHERE workout_id = $1',
       [id],
     );
     expect(rows[0]?.n).toBe('0');
+  });
+});
+
+describe('migrations', () => {
+  it('are applied once, each by itself: what failed leaves those before it', async () => {
+    const bad = { name: '999-bad.sql', sql: 'CREATE TABLE half (a int); SELECT nothing FROM nowhere' };
+    await expect(migrate(context.pool, [...migrations(), bad])).rejects.toThrow(/nowhere/);
+    const { rows } = await context.pool.query<{ half: string | null }>(`SELECT to_regclass('half') AS half`);
+    expect(rows[0]?.half).toBeNull();
+    expect(await migrate(context.pool, migrations())).toEqual([]);
+  });
+  it('refuse a database that is newer, or was made otherwise', async () => {
+    await expect(migrate(context.pool, migrations().slice(0, -1))).rejects.toThrow(/newer Euphon/);
+    const [first, ...rest] = migrations();
+    await expect(migrate(context.pool, [{ ...first!, sql: `${first?.sql} -- changed` }, ...rest])).rejects.toThrow(
+      /another form/,
+    );
   });
 });
 

@@ -99,7 +99,7 @@ test('a version keeps a name, says what changed since, and is brought back in on
   await expect(page.getByLabel('rounds', { exact: true }).first()).toHaveValue('2');
 });
 
-test('a workout becomes a template that new ones begin from; duplicates and deletes ask as they should', async ({
+test('a workout becomes a template that new ones begin from; duplicates and deletes can be taken back', async ({
   page,
 }) => {
   await create(page, { outline: MOVES.replace('Edited', 'Skep template') });
@@ -115,6 +115,21 @@ test('a workout becomes a template that new ones begin from; duplicates and dele
   await page.getByLabel('Title').fill('From the template');
   await page.getByLabel('Begin from').selectOption({ index: 1 });
   await page.getByRole('button', { name: 'Create' }).click();
+  await page.getByTestId('total').waitFor();
+  expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Plank', 'Dead bug']);
+  // Saved as a file, deleted, brought back; and made anew from the file.
+  await page.goto('/');
+  const made = page.getByRole('listitem').filter({ hasText: 'From the template' });
+  await made.locator('summary').click();
+  const download = page.waitForEvent('download');
+  await made.getByRole('link', { name: 'Save as a file' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('From-the-template.euphon.json');
+  await made.getByRole('button', { name: 'Delete' }).click();
+  await expect(made).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(made).toHaveCount(1);
+  await page.getByLabel('Workout file').setInputFiles(await file.path());
   await page.getByTestId('total').waitFor();
   expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Plank', 'Dead bug']);
 });

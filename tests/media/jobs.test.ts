@@ -2,18 +2,12 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  beatRender,
-  beginRender,
-  cancelRender,
-  insertRender,
-  orphanedRenders,
-  renderById,
-} from '../../src/db/renders-sql.ts';
+import { cancelRender, insertRender, renderById } from '../../src/db/renders-sql.ts';
+import { LeaseLost, beatLease, takeLease, workNamed, writeLeased } from '../../src/db/leases-sql.ts';
 import { noteWorker } from '../../src/db/health-sql.ts';
 import { takeById, waveformOf } from '../../src/db/takes-sql.ts';
 import { renderJob } from '../../src/jobs/render-job.ts';
-import { endTakeWork, queueTakeWork, workOf } from '../../src/db/take-work-sql.ts';
+import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
@@ -41,6 +35,7 @@ beforeAll(async () => {
   takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.', 0);
   worker = {
+    owner: 'test',
     pool: context.pool,
     store: context.store,
     stopping: stop.signal,
@@ -87,7 +82,7 @@ describe('the listening job', () => {
   it('leaves a take that is gone, and work that was stopped, alone', async () => {
     await takeJob(worker, '00000000-0000-0000-0000-000000000000', 'listen');
     await queueTakeWork(context.pool, takeId, 'picture');
-    await endTakeWork(context.pool, takeId, 'picture', 'stopped');
+    await stopTakeWork(context.pool, takeId, 'picture');
     await takeJob(worker, takeId, 'picture');
     expect((await takeById(context.pool, takeId))?.thumbs).toBeNull();
   });
@@ -116,25 +111,36 @@ describe('the render job', () => {
   it('is not begun when it was cancelled while it waited', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 1);
     expect((await stopRender(context, render.id)).state).toBe('cancelled');
-    expect(await beginRender(context.pool, render.id)).toBe(false);
+    expect(await takeLease(context.pool, workNamed.render(render.id), 'test')).toBeNull();
     await renderJob(worker, render.id);
     expect((await renderById(context.pool, render.id))?.state).toBe('cancelled');
   });
-  it('cannot be cancelled when it is done, nor beat when it is not running', async () => {
+  it('cannot be cancelled twice', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 1);
-    expect(await beatRender(context.pool, render.id, 0.5)).toBe(false);
     await cancelRender(context.pool, render.id);
     expect(await cancelRender(context.pool, render.id)).toBe(false);
   });
-  it('is found when its worker died, and taken up again', async () => {
+  it('is not made twice at once; when its worker is gone, another makes it', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 2);
-    await beginRender(context.pool, render.id);
-    expect(await orphanedRenders(context.pool, 10)).toEqual([]);
-    await context.pool.query(`UPDATE renders SET beat_at = now() - interval '1 minute' WHERE id = $1`, [render.id]);
-    expect(await orphanedRenders(context.pool, 10)).toEqual([render.id]);
+    const dead = (await takeLease(context.pool, workNamed.render(render.id), 'dead', 60)) ?? '';
     await renderJob(worker, render.id);
+    expect((await renderById(context.pool, render.id))?.state).toBe('running');
+    await beatLease(context.pool, workNamed.render(render.id), dead, 0.5, -1);
+    await Promise.all([renderJob(worker, render.id), renderJob({ ...worker, owner: 'another' }, render.id)]);
     expect((await renderById(context.pool, render.id))?.state).toBe('done');
-    expect(await orphanedRenders(context.pool, 10)).toEqual([]);
+    await expect(writeLeased(context.pool, workNamed.render(render.id), dead, () => Promise.resolve())).rejects.toThrow(
+      LeaseLost,
+    );
+  });
+  it('is given back at once by a worker that is asked to end', async () => {
+    const render = await insertRender(context.pool, workoutId, takeId, 2);
+    const ending = new AbortController();
+    const working = renderJob({ ...worker, stopping: ending.signal }, render.id);
+    while ((await renderById(context.pool, render.id))?.state !== 'running')
+      await new Promise((again) => setTimeout(again, 5));
+    ending.abort();
+    await working;
+    expect((await renderById(context.pool, render.id))?.state).toBe('queued');
   });
   it('says in a sentence what went wrong when the file is gone from the disk', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 2);

@@ -145,8 +145,9 @@ export function faultOf(schema: Joi.Schema, value: unknown): string | null {
 export function faultAt(
   schema: Joi.Schema,
   value: unknown,
+  characters: 'looked at' | 'not looked at' = 'looked at',
 ): { readonly message: string; readonly path: readonly (string | number)[] } | null {
-  const bad = unkeepable(value, []);
+  const bad = characters === 'looked at' ? unkeepable(value, []) : null;
   if (bad !== null)
     return {
       path: bad,

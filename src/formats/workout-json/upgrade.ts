@@ -27,13 +27,24 @@ function withWays(calls: CallRules): CallRules {
   };
 }
 
+/** The version of documents that this program writes. */
+export const NEWEST_DOCUMENT = 5;
+
+export class NewerDocument extends Error {
+  constructor() {
+    super('This workout was written by a newer Euphon. Bring this one up to date to open it; nothing was changed.');
+  }
+}
+
 /**
  * A stored document as this version of the program reads it. Nothing that was decided changes: the calls that version 1
  * did not have are off.
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const document = stored as { version: number; script: unknown };
-  if (document.version === 5) return stored as WorkoutDocument;
+  if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
+  // Read as an old one it would lose what is new in it.
+  if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
   // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version
   // 2 no music.
   const old = stored as WorkoutDocument;

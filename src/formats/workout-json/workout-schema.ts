@@ -14,6 +14,7 @@ import {
 } from '../../core/script/cue.ts';
 import type { Edit, WorkoutDocument } from '../../core/workout/document.ts';
 import { musicSchema } from './music-schema.ts';
+import { NEWEST_DOCUMENT } from './upgrade.ts';
 import { byKind, planSchema } from '../plan-json/plan-schema.ts';
 
 const TEN_HOURS_US = 36_000e6;
@@ -152,7 +153,7 @@ const edit = Joi.object({
 /** The workout's document, at every door. */
 export const workoutSchema = Joi.object({
   format: Joi.valid('euphon-workout').required(),
-  version: Joi.valid(5).required(),
+  version: Joi.valid(NEWEST_DOCUMENT).required(),
   plan: planSchema,
   script,
   music: musicSchema,

@@ -179,7 +179,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
         {removing ? (
           <span className="flex items-center gap-2">
             Its beat and its rights go with it.{' '}
-            <button className="btn" onClick={() => void library.remove(track.id)}>
+            <button className="btn" onClick={() => library.remove(track.id)}>
               Remove it
             </button>
             <button className="btn btn-quiet" onClick={() => setRemoving(false)}>

@@ -73,11 +73,11 @@ export function useTracks() {
         put(track);
         return track;
       }),
-    remove: (id: string) =>
-      attempt(async () => {
-        await api(`/api/tracks/${id}`, { method: 'DELETE' });
-        setTracks(workbench.getState().tracks.filter((t) => t.id !== id));
-      }),
+    remove: (id: string) => {
+      const path = `/api/tracks/${id}`;
+      const back = { path: `${path}/restore`, method: 'POST' as const };
+      workbench.getState().ask('Delete the track', { after: { path, method: 'DELETE' }, before: back });
+    },
     prove: (id: string, file: File) =>
       attempt(async () =>
         put(

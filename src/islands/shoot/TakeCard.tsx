@@ -55,6 +55,14 @@ export function TakeCard({ entry, others, chosen, choose, reload }: CardProps) {
               </button>
             )
           )}
+          <button
+            className="btn btn-quiet ml-2"
+            aria-label={`Delete ${take.name}`}
+            title="Delete this take; undo brings it back"
+            onClick={actions.remove}
+          >
+            Delete
+          </button>
         </span>
       </div>
       <TakeStrip take={take} />

@@ -1,6 +1,8 @@
 import type { TakeRole } from '../../core/sync/media-facts.ts';
-import { api, sendJson } from '../shared/api.ts';
+import { withTake } from '../../core/workout/document.ts';
+import { api } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { TakeWork } from '../workbench/take.ts';
 
 /** What can be asked for of one take; a refusal becomes a sentence. */
@@ -14,7 +16,24 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
     void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'POST' }));
   const stop = (kind: TakeWork['kind']) =>
     void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'DELETE' }));
-  const setRole = (role: TakeRole, ofTake: string | null) =>
-    void attempt(() => api(`/api/takes/${takeId}/role`, sendJson('PUT', { role, ofTake })));
-  return { trouble, attempt, ask, stop, setRole };
+  const { workbench } = useWorkbench();
+  const path = `/api/takes/${takeId}`;
+  const setRole = (role: TakeRole, ofTake: string | null) => {
+    const { takes, ask: askServer } = workbench.getState();
+    const was = takes.find((t) => t.take.id === takeId)?.take;
+    if (was === undefined) return;
+    const put = (body: unknown) => ({ path: `${path}/role`, method: 'PUT' as const, body });
+    askServer('Say what a recording is', {
+      after: put({ role, ofTake }),
+      before: put({ role: was.role, ofTake: was.ofTake }),
+    });
+  };
+  const remove = () =>
+    workbench.getState().ask(
+      'Delete the take',
+      { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
+      // Whoever made the programme from it has none now.
+      (d) => (d.edit.takeId === takeId ? { ...d, edit: withTake(d.edit, null) } : d),
+    );
+  return { trouble, attempt, ask, stop, setRole, remove };
 }

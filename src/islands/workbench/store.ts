@@ -7,6 +7,7 @@ import { same } from '../../core/merge/same.ts';
 import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
 import { keepableText } from '../../formats/plan-json/plan-schema.ts';
+import { ApiError, api, sendJson } from '../shared/api.ts';
 import { type Conflict } from './saving/conflict.ts';
 import { type Drafts, openDrafts } from './saving/drafts.ts';
 import { createDocumentSaver } from './saving/save-document.ts';
@@ -14,7 +15,7 @@ import { type SaveState, createSaveQueue } from './saving/save-queue.ts';
 import { type TrackChange, createTrackSaver, trackChangeBack } from './saving/save-tracks.ts';
 import { type WordsText, createWordsSaver } from './saving/save-words.ts';
 import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
-import { type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
+import { type Asked, type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
 
 export interface WorkbenchState {
   readonly id: string;
@@ -39,6 +40,12 @@ export interface WorkbenchState {
   readonly change: (label: string, next: (document: WorkoutDocument) => WorkoutDocument) => void;
   readonly changeWords: (label: string, takeId: string, words: WordsText) => void;
   readonly changeTrack: (label: string, trackId: string, change: TrackChange) => void;
+  /** Asks something of the server that can be taken back; with it the document may change. One step of undo. */
+  readonly ask: (
+    label: string,
+    asked: { readonly after: Asked; readonly before: Asked },
+    next?: (document: WorkoutDocument) => WorkoutDocument,
+  ) => void;
   readonly undoStep: () => void;
   readonly redoStep: () => void;
   readonly choose: (conflict: Conflict, choices: ReadonlyMap<string, Side>) => void;
@@ -112,6 +119,14 @@ export function createWorkbench(
       set({ undo: withStep(get().undo, step), redo: [] });
       saveTrack(trackId, after);
     },
+    ask(label, { after, before }, next) {
+      const { document: was } = get();
+      const now = next?.(was) ?? was;
+      const changed = same(was, now) ? {} : { document: { before: was, after: now } };
+      const step: Step = { kind: 'asked', label, at: Date.now(), before, after, ...changed };
+      set({ undo: withStep(get().undo, step), redo: [] });
+      walk(step, 'after');
+    },
     undoStep() {
       const step = get().undo.at(-1);
       if (step === undefined) return;
@@ -175,7 +190,35 @@ export function createWorkbench(
     } else if (step.kind === 'words') {
       const here = now.takes.find((t) => t.take.id === step.takeId)?.transcript;
       if (here !== undefined && here !== null) saveWords(step.takeId, wordsWithoutStep(here, step[from], step[to]));
-    } else saveTrack(step.trackId, step[to]);
+    } else if (step.kind === 'track') saveTrack(step.trackId, step[to]);
+    else askServer(step, to);
+  }
+
+  /** What is deleted is let go of by the document first, and what comes back is there before it is referred to. */
+  function askServer(step: Step & { readonly kind: 'asked' }, to: 'before' | 'after'): void {
+    const from = to === 'before' ? 'after' : 'before';
+    const { document: changed } = step;
+    const lay = () => {
+      if (changed === undefined) return;
+      set({ document: withoutStep(store.getState().document, changed[from], changed[to]) });
+      saveDocument(0);
+    };
+    if (to === 'after') lay();
+    const { path, method, body } = step[to];
+    queue.want(`asked ${path}`, async () => {
+      try {
+        await api(path, body === undefined ? { method } : sendJson(method === 'PUT' ? 'PUT' : 'POST', body));
+      } catch (error) {
+        // Refused: nothing happened, and there is nothing to take back.
+        if (error instanceof ApiError && error.status >= 400 && error.status < 500)
+          set({ undo: store.getState().undo.filter((s) => s !== step), notice: error.message });
+        else throw error;
+      }
+      if (to === 'before') lay();
+      const { id } = store.getState();
+      if (path.startsWith('/api/takes')) store.getState().setTakes(await api(`/api/workouts/${id}/takes`));
+      else store.getState().setTracks(await api('/api/tracks'));
+    });
   }
 
   return Object.assign(store, {

@@ -8,6 +8,13 @@ import type { TrackChange } from './saving/save-tracks.ts';
 import type { WordsText } from './saving/save-words.ts';
 import { rewritten } from './saving/save-words.ts';
 
+/** A request to the server that can be sent again. */
+export interface Asked {
+  readonly path: string;
+  readonly method: 'POST' | 'PUT' | 'DELETE';
+  readonly body?: unknown;
+}
+
 /** One step of undo: what was changed, from what to what. Both ways go by what was changed, not by where it stood. */
 export type Step = { readonly label: string; readonly at: number } & (
   | {
@@ -18,6 +25,14 @@ export type Step = { readonly label: string; readonly at: number } & (
       readonly place: string | null;
     }
   | { readonly kind: 'words'; readonly takeId: string; readonly before: WordsText; readonly after: WordsText }
+  /** Something that was asked of the server, with what takes it back. */
+  | {
+      readonly kind: 'asked';
+      readonly before: Asked;
+      readonly after: Asked;
+      /** What it changed in the document with it. */
+      readonly document?: { readonly before: WorkoutDocument; readonly after: WorkoutDocument };
+    }
   | { readonly kind: 'track'; readonly trackId: string; readonly before: TrackChange; readonly after: TrackChange }
 );
 
@@ -59,9 +74,16 @@ export function wordsWithoutStep(now: WordsText, from: WordsText, to: WordsText)
 /** Steps as they are after things got other ids. */
 export function renamedSteps(steps: readonly Step[], renames: Renames): readonly Step[] {
   if (renames.plan.size === 0 && renames.cues.size === 0) return steps;
+  const both = <T extends { readonly before: WorkoutDocument; readonly after: WorkoutDocument }>(of: T): T => ({
+    ...of,
+    before: withIds(of.before, renames),
+    after: withIds(of.after, renames),
+  });
   return steps.map((step) =>
     step.kind === 'document'
-      ? { ...step, before: withIds(step.before, renames), after: withIds(step.after, renames) }
-      : step,
+      ? both(step)
+      : step.kind === 'asked' && step.document !== undefined
+        ? { ...step, document: both(step.document) }
+        : step,
   );
 }

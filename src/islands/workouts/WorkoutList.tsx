@@ -24,10 +24,45 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
   // The list is drawn by the server; a press on a button before the page's own code is there would be lost.
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
-  const templates = workouts.filter((w) => w.template);
+  const [deleted, setDeleted] = useState<readonly Summary[]>([]);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [notes, setNotes] = useState<readonly string[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const shown = workouts.filter((w) => !deleted.includes(w));
+  const templates = shown.filter((w) => w.template);
+  const attempt = async (work: () => Promise<void>) => {
+    setTrouble(null);
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+    }
+  };
+  const bringBack = (workout: Summary) =>
+    attempt(async () => {
+      await api(`/api/workouts/${workout.id}/restore`, { method: 'POST' });
+      setDeleted((all) => all.filter((w) => w !== workout));
+    });
+  const bringIn = (chosen: File) =>
+    attempt(async () => {
+      const { id, missing } = await api<{ id: string; missing: readonly string[] }>('/api/workouts/file', {
+        method: 'POST',
+        body: await chosen.text(),
+        headers: { 'Content-Type': 'application/json' },
+      });
+      if (missing.length === 0) window.location.assign(`/w/${id}/plan`);
+      else setNotes(missing);
+    });
   useEffect(
     () =>
       tinykeys(window, {
+        '$mod+z': (e) => {
+          const last = deleted.at(-1);
+          if (last === undefined || document.querySelector('dialog[open]') !== null) return;
+          e.preventDefault();
+          void bringBack(last);
+        },
         n: (e) => {
           if (
             !(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) &&
@@ -38,7 +73,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           }
         },
       }),
-    [],
+    [deleted],
   );
   return (
     <main className="mx-auto max-w-5xl px-5 py-8 sm:px-8">
@@ -50,11 +85,58 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           </p>
           <h1 className="mt-1 text-4xl">Workouts</h1>
         </div>
-        <button className="btn btn-main" title="New workout (key N)" disabled={!ready} onClick={() => setAdding(true)}>
-          New workout
-        </button>
+        <span className="flex gap-2">
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            aria-label="Workout file"
+            tabIndex={-1}
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              if (chosen !== undefined) void bringIn(chosen);
+              e.target.value = '';
+            }}
+          />
+          <button className="btn" disabled={!ready} onClick={() => file.current?.click()}>
+            Bring in a workout
+          </button>
+          <button
+            className="btn btn-main"
+            title="New workout (key N)"
+            disabled={!ready}
+            onClick={() => setAdding(true)}
+          >
+            New workout
+          </button>
+        </span>
       </header>
-      {workouts.length === 0 ? (
+      {trouble !== null && <Notice alarm>{trouble}</Notice>}
+      {notes.length > 0 && (
+        <Notice>
+          <span className="flex items-center gap-4">
+            <span>
+              The workout is here, its takes are not: bring in {notes.map((n) => `“${n}”`).join(', ')} at Shoot, and
+              what was said and decided about them is there again.
+            </span>
+            <a className="btn ml-auto" href="/">
+              Show the list
+            </a>
+          </span>
+        </Notice>
+      )}
+      {deleted.map((workout) => (
+        <Notice key={workout.id}>
+          <span className="flex items-center gap-4">
+            “{workout.title || 'Untitled'}” is deleted. It can be brought back for 30 days.
+            <button className="btn ml-auto" onClick={() => void bringBack(workout)}>
+              Bring it back
+            </button>
+          </span>
+        </Notice>
+      ))}
+      {shown.length === 0 ? (
         <div className="py-16 text-center">
           <h2 className="text-2xl">No workout yet</h2>
           <p className="mx-auto mt-2 max-w-md text-soft">
@@ -67,8 +149,13 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
         </div>
       ) : (
         <ul>
-          {workouts.map((workout) => (
-            <Row key={workout.id} workout={workout} ready={ready} />
+          {shown.map((workout) => (
+            <Row
+              key={workout.id}
+              workout={workout}
+              ready={ready}
+              onDeleted={() => setDeleted((all) => [...all, workout])}
+            />
           ))}
         </ul>
       )}
@@ -77,7 +164,13 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
   );
 }
 
-function Row({ workout, ready }: { readonly workout: Summary; readonly ready: boolean }) {
+interface RowProps {
+  readonly workout: Summary;
+  readonly ready: boolean;
+  readonly onDeleted: () => void;
+}
+
+function Row({ workout, ready, onDeleted }: RowProps) {
   const reached = WORKOUT_STATES.indexOf(workout.state);
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
@@ -109,14 +202,13 @@ function Row({ workout, ready }: { readonly workout: Summary; readonly ready: bo
       >
         {workout.next.says} →
       </a>
-      <RowActions workout={workout} ready={ready} />
+      <RowActions workout={workout} ready={ready} onDeleted={onDeleted} />
     </li>
   );
 }
 
-/** What is done with a whole workout. Deleting asks once more in place. */
-function RowActions({ workout, ready }: { readonly workout: Summary; readonly ready: boolean }) {
-  const [asking, setAsking] = useState(false);
+/** What is done with a whole workout. What is deleted can be brought back. */
+function RowActions({ workout, ready, onDeleted }: RowProps) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const send = async (path: string, init: RequestInit) => {
     try {
@@ -128,8 +220,17 @@ function RowActions({ workout, ready }: { readonly workout: Summary; readonly re
     }
   };
   const path = `/api/workouts/${workout.id}`;
+  const remove = async () => {
+    try {
+      await api(path, { method: 'DELETE' });
+      onDeleted();
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      setTrouble(error.message);
+    }
+  };
   return (
-    <details className="relative" onToggle={() => setAsking(false)}>
+    <details className="relative">
       <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}>
         <MoreHorizontal size={16} />
       </summary>
@@ -149,15 +250,12 @@ function RowActions({ workout, ready }: { readonly workout: Summary; readonly re
         >
           {workout.template ? 'No longer a template' : 'Use as a template'}
         </button>
-        {asking ? (
-          <button className="btn border-alarm! text-alarm" onClick={() => void send(path, { method: 'DELETE' })}>
-            Delete it with its takes
-          </button>
-        ) : (
-          <button className="btn btn-quiet" onClick={() => setAsking(true)}>
-            Delete …
-          </button>
-        )}
+        <a className="btn btn-quiet" href={`${path}/file`} download>
+          Save as a file
+        </a>
+        <button className="btn btn-quiet" onClick={() => void remove()}>
+          Delete
+        </button>
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
       </fieldset>
     </details>

@@ -15,5 +15,7 @@ export const POST = endpoint(async (context, { params, request, url }) => {
   if (request.body === null)
     throw new Refusal(415, 'This file is empty; a video with sound, or a sound file, is wanted.');
   const body = Readable.fromWeb(request.body as ReadableStream);
-  return jsonResponse(await bringInTake(context, params.id, url.searchParams.get('name') ?? 'Take', body), 201);
+  const name = url.searchParams.get('name') ?? 'Take';
+  const bytes = Number(request.headers.get('content-length') ?? 0);
+  return jsonResponse(await bringInTake(context, params.id, name, body, bytes), 201);
 });

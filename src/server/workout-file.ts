@@ -1,0 +1,85 @@
+import { withTake } from '../core/workout/document.ts';
+import { send } from '../db/queue.ts';
+import { inTransaction } from '../db/pool.ts';
+import { queueTakeWork } from '../db/take-work-sql.ts';
+import { awaitTake } from '../db/awaited-sql.ts';
+import { insertTake, putTranscript, takeWithFile, takesOf, transcriptOf } from '../db/takes-sql.ts';
+import { insertVersion, versionsOf } from '../db/versions-sql.ts';
+import { insertChange, insertWorkout, updateWorkout } from '../db/workouts-sql.ts';
+import { readWorkoutFile, writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
+import jsonpatch from 'fast-json-patch';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+import { documentAt, factsOf, getWorkout } from './workouts.ts';
+
+/** One whole workout as one file: the document, its named versions, and its takes with their words. */
+export async function exportWorkoutFile(
+  context: Context,
+  id: string | undefined,
+): Promise<{ readonly text: string; readonly title: string }> {
+  const { id: workoutId, document } = await getWorkout(context, id);
+  const versions = await Promise.all(
+    (await versionsOf(context.pool, workoutId)).map(async ({ name, revision }) => ({
+      name,
+      document: await documentAt(context, workoutId, revision),
+    })),
+  );
+  const takes = await Promise.all(
+    (await takesOf(context.pool, workoutId)).map(async ({ id: takeId, name, file }) => {
+      const row = await transcriptOf(context.pool, takeId);
+      const transcript = row === null ? null : { format: row.format, text: row.text };
+      return { id: takeId, name, sha256: file.sha256, transcript };
+    }),
+  );
+  return { text: writeWorkoutFile({ document, versions, takes }), title: document.plan.title };
+}
+
+/**
+ * Makes a workout of such a file. Takes whose recording is kept here are there at once; the others are awaited, with
+ * their words and decisions, and their names come back.
+ */
+export async function importWorkoutFile(
+  context: Context,
+  text: string,
+): Promise<{ readonly id: string; readonly missing: readonly string[] }> {
+  const { value, problems } = readWorkoutFile(text);
+  if (value === null) throw new Refusal(422, problems[0]?.message ?? 'This is not the file of a workout.');
+  const queue = await context.queue();
+  return inTransaction(context.pool, async (db) => {
+    const bare = { ...value.document, edit: withTake(value.document.edit, null) };
+    const { id } = await insertWorkout(db, bare, factsOf(bare));
+    const missing: string[] = [];
+    let chosen: string | null = null;
+    for (const take of value.takes) {
+      const known = await takeWithFile(db, take.sha256);
+      const isChosen = take.id === value.document.edit.takeId;
+      if (known === null) {
+        missing.push(take.name);
+        await awaitTake(db, id, { ...take, edit: isChosen ? value.document.edit : null });
+        continue;
+      }
+      const takeId = await insertTake(db, id, take.sha256, take.name, known);
+      if (isChosen) chosen = takeId;
+      if (take.transcript !== null) await putTranscript(db, { takeId, ...take.transcript });
+      for (const kind of ['listen', 'picture'] as const) {
+        await queueTakeWork(db, takeId, kind);
+        await send(queue, 'take', { takeId, kind }, db);
+      }
+    }
+    // Each named version is a revision of its own, the document as it was saved the last one.
+    let [before, revision] = [bare, 1];
+    const newest = chosen === null ? bare : { ...value.document, edit: { ...value.document.edit, takeId: chosen } };
+    for (const { name, document } of [...value.versions, { name: null, document: newest }]) {
+      const next = name === null ? document : { ...document, edit: withTake(document.edit, null) };
+      const patch = jsonpatch.compare(before, next);
+      if (patch.length > 0) {
+        revision++;
+        await updateWorkout(db, id, revision, next, factsOf(next));
+        await insertChange(db, id, revision, patch, jsonpatch.compare(next, before), null);
+        before = next;
+      }
+      if (name !== null) await insertVersion(db, id, name, revision);
+    }
+    return { id, missing };
+  });
+}

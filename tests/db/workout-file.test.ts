@@ -1,0 +1,109 @@
+import { Readable } from 'node:stream';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { keepMedia } from '../../src/db/keep-media.ts';
+import { awaitedArrived } from '../../src/db/awaited-sql.ts';
+import { insertTake, takesOf, transcriptOf } from '../../src/db/takes-sql.ts';
+import { NewerDocument, upgradeDocument } from '../../src/formats/workout-json/upgrade.ts';
+import type { Context } from '../../src/server/context.ts';
+import { setTranscript } from '../../src/server/takes.ts';
+import { listVersions, nameVersion } from '../../src/server/versions.ts';
+import { exportWorkoutFile, importWorkoutFile } from '../../src/server/workout-file.ts';
+import { createWorkout, documentAt, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
+import { closeContext, freshContext } from './support.ts';
+
+let here: Context;
+let there: Context;
+beforeAll(async () => {
+  here = await freshContext('euphon_file_here');
+  there = await freshContext('euphon_file_there');
+});
+afterAll(async () => {
+  await closeContext(here);
+  await closeContext(there);
+});
+
+const FACTS = {
+  duration: 60e6,
+  rate: { num: 25, den: 1 },
+  width: 320,
+  height: 180,
+  videoCodec: 'h264',
+  audioCodec: 'aac',
+  videoStart: 0,
+} as never;
+const WORDS = '[0:01] Squat.\n\n[0:05] And rest.\n';
+
+/** A workout with a version, a chosen take, words and a cut. */
+async function filmed(): Promise<string> {
+  const { id } = await createWorkout(here, { outline: '# Moved\n## Main: 40/20\n- Squat' });
+  await nameVersion(here, id, { name: 'First thought' });
+  const incoming = await here.store.receive(Readable.from(Buffer.from('recording')), 1e6);
+  const take = await keepMedia(here.pool, here.store, incoming, 'mp4', (db) =>
+    insertTake(db, id, incoming.sha256, 'Morning', FACTS),
+  );
+  await setTranscript(here, take, WORDS, 0);
+  await patchWorkout(here, id, 1, [
+    { op: 'replace', path: '/plan/title', value: 'Moved house' },
+    { op: 'replace', path: '/edit/takeId', value: take },
+    { op: 'add', path: '/edit/removed/-', value: { start: 1e6, end: 2e6 } },
+  ]);
+  return id;
+}
+
+describe('a workout as a file', () => {
+  it('is the same again where its recordings are: document, versions, words', async () => {
+    const id = await filmed();
+    const { text } = await exportWorkoutFile(here, id);
+    const copy = await importWorkoutFile(here, text);
+    expect(copy.missing).toEqual([]);
+    const [first, second] = [(await getWorkout(here, id)).document, (await getWorkout(here, copy.id)).document];
+    const [take] = await takesOf(here.pool, copy.id);
+    expect(second).toEqual({ ...first, edit: { ...first.edit, takeId: take?.id } });
+    expect((await transcriptOf(here.pool, take?.id ?? ''))?.text).toBe(WORDS);
+    const [version] = await listVersions(here, copy.id);
+    expect(version?.name).toBe('First thought');
+    expect((await documentAt(here, copy.id, version?.revision ?? 0)).plan.title).toBe('Moved');
+    // Written again it is the same file, but for the ids of its takes.
+    const again = (await exportWorkoutFile(here, copy.id)).text;
+    const bare = (file: string) => file.replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, 'id');
+    expect(bare(again)).toBe(bare(text));
+  });
+  it('waits elsewhere for its recording with what was said and decided', async () => {
+    const { text } = await exportWorkoutFile(here, await filmed());
+    const { id, missing } = await importWorkoutFile(there, text);
+    expect(missing).toEqual(['Morning']);
+    expect((await getWorkout(there, id)).document).toMatchObject({
+      plan: { title: 'Moved house' },
+      edit: { takeId: null, removed: [] },
+    });
+    const incoming = await there.store.receive(Readable.from(Buffer.from('recording')), 1e6);
+    const arrived = await awaitedArrived(there.pool, id, incoming.sha256);
+    expect(arrived).toMatchObject({
+      name: 'Morning',
+      transcript: { text: WORDS },
+      edit: { removed: [{ start: 1e6, end: 2e6 }] },
+    });
+    expect(await awaitedArrived(there.pool, id, incoming.sha256)).toBeNull();
+  });
+  it.each([
+    ['nothing', '', /not JSON/],
+    ['another file', '{"format":"euphon-plan"}', /not the file of a workout/],
+    [
+      'a document that is not whole',
+      '{"format":"euphon-workout-file","version":1,"document":{},"versions":[],"takes":[]}',
+      /newer|whole/,
+    ],
+  ])('of %s is refused with a sentence', async (_, text, says) => {
+    await expect(importWorkoutFile(here, text)).rejects.toThrow(says);
+  });
+  it('of a newer program is refused, and so is such a document in the database', async () => {
+    const { text } = await exportWorkoutFile(here, await filmed());
+    await expect(importWorkoutFile(here, text.replace(/"version": 5/g, '"version": 6'))).rejects.toThrow(
+      /newer Euphon/,
+    );
+    const { id } = await createWorkout(here, { title: 'From tomorrow' });
+    await here.pool.query(`UPDATE workouts SET document = jsonb_set(document, '{version}', '6') WHERE id = $1`, [id]);
+    await expect(getWorkout(here, id)).rejects.toThrow(NewerDocument);
+    expect(() => upgradeDocument({ version: 6 })).toThrow(/newer Euphon/);
+  });
+});
