@@ -1,5 +1,6 @@
 import { defineMiddleware } from 'astro:middleware';
 import { pagePolicy } from './server/page-policy.ts';
+import { WAITING_PAGE, isDatabaseAway } from './server/waiting-page.ts';
 import { isForeign } from './server/own-page.ts';
 
 /** Endpoints that come with the framework and that nothing here uses. */
@@ -8,12 +9,26 @@ const CLOSED = /^\/_(?:image|server-islands|actions)\b/;
 const refuse = (status: number, message: string) =>
   new Response(JSON.stringify({ message }), { status, headers: { 'Content-Type': 'application/json' } });
 
+/** The page, or while the database is away one that waits for it. */
+async function page(next: () => Promise<Response>): Promise<Response> {
+  try {
+    const response = await next();
+    if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;
+    // A page is drawn while it is sent: it is read here, where what goes wrong can still be said.
+    const html = await response.text();
+    return new Response(html, { status: response.status, headers: response.headers });
+  } catch (error) {
+    if (!isDatabaseAway(error)) throw error;
+    return new Response(WAITING_PAGE, { status: 503, headers: { 'Content-Type': 'text/html', 'Retry-After': '2' } });
+  }
+}
+
 export const onRequest = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
   const { pathname } = context.url;
   if (CLOSED.test(pathname)) return refuse(404, 'There is nothing here.');
   if (isForeign(method, pathname, headers)) return refuse(403, 'This request comes from another site and was refused.');
-  const response = await next();
+  const response = await page(next);
   response.headers.set('Referrer-Policy', 'same-origin');
   if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;
   const html = await response.text();

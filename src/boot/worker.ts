@@ -27,6 +27,7 @@ const context = openContext(settings);
 const stop = new AbortController();
 const worker: WorkerContext = {
   owner: `worker ${process.pid} ${randomUUID().slice(0, 8)}`,
+  ...(process.env.EUPHON_LEASE_S !== undefined && { leaseS: Number(process.env.EUPHON_LEASE_S) }),
   pool: context.pool,
   store: context.store,
   stopping: stop.signal,

@@ -35,16 +35,16 @@ export async function runLeased(
   context: WorkerContext,
   work: Work,
   run: (held: Held) => Promise<void>,
-  how: { readonly sentence: Sentence; readonly unexpected: string; readonly leaseS?: number },
+  how: { readonly sentence: Sentence; readonly unexpected: string },
 ): Promise<void> {
-  const { pool, owner, stopping } = context;
-  const token = await takeLease(pool, work, owner, how.leaseS);
+  const { pool, owner, stopping, leaseS = LEASE_S } = context;
+  const token = await takeLease(pool, work, owner, leaseS);
   if (token === null) return;
   const lost = new AbortController();
   let progress = 0;
   const beat = setInterval(
     () =>
-      void beatLease(pool, work, token, progress, how.leaseS ?? LEASE_S).then(
+      void beatLease(pool, work, token, progress, leaseS).then(
         (holds) => holds || lost.abort(),
         // A database that is away for a moment is asked again; the lease runs meanwhile.
         () => undefined,

@@ -9,6 +9,8 @@ import type { FileStore } from '../media/file-store.ts';
 export interface WorkerContext {
   /** Names this worker in the leases that it holds. */
   readonly owner: string;
+  /** How long its leases last without a sign of life; left out: as usual. */
+  readonly leaseS?: number;
   readonly pool: pg.Pool;
   readonly store: FileStore;
   readonly fontsFolder: string;

@@ -1,7 +1,10 @@
 import type { APIContext, APIRoute } from 'astro';
 import { Refusal } from './answer.ts';
+import { isDatabaseAway } from './waiting-page.ts';
 import { NewerDocument } from '../formats/workout-json/upgrade.ts';
 import { type Context, context } from './context.ts';
+
+const DATABASE_AWAY = 'The database does not answer just now. Nothing was changed; it is tried again.';
 
 /** Largest JSON or text body an endpoint reads. */
 const LARGEST_BODY = 9_000_000;
@@ -24,6 +27,8 @@ export function endpoint(work: (context: Context, request: APIContext) => Promis
     } catch (error) {
       if (error instanceof Refusal) return jsonResponse({ message: error.message, detail: error.detail }, error.status);
       if (error instanceof NewerDocument) return jsonResponse({ message: error.message, detail: null }, 409);
+      if (isDatabaseAway(error))
+        return jsonResponse({ message: DATABASE_AWAY, detail: null }, 503, { 'Retry-After': '2' });
       console.error(error);
       return jsonResponse({ message: 'Something went wrong on the server. Nothing was changed.' }, 500);
     }
