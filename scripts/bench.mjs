@@ -1,5 +1,5 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render ...]. Nothing here passes
-// or fails.
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|merge|fuzz|chaos ...].
+// Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -51,6 +51,19 @@ await main(async () => {
   // Prints a table of counts for the core; asked for by name only.
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
+  // Take minutes; asked for by name only.
+  if (process.argv.slice(2).includes('merge')) await runBench('merge');
+  if (process.argv.slice(2).includes('fuzz')) await runBench('fuzz');
+  if (process.argv.slice(2).includes('chaos')) {
+    const { chaos } = await import('./lib/chaos.mjs');
+    const folder = mkdtempSync(join(tmpdir(), 'euphon-chaos-'));
+    spawnSync('chmod', ['755', folder]);
+    const cluster = await startCluster(join(folder, 'postgres'));
+    const rounds = Number(process.env.EUPHON_ROUNDS ?? 100);
+    await chaos(root, folder, cluster, await freePort(48_900), rounds);
+    cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));
     spawnSync('chmod', ['755', folder]);

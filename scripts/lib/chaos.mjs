@@ -1,0 +1,328 @@
+// Kills, stops and restarts server, workers and database under edits, uploads and jobs, and counts what was lost.
+import { spawnSync } from 'node:child_process';
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { say } from './say.mjs';
+import { runSetup, startService } from './services.mjs';
+
+const LEASE_S = 2;
+const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+
+/** Runs so many rounds and prints what came of them. Returns the number of things that went wrong. */
+export async function chaos(root, folder, cluster, port, rounds) {
+  const env = {
+    DATABASE_URL: cluster.url,
+    EUPHON_DATA: folder,
+    EUPHON_PORT: String(port),
+    EUPHON_LEASE_S: String(LEASE_S),
+  };
+  const base = `http://127.0.0.1:${port}`;
+  const counts = { edits: 0, words: 0, tracks: 0, uploads: 0, renders: 0, refused: 0 };
+  const wrong = [];
+  const killed = new Set();
+  const services = {};
+  const keep = async (name) => {
+    const program = name.replace(/\d$/, '');
+    const started = await startService(root, program, env, (_, code) => {
+      if (!killed.delete(started.child.pid)) wrong.push(`${name} ended by itself (${code})`);
+      if (!ending) void keep(name).catch((error) => wrong.push(`${name}: ${error.message}`));
+    }).catch(async () => {
+      // The database is away: a supervisor waits and tries again.
+      await pause(500);
+      return null;
+    });
+    if (started === null) return keep(name);
+    services[name] = started;
+  };
+  let ending = false;
+  runSetup(root, env);
+  await Promise.all(['server', 'worker1', 'worker2'].map(keep));
+
+  const headers = { Origin: base, 'Content-Type': 'application/json' };
+  /** Asks until there is an answer that is not “later”, as the page does. */
+  const ask = async (path, init = {}) => {
+    for (;;) {
+      try {
+        const response = await fetch(base + path, {
+          ...init,
+          headers: { ...headers, ...init.headers },
+          signal: AbortSignal.timeout(20_000),
+        });
+        if (response.status < 500) return response;
+      } catch {
+        /* no answer */
+      }
+      if (ending) return new Response('{}', { status: 499 });
+      await pause(150);
+    }
+  };
+  const json = async (path, init) => (await ask(path, init)).json();
+  const video = join(folder, 'chaos.mp4');
+  spawnSync('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=size=320x180:rate=25',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=440',
+    '-t',
+    '6',
+    '-pix_fmt',
+    'yuv420p',
+    video,
+  ]);
+  const outline = '# Chaos\n## Main: 3/2, no last rest\n- Squat\n- Row';
+  const workout = (await json('/api/workouts', { method: 'POST', body: JSON.stringify({ outline }) })).id;
+  const bytes = readFileSync(video);
+  const first = await json(`/api/workouts/${workout}/takes?name=First`, {
+    method: 'POST',
+    body: bytes,
+    headers: { 'Content-Type': 'video/mp4' },
+  });
+  await ask(`/api/workouts/${workout}`, {
+    method: 'PATCH',
+    headers: { 'If-Match': '"1"' },
+    body: JSON.stringify([{ op: 'replace', path: '/edit/takeId', value: first.id }]),
+  });
+  const track = await json('/api/tracks/practice', {
+    method: 'POST',
+    body: JSON.stringify({ style: 'straight', fromMilliBpm: 120000, toMilliBpm: 120000, phrases: 1 }),
+  });
+
+  // Each resource counts up; what was acknowledged must be there ever after.
+  const acked = { edits: 0, words: 0, tracks: 0 };
+  const sent = { edits: 0, words: 0, tracks: 0 };
+  const shown = {
+    edits: async () => Number((await json(`/api/workouts/${workout}`)).document.plan.instructor || 0),
+    words: async () => {
+      const takes = await json(`/api/workouts/${workout}/takes`);
+      return Number(/take (\d+)/.exec(takes.find((t) => t.take.id === first.id)?.transcript?.text ?? '')?.[1] ?? 0);
+    },
+    tracks: async () => Number((await json(`/api/tracks/${track.id}`)).rights.credit || 0),
+  };
+  const editors = {
+    edits: async (n) => {
+      const changeId = randomUUID();
+      let { revision } = await json(`/api/workouts/${workout}`);
+      for (;;) {
+        const response = await ask(`/api/workouts/${workout}`, {
+          method: 'PATCH',
+          headers: { 'If-Match': `"${revision}"`, 'Change-Id': changeId },
+          body: JSON.stringify([{ op: 'replace', path: '/plan/instructor', value: String(n) }]),
+        });
+        if (response.ok) return true;
+        if (response.status !== 412) return false;
+        revision = (await response.json()).detail.revision;
+      }
+    },
+    words: async (n) => {
+      const takes = await json(`/api/workouts/${workout}/takes`);
+      let revision = takes.find((t) => t.take.id === first.id)?.transcript?.revision ?? 0;
+      for (;;) {
+        const response = await ask(`/api/takes/${first.id}/transcript`, {
+          method: 'PUT',
+          headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'text/plain' },
+          body: `[0:00] Squat, take ${n}.\n[0:03] And rest.\n`,
+        });
+        if (response.ok) return true;
+        if (response.status !== 412) return false;
+        revision = (await response.json()).detail.revision;
+      }
+    },
+    tracks: async (n) => {
+      let { revision } = await json(`/api/tracks/${track.id}`);
+      for (;;) {
+        const response = await ask(`/api/tracks/${track.id}`, {
+          method: 'PATCH',
+          headers: { 'If-Match': `"${revision}"` },
+          body: JSON.stringify({ rights: { credit: String(n) } }),
+        });
+        if (response.ok) return true;
+        if (response.status !== 412) return false;
+        revision = (await response.json()).detail.revision;
+      }
+    },
+  };
+  const loops = Object.entries(editors).map(async ([name, edit]) => {
+    for (let n = 1; !ending; n++) {
+      sent[name] = n;
+      if (await edit(n).catch(() => false)) {
+        acked[name] = n;
+        counts[name]++;
+      } else if (!ending) counts.refused++;
+      await pause(30);
+    }
+  });
+  const takes = new Map([[first.id, createHash('sha256').update(bytes).digest('hex')]]);
+  const uploads = (async () => {
+    for (let n = 1; !ending; n++) {
+      // A file of its own each time: the same pictures with other bytes at the end.
+      const own = Buffer.concat([bytes, freeBox(n)]);
+      const id = await upload(ask, own);
+      if (id === null || ending) continue;
+      const path = `/api/workouts/${workout}/takes?upload=${id}&name=Upload`;
+      const once = await ask(path, { method: 'POST' });
+      if (!once.ok) {
+        if (!ending) wrong.push(`a finished upload was refused: ${once.status} ${await once.text()}`);
+        continue;
+      }
+      const { id: take } = await once.json();
+      const twice = await ask(path, { method: 'POST' });
+      if (!ending && (!twice.ok || (await twice.json()).id !== take))
+        wrong.push('an upload finished twice is not one take');
+      takes.set(take, createHash('sha256').update(own).digest('hex'));
+      counts.uploads++;
+      await pause(400);
+    }
+  })();
+  const renders = (async () => {
+    while (!ending) {
+      const response = await ask(`/api/workouts/${workout}/renders`, { method: 'POST' });
+      if (response.ok) counts.renders++;
+      await pause(1_500);
+    }
+  })();
+
+  const kill = (name) => {
+    const { child } = services[name];
+    killed.add(child.pid);
+    child.kill('SIGKILL');
+  };
+  const actions = [
+    ['the server killed', () => kill('server')],
+    ['a worker killed', (n) => kill(`worker${1 + (n % 2)}`)],
+    [
+      'a worker stopped for longer than its lease',
+      async (n) => {
+        const { child } = services[`worker${1 + (n % 2)}`];
+        child.kill('SIGSTOP');
+        await pause((LEASE_S + 2) * 1000);
+        child.kill('SIGCONT');
+      },
+    ],
+    [
+      'every connection to the database cut',
+      async () => {
+        const { default: pg } = await import('pg');
+        const client = new pg.Client({ connectionString: cluster.url });
+        client.on('error', () => undefined);
+        await client.connect();
+        await client.query(
+          "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE pid <> pg_backend_pid() AND backend_type = 'client backend'",
+        );
+        await client.end();
+      },
+    ],
+    ['the database restarted', () => void cluster.stop() ?? void cluster.start()],
+    [
+      'the database killed',
+      async () => {
+        process.kill(
+          Number(readFileSync(join(cluster.folder, 'data', 'postmaster.pid'), 'utf8').split('\n')[0]),
+          'SIGKILL',
+        );
+        await pause(300);
+        for (let i = 0; i < 20 && !cluster.start(); i++) await pause(500);
+      },
+    ],
+  ];
+  const done = new Map();
+  for (let round = 0; round < rounds; round++) {
+    const [what, act] = actions[round % actions.length];
+    await pause(500 + ((round * 7919) % 1_500));
+    await act(Math.floor(round / actions.length));
+    done.set(what, (done.get(what) ?? 0) + 1);
+    await pause(700);
+    for (const name of Object.keys(acked)) {
+      // What is acknowledged while it is looked at may be newer, never older.
+      const least = acked[name];
+      const now = await shown[name]();
+      if (now < least || now > sent[name]) wrong.push(`${name}: ${now} is there, ${least} was acknowledged (${what})`);
+    }
+  }
+  ending = true;
+  await Promise.race([Promise.all([...loops, uploads, renders]), pause(40_000)]);
+  ending = false;
+
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: cluster.url });
+  await client.connect();
+  const open = async () =>
+    Number(
+      (
+        await client.query(
+          `SELECT (SELECT count(*) FROM renders WHERE state IN ('queued', 'running')) + (SELECT count(*) FROM take_work WHERE state IN ('queued', 'running')) +
+           (SELECT count(*) FROM tracks WHERE state IN ('waiting', 'hearing')) AS n`,
+        )
+      ).rows[0].n,
+    );
+  const from = Date.now();
+  while ((await open()) > 0 && Date.now() - from < 240_000) await pause(1_000);
+  const stuck = await open();
+  if (stuck > 0) wrong.push(`${stuck} pieces of work are stuck`);
+  const { rows: failed } = await client.query(
+    `SELECT 'render' AS what, message FROM renders WHERE state = 'failed' UNION ALL SELECT kind, message FROM take_work WHERE state = 'failed' UNION ALL SELECT 'track', message FROM tracks WHERE state = 'failed'`,
+  );
+  for (const { what, message } of failed) wrong.push(`${what} failed: ${message}`);
+  const { rows: kept } = await client.query('SELECT id, sha256 FROM takes');
+  for (const [id, sum] of takes)
+    if (kept.find((t) => t.id === id)?.sha256.trim() !== sum) wrong.push(`take ${id} is not what was sent`);
+  const { rows: files } = await client.query('SELECT sha256, extension FROM media_files');
+  for (const { sha256, extension } of files) {
+    const hash = createHash('sha256');
+    await pipeline(createReadStream(join(folder, 'media', sha256.slice(0, 2), `${sha256}.${extension}`)), hash).catch(
+      () => undefined,
+    );
+    if (hash.digest('hex') !== sha256) wrong.push(`the file ${sha256} is not what its name says`);
+  }
+  const { rows: twice } = await client.query(
+    'SELECT count(*) AS n FROM (SELECT change_id FROM workout_changes WHERE change_id IS NOT NULL GROUP BY change_id HAVING count(*) > 1) AS x',
+  );
+  if (Number(twice[0].n) > 0) wrong.push(`${twice[0].n} changes were made twice`);
+  await client.end();
+  ending = true;
+  for (const { child } of Object.values(services)) killed.add(child.pid);
+  await Promise.all(Object.values(services).map((s) => s.stop()));
+  say(`${rounds} rounds: ${[...done].map(([what, n]) => `${what} ${n} times`).join(', ')}`);
+  say(
+    `acknowledged: ${counts.edits} edits, ${counts.words} transcripts, ${counts.tracks} changes of a track, ${counts.uploads} uploads, ${counts.renders} renders; refused ${counts.refused}`,
+  );
+  say(`${files.length} files whole; work left ${stuck}`);
+  say(`lost, stuck, twice, failed or ended by itself  ${wrong.length}  (bar 0)`);
+  for (const what of wrong.slice(0, 30)) say(`  ${what}`);
+  return wrong.length;
+}
+
+/** An MP4 box that players pass over, with a number in it. */
+function freeBox(n) {
+  const box = Buffer.alloc(16);
+  box.writeUInt32BE(16, 0);
+  box.write('free', 4);
+  box.writeUInt32BE(n, 8);
+  return box;
+}
+
+/** Sends a file in pieces by the tus protocol, going on from where the server is after each lost answer. */
+async function upload(ask, bytes) {
+  const tus = { 'Tus-Resumable': '1.0.0' };
+  const made = await ask('/uploads', { method: 'POST', headers: { ...tus, 'Upload-Length': String(bytes.length) } });
+  const place = made.headers.get('location');
+  if (place === null) return null;
+  for (;;) {
+    const at = Number((await ask(place, { method: 'HEAD', headers: tus })).headers.get('upload-offset') ?? -1);
+    if (at < 0) return null;
+    if (at >= bytes.length) return place.split('/').at(-1);
+    await ask(place, {
+      method: 'PATCH',
+      headers: { ...tus, 'Upload-Offset': String(at), 'Content-Type': 'application/offset+octet-stream' },
+      body: bytes.subarray(at, at + 40_000),
+    });
+  }
+}
