@@ -1,6 +1,7 @@
 import { defineMiddleware } from 'astro:middleware';
 import { pagePolicy } from './server/page-policy.ts';
-import { WAITING_PAGE, isDatabaseAway } from './server/waiting-page.ts';
+import { isDatabaseAway } from './db/away.ts';
+import { WAITING_PAGE } from './server/waiting-page.ts';
 import { isForeign } from './server/own-page.ts';
 
 /** Endpoints that come with the framework and that nothing here uses. */

@@ -21,7 +21,7 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
   // The entries of processes: they put the rooms together.
   boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'],
   styles: [],
-  'middleware.ts': ['server'],
+  'middleware.ts': ['server', 'db'],
 };
 const ROWS = [
   'time',

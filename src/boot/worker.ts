@@ -1,5 +1,6 @@
 import { duckCurve, loudestIn } from '../core/music/levels.ts';
 import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
 import { leftWork } from '../db/leases-sql.ts';
@@ -19,7 +20,8 @@ import { documentAt } from '../server/workouts.ts';
 /** Work that waits for so long has no job, or one behind many others; another job for it does no harm. */
 const WAITED_S = 30;
 const LOOK_FOR_ORPHANS_MS = 5_000;
-const POLL_S = 0.5;
+const POLL_MS = 500;
+const AWAY_MS = 1_000;
 const SWEEP_EACH_MS = 3_600_000;
 
 const settings = settingsFrom(process.env);
@@ -66,19 +68,30 @@ const worker: WorkerContext = {
 };
 
 const queue = await openQueue(settings.databaseUrl, true);
-const work = async <K extends JobKind>(kind: K, run: (payload: JobPayloads[K]) => Promise<void>) =>
-  queue.work<JobPayloads[K]>(kind, { pollingIntervalSeconds: POLL_S, batchSize: 1 }, async ([job]) => {
-    if (job === undefined) return;
+/** Takes jobs of one kind, one after the other. What cannot be done now is found again by its row and its lease. */
+async function serve<K extends JobKind>(kind: K, run: (payload: JobPayloads[K]) => Promise<void>): Promise<void> {
+  while (!stop.signal.aborted) {
     try {
-      await run(job.data);
-    } catch (error) {
-      process.stderr.write(`${kind} job failed: ${error instanceof Error ? error.message : String(error)}\n`);
-      throw error;
+      const [job] = await queue.fetch<JobPayloads[K]>(kind);
+      if (job === undefined) {
+        await pause(POLL_MS);
+        continue;
+      }
+      await run(job.data).catch((error: unknown) =>
+        process.stderr.write(`${kind} job failed: ${error instanceof Error ? error.message : String(error)}\n`),
+      );
+      await queue.complete(kind, job.id);
+    } catch {
+      // The database is away for a moment.
+      await pause(AWAY_MS);
     }
-  });
-await work('take', ({ takeId, kind }) => takeJob(worker, takeId, kind));
-await work('hear', ({ trackId }) => hearJob(worker, trackId));
-await work('render', ({ renderId }) => renderJob(worker, renderId));
+  }
+}
+const serving = [
+  serve('take', ({ takeId, kind }) => takeJob(worker, takeId, kind)),
+  serve('hear', ({ trackId }) => hearJob(worker, trackId)),
+  serve('render', ({ renderId }) => renderJob(worker, renderId)),
+];
 
 const orphans = setInterval(() => {
   // A database that is away for a moment is asked again the next time.
@@ -107,7 +120,8 @@ async function end(): Promise<void> {
   clearInterval(beat);
   clearInterval(sweeping);
   stop.abort();
-  await queue.stop({ graceful: true, timeout: 3_000, wait: true }).catch(() => undefined);
+  await Promise.race([Promise.all(serving), pause(3_000)]);
+  await queue.stop({ graceful: false, wait: true }).catch(() => undefined);
   await context.pool.end();
   process.exit(0);
 }

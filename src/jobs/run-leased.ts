@@ -8,6 +8,7 @@ import {
   takeLease,
   writeLeased,
 } from '../db/leases-sql.ts';
+import { isDatabaseAway } from '../db/away.ts';
 import type { Db } from '../db/pool.ts';
 import type { WorkerContext } from './worker-context.ts';
 
@@ -65,6 +66,8 @@ export async function runLeased(
   } catch (error) {
     if (lost.signal.aborted || error instanceof LeaseLost) return;
     if (stopping.aborted) return await giveBack(pool, work, token);
+    // Nothing is wrong with the work: it is taken up again when the database is back and the lease has run out.
+    if (isDatabaseAway(error)) throw error;
     const known = how.sentence(error);
     await writeLeased(pool, work, token, (db) => endLease(db, work, 'failed', known ?? how.unexpected)).catch(
       (failed: unknown) => {

@@ -56,7 +56,12 @@ export function openContext(settings: Settings): Context {
     speech: openSpeechStore(settings.dataFolder),
     uploads: uploadsFolder(settings.dataFolder),
     quotaBytes: settings.quotaBytes,
-    queue: () => (queue ??= openQueue(settings.databaseUrl, false)),
+    queue: () =>
+      (queue ??= openQueue(settings.databaseUrl, false).catch((error: unknown) => {
+        // Tried again by whoever asks next: the database was away.
+        queue = null;
+        throw error;
+      })),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { APIContext, APIRoute } from 'astro';
 import { Refusal } from './answer.ts';
-import { isDatabaseAway } from './waiting-page.ts';
+import { isDatabaseAway } from '../db/away.ts';
 import { NewerDocument } from '../formats/workout-json/upgrade.ts';
 import { type Context, context } from './context.ts';
 

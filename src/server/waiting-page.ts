@@ -17,13 +17,3 @@ export const WAITING_PAGE = `<!doctype html>
   </body>
 </html>
 `;
-
-/** Codes of PostgreSQL and of the network that say: not now. */
-const AWAY = /^(08...|57P0[123]|53300|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
-
-/** Whether an error is a database that is away for a moment. */
-export function isDatabaseAway(error: unknown): boolean {
-  const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown };
-  if (typeof code === 'string' && AWAY.test(code)) return true;
-  return typeof message === 'string' && /Connection terminated|timeout exceeded when trying to connect/i.test(message);
-}
