@@ -28,6 +28,7 @@ await main(async () => {
       outfile,
       bundle: true,
       platform: 'node',
+      mainFields: ['module', 'main'],
       format: 'esm',
       target: 'node20',
       logLevel: 'error',

@@ -11,6 +11,7 @@ async function bundle(entry, outfile, external = []) {
     outfile,
     bundle: true,
     platform: 'node',
+    mainFields: ['module', 'main'],
     format: 'esm',
     target: 'node20',
     logLevel: 'error',

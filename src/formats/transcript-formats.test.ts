@@ -57,7 +57,7 @@ describe('a TTML transcript', () => {
     [tt(''), 'no-cues'],
     [
       `<?xml version="1.0"?><!DOCTYPE tt [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><tt xmlns="http://www.w3.org/ns/ttml"><body><div><p>&b;</p></div></body></tt>`,
-      'bad-timing',
+      'not-xml',
     ],
   ])('that is wrong says so with a sentence: %.60s', (text, code) => {
     const { problems } = readTranscript(text);

@@ -44,6 +44,8 @@ export function readOutline(text: string): ReadResult<Plan> {
   const references: Reference[] = [];
   let block: DraftBlock | null = null;
   let moves = 0;
+  let titled = false;
+  let full = false;
   for (const [index, raw] of linesOf(text).entries()) {
     const number = index + 1;
     const line = keptLine(raw, (message) => say(number, message, 'cut'));
@@ -55,6 +57,8 @@ export function readOutline(text: string): ReadResult<Plan> {
       if (plan.blocks.length < PLAN_LIMITS.blocks) plan.blocks.push(block);
       else say(number, `A plan has at most ${PLAN_LIMITS.blocks} blocks; this one was left out.`, 'too-many');
     } else if (line.startsWith('# ')) {
+      if (titled) say(number, `The class has two titles; “${line.slice(2, 62)}” was taken.`);
+      titled = true;
       plan.title = unescapeField(line.slice(2));
     } else if (/^[-*•]\s/.test(line)) {
       if (block === null) {
@@ -76,8 +80,8 @@ export function readOutline(text: string): ReadResult<Plan> {
             moves > PLAN_LIMITS.moves
               ? `A plan has at most ${PLAN_LIMITS.moves}`
               : `A block has at most ${PLAN_LIMITS.movesInBlock}`;
-          if (!problems.some((p) => p.code === 'too-many'))
-            say(number, `${limit} moves; the rest was left out.`, 'too-many');
+          if (!full) say(number, `${limit} moves; the rest was left out.`, 'too-many');
+          full = true;
           break;
         }
       }

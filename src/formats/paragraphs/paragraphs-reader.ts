@@ -14,14 +14,17 @@ export function readParagraphs(text: string): ReadResult<Transcript> {
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
   const problems: ReadProblem[] = [];
   const cues: DraftCue[] = [];
+  // Lines of a paragraph are joined once it is whole.
+  const said: string[][] = [];
   for (const [i, line] of linesOf(text).entries()) {
     const match = MARK.exec(line);
     const last = cues.at(-1);
     if (match !== null) {
       const seconds = Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]);
       const start = micros(seconds * 1e6 + Number((match[4] ?? '').padEnd(3, '0')) * 1000);
-      cues.push({ start, end: -1 as Micros, text: line.slice(match[0].length).trim(), words: null, line: i + 1 });
-    } else if (last !== undefined) last.text = `${last.text} ${line.trim()}`.trim();
+      cues.push({ start, end: -1 as Micros, text: '', words: null, line: i + 1 });
+      said.push([line.slice(match[0].length).trim()]);
+    } else if (last !== undefined) said.at(-1)?.push(line.trim());
     else if (line.trim() !== '') {
       problems.push({
         code: 'before-first',
@@ -31,6 +34,7 @@ export function readParagraphs(text: string): ReadResult<Transcript> {
       });
     }
   }
+  for (const [i, cue] of cues.entries()) cue.text = (said[i] ?? []).join(' ').trim();
   if (cues.length === 0)
     problems.push({
       code: 'no-cues',

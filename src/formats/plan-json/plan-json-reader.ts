@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Plan } from '../../core/plan/plan.ts';
+import { doubleNames } from '../json-names.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { faultOf, planSchema } from './plan-schema.ts';
 
@@ -32,5 +33,7 @@ export function readPlanJson(text: string): ReadResult<Plan | null> {
     return fail('not-json', `This is not JSON: ${error instanceof Error ? error.message.slice(0, 80) : 'unreadable'}.`);
   }
   const fault = faultOf(fileSchema, data);
-  return fault === null ? { value: (data as { plan: Plan }).plan, problems: [] } : fail('bad-field', fault);
+  return fault === null
+    ? { value: (data as { plan: Plan }).plan, problems: doubleNames(text) }
+    : fail('bad-field', fault);
 }

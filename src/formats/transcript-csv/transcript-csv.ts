@@ -34,7 +34,14 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   const refused = refuseText(text, 'a transcript as CSV');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
   const problems: ReadProblem[] = [];
-  const rows = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false }).data;
+  const { data: rows, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false });
+  for (const { row, message } of errors.filter((e) => e.type === 'Quotes').slice(0, 20))
+    problems.push({
+      code: 'quotes',
+      line: (row ?? 0) + 1,
+      severity: 'error',
+      message: `A quote is not closed: ${message}.`,
+    });
   const header = rows[0] ?? [];
   const [start, end, said] = [columnOf(header, START), columnOf(header, END), columnOf(header, TEXT)];
   const cues: DraftCue[] = [];
@@ -55,6 +62,14 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
       });
       continue;
     }
+    const more = row.slice(Math.max(header.length, said + 1)).filter((cell) => cell.trim() !== '');
+    if (more.length > 0)
+      problems.push({
+        code: 'more-cells',
+        line: i + 1,
+        severity: 'error',
+        message: `“${more.join(', ').slice(0, 60)}” stands outside the columns and was left out. Words with a comma want quotes.`,
+      });
     cues.push({
       start: at,
       end: (end < 0 ? null : timeOf(row[end])) ?? (-1 as Micros),

@@ -7,6 +7,8 @@ import { type DraftCue, orderCues } from '../transcript-problem.ts';
 /** Deeper nesting than this is no caption file. */
 const DEEPEST = 40;
 
+const NOT_SAID = new Set(['head', 'metadata', 'title', 'desc', 'copyright', 'styling', 'layout', 'style', 'region']);
+
 interface Clock {
   readonly ticksASecond: number;
   readonly framesASecond: number;
@@ -29,40 +31,35 @@ export function readTtml(text: string): ReadResult<Transcript> {
   });
   const refused = refuseText(text, 'a TTML transcript');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
-  const fault = XMLValidator.validate(text);
-  if (fault !== true)
-    return {
-      value: { cues: [] },
-      problems: [
-        {
-          code: 'not-xml',
-          line: fault.err.line,
-          message: `This is not well-formed XML: ${fault.err.msg}`,
-          severity: 'error',
-        },
-      ],
-    };
-  const root = treeOf(
-    new XMLParser({
-      preserveOrder: true,
-      ignoreAttributes: false,
-      attributeNamePrefix: '',
-      removeNSPrefix: true,
-      trimValues: false,
-      parseTagValue: false,
-      parseAttributeValue: false,
-      processEntities: true,
-    }).parse(text) as unknown[],
-  ).find((n): n is Node => typeof n !== 'string' && n.name === 'tt');
+  // A document that defines entities of its own is no caption file, and may grow without end.
+  if (/<!ENTITY/i.test(text))
+    return none('not-xml', 'This XML defines entities of its own; a TTML transcript has none.');
+  let nodes: (Node | string)[];
+  try {
+    const fault = XMLValidator.validate(text);
+    if (fault !== true)
+      return {
+        value: { cues: [] },
+        problems: [
+          {
+            code: 'not-xml',
+            line: fault.err.line,
+            message: `This is not well-formed XML: ${fault.err.msg}`,
+            severity: 'error',
+          },
+        ],
+      };
+    nodes = treeOf(parse(text));
+  } catch (error) {
+    return none(
+      'not-xml',
+      `This is not well-formed XML: ${error instanceof Error ? error.message.slice(0, 120) : 'unreadable'}`,
+    );
+  }
+  const root = nodes.find((n): n is Node => typeof n !== 'string' && n.name === 'tt');
   if (root === undefined) return none('no-cues', 'This XML has no element “tt”; a TTML transcript is wanted.');
-  const rate = Number(root.attributes.frameRate ?? 30) || 30;
-  const [num, den] = (root.attributes.frameRateMultiplier ?? '1 1').split(/\s+/).map(Number) as [number, number];
-  const framesASecond = rate * ((num || 1) / (den || 1));
-  const clock: Clock = {
-    ticksASecond: Number(root.attributes.tickRate ?? framesASecond) || framesASecond,
-    framesASecond,
-  };
   const problems: ReadProblem[] = [];
+  const clock = clockOf(root, problems);
   const cues: DraftCue[] = [];
   walk(root, 0 as Micros, null, clock, cues, problems, 0);
   if (cues.length === 0)
@@ -73,6 +70,41 @@ export function readTtml(text: string): ReadResult<Transcript> {
       severity: 'error',
     });
   return { value: { cues: orderCues(cues, problems) }, problems };
+}
+
+function parse(text: string): unknown[] {
+  return new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    removeNSPrefix: true,
+    trimValues: false,
+    parseTagValue: false,
+    parseAttributeValue: false,
+    processEntities: true,
+    maxNestedTags: DEEPEST * 4,
+  }).parse(text) as unknown[];
+}
+
+/** The rates that times are written in; one that cannot be is named, and the usual one taken. */
+function clockOf({ attributes }: Node, problems: ReadProblem[]): Clock {
+  const rate = (name: string, value: string | undefined, usual: number): number => {
+    if (value === undefined) return usual;
+    const number = Number(value);
+    if (Number.isFinite(number) && number > 0 && number < 1e9) return number;
+    problems.push({
+      code: 'bad-rate',
+      line: 0,
+      message: `“${value.slice(0, 40)}” is not a ${name}; ${usual} was taken.`,
+      severity: 'error',
+    });
+    return usual;
+  };
+  const [num, den] = (attributes.frameRateMultiplier ?? '1 1').trim().split(/\s+/);
+  const framesASecond =
+    (rate('frameRate', attributes.frameRate, 30) * rate('frameRateMultiplier', num, 1)) /
+    rate('frameRateMultiplier', den, 1);
+  return { framesASecond, ticksASecond: rate('tickRate', attributes.tickRate, framesASecond) };
 }
 
 function treeOf(nodes: readonly unknown[]): (Node | string)[] {
@@ -96,11 +128,29 @@ function walk(
   problems: ReadProblem[],
   depth: number,
 ): void {
-  if (depth > DEEPEST) return;
+  if (depth > DEEPEST) {
+    problems.push({
+      code: 'too-deep',
+      line: 0,
+      message: 'Elements nested this deep were left out.',
+      severity: 'error',
+    });
+    return;
+  }
   const own = timesOf(node, from, until, clock, problems);
   if (node.name !== 'p') {
-    for (const child of node.children)
-      if (typeof child !== 'string') walk(child, own.start, own.end, clock, cues, problems, depth + 1);
+    for (const child of node.children) {
+      if (typeof child !== 'string') {
+        // Titles, styles and descriptions are not said.
+        if (!NOT_SAID.has(child.name)) walk(child, own.start, own.end, clock, cues, problems, depth + 1);
+      } else if (child.trim() !== '')
+        problems.push({
+          code: 'stray',
+          line: 0,
+          message: `“${child.trim().slice(0, 60)}” stands in no paragraph “p” and was left out.`,
+          severity: 'error',
+        });
+    }
     return;
   }
   const text = plain(node);

@@ -2,10 +2,7 @@ import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts'
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';
-
-const STAMP = '(?:(\\d{1,4}):)?(\\d{1,2}):(\\d{2})[.,](\\d{1,3})';
-const TIMING = new RegExp(`^\\s*${STAMP}\\s+-->\\s+${STAMP}`);
-const INLINE = new RegExp(`<${STAMP}>`, 'g');
+import { INLINE_STAMP, readTimedBlocks, stampTime } from './timed-blocks.ts';
 
 /**
  * Reads W3C WebVTT: cues with inline timestamps become word-timed. Notes, styles and regions are skipped, not reported.
@@ -40,57 +37,10 @@ export function readVtt(text: string): ReadResult<Transcript> {
   };
 }
 
-/** The blocks of a WebVTT or SRT file: an identifier if any, a timing line, payload up to an empty line. */
-export function readTimedBlocks(
-  lines: readonly string[],
-  problems: ReadProblem[],
-  payload: (text: string, start: Micros, end: Micros) => Pick<DraftCue, 'text' | 'words'>,
-): DraftCue[] {
-  const cues: DraftCue[] = [];
-  for (let i = 0; i < lines.length; i++) {
-    const line = lines[i] as string;
-    // A style or note block runs to the next empty line; its text may hold anything.
-    if (/^(NOTE|STYLE|REGION)(\s|$)/.test(line)) {
-      while (i + 1 < lines.length && lines[i + 1]?.trim() !== '') i++;
-      continue;
-    }
-    if (!line.includes('-->')) continue;
-    const match = TIMING.exec(line);
-    if (match === null) {
-      problems.push({
-        code: 'bad-timing',
-        line: i + 1,
-        message: `“${line.trim().slice(0, 60)}” is not a time span; its text was left out.`,
-        severity: 'error',
-      });
-      continue;
-    }
-    const number = i + 1;
-    const body: string[] = [];
-    while (i + 1 < lines.length && lines[i + 1]?.trim() !== '' && !lines[i + 1]?.includes('-->'))
-      body.push(lines[++i] as string);
-    const [start, end] = [stampTime(match, 1), stampTime(match, 5)];
-    cues.push({ start, end, line: number, ...payload(body.join('\n'), start, end) });
-  }
-  if (cues.length === 0)
-    problems.push({
-      code: 'no-cues',
-      line: 0,
-      message: 'No cue was found. A cue has a line such as 00:01.000 --> 00:04.000.',
-      severity: 'error',
-    });
-  return cues;
-}
-
-function stampTime(match: RegExpMatchArray | RegExpExecArray, from: number): Micros {
-  const [h, m, s, ms] = [match[from] ?? '0', match[from + 1], match[from + 2], (match[from + 3] ?? '').padEnd(3, '0')];
-  return micros((Number(h) * 3600 + Number(m) * 60 + Number(s)) * 1e6 + Number(ms) * 1000);
-}
-
 /** Cue text without tags, and its words where inline timestamps say when each begins. */
 function readPayload(body: string, start: Micros, end: Micros): Pick<DraftCue, 'text' | 'words'> {
-  const text = plainText(body.replace(INLINE, ' '));
-  const stamps = [...body.matchAll(INLINE)];
+  const text = plainText(body.replace(INLINE_STAMP, ' '));
+  const stamps = [...body.matchAll(INLINE_STAMP)];
   if (stamps.length === 0) return { text, words: null };
   const words: TimedWord[] = [];
   const pieces = [
@@ -124,10 +74,14 @@ const ENTITIES: Readonly<Record<string, string>> = {
   apos: "'",
 };
 
+/** The tags of WebVTT and SRT; other words between angles are words. Names of voices and classes are not said. */
+const TAG = /<\/?(?:[bciuv]|ruby|rt|lang|font)(?:[.\s][^<>]{0,300})?>/gi;
+
+/** What is said in a cue, without tags and entities. */
 export function plainText(body: string): string {
   return body
-    .replace(/<[^>]*>/g, '')
-    .replace(/&(\w+);/g, (all, name: string) => ENTITIES[name] ?? all)
+    .replace(TAG, '')
+    .replace(/&(\w{1,10});/g, (all, name: string) => ENTITIES[name] ?? all)
     .replace(/&#(\d{1,7});/g, (_, code: string) => (Number(code) <= 0x10ffff ? String.fromCodePoint(Number(code)) : ''))
     .replace(/\s+/g, ' ')
     .trim();

@@ -1,6 +1,7 @@
 import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
+import { doubleNames } from '../json-names.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';
 
 /** A silence longer than this, or a full stop, ends a cue where the file has words only. */
@@ -30,7 +31,7 @@ export function readWordsJson(text: string): ReadResult<Transcript> {
       message: `This is not JSON (${(error as Error).message.slice(0, 80)}).`,
     });
   }
-  const problems: ReadProblem[] = [];
+  const problems: ReadProblem[] = [...doubleNames(text)];
   const { segments, words } = listsIn(json);
   const cues =
     segments !== null
@@ -63,8 +64,25 @@ const isObject = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): DraftCue[] {
-  if (!isObject(segment)) return [];
+  if (!isObject(segment)) {
+    problems.push({
+      code: 'bad-word',
+      line: 0,
+      severity: 'error',
+      message: `Segment ${index + 1} is no segment and was left out.`,
+    });
+    return [];
+  }
   const words = Array.isArray(segment.words) ? wordsOf(segment.words, problems) : [];
+  const written = textOf(segment);
+  const heard = new Set(words.flatMap((w) => w.text.split(/\s+/)));
+  if (words.length > 0 && written.split(/\s+/).some((w) => w !== '' && !heard.has(w)))
+    problems.push({
+      code: 'fewer-words',
+      line: 0,
+      severity: 'note',
+      message: `The text of segment ${index + 1} has words that have no times; the timed ones were taken.`,
+    });
   if (words.length > 0) return cuesOf(words);
   const [start, end, said] = [timeOf(segment, 'start'), timeOf(segment, 'end'), textOf(segment)];
   if (start === null || said === '') {
