@@ -15,7 +15,7 @@ export function transcriptFormat(text: string): TranscriptFormat {
   const head = text.slice(0, 4000).replace(/^\ufeff/, '');
   if (/^\s*WEBVTT/.test(head)) return 'vtt';
   if (/^\s*[[{]\s*["{[]/.test(head) && !/^\s*\[\d/.test(head)) return 'words-json';
-  if (/^\s*<(\?xml|tt[\s:>]|!--)/.test(head) || /^\s*<\w+:tt[\s>]/.test(head)) return 'ttml';
+  if (/^\s*<(\?xml|tt[\s:>]|!--|!DOCTYPE)/i.test(head) || /^\s*<\w+:tt[\s>]/.test(head)) return 'ttml';
   if (isTranscriptCsv(head)) return 'csv';
   // An arrow alone may be said by a paragraph too.
   const cued =

@@ -59,7 +59,8 @@ const plan = () => readOutline(outline()).value;
 const exercises = () =>
   LIBRARY.slice(0, 3).map((e) => ({ ...e, name: words(2), setUp: words(3), form: words(3), caution: words(2) }));
 const segments = compile(readOutline('# T\n## Main: 2 rounds, 40/20\n- Squat\n- Row').value).segments;
-const COMMENTS = /<!--[\s\S]*?(?:-->|$)|<\?[\s\S]*?(?:\?>|$)/g;
+/** Comments, instructions, and what stands inside of tags. */
+const COMMENTS = /<!--[\s\S]*?(?:-->|$)|<\?[\s\S]*?(?:\?>|$)|<[^>]*>/g;
 
 export const TARGETS: readonly Target[] = [
   ...(['vtt', 'srt', 'paragraphs', 'ttml', 'words-json', 'csv'] as const).map((format): Target => {

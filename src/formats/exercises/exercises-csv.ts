@@ -54,10 +54,12 @@ export function writeExercisesCsv(exercises: readonly Exercise[]): string {
 export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
   const refused = refuseText(text, 'a table of exercises');
   if (refused !== null) return { value: [], problems: [refused] };
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const { data, errors } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const problems: ReadProblem[] = [];
   const say = (line: number, code: string, message: string) =>
     problems.push({ line, code, message, severity: 'error' });
+  for (const { row, message } of errors.filter((e) => e.type === 'Quotes').slice(0, 20))
+    say((row ?? 0) + 1, 'quotes', `A quote is not closed: ${message}.`);
   const head = (data[0] ?? []).map((cell) =>
     cell
       .trim()
@@ -71,8 +73,12 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
   }
   for (const unknown of head.filter((h) => h !== '' && !Object.values(EXERCISE_COLUMNS).includes(h)))
     say(1, 'unknown-column', `The column “${unknown}” is not known and was left out.`);
+  const known = new Set(at.values());
   const value: Exercise[] = [];
   for (const [i, row] of data.slice(1).entries()) {
+    const more = row.filter((cell, n) => !known.has(n) && cell.trim() !== '' && (head[n] ?? '') === '');
+    if (more.length > 0)
+      say(i + 2, 'more-cells', `“${more.join(', ').slice(0, 60)}” stands in no known column and was left out.`);
     if (value.length >= MOST_EXERCISES) {
       say(i + 2, 'too-many', `More than ${MOST_EXERCISES} exercises; the rest was left out.`);
       break;

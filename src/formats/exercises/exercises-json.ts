@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Exercise } from '../../core/exercise/exercise.ts';
+import { doubleNames } from '../json-names.ts';
 import { faultOf } from '../plan-json/plan-schema.ts';
 import { type ReadResult, refuseText } from '../problem.ts';
 import { MOST_EXERCISES, exerciseSchema } from './exercise-schema.ts';
@@ -32,6 +33,6 @@ export function readExercises(text: string): ReadResult<Exercise[]> {
   }
   const fault = faultOf(fileSchema, data);
   return fault === null
-    ? { value: (data as { exercises: Exercise[] }).exercises, problems: [] }
+    ? { value: (data as { exercises: Exercise[] }).exercises, problems: doubleNames(text) }
     : { value: [], problems: [{ line: 0, code: 'bad-field', message: fault, severity: 'error' }] };
 }

@@ -96,13 +96,20 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
       if (dose?.assumed != null) say(dose.assumed, 'note');
     } else if (view !== undefined) move.view = view;
     else if (lead !== null) move.lead = (lead[1] ?? lead[2] ?? '').toLowerCase() === 'right' ? 'right' : 'left';
-    else if (change !== null) move.changes = withChange(move.changes ?? [], change);
-    else if (bareSides !== null) move.sides = bareSides;
+    else if (change !== null) {
+      const was = move.changes?.find((c) => c.fromRound === change.fromRound);
+      if ((['name', 'workUs', 'needs'] as const).some((f) => change[f] !== null && was != null && was[f] !== null))
+        say(`Round ${change.fromRound} of “${move.name}” is said twice; “${raw.trim()}” was taken.`);
+      move.changes = withChange(move.changes ?? [], change);
+    } else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;
-    else if (field?.key === 'needs') move.needs = readNeeds(value, say);
-    else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note')
+    else if (field?.key === 'needs') {
+      if (move.needs.length > 0) say(`The props of “${move.name}” are said twice; “${value.trim()}” was taken.`);
+      move.needs = readNeeds(value, say);
+    } else if (field?.key === 'easier' || field?.key === 'harder' || field?.key === 'note') {
+      if (move[field.key] !== null) say(`“${field.key}” of “${move.name}” is said twice; “${value.trim()}” was taken.`);
       move[field.key] = unescapeField(value);
-    else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);
+    } else if (field?.key === 'sides' && readSides(value) !== null) move.sides = readSides(value);
     else if (field?.key === 'from' && readPosition(value) !== null) move.position = readPosition(value);
     else if ((field?.key === 'work' || field?.key === 'hold') && time !== null) move.workUs = time;
     else if (field?.key === 'rest' && time !== null) move.restUs = time;

@@ -108,8 +108,10 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
   const field = keyAndValue(line, ['instructor', 'cueing', 'sides', 'tempo']);
   if (field === null)
     return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing, sides and tempo are.`);
-  if (field.key === 'instructor') plan.instructor = unescapeField(field.value);
-  else if (field.key === 'tempo') {
+  if (field.key === 'instructor') {
+    if (plan.instructor !== '') say(`The class has two instructors; “${field.value}” was taken.`);
+    plan.instructor = unescapeField(field.value);
+  } else if (field.key === 'tempo') {
     const milliBpm = readTempo(field.value.replace(/ ?bpm$/i, ''));
     if (milliBpm !== null) plan.milliBpm = milliBpm;
     else say(`The tempo of a class is 30 to 300 beats a minute, not “${field.value}”.`);

@@ -52,6 +52,10 @@ function cueLine(cue: Cue): string {
   return `[${writeAnchor(cue.anchor)}${voice}${who}] ${cue.kind}: ${cue.text.replace(/\s+/g, ' ')}`;
 }
 
+/** `(work · 40 s · Main, round 1 of 3)`, and the notice under a script. */
+const OWN_REMARK = /^\((?:[^()]*(?: · ).*|[^()]{60,})\)$/;
+const LONGEST_LINE = 2_000;
+
 /**
  * Reads a script from plain text: as Euphon writes it, or as people type it, with headings that name a segment and
  * lines
@@ -65,11 +69,31 @@ export function readScriptText(text: string, segments: readonly Segment[]): Read
   const finder = new SegmentFinder(segments);
   let here: Segment | null = null;
   let previous: string | null = null;
+  // A script that Euphon wrote has a title and a notice that are made anew; elsewhere they may be words.
+  const ours = text.split('\n').some((line) => OWN_REMARK.test(line.trim()));
   let lost: string | null = 'A line stands before the first heading. Put “## ” and the name of a segment above it.';
   for (const [i, raw] of textLines(text).entries()) {
     const line = raw.trim();
     const say = (message: string) => problems.push({ code: 'not-placed', line: i + 1, message, severity: 'error' });
-    if (line === '' || /^#\s/.test(line) || line.startsWith('=') || /^\(.*\)$/.test(line)) continue;
+    const passOver = (what: string) =>
+      problems.push({
+        code: 'passed-over',
+        line: i + 1,
+        message: `“${line.slice(0, 60)}” is ${what} and was passed over.`,
+        severity: 'note',
+      });
+    // Calls of the program, and what it says about a segment, are made anew.
+    if (line === '' || /^= \d[\d:.]* /.test(line) || OWN_REMARK.test(line)) continue;
+    if (/^#\s/.test(line)) {
+      if (!ours || here !== null) passOver('a title');
+      continue;
+    }
+    if (/^\(.*\)$/.test(line)) {
+      if (!ours) passOver('a remark in brackets');
+      continue;
+    }
+    if (line.length > LONGEST_LINE)
+      say(`A line has at most ${LONGEST_LINE} letters; the rest of this one was left out.`);
     if (cues.length >= MOST_LINES) {
       say(`More than ${MOST_LINES} lines; the rest was left out.`);
       break;
@@ -108,7 +132,7 @@ function lineOf(line: string, segment: Segment, previous: string | null, id: str
     segmentKey: segment.key,
     kind: kind?.kind ?? usualKind(segment),
     anchor: anchor ?? usualAnchor(previous),
-    text: (kind?.rest ?? body).trim().slice(0, 2_000),
+    text: (kind?.rest ?? body).trim().slice(0, LONGEST_LINE),
     ...(anchor !== null && inside?.[2] !== undefined ? { voice: 'over' as const } : {}),
     ...(anchor !== null && inside?.[3] !== undefined ? { who: inside[3].trim().slice(0, 200) } : {}),
   };

@@ -44,6 +44,14 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
     });
   const header = rows[0] ?? [];
   const [start, end, said] = [columnOf(header, START), columnOf(header, END), columnOf(header, TEXT)];
+  const others = header.filter((name, i) => name.trim() !== '' && ![start, end, said].includes(i));
+  if (others.length > 0)
+    problems.push({
+      code: 'columns',
+      line: 1,
+      severity: 'note',
+      message: `${others.length === 1 ? 'The column' : 'The columns'} ${others.map((name) => `“${name.trim().slice(0, 40)}”`).join(', ')} ${others.length === 1 ? 'was' : 'were'} not read.`,
+    });
   const cues: DraftCue[] = [];
   for (const [i, row] of rows.entries()) {
     // A quote that only guards a cell from being taken for a formula is not a word's.
@@ -70,9 +78,17 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
         severity: 'error',
         message: `“${more.join(', ').slice(0, 60)}” stands outside the columns and was left out. Words with a comma want quotes.`,
       });
+    const until = end < 0 ? null : timeOf(row[end]);
+    if (until === null && end >= 0 && (row[end] ?? '').trim() !== '')
+      problems.push({
+        code: 'bad-end',
+        line: i + 1,
+        severity: 'note',
+        message: `“${(row[end] ?? '').slice(0, 40)}” is not a time; the cue lasts until the next.`,
+      });
     cues.push({
       start: at,
-      end: (end < 0 ? null : timeOf(row[end])) ?? (-1 as Micros),
+      end: until ?? (-1 as Micros),
       text: words,
       words: null,
       line: i + 1,

@@ -6,6 +6,8 @@ const STAMP = '(?:(\\d{1,4}):)?(\\d{1,2}):(\\d{2})[.,](\\d{1,3})';
 const TIMING = new RegExp(`^\\s*${STAMP}\\s+-->\\s+${STAMP}`);
 /** A time span whose arrow was damaged, `00:01.000 -> 00:04.000`. */
 const NEARLY = new RegExp(`^\\s*${STAMP}\\s*[-–—=>]{0,4}\\s*${STAMP}\\s*$`);
+/** A cue's settings, `align:start`, and the places of SRT, `X1:10`. */
+const SETTING = /^[A-Za-z]\w*:[\w.%,-]+$/;
 const PASSED_OVER = /^(NOTE|STYLE|REGION)(\s|$)/;
 const COUNTER = /^\s*\d+\s*$/;
 
@@ -45,13 +47,19 @@ export function readTimedBlocks(lines: readonly string[], problems: ReadProblem[
     }
     // A style or note block runs to the next empty line; a time span in it is no part of it (W3C WebVTT, 4.1).
     if (beginsBlock && PASSED_OVER.test(line)) {
+      if (/\d\s+-->/.test(line)) say('note', 'note', i + 1, `${quote(line)} is a note and was passed over.`);
       while (i + 1 < lines.length && lines[i + 1]?.trim() !== '' && !lines[i + 1]?.includes('-->')) i++;
       continue;
     }
     const match = timing(line);
     if (match !== null) {
       if (!TIMING.test(line)) say('note', 'arrow', i + 1, `${quote(line)} was read as a time span.`);
-      drafts.push({ line: i + 1, start: stampTime(match, 1), end: stampTime(match, 5), body: [] });
+      const rest = line.slice(match.index + match[0].length).trim();
+      const isSaid = rest.split(/\s+/).some((word) => word !== '' && !SETTING.test(word));
+      if (isSaid)
+        say('note', 'words-beside', i + 1, `${quote(rest)} stands beside its time span and was put into the cue.`);
+      const body = isSaid ? [rest] : [];
+      drafts.push({ line: i + 1, start: stampTime(match, 1), end: stampTime(match, 5), body });
       lost = false;
       continue;
     }
@@ -63,7 +71,7 @@ export function readTimedBlocks(lines: readonly string[], problems: ReadProblem[
     const last = drafts.at(-1);
     if (timing(lines[i + 1]) !== null && (beginsBlock || COUNTER.test(line)) && !lost) {
       // The number or the name of the next cue. Where no empty line stands before it, a number may have been said.
-      if (/\s/.test(line.trim())) say('note', 'cue-name', i + 1, `${quote(line)} was taken for the name of a cue.`);
+      if (/[\s<>]/.test(line.trim())) say('note', 'cue-name', i + 1, `${quote(line)} was taken for the name of a cue.`);
       else if (!beginsBlock) say('note', 'cue-name', i + 1, `${quote(line)} was taken for the number of a cue.`);
       continue;
     }
