@@ -64,7 +64,7 @@ export function AgainstPlan() {
         <h2 className="text-xl">Why</h2>
         <table className="mt-1 w-full max-w-3xl border-collapse text-[14px]">
           <thead>
-            <tr className="border-b text-left text-[12.5px] text-soft">
+            <tr className="border-b text-left text-[13px] text-soft">
               <th className="py-1 font-normal">Cause</th>
               <th className="text-right font-normal">places</th>
               <th className="w-24 text-right font-normal">seconds</th>

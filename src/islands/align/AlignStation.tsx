@@ -92,7 +92,7 @@ export function AlignStation() {
             <SoundStrip takeId={take.id} duration={take.duration} />
             <table className="mt-4 w-full border-collapse text-[14px]">
               <thead>
-                <tr className="border-b-2 border-ink! text-left text-[12.5px] text-soft">
+                <tr className="border-b-2 border-ink! text-left text-[13px] text-soft">
                   <th className="w-8 py-1 text-right font-normal">#</th>
                   <th className="pl-3 font-normal">Segment</th>
                   <th className="text-right font-normal max-sm:hidden">planned</th>

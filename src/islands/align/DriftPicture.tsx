@@ -25,10 +25,10 @@ export function DriftPicture({
         role="img"
         aria-label={`Planned ${writeTime(total)}, take ${writeTime(duration, 0)}; ${alignment.segments.filter((r) => r.recorded === null).length} segments never filmed`}
       >
-        <text x={0} y={10} fontSize={11} fill="var(--color-soft)">
+        <text x={0} y={10} fontSize={13} fill="var(--color-soft)">
           as planned
         </text>
-        <text x={0} y={below + BAR + 13} fontSize={11} fill="var(--color-soft)">
+        <text x={0} y={below + BAR + 13} fontSize={13} fill="var(--color-soft)">
           as filmed
         </text>
         {alignment.segments.map(({ segment, recorded }) => (
@@ -74,7 +74,7 @@ export function DriftPicture({
           />
         ))}
       </svg>
-      <figcaption className="text-[12.5px] text-soft">
+      <figcaption className="text-[13px] text-soft">
         Dashed above: planned and never filmed. Dashed below: filmed beyond the plan.
       </figcaption>
     </figure>

@@ -81,7 +81,7 @@ export function Logbook() {
       <div className="mt-1 grid max-w-3xl grid-cols-1 gap-x-10 gap-y-3 sm:grid-cols-2">
         <table className="border-collapse self-start text-[14px]">
           <thead>
-            <tr className="border-b text-left text-[12.5px] text-soft">
+            <tr className="border-b text-left text-[13px] text-soft">
               <th className="py-1 font-normal">Words a minute</th>
               <th className="text-right font-normal">here</th>
               <th className="text-right font-normal">studio</th>
@@ -101,7 +101,7 @@ export function Logbook() {
         </table>
         <table className="border-collapse self-start text-[14px]">
           <thead>
-            <tr className="border-b text-left text-[12.5px] text-soft">
+            <tr className="border-b text-left text-[13px] text-soft">
               <th className="py-1 font-normal">Calls made</th>
               <th className="text-right font-normal">of</th>
               <th className="w-16 text-right font-normal">share</th>
@@ -148,7 +148,7 @@ export function Logbook() {
       ) : (
         <table className="mt-1 w-full max-w-3xl border-collapse text-[14px]">
           <thead>
-            <tr className="border-b text-left text-[12.5px] text-soft">
+            <tr className="border-b text-left text-[13px] text-soft">
               <th className="py-1 font-normal">Class</th>
               <th className="font-normal">Instructor</th>
               <th className="text-right font-normal">planned</th>

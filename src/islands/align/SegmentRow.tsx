@@ -40,7 +40,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
               {segment.label}
               {sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}
             </button>
-            <span className="text-[12px] text-soft max-sm:hidden">
+            <span className="text-[13px] text-soft max-sm:hidden">
               {KIND_WORD[segment.kind]}
               {segment.rounds > 1 ? ` · ${segment.round}` : ''}
             </span>
@@ -54,7 +54,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
             <span className="flex items-center">
               {pinned && (
                 <button
-                  className="px-1 text-[11px] font-bold"
+                  className="px-1 text-[13px] font-bold"
                   title="Pinned by hand. Click to take the pin out."
                   aria-label={`Take out the pin of ${segment.label}`}
                   onClick={unpin}
@@ -81,7 +81,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
         </td>
         <td className="pl-2 sm:pl-4">
           <button
-            className="flex w-full items-center gap-1.5 text-[12px] text-soft"
+            className="flex w-full items-center gap-1.5 text-[13px] text-soft"
             aria-expanded={open}
             title="Why"
             onClick={() => setOpen(!open)}
@@ -89,7 +89,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
             <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true">
               <span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} />
             </span>
-            <span className="figures w-8 text-right">{Math.round(r.confidence * 100)}%</span>
+            <span className="figures w-10 text-right">{Math.round(r.confidence * 100)}%</span>
           </button>
         </td>
       </tr>

@@ -64,7 +64,7 @@ export function WordsView() {
               />
               <div className="min-w-0">
                 {new_ && segment !== null && (
-                  <span className="block border-l-[3px] border-(--k)! pl-2 text-[12px] text-soft">
+                  <span className="block border-l-[3px] border-(--k)! pl-2 text-[13px] text-soft">
                     {segment.label}
                     {segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}
                   </span>

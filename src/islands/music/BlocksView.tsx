@@ -121,7 +121,7 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
                 <time className="text-soft">{writeTime(f.at, 0)}</time>{' '}
                 <span className={f.severity === 'alarm' ? 'text-alarm' : ''}>{f.says}</span>
               </p>
-              <p className="text-[12.5px] text-soft">
+              <p className="text-[13px] text-soft">
                 <span className="figures">{f.measured}</span>, wanted {f.wanted} ({f.source})
               </p>
               {f.mends.map((m) => (
@@ -132,7 +132,7 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
             </li>
           ))}
         </ul>
-        <p className="mt-4 text-[12.5px] text-soft">
+        <p className="mt-4 text-[13px] text-soft">
           Class <time>{writeTime(total, 0)}</time>. A phrase is 32 counts; moves and countdowns start on an eight,
           blocks on a phrase.
         </p>

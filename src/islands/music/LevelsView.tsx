@@ -156,7 +156,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
         >
           20 LU, as WCAG 1.4.7 asks
         </button>
-        <p className="mt-2 text-[12.5px] text-soft">
+        <p className="mt-2 text-[13px] text-soft">
           Every track is brought to the same loudness first, measured as ITU-R BS.1770 says. Loudness of a class online
           is usually −14 to −18 LUFS (common practice).
         </p>

@@ -84,7 +84,7 @@ export function PracticeForm({
           {making ? 'Playing it …' : 'Make it'}
         </button>
       </div>
-      <p className="mt-1 text-[12.5px] text-soft">
+      <p className="mt-1 text-[13px] text-soft">
         {right ? (
           <>
             lasts <time>{writeTime(practiceMap(beat).duration, 0)}</time>

@@ -106,7 +106,7 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
         {used.size > 0 && (
           <>
             <h2 className="mt-3 text-xl">Credits</h2>
-            <p className="text-[12.5px] text-soft">They go into the description.</p>
+            <p className="text-[13px] text-soft">They go into the description.</p>
             <ul className="text-[13.5px]">
               {creditLines(library.tracks.filter((t) => used.has(t.id))).map((line) => (
                 <li key={line}>{line}</li>
@@ -114,7 +114,7 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
             </ul>
           </>
         )}
-        <p className="mt-3 text-[12.5px] text-soft">
+        <p className="mt-3 text-[13px] text-soft">
           A track needs a licence for the composition and one for the recording, each with territory, term and platforms
           (common practice). This list is a reminder, not advice: local law and the licence itself decide.
         </p>

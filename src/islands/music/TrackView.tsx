@@ -319,7 +319,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
             : `Hear it again near ${((tapped ?? map) === null ? 126 : meanMilliBpm((tapped ?? map) as TempoMap) / 1000).toFixed(0)}`}
         </button>
       </div>
-      <p className="mt-3 text-[12.5px] text-soft">
+      <p className="mt-3 text-[13px] text-soft">
         Drag a bar line and the map bends there; the bars beside it hold. Arrow keys move the playhead by a count, Space
         plays, T taps, 1 sets the one.
       </p>

@@ -31,7 +31,7 @@ export function BalancePanel() {
         height={130}
         words={`Mean effort ${balance.meanMet.toFixed(1)} MET; vigorous ${share(bandsUs.vigorous)}, moderate ${share(bandsUs.moderate)}, light ${share(bandsUs.light)}`}
       />
-      <p className="text-[12.5px] text-soft">
+      <p className="text-[13px] text-soft">
         mean <span className="figures">{balance.meanMet.toFixed(1)}</span> · light {share(bandsUs.light)}, moderate{' '}
         {share(bandsUs.moderate)}, vigorous {share(bandsUs.vigorous)} (ACSM; MET of the Compendium 2011)
       </p>
@@ -98,7 +98,7 @@ export function BalancePanel() {
       </ul>
       {balance.equipment.length === 0 && <p className="text-soft">None.</p>}
       {balance.unknown.length > 0 && (
-        <p className="mt-3 text-[12.5px] text-soft">
+        <p className="mt-3 text-[13px] text-soft">
           Not in the library, so without pattern and muscles: {balance.unknown.join(', ')}.
         </p>
       )}
@@ -155,7 +155,7 @@ function barChart(rows: readonly (readonly [string, number])[]) {
         data: rows.map(([, us]) => Math.round(us / 1e6)),
         barWidth: 9,
         itemStyle: { color: '#56606b' },
-        label: { show: true, position: 'right', fontSize: 11, color: 'inherit' },
+        label: { show: true, position: 'right', fontSize: 13, color: 'inherit' },
       },
     ],
   };

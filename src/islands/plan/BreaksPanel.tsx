@@ -96,7 +96,7 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
               <div className="my-1 h-[6px] bg-alarm" aria-hidden="true">
                 <div className="h-full bg-ink" style={{ width: `${(c.plannedUs / c.neededUs) * 100}%` }} />
               </div>
-              <p className="text-[12.5px] text-soft">
+              <p className="text-[13px] text-soft">
                 has <span className="figures">{writeSeconds(c.plannedUs)}</span> s, needs{' '}
                 <span className="figures">{writeSeconds(c.neededUs)}</span> s: {whyNeeded(c)}
               </p>

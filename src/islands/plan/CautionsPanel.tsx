@@ -19,7 +19,7 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
             className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
           >
             <p className="font-semibold">{f.says}</p>
-            <p className="text-[12.5px] text-soft">
+            <p className="text-[13px] text-soft">
               <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})
             </p>
             {f.mends.length > 0 && (

@@ -48,7 +48,7 @@ export function ChangeFiguresForm() {
   return (
     <details className="mt-4 border-t pt-2">
       <summary>
-        What a change-over costs here {own && <span className="text-[12px] text-talk">own figures</span>}
+        What a change-over costs here {own && <span className="text-[13px] text-talk">own figures</span>}
       </summary>
       <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1">
         {(Object.keys(WORDS) as (keyof ChangeFigures)[]).map((key) => (
@@ -63,7 +63,7 @@ export function ChangeFiguresForm() {
           </div>
         ))}
       </div>
-      <p className="mt-1 text-[12.5px] text-soft">
+      <p className="mt-1 text-[13px] text-soft">
         In seconds, for all workouts of the studio. The words to be said come on top.
       </p>
       <button

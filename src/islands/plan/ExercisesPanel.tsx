@@ -70,7 +70,7 @@ export function ExercisesPanel() {
           if (first !== undefined) put(first);
         }}
       />
-      <p className="mt-1 text-[12.5px] text-soft">
+      <p className="mt-1 text-[13px] text-soft">
         <span className="figures">{found.length}</span> of <span className="figures">{book.all.length}</span> ·{' '}
         <kbd className="key">Enter</kbd> puts the first at the end of the last block
       </p>
@@ -88,8 +88,8 @@ export function ExercisesPanel() {
               title={`Put ${e.name} into the class`}
             >
               <span className="font-semibold">{e.name}</span>
-              {own.has(e.name) && <span className="ml-1.5 text-[12px] text-talk">own</span>}
-              <span className="block text-[12.5px] text-soft">{factsOf(e)}</span>
+              {own.has(e.name) && <span className="ml-1.5 text-[13px] text-talk">own</span>}
+              <span className="block text-[13px] text-soft">{factsOf(e)}</span>
             </button>
             <IconButton
               label={own.has(e.name) ? `Edit ${e.name}` : `Make ${e.name} your own`}
@@ -101,7 +101,7 @@ export function ExercisesPanel() {
         ))}
       </ul>
       {found.length > MOST_SHOWN && (
-        <p className="mt-1 text-[12.5px] text-soft">and {found.length - MOST_SHOWN} more; type another word</p>
+        <p className="mt-1 text-[13px] text-soft">and {found.length - MOST_SHOWN} more; type another word</p>
       )}
       {found.length === 0 && <p className="mt-2">No exercise has all of these words.</p>}
       <div className="mt-3 flex flex-wrap gap-1.5">

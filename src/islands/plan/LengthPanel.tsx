@@ -118,7 +118,7 @@ export function LengthPanel() {
                 )}
               </ul>
               {answer.changes.length > 0 && (
-                <p className="text-[12.5px] text-soft">
+                <p className="text-[13px] text-soft">
                   costs {more(answer.movesByUs)} of moves, {more(answer.breaksByUs)} of breaks
                 </p>
               )}

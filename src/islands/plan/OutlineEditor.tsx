@@ -18,7 +18,7 @@ export function OutlineEditor() {
         value={text}
         spellCheck={false}
         rows={Math.max(18, text.split('\n').length + 1)}
-        className="field-box w-full font-mono text-[12.5px] leading-relaxed"
+        className="field-box w-full font-mono text-[13px] leading-relaxed"
         onChange={(e) => {
           setText(e.target.value);
           const read = readOutline(e.target.value);

@@ -118,7 +118,7 @@ export function PlanStation() {
                 </button>
               ))}
             </div>
-            <p className="mt-4 text-[12.5px] text-soft max-sm:hidden">
+            <p className="mt-4 text-[13px] text-soft max-sm:hidden">
               <kbd className="key">Enter</kbd> next move · <kbd className="key">Shift ↑↓</kbd> choose several ·{' '}
               <kbd className="key">Alt ↑↓</kbd> move · <kbd className="key">Ctrl D</kbd> duplicate ·{' '}
               <kbd className="key">Ctrl C</kbd> <kbd className="key">X</kbd> <kbd className="key">V</kbd> between blocks

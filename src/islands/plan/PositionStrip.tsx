@@ -31,7 +31,7 @@ export function PositionStrip({ plan, segments, total }: Props) {
       <h2 className="text-[15px]">Positions</h2>
       <ul className="mt-1">
         {rows.map(({ position, spans }) => (
-          <li key={position} className="grid grid-cols-[5.5rem_1fr] items-center text-[12.5px]">
+          <li key={position} className="grid grid-cols-[5.5rem_1fr] items-center text-[13px]">
             <span className="text-soft">{position}</span>
             <span className="relative h-[9px] border-b">
               {spans.map((s) => (

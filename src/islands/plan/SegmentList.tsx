@@ -81,7 +81,7 @@ interface RowProps {
 const Row = memo(function Row({ heading, kind, start, length, words, side }: RowProps) {
   return (
     <li>
-      {heading !== null && <p className="mt-3 mb-0.5 border-b text-[12px] text-soft">{heading}</p>}
+      {heading !== null && <p className="mt-3 mb-0.5 border-b text-[13px] text-soft">{heading}</p>}
       <div className={`kind-${kind} grid grid-cols-[4rem_0.5rem_minmax(0,1fr)_auto] items-center gap-2 py-[2px]`}>
         <time className="text-soft">{writeTime(start)}</time>
         <span className="pattern h-full border-l-[3px] border-(--k)!" aria-hidden="true" />

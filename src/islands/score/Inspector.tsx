@@ -63,14 +63,14 @@ function SegmentDetails({ data }: { readonly data: StaveData }) {
   const by = (lane: Override['lane'], field: Override['field']) =>
     edit.overrides.some((o) => o.segmentKey === key && o.lane === lane && o.field === field) ? (
       <button
-        className="text-[12.5px] font-semibold underline"
+        className="text-[13px] font-semibold underline"
         title="Delete the change and follow the rule again"
         onClick={() => drop({ lane, field })}
       >
         by hand ×
       </button>
     ) : (
-      <span className="text-[12.5px] text-soft">rule</span>
+      <span className="text-[13px] text-soft">rule</span>
     );
   const show = (lane: 'timer' | 'caption' | 'chapter', drawn: boolean) =>
     overrideOf(edit.overrides, key, lane, 'show') ?? drawn;

@@ -33,7 +33,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
       <button className="self-start text-left" onClick={() => select(segment.key, segment.start)}>
         <span className="block leading-tight font-semibold">{segment.label}</span>
-        <span className="block text-[12.5px] leading-snug text-soft">
+        <span className="block text-[13px] leading-snug text-soft">
           {[KIND_WORD[segment.kind], sideWord(segment.side), place].filter(Boolean).join(' · ')}
           {isActive(segment) && needs.length > 0 && (
             <>
@@ -107,7 +107,7 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
         if (at < segment.end) select(segment.key, micros(at));
       }}
     >
-      <div className="figures relative h-[15px] text-[10.5px]! text-(--k)" aria-hidden="true">
+      <div className="figures relative h-[15px] text-[13px]! text-(--k)" aria-hidden="true">
         {data.chapter !== null && from === segment.start && (
           <span
             className="absolute -top-0.5 -left-1 h-[16px] w-[3px] bg-ink"
@@ -117,7 +117,12 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
         {marks.map((at) => {
           const label = Math.round((down ? segment.end - at : at - segment.start) / 1e6);
           return (
-            <span key={at} className="absolute -translate-x-1/2" style={{ left: x(at) }}>
+            <span
+              key={at}
+              // The first stands beside the mark of its chapter, not on it.
+              className={`absolute ${at - from < rowUs * 0.012 ? 'left-0.5' : '-translate-x-1/2'}`}
+              style={at - from < rowUs * 0.012 ? undefined : { left: x(at) }}
+            >
               {at - from < rowUs * 0.012 && !down ? '' : label}
             </span>
           );
@@ -144,7 +149,7 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
           >
             <span
               title={l.text}
-              className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[12px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}
+              className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[13px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}
             >
               {l.text}
             </span>
@@ -164,7 +169,7 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
               width: `calc(${x(Math.min(end, caption.end))} - ${x(Math.max(from, caption.start))})`,
             }}
           >
-            <span className="absolute top-[1px] left-2 truncate bg-paper px-1 text-[11.5px] leading-[15px] italic">
+            <span className="absolute top-[1px] left-2 truncate bg-paper px-1 text-[13px] leading-[15px] italic">
               {caption.heading === '' ? caption.text : `${caption.text} · ${caption.heading.toLowerCase()}`}
             </span>
           </span>

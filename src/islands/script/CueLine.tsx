@@ -70,14 +70,14 @@ export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, w
               e.preventDefault();
           }}
         />
-        <span className="shrink-0 text-right text-[12px] text-soft max-sm:hidden" aria-hidden="true">
+        <span className="shrink-0 text-right text-[13px] text-soft max-sm:hidden" aria-hidden="true">
           {cue.kind.replace('-', ' ')} · {anchorWords(anchor)}
           {cue.voice === 'over' ? ' · voice-over' : ''}
           {cue.who === undefined ? '' : ` · ${cue.who}`}
         </span>
       </div>
       {/* The settings of a line are there while it is worked on; a page of them would leave no room for words. */}
-      <div className="ml-14 hidden flex-wrap items-center gap-1 pb-1 text-[12.5px] group-focus-within:flex">
+      <div className="ml-14 hidden flex-wrap items-center gap-1 pb-1 text-[13px] group-focus-within:flex">
         <select
           aria-label="Kind of line"
           className="field w-auto!"

@@ -101,7 +101,7 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
           Back to writing
         </button>
       </div>
-      <p className="mt-1 text-[12.5px] text-soft max-sm:hidden">
+      <p className="mt-1 text-[13px] text-soft max-sm:hidden">
         <kbd className="key">Space</kbd> run or pause · <kbd className="key">← →</kbd> segments ·{' '}
         <kbd className="key">,</kbd> <kbd className="key">.</kbd> slower, faster · <kbd className="key">V</kbd> voice ·{' '}
         <kbd className="key">M</kbd> mark · <kbd className="key">Esc</kbd> back

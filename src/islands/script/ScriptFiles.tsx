@@ -77,7 +77,7 @@ export function ScriptFiles() {
         <textarea
           aria-label="Lines to bring in"
           rows={6}
-          className="field-box mt-2 w-full font-mono text-[12px]"
+          className="field-box mt-2 w-full font-mono text-[13px]"
           value={pasted}
           placeholder={'## Squat\nSit back, chest open.\n[half] time-call: Half-way.\n[-10] Ten more seconds.'}
           onChange={(e) => setPasted(e.target.value)}

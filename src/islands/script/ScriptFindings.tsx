@@ -28,7 +28,7 @@ export function ScriptFindings({
               {f.says}
             </button>
           )}
-          <p className="text-[12.5px] text-soft">
+          <p className="text-[13px] text-soft">
             <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source}) ·{' '}
             {Math.round(f.certainty * 100)} % sure
           </p>

@@ -47,7 +47,7 @@ export const SegmentScript = memo(function SegmentScript({
       <div className={`kind-${segment.kind} grid gap-x-4 border-b py-2 sm:grid-cols-[11rem_minmax(0,1fr)_6rem]`}>
         <div className="border-l-[3px] border-(--k)! pl-2">
           <p className="font-semibold">{segment.label}</p>
-          <p className="text-[12.5px] text-soft">
+          <p className="text-[13px] text-soft">
             <time>{writeTime(segment.start)}</time> · {KIND_WORD[segment.kind]}{' '}
             <span className="figures">{writeSeconds(micros(segment.end - segment.start))}</span> s
             {sideWord(segment.side) === '' ? '' : ` · ${sideWord(segment.side)}`}
@@ -88,7 +88,7 @@ export const SegmentScript = memo(function SegmentScript({
               <li key={`${line.kind}${line.start}`} className="flex items-baseline gap-2 py-[1px] text-soft">
                 <span className="figures w-12 shrink-0 text-right">{at}</span>
                 <span className="text-[13.5px] italic">{line.text}</span>
-                <span className="text-[11px]">{line.kind.replace('-', ' ')}</span>
+                <span className="text-[13px]">{line.kind.replace('-', ' ')}</span>
               </li>
             );
           })}

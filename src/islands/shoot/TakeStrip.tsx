@@ -58,7 +58,7 @@ export function TakeStrip({ take }: { readonly take: TakeOfPage }) {
         </svg>
       )}
       {sound !== null && (
-        <p className="text-[12.5px] text-soft">
+        <p className="text-[13px] text-soft">
           Below the waveform: where a voice is heard{sound.voiceClarity < 0.4 ? ' (unclear over what is under it)' : ''}
           {sound.beeps.length > 0 && `, and ${sound.beeps.length} beeps of a timer`}.
         </p>

@@ -154,7 +154,7 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
             ref={pasted}
             rows={8}
             aria-label="Transcript"
-            className="field-box w-full font-mono text-[12px]"
+            className="field-box w-full font-mono text-[13px]"
             placeholder={'[0:00] Welcome …\n[0:20] …'}
           />
           <button className="btn btn-main self-start" onClick={() => put(pasted.current?.value ?? '')}>

@@ -66,7 +66,7 @@ export function Ribbon({ station }: { readonly station: Station }) {
   );
   return (
     <section aria-label="The whole class" className="border-b px-4 pt-1.5 sm:px-6">
-      <div className="relative h-[17px] text-[11.5px] text-soft" aria-hidden="true">
+      <div className="relative h-[17px] text-[13px] text-soft" aria-hidden="true">
         {groups.map((p, i) => {
           const width = ((groups[i + 1]?.start ?? total) - p.start) / total;
           return width < 0.045 ? null : (
@@ -101,7 +101,7 @@ export function Ribbon({ station }: { readonly station: Station }) {
           <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />
         )}
       </div>
-      <div className="flex h-[19px] items-center justify-between text-[11.5px] text-soft">
+      <div className="flex h-[19px] items-center justify-between text-[13px] text-soft">
         <span
           className="figures w-14 text-ink"
           style={{

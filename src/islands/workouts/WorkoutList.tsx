@@ -181,16 +181,14 @@ function Row({ workout, ready, onDeleted }: RowProps) {
         >
           {workout.title || 'Untitled'}
         </a>
-        {workout.template && <span className="ml-2 border border-ink px-1 text-[11px]">template</span>}
+        {workout.template && <span className="ml-2 border border-ink px-1 text-[13px]">template</span>}
       </div>
       <time className="text-right text-base!">{writeTime(workout.lengthUs as Micros)}</time>
-      <ol aria-label={`State: ${workout.state}`} className="flex items-center gap-1">
+      <ol aria-label={`State: ${workout.state}`} className="flex items-start gap-1">
         {WORKOUT_STATES.map((state, i) => (
           <li key={state} className="flex flex-1 flex-col gap-1">
             <span className={`h-1.5 ${i <= reached ? 'bg-ink' : 'bg-line'}`} />
-            <span
-              className={`text-[11px] ${i === reached ? 'font-semibold' : 'text-soft'} ${i === reached ? '' : 'max-sm:hidden'}`}
-            >
+            <span className={`text-[13px] ${i === reached ? 'font-semibold whitespace-nowrap' : 'sr-only'}`}>
               {state}
             </span>
           </li>
@@ -326,7 +324,7 @@ function NewWorkout({ templates, onClose }: { readonly templates: readonly Summa
             rows={7}
             value={outline}
             onChange={(e) => setOutline(e.target.value)}
-            className="field-box font-mono text-[12px]"
+            className="field-box font-mono text-[13px]"
             placeholder={
               '## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'
             }
