@@ -28,6 +28,23 @@ function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
 }
 const claimsOf = (text: string, atUs: number) => claimsIn(tokens({ text, atUs }), running);
 
+describe('a length that is promised', () => {
+  const verdict = (text: string, work: number) => {
+    const plan = readOutline(`# T\n## Hello: talk 0:30\n## Main: ${work}/20\n- Squat\n- Row`).value;
+    return claimsIn(tokens({ text, atUs: 2e6 }), plannedClass(plan, compile(plan).segments))[0]?.verdict;
+  };
+  // A second is what people round by (common practice).
+  it('is kept when it is a second off, and not when it is two', () => {
+    expect([39, 40, 41, 42, 38].map((work) => verdict('Forty seconds of work.', work))).toEqual([
+      'true',
+      'true',
+      'true',
+      'false',
+      'false',
+    ]);
+  });
+});
+
 describe.each([
   ['the first set, from templates', claimSet()],
   ['the second set, as people run on', claimSpeech('second')],

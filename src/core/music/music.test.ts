@@ -9,7 +9,7 @@ import { buildSet } from './build-set.ts';
 import { correct, mapFromTaps } from './correct-map.ts';
 import { coverageOf } from './coverage.ts';
 import { beatsOf, blockSpans, layMusic, planToMusic } from './laid.ts';
-import { duckCurve, duckDb, gainAt, levelCurve } from './levels.ts';
+import { duckCurve, duckDb, gainAt, levelCurve, musicAt } from './levels.ts';
 import { STRETCH_MOST, meetings, meetingTempos, musicLengths, tempoRange, withLengths } from './meet.ts';
 import { EMPTY_MUSIC, USUAL_LEVELS } from './music.ts';
 import { practiceMap, practicePlayer } from './practice.ts';
@@ -41,6 +41,25 @@ const track = (id: string, bpm: number, beats = 512): Track => {
   };
 };
 const blockOf = (line: string): Block => readOutline(`# T\n## Main: ${line}\n- Squat\n- Row`).value.blocks[0] as Block;
+
+describe('a fade', () => {
+  it('is a straight line of the amplitude: half-way in it is 6 dB down, once', () => {
+    const track = { id: 't', lufs: -14 };
+    const placement = { speedPpm: 1_000_000 };
+    const at = (seconds: number) =>
+      musicAt(
+        [{ track, placement, start: 0, end: 60e6, from: 0, fadeInUs: 8e6, fadeOutUs: 4e6 } as never],
+        seconds * 1e6,
+        EMPTY_MUSIC.levels,
+        () => null,
+        0,
+      ) ?? NaN;
+    const full = at(30);
+    expect([at(4) - full, at(2) - full, at(58) - full].map((db) => Math.round(db * 100) / 100)).toEqual([
+      -6.02, -12.04, -6.02,
+    ]);
+  });
+});
 
 describe('a tempo map', () => {
   it('keeps an hour of beats without drift: each is rounded once from its index', () => {

@@ -32,6 +32,14 @@ const shape = (segments: readonly Segment[]) =>
     .map((g) => `${g.kind}${g.side && g.side !== 'both' ? ' ' + g.side : ''} ${(g.end - g.start) / 1e6}`)
     .join(', ');
 
+describe('a block of holds', () => {
+  const holds = (more: Partial<Block> = {}) =>
+    compile(plan(block({ kind: 'hold', holdUs: s(30), changeUs: s(6) }, ['Cat', 'Child'], more))).total / 1e6;
+  it('has a change-over after the last hold, too, but where it goes without', () => {
+    expect([holds(), holds({ keepLastRest: false }), holds({ blockRestUs: s(10) })]).toEqual([72, 66, 76]);
+  });
+});
+
 describe('laws of compiling', () => {
   it('segments tile the class, the total is their sum, and keys are unique', () => {
     fc.assert(

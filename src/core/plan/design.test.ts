@@ -243,6 +243,25 @@ describe('fit to a length', () => {
       expect(a.movesByUs + a.breaksByUs + talk(segments) - talk(before.segments)).toBe(600e6 - before.total);
     }
   });
+  it('keeps the rounds within their limit', () => {
+    const plan = outline('## Main: 3 rounds, 40/20, no last rest\n- Squat\n- Row');
+    const rounds = (most: number) =>
+      fitToLength(
+        plan,
+        fromSeconds(460),
+        { ...USUAL_LIMITS, workS: [40, 40], restS: [20, 20], rounds: [1, most] },
+        new Set(),
+      ).flatMap((a) => a.plan.blocks.map((b) => b.rounds));
+    // Four rounds of two minutes less the last rest.
+    expect([rounds(4), rounds(3)]).toEqual([[4], []]);
+  });
+  it('asks six for a round, and 0.6 for each second that breaks change', () => {
+    const plan = outline('## Main: 2 rounds, 40/20\n- Squat\n- Row\n- Plank');
+    const limits = { ...USUAL_LIMITS, workS: [40, 40] as const };
+    const cost = (seconds: number) => fitToLength(plan, fromSeconds(seconds), limits, new Set())[0]?.cost;
+    // Six breaks; three moves a round.
+    expect([cost(360), cost(360 + 6 * 5), cost(360 - 6 * 5), cost(540)]).toEqual([0, 3, 3, 6]);
+  });
   it('offers nothing where the limits allow nothing', () => {
     expect(fitToLength(demo, fromSeconds(30), USUAL_LIMITS, new Set())).toEqual([]);
   });

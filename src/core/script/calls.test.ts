@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { wantedCalls } from './calls.ts';
-import { countdownBeats } from './countdown.ts';
+import { countdownBeats, countedBefore } from './countdown.ts';
 import { CALL_KINDS, type CallRules, type Countdown, DEFAULT_CALLS, SPARE_CALLS } from './cue.ts';
 
 const segmentsOf = (text: string) => compile(readOutline(`# T\n${text}`).value).segments;
@@ -29,6 +29,23 @@ describe('short intervals', () => {
     expect(only(calls('## A: 15/10\n- Squat'), 'half-way')).toEqual([]);
     expect(only(calls('## A: 15/10\n- Squat'), 'ten')).toEqual([]);
     expect(only(calls('## A: 20/10\n- Squat'), 'half-way')).toHaveLength(1);
+  });
+});
+
+describe('a countdown in a segment too short for it', () => {
+  const counted = (text: string) =>
+    only(calls(text, { ...SPARE_CALLS, countdown: '8-6-4-3-2-1' }), 'countdown').map(([, start, said]) => [
+      start,
+      said,
+    ]);
+  it('keeps to its second half: 5 s hold two numbers, 1 s none', () => {
+    expect(counted('## A: 5/10\n- Squat').filter(([start]) => Number(start) < 5)).toEqual([
+      [3, 'Two.'],
+      [4, 'One.'],
+    ]);
+    expect(counted('## A: 1/10\n- Squat').filter(([start]) => Number(start) < 1)).toEqual([]);
+    expect(countedBefore({ countdown: '8-6-4-3-2-1', stepUs: 1e6 as never }, 5e6)).toBe(2e6);
+    expect(countedBefore({ countdown: '3-2-1', stepUs: 1e6 as never }, 1e6)).toBe(0);
   });
 });
 

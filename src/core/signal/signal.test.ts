@@ -5,10 +5,30 @@ import { beatScore, heardIn } from '../../../tests/support/beat-score.ts';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
 import { spectrumOf } from './fft.ts';
 import { channelWeights, integratedOf, loudnessMeter } from './loudness.ts';
+import { meanMilliBpm } from '../music/tempo-map.ts';
 import { hearMusic } from './listen.ts';
 import { peakMeter } from './true-peak.ts';
 
 const RATE = 48_000;
+
+// EBU Tech 3341, minimum requirements, cases 3 and 4: what lies more than 10 LU below the rest is not counted.
+describe('the relative gate of loudness', () => {
+  const energy = (lufs: number) => 10 ** ((lufs + 0.691) / 10);
+  const passage = (...parts: readonly (readonly [lufs: number, seconds: number])[]) =>
+    parts.flatMap(([lufs, seconds]) => Array.from({ length: seconds * 10 }, () => energy(lufs)));
+  it.each([
+    ['case 3', passage([-36, 10], [-23, 60], [-36, 10])],
+    ['case 4', passage([-72, 10], [-36, 10], [-23, 60], [-36, 10], [-72, 10])],
+  ])('%s measures −23 LUFS within 0.1', (_, energies) => {
+    expect(Math.abs((integratedOf(energies) ?? 0) + 23)).toBeLessThan(0.1);
+  });
+  it('counts what lies 9 LU below, and not what lies 13 below', () => {
+    const mixed = (low: number) => integratedOf(passage([-20, 100], [low, 100])) ?? 0;
+    const mean = (low: number) => -0.691 + 10 * Math.log10((energy(-20) + energy(low)) / 2);
+    expect(Math.abs(mixed(-28) - mean(-28))).toBeLessThan(0.1);
+    expect(Math.abs(mixed(-35) - -20)).toBeLessThan(0.1);
+  });
+});
 
 describe('the spectrum', () => {
   it.each([8, 64, 1024])('of %d samples is that of npm fft.js', (size) => {
@@ -135,6 +155,27 @@ describe('peaks', () => {
     meter.push(sound.subarray(0, 32));
     meter.push(sound.subarray(32));
     expect(meter.end().clippedRuns).toBe(2);
+  });
+});
+
+describe('the range of the beat', () => {
+  const clicks = (bpm: number) => {
+    const sound = new Float32Array(44_100 * 30);
+    const step = (44_100 * 60) / bpm;
+    for (let k = 0; k * step < sound.length - 900; k++)
+      for (let i = 0; i < 800; i++)
+        sound[Math.floor(k * step) + i] = 0.8 * Math.exp(-i / 120) * Math.sin((i * 2 * Math.PI * 1_500) / 44_100);
+    return sound;
+  };
+  // 56 to 216 beats a minute: nobody leads a class slower or faster (common practice). What is struck more often is told
+  // at a level inside of it.
+  it.each([300, 240, 120, 40, 30])('%d strokes a minute are led at a level inside of it', (struck) => {
+    const { map } = hearMusic(heardIn(clicks(struck)).onsets) ?? { map: null };
+    const led = map === null ? NaN : meanMilliBpm(map) / 1000;
+    expect(led).toBeGreaterThanOrEqual(56);
+    expect(led).toBeLessThanOrEqual(216);
+    const level = Math.max(led / struck, struck / led);
+    expect(Math.abs(level - Math.round(level))).toBeLessThan(0.02);
   });
 });
 
