@@ -71,6 +71,8 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
     say(1, 'no-name-column', 'The first line must name the columns, and one of them must be “name”.');
     return { value: [], problems };
   }
+  for (const twice of new Set(head.filter((h, n) => h !== '' && head.indexOf(h) !== n)))
+    say(1, 'double-column', `The column “${twice}” stands twice; the first one was read.`);
   for (const unknown of head.filter((h) => h !== '' && !Object.values(EXERCISE_COLUMNS).includes(h)))
     say(1, 'unknown-column', `The column “${unknown}” is not known and was left out.`);
   const known = new Set(at.values());

@@ -102,6 +102,8 @@ export function readScriptText(text: string, segments: readonly Segment[]): Read
     if (heading !== null) {
       const time = heading[1] === undefined ? null : readTypedTime(heading[1]);
       const name = (heading[2] ?? '').split('|')[0]?.trim() ?? '';
+      const beside = (heading[2] ?? '').split('|').slice(1).join('|').trim();
+      if (beside !== '') passOver(`beside the heading (“${beside.slice(0, 40)}”)`);
       here = finder.byName(name, time?.ok ? time.time : null);
       previous = null;
       if (here === null) say(`“${name.slice(0, 60)}” is no segment of this class; the lines under it were left out.`);

@@ -9,9 +9,14 @@ export function readSrt(text: string): ReadResult<Transcript> {
   const refused = refuseText(text, 'an SRT transcript');
   if (refused !== null) return { value: { cues: [] }, problems: [refused] };
   const problems: ReadProblem[] = [];
-  const cues = readTimedBlocks(linesOf(text), problems, (body) => ({
-    text: plainText(body.replace(/\{\\an?\d+\}/g, '')),
-    words: null,
-  }));
+  const cues = readTimedBlocks(
+    linesOf(text),
+    problems,
+    (body) => ({
+      text: plainText(body.replace(/\{\\an?\d+\}/g, '')),
+      words: null,
+    }),
+    'numbered',
+  );
   return { value: { cues: orderCues(cues, problems) }, problems };
 }

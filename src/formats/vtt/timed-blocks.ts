@@ -20,8 +20,15 @@ interface Payload {
  * The blocks of a WebVTT or SRT file: an identifier if any, a timing line, payload up to an empty line. Words that
  * stand under an empty line go to the cue above, with a note; what stands before the first cue, and under a time span
  * that cannot be read, is named and left out. O(n) in the length of the file.
+ *
+ * @param names whether a cue is called by a number (SRT) or by anything (WebVTT)
  */
-export function readTimedBlocks(lines: readonly string[], problems: ReadProblem[], payload: Payload): DraftCue[] {
+export function readTimedBlocks(
+  lines: readonly string[],
+  problems: ReadProblem[],
+  payload: Payload,
+  names: 'numbered' | 'named' = 'named',
+): DraftCue[] {
   const drafts: { readonly line: number; readonly start: Micros; readonly end: Micros; readonly body: string[] }[] = [];
   const say = (severity: 'note' | 'error', code: string, line: number, message: string) =>
     problems.push({ code, line, message, severity });
@@ -71,7 +78,8 @@ export function readTimedBlocks(lines: readonly string[], problems: ReadProblem[
     const last = drafts.at(-1);
     if (timing(lines[i + 1]) !== null && (beginsBlock || COUNTER.test(line)) && !lost) {
       // The number or the name of the next cue. Where no empty line stands before it, a number may have been said.
-      if (/[\s<>]/.test(line.trim())) say('note', 'cue-name', i + 1, `${quote(line)} was taken for the name of a cue.`);
+      if (/[\s<>]/.test(line.trim()) || (names === 'numbered' && !COUNTER.test(line)))
+        say('note', 'cue-name', i + 1, `${quote(line)} was taken for the name of a cue.`);
       else if (!beginsBlock) say('note', 'cue-name', i + 1, `${quote(line)} was taken for the number of a cue.`);
       continue;
     }

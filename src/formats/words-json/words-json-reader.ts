@@ -63,6 +63,14 @@ function listsIn(json: unknown): { segments: readonly unknown[] | null; words: r
 const isObject = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+const READ_FIELDS = /^(?:text|words?|punctuated_word|value|start|end)(?:_s|_ms|_time)?$/;
+
+/** Whether a field looks like something that was said: several words, or a list of things with a text. */
+function holdsWords(value: unknown): boolean {
+  if (typeof value === 'string') return /\S\s+\S/.test(value);
+  return Array.isArray(value) && value.some((entry) => isObject(entry) && textOf(entry) !== '');
+}
+
 function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): DraftCue[] {
   if (!isObject(segment)) {
     problems.push({
@@ -73,6 +81,14 @@ function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): 
     });
     return [];
   }
+  for (const name of Object.keys(segment).filter((n) => !READ_FIELDS.test(n) && holdsWords(segment[n])))
+    if (!problems.some((p) => p.code === 'not-read' && p.message.includes(`“${name.slice(0, 40)}”`)))
+      problems.push({
+        code: 'not-read',
+        line: 0,
+        severity: 'note',
+        message: `“${name.slice(0, 40)}” of segment ${index + 1} was not read; words stand under “text” and “words”.`,
+      });
   const words = Array.isArray(segment.words) ? wordsOf(segment.words, problems) : [];
   const written = textOf(segment);
   const heard = new Set(words.flatMap((w) => w.text.split(/\s+/)));
