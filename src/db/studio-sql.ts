@@ -44,6 +44,13 @@ function toExercise(row: ExerciseRow): Exercise {
   } as Exercise;
 }
 
+/** Any number; changes of what the studio has come one after the other. */
+const LOCK = 7_205_115;
+
+export async function lockStudio(db: Db): Promise<void> {
+  await db.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);
+}
+
 export async function ownExercises(db: Db): Promise<Exercise[]> {
   return (await db.query<ExerciseRow>('SELECT * FROM exercises ORDER BY name')).rows.map(toExercise);
 }

@@ -61,12 +61,36 @@ export async function readText(request: Request, most: number): Promise<string> 
   if (Number(request.headers.get('content-length') ?? 0) > most) throw new Refusal(413, 'That is too much text.');
   const chunks: Uint8Array[] = [];
   let size = 0;
-  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+  for await (const chunk of inTime((request.body ?? []) as AsyncIterable<Uint8Array>)) {
     size += chunk.length;
     if (size > most) throw new Refusal(413, 'That is too much text.');
     chunks.push(chunk);
   }
   return new TextDecoder('utf-8').decode(Buffer.concat(chunks));
+}
+
+/** A body comes within this time; what comes slower holds a place that others want. */
+const BODY_MS = 60_000;
+
+async function* inTime(body: AsyncIterable<Uint8Array>, withinMs = BODY_MS): AsyncGenerator<Uint8Array> {
+  const parts = body[Symbol.asyncIterator]();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Refusal(408, 'The request came too slowly and was given up.')), withinMs);
+  });
+  // Nobody may be waiting for it when it comes.
+  late.catch(() => undefined);
+  try {
+    for (;;) {
+      const part = await Promise.race([parts.next(), late]);
+      if (part.done === true) return;
+      yield part.value;
+    }
+  } finally {
+    clearTimeout(timer);
+    // A body that never ends would be waited for, too.
+    void parts.return?.();
+  }
 }
 
 export async function readJson(request: Request): Promise<unknown> {

@@ -1,4 +1,6 @@
+import Joi from 'joi';
 import type { Exercise } from '../core/exercise/exercise.ts';
+import { same } from '../core/merge/same.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
@@ -11,6 +13,7 @@ import {
   deleteExercise,
   deleteSpeaker,
   figures,
+  lockStudio,
   ownExercises,
   putExercise,
   putFigures,
@@ -43,10 +46,26 @@ export async function getStudio(context: Context): Promise<Studio> {
   };
 }
 
+/** A change of something small: what it was when it was opened, and what it is to be. */
+const changeOf = (schema: Joi.Schema) =>
+  Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
+
+/** Refuses a change of what is not any more as it was when it was opened. */
+function checkUnchanged(what: string, before: unknown, now: unknown): void {
+  if (!same(before ?? null, now ?? null))
+    throw new Refusal(412, `${what} was changed in another window since you opened it. Open it again to see how.`, now);
+}
+
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeFiguresSchema, body);
+  const fault = faultOf(changeOf(changeFiguresSchema), body);
   if (fault !== null) throw new Refusal(422, fault);
-  await putFigures(context.pool, 'changes', body);
+  const { before, after } = body as { before: ChangeFigures | null; after: ChangeFigures };
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    const now = { ...USUAL_CHANGES, ...((await figures(db)).get('changes') as Partial<ChangeFigures> | undefined) };
+    checkUnchanged('What a change-over costs', before, now);
+    await putFigures(db, 'changes', after);
+  });
 }
 
 /**
@@ -95,11 +114,17 @@ export async function forgetSpeaker(context: Context, name: string | undefined):
 }
 
 export async function saveExercise(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(exerciseSchema, body);
+  const fault = faultOf(changeOf(exerciseSchema), body);
   if (fault !== null) throw new Refusal(422, fault);
-  if ((await countExercises(context.pool)) >= MOST_EXERCISES)
-    throw new Refusal(409, `A studio keeps at most ${MOST_EXERCISES} exercises of its own.`);
-  await putExercise(context.pool, body as Exercise);
+  const { before, after } = body as { before: Exercise | null; after: Exercise };
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    const now = (await ownExercises(db)).find((e) => e.name === after.name);
+    checkUnchanged(`“${after.name}”`, before?.name === after.name ? before : null, now);
+    if (now === undefined && (await countExercises(db)) >= MOST_EXERCISES)
+      throw new Refusal(409, `A studio keeps at most ${MOST_EXERCISES} exercises of its own.`);
+    await putExercise(db, after);
+  });
 }
 
 export async function removeExercise(context: Context, name: string | undefined): Promise<void> {

@@ -40,7 +40,10 @@ const OUTLINE = '# Smoker to super\n## Main: 2 rounds, 40/20\n- Squat\n- Row | s
 describe('a studio', () => {
   it('begins with the usual figures and keeps its own', async () => {
     expect(await getStudio(context)).toEqual(USUAL_STUDIO);
-    await setChangeFigures(context, { ...USUAL_CHANGES, levelUs: 9_000_000 });
+    const own = { ...USUAL_CHANGES, levelUs: 9_000_000 };
+    await setChangeFigures(context, { before: USUAL_CHANGES, after: own });
+    // Another window began from the usual ones.
+    expect(await status(setChangeFigures(context, { before: USUAL_CHANGES, after: USUAL_CHANGES }))).toBe(412);
     expect((await getStudio(context)).changes.levelUs).toBe(9_000_000);
     for (const bad of [
       null,
@@ -49,7 +52,7 @@ describe('a studio', () => {
       { ...USUAL_CHANGES, newUs: 1e12 },
       { ...USUAL_CHANGES, more: 1 },
     ])
-      expect(await status(setChangeFigures(context, bad))).toBe(422);
+      expect(await status(setChangeFigures(context, { before: null, after: bad }))).toBe(422);
   });
   it('keeps exercises of its own, once a name, and gives them back as they were', async () => {
     const lift = {
@@ -59,10 +62,12 @@ describe('a studio', () => {
       secondsARep: 2.7,
       form: 'Close to the body',
     };
-    await saveExercise(context, lift);
-    await saveExercise(context, { ...lift, form: 'Closer' });
+    await saveExercise(context, { before: null, after: lift });
+    await saveExercise(context, { before: lift, after: { ...lift, form: 'Closer' } });
+    // Another window still has the first one open; its change is not laid over this.
+    expect(await status(saveExercise(context, { before: lift, after: { ...lift, form: 'Wider' } }))).toBe(412);
     expect((await getStudio(context)).exercises).toEqual([{ ...lift, form: 'Closer' }]);
-    expect(await status(saveExercise(context, { ...lift, pattern: 'flying' }))).toBe(422);
+    expect(await status(saveExercise(context, { before: null, after: { ...lift, pattern: 'flying' } }))).toBe(422);
     await removeExercise(context, 'Skep lift');
     expect(await status(removeExercise(context, 'Skep lift'))).toBe(404);
   });

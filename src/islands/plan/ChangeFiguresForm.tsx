@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type ChangeFigures, USUAL_CHANGES } from '../../core/script/change-over.ts';
 import type { Studio } from '../../core/workout/studio.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError, api } from '../shared/api.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -22,15 +22,13 @@ export function ChangeFiguresForm() {
   const id = workbench((s) => s.id);
   const [said, setSaid] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const save = async (changes: ChangeFigures) => {
+  const save = (changes: ChangeFigures) => {
+    const put = (before: ChangeFigures, after: ChangeFigures) =>
+      ({ path: '/api/studio/changes', method: 'PUT', body: { before, after } }) as const;
+    const was = studio.changes;
     setStudio({ ...studio, changes });
-    try {
-      await api<Studio>('/api/studio/changes', sendJson('PUT', changes));
-      setTrouble(null);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
+    setTrouble(null);
+    workbench.getState().ask('Set what a change-over costs', { after: put(was, changes), before: put(changes, was) });
   };
   const learn = async () => {
     try {

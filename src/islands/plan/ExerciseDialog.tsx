@@ -5,7 +5,7 @@ import type { Studio } from '../../core/workout/studio.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api, sendJson } from '../shared/api.ts';
-import { useStudio } from '../workbench/workbench-context.tsx';
+import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easier' | 'harder', string])[] = [
   ['setUp', 'set-up line'],
@@ -15,6 +15,11 @@ const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easi
   ['easier', 'easier option'],
   ['harder', 'harder option'],
 ];
+
+const PATH = '/api/studio/exercises';
+const put = (before: Exercise | null, after: Exercise) =>
+  ({ path: PATH, method: 'PUT', body: { before, after } }) as const;
+const gone = (name: string) => ({ path: `${PATH}?name=${encodeURIComponent(name)}`, method: 'DELETE' }) as const;
 
 /** One exercise of the studio's own. A shipped one that is changed becomes the studio's own under the same name. */
 export function ExerciseDialog({
@@ -26,7 +31,8 @@ export function ExerciseDialog({
   readonly own: boolean;
   readonly onClose: () => void;
 }) {
-  const { setStudio } = useStudio();
+  const { studio, setStudio } = useStudio();
+  const { workbench } = useWorkbench();
   const [e, setExercise] = useState(first);
   const [equipment, setEquipment] = useState(first.equipment.join(', '));
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -40,20 +46,31 @@ export function ExerciseDialog({
       setTrouble(error.message);
     }
   };
-  const save = () =>
-    send(() =>
-      api<Studio>(
-        '/api/studio/exercises',
-        sendJson('PUT', {
-          ...e,
-          name: e.name.trim(),
-          equipment: equipment
-            .split(',')
-            .map((t) => t.trim())
-            .filter((t) => t !== ''),
-        }),
-      ),
-    );
+  const save = () => {
+    const after = {
+      ...e,
+      name: e.name.trim(),
+      equipment: equipment
+        .split(',')
+        .map((t) => t.trim())
+        .filter((t) => t !== ''),
+    };
+    const was = studio.exercises.find((x) => x.name === after.name) ?? null;
+    return send(async () => {
+      const now = await api<Studio>(PATH, sendJson('PUT', { before: was, after }));
+      workbench.getState().asked('Keep an exercise', {
+        after: put(was, after),
+        before: was === null ? gone(after.name) : put(after, was),
+      });
+      return now;
+    });
+  };
+  const remove = () =>
+    send(async () => {
+      const now = await api<Studio>(gone(first.name).path, { method: 'DELETE' });
+      workbench.getState().asked('Delete an exercise', { after: gone(first.name), before: put(null, first) });
+      return now;
+    });
   return (
     <Dialog
       title={own ? `Edit ${first.name}` : first.name === '' ? 'New exercise' : `${first.name}, your own`}
@@ -167,15 +184,7 @@ export function ExerciseDialog({
         )}
         <div className="col-span-2 mt-1 flex justify-end gap-2">
           {own && (
-            <button
-              type="button"
-              className="btn btn-quiet mr-auto"
-              onClick={() =>
-                void send(() =>
-                  api<Studio>(`/api/studio/exercises?name=${encodeURIComponent(first.name)}`, { method: 'DELETE' }),
-                )
-              }
-            >
+            <button type="button" className="btn btn-quiet mr-auto" onClick={() => void remove()}>
               Delete it
             </button>
           )}

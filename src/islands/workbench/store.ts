@@ -46,6 +46,8 @@ export interface WorkbenchState {
     asked: { readonly after: Asked; readonly before: Asked },
     next?: (document: WorkoutDocument) => WorkoutDocument,
   ) => void;
+  /** The same for what was done already, where a dialog waited for the answer. */
+  readonly asked: (label: string, asked: { readonly after: Asked; readonly before: Asked }) => void;
   readonly undoStep: () => void;
   readonly redoStep: () => void;
   readonly choose: (conflict: Conflict, choices: ReadonlyMap<string, Side>) => void;
@@ -127,6 +129,10 @@ export function createWorkbench(
       set({ undo: withStep(get().undo, step), redo: [] });
       walk(step, 'after');
     },
+    asked(label, { after, before }) {
+      const step: Step = { kind: 'asked', label, at: Date.now(), before, after };
+      set({ undo: withStep(get().undo, step), redo: [] });
+    },
     undoStep() {
       const step = get().undo.at(-1);
       if (step === undefined) return;
@@ -151,6 +157,7 @@ export function createWorkbench(
 
   const set: WorkbenchSet = (part) =>
     store.setState(part.tracks === undefined ? part : { ...part, usable: usableTracks(part.tracks) });
+  let requests = 0;
   const queue = createSaveQueue((save) => {
     if (save.kind === 'waiting') keepDrafts();
     if (!same(save, store.getState().save)) store.setState({ save });
@@ -205,7 +212,8 @@ export function createWorkbench(
     };
     if (to === 'after') lay();
     const { path, method, body } = step[to];
-    queue.want(`asked ${path}`, async () => {
+    // Each is sent, in its turn: one builds on the other.
+    queue.want(`asked ${++requests}`, async () => {
       try {
         await api(path, body === undefined ? { method } : sendJson(method === 'PUT' ? 'PUT' : 'POST', body));
       } catch (error) {
@@ -216,7 +224,8 @@ export function createWorkbench(
       }
       if (to === 'before') lay();
       const { id } = store.getState();
-      if (path.startsWith('/api/takes')) store.getState().setTakes(await api(`/api/workouts/${id}/takes`));
+      if (path.startsWith('/api/studio')) store.getState().setStudio(await api('/api/studio'));
+      else if (path.startsWith('/api/takes')) store.getState().setTakes(await api(`/api/workouts/${id}/takes`));
       else store.getState().setTracks(await api('/api/tracks'));
     });
   }
