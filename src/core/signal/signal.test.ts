@@ -167,8 +167,8 @@ describe('the range of the beat', () => {
         sound[Math.floor(k * step) + i] = 0.8 * Math.exp(-i / 120) * Math.sin((i * 2 * Math.PI * 1_500) / 44_100);
     return sound;
   };
-  // 56 to 216 beats a minute: nobody leads a class slower or faster (common practice). What is struck more often is told
-  // at a level inside of it.
+  // 56 to 216 beats a minute: nobody leads a class slower or faster (common practice). What is struck more often is
+  // told at a level inside of it.
   it.each([300, 240, 120, 40, 30])('%d strokes a minute are led at a level inside of it', (struck) => {
     const { map } = hearMusic(heardIn(clicks(struck)).onsets) ?? { map: null };
     const led = map === null ? NaN : meanMilliBpm(map) / 1000;

@@ -86,6 +86,8 @@ export function readExercisesCsv(text: string): ReadResult<Exercise[]> {
       break;
     }
     const cell = (f: keyof Exercise) => unguardCell((row[at.get(f) ?? -1] ?? '').trim());
+    if (!/^(?:yes|y|true|1|one-sided|no|n|false|0|both|)$/i.test(cell('sided')))
+      say(i + 2, 'bad-cell', `“${cell('sided').slice(0, 40)}” under “sided” is neither yes nor no; no was taken.`);
     const exercise = exerciseOf(cell);
     const fault = faultOf(exerciseSchema, exercise);
     if (fault === null) value.push(exercise);
