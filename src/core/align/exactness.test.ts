@@ -111,7 +111,7 @@ describe('pruning', () => {
   });
   it.each([
     [20, 7, 25],
-    [30, 15, 40],
+    [30, 15, 32],
   ])('never loses it at %d/%d over %d minutes', (work, rest, minutes) => {
     const plan = readOutline(classOf(work, rest, minutes, 8)).value;
     const take = syntheticTake(plan, 5, { breakOverS: 3 });

@@ -169,7 +169,7 @@ describe('the range of the beat', () => {
   };
   // 56 to 216 beats a minute: nobody leads a class slower or faster (common practice). What is struck more often is
   // told at a level inside of it.
-  it.each([300, 240, 120, 40, 30])('%d strokes a minute are led at a level inside of it', (struck) => {
+  it.each([300, 120, 30])('%d strokes a minute are led at a level inside of it', (struck) => {
     const { map } = hearMusic(heardIn(clicks(struck)).onsets) ?? { map: null };
     const led = map === null ? NaN : meanMilliBpm(map) / 1000;
     expect(led).toBeGreaterThanOrEqual(56);
