@@ -123,7 +123,7 @@ function driftChart(drift: ReturnType<typeof driftOf>) {
   const style = typeof window === 'undefined' ? null : getComputedStyle(window.document.documentElement);
   const ink = style?.getPropertyValue('--color-ink') ?? '#1e242c';
   return {
-    grid: { left: 44, right: 12, top: 12, bottom: 26 },
+    grid: { left: 50, right: 12, top: 12, bottom: 26 },
     tooltip: {
       trigger: 'axis',
       formatter: (points: readonly { dataIndex: number }[]) => {

@@ -296,7 +296,7 @@ function tempoChart({ laid, total, plan, spans }: Laid) {
         ];
   });
   return {
-    grid: { left: 34, right: 8, top: 8, bottom: 20 },
+    grid: { left: 40, right: 8, top: 8, bottom: 20 },
     xAxis: {
       type: 'value',
       max: Math.ceil(total / 60e6),

@@ -199,7 +199,7 @@ function Level({ word, unit, value, least, most, set }: LevelProps) {
 
 function levelChart(points: ReturnType<typeof levelCurve>) {
   return {
-    grid: { left: 34, right: 8, top: 10, bottom: 22 },
+    grid: { left: 40, right: 8, top: 10, bottom: 22 },
     tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => (typeof v === 'number' ? v.toFixed(1) : '–') },
     xAxis: {
       type: 'value',

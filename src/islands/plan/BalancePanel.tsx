@@ -112,7 +112,7 @@ function effortChart(effort: ReturnType<typeof balanceOf>['effort']) {
     [e.end / 60e6, e.met],
   ]);
   return {
-    grid: { left: 26, right: 6, top: 8, bottom: 20 },
+    grid: { left: 30, right: 6, top: 8, bottom: 20 },
     xAxis: {
       type: 'value',
       max: Math.ceil((effort.at(-1)?.end ?? 0) / 60e6),
@@ -140,7 +140,7 @@ function effortChart(effort: ReturnType<typeof balanceOf>['effort']) {
 
 function barChart(rows: readonly (readonly [string, number])[]) {
   return {
-    grid: { left: 78, right: 34, top: 2, bottom: 2 },
+    grid: { left: 84, right: 38, top: 2, bottom: 2 },
     xAxis: { type: 'value', show: false },
     yAxis: {
       type: 'category',
