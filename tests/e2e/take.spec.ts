@@ -135,6 +135,8 @@ test('words are changed beside the picture, saved by themselves and taken back',
   for (let i = 0; i < 'Stop if anything'.length; i++) await second.press('ArrowRight');
   await second.press('Enter');
   await expect(words.getByLabel('Line 3', { exact: true })).toHaveValue('hurts or you feel dizzy.');
+  // The line stays under the hands while the class is aligned again.
+  await expect(second).toBeFocused();
   await page.keyboard.press('Control+z');
   await expect(words.getByLabel('Line 3', { exact: true })).toHaveValue('Shoulder circles.');
   await words.getByLabel('Line 3', { exact: true }).fill('Shoulder rolls.');
@@ -155,4 +157,22 @@ test('the class is laid against its plan, and kept in the logbook until it is ta
   expect(await axeFinds(page)).toEqual([]);
   await logbook.getByRole('button', { name: /^Take Filmed again.* out of the logbook/ }).click();
   await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
+});
+
+test('a take is deleted and one undo brings it back, chosen as it was, with its words', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('h');
+  await expect(page).toHaveURL(/\/shoot$/);
+  const used = page.getByText('Used for the programme');
+  await expect(used).toBeVisible();
+  await page.getByRole('button', { name: /^Delete / }).click();
+  await expect(used).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Delete / })).toHaveCount(0);
+  await expect(page.getByRole('banner').getByRole('status')).toContainText(/^Saved/);
+  await page.keyboard.press('Control+z');
+  await expect(used).toBeVisible();
+  await expect(page.getByText(/Transcript: WebVTT/)).toBeVisible();
+  await expect(page.getByRole('banner').getByRole('status')).toContainText(/^Saved/);
+  await page.reload();
+  await expect(used).toBeVisible();
 });

@@ -17,7 +17,7 @@ const UNSURE = 0.6;
  * change is saved with everything else of the workout, and one undo takes it back.
  */
 export function WordsView() {
-  const { take, produced, aligned } = useDerived();
+  const { take, produced, aligned, aligning } = useDerived();
   const { workbench } = useWorkbench();
   const kept = workbench((s) => s.takes.find((t) => t.take.id === take?.id)?.transcript ?? null);
   const text = kept?.text ?? null;
@@ -43,6 +43,11 @@ export function WordsView() {
           <span className="figures">{transcript.cues.length}</span> lines. Enter cuts a line where the cursor is;
           Backspace at its start joins it to the one before; an empty line goes.
         </span>
+        {aligning && (
+          <span className="ml-auto" role="status">
+            Aligning again …
+          </span>
+        )}
       </div>
       {from > 0 && <p className="text-[13px] text-soft">{from} lines before; they come as the picture goes there.</p>}
       <ol>

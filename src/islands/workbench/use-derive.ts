@@ -45,27 +45,27 @@ export function useDerive(workbench: Workbench): Derived {
     () => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]),
     [take, read],
   );
-  const [aligned, setAligned] = useState<{ of: unknown; value: Aligned } | null>(null);
+  const [aligned, setAligned] = useState<{ of: TakeFacts; takeId: string; value: Aligned } | null>(null);
+  const takeId = take?.id ?? null;
   useEffect(() => {
-    if (facts === null) return;
+    if (facts === null || takeId === null) return;
     let current = true;
     const wait = setTimeout(() => {
       void aligner()
         .align(timed, { pins: edit.pins, noTimers: edit.noTimers }, facts)
         .then((value) => {
-          if (current) setAligned({ of: facts, value });
+          if (current) setAligned({ of: facts, takeId, value });
         });
     }, 120);
     return () => {
       current = false;
       clearTimeout(wait);
     };
-  }, [timed, edit.pins, edit.noTimers, facts]);
-  const usable = aligned !== null && aligned.of === facts ? aligned.value : null;
-  const produced = useMemo(
-    () => (usable === null || facts === null ? null : produce(edit, usable, facts)),
-    [usable, facts, edit],
-  );
+  }, [timed, edit.pins, edit.noTimers, facts, takeId]);
+  // While words are being changed, what was found from them before stays in view until the new answer is there.
+  const found = facts !== null && aligned?.takeId === takeId ? aligned : null;
+  const usable = found?.value ?? null;
+  const produced = useMemo(() => (found === null ? null : produce(edit, found.value, found.of)), [found, edit]);
   return useMemo(
     () => ({
       plan,
@@ -76,7 +76,7 @@ export function useDerive(workbench: Workbench): Derived {
       transcriptProblems: problems,
       aligned: usable,
       produced,
-      aligning: facts !== null && usable === null,
+      aligning: facts !== null && found?.of !== facts,
     }),
     [plan, timed, compiled, take, facts, problems, usable, produced],
   );
