@@ -23,7 +23,13 @@ export type Mend =
 
 /** A change to one written line: some of its fields, the whole line gone, or a new one. */
 export type CueChange =
-  | { readonly kind: 'change'; readonly cueId: string; readonly next: Partial<Omit<Cue, 'id'>> }
+  | {
+      readonly kind: 'change';
+      readonly cueId: string;
+      readonly next: Partial<Omit<Cue, 'id'>>;
+      /** The words that were looked at: what was typed after them is kept. */
+      readonly was?: string;
+    }
   | { readonly kind: 'remove'; readonly cueId: string }
   | { readonly kind: 'add'; readonly cue: Cue };
 

@@ -61,10 +61,16 @@ const inEdit = (document: WorkoutDocument, change: Partial<WorkoutDocument['edit
 const sameField = (a: Override, b: Override) =>
   a.segmentKey === b.segmentKey && a.lane === b.lane && a.field === b.field;
 
+/** A line may have grown since it was looked at: what was typed meanwhile is kept behind the change. */
+function changedCue(cue: Cue, { next, was }: CueChange & { readonly kind: 'change' }): Cue {
+  if (next.text === undefined || was === undefined || cue.text === was) return { ...cue, ...next };
+  return cue.text.startsWith(was) ? { ...cue, ...next, text: next.text + cue.text.slice(was.length) } : cue;
+}
+
 function changeCue(cues: readonly Cue[], change: CueChange): readonly Cue[] {
   switch (change.kind) {
     case 'change':
-      return cues.map((cue) => (cue.id === change.cueId ? { ...cue, ...change.next } : cue));
+      return cues.map((cue) => (cue.id === change.cueId ? changedCue(cue, change) : cue));
     case 'remove':
       return cues.filter((cue) => cue.id !== change.cueId);
     case 'add':

@@ -29,6 +29,23 @@ export function lookAtScript(
   const { segments } = compile(plan);
   return {
     sheet: callSheet(segments, script, made, means),
-    findings: scriptFindings(plan, segments, script, made, means),
+    findings: scriptFindings(plan, segments, script, made, means).map((finding) => onWords(finding, script)),
   };
+}
+
+/** A finding whose fixes know the words that they were made for. */
+function onWords(finding: Finding, { cues }: Script): Finding {
+  const textOf = (id: string) => cues.find((cue) => cue.id === id)?.text;
+  const mends = finding.mends.map((mend) =>
+    mend.kind !== 'script'
+      ? mend
+      : {
+          ...mend,
+          changes: mend.changes.map((change) => {
+            const was = change.kind === 'change' ? textOf(change.cueId) : undefined;
+            return was === undefined ? change : { ...change, was };
+          }),
+        },
+  );
+  return { ...finding, mends };
 }
