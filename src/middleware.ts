@@ -10,17 +10,19 @@ const CLOSED = /^\/_(?:image|server-islands|actions)\b/;
 const refuse = (status: number, message: string) =>
   new Response(JSON.stringify({ message }), { status, headers: { 'Content-Type': 'application/json' } });
 
-/** The page, or while the database is away one that waits for it. */
-async function page(next: () => Promise<Response>): Promise<Response> {
+/**
+ * The answer, and the text of it where it is a page. A page is drawn while it is sent: it is read here, where what goes
+ * wrong can still be said. While the database is away it is one that waits for it.
+ */
+async function answered(next: () => Promise<Response>): Promise<{ response: Response; html: string | null }> {
   try {
     const response = await next();
-    if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;
-    // A page is drawn while it is sent: it is read here, where what goes wrong can still be said.
-    const html = await response.text();
-    return new Response(html, { status: response.status, headers: response.headers });
+    const isPage = response.headers.get('content-type')?.startsWith('text/html') === true;
+    return { response, html: isPage ? await response.text() : null };
   } catch (error) {
     if (!isDatabaseAway(error)) throw error;
-    return new Response(WAITING_PAGE, { status: 503, headers: { 'Content-Type': 'text/html', 'Retry-After': '2' } });
+    const headers = { 'Content-Type': 'text/html', 'Retry-After': '2' };
+    return { response: new Response(null, { status: 503, headers }), html: WAITING_PAGE };
   }
 }
 
@@ -29,10 +31,9 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const { pathname } = context.url;
   if (CLOSED.test(pathname)) return refuse(404, 'There is nothing here.');
   if (isForeign(method, pathname, headers)) return refuse(403, 'This request comes from another site and was refused.');
-  const response = await page(next);
+  const { response, html } = await answered(next);
   response.headers.set('Referrer-Policy', 'same-origin');
-  if (response.headers.get('content-type')?.startsWith('text/html') !== true) return response;
-  const html = await response.text();
+  if (html === null) return response;
   const { status, headers: sent } = response;
   sent.set('Content-Security-Policy', pagePolicy(html));
   sent.set('Cache-Control', 'no-store');

@@ -45,3 +45,17 @@ function clock(at: Micros): string {
   const rest = ms % 1000;
   return `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}${rest === 0 ? '' : `.${String(rest).padStart(3, '0')}`}`;
 }
+
+/** A transcript as it is kept: its text in one of the formats. */
+export interface WordsText {
+  readonly format: TranscriptFormat;
+  readonly text: string;
+}
+
+/** A transcript written anew in the format that it had, where that can hold it. */
+export function rewritten({ format }: WordsText, transcript: Transcript, duration: Micros): WordsText {
+  // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
+  const holds = format === 'vtt' || format === 'ttml' || transcript.cues.every((c) => c.words === null);
+  const kept = holds ? format : 'words-json';
+  return { format: kept, text: writeTranscript(transcript, kept, duration) };
+}

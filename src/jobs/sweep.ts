@@ -45,6 +45,9 @@ export async function sweep({ pool, store }: Pick<WorkerContext, 'pool' | 'store
   });
   for (const name of await namesIn(join(store.folder, 'incoming')))
     files += await removeOld(join(store.folder, 'incoming', name), grace.fileS);
+  // Of a backup or a restore that was killed.
+  for (const name of (await namesIn(store.folder)).filter((n) => /^(?:backup|restore)-\w{6}$/.test(n)))
+    files += await removeOld(join(store.folder, name), grace.fileS);
   let uploads = 0;
   for (const name of await namesIn(join(store.folder, 'uploads')))
     uploads += await removeOld(join(store.folder, 'uploads', name), grace.uploadS);

@@ -50,9 +50,9 @@ export async function getStudio(context: Context): Promise<Studio> {
 const changeOf = (schema: Joi.Schema) =>
   Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
 
-/** Refuses a change of what is not any more as it was when it was opened. */
-function checkUnchanged(what: string, before: unknown, now: unknown): void {
-  if (!same(before ?? null, now ?? null))
+/** Refuses a change of what is not any more as it was when it was opened, unless it is made already. */
+function checkUnchanged(what: string, { before, after }: { before: unknown; after: unknown }, now: unknown): void {
+  if (!same(before ?? null, now ?? null) && !same(after, now))
     throw new Refusal(412, `${what} was changed in another window since you opened it. Open it again to see how.`, now);
 }
 
@@ -63,7 +63,7 @@ export async function setChangeFigures(context: Context, body: unknown): Promise
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     const now = { ...USUAL_CHANGES, ...((await figures(db)).get('changes') as Partial<ChangeFigures> | undefined) };
-    checkUnchanged('What a change-over costs', before, now);
+    checkUnchanged('What a change-over costs', { before, after }, now);
     await putFigures(db, 'changes', after);
   });
 }
@@ -120,7 +120,7 @@ export async function saveExercise(context: Context, body: unknown): Promise<voi
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     const now = (await ownExercises(db)).find((e) => e.name === after.name);
-    checkUnchanged(`“${after.name}”`, before?.name === after.name ? before : null, now);
+    checkUnchanged(`“${after.name}”`, { before: before?.name === after.name ? before : null, after }, now);
     if (now === undefined && (await countExercises(db)) >= MOST_EXERCISES)
       throw new Refusal(409, `A studio keeps at most ${MOST_EXERCISES} exercises of its own.`);
     await putExercise(db, after);

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type PgBoss from 'pg-boss';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
@@ -28,9 +29,10 @@ import {
   transcriptOf,
   waveformOf,
 } from '../db/takes-sql.ts';
-import { inTransaction } from '../db/pool.ts';
+import { type Db, inTransaction } from '../db/pool.ts';
 import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
+import { keepableName } from '../formats/keepable.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
 import {
   TRANSCRIPT_FORMATS,
@@ -119,12 +121,7 @@ export async function keepTake(
     throw new Refusal(415, probed.message);
   }
   const queue = await context.queue();
-  const kept =
-    name
-      .replace(/[\u0000-\u001f]/g, ' ')
-      .trim()
-      .slice(0, 300)
-      .toWellFormed() || 'Take';
+  const kept = keepableName(name, 300) ?? 'Take';
   return keepMedia(context.pool, context.store, incoming, probed.extension, async (db) => {
     const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, uploadId);
     const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
@@ -132,21 +129,25 @@ export async function keepTake(
     const edit = awaited?.edit ?? null;
     if (edit !== null)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
-    for (const kind of ['listen', 'picture'] as const) {
-      await queueTakeWork(db, id, kind);
-      await send(queue, 'take', { takeId: id, kind }, db);
-    }
+    await queueWork(db, queue, id, ...FIRST_WORK);
     return (await takeById(db, id)) as Take;
   });
 }
 
-/** Queues long work on a take, also where it was done before. */
-export async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
-  const queue = await context.queue();
-  await inTransaction(context.pool, async (db) => {
+/** What is done with every take as soon as it is here. */
+export const FIRST_WORK = ['listen', 'picture'] as const satisfies readonly TakeWorkKind[];
+
+/** Queues long work on a take, also where it was done before: rows and jobs in the transaction of `db`. */
+export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds: TakeWorkKind[]): Promise<void> {
+  for (const kind of kinds) {
     await queueTakeWork(db, takeId, kind);
     await send(queue, 'take', { takeId, kind }, db);
-  });
+  }
+}
+
+export async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
+  const queue = await context.queue();
+  await inTransaction(context.pool, (db) => queueWork(db, queue, takeId, kind));
 }
 
 const workKind = (text: string | undefined): TakeWorkKind => {
@@ -222,8 +223,9 @@ export async function removeTake(context: Context, id: string | undefined): Prom
 }
 
 export async function bringBackTake(context: Context, id: string | undefined): Promise<Take> {
-  if (!(await restoreTake(context.pool, checkId(id, 'take'))))
-    throw new Refusal(404, 'This take is gone for good, or was never deleted.');
+  // Asked again because the answer was lost, it is back already.
+  if (!(await restoreTake(context.pool, checkId(id, 'take'))) && (await takeById(context.pool, id ?? '')) === null)
+    throw new Refusal(404, 'This take is gone for good.');
   return getTake(context, id);
 }
 

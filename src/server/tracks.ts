@@ -19,6 +19,7 @@ import {
   trackSound,
 } from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
+import { keepableName } from '../formats/keepable.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
 import { keepMedia } from '../db/keep-media.ts';
@@ -98,16 +99,12 @@ export async function keepTrack(
     throw error;
   }
   const extension = extensionOf(facts);
-  const clean = (text: string) =>
-    text
-      .replace(/[\u0000-\u001f]/g, ' ')
-      .trim()
-      .slice(0, 300);
   const queue = await context.queue();
   const track = {
     sha256: incoming.sha256,
-    title: clean(facts.tags.title ?? '') || clean(name.replace(/\.[a-z0-9]{2,5}$/i, '')) || 'Track',
-    artist: clean(facts.tags.artist ?? ''),
+    title:
+      keepableName(facts.tags.title ?? '', 300) ?? keepableName(name.replace(/\.[a-z0-9]{2,5}$/i, ''), 300) ?? 'Track',
+    artist: keepableName(facts.tags.artist ?? '', 300) ?? '',
     codec: facts.codec,
     channels: facts.channels,
     rateHz: Math.max(1, facts.rateHz),
@@ -239,8 +236,9 @@ export async function removeTrack(context: Context, id: string | undefined): Pro
 }
 
 export async function bringBackTrack(context: Context, id: string | undefined): Promise<LibraryTrack> {
-  if (!(await restoreTrack(context.pool, checkId(id, 'track'))))
-    throw new Refusal(404, 'This track is gone for good, or was never deleted.');
+  // Asked again because the answer was lost, it is back already.
+  if (!(await restoreTrack(context.pool, checkId(id, 'track'))) && (await trackById(context.pool, id ?? '')) === null)
+    throw new Refusal(404, 'This track is gone for good.');
   return getTrack(context, id);
 }
 
@@ -258,12 +256,7 @@ export async function bringInProof(
     throw new Refusal(415, 'This file is empty.');
   }
   const extension = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase() ?? 'bin';
-  const kept =
-    name
-      .replace(/[\u0000-\u001f]/g, ' ')
-      .trim()
-      .slice(0, 200)
-      .toWellFormed() || 'Proof';
+  const kept = keepableName(name, 200) ?? 'Proof';
   await keepMedia(context.pool, context.store, incoming, extension, (db) =>
     setProof(db, track.id, incoming.sha256, kept),
   );

@@ -1,16 +1,14 @@
 import { withTake } from '../core/workout/document.ts';
-import { send } from '../db/queue.ts';
 import { inTransaction } from '../db/pool.ts';
-import { queueTakeWork } from '../db/take-work-sql.ts';
 import { awaitTake } from '../db/awaited-sql.ts';
 import { insertTake, putTranscript, takeWithFile, takesOf, transcriptOf } from '../db/takes-sql.ts';
 import { insertVersion, versionsOf } from '../db/versions-sql.ts';
-import { insertChange, insertWorkout, updateWorkout } from '../db/workouts-sql.ts';
+import { insertWorkout } from '../db/workouts-sql.ts';
 import { readWorkoutFile, writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
-import jsonpatch from 'fast-json-patch';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
-import { documentAt, factsOf, getWorkout } from './workouts.ts';
+import { FIRST_WORK, queueWork } from './takes.ts';
+import { amendWorkout, documentAt, factsOf, getWorkout } from './workouts.ts';
 
 /** One whole workout as one file: the document, its named versions, and its takes with their words. */
 export async function exportWorkoutFile(
@@ -61,25 +59,17 @@ export async function importWorkoutFile(
       const takeId = await insertTake(db, id, take.sha256, take.name, known);
       if (isChosen) chosen = takeId;
       if (take.transcript !== null) await putTranscript(db, { takeId, ...take.transcript });
-      for (const kind of ['listen', 'picture'] as const) {
-        await queueTakeWork(db, takeId, kind);
-        await send(queue, 'take', { takeId, kind }, db);
-      }
+      await queueWork(db, queue, takeId, ...FIRST_WORK);
     }
-    // Each named version is a revision of its own, the document as it was saved the last one.
-    let [before, revision] = [bare, 1];
-    const newest = chosen === null ? bare : { ...value.document, edit: { ...value.document.edit, takeId: chosen } };
-    for (const { name, document } of [...value.versions, { name: null, document: newest }]) {
-      const next = name === null ? document : { ...document, edit: withTake(document.edit, null) };
-      const patch = jsonpatch.compare(before, next);
-      if (patch.length > 0) {
-        revision++;
-        await updateWorkout(db, id, revision, next, factsOf(next));
-        await insertChange(db, id, revision, patch, jsonpatch.compare(next, before), null);
-        before = next;
-      }
-      if (name !== null) await insertVersion(db, id, name, revision);
+    // Each named version is a revision of its own, oldest first; the document as it was saved is the last one.
+    for (const { name, document } of value.versions.toReversed()) {
+      const revision = await amendWorkout(db, id, () => ({ ...document, edit: withTake(document.edit, null) }));
+      if (revision !== null) await insertVersion(db, id, name, revision);
     }
+    const { edit } = value.document;
+    await amendWorkout(db, id, () =>
+      chosen === null ? bare : { ...value.document, edit: { ...edit, takeId: chosen } },
+    );
     return { id, missing };
   });
 }

@@ -125,26 +125,28 @@ export async function removeWorkout(context: Context, id: string | undefined): P
 }
 
 export async function bringBackWorkout(context: Context, id: string | undefined): Promise<void> {
-  if (!(await restoreWorkout(context.pool, checkId(id, 'workout'))))
-    throw new Refusal(404, 'This workout is gone for good, or was never deleted.');
+  // Asked again because the answer was lost, it is back already.
+  if (!(await restoreWorkout(context.pool, checkId(id, 'workout'))) && (await findWorkout(context, id)) === null)
+    throw new Refusal(404, 'This workout is gone for good.');
 }
 
 /**
  * Changes a workout from inside the program, in the transaction of what made it necessary. It is a revision like any
- * other.
+ * other. Returns the newest revision; null where there is no such workout.
  */
 export async function amendWorkout(
   db: Db,
   id: string,
   amend: (document: WorkoutDocument) => WorkoutDocument,
-): Promise<void> {
+): Promise<number | null> {
   const row = await lockWorkout(db, id);
-  if (row === null) return;
+  if (row === null) return null;
   const next = amend(row.document);
   const inverse = jsonpatch.compare(next, row.stored as object);
-  if (inverse.length === 0) return;
+  if (inverse.length === 0) return row.revision;
   await updateWorkout(db, id, row.revision + 1, next, factsOf(next));
   await insertChange(db, id, row.revision + 1, jsonpatch.compare(row.document, next), inverse, null);
+  return row.revision + 1;
 }
 
 /** In bytes; a class of three hours with every line written by hand is below 2 million. */

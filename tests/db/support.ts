@@ -1,5 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import pg from 'pg';
+import type { MediaFacts } from '../../src/core/sync/media-facts.ts';
+import { frameRate } from '../../src/core/time/frames.ts';
+import { fromSeconds } from '../../src/core/time/micros.ts';
 import { migrate } from '../../src/db/migrate.ts';
 import { type Context, openContext } from '../../src/server/context.ts';
 
@@ -35,3 +38,14 @@ export async function closeContext(context: Context): Promise<void> {
   await (await context.queue()).stop({ graceful: false, wait: true });
   await context.pool.end();
 }
+
+/** What probing says of a small take. */
+export const TAKE_FACTS: MediaFacts = {
+  duration: fromSeconds(60),
+  rate: frameRate(25, 1),
+  width: 320,
+  height: 180,
+  videoCodec: 'h264',
+  audioCodec: 'aac',
+  videoStart: fromSeconds(0),
+};

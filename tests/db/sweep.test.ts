@@ -19,7 +19,7 @@ import {
   removeWorkout,
   workoutList,
 } from '../../src/server/workouts.ts';
-import { closeContext, freshContext } from './support.ts';
+import { TAKE_FACTS, closeContext, freshContext } from './support.ts';
 
 let context: Context;
 beforeAll(async () => {
@@ -27,19 +27,10 @@ beforeAll(async () => {
 });
 afterAll(() => closeContext(context));
 
-const FACTS = {
-  duration: 60e6,
-  rate: { num: 25, den: 1 },
-  width: 320,
-  height: 180,
-  videoCodec: 'h264',
-  audioCodec: 'aac',
-  videoStart: 0,
-} as never;
 const put = async (workoutId: string | null, text: string) => {
   const incoming = await context.store.receive(Readable.from(Buffer.from(text)), 1e6);
   const id = await keepMedia(context.pool, context.store, incoming, 'mp4', (db) =>
-    workoutId === null ? Promise.resolve('') : insertTake(db, workoutId, incoming.sha256, text, FACTS),
+    workoutId === null ? Promise.resolve('') : insertTake(db, workoutId, incoming.sha256, text, TAKE_FACTS),
   );
   return { id, path: context.store.pathOf(incoming.sha256, 'mp4'), sha256: incoming.sha256 };
 };

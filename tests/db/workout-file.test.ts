@@ -9,7 +9,7 @@ import { setTranscript } from '../../src/server/takes.ts';
 import { listVersions, nameVersion } from '../../src/server/versions.ts';
 import { exportWorkoutFile, importWorkoutFile } from '../../src/server/workout-file.ts';
 import { createWorkout, documentAt, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
-import { closeContext, freshContext } from './support.ts';
+import { TAKE_FACTS, closeContext, freshContext } from './support.ts';
 
 let here: Context;
 let there: Context;
@@ -22,27 +22,20 @@ afterAll(async () => {
   await closeContext(there);
 });
 
-const FACTS = {
-  duration: 60e6,
-  rate: { num: 25, den: 1 },
-  width: 320,
-  height: 180,
-  videoCodec: 'h264',
-  audioCodec: 'aac',
-  videoStart: 0,
-} as never;
 const WORDS = '[0:01] Squat.\n\n[0:05] And rest.\n';
 
 /** A workout with a version, a chosen take, words and a cut. */
 async function filmed(): Promise<string> {
   const { id } = await createWorkout(here, { outline: '# Moved\n## Main: 40/20\n- Squat' });
   await nameVersion(here, id, { name: 'First thought' });
+  await patchWorkout(here, id, 1, [{ op: 'replace', path: '/plan/instructor', value: 'Ottilie Brandvold' }]);
+  await nameVersion(here, id, { name: 'Second thought' });
   const incoming = await here.store.receive(Readable.from(Buffer.from('recording')), 1e6);
   const take = await keepMedia(here.pool, here.store, incoming, 'mp4', (db) =>
-    insertTake(db, id, incoming.sha256, 'Morning', FACTS),
+    insertTake(db, id, incoming.sha256, 'Morning', TAKE_FACTS),
   );
   await setTranscript(here, take, WORDS, 0);
-  await patchWorkout(here, id, 1, [
+  await patchWorkout(here, id, 2, [
     { op: 'replace', path: '/plan/title', value: 'Moved house' },
     { op: 'replace', path: '/edit/takeId', value: take },
     { op: 'add', path: '/edit/removed/-', value: { start: 1e6, end: 2e6 } },
@@ -60,9 +53,13 @@ describe('a workout as a file', () => {
     const [take] = await takesOf(here.pool, copy.id);
     expect(second).toEqual({ ...first, edit: { ...first.edit, takeId: take?.id } });
     expect((await transcriptOf(here.pool, take?.id ?? ''))?.text).toBe(WORDS);
-    const [version] = await listVersions(here, copy.id);
-    expect(version?.name).toBe('First thought');
-    expect((await documentAt(here, copy.id, version?.revision ?? 0)).plan.title).toBe('Moved');
+    const versions = await listVersions(here, copy.id);
+    expect(versions.map((v) => v.name)).toEqual(['Second thought', 'First thought']);
+    const plans = await Promise.all(versions.map(async (v) => (await documentAt(here, copy.id, v.revision)).plan));
+    expect(plans.map((p) => [p.title, p.instructor])).toEqual([
+      ['Moved', 'Ottilie Brandvold'],
+      ['Moved', ''],
+    ]);
     // Written again it is the same file, but for the ids of its takes.
     const again = (await exportWorkoutFile(here, copy.id)).text;
     const bare = (file: string) => file.replace(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, 'id');

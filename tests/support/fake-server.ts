@@ -21,6 +21,9 @@ export class FakeServer {
   losesAnswers = false;
   /** Answers 422 for this field. */
   refuses: readonly (string | number)[] | null = null;
+  /** The take is deleted; whether it may be. */
+  deleted = false;
+  keepsTakes = false;
   readonly patches: Operation[][] = [];
   readonly #made = new Map<string, number>();
   readonly #documents = new Map<number, WorkoutDocument>();
@@ -44,6 +47,17 @@ export class FakeServer {
   #answer(path: string, { method, headers, body }: RequestInit): [number, unknown] {
     const header = (name: string) => (headers as Record<string, string> | undefined)?.[name];
     const revision = Number(header('If-Match')?.replace(/"/g, ''));
+    if (path === `/api/workouts/x/takes`) return [200, this.deleted ? [] : this.takes()];
+    if (path.endsWith('/restore')) {
+      this.deleted = false;
+      return [200, {}];
+    }
+    if (method === 'DELETE') {
+      if (this.keepsTakes) return [409, { message: 'is being rendered' }];
+      const gone = this.deleted;
+      this.deleted = true;
+      return gone ? [404, { message: 'There is no such take.' }] : [200, {}];
+    }
     if (path.startsWith('/api/takes/')) {
       if (this.words.text === body) return [200, { revision: this.words.revision }];
       if (revision !== this.words.revision) return [412, { message: 'changed elsewhere', detail: this.words }];
@@ -63,6 +77,8 @@ export class FakeServer {
     }
     const old = /history\/(\d+)$/.exec(path)?.[1];
     if (old !== undefined) return [200, this.#documents.get(Number(old))];
+    if (method === undefined && path === '/api/workouts/x')
+      return [200, { document: this.document, revision: this.revision }];
     if (method !== 'PATCH') return [404, { message: `nothing at ${path}` }];
     const made = this.#made.get(header('Change-Id') ?? '');
     if (made !== undefined) return [200, { revision: made }];

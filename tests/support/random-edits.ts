@@ -181,3 +181,12 @@ export function things(d: WorkoutDocument): Map<string, string> {
   put('take', d.edit.takeId);
   return found;
 }
+
+/** A move called otherwise, wherever it stands. */
+export const renamed =
+  (from: string, to: string) =>
+  (d: WorkoutDocument): WorkoutDocument =>
+    withBlocks(
+      d,
+      d.plan.blocks.map((b) => ({ ...b, moves: b.moves.map((m) => (m.name === from ? { ...m, name: to } : m)) })),
+    );

@@ -1,21 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { brokenLaws } from '../../../tests/support/merge-laws.ts';
-import { EDITED } from '../../../tests/support/random-edits.ts';
+import { EDITED, renamed } from '../../../tests/support/random-edits.ts';
 import { newBlock, newMove } from '../plan/plan.ts';
 import type { WorkoutDocument } from '../workout/document.ts';
 import { mergeDocuments } from './merge-documents.ts';
 import { mergeOrder } from './merge-order.ts';
 
-const renamed = (d: WorkoutDocument, from: string, to: string): WorkoutDocument => ({
-  ...d,
-  plan: {
-    ...d.plan,
-    blocks: d.plan.blocks.map((b) => ({
-      ...b,
-      moves: b.moves.map((m) => (m.name === from ? { ...m, name: to } : m)),
-    })),
-  },
-});
 const blocks = (
   d: WorkoutDocument,
   next: (b: WorkoutDocument['plan']['blocks']) => WorkoutDocument['plan']['blocks'],
@@ -31,7 +21,7 @@ describe('two windows on one workout', () => {
       { ...newBlock('b9', 'circuit', 'New'), moves: [newMove('m1', 'Squat jump')] },
       ...b,
     ]);
-    const { document, clashes } = mergeDocuments(EDITED, renamed(EDITED, 'Lunge', 'Reverse lunge'), theirs);
+    const { document, clashes } = mergeDocuments(EDITED, renamed('Lunge', 'Reverse lunge')(EDITED), theirs);
     expect(clashes).toEqual([]);
     expect(names(document).slice(0, 3)).toEqual([
       'New Squat jump',
@@ -40,7 +30,7 @@ describe('two windows on one workout', () => {
     ]);
   });
   it('ask where both renamed one thing, and take what is chosen', () => {
-    const [mine, theirs] = [renamed(EDITED, 'Row', 'Bent row'), renamed(EDITED, 'Row', 'Broomstick row')];
+    const [mine, theirs] = [renamed('Row', 'Bent row')(EDITED), renamed('Row', 'Broomstick row')(EDITED)];
     const { clashes } = mergeDocuments(EDITED, mine, theirs);
     expect(clashes).toMatchObject([{ path: ['name'], base: 'Row', mine: 'Bent row', theirs: 'Broomstick row' }]);
     const chosen = mergeDocuments(EDITED, mine, theirs, new Map([[clashes[0]?.key ?? '', 'mine']]));
@@ -48,10 +38,10 @@ describe('two windows on one workout', () => {
   });
   it('ask where one removed a block in which the other wrote', () => {
     const gone = blocks(EDITED, (b) => b.filter((x) => x.name !== 'Hive circuit'));
-    const { document, clashes } = mergeDocuments(EDITED, gone, renamed(EDITED, 'Row', 'Bent row'));
+    const { document, clashes } = mergeDocuments(EDITED, gone, renamed('Row', 'Bent row')(EDITED));
     expect(clashes.map((c) => [c.entity, c.path, c.mine === undefined])).toEqual([['block:b2', [], true]]);
     expect(names(document)[1]).toContain('Bent row');
-    const chosen = mergeDocuments(EDITED, gone, renamed(EDITED, 'Row', 'Bent row'), new Map([['block:b2', 'mine']]));
+    const chosen = mergeDocuments(EDITED, gone, renamed('Row', 'Bent row')(EDITED), new Map([['block:b2', 'mine']]));
     expect(names(chosen.document)).toEqual(names(gone));
   });
   it('both add a move, which get the same id: both are there, with the lines that were written for them', () => {
@@ -79,7 +69,7 @@ describe('two windows on one workout', () => {
     expect(clashes.map((c) => c.key)).toEqual(['take']);
     expect(document.edit).toEqual(theirs.edit);
     expect(mergeDocuments(EDITED, mine, theirs, new Map([['take', 'mine']])).document.edit).toEqual(mine.edit);
-    expect(mergeDocuments(EDITED, mine, renamed(EDITED, 'Row', 'Pull')).document.edit).toEqual(mine.edit);
+    expect(mergeDocuments(EDITED, mine, renamed('Row', 'Pull')(EDITED)).document.edit).toEqual(mine.edit);
   });
   it('a free combination follows its moves, wherever a move is put in', () => {
     const free = blocks(EDITED, (b) =>
@@ -98,7 +88,7 @@ describe('two windows on one workout', () => {
           : x,
       ),
     );
-    const { document } = mergeDocuments(free, renamed(free, 'Squat', 'Grapevine'), theirs);
+    const { document } = mergeDocuments(free, renamed('Squat', 'Grapevine')(free), theirs);
     expect(document.plan.blocks[1]?.scheme).toMatchObject({ free: [[1], [1, 3]] });
   });
 });

@@ -38,6 +38,11 @@ export interface LibraryTrack {
   readonly rights: Rights;
 }
 
+/** A library with one track new or changed, by title. */
+export function withTrack(library: readonly LibraryTrack[], track: LibraryTrack): LibraryTrack[] {
+  return [...library.filter((t) => t.id !== track.id), track].sort((a, b) => a.title.localeCompare(b.title));
+}
+
 /** The tracks that can be laid under a class: those whose beat is known. */
 export function usableTracks(library: readonly LibraryTrack[]): Track[] {
   return library.flatMap(({ id, title, artist, duration, map, sections, lufs, rights }) =>

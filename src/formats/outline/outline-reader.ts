@@ -11,7 +11,7 @@ import {
 } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
-import { keepableText } from '../plan-json/plan-schema.ts';
+import { keepableText } from '../keepable.ts';
 import { keyAndValue, readCueing, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
 import { readAbout, readRange } from './outline-dose.ts';
 import { type Say, readMoveLine } from './outline-move.ts';

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { unkeepable } from '../keepable.ts';
 import { BUILD_UPS, MOST_ELEMENTS, MOST_STEPS } from '../../core/plan/choreography.ts';
 import { type Dose, FASTEST_MILLI_BPM, type Phase, type Range, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import {
@@ -147,7 +148,7 @@ export function faultAt(
   value: unknown,
   characters: 'looked at' | 'not looked at' = 'looked at',
 ): { readonly message: string; readonly path: readonly (string | number)[] } | null {
-  const bad = characters === 'looked at' ? unkeepable(value, []) : null;
+  const bad = characters === 'looked at' ? unkeepable(value) : null;
   if (bad !== null)
     return {
       path: bad,
@@ -157,28 +158,4 @@ export function faultAt(
   if (error === undefined) return null;
   const [first] = error.details;
   return { path: first?.path ?? [], message: `${first?.message ?? error.message}.` };
-}
-
-// Line breaks and tabs can be kept. Other control characters break files that are written, and the database refuses
-// NUL.
-const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f\u2028\u2029]/;
-
-/** Text without what cannot be kept: line ends as \n, no control characters, no half characters. */
-export function keepableText(text: string): string {
-  return text
-    .replace(/\r\n?|[\u2028\u2029]/g, '\n')
-    .replace(new RegExp(CONTROLS, 'g'), '')
-    .toWellFormed();
-}
-
-/** Where a text or a field's name cannot be kept; null: nowhere. */
-function unkeepable(value: unknown, path: readonly (string | number)[]): readonly (string | number)[] | null {
-  if (typeof value === 'string') return CONTROLS.test(value) || !value.isWellFormed() ? path : null;
-  if (typeof value !== 'object' || value === null) return null;
-  for (const [key, inner] of Object.entries(value)) {
-    const at = [...path, Array.isArray(value) ? Number(key) : key];
-    const bad = CONTROLS.test(key) || !key.isWellFormed() ? at : unkeepable(inner, at);
-    if (bad !== null) return bad;
-  }
-  return null;
 }

@@ -89,9 +89,7 @@ export function readTimedBlocks(
         say('error', 'before-first', i + 1, `${quote(line)} stands before the first cue and was left out.`);
       continue;
     }
-    if (beginsBlock && last.body.length > 0 && COUNTER.test(line) && lines[i + 1]?.trim() === '') {
-      say('note', 'stray', i + 1, `${quote(line)} stands by itself and was put to the cue above.`);
-    } else if (beginsBlock)
+    if (beginsBlock)
       say('note', 'stray', i + 1, `${quote(line)} stands under an empty line and was put to the cue above.`);
     last.body.push(line);
   }

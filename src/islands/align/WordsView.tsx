@@ -3,9 +3,9 @@ import { type TranscriptChange, changeTranscript } from '../../core/transcript/e
 import { toProgramme, toTake } from '../../core/edit/conform.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
+import { rewritten } from '../../formats/transcript-writer.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
-import { rewritten } from '../workbench/saving/save-words.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** So many cues are drawn at once around the place that is looked at. */

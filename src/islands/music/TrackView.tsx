@@ -9,6 +9,7 @@ import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import type { LibraryTrack } from '../../core/music/library.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { mediaUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { BeatPicture } from './BeatPicture.tsx';
@@ -23,14 +24,18 @@ const NUDGE_US = 10_000;
  * right.
  */
 export function TrackView({ track, library }: { readonly track: LibraryTrack; readonly library: Library }) {
-  const [past, setPast] = useState<readonly (TempoMap | null)[]>([]);
+  const { workbench } = useWorkbench();
+  // The one undo of the workbench, offered here where its last step is this track's.
+  const undoable = workbench((s) => {
+    const last = s.undo.at(-1);
+    return last?.kind === 'track' && last.trackId === track.id;
+  });
   const [taps, setTaps] = useState<readonly number[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [clicking, setClicking] = useState(true);
   const [playing, setPlaying] = useState(false);
   const [at, setAt] = useState(0);
   const [hearing, setHearing] = useState(false);
-  const [removing, setRemoving] = useState(false);
   const player = useRef<TrackPlayer | null>(null);
   const { map } = track;
   const url = mediaUrl(track);
@@ -73,10 +78,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
   );
   useEffect(() => player.current?.click(clicking ? clicks : []), [clicks, clicking, url]);
 
-  const set = (next: TempoMap | null, remember = true) => {
-    if (remember) setPast([...past, map]);
-    library.change(track.id, { map: next });
-  };
+  const set = (next: TempoMap | null) => library.change(track.id, { map: next });
   const fix = (correction: Correction) => {
     if (map === null) return;
     setTrouble(null);
@@ -86,12 +88,6 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
       if (!(error instanceof RangeError)) throw error;
       setTrouble(error.message);
     }
-  };
-  const undo = () => {
-    const last = past.at(-1);
-    if (past.length === 0) return;
-    setPast(past.slice(0, -1));
-    set(last ?? null, false);
   };
   const tap = () => {
     const now = (player.current?.audio.currentTime ?? 0) * 1e6;
@@ -176,21 +172,13 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
             if (e.target.value !== track.artist) library.change(track.id, { artist: e.target.value });
           }}
         />
-        {removing ? (
-          <span className="flex items-center gap-2">
-            Its beat and its rights go with it.{' '}
-            <button className="btn" onClick={() => library.remove(track.id)}>
-              Remove it
-            </button>
-            <button className="btn btn-quiet" onClick={() => setRemoving(false)}>
-              Keep it
-            </button>
-          </span>
-        ) : (
-          <button className="btn btn-quiet" onClick={() => setRemoving(true)}>
-            Remove …
-          </button>
-        )}
+        <button
+          className="btn btn-quiet"
+          title="Delete this track with its beat and its rights; undo brings it back"
+          onClick={() => library.remove(track.id)}
+        >
+          Delete
+        </button>
       </div>
       {track.state === 'failed' && (
         <div className="mt-2">
@@ -253,7 +241,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           <input type="checkbox" checked={clicking} onChange={(e) => setClicking(e.target.checked)} />
           click
         </label>
-        <button className="btn" disabled={past.length === 0} onClick={undo}>
+        <button className="btn" disabled={!undoable} onClick={() => workbench.getState().undoStep()}>
           Undo
         </button>
         {map !== null && track.heardMap !== null && (

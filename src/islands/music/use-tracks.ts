@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 import { sendFile } from '../shoot/send-file.ts';
-import type { LibraryTrack } from '../../core/music/library.ts';
+import { type LibraryTrack, withTrack } from '../../core/music/library.ts';
 import type { TrackChange } from '../workbench/saving/save-tracks.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -26,10 +26,7 @@ export function useTracks() {
     }
   }, []);
   const put = useCallback(
-    (track: LibraryTrack) => {
-      const rest = workbench.getState().tracks.filter((t) => t.id !== track.id);
-      setTracks([...rest, track].sort((a, b) => a.title.localeCompare(b.title)));
-    },
+    (track: LibraryTrack) => setTracks(withTrack(workbench.getState().tracks, track)),
     [workbench, setTracks],
   );
   const busy = tracks.some((t) => t.state === 'waiting' || t.state === 'hearing');

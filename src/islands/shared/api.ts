@@ -30,6 +30,19 @@ export async function api<T>(path: string, init: RequestInit = {}): Promise<T> {
   return body;
 }
 
+/** Whether an answer means “later”: none at all, too many at once, or trouble of the server's own. */
+export function isLater({ status }: ApiError): boolean {
+  return status === 0 || status === 429 || status >= 500;
+}
+
+/** Browsers send so much for a page that is being left, in bytes of all requests together. */
+const LEAVING_BYTES = 60_000;
+
+/** Lets a request outlive the page that is being left, where its body is small enough for that. */
+export function outliving(leaving: boolean, body: string): Pick<RequestInit, 'keepalive'> {
+  return { keepalive: leaving && new TextEncoder().encode(body).length < LEAVING_BYTES };
+}
+
 export function sendJson(
   method: 'POST' | 'PUT' | 'PATCH',
   value: unknown,

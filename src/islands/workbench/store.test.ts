@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FakeServer, FakeStorage, TAKE } from '../../../tests/support/fake-server.ts';
-import { EDITED } from '../../../tests/support/random-edits.ts';
+import { EDITED, renamed } from '../../../tests/support/random-edits.ts';
+import { newMove } from '../../core/plan/plan.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { openDrafts } from './saving/drafts.ts';
 import { createWorkbench } from './store.ts';
@@ -120,16 +121,6 @@ describe('undo', () => {
 });
 
 const moves = (d: WorkoutDocument) => d.plan.blocks.map((b) => b.moves.map((m) => m.name).join(' '));
-const renamed = (from: string, to: string) => (d: WorkoutDocument) => ({
-  ...d,
-  plan: {
-    ...d.plan,
-    blocks: d.plan.blocks.map((b) => ({
-      ...b,
-      moves: b.moves.map((m) => (m.name === from ? { ...m, name: to } : m)),
-    })),
-  },
-});
 const withoutBlock = (at: number) => (d: WorkoutDocument) => ({
   ...d,
   plan: { ...d.plan, blocks: d.plan.blocks.toSpliced(at, 1) },
@@ -250,5 +241,100 @@ describe('a reload while the server is away', () => {
     expect([server.words.text, server.track.rights.credit]).toEqual(['[0:01] Squat slowly.\n', 'Saltmarsh']);
     expect(after.getState()).toMatchObject({ save: { kind: 'saved' }, conflicts: [] });
     expect(Object.keys(storage)).toEqual([]);
+  });
+  it('knows what had arrived though its answer was lost: what was added then is there once', async () => {
+    server = new FakeServer(EDITED);
+    const before = open();
+    const add = (d: WorkoutDocument): WorkoutDocument => ({
+      ...d,
+      plan: {
+        ...d.plan,
+        blocks: d.plan.blocks.map((b, i) => (i === 1 ? { ...b, moves: [...b.moves, newMove('m77', 'Crab')] } : b)),
+      },
+    });
+    server.losesAnswers = true;
+    before.getState().change('add', add);
+    await vi.advanceTimersByTimeAsync(600);
+    server.down = true;
+    before.getState().change('rename', renamed('Crab', 'Crab walk'));
+    await settle();
+    server.down = false;
+    server.losesAnswers = false;
+    vi.clearAllTimers();
+    const after = open();
+    await after.restore();
+    await settle();
+    expect(moves(server.document)[1]).toBe('Squat Row Lunge Plank Crab walk');
+    expect(after.getState().conflicts).toEqual([]);
+  });
+  it('keeps what cannot be brought back now for the next time', async () => {
+    server = new FakeServer(EDITED);
+    const before = open();
+    server.down = true;
+    before.getState().change('rename', renamed('Lunge', 'Reverse lunge'));
+    await settle();
+    vi.clearAllTimers();
+    const after = open();
+    // The page is there, and the server is away again: whether the change arrived cannot be asked.
+    await after.restore();
+    expect(Object.keys(storage)).toHaveLength(1);
+    expect(after.getState().notice).toMatch(/could not be brought back now/);
+    server.down = false;
+    const later = open();
+    await later.restore();
+    await settle();
+    expect(moves(server.document)[1]).toBe('Squat Row Reverse lunge Plank');
+  });
+});
+
+describe('what is asked of the server', () => {
+  const withTake = (d: WorkoutDocument, takeId: string | null) => ({ ...d, edit: { ...d.edit, takeId } });
+  const remove = (bench: ReturnType<typeof open>) => {
+    const path = `/api/takes/${TAKE.id}`;
+    const asked = {
+      after: { path, method: 'DELETE' },
+      before: { path: `${path}/restore`, method: 'POST' },
+    } as const;
+    bench.getState().ask('Delete the take', asked, (d) => withTake(d, null));
+  };
+  const begun = () => {
+    server = new FakeServer(withTake(EDITED, TAKE.id));
+    return open();
+  };
+  const now = (bench: ReturnType<typeof open>) => [
+    server.deleted,
+    bench.getState().takes.length,
+    server.document.edit.takeId,
+  ];
+
+  it('is one undo: the take and the choice of it come back', async () => {
+    const bench = begun();
+    remove(bench);
+    await settle();
+    expect(now(bench)).toEqual([true, 0, null]);
+    bench.getState().undoStep();
+    await settle();
+    expect(now(bench)).toEqual([false, 1, TAKE.id]);
+    bench.getState().redoStep();
+    await settle();
+    expect(now(bench)).toEqual([true, 0, null]);
+  });
+  it('and refused leaves everything as it was, with nothing to take back', async () => {
+    const bench = begun();
+    server.keepsTakes = true;
+    remove(bench);
+    await settle();
+    expect(now(bench)).toEqual([false, 1, TAKE.id]);
+    expect(bench.getState()).toMatchObject({ undo: [], redo: [], notice: 'is being rendered' });
+  });
+  it('is done once where its answer is lost', async () => {
+    const bench = begun();
+    server.losesAnswers = true;
+    remove(bench);
+    await settle();
+    server.losesAnswers = false;
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(now(bench)).toEqual([true, 0, null]);
+    expect(bench.getState()).toMatchObject({ save: { kind: 'saved' }, notice: null });
   });
 });

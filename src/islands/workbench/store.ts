@@ -6,14 +6,16 @@ import type { Side } from '../../core/merge/merge-fields.ts';
 import { same } from '../../core/merge/same.ts';
 import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
-import { keepableText } from '../../formats/plan-json/plan-schema.ts';
-import { ApiError, api, sendJson } from '../shared/api.ts';
-import { type Conflict } from './saving/conflict.ts';
+import { keepable, keepableText } from '../../formats/keepable.ts';
+import type { WordsText } from '../../formats/transcript-writer.ts';
+import { ApiError } from '../shared/api.ts';
+import { createAsker } from './saving/ask-server.ts';
+import type { Conflict } from './saving/conflict.ts';
 import { type Drafts, openDrafts } from './saving/drafts.ts';
 import { createDocumentSaver } from './saving/save-document.ts';
 import { type SaveState, createSaveQueue } from './saving/save-queue.ts';
 import { type TrackChange, createTrackSaver, trackChangeBack } from './saving/save-tracks.ts';
-import { type WordsText, createWordsSaver } from './saving/save-words.ts';
+import { createWordsSaver } from './saving/save-words.ts';
 import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
 import { type Asked, type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
 
@@ -97,7 +99,8 @@ export function createWorkbench(
       set({ document: changed, undo: withStep(undo, step), redo: [] });
       saveDocument(SAVE_AFTER_MS);
     },
-    changeWords(label, takeId, after) {
+    changeWords(label, takeId, words) {
+      const after = { ...words, text: keepableText(words.text) };
       const before = get().takes.find((t) => t.take.id === takeId)?.transcript ?? null;
       if (before?.text === after.text) return;
       if (before !== null) {
@@ -125,9 +128,9 @@ export function createWorkbench(
       const { document: was } = get();
       const now = next?.(was) ?? was;
       const changed = same(was, now) ? {} : { document: { before: was, after: now } };
-      const step: Step = { kind: 'asked', label, at: Date.now(), before, after, ...changed };
+      const step = { kind: 'asked', label, at: Date.now(), before, after, ...changed } as const;
       set({ undo: withStep(get().undo, step), redo: [] });
-      walk(step, 'after');
+      askServer(step, 'after');
     },
     asked(label, { after, before }) {
       const step: Step = { kind: 'asked', label, at: Date.now(), before, after };
@@ -157,7 +160,6 @@ export function createWorkbench(
 
   const set: WorkbenchSet = (part) =>
     store.setState(part.tracks === undefined ? part : { ...part, usable: usableTracks(part.tracks) });
-  let requests = 0;
   const queue = createSaveQueue((save) => {
     if (save.kind === 'waiting') keepDrafts();
     if (!same(save, store.getState().save)) store.setState({ save });
@@ -171,7 +173,7 @@ export function createWorkbench(
     if (store.getState().save.kind === 'waiting') document.keepDraft();
   };
   const saveWords = (takeId: string, text: WordsText) => {
-    words.change(takeId, { ...text, text: keepableText(text.text) });
+    words.change(takeId, text);
     queue.want(words.nameOf(takeId), (leaving) => words.send(takeId, leaving), SAVE_AFTER_MS);
     if (store.getState().save.kind === 'waiting') words.keepDrafts();
   };
@@ -180,6 +182,8 @@ export function createWorkbench(
     queue.want(tracks.nameOf(id), (leaving) => tracks.send(id, leaving), SAVE_AFTER_MS);
     if (store.getState().save.kind === 'waiting') tracks.keepDrafts();
   };
+
+  const askServer = createAsker(store.getState, set, queue, () => saveDocument(0));
 
   function keepDrafts(): void {
     document.keepDraft();
@@ -195,39 +199,12 @@ export function createWorkbench(
       set({ document: withoutStep(now.document, step[from], step[to]) });
       saveDocument(SAVE_AFTER_MS);
     } else if (step.kind === 'words') {
-      const here = now.takes.find((t) => t.take.id === step.takeId)?.transcript;
-      if (here !== undefined && here !== null) saveWords(step.takeId, wordsWithoutStep(here, step[from], step[to]));
+      const entry = now.takes.find((t) => t.take.id === step.takeId);
+      if (entry === undefined || entry.transcript === null) return;
+      const words = wordsWithoutStep(entry.transcript, step[from], step[to], entry.take.duration);
+      saveWords(step.takeId, words);
     } else if (step.kind === 'track') saveTrack(step.trackId, step[to]);
     else askServer(step, to);
-  }
-
-  /** What is deleted is let go of by the document first, and what comes back is there before it is referred to. */
-  function askServer(step: Step & { readonly kind: 'asked' }, to: 'before' | 'after'): void {
-    const from = to === 'before' ? 'after' : 'before';
-    const { document: changed } = step;
-    const lay = () => {
-      if (changed === undefined) return;
-      set({ document: withoutStep(store.getState().document, changed[from], changed[to]) });
-      saveDocument(0);
-    };
-    if (to === 'after') lay();
-    const { path, method, body } = step[to];
-    // Each is sent, in its turn: one builds on the other.
-    queue.want(`asked ${++requests}`, async () => {
-      try {
-        await api(path, body === undefined ? { method } : sendJson(method === 'PUT' ? 'PUT' : 'POST', body));
-      } catch (error) {
-        // Refused: nothing happened, and there is nothing to take back.
-        if (error instanceof ApiError && error.status >= 400 && error.status < 500)
-          set({ undo: store.getState().undo.filter((s) => s !== step), notice: error.message });
-        else throw error;
-      }
-      if (to === 'before') lay();
-      const { id } = store.getState();
-      if (path.startsWith('/api/studio')) store.getState().setStudio(await api('/api/studio'));
-      else if (path.startsWith('/api/takes')) store.getState().setTakes(await api(`/api/workouts/${id}/takes`));
-      else store.getState().setTracks(await api('/api/tracks'));
-    });
   }
 
   return Object.assign(store, {
@@ -244,18 +221,29 @@ export function createWorkbench(
     tryAgain: () => queue.again(),
     /** Brings back what an earlier page could not send before it was left. */
     async restore(): Promise<void> {
-      const left = await drafts.pickUp();
-      for (const { name, value } of left) {
-        const [kind, id] = name.split(' ');
-        if (kind === 'document') await document.restore(value);
-        else if (kind === 'words' && id !== undefined) {
-          words.restore(id, value);
-          queue.want(name, (leaving) => words.send(id, leaving));
-        } else if (kind === 'track' && id !== undefined && tracks.restore(id, value))
-          queue.want(name, (leaving) => tracks.send(id, leaving));
+      let brought = false;
+      for (const { name, value, forget } of await drafts.left()) {
+        const [kind, id = ''] = name.split(' ');
+        try {
+          if (kind === 'document') brought = (await document.restore(value)) || brought;
+          else if (kind === 'words' && words.restore(id, value)) {
+            brought = true;
+            queue.want(name, (leaving) => words.send(id, leaving));
+          } else if (kind === 'track' && tracks.restore(id, value)) {
+            brought = true;
+            queue.want(name, (leaving) => tracks.send(id, leaving));
+          }
+          keepDrafts();
+          forget();
+        } catch (error) {
+          // It stays where it is for the next time.
+          if (!(error instanceof ApiError)) throw error;
+          set({
+            notice: `Something is left from an earlier visit that could not be brought back now: ${error.message}`,
+          });
+        }
       }
-      if (left.length > 0)
-        set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
+      if (brought) set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
     },
   });
 }
@@ -264,23 +252,4 @@ export function createWorkbench(
 function leaveField(): void {
   const field = globalThis.document?.activeElement as HTMLElement | null | undefined;
   if (/^(INPUT|TEXTAREA)$/.test(field?.tagName ?? '')) field?.blur();
-}
-
-/** The document without characters that nothing can keep; parts that did not change are not looked at. */
-function keepable<T>(next: T, before: unknown): T {
-  if (Object.is(next, before)) return next;
-  if (typeof next === 'string') {
-    const kept = keepableText(next);
-    return kept === next ? next : (kept as T);
-  }
-  if (typeof next !== 'object' || next === null) return next;
-  const old = (typeof before === 'object' && before !== null ? before : {}) as Record<string, unknown>;
-  let changed = false;
-  const kept = Object.entries(next).map(([key, value]) => {
-    const clean: unknown = keepable(value as unknown, old[key]);
-    if (!Object.is(clean, value)) changed = true;
-    return [key, clean] as const;
-  });
-  if (!changed) return next;
-  return (Array.isArray(next) ? kept.map(([, value]) => value) : Object.fromEntries(kept)) as T;
 }

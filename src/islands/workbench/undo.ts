@@ -4,9 +4,9 @@ import { type Renames, withIds } from '../../core/merge/own-ids.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { mergeTranscripts } from '../../formats/merge-transcripts.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
+import { type WordsText, rewritten } from '../../formats/transcript-writer.ts';
+import type { Micros } from '../../core/time/micros.ts';
 import type { TrackChange } from './saving/save-tracks.ts';
-import type { WordsText } from './saving/save-words.ts';
-import { rewritten } from './saving/save-words.ts';
 
 /** A request to the server that can be sent again. */
 export interface Asked {
@@ -65,10 +65,10 @@ export function withoutStep(now: WorkoutDocument, from: WorkoutDocument, to: Wor
 }
 
 /** The same for the words of a take. */
-export function wordsWithoutStep(now: WordsText, from: WordsText, to: WordsText): WordsText {
+export function wordsWithoutStep(now: WordsText, from: WordsText, to: WordsText, duration: Micros): WordsText {
   if (now.text === from.text) return to;
-  const [base, mine, theirs] = [from, to, now].map((w) => readTranscript(w.text).value);
-  return rewritten(now, mergeTranscripts(base!, mine!, theirs!).transcript);
+  const read = ({ text }: WordsText) => readTranscript(text).value;
+  return rewritten(now, mergeTranscripts(read(from), read(to), read(now)).transcript, duration);
 }
 
 /** Steps as they are after things got other ids. */

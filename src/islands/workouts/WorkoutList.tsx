@@ -1,5 +1,5 @@
-import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { useEffect, useRef, useState } from 'react';
+import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { MoreHorizontal } from 'lucide-react';
 import { tinykeys } from 'tinykeys';
 import type { Micros } from '../../core/time/micros.ts';
@@ -8,6 +8,7 @@ import { WORKOUT_STATES, type WorkoutState } from '../../core/workout/progress.t
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api, sendJson } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
 
 interface Summary {
   readonly id: string;
@@ -25,20 +26,11 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
   const [deleted, setDeleted] = useState<readonly Summary[]>([]);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { trouble, attempt } = useAttempt();
   const [notes, setNotes] = useState<readonly string[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const shown = workouts.filter((w) => !deleted.includes(w));
   const templates = shown.filter((w) => w.template);
-  const attempt = async (work: () => Promise<void>) => {
-    setTrouble(null);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
-  };
   const bringBack = (workout: Summary) =>
     attempt(async () => {
       await api(`/api/workouts/${workout.id}/restore`, { method: 'POST' });
@@ -207,26 +199,18 @@ function Row({ workout, ready, onDeleted }: RowProps) {
 
 /** What is done with a whole workout. What is deleted can be brought back. */
 function RowActions({ workout, ready, onDeleted }: RowProps) {
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const send = async (path: string, init: RequestInit) => {
-    try {
+  const { trouble, attempt } = useAttempt();
+  const send = (path: string, init: RequestInit) =>
+    attempt(async () => {
       await api(path, init);
       window.location.reload();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
-  };
+    });
   const path = `/api/workouts/${workout.id}`;
-  const remove = async () => {
-    try {
+  const remove = () =>
+    attempt(async () => {
       await api(path, { method: 'DELETE' });
       onDeleted();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
-  };
+    });
   return (
     <details className="relative">
       <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}>

@@ -1,4 +1,5 @@
-import { newId } from './conflict.ts';
+import { newId } from './new-id.ts';
+
 /**
  * What could not be sent yet, kept by the browser so that it outlives a reload. A page of a browser (a tab) has a name,
  * so that two of them do not write over each other; what a closed one left is picked up by the next.
@@ -6,8 +7,14 @@ import { newId } from './conflict.ts';
 export interface Drafts {
   readonly keep: (name: string, value: unknown) => void;
   readonly drop: (name: string) => void;
-  /** What earlier pages left for this workout, oldest first; each is given once. */
-  readonly pickUp: () => Promise<{ readonly name: string; readonly value: unknown }[]>;
+  /** What earlier pages left for this workout, oldest first; each stays until it is forgotten. */
+  readonly left: () => Promise<Left[]>;
+}
+
+interface Left {
+  readonly name: string;
+  readonly value: unknown;
+  readonly forget: () => void;
 }
 
 interface Kept {
@@ -32,17 +39,18 @@ export function openDrafts(workoutId: string, storage: Storage | null = browserS
       }
     },
     drop: (name) => storage?.removeItem(`${prefix}${page}:${name}`),
-    async pickUp() {
+    async left() {
       if (storage === null) return [];
       const held = await globalThis.navigator?.locks?.query();
       const live = new Set(held?.held?.map((lock) => lock.name));
-      const found: (Kept & { name: string })[] = [];
+      const found: (Left & { readonly at: number })[] = [];
       for (const key of Object.keys(storage).filter((k) => k.startsWith(prefix))) {
         const [of, ...name] = key.slice(prefix.length).split(':');
         if (of === page || live.has(`${PREFIX}:${of}`)) continue;
         const kept = read(storage.getItem(key));
-        storage.removeItem(key);
-        if (kept !== null) found.push({ ...kept, name: name.join(':') });
+        const forget = () => storage.removeItem(key);
+        if (kept === null) forget();
+        else found.push({ ...kept, name: name.join(':'), forget });
       }
       return found.sort((a, b) => a.at - b.at);
     },

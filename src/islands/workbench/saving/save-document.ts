@@ -3,12 +3,14 @@ import { type Merged, mergeDocuments } from '../../../core/merge/merge-documents
 import { ALWAYS_MINE } from '../../../core/merge/merge-fields.ts';
 import { withIds } from '../../../core/merge/own-ids.ts';
 import type { WorkoutDocument } from '../../../core/workout/document.ts';
-import { ApiError, api, sendJson } from '../../shared/api.ts';
+import { same } from '../../../core/merge/same.ts';
+import { ApiError, api, isLater, outliving, sendJson } from '../../shared/api.ts';
 import { renamedSteps } from '../undo.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
 import { clashInWords } from './clash-words.ts';
-import { type Conflict, newId } from './conflict.ts';
+import type { Conflict } from './conflict.ts';
 import type { Drafts } from './drafts.ts';
+import { newId } from './new-id.ts';
 
 /** A change on its way. It is sent again as it is until it is answered, so that a lost answer is no second change. */
 interface Sent {
@@ -21,10 +23,10 @@ interface Sent {
 interface Draft {
   readonly revision: number;
   readonly patch: Operation[];
+  /** The part of it that was on its way: whether it was made is not known. */
+  readonly sent: Pick<Sent, 'id' | 'revision' | 'patch'> | null;
 }
 
-/** Browsers send so much for a page that is being left, in bytes of all requests together. */
-const LEAVING_BYTES = 60_000;
 const NAME = 'document';
 
 /** Saves the document of a workbench by JSON Patch on the revision that this page knows. */
@@ -40,20 +42,15 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
         sent = { id: newId(), revision, patch, document };
       }
       try {
-        const request = sendJson('PATCH', sent.patch, { 'If-Match': `"${sent.revision}"`, 'Change-Id': sent.id });
-        const keepalive = leaving && new TextEncoder().encode(JSON.stringify(sent.patch)).length < LEAVING_BYTES;
-        const done = await api<{ revision: number }>(`/api/workouts/${id}`, { ...request, keepalive });
-        set({ saved: sent.document, revision: done.revision });
+        set({ saved: sent.document, revision: await sendPatch(id, sent, leaving) });
         sent = null;
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
-        if (error.status === 0 || error.status >= 500 || error.status === 429) {
-          keepDraft();
-          throw error;
-        }
+        if (isLater(error)) throw error;
         sent = null;
         if (error.status === 412) merge(error.detail as { document: WorkoutDocument; revision: number });
         else if (error.status !== 422 || !putBack(error)) {
+          // Refused for good, and it is not known which part: it stays here and where it outlives the page.
           keepDraft();
           throw error;
         }
@@ -112,25 +109,53 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
   function keepDraft(): void {
     const { saved, document, revision } = get();
     const patch = jsonpatch.compare(saved, document);
-    if (patch.length > 0) drafts.keep(NAME, { revision, patch } satisfies Draft);
+    if (patch.length === 0) return;
+    const way = sent === null ? null : { id: sent.id, revision: sent.revision, patch: sent.patch };
+    drafts.keep(NAME, { revision, patch, sent: way } satisfies Draft);
   }
 
   return {
     name: NAME,
     send,
     keepDraft,
-    /** Brings back what an earlier page could not send. */
-    async restore(value: unknown): Promise<void> {
-      const { revision, patch } = value as Draft;
+    /** Brings back what an earlier page could not send; false where nothing of it was missing. */
+    async restore(value: unknown): Promise<boolean> {
+      const { revision, patch, sent: way } = value as Draft;
       const { id, revision: current, saved } = get();
-      const base = revision === current ? saved : await api<WorkoutDocument>(`/api/workouts/${id}/history/${revision}`);
+      let base = revision === current ? saved : await api<WorkoutDocument>(`/api/workouts/${id}/history/${revision}`);
       const mine = patched(base, patch);
+      // What was on its way is sent again as it was: made once, whichever of the two arrived.
+      if (way !== null && (await arrives(id, way))) {
+        base = patched(base, way.patch);
+        const now = await api<{ document: WorkoutDocument; revision: number }>(`/api/workouts/${id}`);
+        const { document } = mergeDocuments(saved, get().document, now.document);
+        set({ document, saved: now.document, revision: now.revision });
+      }
       const theirs = get().document;
       const merged = mergeDocuments(base, mine, theirs);
+      if (same(merged.document, theirs)) return false;
       get().change('What was not yet saved when the page was left', () => merged.document);
       ask(merged, base, mine, theirs);
+      return true;
     },
   };
+}
+
+async function sendPatch(id: string, sent: Omit<Sent, 'document'>, leaving: boolean): Promise<number> {
+  const request = sendJson('PATCH', sent.patch, { 'If-Match': `"${sent.revision}"`, 'Change-Id': sent.id });
+  const fate = outliving(leaving, JSON.stringify(sent.patch));
+  return (await api<{ revision: number }>(`/api/workouts/${id}`, { ...request, ...fate })).revision;
+}
+
+/** Whether a change that was on its way is made; false where it was not and is too old by now. */
+async function arrives(id: string, sent: Omit<Sent, 'document'>): Promise<boolean> {
+  try {
+    await sendPatch(id, sent, false);
+    return true;
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 412) return false;
+    throw error;
+  }
 }
 
 function patched(document: WorkoutDocument, patch: readonly Operation[]): WorkoutDocument {

@@ -1,4 +1,4 @@
-import { ApiError } from '../../shared/api.ts';
+import { ApiError, isLater } from '../../shared/api.ts';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -22,8 +22,6 @@ export interface SaveQueue {
 
 const FIRST_RETRY_MS = 1_000;
 const LONGEST_RETRY_MS = 15_000;
-/** Without an answer, and answers that mean “later”. */
-const LATER = (status: number) => status === 0 || status === 429 || status >= 500;
 
 interface Wanted {
   readonly send: (leaving: boolean) => Promise<void>;
@@ -70,7 +68,7 @@ export function createSaveQueue(onState: (state: SaveState) => void): SaveQueue 
           retryMs = FIRST_RETRY_MS;
         } catch (error) {
           if (!(error instanceof ApiError)) throw error;
-          if (!LATER(error.status)) refused.set(name, error.message);
+          if (!isLater(error)) refused.set(name, error.message);
           else {
             // What was said meanwhile is newer and stays; nothing is due before the next try.
             if (!wanted.has(name)) wanted.set(name, { send, due: 0 });

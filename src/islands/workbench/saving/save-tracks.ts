@@ -1,11 +1,11 @@
-import type { LibraryTrack } from '../../../core/music/library.ts';
+import { type LibraryTrack, withTrack } from '../../../core/music/library.ts';
 import type { TempoMap } from '../../../core/music/tempo-map.ts';
 import type { Rights } from '../../../core/music/track.ts';
 import { same } from '../../../core/merge/same.ts';
-import { ApiError, api, sendJson } from '../../shared/api.ts';
+import { ApiError, api, isLater, outliving, sendJson } from '../../shared/api.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
-import { newId } from './conflict.ts';
 import type { Drafts } from './drafts.ts';
+import { newId } from './new-id.ts';
 
 /** What a person changes of a track. A map of null is the one that was heard. */
 export interface TrackChange {
@@ -57,10 +57,7 @@ const joined = (a: TrackChange, b: TrackChange): TrackChange => ({
 export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: Drafts) {
   const unsent = new Map<string, Unsent>();
   const trackOf = (id: string) => get().tracks.find((t) => t.id === id) ?? null;
-  const put = (track: LibraryTrack) => {
-    const rest = get().tracks.filter((t) => t.id !== track.id);
-    set({ tracks: [...rest, track].sort((a, b) => a.title.localeCompare(b.title)) });
-  };
+  const put = (track: LibraryTrack) => set({ tracks: withTrack(get().tracks, track) });
 
   async function send(id: string, leaving: boolean): Promise<void> {
     for (;;) {
@@ -70,7 +67,7 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       try {
         const done = await api<LibraryTrack>(`/api/tracks/${id}`, {
           ...sendJson('PATCH', change, { 'If-Match': `"${base.revision}"` }),
-          keepalive: leaving,
+          ...outliving(leaving, JSON.stringify(change)),
         });
         const newer = unsent.get(id);
         // What was changed while this was on its way goes next.
@@ -83,8 +80,7 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
           merge(id, waiting, error.detail as LibraryTrack);
           continue;
         }
-        if (error.status === 0 || error.status >= 500) keepDraft(id);
-        else {
+        if (!isLater(error)) {
           // Refused: what the server has stands, so that nothing is shown that is not kept.
           unsent.delete(id);
           put(base);
@@ -131,15 +127,10 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     });
   }
 
-  function keepDraft(id: string): void {
-    const waiting = unsent.get(id);
-    if (waiting !== undefined) drafts.keep(nameOf(id), waiting);
-  }
-
   return {
     nameOf,
     send,
-    keepDrafts: () => [...unsent.keys()].forEach(keepDraft),
+    keepDrafts: () => [...unsent].forEach(([id, waiting]) => drafts.keep(nameOf(id), waiting)),
     change(id: string, change: TrackChange): void {
       const track = trackOf(id);
       if (track === null) return;
@@ -158,8 +149,8 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       }),
     restore(id: string, value: unknown): boolean {
       const now = trackOf(id);
-      if (now === null) return false;
       const { base, change } = value as Unsent;
+      if (now === null || same(withTrackChange(now, change), now)) return false;
       if (base.revision === now.revision) {
         unsent.set(id, { base: now, change });
         put(withTrackChange(now, change));

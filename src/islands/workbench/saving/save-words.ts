@@ -2,18 +2,14 @@ import type { Transcript } from '../../../core/transcript/transcript.ts';
 import { writeTime } from '../../../core/time/typed-time.ts';
 import { mergeTranscripts } from '../../../formats/merge-transcripts.ts';
 import { type TranscriptFormat, readTranscript } from '../../../formats/transcript-reader.ts';
-import { writeTranscript } from '../../../formats/transcript-writer.ts';
-import { ApiError, api } from '../../shared/api.ts';
+import { type WordsText, rewritten } from '../../../formats/transcript-writer.ts';
+import { same } from '../../../core/merge/same.ts';
+import type { Micros } from '../../../core/time/micros.ts';
+import { ApiError, api, isLater, outliving } from '../../shared/api.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
 import type { TakeWithTranscript } from '../take.ts';
-import { newId } from './conflict.ts';
 import type { Drafts } from './drafts.ts';
-
-/** A transcript as it is kept: its text in one of the formats. */
-export interface WordsText {
-  readonly format: TranscriptFormat;
-  readonly text: string;
-}
+import { newId } from './new-id.ts';
 
 /** What the server has. */
 interface Base extends WordsText {
@@ -23,14 +19,6 @@ interface Base extends WordsText {
 interface Draft {
   readonly base: WordsText;
   readonly now: WordsText;
-}
-
-/** Words written anew in the format that they had, where that can hold them. */
-export function rewritten({ format }: WordsText, transcript: Transcript, durationUs = 0): WordsText {
-  // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
-  const kept =
-    transcript.cues.some((c) => c.words !== null) && format !== 'vtt' && format !== 'ttml' ? 'words-json' : format;
-  return { format: kept, text: writeTranscript(transcript, kept, durationUs as Parameters<typeof writeTranscript>[2]) };
 }
 
 const nameOf = (takeId: string) => `words ${takeId}`;
@@ -72,7 +60,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
           method: 'PUT',
           body: now.text,
           headers: { 'Content-Type': 'text/plain', 'If-Match': `"${base.revision}"` },
-          keepalive: leaving && new TextEncoder().encode(now.text).length < 60_000,
+          ...outliving(leaving, now.text),
         });
         bases.set(takeId, { format: now.format, text: now.text, revision: done.revision });
         const newest = entryOf(takeId)?.transcript ?? now;
@@ -81,7 +69,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
         if (!(error instanceof ApiError)) throw error;
         if (error.status !== 412) {
           if (error.status === 404) bases.delete(takeId);
-          else keepDraft(takeId);
+          else if (!isLater(error)) keepDraft(takeId);
           throw error;
         }
         merge(
@@ -118,10 +106,8 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       Transcript,
     ];
     const merged = mergeTranscripts(b, m, t);
-    const same =
-      merged.transcript.cues.length === t.cues.length && merged.transcript.cues.every((c, i) => c === t.cues[i]);
-    const duration = entryOf(takeId)?.take.duration ?? 0;
-    put(takeId, same ? theirs : rewritten(theirs, merged.transcript, duration), revision);
+    const duration = entryOf(takeId)?.take.duration ?? (0 as Micros);
+    put(takeId, same(merged.transcript, t) ? theirs : rewritten(theirs, merged.transcript, duration), revision);
     if (merged.clashes.length === 0) return;
     const name = entryOf(takeId)?.take.name ?? 'a take';
     set({
@@ -170,13 +156,14 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
         const here = bases.has(entry.take.id) ? entryOf(entry.take.id)?.transcript : undefined;
         return here === undefined ? entry : { ...entry, transcript: here };
       }),
-    /** Brings back what an earlier page could not send. */
-    restore(takeId: string, value: unknown): void {
+    /** Brings back what an earlier page could not send; false where nothing of it was missing. */
+    restore(takeId: string, value: unknown): boolean {
       const { base, now: mine } = value as Draft;
       const there = entryOf(takeId)?.transcript ?? null;
-      if (there === null) return;
+      if (there === null || there.text === mine.text) return false;
       bases.set(takeId, there);
       layOver(takeId, base, mine, { format: there.format, text: there.text });
+      return true;
     },
   };
 }
