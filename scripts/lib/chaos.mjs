@@ -1,9 +1,9 @@
 // Kills, stops and restarts server, workers and database under edits, uploads and jobs, and counts what was lost.
-import { spawnSync } from 'node:child_process';
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { createReadStream, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { countersOf, createAsk, freeBox, makeClass, upload } from './chaos-load.mjs';
 import { say } from './say.mjs';
 import { runSetup, startService } from './services.mjs';
 
@@ -40,127 +40,25 @@ export async function chaos(root, folder, cluster, port, rounds) {
   runSetup(root, env);
   await Promise.all(['server', 'worker1', 'worker2'].map(keep));
 
-  const headers = { Origin: base, 'Content-Type': 'application/json' };
-  /** Asks until there is an answer that is not “later”, as the page does. */
-  const ask = async (path, init = {}) => {
-    for (;;) {
-      try {
-        const response = await fetch(base + path, {
-          ...init,
-          headers: { ...headers, ...init.headers },
-          signal: AbortSignal.timeout(20_000),
-        });
-        if (response.status < 500) return response;
-      } catch {
-        /* no answer */
-      }
-      if (ending) return new Response('{}', { status: 499 });
-      await pause(150);
-    }
-  };
-  const json = async (path, init) => (await ask(path, init)).json();
-  const video = join(folder, 'chaos.mp4');
-  spawnSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    '-f',
-    'lavfi',
-    '-i',
-    'testsrc2=size=320x180:rate=25',
-    '-f',
-    'lavfi',
-    '-i',
-    'sine=440',
-    '-t',
-    '6',
-    '-pix_fmt',
-    'yuv420p',
-    video,
-  ]);
-  const outline = '# Chaos\n## Main: 3/2, no last rest\n- Squat\n- Row';
-  const workout = (await json('/api/workouts', { method: 'POST', body: JSON.stringify({ outline }) })).id;
-  const bytes = readFileSync(video);
-  const first = await json(`/api/workouts/${workout}/takes?name=First`, {
-    method: 'POST',
-    body: bytes,
-    headers: { 'Content-Type': 'video/mp4' },
-  });
-  await ask(`/api/workouts/${workout}`, {
-    method: 'PATCH',
-    headers: { 'If-Match': '"1"' },
-    body: JSON.stringify([{ op: 'replace', path: '/edit/takeId', value: first.id }]),
-  });
-  const track = await json('/api/tracks/practice', {
-    method: 'POST',
-    body: JSON.stringify({ style: 'straight', fromMilliBpm: 120000, toMilliBpm: 120000, phrases: 1 }),
-  });
-
+  const asking = createAsk(base, () => ending);
+  const { ask } = asking;
+  const made = await makeClass(folder, asking);
+  const { workoutId: workout, bytes } = made;
   // Each resource counts up; what was acknowledged must be there ever after.
+  const counters = countersOf(made, asking);
   const acked = { edits: 0, words: 0, tracks: 0 };
   const sent = { edits: 0, words: 0, tracks: 0 };
-  const shown = {
-    edits: async () => Number((await json(`/api/workouts/${workout}`)).document.plan.instructor || 0),
-    words: async () => {
-      const takes = await json(`/api/workouts/${workout}/takes`);
-      return Number(/take (\d+)/.exec(takes.find((t) => t.take.id === first.id)?.transcript?.text ?? '')?.[1] ?? 0);
-    },
-    tracks: async () => Number((await json(`/api/tracks/${track.id}`)).rights.credit || 0),
-  };
-  const editors = {
-    edits: async (n) => {
-      const changeId = randomUUID();
-      let { revision } = await json(`/api/workouts/${workout}`);
-      for (;;) {
-        const response = await ask(`/api/workouts/${workout}`, {
-          method: 'PATCH',
-          headers: { 'If-Match': `"${revision}"`, 'Change-Id': changeId },
-          body: JSON.stringify([{ op: 'replace', path: '/plan/instructor', value: String(n) }]),
-        });
-        if (response.ok) return true;
-        if (response.status !== 412) return false;
-        revision = (await response.json()).detail.revision;
-      }
-    },
-    words: async (n) => {
-      const takes = await json(`/api/workouts/${workout}/takes`);
-      let revision = takes.find((t) => t.take.id === first.id)?.transcript?.revision ?? 0;
-      for (;;) {
-        const response = await ask(`/api/takes/${first.id}/transcript`, {
-          method: 'PUT',
-          headers: { 'If-Match': `"${revision}"`, 'Content-Type': 'text/plain' },
-          body: `[0:00] Squat, take ${n}.\n[0:03] And rest.\n`,
-        });
-        if (response.ok) return true;
-        if (response.status !== 412) return false;
-        revision = (await response.json()).detail.revision;
-      }
-    },
-    tracks: async (n) => {
-      let { revision } = await json(`/api/tracks/${track.id}`);
-      for (;;) {
-        const response = await ask(`/api/tracks/${track.id}`, {
-          method: 'PATCH',
-          headers: { 'If-Match': `"${revision}"` },
-          body: JSON.stringify({ rights: { credit: String(n) } }),
-        });
-        if (response.ok) return true;
-        if (response.status !== 412) return false;
-        revision = (await response.json()).detail.revision;
-      }
-    },
-  };
-  const loops = Object.entries(editors).map(async ([name, edit]) => {
+  const loops = Object.entries(counters).map(async ([name, { set }]) => {
     for (let n = 1; !ending; n++) {
       sent[name] = n;
-      if (await edit(n).catch(() => false)) {
+      if (await set(n).catch(() => false)) {
         acked[name] = n;
         counts[name]++;
       } else if (!ending) counts.refused++;
       await pause(30);
     }
   });
-  const takes = new Map([[first.id, createHash('sha256').update(bytes).digest('hex')]]);
+  const takes = new Map([[made.takeId, createHash('sha256').update(bytes).digest('hex')]]);
   const uploads = (async () => {
     for (let n = 1; !ending; n++) {
       // A file of its own each time: the same pictures with other bytes at the end.
@@ -243,7 +141,7 @@ export async function chaos(root, folder, cluster, port, rounds) {
     for (const name of Object.keys(acked)) {
       // What is acknowledged while it is looked at may be newer, never older.
       const least = acked[name];
-      const now = await shown[name]();
+      const now = await counters[name].shown();
       if (now < least || now > sent[name]) wrong.push(`${name}: ${now} is there, ${least} was acknowledged (${what})`);
     }
   }
@@ -298,31 +196,4 @@ export async function chaos(root, folder, cluster, port, rounds) {
   say(`lost, stuck, twice, failed or ended by itself  ${wrong.length}  (bar 0)`);
   for (const what of wrong.slice(0, 30)) say(`  ${what}`);
   return wrong.length;
-}
-
-/** An MP4 box that players pass over, with a number in it. */
-function freeBox(n) {
-  const box = Buffer.alloc(16);
-  box.writeUInt32BE(16, 0);
-  box.write('free', 4);
-  box.writeUInt32BE(n, 8);
-  return box;
-}
-
-/** Sends a file in pieces by the tus protocol, going on from where the server is after each lost answer. */
-async function upload(ask, bytes) {
-  const tus = { 'Tus-Resumable': '1.0.0' };
-  const made = await ask('/uploads', { method: 'POST', headers: { ...tus, 'Upload-Length': String(bytes.length) } });
-  const place = made.headers.get('location');
-  if (place === null) return null;
-  for (;;) {
-    const at = Number((await ask(place, { method: 'HEAD', headers: tus })).headers.get('upload-offset') ?? -1);
-    if (at < 0) return null;
-    if (at >= bytes.length) return place.split('/').at(-1);
-    await ask(place, {
-      method: 'PATCH',
-      headers: { ...tus, 'Upload-Offset': String(at), 'Content-Type': 'application/offset+octet-stream' },
-      body: bytes.subarray(at, at + 40_000),
-    });
-  }
 }
