@@ -168,3 +168,28 @@ export class FakeStorage implements Storage {
     for (const key of Object.keys(this)) delete this[key];
   }
 }
+
+/** Locks as a browser gives them: one holder at a time, the others wait in turn. */
+export class FakeLocks {
+  private readonly turns = new Map<string, Promise<unknown>>();
+  private readonly freed = new Map<string, () => void>();
+  request(name: string, hold: () => unknown): Promise<unknown> {
+    const before = this.turns.get(name) ?? Promise.resolve();
+    const gone = new Promise<void>((done) => {
+      if (!this.freed.has(name)) this.freed.set(name, done);
+    });
+    const mine = before.then(() => Promise.race([hold(), gone]));
+    this.turns.set(name, mine);
+    return mine;
+  }
+  query(): Promise<{ held: { name: string }[] }> {
+    return Promise.resolve({ held: this.names().map((name) => ({ name })) });
+  }
+  names(): string[] {
+    return [...this.turns.keys()];
+  }
+  /** The page that holds this lock is gone. */
+  letGo(name: string): void {
+    this.freed.get(name)?.();
+  }
+}

@@ -73,7 +73,7 @@ describe('laws of alignment', () => {
   const plan = readOutline(
     readFileSync(new URL('../../../demo/smoker-to-super.outline.md', import.meta.url), 'utf8'),
   ).value;
-  it.each([1, 2, 3, 4])('recorded spans keep the order of the plan and never overlap (seed %d)', (seed) => {
+  it.each([1, 2])('recorded spans keep the order of the plan and never overlap (seed %d)', (seed) => {
     const one = syntheticTake(plan, seed, { breakOverS: 12, forgotten: 0.3, leaveOut: [16] });
     for (const transcript of [one.transcript, coarsen(one.transcript, 30)]) {
       let last = 0;

@@ -11,16 +11,19 @@ import { soundsLike } from '../language/en/sounds-like.ts';
 import { tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 
-const SEEDS = [1];
+/** Every other school: where a bar has room, half of the classes say as much as all. */
+const HALF = SCHOOLS.filter((_, k) => k % 2 === 0);
 
 /** Errors over all schools in seconds, ascending, and how many moves were wrongly said to be left out. */
 function errorsOf(
   faults: LivingFaults,
   heard: 'words' | 'paragraphs' | 'paragraphs and voice' | 'paragraphs and beeps',
+  schools = HALF,
 ) {
   let [wronglyLeft, moves] = [0, 0];
-  const errors = SCHOOLS.flatMap(([, outline]) =>
-    SEEDS.flatMap((seed) => {
+  const seed = 1;
+  const errors = schools
+    .flatMap(([, outline]) => {
       const spoken = livingClass(readOutline(outline).value, seed, faults);
       const take = heard === 'words' ? spoken : loosen(spoken, seed);
       const sound =
@@ -35,8 +38,8 @@ function errorsOf(
       ).length;
       moves += segments.filter((r) => isActive(r.segment)).length;
       return boundaryErrors(take, segments);
-    }),
-  ).sort((a, b) => a - b);
+    })
+    .sort((a, b) => a - b);
   return { median: quantile(errors, 0.5), wronglyLeft, moves };
 }
 
@@ -60,7 +63,7 @@ describe('classes of six schools, spoken freely', () => {
     expect(wronglyLeft).toBeLessThan(moves * 0.1);
   });
   it('are found from paragraphs and the voice within 2.5 s in the middle', () => {
-    expect(errorsOf({ misheard: 0.3, sung: 0.2 }, 'paragraphs and voice').median).toBeLessThan(2.5);
+    expect(errorsOf({ misheard: 0.3, sung: 0.2 }, 'paragraphs and voice', SCHOOLS).median).toBeLessThan(2.5);
   });
   it('are sharp where a timer beeped', () => {
     expect(errorsOf({ counted: 0.2 }, 'paragraphs and beeps').median).toBeLessThan(0.3);

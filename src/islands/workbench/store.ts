@@ -164,6 +164,7 @@ export function createWorkbench(
     if (save.kind === 'waiting') keepDrafts();
     if (!same(save, store.getState().save)) store.setState({ save });
   });
+  let bringing: Promise<void> = Promise.resolve();
   const document = createDocumentSaver(store.getState, set, drafts);
   const words = createWordsSaver(store.getState, set, drafts);
   const tracks = createTrackSaver(store.getState, set, drafts);
@@ -219,33 +220,43 @@ export function createWorkbench(
     /** Puts what is unsent where it outlives the page. */
     keepDrafts,
     tryAgain: () => queue.again(),
-    /** Brings back what an earlier page could not send before it was left. */
+    /** Brings back what an earlier page could not send before it was left, now and when a page that has some goes. */
     async restore(): Promise<void> {
-      let brought = false;
-      for (const { name, value, forget } of await drafts.left()) {
-        const [kind, id = ''] = name.split(' ');
-        try {
-          if (kind === 'document') brought = (await document.restore(value)) || brought;
-          else if (kind === 'words' && words.restore(id, value)) {
-            brought = true;
-            queue.want(name, (leaving) => words.send(id, leaving));
-          } else if (kind === 'track' && tracks.restore(id, value)) {
-            brought = true;
-            queue.want(name, (leaving) => tracks.send(id, leaving));
-          }
-          keepDrafts();
-          forget();
-        } catch (error) {
-          // It stays where it is for the next time.
-          if (!(error instanceof ApiError)) throw error;
-          set({
-            notice: `Something is left from an earlier visit that could not be brought back now: ${error.message}`,
-          });
-        }
-      }
-      if (brought) set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
+      await drafts.onceFree(inTurn);
+      await inTurn();
     },
   });
+
+  function inTurn(gone?: string): Promise<void> {
+    bringing = bringing.then(() => bringBack(gone));
+    return bringing;
+  }
+
+  async function bringBack(gone?: string): Promise<void> {
+    let brought = false;
+    for (const { name, value, forget } of await drafts.left(gone)) {
+      const [kind, id = ''] = name.split(' ');
+      try {
+        if (kind === 'document') brought = (await document.restore(value)) || brought;
+        else if (kind === 'words' && words.restore(id, value)) {
+          brought = true;
+          queue.want(name, (leaving) => words.send(id, leaving));
+        } else if (kind === 'track' && tracks.restore(id, value)) {
+          brought = true;
+          queue.want(name, (leaving) => tracks.send(id, leaving));
+        }
+        keepDrafts();
+        forget();
+      } catch (error) {
+        // It stays where it is for the next time.
+        if (!(error instanceof ApiError)) throw error;
+        set({
+          notice: `Something is left from an earlier visit that could not be brought back now: ${error.message}`,
+        });
+      }
+    }
+    if (brought) set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
+  }
 }
 
 /** A field keeps what is typed until it is left; leaving it hands it over. */

@@ -7,8 +7,13 @@ import { newId } from './new-id.ts';
 export interface Drafts {
   readonly keep: (name: string, value: unknown) => void;
   readonly drop: (name: string) => void;
-  /** What earlier pages left for this workout, oldest first; each stays until it is forgotten. */
-  readonly left: () => Promise<Left[]>;
+  /** What earlier pages left for this workout, oldest first; each stays until forgotten. `gone` is known to be gone. */
+  readonly left: (gone?: string) => Promise<Left[]>;
+  /**
+   * Calls once for each page that holds drafts of this workout now, when that page is gone. A page that is loaded again
+   * meets its own earlier self here: the browser may let go of it only after the new one has looked.
+   */
+  readonly onceFree: (again: (gone: string) => Promise<void>) => Promise<void>;
 }
 
 interface Left {
@@ -30,6 +35,16 @@ export function openDrafts(workoutId: string, storage: Storage | null = browserS
   const prefix = `${PREFIX}:${workoutId}:`;
   // Held as long as this page lives, so that others see whose drafts are whose.
   void globalThis.navigator?.locks?.request(`${PREFIX}:${page}`, () => new Promise(() => undefined));
+  const others = async () => {
+    const held = (await globalThis.navigator?.locks?.query())?.held ?? [];
+    return new Set(held.map((lock) => lock.name));
+  };
+  const pagesWithDrafts = () =>
+    new Set(
+      Object.keys(storage ?? {})
+        .filter((key) => key.startsWith(prefix))
+        .map((key) => key.slice(prefix.length).split(':')[0]!),
+    );
   return {
     keep(name, value) {
       try {
@@ -39,20 +54,26 @@ export function openDrafts(workoutId: string, storage: Storage | null = browserS
       }
     },
     drop: (name) => storage?.removeItem(`${prefix}${page}:${name}`),
-    async left() {
+    async left(gone) {
       if (storage === null) return [];
-      const held = await globalThis.navigator?.locks?.query();
-      const live = new Set(held?.held?.map((lock) => lock.name));
+      const live = await others();
       const found: (Left & { readonly at: number })[] = [];
       for (const key of Object.keys(storage).filter((k) => k.startsWith(prefix))) {
         const [of, ...name] = key.slice(prefix.length).split(':');
-        if (of === page || live.has(`${PREFIX}:${of}`)) continue;
+        if (of === page || (of !== gone && live.has(`${PREFIX}:${of}`))) continue;
         const kept = read(storage.getItem(key));
         const forget = () => storage.removeItem(key);
         if (kept === null) forget();
         else found.push({ ...kept, name: name.join(':'), forget });
       }
       return found.sort((a, b) => a.at - b.at);
+    },
+    async onceFree(again) {
+      const live = await others();
+      for (const of of pagesWithDrafts())
+        if (of !== page && live.has(`${PREFIX}:${of}`))
+          // Held meanwhile, so that of two pages that wait only one brings it back.
+          void globalThis.navigator.locks.request(`${PREFIX}:${of}`, () => again(of));
     },
   };
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { FakeServer, FakeStorage, TAKE } from '../../../../tests/support/fake-server.ts';
+import { FakeLocks, FakeServer, FakeStorage, TAKE } from '../../../../tests/support/fake-server.ts';
 import { ApiError } from '../../shared/api.ts';
 import { createWorkbench } from '../store.ts';
 import { openDrafts } from './drafts.ts';
@@ -152,5 +152,29 @@ describe('words and tracks', () => {
     await flushed;
     await settle();
     expect(server.track).toMatchObject({ title: 'One', artist: 'Two', revision: 3 });
+  });
+});
+
+describe('a page that is loaded again before the browser lets go of the old one', () => {
+  it('brings back what was left as soon as it is let go, and only once', async () => {
+    const locks = new FakeLocks();
+    vi.stubGlobal('navigator', { locks });
+    const storage = new FakeStorage();
+    openDrafts('x', storage).keep('document', 'typed');
+    const oldPage = locks.names()[0]!;
+    const pages = [openDrafts('x', storage), openDrafts('x', storage)];
+    const brought: string[] = [];
+    for (const page of pages) {
+      expect(await page.left()).toEqual([]);
+      await page.onceFree(async (gone) => {
+        for (const { name, forget } of await page.left(gone)) {
+          brought.push(name);
+          forget();
+        }
+      });
+    }
+    locks.letGo(oldPage);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(brought).toEqual(['document']);
   });
 });
