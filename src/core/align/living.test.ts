@@ -18,7 +18,7 @@ const HALF = SCHOOLS.filter((_, k) => k % 2 === 0);
 function errorsOf(
   faults: LivingFaults,
   heard: 'words' | 'paragraphs' | 'paragraphs and voice' | 'paragraphs and beeps',
-  schools = HALF,
+  schools: typeof SCHOOLS = HALF,
 ) {
   let [wronglyLeft, moves] = [0, 0];
   const seed = 1;

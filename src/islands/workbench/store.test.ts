@@ -267,23 +267,42 @@ describe('a reload while the server is away', () => {
     expect(moves(server.document)[1]).toBe('Squat Row Lunge Plank Crab walk');
     expect(after.getState().conflicts).toEqual([]);
   });
-  it('keeps what cannot be brought back now for the next time', async () => {
+  const unsent = async () => {
     server = new FakeServer(EDITED);
     const before = open();
     server.down = true;
     before.getState().change('rename', renamed('Lunge', 'Reverse lunge'));
     await settle();
     vi.clearAllTimers();
+  };
+  it('brings back at once what was on its way, though the server is away again', async () => {
+    await unsent();
     const after = open();
-    // The page is there, and the server is away again: whether the change arrived cannot be asked.
+    await after.restore();
+    expect(moves(after.getState().document)[1]).toBe('Squat Row Reverse lunge Plank');
+    expect(after.getState().notice).toMatch(/is here again/);
+    server.down = false;
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(moves(server.document)[1]).toBe('Squat Row Reverse lunge Plank');
+    expect([after.getState().save.kind, Object.keys(storage)]).toEqual(['saved', []]);
+  });
+  it('keeps what cannot be told yet, and brings it back as soon as the server answers', async () => {
+    await unsent();
+    server.down = false;
+    const other = open();
+    other.getState().change('remove', withoutBlock(0));
+    await settle();
+    vi.clearAllTimers();
+    server.down = true;
+    const after = open();
+    // Whether the change arrived before the other window's cannot be asked.
     await after.restore();
     expect(Object.keys(storage)).toHaveLength(1);
-    expect(after.getState().notice).toMatch(/could not be brought back now/);
+    expect(after.getState().notice).toMatch(/brought back when it can be/);
     server.down = false;
-    const later = open();
-    await later.restore();
-    await settle();
-    expect(moves(server.document)[1]).toBe('Squat Row Reverse lunge Plank');
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(moves(server.document)[0]).toBe('Squat Row Reverse lunge Plank');
+    expect(Object.keys(storage)).toEqual([]);
   });
 });
 

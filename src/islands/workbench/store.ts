@@ -8,10 +8,10 @@ import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
 import { keepable, keepableText } from '../../formats/keepable.ts';
 import type { WordsText } from '../../formats/transcript-writer.ts';
-import { ApiError } from '../shared/api.ts';
+import { ApiError, isLater } from '../shared/api.ts';
 import { createAsker } from './saving/ask-server.ts';
 import type { Conflict } from './saving/conflict.ts';
-import { type Drafts, openDrafts } from './saving/drafts.ts';
+import { type Drafts, type Left, openDrafts } from './saving/drafts.ts';
 import { createDocumentSaver } from './saving/save-document.ts';
 import { type SaveState, createSaveQueue } from './saving/save-queue.ts';
 import { type TrackChange, createTrackSaver, trackChangeBack } from './saving/save-tracks.ts';
@@ -233,28 +233,31 @@ export function createWorkbench(
   }
 
   async function bringBack(gone?: string): Promise<void> {
-    let brought = false;
-    for (const { name, value, forget } of await drafts.left(gone)) {
-      const [kind, id = ''] = name.split(' ');
+    for (const left of await drafts.left(gone)) {
       try {
-        if (kind === 'document') brought = (await document.restore(value)) || brought;
-        else if (kind === 'words' && words.restore(id, value)) {
-          brought = true;
-          queue.want(name, (leaving) => words.send(id, leaving));
-        } else if (kind === 'track' && tracks.restore(id, value)) {
-          brought = true;
-          queue.want(name, (leaving) => tracks.send(id, leaving));
-        }
-        keepDrafts();
-        forget();
+        await bring(left);
       } catch (error) {
-        // It stays where it is for the next time.
+        // It stays where it is, for as soon as the server answers or for the next time.
         if (!(error instanceof ApiError)) throw error;
-        set({
-          notice: `Something is left from an earlier visit that could not be brought back now: ${error.message}`,
-        });
+        if (isLater(error)) queue.want(`left ${left.name}`, () => bring(left));
+        set({ notice: `Something is left from an earlier visit. It is brought back when it can be: ${error.message}` });
       }
     }
+  }
+
+  async function bring({ name, value, forget }: Left): Promise<void> {
+    const [kind, id = ''] = name.split(' ');
+    let brought = false;
+    if (kind === 'document') brought = await document.restore(value);
+    else if (kind === 'words' && words.restore(id, value)) {
+      brought = true;
+      queue.want(name, (leaving) => words.send(id, leaving));
+    } else if (kind === 'track' && tracks.restore(id, value)) {
+      brought = true;
+      queue.want(name, (leaving) => tracks.send(id, leaving));
+    }
+    keepDrafts();
+    forget();
     if (brought) set({ notice: 'What was not yet saved when this page was left is here again, and is being saved.' });
   }
 }

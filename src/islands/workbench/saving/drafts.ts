@@ -16,7 +16,7 @@ export interface Drafts {
   readonly onceFree: (again: (gone: string) => Promise<void>) => Promise<void>;
 }
 
-interface Left {
+export interface Left {
   readonly name: string;
   readonly value: unknown;
   readonly forget: () => void;

@@ -124,8 +124,10 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
       const { id, revision: current, saved } = get();
       let base = revision === current ? saved : await api<WorkoutDocument>(`/api/workouts/${id}/history/${revision}`);
       const mine = patched(base, patch);
-      // What was on its way is sent again as it was: made once, whichever of the two arrived.
-      if (way !== null && (await arrives(id, way))) {
+      // What was on its way is sent again as it was: made once, whichever of the two arrived. Nobody waits for it where
+      // nothing else was changed since.
+      const first = way !== null && way.revision === current && sent === null ? way : null;
+      if (way !== null && first === null && (await arrives(id, way))) {
         base = patched(base, way.patch);
         const now = await api<{ document: WorkoutDocument; revision: number }>(`/api/workouts/${id}`);
         const { document } = mergeDocuments(saved, get().document, now.document);
@@ -134,6 +136,7 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
       const theirs = get().document;
       const merged = mergeDocuments(base, mine, theirs);
       if (same(merged.document, theirs)) return false;
+      if (first !== null) sent = { ...first, document: patched(saved, first.patch) };
       get().change('What was not yet saved when the page was left', () => merged.document);
       ask(merged, base, mine, theirs);
       return true;
