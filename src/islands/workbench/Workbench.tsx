@@ -62,8 +62,7 @@ export function Workbench({ id, revision, document: begunWith, takes, station: b
     };
     // What can be sent is sent while the page goes; what cannot is kept by the browser, and only then is leaving asked.
     const leave = (event: BeforeUnloadEvent) => {
-      void workbench.flush(true);
-      workbench.keepDrafts();
+      workbench.leave();
       const { save, conflicts } = workbench.getState();
       if (save.kind === 'waiting' || conflicts.length > 0) event.preventDefault();
     };

@@ -219,6 +219,13 @@ export function createWorkbench(
     },
     /** Puts what is unsent where it outlives the page. */
     keepDrafts,
+    /** Sends what can be sent while the page goes, and keeps it all the same until the next page has looked. */
+    leave(): void {
+      leaveField();
+      keepDrafts();
+      drafts.hold();
+      void queue.flush(true);
+    },
     tryAgain: () => queue.again(),
     /** Brings back what an earlier page could not send before it was left, now and when a page that has some goes. */
     async restore(): Promise<void> {

@@ -7,6 +7,11 @@ import { newId } from './new-id.ts';
 export interface Drafts {
   readonly keep: (name: string, value: unknown) => void;
   readonly drop: (name: string) => void;
+  /**
+   * The page is being left: what is dropped from now on stays for a while. The next page may have been made before what
+   * this one sent arrived, and would show the state before it.
+   */
+  readonly hold: () => void;
   /** What earlier pages left for this workout, oldest first; each stays until forgotten. `gone` is known to be gone. */
   readonly left: (gone?: string) => Promise<Left[]>;
   /**
@@ -28,6 +33,8 @@ interface Kept {
 }
 
 const PREFIX = 'euphon-draft';
+/** A page that is still here after so long was not left. */
+const LEFT_AFTER_MS = 5_000;
 
 /** Null storage (a private window, a full disk): the page still saves, only a reload loses what is unsent. */
 export function openDrafts(workoutId: string, storage: Storage | null = browserStorage()): Drafts {
@@ -45,15 +52,28 @@ export function openDrafts(workoutId: string, storage: Storage | null = browserS
         .filter((key) => key.startsWith(prefix))
         .map((key) => key.slice(prefix.length).split(':')[0]!),
     );
+  const remove = (name: string) => storage?.removeItem(`${prefix}${page}:${name}`);
+  let held: Set<string> | null = null;
   return {
     keep(name, value) {
+      held?.delete(name);
       try {
         storage?.setItem(`${prefix}${page}:${name}`, JSON.stringify({ at: Date.now(), value } satisfies Kept));
       } catch {
         /* no room: what is unsent stays on this page only */
       }
     },
-    drop: (name) => storage?.removeItem(`${prefix}${page}:${name}`),
+    drop(name) {
+      if (held === null) remove(name);
+      else held.add(name);
+    },
+    hold() {
+      held ??= new Set();
+      setTimeout(() => {
+        held?.forEach(remove);
+        held = null;
+      }, LEFT_AFTER_MS);
+    },
     async left(gone) {
       if (storage === null) return [];
       const live = await others();

@@ -177,4 +177,15 @@ describe('a page that is loaded again before the browser lets go of the old one'
     await vi.advanceTimersByTimeAsync(10);
     expect(brought).toEqual(['document']);
   });
+  it('finds what was sent while the old page went, for it may have been made before that arrived', async () => {
+    const storage = new FakeStorage();
+    const old = openDrafts('x', storage);
+    old.keep('document', 'typed');
+    old.hold();
+    old.drop('document');
+    expect((await openDrafts('x', storage).left()).map((l) => l.name)).toEqual(['document']);
+    // A page that was not left after all forgets what it sent.
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(await openDrafts('x', storage).left()).toEqual([]);
+  });
 });
