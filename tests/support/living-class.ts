@@ -321,3 +321,27 @@ export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeS
     : [];
   return { voice: heard, voiceClarity: 0.9, beeps: marks, claps: [], levels: [] };
 }
+
+/** A stretch of a class, two shares of its length, as a take of its own: what was begun and ended within 3 s of it. */
+export function cutClass(take: SyntheticTake, [a, b]: readonly [number, number]): SyntheticTake {
+  const [from, to] = [Math.round(a * take.duration), Math.round(b * take.duration)];
+  const at = (time: number) => micros(Math.min(to, Math.max(from, time)) - from);
+  const inside = take.transcript.cues.filter((c) => c.start >= from && c.end <= to);
+  return {
+    segments: take.segments,
+    duration: micros(to - from),
+    truth: new Map(
+      [...take.truth]
+        .filter(([, t]) => t.end > from + 3e6 && t.start < to - 3e6)
+        .map(([key, t]) => [key, { start: at(t.start), end: at(t.end) }]),
+    ),
+    transcript: {
+      cues: inside.map((c) => ({
+        ...c,
+        start: at(c.start),
+        end: at(c.end),
+        words: c.words?.map((w) => ({ ...w, start: at(w.start), end: at(w.end) })) ?? null,
+      })),
+    },
+  };
+}

@@ -10,11 +10,13 @@ import { type Token, type Transcript, tokensOf } from '../transcript/transcript.
 import { calibrated } from './calibration.ts';
 import { reasonsFor } from './explain.ts';
 import type { TimerGrid } from './machine-timer.ts';
+import { type Part, mayBePart, partFilmed, segmentsOfPart } from './part-of-plan.ts';
 import type { Pin } from './pin.ts';
 import { retimeWords } from './retime-words.ts';
 import { sharpened } from './sharpen.ts';
 import type { PathPiece, Problem } from './problem.ts';
-import { type SearchGiven, searchTake } from './search-take.ts';
+import type { SearchGiven } from './beliefs.ts';
+import { searchTake } from './search-take.ts';
 import {
   type Beyond,
   joinRests,
@@ -84,6 +86,7 @@ export function align(
   pins: readonly Pin[] = [],
   sound: TakeSound | null = null,
   noTimer: ReadonlySet<string> = new Set(),
+  goesOn: string | null = null,
 ): Alignment {
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [], words: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
@@ -93,8 +96,38 @@ export function align(
   const heard: Heard[] = [...readings.heard, ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const timed = track.stretches.filter((s) => s.end - s.start <= SHORT_STRETCH_US).length * 2 > track.stretches.length;
   const given: SearchGiven = { segments, track, tokens, readings, heard, duration, timed, noTimer };
+  if (!mayBePart(segments, duration)) return alignWhole(given, pins);
+  const goesOnAt = segments.findIndex((s) => s.key === goesOn);
+  const part = partFilmed(given, pins, goesOnAt < 0 ? null : goesOnAt);
+  return partInPlan(segments, part, alignWhole({ ...given, segments: segmentsOfPart(segments, part) }, pins));
+}
+
+function alignWhole(given: SearchGiven, pins: readonly Pin[]): Alignment {
   if (pins.length === 0) return settled(given, []);
   return keepSureOnes(settled(given, []), settled(given, pins), pins);
+}
+
+/** How sure it is that what lies outside of the part that a take holds is not in it. */
+const OUTSIDE_SURE = 0.9;
+
+/** The alignment of a part as one of the whole plan: what lies outside of it was not filmed here. */
+function partInPlan(segments: readonly Segment[], { from }: Part, found: Alignment): Alignment {
+  const whole = new Map(segments.map((s) => [s.key, s]));
+  const of = new Map(found.segments.map((r) => [r.segment.key, r]));
+  return {
+    ...found,
+    segments: segments.map((segment): RecordedSegment => {
+      const own = of.get(segment.key);
+      if (own !== undefined) return { ...own, segment };
+      return { segment, recorded: null, confidence: OUTSIDE_SURE, placed: OUTSIDE_SURE, evidence: [] };
+    }),
+    extra: found.extra.map((e) => ({
+      ...e,
+      madeUp: e.madeUp === null ? null : (whole.get(e.madeUp.key) ?? null),
+      after: e.after === null ? null : e.after + from,
+    })),
+    grids: found.grids.map((g) => ({ ...g, fromIndex: g.fromIndex + from, toIndex: g.toIndex + from })),
+  };
 }
 
 function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {

@@ -153,7 +153,7 @@ export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): num
     (emissions.onward.work[kind][p] as number) -
     (before[g] as number) +
     (begins[g] as number) +
-    (BEYOND[kind].second * at) / 1e6
+    (beyondSecond(problem, kind) * at) / 1e6
   );
 }
 
@@ -162,8 +162,16 @@ export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): numbe
   const { before, ends } = emissions.beyond[kind];
   const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
   return (
-    (emissions.upTo[kind][q] as number) + (before[g] as number) + (ends[g] as number) - (BEYOND[kind].second * at) / 1e6
+    (emissions.upTo[kind][q] as number) +
+    (before[g] as number) +
+    (ends[g] as number) -
+    (beyondSecond(problem, kind) * at) / 1e6
   );
+}
+
+/** What each second beyond the plan costs. */
+function beyondSecond(problem: Problem, kind: BeyondKind): number {
+  return problem.open === null ? BEYOND[kind].second : Math.max(BEYOND[kind].second, problem.open.beyondSecond);
 }
 
 /** What it costs to open time beyond the plan before slot k. */

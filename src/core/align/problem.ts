@@ -35,6 +35,16 @@ export interface Problem {
   readonly music: ReadonlyMap<number, MusicGrid>;
   /** False where two boundaries in one stretch need not be weighed together: on a coarse grid. */
   readonly together: boolean;
+  /** For a take that may hold a part of the plan only; null: it begins and ends with the plan. */
+  readonly open: Open | null;
+}
+
+/** ln of what it costs that a take begins before a segment, by slot, and that it ends before the plan does. */
+export interface Open {
+  readonly enters: Float64Array;
+  readonly ends: number;
+  /** What each second beyond the plan costs at least: where anything may be left out, it would stand for all that is unsure. */
+  readonly beyondSecond: number;
 }
 
 export const OUT = -1e12;

@@ -63,27 +63,31 @@ export function placeOnTimers(
   }
 }
 
+/** No segment is shorter than this. */
+const SHORTEST_US = 200_000;
+
 /** What was pinned lies exactly there, and what touches it ends or begins there. */
 export function placePins(segments: readonly Segment[], places: Places, pins: readonly Pin[], reachUs: number): void {
   for (const pin of pins) {
     const k = segments.findIndex((s) => s.key === pin.segmentKey);
     const span = places.get(k);
     if (span === undefined) continue;
-    const [before, after] = [places.get(k - 1), places.get(k + 1)];
+    const filmed = [...places.keys()];
+    // What was left out beside it has no end that could follow.
+    const [b, a] = [Math.max(...filmed.filter((i) => i < k)), Math.min(...filmed.filter((i) => i > k))];
+    const [before, after] = [places.get(b), places.get(a)];
+    const near = (time: Micros, own: boolean) => Math.abs(time - pin.at) <= reachUs && own;
     if (pin.edge === 'start') {
       places.set(k, { ...span, start: pin.at });
-      if (before !== undefined && Math.abs(before.end - pin.at) <= reachUs)
-        places.set(k - 1, { ...before, end: pin.at });
+      if (before !== undefined && (before.end > pin.at || near(before.end, b === k - 1)))
+        places.set(b, { start: micros(Math.min(before.start, Math.max(0, pin.at - SHORTEST_US))), end: pin.at });
     } else {
       places.set(k, { ...span, end: pin.at });
-      if (after !== undefined && Math.abs(after.start - pin.at) <= reachUs)
-        places.set(k + 1, { ...after, start: pin.at });
+      if (after !== undefined && (after.start < pin.at || near(after.start, a === k + 1)))
+        places.set(a, { start: pin.at, end: micros(Math.max(after.end, pin.at + SHORTEST_US)) });
     }
   }
 }
-
-/** No segment is shorter than this. */
-const SHORTEST_US = 200_000;
 
 /** Neighbours that were moved each by its own grid still follow each other, and none is turned round or empty. */
 export function tidy(places: Places, duration: Micros): void {

@@ -26,6 +26,8 @@ export interface Forward {
   readonly opened: Uint8Array[];
   /** How `best` is reached: 0 the segment ended, 1 it was left out, 2 time beyond the plan. */
   readonly how: Uint8Array[];
+  /** 1 where the take begins here, if it may begin anywhere in the plan. */
+  readonly entered: Uint8Array[];
   /** For time beyond the plan, by kind: best where it ends, the place it began at, and what came before it. */
   readonly beyond: Readonly<Record<BeyondKind, BeyondColumn>>[];
   /** Which kind ends here where `how` is 2. */
@@ -90,6 +92,7 @@ export function runForward(problem: Problem): Forward {
     leaving: [],
     opened: [],
     how: [],
+    entered: [],
     beyond: [],
     beyondKind: [],
   };
@@ -102,6 +105,7 @@ export function runForward(problem: Problem): Forward {
     const opened = new Uint8Array(n);
     const best = new Float64Array(n).fill(OUT);
     const how = new Uint8Array(n);
+    const entered = new Uint8Array(n);
     if (k === 0) for (let i = 0; i < n; i++) best[i] = outsideBefore(lattice, a + i);
     else {
       const [was, before] = [f.best[k - 1] as Float64Array, windows[k - 1] as readonly [number, number]];
@@ -116,6 +120,11 @@ export function runForward(problem: Problem): Forward {
         leaving[i] = Math.max(opening, left[j] as number) + (problem.skip[k - 1] as number);
         if ((leaving[i] as number) > (best[i] as number)) [best[i], how[i]] = [leaving[i] as number, 1];
       }
+      if (problem.open !== null)
+        for (let i = 0; i < n; i++) {
+          const enter = outsideBefore(lattice, a + i) + (problem.open.enters[k] as number);
+          if (enter > (best[i] as number)) [best[i], how[i], entered[i]] = [enter, 1, 1];
+        }
     }
     const { beyond, kind } = goBeyond(problem, k, best, how);
     f.best.push(best);
@@ -124,6 +133,7 @@ export function runForward(problem: Problem): Forward {
     f.leaving.push(leaving);
     f.opened.push(opened);
     f.how.push(how);
+    f.entered.push(entered);
     f.beyond.push(beyond);
     f.beyondKind.push(kind);
   }
@@ -180,14 +190,16 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
   const { lattice, segments, windows } = problem;
   const K = segments.length;
   const clauses = lattice.count === 0 ? 0 : problem.emissions.beyond.work.before.length - 1;
-  const [a, b] = windows[K] as readonly [number, number];
-  let [place, score] = [a, OUT];
-  for (let p = a; p < b; p++) {
-    const value = ((f.best[K] as Float64Array)[p - a] as number) + outsideAfter(lattice, p, clauses);
-    if (value > score) [score, place] = [value, p];
+  let [place, score, k] = [0, OUT, K];
+  for (let slot = problem.open === null ? K : 0; slot <= K; slot++) {
+    const [a, b] = windows[slot] as readonly [number, number];
+    const early = slot === K ? 0 : (problem.open?.ends ?? 0);
+    for (let p = a; p < b; p++) {
+      const value = ((f.best[slot] as Float64Array)[p - a] as number) + outsideAfter(lattice, p, clauses) + early;
+      if (value > score) [score, place, k] = [value, p, slot];
+    }
   }
   const pieces: PathPiece[] = [];
-  let k = K;
   let mode: 'best' | BeyondKind | 'plain' | 'leaving' = 'best';
   while (k > 0 || mode !== 'plain') {
     const i = place - (windows[k] as readonly [number, number])[0];
@@ -202,7 +214,7 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
       place = origin;
       continue;
     }
-    if (k === 0) break;
+    if (k === 0 || (mode !== 'leaving' && (f.entered[k] as Uint8Array)[i] === 1)) break;
     const left = (f.leaving[k] as Float64Array)[i] as number;
     if (mode === 'leaving' || left > ((f.ended[k] as Float64Array)[i] as number)) {
       mode = (f.opened[k] as Uint8Array)[i] === 1 ? 'best' : 'leaving';

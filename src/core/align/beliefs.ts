@@ -1,0 +1,154 @@
+import type { Heard } from '../calls/detect-calls.ts';
+import type { Readings } from '../calls/read-clauses.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import type { Micros } from '../time/micros.ts';
+import type { SpokenTrack } from '../transcript/clauses.ts';
+import type { Token } from '../transcript/transcript.ts';
+import { USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
+import { type Kin, kinOf } from './clause-context.ts';
+import type { Where } from './coarse-to-fine.ts';
+import { type Timing, lengthModel } from './duration-model.ts';
+import { beyondScores, emissionsOf, textScores } from './emission-scores.ts';
+import { type Laid, learnFlow, learnTiming, usualTimings } from './expectation.ts';
+import type { Cell, Lattice } from './lattice.ts';
+import type { MusicGrid } from './music-grid.ts';
+import type { Pin } from './pin.ts';
+import { beyondCosts, skipCost } from './plan-costs.ts';
+import { USUAL_FLOW } from './speech-flow.ts';
+import type { PathPiece, Problem } from './problem.ts';
+
+/** All that is known of a take before it is searched. */
+export interface SearchGiven {
+  readonly segments: readonly Segment[];
+  readonly track: SpokenTrack;
+  readonly tokens: readonly Token[];
+  readonly readings: Readings;
+  readonly heard: readonly Heard[];
+  readonly duration: Micros;
+  /** Most words have times of their own. */
+  readonly timed: boolean;
+  /** Blocks that a person said no timer ran in. */
+  readonly noTimer: ReadonlySet<string>;
+}
+
+const NO_MUSIC: ReadonlyMap<number, MusicGrid> = new Map();
+
+/** What is believed of how a take is spoken and run. A search poses its problem by it, and what it finds teaches it. */
+export class Beliefs {
+  music = NO_MUSIC;
+  timing: Timing;
+  private flow = USUAL_FLOW;
+  private text: ReturnType<typeof textScores>;
+  private beyondText: ReturnType<typeof beyondScores>;
+  private readonly announced: ReturnType<typeof announcementsAt>;
+  private readonly kin: readonly Kin[];
+  private readonly usual: Timing;
+  private readonly costs: Pick<Problem, 'skip' | 'beyond'>;
+  private readonly counts: readonly { readonly value: number; readonly atUs: number; readonly sigmaUs: number }[];
+  private readonly goes: Uint8Array;
+
+  constructor(
+    private readonly given: SearchGiven,
+    private readonly pins: readonly Pin[],
+  ) {
+    const { segments, track, readings, tokens } = given;
+    this.announced = announcementsAt(track.clauses, readings.clauses, tokens);
+    this.text = textScores(segments, readings, this.announced, USUAL_SHARE);
+    this.beyondText = beyondScores(readings, this.announced);
+    this.kin = kinOf(segments);
+    this.costs = { beyond: beyondCosts(segments), skip: segments.map(skipCost) };
+    this.counts = readings.clauses.flatMap((c) =>
+      c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }],
+    );
+    this.goes = Uint8Array.from([0, ...readings.clauses.map((c) => (c.marks.includes('go') ? 1 : 0))]);
+    this.timing = this.usual = usualTimings(segments);
+  }
+
+  problem(lattice: Lattice, where: Where, together: boolean): Problem {
+    const { segments, track, heard } = this.given;
+    return {
+      segments,
+      lattice,
+      emissions: emissionsOf(
+        segments,
+        this.text,
+        this.beyondText,
+        track,
+        heard,
+        this.flow,
+        lattice,
+        this.counts,
+        this.timing,
+        this.goes,
+      ),
+      lengths: lengthsBy(segments, this.timing, lattice),
+      ...this.costs,
+      ...where,
+      pinned: pinnedCells(segments, this.pins, lattice),
+      music: this.music,
+      together,
+      open: null,
+    };
+  }
+
+  /** One step of learning from a path. */
+  learn(pieces: readonly PathPiece[], lattice: Lattice): void {
+    const { segments, readings, track } = this.given;
+    const laid = laidOf(pieces, lattice);
+    this.beyondText = beyondScores(readings, this.announced, leftOutIn(segments, laid));
+    this.timing = learnTiming(segments, laid, this.usual);
+    this.flow = learnFlow(track, segments, laid);
+    const begun = laid.flatMap((l) => {
+      const { own, gone } = this.kin[l.segment] as Kin;
+      return own === null || own === gone ? [] : [{ label: own, gone, names: this.announced[l.fromGap] ?? null }];
+    });
+    this.text = textScores(segments, readings, this.announced, learnShare(begun));
+  }
+}
+
+export function lengthsBy(segments: readonly Segment[], timing: Timing, lattice: Lattice): Problem['lengths'] {
+  return segments.map((s) => lengthModel(s, timing, lattice.stepUs / 1e6));
+}
+
+function laidOf(pieces: readonly PathPiece[], lattice: Lattice): Laid[] {
+  return pieces.flatMap((p): Laid[] =>
+    p.segment === null
+      ? []
+      : [
+          {
+            segment: p.segment,
+            startUs: (lattice.cell[p.from] as number) * lattice.stepUs,
+            endUs: (lattice.cell[p.to] as number) * lattice.stepUs,
+            fromGap: lattice.gap[p.from] as number,
+            toGap: lattice.gap[p.to] as number,
+          },
+        ],
+  );
+}
+
+/**
+ * The moves that a path leaves out, and when the next filmed move after each is over: from then on it may be made up.
+ */
+function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<string, number> {
+  const filmed = new Set(laid.map((l) => l.segment));
+  const left = new Map<string, number>();
+  for (const [k, s] of segments.entries()) {
+    if (!isActive(s) || filmed.has(k)) continue;
+    const next = laid.find((l) => l.segment > k && isActive(segments[l.segment] as Segment));
+    // Where the same move is planned again and was filmed, its name there means that one.
+    const again = laid.findLast((l) => segments[l.segment]?.label === s.label);
+    if (next !== undefined) left.set(s.label, Math.max(next.endUs, again?.endUs ?? 0));
+  }
+  return left;
+}
+
+function pinnedCells(segments: readonly Segment[], pins: readonly Pin[], lattice: Lattice): Problem['pinned'] {
+  const cells = new Map<number, { start?: Cell; end?: Cell }>();
+  for (const pin of pins) {
+    const k = segments.findIndex((s) => s.key === pin.segmentKey);
+    if (k < 0) continue;
+    const cell = Math.max(0, Math.min(lattice.cells, Math.round(pin.at / lattice.stepUs))) as Cell;
+    cells.set(k, { ...cells.get(k), [pin.edge]: cell });
+  }
+  return cells;
+}
