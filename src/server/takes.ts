@@ -214,9 +214,11 @@ export async function getTake(context: Context, id: string | undefined): Promise
 export async function removeTake(context: Context, id: string | undefined): Promise<void> {
   const take = await getTake(context, id);
   await inTransaction(context.pool, async (db) => {
-    // Whoever made the programme from it has none now; what was decided about it lies in the history.
+    // What was decided about it is put aside and comes back with it.
     await amendWorkout(db, take.workoutId, (d) =>
-      d.edit.takeId === take.id ? { ...d, edit: withTake(d.edit, null) } : d,
+      d.edit.takeId === take.id
+        ? { ...d, edit: withTake(d.edit, d.edit.joined.find((id) => id !== take.id) ?? null) }
+        : d,
     );
     await deleteTake(db, take.id);
   });

@@ -1,4 +1,4 @@
-import { withTake } from '../core/workout/document.ts';
+import { withTakeIds } from '../core/workout/document.ts';
 import { inTransaction } from '../db/pool.ts';
 import { awaitTake } from '../db/awaited-sql.ts';
 import { insertTake, putTranscript, takeWithFile, takesOf, transcriptOf } from '../db/takes-sql.ts';
@@ -44,32 +44,37 @@ export async function importWorkoutFile(
   if (value === null) throw new Refusal(422, problems[0]?.message ?? 'This is not the file of a workout.');
   const queue = await context.queue();
   return inTransaction(context.pool, async (db) => {
-    const bare = { ...value.document, edit: withTake(value.document.edit, null) };
+    const bare = { ...value.document, edit: withTakeIds(value.document.edit, () => null) };
     const { id } = await insertWorkout(db, bare, factsOf(bare));
     const missing: string[] = [];
-    let chosen: string | null = null;
+    const known = new Map<string, string>();
     for (const take of value.takes) {
-      const known = await takeWithFile(db, take.sha256);
+      const there = await takeWithFile(db, take.sha256);
       const isChosen = take.id === value.document.edit.takeId;
-      if (known === null) {
+      if (there === null) {
         missing.push(take.name);
-        await awaitTake(db, id, { ...take, edit: isChosen ? value.document.edit : null });
+        const edit = withTakeIds(value.document.edit, (old) => (old === take.id ? old : null));
+        await awaitTake(db, id, { ...take, edit: isChosen ? edit : null });
         continue;
       }
-      const takeId = await insertTake(db, id, take.sha256, take.name, known);
-      if (isChosen) chosen = takeId;
+      const takeId = await insertTake(db, id, take.sha256, take.name, there);
+      known.set(take.id, takeId);
       if (take.transcript !== null) await putTranscript(db, { takeId, ...take.transcript });
       await queueWork(db, queue, takeId, ...FIRST_WORK);
     }
     // Each named version is a revision of its own, oldest first; the document as it was saved is the last one.
     for (const { name, document } of value.versions.toReversed()) {
-      const revision = await amendWorkout(db, id, () => ({ ...document, edit: withTake(document.edit, null) }));
+      const revision = await amendWorkout(db, id, () => ({
+        ...document,
+        edit: withTakeIds(document.edit, () => null),
+      }));
       if (revision !== null) await insertVersion(db, id, name, revision);
     }
     const { edit } = value.document;
-    await amendWorkout(db, id, () =>
-      chosen === null ? bare : { ...value.document, edit: { ...edit, takeId: chosen } },
-    );
+    await amendWorkout(db, id, () => ({
+      ...value.document,
+      edit: withTakeIds(edit, (old) => known.get(old) ?? null),
+    }));
     return { id, missing };
   });
 }

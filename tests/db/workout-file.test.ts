@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { keepMedia } from '../../src/db/keep-media.ts';
 import { awaitedArrived } from '../../src/db/awaited-sql.ts';
 import { insertTake, takesOf, transcriptOf } from '../../src/db/takes-sql.ts';
-import { NewerDocument, upgradeDocument } from '../../src/formats/workout-json/upgrade.ts';
+import { NEWEST_DOCUMENT, NewerDocument, upgradeDocument } from '../../src/formats/workout-json/upgrade.ts';
 import type { Context } from '../../src/server/context.ts';
 import { setTranscript } from '../../src/server/takes.ts';
 import { listVersions, nameVersion } from '../../src/server/versions.ts';
@@ -95,12 +95,12 @@ describe('a workout as a file', () => {
   });
   it('of a newer program is refused, and so is such a document in the database', async () => {
     const { text } = await exportWorkoutFile(here, await filmed());
-    await expect(importWorkoutFile(here, text.replace(/"version": 5/g, '"version": 6'))).rejects.toThrow(
-      /newer Euphon/,
-    );
+    await expect(
+      importWorkoutFile(here, text.replace(`"version": ${NEWEST_DOCUMENT}`, '"version": 99')),
+    ).rejects.toThrow(/newer Euphon/);
     const { id } = await createWorkout(here, { title: 'From tomorrow' });
-    await here.pool.query(`UPDATE workouts SET document = jsonb_set(document, '{version}', '6') WHERE id = $1`, [id]);
+    await here.pool.query(`UPDATE workouts SET document = jsonb_set(document, '{version}', '99') WHERE id = $1`, [id]);
     await expect(getWorkout(here, id)).rejects.toThrow(NewerDocument);
-    expect(() => upgradeDocument({ version: 6 })).toThrow(/newer Euphon/);
+    expect(() => upgradeDocument({ version: NEWEST_DOCUMENT + 1 })).toThrow(/newer Euphon/);
   });
 });

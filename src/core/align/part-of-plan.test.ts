@@ -4,7 +4,7 @@ import { SCHOOLS } from '../../../tests/support/schools.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { align } from './align.ts';
 
-/** Of a stretch of each class, what is placed within 5 s, wrongly, not at all, and said to be filmed though it was not. */
+/** Of a stretch of each class: placed within 5 s, wrongly, not at all, and said to be filmed though it was not. */
 function placed(share: readonly [number, number], heard: 'words' | 'paragraphs', goesOn: boolean) {
   const found = { right: 0, wrong: 0, missing: 0, ghosts: 0 };
   for (const [, outline] of SCHOOLS.slice(0, 4)) {

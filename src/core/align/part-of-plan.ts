@@ -37,8 +37,8 @@ function entering(K: number, goesOnAt: number | null): Float64Array {
 
 /**
  * Which stretch of the plan a take holds that may begin late, stop in the middle, or be one exercise filmed again: the
- * likeliest of all. `goesOnAt` is the segment at which the take before it stopped; null: nothing is known. What was left
- * out in between is no part of the question.
+ * likeliest of all. `goesOnAt` is the segment at which the take before it stopped; null: nothing is known. What was
+ * left out in between is no part of the question.
  */
 export function partFilmed(given: SearchGiven, pins: readonly Pin[], goesOnAt: number | null): Part {
   const { segments, track, duration } = given;

@@ -43,7 +43,7 @@ export interface Problem {
 export interface Open {
   readonly enters: Float64Array;
   readonly ends: number;
-  /** What each second beyond the plan costs at least: where anything may be left out, it would stand for all that is unsure. */
+  /** What each second beyond the plan costs at least. */
   readonly beyondSecond: number;
 }
 

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { isActive } from '../plan/segment.ts';
 import type { Span } from '../time/span.ts';
 import { Beliefs, type SearchGiven, lengthsBy } from './beliefs.ts';
 import { everywhere, finer, stagesFor } from './coarse-to-fine.ts';

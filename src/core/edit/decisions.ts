@@ -1,5 +1,42 @@
+import type { Pin } from '../align/pin.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+
+/** What a person decided about one take. Times are on its clock and mean nothing on another. */
+export interface OnTake {
+  readonly pins: readonly Pin[];
+  /** Ids of blocks that were not filmed to a machine timer, though one seemed to be heard. */
+  readonly noTimers: readonly string[];
+  /** The person looked at the alignment and found it right. */
+  readonly accepted: boolean;
+  /** Stretches that are cut out. */
+  readonly removed: readonly Span[];
+  /** Stretches that another camera shows, whatever the rules say. */
+  readonly shown: readonly ShownSpan[];
+  readonly pickUps: readonly PickUp[];
+  readonly settled: readonly Settled[];
+}
+
+/** A stretch of a take seen from one of its cameras; `cameraId` is a recording of that take, or the take itself. */
+export interface ShownSpan extends Span {
+  readonly cameraId: string;
+}
+
+export const NOTHING_ON_TAKE: OnTake = {
+  pins: [],
+  noTimers: [],
+  accepted: false,
+  removed: [],
+  shown: [],
+  pickUps: [],
+  settled: [],
+};
+
+/** Which take a segment is from, by hand; null: it is left out of the programme. */
+export interface Use {
+  readonly segmentKey: string;
+  readonly takeId: string | null;
+}
 
 /** A line to be spoken again over the picture. Times are on take time. */
 export interface PickUp {

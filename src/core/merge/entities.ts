@@ -1,5 +1,7 @@
 import type { Block, Move } from '../plan/plan.ts';
-import type { WorkoutDocument } from '../workout/document.ts';
+import type { OnTake } from '../edit/decisions.ts';
+import type { Span } from '../time/span.ts';
+import type { Edit, WorkoutDocument } from '../workout/document.ts';
 
 /**
  * A document taken apart into what people edit one by one. A key names an entity wherever it lies, so that a change
@@ -29,27 +31,34 @@ const LISTS = {
   marks: { of: (d: WorkoutDocument) => d.script.marks, key: (m: unknown) => JSON.stringify(m) },
   placements: { of: (d: WorkoutDocument) => d.music.placements, key: (p: { id: string }) => p.id },
   silent: { of: (d: WorkoutDocument) => d.music.silent, key: String },
-  pins: {
-    of: (d: WorkoutDocument) => d.edit.pins,
-    key: (p: { segmentKey: string; edge: string }) => `${p.edge} ${p.segmentKey}`,
-  },
-  noTimers: { of: (d: WorkoutDocument) => d.edit.noTimers, key: String },
-  removed: {
-    of: (d: WorkoutDocument) => d.edit.removed,
-    key: (s: { start: number; end: number }) => `${s.start} ${s.end}`,
-  },
+  joined: { of: (d: WorkoutDocument) => d.edit.joined, key: String },
+  uses: { of: (d: WorkoutDocument) => d.edit.uses, key: (u: { segmentKey: string }) => u.segmentKey },
   overrides: {
     of: (d: WorkoutDocument) => d.edit.overrides,
     key: (o: { segmentKey: string; lane: string; field: string }) => `${o.lane} ${o.field} ${o.segmentKey}`,
   },
-  pickUps: { of: (d: WorkoutDocument) => d.edit.pickUps, key: (p: { id: string }) => p.id },
   retakes: { of: (d: WorkoutDocument) => d.edit.retakes, key: (r: { segmentKey: string }) => r.segmentKey },
-  settled: {
-    of: (d: WorkoutDocument) => d.edit.settled,
-    key: (s: { rule: string; segmentKey: string | null; at: number }) => `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
-  },
 } as const;
 type ListName = keyof typeof LISTS;
+
+/** Decisions about takes, each with what makes two of one take the same thing. A key names the take, too. */
+const ON_TAKES = {
+  pins: (p: { segmentKey: string; edge: string }) => `${p.edge} ${p.segmentKey}`,
+  noTimers: String,
+  removed: (s: Span) => `${s.start} ${s.end}`,
+  shown: (s: Span) => `${s.start} ${s.end}`,
+  pickUps: (p: { id: string }) => p.id,
+  settled: (s: { rule: string; segmentKey: string | null; at: number }) => `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
+} as const;
+type OnTakeList = keyof typeof ON_TAKES;
+const ON_TAKE_LISTS = Object.keys(ON_TAKES) as OnTakeList[];
+const NO_TAKE = 'none';
+
+/** One decision about a take, as it is merged. */
+interface Decided {
+  readonly takeId: string;
+  readonly of: unknown;
+}
 
 /** Entities of which a document has one. */
 const SINGLES = {
@@ -58,7 +67,6 @@ const SINGLES = {
   levels: (d: WorkoutDocument) => d.music.levels,
   showing: (d: WorkoutDocument) => d.music.showing,
   take: (d: WorkoutDocument) => ({ takeId: d.edit.takeId }),
-  accepted: (d: WorkoutDocument) => ({ accepted: d.edit.accepted }),
   rules: (d: WorkoutDocument) => d.edit.rules,
 } as const;
 
@@ -89,20 +97,63 @@ export function takeApart(document: WorkoutDocument): Flat {
     }
     lists.set(name, keys);
   }
+  for (const [name, keys] of takeDecisionsApart(document.edit, entities)) lists.set(name, keys);
   return { entities, lists };
+}
+
+/** Puts each decision about a take beside the others, with the take's id in its key; gives their lists. */
+function takeDecisionsApart(edit: Edit, entities: Map<string, Entity>): Map<string, string[]> {
+  const lists = new Map<string, string[]>([
+    ['accepted', []],
+    ...ON_TAKE_LISTS.map((n) => [n, [] as string[]] as const),
+  ]);
+  const put = (list: string, key: string, value: Decided) => {
+    const own = `${list}:${value.takeId} ${key}`;
+    if (!entities.has(own)) lists.get(list)?.push(own);
+    entities.set(own, { list, value });
+  };
+  for (const on of [{ ...edit, takeId: edit.takeId ?? NO_TAKE }, ...edit.aside]) {
+    if (on.accepted) put('accepted', '', { takeId: on.takeId, of: true });
+    for (const name of ON_TAKE_LISTS)
+      for (const of of on[name]) put(name, (ON_TAKES[name] as (v: unknown) => string)(of), { takeId: on.takeId, of });
+  }
+  return lists;
+}
+
+/** What is decided about the take in hand, and about the others. */
+function takeDecisionsTogether(flat: Flat, takeId: string | null): Pick<Edit, 'aside' | keyof OnTake> {
+  const decided = (list: string) => (flat.lists.get(list) ?? []).map((key) => flat.entities.get(key)?.value as Decided);
+  const of = (id: string): OnTake => ({
+    accepted: decided('accepted').some((d) => d.takeId === id),
+    ...(Object.fromEntries(
+      ON_TAKE_LISTS.map((name) => [
+        name,
+        decided(name)
+          .filter((d) => d.takeId === id)
+          .map((d) => d.of),
+      ]),
+    ) as unknown as Omit<OnTake, 'accepted'>),
+  });
+  const own = takeId ?? NO_TAKE;
+  const ids = [...new Set(['accepted', ...ON_TAKE_LISTS].flatMap(decided).map((d) => d.takeId))];
+  return {
+    ...of(own),
+    aside: ids.filter((id) => id !== own && id !== NO_TAKE).map((id) => ({ takeId: id, ...of(id) })),
+  };
 }
 
 /** The document that `takeApart` takes apart into this. */
 export function putTogether(flat: Flat): WorkoutDocument {
   const value = <T>(key: string) => flat.entities.get(key)?.value as T;
   const list = (name: ListName) => (flat.lists.get(name) ?? []).map((key) => value(key));
+  const { takeId } = value<{ takeId: string | null }>('take');
   const blocks = (flat.lists.get(BLOCKS) ?? []).map((key) => {
     const moves = (flat.lists.get(movesOf(key)) ?? []).map((move) => value<Move>(move));
     return withNumberedSteps(value(key), moves);
   });
   return {
     format: 'euphon-workout',
-    version: 5,
+    version: 6,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {
@@ -112,16 +163,13 @@ export function putTogether(flat: Flat): WorkoutDocument {
       showing: value('showing'),
     },
     edit: {
-      ...value<{ takeId: string | null }>('take'),
-      pins: list('pins'),
-      noTimers: list('noTimers'),
-      ...value<{ accepted: boolean }>('accepted'),
-      removed: list('removed'),
+      takeId,
+      ...takeDecisionsTogether(flat, takeId),
+      joined: list('joined'),
+      uses: list('uses'),
       rules: value('rules'),
       overrides: list('overrides'),
-      pickUps: list('pickUps'),
       retakes: list('retakes'),
-      settled: list('settled'),
     },
   } as WorkoutDocument;
 }

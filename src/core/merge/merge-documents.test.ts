@@ -1,3 +1,4 @@
+import { withTake } from '../workout/document.ts';
 import { describe, expect, it } from 'vitest';
 import { brokenLaws } from '../../../tests/support/merge-laws.ts';
 import { EDITED, renamed } from '../../../tests/support/random-edits.ts';
@@ -60,16 +61,26 @@ describe('two windows on one workout', () => {
       document.script.cues.find((c) => c.segmentKey.includes(`/${moves.find((m) => m.name === name)?.id}/`))?.text;
     expect([said('Crab'), said('Bear')]).toEqual(['Hips up', 'Knees off']);
   });
-  it('chose different takes: what was decided about one is never laid on the other', () => {
-    const other = '22222222-2222-4222-8222-222222222222';
-    const mine: WorkoutDocument = { ...EDITED, edit: { ...EDITED.edit, takeId: other, pins: [] } };
+  it('looked at different takes: what was decided about one is never laid on the other, and both is kept', () => {
+    const [first, other, third] = [EDITED.edit.takeId, '22222222-2222-4222-8222-222222222222', '3'.repeat(8)];
+    const looking = (takeId: string | null) => ({ ...EDITED, edit: withTake(EDITED.edit, takeId) });
     const pin = { segmentKey: 'b1/b1m1/r1/s1/work/both', edge: 'start' as const, at: EDITED.edit.pins[0]!.at };
+    const mine: WorkoutDocument = { ...EDITED, edit: { ...looking(other).edit, pins: [pin], accepted: true } };
     const theirs: WorkoutDocument = { ...EDITED, edit: { ...EDITED.edit, pins: [...EDITED.edit.pins, pin] } };
     const { document, clashes } = mergeDocuments(EDITED, mine, theirs);
-    expect(clashes.map((c) => c.key)).toEqual(['take']);
-    expect(document.edit).toEqual(theirs.edit);
-    expect(mergeDocuments(EDITED, mine, theirs, new Map([['take', 'mine']])).document.edit).toEqual(mine.edit);
-    expect(mergeDocuments(EDITED, mine, renamed('Row', 'Pull')(EDITED)).document.edit).toEqual(mine.edit);
+    expect([clashes, document.edit.takeId, document.edit.accepted, document.edit.pins]).toEqual([
+      [],
+      other,
+      true,
+      [pin],
+    ]);
+    expect(withTake(document.edit, first)).toMatchObject({ pins: theirs.edit.pins, accepted: EDITED.edit.accepted });
+    // Two takes in hand cannot be: that is asked, and nothing else.
+    const both = mergeDocuments(EDITED, mine, looking(third));
+    expect(both.clashes.map((c) => [c.entity, c.mine, c.theirs])).toEqual([['take', other, third]]);
+    expect(both.document.edit.takeId).toBe(third);
+    expect(withTake(both.document.edit, other).pins).toEqual([pin]);
+    expect(withTake(both.document.edit, first).pins).toEqual(EDITED.edit.pins);
   });
   it('a free combination follows its moves, wherever a move is put in', () => {
     const free = blocks(EDITED, (b) =>

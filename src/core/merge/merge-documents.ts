@@ -1,6 +1,6 @@
 import type { WorkoutDocument } from '../workout/document.ts';
 import { BLOCKS, type Entity, type Flat, movesOf, putTogether, takeApart } from './entities.ts';
-import { type Choices, type Clash, type Side, mergeFields } from './merge-fields.ts';
+import { type Choices, type Clash, mergeFields } from './merge-fields.ts';
 import { mergeOrder } from './merge-order.ts';
 import { type Renames, collisions, withIds } from './own-ids.ts';
 import { same } from './same.ts';
@@ -29,38 +29,16 @@ export function mergeDocuments(
   const flats = { base: takeApart(base), mine: takeApart(withIds(mine, renames)), theirs: takeApart(theirs) };
   const clashes: Clash[] = [];
   const entities = new Map<string, Entity>();
-  const take = sideOfTake(flats, choices, clashes);
   const keys = new Set([...flats.base.entities.keys(), ...flats.theirs.entities.keys(), ...flats.mine.entities.keys()]);
   // Blocks first: what becomes of a block decides about the moves in it.
   const inOrder = [...keys].sort((a, b) => Number(b.startsWith('block:')) - Number(a.startsWith('block:')));
   const decided = new Map<string, 'mine' | 'theirs'>();
   for (const key of inOrder) {
-    const entity =
-      take !== null && ofTake(key)
-        ? (flats[take].entities.get(key) ?? null)
-        : mergeEntity(key, flats, { choices, clashes, decided });
+    const entity = mergeEntity(key, flats, { choices, clashes, decided });
     if (entity !== null) entities.set(key, entity);
   }
   const lists = mergeLists(flats, withHomes(entities, flats));
   return { document: putTogether({ entities, lists }), clashes, renames };
-}
-
-/** What is decided about one take, whose times mean nothing on another. */
-const OF_TAKE = ['take', 'accepted', 'pins:', 'noTimers:', 'removed:', 'pickUps:', 'retakes:', 'settled:'];
-const ofTake = (key: string) => OF_TAKE.some((prefix) => key.startsWith(prefix));
-
-/** Where the sides chose different takes: the side whose take it is, with all that it decided. null: the same take. */
-function sideOfTake({ base, mine, theirs }: Flats, choices: Choices, clashes: Clash[]): Side | null {
-  const [b, m, t] = [base, mine, theirs].map((f) => f.entities.get('take')?.value);
-  if (same(m, t)) return null;
-  const decidedBy = (side: Flat) =>
-    [...side.entities, ...base.entities].some(
-      ([key]) => ofTake(key) && !same(side.entities.get(key)?.value, base.entities.get(key)?.value),
-    );
-  if (!decidedBy(mine)) return 'theirs';
-  if (!decidedBy(theirs)) return 'mine';
-  clashes.push({ key: 'take', entity: 'take', path: ['takeId'], base: b, mine: m, theirs: t });
-  return choices.get('take') ?? 'theirs';
 }
 
 interface Flats {

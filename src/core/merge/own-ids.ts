@@ -1,3 +1,4 @@
+import type { OnTake } from '../edit/decisions.ts';
 import type { Block } from '../plan/plan.ts';
 import type { WorkoutDocument } from '../workout/document.ts';
 import { same } from './same.ts';
@@ -67,6 +68,12 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
     ...(b.of && { of: b.of.map(id) }),
     moves: b.moves.map((m) => ({ ...m, id: id(m.id) })),
   });
+  const onTake = (on: OnTake) => ({
+    pins: keyed(on.pins),
+    noTimers: on.noTimers.map(id),
+    pickUps: keyed(on.pickUps),
+    settled: keyed(on.settled),
+  });
   const { script, music, edit } = document;
   return {
     ...document,
@@ -93,12 +100,11 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
     },
     edit: {
       ...edit,
-      pins: keyed(edit.pins),
-      noTimers: edit.noTimers.map(id),
+      ...onTake(edit),
+      aside: edit.aside.map((a) => ({ ...a, ...onTake(a) })),
+      uses: keyed(edit.uses),
       overrides: keyed(edit.overrides),
-      pickUps: keyed(edit.pickUps),
       retakes: keyed(edit.retakes),
-      settled: keyed(edit.settled),
     },
   };
 }

@@ -1,64 +1,96 @@
-import type { PickUp, Retake, Settled } from '../edit/decisions.ts';
+import { NOTHING_ON_TAKE, type OnTake, type Retake, type Use } from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
 import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
-import type { Pin } from '../align/align.ts';
-import type { Span } from '../time/span.ts';
 
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 5;
+  readonly version: 6;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
   readonly edit: Edit;
 }
 
-export interface Edit {
-  /** The take that the programme is made from; null: none chosen yet. */
+/**
+ * What is decided about the programme. What is decided about the take in hand stands here itself, for the others in
+ * `aside`, so that another take can be looked at and nothing is lost.
+ */
+export interface Edit extends OnTake {
+  /** The take in hand; null: none chosen yet. */
   readonly takeId: string | null;
-  readonly pins: readonly Pin[];
-  /** Ids of blocks that were not filmed to a machine timer, though one seemed to be heard. */
-  readonly noTimers: readonly string[];
-  /** The person looked at the alignment and found it right. */
-  readonly accepted: boolean;
-  /** Stretches of the take that are cut out, on take time. */
-  readonly removed: readonly Span[];
+  readonly aside: readonly (OnTake & { readonly takeId: string })[];
+  /** Further takes that the programme is made from, in the order they were filmed. */
+  readonly joined: readonly string[];
+  readonly uses: readonly Use[];
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
-  /** What was decided about slips: lines to be spoken again, segments to be filmed again, findings that may stand. */
-  readonly pickUps: readonly PickUp[];
   readonly retakes: readonly Retake[];
-  readonly settled: readonly Settled[];
 }
 
 export const EMPTY_EDIT: Edit = {
+  ...NOTHING_ON_TAKE,
   takeId: null,
-  pins: [],
-  noTimers: [],
-  accepted: false,
-  removed: [],
+  aside: [],
+  joined: [],
+  uses: [],
   rules: DEFAULT_RULES,
   overrides: [],
-  pickUps: [],
   retakes: [],
-  settled: [],
 };
 
-/**
- * What was decided, with another take chosen. Pins, cuts, pick-ups and findings lie on the clock of the take that they
- * were made on and go with it; rules and overrides name segments and stay.
- */
+/** What was decided about a take. */
+export function decidedOn(edit: Edit, takeId: string): OnTake {
+  return edit.takeId === takeId ? onTake(edit) : (edit.aside.find((a) => a.takeId === takeId) ?? NOTHING_ON_TAKE);
+}
+
+/** The takes that the programme is made from, in the order they were filmed as far as it is known. */
+export function takesOfProgramme(edit: Edit): string[] {
+  return edit.takeId === null || edit.joined.includes(edit.takeId) ? [...edit.joined] : [edit.takeId, ...edit.joined];
+}
+
+/** The same with another take in hand. What was decided about the one before is put aside, and comes back with it. */
 export function withTake(edit: Edit, takeId: string | null): Edit {
-  return edit.takeId === takeId ? edit : { ...EMPTY_EDIT, takeId, rules: edit.rules, overrides: edit.overrides };
+  if (edit.takeId === takeId) return edit;
+  const before = onTake(edit);
+  const others = edit.aside.filter((a) => a.takeId !== takeId && a.takeId !== edit.takeId);
+  const aside = edit.takeId === null || isNothing(before) ? others : [...others, { takeId: edit.takeId, ...before }];
+  return { ...edit, ...(takeId === null ? NOTHING_ON_TAKE : decidedOn(edit, takeId)), takeId, aside };
+}
+
+/** The same where takes have other ids, as in a copy of the workout; what has none any more is left out. */
+export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): Edit {
+  const takeId = edit.takeId === null ? null : idOf(edit.takeId);
+  const shown = (on: OnTake) => on.shown.flatMap((s) => renamed(s, s.cameraId, idOf, 'cameraId'));
+  return {
+    ...(takeId === null ? { ...edit, ...NOTHING_ON_TAKE } : { ...edit, shown: shown(edit) }),
+    takeId,
+    aside: edit.aside.flatMap((a) => renamed({ ...a, shown: shown(a) }, a.takeId, idOf, 'takeId')),
+    joined: edit.joined.flatMap((id) => idOf(id) ?? []),
+    uses: edit.uses.flatMap((u) => (u.takeId === null ? [u] : renamed(u, u.takeId, idOf, 'takeId'))),
+  };
+}
+
+function renamed<T extends object>(of: T, id: string, idOf: (old: string) => string | null, field: keyof T): T[] {
+  const now = idOf(id);
+  return now === null ? [] : [{ ...of, [field]: now }];
+}
+
+/** Of everything decided, what is about the take in hand. */
+function onTake({ pins, noTimers, accepted, removed, shown, pickUps, settled }: Edit): OnTake {
+  return { pins, noTimers, accepted, removed, shown, pickUps, settled };
+}
+
+function isNothing({ accepted, ...lists }: OnTake): boolean {
+  return !accepted && Object.values(lists).every((list) => list.length === 0);
 }
 
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 5,
+    version: 6,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

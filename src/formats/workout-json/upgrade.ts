@@ -28,7 +28,7 @@ function withWays(calls: CallRules): CallRules {
 }
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 5;
+export const NEWEST_DOCUMENT = 6;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -45,14 +45,20 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  // Version 5 knew one take.
+  const old = stored as WorkoutDocument;
+  const fifth = {
+    ...old,
+    version: 6 as const,
+    edit: { ...old.edit, aside: [], joined: [], uses: [], shown: [] },
+  };
+  if (document.version === 5) return fifth;
   // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version
   // 2 no music.
-  const old = stored as WorkoutDocument;
   const fourth = {
-    ...old,
-    version: 5 as const,
+    ...fifth,
     script: { ...old.script, calls: withWays(old.script.calls) },
-    edit: { ...old.edit, noTimers: [] },
+    edit: { ...fifth.edit, noTimers: [] },
   };
   if (document.version === 4) return fourth;
   const decided = { ...fourth, edit: { ...fourth.edit, pickUps: [], retakes: [], settled: [] } };

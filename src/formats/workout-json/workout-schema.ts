@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { PickUp, Retake, Settled } from '../../core/edit/decisions.ts';
+import type { OnTake, PickUp, Retake, Settled, ShownSpan, Use } from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import {
   CALL_KINDS,
@@ -118,8 +118,8 @@ const pickUp = Joi.object({
   muted: span.allow(null).required(),
 } satisfies Record<keyof PickUp, Joi.Schema>);
 
-const edit = Joi.object({
-  takeId: Joi.string().guid().allow(null).required(),
+const takeId = Joi.string().guid().required();
+const onTake = {
   pins: Joi.array()
     .items(Joi.object({ segmentKey: key, edge: Joi.valid('start', 'end').required(), at: time }))
     .max(5_000)
@@ -130,13 +130,11 @@ const edit = Joi.object({
     .items(Joi.object({ start: time, end: time }))
     .max(5_000)
     .required(),
-  rules,
-  overrides: Joi.array().items(override).max(20_000).required(),
-  pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(),
-  retakes: Joi.array()
-    .items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>))
+  shown: Joi.array()
+    .items(Joi.object({ start: time, end: time, cameraId: takeId } satisfies Record<keyof ShownSpan, Joi.Schema>))
     .max(5_000)
     .required(),
+  pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(),
   settled: Joi.array()
     .items(
       Joi.object({
@@ -146,6 +144,31 @@ const edit = Joi.object({
         how: why,
       } satisfies Record<keyof Settled, Joi.Schema>),
     )
+    .max(5_000)
+    .required(),
+} satisfies Record<keyof OnTake, Joi.Schema>;
+
+/** Takes of one workout: more than anyone films. */
+const MOST_TAKES = 500;
+
+const edit = Joi.object({
+  ...onTake,
+  takeId: takeId.allow(null),
+  aside: Joi.array()
+    .items(Joi.object({ takeId, ...onTake }))
+    .unique('takeId')
+    .max(MOST_TAKES)
+    .required(),
+  joined: Joi.array().items(Joi.string().guid()).unique().max(MOST_TAKES).required(),
+  uses: Joi.array()
+    .items(Joi.object({ segmentKey: key, takeId: takeId.allow(null) } satisfies Record<keyof Use, Joi.Schema>))
+    .unique('segmentKey')
+    .max(5_000)
+    .required(),
+  rules,
+  overrides: Joi.array().items(override).max(20_000).required(),
+  retakes: Joi.array()
+    .items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>))
     .max(5_000)
     .required(),
 } satisfies Record<keyof Edit, Joi.Schema>).required();

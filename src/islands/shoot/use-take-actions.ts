@@ -33,7 +33,10 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
       'Delete the take',
       { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
       // Whoever made the programme from it has none now.
-      (d) => (d.edit.takeId === takeId ? { ...d, edit: withTake(d.edit, null) } : d),
+      (d) =>
+        d.edit.takeId === takeId
+          ? { ...d, edit: withTake(d.edit, d.edit.joined.find((id) => id !== takeId) ?? null) }
+          : d,
     );
   return { trouble, attempt, ask, stop, setRole, remove };
 }

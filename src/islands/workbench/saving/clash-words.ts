@@ -33,7 +33,7 @@ const FIELDS: Readonly<Record<string, string>> = {
 
 /** A clash as a person reads it: where, what is here, what is there. */
 export function clashInWords(clash: Found, documents: Documents): Clash {
-  const field = clash.path.filter((f) => f !== 'in').map((f) => FIELDS[f] ?? f.replace(/Us$/, ''));
+  const field = clash.path.filter((f) => f !== 'in' && f !== 'of').map((f) => FIELDS[f] ?? f.replace(/Us$/, ''));
   const place = [entityName(clash.entity, documents), ...field].join(' · ');
   const shown = (value: unknown) => valueInWords(value, clash, documents);
   return { key: clash.key, place, mine: shown(clash.mine), theirs: shown(clash.theirs) };
@@ -60,11 +60,14 @@ const ENTITIES: Readonly<Record<string, string>> = {
   calls: 'Calls',
   levels: 'Levels of the music',
   showing: 'Where the class is shown',
-  take: 'Chosen take, with its pins and cuts',
+  take: 'Take in hand',
   accepted: 'Alignment',
   rules: 'Rules of the lanes',
   pins: 'Pinned time',
   overrides: 'Change to a lane',
+  shown: 'Camera',
+  uses: 'Take of a segment',
+  joined: 'Takes of the programme',
   pickUps: 'Pick-up',
   retakes: 'Segment to film again',
   settled: 'Settled finding',
