@@ -14,7 +14,8 @@ import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
 import { musicSource } from '../server/music.ts';
-import { takeSource } from '../server/deliver.ts';
+import { programmeOf } from '../server/programme.ts';
+import { asTimed } from '../server/timed.ts';
 import { documentAt } from '../server/workouts.ts';
 
 /** Work that waits for so long has no job, or one behind many others; another job for it does no harm. */
@@ -38,6 +39,7 @@ const worker: WorkerContext = {
   async bedAt(workoutId, revision) {
     const { laid, speech, length, document } = await musicSource(
       context,
+      workoutId,
       await documentAt(context, workoutId, revision),
     );
     const used = [...new Set(laid.laid.map((l) => l.track.id))];
@@ -61,9 +63,9 @@ const worker: WorkerContext = {
       pathOf: (id) => files.get(id) ?? '',
     };
   },
-  async produceAt(workoutId, revision, take) {
-    const document = await documentAt(context, workoutId, revision);
-    return { document, produced: (await takeSource(context, document, take)).produced };
+  async programmeAt(workoutId, revision) {
+    const document = await asTimed(context, await documentAt(context, workoutId, revision));
+    return { document, made: await programmeOf(context, workoutId, document) };
   },
 };
 

@@ -3,35 +3,42 @@ import text700 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyper
 import figures700 from '@fontsource/martian-mono/files/martian-mono-latin-700-normal.woff2?url';
 import type JASSUB from 'jassub';
 
-/** The overlay drawn over a video by the rasteriser that the renderer uses too: the same script, the same faces. */
+/** The overlay drawn by the rasteriser that the renderer uses too: the same script, the same faces. */
 export interface Overlay {
   /** Replaces the script. */
   show(ass: string): Promise<void>;
-  /** Seconds to add to the video's clock to be on the script's. */
-  offset(seconds: number): void;
+  /** Draws what the script has at a time, in seconds. */
+  draw(seconds: number): void;
   destroy(): void;
 }
 
-export async function openOverlay(video: HTMLVideoElement, ass: string): Promise<Overlay> {
+/** `canvas` lies over the picture and has its shape; `size` is the programme's, in pixels. */
+export async function openOverlay(
+  canvas: HTMLCanvasElement,
+  size: { readonly width: number; readonly height: number },
+  ass: string,
+): Promise<Overlay> {
   const { default: Rasteriser } = await import('jassub');
   const raster: JASSUB = new Rasteriser({
-    video,
+    canvas,
     subContent: ass,
     fonts: [text400, text700, figures700],
     queryFonts: false,
   });
   await raster.ready;
-  const redraw = () => void raster.resize(true);
+  let last = 0;
+  const draw = (seconds: number, repaint = false) => {
+    last = seconds;
+    const frame = { mediaTime: seconds, ...size } as VideoFrameCallbackMetadata;
+    void raster.manualRender(frame, repaint).catch(() => undefined);
+  };
+  draw(0);
   return {
     async show(next) {
       await raster.renderer.setTrack(next);
-      redraw();
+      draw(last, true);
     },
-    offset(seconds) {
-      if (raster.timeOffset === seconds) return;
-      raster.timeOffset = seconds;
-      redraw();
-    },
+    draw,
     destroy: () => void raster.destroy().catch(() => undefined),
   };
 }

@@ -1,4 +1,4 @@
-import { conform, keepRanges } from '../core/edit/conform.ts';
+import { assemble } from '../core/edit/assemble.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
 import { mistakeFindings } from '../core/mistakes/find-mistakes.ts';
@@ -365,9 +365,19 @@ export function exportCommand(
   const programme =
     read === null
       ? plannedProgramme(compiled.segments, compiled.total)
-      : conform(
-          align(compiled.segments, read.transcript, read.duration),
-          keepRanges(read.duration, [], frameRate(1000, 1)),
+      : assemble(
+          compiled.segments,
+          [
+            {
+              takeId: '',
+              duration: read.duration,
+              alignment: align(compiled.segments, read.transcript, read.duration),
+              faults: new Map(),
+              speech: [],
+            },
+          ],
+          { uses: [], removedOf: () => [] },
+          frameRate(1000, 1),
         );
   const { lines } = schedule(
     programme.segments.map((s, index) => ({

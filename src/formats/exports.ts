@@ -1,4 +1,4 @@
-import type { ProgrammeSegment } from '../core/edit/conform.ts';
+import type { ProgrammeSegment } from '../core/edit/assemble.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/schedule.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';

@@ -2,13 +2,14 @@ import { rm } from 'node:fs/promises';
 import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
-import { insertMediaFile, takeById } from '../db/takes-sql.ts';
+import { insertMediaFile } from '../db/takes-sql.ts';
+import { decidedOn } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
 import { adoptFile } from '../media/file-store.ts';
 import { mixBed } from '../media/bed.ts';
-import { render } from '../media/render.ts';
+import { type RenderSource, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -66,23 +67,33 @@ async function makeProgramme(
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<string | null> {
-  const take = wanted.takeId === null ? null : await takeById(context.pool, wanted.takeId);
-  if (take === null) return 'The take is gone.';
-  const {
-    document,
-    produced: { programme, lanes },
-  } = await context.produceAt(wanted.workoutId, wanted.revision, take);
-  const picture = { width: take.width, height: take.height, rate: take.rate };
-  const [only] = programme.kept;
+  const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
+  const first = made?.takes[0]?.take;
+  if (made === null || first === undefined) return 'The take is gone.';
+  const { programme, lanes, pictures, sounds } = made.produced;
+  const source = (mediaId: string): RenderSource => {
+    const media = made.media.get(mediaId)!;
+    return {
+      path: context.store.pathOf(media.file.sha256, media.file.extension),
+      fits: media.width === first.width && media.height === first.height,
+      silent: media.audioCodec === null,
+    };
+  };
+  const picture = { width: first.width, height: first.height, rate: first.rate };
+  const [only] = programme.shots;
   await render(
     {
-      input: context.store.pathOf(take.file.sha256, take.file.extension),
+      pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
+      sounds: sounds.map((p) => ({ ...p, source: source(p.mediaId) })),
       output,
-      kept: programme.kept,
       length: programme.length,
-      rate: take.rate,
-      audioCodec: take.audioCodec,
-      whole: programme.kept.length === 1 && only?.start === 0 && document.edit.removed.length === 0,
+      ...picture,
+      audioCodec: first.audioCodec,
+      whole:
+        pictures.length === 1 &&
+        sounds[0]?.mediaId === first.id &&
+        only?.start === 0 &&
+        decidedOn(document.edit, first.id).removed.length === 0,
       ass: writeAss(lanes, picture),
       ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
       captionsSrt: writeCaptionsSrt(lanes.captions),

@@ -5,6 +5,13 @@ import type { BedJob } from '../media/bed.ts';
 import type { Take } from '../db/takes-sql.ts';
 import type { FileStore } from '../media/file-store.ts';
 
+/** A programme with the recordings it is made from; the first take gives size and rate. */
+export interface WorkerProgramme {
+  readonly takes: readonly { readonly take: Take }[];
+  readonly media: ReadonlyMap<string, Take>;
+  readonly produced: Produced;
+}
+
 /** What a job is handed. */
 export interface WorkerContext {
   /** Names this worker in the leases that it holds. */
@@ -20,9 +27,9 @@ export interface WorkerContext {
   readonly stopping: AbortSignal;
   /** The music bed of a workout at a revision; null where no music is laid. */
   readonly bedAt: (workoutId: string, revision: number) => Promise<Omit<BedJob, 'output' | 'format'> | null>;
-  readonly produceAt: (
+  /** The programme of a workout at a revision; null where nothing was filmed. */
+  readonly programmeAt: (
     workoutId: string,
     revision: number,
-    take: Take,
-  ) => Promise<{ document: WorkoutDocument; produced: Produced }>;
+  ) => Promise<{ document: WorkoutDocument; made: WorkerProgramme | null }>;
 }

@@ -1,19 +1,37 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { KeptRange } from '../core/edit/conform.ts';
-import { type FrameRate, firstFrameFrom } from '../core/time/frames.ts';
+import type { FrameRate } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { runFfmpeg } from './run.ts';
 
-export interface RenderJob {
-  readonly input: string;
-  readonly output: string;
-  readonly kept: readonly KeptRange[];
+/** A file that the programme is made from. */
+export interface RenderSource {
+  readonly path: string;
+  /** Its picture has the programme's size. */
+  readonly fits: boolean;
+  /** It has no sound at all. */
+  readonly silent: boolean;
+}
+
+/** A stretch of a file on its own clock. Pictures are whole frames of the programme long. */
+export interface RenderPiece {
+  readonly source: RenderSource;
+  readonly from: Micros;
   readonly length: Micros;
+  readonly at: Micros;
+}
+
+export interface RenderJob {
+  readonly output: string;
+  readonly pictures: readonly RenderPiece[];
+  readonly sounds: readonly RenderPiece[];
+  readonly length: Micros;
+  readonly width: number;
+  readonly height: number;
   readonly rate: FrameRate;
   readonly audioCodec: string | null;
-  /** True where the whole take is used, so that its sound need not be encoded again. */
+  /** True where one whole take is used, so that its sound need not be encoded again. */
   readonly whole: boolean;
   readonly ass: string;
   readonly ffmetadata: string;
@@ -41,34 +59,18 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
   }
 }
 
-/** The arguments of the one ffmpeg call. Cuts are one seeking input each and the concat filter: exact to the frame. */
+/** The arguments of the one ffmpeg call. Each piece is one seeking input and the concat filter: exact to the frame. */
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
-  const s = (us: number) => (us / 1e6).toFixed(6);
-  const inputs = job.whole
-    ? [['-i', job.input]]
-    : job.kept.map((k) => [
-        '-ss',
-        s(Math.max(0, k.start - SEEK_EARLY_S * 1e6)),
-        '-t',
-        s(k.end - k.start + 0.5e6),
-        '-i',
-        job.input,
-      ]);
-  const n = inputs.length;
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
-  // Each part is trimmed to its number of frames, for a seek that begins early also ends late.
-  const frames = (k: KeptRange) => firstFrameFrom(k.end, job.rate) - firstFrameFrom(k.start, job.rate);
-  const parts = job.kept.map(
-    (k, i) =>
-      `[${i}:v:0]${grid},trim=end_frame=${frames(k)},setpts=PTS-STARTPTS[v${i}];[${i}:a:0]atrim=end=${s(k.end - k.start)},asetpts=PTS-STARTPTS[a${i}]`,
-  );
-  const graph = job.whole
-    ? `[0:v:0]${grid},${overlay}[v]`
-    : `${parts.join(';')};${inputs.map((_, i) => `[v${i}][a${i}]`).join('')}concat=n=${n}:v=1:a=1[vc][a];[vc]${overlay}[v]`;
-  const sound = job.whole
-    ? ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : ['-c:a', 'aac', '-b:a', '160k'])]
-    : ['-map', '[a]', '-c:a', 'aac', '-b:a', '160k'];
+  const { inputs, graph, sound } = job.whole
+    ? {
+        inputs: [['-i', job.pictures[0]!.source.path]],
+        graph: `[0:v:0]${grid},${overlay}[v]`,
+        sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : AAC)],
+      }
+    : pieced(job, grid, overlay);
+  const n = inputs.length;
   const hasCaptions = job.captionsSrt.trim() !== '';
   return [
     ...inputs.flat(),
@@ -103,6 +105,55 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
     '+faststart',
     job.output,
   ];
+}
+
+const AAC = ['-c:a', 'aac', '-b:a', '160k'] as const;
+
+function pieced(job: RenderJob, grid: string, overlay: string) {
+  const s = (us: number) => (us / 1e6).toFixed(6);
+  // A seek that begins early also ends late; each piece is then cut to its length.
+  const input = ({ source, from, length }: RenderPiece) => [
+    '-ss',
+    s(Math.max(0, from - SEEK_EARLY_S * 1e6)),
+    '-t',
+    s(length + 0.5e6),
+    '-i',
+    source.path,
+  ];
+  const { pictures, sounds } = job;
+  // Where picture and sound of a piece are of one file, it is opened once.
+  const shared = sounds.map((sound) => pictures.findIndex((p) => same(p, sound)));
+  const own = sounds.filter((sound, i) => shared[i] === -1 && !sound.source.silent);
+  const inputOf = (sound: RenderPiece, i: number) =>
+    shared[i] === -1 ? pictures.length + own.indexOf(sound) : (shared[i] as number);
+  const several = new Set([...pictures, ...sounds].map((p) => p.source.path)).size > 1;
+  const frames = (p: RenderPiece) => Math.round((p.length * job.rate.num) / (job.rate.den * 1e6));
+  const fit = (p: RenderPiece) =>
+    p.source.fits
+      ? ''
+      : `,scale=${job.width}:${job.height}:force_original_aspect_ratio=decrease,pad=${job.width}:${job.height}:-1:-1,setsar=1`;
+  const video = pictures.map(
+    (p, i) =>
+      `[${i}:v:0]${grid}${fit(p)}${several ? ',setsar=1,format=yuv420p' : ''},trim=end_frame=${frames(p)},setpts=PTS-STARTPTS[v${i}]`,
+  );
+  const sameSound = several ? ',aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo' : '';
+  const audio = sounds.map((p, i) =>
+    p.source.silent
+      ? `anullsrc=r=48000:cl=stereo,atrim=end=${s(p.length)}[a${i}]`
+      : `[${inputOf(p, i)}:a:0]atrim=end=${s(p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`,
+  );
+  const join = (pads: readonly unknown[], kind: 'v' | 'a') =>
+    `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=${kind === 'a' ? 1 : 0}`;
+  return {
+    inputs: [...pictures, ...own].map(input),
+    graph: [...video, ...audio, `${join(pictures, 'v')},${overlay}[v]`, `${join(sounds, 'a')}[a]`].join(';'),
+    sound: ['-map', '[a]', ...AAC],
+  };
+}
+
+/** The same stretch of the same file. */
+function same(a: RenderPiece, b: RenderPiece): boolean {
+  return a.source.path === b.source.path && a.from === b.from && a.length === b.length;
 }
 
 /** A path inside a filter graph: quoted, with the characters the two levels of parsing take for their own. */

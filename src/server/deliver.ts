@@ -3,24 +3,23 @@ import type { Segment } from '../core/plan/segment.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type Studio, callMeans } from '../core/workout/studio.ts';
 import { getStudio } from './studio.ts';
-import { alignWorkout, produce, type Produced, type Aligned } from '../core/workout/pipeline.ts';
+import { type MadeProgramme, programmeOf } from './programme.ts';
 import { plannedProgramme } from '../core/workout/rehearsal.ts';
 import { compile } from '../core/plan/compile.ts';
 import { type Schedule, schedule } from '../core/script/schedule.ts';
-import type { ProgrammeSegment } from '../core/edit/conform.ts';
+import type { ProgrammeSegment } from '../core/edit/assemble.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
-import type { WorkoutDocument } from '../core/workout/document.ts';
+import { type WorkoutDocument, takesOfProgramme } from '../core/workout/document.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
-import { type Take, takeById } from '../db/takes-sql.ts';
+import { takesOf } from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
 import { EXPORTS, type ExportFormat, type ExportSource } from '../formats/exports.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
-import { takeFacts } from './takes.ts';
 import { asTimed } from './timed.ts';
 import { musicCredits } from './music.ts';
 import { checkId, getWorkout } from './workouts.ts';
@@ -33,10 +32,11 @@ export async function exportFile(
 ): Promise<{ format: ExportFormat; text: string; title: string }> {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
-  const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
-  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  const made =
-    take === null ? planSource(document, await getStudio(context)) : (await takeSource(context, document, take)).source;
+  const { id, document: stored } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, stored);
+  const filmed = await programmeOf(context, id, document);
+  const studio = await getStudio(context);
+  const made = filmed === null ? planSource(document, studio) : filmSource(document, studio, filmed);
   const source = { ...made, credits: await musicCredits(context, document) };
   return { format, text: format.write(source), title: document.plan.title };
 }
@@ -60,33 +60,19 @@ function planSource(document: WorkoutDocument, studio: Studio): ExportSource {
 const equipmentOf = (plan: WorkoutDocument['plan'], segments: readonly Segment[], studio: Studio) =>
   balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
 
-/** Everything computed from a document and its take: what the render and the files are made of. */
-export async function takeSource(
-  context: Context,
-  stored: WorkoutDocument,
-  take: Take,
-): Promise<{ source: ExportSource; produced: Produced; aligned: Aligned }> {
-  const document = await asTimed(context, stored);
-  const facts = await takeFacts(context, take);
-  const studio = await getStudio(context);
-  const aligned = alignWorkout(document, facts);
-  const produced = produce(document.edit, aligned, facts);
-  const source: ExportSource = {
+/** What the files are made of where there is a programme. */
+function filmSource(document: WorkoutDocument, studio: Studio, { takes, produced }: MadeProgramme): ExportSource {
+  const { take, aligned } = takes[0]!;
+  const { segments } = aligned.compiled;
+  const planned = schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises)));
+  return {
     title: document.plan.title,
     segments: produced.programme.segments,
     lanes: produced.lanes,
-    linesOf: linesBySegment(
-      schedule(
-        aligned.compiled.segments,
-        document.script,
-        callMeans(document.plan, studio, bookWith(studio.exercises)),
-      ),
-      produced.programme.segments,
-    ),
+    linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
-    equipment: equipmentOf(document.plan, aligned.compiled.segments, studio),
+    equipment: equipmentOf(document.plan, segments, studio),
   };
-  return { source, produced, aligned };
 }
 
 /** Planned lines moved to where their segment lies in the programme; what then falls past its end is left out. */
@@ -112,11 +98,13 @@ function linesBySegment(planned: Schedule, segments: readonly ProgrammeSegment[]
 
 export async function queueRender(context: Context, workoutId: string | undefined): Promise<Render> {
   const { id, document, revision } = await getWorkout(context, workoutId);
-  if (document.edit.takeId === null) throw new Refusal(409, 'Choose a take on the Shoot station first.');
-  const take = await takeById(context.pool, document.edit.takeId);
-  if (take !== null && isSoundOnly(take))
-    throw new Refusal(409, 'The chosen take is sound alone; choose one with a picture.');
-  return renderWanted(context, (db) => insertRender(db, id, document.edit.takeId, revision));
+  const there = new Map((await takesOf(context.pool, id)).map((t) => [t.id, t]));
+  const takes = takesOfProgramme(document.edit, (takeId) => there.has(takeId)).map((takeId) => there.get(takeId)!);
+  const [first] = takes;
+  if (first === undefined) throw new Refusal(409, 'Choose a take on the Shoot station first.');
+  if (takes.some(isSoundOnly))
+    throw new Refusal(409, 'A take of the programme is sound alone; choose one with a picture.');
+  return renderWanted(context, (db) => insertRender(db, id, first.id, revision));
 }
 
 /** A render and its job, written together. */

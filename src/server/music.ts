@@ -7,11 +7,9 @@ import { type Compiled, compile } from '../core/plan/compile.ts';
 import { schedule } from '../core/script/schedule.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
-import { alignWorkout, produce } from '../core/workout/pipeline.ts';
 import { callMeans } from '../core/workout/studio.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import type { Segment } from '../core/plan/segment.ts';
-import { takeById } from '../db/takes-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import { type Render, insertRender } from '../db/renders-sql.ts';
 import { writeBeatCsv } from '../formats/beat-csv/beat-csv-writer.ts';
@@ -22,7 +20,7 @@ import { Refusal } from './answer.ts';
 import { renderWanted } from './deliver.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
-import { takeFacts } from './takes.ts';
+import { type MadeProgramme, programmeOf } from './programme.ts';
 import { getWorkout } from './workouts.ts';
 
 /** A class with its music laid: on the programme's clock where there is an aligned take, else on the plan's. */
@@ -36,35 +34,24 @@ export interface MusicSource {
   readonly speech: readonly Span[];
 }
 
-export async function musicSource(context: Context, stored: WorkoutDocument): Promise<MusicSource> {
+export async function musicSource(context: Context, workoutId: string, stored: WorkoutDocument): Promise<MusicSource> {
   const tracks = usableTracks(await allTracks(context.pool));
   const document = { ...stored, plan: planToMusic(stored.plan, stored.music, tracks) };
   const { plan } = document;
-  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  if (take !== null) {
-    const facts = await takeFacts(context, take);
-    if (facts.transcript.cues.length > 0) {
-      const { programme } = produce(document.edit, alignWorkout(document, facts), facts);
-      const segments = programme.segments.flatMap((s, index) =>
-        s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }],
-      );
-      const speech = programme.kept.flatMap((k) =>
-        facts.transcript.cues.flatMap((cue) => {
-          const [start, end] = [Math.max(cue.start, k.start), Math.min(cue.end, k.end)];
-          return end > start
-            ? [{ start: (k.at + start - k.start) as Micros, end: (k.at + end - k.start) as Micros }]
-            : [];
-        }),
-      );
-      return {
-        document,
-        tracks,
-        segments,
-        length: programme.length,
-        laid: layMusic(document.music, tracks, segments),
-        speech,
-      };
-    }
+  const filmed = await programmeOf(context, workoutId, document);
+  if (filmed?.takes.some((t) => t.facts.transcript.cues.length > 0) === true) {
+    const { programme } = filmed.produced;
+    const segments = programme.segments.flatMap((s, index) =>
+      s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }],
+    );
+    return {
+      document,
+      tracks,
+      segments,
+      length: programme.length,
+      laid: layMusic(document.music, tracks, segments),
+      speech: spokenIn(filmed),
+    };
   }
   const compiled: Compiled = compile(plan);
   const studio = await getStudio(context);
@@ -79,6 +66,18 @@ export async function musicSource(context: Context, stored: WorkoutDocument): Pr
   };
 }
 
+/** Where somebody speaks in a programme, on its clock. */
+function spokenIn({ takes, produced }: MadeProgramme): Span[] {
+  return produced.programme.shots.flatMap((shot) => {
+    const cues = takes.find((t) => t.takeId === shot.takeId)?.facts.transcript.cues ?? [];
+    return cues.flatMap((cue) => {
+      const [start, end] = [Math.max(cue.start, shot.start), Math.min(cue.end, shot.end)];
+      const at = (time: number) => (shot.at + time - shot.start) as Micros;
+      return end > start ? [{ start: at(start), end: at(end) }] : [];
+    });
+  });
+}
+
 export const MUSIC_FILES = ['click-wav', 'tempo-midi', 'music-csv', 'music-xspf', 'credits-txt'] as const;
 
 /** A file of a class's music. */
@@ -87,8 +86,8 @@ export async function musicFile(
   id: string | undefined,
   name: string | undefined,
 ): Promise<{ bytes: Uint8Array; mime: string; file: string }> {
-  const { document } = await getWorkout(context, id);
-  const source = await musicSource(context, document);
+  const { id: workoutId, document } = await getWorkout(context, id);
+  const source = await musicSource(context, workoutId, document);
   const { laid, segments, length } = source;
   if (length <= 0) throw new Refusal(409, 'The plan holds no time yet.');
   const title = document.plan.title || 'workout';
@@ -124,7 +123,7 @@ export async function musicCredits(context: Context, document: WorkoutDocument):
 export async function queueBed(context: Context, id: string | undefined, format: string | null): Promise<Render> {
   if (format !== 'wav' && format !== 'flac') throw new Refusal(422, 'The music bed is made as wav or flac.');
   const { id: workoutId, document, revision } = await getWorkout(context, id);
-  const source = await musicSource(context, document);
+  const source = await musicSource(context, workoutId, document);
   if (source.laid.laid.length === 0) throw new Refusal(409, 'No music is laid under this class yet.');
   return renderWanted(context, (db) =>
     insertRender(db, workoutId, null, revision, format === 'wav' ? 'bed-wav' : 'bed-flac'),

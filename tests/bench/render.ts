@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { EMPTY_EDIT, newDocument } from '../../src/core/workout/document.ts';
-import { alignWorkout, produce } from '../../src/core/workout/pipeline.ts';
+import { alignWorkout, produceTake } from '../../src/core/workout/pipeline.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
@@ -21,7 +21,7 @@ const probed = await probe(input);
 if (!probed.ok) throw new Error(probed.message);
 const { duration, rate, width, height } = probed.probe;
 const document = { ...newDocument('Bench'), plan: readOutline(read('outline.md')).value };
-const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value, sound: null };
+const facts = { duration, rate, transcript: readTranscript(read('words.vtt')).value, sound: null, ownClarity: null };
 const ratios: number[] = [];
 const all: { ours: number; reference: number }[] = [];
 for (let run = 1; run <= 3; run++) {
@@ -43,16 +43,16 @@ for (let run = 1; run <= 3; run++) {
   ]);
   const reference = performance.now() - from;
   from = performance.now();
-  const { programme, lanes } = produce(
-    EMPTY_EDIT,
-    alignWorkout({ plan: document.plan, edit: EMPTY_EDIT }, facts),
-    facts,
-  );
+  const aligned = alignWorkout({ plan: document.plan, edit: EMPTY_EDIT }, facts);
+  const { programme, lanes, pictures, sounds } = produceTake(EMPTY_EDIT, { takeId: 'a', facts, aligned });
+  const source = { path: input, fits: true, silent: false };
   await render(
     {
-      input,
+      pictures: pictures.map((p) => ({ ...p, source })),
+      sounds: sounds.map((p) => ({ ...p, source })),
       output: join(folder, 'ours.mp4'),
-      kept: programme.kept,
+      width,
+      height,
       length: programme.length,
       rate,
       audioCodec: 'aac',

@@ -36,7 +36,7 @@ const hear = (trackId: string) =>
       fontsFolder: '',
       stopping: stop.signal,
       bedAt: async () => null,
-      produceAt: () => Promise.reject(new Error('not here')),
+      programmeAt: () => Promise.reject(new Error('not here')),
     },
     trackId,
   );

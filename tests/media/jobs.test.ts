@@ -12,7 +12,8 @@ import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
-import { exportFile, queueRender, stopRender, takeSource } from '../../src/server/deliver.ts';
+import { exportFile, queueRender, stopRender } from '../../src/server/deliver.ts';
+import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import { keepTake, setTranscript } from '../../src/server/takes.ts';
@@ -42,9 +43,9 @@ beforeAll(async () => {
     demoFolder: 'demo',
     fontsFolder: resolve('dist/fonts'),
     bedAt: async () => null,
-    async produceAt(id, revision, take) {
+    async programmeAt(id, revision) {
       const document = await documentAt(context, id, revision);
-      return { document, produced: (await takeSource(context, document, take)).produced };
+      return { document, made: await programmeOf(context, id, document) };
     },
   };
 });

@@ -3,19 +3,20 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type KeptRange, conform, keepRanges } from '../../src/core/edit/conform.ts';
+import { assemble } from '../../src/core/edit/assemble.ts';
+import { viewsOf } from '../../src/core/edit/views.ts';
 import { lanes } from '../../src/core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import { type TimerTick, timerTicks } from '../../src/core/lanes/timer.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type FrameRate, firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
 import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
-import { plannedProgramme } from '../../src/core/workout/rehearsal.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { render } from '../../src/media/render.ts';
+import { asFilmed } from '../support/as-filmed.ts';
 import { difference, frameCount, greyFrame, makeVideo } from './support.ts';
 
 const fontsFolder = resolve('dist/fonts');
@@ -28,37 +29,29 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** Lengths that fall between frames on purpose: 4.31 s of work, 2.77 s of rest. */
 const PLAN = readOutline('# Frame true\n## Main: 2 rounds, 4.31/2.77\n- Crate lift\n## End: talk 12').value;
 const { segments, total } = compile(PLAN);
-const programmeOf = (kept: readonly KeptRange[]) =>
-  conform(
-    {
-      segments: segments.map((segment) => ({
-        segment,
-        recorded: { start: segment.start, end: segment.end },
-        confidence: 1,
-        placed: 1,
-        evidence: [],
-      })),
-      extra: [],
-      grids: [],
-      words: [],
-    },
-    kept,
-  );
-
 async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros }[], name: string) {
   const input = join(folder, `${name}-in.mp4`);
   makeVideo(input, { seconds: Math.ceil(total / 1e6), rate: `${rate.num}/${rate.den}` });
-  const kept = keepRanges(micros(Math.ceil(total / 1e6) * 1e6), removed, rate);
-  const programme = programmeOf(kept);
+  const duration = micros(Math.ceil(total / 1e6) * 1e6);
+  const programme = assemble(
+    segments,
+    [{ takeId: 'a', duration, alignment: asFilmed(segments), faults: new Map(), speech: [] }],
+    { uses: [], removedOf: () => removed },
+    rate,
+  );
+  const source = { path: input, fits: true, silent: false };
+  const pieces = viewsOf(programme.shots, [], () => [], rate).map((p) => ({ ...p, source }));
   const laid = lanes(programme, DEFAULT_RULES, []);
   const output = join(folder, `${name}.mp4`);
   const seen: number[] = [];
   await render(
     {
-      input,
+      pictures: pieces,
+      sounds: pieces,
       output,
-      kept,
       length: programme.length,
+      width: 640,
+      height: 360,
       rate,
       audioCodec: 'aac',
       whole: removed.length === 0,
@@ -188,13 +181,16 @@ describe('the container', () => {
     const stop = new AbortController();
     const input = join(folder, 'long.mp4');
     makeVideo(input, { seconds: 20, rate: '25', size: '1280x720' });
-    const programme = plannedProgramme(segments, fromSeconds(20));
+    const source = { path: input, fits: true, silent: false };
+    const piece = { source, from: micros(0), at: micros(0), length: fromSeconds(20) };
     const job = render(
       {
-        input,
+        pictures: [piece],
+        sounds: [piece],
         output: join(folder, 'never.mp4'),
-        kept: programme.kept,
-        length: programme.length,
+        length: fromSeconds(20),
+        width: 1280,
+        height: 720,
         rate: frameRate(25, 1),
         audioCodec: 'aac',
         whole: true,

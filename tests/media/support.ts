@@ -27,6 +27,59 @@ export function makeVideo(
   ]);
 }
 
+/**
+ * A video whose frames tell where they are from: four bands with the digits of the frame's number as greys, from the
+ * units on, and below them the source's own grey; with a tone of its own.
+ */
+export function makeNumbered(
+  path: string,
+  { seconds, rate, id, hz, size = '320x180' }: { seconds: number; rate: string; id: number; hz: number; size?: string },
+): void {
+  const digits = `20+22*mod(floor(N/pow(10,floor(4*X/W))),10)`;
+  execFileSync('ffmpeg', [
+    ...['-y', '-v', 'error', '-f', 'lavfi'],
+    ...['-i', `nullsrc=s=80x45:r=${rate}:d=${seconds},format=gray,geq=lum='if(lt(Y,H/4),${digits},${20 + 40 * id})'`],
+    ...['-f', 'lavfi', '-i', `sine=f=${hz}:r=48000:d=${seconds}`],
+    ...[
+      '-vf',
+      `scale=${size.replace('x', ':')}:flags=neighbor,format=yuv420p`,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-crf',
+      '10',
+    ],
+    ...['-c:a', 'aac', '-shortest', path],
+  ]);
+}
+
+/** Which source each frame of a numbered video is from, and which frame of it: the upper half tells. */
+export function readNumbered(path: string): readonly { readonly id: number; readonly frame: number }[] {
+  const bytes = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', path, '-vf', 'format=gray,crop=iw:ih/2:0:0,scale=4:2:flags=area', '-f', 'rawvideo', '-'],
+    { maxBuffer: 1e8 },
+  );
+  return Array.from({ length: bytes.length / 8 }, (_, n) => {
+    const grey = (i: number) => bytes[n * 8 + i] ?? 0;
+    const digit = (i: number) => Math.round((grey(i) - 20) / 22);
+    return { id: Math.round((grey(5) - 20) / 40), frame: digit(0) + 10 * digit(1) + 100 * digit(2) + 1000 * digit(3) };
+  });
+}
+
+/** The pitch that is heard at a time, by counting how often the sound crosses zero in 60 ms. */
+export function pitchAt(path: string, seconds: number): number {
+  const bytes = execFileSync('ffmpeg', [
+    ...['-v', 'error', '-i', path, '-ss', String(Math.max(0, seconds - 0.03)), '-t', '0.06'],
+    ...['-ac', '1', '-ar', '48000', '-f', 's16le', '-'],
+  ]);
+  const samples = new Int16Array(bytes.buffer, bytes.byteOffset, bytes.length >> 1);
+  let crossings = 0;
+  for (let i = 1; i < samples.length; i++) if (samples[i - 1]! < 0 !== samples[i]! < 0) crossings++;
+  return (crossings / 2 / samples.length) * 48_000;
+}
+
 /** One frame, by its index from 0, of a part of the picture, as grey bytes. */
 export function greyFrame(
   path: string,

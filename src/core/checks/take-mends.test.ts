@@ -10,8 +10,8 @@ import { driftOf, overrunsOf } from '../mistakes/overruns.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { applyMend, isApplied } from '../workout/apply-mend.ts';
-import { newDocument } from '../workout/document.ts';
-import { alignWorkout, produce } from '../workout/pipeline.ts';
+import { type Edit, newDocument } from '../workout/document.ts';
+import { alignWorkout, produceTake } from '../workout/pipeline.ts';
 import { WORDS_A_MINUTE } from '../speech/line-time.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf } from '../../formats/plan-json/plan-schema.ts';
@@ -44,8 +44,9 @@ describe('mends of a take', () => {
     say(spanOf(1).start / 1e6 + 12, 'next up jumping jacks after this'),
     say(spanOf(2).start / 1e6 + 4, 'Right side everyone'),
   );
-  const take = { duration: base.duration, rate, transcript, sound: null };
-  const document = { ...newDocument('C'), plan };
+  const take = { duration: base.duration, rate, transcript, sound: null, ownClarity: null };
+  const takeId = '11111111-1111-4111-8111-111111111111';
+  const document = { ...newDocument('C'), plan, edit: { ...newDocument('C').edit, takeId } };
   const aligned = alignWorkout(document, take);
   const mendsOf = (kind: string) =>
     aligned.takeFindings.flatMap((f) => f.mends.filter((m) => m.kind === kind).map((m) => ({ f, m })));
@@ -88,8 +89,8 @@ describe('mends of a take', () => {
     const over = aligned.takeFindings.find((f) => f.rule === 'break-over');
     const settle = over?.mends.find((m) => m.kind === 'settle');
     expect(settle?.label).toMatch(/^Leave it: the timer follows the real \d/);
-    const count = (edit: typeof document.edit) =>
-      produce(edit, aligned, take).findings.filter((f) => f.rule === 'break-over').length;
+    const count = (edit: Edit) =>
+      produceTake(edit, { takeId, facts: take, aligned }).findings.filter((f) => f.rule === 'break-over').length;
     expect(count(applyMend(document, settle as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {

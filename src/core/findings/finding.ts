@@ -38,6 +38,8 @@ export interface Finding {
   readonly rule: string;
   readonly severity: 'alarm' | 'note';
   readonly segmentKey: string | null;
+  /** The take whose clock it is on, where there are several. */
+  readonly takeId?: string;
   /** The written line it is about, where it is about one. */
   readonly cueId?: string;
   readonly clock: 'plan' | 'take' | 'programme';

@@ -1,4 +1,4 @@
-import type { ProgrammeSegment } from '../edit/conform.ts';
+import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';

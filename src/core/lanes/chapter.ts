@@ -1,4 +1,4 @@
-import type { ProgrammeSegment } from '../edit/conform.ts';
+import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive } from '../plan/segment.ts';
 import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';

@@ -1,7 +1,8 @@
+import { keepRanges, toProgramme, toTake } from '../edit/shots.ts';
+import { assemble } from '../edit/assemble.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planArbitrary } from '../../../tests/arbitrary/plan.arbitrary.ts';
-import { conform, keepRanges, toProgramme, toTake } from '../edit/conform.ts';
 import { compile } from '../plan/compile.ts';
 import { type Plan, newBlock, newMove } from '../plan/plan.ts';
 import { frameRate } from '../time/frames.ts';
@@ -42,6 +43,7 @@ describe('keeping and cutting', () => {
     fc.assert(
       fc.property(fc.array(cut, { maxLength: 6 }), fc.integer({ min: 0, max: 6_000 }), (cuts, tenths) => {
         const kept = keepRanges(
+          't',
           s(600),
           cuts.map((c) => ({ start: s(c.start), end: s(c.start + c.length) })),
           RATE,
@@ -73,7 +75,9 @@ describe('keeping and cutting', () => {
       grids: [],
       words: [],
     };
-    const cut = conform(alignment, keepRanges(total, [{ start: s(0), end: s(17) }], RATE));
+    const take = { takeId: 't', duration: total, alignment, faults: new Map<string, number>(), speech: [] };
+    const removed = [{ start: s(0), end: s(17) }];
+    const cut = assemble(segments, [take], { uses: [], removedOf: () => removed }, RATE);
     expect(cut.segments[0]?.label).toBe('Squat');
     expect((cut.segments[0]?.end ?? 0) / 1e6).toBeCloseTo(25.2, 1);
     expect(cut.length).toBe(total - s(17));

@@ -1,4 +1,4 @@
-import type { Programme } from '../edit/conform.ts';
+import type { Programme } from '../edit/assemble.ts';
 import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption.ts';
 import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
 import type { LaneRules, Override } from './rules.ts';

@@ -1,27 +1,33 @@
 import type { CueChange, Mend } from '../findings/finding.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Cue } from '../script/cue.ts';
-import type { WorkoutDocument } from './document.ts';
+import type { OnTake } from '../edit/decisions.ts';
+import { type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 
-/** The document with a mend applied; going back is the caller's one step of undo. */
-export function applyMend(document: WorkoutDocument, mend: Mend): WorkoutDocument {
+/**
+ * The document with a mend applied; going back is the caller's one step of undo. `takeId`: the take that the finding is
+ * about, where it is not the one in hand.
+ */
+export function applyMend(document: WorkoutDocument, mend: Mend, takeId = document.edit.takeId): WorkoutDocument {
+  const onTake = (change: (on: OnTake) => Partial<OnTake>) => ({
+    ...document,
+    edit: changedOnTake(document.edit, takeId, change),
+  });
   switch (mend.kind) {
     case 'remove-span':
-      return { ...document, edit: { ...document.edit, removed: [...document.edit.removed, mend.span] } };
+      return onTake((on) => ({ removed: [...on.removed, mend.span] }));
     case 'override':
       return inEdit(document, {
         overrides: [...document.edit.overrides.filter((o) => !sameField(o, mend.override)), mend.override],
       });
     case 'pick-up':
-      return inEdit(document, {
-        pickUps: [...document.edit.pickUps.filter((p) => p.id !== mend.pickUp.id), mend.pickUp],
-      });
+      return onTake((on) => ({ pickUps: [...on.pickUps.filter((p) => p.id !== mend.pickUp.id), mend.pickUp] }));
     case 'retake':
       return inEdit(document, {
         retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== mend.retake.segmentKey), mend.retake],
       });
     case 'settle':
-      return inEdit(document, { settled: [...document.edit.settled, mend.settled] });
+      return onTake((on) => ({ settled: [...on.settled, mend.settled] }));
     case 'plan':
       return { ...document, plan: mend.plan };
     case 'music':
@@ -35,15 +41,16 @@ export function applyMend(document: WorkoutDocument, mend: Mend): WorkoutDocumen
 }
 
 /** True where a mend was applied already. */
-export function isApplied(document: WorkoutDocument, mend: Mend): boolean {
+export function isApplied(document: WorkoutDocument, mend: Mend, takeId = document.edit.takeId): boolean {
   const { edit } = document;
+  const on = takeId === null ? edit : decidedOn(edit, takeId);
   switch (mend.kind) {
     case 'remove-span':
-      return edit.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
+      return on.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
     case 'override':
       return edit.overrides.some((o) => sameField(o, mend.override) && o.value === mend.override.value);
     case 'pick-up':
-      return edit.pickUps.some((p) => p.id === mend.pickUp.id);
+      return on.pickUps.some((p) => p.id === mend.pickUp.id);
     case 'retake':
       return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
     case 'settle':

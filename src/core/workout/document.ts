@@ -22,7 +22,7 @@ export interface Edit extends OnTake {
   /** The take in hand; null: none chosen yet. */
   readonly takeId: string | null;
   readonly aside: readonly (OnTake & { readonly takeId: string })[];
-  /** Further takes that the programme is made from, in the order they were filmed. */
+  /** The takes that the programme is made from, in the order they were filmed; empty: the take in hand alone. */
   readonly joined: readonly string[];
   readonly uses: readonly Use[];
   readonly rules: LaneRules;
@@ -46,9 +46,19 @@ export function decidedOn(edit: Edit, takeId: string): OnTake {
   return edit.takeId === takeId ? onTake(edit) : (edit.aside.find((a) => a.takeId === takeId) ?? NOTHING_ON_TAKE);
 }
 
-/** The takes that the programme is made from, in the order they were filmed as far as it is known. */
-export function takesOfProgramme(edit: Edit): string[] {
-  return edit.takeId === null || edit.joined.includes(edit.takeId) ? [...edit.joined] : [edit.takeId, ...edit.joined];
+/** The same with something else decided about a take; null: about the one in hand. */
+export function changedOnTake(edit: Edit, takeId: string | null, change: (on: OnTake) => Partial<OnTake>): Edit {
+  if (takeId === null || takeId === edit.takeId) return { ...edit, ...change(onTake(edit)) };
+  const before = decidedOn(edit, takeId);
+  const others = edit.aside.filter((a) => a.takeId !== takeId);
+  return { ...edit, aside: [...others, { takeId, ...before, ...change(before) }] };
+}
+
+/** The takes that the programme is made from, of those that there are. */
+export function takesOfProgramme(edit: Edit, there: (takeId: string) => boolean): string[] {
+  const joined = edit.joined.filter(there);
+  if (joined.length > 0) return joined;
+  return edit.takeId !== null && there(edit.takeId) ? [edit.takeId] : [];
 }
 
 /** The same with another take in hand. What was decided about the one before is put aside, and comes back with it. */

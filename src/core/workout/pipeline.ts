@@ -1,3 +1,7 @@
+import { filmFindings } from '../checks/film-checks.ts';
+import { type Piece, type Recording, soundsOf, viewsOf } from '../edit/views.ts';
+import type { FilmedTake } from '../edit/coverage.ts';
+import { type Programme, assemble } from '../edit/assemble.ts';
 import type { Claim } from '../claims/claim.ts';
 import { claimsInTake, recordedClass } from '../claims/running.ts';
 import { mistakeFindings } from '../mistakes/find-mistakes.ts';
@@ -7,15 +11,14 @@ import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
-import { type Programme, conform, keepRanges } from '../edit/conform.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../align/align.ts';
 import { type Transcript } from '../transcript/transcript.ts';
-import { type FrameRate } from '../time/frames.ts';
+import { type FrameRate, frameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
-import type { WorkoutDocument } from './document.ts';
+import { type Edit, type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
 export interface TakeFacts {
@@ -24,6 +27,8 @@ export interface TakeFacts {
   readonly transcript: Transcript;
   /** What else was heard in it; null where it was not listened to yet. */
   readonly sound: TakeSound | null;
+  /** How plainly its own sound carries the voice, 0 to 1; null where nobody listened yet. */
+  readonly ownClarity: number | null;
 }
 
 /** What the take gives: this is the slow part, and changes only with plan, transcript, pins and dismissed timers. */
@@ -34,15 +39,16 @@ export interface Aligned {
   readonly takeFindings: readonly Finding[];
 }
 
-/** plan and take to recorded segments. */
+/** plan and take to recorded segments. `goesOn`: the segment at which the take before it stopped, if there is one. */
 export function alignWorkout(
   document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins' | 'noTimers'> },
   take: TakeFacts,
+  goesOn: string | null = null,
 ): Aligned {
   const compiled = compile(document.plan);
   const { pins, noTimers } = document.edit;
   const { transcript, duration, sound } = take;
-  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers));
+  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), goesOn);
   const tokens = alignment.words;
   const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>
@@ -74,19 +80,92 @@ export function alignWorkout(
   };
 }
 
+/** A take of the programme, with what was computed from it. */
+export interface ProgrammeTake {
+  readonly takeId: string;
+  readonly facts: TakeFacts;
+  readonly aligned: Aligned;
+}
+
+/** A take of the programme aligned by itself; one after others is likely to go on where those stopped. */
+export function alignTake(
+  document: Pick<WorkoutDocument, 'plan' | 'edit'>,
+  takeId: string,
+  facts: TakeFacts,
+  before: readonly ProgrammeTake[],
+): ProgrammeTake {
+  const edit = decidedOn(document.edit, takeId);
+  const goesOn = goesOnWith(before.map((b) => b.aligned));
+  return { takeId, facts, aligned: alignWorkout({ plan: document.plan, edit }, facts, goesOn) };
+}
+
+/** The segment that a further take goes on with: the one after the last that these hold; null: they hold the end. */
+export function goesOnWith(before: readonly Aligned[]): string | null {
+  const held = before.flatMap(({ alignment }) => alignment.segments.filter((r) => r.recorded !== null));
+  const last = held.reduce((most, r) => Math.max(most, r.segment.index), -1);
+  return before[0]?.compiled.segments[last + 1]?.key ?? null;
+}
+
 export interface Produced {
   readonly programme: Programme;
+  /** What is seen and what is heard, from its start to its end. */
+  readonly pictures: readonly Piece[];
+  readonly sounds: readonly Piece[];
   readonly lanes: Lanes;
   readonly findings: readonly Finding[];
 }
 
-/** Recorded segments to programme, lanes and findings: fast, runs with every keystroke. */
-export function produce(edit: WorkoutDocument['edit'], aligned: Aligned, take: TakeFacts): Produced {
-  const programme = conform(aligned.alignment, keepRanges(take.duration, edit.removed, take.rate));
+/**
+ * The takes of a programme, in the order in which they are preferred, to programme, lanes and findings: fast, runs with
+ * every keystroke. The first take gives the frame rate.
+ */
+export function produce(edit: Edit, takes: readonly ProgrammeTake[], recordings: readonly Recording[] = []): Produced {
+  const standing = (take: ProgrammeTake) => {
+    const { settled } = decidedOn(edit, take.takeId);
+    return take.aligned.takeFindings.filter((f) => !isSettled(f, settled)).map((f) => ({ ...f, takeId: take.takeId }));
+  };
+  const found = new Map(takes.map((take) => [take.takeId, standing(take)]));
+  const rate = takes[0]?.facts.rate ?? frameRate(25, 1);
+  const programme = assemble(
+    takes[0]?.aligned.compiled.segments ?? [],
+    takes.map((take) => filmedTake(take, found.get(take.takeId) ?? [])),
+    { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed },
+    rate,
+  );
+  const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   const laid = lanes(programme, edit.rules, edit.overrides);
   return {
     programme,
+    pictures: viewsOf(programme.shots, recordings, (takeId) => decidedOn(edit, takeId).shown, rate),
+    sounds: soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
     lanes: laid,
-    findings: [...aligned.takeFindings.filter((f) => !isSettled(f, edit.settled)), ...laneFindings(laid)],
+    findings: [...filmFindings(programme, [...found.values()].flat()), ...laneFindings(laid)],
+  };
+}
+
+/** The take in hand alone, as Align shows it. */
+export function produceTake(edit: Edit, take: ProgrammeTake): Produced {
+  return produce({ ...edit, uses: [] }, [take]);
+}
+
+/** Words placed more loosely than this do not tell where nobody speaks. */
+const PLACED_US = 300_000;
+/** Less certain than this, a finding is no reason to take another take. */
+const COUNTS_FROM = 0.6;
+
+function filmedTake({ takeId, facts, aligned }: ProgrammeTake, findings: readonly Finding[]): FilmedTake {
+  const faults = new Map<string, number>();
+  for (const { segmentKey, severity, certainty } of findings)
+    if (segmentKey !== null && severity === 'alarm' && certainty >= COUNTS_FROM)
+      faults.set(segmentKey, (faults.get(segmentKey) ?? 0) + 1);
+  const { words } = aligned.alignment;
+  const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
+  const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : (voiceOf(facts.sound) ?? []);
+  return {
+    takeId,
+    duration: facts.duration,
+    alignment: aligned.alignment,
+    faults,
+    speech: [...speech].sort((a, b) => a.start - b.start),
   };
 }

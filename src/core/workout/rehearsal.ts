@@ -1,4 +1,4 @@
-import type { Programme } from '../edit/conform.ts';
+import type { Programme } from '../edit/assemble.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, ZERO } from '../time/micros.ts';
 
@@ -13,12 +13,14 @@ export function plannedProgramme(segments: readonly Segment[], total: Micros): P
       side: segment.side,
       start: segment.start,
       end: segment.end,
+      takeId: '',
       recorded: { start: segment.start, end: segment.end },
       confidence: 1,
       extra: false,
       about: segment.slackUs > 0,
     })),
-    kept: [{ start: ZERO, end: total, at: ZERO }],
+    shots: [{ takeId: '', start: ZERO, end: total, at: ZERO }],
     length: total,
+    choices: [],
   };
 }

@@ -36,6 +36,7 @@ const [host, recorder, camera] = [
 describe('a take with other recordings', () => {
   it('is by itself what it is', () => {
     expect(factsOfTake(host.take, [host], read)).toEqual({
+      ownClarity: 0.3,
       duration: 100e6,
       rate: { num: 25, den: 1 },
       transcript: { cues: [] },

@@ -1,5 +1,6 @@
 import type { TakeSound } from '../signal/activity.ts';
 import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
+import type { Recording } from '../edit/views.ts';
 import type { TakeRole } from '../sync/media-facts.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { FrameRate } from '../time/frames.ts';
@@ -48,5 +49,14 @@ export function factsOfTake(
       : lent?.transcript == null || lent.take.lie === null
         ? { cues: [] }
         : transcriptOnTake(read(lent.transcript.text), lent.take.lie, take.duration);
-  return { duration: take.duration, rate: take.rate, transcript, sound };
+  return { duration: take.duration, rate: take.rate, transcript, sound, ownClarity: take.sound?.voiceClarity ?? null };
+}
+
+/** The cameras and recorders that were laid over takes. */
+export function recordingsOf(all: readonly TakeSource[]): Recording[] {
+  return all.flatMap(({ take: { id, role, ofTake, lie, duration, sound } }): Recording[] =>
+    role === 'take' || ofTake === null || lie === null
+      ? []
+      : [{ id, role, ofTake, lie, duration, voiceClarity: sound?.voiceClarity ?? null }],
+  );
 }

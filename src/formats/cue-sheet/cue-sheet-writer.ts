@@ -1,4 +1,4 @@
-import type { ProgrammeSegment } from '../../core/edit/conform.ts';
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { PlacedLine } from '../../core/script/schedule.ts';
 import { writeCsv } from '../csv.ts';
 import { stamp } from '../stamp.ts';

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { toProgramme } from '../../core/edit/conform.ts';
+import { toProgramme } from '../../core/edit/shots.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { type OverrunCause, driftOf, overrunsOf } from '../../core/mistakes/overruns.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -26,7 +26,7 @@ const signed = (us: number) =>
 
 /** The class as it was against the class as planned: how late it ran, why, and what the studio learns from it. */
 export function AgainstPlan() {
-  const { aligned, produced, take, plan } = useDerived();
+  const { aligned, inHand: produced, take, plan } = useDerived();
   const { studio, book } = useStudio();
   const overruns = useMemo(
     () =>
@@ -44,7 +44,7 @@ export function AgainstPlan() {
     drift[0] ?? { lateUs: 0 as Micros, plannedUs: 0 as Micros, label: '' },
   );
   const sum = overruns.reduce((total, o) => total + o.us, 0);
-  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.kept));
+  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   return (
     <div className="mt-3 flex flex-col gap-6">
       <section>

@@ -3,7 +3,7 @@ import { mistakesOf } from '../../core/mistakes/mistake.ts';
 import { isSettled } from '../../core/edit/decisions.ts';
 import { isBreak } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { toProgramme } from '../../core/edit/conform.ts';
+import { toProgramme } from '../../core/edit/shots.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
@@ -29,7 +29,7 @@ type View = 'segments' | 'words' | 'against';
  * slipped.
  */
 export function AlignStation() {
-  const { take, facts, aligned, produced, aligning, transcriptProblems } = useDerived();
+  const { take, facts, aligned, inHand: produced, aligning, transcriptProblems } = useDerived();
   const { document, change } = useDocument();
   const [view, setView] = useState<View>('segments');
   if (take === null)
@@ -61,7 +61,7 @@ export function AlignStation() {
   );
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const seek = (at: Parameters<typeof toProgramme>[0]) =>
-    usePlayhead.getState().seek?.(toProgramme(at, produced.programme.kept));
+    usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   const accept = () =>
     change('Accept the alignment', (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }));
   return (
@@ -123,7 +123,13 @@ export function AlignStation() {
         aria-label="What was found"
         className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
       >
-        <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={null} />
+        <Player
+          first={take}
+          pictures={produced.pictures}
+          sounds={produced.sounds}
+          length={produced.programme.length}
+          ass={null}
+        />
         <Doubtful segments={segments} />
         <TapAlong segments={segments} />
         <Timers alignment={aligned.alignment} />
@@ -135,6 +141,7 @@ export function AlignStation() {
             <ul className="mt-1 flex flex-col gap-2.5">
               {mistakes.map((f, i) => (
                 <FindingCard
+                  shots={produced.programme.shots}
                   key={`${f.rule} ${f.at} ${i}`}
                   finding={f}
                   select={(_, at) => usePlayhead.getState().seek?.(at)}

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { toProgramme } from '../../core/edit/conform.ts';
+import { toProgramme } from '../../core/edit/shots.ts';
 import { lineTime } from '../../core/speech/line-time.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
@@ -14,11 +14,11 @@ export function Decisions() {
     document: { edit, plan },
     change,
   } = useDocument();
-  const { produced, aligned } = useDerived();
+  const { inHand: produced, aligned } = useDerived();
   const { pickUps, retakes, settled } = edit;
   if (produced === null || (pickUps.length === 0 && retakes.length === 0 && settled.length === 0)) return null;
   const labelOf = (key: string) => aligned?.alignment.segments.find((r) => r.segment.key === key)?.segment.label ?? key;
-  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.kept));
+  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   const sheet = `data:text/csv;charset=utf-8,${encodeURIComponent(
     writePickUps(
       pickUps,

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/align.ts';
-import { toProgramme, toTake } from '../../core/edit/conform.ts';
+import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -22,12 +22,12 @@ export function doubtfulOnes(segments: readonly RecordedSegment[]): RecordedSegm
 
 /** The places to listen to first: one key goes to the next, one says that it begins where the picture stands. */
 export function Doubtful({ segments }: { readonly segments: readonly RecordedSegment[] }) {
-  const { produced } = useDerived();
+  const { inHand: produced } = useDerived();
   const { change } = useDocument();
   const at = usePlayhead((s) => s.at);
   const [now, setNow] = useState<string | null>(null);
   const list = doubtfulOnes(segments);
-  const kept = produced?.programme.kept ?? [];
+  const kept = produced?.programme.shots ?? [];
   const go = (r: RecordedSegment | undefined) => {
     if (r?.recorded == null) return;
     setNow(r.segment.key);

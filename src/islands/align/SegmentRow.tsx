@@ -3,7 +3,7 @@ import type { RecordedSegment } from '../../core/align/align.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
-import { toProgramme } from '../../core/edit/conform.ts';
+import { toProgramme } from '../../core/edit/shots.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
@@ -13,7 +13,7 @@ import { withPin, withoutPin } from './pins.ts';
 /** One planned segment and where it fell: its start can be pinned, its reasons opened. */
 export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const { document, change } = useDocument();
-  const { produced } = useDerived();
+  const { inHand: produced } = useDerived();
   const [open, setOpen] = useState(false);
   const { segment, recorded } = r;
   const pinned = document.edit.pins.some((p) => p.segmentKey === segment.key && p.edge === 'start');
@@ -22,7 +22,7 @@ export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const over = recorded === null ? null : micros(recorded.end - recorded.start - (segment.end - segment.start));
   const listen = () => {
     if (recorded !== null && produced !== null)
-      usePlayhead.getState().seek?.(toProgramme(recorded.start, produced.programme.kept));
+      usePlayhead.getState().seek?.(toProgramme(recorded.start, produced.programme.shots));
   };
   return (
     <>

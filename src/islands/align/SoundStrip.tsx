@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { toProgramme, toTake } from '../../core/edit/conform.ts';
+import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -25,10 +25,10 @@ const STEP_US = { fine: 40_000, coarse: 500_000 } as const;
  * arrow keys.
  */
 export function SoundStrip({ takeId, duration }: { readonly takeId: string; readonly duration: Micros }) {
-  const { aligned, produced } = useDerived();
+  const { aligned, inHand: produced } = useDerived();
   const { document, change } = useDocument();
   const { state, peaks } = usePeaks(takeId);
-  const kept = produced?.programme.kept ?? [];
+  const kept = produced?.programme.shots ?? [];
   const playhead = toTake(usePlayhead((s) => s.at) ?? micros(0), kept);
   const [from, setFrom] = useState(0);
   const [width, setWidth] = useState(860);

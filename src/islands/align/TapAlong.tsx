@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/align.ts';
-import { toTake } from '../../core/edit/conform.ts';
+import { toTake } from '../../core/edit/shots.ts';
 import { micros } from '../../core/time/micros.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
@@ -14,9 +14,9 @@ import { withPin } from './pins.ts';
  * segment after the one at the playhead; another can be chosen. Each press is one undo.
  */
 export function TapAlong({ segments }: { readonly segments: readonly RecordedSegment[] }) {
-  const { produced } = useDerived();
+  const { inHand: produced } = useDerived();
   const { document, change } = useDocument();
-  const kept = produced?.programme.kept ?? [];
+  const kept = produced?.programme.shots ?? [];
   const at = usePlayhead((s) => s.at);
   /**
    * Index of the segment that the next press places, and the one that the last press placed; null: the one after the

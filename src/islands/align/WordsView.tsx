@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type TranscriptChange, changeTranscript } from '../../core/transcript/edit-transcript.ts';
-import { toProgramme, toTake } from '../../core/edit/conform.ts';
+import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { rewritten } from '../../formats/transcript-writer.ts';
@@ -17,13 +17,13 @@ const UNSURE = 0.6;
  * change is saved with everything else of the workout, and one undo takes it back.
  */
 export function WordsView() {
-  const { take, produced, aligned, aligning } = useDerived();
+  const { take, inHand: produced, aligned, aligning } = useDerived();
   const { workbench } = useWorkbench();
   const kept = workbench((s) => s.takes.find((t) => t.take.id === take?.id)?.transcript ?? null);
   const text = kept?.text ?? null;
   const transcript = useMemo(() => (text === null ? null : readTranscript(text).value), [text]);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
-  const now = produced === null ? at : toTake(at, produced.programme.kept);
+  const now = produced === null ? at : toTake(at, produced.programme.shots);
   const current = transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
   if (take === null || kept === null || transcript === null || produced === null) return null;
   const change = (what: TranscriptChange) => {
@@ -31,7 +31,7 @@ export function WordsView() {
     if (next === transcript || next.cues.length === 0) return;
     workbench.getState().changeWords('Change the words', take.id, rewritten(kept, next, take.duration));
   };
-  const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.kept));
+  const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.shots));
   const from = Math.max(0, Math.min(current - SHOWN / 2, transcript.cues.length - SHOWN));
   const segmentAt = (time: Micros) =>
     aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)

@@ -1,3 +1,4 @@
+import type { Shot } from '../../core/edit/shots.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { type Override, overrideOf } from '../../core/lanes/rules.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -10,11 +11,12 @@ import type { StaveData } from './use-score.ts';
 interface Props {
   readonly data: StaveData | null;
   readonly findings: readonly Finding[];
+  readonly shots: readonly Shot[];
   readonly select: (key: string, at: Micros) => void;
 }
 
 /** The chosen segment: where it is, what its lanes do, what by rule and what by hand, and what was found there. */
-export function Inspector({ data, findings, select }: Props) {
+export function Inspector({ data, findings, shots, select }: Props) {
   return (
     <div>
       {data === null ? (
@@ -24,7 +26,7 @@ export function Inspector({ data, findings, select }: Props) {
       )}
       <ul className="mt-4 flex flex-col gap-2.5">
         {(data === null ? findings : data.findings).map((f, i) => (
-          <FindingCard key={i} finding={f} select={select} />
+          <FindingCard key={i} finding={f} shots={shots} select={select} />
         ))}
       </ul>
       {(data === null ? findings : data.findings).length === 0 && (

@@ -4,40 +4,55 @@ import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
 import { Inspector } from './Inspector.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { Stave } from './Stave.tsx';
+import { TakesPanel } from './TakesPanel.tsx';
+import { useTakeKeys } from './use-take-keys.ts';
 import { useScore } from './use-score.ts';
+
+type Below = 'segment' | 'takes' | 'rules';
+const BELOW = [
+  ['segment', 'This segment'],
+  ['takes', 'Takes'],
+  ['rules', 'Rules of the class'],
+] as const satisfies readonly (readonly [Below, string])[];
 
 const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
 
 /** The score: the class as it was recorded, a stave a segment, with the picture beside it. */
 export function ScoreStation() {
-  const { take, facts, produced, aligning } = useDerived();
+  const { produced, programmeTakes, aligning } = useDerived();
   const {
     document: { edit },
   } = useDocument();
+  const takes = useWorkbench().workbench((s) => s.takes);
+  const firstId = programmeTakes[0]?.takeId;
+  const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
   const staves = useScore();
   const [selected, setSelected] = useState<string | null>(null);
   const [zoom, setZoom] = useState(2);
-  const [rules, setRules] = useState(false);
+  const [below, setBelow] = useState<Below>('segment');
+  const [loops, setLoops] = useState(false);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
   const ass = useMemo(
-    () => (take === null || produced === null ? null : writeAss(produced.lanes, take)),
-    [produced, take],
+    () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
+    [produced, first],
   );
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
   }, []);
+  useTakeKeys(selected);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       const at = staves.findIndex((s) => s.segment.key === selected);
       const to = { ArrowDown: at + 1, j: at + 1, ArrowUp: Math.max(0, at - 1), k: Math.max(0, at - 1) }[event.key];
-      if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
+      if (event.key === 'l') setLoops((on) => !on);
+      else if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
       else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
       else if (to !== undefined && staves[to] !== undefined) {
         select(staves[to].segment.key, staves[to].segment.start);
@@ -51,17 +66,15 @@ export function ScoreStation() {
     return () => window.removeEventListener('keydown', onKey);
   }, [staves, selected, select]);
 
-  if (take === null || facts === null)
-    return (
+  if (produced === null || first === null)
+    return aligning || programmeTakes.length > 0 ? (
+      <p role="status" className="p-8 text-soft">
+        Aligning …
+      </p>
+    ) : (
       <NotYet title="Nothing recorded to draw" href="shoot" action="To the takes">
         The score shows the class as it was filmed. It needs a take and its transcript.
       </NotYet>
-    );
-  if (produced === null)
-    return (
-      <p role="status" className="p-8 text-soft">
-        {aligning ? 'Aligning …' : 'Nothing to draw.'}
-      </p>
     );
   const current = staves.find((s) => s.segment.key === selected) ?? null;
   return (
@@ -70,7 +83,8 @@ export function ScoreStation() {
         <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
           <span>
             <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
-            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames
+            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">l</kbd>{' '}
+            {loops ? 'repeats this segment' : 'repeats'}
           </span>
           <label className="flex items-center gap-2">
             a row is
@@ -106,24 +120,33 @@ export function ScoreStation() {
         aria-label="Picture and details"
         className="border-l bg-sheet/60 px-4 py-4 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
       >
-        <Player take={take} kept={produced.programme.kept} length={produced.programme.length} ass={ass} />
+        <Player
+          first={first}
+          pictures={produced.pictures}
+          sounds={produced.sounds}
+          length={produced.programme.length}
+          ass={ass}
+          loop={loops && current !== null ? current.segment : null}
+        />
         <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">
-          <button
-            className={`px-2 py-1 ${rules ? 'text-soft' : 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]'}`}
-            aria-pressed={!rules}
-            onClick={() => setRules(false)}
-          >
-            This segment
-          </button>
-          <button
-            className={`px-2 py-1 ${rules ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`}
-            aria-pressed={rules}
-            onClick={() => setRules(true)}
-          >
-            Rules of the class
-          </button>
+          {BELOW.map(([name, word]) => (
+            <button
+              key={name}
+              className={`px-2 py-1 ${below === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`}
+              aria-pressed={below === name}
+              onClick={() => setBelow(name)}
+            >
+              {word}
+            </button>
+          ))}
         </div>
-        {rules ? <RulesPanel /> : <Inspector data={current} findings={produced.findings} select={select} />}
+        {below === 'rules' && <RulesPanel />}
+        {below === 'takes' && <TakesPanel selected={selected} select={select} />}
+        {below === 'segment' && (
+          <>
+            <Inspector data={current} findings={produced.findings} shots={produced.programme.shots} select={select} />
+          </>
+        )}
       </aside>
     </div>
   );

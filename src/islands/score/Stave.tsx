@@ -33,6 +33,12 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
       <button className="self-start text-left" onClick={() => select(segment.key, segment.start)}>
         <span className="block leading-tight font-semibold">{segment.label}</span>
+        {data.takeName !== null && (
+          <span className={`block text-[13px] leading-snug ${data.joined ? 'font-bold' : 'text-soft'}`}>
+            {data.joined && '⌐ '}
+            {data.takeName}
+          </span>
+        )}
         <span className="block text-[13px] leading-snug text-soft">
           {[KIND_WORD[segment.kind], sideWord(segment.side), place].filter(Boolean).join(' · ')}
           {isActive(segment) && needs.length > 0 && (

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
-import { type ProgrammeSegment, toProgramme } from '../../core/edit/conform.ts';
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
@@ -9,7 +10,7 @@ import { voiceOf } from '../../core/align/align.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
-import { useDerived, useStudio } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 export interface StaveLine {
   readonly start: Micros;
@@ -32,6 +33,10 @@ export interface StaveData {
   readonly saidUs: Micros;
   readonly roomUs: Micros;
   readonly group: string;
+  /** The take it is from; null where the programme has one alone. */
+  readonly takeName: string | null;
+  /** The take before it was another: a join lies here. */
+  readonly joined: boolean;
 }
 
 const CALL = /^(three[., ]+two|four[., ]+three|five[., ]+four|half.?way|ten seconds?|next up|and rest|rest)\b/i;
@@ -55,30 +60,40 @@ function shortCall(text: string): string {
 }
 
 export function useScore(): readonly StaveData[] {
-  const { facts, produced } = useDerived();
+  const { programmeTakes, produced } = useDerived();
+  const takes = useWorkbench().workbench((s) => s.takes);
   const {
     studio: { paces },
   } = useStudio();
   const phrases = useMemo(
-    () => (facts === null ? [] : phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))),
-    [facts],
+    () =>
+      new Map(
+        programmeTakes.map(({ takeId, facts }) => [
+          takeId,
+          phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound))),
+        ]),
+      ),
+    [programmeTakes],
   );
+  const names = useMemo(() => new Map(takes.map(({ take }) => [take.id, take.name])), [takes]);
   return useMemo(() => {
     if (produced === null) return [];
     const {
-      programme: { segments, kept },
+      programme: { segments, shots },
       lanes,
       findings,
     } = produced;
     const byKey = findingsBySegment(findings);
+    const several = new Set(shots.map((s) => s.takeId)).size > 1;
     let group = '';
     return segments.map((segment, i): StaveData => {
       const planned = segment.segment;
-      const lines = phrases
+      const own = shotsOf(shots, segment.takeId);
+      const lines = (phrases.get(segment.takeId) ?? [])
         .filter((p) => p.start >= segment.recorded.start && p.start < segment.recorded.end)
         .map((p): StaveLine => ({
-          start: toProgramme(p.start, kept),
-          end: micros(Math.max(toProgramme(p.start, kept) + 2e5, toProgramme(p.end, kept))),
+          start: toProgramme(p.start, own),
+          end: micros(Math.max(toProgramme(p.start, own) + 2e5, toProgramme(p.end, own))),
           text: shortCall(p.text),
           call: CALL.test(p.text),
         }));
@@ -89,6 +104,8 @@ export function useScore(): readonly StaveData[] {
         segment,
         number: i + 1,
         lines,
+        takeName: several ? (names.get(segment.takeId) ?? null) : null,
+        joined: i > 0 && segments[i - 1]?.takeId !== segment.takeId,
         group: segment.extra ? 'Beyond the plan' : group,
         caption:
           lanes.captions.find(
@@ -103,5 +120,5 @@ export function useScore(): readonly StaveData[] {
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced, paces]);
+  }, [phrases, produced, paces, names]);
 }

@@ -1,27 +1,25 @@
 import type { Finding } from '../../core/findings/finding.ts';
-import { toProgramme } from '../../core/edit/conform.ts';
+import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDocument } from '../workbench/workbench-context.tsx';
 
 /** A finding with what was measured and every way to set it right: one click each, one undo each. */
 export function FindingCard({
   finding,
+  shots,
   select,
 }: {
   readonly finding: Finding;
+  /** Where takes lie in what is played. */
+  readonly shots: readonly Shot[];
   readonly select: (key: string, at: Micros) => void;
 }) {
   const { document, change } = useDocument();
-  const { produced } = useDerived();
-  const go = () => {
-    if (produced === null) return;
-    select(
-      finding.segmentKey ?? '',
-      finding.clock === 'take' ? toProgramme(finding.at, produced.programme.kept) : finding.at,
-    );
-  };
+  const own = finding.takeId === undefined ? shots : shotsOf(shots, finding.takeId);
+  const go = () =>
+    select(finding.segmentKey ?? '', finding.clock === 'take' ? toProgramme(finding.at, own) : finding.at);
   const [first, ...others] = finding.mends;
   return (
     <li
@@ -36,7 +34,7 @@ export function FindingCard({
       </p>
       <div className="mt-1.5 flex flex-wrap items-baseline gap-x-3 gap-y-1">
         {[...(first === undefined ? [] : [first]), ...others].map((m, i) =>
-          isApplied(document, m) ? (
+          isApplied(document, m, finding.takeId) ? (
             <span key={m.label} className="text-[13px]">
               Done: {m.label}. Undo takes it back.
             </span>
@@ -48,7 +46,7 @@ export function FindingCard({
                   ? 'btn h-auto! text-left whitespace-normal!'
                   : 'text-left text-[13px] underline decoration-line underline-offset-2 hover:decoration-ink'
               }
-              onClick={() => change(m.label, (d) => applyMend(d, m))}
+              onClick={() => change(m.label, (d) => applyMend(d, m, finding.takeId))}
             >
               {m.label}
             </button>

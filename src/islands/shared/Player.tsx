@@ -1,118 +1,149 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
-import { type Overlay, openOverlay } from '../../browser/overlay.ts';
-import { type KeptRange, toProgramme, toTake } from '../../core/edit/conform.ts';
+import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
-import { type Micros, fromSeconds, toSeconds } from '../../core/time/micros.ts';
+import { type Micros, micros, toSeconds } from '../../core/time/micros.ts';
+import type { Span } from '../../core/time/span.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { type TakeOfPage, playedUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePlayhead } from './playhead.ts';
+import { Reel } from './reel.ts';
+import { useOverlay } from './use-overlay.ts';
 
 interface Props {
-  readonly take: TakeOfPage;
-  readonly kept: readonly KeptRange[];
+  /** Gives the picture its shape and its frames. */
+  readonly first: TakeOfPage;
+  /** What is seen and what is heard, from the start of the programme to its end. */
+  readonly pictures: readonly Piece[];
+  readonly sounds: readonly Piece[];
   readonly length: Micros;
   /** The overlay's script on programme time; null: the bare picture. */
   readonly ass: string | null;
+  /** Played again and again while it is chosen. */
+  readonly loop?: Span | null;
 }
 
 const STEP_S = 5;
+const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
+/** Sound further off the picture than this is brought back (ITU-R BT.1359: 45 ms early is seen). */
+const LOOSE_US = 45_000;
 
 /**
- * Plays the programme: the take with its cuts skipped, the overlay drawn as it will be rendered. The playhead is on
+ * Plays the programme across its takes, cameras and cuts, the overlay drawn as it will be rendered. The playhead is on
  * programme time. Space plays, arrows step, comma and full stop go frame by frame.
  */
-export function Player({ take, kept, length, ass }: Props) {
-  const video = useRef<HTMLVideoElement>(null);
-  const overlay = useRef<Overlay | null>(null);
+export function Player({ first, pictures, sounds, length, ass, loop = null }: Props) {
+  const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
+  const voices = [useRef<HTMLAudioElement>(null), useRef<HTMLAudioElement>(null)] as const;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [shown, setShown] = useState(0);
   const [playing, setPlaying] = useState(false);
+  const [rate, setRate] = useState(1);
   const [trouble, setTrouble] = useState<string | null>(null);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
+  const takes = useWorkbench().workbench((s) => s.takes);
+  const urls = useMemo(() => new Map(takes.map(({ take }) => [take.id, playedUrl(take)])), [takes]);
+  const known = useRef(urls);
+  known.current = urls;
+  const overlay = useOverlay(canvas, first, ass, setTrouble);
 
-  const seekTake = useCallback(
-    (time: Micros) => {
-      const element = video.current;
-      if (element === null) return;
-      // The first frame that belongs to the time, and its middle: on its edge players show the frame before.
-      element.currentTime = toSeconds(frameMiddle(firstFrameFrom(Math.max(0, time) as Micros, take.rate), take.rate));
-    },
-    [take.rate],
+  /** Where what is heard is not what is seen, sound has players of its own and runs through switches of the camera. */
+  const apart = useMemo(
+    () =>
+      sounds.length > 0 &&
+      pictures.some((p) => !sounds.some((s) => s.mediaId === p.mediaId && s.at <= p.at && p.at < s.at + s.length)),
+    [pictures, sounds],
   );
+  const reels = useRef<{ readonly picture: Reel; readonly sound: Reel | null } | null>(null);
   const seek = useCallback(
     (time: Micros) => {
-      const clamped = Math.min(Math.max(0, time), Math.max(0, length - 1)) as Micros;
-      seekTake(toTake(clamped, kept));
+      const clamped = micros(Math.min(Math.max(0, time), Math.max(0, length - 1)));
+      reels.current?.picture.seek(clamped);
+      reels.current?.sound?.seek(clamped);
+      overlay.draw(toSeconds(clamped));
       usePlayhead.setState({ at: clamped });
     },
-    [seekTake, kept, length],
+    [length, overlay],
   );
+  const stop = useCallback(() => {
+    reels.current?.picture.pause();
+    reels.current?.sound?.pause();
+    setPlaying(false);
+  }, []);
 
-  // Follows the picture: skips what is cut out, keeps the overlay's clock, moves the playhead.
   useEffect(() => {
+    const [a, b, c, d] = [decks[0].current, decks[1].current, voices[0].current, voices[1].current];
+    if (a === null || b === null || c === null || d === null) return;
+    const options = {
+      urlOf: (id: string) => known.current.get(id) ?? '',
+      // The first frame that belongs to the time, and its middle: on its edge players show the frame before.
+      seekTo: (time: Micros) =>
+        toSeconds(frameMiddle(firstFrameFrom(micros(Math.max(0, time)), first.rate), first.rate)),
+    };
+    reels.current = {
+      picture: new Reel([a, b], pictures, { ...options, onSwap: (on) => setShown(on === a ? 0 : 1) }),
+      sound: apart ? new Reel([c, d], sounds, { urlOf: options.urlOf, seekTo: toSeconds }) : null,
+    };
+    for (const deck of [a, b]) deck.muted = apart;
+    setShown(0);
+    seek(usePlayhead.getState().at ?? (0 as Micros));
+    return () => {
+      for (const element of [a, b, c, d]) element.pause();
+      setPlaying(false);
+    };
+  }, [pictures, sounds, apart, first.id]);
+  useEffect(() => {
+    reels.current?.picture.setRate(rate);
+    reels.current?.sound?.setRate(rate);
+  }, [rate, pictures, sounds]);
+
+  // Follows the picture: hands over at the end of a piece, draws the overlay, moves the playhead.
+  useEffect(() => {
+    if (!playing) return;
     let handle = 0;
     const follow = () => {
-      const element = video.current;
-      if (element !== null && !element.seeking) {
-        const now = fromSeconds(element.currentTime);
-        const range = kept.find((k) => now < k.end);
-        if (range !== undefined && now < range.start && !element.paused) seekTake(range.start);
-        else if (range === undefined && !element.paused) element.pause();
-        if (range !== undefined) overlay.current?.offset(toSeconds((range.at - range.start) as Micros));
-        const next = toProgramme(now, kept);
-        if (usePlayhead.getState().at !== next && !element.paused) usePlayhead.setState({ at: next });
-      }
       handle = requestAnimationFrame(follow);
+      const { picture, sound } = reels.current ?? {};
+      if (picture === undefined) return;
+      if (!picture.follow()) return stop();
+      sound?.follow();
+      const now = picture.at;
+      if (now === null) return;
+      if (loop !== null && now >= loop.end) return seek(loop.start);
+      const heard = sound?.at ?? null;
+      if (heard !== null && Math.abs(heard - now) > LOOSE_US) sound?.seek(now);
+      overlay.draw(toSeconds(now));
+      if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
     };
     handle = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(handle);
-  }, [kept, seekTake]);
+  }, [playing, loop, seek, stop, overlay]);
 
   useEffect(() => {
     usePlayhead.setState({ seek, at: usePlayhead.getState().at ?? (0 as Micros) });
     return () => usePlayhead.setState({ seek: null });
   }, [seek]);
 
-  const wanted = useRef(ass);
-  wanted.current = ass;
-  useEffect(() => {
-    const element = video.current;
-    if (element === null) return;
-    let ended = false;
-    openOverlay(element, wanted.current ?? EMPTY_SCRIPT).then(
-      (opened) => {
-        if (ended) return opened.destroy();
-        overlay.current = opened;
-        element.dataset.overlay = 'ready';
-        if (wanted.current !== null) void opened.show(wanted.current);
-      },
-      () =>
-        setTrouble(
-          'The timer and captions cannot be drawn over the picture in this browser. The rendered file has them.',
-        ),
-    );
-    return () => {
-      ended = true;
-      overlay.current?.destroy();
-      overlay.current = null;
-    };
-  }, [take.id]);
-  useEffect(() => {
-    void overlay.current?.show(ass ?? EMPTY_SCRIPT);
-  }, [ass]);
-
   const toggle = useCallback(() => {
-    const element = video.current;
-    if (element === null) return;
-    if (element.paused) void element.play().catch(() => setTrouble('The browser did not start playing.'));
-    else element.pause();
-  }, []);
+    if (playing) return stop();
+    const { picture, sound } = reels.current ?? {};
+    if (picture === undefined) return;
+    // At its end it begins again.
+    if (at >= length - 50_000) seek(0 as Micros);
+    setPlaying(true);
+    void Promise.all([picture.play(), sound?.play()]).catch(() => {
+      setPlaying(false);
+      setTrouble('The browser did not start playing.');
+    });
+  }, [playing, stop, at, length, seek]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement)
         return;
       const now = usePlayhead.getState().at ?? 0;
-      const frame = (1e6 * take.rate.den) / take.rate.num;
+      const frame = (1e6 * first.rate.den) / first.rate.num;
       const step = { ArrowLeft: -STEP_S * 1e6, ArrowRight: STEP_S * 1e6, ',': -frame, '.': frame }[event.key];
       if (event.key === ' ') toggle();
       else if (step !== undefined) seek((now + step) as Micros);
@@ -121,24 +152,30 @@ export function Player({ take, kept, length, ass }: Props) {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [toggle, seek, take.rate]);
+  }, [toggle, seek, first.rate]);
 
   return (
     <section aria-label="Picture">
-      <div className="relative bg-ink" style={{ aspectRatio: `${take.width} / ${take.height}` }}>
-        <video
-          ref={video}
-          src={playedUrl(take)}
-          preload="auto"
-          playsInline
-          className="block h-full w-full"
-          aria-label="The programme"
-          onPlay={() => setPlaying(true)}
-          onPause={() => setPlaying(false)}
-          onClick={toggle}
-          onError={() => setTrouble('This browser cannot play the take.')}
-          onLoadedMetadata={() => seek(usePlayhead.getState().at ?? (0 as Micros))}
-        />
+      <div className="relative bg-ink" style={{ aspectRatio: `${first.width} / ${first.height}` }} onClick={toggle}>
+        {decks.map((deck, i) => (
+          <video
+            key={i}
+            ref={deck}
+            preload="auto"
+            playsInline
+            className={`absolute inset-0 h-full w-full ${i === shown ? '' : 'invisible'}`}
+            {...(i === shown ? { 'aria-label': 'The programme' } : { 'aria-hidden': true })}
+            data-overlay={i === shown && overlay.ready ? 'ready' : undefined}
+            onError={(e) =>
+              e.currentTarget.dataset.url !== undefined && setTrouble('This browser cannot play the take.')
+            }
+          />
+        ))}
+        {/* A canvas is handed to the rasteriser for good: another shape of picture has another one. */}
+        <canvas key={overlay.key} ref={canvas} className="pointer-events-none absolute inset-0 h-full w-full" />
+        {voices.map((voice, i) => (
+          <audio key={i} ref={voice} preload="auto" />
+        ))}
       </div>
       <div className="mt-1.5 flex items-center gap-3">
         <button className="btn" onClick={toggle}>
@@ -156,6 +193,13 @@ export function Player({ take, kept, length, ass }: Props) {
           className="min-w-0 flex-1 accent-(--color-ink)"
         />
         <time className="text-soft">{writeTime(length, 0)}</time>
+        <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
+          {RATES.map((r) => (
+            <option key={r} value={r}>
+              {r} ×
+            </option>
+          ))}
+        </select>
       </div>
       {trouble !== null && (
         <p role="alert" className="mt-1 text-alarm">
@@ -165,6 +209,3 @@ export function Player({ take, kept, length, ass }: Props) {
     </section>
   );
 }
-
-const EMPTY_SCRIPT =
-  '[Script Info]\nScriptType: v4.00+\n\n[Events]\nFormat: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text\n';

@@ -58,7 +58,7 @@ export function CommandList({
             <Command.Item
               key={i}
               className={item}
-              onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend)))}
+              onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend, f.takeId)))}
             >
               {f.says} {mend.label}
             </Command.Item>

@@ -33,7 +33,8 @@ const HEIGHT: Readonly<Record<SegmentKind, number>> = {
 
 /** The whole class as one thin band: what it is made of, where the playhead stands, planned and filmed length. */
 export function Ribbon({ station }: { readonly station: Station }) {
-  const { compiled, produced } = useDerived();
+  const { compiled, inHand, produced: whole } = useDerived();
+  const produced = station === 'align' ? inHand : whole;
   const onProgramme = produced !== null && (station === 'score' || station === 'deliver' || station === 'align');
   const pieces = useMemo<Piece[]>(
     () =>

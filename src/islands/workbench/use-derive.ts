@@ -2,17 +2,24 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { aligner } from '../../browser/aligner.ts';
 import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
-import { type Aligned, type TakeFacts, produce } from '../../core/workout/pipeline.ts';
-import { factsOfTake } from '../../core/workout/take-sources.ts';
+import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
+import { type ProgrammeTake, goesOnWith, produce, produceTake } from '../../core/workout/pipeline.ts';
+import { recordingsOf } from '../../core/workout/take-sources.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { Workbench } from './store.ts';
+import { useTakeFacts } from './use-take-facts.ts';
 import type { Derived } from './workbench-context.tsx';
+
+/** What one take was aligned from; the answer stands while all of it is the same. */
+interface Asked {
+  readonly of: readonly unknown[];
+  readonly take: ProgrammeTake;
+}
 
 /**
  * Computes everything from the document. Compiling follows each keystroke as soon as the key itself is drawn; aligning
- * runs
- * in a worker.
+ * runs in a worker, one take after the other.
  */
 export function useDerive(workbench: Workbench): Derived {
   const written = workbench((s) => s.document.plan);
@@ -23,61 +30,95 @@ export function useDerive(workbench: Workbench): Derived {
   const edit = workbench((s) => s.document.edit);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
+  const factsOf = useTakeFacts(takes);
   const chosen = takes.find((t) => t.take.id === edit.takeId) ?? null;
-  const text = chosen?.transcript?.text ?? null;
-  const read = useMemo(() => (text === null ? null : readTranscript(text)), [text]);
   const take = chosen?.take ?? null;
-  // What goes on around a take (its pictures being made) does not change what it is.
-  const parts = takes.flatMap((t) =>
-    t.take.id === take?.id || t.take.ofTake === take?.id ? [t.take, t.transcript] : [],
-  );
-  const sources = useRef(parts);
-  if (parts.length !== sources.current.length || parts.some((p, i) => p !== sources.current[i]))
-    sources.current = parts;
-  const stable = sources.current;
-  const facts = useMemo<TakeFacts | null>(() => {
-    if (take === null) return null;
-    const made = factsOfTake(take, takes, (t) => (t === text && read !== null ? read.value : readTranscript(t).value));
-    return made.transcript.cues.length === 0 ? null : made;
-    // `takes` itself changes with every step of progress; `stable` is what of it counts.
-  }, [take, stable, text, read]);
-  const problems = useMemo(
-    () => (take === null || read === null ? [] : [...read.problems, ...pastTheEnd(read.value.cues, take.duration)]),
-    [take, read],
-  );
-  const [aligned, setAligned] = useState<{ of: TakeFacts; takeId: string; value: Aligned } | null>(null);
   const takeId = take?.id ?? null;
+  const text = chosen?.transcript?.text ?? null;
+  const problems = useMemo(() => {
+    if (take === null || text === null) return [];
+    const read = readTranscript(text);
+    return [...read.problems, ...pastTheEnd(read.value.cues, take.duration)];
+  }, [take, text]);
+
+  const programmeIds = takesOfProgramme(edit, (id) => factsOf.has(id));
+  const ids = takeId === null || programmeIds.includes(takeId) ? programmeIds : [...programmeIds, takeId];
+  const [answers, setAnswers] = useState<ReadonlyMap<string, Asked>>(new Map());
+  const known = useRef(answers);
+  known.current = answers;
+  const decided = ids.map((id) => decidedOn(edit, id));
+  const asked = [
+    timed,
+    ...ids,
+    ...decided.flatMap((on) => [on.pins, on.noTimers]),
+    ...ids.map((id) => factsOf.get(id)),
+  ];
+  const changed = useSameList(asked);
   useEffect(() => {
-    if (facts === null || takeId === null) return;
     let current = true;
-    const wait = setTimeout(() => {
-      void aligner()
-        .align(timed, { pins: edit.pins, noTimers: edit.noTimers }, facts)
-        .then((value) => {
-          if (current) setAligned({ of: facts, takeId, value });
-        });
-    }, 120);
+    const wait = setTimeout(() => void alignAll(), 120);
+    async function alignAll(): Promise<void> {
+      const before: ProgrammeTake[] = [];
+      for (const [i, id] of ids.entries()) {
+        const [facts, on] = [factsOf.get(id), decided[i]];
+        if (facts === undefined || facts.transcript.cues.length === 0 || on === undefined) continue;
+        const goesOn = goesOnWith(before.map((b) => b.aligned));
+        const of = [timed, facts, on.pins, on.noTimers, goesOn];
+        let answer = known.current.get(id);
+        if (answer === undefined || !sameList(answer.of, of)) {
+          const aligned = await aligner().align(timed, { pins: on.pins, noTimers: on.noTimers }, facts, goesOn);
+          if (!current) return;
+          answer = { of, take: { takeId: id, facts, aligned } };
+          const made = answer;
+          setAnswers((now) => new Map(now).set(id, made));
+        }
+        before.push(answer.take);
+      }
+    }
     return () => {
       current = false;
       clearTimeout(wait);
     };
-  }, [timed, edit.pins, edit.noTimers, facts, takeId]);
+  }, [changed]);
+
+  const facts = (takeId === null ? undefined : factsOf.get(takeId)) ?? null;
+  const heard = facts !== null && facts.transcript.cues.length > 0 ? facts : null;
   // While words are being changed, what was found from them before stays in view until the new answer is there.
-  const found = facts !== null && aligned?.takeId === takeId ? aligned : null;
-  const usable = found?.value ?? null;
-  const produced = useMemo(() => (found === null ? null : produce(edit, found.value, found.of)), [found, edit]);
+  const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
+  const inHand = useMemo(() => (found === null ? null : produceTake(edit, found.take)), [found, edit]);
+  const programmeTakes = useSameList(programmeIds.flatMap((id) => answers.get(id)?.take ?? []));
+  const wordless = programmeIds.filter((id) => factsOf.get(id)?.transcript.cues.length === 0).length;
+  const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
+  const recordings = useMemo(() => recordingsOf(takes), [takes]);
+  const produced = useMemo(
+    () => (whole ? produce(edit, programmeTakes, recordings) : null),
+    [whole, edit, programmeTakes, recordings],
+  );
   return useMemo(
     () => ({
       plan,
       timed,
       compiled,
       take,
-      facts,
+      facts: heard,
       transcriptProblems: problems,
-      aligned: usable,
+      aligned: found?.take.aligned ?? null,
+      inHand,
       produced,
-      aligning: facts !== null && found?.of !== facts,
+      programmeTakes,
+      aligning: heard !== null && found?.take.facts !== heard,
     }),
-    [plan, timed, compiled, take, facts, problems, usable, produced],
+    [plan, timed, compiled, take, heard, problems, found, inHand, produced, programmeTakes],
   );
+}
+
+function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a.length === b.length && a.every((value, i) => value === b[i]);
+}
+
+/** The list as it was while its members are the same, so that what hangs on it is not computed anew. */
+function useSameList<T>(list: readonly T[]): readonly T[] {
+  const last = useRef(list);
+  if (!sameList(last.current, list)) last.current = list;
+  return last.current;
 }

@@ -1,7 +1,7 @@
 import { type ReactNode, createContext, useContext } from 'react';
 import type { Compiled } from '../../core/plan/compile.ts';
 import type { Plan } from '../../core/plan/plan.ts';
-import type { Aligned, Produced, TakeFacts } from '../../core/workout/pipeline.ts';
+import type { Aligned, Produced, ProgrammeTake, TakeFacts } from '../../core/workout/pipeline.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import type { Workbench } from './store.ts';
 import type { TakeOfPage } from './take.ts';
@@ -25,7 +25,12 @@ export interface Derived {
   readonly transcriptProblems: readonly ReadProblem[];
   /** null while the alignment is being worked out, or where there is no transcript. */
   readonly aligned: Aligned | null;
+  /** The take in hand alone, as Align shows it. */
+  readonly inHand: Produced | null;
+  /** The programme, from all its takes; null until each of them is aligned. */
   readonly produced: Produced | null;
+  /** The takes that it is made from, as far as they are aligned. */
+  readonly programmeTakes: readonly ProgrammeTake[];
   readonly aligning: boolean;
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { frameRate } from '../time/frames.ts';
 import { fromSeconds as s } from '../time/micros.ts';
-import { keepRanges, toProgramme, toTake } from './conform.ts';
+import { keepRanges, toProgramme, toTake } from './shots.ts';
 
 const RATE = frameRate(25, 1);
 const cut = (from: number, to: number) => ({ start: s(from), end: s(to) });
@@ -36,10 +36,10 @@ describe('what is kept of a take', () => {
     ['one past the end', [cut(90, 200)], [[0, 90, 0]]],
     ['all of it', [cut(0, 100)], []],
   ])('with %s brings no footage back that was cut', (_, removed, wanted) => {
-    expect(seconds(keepRanges(s(100), removed, RATE))).toEqual(wanted);
+    expect(seconds(keepRanges('t', s(100), removed, RATE))).toEqual(wanted);
   });
   it('has every time of the programme once, and a place for those outside of it', () => {
-    const kept = keepRanges(s(100), [cut(10, 30)], RATE);
+    const kept = keepRanges('t', s(100), [cut(10, 30)], RATE);
     expect([toTake(s(9), kept), toTake(s(10), kept), toTake(s(79), kept)]).toEqual([s(9), s(30), s(99)]);
     // Past its end and before its beginning; inside a cut.
     expect([toTake(s(80), kept), toTake(s(500), kept), toTake(s(-5), kept)]).toEqual([s(100), s(100), s(0)]);

@@ -1,0 +1,69 @@
+import type { Programme } from '../edit/assemble.ts';
+import type { Choice } from '../edit/choose-takes.ts';
+import { shotsOf } from '../edit/shots.ts';
+import type { Finding } from '../findings/finding.ts';
+import { isActive, labelWithSide } from '../plan/segment.ts';
+import { micros } from '../time/micros.ts';
+import { writeTime } from '../time/typed-time.ts';
+
+/** From so many segments on, what was left out is one stretch that was not filmed, and no slip of the memory. */
+const STRETCH = 3;
+/** What a take says of a segment that another take may hold. */
+const OF_ONE_TAKE = ['left-out', 'made-up-later'];
+
+/** What was found in the takes, as far as it is in the programme, and what no take holds: one finding a stretch. */
+export function filmFindings(programme: Programme, ofTakes: readonly Finding[]): Finding[] {
+  const { choices, shots } = programme;
+  const takes = new Set(ofTakes.map((f) => f.takeId));
+  const from = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));
+  const stretches = missing(choices);
+  const told = new Set(stretches.flatMap((s) => s.map((c) => c.segment.key)));
+  const used = ofTakes.filter((f) => {
+    if (f.segmentKey === null) return shotsOf(shots, f.takeId ?? '').some((s) => s.start <= f.at && f.at < s.end);
+    const chosen = from.get(f.segmentKey) ?? null;
+    if (OF_ONE_TAKE.includes(f.rule)) return chosen === null && !told.has(f.segmentKey);
+    return chosen === null ? takes.size <= 1 : chosen === f.takeId;
+  });
+  return [...used, ...stretches.map((stretch) => stillToFilm(stretch, programme))];
+}
+
+/** Runs of segments that no take holds, breaks between them with them. */
+function missing(choices: readonly Choice[]): Choice[][] {
+  const runs: Choice[][] = [];
+  let run: Choice[] = [];
+  for (const choice of choices) {
+    if (choice.why === 'not filmed') run.push(choice);
+    else {
+      runs.push(run);
+      run = [];
+    }
+  }
+  return [...runs, run].filter((r) => r.filter((c) => isActive(c.segment)).length >= STRETCH);
+}
+
+function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Finding {
+  const moves = stretch.filter((c) => isActive(c.segment));
+  const [first, last] = [moves[0]!.segment, moves.at(-1)!.segment];
+  const before = segments.findLast((s) => s.segment !== null && s.segment.index < first.index);
+  const length = micros(stretch.at(-1)!.segment.end - stretch[0]!.segment.start);
+  const names = `${labelWithSide(first)} (round ${first.round}) to ${labelWithSide(last)} (round ${last.round})`;
+  return {
+    rule: 'still-to-film',
+    severity: 'alarm',
+    segmentKey: first.key,
+    clock: 'programme',
+    at: before?.end ?? micros(0),
+    says: `Still to be filmed: ${names}, ${moves.length} moves.`,
+    measured: 'in no take',
+    wanted: `${writeTime(length)} of the plan`,
+    source: 'the plan',
+    certainty: Math.min(...stretch.map((c) => (c.candidates.length === 0 ? 0.9 : 0.5))),
+    mends: [
+      {
+        kind: 'retake',
+        label: 'Note it for the next day of filming',
+        retake: { segmentKey: first.key, why: `${names}: in no take yet` },
+      },
+    ],
+  };
+}

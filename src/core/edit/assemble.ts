@@ -1,0 +1,166 @@
+import type { ExtraSpan } from '../align/align.ts';
+import type { Segment } from '../plan/segment.ts';
+import type { FrameRate } from '../time/frames.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { type Choice, chooseTakes } from './choose-takes.ts';
+import { type FilmedTake, coverageOf } from './coverage.ts';
+import type { Use } from './decisions.ts';
+import { comingInAt, leavingAt } from './join-places.ts';
+import { type Shot, type TakeSpan, inARow, shotsOf, toProgramme, without } from './shots.ts';
+
+/** A planned or made-up segment on programme time. */
+export interface ProgrammeSegment {
+  /** The planned segment's key, or `extra/N` for time beyond the plan. */
+  readonly key: string;
+  readonly segment: Segment | null;
+  readonly kind: Segment['kind'];
+  readonly label: string;
+  readonly side: Segment['side'];
+  readonly start: Micros;
+  readonly end: Micros;
+  readonly takeId: string;
+  /** On the take's time. */
+  readonly recorded: Span;
+  readonly confidence: number;
+  /** Filmed beyond the plan, or made up out of its place. */
+  readonly extra: boolean;
+  /** Its length was planned as a guess: it has no timer. */
+  readonly about: boolean;
+}
+
+export interface Programme {
+  readonly segments: readonly ProgrammeSegment[];
+  readonly shots: readonly Shot[];
+  readonly length: Micros;
+  /** Which take each planned segment is from, and why. */
+  readonly choices: readonly Choice[];
+}
+
+export interface AssembleDecisions {
+  readonly uses: readonly Use[];
+  /** What is cut out of a take, on its time. */
+  readonly removedOf: (takeId: string) => readonly Span[];
+}
+
+/**
+ * The programme, from the alignments of its takes and what was decided: shots one after the other, each on whole
+ * frames, and where every segment lies. A single take is used as it is, without what was cut out. Pure.
+ */
+export function assemble(
+  segments: readonly Segment[],
+  takes: readonly FilmedTake[],
+  { uses, removedOf }: AssembleDecisions,
+  rate: FrameRate,
+): Programme {
+  const choices = chooseTakes(
+    coverageOf(segments, takes),
+    takes.map((t) => t.takeId),
+    uses,
+  );
+  const shots = inARow(
+    spansOf(choices, takes).flatMap((span) => without(span, removedOf(span.takeId))),
+    rate,
+  );
+  const last = shots.at(-1);
+  return {
+    segments: placed(choices, takes, shots),
+    shots,
+    length: last === undefined ? ZERO : micros(last.at + last.end - last.start),
+    choices,
+  };
+}
+
+/** Segments of one take that follow each other in it, nothing chosen from elsewhere between. */
+interface Run {
+  readonly take: FilmedTake;
+  readonly chosen: Choice[];
+}
+
+function runsOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Run[] {
+  const runs: Run[] = [];
+  for (const choice of choices) {
+    const { candidate } = choice;
+    if (candidate === null) continue;
+    const run = runs.at(-1);
+    const goesOn =
+      run?.take.takeId === candidate.takeId &&
+      run.chosen.at(-1)!.candidate!.recorded.end <= candidate.recorded.start + 1;
+    if (goesOn) run.chosen.push(choice);
+    else runs.push({ take: takes.find((t) => t.takeId === candidate.takeId)!, chosen: [choice] });
+  }
+  return runs;
+}
+
+/** What is used of the takes, in the order of the programme, not yet on frames. */
+function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): TakeSpan[] {
+  const runs = runsOf(choices, takes);
+  // Nothing was found in it: it is shown as it is.
+  if (runs.length === 0) return takes.slice(0, 1).map((t) => ({ takeId: t.takeId, start: ZERO, end: t.duration }));
+  return runs.flatMap((run, r) => {
+    const { take, chosen } = run;
+    const [first, last] = [chosen[0]!.candidate!.recorded, chosen.at(-1)!.candidate!.recorded];
+    const others = recordedElsewhere(choices, take);
+    // Before the class and after it everything stays, where nothing of it was left for another take.
+    const opens = r === 0 && !others.some((o) => o.end <= first.start + 1);
+    const closes = r === runs.length - 1 && !others.some((o) => o.start >= last.end - 1);
+    const span = {
+      takeId: take.takeId,
+      start: opens ? ZERO : comingInAt(first.start, take.speech),
+      end: closes ? take.duration : leavingAt(last.end, take.speech, take.duration),
+    };
+    const inside = others.filter((o) => o.start >= first.start && o.end <= last.end);
+    return without(span, inside);
+  });
+}
+
+/** What a take holds of segments that the programme has from another, or not at all; what it made up of them, too. */
+function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: FilmedTake): Span[] {
+  return choices.flatMap(({ segment, candidate, candidates }) => {
+    if (candidate?.takeId === takeId) return [];
+    const made = candidate === null ? [] : alignment.extra.filter((e) => e.madeUp?.key === segment.key);
+    return [...candidates.filter((c) => c.takeId === takeId).map((c) => c.recorded), ...made];
+  });
+}
+
+function placed(choices: readonly Choice[], takes: readonly FilmedTake[], shots: readonly Shot[]): ProgrammeSegment[] {
+  const segments: ProgrammeSegment[] = [];
+  const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>) => {
+    const own = shotsOf(shots, rest.takeId);
+    const [start, end] = [toProgramme(rest.recorded.start, own), toProgramme(rest.recorded.end, own)];
+    if (end > start && own.some((s) => s.start < rest.recorded.end && rest.recorded.start < s.end))
+      segments.push({ ...rest, start, end });
+  };
+  const chosenFrom = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));
+  for (const [t, take] of takes.entries()) {
+    const { takeId } = take;
+    for (const { segment, recorded, confidence } of take.alignment.segments)
+      if (recorded !== null && chosenFrom.get(segment.key) === takeId)
+        place({ ...factsOf(segment), takeId, recorded, confidence, extra: false, about: segment.slackUs > 0 });
+    for (const [i, extra] of take.alignment.extra.entries()) {
+      if ((chosenFrom.get(extra.madeUp?.key ?? '') ?? null) !== null) continue;
+      const name = t === 0 ? `extra/${i + 1}` : `extra/${t + 1}.${i + 1}`;
+      place({
+        ...factsOfExtra(extra, name),
+        takeId,
+        recorded: { start: extra.start, end: extra.end },
+        confidence: 0.5,
+        extra: true,
+        about: false,
+      });
+    }
+  }
+  return segments.sort((a, b) => a.start - b.start);
+}
+
+const factsOf = (segment: Segment) => ({
+  key: segment.key,
+  segment,
+  kind: segment.kind,
+  label: segment.label,
+  side: segment.side,
+});
+
+function factsOfExtra({ madeUp, label }: ExtraSpan, key: string) {
+  return madeUp === null ? { key, segment: null, kind: 'talk' as const, label, side: null } : factsOf(madeUp);
+}

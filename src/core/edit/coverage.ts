@@ -1,0 +1,61 @@
+import type { Alignment } from '../align/align.ts';
+import type { Segment } from '../plan/segment.ts';
+import type { Micros } from '../time/micros.ts';
+import { type Span, lengthOf } from '../time/span.ts';
+
+/** A take as the programme is made from it: where each segment fell, and what went wrong in which. */
+export interface FilmedTake {
+  readonly takeId: string;
+  readonly duration: Micros;
+  readonly alignment: Alignment;
+  /** Mistakes found in it, by segment. */
+  readonly faults: ReadonlyMap<string, number>;
+  /** Where somebody speaks, ascending, as far as it is known. */
+  readonly speech: readonly Span[];
+}
+
+/** What one take has of one segment. */
+export interface Candidate {
+  readonly takeId: string;
+  readonly recorded: Span;
+  /** False where the take begins or ends within it. */
+  readonly complete: boolean;
+  readonly faults: number;
+  /** 0 to 1: that it lies there at all. */
+  readonly placed: number;
+}
+
+/** What all takes have of one planned segment. */
+export interface Coverage {
+  readonly segment: Segment;
+  readonly candidates: readonly Candidate[];
+}
+
+/** An end this near to the take's own is the take's, not the segment's. */
+const EDGE_US = 500_000;
+/** A segment that reaches the take's edge is whole all the same from this share of its length on. */
+const WHOLE_SHARE = 0.9;
+
+/** Segments against takes. */
+export function coverageOf(segments: readonly Segment[], takes: readonly FilmedTake[]): Coverage[] {
+  const byKey = takes.map((take) => new Map(take.alignment.segments.map((r) => [r.segment.key, r])));
+  return segments.map((segment) => ({
+    segment,
+    candidates: takes.flatMap((take, i): Candidate[] => {
+      const found = byKey[i]?.get(segment.key);
+      const recorded = found?.recorded ?? null;
+      if (found === undefined || recorded === null) return [];
+      const atEdge = recorded.start <= EDGE_US || recorded.end >= take.duration - EDGE_US;
+      const short = lengthOf(recorded) < WHOLE_SHARE * (segment.end - segment.start);
+      return [
+        {
+          takeId: take.takeId,
+          recorded,
+          complete: !(atEdge && short),
+          faults: take.faults.get(segment.key) ?? 0,
+          placed: found.placed,
+        },
+      ];
+    }),
+  }));
+}

@@ -1,0 +1,52 @@
+import type { Choice } from '../../core/edit/choose-takes.ts';
+import type { Span } from '../../core/time/span.ts';
+import { type Edit, type WorkoutDocument, changedOnTake, takesOfProgramme } from '../../core/workout/document.ts';
+
+const withEdit = (d: WorkoutDocument, edit: Edit): WorkoutDocument => ({ ...d, edit });
+
+/** The programme made from these takes; one alone is simply the take in hand. */
+export function withTakesJoined(d: WorkoutDocument, takeIds: readonly string[]): WorkoutDocument {
+  return withEdit(d, { ...d.edit, joined: takeIds.length > 1 ? takeIds : [] });
+}
+
+/** The programme with a take more, or without it. `order`: all takes as they were filmed. */
+export function withTakeToggled(d: WorkoutDocument, takeId: string, order: readonly string[]): WorkoutDocument {
+  const now = takesOfProgramme(d.edit, (id) => order.includes(id));
+  const next = now.includes(takeId) ? now.filter((id) => id !== takeId) : [...now, takeId];
+  return withTakesJoined(
+    d,
+    order.filter((id) => next.includes(id)),
+  );
+}
+
+/** The segment from a take, by hand; null: left out of the programme; undefined: as the rule has it. */
+export function withUse(d: WorkoutDocument, segmentKey: string, takeId: string | null | undefined): WorkoutDocument {
+  const others = d.edit.uses.filter((u) => u.segmentKey !== segmentKey);
+  return withEdit(d, { ...d.edit, uses: takeId === undefined ? others : [...others, { segmentKey, takeId }] });
+}
+
+/** The take after the one that is used, of those that hold the segment; undefined where there is no other. */
+export function nextTake({ candidate, candidates }: Choice): string | undefined {
+  if (candidates.length < 2 && candidate !== null) return undefined;
+  const at = candidates.findIndex((c) => c.takeId === candidate?.takeId);
+  return candidates[(at + 1) % candidates.length]?.takeId;
+}
+
+/** A stretch of a take shown from a camera; from the take itself where `cameraId` is its own id. */
+export function withCamera(d: WorkoutDocument, takeId: string, span: Span, cameraId: string): WorkoutDocument {
+  return withEdit(
+    d,
+    changedOnTake(d.edit, takeId, (on) => {
+      const others = on.shown.filter((s) => s.end <= span.start || s.start >= span.end);
+      const cut = on.shown
+        .filter((s) => !others.includes(s))
+        .flatMap((s) => [
+          { ...s, end: span.start },
+          { ...s, start: span.end },
+        ])
+        .filter((s) => s.end > s.start);
+      const own = cameraId === takeId ? [] : [{ start: span.start, end: span.end, cameraId }];
+      return { shown: [...others, ...cut, ...own].sort((a, b) => a.start - b.start) };
+    }),
+  );
+}

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import type { Piece } from '../../core/edit/views.ts';
+import { type Micros, fromSeconds as s } from '../../core/time/micros.ts';
+import { Reel } from './reel.ts';
+
+/** What a reel asks of a player, with a clock that a test moves. */
+class FakeElement {
+  src = '';
+  currentTime = 0;
+  seeking = false;
+  ended = false;
+  paused = true;
+  playbackRate = 1;
+  defaultPlaybackRate = 1;
+  readonly dataset: Record<string, string> = {};
+  play(): Promise<void> {
+    this.paused = false;
+    return Promise.resolve();
+  }
+  pause(): void {
+    this.paused = true;
+  }
+}
+
+const piece = (mediaId: string, from: number, at: number, length: number): Piece => ({
+  mediaId,
+  takeId: 'a',
+  from: s(from),
+  at: s(at),
+  length: s(length),
+});
+/** Two stretches of one take, a camera of it, another take that is left and come back to. */
+const PIECES = [
+  piece('a', 10, 0, 5),
+  piece('a', 15, 5, 5),
+  piece('cam', 31, 10, 4),
+  piece('b', 2, 14, 6),
+  piece('a', 40, 20, 5),
+];
+
+function open() {
+  const elements = [new FakeElement(), new FakeElement()] as const;
+  const reel = new Reel(elements as unknown as ConstructorParameters<typeof Reel>[0], PIECES, {
+    urlOf: (id) => `/${id}`,
+    seekTo: (time) => time / 1e6,
+  });
+  const playing = () => elements.filter((e) => !e.paused);
+  /** Lets what plays run on, frame by frame; gives every programme time that was seen. */
+  const run = (seconds: number) => {
+    const seen: Micros[] = [];
+    for (let t = 0; t < seconds; t += 0.04) {
+      for (const e of playing()) e.currentTime += 0.04 * e.playbackRate;
+      if (!reel.follow()) reel.pause();
+      if (reel.at !== null) seen.push(reel.at);
+    }
+    return seen;
+  };
+  return { elements, reel, playing, run };
+}
+
+describe('a reel of pieces', () => {
+  it('runs through all of them: programme time never jumps and never stands', async () => {
+    const { reel, run, playing } = open();
+    reel.seek(s(0));
+    await reel.play();
+    const seen = run(24.9);
+    for (const [i, at] of seen.entries())
+      if (i > 0) expect(Math.abs(at - (seen[i - 1] as Micros) - 40_000)).toBeLessThan(41_000);
+    expect(seen.at(-1)! / 1e6).toBeCloseTo(24.9, 0);
+    expect(playing()).toHaveLength(1);
+  });
+  it('has the next piece waiting at its beginning before it is needed, past pieces that run on by themselves', () => {
+    const { reel, elements } = open();
+    reel.seek(s(1));
+    expect(elements[0]).toMatchObject({ src: '/a', currentTime: 11 });
+    expect(elements[1]).toMatchObject({ src: '/cam', currentTime: 31, paused: true });
+    reel.seek(s(15));
+    expect(elements[0]).toMatchObject({ src: '/b', currentTime: 3 });
+    expect(elements[1]).toMatchObject({ src: '/a', currentTime: 40 });
+  });
+  it('stops at its end, and any time is found again', async () => {
+    const { reel, run } = open();
+    reel.seek(s(24));
+    await reel.play();
+    run(3);
+    expect(reel.follow()).toBe(true);
+    for (const at of [0, 4.99, 5, 12, 19.9, 24.5]) {
+      reel.seek(s(at));
+      expect(reel.at! / 1e6).toBeCloseTo(at, 5);
+    }
+  });
+  it('runs faster on both of its elements', async () => {
+    const { reel, run } = open();
+    reel.setRate(2);
+    reel.seek(s(9));
+    await reel.play();
+    expect(run(1).at(-1)! / 1e6).toBeCloseTo(11, 0);
+  });
+});

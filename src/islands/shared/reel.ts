@@ -1,0 +1,109 @@
+import type { Piece } from '../../core/edit/views.ts';
+import { type Micros, fromSeconds, micros, toSeconds } from '../../core/time/micros.ts';
+
+/** Two ends that meet within this are one stretch: nothing is handed over. */
+const MEETS_US = 30_000;
+
+interface ReelOptions {
+  readonly urlOf: (mediaId: string) => string;
+  /** The time to ask a player for so that it shows the frame of a time, seconds. */
+  readonly seekTo: (time: Micros) => number;
+  /** Called when another element goes on. */
+  readonly onSwap?: (on: HTMLMediaElement) => void;
+}
+
+/**
+ * Plays pieces of files one after the other on two elements: while one plays, the other waits at the beginning of the
+ * next piece, so that there is no gap where they hand over.
+ */
+export class Reel {
+  private on = 0;
+  private index = 0;
+  private playing = false;
+
+  constructor(
+    private readonly elements: readonly [HTMLMediaElement, HTMLMediaElement],
+    private readonly pieces: readonly Piece[],
+    private readonly options: ReelOptions,
+  ) {}
+
+  get element(): HTMLMediaElement {
+    return this.elements[this.on] as HTMLMediaElement;
+  }
+
+  /** The programme time that is seen or heard now; null while a place is being looked for. */
+  get at(): Micros | null {
+    const piece = this.pieces[this.index];
+    if (piece === undefined || this.element.seeking) return null;
+    return micros(piece.at + fromSeconds(this.element.currentTime) - piece.from);
+  }
+
+  seek(at: Micros): void {
+    const found = this.pieces.findIndex((p) => at < p.at + p.length);
+    this.index = found < 0 ? Math.max(0, this.pieces.length - 1) : found;
+    const piece = this.pieces[this.index];
+    if (piece === undefined) return;
+    const inside = Math.min(piece.length - 1, Math.max(0, at - piece.at));
+    this.put(this.element, piece, micros(piece.from + inside));
+    this.prepare();
+  }
+
+  async play(): Promise<void> {
+    this.playing = true;
+    await this.element.play();
+  }
+
+  pause(): void {
+    this.playing = false;
+    for (const element of this.elements) element.pause();
+  }
+
+  setRate(rate: number): void {
+    for (const element of this.elements) {
+      element.defaultPlaybackRate = rate;
+      element.playbackRate = rate;
+    }
+  }
+
+  /** Hands over where a piece has ended; false at the end of all. Called for every frame that is drawn. */
+  follow(): boolean {
+    const [piece, next] = [this.pieces[this.index], this.pieces[this.index + 1]];
+    if (piece === undefined || !this.playing || this.element.seeking) return true;
+    const left = piece.from + piece.length - fromSeconds(this.element.currentTime);
+    if (left > 0 && !this.element.ended) return true;
+    if (next === undefined) return false;
+    this.index += 1;
+    if (meets(piece, next)) return true;
+    const before = this.element;
+    this.on = 1 - this.on;
+    this.options.onSwap?.(this.element);
+    void this.element.play().catch(() => undefined);
+    before.pause();
+    this.prepare();
+    return true;
+  }
+
+  /** Takes the other element to the beginning of the next piece that this one cannot just run into. */
+  private prepare(): void {
+    let i = this.index;
+    while (i + 1 < this.pieces.length && meets(this.pieces[i] as Piece, this.pieces[i + 1] as Piece)) i++;
+    const next = this.pieces[i + 1];
+    const other = this.elements[1 - this.on] as HTMLMediaElement;
+    if (next !== undefined) this.put(other, next, next.from);
+  }
+
+  private put(element: HTMLMediaElement, piece: Piece, time: Micros): void {
+    const url = this.options.urlOf(piece.mediaId);
+    if (element.dataset.url !== url) {
+      element.dataset.url = url;
+      element.src = url;
+    }
+    const seconds = Math.max(0, this.options.seekTo(time));
+    if (Math.abs(element.currentTime - seconds) > toSeconds(micros(1_000))) element.currentTime = seconds;
+  }
+}
+
+/** The next piece goes on in the same file where this one ends. */
+function meets(a: Piece, b: Piece): boolean {
+  return a.mediaId === b.mediaId && Math.abs(a.from + a.length - b.from) < MEETS_US;
+}

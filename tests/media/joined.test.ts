@@ -1,0 +1,129 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { assemble } from '../../src/core/edit/assemble.ts';
+import type { FilmedTake } from '../../src/core/edit/coverage.ts';
+import { type Recording, onRecording, soundsOf, viewsOf } from '../../src/core/edit/views.ts';
+import { lanes } from '../../src/core/lanes/lanes.ts';
+import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
+import { compile } from '../../src/core/plan/compile.ts';
+import { type FrameRate, firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
+import { fromSeconds as s, micros } from '../../src/core/time/micros.ts';
+import { writeAss } from '../../src/formats/ass/ass-writer.ts';
+import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
+import { readOutline } from '../../src/formats/outline/outline-reader.ts';
+import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
+import { render } from '../../src/media/render.ts';
+import { asFilmed } from '../support/as-filmed.ts';
+import { frameCount, makeNumbered, pitchAt, readNumbered } from './support.ts';
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'euphon-joined-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const plan = readOutline('# Joined\n## Main: 4/2\n- Squat\n- Row\n- Plank\n- Lunge\n## Bye: talk, 0:03').value;
+const { segments, total } = compile(plan);
+const lunge = segments.find((x) => x.label === 'Lunge')!;
+
+/**
+ * The first take stops in the third move, the second begins with the move before that; a camera that started 1.2 s
+ * before the first take, a recorder 0.7 s before the second; the second take's picture is larger.
+ */
+const SOURCES = [
+  { name: 'a', id: 0, hz: 440, seconds: 15 },
+  { name: 'b', id: 1, hz: 660, seconds: 20, size: '640x360' },
+  { name: 'cam', id: 2, hz: 550, seconds: 18 },
+  { name: 'rec', id: 3, hz: 880, seconds: 22 },
+] as const;
+const MOVED_S = 5.5;
+
+describe.each([
+  ['25', frameRate(25, 1)],
+  ['29.97', frameRate(30000, 1001)],
+  ['59.94', frameRate(60000, 1001)],
+])('two takes, a camera and a recorder at %s frames a second', (name, rate: FrameRate) => {
+  it('are one programme: both sides of every join and switch are the right frames, with the right sound', async () => {
+    const path = (of: string) => join(folder, `${of}-${name}.mp4`);
+    for (const { name: of, ...facts } of SOURCES) makeNumbered(path(of), { ...facts, rate: `${rate.num}/${rate.den}` });
+    const filmed = (takeId: string, seconds: number, shift: number): FilmedTake => ({
+      takeId,
+      duration: s(seconds),
+      alignment: asFilmed(segments, s(shift), { start: s(0), end: s(seconds) }),
+      faults: new Map(),
+      speech: [],
+    });
+    const recording = (id: string, role: Recording['role'], ofTake: string, offset: number, seconds: number) => ({
+      ...{ id, role, ofTake, duration: s(seconds), voiceClarity: 0.9 },
+      lie: { offsetUs: s(offset), driftPpm: 0, spreadUs: s(0.002) },
+    });
+    const recordings = [recording('cam', 'camera', 'a', 1.2, 18), recording('rec', 'recorder', 'b', 0.7, 22)];
+    const takes = [filmed('a', 15, 0.4), filmed('b', 20, -MOVED_S)];
+    const programme = assemble(segments, takes, { uses: [], removedOf: () => [] }, rate);
+    // The join lies before the break, not before the move.
+    expect(programme.segments.map((p) => [p.label, p.takeId])).toEqual(
+      segments.map((x) => [x.label, x.start < s(10) ? 'a' : 'b']),
+    );
+    const shown = [{ start: s(6.31), end: s(9.77), cameraId: 'cam' }];
+    const pictures = viewsOf(programme.shots, recordings, (id) => (id === 'a' ? shown : []), rate);
+    const sounds = soundsOf(programme.shots, recordings, () => 0.4);
+    expect(pictures.map((p) => p.mediaId)).toEqual(['a', 'cam', 'a', 'b']);
+    expect(sounds.map((p) => p.mediaId)).toEqual(['a', 'rec']);
+    const source = new Map(
+      SOURCES.map((x) => [x.name as string, { path: path(x.name), fits: x.name !== 'b', silent: false }]),
+    );
+    const withSource = <T extends { mediaId: string }>(p: T) => ({ ...p, source: source.get(p.mediaId)! });
+    const laid = lanes(programme, DEFAULT_RULES, []);
+    const output = path('out');
+    await render(
+      {
+        pictures: pictures.map(withSource),
+        sounds: sounds.map(withSource),
+        output,
+        length: programme.length,
+        ...{ width: 320, height: 180, rate, audioCodec: 'aac', whole: false },
+        ass: writeAss(laid, { width: 320, height: 180, rate }),
+        ffmetadata: writeFfmetadata('Joined', laid.chapters),
+        captionsSrt: writeCaptionsSrt(laid.captions),
+        fontsFolder: resolve('dist/fonts'),
+      },
+      () => undefined,
+    );
+    expect(frameCount(output)).toBe(firstFrameFrom(programme.length, rate));
+    const seen = readNumbered(output);
+    const frameOf = (us: number) => Math.round((us * rate.num) / (rate.den * 1e6));
+    for (const piece of pictures) {
+      const [from, frames] = [frameOf(piece.at), frameOf(piece.length)];
+      const first = (piece.from * rate.num) / (rate.den * 1e6);
+      const id = SOURCES.find((x) => x.name === piece.mediaId)!.id;
+      for (const n of [0, 1, frames - 1]) {
+        const read = seen[from + n]!;
+        expect([name, piece.mediaId, n, read.id]).toEqual([name, piece.mediaId, n, id]);
+        // Of another camera's frames the nearest; of the take's own the very frame.
+        const off = Math.abs(read.frame - (first + n));
+        expect(off, `${name} ${piece.mediaId} ${n}: ${read.frame} instead of ${first + n}`).toBeLessThanOrEqual(
+          piece.mediaId === 'cam' ? 0.75 : 0.01,
+        );
+      }
+    }
+    // Sound: the take's own, through the camera's stretch, up to the join; then the recorder's.
+    const joinS = pictures.at(-1)!.at / 1e6;
+    for (const [at, hz] of [
+      [3, 440],
+      [8, 440],
+      [joinS - 0.15, 440],
+      [joinS + 0.15, 880],
+      [programme.length / 1e6 - 0.3, 880],
+    ] as const)
+      expect(Math.abs(pitchAt(output, at) - hz), `${at} s`).toBeLessThan(25);
+    // The timer's last move ends where it ends on its take: less than 40 ms off.
+    const placed = programme.segments.find((p) => p.key === lunge.key)!;
+    const shot = programme.shots.at(-1)!;
+    const wanted = shot.at + (lunge.start - s(MOVED_S) - shot.start);
+    expect(Math.abs(placed.start - wanted)).toBeLessThan(40_000);
+    expect(micros(total)).toBeGreaterThan(0);
+    expect(onRecording(s(1), recordings[0]!.lie)).toBe(s(2.2));
+  });
+});
