@@ -1,236 +1,197 @@
 import type { SKRSContext2D } from '@napi-rs/canvas';
-import type { Performed } from './performance.ts';
+import { type Limb, type Point, type Pose, add, bodyOf, scaled, trunkOf } from './body.ts';
 
-/** Points are in a room 640 wide and 360 high, the floor at 300. */
-type Point = readonly [number, number];
-interface Pose {
-  readonly hip: Point;
-  /** Lean of the trunk from upright, in degrees, forward positive. */
-  readonly lean: number;
-  readonly hands: readonly [Point, Point];
-  readonly feet: readonly [Point, Point];
-  readonly stick: boolean;
-  readonly towel: boolean;
-  readonly crate: boolean;
+/** Where the studio is seen from. */
+export type Camera = 'front' | 'side';
+
+const COLOUR = {
+  skin: '#a5694b',
+  skinFar: '#8f5a40',
+  top: '#b8492b',
+  topFar: '#9c3d24',
+  legs: '#2a3542',
+  legsFar: '#212a35',
+  shoe: '#efe8d8',
+  sole: '#b9573a',
+  hair: '#2b211d',
+  stick: '#93602f',
+  wood: '#b98b55',
+  woodDark: '#946b3e',
+  towel: '#eee7d6',
+} as const;
+
+type Seen = readonly [x: number, y: number, size: number, depth: number];
+
+/** From the studio to a picture `width` wide: what is nearer is larger and lower. */
+function lens(camera: Camera, width: number): (p: Point) => Seen {
+  const metre = width * 0.232;
+  return ([x, y, z]) => {
+    const [across, depth] = camera === 'front' ? [x, z] : [z, -x];
+    const near = 1 / (1 - depth * 0.13);
+    const floor = width * 0.47 + depth * width * 0.024;
+    return [width / 2 + across * metre * near, floor - y * metre * near, metre * near, depth];
+  };
 }
 
-const FLOOR = 300;
-const CENTRE = 320;
-const BONE = { trunk: 70, arm: 36, leg: 46, head: 15 } as const;
-const INK = '#22303c';
-
-const shoulderOf = (pose: Pick<Pose, 'hip' | 'lean'>): Point => {
-  const a = (pose.lean * Math.PI) / 180;
-  return [pose.hip[0] + Math.sin(a) * BONE.trunk, pose.hip[1] - Math.cos(a) * BONE.trunk];
-};
-
-/** The pose of a move at a time in seconds from its start. One repetition is three seconds. */
-export function poseOf(segment: Performed | null, t: number): Pose {
-  const rep = (1 - Math.cos((2 * Math.PI * t) / 3)) / 2;
-  const sway = Math.sin(t * 2.1) * 3;
-  const stand: Pose = {
-    hip: [CENTRE + sway, 212],
-    lean: 2,
-    stick: false,
-    towel: false,
-    crate: false,
-    hands: [
-      [CENTRE - 34 + sway, 208],
-      [CENTRE + 34 + sway, 208],
-    ],
-    feet: [
-      [CENTRE - 18, FLOOR],
-      [CENTRE + 18, FLOOR],
-    ],
-  };
-  if (segment === null) return stand;
-  const flip = segment.side === 'right' || (segment.side === 'alternate' && Math.floor(t / 3) % 2 === 1) ? -1 : 1;
-  const x = (dx: number) => CENTRE + dx * flip;
-  const over = (pose: Pose, dx: number, up: number): Pose => {
-    const [sx, sy] = shoulderOf(pose);
-    return {
-      ...pose,
-      hands: [
-        [sx - dx, sy - up],
-        [sx + dx, sy - up],
-      ],
-    };
-  };
-  if (segment.kind === 'work' || segment.kind === 'hold') {
-    switch (segment.label) {
-      case 'Shoulder rolls':
-        return {
-          ...stand,
-          hands: [
-            [CENTRE - 36, 200 - 18 * rep],
-            [CENTRE + 36, 200 - 18 * rep],
-          ],
-        };
-      case 'Broomstick twists': {
-        const turn = Math.sin((2 * Math.PI * t) / 3);
-        const pose = over({ ...stand, stick: true }, 46, 4);
-        return {
-          ...pose,
-          hands: [
-            [pose.hands[0][0] + 22 * turn, pose.hands[0][1] + 9 * turn],
-            [pose.hands[1][0] + 22 * turn, pose.hands[1][1] - 9 * turn],
-          ],
-        };
-      }
-      case 'Broomstick good morning':
-        return over({ ...stand, hip: [CENTRE - 18 * rep, 212], lean: 4 + 66 * rep, stick: true }, 40, 2);
-      case 'Half-kneeling press':
-        return over(
-          {
-            ...stand,
-            hip: [CENTRE, 240],
-            lean: 0,
-            feet: [
-              [x(-52), FLOOR - 2],
-              [x(34), FLOOR],
-            ],
-            stick: true,
-            towel: true,
-          },
-          44,
-          12 + 54 * rep,
-        );
-      case 'Crate step-up':
-        return {
-          ...stand,
-          hip: [x(20 * rep), 212 - 30 * rep],
-          crate: true,
-          feet: [
-            [x(28), FLOOR - 34],
-            [x(-22 + 46 * rep), FLOOR - 34 * rep],
-          ],
-        };
-      case 'Reverse lunge':
-        return over(
-          {
-            ...stand,
-            hip: [CENTRE, 212 + 34 * rep],
-            feet: [
-              [x(22), FLOOR],
-              [x(-20 - 50 * rep), FLOOR],
-            ],
-            stick: true,
-          },
-          42,
-          2,
-        );
-      case 'Crate calf stretch':
-        return {
-          ...stand,
-          hip: [x(14), 214],
-          lean: 14 * flip,
-          crate: true,
-          feet: [
-            [x(34), FLOOR - 20],
-            [x(-16), FLOOR],
-          ],
-          hands: [
-            [CENTRE - 12, 196],
-            [CENTRE + 12, 196],
-          ],
-        };
-    }
-  }
-  if (segment.kind === 'water')
-    return {
-      ...stand,
-      hands: [
-        [CENTRE - 34, 208],
-        [CENTRE + 16, 150 + 6 * Math.sin(t)],
-      ],
-    };
-  if (segment.kind === 'talk')
-    return {
-      ...stand,
-      hands: [
-        [CENTRE - 36, 190 + 14 * Math.sin(t * 3)],
-        [CENTRE + 36, 190 - 14 * Math.sin(t * 2.3)],
-      ],
-    };
-  return { ...stand, hip: [CENTRE + 6 * Math.sin(t * 4), 212] };
+interface Part {
+  readonly depth: number;
+  readonly draw: () => void;
 }
 
-export function drawRoom(c: SKRSContext2D, pose: Pose): void {
-  c.fillStyle = '#cfd8d6';
-  c.fillRect(0, 0, 640, 360);
-  c.fillStyle = '#b4c0bb';
-  c.fillRect(0, 246, 640, 114);
-  c.fillStyle = '#dfe5e2';
-  c.fillRect(70, 40, 120, 120);
-  c.fillStyle = '#bccdd0';
-  c.fillRect(78, 48, 104, 104);
-  c.fillStyle = '#c79a3f';
-  for (const [i, w] of [44, 56, 60, 50].entries()) c.fillRect(540 - w / 2, 206 - i * 18, w, 15);
-  if (pose.towel) {
-    c.fillStyle = '#e8e2d2';
-    c.fillRect(CENTRE - 74, FLOOR - 4, 60, 8);
-    c.fillRect(CENTRE + 14, FLOOR - 4, 60, 8);
+export function drawFigure(c: SKRSContext2D, pose: Pose, camera: Camera, width: number): void {
+  const see = lens(camera, width);
+  const body = bodyOf(pose);
+  const parts: Part[] = [];
+  const put = (at: Point, draw: () => void, nearer = 0) => parts.push({ depth: see(at)[3] + nearer, draw });
+  const middleOf = (a: Point, b: Point) => scaled(add(a, b), 0.5);
+  const taper = (from: Point, to: Point, a: number, b: number, colour: string) =>
+    capsule(c, see(from), see(to), a, b, colour);
+  const far = (i: number) => (camera === 'side' ? i === 1 : false);
+
+  body.legs.forEach((leg, i) => {
+    const colour = far(i) ? COLOUR.legsFar : COLOUR.legs;
+    put(middleOf(leg.from, leg.to), () => {
+      taper(leg.from, leg.middle, 0.1, 0.072, colour);
+      taper(leg.middle, leg.to, 0.07, 0.046, colour);
+      shoe(c, see, leg, camera);
+    });
+  });
+  put(body.pelvis, () => trunk(c, see, pose, camera), 0.02);
+  put(body.head, () => head(c, see, pose, camera), 0.06);
+  body.arms.forEach((arm, i) => {
+    const [sleeve, skin] = far(i) ? [COLOUR.topFar, COLOUR.skinFar] : [COLOUR.top, COLOUR.skin];
+    put(
+      middleOf(arm.middle, arm.to),
+      () => {
+        taper(arm.from, arm.middle, 0.056, 0.044, skin);
+        taper(arm.from, add(arm.from, scaled(add(arm.middle, scaled(arm.from, -1)), 0.5)), 0.066, 0.056, sleeve);
+        taper(arm.middle, arm.to, 0.043, 0.03, skin);
+        disc(c, see(arm.to), 0.042, skin);
+        if (pose.bottle && i === 1) taper(arm.to, add(arm.to, [-0.02, 0.16, 0.02]), 0.035, 0.02, '#4d7f86');
+      },
+      0.05,
+    );
+  });
+  if (pose.stick !== null) {
+    const [a, b] = pose.stick;
+    put(middleOf(a, b), () => taper(a, b, 0.016, 0.016, COLOUR.stick), 0.04);
   }
-  if (pose.crate) {
-    c.fillStyle = '#8d6a44';
-    c.fillRect(CENTRE + (pose.feet[0][0] < CENTRE ? -62 : 6), FLOOR - 34, 56, 36);
-  }
+  if (pose.crate) put([0, 0.1, 0.4], () => crate(c, see), -0.18);
+  if (pose.towel) put([0, 0, -0.1], () => towel(c, see, pose), -1);
+  for (const part of parts.sort((a, b) => a.depth - b.depth)) part.draw();
 }
 
-export function drawFigure(c: SKRSContext2D, pose: Pose): void {
-  const shoulder = shoulderOf(pose);
-  c.strokeStyle = INK;
-  c.fillStyle = INK;
-  c.lineCap = 'round';
-  c.lineJoin = 'round';
-  const limb = (from: Point, to: Point, bone: number, bend: number, width: number) => {
-    const [mid, end] = joint(from, to, bone, bend);
-    c.lineWidth = width;
-    c.beginPath();
-    c.moveTo(...from);
-    c.lineTo(...mid);
-    c.lineTo(...end);
-    c.stroke();
-  };
-  limb([pose.hip[0] - 6, pose.hip[1]], pose.feet[0], BONE.leg, pose.feet[0][0] < pose.hip[0] ? -1 : 1, 12);
-  limb([pose.hip[0] + 6, pose.hip[1]], pose.feet[1], BONE.leg, pose.feet[1][0] < pose.hip[0] ? -1 : 1, 12);
-  c.lineWidth = 18;
+function capsule(c: SKRSContext2D, a: Seen, b: Seen, ra: number, rb: number, colour: string): void {
+  const [r1, r2] = [ra * a[2], rb * b[2]];
+  const angle = Math.atan2(b[1] - a[1], b[0] - a[0]);
+  c.fillStyle = colour;
   c.beginPath();
-  c.moveTo(...pose.hip);
-  c.lineTo(...shoulder);
-  c.stroke();
-  const a = (pose.lean * Math.PI) / 180;
-  c.beginPath();
-  c.arc(shoulder[0] + Math.sin(a) * 26, shoulder[1] - Math.cos(a) * 26, BONE.head, 0, Math.PI * 2);
+  c.arc(a[0], a[1], r1, angle + Math.PI / 2, angle - Math.PI / 2);
+  c.arc(b[0], b[1], r2, angle - Math.PI / 2, angle + Math.PI / 2);
+  c.closePath();
   c.fill();
-  if (pose.stick) {
-    const [l, r] = pose.hands;
-    const [dx, dy] = [r[0] - l[0], r[1] - l[1]];
-    const length = Math.hypot(dx, dy) || 1;
-    c.strokeStyle = '#8a5a2b';
-    c.lineWidth = 6;
-    c.beginPath();
-    c.moveTo(l[0] - (dx / length) * 34, l[1] - (dy / length) * 34);
-    c.lineTo(r[0] + (dx / length) * 34, r[1] + (dy / length) * 34);
-    c.stroke();
-    c.strokeStyle = INK;
-  }
-  limb([shoulder[0] - 8, shoulder[1] + 4], pose.hands[0], BONE.arm, 1, 9);
-  limb([shoulder[0] + 8, shoulder[1] + 4], pose.hands[1], BONE.arm, -1, 9);
 }
 
-/** Middle joint of two equal bones that reach from one point towards another. */
-function joint(from: Point, to: Point, bone: number, bend: number): [Point, Point] {
-  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-  const distance = Math.min(Math.hypot(dx, dy), bone * 2 - 0.01) || 0.01;
-  const angle = Math.atan2(dy, dx);
-  const end: Point = [from[0] + Math.cos(angle) * distance, from[1] + Math.sin(angle) * distance];
-  const out = Math.sqrt(bone * bone - (distance / 2) ** 2) * bend;
-  return [
-    [
-      from[0] + (Math.cos(angle) * distance) / 2 + Math.sin(angle) * out,
-      from[1] + (Math.sin(angle) * distance) / 2 - Math.cos(angle) * out,
-    ],
-    end,
-  ];
+function disc(c: SKRSContext2D, at: Seen, radius: number, colour: string): void {
+  c.fillStyle = colour;
+  c.beginPath();
+  c.arc(at[0], at[1], radius * at[2], 0, 2 * Math.PI);
+  c.fill();
+}
+
+/** Shoulders to hips, in one piece with the waist drawn in. */
+function trunk(c: SKRSContext2D, see: (p: Point) => Seen, pose: Pose, camera: Camera): void {
+  const body = bodyOf(pose);
+  const { up } = trunkOf(pose);
+  const wide = Math.abs(see(body.shoulders[1])[0] - see(body.shoulders[0])[0]) / 2;
+  const metre = see(body.pelvis)[2];
+  const chest = Math.max(wide + 0.035 * metre, (camera === 'side' ? 0.125 : 0.13) * metre);
+  const hips = (camera === 'side' ? 0.118 : 0.15) * metre;
+  const [low, high] = [see(add(body.pelvis, scaled(up, -0.04))), see(add(body.neck, scaled(up, -0.04)))];
+  const waist = see(add(body.pelvis, scaled(up, 0.2)));
+  const angle = Math.atan2(high[1] - low[1], high[0] - low[0]) + Math.PI / 2;
+  const out = (at: Seen, by: number) => [at[0] + Math.cos(angle) * by, at[1] + Math.sin(angle) * by] as const;
+  c.fillStyle = COLOUR.legs;
+  c.beginPath();
+  c.ellipse(low[0], low[1], hips, 0.13 * metre, angle, 0, 2 * Math.PI);
+  c.fill();
+  capsule(c, see(body.neck), see(add(body.neck, scaled(up, 0.1))), 0.05, 0.048, COLOUR.skinFar);
+  c.fillStyle = COLOUR.top;
+  c.beginPath();
+  c.moveTo(...out(high, -chest * 0.86));
+  c.quadraticCurveTo(...out(waist, -hips * 0.72), ...out(low, -hips * 0.97));
+  c.lineTo(...out(low, hips * 0.97));
+  c.quadraticCurveTo(...out(waist, hips * 0.72), ...out(high, chest * 0.86));
+  const top = see(add(body.neck, scaled(up, 0.035)));
+  c.quadraticCurveTo(...out(top, chest * 0.8), ...out(top, 0.06 * metre));
+  c.lineTo(...out(top, -0.06 * metre));
+  c.quadraticCurveTo(...out(top, -chest * 0.8), ...out(high, -chest * 0.86));
+  c.fill();
+}
+
+function head(c: SKRSContext2D, see: (p: Point) => Seen, pose: Pose, camera: Camera): void {
+  const { head: at } = bodyOf(pose);
+  const [x, y, metre] = see(at);
+  const looks = camera === 'front' ? (pose.turn / 90) * 0.05 : 0.03;
+  c.fillStyle = COLOUR.skin;
+  c.beginPath();
+  c.ellipse(x, y, 0.088 * metre, 0.112 * metre, 0, 0, 2 * Math.PI);
+  c.fill();
+  // Hair, with a knot at the back.
+  c.fillStyle = COLOUR.hair;
+  c.beginPath();
+  c.ellipse(x - looks * metre, y - 0.045 * metre, 0.097 * metre, 0.083 * metre, 0, Math.PI * 0.98, Math.PI * 2.02);
+  c.fill();
+  if (camera === 'side') {
+    c.beginPath();
+    c.ellipse(x - 0.045 * metre, y - 0.01 * metre, 0.06 * metre, 0.1 * metre, 0, 0, 2 * Math.PI);
+    c.fill();
+  }
+  const knot: Seen =
+    camera === 'side' ? [x - 0.11 * metre, y - 0.07 * metre, metre, 0] : [x, y - 0.125 * metre, metre, 0];
+  disc(c, knot, 0.045, COLOUR.hair);
+}
+
+function shoe(c: SKRSContext2D, see: (p: Point) => Seen, leg: Limb, camera: Camera): void {
+  const [x, y, metre] = see(leg.to);
+  const long = camera === 'side' ? 0.1 : 0.062;
+  const ahead = camera === 'side' ? 0.05 : 0;
+  c.fillStyle = COLOUR.shoe;
+  c.beginPath();
+  c.ellipse(x + ahead * metre, y + 0.035 * metre, long * metre, 0.042 * metre, 0, 0, 2 * Math.PI);
+  c.fill();
+  c.fillStyle = COLOUR.sole;
+  c.beginPath();
+  c.ellipse(x + ahead * metre, y + 0.062 * metre, long * metre, 0.014 * metre, 0, 0, 2 * Math.PI);
+  c.fill();
+}
+
+function crate(c: SKRSContext2D, see: (p: Point) => Seen): void {
+  const corner = (x: number, y: number, z: number) => see([x, y, z]);
+  const face = (points: readonly Seen[], colour: string) => {
+    c.fillStyle = colour;
+    c.beginPath();
+    points.forEach(([x, y], i) => (i === 0 ? c.moveTo(x, y) : c.lineTo(x, y)));
+    c.closePath();
+    c.fill();
+  };
+  const [l, r, back, front, h] = [-0.3, 0.3, 0.2, 0.56, 0.3];
+  face([corner(l, h, back), corner(r, h, back), corner(r, h, front), corner(l, h, front)], '#d0a468');
+  face([corner(l, h, front), corner(r, h, front), corner(r, 0, front), corner(l, 0, front)], COLOUR.wood);
+  face([corner(l, h, back), corner(l, h, front), corner(l, 0, front), corner(l, 0, back)], COLOUR.woodDark);
+  for (const y of [0.1, 0.2])
+    face(
+      [corner(l, y, front), corner(r, y, front), corner(r, y - 0.015, front), corner(l, y - 0.015, front)],
+      COLOUR.woodDark,
+    );
+}
+
+/** Folded, under the knee that is down. */
+function towel(c: SKRSContext2D, see: (p: Point) => Seen, pose: Pose): void {
+  const down = pose.feet[0][2] < pose.feet[1][2] ? pose.feet[0] : pose.feet[1];
+  const [x, y, metre] = see([down[0], 0.03, -0.02]);
+  c.fillStyle = COLOUR.towel;
+  c.beginPath();
+  c.ellipse(x, y, 0.2 * metre, 0.045 * metre, 0, 0, 2 * Math.PI);
+  c.fill();
 }

@@ -89,6 +89,29 @@ export function perform(plan: Plan): Performance {
   return { planned, performed, durationUs: now + 1.5e6, slips, lines: speak(performed, script, slips) };
 }
 
+/** The day after: the move that was left out in round one, filmed by itself with the break before it. */
+export function performRetake(plan: Plan): Performance {
+  const planned = compile(plan).segments;
+  const at = planned.findIndex((s) => s.label === 'Crate step-up' && s.round === 1);
+  const performed: Performed[] = [];
+  let now: number = fromSeconds(2.4);
+  for (const segment of planned.slice(at - 1, at + 2)) {
+    const start = micros(now);
+    now += segment.end - segment.start + 0.3e6;
+    performed.push({ ...segment, plannedKey: segment.key, index: performed.length, start, end: micros(now) });
+  }
+  const { lines } = schedule(performed, demoScript(planned));
+  const said = lines.map((line): SpokenLine => ({ startUs: line.start, text: line.text }));
+  said.push({ startUs: performed[0]!.start + 1.5e6, text: 'Towel away, and put the crate in front of you.' });
+  return {
+    planned,
+    performed,
+    durationUs: now + 2e6,
+    slips: [],
+    lines: said.sort((a, b) => a.startUs - b.startUs),
+  };
+}
+
 function speak(performed: readonly Performed[], script: Script, slips: Slip[]): SpokenLine[] {
   const lines: SpokenLine[] = [];
   for (const line of schedule(performed, script).lines) {

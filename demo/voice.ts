@@ -1,11 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { wordShares } from '../src/core/speech/line-time.ts';
 import type { SpokenLine } from './performance.ts';
 
-export const VOICE_RATE_HZ = 22_050;
+export const VOICE_RATE_HZ = 32_000;
 
 /** A line as it was really said: its place on the take, and each word's. */
 export interface SaidLine {
@@ -15,40 +14,102 @@ export interface SaidLine {
   readonly words: readonly { readonly text: string; readonly start_s: number; readonly end_s: number }[];
 }
 
-/** Speaks every line with espeak-ng. A line waits until the one before has ended. */
+/** One line as the voice says it: sound without silence at its ends, and its words in seconds from its start. */
+interface Voiced {
+  readonly samples: Float32Array;
+  readonly words: readonly { readonly text: string; readonly start_s: number; readonly end_s: number }[];
+}
+
+/** Tells for every token of a line when its first sound begins and its last ends, 0 where the voice does not know. */
+const SCHEME = `
+(voice_cmu_us_slt_arctic_hts)
+(define (tokens utt)
+  (let ((all nil) (i (utt.relation.first utt 'Token)))
+    (while i (set! all (cons i all)) (set! i (item.next i)))
+    (reverse all)))
+(define (say text file)
+  (let ((utt (utt.synth (eval (list 'Utterance 'Text text)))))
+    (utt.save.wave utt file 'riff)
+    (format t "LINE\\n")
+    (mapcar
+      (lambda (token)
+        (let ((words (item.daughters token)))
+          (if words
+            (format t "%s %s\\n"
+              (item.feat (item.relation (car words) 'SylStructure) "daughter1.daughter1.segment_start")
+              (item.feat (item.relation (car (last words)) 'SylStructure) "daughtern.daughtern.end"))
+            (format t "0 0\\n"))))
+      (tokens utt))))
+`;
+
+/** Speaks texts with festival's slt voice, each once. */
+function voiced(texts: readonly string[], folder: string): Map<string, Voiced> {
+  const unique = [...new Set(texts)];
+  const script = join(folder, 'say.scm');
+  const quoted = (text: string) => `"${text.replace(/["\\]/g, '')}"`;
+  writeFileSync(
+    script,
+    SCHEME + unique.map((text, i) => `(say ${quoted(text)} "${join(folder, `${i}.wav`)}")`).join('\n'),
+  );
+  const told = execFileSync('festival', ['-b', script], { encoding: 'utf8', maxBuffer: 1e8 }).split('LINE\n').slice(1);
+  return new Map(unique.map((text, i) => [text, lineOf(text, join(folder, `${i}.wav`), told[i] ?? '')] as const));
+}
+
+function lineOf(text: string, file: string, told: string): Voiced {
+  const samples = readWav(file);
+  const { from, to } = loudPart(samples);
+  const [first, last] = [from / VOICE_RATE_HZ, to / VOICE_RATE_HZ];
+  const tokens = text.split(/\s+/);
+  const times = told
+    .trim()
+    .split('\n')
+    .map((line) => line.split(' ').map(Number));
+  if (times.length !== tokens.length) throw new Error(`“${text}”: ${times.length} times for ${tokens.length} words`);
+  const starts = tokens.map((_, w) => Math.max(first, times[w]?.[0] ?? first));
+  return {
+    samples: samples.subarray(from, to),
+    words: tokens.map((word, w) => {
+      const [start, next] = [starts[w] as number, starts[w + 1] ?? last];
+      // Before a pause the voice does not say when a word ends.
+      const known = times[w]?.[1] ?? 0;
+      const end = known > start ? known : start + Math.min(0.5, Math.max(0.2, word.length * 0.08));
+      return { text: word, start_s: start - first, end_s: Math.max(start + 0.05, Math.min(end, next)) - first };
+    }),
+  };
+}
+
+/** Speaks every line. A line waits until the one before has ended. */
 export function speakAll(
   lines: readonly SpokenLine[],
   durationUs: number,
 ): { samples: Float32Array; said: SaidLine[] } {
   const folder = mkdtempSync(join(tmpdir(), 'euphon-voice-'));
   const samples = new Float32Array(Math.ceil((durationUs / 1e6) * VOICE_RATE_HZ));
+  const voices = voiced(
+    lines.map((l) => l.text),
+    folder,
+  );
   const said: SaidLine[] = [];
   let free = 0;
-  for (const [i, line] of lines.entries()) {
-    const file = join(folder, `${i}.wav`);
-    execFileSync('espeak-ng', ['-v', 'en-gb', '-s', '172', '-p', '58', '-g', '1', '-w', file, line.text]);
-    const voice = trimmed(readWav(file));
+  for (const line of lines) {
+    const voice = voices.get(line.text) as Voiced;
     const start = Math.max(line.startUs / 1e6, free);
-    samples.set(
-      voice.subarray(0, Math.max(0, samples.length - Math.round(start * VOICE_RATE_HZ))),
-      Math.round(start * VOICE_RATE_HZ),
-    );
-    const length = voice.length / VOICE_RATE_HZ;
+    const at = Math.round(start * VOICE_RATE_HZ);
+    samples.set(voice.samples.subarray(0, Math.max(0, samples.length - at)), at);
+    const length = voice.samples.length / VOICE_RATE_HZ;
     free = start + length + 0.12;
-    const words = line.text.split(/\s+/);
-    let at = start;
-    const timed = wordShares(words).map((share, w) => {
-      const word = { text: words[w] as string, start_s: at, end_s: at + share * length };
-      at = word.end_s;
-      return word;
+    said.push({
+      text: line.text,
+      start_s: start,
+      end_s: start + length,
+      words: voice.words.map((w) => ({ ...w, start_s: w.start_s + start, end_s: w.end_s + start })),
     });
-    said.push({ text: line.text, start_s: start, end_s: start + length, words: timed });
   }
   rmSync(folder, { recursive: true });
   return { samples, said };
 }
 
-/** 16-bit mono PCM of a WAV file as espeak-ng writes it. */
+/** 16-bit mono PCM of a WAV file as festival writes it. */
 function readWav(file: string): Float32Array {
   const bytes = readFileSync(file);
   const data = bytes.indexOf('data') + 8;
@@ -59,10 +120,9 @@ function readWav(file: string): Float32Array {
 }
 
 /** Without the silence at both ends, so that a line's length is the speech's own. */
-function trimmed(voice: Float32Array): Float32Array {
+function loudPart(voice: Float32Array): { readonly from: number; readonly to: number } {
   const loud = (v: number) => Math.abs(v) > 0.01;
-  const first = Math.max(0, voice.findIndex(loud));
-  return voice.subarray(first, voice.findLastIndex(loud) + 1);
+  return { from: Math.max(0, voice.findIndex(loud)), to: voice.findLastIndex(loud) + 1 };
 }
 
 /** A soft four-to-the-bar beat at a steady tempo from time 0: a low drum on every count, a noise tick between. */
@@ -88,10 +148,10 @@ export function beatTrack(durationUs: number, bpm: number): Float32Array {
 }
 
 /** 16-bit little-endian PCM of voice over beat. */
-export function mixToPcm(voice: Float32Array, beat: Float32Array): Buffer {
+export function mixToPcm(voice: Float32Array, beat: Float32Array, levels = { voice: 0.8, beat: 1 }): Buffer {
   const out = Buffer.alloc(voice.length * 2);
   for (let i = 0; i < voice.length; i++) {
-    const value = Math.max(-1, Math.min(1, (voice[i] as number) * 0.8 + (beat[i] ?? 0)));
+    const value = Math.max(-1, Math.min(1, (voice[i] as number) * levels.voice + (beat[i] ?? 0) * levels.beat));
     out.writeInt16LE(Math.round(value * 32767), i * 2);
   }
   return out;

@@ -10,7 +10,8 @@ import type { PracticeBeat } from '../core/music/practice.ts';
 import { usableTracks } from '../core/music/library.ts';
 import { makePractice } from '../server/tracks.ts';
 import { updateWorkout, insertWorkout } from '../db/workouts-sql.ts';
-import { putTranscript } from '../db/takes-sql.ts';
+import { putLie, putRole, putTranscript } from '../db/takes-sql.ts';
+import { fromSeconds, micros } from '../core/time/micros.ts';
 import { readOutline } from '../formats/outline/outline-reader.ts';
 import { receiveFile } from '../media/file-store.ts';
 import type { Context } from '../server/context.ts';
@@ -23,6 +24,12 @@ const DEMO_BEATS: readonly PracticeBeat[] = [
   { style: 'straight', fromMilliBpm: 126_000, toMilliBpm: 126_000, phrases: 12 },
   { style: 'shaker', fromMilliBpm: 96_000, toMilliBpm: 96_000, phrases: 8 },
 ];
+
+/** What ran beside the first take, and how many seconds before it each began. */
+const ALONGSIDE = [
+  { name: 'From the side', file: 'side.mp4', role: 'camera', beforeS: 4.2 },
+  { name: 'Recorder', file: 'recorder.ogg', role: 'recorder', beforeS: 2.7 },
+] as const;
 
 /**
  * Loads the two demo workouts into an empty database: one filmed, one planned. False where there are workouts already.
@@ -50,8 +57,17 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   const row = await insertWorkout(context.pool, filmed, factsOf(filmed));
   const video = `${root}/demo/media/broomstick-strong-take-1.mp4`;
   if (!existsSync(video)) return true;
-  const take = await keepTake(context, row.id, 'Broomstick Strong, take 1', await receiveFile(context.store, video));
+  const media = `${root}/demo/media/broomstick-strong`;
+  const take = await keepTake(context, row.id, 'Take 1', await receiveFile(context.store, video));
   await putTranscript(context.pool, { takeId: take.id, format: 'vtt', text: read('broomstick-strong.words.vtt') });
+  for (const { name, file, role, beforeS } of ALONGSIDE) {
+    const other = await keepTake(context, row.id, name, await receiveFile(context.store, `${media}-${file}`));
+    await putRole(context.pool, other.id, role, take.id);
+    // Known from how they were made, so that the first start has nothing to lay.
+    await putLie(context.pool, other.id, { offsetUs: fromSeconds(beforeS), driftPpm: 0, spreadUs: micros(0) });
+  }
+  const again = await keepTake(context, row.id, 'Take 2', await receiveFile(context.store, `${media}-take-2.mp4`));
+  await putTranscript(context.pool, { takeId: again.id, format: 'vtt', text: read('broomstick-strong-2.words.vtt') });
   const chosen = { ...filmed, edit: { ...EMPTY_EDIT, takeId: take.id } };
   await updateWorkout(context.pool, row.id, 1, chosen, factsOf(chosen));
   return true;

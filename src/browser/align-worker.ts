@@ -5,8 +5,8 @@ import { type Aligned, type TakeFacts, alignWorkout } from '../core/workout/pipe
 
 /** A thin shell round the core's alignment, so that typing never waits for it. */
 const api = {
-  align: (plan: Plan, edit: Pick<Edit, 'pins' | 'noTimers'>, take: TakeFacts, goesOn: string | null): Aligned =>
-    alignWorkout({ plan, edit }, take, goesOn),
+  align: (plan: Plan, edit: Pick<Edit, 'pins' | 'noTimers'>, take: TakeFacts, lacking: readonly string[]): Aligned =>
+    alignWorkout({ plan, edit }, take, lacking),
 };
 export type AlignWorker = typeof api;
 

@@ -3,13 +3,15 @@ import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
-import { decidedOn } from '../core/workout/document.ts';
+import { type WorkoutDocument, decidedOn } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
 import { adoptFile } from '../media/file-store.ts';
+import type { Micros } from '../core/time/micros.ts';
 import { mixBed } from '../media/bed.ts';
-import { type RenderSource, render } from '../media/render.ts';
+import { type Measured, makeMix } from '../media/mix.ts';
+import { type RenderPiece, type RenderSource, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -32,12 +34,11 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
     async ({ onProgress, signal, finish }) => {
       const output = await store.temporary(extension);
       try {
-        const missing = await (wanted.kind === 'programme'
+        const says = await (wanted.kind === 'programme'
           ? makeProgramme(context, wanted, output, onProgress, signal)
           : makeBed(context, wanted, output, onProgress, signal));
-        if (missing !== null) throw new Missing(missing);
         const made = await adoptFile(store, output);
-        await finish('done', null, async (db) => {
+        await finish('done', says, async (db) => {
           await holdMedia(db);
           await store.keep(made, extension);
           await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
@@ -59,7 +60,7 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
   );
 }
 
-/** Makes the finished video. Gives a sentence where something it needs is gone, else null. */
+/** Makes the finished video. Gives what was measured of its sound, in words; null where it is as it was recorded. */
 async function makeProgramme(
   context: WorkerContext,
   wanted: Render,
@@ -69,7 +70,7 @@ async function makeProgramme(
 ): Promise<string | null> {
   const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
   const first = made?.takes[0]?.take;
-  if (made === null || first === undefined) return 'The take is gone.';
+  if (made === null || first === undefined) throw new Missing('The take is gone.');
   const { programme, lanes, pictures, sounds } = made.produced;
   const source = (mediaId: string): RenderSource => {
     const media = made.media.get(mediaId)!;
@@ -81,39 +82,88 @@ async function makeProgramme(
   };
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const [only] = programme.shots;
-  await render(
-    {
-      pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
-      sounds: sounds.map((p) => ({ ...p, source: source(p.mediaId) })),
-      output,
-      length: programme.length,
-      ...picture,
-      audioCodec: first.audioCodec,
-      whole:
-        pictures.length === 1 &&
-        sounds[0]?.mediaId === first.id &&
-        only?.start === 0 &&
-        decidedOn(document.edit, first.id).removed.length === 0,
-      ass: writeAss(lanes, picture),
-      ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
-      captionsSrt: writeCaptionsSrt(lanes.captions),
-      fontsFolder: context.fontsFolder,
-    },
-    onProgress,
-    signal,
-  );
-  return null;
+  const heard = sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
+  const mix = await makeSound(context, wanted, { document, heard, length: programme.length }, onProgress, signal);
+  try {
+    await render(
+      {
+        pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
+        sounds: heard,
+        mixed: mix?.path ?? null,
+        output,
+        length: programme.length,
+        ...picture,
+        audioCodec: first.audioCodec,
+        whole:
+          pictures.length === 1 &&
+          sounds[0]?.mediaId === first.id &&
+          only?.start === 0 &&
+          decidedOn(document.edit, first.id).removed.length === 0,
+        ass: writeAss(lanes, picture),
+        ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
+        captionsSrt: writeCaptionsSrt(lanes.captions),
+        fontsFolder: context.fontsFolder,
+      },
+      (share) => onProgress(mix === null ? share : MIX_SHARE + share * (1 - MIX_SHARE)),
+      signal,
+    );
+  } finally {
+    if (mix !== null) await rm(mix.path, { force: true });
+  }
+  return mix === null ? null : inWords(mix.measured);
 }
 
+/** How much of the work the sound is. */
+const MIX_SHARE = 0.15;
+
+interface Heard {
+  readonly document: WorkoutDocument;
+  readonly heard: readonly RenderPiece[];
+  readonly length: Micros;
+}
+
+/** Mixes the programme's sound where anything is to be done to it; null: it stays as it was recorded. */
+async function makeSound(
+  context: WorkerContext,
+  wanted: Render,
+  { document, heard, length }: Heard,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<{ readonly path: string; readonly measured: Measured | null } | null> {
+  const { targetLufs, music } = document.edit.sound;
+  const laid = music ? await context.bedAt(wanted.workoutId, wanted.revision) : null;
+  if (targetLufs === null && laid === null) return null;
+  const [path, bed] = [await context.store.temporary('m4a'), await context.store.temporary('wav')];
+  try {
+    if (laid !== null) await mixBed({ ...laid, output: bed, format: 'wav' }, () => undefined, signal);
+    const job = { sounds: heard, bed: laid === null ? null : bed, length, targetLufs, output: path };
+    const measured = await makeMix(job, (share) => onProgress(share * MIX_SHARE), signal);
+    return { path, measured };
+  } catch (error) {
+    await rm(path, { force: true });
+    throw error;
+  } finally {
+    await rm(bed, { force: true });
+  }
+}
+
+function inWords(measured: Measured | null): string | null {
+  if (measured === null) return null;
+  const { lufs, truePeakDb, rangeLu } = measured;
+  const db = (value: number) => value.toFixed(1).replace('-', '−');
+  return `Measured on the file: ${db(lufs)} LUFS, true peak ${db(truePeakDb)} dBTP, range ${db(rangeLu)} LU.`;
+}
+
+/** Gives nothing to say. */
 async function makeBed(
   context: WorkerContext,
   wanted: Render,
   output: string,
   onProgress: (share: number) => void,
   signal: AbortSignal,
-): Promise<string | null> {
+): Promise<null> {
   const bed = await context.bedAt(wanted.workoutId, wanted.revision);
-  if (bed === null) return 'No music is laid under this class any more.';
+  if (bed === null) throw new Missing('No music is laid under this class any more.');
   await mixBed({ ...bed, output, format: wanted.kind === 'bed-wav' ? 'wav' : 'flac' }, onProgress, signal);
   return null;
 }

@@ -31,6 +31,8 @@ export interface RenderJob {
   readonly height: number;
   readonly rate: FrameRate;
   readonly audioCodec: string | null;
+  /** The sound as it was mixed, AAC; null: that of the pieces as it is. */
+  readonly mixed: string | null;
   /** True where one whole take is used, so that its sound need not be encoded again. */
   readonly whole: boolean;
   readonly ass: string;
@@ -63,13 +65,16 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
-  const { inputs, graph, sound } = job.whole
-    ? {
-        inputs: [['-i', job.pictures[0]!.source.path]],
-        graph: `[0:v:0]${grid},${overlay}[v]`,
-        sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : AAC)],
-      }
-    : pieced(job, grid, overlay);
+  const { inputs, graph, sound } =
+    job.mixed !== null
+      ? withMix(job.mixed, pieced({ ...job, sounds: [] }, grid, overlay))
+      : job.whole
+        ? {
+            inputs: [['-i', job.pictures[0]!.source.path]],
+            graph: `[0:v:0]${grid},${overlay}[v]`,
+            sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : AAC)],
+          }
+        : pieced(job, grid, overlay);
   const n = inputs.length;
   const hasCaptions = job.captionsSrt.trim() !== '';
   return [
@@ -146,9 +151,19 @@ function pieced(job: RenderJob, grid: string, overlay: string) {
     `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=${kind === 'a' ? 1 : 0}`;
   return {
     inputs: [...pictures, ...own].map(input),
-    graph: [...video, ...audio, `${join(pictures, 'v')},${overlay}[v]`, `${join(sounds, 'a')}[a]`].join(';'),
+    graph: [
+      ...video,
+      ...audio,
+      `${join(pictures, 'v')},${overlay}[v]`,
+      ...(sounds.length > 0 ? [`${join(sounds, 'a')}[a]`] : []),
+    ].join(';'),
     sound: ['-map', '[a]', ...AAC],
   };
+}
+
+/** The pictures with a sound that is there already: it is not encoded again. */
+function withMix(mixed: string, { inputs, graph }: ReturnType<typeof pieced>) {
+  return { inputs: [...inputs, ['-i', mixed]], graph, sound: ['-map', `${inputs.length}:a:0`, '-c:a', 'copy'] };
 }
 
 /** The same stretch of the same file. */

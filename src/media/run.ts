@@ -34,6 +34,8 @@ export async function runFfmpeg(
 export interface RunOptions {
   readonly signal?: AbortSignal;
   readonly onOutput?: (chunk: Buffer) => void;
+  /** What it says on standard error is wanted, not its output. */
+  readonly stderr?: boolean;
 }
 
 /**
@@ -69,6 +71,8 @@ export async function run(program: string, args: readonly string[], options: Run
       err = (err + chunk.toString('utf8')).slice(-KEPT);
     });
     child.on('error', reject);
-    child.on('close', (status) => (status === 0 ? resolve(out) : reject(new ProgramFailed(program, status, err))));
+    child.on('close', (status) =>
+      status === 0 ? resolve(options.stderr === true ? err : out) : reject(new ProgramFailed(program, status, err)),
+    );
   });
 }

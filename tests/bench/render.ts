@@ -56,6 +56,7 @@ for (let run = 1; run <= 3; run++) {
       length: programme.length,
       rate,
       audioCodec: 'aac',
+      mixed: null,
       whole: true,
       fontsFolder: `${root}/dist/fonts`,
       ass: writeAss(lanes, { width, height, rate }),

@@ -42,15 +42,15 @@ describe('the demo take', () => {
     expect(quantile(errors, 0.5)).toBeLessThanOrEqual(half);
     expect(quantile(errors, 0.95)).toBeLessThanOrEqual(most);
   });
-  it.each(['words.vtt', 'paragraphs.txt'])('from %s: names the move that was left out and the one made up', (name) => {
-    const { segments: found, extra } = from(name);
+  it('names the move that was left out and the one made up', () => {
+    const { segments: found, extra } = from('words.vtt');
     const missing = found.filter((r) => r.recorded === null && r.segment.kind === 'work');
     expect(missing.map((r) => [r.segment.label, r.segment.round])).toEqual([['Crate step-up', 1]]);
     expect(missing[0]?.confidence).toBeGreaterThan(0.6);
     const made = extra.filter((e) => e.madeUp !== null);
     expect(made.map((e) => e.madeUp?.key)).toEqual([missing[0]?.segment.key]);
     const real = truth.segments.find((s) => s.key === null && s.label === 'Crate step-up');
-    expect(Math.abs((made[0]?.end ?? 0) / 1e6 - (real?.end_s ?? 0))).toBeLessThan(name === 'words.vtt' ? 2 : 40);
+    expect(Math.abs((made[0]?.end ?? 0) / 1e6 - (real?.end_s ?? 0))).toBeLessThan(2);
   });
   it('gives its reasons', () => {
     const step = from('words.vtt').segments.find((r) => r.segment.label === 'Crate step-up' && r.segment.round === 2);

@@ -74,10 +74,9 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
 
 /**
  * Lays a compiled plan over a take: the likeliest of all orders-keeping paths through it under a segmental model of how
- * classes
- * are spoken and run, learned from this take as it goes. `duration` is the take's length. Pins bind boundaries and move
- * what is
- * unsure beside them. Pure; the same input, the same answer.
+ * classes are spoken and run, learned from this take as it goes. `duration` is the take's length. Pins bind boundaries
+ * and move what is unsure beside them. `lacking`: where stretches begin that the takes before it lack; a short take is
+ * likely to fill one. Pure; the same input, the same answer.
  */
 export function align(
   segments: readonly Segment[],
@@ -86,7 +85,7 @@ export function align(
   pins: readonly Pin[] = [],
   sound: TakeSound | null = null,
   noTimer: ReadonlySet<string> = new Set(),
-  goesOn: string | null = null,
+  lacking: readonly string[] = [],
 ): Alignment {
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [], words: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
@@ -97,8 +96,11 @@ export function align(
   const timed = track.stretches.filter((s) => s.end - s.start <= SHORT_STRETCH_US).length * 2 > track.stretches.length;
   const given: SearchGiven = { segments, track, tokens, readings, heard, duration, timed, noTimer };
   if (!mayBePart(segments, duration)) return alignWhole(given, pins);
-  const goesOnAt = segments.findIndex((s) => s.key === goesOn);
-  const part = partFilmed(given, pins, goesOnAt < 0 ? null : goesOnAt);
+  const part = partFilmed(
+    given,
+    pins,
+    segments.flatMap((s, k) => (lacking.includes(s.key) ? [k] : [])),
+  );
   return partInPlan(segments, part, alignWhole({ ...given, segments: segmentsOfPart(segments, part) }, pins));
 }
 

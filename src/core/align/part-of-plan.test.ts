@@ -18,7 +18,7 @@ function placed(share: readonly [number, number], heard: 'words' | 'paragraphs',
       [],
       null,
       new Set(),
-      goesOn ? next?.key : null,
+      goesOn && next !== undefined ? [next.key] : [],
     );
     for (const { segment, recorded } of segments) {
       const truth = part.truth.get(segment.key);

@@ -23,31 +23,32 @@ export function mayBePart(segments: readonly Segment[], duration: Micros): boole
   return duration < WHOLE_FROM * (segments.at(-1)?.end ?? 0);
 }
 
-/** That a take goes on where the one before it stopped, and how likely it begins a segment further from there. */
-const GOES_ON = 0.8;
+/** That a take holds what the others lack, and how likely it begins a segment further from there. */
+const FILLS = 0.8;
 const NEARER = 0.7;
 
-/** ln of how likely a take begins before each segment: with the class, where the one before stopped, or anywhere. */
-function entering(K: number, goesOnAt: number | null): Float64Array {
+/** ln of how likely a take begins before each segment: where the others lack something, or anywhere. */
+function entering(K: number, lacking: readonly number[]): Float64Array {
   const near = (k: number, at: number) => ((1 - NEARER) / (1 + NEARER)) * NEARER ** Math.abs(k - at);
-  return Float64Array.from({ length: K + 1 }, (_, k) =>
-    Math.log(goesOnAt === null ? 1 / K : (1 - GOES_ON) / K + GOES_ON * near(k, goesOnAt)),
-  );
+  return Float64Array.from({ length: K + 1 }, (_, k) => {
+    const fills = lacking.reduce((sum, at) => sum + near(k, at), 0) / Math.max(1, lacking.length);
+    return Math.log(lacking.length === 0 ? 1 / K : (1 - FILLS) / K + FILLS * fills);
+  });
 }
 
 /**
  * Which stretch of the plan a take holds that may begin late, stop in the middle, or be one exercise filmed again: the
- * likeliest of all. `goesOnAt` is the segment at which the take before it stopped; null: nothing is known. What was
- * left out in between is no part of the question.
+ * likeliest of all. `lacking`: the segments at which stretches begin that the takes before it lack. What was left out in
+ * between is no part of the question.
  */
-export function partFilmed(given: SearchGiven, pins: readonly Pin[], goesOnAt: number | null): Part {
+export function partFilmed(given: SearchGiven, pins: readonly Pin[], lacking: readonly number[]): Part {
   const { segments, track, duration } = given;
   const K = segments.length;
   const beliefs = new Beliefs(given, pins);
   const lattice = latticeOf(track, duration, STEP_US, 3, pins);
   const all = [0, lattice.count] as const;
   const where = { windows: Array.from({ length: K + 1 }, () => all), alive: Array.from({ length: K + 1 }, () => null) };
-  const open = { enters: entering(K, goesOnAt), ends: -Math.log(K), beyondSecond: BEYOND_SECOND };
+  const open = { enters: entering(K, lacking), ends: -Math.log(K), beyondSecond: BEYOND_SECOND };
   let part: Part = { from: 0, to: K };
   for (let round = 0; round < ROUNDS; round++) {
     const problem = { ...beliefs.problem(lattice, where, false), open };

@@ -4,7 +4,7 @@ import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { frameRate, frameStart } from '../time/frames.ts';
-import { type Micros, fromSeconds as s, micros } from '../time/micros.ts';
+import { fromSeconds as s, micros } from '../time/micros.ts';
 import { assemble } from './assemble.ts';
 import type { FilmedTake } from './coverage.ts';
 import type { Use } from './decisions.ts';

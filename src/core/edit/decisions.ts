@@ -38,6 +38,14 @@ export interface Use {
   readonly takeId: string | null;
 }
 
+/** How the finished video sounds. */
+export interface ProgrammeSound {
+  /** Integrated loudness of the file, LUFS (ITU-R BS.1770); null: as it was recorded. */
+  readonly targetLufs: number | null;
+  /** The music that is laid under the class is mixed under the voice. */
+  readonly music: boolean;
+}
+
 /** A line to be spoken again over the picture. Times are on take time. */
 export interface PickUp {
   readonly id: string;

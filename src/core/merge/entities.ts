@@ -67,6 +67,7 @@ const SINGLES = {
   levels: (d: WorkoutDocument) => d.music.levels,
   showing: (d: WorkoutDocument) => d.music.showing,
   take: (d: WorkoutDocument) => ({ takeId: d.edit.takeId }),
+  sound: (d: WorkoutDocument) => d.edit.sound,
   rules: (d: WorkoutDocument) => d.edit.rules,
 } as const;
 
@@ -167,6 +168,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
       ...takeDecisionsTogether(flat, takeId),
       joined: list('joined'),
       uses: list('uses'),
+      sound: value('sound'),
       rules: value('rules'),
       overrides: list('overrides'),
       retakes: list('retakes'),

@@ -1,4 +1,4 @@
-import { NOTHING_ON_TAKE, type OnTake, type Retake, type Use } from '../edit/decisions.ts';
+import { NOTHING_ON_TAKE, type OnTake, type ProgrammeSound, type Retake, type Use } from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
@@ -25,6 +25,7 @@ export interface Edit extends OnTake {
   /** The takes that the programme is made from, in the order they were filmed; empty: the take in hand alone. */
   readonly joined: readonly string[];
   readonly uses: readonly Use[];
+  readonly sound: ProgrammeSound;
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
   readonly retakes: readonly Retake[];
@@ -36,6 +37,7 @@ export const EMPTY_EDIT: Edit = {
   aside: [],
   joined: [],
   uses: [],
+  sound: { targetLufs: -16, music: true },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],

@@ -39,16 +39,16 @@ export interface Aligned {
   readonly takeFindings: readonly Finding[];
 }
 
-/** plan and take to recorded segments. `goesOn`: the segment at which the take before it stopped, if there is one. */
+/** plan and take to recorded segments. `lacking`: where stretches begin that the takes before it lack. */
 export function alignWorkout(
   document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins' | 'noTimers'> },
   take: TakeFacts,
-  goesOn: string | null = null,
+  lacking: readonly string[] = [],
 ): Aligned {
   const compiled = compile(document.plan);
   const { pins, noTimers } = document.edit;
   const { transcript, duration, sound } = take;
-  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), goesOn);
+  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), lacking);
   const tokens = alignment.words;
   const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>
@@ -95,15 +95,18 @@ export function alignTake(
   before: readonly ProgrammeTake[],
 ): ProgrammeTake {
   const edit = decidedOn(document.edit, takeId);
-  const goesOn = goesOnWith(before.map((b) => b.aligned));
-  return { takeId, facts, aligned: alignWorkout({ plan: document.plan, edit }, facts, goesOn) };
+  const lacking = lackingIn(before.map((b) => b.aligned));
+  return { takeId, facts, aligned: alignWorkout({ plan: document.plan, edit }, facts, lacking) };
 }
 
-/** The segment that a further take goes on with: the one after the last that these hold; null: they hold the end. */
-export function goesOnWith(before: readonly Aligned[]): string | null {
-  const held = before.flatMap(({ alignment }) => alignment.segments.filter((r) => r.recorded !== null));
-  const last = held.reduce((most, r) => Math.max(most, r.segment.index), -1);
-  return before[0]?.compiled.segments[last + 1]?.key ?? null;
+/** The segments at which stretches begin that none of these takes holds: what a further one is likely to be of. */
+export function lackingIn(before: readonly Aligned[]): string[] {
+  const held = new Set(
+    before.flatMap(({ alignment }) => alignment.segments.flatMap((r) => (r.recorded === null ? [] : [r.segment.key]))),
+  );
+  const segments = before[0]?.compiled.segments ?? [];
+  const lacks = (k: number) => segments[k] !== undefined && !held.has(segments[k].key);
+  return segments.flatMap((s, k) => (lacks(k) && (k === 0 || !lacks(k - 1)) ? [s.key] : []));
 }
 
 export interface Produced {

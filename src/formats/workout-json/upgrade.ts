@@ -27,6 +27,9 @@ function withWays(calls: CallRules): CallRules {
   };
 }
 
+/** How videos sounded before there was a choice. */
+const AS_RECORDED = { targetLufs: null, music: false };
+
 /** The version of documents that this program writes. */
 export const NEWEST_DOCUMENT = 6;
 
@@ -50,7 +53,7 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   const fifth = {
     ...old,
     version: 6 as const,
-    edit: { ...old.edit, aside: [], joined: [], uses: [], shown: [] },
+    edit: { ...old.edit, aside: [], joined: [], uses: [], shown: [], sound: AS_RECORDED },
   };
   if (document.version === 5) return fifth;
   // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { OnTake, PickUp, Retake, Settled, ShownSpan, Use } from '../../core/edit/decisions.ts';
+import type { OnTake, PickUp, ProgrammeSound, Retake, Settled, ShownSpan, Use } from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import {
   CALL_KINDS,
@@ -165,6 +165,10 @@ const edit = Joi.object({
     .unique('segmentKey')
     .max(5_000)
     .required(),
+  sound: Joi.object({
+    targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),
+    music: flag,
+  } satisfies Record<keyof ProgrammeSound, Joi.Schema>).required(),
   rules,
   overrides: Joi.array().items(override).max(20_000).required(),
   retakes: Joi.array()

@@ -2,6 +2,7 @@ import { Download } from 'lucide-react';
 import { EXPORTS } from '../../formats/exports.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
+import { SoundFields } from './SoundFields.tsx';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const isProgramme = (render: RenderOfPage) => render.kind === 'programme';
@@ -41,6 +42,7 @@ export function DeliverStation() {
                 . The file can be rendered all the same.
               </p>
             )}
+            <SoundFields />
             <button
               className="btn btn-main"
               disabled={busy !== null}
@@ -89,7 +91,11 @@ export function DeliverStation() {
                   <span className="figures w-10 text-right">{Math.round(render.progress * 100)} %</span>
                 </div>
               )}
-              {render.state === 'failed' && <p className="mt-1 text-alarm">{render.message}</p>}
+              {render.message !== null && (
+                <p className={`mt-1 ${render.state === 'failed' ? 'text-alarm' : 'text-[13px] text-soft'}`}>
+                  {render.message}
+                </p>
+              )}
             </li>
           ))}
         </ul>

@@ -23,6 +23,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
   const place = segment.segment?.position;
   const needs = segment.segment?.needs ?? [];
   const over = data.plannedUs === null ? 0 : length - data.plannedUs;
+  const count = beginsOn(data);
   const alarms = data.findings.filter((f) => f.severity === 'alarm').length;
   return (
     <li
@@ -70,6 +71,14 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
             {writeSeconds(micros(over))} s
           </span>
         )}
+        {isActive(segment) && count !== null && (
+          <span
+            className={`block ${count % 8 === 1 ? 'text-soft' : 'text-alarm'}`}
+            title="The count of the phrase that it begins on"
+          >
+            on {count}
+          </span>
+        )}
         {alarms > 0 && (
           <span className="mt-0.5 inline-block rounded-full bg-alarm px-1.5 text-paper">
             {alarms}
@@ -95,7 +104,7 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
   const x = (us: number) => `${((us - from) / rowUs) * 100}%`;
   const inRow = (l: { start: number; end: number }) => l.start < end && l.end > from;
   const planned = data.plannedUs === null ? segment.end : segment.start + data.plannedUs;
-  const lines = fan(data.lines.filter(inRow), rowUs);
+  const lines = fan(data.lines.filter(inRow), rowUs, from, end);
   const depth = Math.max(1, ...lines.map((l) => l.row + 1));
   const caption = data.caption !== null && inRow(data.caption) ? data.caption : null;
   const marks: number[] = [];
@@ -151,21 +160,26 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
           <span
             key={`${l.start}`}
             className="absolute"
-            style={{ left: x(Math.max(l.start, from)), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}
+            style={{ left: x(l.shownAt), width: `${(l.shownUs / rowUs) * 100}%`, top: 2 + l.row * 21 }}
           >
             <span
               title={l.text}
-              className={`absolute inset-x-0 h-[17px] truncate border-l-2 pl-[3px] text-[13px] leading-[16px] ${l.call ? 'border-ink! font-bold' : 'border-soft!'}`}
+              className={`absolute inset-x-0 h-[17px] truncate pl-[3px] text-[13px] leading-[16px] ${l.call ? 'font-bold' : ''}`}
             >
               {l.text}
             </span>
+            {/* Where it really begins, and how long it takes. */}
             <span
-              className={`absolute top-[17px] left-0 h-[2px] ${l.call ? 'bg-ink' : 'bg-soft/60'}`}
-              style={{ width: `${((l.end - l.start) / Math.max(1, l.shownUs)) * 100}%` }}
+              className={`absolute top-0 h-[19px] border-b-2 ${l.shownAt < l.start ? '' : 'border-l-2'} ${l.call ? 'border-ink!' : 'border-soft!'}`}
+              style={{
+                left: `${((Math.max(l.start, from) - l.shownAt) / Math.max(1, l.shownUs)) * 100}%`,
+                width: `${((Math.min(l.end, end) - Math.max(l.start, from)) / Math.max(1, l.shownUs)) * 100}%`,
+              }}
             />
           </span>
         ))}
       </div>
+      {data.beats.length > 0 && <BeatLane beats={data.beats} from={from} end={end} rowUs={rowUs} />}
       <div className="relative h-[17px]">
         {caption !== null && (
           <span
@@ -186,6 +200,46 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
   );
 }
 
+/** Beats as ticks: the first of a bar, of an eight and of a phrase each taller than the one before. */
+function BeatLane({
+  beats,
+  from,
+  end,
+  rowUs,
+}: {
+  readonly beats: StaveData['beats'];
+  readonly from: number;
+  readonly end: number;
+  readonly rowUs: number;
+}) {
+  const path = beats
+    .filter((b) => b.at >= from && b.at < end && (b.one || rowUs <= CLOSE_US))
+    .map((b) => {
+      const tall = b.phrase ? 10 : b.count % 8 === 1 ? 7 : b.one ? 4.5 : 2;
+      return `M${(((b.at - from) / rowUs) * 1000).toFixed(1)} 0v${tall}`;
+    })
+    .join('');
+  return (
+    <svg
+      className="block h-[10px] w-full text-soft"
+      viewBox="0 0 1000 10"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
+      <path d={path} stroke="currentColor" strokeWidth={1.2} vectorEffect="non-scaling-stroke" fill="none" />
+    </svg>
+  );
+}
+
+/** The count of the phrase that a segment begins on; null: no music there, or between two beats. */
+function beginsOn({ segment, beats }: StaveData): number | null {
+  const [first] = beats;
+  if (first === undefined) return null;
+  const gap = (beats[1]?.at ?? first.at + 1e6) - first.at;
+  const before = first.at - segment.start;
+  return before <= gap * 0.3 ? first.count : Math.max(1, first.count - 1);
+}
+
 function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end: number; readonly rowUs: number }) {
   const at = usePlayhead((s) => (s.at !== null && s.at >= from && s.at < end ? s.at : null));
   if (at === null) return null;
@@ -201,26 +255,35 @@ function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end
 
 interface FannedLine extends StaveLine {
   readonly row: number;
-  /** Width of the words' box; the bar under it shows how long they really take. */
-  shownUs: number;
+  /** Where the box of its words begins; its bar shows where it is really said. */
+  readonly shownAt: number;
+  readonly shownUs: number;
 }
 
+/** Rows no longer than this show every beat; longer ones the first of each bar. */
+const CLOSE_US = 40e6;
 /** Width, as a share of a row, that one character needs to be read. */
 const CHARACTER = 0.0108;
-const MOST_ROWS = 3;
+const MOST_ROWS = 6;
 
-/** Gives every line a row so that none covers another. Only when all rows are full is the box above cut short. */
-function fan(lines: readonly StaveLine[], rowUs: number): FannedLine[] {
-  const last: FannedLine[] = [];
+/**
+ * Gives every line a row so that none covers another, all inside the stave: what is said at its end stands before it.
+ * Only when all rows are full, or the stave is too short, are words cut; they can be read by resting on them.
+ */
+function fan(lines: readonly StaveLine[], rowUs: number, from: number, end: number): FannedLine[] {
+  const free: number[] = [];
   return lines.map((line) => {
-    const free = (r: number) => {
-      const before = last[r];
-      return before === undefined ? -Infinity : before.start + before.shownUs;
-    };
+    const needed = Math.max(0.02, (line.text.length + 1.6) * CHARACTER) * rowUs;
+    const start = Math.max(line.start, from);
+    const wanted = Math.max(from, Math.min(start, end - needed));
     const rows = Array.from({ length: MOST_ROWS }, (_, r) => r);
-    const row = rows.find((r) => free(r) <= line.start) ?? rows.reduce((a, b) => (free(b) < free(a) ? b : a));
-    const before = last[row];
-    if (before !== undefined && free(row) > line.start) before.shownUs = line.start - before.start;
-    return (last[row] = { ...line, row, shownUs: Math.max(0.02, (line.text.length + 1.6) * CHARACTER) * rowUs });
+    // A row in which it can stand whole, else the one that is free first.
+    const row =
+      rows.find((r) => (free[r] ?? -Infinity) <= wanted) ??
+      rows.reduce((a, b) => ((free[b] ?? -Infinity) < (free[a] ?? -Infinity) ? b : a));
+    const shownAt = Math.min(start, Math.max(wanted, free[row] ?? -Infinity));
+    const shownUs = Math.max(0.012 * rowUs, Math.min(needed, end - shownAt));
+    free[row] = shownAt + shownUs;
+    return { ...line, row, shownAt, shownUs };
   });
 }

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
@@ -10,6 +11,7 @@ import { voiceOf } from '../../core/align/align.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
+import type { Span } from '../../core/time/span.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 export interface StaveLine {
@@ -32,6 +34,8 @@ export interface StaveData {
   readonly driftUs: Micros | null;
   readonly saidUs: Micros;
   readonly roomUs: Micros;
+  /** The beats of the music laid under it. */
+  readonly beats: readonly ClassBeat[];
   readonly group: string;
   /** The take it is from; null where the programme has one alone. */
   readonly takeName: string | null;
@@ -61,7 +65,18 @@ function shortCall(text: string): string {
 
 export function useScore(): readonly StaveData[] {
   const { programmeTakes, produced } = useDerived();
-  const takes = useWorkbench().workbench((s) => s.takes);
+  const { workbench } = useWorkbench();
+  const takes = workbench((s) => s.takes);
+  const music = workbench((s) => s.document.music);
+  const tracks = workbench((s) => s.usable);
+  const beats = useMemo(() => {
+    const segments = (produced?.programme.segments ?? []).flatMap((s, index) =>
+      s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }],
+    );
+    return layMusic(music, tracks, segments)
+      .laid.flatMap(beatsOf)
+      .sort((a, b) => a.at - b.at);
+  }, [produced, music, tracks]);
   const {
     studio: { paces },
   } = useStudio();
@@ -104,6 +119,7 @@ export function useScore(): readonly StaveData[] {
         segment,
         number: i + 1,
         lines,
+        beats: beatsWithin(beats, segment),
         takeName: several ? (names.get(segment.takeId) ?? null) : null,
         joined: i > 0 && segments[i - 1]?.takeId !== segment.takeId,
         group: segment.extra ? 'Beyond the plan' : group,
@@ -120,5 +136,21 @@ export function useScore(): readonly StaveData[] {
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced, paces, names]);
+  }, [phrases, produced, paces, names, beats]);
+}
+
+/** The beats of a span, of beats in ascending order. */
+function beatsWithin(beats: readonly ClassBeat[], { start, end }: Span): readonly ClassBeat[] {
+  const from = firstFrom(beats, start);
+  return beats.slice(from, firstFrom(beats, end, from));
+}
+
+function firstFrom(beats: readonly ClassBeat[], time: Micros, low = 0): number {
+  let high = beats.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((beats[middle] as ClassBeat).at < time) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }

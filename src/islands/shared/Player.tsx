@@ -177,22 +177,23 @@ export function Player({ first, pictures, sounds, length, ass, loop = null }: Pr
           <audio key={i} ref={voice} preload="auto" />
         ))}
       </div>
-      <div className="mt-1.5 flex items-center gap-3">
+      <input
+        type="range"
+        aria-label="Playhead"
+        min={0}
+        max={Math.max(1, Math.round(length / 1e5))}
+        value={Math.round(at / 1e5)}
+        onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)}
+        className="mt-1.5 block w-full accent-(--color-ink)"
+      />
+      <div className="mt-1 flex items-center gap-3">
         <button className="btn" onClick={toggle}>
           {playing ? <Pause size={13} /> : <Play size={13} />}
           {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
         </button>
-        <time>{writeTime(at, 1)}</time>
-        <input
-          type="range"
-          aria-label="Playhead"
-          min={0}
-          max={Math.max(1, Math.round(length / 1e5))}
-          value={Math.round(at / 1e5)}
-          onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)}
-          className="min-w-0 flex-1 accent-(--color-ink)"
-        />
-        <time className="text-soft">{writeTime(length, 0)}</time>
+        <span className="flex-1">
+          <time>{writeTime(at, 1)}</time> <span className="text-soft">of {writeTime(length, 0)}</span>
+        </span>
         <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
           {RATES.map((r) => (
             <option key={r} value={r}>

@@ -3,7 +3,7 @@ import { aligner } from '../../browser/aligner.ts';
 import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
-import { type ProgrammeTake, goesOnWith, produce, produceTake } from '../../core/workout/pipeline.ts';
+import { type ProgrammeTake, lackingIn, produce, produceTake } from '../../core/workout/pipeline.ts';
 import { recordingsOf } from '../../core/workout/take-sources.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
@@ -62,11 +62,11 @@ export function useDerive(workbench: Workbench): Derived {
       for (const [i, id] of ids.entries()) {
         const [facts, on] = [factsOf.get(id), decided[i]];
         if (facts === undefined || facts.transcript.cues.length === 0 || on === undefined) continue;
-        const goesOn = goesOnWith(before.map((b) => b.aligned));
-        const of = [timed, facts, on.pins, on.noTimers, goesOn];
+        const lacking = lackingIn(before.map((b) => b.aligned));
+        const of = [timed, facts, on.pins, on.noTimers, ...lacking];
         let answer = known.current.get(id);
         if (answer === undefined || !sameList(answer.of, of)) {
-          const aligned = await aligner().align(timed, { pins: on.pins, noTimers: on.noTimers }, facts, goesOn);
+          const aligned = await aligner().align(timed, { pins: on.pins, noTimers: on.noTimers }, facts, lacking);
           if (!current) return;
           answer = { of, take: { takeId: id, facts, aligned } };
           const made = answer;

@@ -68,6 +68,7 @@ const ENTITIES: Readonly<Record<string, string>> = {
   shown: 'Camera',
   uses: 'Take of a segment',
   joined: 'Takes of the programme',
+  sound: 'Sound of the programme',
   pickUps: 'Pick-up',
   retakes: 'Segment to film again',
   settled: 'Settled finding',

@@ -1,0 +1,131 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Micros } from '../core/time/micros.ts';
+import type { RenderPiece } from './render.ts';
+import { run, runFfmpeg } from './run.ts';
+
+export interface MixJob {
+  /** What is heard, one after the other. */
+  readonly sounds: readonly RenderPiece[];
+  /** The music under it, as long as the programme; null: none. */
+  readonly bed: string | null;
+  readonly length: Micros;
+  /** Integrated loudness of the encoded file, LUFS; null: as it was recorded. */
+  readonly targetLufs: number | null;
+  readonly output: string;
+}
+
+/** What was measured on the encoded file (ITU-R BS.1770-4, EBU Tech 3341 and 3342). */
+export interface Measured {
+  readonly lufs: number;
+  readonly truePeakDb: number;
+  readonly rangeLu: number;
+}
+
+/** At a join the sound goes down and up again in this time, so that nothing clicks. */
+const FADE_S = 0.012;
+/** No true peak of the encoded file lies above this (EBU R 128). */
+const CEILING_DB = -1;
+/** A target is met within this; EBU R 128 allows as much for live programmes. */
+const WITHIN_LU = 0.5;
+const MOST_TRIES = 8;
+/** Four times the rate shows peaks between samples (BS.1770-4, annex 2). */
+const OVERSAMPLED_HZ = 192_000;
+
+/**
+ * The sound of a programme as AAC: its pieces joined without clicks, the music under them, brought to its loudness. What
+ * counts is measured on the encoded file, and done again until it is right. Gives what was measured; null without sound.
+ */
+export async function makeMix(
+  job: MixJob,
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<Measured | null> {
+  const folder = await mkdtemp(join(tmpdir(), 'euphon-mix-'));
+  try {
+    const raw = join(folder, 'raw.wav');
+    await runFfmpeg(rawArgs(job, raw), job.length, (share) => onProgress(share * 0.5), signal);
+    const before = await measure(raw, signal);
+    let gain = job.targetLufs === null || before === null ? 0 : job.targetLufs - before.lufs;
+    // The encoder moves peaks a little; the limit goes down by what it overshot.
+    let limit = CEILING_DB - 0.7;
+    for (let tries = 1; ; tries++) {
+      await runFfmpeg(
+        ['-i', raw, '-af', levelled(gain, limit, job.targetLufs !== null), ...ENCODE, job.output],
+        job.length,
+        (share) => onProgress(0.5 + share * 0.4),
+        signal,
+      );
+      const found = await measure(job.output, signal);
+      if (found === null || job.targetLufs === null || tries === MOST_TRIES) return found;
+      const off = job.targetLufs - found.lufs;
+      const over = found.truePeakDb - CEILING_DB;
+      if (Math.abs(off) <= WITHIN_LU / 2 && over < 0) return found;
+      gain += off;
+      if (over >= 0) limit -= over + 0.2;
+    }
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+const ENCODE = ['-c:a', 'aac', '-b:a', '160k', '-ar', '48000'] as const;
+
+function levelled(gainDb: number, limitDb: number, wanted: boolean): string {
+  if (!wanted) return 'anull';
+  const limit = 10 ** (limitDb / 20);
+  return [
+    `volume=${gainDb.toFixed(2)}dB`,
+    `aresample=${OVERSAMPLED_HZ}`,
+    `alimiter=limit=${limit.toFixed(4)}:level=0:attack=5:release=80`,
+    'aresample=48000',
+  ].join(',');
+}
+
+/** The pieces in a row over the music, 48 kHz stereo, not yet at its loudness. */
+export function rawArgs(job: Pick<MixJob, 'sounds' | 'bed' | 'length'>, output: string): string[] {
+  const s = (us: number) => (us / 1e6).toFixed(6);
+  const loud = job.sounds.filter((p) => !p.source.silent);
+  const inputs = loud.flatMap((p) => ['-ss', s(p.from), '-t', s(p.length + 0.3e6), '-vn', '-i', p.source.path]);
+  const chains = job.sounds.map((p, i) => {
+    const fades = [
+      ...(i > 0 ? [`afade=t=in:st=0:d=${FADE_S}`] : []),
+      ...(i < job.sounds.length - 1 ? [`afade=t=out:st=${s(Math.max(0, p.length - FADE_S * 1e6))}:d=${FADE_S}`] : []),
+    ];
+    const own = p.source.silent
+      ? 'anullsrc=r=48000:cl=stereo'
+      : `[${loud.indexOf(p)}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo`;
+    const filters = [
+      own,
+      `atrim=end=${s(p.length)}`,
+      'asetpts=PTS-STARTPTS',
+      `apad=whole_dur=${s(p.length)}`,
+      ...fades,
+    ];
+    return `${filters.join(',')}[a${i}]`;
+  });
+  const row = `${job.sounds.map((_, i) => `[a${i}]`).join('')}concat=n=${job.sounds.length}:v=0:a=1`;
+  const under = `[${loud.length}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo[bed]`;
+  const graph =
+    job.bed === null
+      ? [...chains, `${row}[mix]`]
+      : [...chains, `${row}[voice]`, under, `[voice][bed]amix=inputs=2:duration=first:normalize=0[mix]`];
+  const bed = job.bed === null ? [] : ['-i', job.bed];
+  return [...inputs, ...bed, '-filter_complex', graph.join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+}
+
+/** Measures a file by ffmpeg's meter; null where there is nothing but silence. */
+export async function measure(path: string, signal?: AbortSignal): Promise<Measured | null> {
+  const args = ['-nostdin', '-hide_banner', '-i', path, '-map', '0:a:0', '-af', 'ebur128=peak=true:framelog=verbose'];
+  const said = await run('ffmpeg', [...args, '-f', 'null', '-'], {
+    ...(signal === undefined ? {} : { signal }),
+    stderr: true,
+  });
+  const summary = said.slice(said.lastIndexOf('Summary:'));
+  const value = (name: RegExp) => Number(name.exec(summary)?.[1] ?? NaN);
+  const lufs = value(/I:\s+(-?[\d.]+) LUFS/);
+  // The gate of BS.1770 lies at -70: below it there is nothing to measure.
+  if (!Number.isFinite(lufs) || lufs <= -70) return null;
+  return { lufs, truePeakDb: value(/Peak:\s+(-?[\d.]+) dBFS/), rangeLu: value(/LRA:\s+(-?[\d.]+) LU/) };
+}

@@ -1,0 +1,137 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { LOUDNESS_RATE_HZ, loudnessMeter } from '../../src/core/signal/loudness.ts';
+import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
+import { makeMix, measure } from '../../src/media/mix.ts';
+import type { RenderPiece } from '../../src/media/render.ts';
+
+const SECONDS = 9;
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'euphon-mixes-'));
+  for (const [name, graph] of Object.entries(SOUNDS))
+    execFileSync('ffmpeg', [
+      '-y',
+      '-v',
+      'error',
+      '-f',
+      'lavfi',
+      '-i',
+      graph,
+      '-t',
+      String(SECONDS),
+      join(folder, `${name}.wav`),
+    ]);
+  execFileSync('espeak-ng', ['-v', 'en-gb', '-w', join(folder, 'speech.wav'), SPEECH]);
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const SPEECH =
+  'Squat down slowly, keep your heels on the floor, and stand up tall. Two more. Last one, and rest. Shake it out, breathe, and pick up your broomstick for the next move.';
+/** Bursts as of words, hiss, hum, drums, a clipped voice, far too quiet, far too loud. */
+const SOUNDS = {
+  words: "aevalsrc='0.3*sin(2*PI*220*t)*gt(sin(2*PI*2.1*t),0.1)*(0.6+0.4*sin(2*PI*0.31*t))':s=48000",
+  hiss: 'anoisesrc=c=pink:a=0.05:s=4:r=48000',
+  hum: "aevalsrc='0.05*sin(2*PI*50*t)+0.2*sin(2*PI*330*t)*gt(sin(2*PI*1.7*t),0)':s=48000",
+  drums: "aevalsrc='0.8*sin(2*PI*60*t)*exp(-18*mod(t,0.476))+0.2*(random(0)-0.5)*exp(-60*mod(t+0.238,0.476))':s=48000",
+  clipped: "aevalsrc='clip(3*sin(2*PI*180*t)*gt(sin(2*PI*1.3*t),-0.2),-0.98,0.98)':s=48000",
+  quiet: "aevalsrc='0.004*sin(2*PI*250*t)*gt(sin(2*PI*2.3*t),0)':s=44100",
+  loud: "aevalsrc='0.95*sin(2*PI*997*t)|0.95*sin(2*PI*997*t)':s=48000",
+  mono8k: "aevalsrc='0.2*sin(2*PI*300*t)*gt(sin(2*PI*1.9*t),0)':s=8000",
+} as const;
+type Sound = keyof typeof SOUNDS | 'speech';
+
+const MIXES: readonly (readonly [name: string, sounds: readonly Sound[], bed: Sound | null, target: number])[] = [
+  ['speech alone, for pages', ['speech'], null, -16],
+  ['speech alone, for platforms', ['speech'], null, -14],
+  ['speech alone, for broadcast', ['speech'], null, -23],
+  ['words', ['words'], null, -16],
+  ['words under hiss', ['words'], 'hiss', -16],
+  ['a voice with hum', ['hum'], null, -18],
+  ['drums alone', ['drums'], null, -14],
+  ['drums for broadcast', ['drums'], null, -23],
+  ['a clipped voice', ['clipped'], null, -16],
+  ['a clipped voice for platforms', ['clipped'], null, -14],
+  ['far too quiet', ['quiet'], null, -16],
+  ['far too quiet, for platforms', ['quiet'], null, -14],
+  ['far too loud', ['loud'], null, -23],
+  ['telephone', ['mono8k'], null, -16],
+  ['two takes far apart', ['speech', 'quiet'], null, -16],
+  ['two takes, quiet first', ['quiet', 'words'], null, -18],
+  ['three takes', ['speech', 'clipped', 'mono8k'], null, -16],
+  ['speech over drums', ['speech'], 'drums', -16],
+  ['speech over drums, for platforms', ['speech'], 'drums', -14],
+  ['hiss alone', ['hiss'], null, -18],
+];
+
+function pieces(sounds: readonly Sound[]): { sounds: RenderPiece[]; length: Micros } {
+  const each = SECONDS - 1;
+  return {
+    sounds: sounds.map((name, i) => ({
+      source: { path: join(folder, `${name}.wav`), fits: true, silent: false },
+      from: s(0.2),
+      at: s(i * each),
+      length: s(each),
+    })),
+    length: s(each * sounds.length),
+  };
+}
+
+function decoded(path: string): Float32Array {
+  const bytes = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', path, '-ac', '2', '-ar', String(LOUDNESS_RATE_HZ), '-f', 'f32le', '-'],
+    { maxBuffer: 1e9 },
+  );
+  return new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
+}
+
+describe('the loudness of the encoded file', () => {
+  it.each(MIXES)(
+    '%s: within 0.5 LU of what is wanted, no true peak above −1 dBTP',
+    async (name, sounds, bed, target) => {
+      const output = join(folder, `${name.replace(/\W+/g, '-')}.m4a`);
+      const job = {
+        ...pieces(sounds),
+        bed: bed === null ? null : join(folder, `${bed}.wav`),
+        targetLufs: target,
+        output,
+      };
+      const told = await makeMix(job, () => undefined);
+      const found = await measure(output);
+      expect(told).toEqual(found);
+      expect(Math.abs(found!.lufs - target)).toBeLessThanOrEqual(0.5);
+      expect(found!.truePeakDb).toBeLessThan(-1);
+      // The project's own meter, tested against EBU Tech 3341 elsewhere, says the same of it.
+      const meter = loudnessMeter(2);
+      meter.push(decoded(output));
+      expect(Math.abs(meter.end().integratedLufs! - target)).toBeLessThanOrEqual(0.6);
+    },
+  );
+  it('nothing is measured, and nothing done, where there is only silence', async () => {
+    const { length } = pieces(['words']);
+    const source = { path: '', fits: true, silent: true };
+    const output = join(folder, 'silent.m4a');
+    const job = { sounds: [{ source, from: s(0), at: s(0), length }], bed: null, length, targetLufs: -16, output };
+    expect(await makeMix(job, () => undefined)).toBeNull();
+  });
+  it('at a join nothing clicks: no step between samples is larger than within the pieces', async () => {
+    const output = join(folder, 'joined.m4a');
+    const job = { ...pieces(['loud', 'clipped']), bed: null, targetLufs: null, output };
+    await makeMix(job, () => undefined);
+    const samples = decoded(output);
+    const steps = (from: number, to: number) => {
+      let most = 0;
+      for (let i = Math.round(from * 48_000) * 2; i < Math.round(to * 48_000) * 2; i += 2)
+        most = Math.max(most, Math.abs((samples[i + 2] ?? 0) - (samples[i] ?? 0)));
+      return most;
+    };
+    const at = SECONDS - 1;
+    expect(steps(at - 0.02, at + 0.06)).toBeLessThanOrEqual(
+      Math.max(steps(at - 1, at - 0.1), steps(at + 0.2, at + 1)) * 1.05,
+    );
+  });
+});
