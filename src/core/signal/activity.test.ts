@@ -79,6 +79,11 @@ describe('a take', () => {
       [expect.closeTo(20.3, 1), 880],
     ]);
   });
+  it('takes no vowel for a beep, though one of its partials stands alone: it glides, a machine does not', () => {
+    const vowel = (t: number) => 0.2 * Math.sin(2 * Math.PI * (750 * t + 70 * t * t));
+    const found = heard(sound(20, { at: 4, length: 0.12, of: vowel }, { at: 9, length: 0.12, of: beep(750) }));
+    expect(found.beeps.map((b) => Math.round(b.start / 1e6))).toEqual([9]);
+  });
   it('has claps that stand alone, and no beeps or claps where they never end', () => {
     expect(
       heard(sound(20, { at: 4, length: 0.2, of: clap }, { at: 12, length: 0.2, of: clap })).claps.map(

@@ -4,6 +4,8 @@ import { type Beep, FRAME_US, type Features, type LevelStep } from './activity.t
 /** A beep is one tone and little else, steady, this long. Frames of 10 ms. */
 const TONE_SHARE = 0.72;
 const STEADY_HZ = 35;
+/** Once it sounds its pitch does not move: a machine's stays within a tenth of a hertz, a sung or spoken vowel's never. */
+const MACHINE_HZ = 3;
 const SHORTEST_BEEP = 5;
 const LONGEST_BEEP = 200;
 /** It begins sharply: so many decibels above what was there in the tenth of a second before. */
@@ -26,12 +28,27 @@ export function beepsIn({ tone, toneHz, voice }: Features): Beep[] {
     const length = to - f;
     const before = mean(voice, f - 12, f - 2);
     const middle = f + Math.floor(length / 2);
-    if (length >= SHORTEST_BEEP && length <= LONGEST_BEEP && (voice[middle] as number) - before >= RISE_DB)
+    if (
+      length >= SHORTEST_BEEP &&
+      length <= LONGEST_BEEP &&
+      (voice[middle] as number) - before >= RISE_DB &&
+      spread(toneHz, f + 1, to - 1) <= MACHINE_HZ
+    )
       found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle] as number) });
     f = to - 1;
   }
   const minutes = Math.max(1, (tone.length * FRAME_US) / 60e6);
   return found.length > MOST_BEEPS_A_MINUTE * minutes ? [] : found;
+}
+
+/** How far apart the values of frames [from, to) lie. */
+function spread(values: ArrayLike<number>, from: number, to: number): number {
+  let [low, high] = [Infinity, -Infinity];
+  for (let f = from; f < to; f++) {
+    low = Math.min(low, values[f] as number);
+    high = Math.max(high, values[f] as number);
+  }
+  return high - low;
 }
 
 /** A clap rises so far within two frames, and is gone so far a sixth of a second later. */
