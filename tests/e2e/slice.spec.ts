@@ -202,7 +202,9 @@ test('the score draws every stave, a click takes the picture there, a mend is on
   await expect(page.locator('[data-stave]')).toHaveCount(27);
   await page.locator('video[data-overlay=ready]').waitFor();
   await page.locator('[data-stave]').nth(5).getByRole('button').first().click();
-  await expect.poll(() => page.locator('video').evaluate((v: HTMLVideoElement) => v.currentTime)).toBeCloseTo(110.1, 0);
+  await expect
+    .poll(() => page.getByLabel('The programme').evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeCloseTo(110.1, 0);
   await expect(page.getByRole('heading', { name: '6 · Half-kneeling press, left' })).toBeVisible();
   await page.getByLabel('Caption text').fill('Kneeling press');
   await expect(page.getByText('by hand ×')).toBeVisible();

@@ -116,19 +116,26 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
 
 /** What a take holds of segments that the programme has from another, or not at all; what it made up of them, too. */
 function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: FilmedTake): Span[] {
-  return choices.flatMap(({ segment, candidate, candidates }) => {
+  return choices.flatMap(({ segment, candidate, candidates, why }) => {
     if (candidate?.takeId === takeId) return [];
-    const made = candidate === null ? [] : alignment.extra.filter((e) => e.madeUp?.key === segment.key);
+    const made =
+      candidate === null && why !== 'left out by hand'
+        ? []
+        : alignment.extra.filter((e) => e.madeUp?.key === segment.key);
     return [...candidates.filter((c) => c.takeId === takeId).map((c) => c.recorded), ...made];
   });
 }
+
+/** Shorter than this nothing is seen: a frame and a half at 25 a second. */
+const SLIVER_US = 60_000;
 
 function placed(choices: readonly Choice[], takes: readonly FilmedTake[], shots: readonly Shot[]): ProgrammeSegment[] {
   const segments: ProgrammeSegment[] = [];
   const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>) => {
     const own = shotsOf(shots, rest.takeId);
     const [start, end] = [toProgramme(rest.recorded.start, own), toProgramme(rest.recorded.end, own)];
-    if (end > start && own.some((s) => s.start < rest.recorded.end && rest.recorded.start < s.end))
+    // What was cut out may leave less than a frame at its edge.
+    if (end - start > SLIVER_US && own.some((x) => x.start < rest.recorded.end && rest.recorded.start < x.end))
       segments.push({ ...rest, start, end });
   };
   const chosenFrom = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));

@@ -4,7 +4,7 @@ import { type Beep, FRAME_US, type Features, type LevelStep } from './activity.t
 /** A beep is one tone and little else, steady, this long. Frames of 10 ms. */
 const TONE_SHARE = 0.72;
 const STEADY_HZ = 35;
-/** Once it sounds its pitch does not move: a machine's stays within a tenth of a hertz, a sung or spoken vowel's never. */
+/** Once it sounds its pitch does not move: a machine's stays within a tenth of a hertz, a vowel's never. */
 const MACHINE_HZ = 3;
 const SHORTEST_BEEP = 5;
 const LONGEST_BEEP = 200;

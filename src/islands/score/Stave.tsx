@@ -32,7 +32,14 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
       className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
     >
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
-      <button className="self-start text-left" onClick={() => select(segment.key, segment.start)}>
+      <button
+        className="self-start text-left"
+        onClick={(e) => {
+          // Chosen by hand, the space bar is the player's again.
+          if (e.detail > 0) e.currentTarget.blur();
+          select(segment.key, segment.start);
+        }}
+      >
         <span className="block leading-tight font-semibold">{segment.label}</span>
         {data.takeName !== null && (
           <span className={`block text-[13px] leading-snug ${data.joined ? 'font-bold' : 'text-soft'}`}>

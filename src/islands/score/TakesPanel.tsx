@@ -65,8 +65,8 @@ export function TakesPanel({
       {columns.length > 1 && (
         <table className="mt-3 w-full border-collapse text-[13px]">
           <caption className="pb-1 text-left text-soft">
-            What each take holds. Filled: used. <kbd className="key">u</kbd> uses another, <kbd className="key">x</kbd>{' '}
-            leaves it out.
+            What each take holds. Filled: used. <kbd className="key">t</kbd> uses another take,{' '}
+            <kbd className="key">x</kbd> leaves it out, <kbd className="key">v</kbd> shows it from another camera.
           </caption>
           <thead>
             <tr className="border-b">

@@ -4,7 +4,7 @@ import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-co
 import { camerasOf } from './cameras.ts';
 import { nextTake, withCamera, withTakesJoined, withUse } from './edit-takes.ts';
 
-/** u: another take for the segment · x: out of the programme, and back · v: another camera · J: all takes joined. */
+/** t: another take for the segment · x: out of the programme, and back · v: another camera · J: all takes joined. */
 export function useTakeKeys(selected: string | null): void {
   const { change } = useDocument();
   const { workbench } = useWorkbench();
@@ -18,7 +18,7 @@ export function useTakeKeys(selected: string | null): void {
         const worded = takes.filter((t) => t.take.ofTake === null && t.transcript !== null).map((t) => t.take.id);
         change('Join all takes', (d) => withTakesJoined(d, worded));
       } else if (choice === undefined) return;
-      else if (event.key === 'u') {
+      else if (event.key === 't') {
         const takeId = nextTake(choice);
         if (takeId === undefined) return;
         change('Use another take', (d) => withUse(d, choice.segment.key, takeId));

@@ -27,20 +27,29 @@ interface Props {
 
 const STEP_S = 5;
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
-/** Sound further off the picture than this is brought back (ITU-R BT.1359: 45 ms early is seen). */
-const LOOSE_US = 45_000;
+/** Sound so far off the picture runs faster or slower until it is not (ITU-R BT.1359: 45 ms early is noticed). */
+const LOOSE_US = 20_000;
+/** Further off it is looked for anew; that takes a moment, so not again at once. */
+const LOST_US = 300_000;
+const LOOK_AGAIN_MS = 1_500;
+/** Nobody hears a tempo this much off in speech. */
+const MOST_NUDGE = 0.06;
 
 /**
  * Plays the programme across its takes, cameras and cuts, the overlay drawn as it will be rendered. The playhead is on
  * programme time. Space plays, arrows step, comma and full stop go frame by frame.
  */
-export function Player({ first, pictures, sounds, length, ass, loop = null }: Props) {
+export function Player({ first, pictures: newPictures, sounds: newSounds, length, ass, loop = null }: Props) {
+  // What goes on around the takes computes the programme anew; it plays on where that changes nothing.
+  const [pictures, sounds] = [useSame(newPictures), useSame(newSounds)];
   const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
   const voices = [useRef<HTMLAudioElement>(null), useRef<HTMLAudioElement>(null)] as const;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [shown, setShown] = useState(0);
   const [playing, setPlaying] = useState(false);
   const [rate, setRate] = useState(1);
+  const wasPlaying = useRef(playing);
+  wasPlaying.current = playing;
   const [trouble, setTrouble] = useState<string | null>(null);
   const at = usePlayhead((s) => s.at) ?? (0 as Micros);
   const takes = useWorkbench().workbench((s) => s.takes);
@@ -89,9 +98,13 @@ export function Player({ first, pictures, sounds, length, ass, loop = null }: Pr
     for (const deck of [a, b]) deck.muted = apart;
     setShown(0);
     seek(usePlayhead.getState().at ?? (0 as Micros));
+    // Cut while it plays, it plays on.
+    if (wasPlaying.current) {
+      const { picture, sound } = reels.current;
+      void Promise.all([picture.play(), sound?.play()]).catch(() => setPlaying(false));
+    }
     return () => {
       for (const element of [a, b, c, d]) element.pause();
-      setPlaying(false);
     };
   }, [pictures, sounds, apart, first.id]);
   useEffect(() => {
@@ -113,9 +126,17 @@ export function Player({ first, pictures, sounds, length, ass, loop = null }: Pr
       if (now === null) return;
       if (loop !== null && now >= loop.end) return seek(loop.start);
       const heard = sound?.at ?? null;
-      if (heard !== null && Math.abs(heard - now) > LOOSE_US) sound?.seek(now);
+      if (sound != null && heard !== null) bringBack(sound, heard - now, now);
       overlay.draw(toSeconds(now));
       if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
+    };
+    let looked = 0;
+    const bringBack = (sound: Reel, off: number, now: Micros) => {
+      if (Math.abs(off) > LOST_US) {
+        if (performance.now() - looked < LOOK_AGAIN_MS) return;
+        looked = performance.now();
+        sound.seek(now);
+      } else sound.nudge(Math.abs(off) < LOOSE_US ? 1 : 1 - Math.max(-MOST_NUDGE, Math.min(MOST_NUDGE, off / 1e6)));
     };
     handle = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(handle);
@@ -209,4 +230,11 @@ export function Player({ first, pictures, sounds, length, ass, loop = null }: Pr
       )}
     </section>
   );
+}
+
+/** The list as it was while the new one says the same. */
+function useSame<T>(list: readonly T[]): readonly T[] {
+  const last = useRef(list);
+  if (last.current !== list && JSON.stringify(last.current) !== JSON.stringify(list)) last.current = list;
+  return last.current;
 }

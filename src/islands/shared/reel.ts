@@ -20,6 +20,7 @@ export class Reel {
   private on = 0;
   private index = 0;
   private playing = false;
+  private rate = 1;
 
   constructor(
     private readonly elements: readonly [HTMLMediaElement, HTMLMediaElement],
@@ -45,6 +46,8 @@ export class Reel {
     if (piece === undefined) return;
     const inside = Math.min(piece.length - 1, Math.max(0, at - piece.at));
     this.put(this.element, piece, micros(piece.from + inside));
+    // Another file on the same element stands still until it is played again.
+    if (this.playing) void this.element.play().catch(() => undefined);
     this.prepare();
   }
 
@@ -59,10 +62,17 @@ export class Reel {
   }
 
   setRate(rate: number): void {
+    this.rate = rate;
     for (const element of this.elements) {
       element.defaultPlaybackRate = rate;
       element.playbackRate = rate;
     }
+  }
+
+  /** A little faster or slower than its rate, to come back to something else that plays. */
+  nudge(factor: number): void {
+    const wanted = this.rate * factor;
+    if (Math.abs(this.element.playbackRate - wanted) > 0.002) this.element.playbackRate = wanted;
   }
 
   /** Hands over where a piece has ended; false at the end of all. Called for every frame that is drawn. */
@@ -70,7 +80,11 @@ export class Reel {
     const [piece, next] = [this.pieces[this.index], this.pieces[this.index + 1]];
     if (piece === undefined || !this.playing || this.element.seeking) return true;
     const left = piece.from + piece.length - fromSeconds(this.element.currentTime);
-    if (left > 0 && !this.element.ended) return true;
+    if (left > 0 && !this.element.ended) {
+      // A browser may stop an element that was changed under way.
+      if (this.element.paused) void this.element.play().catch(() => undefined);
+      return true;
+    }
     if (next === undefined) return false;
     this.index += 1;
     if (meets(piece, next)) return true;
