@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -52,6 +52,7 @@ await main(async () => {
   // Prints a table of counts for the core; asked for by name only.
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
+  if (wanted('programme')) await runBench('programme');
   // Take minutes; asked for by name only.
   if (process.argv.slice(2).includes('merge')) await runBench('merge');
   if (process.argv.slice(2).includes('fuzz')) await runBench('fuzz');
