@@ -130,6 +130,7 @@ export function ShootStation() {
             entry={entry}
             others={takes}
             chosen={document.edit.takeId === entry.take.id}
+            joined={document.edit.joined.length === 0 ? null : document.edit.joined.includes(entry.take.id)}
             reload={() => reloadTakes(workbench)}
             choose={() =>
               change('Choose the take', (d) => ({

@@ -15,13 +15,16 @@ const ROLE_WORD: Readonly<Record<TakeRole, string>> = {
 export interface CardProps {
   readonly entry: TakeWithTranscript;
   readonly others: readonly TakeWithTranscript[];
+  /** It is the take in hand: Align shows it. */
   readonly chosen: boolean;
+  /** The programme is made from several takes, and this is one of them or not; null: it is made from the one in hand. */
+  readonly joined: boolean | null;
   readonly choose: () => void;
   readonly reload: () => Promise<void>;
 }
 
 /** One recorded file: what it is, what was seen and heard in it, and its words. */
-export function TakeCard({ entry, others, chosen, choose, reload }: CardProps) {
+export function TakeCard({ entry, others, chosen, joined, choose, reload }: CardProps) {
   const { take, work } = entry;
   const sound = isSoundOnly(take);
   const actions = useTakeActions(take.id, reload);
@@ -45,13 +48,16 @@ export function TakeCard({ entry, others, chosen, choose, reload }: CardProps) {
           {take.proxy !== null && ', and a light copy for the page'}
         </span>
         <span className="ml-auto">
+          {joined === true && <strong className="mr-4">In the programme</strong>}
           {chosen ? (
-            <strong>Used for the programme</strong>
+            <strong className={joined === null ? '' : 'font-normal text-soft'}>
+              {joined === null ? 'Used for the programme' : 'in hand'}
+            </strong>
           ) : (
             take.ofTake === null &&
             !sound && (
               <button className="btn" onClick={choose}>
-                Use this take
+                {joined === null ? 'Use this take' : 'Take it in hand'}
               </button>
             )
           )}
