@@ -1,7 +1,7 @@
 /**
  * Makes the demo's recordings from nothing: a drawn instructor does the moves before two cameras, festival's voice says
  * the lines, a beat is synthesised. Writes the first take with a camera from the side and a recorder, a second take of
- * the move that was left out, their word-timed transcripts, a coarse one, and the true times that tests measure against.
+ * the move that was left out, their word-timed transcripts, a coarse one, and the true times that tests measure by.
  */
 import { createCanvas } from '@napi-rs/canvas';
 import { spawn } from 'node:child_process';

@@ -34,8 +34,9 @@ const MOST_TRIES = 8;
 const OVERSAMPLED_HZ = 192_000;
 
 /**
- * The sound of a programme as AAC: its pieces joined without clicks, the music under them, brought to its loudness. What
- * counts is measured on the encoded file, and done again until it is right. Gives what was measured; null without sound.
+ * The sound of a programme as AAC: its pieces joined without clicks, the music under them, brought to its loudness.
+ * What counts is measured on the encoded file, and done again until it is right. Gives what was measured; null where
+ * there is only silence.
  */
 export async function makeMix(
   job: MixJob,

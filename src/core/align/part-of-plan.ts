@@ -38,8 +38,8 @@ function entering(K: number, lacking: readonly number[]): Float64Array {
 
 /**
  * Which stretch of the plan a take holds that may begin late, stop in the middle, or be one exercise filmed again: the
- * likeliest of all. `lacking`: the segments at which stretches begin that the takes before it lack. What was left out in
- * between is no part of the question.
+ * likeliest of all. `lacking`: the segments at which stretches begin that the takes before it lack. What was left out
+ * in between is no part of the question.
  */
 export function partFilmed(given: SearchGiven, pins: readonly Pin[], lacking: readonly number[]): Part {
   const { segments, track, duration } = given;

@@ -52,16 +52,27 @@ describe('a document of the first version', () => {
       .map((l) => l.text);
     expect(texts).toEqual(['Now Squat!', 'Four.', 'Three.', 'Two.']);
   });
+  /** Videos of before sounded as they were recorded, and go on to. */
+  const asBefore = {
+    ...newDocument('T'),
+    edit: { ...newDocument('T').edit, sound: { targetLufs: null, music: false } },
+  };
   it('of the second version gets no music', () => {
     const { music: _, edit, ...rest } = newDocument('T');
     const { pickUps: _p, retakes: _r, settled: _s, noTimers: _n, ...oldEdit } = edit;
     const second = { ...rest, edit: oldEdit, plan, version: 2 };
-    expect(upgradeDocument(second)).toEqual({ ...newDocument('T'), plan, script: OWN });
+    expect(upgradeDocument(second)).toEqual({ ...asBefore, plan, script: OWN });
   });
   it('of the fourth version gets no dismissed timers and keeps its own calls', () => {
     const { edit, ...rest } = newDocument('T');
     const { noTimers: _, ...oldEdit } = edit;
-    expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual({ ...newDocument('T'), script: OWN });
+    expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual({ ...asBefore, script: OWN });
+  });
+  it('of the fifth version has one take and sounds as it was recorded', () => {
+    const { aside: _a, joined: _j, uses: _u, shown: _s, sound: _o, ...oldEdit } = newDocument('T').edit;
+    const upgraded = upgradeDocument({ ...newDocument('T'), edit: oldEdit, version: 5 });
+    expect(upgraded).toEqual(asBefore);
+    expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };

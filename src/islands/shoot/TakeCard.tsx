@@ -17,7 +17,7 @@ export interface CardProps {
   readonly others: readonly TakeWithTranscript[];
   /** It is the take in hand: Align shows it. */
   readonly chosen: boolean;
-  /** The programme is made from several takes, and this is one of them or not; null: it is made from the one in hand. */
+  /** The programme is made from several takes, this one or not; null: it is made from the one in hand. */
   readonly joined: boolean | null;
   readonly choose: () => void;
   readonly reload: () => Promise<void>;
