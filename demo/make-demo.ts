@@ -35,10 +35,10 @@ const earlier = (seconds: number, of: Float32Array) => {
   late.set(of, late.length - of.length);
   return late;
 };
-const far = mixToPcm(earlier(SIDE_BEFORE_S, samples), earlier(SIDE_BEFORE_S, beat), { voice: 0.3, beat: 1.2 });
+const far = mixToPcm(earlier(SIDE_BEFORE_S, samples), earlier(SIDE_BEFORE_S, beat), { voice: 0.6, beat: 1.2 });
 await film(day, 'side', 960, media('side.mp4'), far, ['-b:a', '20k'], SIDE_BEFORE_S);
 const close = mixToPcm(earlier(RECORDER_BEFORE_S, samples), earlier(RECORDER_BEFORE_S, beat), {
-  voice: 0.95,
+  voice: 1.9,
   beat: 0.15,
 });
 await encode(media('recorder.ogg'), close, ['-c:a', 'libopus', '-b:a', '28k', '-application', 'voip']);

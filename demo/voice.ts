@@ -148,7 +148,7 @@ export function beatTrack(durationUs: number, bpm: number): Float32Array {
 }
 
 /** 16-bit little-endian PCM of voice over beat. */
-export function mixToPcm(voice: Float32Array, beat: Float32Array, levels = { voice: 0.8, beat: 1 }): Buffer {
+export function mixToPcm(voice: Float32Array, beat: Float32Array, levels = { voice: 1.6, beat: 1 }): Buffer {
   const out = Buffer.alloc(voice.length * 2);
   for (let i = 0; i < voice.length; i++) {
     const value = Math.max(-1, Math.min(1, (voice[i] as number) * levels.voice + (beat[i] ?? 0) * levels.beat));
