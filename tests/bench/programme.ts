@@ -4,7 +4,7 @@ import type { FilmedTake } from '../../src/core/edit/coverage.ts';
 import { type Recording, soundsOf, viewsOf } from '../../src/core/edit/views.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
-import { type Micros, fromSeconds as s, micros } from '../../src/core/time/micros.ts';
+import { fromSeconds as s, micros } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 
@@ -75,6 +75,6 @@ for (const minutes of [15, 30, 60, 120]) {
   });
   console.log(
     `${minutes} minutes, ${segments.length} segments, ${pieces} pieces`.padEnd(46) +
-      `${took.toFixed(1)} ms = ${(took / sort()).toFixed(2)} of the reference sort, ${((took / (total)) * 3600e6).toFixed(1)} ms an hour  (bar 50 ms for 60 minutes)`,
+      `${took.toFixed(1)} ms = ${(took / sort()).toFixed(2)} of the reference sort, ${((took / total) * 3600e6).toFixed(1)} ms an hour  (bar 50 ms for 60 minutes)`,
   );
 }
