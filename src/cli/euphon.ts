@@ -2,16 +2,9 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError, type Answer } from './answer.ts';
 import { beatsCommand, loudnessCommand, musicFitCommand, soundOfFile, syncCommand } from './sound-commands.ts';
-import {
-  alignCommand,
-  claimsCommand,
-  compileCommand,
-  exportCommand,
-  fitCommand,
-  orderCommand,
-  proposeCommand,
-  scriptCommand,
-} from './commands.ts';
+import { exportCommand } from './export-command.ts';
+import { compileCommand, fitCommand, orderCommand, scriptCommand } from './plan-commands.ts';
+import { alignCommand, claimsCommand, proposeCommand } from './take-commands.ts';
 
 /** Largest file the command line reads; a plan or transcript is far smaller. */
 const LARGEST_FILE = 32 * 2 ** 20;

@@ -10,7 +10,7 @@ import { syncFiles } from '../media/sync.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { NotSound, probeSound } from '../media/sound.ts';
 import { type Answer, CliError, json, seconds } from './answer.ts';
-import type { HeardFile } from './commands.ts';
+import type { HeardFile } from './read-input.ts';
 
 /** Does something with a sound file; what cannot be read becomes a CliError with a sentence. */
 async function withSound<T>(path: string | undefined, work: (path: string) => Promise<T>): Promise<T> {

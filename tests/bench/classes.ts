@@ -6,7 +6,8 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { alignCommand, claimsCommand, compileCommand, proposeCommand } from '../../src/cli/commands.ts';
+import { compileCommand } from '../../src/cli/plan-commands.ts';
+import { alignCommand, claimsCommand, proposeCommand } from '../../src/cli/take-commands.ts';
 
 export const FOLDER = resolve(process.env.EUPHON_ROOT ?? '.', '../shared/classes');
 /** One class of each way of teaching was kept aside until the end: nothing was learned from it or looked at. */

@@ -1,0 +1,69 @@
+import { assemble } from '../core/edit/assemble.ts';
+import { lanes } from '../core/lanes/lanes.ts';
+import { DEFAULT_RULES } from '../core/lanes/rules.ts';
+import { balanceOf } from '../core/plan/balance.ts';
+import { EMPTY_SCRIPT } from '../core/script/cue.ts';
+import { schedule } from '../core/script/schedule.ts';
+import { align } from '../core/align/align.ts';
+import { frameRate } from '../core/time/frames.ts';
+import { plannedProgramme } from '../core/workout/rehearsal.ts';
+import { EXPORTS } from '../formats/exports.ts';
+import { type Answer, CliError } from './answer.ts';
+import { planOf, transcriptOf } from './read-input.ts';
+
+/** The picture that is assumed where there is no take to ask: 1080p at 25 frames a second. */
+const PICTURE = { width: 1920, height: 1080, rate: frameRate(25, 1) };
+
+export function exportCommand(
+  planText: string,
+  transcriptText: string | null,
+  durationText: string | undefined,
+  name: string | undefined,
+): Answer {
+  const format = EXPORTS.find((f) => f.name === name);
+  if (format === undefined)
+    throw new CliError(
+      `--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`,
+    );
+  const { plan, compiled, notes } = planOf(planText);
+  const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
+  const programme =
+    read === null
+      ? plannedProgramme(compiled.segments, compiled.total)
+      : assemble(
+          compiled.segments,
+          [
+            {
+              takeId: '',
+              duration: read.duration,
+              alignment: align(compiled.segments, read.transcript, read.duration),
+              faults: new Map(),
+              speech: [],
+            },
+          ],
+          { uses: [], removedOf: () => [] },
+          frameRate(1000, 1),
+        );
+  const { lines } = schedule(
+    programme.segments.map((s, index) => ({
+      ...(s.segment ?? (compiled.segments[0] as (typeof compiled.segments)[0] & object)),
+      kind: s.kind,
+      label: s.label,
+      index,
+      start: s.start,
+      end: s.end,
+    })),
+    EMPTY_SCRIPT,
+    { plan },
+  );
+  const laid = lanes(programme, DEFAULT_RULES, []);
+  const text = format.write({
+    title: plan.title,
+    segments: programme.segments,
+    lanes: laid,
+    picture: PICTURE,
+    equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
+    linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
+  });
+  return { text, status: programme.segments.length === 0 ? 1 : 0, notes: [...notes, ...(read?.notes ?? [])] };
+}
