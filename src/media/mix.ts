@@ -27,7 +27,7 @@ export interface Measured {
 const FADE_S = 0.012;
 /** No true peak of the encoded file lies above this (EBU R 128). */
 const CEILING_DB = -1;
-/** A target is met within this; EBU R 128 allows as much for live programmes. */
+/** A target is met within this (EBU R 128). */
 const WITHIN_LU = 0.5;
 const MOST_TRIES = 8;
 /** Four times the rate shows peaks between samples (BS.1770-4, annex 2). */

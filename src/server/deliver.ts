@@ -3,7 +3,7 @@ import type { Segment } from '../core/plan/segment.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type Studio, callMeans } from '../core/workout/studio.ts';
 import { getStudio } from './studio.ts';
-import { type MadeProgramme, programmeOf } from './programme.ts';
+import { type MadeProgramme, programmeOf, takesIn } from './programme.ts';
 import { plannedProgramme } from '../core/workout/rehearsal.ts';
 import { compile } from '../core/plan/compile.ts';
 import { type Schedule, schedule } from '../core/script/schedule.ts';
@@ -12,7 +12,7 @@ import { lanes } from '../core/lanes/lanes.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
-import { type WorkoutDocument, takesOfProgramme } from '../core/workout/document.ts';
+import type { WorkoutDocument } from '../core/workout/document.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { takesOf } from '../db/takes-sql.ts';
@@ -98,8 +98,7 @@ function linesBySegment(planned: Schedule, segments: readonly ProgrammeSegment[]
 
 export async function queueRender(context: Context, workoutId: string | undefined): Promise<Render> {
   const { id, document, revision } = await getWorkout(context, workoutId);
-  const there = new Map((await takesOf(context.pool, id)).map((t) => [t.id, t]));
-  const takes = takesOfProgramme(document.edit, (takeId) => there.has(takeId)).map((takeId) => there.get(takeId)!);
+  const takes = takesIn(document.edit, await takesOf(context.pool, id));
   const [first] = takes;
   if (first === undefined) throw new Refusal(409, 'Choose a take on the Shoot station first.');
   if (takes.some(isSoundOnly))

@@ -4,15 +4,13 @@ import { voiceOf } from '../core/align/align.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
 import { tokensOf } from '../core/transcript/transcript.ts';
-import { alignWorkout } from '../core/workout/pipeline.ts';
 import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook-sql.ts';
 import { inTransaction } from '../db/pool.ts';
 import { putFigures } from '../db/studio-sql.ts';
-import { takeById } from '../db/takes-sql.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
-import { takeFacts } from './takes.ts';
+import { takeInHand } from './programme.ts';
 import { asTimed } from './timed.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
@@ -27,11 +25,10 @@ export async function readLogbook(context: Context): Promise<LogRow[]> {
 export async function keepInLogbook(context: Context, workoutId: string | undefined): Promise<void> {
   const stored = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored.document);
-  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  const facts = take === null ? null : await takeFacts(context, take);
-  if (take === null || facts === null || facts.transcript.cues.length === 0)
-    throw new Refusal(409, 'There is no take with words to learn from.');
-  const { compiled, alignment } = alignWorkout(document, facts);
+  const found = await takeInHand(context, stored.id, document);
+  if (found === null) throw new Refusal(409, 'There is no take with words to learn from.');
+  const { take, facts } = found;
+  const { compiled, alignment } = found.aligned;
   const entry = logEntryOf(
     compiled.segments,
     alignment,

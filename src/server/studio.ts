@@ -4,7 +4,6 @@ import { same } from '../core/merge/same.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
-import { alignWorkout } from '../core/workout/pipeline.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
 import { inTransaction } from '../db/pool.ts';
@@ -28,11 +27,11 @@ import type { ReadProblem } from '../formats/problem.ts';
 import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
-import { takeById, transcriptOf } from '../db/takes-sql.ts';
+import { transcriptOf } from '../db/takes-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
-import { takeFacts } from './takes.ts';
+import { takeInHand } from './programme.ts';
 import { asTimed } from './timed.ts';
 import { getWorkout } from './workouts.ts';
 
@@ -91,12 +90,12 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
 
 /** Corrects the studio's figures of change-overs by the take of a workout. Refused where it teaches nothing. */
 export async function learnChangeFigures(context: Context, workoutId: string | undefined): Promise<{ used: number }> {
-  const document = await asTimed(context, (await getWorkout(context, workoutId)).document);
-  const take = document.edit.takeId === null ? null : await takeById(context.pool, document.edit.takeId);
-  if (take === null || (await transcriptOf(context.pool, take.id)) === null)
-    throw new Refusal(409, 'There is no take with a transcript to learn from.');
+  const { id, document: stored } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, stored);
+  const found = await takeInHand(context, id, document);
+  if (found === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
   const studio = await getStudio(context);
-  const { compiled, alignment } = alignWorkout(document, await takeFacts(context, take));
+  const { compiled, alignment } = found.aligned;
   const changes = changeOvers(document.plan, compiled.segments, studio.changes, bookWith(studio.exercises));
   const learned = learnChanges(changes, alignment.segments, studio.changes);
   if (learned === null)

@@ -3,8 +3,6 @@ import type PgBoss from 'pg-boss';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import type { TakeFacts } from '../core/workout/pipeline.ts';
-import { factsOfTake } from '../core/workout/take-sources.ts';
 import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import {
   TAKE_WORK_KINDS,
@@ -41,7 +39,7 @@ import {
   transcriptFormat,
 } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
-import { withTake } from '../core/workout/document.ts';
+import { withoutTake } from '../core/workout/document.ts';
 import { awaitedArrived } from '../db/awaited-sql.ts';
 import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
@@ -215,11 +213,7 @@ export async function removeTake(context: Context, id: string | undefined): Prom
   const take = await getTake(context, id);
   await inTransaction(context.pool, async (db) => {
     // What was decided about it is put aside and comes back with it.
-    await amendWorkout(db, take.workoutId, (d) =>
-      d.edit.takeId === take.id
-        ? { ...d, edit: withTake(d.edit, d.edit.joined.find((id) => id !== take.id) ?? null) }
-        : d,
-    );
+    await amendWorkout(db, take.workoutId, (d) => ({ ...d, edit: withoutTake(d.edit, take.id) }));
     await deleteTake(db, take.id);
   });
 }
@@ -297,11 +291,6 @@ export async function takesWithTranscripts(context: Context, workoutId: string):
       };
     }),
   );
-}
-
-/** A take as the core sees it, with what its other recordings heard. A take without a transcript has no words. */
-export async function takeFacts(context: Context, take: Take): Promise<TakeFacts> {
-  return factsOfTake(take, await takesWithTranscripts(context, take.workoutId), (text) => readTranscript(text).value);
 }
 
 /** A transcript as a file in one of its formats. */

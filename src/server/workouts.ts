@@ -87,7 +87,7 @@ function copyOf({ plan, script, music, edit }: WorkoutDocument, title: string | 
     plan: { ...plan, title: title ?? `${plan.title}, copy`.slice(0, 200) },
     script,
     music,
-    edit: { ...EMPTY_EDIT, rules: edit.rules },
+    edit: { ...EMPTY_EDIT, rules: edit.rules, sound: edit.sound },
   };
 }
 

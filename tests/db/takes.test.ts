@@ -19,6 +19,7 @@ import {
   writeLeased,
 } from '../../src/db/leases-sql.ts';
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
+import { factsOfTake } from '../../src/core/workout/take-sources.ts';
 import { NO_SOUND } from '../../src/core/signal/activity.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
@@ -31,7 +32,7 @@ import {
   previousTranscript,
   setRole,
   setTranscript,
-  takeFacts,
+  takesWithTranscripts,
   transcriptFile,
 } from '../../src/server/takes.ts';
 import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
@@ -104,7 +105,9 @@ describe('recordings of the same hour', () => {
       voiceClarity: 0.9,
     });
     const row = await takeById(context.pool, take);
-    expect((await takeFacts(context, row as never)).sound?.voice).toEqual([{ start: 10e6, end: 11e6 }]);
+    expect(
+      factsOfTake(row as never, await takesWithTranscripts(context, workoutId), () => ({ cues: [] })).sound?.voice,
+    ).toEqual([{ start: 10e6, end: 11e6 }]);
   });
   it('outlive the take they belonged to', async () => {
     const [host, guest] = [await newTake(workoutId, 4), await newTake(workoutId, 5, 0)];

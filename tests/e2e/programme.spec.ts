@@ -25,7 +25,7 @@ test('a second take is joined by one key: the move that was left out is in the c
   const findings = page.getByRole('complementary', { name: 'Picture and details' });
   await expect(findings).toContainText('Crate step-up, left (round 1) was left out');
   await findings.getByRole('button', { name: 'Takes', exact: true }).click();
-  await page.keyboard.press('J');
+  await page.keyboard.press('Shift+J');
   const cell = (move: string) => findings.getByRole('button', { name: new RegExp(`^${move} from Take 2: `) });
   await expect(cell('Crate step-up, left')).toHaveAttribute('aria-pressed', 'true', { timeout: 20_000 });
   const steps = staves.filter({ has: page.getByText('Crate step-up', { exact: true }) });

@@ -14,15 +14,14 @@ const OF_ONE_TAKE = ['left-out', 'made-up-later'];
 /** What was found in the takes, as far as it is in the programme, and what no take holds: one finding a stretch. */
 export function filmFindings(programme: Programme, ofTakes: readonly Finding[]): Finding[] {
   const { choices, shots } = programme;
-  const takes = new Set(ofTakes.map((f) => f.takeId));
   const from = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));
+  const isIn = ({ takeId, at }: Finding) => shotsOf(shots, takeId ?? '').some((s) => s.start <= at && at < s.end);
   const stretches = missing(choices);
   const told = new Set(stretches.flatMap((s) => s.map((c) => c.segment.key)));
   const used = ofTakes.filter((f) => {
-    if (f.segmentKey === null) return shotsOf(shots, f.takeId ?? '').some((s) => s.start <= f.at && f.at < s.end);
-    const chosen = from.get(f.segmentKey) ?? null;
-    if (OF_ONE_TAKE.includes(f.rule)) return chosen === null && !told.has(f.segmentKey);
-    return chosen === null ? takes.size <= 1 : chosen === f.takeId;
+    const chosen = f.segmentKey === null ? null : (from.get(f.segmentKey) ?? null);
+    if (OF_ONE_TAKE.includes(f.rule)) return chosen === null && !told.has(f.segmentKey ?? '');
+    return chosen === null ? isIn(f) : chosen === f.takeId;
   });
   return [...used, ...stretches.map((stretch) => stillToFilm(stretch, programme))];
 }

@@ -4,7 +4,7 @@ import type { FrameRate } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Choice, chooseTakes } from './choose-takes.ts';
-import { type FilmedTake, coverageOf } from './coverage.ts';
+import { type FilmedTake, coverageOf, goesOn } from './coverage.ts';
 import type { Use } from './decisions.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
 import { type Shot, type TakeSpan, inARow, shotsOf, toProgramme, without } from './shots.ts';
@@ -83,10 +83,8 @@ function runsOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Run[]
     const { candidate } = choice;
     if (candidate === null) continue;
     const run = runs.at(-1);
-    const goesOn =
-      run?.take.takeId === candidate.takeId &&
-      run.chosen.at(-1)!.candidate!.recorded.end <= candidate.recorded.start + 1;
-    if (goesOn) run.chosen.push(choice);
+    const before = run?.chosen.at(-1)?.candidate ?? null;
+    if (run !== undefined && before !== null && goesOn(before, candidate)) run.chosen.push(choice);
     else runs.push({ take: takes.find((t) => t.takeId === candidate.takeId)!, chosen: [choice] });
   }
   return runs;

@@ -1,5 +1,5 @@
 import { isActive } from '../plan/segment.ts';
-import type { Candidate, Coverage } from './coverage.ts';
+import { type Candidate, type Coverage, goesOn } from './coverage.ts';
 import type { Use } from './decisions.ts';
 
 /** Why a segment is from that take. */
@@ -11,10 +11,21 @@ export interface Choice extends Coverage {
   readonly why: Why | 'not filmed' | 'left out by hand';
 }
 
-/** Complete before partial, without mistakes before with them, then fewest joins: each outweighs all after it. */
-const COST = { partial: 1e7, fault: 1e4, unsure: 3e3, join: 10, joinInWork: 2, later: 0.1 } as const;
 /** A place less likely than this to be right does not stand against one that is. */
 const UNSURE_BELOW = 0.5;
+
+/**
+ * What speaks against a way through the takes, the gravest first: cut-off segments, mistakes, unsure places, joins,
+ * joins before work, and how late in the list its takes stand. Each counts only where all before it are equal.
+ */
+type Cost = readonly number[];
+const NO_COST: Cost = [0, 0, 0, 0, 0, 0];
+const sum = (a: Cost, b: Cost): Cost => a.map((v, i) => v + (b[i] as number));
+
+function cheaper(a: Cost, b: Cost): boolean {
+  const first = a.findIndex((v, i) => v !== b[i]);
+  return first >= 0 && (a[first] as number) < (b[first] as number);
+}
 
 /**
  * Chooses a take for each segment by dynamic programming over the class; what a hand chose stands. Takes are in the
@@ -38,13 +49,20 @@ export function chooseTakes(coverage: readonly Coverage[], takeIds: readonly str
   });
 }
 
-function ownCost(c: Candidate, takeIds: readonly string[]): number {
-  return (
-    (c.complete ? 0 : COST.partial) +
-    c.faults * COST.fault +
-    (c.placed < UNSURE_BELOW ? COST.unsure : 0) +
-    takeIds.indexOf(c.takeId) * COST.later
-  );
+function ownCost(c: Candidate, takeIds: readonly string[]): Cost {
+  return [c.complete ? 0 : 1, c.faults, c.placed < UNSURE_BELOW ? 1 : 0, 0, 0, takeIds.indexOf(c.takeId)];
+}
+
+interface Step {
+  readonly candidate: Candidate;
+  readonly cost: Cost;
+  readonly before: Step | null;
+  readonly k: number;
+}
+
+/** The cheapest of ways, each with the step that it ends in; null where there is none. */
+function best<T extends { readonly cost: Cost }>(ways: readonly T[]): T | null {
+  return ways.reduce<T | null>((a, b) => (a === null || cheaper(b.cost, a.cost) ? b : a), null);
 }
 
 /** For each segment with candidates one of them; null where it has none. */
@@ -53,32 +71,24 @@ function cheapest(
   allowed: readonly (readonly Candidate[])[],
   takeIds: readonly string[],
 ): (Candidate | null)[] {
-  interface Step {
-    readonly candidate: Candidate;
-    readonly cost: number;
-    readonly before: Step | null;
-    readonly k: number;
-  }
   let last: Step[] = [];
   for (const [k, candidates] of allowed.entries()) {
     if (candidates.length === 0) continue;
-    const joins = COST.join + (isActive(coverage[k]!.segment) ? COST.joinInWork : 0);
+    const join: Cost = [0, 0, 0, 1, isActive(coverage[k]!.segment) ? 1 : 0, 0];
     const before = last;
     last = candidates.map((candidate): Step => {
-      let best: Step | null = null;
-      let least = before.length === 0 ? 0 : Infinity;
-      for (const step of before) {
-        const goesOn =
-          step.candidate.takeId === candidate.takeId && step.candidate.recorded.end <= candidate.recorded.start + 1;
-        const cost = step.cost + (goesOn ? 0 : joins);
-        if (cost < least) [least, best] = [cost, step];
-      }
-      return { candidate, cost: least + ownCost(candidate, takeIds), before: best, k };
+      const from = best(
+        before.map((step) => ({
+          step,
+          cost: goesOn(step.candidate, candidate) ? step.cost : sum(step.cost, join),
+        })),
+      );
+      const cost = sum(from?.cost ?? NO_COST, ownCost(candidate, takeIds));
+      return { candidate, cost, before: from?.step ?? null, k };
     });
   }
   const path: (Candidate | null)[] = coverage.map(() => null);
-  let step = last.reduce<Step | null>((a, b) => (a === null || b.cost < a.cost ? b : a), null);
-  for (; step !== null; step = step.before) path[step.k] = step.candidate;
+  for (let step = best(last); step !== null; step = step.before) path[step.k] = step.candidate;
   return path;
 }
 

@@ -31,6 +31,11 @@ export interface Coverage {
   readonly candidates: readonly Candidate[];
 }
 
+/** One segment follows another in one take, without anything of the take used twice. */
+export function goesOn(before: Candidate, next: Candidate): boolean {
+  return before.takeId === next.takeId && before.recorded.end <= next.recorded.start + 1;
+}
+
 /** An end this near to the take's own is the take's, not the segment's. */
 const EDGE_US = 500_000;
 /** A segment that reaches the take's edge is whole all the same from this share of its length on. */

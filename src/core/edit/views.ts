@@ -19,14 +19,10 @@ export interface Recording {
 /** What is seen or heard from `at` on: a stretch of one recording on its own clock, `length` long in the programme. */
 export interface Piece {
   readonly mediaId: string;
-  readonly takeId: string;
   readonly from: Micros;
   readonly at: Micros;
   readonly length: Micros;
 }
-
-/** A switch shorter than this is seen as a mistake (common practice: no shot under four seconds). */
-export const SHORTEST_VIEW_US = 4_000_000;
 
 /** A time of the take on the recording's own clock. */
 export function onRecording(time: Micros, { offsetUs, driftPpm }: Lie): Micros {
@@ -52,7 +48,6 @@ export function viewsOf(
       const camera = cameraId === null ? undefined : cameras.get(cameraId);
       return {
         mediaId: camera?.id ?? shot.takeId,
-        takeId: shot.takeId,
         from: camera === undefined ? start : onRecording(start, camera.lie),
         at: micros(shot.at + start - shot.start),
         length: micros(end - start),
@@ -104,7 +99,6 @@ export function soundsOf(
     );
     return {
       mediaId: recorder?.id ?? shot.takeId,
-      takeId: shot.takeId,
       from: recorder === undefined ? shot.start : onRecording(shot.start, recorder.lie),
       at: shot.at,
       length: micros(shot.end - shot.start),

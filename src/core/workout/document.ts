@@ -37,7 +37,8 @@ export const EMPTY_EDIT: Edit = {
   aside: [],
   joined: [],
   uses: [],
-  sound: { targetLufs: -16, music: true },
+  // Where the class was filmed to its music that is in the take already.
+  sound: { targetLufs: -16, music: false },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],
@@ -70,6 +71,11 @@ export function withTake(edit: Edit, takeId: string | null): Edit {
   const others = edit.aside.filter((a) => a.takeId !== takeId && a.takeId !== edit.takeId);
   const aside = edit.takeId === null || isNothing(before) ? others : [...others, { takeId: edit.takeId, ...before }];
   return { ...edit, ...(takeId === null ? NOTHING_ON_TAKE : decidedOn(edit, takeId)), takeId, aside };
+}
+
+/** The same where a take is deleted: another of the programme is in hand, what was decided is kept aside. */
+export function withoutTake(edit: Edit, takeId: string): Edit {
+  return edit.takeId === takeId ? withTake(edit, edit.joined.find((id) => id !== takeId) ?? null) : edit;
 }
 
 /** The same where takes have other ids, as in a copy of the workout; what has none any more is left out. */

@@ -4,13 +4,14 @@ import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
+import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
 import { Inspector } from './Inspector.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { Stave } from './Stave.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
-import { useTakeKeys } from './use-take-keys.ts';
+import { useTakeCommands } from './use-take-commands.ts';
 import { useScore } from './use-score.ts';
 
 type Below = 'segment' | 'takes' | 'rules';
@@ -45,14 +46,14 @@ export function ScoreStation() {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
   }, []);
-  useTakeKeys(selected);
+  useTakeCommands(selected);
+  useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       const at = staves.findIndex((s) => s.segment.key === selected);
       const to = { ArrowDown: at + 1, j: at + 1, ArrowUp: Math.max(0, at - 1), k: Math.max(0, at - 1) }[event.key];
-      if (event.key === 'l') setLoops((on) => !on);
-      else if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
+      if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
       else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
       else if (to !== undefined && staves[to] !== undefined) {
         select(staves[to].segment.key, staves[to].segment.start);
@@ -83,7 +84,7 @@ export function ScoreStation() {
         <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
           <span>
             <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
-            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">l</kbd>{' '}
+            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">L</kbd>{' '}
             {loops ? 'repeats this segment' : 'repeats'}
           </span>
           <label className="flex items-center gap-2">
@@ -143,9 +144,7 @@ export function ScoreStation() {
         {below === 'rules' && <RulesPanel />}
         {below === 'takes' && <TakesPanel selected={selected} select={select} />}
         {below === 'segment' && (
-          <>
-            <Inspector data={current} findings={produced.findings} shots={produced.programme.shots} select={select} />
-          </>
+          <Inspector data={current} findings={produced.findings} shots={produced.programme.shots} select={select} />
         )}
       </aside>
     </div>

@@ -59,14 +59,14 @@ export function TakesPanel({
           className="btn btn-main mt-2"
           onClick={() => change('Join all takes', (d) => withTakesJoined(d, worded))}
         >
-          Join all takes <kbd className="key">J</kbd>
+          Join all takes <kbd className="key">Shift J</kbd>
         </button>
       )}
       {columns.length > 1 && (
         <table className="mt-3 w-full border-collapse text-[13px]">
           <caption className="pb-1 text-left text-soft">
-            What each take holds. Filled: used. <kbd className="key">t</kbd> uses another take,{' '}
-            <kbd className="key">x</kbd> leaves it out, <kbd className="key">v</kbd> shows it from another camera.
+            What each take holds. Filled: used. <kbd className="key">T</kbd> uses another take,{' '}
+            <kbd className="key">X</kbd> leaves it out, <kbd className="key">V</kbd> shows it from another camera.
           </caption>
           <thead>
             <tr className="border-b">

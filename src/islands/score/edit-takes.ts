@@ -25,11 +25,11 @@ export function withUse(d: WorkoutDocument, segmentKey: string, takeId: string |
   return withEdit(d, { ...d.edit, uses: takeId === undefined ? others : [...others, { segmentKey, takeId }] });
 }
 
-/** The take after the one that is used, of those that hold the segment; undefined where there is no other. */
-export function nextTake({ candidate, candidates }: Choice): string | undefined {
-  if (candidates.length < 2 && candidate !== null) return undefined;
+/** The take after the one that is used, of those that hold the segment; null where there is no other. */
+export function nextTake({ candidate, candidates }: Choice): string | null {
   const at = candidates.findIndex((c) => c.takeId === candidate?.takeId);
-  return candidates[(at + 1) % candidates.length]?.takeId;
+  const next = candidates[(at + 1) % Math.max(1, candidates.length)]?.takeId ?? null;
+  return next === candidate?.takeId ? null : next;
 }
 
 /** A stretch of a take shown from a camera; from the take itself where `cameraId` is its own id. */

@@ -207,12 +207,12 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
         onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)}
         className="mt-1.5 block w-full accent-(--color-ink)"
       />
-      <div className="mt-1 flex items-center gap-3">
+      <div className="mt-1 flex items-center gap-2">
         <button className="btn" onClick={toggle}>
           {playing ? <Pause size={13} /> : <Play size={13} />}
           {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
         </button>
-        <span className="flex-1">
+        <span className="flex-1 whitespace-nowrap">
           <time>{writeTime(at, 1)}</time> <span className="text-soft">of {writeTime(length, 0)}</span>
         </span>
         <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>

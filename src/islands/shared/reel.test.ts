@@ -24,7 +24,6 @@ class FakeElement {
 
 const piece = (mediaId: string, from: number, at: number, length: number): Piece => ({
   mediaId,
-  takeId: 'a',
   from: s(from),
   at: s(at),
   length: s(length),

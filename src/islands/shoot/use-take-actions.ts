@@ -1,5 +1,5 @@
 import type { TakeRole } from '../../core/sync/media-facts.ts';
-import { withTake } from '../../core/workout/document.ts';
+import { withoutTake } from '../../core/workout/document.ts';
 import { api } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -29,14 +29,12 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
     });
   };
   const remove = () =>
-    workbench.getState().ask(
-      'Delete the take',
-      { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
-      // Whoever made the programme from it has none now.
-      (d) =>
-        d.edit.takeId === takeId
-          ? { ...d, edit: withTake(d.edit, d.edit.joined.find((id) => id !== takeId) ?? null) }
-          : d,
-    );
+    workbench
+      .getState()
+      .ask(
+        'Delete the take',
+        { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
+        (d) => ({ ...d, edit: withoutTake(d.edit, takeId) }),
+      );
   return { trouble, attempt, ask, stop, setRole, remove };
 }

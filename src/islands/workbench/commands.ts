@@ -64,5 +64,5 @@ export function useLetterCommands(commands: readonly (StationCommand & { readonl
       ),
     [letters],
   );
-  useCommands(commands.map(({ label, letter, run }) => ({ label, keys: letter.toUpperCase(), run })));
+  useCommands(commands.map(({ label, letter, keys, run }) => ({ label, keys: keys ?? letter.toUpperCase(), run })));
 }
