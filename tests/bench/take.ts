@@ -19,6 +19,7 @@ import { type Transcript } from '../../src/core/transcript/transcript.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { FINE_HZ, laySounds, monoAt } from '../../src/media/sync.ts';
 import { KEPT_ASIDE, classIds, merge, reliability, scoreClass, scoreLine } from './classes.ts';
+import { STRETCHES, scoreParts } from './parts-of-classes.ts';
 import { plantSlips } from '../support/planted-slips.ts';
 import { SCHOOLS } from '../support/schools.ts';
 import { livingClass, loosen, soundOf } from '../support/living-class.ts';
@@ -40,6 +41,20 @@ for (const kind of spoken.length === 0 ? [] : (['paragraphs', 'long', 'lines'] a
     for (const [type, [found, of]] of [...all.byType].sort()) console.log(`    ${type}: ${found} of ${of}`);
   }
 }
+
+/** Takes that hold a part of such a class only. */
+for (const kind of spoken.length === 0 ? [] : (['lines', 'paragraphs'] as const))
+  for (const [name, aside] of [
+    ['developed on', false],
+    ['kept aside', true],
+  ] as const)
+    for (const stretch of STRETCHES) {
+      const of = spoken.filter((id) => KEPT_ASIDE.includes(id) === aside);
+      const { right, near, wrong, missing, ghosts, outside } = scoreParts(of, kind, stretch);
+      console.log(
+        `part ${stretch.join('–')}, ${kind}, ${name}: ${right} within 5 s, ${near} within their length, ${wrong} wrong, ${missing} missing; ${ghosts} of ${outside} others said to be filmed`,
+      );
+    }
 
 const SEEDS = [1, 2, 3];
 const KINDS: readonly (readonly [string, TakeFaults])[] = [
