@@ -152,6 +152,7 @@ test('the alignment names what was left out and made up; a pin holds and the res
   await expect(field).toHaveValue('2:35.0');
   await page.getByRole('button', { name: 'Take out the pin of Reverse lunge' }).click();
   await expect(field).toHaveValue('2:33.5');
+  await saved(page);
 });
 
 test('a timer is dismissed, a boundary moved by its arrow keys, the next one tapped along; each is one undo', async ({
@@ -186,13 +187,21 @@ test('a timer is dismissed, a boundary moved by its arrow keys, the next one tap
   await boundary.focus();
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(boundary).toHaveAttribute('aria-valuenow', String(Math.round((before + 1.5) * 1000) / 1000));
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  // Presses close to each other are one step, so how many there are depends on the machine: back until the pin is gone.
+  const pins = page.getByRole('button', { name: /^Take out the pin of/ });
+  while ((await pins.count()) > 0) {
+    const at = await boundary.getAttribute('aria-valuenow');
+    await page.keyboard.press('Control+z');
+    await expect(boundary).not.toHaveAttribute('aria-valuenow', at ?? '');
+  }
+  await expect(boundary).toHaveAttribute('aria-valuenow', String(before));
   await page.keyboard.press('Control+k');
   const list = page.getByRole('dialog');
   await list.getByRole('combobox').or(list.getByRole('textbox')).first().fill('tap along');
   await expect(list).toContainText('Tap along: the next segment begins now');
   await list.getByRole('combobox').or(list.getByRole('textbox')).first().fill('doubtful');
   await expect(list).toContainText('Go to the next doubtful place');
+  await saved(page);
 });
 
 test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({
