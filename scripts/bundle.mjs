@@ -31,7 +31,14 @@ export async function bundlePrograms() {
   await Promise.all([
     bundleCli(),
     bundle('src/boot/worker.ts', 'dist/boot/worker.mjs', ['pg', 'pg-boss']),
-    bundle('src/boot/server.ts', 'dist/boot/server.mjs', ['pg', 'pg-boss', '*/dist/server/entry.mjs']),
+    bundle('src/boot/server.ts', 'dist/boot/server.mjs', [
+      'pg',
+      'pg-boss',
+      'better-auth',
+      '@node-rs/argon2',
+      '*/dist/server/entry.mjs',
+    ]),
     bundle('src/boot/setup.ts', 'dist/boot/setup.mjs', ['pg', 'pg-boss']),
+    bundle('src/boot/people.ts', 'dist/boot/people.mjs', ['pg', 'pg-boss', '@node-rs/argon2']),
   ]);
 }

@@ -51,6 +51,12 @@ await main(async () => {
     // A database of its own first; only when it is whole does it take the old one's place.
     const making = join(work, 'postgres');
     const cluster = await startCluster(making);
+    // A dump names the role of the web server and does not hold it.
+    const { default: pg } = await import('pg');
+    const client = new pg.Client({ connectionString: cluster.url });
+    await client.connect();
+    await client.query('CREATE ROLE euphon_web NOLOGIN');
+    await client.end();
     const put = spawnSync(
       join(postgresFolder() ?? '', 'pg_restore'),
       ['--exit-on-error', '--no-owner', `--dbname=${cluster.url}`, join(work, 'database.dump')],

@@ -136,8 +136,10 @@ export function carryOver(folder, data, written, programs, run, oldPrograms = `/
   rmSync(making, { recursive: true, force: true });
   const made = run('initdb', initArguments(making, secret));
   if (made.status !== 0) fail('made anew', String(made.stderr).trim().split('\n').at(-1));
+  // A dump names the role of the web server and does not hold it.
+  const role = 'CREATE ROLE euphon_web NOLOGIN';
   const put = inCluster(programs, making, (with_, at) =>
-    with_('psql', [...at, '-d', 'postgres', '-v', 'ON_ERROR_STOP=1', '-q', '-f', dump]),
+    with_('psql', [...at, '-d', 'postgres', '-v', 'ON_ERROR_STOP=1', '-q', '-c', role, '-f', dump]),
   );
   if (put !== null) fail('carried over', put);
   renameSync(data, join(folder, `data-of-${written}`));

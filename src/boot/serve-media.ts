@@ -23,22 +23,25 @@ const PATH = /^\/media\/([0-9a-f]{64})\.([a-z0-9]{2,5})$/;
 
 /**
  * Serves a kept file with byte ranges (RFC 9110). It stands before the web framework because a stream handed to it has
- * no backpressure. False where the path is not for it.
+ * no backpressure. False where the path is not for it. `mayHave` says whether whoever asks may have the file; one that
+ * they may not have is not there for them.
  */
 export async function serveMedia(
   store: FileStore,
   request: IncomingMessage,
   response: ServerResponse,
+  mayHave: (sha256: string) => Promise<boolean> = () => Promise.resolve(true),
 ): Promise<boolean> {
   const url = new URL(request.url ?? '/', 'http://localhost');
   const match = PATH.exec(url.pathname);
   if (match === null) return false;
   const [, sha256 = '', extension = ''] = match;
   const path = store.pathOf(sha256, extension);
-  const size = await stat(path).then(
+  const there = await stat(path).then(
     (s) => s.size,
     () => null,
   );
+  const size = there !== null && (await mayHave(sha256)) ? there : null;
   if (size === null || (request.method !== 'GET' && request.method !== 'HEAD')) {
     response.writeHead(size === null ? 404 : 405).end();
     return true;

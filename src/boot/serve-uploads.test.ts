@@ -18,7 +18,10 @@ async function start(): Promise<{ base: string; server: Server }> {
     if (!uploads(request, response)) response.writeHead(404).end();
   });
   await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
-  return { base: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, server };
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  // The store makes its folder beside everything else: it has, once it has answered about an upload that there is not.
+  await fetch(`${base}/uploads/none`, { method: 'HEAD', headers: tus() });
+  return { base, server };
 }
 const stop = (server: Server) =>
   new Promise((done) => {

@@ -5,9 +5,12 @@ import { openFileStore } from '../media/file-store.ts';
 import { openContext, settingsFrom, uploadsFolder } from '../server/context.ts';
 import { ownHosts } from '../server/own-hosts.ts';
 import { checkRoom } from '../server/room.ts';
+import { accountsAreOn, openAccounts, secretIn } from './accounts.ts';
 import { refusedAtTheDoor } from './door.ts';
+import { letIn } from './let-in.ts';
 import { serveUploads } from './serve-uploads.ts';
 import { serveMedia } from './serve-media.ts';
+import { isOfStudio } from '../db/people-sql.ts';
 
 /** The web server: media with byte ranges first, then the pages and endpoints. */
 const settings = settingsFrom(process.env);
@@ -39,22 +42,27 @@ const uploads = serveUploads(uploadsFolder(settings.dataFolder), (bytes) =>
   ),
 );
 
+const accounts = accountsAreOn(process.env)
+  ? openAccounts(context.pool, secretIn(settings.dataFolder), process.env.EUPHON_ORIGIN)
+  : null;
+
+const failed = (response: ServerResponse) => () => {
+  if (!response.headersSent) response.writeHead(500);
+  response.end();
+};
+
 const server = createServer((request, response) => {
   // Anyone may send this header; nothing here stands behind a proxy that sets it.
   delete request.headers['x-forwarded-for'];
   // Workers of an isolated page must carry these too, and they are static files that no middleware sees.
   for (const [name, value] of ISOLATED) response.setHeader(name, value);
   if (refusedAtTheDoor(isOurs, request, response)) return;
-  if (uploads(request, response)) return;
-  serveMedia(store, request, response).then(
-    (done) => {
+  letIn(accounts, request, response, () => {
+    if (uploads(request, response)) return;
+    serveMedia(store, request, response, (sha256) => isOfStudio(context.pool, sha256)).then((done) => {
       if (!done) handler(request, response);
-    },
-    () => {
-      if (!response.headersSent) response.writeHead(500);
-      response.end();
-    },
-  );
+    }, failed(response));
+  }).catch(failed(response));
 });
 // A take of many gigabytes takes longer than the default five minutes.
 server.requestTimeout = 0;

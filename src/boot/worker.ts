@@ -5,6 +5,8 @@ import { fileURLToPath } from 'node:url';
 import { noteWorker } from '../db/health-sql.ts';
 import { leftWork } from '../db/leases-sql.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
+import { studioOfWorkout } from '../db/people-sql.ts';
+import { inStudio } from '../db/studio-scope.ts';
 import { allTracks, trackSound } from '../db/tracks-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
 import { hearJob } from '../jobs/hear-job.ts';
@@ -36,38 +38,47 @@ const worker: WorkerContext = {
   stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
   demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
-  async bedAt(workoutId, revision) {
-    const { laid, speech, length, document } = await musicSource(
-      context,
-      workoutId,
-      await documentAt(context, workoutId, revision),
-    );
-    const used = [...new Set(laid.laid.map((l) => l.track.id))];
-    const energies = new Map(
-      await Promise.all(used.map(async (id) => [id, (await trackSound(context.pool, id))?.energies ?? null] as const)),
-    );
-    const { levels } = document.music;
-    const files = new Map(
-      (await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]),
-    );
-    if (laid.laid.length === 0) return null;
-    return {
-      laid: laid.laid,
-      length,
-      levels,
-      duck: duckCurve(
-        speech,
-        levels,
-        loudestIn(laid.laid, levels, (id) => energies.get(id) ?? null),
-      ),
-      pathOf: (id) => files.get(id) ?? '',
-    };
-  },
-  async programmeAt(workoutId, revision) {
-    const document = await asTimed(context, await documentAt(context, workoutId, revision));
-    return { document, made: await programmeOf(context, workoutId, document) };
-  },
+  bedAt: (workoutId, revision) => inStudioOf(workoutId, () => bedAt(workoutId, revision)),
+  programmeAt: (workoutId, revision) =>
+    inStudioOf(workoutId, async () => {
+      const document = await asTimed(context, await documentAt(context, workoutId, revision));
+      return { document, made: await programmeOf(context, workoutId, document) };
+    }),
 };
+
+/** Jobs see all studios; what is made of a workout is made of its own studio's tracks, exercises and figures. */
+async function inStudioOf<T>(workoutId: string, work: () => Promise<T>): Promise<T> {
+  const studioId = await studioOfWorkout(context.pool, workoutId);
+  return studioId === null ? work() : inStudio({ studioId, personId: null }, work);
+}
+
+async function bedAt(workoutId: string, revision: number): ReturnType<WorkerContext['bedAt']> {
+  const { laid, speech, length, document } = await musicSource(
+    context,
+    workoutId,
+    await documentAt(context, workoutId, revision),
+  );
+  const used = [...new Set(laid.laid.map((l) => l.track.id))];
+  const energies = new Map(
+    await Promise.all(used.map(async (id) => [id, (await trackSound(context.pool, id))?.energies ?? null] as const)),
+  );
+  const { levels } = document.music;
+  const files = new Map(
+    (await allTracks(context.pool)).map((t) => [t.id, context.store.pathOf(t.file.sha256, t.file.extension)]),
+  );
+  if (laid.laid.length === 0) return null;
+  return {
+    laid: laid.laid,
+    length,
+    levels,
+    duck: duckCurve(
+      speech,
+      levels,
+      loudestIn(laid.laid, levels, (id) => energies.get(id) ?? null),
+    ),
+    pathOf: (id) => files.get(id) ?? '',
+  };
+}
 
 const queue = await openQueue(settings.databaseUrl, true);
 /** Takes jobs of one kind, one after the other. What cannot be done now is found again by its row and its lease. */

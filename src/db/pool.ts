@@ -1,12 +1,14 @@
-import pg from 'pg';
+import type pg from 'pg';
+import { StudioPool } from './studio-scope.ts';
 
 /** Anything that runs a statement: the pool, or a client inside a transaction. */
 export interface Db {
   query<R extends pg.QueryResultRow>(text: string, values?: unknown[]): Promise<pg.QueryResult<R>>;
 }
 
+/** Connections that see the studio of whoever asks (`inStudio`), or everything where nobody is named. */
 export function openPool(url: string): pg.Pool {
-  const pool = new pg.Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5_000 });
+  const pool = new StudioPool({ connectionString: url, max: 8, connectionTimeoutMillis: 5_000 });
   // An idle client that loses its server must not end the process; the next query says what is wrong.
   pool.on('error', () => undefined);
   return pool;

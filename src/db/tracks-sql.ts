@@ -111,7 +111,7 @@ export async function insertTrack(
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
-     ON CONFLICT (sha256) DO UPDATE SET beat_at = now(), deleted_at = NULL RETURNING id`,
+     ON CONFLICT (studio_id, sha256) DO UPDATE SET beat_at = now(), deleted_at = NULL RETURNING id`,
     [
       t.sha256,
       t.title,

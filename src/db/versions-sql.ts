@@ -6,6 +6,8 @@ export interface Version {
   readonly name: string;
   readonly revision: number;
   readonly madeAt: Date;
+  /** The name of whoever made it; null where that is not known, or accounts are off. */
+  readonly by: string | null;
 }
 
 /** Null where the workout has a version of that name already. */
@@ -16,7 +18,7 @@ export async function insertVersion(
   revision: number,
 ): Promise<Version | null> {
   const { rows } = await db.query<Version>(
-    'INSERT INTO workout_versions (workout_id, name, revision) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING id, name, revision, made_at AS "madeAt"',
+    'INSERT INTO workout_versions (workout_id, name, revision) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING id, name, revision, made_at AS "madeAt", NULL AS by',
     [workoutId, name, revision],
   );
   return rows[0] ?? null;
@@ -25,7 +27,8 @@ export async function insertVersion(
 export async function versionsOf(db: Db, workoutId: string): Promise<Version[]> {
   return (
     await db.query<Version>(
-      'SELECT id, name, revision, made_at AS "madeAt" FROM workout_versions WHERE workout_id = $1 ORDER BY revision DESC, made_at DESC',
+      `SELECT v.id, v.name, v.revision, v.made_at AS "madeAt", p.name AS by FROM workout_versions v
+       LEFT JOIN people p ON p.id = v.made_by WHERE v.workout_id = $1 ORDER BY v.revision DESC, v.made_at DESC`,
       [workoutId],
     )
   ).rows;

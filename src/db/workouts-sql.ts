@@ -54,6 +54,8 @@ export interface Change {
   readonly patch: readonly Operation[];
   readonly inverse: readonly Operation[];
   readonly madeAt: Date;
+  /** The name of whoever made it; null where that is not known, or accounts are off. */
+  readonly by: string | null;
 }
 
 export async function insertWorkout(db: Db, document: WorkoutDocument, facts: WorkoutFacts): Promise<WorkoutRow> {
@@ -124,7 +126,8 @@ export async function revisionOfChange(db: Db, workoutId: string, changeId: stri
 /** Changes after a revision, newest first, at most `most` of them. */
 export async function changesAfter(db: Db, workoutId: string, revision: number, most: number): Promise<Change[]> {
   const { rows } = await db.query<Change>(
-    'SELECT revision, patch, inverse, made_at AS "madeAt" FROM workout_changes WHERE workout_id = $1 AND revision > $2 ORDER BY revision DESC LIMIT $3',
+    `SELECT c.revision, c.patch, c.inverse, c.made_at AS "madeAt", p.name AS by FROM workout_changes c
+     LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2 ORDER BY c.revision DESC LIMIT $3`,
     [workoutId, revision, most],
   );
   return rows;

@@ -27,6 +27,7 @@ import {
   transcriptOf,
   waveformOf,
 } from '../db/takes-sql.ts';
+import { scopeNow } from '../db/studio-scope.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
@@ -90,10 +91,12 @@ export async function takeFromUpload(
   const [facts, info] = await Promise.all([
     stat(path).catch(() => null),
     readFile(`${path}.json`, 'utf8')
-      .then((t) => JSON.parse(t) as { size?: number })
+      .then((t) => JSON.parse(t) as { size?: number; metadata?: { studio?: string | null } })
       .catch(() => null),
   ]);
-  if (facts === null || info === null) throw new Refusal(404, 'There is no such upload.');
+  const studio = scopeNow()?.studioId ?? null;
+  if (facts === null || info === null || (info.metadata?.studio ?? null) !== studio)
+    throw new Refusal(404, 'There is no such upload.');
   if (facts.size !== info.size)
     throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
   // The upload stays until its take is written down: what fails before can be finished again.

@@ -247,10 +247,11 @@ function applied(document: WorkoutDocument, patch: readonly Operation[]): Workou
 
 export async function history(context: Context, id: string | undefined): Promise<Omit<Change, 'inverse'>[]> {
   const row = await getWorkout(context, id);
-  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt }) => ({
+  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt, by }) => ({
     revision,
     patch,
     madeAt,
+    by,
   }));
 }
 

@@ -13,6 +13,7 @@ interface Version {
   readonly name: string;
   readonly revision: number;
   readonly madeAt: string;
+  readonly by: string | null;
 }
 
 /** Named versions of the workout: keep one, see what has changed since, bring an earlier one back. */
@@ -120,7 +121,10 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
                 {v.name}
               </button>
               <span className="figures text-soft">revision {v.revision}</span>
-              <time className="text-soft">{v.madeAt.slice(0, 16).replace('T', ' ')}</time>
+              <span className="text-soft">
+                <time>{v.madeAt.slice(0, 16).replace('T', ' ')}</time>
+                {v.by !== null && ` · ${v.by}`}
+              </span>
               <button className="btn btn-quiet" onClick={() => void forget(v)}>
                 Forget the name
               </button>

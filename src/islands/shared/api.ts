@@ -30,9 +30,9 @@ export async function api<T>(path: string, init: RequestInit = {}): Promise<T> {
   return body;
 }
 
-/** Whether an answer means “later”: none at all, too many at once, or trouble of the server's own. */
+/** Whether an answer means “later”: none at all, signed out, too many at once, or trouble of the server's own. */
 export function isLater({ status }: ApiError): boolean {
-  return status === 0 || status === 429 || status >= 500;
+  return status === 0 || status === 401 || status === 429 || status >= 500;
 }
 
 /** Browsers send so much for a page that is being left, in bytes of all requests together. */

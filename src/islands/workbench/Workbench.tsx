@@ -33,13 +33,14 @@ interface Props {
   readonly station: Station;
   readonly studio: Studio;
   readonly tracks: readonly LibraryTrack[];
+  readonly mayChange: boolean;
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */
-export function Workbench({ id, revision, document: begunWith, takes, station: begun, studio, tracks }: Props) {
+export function Workbench({ id, revision, document: begunWith, takes, station: begun, studio, tracks, mayChange }: Props) {
   const workbench = useMemo(
-    () => createWorkbench({ id, revision, document: begunWith, takes, studio, tracks }),
-    [id, revision, begunWith, takes, studio, tracks],
+    () => createWorkbench({ id, revision, document: begunWith, takes, studio, tracks, mayChange }),
+    [id, revision, begunWith, takes, studio, tracks, mayChange],
   );
   const derived = useDerive(workbench);
   useTakeWatch(workbench);

@@ -63,6 +63,7 @@ export type WorkbenchGet = () => WorkbenchState;
 export type WorkbenchSet = (part: Partial<WorkbenchState>) => void;
 
 const SAVE_AFTER_MS = 350;
+const ONLY_LOOK = 'You may look at this workout, but not change it. An owner of the studio can make you an editor.';
 
 export type Workbench = ReturnType<typeof createWorkbench>;
 
@@ -75,9 +76,17 @@ export function createWorkbench(
     takes: readonly TakeWithTranscript[];
     studio?: Studio;
     tracks?: readonly LibraryTrack[];
+    /** False for somebody who may only look: what they try is said, and nothing changes. */
+    mayChange?: boolean;
   },
   drafts: Drafts = openDrafts(first.id),
 ) {
+  /** Whether something may be changed here; says so where it may not. */
+  const allowed = (): boolean => {
+    if (first.mayChange !== false) return true;
+    set({ notice: ONLY_LOOK });
+    return false;
+  };
   const store = create<WorkbenchState>()((_, get) => ({
     studio: USUAL_STUDIO,
     tracks: [],
@@ -91,6 +100,7 @@ export function createWorkbench(
     conflicts: [],
     notice: null,
     change(label, next) {
+      if (!allowed()) return;
       const { document, undo } = get();
       const changed = keepable(next(document), document);
       if (same(document, changed)) return;
@@ -100,6 +110,7 @@ export function createWorkbench(
       saveDocument(SAVE_AFTER_MS);
     },
     changeWords(label, takeId, words) {
+      if (!allowed()) return;
       const after = { ...words, text: keepableText(words.text) };
       const before = get().takes.find((t) => t.take.id === takeId)?.transcript ?? null;
       if (before?.text === after.text) return;
@@ -111,6 +122,7 @@ export function createWorkbench(
       saveWords(takeId, after);
     },
     changeTrack(label, trackId, after) {
+      if (!allowed()) return;
       const track = get().tracks.find((t) => t.id === trackId);
       if (track === undefined) return;
       const step: Step = {
@@ -125,6 +137,7 @@ export function createWorkbench(
       saveTrack(trackId, after);
     },
     ask(label, { after, before }, next) {
+      if (!allowed()) return;
       const { document: was } = get();
       const now = next?.(was) ?? was;
       const changed = same(was, now) ? {} : { document: { before: was, after: now } };

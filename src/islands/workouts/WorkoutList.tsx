@@ -8,6 +8,8 @@ import { WORKOUT_STATES, type WorkoutState } from '../../core/workout/progress.t
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api, sendJson } from '../shared/api.ts';
+import { MeLine } from '../people/MeLine.tsx';
+import type { Me } from '../people/roles.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 
 interface Summary {
@@ -20,11 +22,18 @@ interface Summary {
   readonly template: boolean;
 }
 
-export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[] }) {
+interface Props {
+  readonly workouts: readonly Summary[];
+  /** Who looks; null where accounts are off. */
+  readonly me: Me | null;
+}
+
+export function WorkoutList({ workouts, me }: Props) {
   const [adding, setAdding] = useState(false);
   // The list is drawn by the server; a press on a button before the page's own code is there would be lost.
-  const [ready, setReady] = useState(false);
-  useEffect(() => setReady(true), []);
+  const [here, setHere] = useState(false);
+  useEffect(() => setHere(true), []);
+  const ready = here && me?.role !== 'viewer';
   const [deleted, setDeleted] = useState<readonly Summary[]>([]);
   const { trouble, attempt } = useAttempt();
   const [notes, setNotes] = useState<readonly string[]>([]);
@@ -74,6 +83,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           <p className="flex items-center gap-2 font-display text-[15px] font-bold">
             <img src="/mark.svg" alt="" className="h-4 w-4" />
             Euphon
+            {me !== null && <span className="font-normal text-soft">· {me.studio}</span>}
           </p>
           <h1 className="mt-1 text-4xl">Workouts</h1>
         </div>
@@ -104,6 +114,7 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
           </button>
         </span>
       </header>
+      {me !== null && <MeLine me={me} />}
       {trouble !== null && <Notice alarm>{trouble}</Notice>}
       {notes.length > 0 && (
         <Notice>
@@ -135,7 +146,11 @@ export function WorkoutList({ workouts }: { readonly workouts: readonly Summary[
             Begin with a title, or paste a class you have already written down: a line for each block, a line for each
             move.
           </p>
-          <button className="btn btn-main mt-6" disabled={!ready} onClick={() => setAdding(true)}>
+          <button
+            className="btn btn-main mt-6"
+            disabled={!ready}
+            onClick={() => setAdding(true)}
+          >
             New workout
           </button>
         </div>

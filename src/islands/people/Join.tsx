@@ -1,0 +1,71 @@
+import { type FormEvent, useState } from 'react';
+import { Notice } from '../../ui/Notice.tsx';
+import { api, sendJson } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
+import { Entrance } from './Entrance.tsx';
+import { ROLE_SAYS, type Role } from './roles.ts';
+import { signIn } from './sign-in.ts';
+
+interface Props {
+  readonly token: string;
+  readonly invitation: { readonly studio: string; readonly email: string; readonly role: Role } | null;
+}
+
+export function Join({ token, invitation }: Props) {
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const { trouble, attempt } = useAttempt();
+  if (invitation === null)
+    return (
+      <Entrance title="This link does not work">
+        <p>It was used already, or it has run out. Ask an owner of the studio for a new one.</p>
+        <a className="btn justify-self-start" href="/sign-in">
+          Sign in
+        </a>
+      </Entrance>
+    );
+  const enter = (e: FormEvent) => {
+    e.preventDefault();
+    void attempt(async () => {
+      await api(`/api/join/${token}`, sendJson('POST', { name, password }));
+      await signIn(invitation.email, password);
+      window.location.assign('/');
+    });
+  };
+  return (
+    <Entrance title={`Join ${invitation.studio}`}>
+      <p>
+        You are invited as {invitation.email}: {ROLE_SAYS[invitation.role]}
+      </p>
+      <form className="grid gap-4" onSubmit={enter}>
+        {trouble !== null && <Notice alarm>{trouble}</Notice>}
+        <label className="grid gap-1">
+          Your name
+          <input
+            className="field"
+            autoComplete="name"
+            required
+            autoFocus
+            maxLength={200}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label className="grid gap-1">
+          A password of at least ten characters
+          <input
+            className="field"
+            type="password"
+            autoComplete="new-password"
+            required
+            minLength={10}
+            maxLength={128}
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+        </label>
+        <button className="btn btn-main justify-self-start">Join</button>
+      </form>
+    </Entrance>
+  );
+}

@@ -1,0 +1,21 @@
+import type { Me } from './roles.ts';
+import { signOut } from './sign-in.ts';
+
+/** Who is signed in, and the way out. */
+export function MeLine({ me }: { readonly me: Me }) {
+  return (
+    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2 text-soft">
+      <span>
+        {me.name}, {me.role}
+      </span>
+      {me.role === 'owner' && (
+        <a className="underline underline-offset-2" href="/people">
+          People
+        </a>
+      )}
+      <button className="btn btn-quiet ml-auto" onClick={() => void signOut()}>
+        Sign out
+      </button>
+    </p>
+  );
+}

@@ -1,0 +1,130 @@
+import { type FormEvent, useState } from 'react';
+import { Notice } from '../../ui/Notice.tsx';
+import { api, sendJson } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
+import { type Invitation, type Me, type Member, ROLES, ROLE_SAYS, type Role } from './roles.ts';
+
+interface Listed {
+  readonly members: readonly Member[];
+  readonly invitations: readonly Invitation[];
+}
+interface Props extends Listed {
+  readonly me: Me;
+}
+const dayOf = (date: Date | string) => new Date(date).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+
+/** Who works in the studio, who is invited, and as what. */
+export function People({ me, ...first }: Props) {
+  const [listed, setListed] = useState<Listed>(first);
+  const [email, setEmail] = useState('');
+  const [role, setRole] = useState<Role>('editor');
+  const [link, setLink] = useState<{ email: string; url: string } | null>(null);
+  const { trouble, attempt } = useAttempt();
+  const change = (path: string, init: RequestInit) =>
+    void attempt(async () => setListed(await api<Listed>(`/api/people/${path}`, init)));
+  const invite = (e: FormEvent) => {
+    e.preventDefault();
+    void attempt(async () => {
+      const { path, ...now } = await api<Listed & { path: string }>('/api/people', sendJson('POST', { email, role }));
+      setListed(now);
+      setLink({ email, url: new URL(path, window.location.href).href });
+      setEmail('');
+    });
+  };
+  return (
+    <main className="mx-auto max-w-3xl px-5 py-8 sm:px-8">
+      <header className="border-b-2 border-ink pb-4">
+        <a href="/" className="flex items-center gap-2 font-display text-[15px] font-bold">
+          <img src="/mark.svg" alt="" className="h-4 w-4" />
+          Euphon · Workouts
+        </a>
+        <h1 className="mt-1 text-4xl">People of {me.studio}</h1>
+      </header>
+      {trouble !== null && <Notice alarm>{trouble}</Notice>}
+      <ul className="mt-4">
+        {listed.members.map((m) => (
+          <li key={m.personId} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
+            <span className="min-w-0 flex-1 basis-56">
+              <span className="block font-bold">
+                {m.name}
+                {m.personId === me.id && <span className="font-normal text-soft"> (you)</span>}
+              </span>
+              <span className="block text-soft">{m.email}</span>
+            </span>
+            <select
+              className="field"
+              aria-label={`Role of ${m.name}`}
+              value={m.role}
+              onChange={(e) => change(m.personId, sendJson('PATCH', { role: e.target.value }))}
+            >
+              {ROLES.map((r) => (
+                <option key={r}>{r}</option>
+              ))}
+            </select>
+            <button
+              className="btn"
+              aria-label={`Let ${m.name} go`}
+              onClick={() => change(m.personId, { method: 'DELETE' })}
+            >
+              Let go
+            </button>
+          </li>
+        ))}
+        {listed.invitations.map((i) => (
+          <li key={i.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
+            <span className="min-w-0 flex-1 basis-56">
+              <span className="block">{i.email}</span>
+              <span className="block text-soft">
+                invited as {i.role}, until {dayOf(i.expiresAt)}
+              </span>
+            </span>
+            <button
+              className="btn"
+              aria-label={`Take back the invitation of ${i.email}`}
+              onClick={() => change(`invitations/${i.id}`, { method: 'DELETE' })}
+            >
+              Take back
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form className="mt-8 flex flex-wrap items-end gap-3" onSubmit={invite}>
+        <label className="grid flex-1 basis-56 gap-1">
+          Invite by e-mail address
+          <input className="field" type="email" required value={email} onChange={(e) => setEmail(e.target.value)} />
+        </label>
+        <label className="grid gap-1">
+          as
+          <select className="field" value={role} onChange={(e) => setRole(e.target.value as Role)}>
+            {ROLES.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </select>
+        </label>
+        <button className="btn btn-main">Make the link</button>
+      </form>
+      <p className="mt-2 text-soft">
+        As {role}: {ROLE_SAYS[role]}
+      </p>
+      {link !== null && (
+        <div className="mt-4">
+          <Notice>
+            Give this link to {link.email}. It works once, for two weeks; nothing is sent from here.
+            <span className="mt-2 flex gap-2">
+              <input
+                className="field min-w-0 flex-1"
+                readOnly
+                aria-label="Link of the invitation"
+                value={link.url}
+                onFocus={(e) => e.target.select()}
+              />
+              <button className="btn" onClick={() => void navigator.clipboard?.writeText(link.url)}>
+                Copy
+              </button>
+            </span>
+          </Notice>
+        </div>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,126 @@
+import { hash } from '@node-rs/argon2';
+import Joi from 'joi';
+import { createHash, randomBytes } from 'node:crypto';
+import {
+  type Invitation,
+  type Member,
+  ROLES,
+  type Role,
+  acceptInvitation,
+  deleteInvitation,
+  invitationBy,
+  lockMembers,
+  membersOfStudio,
+  openInvitations,
+  putInvitation,
+  removeMember,
+  setRole,
+} from '../db/people-sql.ts';
+import { inTransaction } from '../db/pool.ts';
+import { asProgram } from '../db/studio-scope.ts';
+import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { Refusal } from './answer.ts';
+import type { Context } from './context.ts';
+import { checkId } from './workouts.ts';
+
+const INVITED_FOR_DAYS = 14;
+const TOKEN_BYTES = 24;
+
+export async function peopleOf(context: Context): Promise<{ members: Member[]; invitations: Invitation[] }> {
+  const [members, invitations] = await Promise.all([membersOfStudio(context.pool), openInvitations(context.pool)]);
+  return { members, invitations };
+}
+
+const sumOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+const inviteSchema = Joi.object({
+  email: Joi.string()
+    .trim()
+    .lowercase()
+    .email({ tlds: { allow: false } })
+    .max(320)
+    .required(),
+  role: Joi.string()
+    .valid(...ROLES)
+    .required(),
+}).required();
+
+/** Invites somebody into the studio. Returns the path of the link that is given to them; it works once, for two weeks. */
+export async function invite(context: Context, body: unknown): Promise<string> {
+  const fault = faultOf(inviteSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { email, role } = body as { email: string; role: Role };
+  const token = randomBytes(TOKEN_BYTES).toString('base64url');
+  await putInvitation(context.pool, {
+    email: email.trim().toLowerCase(),
+    role,
+    tokenSha256: sumOf(token),
+    days: INVITED_FOR_DAYS,
+  });
+  return `/join/${token}`;
+}
+
+export async function takeBackInvitation(context: Context, id: string | undefined): Promise<void> {
+  if (!(await deleteInvitation(context.pool, checkId(id, 'invitation'))))
+    throw new Refusal(404, 'There is no such invitation.');
+}
+
+const roleSchema = Joi.object({
+  role: Joi.string()
+    .valid(...ROLES)
+    .required(),
+}).required();
+
+export async function changeRole(context: Context, personId: string | undefined, body: unknown): Promise<void> {
+  const fault = faultOf(roleSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  await changeMember(context, personId, (body as { role: Role }).role);
+}
+
+/** Lets somebody out of the studio. What they made stays. */
+export async function letGo(context: Context, personId: string | undefined): Promise<void> {
+  await changeMember(context, personId, null);
+}
+
+/** `role` null: out of the studio. */
+async function changeMember(context: Context, personId: string | undefined, role: Role | null): Promise<void> {
+  const id = checkId(personId, 'person');
+  await inTransaction(context.pool, async (db) => {
+    const members = await lockMembers(db);
+    if (!members.some((m) => m.personId === id)) throw new Refusal(404, 'There is no such person in this studio.');
+    const owners = members.filter((m) => m.role === 'owner' && m.personId !== id);
+    if (role !== 'owner' && owners.length === 0)
+      throw new Refusal(409, 'A studio needs an owner. Make somebody else an owner first.');
+    if (role === null) await removeMember(db, id);
+    else await setRole(db, id, role);
+  });
+}
+
+/** What a link invites to; null where it does not work (any more). Whoever has the link is in no studio yet. */
+export async function invitationTo(context: Context, token: string | undefined): Promise<Invitation | null> {
+  return token === undefined ? null : asProgram(() => invitationBy(context.pool, sumOf(token)));
+}
+
+const joinSchema = Joi.object({
+  name: Joi.string().trim().min(1).max(200).required(),
+  password: Joi.string().min(10).max(128).required().messages({
+    'string.min': 'A password of at least ten characters is wanted.',
+  }),
+}).required();
+
+/** Makes the account that a link invites to. */
+export async function join(context: Context, token: string | undefined, body: unknown): Promise<{ email: string }> {
+  const fault = faultOf(joinSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { name, password } = body as { name: string; password: string };
+  const passwordHash = await hash(password);
+  return asProgram(() =>
+    inTransaction(context.pool, async (db) => {
+      const invitation = await invitationBy(db, sumOf(token ?? ''));
+      if (invitation === null) throw new Refusal(404, 'This link does not work any more. Ask for a new one.');
+      if (!(await acceptInvitation(db, invitation, name.trim(), passwordHash)))
+        throw new Refusal(409, 'There is an account with this address already. Sign in with it.');
+      return { email: invitation.email };
+    }),
+  );
+}

@@ -1,0 +1,322 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { createServer } from 'node:net';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { runSetup, startService } from '../../scripts/lib/services.mjs';
+import { HOME_STUDIO, inStudio } from '../../src/db/studio-scope.ts';
+import { studioNamed } from '../../src/db/people-sql.ts';
+import { type Context, openContext } from '../../src/server/context.ts';
+import { invite } from '../../src/server/people.ts';
+import type { Role } from '../../src/db/people-sql.ts';
+
+/** The server as it ships, where one must sign in: the demo's studio, and another one that must see nothing of it. */
+const ROOT = new URL('../..', import.meta.url).pathname.replace(/\/$/, '');
+const PAGES = join(ROOT, 'src/pages');
+const PASSWORD = 'a hive of forty frames';
+let base = '';
+let context: Context;
+let service: { stop: () => Promise<void> };
+const cookies = new Map<string, string>();
+
+async function freePort(): Promise<number> {
+  const server = createServer();
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
+  const { port } = server.address() as AddressInfo;
+  await new Promise((done) => server.close(done));
+  return port;
+}
+
+/** Asks the server as somebody of `cookies`, or as nobody. */
+const ask = (who: string | null, path: string, init: RequestInit = {}) =>
+  fetch(base + path, {
+    redirect: 'manual',
+    ...init,
+    headers: { ...(who !== null && { cookie: cookies.get(who) ?? '' }), ...(init.headers as Record<string, string>) },
+  });
+const json = (method: string, value: unknown): RequestInit => ({
+  method,
+  body: JSON.stringify(value),
+  headers: { 'Content-Type': 'application/json' },
+});
+
+async function signIn(email: string, password = PASSWORD): Promise<Response> {
+  return ask(null, '/api/auth/sign-in/email', json('POST', { email, password }));
+}
+
+/** Makes somebody's account by an invitation, as a person would, and signs them in. */
+async function letJoin(studioId: string, email: string, role: Role): Promise<string> {
+  const path = await inStudio({ studioId, personId: null }, () => invite(context, { email, role }));
+  const joined = await ask(null, `/api${path}`, json('POST', { name: email.split('@')[0], password: PASSWORD }));
+  expect(joined.status).toBe(201);
+  const answer = await signIn(email);
+  expect(answer.status).toBe(200);
+  cookies.set(email, (answer.headers.get('set-cookie') ?? '').split(';')[0] ?? '');
+  return path;
+}
+
+/** What the demo's studio has, as one text. */
+async function everythingOf(studioId: string): Promise<string> {
+  const { rows } = await context.pool.query(
+    `SELECT (SELECT json_agg(w ORDER BY id) FROM workouts w WHERE studio_id = $1) AS w,
+       (SELECT json_agg(t ORDER BY id) FROM takes t) AS t, (SELECT json_agg(x ORDER BY take_id) FROM transcripts x) AS x,
+       (SELECT json_agg(v ORDER BY id) FROM workout_versions v) AS v, (SELECT json_agg(l ORDER BY take_id) FROM logbook l) AS l,
+       (SELECT json_agg(k.id ORDER BY k.id) FROM tracks k WHERE studio_id = $1 AND deleted_at IS NULL) AS k, (SELECT count(*) FROM renders) AS r,
+       (SELECT json_agg(e ORDER BY name) FROM exercises e WHERE studio_id = $1) AS e, (SELECT json_agg(s ORDER BY name) FROM speakers s WHERE studio_id = $1) AS s`,
+    [studioId],
+  );
+  return JSON.stringify(rows);
+}
+
+let ids: Readonly<Record<string, string>> = {};
+let media = '';
+
+beforeAll(async () => {
+  const admin = new pg.Client({ connectionString: process.env.EUPHON_TEST_DATABASE });
+  await admin.connect();
+  await admin.query('DROP DATABASE IF EXISTS euphon_accounts WITH (FORCE)');
+  await admin.query('CREATE DATABASE euphon_accounts');
+  await admin.end();
+  const url = (process.env.EUPHON_TEST_DATABASE ?? '').replace(/\/[^/]*$/, '/euphon_accounts');
+  const data = `${process.env.EUPHON_DATA}/accounts`;
+  const port = await freePort();
+  const env = { DATABASE_URL: url, EUPHON_DATA: data, EUPHON_PORT: String(port), EUPHON_ACCOUNTS: 'on' };
+  runSetup(ROOT, env);
+  base = `http://127.0.0.1:${port}`;
+  context = openContext({ databaseUrl: url, dataFolder: data, quotaBytes: null });
+  const one = async (sql: string) => (await context.pool.query<{ id: string }>(sql)).rows[0]?.id ?? '';
+  const workout = await one('SELECT id FROM workouts ORDER BY id LIMIT 1');
+  const take = await one(`SELECT id FROM takes WHERE role = 'take' ORDER BY id LIMIT 1`);
+  const workoutOfTake = await one(`SELECT workout_id AS id FROM takes WHERE id = '${take}'`);
+  const version = await one(
+    `INSERT INTO workout_versions (workout_id, name, revision) VALUES ('${workout}', 'Before the hive', 1) RETURNING id`,
+  );
+  const render = await one(
+    `INSERT INTO renders (workout_id, take_id, revision) VALUES ('${workoutOfTake}', '${take}', 1) RETURNING id`,
+  );
+  await context.pool.query(
+    `INSERT INTO logbook (take_id, workout_id, title, instructor, entry) VALUES ($1, $2, 'Logged', 'Ottilie', '{}')`,
+    [take, workoutOfTake],
+  );
+  await context.pool.query(
+    `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error)
+     VALUES ('Ottilie', 0.2, 0.05, 0.05, 0.3, 0.6, 0.1, 40, 0.1)`,
+  );
+  const track = await one('SELECT id FROM tracks ORDER BY id LIMIT 1');
+  ids = { workout, take, version, render, track, workoutOfTake };
+  media = `/media/${await one(`SELECT m.sha256 || '.' || m.extension AS id FROM media_files m JOIN takes t ON t.sha256 = m.sha256 LIMIT 1`)}`;
+  service = await startService(ROOT, 'server', env, () => undefined);
+  const other = await studioNamed(context.pool, 'Dry Dock Dance');
+  await letJoin(HOME_STUDIO, 'owner@saltmarsh.example', 'owner');
+  await letJoin(HOME_STUDIO, 'editor@saltmarsh.example', 'editor');
+  await letJoin(HOME_STUDIO, 'viewer@saltmarsh.example', 'viewer');
+  await letJoin(other, 'owner@drydock.example', 'owner');
+}, 60_000);
+afterAll(async () => {
+  await service.stop();
+  await (await context.queue()).stop({ graceful: false, wait: true });
+  await context.pool.end();
+});
+
+/** Every endpoint that there is, from the files themselves, asked for what is of the demo's studio. */
+const routes = (readdirSync(PAGES, { recursive: true }) as string[])
+  .filter((file) => /\.(ts|astro)$/.test(file) && !file.startsWith('404'))
+  .flatMap((file) => {
+    const methods = file.endsWith('.astro')
+      ? ['GET']
+      : [...readFileSync(join(PAGES, file), 'utf8').matchAll(/export const (GET|POST|PUT|PATCH|DELETE)\b/g)].map(
+          ([, method]) => method ?? '',
+        );
+    return methods.map(
+      (method) => [method, `/${file.replace(/\.(ts|astro)$/, '').replace(/(^|\/)index$/, '')}`] as const,
+    );
+  });
+const FORMATS: Readonly<Record<string, string>> = {
+  transcript: 'vtt',
+  files: 'cue-sheet',
+  music: 'beat-csv',
+  script: 'text',
+  exercises: 'csv',
+};
+const pathOf = (route: string): string =>
+  route
+    .replace('/renders/[id]', `/renders/${ids.render}`)
+    .replace(/\/(takes|tracks)\/\[id\]/, (_, what: string) => `/${what}/${ids[what.slice(0, -1)]}`)
+    .replace(/\/(workouts|w)\/\[id\]/, (_, what: string) => `/${what}/${ids.workoutOfTake}`)
+    .replace('[version]', ids.version ?? '')
+    .replace('[take]', ids.take ?? '')
+    .replace('[revision]', '1')
+    .replace('[kind]', 'listen')
+    .replace('[station]', 'plan')
+    .replace('[token]', 'none')
+    .replace(/(\w+)\/\[format\]/, (_, of: string) => `${of}/${FORMATS[of] ?? 'x'}`)
+    .replace('[id]', ids.workout ?? '');
+const OPEN = /^\/(sign-in|join|api\/join|api\/auth|healthz)/;
+
+describe('every route', () => {
+  it('is known: more than 60', () => expect(routes.length).toBeGreaterThan(60));
+  it.each(routes.filter(([, route]) => !OPEN.test(route)))('%s %s asks who it is', async (method, route) => {
+    const answer = await ask(null, pathOf(route), { method });
+    expect(answer.status).toBe(401);
+    const page = await ask(null, pathOf(route), { method, headers: { accept: 'text/html' } });
+    expect([page.status, page.headers.get('location')?.startsWith('/sign-in?to=%2F')]).toEqual([303, true]);
+  });
+  it.each(routes.filter(([, route]) => !OPEN.test(route)))(
+    '%s %s shows and changes nothing of another studio',
+    async (method, route) => {
+      const before = await everythingOf(HOME_STUDIO);
+      const body = method === 'GET' ? {} : json(method, [{ op: 'replace', path: '/plan/title', value: 'Taken over' }]);
+      const answer = await ask('owner@drydock.example', pathOf(route), {
+        method,
+        ...body,
+        headers: { 'Content-Type': 'application/json', 'If-Match': '"1"' },
+      });
+      const text = await answer.text();
+      if (/\[(?:id|take|version)\]/.test(route)) expect(answer.status).toBeGreaterThanOrEqual(300);
+      for (const foreign of [...Object.values(ids), 'Beekeepers', 'Ottilie', 'saltmarsh.example'])
+        expect(text).not.toContain(foreign);
+      expect(await everythingOf(HOME_STUDIO)).toBe(before);
+    },
+  );
+  it.each(routes.filter(([method, route]) => method !== 'GET' && !OPEN.test(route)))(
+    '%s %s is not for who may only look',
+    async (method, route) => {
+      const answer = await ask('viewer@saltmarsh.example', pathOf(route), json(method, {}));
+      expect(answer.status).toBe(403);
+      expect((await answer.json()) as { message: string }).toHaveProperty('message', expect.stringMatching(/\.$/));
+    },
+  );
+});
+
+describe('a studio', () => {
+  it('shows its own: list, recordings with byte ranges, and files', async () => {
+    for (const who of ['owner@saltmarsh.example', 'viewer@saltmarsh.example']) {
+      const list = (await (await ask(who, '/api/workouts')).json()) as { id: string }[];
+      expect(list.map((w) => w.id)).toContain(ids.workout);
+      expect((await ask(who, media, { headers: { Range: 'bytes=0-9' } })).status).toBe(206);
+      expect((await ask(who, `/w/${ids.workoutOfTake}/score`)).status).toBe(200);
+    }
+    expect((await ask('owner@drydock.example', media)).status).toBe(404);
+    expect(await (await ask('owner@drydock.example', '/api/workouts')).json()).toEqual([]);
+  });
+  it('has uploads that another one does not find', async () => {
+    const tus = { 'Tus-Resumable': '1.0.0' };
+    const made = await ask('owner@saltmarsh.example', '/uploads', {
+      method: 'POST',
+      headers: { ...tus, 'Upload-Length': '10' },
+    });
+    expect(made.status).toBe(201);
+    const path = new URL(made.headers.get('location') ?? '', `${base}/uploads`).pathname;
+    const status = async (who: string | null, method: string) =>
+      (await ask(who, path, { method, headers: tus })).status;
+    expect(await status('owner@saltmarsh.example', 'HEAD')).toBe(200);
+    expect(await status('owner@drydock.example', 'HEAD')).toBe(404);
+    expect(await status(null, 'HEAD')).toBe(401);
+    const finish = await ask(
+      'owner@drydock.example',
+      `/api/workouts/${ids.workout}/takes?upload=${path.split('/').at(-1)}&name=x`,
+      { method: 'POST' },
+    );
+    expect(finish.status).toBe(404);
+  });
+  it('may have exercises and tracks of the same name as another one', async () => {
+    const other = await studioNamed(context.pool, 'Dry Dock Dance');
+    await inStudio({ studioId: other, personId: null }, () =>
+      context.pool.query(
+        `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error)
+         VALUES ('Ottilie', 0.3, 0.05, 0.05, 0.3, 0.6, 0.1, 12, 0.2)`,
+      ),
+    );
+    const { rows } = await context.pool.query('SELECT lines FROM speakers ORDER BY lines');
+    expect(rows).toEqual([{ lines: 12 }, { lines: 40 }]);
+  });
+  it('names in its history who changed what', async () => {
+    const { revision } = (await (await ask('editor@saltmarsh.example', `/api/workouts/${ids.workout}`)).json()) as {
+      revision: number;
+    };
+    const patch = [{ op: 'replace', path: '/plan/title', value: 'Broomstick Strong for Beekeepers, again' }];
+    const answer = await ask('editor@saltmarsh.example', `/api/workouts/${ids.workout}`, {
+      ...json('PATCH', patch),
+      headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
+    });
+    expect(answer.status).toBe(200);
+    const history = (await (await ask('viewer@saltmarsh.example', `/api/workouts/${ids.workout}/history`)).json()) as {
+      by: string;
+    }[];
+    expect(history[0]?.by).toBe('editor');
+  });
+});
+
+describe('people', () => {
+  type Listed = { members: { personId: string; email: string; role: Role }[]; invitations: { email: string }[] };
+  const listed = async (who: string) => (await (await ask(who, '/api/people')).json()) as Listed;
+
+  it('are listed and changed by owners only, each in their own studio', async () => {
+    expect((await ask('editor@saltmarsh.example', '/api/people')).status).toBe(403);
+    expect((await listed('owner@drydock.example')).members.map((m) => m.email)).toEqual(['owner@drydock.example']);
+    const editor = (await listed('owner@saltmarsh.example')).members.find((m) => m.role === 'editor');
+    const path = `/api/people/${editor?.personId}`;
+    expect((await ask('owner@drydock.example', path, json('PATCH', { role: 'viewer' }))).status).toBe(404);
+    expect((await ask('owner@saltmarsh.example', path, json('PATCH', { role: 'emperor' }))).status).toBe(422);
+    expect((await ask('owner@saltmarsh.example', path, json('PATCH', { role: 'viewer' }))).status).toBe(200);
+    const title = await ask('editor@saltmarsh.example', '/api/workouts', json('POST', { title: 'No' }));
+    expect(title.status).toBe(403);
+    expect((await ask('owner@saltmarsh.example', path, json('PATCH', { role: 'editor' }))).status).toBe(200);
+  });
+  it('who are let go are out at once; the last owner cannot go', async () => {
+    await letJoin(HOME_STUDIO, 'guest@saltmarsh.example', 'viewer');
+    const { members } = await listed('owner@saltmarsh.example');
+    const idOf = (email: string) => members.find((m) => m.email === email)?.personId ?? '';
+    expect((await ask('guest@saltmarsh.example', '/api/workouts')).status).toBe(200);
+    const go = await ask('owner@saltmarsh.example', `/api/people/${idOf('guest@saltmarsh.example')}`, {
+      method: 'DELETE',
+    });
+    expect(go.status).toBe(200);
+    expect((await ask('guest@saltmarsh.example', '/api/workouts')).status).toBe(401);
+    const last = await ask('owner@saltmarsh.example', `/api/people/${idOf('owner@saltmarsh.example')}`, {
+      method: 'DELETE',
+    });
+    expect(last.status).toBe(409);
+  });
+  it('join once by a link; a used one, a wrong one and a short password are refused', async () => {
+    const path = await letJoin(HOME_STUDIO, 'second@saltmarsh.example', 'viewer');
+    const again = json('POST', { name: 'Thief', password: PASSWORD });
+    expect((await ask(null, `/api${path}`, again)).status).toBe(404);
+    expect((await ask(null, '/api/join/abcdef', again)).status).toBe(404);
+    const fresh = await inStudio({ studioId: HOME_STUDIO, personId: null }, () =>
+      invite(context, { email: 'third@saltmarsh.example', role: 'viewer' }),
+    );
+    expect((await ask(null, `/api${fresh}`, json('POST', { name: 'T', password: 'short' }))).status).toBe(422);
+    const page = await (await ask(null, fresh, { headers: { accept: 'text/html' } })).text();
+    expect(page).toContain('third@saltmarsh.example');
+  });
+  it('have passwords that are kept as argon2id, and sessions that end when they sign out', async () => {
+    const { rows } = await context.pool.query<{ password: string }>('SELECT password FROM sign_ins');
+    for (const { password } of rows) expect(password).toMatch(/^\$argon2id\$v=19\$m=\d+,t=\d+,p=\d+\$/);
+    const cookie = cookies.get('second@saltmarsh.example') ?? '';
+    expect((await ask('second@saltmarsh.example', '/api/workouts')).status).toBe(200);
+    const out = await ask('second@saltmarsh.example', '/api/auth/sign-out', {
+      ...json('POST', {}),
+      headers: { 'Content-Type': 'application/json', origin: base },
+    });
+    expect(out.status).toBe(200);
+    cookies.set('gone', cookie);
+    expect((await ask('gone', '/api/workouts')).status).toBe(401);
+  });
+  it('cannot make an account without an invitation, and cannot try passwords all day', async () => {
+    const body = { name: 'Walker-in', email: 'walker@saltmarsh.example', password: PASSWORD };
+    expect((await ask(null, '/api/auth/sign-up/email', json('POST', body))).status).toBe(400);
+    const tried: number[] = [];
+    for (let i = 0; i < 8; i++) tried.push((await signIn('owner@saltmarsh.example', 'a wrong password')).status);
+    expect(tried.at(-1)).toBe(429);
+    expect(tried).not.toContain(200);
+    // An address that anybody can write into a header counts for nothing.
+    const forged = { 'X-Forwarded-For': '192.0.2.7', 'X-Euphon-Address': '192.0.2.8' };
+    const again = await ask(null, '/api/auth/sign-in/email', {
+      ...json('POST', { email: 'owner@saltmarsh.example', password: PASSWORD }),
+      headers: { 'Content-Type': 'application/json', ...forged },
+    });
+    expect(again.status).toBe(429);
+  });
+});
