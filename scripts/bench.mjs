@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|aside|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -53,6 +53,7 @@ await main(async () => {
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
   if (wanted('programme')) await runBench('programme');
+  if (wanted('aside')) await runBench('aside');
   // Take minutes; asked for by name only.
   if (process.argv.slice(2).includes('merge')) await runBench('merge');
   if (process.argv.slice(2).includes('fuzz')) await runBench('fuzz');

@@ -39,6 +39,7 @@ export async function bundlePrograms() {
       '*/dist/server/entry.mjs',
     ]),
     bundle('src/boot/setup.ts', 'dist/boot/setup.mjs', ['pg', 'pg-boss']),
+    bundle('src/boot/aside-thread.ts', 'dist/boot/aside-thread.mjs', ['pg', 'pg-boss', '@node-rs/argon2']),
     bundle('src/boot/people.ts', 'dist/boot/people.mjs', ['pg', 'pg-boss', '@node-rs/argon2']),
   ]);
 }

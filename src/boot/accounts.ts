@@ -43,7 +43,10 @@ export function secretIn(folder: string): string {
   return readFileSync(path, 'utf8');
 }
 
-/** Accounts and sessions in the database. `origin`: the address under which people come, where it is not this machine's own. */
+/**
+ * Accounts and sessions in the database. `origin`: the address under which people come, where it is not this machine's
+ * own.
+ */
 export function openAccounts(pool: pg.Pool, secret: string, origin?: string): Accounts {
   const dates = { createdAt: 'created_at', updatedAt: 'updated_at' };
   const auth = betterAuth({

@@ -6,6 +6,8 @@ import { openContext, settingsFrom, uploadsFolder } from '../server/context.ts';
 import { ownHosts } from '../server/own-hosts.ts';
 import { checkRoom } from '../server/room.ts';
 import { accountsAreOn, openAccounts, secretIn } from './accounts.ts';
+import { doAsideBy } from '../server/aside/aside.ts';
+import { openAside } from './aside-threads.ts';
 import { refusedAtTheDoor } from './door.ts';
 import { letIn } from './let-in.ts';
 import { serveUploads } from './serve-uploads.ts';
@@ -42,6 +44,7 @@ const uploads = serveUploads(uploadsFolder(settings.dataFolder), (bytes) =>
   ),
 );
 
+doAsideBy(openAside(new URL('./aside-thread.mjs', import.meta.url)).aside);
 const accounts = accountsAreOn(process.env)
   ? openAccounts(context.pool, secretIn(settings.dataFolder), process.env.EUPHON_ORIGIN)
   : null;

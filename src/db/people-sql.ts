@@ -43,7 +43,9 @@ export async function membersOfStudio(db: Db): Promise<Member[]> {
   ).rows;
 }
 
-/** The members of the studio, locked until the transaction ends, so that two changes cannot leave it without an owner. */
+/**
+ * The members of the studio, locked until the transaction ends, so that two changes cannot leave it without an owner.
+ */
 export async function lockMembers(db: Db): Promise<{ personId: string; role: Role }[]> {
   return (
     await db.query<{ personId: string; role: Role }>('SELECT person_id AS "personId", role FROM members FOR UPDATE')
@@ -101,13 +103,18 @@ export async function acceptInvitation(db: Db, i: Invitation, name: string, pass
   );
   const id = rows[0]?.id;
   if (id === undefined) return false;
-  await db.query("INSERT INTO sign_ins (person_id, account_id, provider, password) VALUES ($1::uuid, $1::text, 'credential', $2)", [
-    id,
-    passwordHash,
-  ]);
+  await db.query(
+    "INSERT INTO sign_ins (person_id, account_id, provider, password) VALUES ($1::uuid, $1::text, 'credential', $2)",
+    [id, passwordHash],
+  );
   await db.query('INSERT INTO members (person_id, studio_id, role) VALUES ($1, $2, $3)', [id, i.studioId, i.role]);
   await db.query('DELETE FROM invitations WHERE id = $1', [i.id]);
   return true;
+}
+
+/** Gives the studio (of the scope) another name. */
+export async function renameStudio(db: Db, studioId: string, name: string): Promise<void> {
+  await db.query('UPDATE studios SET name = $2 WHERE id = $1', [studioId, name]);
 }
 
 /** The studio of a name, made where there is none. */

@@ -13,8 +13,8 @@ export const HOME_STUDIO = '00000000-0000-4000-8000-000000000001';
 export const NO_STUDIO = '00000000-0000-0000-0000-000000000000';
 
 /**
- * The scope of what runs just now. The web server and its pages are bundled apart, each with a copy of this file, so the
- * one storage lies where both find it.
+ * The scope of what runs just now. The web server and its pages are bundled apart, each with a copy of this file, so
+ * the one storage lies where both find it.
  */
 const KEY = Symbol.for('euphon.studio-scope');
 const shared = globalThis as unknown as Record<symbol, AsyncLocalStorage<Scope | null> | undefined>;

@@ -1,18 +1,38 @@
+import Joi from 'joi';
 import { bookWith } from '../core/exercise/library.ts';
-import { changeOvers } from '../core/script/change-over.ts';
+import { type ChangeFigures, changeOvers } from '../core/script/change-over.ts';
 import { voiceOf } from '../core/align/align.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
 import { tokensOf } from '../core/transcript/transcript.ts';
 import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook-sql.ts';
-import { inTransaction } from '../db/pool.ts';
-import { putFigures } from '../db/studio-sql.ts';
+import { type Db, inTransaction } from '../db/pool.ts';
+import { lockStudio, putFigures } from '../db/studio-sql.ts';
+import { takeById } from '../db/takes-sql.ts';
+import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { changeFiguresSchema, logEntrySchema } from '../formats/workout-json/studio-schema.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
-import { getStudio } from './studio.ts';
+import { changeOf, checkUnchanged, getStudio } from './studio.ts';
 import { takeInHand } from './programme.ts';
 import { asTimed } from './timed.ts';
 import { checkId, getWorkout } from './workouts.ts';
+
+/** A recording as the logbook keeps it. */
+type Kept = Omit<LogRow, 'takeId' | 'keptAt'>;
+/** What a change of the logbook was and is; `changes`: the studio's figures of change-overs, where they changed with it. */
+export interface LogChange {
+  readonly takeId: string;
+  readonly before: Kept | null;
+  readonly after: Kept | null;
+  readonly changes: { readonly before: ChangeFigures; readonly after: ChangeFigures } | null;
+}
+
+function keptOf(row: LogRow | undefined): Kept | null {
+  if (row === undefined) return null;
+  const { workoutId, title, instructor, entry } = row;
+  return { workoutId, title, instructor, entry };
+}
 
 export async function readLogbook(context: Context): Promise<LogRow[]> {
   return logbook(context.pool);
@@ -22,7 +42,7 @@ export async function readLogbook(context: Context): Promise<LogRow[]> {
  * Puts the take of a workout into the logbook, and what it and all before it taught into the studio's figures: speaking
  * rates, and the seconds that change-overs take where the take says something of them.
  */
-export async function keepInLogbook(context: Context, workoutId: string | undefined): Promise<void> {
+export async function keepInLogbook(context: Context, workoutId: string | undefined): Promise<LogChange> {
   const stored = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored.document);
   const found = await takeInHand(context, stored.id, document);
@@ -41,24 +61,50 @@ export async function keepInLogbook(context: Context, workoutId: string | undefi
     alignment.segments,
     studio.changes,
   );
-  await inTransaction(context.pool, async (db) => {
-    await putLogEntry(db, {
-      takeId: take.id,
-      workoutId: stored.id,
-      title: document.plan.title,
-      instructor: document.plan.instructor,
-      entry,
-    });
-    await putFigures(db, 'paces', pacesOf((await logbook(db)).map((row) => row.entry)));
-    if (learned !== null) await putFigures(db, 'changes', learned.figures);
+  const after = { workoutId: stored.id, title: document.plan.title, instructor: document.plan.instructor, entry };
+  return inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    const before = keptOf((await logbook(db)).find((row) => row.takeId === take.id));
+    const changes = learned === null ? null : { before: studio.changes, after: learned.figures };
+    await write(db, take.id, after);
+    if (changes !== null) await putFigures(db, 'changes', changes.after);
+    return { takeId: take.id, before, after, changes };
   });
 }
 
-/** Takes a recording out of the logbook; the speaking rates follow from those that are left. */
-export async function forgetLogEntry(context: Context, takeId: string | undefined): Promise<void> {
+const keptSchema = Joi.object({
+  workoutId: Joi.string().guid().required(),
+  title: Joi.string().allow('').max(2_000).required(),
+  instructor: Joi.string().allow('').max(2_000).required(),
+  entry: logEntrySchema,
+} satisfies Record<keyof Kept, Joi.Schema>).allow(null);
+const logChangeSchema = Joi.object({
+  before: keptSchema.required(),
+  after: keptSchema.required(),
+  changes: changeOf(changeFiguresSchema).allow(null).required(),
+}).required();
+
+/**
+ * Puts a recording into the logbook, takes it out, or puts it back as it was (null: it is not in it); the speaking rates
+ * follow from all that are in it. Refused where somebody else changed it meanwhile.
+ */
+export async function changeLogbook(context: Context, takeId: string | undefined, body: unknown): Promise<void> {
   const id = checkId(takeId, 'entry');
+  const fault = faultOf(logChangeSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { before, after, changes } = body as LogChange;
   await inTransaction(context.pool, async (db) => {
-    if (!(await deleteLogEntry(db, id))) throw new Refusal(404, 'This recording is not in the logbook.');
-    await putFigures(db, 'paces', pacesOf((await logbook(db)).map((row) => row.entry)));
+    await lockStudio(db);
+    checkUnchanged('This entry', { before, after }, keptOf((await logbook(db)).find((row) => row.takeId === id)));
+    const take = after === null ? null : await takeById(db, id);
+    if (after !== null && take?.workoutId !== after.workoutId) throw new Refusal(404, 'There is no such take.');
+    await write(db, id, after);
+    if (changes !== null) await putFigures(db, 'changes', changes.after);
   });
+}
+
+async function write(db: Db, takeId: string, kept: Kept | null): Promise<void> {
+  if (kept === null) await deleteLogEntry(db, takeId);
+  else await putLogEntry(db, { takeId, ...kept });
+  await putFigures(db, 'paces', pacesOf((await logbook(db)).map((row) => row.entry)));
 }

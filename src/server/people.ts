@@ -14,10 +14,11 @@ import {
   openInvitations,
   putInvitation,
   removeMember,
+  renameStudio,
   setRole,
 } from '../db/people-sql.ts';
 import { inTransaction } from '../db/pool.ts';
-import { asProgram } from '../db/studio-scope.ts';
+import { asProgram, scopeNow } from '../db/studio-scope.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
@@ -45,7 +46,9 @@ const inviteSchema = Joi.object({
     .required(),
 }).required();
 
-/** Invites somebody into the studio. Returns the path of the link that is given to them; it works once, for two weeks. */
+/**
+ * Invites somebody into the studio. Returns the path of the link that is given to them; it works once, for two weeks.
+ */
 export async function invite(context: Context, body: unknown): Promise<string> {
   const fault = faultOf(inviteSchema, body);
   if (fault !== null) throw new Refusal(422, fault);
@@ -63,6 +66,15 @@ export async function invite(context: Context, body: unknown): Promise<string> {
 export async function takeBackInvitation(context: Context, id: string | undefined): Promise<void> {
   if (!(await deleteInvitation(context.pool, checkId(id, 'invitation'))))
     throw new Refusal(404, 'There is no such invitation.');
+}
+
+const nameSchema = Joi.object({ studio: Joi.string().trim().min(1).max(200).required() }).required();
+
+export async function nameStudio(context: Context, body: unknown): Promise<void> {
+  const fault = faultOf(nameSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const scope = scopeNow();
+  if (scope !== null) await renameStudio(context.pool, scope.studioId, (body as { studio: string }).studio.trim());
 }
 
 const roleSchema = Joi.object({

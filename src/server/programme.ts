@@ -1,12 +1,11 @@
-import { type Edit, type WorkoutDocument, takesOfProgramme } from '../core/workout/document.ts';
-import { type Produced, type ProgrammeTake, alignTake, produce } from '../core/workout/pipeline.ts';
-import { factsOfTake, recordingsOf } from '../core/workout/take-sources.ts';
+import type { WorkoutDocument } from '../core/workout/document.ts';
+import { type Produced, produce } from '../core/workout/pipeline.ts';
+import { recordingsOf } from '../core/workout/take-sources.ts';
 import type { Take } from '../db/takes-sql.ts';
-import { readTranscript } from '../formats/transcript-reader.ts';
+import { type AlignedTake, takesIn } from './aside/align-takes.ts';
+import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
-import { type TakeWithTranscript, takesWithTranscripts } from './takes.ts';
-
-type AlignedTake = ProgrammeTake & { readonly take: Take };
+import { takesWithTranscripts } from './takes.ts';
 
 /** The programme of a workout with all it is made from. */
 export interface MadeProgramme {
@@ -17,25 +16,8 @@ export interface MadeProgramme {
   readonly produced: Produced;
 }
 
-/** The takes that a programme is made from, of a workout's recordings. */
-export function takesIn(edit: Edit, recordings: readonly Take[]): Take[] {
-  const takes = new Map(recordings.filter((t) => t.ofTake === null).map((t) => [t.id, t]));
-  return takesOfProgramme(edit, (id) => takes.has(id)).map((id) => takes.get(id)!);
-}
-
-/** Aligns takes each by itself, later ones as likely filling what the earlier lack. */
-function alignAll(
-  document: WorkoutDocument,
-  takes: readonly Take[],
-  all: readonly TakeWithTranscript[],
-): AlignedTake[] {
-  const aligned: AlignedTake[] = [];
-  for (const take of takes) {
-    const facts = factsOfTake(take, all, (text) => readTranscript(text).value);
-    aligned.push({ take, ...alignTake(document, take.id, facts, aligned) });
-  }
-  return aligned;
-}
+/** What alignments are made from; the rest of a document need not go over to another thread. */
+const timed = ({ plan, edit }: WorkoutDocument) => ({ plan, edit });
 
 /** Assembles a programme from its takes. null: nothing was filmed. */
 export async function programmeOf(
@@ -45,7 +27,7 @@ export async function programmeOf(
 ): Promise<MadeProgramme | null> {
   const all = await takesWithTranscripts(context, workoutId);
   const recordings = all.map((t) => t.take);
-  const takes = alignAll(document, takesIn(document.edit, recordings), all);
+  const takes = await aside('alignTakes', timed(document), takesIn(document.edit, recordings), all);
   if (takes.length === 0) return null;
   return {
     takes,
@@ -68,6 +50,7 @@ export async function takeInHand(
     all.map((t) => t.take),
   );
   const at = takes.indexOf(own);
-  const found = alignAll(document, at < 0 ? [...takes, own] : takes.slice(0, at + 1), all).at(-1)!;
+  const wanted = at < 0 ? [...takes, own] : takes.slice(0, at + 1);
+  const found = (await aside('alignTakes', timed(document), wanted, all)).at(-1)!;
   return found.facts.transcript.cues.length === 0 ? null : found;
 }

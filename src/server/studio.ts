@@ -21,15 +21,15 @@ import {
 } from '../db/studio-sql.ts';
 import { MOST_EXERCISES, exerciseSchema } from '../formats/exercises/exercise-schema.ts';
 import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
-import { readExercises, writeExercisesJson } from '../formats/exercises/exercises-json.ts';
+import { writeExercisesJson } from '../formats/exercises/exercises-json.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
-import { changeFiguresSchema } from '../formats/workout-json/studio-schema.ts';
+import { changeFiguresSchema, speakerSchema } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/takes-sql.ts';
-import { readTranscript } from '../formats/transcript-reader.ts';
 import { Refusal } from './answer.ts';
+import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takeInHand } from './programme.ts';
 import { asTimed } from './timed.ts';
@@ -46,12 +46,16 @@ export async function getStudio(context: Context): Promise<Studio> {
 }
 
 /** A change of something small: what it was when it was opened, and what it is to be. */
-const changeOf = (schema: Joi.Schema) =>
+export const changeOf = (schema: Joi.Schema) =>
   Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
 
 /** Refuses a change of what is not any more as it was when it was opened, unless it is made already. */
-function checkUnchanged(what: string, { before, after }: { before: unknown; after: unknown }, now: unknown): void {
-  if (!same(before ?? null, now ?? null) && !same(after, now))
+export function checkUnchanged(
+  what: string,
+  { before, after }: { before: unknown; after: unknown },
+  now: unknown,
+): void {
+  if (!same(before ?? null, now ?? null) && !same(after ?? null, now ?? null))
     throw new Refusal(412, `${what} was changed in another window since you opened it. Open it again to see how.`, now);
 }
 
@@ -77,7 +81,7 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
   if (name === '') throw new Refusal(409, 'The plan names no instructor; what is learned is kept under that name.');
   const row = document.edit.takeId === null ? null : await transcriptOf(context.pool, document.edit.takeId);
   if (row === null) throw new Refusal(409, 'There is no take with a transcript to learn from.');
-  const made = calibrate(samplesOf(readTranscript(row.text).value.cues));
+  const made = calibrate(samplesOf((await aside('readTranscript', row.text)).value.cues));
   if (made === null)
     throw new Refusal(
       409,
@@ -107,9 +111,21 @@ export async function learnChangeFigures(context: Context, workoutId: string | u
   return { used: learned.used };
 }
 
-export async function forgetSpeaker(context: Context, name: string | undefined): Promise<void> {
-  if (name === undefined || !(await deleteSpeaker(context.pool, name)))
-    throw new Refusal(404, 'Nothing was learned under that name.');
+/** Puts what is known of how somebody speaks in the place of what was; null: nothing is known. */
+export async function setSpeaker(context: Context, body: unknown): Promise<void> {
+  const known = speakerSchema.allow(null);
+  const fault = faultOf(Joi.object({ before: known, after: known }).required(), body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { before, after } = body as { before: Speaker | null; after: Speaker | null };
+  const name = after?.name ?? before?.name;
+  if (name === undefined) throw new Refusal(422, 'The change names no speaker.');
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    const now = (await speakers(db)).find((s) => s.name === name) ?? null;
+    checkUnchanged(`How ${name} speaks`, { before, after }, now);
+    if (after === null) await deleteSpeaker(db, name);
+    else await putSpeaker(db, after);
+  });
 }
 
 export async function saveExercise(context: Context, body: unknown): Promise<void> {
@@ -139,7 +155,7 @@ export async function importExercises(
   context: Context,
   text: string,
 ): Promise<{ kept: number; problems: readonly ReadProblem[] }> {
-  const { value, problems } = readExercises(text);
+  const { value, problems } = await aside('readExercises', text);
   if (value.length === 0) throw new Refusal(422, problems[0]?.message ?? 'No exercise was found in the file.');
   await inTransaction(context.pool, async (db) => {
     if ((await countExercises(db)) + value.length > MOST_EXERCISES)

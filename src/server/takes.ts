@@ -33,12 +33,7 @@ import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { keepableName } from '../formats/keepable.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
-import {
-  TRANSCRIPT_FORMATS,
-  type TranscriptFormat,
-  readTranscript,
-  transcriptFormat,
-} from '../formats/transcript-reader.ts';
+import { TRANSCRIPT_FORMATS, type TranscriptFormat, transcriptFormat } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { withoutTake } from '../core/workout/document.ts';
 import { awaitedArrived } from '../db/awaited-sql.ts';
@@ -46,6 +41,7 @@ import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { Refusal } from './answer.ts';
+import { aside } from './aside/aside.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
 import { amendWorkout, checkId, getWorkout } from './workouts.ts';
@@ -240,7 +236,7 @@ export async function setTranscript(
   revision: number,
 ): Promise<{ problems: readonly ReadProblem[]; cues: number; revision: number }> {
   const take = await getTake(context, takeId);
-  const { value, problems } = readTranscript(text);
+  const { value, problems } = await aside('readTranscript', text);
   if (value.cues.length === 0)
     throw new Refusal(
       422,
@@ -310,7 +306,7 @@ export async function transcriptFile(
   if (row === null) throw new Refusal(404, 'This take has no transcript yet.');
   const { mime, extension } = TRANSCRIPT_FILES[wanted];
   return {
-    text: writeTranscript(readTranscript(row.text).value, wanted, take.duration),
+    text: writeTranscript((await aside('readTranscript', row.text)).value, wanted, take.duration),
     mime,
     name: `${take.name}.${extension}`,
   };

@@ -23,11 +23,11 @@ import {
   updateWorkout,
   workoutById,
 } from '../db/workouts-sql.ts';
-import { readPlan } from '../formats/plan-reader.ts';
 import { faultAt, faultOf } from '../formats/plan-json/plan-schema.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
 import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
 import { Refusal } from './answer.ts';
+import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 
 export interface WorkoutSummary {
@@ -72,7 +72,7 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
   let document = newDocument(title?.trim() ?? '');
   if (from !== undefined) document = copyOf((await getWorkout(context, from)).document, title?.trim());
   if (outline !== undefined) {
-    const { value, problems } = readPlan(outline);
+    const { value, problems } = await aside('readPlan', outline);
     if (value === null || value.blocks.length === 0)
       throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
     document = { ...document, plan: value };

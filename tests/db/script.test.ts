@@ -5,7 +5,7 @@ import { VOICE_RATE_HZ } from '../../src/media/espeak.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import { scratchTrack, scriptFile, spokenLine } from '../../src/server/script.ts';
-import { forgetSpeaker, getStudio, learnChangeFigures, learnSpeaker } from '../../src/server/studio.ts';
+import { getStudio, learnChangeFigures, learnSpeaker, setSpeaker } from '../../src/server/studio.ts';
 import { putSpeaker } from '../../src/db/studio-sql.ts';
 import { createWorkout, getWorkout, patchWorkout, documentAt } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from './support.ts';
@@ -74,8 +74,13 @@ describe('a speaker', () => {
       lineTime('Sit back and stand') * 1.3,
     );
     expect(speakerOf(studio, 'Bo')).toBe(TYPICAL_SPEAKER);
-    await forgetSpeaker(context, 'OTTILIE');
-    expect(await status(forgetSpeaker(context, 'Ottilie'))).toBe(404);
+    const known = studio.speakers.find((s) => s.name === 'Ottilie') ?? null;
+    await setSpeaker(context, { before: known, after: null });
+    expect((await getStudio(context)).speakers).toEqual([]);
+    await setSpeaker(context, { before: null, after: known });
+    expect((await getStudio(context)).speakers).toEqual([known]);
+    expect(await status(setSpeaker(context, { before: null, after: null }))).toBe(422);
+    expect(await status(setSpeaker(context, { before: { ...known, lines: 7 }, after: null }))).toBe(412);
   });
 });
 

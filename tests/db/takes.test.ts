@@ -25,7 +25,7 @@ import { frameRate } from '../../src/core/time/frames.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';
 import type { Context } from '../../src/server/context.ts';
-import { forgetLogEntry, keepInLogbook, readLogbook } from '../../src/server/logbook.ts';
+import { changeLogbook, keepInLogbook, readLogbook } from '../../src/server/logbook.ts';
 import { getStudio } from '../../src/server/studio.ts';
 import {
   askTakeWork,
@@ -190,16 +190,28 @@ describe('the logbook', () => {
     const { revision } = await getWorkout(context, workoutId);
     await expect(keepInLogbook(context, workoutId)).rejects.toThrow(/no take with words/);
     await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/takeId', value: take }]);
-    await keepInLogbook(context, workoutId);
-    await keepInLogbook(context, workoutId);
+    const first = await keepInLogbook(context, workoutId);
+    expect(first.before).toBeNull();
+    const again = await keepInLogbook(context, workoutId);
+    expect(again.before).toEqual(first.after);
     const [row, ...more] = await readLogbook(context);
     expect(more).toEqual([]);
     expect(row).toMatchObject({ takeId: take, title: 'Log' });
     expect(row?.entry.pace.work?.words).toBeGreaterThan(10);
     const { paces } = await getStudio(context);
     expect(paces.work).toBeLessThan(WORDS_A_MINUTE.work);
-    await forgetLogEntry(context, take);
+    const out = { before: first.after, after: null, changes: null };
+    await changeLogbook(context, take, out);
     expect((await getStudio(context)).paces).toEqual(WORDS_A_MINUTE);
-    await expect(forgetLogEntry(context, take)).rejects.toThrow(/not in the logbook/);
+    // Asked again because the answer was lost, it is done already; put back, it is as it was.
+    await changeLogbook(context, take, out);
+    await changeLogbook(context, take, { before: null, after: first.after, changes: null });
+    expect((await getStudio(context)).paces).toEqual(paces);
+    const other = { ...first.after, title: 'Something else' };
+    await expect(changeLogbook(context, take, { before: other, after: null, changes: null })).rejects.toThrow(
+      /changed in another window/,
+    );
+    const odd = { ...first.after, entry: { plannedUs: -1 } };
+    await expect(changeLogbook(context, take, { ...out, before: odd })).rejects.toMatchObject({ status: 422 });
   });
 });

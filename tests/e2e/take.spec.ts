@@ -157,6 +157,10 @@ test('the class is laid against its plan, and kept in the logbook until it is ta
   expect(await axeFinds(page)).toEqual([]);
   await logbook.getByRole('button', { name: /^Take Filmed again.* out of the logbook/ }).click();
   await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(logbook.getByRole('cell', { name: 'Ottilie Brandvold' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(logbook.getByText('No recording is in it yet')).toBeVisible();
 });
 
 test('a take is deleted and one undo brings it back, chosen as it was, with its words', async ({ page }) => {

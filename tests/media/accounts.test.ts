@@ -134,7 +134,7 @@ const routes = (readdirSync(PAGES, { recursive: true }) as string[])
   });
 const FORMATS: Readonly<Record<string, string>> = {
   transcript: 'vtt',
-  files: 'cue-sheet',
+  files: 'captions-vtt',
   music: 'beat-csv',
   script: 'text',
   exercises: 'csv',

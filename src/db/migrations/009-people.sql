@@ -8,7 +8,7 @@ CREATE TABLE studios (
   created_at timestamptz NOT NULL DEFAULT now()
 );
 -- What was made before there were accounts, and what is made without them, belongs to this one.
-INSERT INTO studios (id, name) VALUES ('00000000-0000-4000-8000-000000000001', 'The studio');
+INSERT INTO studios (id, name) VALUES ('00000000-0000-4000-8000-000000000001', 'Studio');
 
 CREATE FUNCTION own_studio() RETURNS uuid LANGUAGE sql STABLE AS $$
   SELECT coalesce(nullif(current_setting('euphon.studio', true), ''), '00000000-0000-4000-8000-000000000001')::uuid
@@ -116,6 +116,7 @@ GRANT USAGE ON SCHEMA public TO euphon_web;
 GRANT SELECT, INSERT, UPDATE, DELETE ON
   workouts, workout_changes, workout_versions, takes, take_waveforms, transcripts, take_work, renders, logbook,
   awaited_takes, tracks, exercises, studio_figures, speakers, members, invitations, media_files TO euphon_web;
+GRANT UPDATE (name) ON studios TO euphon_web;
 GRANT SELECT ON studios, people, worker_beats, migrations TO euphon_web;
 -- A row and its job are written together; the queue makes its own tables, before or after this.
 ALTER DEFAULT PRIVILEGES GRANT USAGE ON SCHEMAS TO euphon_web;

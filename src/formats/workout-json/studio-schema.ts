@@ -1,5 +1,8 @@
 import Joi from 'joi';
+import { LOGGED_CALLS, type LogEntry } from '../../core/logbook/logbook.ts';
+import { SEGMENT_KINDS } from '../../core/plan/segment.ts';
 import type { ChangeFigures } from '../../core/script/change-over.ts';
+import type { SpeakingModel } from '../../core/speech/line-time.ts';
 
 /** No part of a change-over takes longer than this. */
 const LONGEST_PART_US = 300e6;
@@ -13,3 +16,42 @@ export const changeFiguresSchema = Joi.object({
   propUs: part,
   sideUs: part,
 } satisfies Record<keyof ChangeFigures, Joi.Schema>).required();
+
+/** Seconds of a speaker's model; nobody is slower. */
+const SLOWEST_S = 60;
+const seconds = Joi.number().min(0).max(SLOWEST_S).required();
+
+/** How somebody speaks, as it was learned. */
+export const speakerSchema = Joi.object({
+  name: Joi.string().trim().min(1).max(200).required(),
+  lines: Joi.number().integer().min(1).max(1_000_000).required(),
+  error: Joi.number().min(0).max(1_000).required(),
+  model: Joi.object({
+    syllableS: seconds,
+    consonantS: seconds,
+    wordS: seconds,
+    shortPauseS: seconds,
+    longPauseS: seconds,
+    startS: seconds,
+  } satisfies Record<keyof SpeakingModel, Joi.Schema>).required(),
+}).required();
+
+/** No recording is longer. */
+const LONGEST_US = 86_400e6;
+const length = Joi.number().integer().min(0).max(LONGEST_US).required();
+const count = Joi.number().integer().min(0).max(1_000_000).required();
+const bySegmentKind = (of: Joi.Schema) =>
+  Joi.object()
+    .pattern(Joi.string().valid(...SEGMENT_KINDS), of)
+    .required();
+
+/** What one recording teaches. */
+export const logEntrySchema = Joi.object({
+  plannedUs: length,
+  filmedUs: length,
+  pace: bySegmentKind(Joi.object({ words: count, us: length })),
+  breaks: bySegmentKind(Joi.object({ count, plannedUs: length, recordedUs: length })),
+  calls: Joi.object(
+    Object.fromEntries(LOGGED_CALLS.map((call) => [call, Joi.object({ made: count, of: count }).required()])),
+  ).required(),
+} satisfies Record<keyof LogEntry, Joi.Schema>).required();

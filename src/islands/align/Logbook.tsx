@@ -14,13 +14,30 @@ import { useAttempt } from '../shared/use-attempt.ts';
 import { KIND_WORD } from '../shared/words.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-interface Row {
-  readonly takeId: string;
+interface Kept {
+  readonly workoutId: string;
   readonly title: string;
   readonly instructor: string;
   readonly entry: LogEntry;
+}
+interface Row extends Kept {
+  readonly takeId: string;
   readonly keptAt: string;
 }
+type Figures = Studio['changes'];
+/** A change of the logbook, and of the figures of change-overs that came with it. */
+interface Change {
+  readonly before: Kept | null;
+  readonly after: Kept | null;
+  readonly changes: { readonly before: Figures; readonly after: Figures } | null;
+}
+
+const back = ({ before, after, changes }: Change): Change => ({
+  before: after,
+  after: before,
+  changes: changes === null ? null : { before: changes.after, after: changes.before },
+});
+const put = (takeId: string, body: Change) => ({ path: `/api/studio/logbook/${takeId}`, method: 'PUT', body }) as const;
 
 const CALL_WORD: Readonly<Record<LoggedCall, string>> = {
   name: 'named at the start',
@@ -51,7 +68,8 @@ export function Logbook() {
     return () => {
       current = false;
     };
-  }, []);
+    // What is in it, and what it taught the studio, change together.
+  }, [studio]);
   if (aligned === null || facts === null || take === null) return null;
   const entry = logEntryOf(
     aligned.compiled.segments,
@@ -62,16 +80,21 @@ export function Logbook() {
   const keep = () =>
     void attempt(async () => {
       await workbench.flush();
-      const done = await api<{ studio: Studio; rows: Row[] }>(`/api/workouts/${id}/logbook`, { method: 'POST' });
+      const done = await api<{ studio: Studio; change: Change }>(`/api/workouts/${id}/logbook`, { method: 'POST' });
+      const { before, after, changes } = done.change;
+      const change = { before, after, changes };
+      workbench
+        .getState()
+        .asked('Keep a take in the logbook', { after: put(take.id, change), before: put(take.id, back(change)) });
       setStudio(done.studio);
-      setRows(done.rows);
     });
-  const forget = (takeId: string) =>
-    void attempt(async () => {
-      const done = await api<{ studio: Studio }>(`/api/studio/logbook/${takeId}`, { method: 'DELETE' });
-      setStudio(done.studio);
-      setRows(rows.filter((r) => r.takeId !== takeId));
-    });
+  const forget = ({ takeId, workoutId, title, instructor, entry: kept }: Row) => {
+    const change = { before: { workoutId, title, instructor, entry: kept }, after: null, changes: null };
+    setRows(rows.filter((r) => r.takeId !== takeId));
+    workbench
+      .getState()
+      .ask(`Take ${title} out of the logbook`, { after: put(takeId, change), before: put(takeId, back(change)) });
+  };
   const kinds = (Object.keys(entry.pace) as SegmentKind[]).filter((k) => (entry.pace[k]?.us ?? 0) > 20e6);
   const wpm = (kind: SegmentKind) => Math.round((entry.pace[kind]?.words ?? 0) / ((entry.pace[kind]?.us ?? 1) / 60e6));
   const kept = rows.some((r) => r.takeId === take.id);
@@ -168,7 +191,7 @@ export function Logbook() {
                 <td className="figures text-right">{writeTime(r.entry.filmedUs, 0)}</td>
                 <td className="figures text-right text-soft">{r.keptAt.slice(0, 10)}</td>
                 <td className="text-right">
-                  <IconButton label={`Take ${r.title} out of the logbook`} onClick={() => forget(r.takeId)}>
+                  <IconButton label={`Take ${r.title} out of the logbook`} onClick={() => forget(r)}>
                     <X size={14} />
                   </IconButton>
                 </td>

@@ -42,7 +42,7 @@ export function Join({ token, invitation }: Props) {
         <label className="grid gap-1">
           Your name
           <input
-            className="field"
+            className="field field-box"
             autoComplete="name"
             required
             autoFocus
@@ -54,7 +54,7 @@ export function Join({ token, invitation }: Props) {
         <label className="grid gap-1">
           A password of at least ten characters
           <input
-            className="field"
+            className="field field-box"
             type="password"
             autoComplete="new-password"
             required

@@ -16,6 +16,7 @@ const dayOf = (date: Date | string) => new Date(date).toLocaleDateString('en-GB'
 /** Who works in the studio, who is invited, and as what. */
 export function People({ me, ...first }: Props) {
   const [listed, setListed] = useState<Listed>(first);
+  const [studio, setStudio] = useState(me.studio);
   const [email, setEmail] = useState('');
   const [role, setRole] = useState<Role>('editor');
   const [link, setLink] = useState<{ email: string; url: string } | null>(null);
@@ -38,9 +39,23 @@ export function People({ me, ...first }: Props) {
           <img src="/mark.svg" alt="" className="h-4 w-4" />
           Euphon · Workouts
         </a>
-        <h1 className="mt-1 text-4xl">People of {me.studio}</h1>
+        <h1 className="mt-1 text-4xl">People</h1>
       </header>
       {trouble !== null && <Notice alarm>{trouble}</Notice>}
+      <label className="mt-4 grid max-w-md gap-1">
+        Name of the studio
+        <input
+          className="field field-box"
+          required
+          maxLength={200}
+          value={studio}
+          onChange={(e) => setStudio(e.target.value)}
+          onBlur={() => {
+            if (studio.trim() !== '' && studio !== me.studio)
+              void attempt(() => api('/api/people', sendJson('PATCH', { studio })));
+          }}
+        />
+      </label>
       <ul className="mt-4">
         {listed.members.map((m) => (
           <li key={m.personId} className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-3">
@@ -52,7 +67,7 @@ export function People({ me, ...first }: Props) {
               <span className="block text-soft">{m.email}</span>
             </span>
             <select
-              className="field"
+              className="field field-box w-auto"
               aria-label={`Role of ${m.name}`}
               value={m.role}
               onChange={(e) => change(m.personId, sendJson('PATCH', { role: e.target.value }))}
@@ -91,11 +106,22 @@ export function People({ me, ...first }: Props) {
       <form className="mt-8 flex flex-wrap items-end gap-3" onSubmit={invite}>
         <label className="grid flex-1 basis-56 gap-1">
           Invite by e-mail address
-          <input className="field" type="email" required value={email} onChange={(e) => setEmail(e.target.value)} />
+          <input
+            className="field field-box"
+            type="email"
+            required
+            value={email}
+            onChange={(e) => setEmail(e.target.value)}
+          />
         </label>
         <label className="grid gap-1">
           as
-          <select className="field" value={role} onChange={(e) => setRole(e.target.value as Role)}>
+          <select
+            className="field field-box"
+            aria-label="Role of whom you invite"
+            value={role}
+            onChange={(e) => setRole(e.target.value as Role)}
+          >
             {ROLES.map((r) => (
               <option key={r}>{r}</option>
             ))}
@@ -112,7 +138,7 @@ export function People({ me, ...first }: Props) {
             Give this link to {link.email}. It works once, for two weeks; nothing is sent from here.
             <span className="mt-2 flex gap-2">
               <input
-                className="field min-w-0 flex-1"
+                className="field field-box min-w-0 flex-1"
                 readOnly
                 aria-label="Link of the invitation"
                 value={link.url}

@@ -32,7 +32,7 @@ export function SignIn({ onTo }: { readonly onTo: string }) {
         <label className="grid gap-1">
           E-mail address
           <input
-            className="field"
+            className="field field-box"
             type="email"
             autoComplete="username"
             required
@@ -44,7 +44,7 @@ export function SignIn({ onTo }: { readonly onTo: string }) {
         <label className="grid gap-1">
           Password
           <input
-            className="field"
+            className="field field-box"
             type="password"
             autoComplete="current-password"
             required

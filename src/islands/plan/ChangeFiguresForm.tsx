@@ -22,9 +22,9 @@ export function ChangeFiguresForm() {
   const id = workbench((s) => s.id);
   const [said, setSaid] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const put = (before: ChangeFigures, after: ChangeFigures) =>
+    ({ path: '/api/studio/changes', method: 'PUT', body: { before, after } }) as const;
   const save = (changes: ChangeFigures) => {
-    const put = (before: ChangeFigures, after: ChangeFigures) =>
-      ({ path: '/api/studio/changes', method: 'PUT', body: { before, after } }) as const;
     const was = studio.changes;
     setStudio({ ...studio, changes });
     setTrouble(null);
@@ -35,6 +35,8 @@ export function ChangeFiguresForm() {
       await workbench.flush();
       const done = await api<{ used: number; studio: Studio }>(`/api/workouts/${id}/learn-changes`, { method: 'POST' });
       setStudio(done.studio);
+      const [was, now] = [studio.changes, done.studio.changes];
+      workbench.getState().asked('Learn what a change-over costs', { after: put(was, now), before: put(now, was) });
       setTrouble(null);
       setSaid(`Corrected by ${done.used} change-overs of the take.`);
     } catch (error) {

@@ -21,20 +21,28 @@ export function SpeakerPanel() {
       setSaid({ alarm: true, text: error.message });
     }
   };
+  const put = (before: Speaker | null, after: Speaker | null) =>
+    ({ path: '/api/studio/speakers', method: 'PUT', body: { before, after } }) as const;
   const learn = () =>
     attempt(async () => {
       await workbench.flush();
       const done = await api<{ speaker: Speaker; studio: Studio }>(`/api/workouts/${id}/speaker`, { method: 'POST' });
       setStudio(done.studio);
+      const now = done.studio.speakers.find((s) => s.name === done.speaker.name) ?? null;
+      workbench
+        .getState()
+        .asked(`Learn how ${done.speaker.name} speaks`, {
+          after: put(known ?? null, now),
+          before: put(now, known ?? null),
+        });
       return `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} % on average.`;
     });
-  const forget = () =>
-    attempt(async () => {
-      setStudio(
-        await api<Studio>(`/api/studio/speakers?name=${encodeURIComponent(known?.name ?? '')}`, { method: 'DELETE' }),
-      );
-      return 'Lines take again what they usually take.';
-    });
+  const forget = () => {
+    if (known === undefined) return;
+    setStudio({ ...studio, speakers: studio.speakers.filter((s) => s !== known) });
+    workbench.getState().ask(`Forget how ${known.name} speaks`, { after: put(known, null), before: put(null, known) });
+    setSaid({ alarm: false, text: 'Lines take again what they usually take.' });
+  };
   return (
     <section aria-label="How long lines take" className="mt-4 border-t pt-3">
       <h3>How long lines take</h3>
@@ -63,7 +71,7 @@ export function SpeakerPanel() {
           Learn from the take
         </button>
         {known !== undefined && (
-          <button className="btn btn-quiet" onClick={() => void forget()}>
+          <button className="btn btn-quiet" onClick={forget}>
             Forget
           </button>
         )}

@@ -37,7 +37,8 @@ interface Props {
 }
 
 /** One open workout: the stations share one document, one undo and one computation. */
-export function Workbench({ id, revision, document: begunWith, takes, station: begun, studio, tracks, mayChange }: Props) {
+export function Workbench({ document: begunWith, station: begun, ...opened }: Props) {
+  const { id, revision, takes, studio, tracks, mayChange } = opened;
   const workbench = useMemo(
     () => createWorkbench({ id, revision, document: begunWith, takes, studio, tracks, mayChange }),
     [id, revision, begunWith, takes, studio, tracks, mayChange],

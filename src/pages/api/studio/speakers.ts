@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse } from '../../../server/http.ts';
-import { forgetSpeaker, getStudio } from '../../../server/studio.ts';
+import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
+import { getStudio, setSpeaker } from '../../../server/studio.ts';
 
-export const DELETE = endpoint(async (context, { url }) => {
-  await forgetSpeaker(context, url.searchParams.get('name') ?? undefined);
+export const PUT = endpoint(async (context, { request }) => {
+  await setSpeaker(context, await readJson(request));
   return jsonResponse(await getStudio(context));
 });

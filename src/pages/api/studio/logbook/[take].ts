@@ -1,8 +1,8 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
-import { forgetLogEntry } from '../../../../server/logbook.ts';
+import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
+import { changeLogbook } from '../../../../server/logbook.ts';
 import { getStudio } from '../../../../server/studio.ts';
 
-export const DELETE = endpoint(async (context, { params }) => {
-  await forgetLogEntry(context, params.take);
+export const PUT = endpoint(async (context, { params, request }) => {
+  await changeLogbook(context, params.take, await readJson(request));
   return jsonResponse({ studio: await getStudio(context) });
 });

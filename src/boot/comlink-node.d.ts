@@ -1,0 +1,6 @@
+/** The package has no types under the name by which Node finds it. */
+declare module 'comlink/dist/esm/node-adapter.mjs' {
+  import type { Endpoint } from 'comlink';
+  import type { MessagePort, Worker } from 'node:worker_threads';
+  export default function nodeEndpoint(port: MessagePort | Worker): Endpoint;
+}

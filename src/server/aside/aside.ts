@@ -1,0 +1,23 @@
+import { TASKS, type Tasks } from './tasks.ts';
+
+/** Does a task where it holds nobody up. */
+export type Aside = <K extends keyof Tasks>(task: K, ...input: Parameters<Tasks[K]>) => Promise<ReturnType<Tasks[K]>>;
+
+/** Set by the web server when it starts; the pages, which are bundled apart, find it here. */
+const KEY = Symbol.for('euphon.aside');
+const shared = globalThis as unknown as Record<symbol, Aside | undefined>;
+
+export function doAsideBy(aside: Aside): void {
+  shared[KEY] = aside;
+}
+
+/**
+ * Does a task in a thread beside the web server's own, so that nobody waits for it but who asked. Outside of the web
+ * server, where nobody else waits, it is done at once.
+ */
+export const aside: Aside = (task, ...input) => {
+  const threads = shared[KEY];
+  if (threads !== undefined) return threads(task, ...input);
+  const work = TASKS[task] as (...input: unknown[]) => unknown;
+  return new Promise((done) => done(work(...input) as never));
+};

@@ -1,0 +1,101 @@
+import { balanceOf } from '../../core/plan/balance.ts';
+import type { Segment } from '../../core/plan/segment.ts';
+import { bookWith } from '../../core/exercise/library.ts';
+import { type Studio, callMeans } from '../../core/workout/studio.ts';
+import { plannedProgramme } from '../../core/workout/rehearsal.ts';
+import { type Produced, produce } from '../../core/workout/pipeline.ts';
+import { recordingsOf } from '../../core/workout/take-sources.ts';
+import { compile } from '../../core/plan/compile.ts';
+import { type Schedule, schedule } from '../../core/script/schedule.ts';
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { lanes } from '../../core/lanes/lanes.ts';
+import { frameRate } from '../../core/time/frames.ts';
+import { micros } from '../../core/time/micros.ts';
+import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
+import type { TakeWithTranscript } from '../takes.ts';
+import { type AlignedTake, alignTakes, takesIn } from './align-takes.ts';
+
+/** What a file is made from. */
+export interface ExportInput {
+  /** As it is timed. */
+  readonly document: Pick<WorkoutDocument, 'plan' | 'script' | 'edit'>;
+  readonly studio: Studio;
+  /** All recordings of the workout with their words. */
+  readonly takes: readonly TakeWithTranscript[];
+  readonly credits: readonly string[];
+}
+type Written = ExportInput['document'];
+
+/** The text of a file by its name in the list of exports: of the programme where something was filmed, else of the plan. */
+export function exportText(name: string, { document, studio, takes, credits }: ExportInput): string {
+  const format = EXPORTS.find((f) => f.name === name);
+  if (format === undefined) throw new Error(`there is no export ${name}`);
+  const recordings = takes.map((t) => t.take);
+  const aligned = alignTakes(document, takesIn(document.edit, recordings), takes);
+  const made =
+    aligned.length === 0
+      ? planSource(document, studio)
+      : filmSource(document, studio, aligned, produce(document.edit, aligned, recordingsOf(takes)));
+  return format.write({ ...made, credits });
+}
+
+function planSource(document: Written, studio: Studio): ExportSource {
+  const { segments, total } = compile(document.plan);
+  const programme = plannedProgramme(segments, total);
+  return {
+    title: document.plan.title,
+    segments: programme.segments,
+    lanes: lanes(programme, document.edit.rules, document.edit.overrides),
+    linesOf: linesBySegment(
+      schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),
+      programme.segments,
+    ),
+    picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
+    equipment: equipmentOf(document.plan, segments, studio),
+  };
+}
+
+const equipmentOf = (plan: Written['plan'], segments: readonly Segment[], studio: Studio) =>
+  balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
+
+/** What the files are made of where there is a programme. */
+function filmSource(
+  document: Written,
+  studio: Studio,
+  takes: readonly AlignedTake[],
+  produced: Produced,
+): ExportSource {
+  const { take, aligned } = takes[0]!;
+  const { segments } = aligned.compiled;
+  const planned = schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises)));
+  return {
+    title: document.plan.title,
+    segments: produced.programme.segments,
+    lanes: produced.lanes,
+    linesOf: linesBySegment(planned, produced.programme.segments),
+    picture: { width: take.width, height: take.height, rate: take.rate },
+    equipment: equipmentOf(document.plan, segments, studio),
+  };
+}
+
+/** Planned lines moved to where their segment lies in the programme; what then falls past its end is left out. */
+function linesBySegment(planned: Schedule, segments: readonly ProgrammeSegment[]): ExportSource['linesOf'] {
+  const lines = new Map<string, Schedule['lines'][number][]>();
+  for (const segment of segments) {
+    const of = segment.segment;
+    if (of === null) continue;
+    const moved = planned.lines
+      .filter((line) => line.segmentIndex === of.index)
+      .map((line) => ({
+        ...line,
+        start: micros(segment.start + line.start - of.start),
+        end: micros(segment.start + line.end - of.start),
+      }));
+    lines.set(
+      segment.key,
+      moved.filter((line) => line.end <= segment.end),
+    );
+  }
+  return (segment) => lines.get(segment.key) ?? [];
+}
