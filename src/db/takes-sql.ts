@@ -106,18 +106,18 @@ export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
   );
 }
 
-/** The same file brought in twice is the same take. */
+/** The same file brought in twice is the same take. `id`: the one that it was awaited under. */
 export async function insertTake(
   db: Db,
   workoutId: string,
   sha256: string,
   name: string,
   probe: MediaFacts,
-  uploadId: string | null = null,
+  { uploadId = null, id }: { readonly uploadId?: string | null; readonly id?: string | undefined } = {},
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)
+    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id, id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::uuid, gen_random_uuid()))
      ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name, deleted_at = NULL, upload_id = coalesce(EXCLUDED.upload_id, takes.upload_id) RETURNING id`,
     [
       workoutId,
@@ -132,6 +132,7 @@ export async function insertTake(
       probe.audioCodec,
       probe.videoStart,
       uploadId,
+      id ?? null,
     ],
   );
   return (rows[0] as { id: string }).id;

@@ -35,7 +35,7 @@ import { keepableName } from '../formats/keepable.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
 import { TRANSCRIPT_FORMATS, type TranscriptFormat, transcriptFormat } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
-import { withoutTake } from '../core/workout/document.ts';
+import { withTake, withoutTake } from '../core/workout/document.ts';
 import { awaitedArrived } from '../db/awaited-sql.ts';
 import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
@@ -120,12 +120,14 @@ export async function keepTake(
   const queue = await context.queue();
   const kept = keepableName(name, 300) ?? 'Take';
   return keepMedia(context.pool, context.store, incoming, probed.extension, async (db) => {
-    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, uploadId);
     const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
+    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { uploadId, id: awaited?.id });
     if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
     const edit = awaited?.edit ?? null;
     if (edit !== null)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
+    else if (awaited?.chosen === true)
+      await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
     await queueWork(db, queue, id, ...FIRST_WORK);
     return (await takeById(db, id)) as Take;
   });

@@ -1,11 +1,12 @@
-import { withTakeIds } from '../core/workout/document.ts';
+import { type Edit, withTake, withTakeIds } from '../core/workout/document.ts';
 import { inTransaction } from '../db/pool.ts';
 import { awaitTake } from '../db/awaited-sql.ts';
 import { insertTake, putTranscript, takeWithFile, takesOf, transcriptOf } from '../db/takes-sql.ts';
 import { insertVersion, versionsOf } from '../db/versions-sql.ts';
 import { insertWorkout } from '../db/workouts-sql.ts';
-import { readWorkoutFile, writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
+import { writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
 import { Refusal } from './answer.ts';
+import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { FIRST_WORK, queueWork } from './takes.ts';
 import { amendWorkout, documentAt, factsOf, getWorkout } from './workouts.ts';
@@ -40,41 +41,41 @@ export async function importWorkoutFile(
   context: Context,
   text: string,
 ): Promise<{ readonly id: string; readonly missing: readonly string[] }> {
-  const { value, problems } = readWorkoutFile(text);
+  const { value, problems } = await aside('readWorkoutFile', text);
   if (value === null) throw new Refusal(422, problems[0]?.message ?? 'This is not the file of a workout.');
   const queue = await context.queue();
   return inTransaction(context.pool, async (db) => {
-    const bare = { ...value.document, edit: withTakeIds(value.document.edit, () => null) };
+    const { edit } = value.document;
+    const bare = { ...value.document, edit: withTakeIds(edit, () => null) };
     const { id } = await insertWorkout(db, bare, factsOf(bare));
     const missing: string[] = [];
-    const known = new Map<string, string>();
+    // Each take has the id that it has here, or will have when it comes: what was decided about it waits in the document.
+    const ids = new Map<string, string>();
+    const hereAlready = new Set<string>();
     for (const take of value.takes) {
       const there = await takeWithFile(db, take.sha256);
-      const isChosen = take.id === value.document.edit.takeId;
       if (there === null) {
         missing.push(take.name);
-        const edit = withTakeIds(value.document.edit, (old) => (old === take.id ? old : null));
-        await awaitTake(db, id, { ...take, edit: isChosen ? edit : null });
+        ids.set(take.id, await awaitTake(db, id, { ...take, chosen: take.id === edit.takeId }));
         continue;
       }
       const takeId = await insertTake(db, id, take.sha256, take.name, there);
-      known.set(take.id, takeId);
+      ids.set(take.id, takeId);
+      hereAlready.add(take.id);
       if (take.transcript !== null) await putTranscript(db, { takeId, ...take.transcript });
       await queueWork(db, queue, takeId, ...FIRST_WORK);
     }
+    const here = (of: Edit) =>
+      withTakeIds(
+        of.takeId !== null && hereAlready.has(of.takeId) ? of : withTake(of, null),
+        (old) => ids.get(old) ?? null,
+      );
     // Each named version is a revision of its own, oldest first; the document as it was saved is the last one.
     for (const { name, document } of value.versions.toReversed()) {
-      const revision = await amendWorkout(db, id, () => ({
-        ...document,
-        edit: withTakeIds(document.edit, () => null),
-      }));
+      const revision = await amendWorkout(db, id, () => ({ ...document, edit: here(document.edit) }));
       if (revision !== null) await insertVersion(db, id, name, revision);
     }
-    const { edit } = value.document;
-    await amendWorkout(db, id, () => ({
-      ...value.document,
-      edit: withTakeIds(edit, (old) => known.get(old) ?? null),
-    }));
+    await amendWorkout(db, id, () => ({ ...value.document, edit: here(edit) }));
     return { id, missing };
   });
 }

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { decidedOn } from '../../src/core/workout/document.ts';
 import { keepMedia } from '../../src/db/keep-media.ts';
 import { awaitedArrived } from '../../src/db/awaited-sql.ts';
 import { insertTake, takesOf, transcriptOf } from '../../src/db/takes-sql.ts';
@@ -71,16 +72,53 @@ describe('a workout as a file', () => {
     expect(missing).toEqual(['Morning']);
     expect((await getWorkout(there, id)).document).toMatchObject({
       plan: { title: 'Moved house' },
-      edit: { takeId: null, removed: [] },
+      edit: { takeId: null, removed: [], aside: [{ removed: [{ start: 1e6, end: 2e6 }] }] },
     });
     const incoming = await there.store.receive(Readable.from(Buffer.from('recording')), 1e6);
     const arrived = await awaitedArrived(there.pool, id, incoming.sha256);
     expect(arrived).toMatchObject({
       name: 'Morning',
       transcript: { text: WORDS },
-      edit: { removed: [{ start: 1e6, end: 2e6 }] },
+      chosen: true,
     });
+    // Under the id that it gets now.
+    const [waiting] = (await getWorkout(there, id)).document.edit.aside;
+    expect(waiting?.takeId).toBe(arrived?.id);
     expect(await awaitedArrived(there.pool, id, incoming.sha256)).toBeNull();
+  });
+  it('keeps what was decided about its other takes, which are here or not', async () => {
+    const id = await filmed();
+    const incoming = await here.store.receive(Readable.from(Buffer.from('evening')), 1e6);
+    const evening = await keepMedia(here.pool, here.store, incoming, 'mp4', (db) =>
+      insertTake(db, id, incoming.sha256, 'Evening', TAKE_FACTS),
+    );
+    const { document, revision } = await getWorkout(here, id);
+    const morning = document.edit.takeId ?? '';
+    const { pins, noTimers, accepted, shown, pickUps, settled } = document.edit;
+    const removed = [{ start: 3e6, end: 4e6 }];
+    await patchWorkout(here, id, revision, [
+      {
+        op: 'add',
+        path: '/edit/aside/-',
+        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, settled },
+      },
+      { op: 'replace', path: '/edit/joined', value: [morning, evening] },
+    ]);
+    const { text } = await exportWorkoutFile(here, id);
+    // Here both are there; elsewhere neither is yet.
+    for (const [context, count] of [
+      [here, 0],
+      [there, 2],
+    ] as const) {
+      const copy = await importWorkoutFile(context, text);
+      expect(copy.missing).toHaveLength(count);
+      const { edit } = (await getWorkout(context, copy.id)).document;
+      const [first, second] = edit.joined;
+      expect([first, second].some((take) => take === undefined || take === morning || take === evening)).toBe(false);
+      expect(decidedOn(edit, first ?? '').removed).toEqual([{ start: 1e6, end: 2e6 }]);
+      expect(decidedOn(edit, second ?? '').removed).toEqual(removed);
+      expect(edit.takeId).toBe(count === 0 ? first : null);
+    }
   });
   it.each([
     ['nothing', '', /not JSON/],

@@ -1,9 +1,10 @@
 import { readExercises } from '../../formats/exercises/exercises-json.ts';
 import { readPlan } from '../../formats/plan-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
+import { readWorkoutFile } from '../../formats/workout-file/workout-file.ts';
 import { alignTakes } from './align-takes.ts';
 import { exportText } from './export-text.ts';
 
 /** Computations that may take longer than others should wait: pure, from plain data to plain data. */
-export const TASKS = { readTranscript, readPlan, readExercises, alignTakes, exportText };
+export const TASKS = { readTranscript, readPlan, readExercises, readWorkoutFile, alignTakes, exportText };
 export type Tasks = typeof TASKS;
