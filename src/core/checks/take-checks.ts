@@ -2,9 +2,10 @@ import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../align/align.ts';
 import type { Claim } from '../claims/claim.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import { span } from '../time/span.ts';
+import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { silencesToCut } from '../edit/shorten.ts';
 import { CLAIM_WORDS } from './script-checks.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
@@ -14,17 +15,23 @@ const BREAK_DOUBT = fromSeconds(6);
 /** A place less likely than this to be right at all is worth a look. */
 const UNSURE = 0.5;
 
-/** What went otherwise on the day than the plan says. */
-export function takeFindings(alignment: Alignment, claims: readonly Claim[]): Finding[] {
+/**
+ * What went otherwise on the day than the plan says. `speech`: when somebody speaks, in order; null: that is not known.
+ */
+export function takeFindings(
+  alignment: Alignment,
+  claims: readonly Claim[],
+  speech: readonly Span[] | null = null,
+): Finding[] {
   return [
-    ...alignment.segments.flatMap((r) => [...breakOver(r), ...leftOut(r, alignment), ...unsure(r)]),
+    ...alignment.segments.flatMap((r) => [...breakOver(r, speech), ...leftOut(r, alignment), ...unsure(r)]),
     ...claims.flatMap(falseClaim),
   ].sort((a, b) => a.at - b.at);
 }
 
 const near = (r: RecordedSegment): Micros => r.recorded?.start ?? micros(0);
 
-function breakOver(r: RecordedSegment): Finding[] {
+function breakOver(r: RecordedSegment, speech: readonly Span[] | null): Finding[] {
   if (r.recorded === null || !(isBreak(r.segment) || r.segment.kind === 'set-up')) return [];
   const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
   const over = micros(length - planned);
@@ -42,15 +49,20 @@ function breakOver(r: RecordedSegment): Finding[] {
       source: 'the plan',
       // Each end may lie a second or two away; a break that is over by far is over all the same.
       certainty: r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT)),
-      mends: [
-        {
-          kind: 'remove-span',
-          label: `Cut ${writeSeconds(over)} s out of the middle`,
-          span: span(micros(r.recorded.start + planned / 2), micros(r.recorded.start + planned / 2 + over)),
-        },
-      ],
+      mends: cutShorter(r.recorded, over, speech),
     },
   ];
+}
+
+/** Silence is taken out of a break that is too long, never what is said in it. */
+function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null): Mend[] {
+  if (speech === null) return [];
+  const spans = silencesToCut(recorded, over, speech);
+  if (spans.length === 0) return [];
+  const length = micros(spans.reduce((sum, s) => sum + s.end - s.start, 0));
+  const all = length >= over;
+  const said = all ? `Cut ${writeSeconds(over)} s of silence` : `Cut the ${writeSeconds(length)} s that are silence`;
+  return [{ kind: 'remove-spans', label: spans.length === 1 ? said : `${said}, in ${spans.length} places`, spans }];
 }
 
 /** Less sure than this, a move that was not found may as well have been missed by the program. */

@@ -11,7 +11,7 @@ import type { Cue } from '../script/cue.ts';
  * would be.
  */
 export type Mend =
-  | { readonly kind: 'remove-span'; readonly label: string; readonly span: Span }
+  | { readonly kind: 'remove-spans'; readonly label: string; readonly spans: readonly Span[] }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
   | { readonly kind: 'music'; readonly label: string; readonly music: Music }

@@ -71,9 +71,9 @@ export function explanationsIntoWork(
         certainty: r.placed * 0.8,
         mends: [
           {
-            kind: 'remove-span',
+            kind: 'remove-spans',
             label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`,
-            span: span(start, micros(start + over)),
+            spans: [span(start, micros(start + over))],
           },
         ],
       }),

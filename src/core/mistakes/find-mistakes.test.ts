@@ -58,7 +58,7 @@ describe('slips of a take', () => {
     );
     expect(finding?.segmentKey).toBe(segments[3]?.key);
     expect(Math.abs(Number.parseFloat(finding?.measured ?? '') - 5.8)).toBeLessThan(1.2);
-    expect(finding?.mends[0]?.kind).toBe('remove-span');
+    expect(finding?.mends[0]?.kind).toBe('remove-spans');
   });
   it('equipment that is not named before it is needed', () => {
     const t: Transcript = {

@@ -14,8 +14,8 @@ export function applyMend(document: WorkoutDocument, mend: Mend, takeId = docume
     edit: changedOnTake(document.edit, takeId, change),
   });
   switch (mend.kind) {
-    case 'remove-span':
-      return onTake((on) => ({ removed: [...on.removed, mend.span] }));
+    case 'remove-spans':
+      return onTake((on) => ({ removed: [...on.removed, ...mend.spans] }));
     case 'override':
       return inEdit(document, {
         overrides: [...document.edit.overrides.filter((o) => !sameField(o, mend.override)), mend.override],
@@ -45,8 +45,8 @@ export function isApplied(document: WorkoutDocument, mend: Mend, takeId = docume
   const { edit } = document;
   const on = takeId === null ? edit : decidedOn(edit, takeId);
   switch (mend.kind) {
-    case 'remove-span':
-      return on.removed.some((r) => r.start === mend.span.start && r.end === mend.span.end);
+    case 'remove-spans':
+      return mend.spans.every((s) => on.removed.some((r) => r.start === s.start && r.end === s.end));
     case 'override':
       return edit.overrides.some((o) => sameField(o, mend.override) && o.value === mend.override.value);
     case 'pick-up':

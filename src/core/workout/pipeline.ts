@@ -16,6 +16,7 @@ import { type Compiled, compile } from '../plan/compile.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../align/align.ts';
 import { type Transcript } from '../transcript/transcript.ts';
+import type { Span } from '../time/span.ts';
 import { type FrameRate, frameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
 import { type Edit, type WorkoutDocument, decidedOn } from './document.ts';
@@ -71,7 +72,7 @@ export function alignWorkout(
     claims,
     takeFindings: withTakeMends(
       [
-        ...takeFindings(alignment, claims),
+        ...takeFindings(alignment, claims, speechIn(alignment, sound)),
         ...mistakeFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
         ...wordingFindings(said, 'take'),
       ].sort((a, b) => a.at - b.at),
@@ -151,8 +152,6 @@ export function produceTake(edit: Edit, take: ProgrammeTake): Produced {
   return produce({ ...edit, uses: [] }, [take]);
 }
 
-/** Words placed more loosely than this do not tell where nobody speaks. */
-const PLACED_US = 300_000;
 /** Less certain than this, a finding is no reason to take another take. */
 const COUNTS_FROM = 0.6;
 
@@ -161,14 +160,21 @@ function filmedTake({ takeId, facts, aligned }: ProgrammeTake, findings: readonl
   for (const { segmentKey, severity, certainty } of findings)
     if (segmentKey !== null && severity === 'alarm' && certainty >= COUNTS_FROM)
       faults.set(segmentKey, (faults.get(segmentKey) ?? 0) + 1);
-  const { words } = aligned.alignment;
-  const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
-  const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : (voiceOf(facts.sound) ?? []);
   return {
     takeId,
     duration: facts.duration,
     alignment: aligned.alignment,
     faults,
-    speech: [...speech].sort((a, b) => a.start - b.start),
+    speech: speechIn(aligned.alignment, facts.sound) ?? [],
   };
+}
+
+/** Words placed more loosely than this do not tell where nobody speaks. */
+const PLACED_US = 300_000;
+
+/** When somebody speaks in a take, in order: by its words where they are placed well, else by its sound; null: unknown. */
+function speechIn({ words }: Alignment, sound: TakeSound | null): Span[] | null {
+  const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
+  const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);
+  return speech === null ? null : [...speech].sort((a, b) => a.start - b.start);
 }
