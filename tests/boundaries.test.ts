@@ -41,6 +41,7 @@ const ROWS = [
   'logbook',
   'edit',
   'lanes',
+  'sound',
   'findings',
   'mistakes',
   'checks',

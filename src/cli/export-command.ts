@@ -1,4 +1,6 @@
 import { assemble } from '../core/edit/assemble.ts';
+import { NO_TONES } from '../core/edit/decisions.ts';
+import { tonesOf } from '../core/sound/tones.ts';
 import { lanes } from '../core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
 import { balanceOf } from '../core/plan/balance.ts';
@@ -61,6 +63,7 @@ export function exportCommand(
     title: plan.title,
     segments: programme.segments,
     lanes: laid,
+    tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),
     picture: PICTURE,
     equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),

@@ -63,6 +63,13 @@ type Connected = (
 
 /** A pool whose every connection is set to the scope of whoever asks for it, before anything else is asked. */
 export class StudioPool extends pg.Pool {
+  constructor(config: pg.PoolConfig) {
+    super(config);
+    // A connection that loses its server while it is being set tells it here; without a listener that ends the process.
+    // Whoever uses it hears of it from the query that fails.
+    this.on('connect', (client) => client.on('error', () => undefined));
+  }
+
   override connect(): Promise<pg.PoolClient>;
   override connect(callback: Connected): void;
   override connect(callback?: Connected): Promise<pg.PoolClient> | undefined {

@@ -1,4 +1,5 @@
 import type { ProgrammeSegment } from '../core/edit/assemble.ts';
+import type { Tone } from '../core/sound/tones.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/schedule.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
@@ -7,6 +8,7 @@ import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
+import { writeTonesCsv } from './tones-csv/tones-csv-writer.ts';
 import { writeCaptionsSrt } from './srt/srt-writer.ts';
 import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
 
@@ -19,6 +21,7 @@ export interface ExportSource {
   readonly picture: OverlayPicture;
   /** What must be at hand, in the order it is needed. */
   readonly equipment: readonly string[];
+  readonly tones: readonly Tone[];
   /** How the owners of the music are named. */
   readonly credits?: readonly string[];
 }
@@ -74,6 +77,13 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'cue-sheet.csv',
     mime: 'text/csv',
     write: (s) => writeCueSheet(s.segments, s.linesOf),
+  },
+  {
+    name: 'tones-csv',
+    title: 'Timer tones, CSV',
+    file: 'tones.csv',
+    mime: 'text/csv',
+    write: (s) => writeTonesCsv(s.tones, s.segments),
   },
   {
     name: 'overlay-ass',

@@ -8,7 +8,7 @@ import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
 import { adoptFile } from '../media/file-store.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import { type Measured, makeMix } from '../media/mix.ts';
 import { type RenderPiece, type RenderSource, render } from '../media/render.ts';
@@ -83,7 +83,7 @@ async function makeProgramme(
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const [only] = programme.shots;
   const heard = sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
-  const mix = await makeSound(context, wanted, { document, heard, length: programme.length }, onProgress, signal);
+  const mix = await makeSound(context, wanted, { document, heard, produced: made.produced }, onProgress, signal);
   try {
     await render(
       {
@@ -119,24 +119,28 @@ const MIX_SHARE = 0.15;
 interface Heard {
   readonly document: WorkoutDocument;
   readonly heard: readonly RenderPiece[];
-  readonly length: Micros;
+  readonly produced: Produced;
 }
 
 /** Mixes the programme's sound where anything is to be done to it; null: it stays as it was recorded. */
 async function makeSound(
   context: WorkerContext,
   wanted: Render,
-  { document, heard, length }: Heard,
+  { document, heard, produced }: Heard,
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<{ readonly path: string; readonly measured: Measured | null } | null> {
-  const { targetLufs, music } = document.edit.sound;
+  const { targetLufs, music, voice, tones: rules } = document.edit.sound;
+  const { segments, length } = produced.programme;
   const laid = music ? await context.bedAt(wanted.workoutId, wanted.revision) : null;
-  if (targetLufs === null && laid === null) return null;
+  const { family, belowDb } = rules;
+  const tones = family === null || produced.tones.length === 0 ? null : { list: produced.tones, family, belowDb };
+  if (targetLufs === null && laid === null && tones === null && !voice.rumble && !voice.level) return null;
   const [path, bed] = [await context.store.temporary('m4a'), await context.store.temporary('wav')];
   try {
     if (laid !== null) await mixBed({ ...laid, output: bed, format: 'wav' }, () => undefined, signal);
-    const job = { sounds: heard, bed: laid === null ? null : bed, length, targetLufs, output: path };
+    const under = laid === null ? null : { path: bed, voiceLufs: laid.levels.voiceDeciLufs / 10 };
+    const job = { sounds: heard, voice, segments, bed: under, tones, length, targetLufs, output: path };
     const measured = await makeMix(job, (share) => onProgress(share * MIX_SHARE), signal);
     return { path, measured };
   } catch (error) {

@@ -1,12 +1,12 @@
-import { mkdtemp, open, rm } from 'node:fs/promises';
+import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type GainPoint, gainAt, trackGainDb } from '../core/music/levels.ts';
+import { type GainPoint, trackGainDb } from '../core/music/levels.ts';
 import type { LaidTrack } from '../core/music/laid.ts';
 import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { runFfmpeg } from './run.ts';
-import { wavHead } from './wav.ts';
+import { multiplied, writeCurve } from './curve.ts';
 
 export interface BedJob {
   readonly laid: readonly LaidTrack[];
@@ -18,8 +18,6 @@ export interface BedJob {
   readonly format: 'wav' | 'flac';
 }
 
-/** Values a second of the ducking curve as ffmpeg is handed it. */
-const CURVE_HZ = 1_000;
 /** No peak of the bed lies above this: -1 dBTP (EBU R 128). */
 const CEILING = 0.87;
 
@@ -36,24 +34,6 @@ export async function mixBed(job: BedJob, onProgress: (share: number) => void, s
     await runFfmpeg(bedArgs(job, curve), job.length, onProgress, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
-  }
-}
-
-/** The ducking as a sound of its own: full scale is the music as it is. The music is multiplied with it. */
-async function writeCurve(path: string, duck: readonly GainPoint[], length: Micros): Promise<void> {
-  const samples = Math.ceil((length / 1e6) * CURVE_HZ) + CURVE_HZ;
-  const file = await open(path, 'w');
-  try {
-    await file.write(wavHead(samples, CURVE_HZ));
-    const piece = 60 * CURVE_HZ;
-    for (let from = 0; from < samples; from += piece) {
-      const values = Int16Array.from({ length: Math.min(piece, samples - from) }, (_, i) =>
-        Math.round(32_767 * 10 ** (gainAt(duck, ((from + i) * 1e6) / CURVE_HZ) / 20)),
-      );
-      await file.write(new Uint8Array(values.buffer));
-    }
-  } finally {
-    await file.close();
   }
 }
 
@@ -78,8 +58,7 @@ export function bedArgs(job: BedJob, curve: string): string[] {
   const n = job.laid.length;
   const ground = `anullsrc=r=48000:cl=stereo,atrim=end=${length}[ground]`;
   const mix = `[ground]${job.laid.map((_, i) => `[t${i}]`).join('')}amix=inputs=${n + 1}:duration=first:normalize=0[mixed]`;
-  // Panned by hand: bringing one channel to two would make the curve, and so the music, 3 dB softer.
-  const ducked = `[${n}:a:0]aresample=48000,aformat=sample_fmts=fltp,pan=stereo|c0=c0|c1=c0,atrim=end=${length}[curve];[mixed][curve]amultiply,alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
+  const ducked = `${multiplied('[mixed]', `[${n}:a:0]`, '[ducked]')};[ducked]atrim=end=${length},alimiter=limit=${CEILING}:level=0,atrim=end=${length}[bed]`;
   return [
     ...inputs,
     '-i',

@@ -1,15 +1,25 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
+import { type Loudness, levelling, speechLoudness } from '../core/sound/levelling.ts';
+import type { Tone } from '../core/sound/tones.ts';
 import type { Micros } from '../core/time/micros.ts';
+import type { Span } from '../core/time/span.ts';
+import { multiplied, writeCurve } from './curve.ts';
+import { writeTones } from './tone-track.ts';
 import type { RenderPiece } from './render.ts';
 import { run, runFfmpeg } from './run.ts';
 
 export interface MixJob {
   /** What is heard, one after the other. */
   readonly sounds: readonly RenderPiece[];
-  /** The music under it, as long as the programme; null: none. */
-  readonly bed: string | null;
+  /** What is done to the voice, and the segments that are brought to one loudness. */
+  readonly voice: VoiceCare;
+  readonly segments: readonly Span[];
+  /** The music under it, as long as the programme, and the loudness of the voice that it is made for; null: none. */
+  readonly bed: { readonly path: string; readonly voiceLufs: number } | null;
+  readonly tones: { readonly list: readonly Tone[]; readonly family: ToneFamily; readonly belowDb: number } | null;
   readonly length: Micros;
   /** Integrated loudness of the encoded file, LUFS; null: as it was recorded. */
   readonly targetLufs: number | null;
@@ -46,7 +56,14 @@ export async function makeMix(
   const folder = await mkdtemp(join(tmpdir(), 'euphon-mix-'));
   try {
     const raw = join(folder, 'raw.wav');
-    await runFfmpeg(rawArgs(job, raw), job.length, (share) => onProgress(share * 0.5), signal);
+    const voice = join(folder, 'voice.wav');
+    await runFfmpeg(voiceArgs(job, voice), job.length, (share) => onProgress(share * 0.3), signal);
+    await runFfmpeg(
+      await mixArgs(job, voice, folder, raw, signal),
+      job.length,
+      (s) => onProgress(0.3 + s * 0.2),
+      signal,
+    );
     const before = await measure(raw, signal);
     let gain = job.targetLufs === null || before === null ? 0 : job.targetLufs - before.lufs;
     // The encoder moves peaks a little; the limit goes down by what it overshot.
@@ -84,8 +101,11 @@ function levelled(gainDb: number, limitDb: number, wanted: boolean): string {
   ].join(',');
 }
 
-/** The pieces in a row over the music, 48 kHz stereo, not yet at its loudness. */
-export function rawArgs(job: Pick<MixJob, 'sounds' | 'bed' | 'length'>, output: string): string[] {
+/** Below this there is no voice, only what shakes the floor or the microphone's stand. */
+const RUMBLE_BELOW_HZ = 80;
+
+/** The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. */
+export function voiceArgs(job: Pick<MixJob, 'sounds' | 'voice'>, output: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const loud = job.sounds.filter((p) => !p.source.silent);
   const inputs = loud.flatMap((p) => ['-ss', s(p.from), '-t', s(p.length + 0.3e6), '-vn', '-i', p.source.path]);
@@ -102,18 +122,73 @@ export function rawArgs(job: Pick<MixJob, 'sounds' | 'bed' | 'length'>, output: 
       `atrim=end=${s(p.length)}`,
       'asetpts=PTS-STARTPTS',
       `apad=whole_dur=${s(p.length)}`,
+      // Twice, for 24 dB an octave: the hum of the mains lies an octave below a low voice.
+      ...(job.voice.rumble ? [`highpass=f=${RUMBLE_BELOW_HZ}`, `highpass=f=${RUMBLE_BELOW_HZ}`] : []),
       ...fades,
     ];
     return `${filters.join(',')}[a${i}]`;
   });
-  const row = `${job.sounds.map((_, i) => `[a${i}]`).join('')}concat=n=${job.sounds.length}:v=0:a=1`;
-  const under = `[${loud.length}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo[bed]`;
-  const graph =
-    job.bed === null
-      ? [...chains, `${row}[mix]`]
-      : [...chains, `${row}[voice]`, under, `[voice][bed]amix=inputs=2:duration=first:normalize=0[mix]`];
-  const bed = job.bed === null ? [] : ['-i', job.bed];
-  return [...inputs, ...bed, '-filter_complex', graph.join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+  const row = `${job.sounds.map((_, i) => `[a${i}]`).join('')}concat=n=${job.sounds.length}:v=0:a=1[mix]`;
+  return [...inputs, '-filter_complex', [...chains, row].join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+}
+
+/** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
+const SPEECH_PEAK_DB = 12;
+/** Tones over nothing at all are made for speech of this loudness. */
+const USUAL_LUFS = -23;
+
+/** The voice, levelled, over the music and with its tones, not yet at its loudness. */
+async function mixArgs(
+  job: MixJob,
+  voice: string,
+  folder: string,
+  output: string,
+  signal?: AbortSignal,
+): Promise<string[]> {
+  const [inputs, chains, mixed]: [string[], string[], string[]] = [['-i', voice], [], []];
+  const add = (path: string) => {
+    inputs.push('-i', path);
+    return `[${inputs.length / 2 - 1}:a:0]`;
+  };
+  const loudness = await momentary(voice, signal);
+  const gain = job.voice.level ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
+  if (gain.length > 0) {
+    const path = join(folder, 'level.wav');
+    const topDb = Math.max(...gain.map((p) => p.db));
+    await writeCurve(path, gain, job.length, topDb);
+    chains.push(multiplied('[0:a:0]', add(path), '[voice]', topDb));
+  } else chains.push('[0:a:0]anull[voice]');
+  mixed.push('[voice]');
+  if (job.bed !== null) {
+    chains.push(`${add(job.bed.path)}${STEREO}[bed]`);
+    mixed.push('[bed]');
+  }
+  if (job.tones !== null) {
+    const path = join(folder, 'tones.wav');
+    await writeTones(path, job.tones.list, job.tones.family, job.length);
+    const spoken = job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : (speechLoudness(loudness) ?? USUAL_LUFS);
+    const peakDb = spoken + SPEECH_PEAK_DB - job.tones.belowDb;
+    const spread = 'pan=stereo|c0=c0|c1=c0';
+    chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);
+    mixed.push('[tones]');
+  }
+  const sum = mixed.length === 1 ? 'anull' : `amix=inputs=${mixed.length}:duration=first:normalize=0`;
+  chains.push(`${mixed.join('')}${sum}[mix]`);
+  return [...inputs, '-filter_complex', chains.join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+}
+
+const STEREO = 'aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo';
+const MOMENTARY_US = 100_000 as Micros;
+
+/** The loudness of a file over time, by ffmpeg's meter. */
+async function momentary(path: string, signal?: AbortSignal): Promise<Loudness> {
+  const args = ['-nostdin', '-hide_banner', '-i', path, '-map', '0:a:0', '-af', 'ebur128=framelog=info'];
+  const said = await run('ffmpeg', [...args, '-f', 'null', '-'], {
+    ...(signal === undefined ? {} : { signal }),
+    stderr: true,
+  });
+  const values = [...said.matchAll(/\bt:\s*[\d.]+\s+.*?\bM:\s*(-?[\d.]+|-?inf|nan)/g)].map(([, m]) => Number(m));
+  return { everyUs: MOMENTARY_US, values: values.map((v) => (Number.isFinite(v) ? v : -Infinity)) };
 }
 
 /** Measures a file by ffmpeg's meter; null where there is nothing but silence. */

@@ -104,7 +104,7 @@ describe('a document kept by the first version', () => {
       [id, JSON.stringify({ cues: [], calls: spare })],
     );
     expect((await getWorkout(context, id)).document).toMatchObject({
-      version: 6,
+      version: 7,
       script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } },
     });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }]);

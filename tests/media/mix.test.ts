@@ -4,11 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOUDNESS_RATE_HZ, loudnessMeter } from '../../src/core/signal/loudness.ts';
+import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
 import { makeMix, measure } from '../../src/media/mix.ts';
 import type { RenderPiece } from '../../src/media/render.ts';
 
 const SECONDS = 9;
+/** Nothing is done to the voice, and there are no tones. */
+const PLAIN = { voice: VOICE_AS_RECORDED, segments: [], tones: null };
 let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'euphon-mixes-'));
@@ -97,7 +100,8 @@ describe('the loudness of the encoded file', () => {
       const output = join(folder, `${name.replace(/\W+/g, '-')}.m4a`);
       const job = {
         ...pieces(sounds),
-        bed: bed === null ? null : join(folder, `${bed}.wav`),
+        ...PLAIN,
+        bed: bed === null ? null : { path: join(folder, `${bed}.wav`), voiceLufs: -20 },
         targetLufs: target,
         output,
       };
@@ -116,12 +120,13 @@ describe('the loudness of the encoded file', () => {
     const { length } = pieces(['words']);
     const source = { path: '', fits: true, silent: true };
     const output = join(folder, 'silent.m4a');
-    const job = { sounds: [{ source, from: s(0), at: s(0), length }], bed: null, length, targetLufs: -16, output };
+    const sounds = [{ source, from: s(0), at: s(0), length }];
+    const job = { ...PLAIN, sounds, bed: null, length, targetLufs: -16, output };
     expect(await makeMix(job, () => undefined)).toBeNull();
   });
   it('at a join nothing clicks: no step between samples is larger than within the pieces', async () => {
     const output = join(folder, 'joined.m4a');
-    const job = { ...pieces(['loud', 'clipped']), bed: null, targetLufs: null, output };
+    const job = { ...PLAIN, ...pieces(['loud', 'clipped']), bed: null, targetLufs: null, output };
     await makeMix(job, () => undefined);
     const samples = decoded(output);
     const steps = (from: number, to: number) => {

@@ -110,6 +110,7 @@ function pickUps(f: Finding, means: Means): Mend[] {
     text: line.text,
     why: f.says,
     muted: line.muted,
+    recording: null,
   };
   return [
     {

@@ -44,7 +44,46 @@ export interface ProgrammeSound {
   readonly targetLufs: number | null;
   /** The music that is laid under the class is mixed under the voice. */
   readonly music: boolean;
+  readonly voice: VoiceCare;
+  readonly tones: ToneRules;
 }
+
+/** What is done to the voice as it was recorded. */
+export interface VoiceCare {
+  /** Hum and rumble are taken out. */
+  readonly rumble: boolean;
+  /** Segments and takes are brought to one loudness. */
+  readonly level: boolean;
+}
+
+/** The sounds that timer tones can have; each is made by the program. */
+export const TONE_FAMILIES = ['wood', 'bell', 'breath', 'click', 'low'] as const;
+export type ToneFamily = (typeof TONE_FAMILIES)[number];
+
+/** Which timer tones there are. */
+export interface ToneRules {
+  /** null: none at all. */
+  readonly family: ToneFamily | null;
+  /** When work begins, at its half, three, two and one second before its end, when it ends, when sides are switched. */
+  readonly start: boolean;
+  readonly half: boolean;
+  readonly lastThree: boolean;
+  readonly end: boolean;
+  readonly sides: boolean;
+  /** How far a tone's peak lies below the peaks of the voice, dB. */
+  readonly belowDb: number;
+}
+
+export const NO_TONES: ToneRules = {
+  family: null,
+  start: true,
+  half: false,
+  lastThree: true,
+  end: true,
+  sides: true,
+  belowDb: 6,
+};
+export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false };
 
 /** A line to be spoken again over the picture. Times are on take time. */
 export interface PickUp {
@@ -57,6 +96,8 @@ export interface PickUp {
   readonly why: string;
   /** What was said and is muted for it; null: it goes into a silence. */
   readonly muted: Span | null;
+  /** Which recording of it is used, by its id; null: it was not spoken yet, or none is good enough. */
+  readonly recording: string | null;
 }
 
 /** A segment to be filmed again. */

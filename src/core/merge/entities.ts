@@ -154,7 +154,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 6,
+    version: 7,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {

@@ -1,4 +1,11 @@
-import { NOTHING_ON_TAKE, type OnTake, type ProgrammeSound, type Retake, type Use } from '../edit/decisions.ts';
+import {
+  NOTHING_ON_TAKE,
+  NO_TONES,
+  type OnTake,
+  type ProgrammeSound,
+  type Retake,
+  type Use,
+} from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import { type Plan, NO_SIDES } from '../plan/plan.ts';
@@ -7,7 +14,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 6;
+  readonly version: 7;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -38,7 +45,7 @@ export const EMPTY_EDIT: Edit = {
   joined: [],
   uses: [],
   // Where the class was filmed to its music that is in the take already.
-  sound: { targetLufs: -16, music: false },
+  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],
@@ -81,11 +88,14 @@ export function withoutTake(edit: Edit, takeId: string): Edit {
 /** The same where takes have other ids, as in a copy of the workout; what has none any more is left out. */
 export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): Edit {
   const takeId = edit.takeId === null ? null : idOf(edit.takeId);
-  const shown = (on: OnTake) => on.shown.flatMap((s) => renamed(s, s.cameraId, idOf, 'cameraId'));
+  const media = (on: OnTake) => ({
+    shown: on.shown.flatMap((s) => renamed(s, s.cameraId, idOf, 'cameraId')),
+    pickUps: on.pickUps.map((p) => ({ ...p, recording: p.recording === null ? null : idOf(p.recording) })),
+  });
   return {
-    ...(takeId === null ? { ...edit, ...NOTHING_ON_TAKE } : { ...edit, shown: shown(edit) }),
+    ...(takeId === null ? { ...edit, ...NOTHING_ON_TAKE } : { ...edit, ...media(edit) }),
     takeId,
-    aside: edit.aside.flatMap((a) => renamed({ ...a, shown: shown(a) }, a.takeId, idOf, 'takeId')),
+    aside: edit.aside.flatMap((a) => renamed({ ...a, ...media(a) }, a.takeId, idOf, 'takeId')),
     joined: edit.joined.flatMap((id) => idOf(id) ?? []),
     uses: edit.uses.flatMap((u) => (u.takeId === null ? [u] : renamed(u, u.takeId, idOf, 'takeId'))),
   };
@@ -108,7 +118,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 6,
+    version: 7,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

@@ -1,5 +1,8 @@
 import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf } from '../edit/views.ts';
+import { shotsOf, toProgramme } from '../edit/shots.ts';
+import { COUNTED } from '../language/en/numbers.ts';
+import { type Tone, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
 import { type Programme, assemble } from '../edit/assemble.ts';
 import type { Claim } from '../claims/claim.ts';
@@ -116,6 +119,7 @@ export interface Produced {
   readonly pictures: readonly Piece[];
   readonly sounds: readonly Piece[];
   readonly lanes: Lanes;
+  readonly tones: readonly Tone[];
   readonly findings: readonly Finding[];
 }
 
@@ -143,6 +147,12 @@ export function produce(edit: Edit, takes: readonly ProgrammeTake[], recordings:
     pictures: viewsOf(programme.shots, recordings, (takeId) => decidedOn(edit, takeId).shown, rate),
     sounds: soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
     lanes: laid,
+    tones: tonesOf(
+      programme,
+      edit.sound.tones,
+      takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
+      rate,
+    ),
     findings: [...filmFindings(programme, [...found.values()].flat()), ...laneFindings(laid)],
   };
 }
@@ -167,6 +177,16 @@ function filmedTake({ takeId, facts, aligned }: ProgrammeTake, findings: readonl
     faults,
     speech: speechIn(aligned.alignment, facts.sound) ?? [],
   };
+}
+
+/** When numbers are said in the programme, of a take whose words are placed well. */
+function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Programme): Micros[] {
+  const own = shotsOf(shots, takeId);
+  return aligned.alignment.words.flatMap(({ norm, at, sigma }) =>
+    sigma <= PLACED_US && COUNTED.test(norm) && own.some((s) => at >= s.start && at < s.end)
+      ? [toProgramme(at, own)]
+      : [],
+  );
 }
 
 /** Words placed more loosely than this do not tell where nobody speaks. */

@@ -1,3 +1,4 @@
+import { NO_TONES, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
 import { DEFAULT_CALLS, EMPTY_SCRIPT, SPARE_CALLS } from '../../core/script/cue.ts';
@@ -55,7 +56,10 @@ describe('a document of the first version', () => {
   /** Videos of before sounded as they were recorded, and go on to. */
   const asBefore = {
     ...newDocument('T'),
-    edit: { ...newDocument('T').edit, sound: { targetLufs: null, music: false } },
+    edit: {
+      ...newDocument('T').edit,
+      sound: { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES },
+    },
   };
   it('of the second version gets no music', () => {
     const { music: _, edit, ...rest } = newDocument('T');
@@ -73,6 +77,16 @@ describe('a document of the first version', () => {
     const upgraded = upgradeDocument({ ...newDocument('T'), edit: oldEdit, version: 5 });
     expect(upgraded).toEqual(asBefore);
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
+  });
+  it('of the sixth version sounds as it did, and nobody has spoken its pick-ups', () => {
+    const document = newDocument('T');
+    const pickUp = { id: 'p', segmentKey: null, at: 5e6, roomUs: 2e6, text: 'Other side.', why: 'side', muted: null };
+    const on = { pins: [], noTimers: [], accepted: false, removed: [], shown: [], settled: [], pickUps: [pickUp] };
+    const edit = { ...document.edit, ...on, aside: [{ takeId: 'b', ...on }], sound: { targetLufs: -14, music: true } };
+    const upgraded = upgradeDocument({ ...document, version: 6, edit });
+    expect(upgraded.edit.sound).toEqual({ targetLufs: -14, music: true, voice: VOICE_AS_RECORDED, tones: NO_TONES });
+    for (const { pickUps } of [upgraded.edit, ...upgraded.edit.aside])
+      expect(pickUps).toEqual([{ ...pickUp, recording: null }]);
   });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };

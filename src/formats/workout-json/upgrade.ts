@@ -1,3 +1,4 @@
+import { NO_TONES, type PickUp, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
 import { type CallRules, DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
 import { EMPTY_MUSIC } from '../../core/music/music.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
@@ -28,16 +29,18 @@ function withWays(calls: CallRules): CallRules {
 }
 
 /** How videos sounded before there was a choice. */
-const AS_RECORDED = { targetLufs: null, music: false };
+const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 6;
+export const NEWEST_DOCUMENT = 7;
 
 export class NewerDocument extends Error {
   constructor() {
     super('This workout was written by a newer Euphon. Bring this one up to date to open it; nothing was changed.');
   }
 }
+
+const unspoken = (pickUps: readonly PickUp[]): PickUp[] => pickUps.map((p) => ({ ...p, recording: null }));
 
 /**
  * A stored document as this version of the program reads it. Nothing that was decided changes: the calls that version 1
@@ -48,12 +51,28 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
-  // Version 5 knew one take.
+  // Version 6 left the voice as it was and had no timer tones, and nobody had spoken a pick-up.
   const old = stored as WorkoutDocument;
+  if (document.version === 6) {
+    const { edit } = old;
+    const voiced = { ...edit.sound, voice: VOICE_AS_RECORDED, tones: NO_TONES };
+    const aside = edit.aside.map((on) => ({ ...on, pickUps: unspoken(on.pickUps) }));
+    return { ...old, version: 7, edit: { ...edit, pickUps: unspoken(edit.pickUps), aside, sound: voiced } };
+  }
+  // Version 5 knew one take.
   const fifth = {
     ...old,
-    version: 6 as const,
-    edit: { ...old.edit, aside: [], joined: [], uses: [], shown: [], sound: AS_RECORDED },
+    version: 7 as const,
+    edit: {
+      ...old.edit,
+      // Before version 4 there were none.
+      pickUps: unspoken((old.edit as Partial<WorkoutDocument['edit']>).pickUps ?? []),
+      aside: [],
+      joined: [],
+      uses: [],
+      shown: [],
+      sound: AS_RECORDED,
+    },
   };
   if (document.version === 5) return fifth;
   // Version 4 knew no ways of calling and could not dismiss a timer, version 3 had no decisions about mistakes, version

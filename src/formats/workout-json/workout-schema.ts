@@ -1,5 +1,16 @@
 import Joi from 'joi';
-import type { OnTake, PickUp, ProgrammeSound, Retake, Settled, ShownSpan, Use } from '../../core/edit/decisions.ts';
+import {
+  type OnTake,
+  type PickUp,
+  type ProgrammeSound,
+  type Retake,
+  type Settled,
+  type ShownSpan,
+  TONE_FAMILIES,
+  type ToneRules,
+  type Use,
+  type VoiceCare,
+} from '../../core/edit/decisions.ts';
 import type { LaneRules } from '../../core/lanes/rules.ts';
 import {
   CALL_KINDS,
@@ -116,6 +127,7 @@ const pickUp = Joi.object({
   text: Joi.string().min(1).max(500).required(),
   why,
   muted: span.allow(null).required(),
+  recording: Joi.string().guid().allow(null).required(),
 } satisfies Record<keyof PickUp, Joi.Schema>);
 
 const takeId = Joi.string().guid().required();
@@ -168,6 +180,16 @@ const edit = Joi.object({
   sound: Joi.object({
     targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),
     music: flag,
+    voice: Joi.object({ rumble: flag, level: flag } satisfies Record<keyof VoiceCare, Joi.Schema>).required(),
+    tones: Joi.object({
+      family: Joi.valid(...TONE_FAMILIES, null).required(),
+      start: flag,
+      half: flag,
+      lastThree: flag,
+      end: flag,
+      sides: flag,
+      belowDb: Joi.number().min(-6).max(30).required(),
+    } satisfies Record<keyof ToneRules, Joi.Schema>).required(),
   } satisfies Record<keyof ProgrammeSound, Joi.Schema>).required(),
   rules,
   overrides: Joi.array().items(override).max(20_000).required(),

@@ -9,6 +9,7 @@ import { compile } from '../../core/plan/compile.ts';
 import { type Schedule, schedule } from '../../core/script/schedule.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { lanes } from '../../core/lanes/lanes.ts';
+import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
 import { micros } from '../../core/time/micros.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
@@ -36,8 +37,14 @@ export function exportText(name: string, { document, studio, takes, credits }: E
   const made =
     aligned.length === 0
       ? planSource(document, studio)
-      : filmSource(document, studio, aligned, produce(document.edit, aligned, recordingsOf(takes)));
+      : filmSource(document, studio, aligned, produce(withTones(document.edit), aligned, recordingsOf(takes)));
   return format.write({ ...made, credits });
+}
+
+/** The times of tones are wanted in a file also where none is to be heard. */
+function withTones(edit: Written['edit']): Written['edit'] {
+  const { tones } = edit.sound;
+  return { ...edit, sound: { ...edit.sound, tones: { ...tones, family: tones.family ?? 'wood' } } };
 }
 
 function planSource(document: Written, studio: Studio): ExportSource {
@@ -47,6 +54,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
     title: document.plan.title,
     segments: programme.segments,
     lanes: lanes(programme, document.edit.rules, document.edit.overrides),
+    tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
       schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),
       programme.segments,
@@ -73,6 +81,7 @@ function filmSource(
     title: document.plan.title,
     segments: produced.programme.segments,
     lanes: produced.lanes,
+    tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
     equipment: equipmentOf(document.plan, segments, studio),

@@ -1,0 +1,141 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { TONE_FAMILIES, VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
+import { TONE_RATE_HZ, toneSamples } from '../../src/core/sound/tone-shapes.ts';
+import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
+import { fromSeconds as s } from '../../src/core/time/micros.ts';
+import { makeMix, measure } from '../../src/media/mix.ts';
+
+/** Tones and a cared-for voice, looked for in the file that comes out. */
+const SECONDS = 24;
+const folder = mkdtempSync(join(tmpdir(), 'euphon-tones-'));
+const at = (name: string) => join(folder, name);
+const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-v', 'error', ...args]);
+beforeAll(() => {
+  execFileSync('espeak-ng', ['-v', 'en-gb', '-w', at('line.wav'), LINE]);
+  // The same voice twice, the second time 9 dB softer; over a floor that shakes at 31 Hz.
+  ffmpeg('-stream_loop', '-1', '-i', at('line.wav'), '-t', String(SECONDS), '-af', 'aresample=48000', at('near.wav'));
+  ffmpeg('-i', at('near.wav'), '-af', 'volume=-9dB', at('far.wav'));
+  ffmpeg(
+    '-i',
+    at('near.wav'),
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=f=31:r=48000',
+    '-filter_complex',
+    '[1:a]volume=0.8[r];[0:a][r]amix=2:duration=first:normalize=0',
+    at('shaking.wav'),
+  );
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const LINE = 'Squat down slowly, keep your heels on the floor, and stand up tall. Breathe, and down again.';
+
+function decoded(path: string): Float32Array {
+  const bytes = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', path, '-ac', '1', '-ar', String(TONE_RATE_HZ), '-f', 'f32le', '-'],
+    {
+      maxBuffer: 1e9,
+    },
+  );
+  return new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
+}
+const piece = (name: string, from: number, length: number, at_ = 0) => ({
+  source: { path: at(`${name}.wav`), fits: true, silent: false },
+  from: s(from),
+  at: s(at_),
+  length: s(length),
+});
+
+/** Where a tone lies best within so many samples of where it should be: normalised cross-correlation. */
+function foundAt(samples: Float32Array, tone: Float32Array, around: number, reach: number): number {
+  let [best, offset] = [-Infinity, 0];
+  for (let lag = -reach; lag <= reach; lag++) {
+    let [sum, power] = [0, 1e-9];
+    for (let i = 0; i < tone.length; i++) {
+      const x = samples[around + lag + i] ?? 0;
+      sum += x * (tone[i] as number);
+      power += x * x;
+    }
+    if (sum / Math.sqrt(power) > best) [best, offset] = [sum / Math.sqrt(power), lag];
+  }
+  return offset;
+}
+
+describe('timer tones in the encoded file', () => {
+  const LENGTH = s(9);
+  const tones = TONE_KINDS.map((kind, i): Tone => ({ at: s(0.52 + i * 1.16), kind, segmentKey: `k${i}` }));
+  const job = {
+    sounds: [piece('near', 0, 9)],
+    voice: VOICE_AS_RECORDED,
+    segments: [],
+    bed: null,
+    length: LENGTH,
+    targetLufs: null,
+  };
+  let alone: Float32Array;
+  beforeAll(async () => {
+    await makeMix({ ...job, tones: null, output: at('alone.m4a') }, () => undefined);
+    alone = decoded(at('alone.m4a'));
+  });
+  it.each(TONE_FAMILIES)('%s: each within 1024 samples of its time, under a voice', async (family) => {
+    const output = at(`${family}.m4a`);
+    await makeMix({ ...job, tones: { list: tones, family, belowDb: 0 }, output }, () => undefined);
+    // What the voice alone is is taken away: tones are looked for, not words that resemble them.
+    const added = decoded(output).map((x, i) => x - (alone[i] ?? 0));
+    for (const { at: time, kind } of tones) {
+      const shape = toneSamples(family, kind).subarray(0, 9_600);
+      const from = Math.round((time / 1e6) * TONE_RATE_HZ);
+      expect(Math.abs(foundAt(added, shape, from, 1_500))).toBeLessThanOrEqual(1_024);
+    }
+  });
+});
+
+describe('the care for the voice', () => {
+  const mixOf = async (
+    name: string,
+    sounds: ReturnType<typeof piece>[],
+    voice: { rumble: boolean; level: boolean },
+  ) => {
+    const output = at(`${name}.m4a`);
+    const length = s(sounds.reduce((sum, p) => sum + p.length, 0) / 1e6);
+    const segments = sounds.map((p) => ({ start: p.at, end: s((p.at + p.length) / 1e6) }));
+    await makeMix(
+      { sounds, voice, segments, bed: null, tones: null, length, targetLufs: null, output },
+      () => undefined,
+    );
+    return output;
+  };
+  const lufsOf = async (path: string, from: number, to: number) => {
+    const part = `${path}-${from}.wav`;
+    ffmpeg('-i', path, '-af', `atrim=${from}:${to},asetpts=PTS-STARTPTS`, part);
+    return (await measure(part))?.lufs ?? NaN;
+  };
+  it('brings two takes that lie 9 dB apart to one loudness, each constant within itself', async () => {
+    const sounds = [piece('near', 0, 11), piece('far', 0, 11, 11)];
+    const asRecorded = await mixOf('apart', sounds, { rumble: false, level: false });
+    expect((await lufsOf(asRecorded, 0.5, 10.5)) - (await lufsOf(asRecorded, 11.5, 21.5))).toBeGreaterThan(8);
+    const levelled = await mixOf('levelled', sounds, { rumble: false, level: true });
+    expect(Math.abs((await lufsOf(levelled, 0.5, 10.5)) - (await lufsOf(levelled, 11.5, 21.5)))).toBeLessThan(1);
+    // Within a segment nothing is changed: the distance of a loud to a soft stretch stays.
+    const within = async (path: string) => (await lufsOf(path, 1, 4)) - (await lufsOf(path, 4, 7));
+    expect(Math.abs((await within(levelled)) - (await within(asRecorded)))).toBeLessThan(0.3);
+  });
+  it('takes rumble out by 12 dB or more and leaves the voice', async () => {
+    const before = await mixOf('rumbling', [piece('shaking', 0, 20)], { rumble: false, level: false });
+    const after = await mixOf('still', [piece('shaking', 0, 20)], { rumble: true, level: false });
+    const band = async (path: string, filter: string) => {
+      const out = `${path}-${filter.replace(/\W/g, '')}.wav`;
+      ffmpeg('-i', path, '-af', filter, out);
+      return (await measure(out))?.lufs ?? -70;
+    };
+    const low = 'bandpass=f=31:width_type=o:w=0.3,bandpass=f=31:width_type=o:w=0.3,volume=20dB';
+    expect((await band(before, low)) - (await band(after, low))).toBeGreaterThan(12);
+    const speech = 'highpass=f=200';
+    expect(Math.abs((await band(before, speech)) - (await band(after, speech)))).toBeLessThan(1);
+  });
+});
