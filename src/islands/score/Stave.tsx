@@ -3,9 +3,20 @@ import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { isActive } from '../../core/plan/segment.ts';
+import type { ToneKind } from '../../core/sound/tones.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import type { StaveData, StaveLine } from './use-score.ts';
+
+const TONE_WORD: Readonly<Record<ToneKind, string>> = {
+  start: 'work begins',
+  half: 'half of it',
+  three: 'three',
+  two: 'two',
+  one: 'one',
+  end: 'work ends',
+  sides: 'other side',
+};
 
 interface Props {
   readonly data: StaveData;
@@ -149,6 +160,16 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
             </span>
           );
         })}
+        {data.tones
+          .filter((t) => t.at >= from && t.at <= end)
+          .map((t) => (
+            <span
+              key={`${t.kind} ${t.at}`}
+              className="absolute -bottom-[3px] h-[7px] w-[7px] -translate-x-1/2 rounded-full border-[1.5px] border-paper! bg-ink"
+              style={{ left: x(t.at) }}
+              title={`Tone: ${TONE_WORD[t.kind]}`}
+            />
+          ))}
       </div>
       <div className="relative" style={{ height: depth * 21 + 5 }}>
         <span

@@ -4,6 +4,7 @@ import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import type { Tone } from '../../core/sound/tones.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
@@ -36,6 +37,8 @@ export interface StaveData {
   readonly roomUs: Micros;
   /** The beats of the music laid under it. */
   readonly beats: readonly ClassBeat[];
+  /** The timer tones in it. */
+  readonly tones: readonly Tone[];
   readonly group: string;
   /** The take it is from; null where the programme has one alone. */
   readonly takeName: string | null;
@@ -96,6 +99,7 @@ export function useScore(): readonly StaveData[] {
     const {
       programme: { segments, shots },
       lanes,
+      tones,
       findings,
     } = produced;
     const byKey = findingsBySegment(findings);
@@ -120,6 +124,7 @@ export function useScore(): readonly StaveData[] {
         number: i + 1,
         lines,
         beats: beatsWithin(beats, segment),
+        tones: tones.filter((t) => t.segmentKey === segment.key),
         takeName: several ? (names.get(segment.takeId) ?? null) : null,
         joined: i > 0 && segments[i - 1]?.takeId !== segment.takeId,
         group: segment.extra ? 'Beyond the plan' : group,

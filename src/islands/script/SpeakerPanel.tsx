@@ -29,12 +29,10 @@ export function SpeakerPanel() {
       const done = await api<{ speaker: Speaker; studio: Studio }>(`/api/workouts/${id}/speaker`, { method: 'POST' });
       setStudio(done.studio);
       const now = done.studio.speakers.find((s) => s.name === done.speaker.name) ?? null;
-      workbench
-        .getState()
-        .asked(`Learn how ${done.speaker.name} speaks`, {
-          after: put(known ?? null, now),
-          before: put(now, known ?? null),
-        });
+      workbench.getState().asked(`Learn how ${done.speaker.name} speaks`, {
+        after: put(known ?? null, now),
+        before: put(now, known ?? null),
+      });
       return `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} % on average.`;
     });
   const forget = () => {

@@ -1,5 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
+import { TonePlayer } from '../../browser/tone-player.ts';
+import type { ToneRules } from '../../core/edit/decisions.ts';
+import type { Tone } from '../../core/sound/tones.ts';
 import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import { type Micros, micros, toSeconds } from '../../core/time/micros.ts';
@@ -23,6 +26,8 @@ interface Props {
   readonly ass: string | null;
   /** Played again and again while it is chosen. */
   readonly loop?: Span | null;
+  /** Timer tones, on programme time; left out: none are heard. */
+  readonly tones?: { readonly list: readonly Tone[]; readonly rules: ToneRules };
 }
 
 const STEP_S = 5;
@@ -39,7 +44,7 @@ const MOST_NUDGE = 0.06;
  * Plays the programme across its takes, cameras and cuts, the overlay drawn as it will be rendered. The playhead is on
  * programme time. Space plays, arrows step, comma and full stop go frame by frame.
  */
-export function Player({ first, pictures: newPictures, sounds: newSounds, length, ass, loop = null }: Props) {
+export function Player({ first, pictures: newPictures, sounds: newSounds, length, ass, loop = null, tones }: Props) {
   // What goes on around the takes computes the programme anew; it plays on where that changes nothing.
   const [pictures, sounds] = [useSame(newPictures), useSame(newSounds)];
   const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
@@ -56,6 +61,10 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
   const urls = useMemo(() => new Map(takes.map(({ take }) => [take.id, playedUrl(take)])), [takes]);
   const known = useRef(urls);
   known.current = urls;
+  const toned = useRef(tones);
+  toned.current = tones;
+  const tonePlayer = useRef<TonePlayer | null>(null);
+  useEffect(() => () => tonePlayer.current?.close(), []);
   const overlay = useOverlay(canvas, first, ass, setTrouble);
 
   /** Where what is heard is not what is seen, sound has players of its own and runs through switches of the camera. */
@@ -79,6 +88,7 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
   const stop = useCallback(() => {
     reels.current?.picture.pause();
     reels.current?.sound?.pause();
+    tonePlayer.current?.silence();
     setPlaying(false);
   }, []);
 
@@ -127,6 +137,9 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
       if (loop !== null && now >= loop.end) return seek(loop.start);
       const heard = sound?.at ?? null;
       if (sound != null && heard !== null) bringBack(sound, heard - now, now);
+      const { list, rules } = toned.current ?? {};
+      if (list !== undefined && rules !== undefined && rules.family !== null)
+        (tonePlayer.current ??= new TonePlayer()).follow(list, rules.family, rules.belowDb, now, rate);
       overlay.draw(toSeconds(now));
       if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
     };
@@ -140,7 +153,7 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
     };
     handle = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(handle);
-  }, [playing, loop, seek, stop, overlay]);
+  }, [playing, loop, seek, stop, overlay, rate]);
 
   useEffect(() => {
     usePlayhead.setState({ seek, at: usePlayhead.getState().at ?? (0 as Micros) });

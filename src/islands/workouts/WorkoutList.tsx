@@ -146,11 +146,7 @@ export function WorkoutList({ workouts, me }: Props) {
             Begin with a title, or paste a class you have already written down: a line for each block, a line for each
             move.
           </p>
-          <button
-            className="btn btn-main mt-6"
-            disabled={!ready}
-            onClick={() => setAdding(true)}
-          >
+          <button className="btn btn-main mt-6" disabled={!ready} onClick={() => setAdding(true)}>
             New workout
           </button>
         </div>
