@@ -20,6 +20,8 @@ export interface Take extends MediaFacts {
   readonly role: TakeRole;
   /** Which take it is another camera or recorder of, and how it lies to it; null: not laid over it yet. */
   readonly ofTake: string | null;
+  /** The line that it is a recording of, where it is a pick-up. */
+  readonly pickUp: string | null;
   readonly lie: Lie | null;
   readonly sound: TakeSound | null;
   readonly proxy: MediaFile | null;
@@ -27,6 +29,7 @@ export interface Take extends MediaFacts {
 }
 
 interface TakeRow {
+  pick_up: string | null;
   role: TakeRole;
   of_take: string | null;
   offset_us: string | null;
@@ -74,6 +77,7 @@ function toTake(row: TakeRow): Take {
     audioCodec: row.audio_codec,
     videoStart: Number(row.video_start_us) as Micros,
     role: row.role,
+    pickUp: row.pick_up,
     ofTake: row.of_take,
     sound: row.sound,
     lie:
@@ -106,6 +110,13 @@ export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
   );
 }
 
+export interface MoreOfTake {
+  readonly uploadId?: string | null;
+  readonly id?: string | undefined;
+  /** It is a line of this take that was spoken again. */
+  readonly pickUp?: { readonly of: string; readonly id: string } | undefined;
+}
+
 /** The same file brought in twice is the same take. `id`: the one that it was awaited under. */
 export async function insertTake(
   db: Db,
@@ -113,11 +124,11 @@ export async function insertTake(
   sha256: string,
   name: string,
   probe: MediaFacts,
-  { uploadId = null, id }: { readonly uploadId?: string | null; readonly id?: string | undefined } = {},
+  { uploadId = null, id, pickUp }: MoreOfTake = {},
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id, id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::uuid, gen_random_uuid()))
+    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id, id, role, of_take, pick_up)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::uuid, gen_random_uuid()), $14, $15, $16)
      ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name, deleted_at = NULL, upload_id = coalesce(EXCLUDED.upload_id, takes.upload_id) RETURNING id`,
     [
       workoutId,
@@ -133,6 +144,9 @@ export async function insertTake(
       probe.videoStart,
       uploadId,
       id ?? null,
+      pickUp === undefined ? 'take' : 'pick-up',
+      pickUp?.of ?? null,
+      pickUp?.id ?? null,
     ],
   );
   return (rows[0] as { id: string }).id;

@@ -10,7 +10,8 @@ import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
 import { adoptFile } from '../media/file-store.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
-import { type Measured, makeMix } from '../media/mix.ts';
+import type { Measured } from '../media/loudness.ts';
+import { makeMix } from '../media/mix.ts';
 import { type RenderPiece, type RenderSource, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
@@ -83,7 +84,13 @@ async function makeProgramme(
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const [only] = programme.shots;
   const heard = sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
-  const mix = await makeSound(context, wanted, { document, heard, produced: made.produced }, onProgress, signal);
+  const mix = await makeSound(
+    context,
+    wanted,
+    { document, heard, produced: made.produced, pathOf: (id) => source(id).path },
+    onProgress,
+    signal,
+  );
   try {
     await render(
       {
@@ -120,13 +127,14 @@ interface Heard {
   readonly document: WorkoutDocument;
   readonly heard: readonly RenderPiece[];
   readonly produced: Produced;
+  readonly pathOf: (mediaId: string) => string;
 }
 
 /** Mixes the programme's sound where anything is to be done to it; null: it stays as it was recorded. */
 async function makeSound(
   context: WorkerContext,
   wanted: Render,
-  { document, heard, produced }: Heard,
+  { document, heard, produced, pathOf }: Heard,
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<{ readonly path: string; readonly measured: Measured | null } | null> {
@@ -135,12 +143,15 @@ async function makeSound(
   const laid = music ? await context.bedAt(wanted.workoutId, wanted.revision) : null;
   const { family, belowDb } = rules;
   const tones = family === null || produced.tones.length === 0 ? null : { list: produced.tones, family, belowDb };
-  if (targetLufs === null && laid === null && tones === null && !voice.rumble && !voice.level) return null;
+  const { pickUps } = produced;
+  const untouched = targetLufs === null && !voice.rumble && !voice.level;
+  if (untouched && laid === null && tones === null && pickUps.length === 0) return null;
   const [path, bed] = [await context.store.temporary('m4a'), await context.store.temporary('wav')];
   try {
     if (laid !== null) await mixBed({ ...laid, output: bed, format: 'wav' }, () => undefined, signal);
     const under = laid === null ? null : { path: bed, voiceLufs: laid.levels.voiceDeciLufs / 10 };
-    const job = { sounds: heard, voice, segments, bed: under, tones, length, targetLufs, output: path };
+    const lines = pickUps.map((p) => ({ ...p, path: pathOf(p.recordingId) }));
+    const job = { sounds: heard, voice, segments, bed: under, tones, lines, length, targetLufs, output: path };
     const measured = await makeMix(job, (share) => onProgress(share * MIX_SHARE), signal);
     return { path, measured };
   } catch (error) {

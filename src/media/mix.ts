@@ -2,14 +2,16 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
-import { type Loudness, levelling, speechLoudness } from '../core/sound/levelling.ts';
+import { levelling, speechLoudness } from '../core/sound/levelling.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { writeTones } from './tone-track.ts';
 import type { RenderPiece } from './render.ts';
-import { run, runFfmpeg } from './run.ts';
+import { type Measured, measure, momentary } from './loudness.ts';
+import { runFfmpeg } from './run.ts';
+import { type SpokenLine, layLines } from './spoken.ts';
 
 export interface MixJob {
   /** What is heard, one after the other. */
@@ -19,18 +21,13 @@ export interface MixJob {
   readonly segments: readonly Span[];
   /** The music under it, as long as the programme, and the loudness of the voice that it is made for; null: none. */
   readonly bed: { readonly path: string; readonly voiceLufs: number } | null;
+  /** Lines that were spoken again. */
+  readonly lines: readonly SpokenLine[];
   readonly tones: { readonly list: readonly Tone[]; readonly family: ToneFamily; readonly belowDb: number } | null;
   readonly length: Micros;
   /** Integrated loudness of the encoded file, LUFS; null: as it was recorded. */
   readonly targetLufs: number | null;
   readonly output: string;
-}
-
-/** What was measured on the encoded file (ITU-R BS.1770-4, EBU Tech 3341 and 3342). */
-export interface Measured {
-  readonly lufs: number;
-  readonly truePeakDb: number;
-  readonly rangeLu: number;
 }
 
 /** At a join the sound goes down and up again in this time, so that nothing clicks. */
@@ -178,30 +175,3 @@ async function mixArgs(
 }
 
 const STEREO = 'aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo';
-const MOMENTARY_US = 100_000 as Micros;
-
-/** The loudness of a file over time, by ffmpeg's meter. */
-async function momentary(path: string, signal?: AbortSignal): Promise<Loudness> {
-  const args = ['-nostdin', '-hide_banner', '-i', path, '-map', '0:a:0', '-af', 'ebur128=framelog=info'];
-  const said = await run('ffmpeg', [...args, '-f', 'null', '-'], {
-    ...(signal === undefined ? {} : { signal }),
-    stderr: true,
-  });
-  const values = [...said.matchAll(/\bt:\s*[\d.]+\s+.*?\bM:\s*(-?[\d.]+|-?inf|nan)/g)].map(([, m]) => Number(m));
-  return { everyUs: MOMENTARY_US, values: values.map((v) => (Number.isFinite(v) ? v : -Infinity)) };
-}
-
-/** Measures a file by ffmpeg's meter; null where there is nothing but silence. */
-export async function measure(path: string, signal?: AbortSignal): Promise<Measured | null> {
-  const args = ['-nostdin', '-hide_banner', '-i', path, '-map', '0:a:0', '-af', 'ebur128=peak=true:framelog=verbose'];
-  const said = await run('ffmpeg', [...args, '-f', 'null', '-'], {
-    ...(signal === undefined ? {} : { signal }),
-    stderr: true,
-  });
-  const summary = said.slice(said.lastIndexOf('Summary:'));
-  const value = (name: RegExp) => Number(name.exec(summary)?.[1] ?? NaN);
-  const lufs = value(/I:\s+(-?[\d.]+) LUFS/);
-  // The gate of BS.1770 lies at -70: below it there is nothing to measure.
-  if (!Number.isFinite(lufs) || lufs <= -70) return null;
-  return { lufs, truePeakDb: value(/Peak:\s+(-?[\d.]+) dBFS/), rangeLu: value(/LRA:\s+(-?[\d.]+) LU/) };
-}

@@ -1,6 +1,6 @@
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { type Produced, produce } from '../core/workout/pipeline.ts';
-import { recordingsOf } from '../core/workout/take-sources.ts';
+import { pickUpsRecorded, recordingsOf } from '../core/workout/take-sources.ts';
 import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
 import { aside } from './aside/aside.ts';
@@ -32,7 +32,7 @@ export async function programmeOf(
   return {
     takes,
     media: new Map(recordings.map((t) => [t.id, t])),
-    produced: produce(document.edit, takes, recordingsOf(all)),
+    produced: produce(document.edit, takes, recordingsOf(all), pickUpsRecorded(all)),
   };
 }
 

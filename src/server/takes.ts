@@ -13,6 +13,7 @@ import {
   workOf,
 } from '../db/take-work-sql.ts';
 import {
+  type MoreOfTake,
   type Take,
   deleteTake,
   restoreTake,
@@ -55,7 +56,7 @@ export async function bringInTake(
   workoutId: string | undefined,
   name: string,
   body: Readable,
-  bytes = 0,
+  { bytes = 0, pickUp }: { readonly bytes?: number; readonly pickUp?: PickUpOf | undefined } = {},
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   await checkRoom(context, bytes);
@@ -67,7 +68,27 @@ export async function bringInTake(
     refuseFull(error);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
-  return keepTake(context, workout.id, name, incoming);
+  return keepTake(context, workout.id, name, incoming, { pickUp });
+}
+
+/** Which line of which take a recording is of. */
+export interface PickUpOf {
+  readonly of: string;
+  readonly id: string;
+}
+
+/** The line that a request names, of a take of the workout; undefined: it names none. */
+export async function pickUpFrom(
+  context: Context,
+  workoutId: string | undefined,
+  id: string | null,
+  of: string | null,
+): Promise<PickUpOf | undefined> {
+  if (id === null) return undefined;
+  if (!/^[\w-]{1,80}$/.test(id)) throw new Refusal(422, 'This is not the name of a line.');
+  const take = await getTake(context, of ?? undefined);
+  if (take.workoutId !== (await getWorkout(context, workoutId)).id) throw new Refusal(404, 'There is no such take.');
+  return { of: take.id, id };
 }
 
 const UPLOAD_ID = /^[0-9a-f]{16,64}$/;
@@ -78,6 +99,7 @@ export async function takeFromUpload(
   workoutId: string | undefined,
   uploadId: string,
   name: string,
+  pickUp?: PickUpOf,
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   if (!UPLOAD_ID.test(uploadId)) throw new Refusal(404, 'There is no such upload.');
@@ -97,7 +119,7 @@ export async function takeFromUpload(
     throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
   // The upload stays until its take is written down: what fails before can be finished again.
   const incoming = await linkFile(context.store, path);
-  const take = await keepTake(context, workout.id, name, incoming, uploadId);
+  const take = await keepTake(context, workout.id, name, incoming, { uploadId, pickUp });
   await Promise.all([rm(path, { force: true }), rm(`${path}.json`, { force: true })]);
   return take;
 }
@@ -107,7 +129,7 @@ export async function keepTake(
   workoutId: string,
   name: string,
   incoming: Incoming,
-  uploadId: string | null = null,
+  more: Pick<MoreOfTake, 'uploadId' | 'pickUp'> = {},
 ): Promise<Take> {
   const probed =
     incoming.bytes === 0
@@ -121,20 +143,23 @@ export async function keepTake(
   const kept = keepableName(name, 300) ?? 'Take';
   return keepMedia(context.pool, context.store, incoming, probed.extension, async (db) => {
     const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
-    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { uploadId, id: awaited?.id });
+    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { ...more, id: awaited?.id });
     if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
     const edit = awaited?.edit ?? null;
     if (edit !== null)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
     else if (awaited?.chosen === true)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
-    await queueWork(db, queue, id, ...FIRST_WORK);
+    await queueWork(db, queue, id, ...(more.pickUp === undefined ? FIRST_WORK : PICK_UP_WORK));
     return (await takeById(db, id)) as Take;
   });
 }
 
 /** What is done with every take as soon as it is here. */
 export const FIRST_WORK = ['listen', 'picture'] as const satisfies readonly TakeWorkKind[];
+
+/** In a line that was spoken again only the voice matters. */
+const PICK_UP_WORK = ['listen'] as const satisfies readonly TakeWorkKind[];
 
 /** Queues long work on a take, also where it was done before: rows and jobs in the transaction of `db`. */
 export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds: TakeWorkKind[]): Promise<void> {

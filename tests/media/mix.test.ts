@@ -6,12 +6,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOUDNESS_RATE_HZ, loudnessMeter } from '../../src/core/signal/loudness.ts';
 import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
-import { makeMix, measure } from '../../src/media/mix.ts';
+import { measure } from '../../src/media/loudness.ts';
+import { makeMix } from '../../src/media/mix.ts';
 import type { RenderPiece } from '../../src/media/render.ts';
 
 const SECONDS = 9;
 /** Nothing is done to the voice, and there are no tones. */
-const PLAIN = { voice: VOICE_AS_RECORDED, segments: [], tones: null };
+const PLAIN = { voice: VOICE_AS_RECORDED, segments: [], tones: null, lines: [] };
 let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'euphon-mixes-'));

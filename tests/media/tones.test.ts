@@ -7,7 +7,8 @@ import { TONE_FAMILIES, VOICE_AS_RECORDED } from '../../src/core/edit/decisions.
 import { TONE_RATE_HZ, toneSamples } from '../../src/core/sound/tone-shapes.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
 import { fromSeconds as s } from '../../src/core/time/micros.ts';
-import { makeMix, measure } from '../../src/media/mix.ts';
+import { measure } from '../../src/media/loudness.ts';
+import { makeMix } from '../../src/media/mix.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
 const SECONDS = 24;
@@ -73,6 +74,7 @@ describe('timer tones in the encoded file', () => {
     sounds: [piece('near', 0, 9)],
     voice: VOICE_AS_RECORDED,
     segments: [],
+    lines: [],
     bed: null,
     length: LENGTH,
     targetLufs: null,
@@ -105,7 +107,7 @@ describe('the care for the voice', () => {
     const length = s(sounds.reduce((sum, p) => sum + p.length, 0) / 1e6);
     const segments = sounds.map((p) => ({ start: p.at, end: s((p.at + p.length) / 1e6) }));
     await makeMix(
-      { sounds, voice, segments, bed: null, tones: null, length, targetLufs: null, output },
+      { sounds, voice, segments, bed: null, tones: null, lines: [], length, targetLufs: null, output },
       () => undefined,
     );
     return output;

@@ -103,6 +103,7 @@ export const TAKE = {
   file: { sha256: 'a'.repeat(64), extension: 'mp4', bytes: 1 },
   role: 'take',
   ofTake: null,
+  pickUp: null,
   lie: null,
   sound: null,
   proxy: null,

@@ -26,7 +26,7 @@ export function silencesToCut(within: Span, overUs: Micros, speech: readonly Spa
 }
 
 /** Where nobody speaks within a span. */
-function silencesIn(within: Span, speech: readonly Span[]): Span[] {
+export function silencesIn(within: Span, speech: readonly Span[]): Span[] {
   const silences: Span[] = [];
   let from = within.start;
   for (const { start, end } of speech) {

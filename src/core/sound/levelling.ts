@@ -47,12 +47,22 @@ export function levelling(segments: readonly Span[], loudness: Loudness, wantedL
 const gainTo = (wanted: number, is: number) => Math.max(-MOST_DB, Math.min(MOST_DB, wanted - is));
 
 /** How loud speech is, LUFS, in a segment or in all; null: too little is said to tell. */
-export function speechLoudness({ everyUs, values }: Loudness, within?: Span): number | null {
+export function speechLoudness(loudness: Loudness, within?: Span): number | null {
+  const gated = gate(loudness, within);
+  return gated.length * loudness.everyUs < TELLS_US ? null : meanOf(gated);
+}
+
+/** The same of however little is said; null: nothing at all. */
+export function gatedLoudness(loudness: Loudness, within?: Span): number | null {
+  const gated = gate(loudness, within);
+  return gated.length === 0 ? null : meanOf(gated);
+}
+
+/** The values that are speech. */
+function gate({ everyUs, values }: Loudness, within?: Span): number[] {
   const { start, end } = within ?? { start: 0, end: Infinity };
   const inside = values.slice(Math.ceil(start / everyUs), Math.floor(end / everyUs)).filter((v) => v > FLOOR_LUFS);
-  if (inside.length === 0) return null;
-  const gated = inside.filter((v) => v > meanOf(inside) - GATE_LU);
-  return gated.length * everyUs < TELLS_US ? null : meanOf(gated);
+  return inside.filter((v) => v > meanOf(inside) - GATE_LU);
 }
 
 /** The mean of loudnesses, by their power. */

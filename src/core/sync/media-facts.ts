@@ -16,8 +16,9 @@ export interface MediaFacts {
 }
 
 /** A take of its own, or another camera or a sound recorder that ran beside one. */
+/** What a recording can be said to be; and lines that were spoken again, which are recorded as such. */
 export const TAKE_ROLES = ['take', 'camera', 'recorder'] as const;
-export type TakeRole = (typeof TAKE_ROLES)[number];
+export type TakeRole = (typeof TAKE_ROLES)[number] | 'pick-up';
 
 /** A sheet of small pictures, in rows from the left, one each `everyUs` from the start. */
 export interface ThumbSheet {

@@ -2,6 +2,7 @@ import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf } from '../edit/views.ts';
 import { shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
+import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
 import { type Tone, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
 import { type Programme, assemble } from '../edit/assemble.ts';
@@ -120,6 +121,8 @@ export interface Produced {
   readonly sounds: readonly Piece[];
   readonly lanes: Lanes;
   readonly tones: readonly Tone[];
+  /** Lines that were spoken again, in it. */
+  readonly pickUps: readonly PlacedPickUp[];
   readonly findings: readonly Finding[];
 }
 
@@ -127,7 +130,12 @@ export interface Produced {
  * The takes of a programme, in the order in which they are preferred, to programme, lanes and findings: fast, runs with
  * every keystroke. The first take gives the frame rate.
  */
-export function produce(edit: Edit, takes: readonly ProgrammeTake[], recordings: readonly Recording[] = []): Produced {
+export function produce(
+  edit: Edit,
+  takes: readonly ProgrammeTake[],
+  recordings: readonly Recording[] = [],
+  spoken: readonly PickUpRecording[] = [],
+): Produced {
   const standing = (take: ProgrammeTake) => {
     const { settled } = decidedOn(edit, take.takeId);
     return take.aligned.takeFindings.filter((f) => !isSettled(f, settled)).map((f) => ({ ...f, takeId: take.takeId }));
@@ -153,6 +161,10 @@ export function produce(edit: Edit, takes: readonly ProgrammeTake[], recordings:
       takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
       rate,
     ),
+    pickUps: takes.flatMap(({ takeId, facts, aligned }) => {
+      const speech = speechIn(aligned.alignment, facts.sound) ?? [];
+      return placePickUps(programme, takeId, { pickUps: decidedOn(edit, takeId).pickUps, speech }, spoken);
+    }),
     findings: [...filmFindings(programme, [...found.values()].flat()), ...laneFindings(laid)],
   };
 }

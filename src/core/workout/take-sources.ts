@@ -1,5 +1,7 @@
 import type { TakeSound } from '../signal/activity.ts';
 import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
+import type { PickUpRecording } from '../sound/pick-ups.ts';
+import { voiceOf } from '../align/align.ts';
 import type { Recording } from '../edit/views.ts';
 import type { TakeRole } from '../sync/media-facts.ts';
 import type { Transcript } from '../transcript/transcript.ts';
@@ -55,8 +57,15 @@ export function factsOfTake(
 /** The cameras and recorders that were laid over takes. */
 export function recordingsOf(all: readonly TakeSource[]): Recording[] {
   return all.flatMap(({ take: { id, role, ofTake, lie, duration, sound } }): Recording[] =>
-    role === 'take' || ofTake === null || lie === null
+    role === 'take' || role === 'pick-up' || ofTake === null || lie === null
       ? []
       : [{ id, role, ofTake, lie, duration, voiceClarity: sound?.voiceClarity ?? null }],
+  );
+}
+
+/** The lines that were spoken again. */
+export function pickUpsRecorded(all: readonly TakeSource[]): PickUpRecording[] {
+  return all.flatMap(({ take: { id, role, duration, sound } }) =>
+    role === 'pick-up' ? [{ id, duration, voice: voiceOf(sound) }] : [],
   );
 }

@@ -52,8 +52,8 @@ export function ShootStation() {
   };
   // Each take with the other recordings of it under it.
   const ordered = takes
-    .filter((t) => t.take.ofTake === null)
-    .flatMap((t) => [t, ...takes.filter((o) => o.take.ofTake === t.take.id)]);
+    .filter((t) => t.take.ofTake === null && t.take.role !== 'pick-up')
+    .flatMap((t) => [t, ...takes.filter((o) => o.take.ofTake === t.take.id && o.take.role !== 'pick-up')]);
 
   return (
     <div

@@ -10,6 +10,8 @@ export interface TakeOfPage extends MediaFacts {
   readonly file: KeptFile;
   readonly role: TakeRole;
   readonly ofTake: string | null;
+  /** The line that it is a recording of, where it is a pick-up. */
+  readonly pickUp: string | null;
   readonly lie: Lie | null;
   readonly sound: TakeSound | null;
   /** A light copy where browsers would not play the file. */

@@ -4,7 +4,7 @@ import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
 import { type ProgrammeTake, lackingIn, produce, produceTake } from '../../core/workout/pipeline.ts';
-import { recordingsOf } from '../../core/workout/take-sources.ts';
+import { pickUpsRecorded, recordingsOf } from '../../core/workout/take-sources.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { Workbench } from './store.ts';
@@ -90,9 +90,10 @@ export function useDerive(workbench: Workbench): Derived {
   const wordless = programmeIds.filter((id) => factsOf.get(id)?.transcript.cues.length === 0).length;
   const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
+  const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(edit, programmeTakes, recordings) : null),
-    [whole, edit, programmeTakes, recordings],
+    () => (whole ? produce(edit, programmeTakes, recordings, spoken) : null),
+    [whole, edit, programmeTakes, recordings, spoken],
   );
   return useMemo(
     () => ({
