@@ -53,14 +53,15 @@ export async function makeMix(
   const folder = await mkdtemp(join(tmpdir(), 'euphon-mix-'));
   try {
     const raw = join(folder, 'raw.wav');
-    const voice = join(folder, 'voice.wav');
-    await runFfmpeg(voiceArgs(job, voice), job.length, (share) => onProgress(share * 0.3), signal);
-    await runFfmpeg(
-      await mixArgs(job, voice, folder, raw, signal),
-      job.length,
-      (s) => onProgress(0.3 + s * 0.2),
-      signal,
-    );
+    const recorded = join(folder, 'recorded.wav');
+    await runFfmpeg(voiceArgs(job, recorded), job.length, (share) => onProgress(share * 0.2), signal);
+    const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
+    if (job.lines.length > 0) {
+      const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
+      await runFfmpeg(laid, job.length, (share) => onProgress(0.2 + share * 0.1), signal);
+    }
+    const mixed = await mixArgs(job, voice, folder, raw, signal);
+    await runFfmpeg(mixed, job.length, (share) => onProgress(0.3 + share * 0.2), signal);
     const before = await measure(raw, signal);
     let gain = job.targetLufs === null || before === null ? 0 : job.targetLufs - before.lufs;
     // The encoder moves peaks a little; the limit goes down by what it overshot.

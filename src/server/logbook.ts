@@ -20,7 +20,7 @@ import { checkId, getWorkout } from './workouts.ts';
 
 /** A recording as the logbook keeps it. */
 type Kept = Omit<LogRow, 'takeId' | 'keptAt'>;
-/** What a change of the logbook was and is; `changes`: the studio's figures of change-overs, where they changed with it. */
+/** What an entry was and is; `changes`: the studio's figures of change-overs, where they changed with it. */
 export interface LogChange {
   readonly takeId: string;
   readonly before: Kept | null;
@@ -85,7 +85,7 @@ const logChangeSchema = Joi.object({
 }).required();
 
 /**
- * Puts a recording into the logbook, takes it out, or puts it back as it was (null: it is not in it); the speaking rates
+ * Puts a recording into the logbook, takes it out, or puts it back as it was (null: it is not in it); speaking rates
  * follow from all that are in it. Refused where somebody else changed it meanwhile.
  */
 export async function changeLogbook(context: Context, takeId: string | undefined, body: unknown): Promise<void> {

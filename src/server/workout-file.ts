@@ -49,7 +49,7 @@ export async function importWorkoutFile(
     const bare = { ...value.document, edit: withTakeIds(edit, () => null) };
     const { id } = await insertWorkout(db, bare, factsOf(bare));
     const missing: string[] = [];
-    // Each take has the id that it has here, or will have when it comes: what was decided about it waits in the document.
+    // Each take has the id that it has here, or will have when it comes: what was decided waits in the document.
     const ids = new Map<string, string>();
     const hereAlready = new Set<string>();
     for (const take of value.takes) {

@@ -21,8 +21,8 @@ const OVER_US = 400_000;
 
 /**
  * The gain that brings the segments of a class to one loudness: constant within each, so that nothing pumps, and going
- * over gently where they meet. All are brought to `wantedLufs`, or to the middle of them; one in which too little is said goes with the one
- * before. In order of time, from 0 to beyond any end, dB; empty where nothing is said at all.
+ * over gently where they meet. All are brought to `wantedLufs`, or to the middle of them; one in which too little is
+ * said goes with the one before. In order of time, from 0 to beyond any end, dB; empty where nothing is said at all.
  */
 export function levelling(segments: readonly Span[], loudness: Loudness, wantedLufs?: number): GainPoint[] {
   const said = segments.map((segment) => speechLoudness(loudness, segment));

@@ -76,7 +76,7 @@ describe('the sound of a tone', () => {
     }
   });
   it('is in the key that is asked for, to the octave', () => {
-    // A of 440 Hz for wood, which sounds round D of 587: the strongest pitch of a held note is counted by its crossings.
+    // A of 220 Hz is played as 440, the A nearest to the bell's own D of 587.
     const samples = toneSamples('bell', 'three', 220);
     const part = samples.subarray(2_400, 12_000);
     const up = [...part.keys()].filter((i) => i > 0 && (part[i - 1] as number) < 0 && (part[i] as number) >= 0);

@@ -170,8 +170,8 @@ export function produce(
 }
 
 /** The take in hand alone, as Align shows it. */
-export function produceTake(edit: Edit, take: ProgrammeTake): Produced {
-  return produce({ ...edit, uses: [] }, [take]);
+export function produceTake(edit: Edit, take: ProgrammeTake, spoken: readonly PickUpRecording[] = []): Produced {
+  return produce({ ...edit, uses: [] }, [take], [], spoken);
 }
 
 /** Less certain than this, a finding is no reason to take another take. */
@@ -204,7 +204,7 @@ function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Programme): 
 /** Words placed more loosely than this do not tell where nobody speaks. */
 const PLACED_US = 300_000;
 
-/** When somebody speaks in a take, in order: by its words where they are placed well, else by its sound; null: unknown. */
+/** When somebody speaks, in order: by words where they are placed well, else by the sound; null: that is not known. */
 function speechIn({ words }: Alignment, sound: TakeSound | null): Span[] | null {
   const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
   const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);

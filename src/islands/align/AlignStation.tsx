@@ -129,6 +129,7 @@ export function AlignStation() {
           sounds={produced.sounds}
           length={produced.programme.length}
           ass={null}
+          lines={produced.pickUps}
         />
         <Doubtful segments={segments} />
         <TapAlong segments={segments} />

@@ -1,4 +1,5 @@
-import { X } from 'lucide-react';
+import { useState } from 'react';
+import { Mic, X } from 'lucide-react';
 import { toProgramme } from '../../core/edit/shots.ts';
 import { lineTime } from '../../core/speech/line-time.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -7,6 +8,7 @@ import { writePickUps } from '../../formats/pick-ups/pick-ups-writer.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { PickUpSession } from './PickUpSession.tsx';
 
 /** What was decided about slips: lines to be spoken again, segments to be filmed again, findings that may stand. */
 export function Decisions() {
@@ -15,6 +17,7 @@ export function Decisions() {
     change,
   } = useDocument();
   const { inHand: produced, aligned } = useDerived();
+  const [speaking, setSpeaking] = useState(false);
   const { pickUps, retakes, settled } = edit;
   if (produced === null || (pickUps.length === 0 && retakes.length === 0 && settled.length === 0)) return null;
   const labelOf = (key: string) => aligned?.alignment.segments.find((r) => r.segment.key === key)?.segment.label ?? key;
@@ -27,7 +30,15 @@ export function Decisions() {
   )}`;
   return (
     <section>
-      <h2 className="text-lg">To do for it</h2>
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-lg">To do for it</h2>
+        {pickUps.length > 0 && !speaking && (
+          <button className="btn" onClick={() => setSpeaking(true)}>
+            <Mic size={13} /> Speak the lines
+          </button>
+        )}
+      </div>
+      {speaking && pickUps.length > 0 && <PickUpSession onDone={() => setSpeaking(false)} />}
       <ul className="mt-1 text-[13.5px]">
         {[...pickUps]
           .sort((a, b) => a.at - b.at)
@@ -54,6 +65,7 @@ export function Decisions() {
                 <span className={lineTime(p.text) > p.roomUs ? 'font-bold text-alarm' : 'text-soft'}>
                   {writeSeconds(micros(Math.round(lineTime(p.text) / 1e5) * 1e5))} s of{' '}
                   {writeSeconds(micros(Math.round(p.roomUs / 1e5) * 1e5))} s{p.muted !== null && ', over what was said'}
+                  {p.recording !== null && ' · spoken'}
                 </span>
               </span>
               <IconButton

@@ -128,6 +128,7 @@ export function ScoreStation() {
           length={produced.programme.length}
           ass={ass}
           loop={loops && current !== null ? current.segment : null}
+          lines={produced.pickUps}
           tones={{ list: produced.tones, rules: edit.sound.tones }}
         />
         <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">

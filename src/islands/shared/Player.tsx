@@ -1,7 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
+import { LinePlayer, type PlayedLine } from '../../browser/line-player.ts';
 import { TonePlayer } from '../../browser/tone-player.ts';
 import type { ToneRules } from '../../core/edit/decisions.ts';
+import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
 import type { Tone } from '../../core/sound/tones.ts';
 import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
@@ -28,6 +30,8 @@ interface Props {
   readonly loop?: Span | null;
   /** Timer tones, on programme time; left out: none are heard. */
   readonly tones?: { readonly list: readonly Tone[]; readonly rules: ToneRules };
+  /** Lines that were spoken again. */
+  readonly lines?: readonly PlacedPickUp[];
 }
 
 const STEP_S = 5;
@@ -40,11 +44,22 @@ const LOOK_AGAIN_MS = 1_500;
 /** Nobody hears a tempo this much off in speech. */
 const MOST_NUDGE = 0.06;
 
+const NO_LINES: readonly PlacedPickUp[] = [];
+
 /**
  * Plays the programme across its takes, cameras and cuts, the overlay drawn as it will be rendered. The playhead is on
  * programme time. Space plays, arrows step, comma and full stop go frame by frame.
  */
-export function Player({ first, pictures: newPictures, sounds: newSounds, length, ass, loop = null, tones }: Props) {
+export function Player({
+  first,
+  pictures: newPictures,
+  sounds: newSounds,
+  length,
+  ass,
+  loop = null,
+  tones,
+  lines = NO_LINES,
+}: Props) {
   // What goes on around the takes computes the programme anew; it plays on where that changes nothing.
   const [pictures, sounds] = [useSame(newPictures), useSame(newSounds)];
   const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
@@ -65,6 +80,19 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
   toned.current = tones;
   const tonePlayer = useRef<TonePlayer | null>(null);
   useEffect(() => () => tonePlayer.current?.close(), []);
+  const spoken = useMemo(
+    () =>
+      lines.flatMap((l): PlayedLine[] => (urls.has(l.recordingId) ? [{ ...l, url: urls.get(l.recordingId)! }] : [])),
+    [lines, urls],
+  );
+  const said = useRef(spoken);
+  said.current = spoken;
+  const linePlayer = useRef<LinePlayer | null>(null);
+  /** Somebody speaks to the picture: nothing is to be heard. */
+  const quiet = useRef(false);
+  const setVoice = useCallback((volume: number) => {
+    for (const { current } of [...decks, ...voices]) if (current !== null) current.volume = volume;
+  }, []);
   const overlay = useOverlay(canvas, first, ass, setTrouble);
 
   /** Where what is heard is not what is seen, sound has players of its own and runs through switches of the camera. */
@@ -89,8 +117,11 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
     reels.current?.picture.pause();
     reels.current?.sound?.pause();
     tonePlayer.current?.silence();
+    linePlayer.current?.silence();
+    quiet.current = false;
+    setVoice(1);
     setPlaying(false);
-  }, []);
+  }, [setVoice]);
 
   useEffect(() => {
     const [a, b, c, d] = [decks[0].current, decks[1].current, voices[0].current, voices[1].current];
@@ -137,7 +168,10 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
       if (loop !== null && now >= loop.end) return seek(loop.start);
       const heard = sound?.at ?? null;
       if (sound != null && heard !== null) bringBack(sound, heard - now, now);
-      const { list, rules } = toned.current ?? {};
+      if (quiet.current) setVoice(0);
+      else if (said.current.length > 0)
+        setVoice((linePlayer.current ??= new LinePlayer()).follow(said.current, now, rate));
+      const { list, rules } = quiet.current ? {} : (toned.current ?? {});
       if (list !== undefined && rules !== undefined && rules.family !== null)
         (tonePlayer.current ??= new TonePlayer()).follow(list, rules.family, rules.belowDb, now, rate);
       overlay.draw(toSeconds(now));
@@ -153,8 +187,20 @@ export function Player({ first, pictures: newPictures, sounds: newSounds, length
     };
     handle = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(handle);
-  }, [playing, loop, seek, stop, overlay, rate]);
+  }, [playing, loop, seek, stop, overlay, rate, setVoice]);
 
+  const playQuiet = useCallback(() => {
+    const { picture } = reels.current ?? {};
+    if (picture === undefined) return;
+    quiet.current = true;
+    setVoice(0);
+    setPlaying(true);
+    void picture.play().catch(() => setPlaying(false));
+  }, [setVoice]);
+  useEffect(() => {
+    usePlayhead.setState({ playQuiet, pause: stop });
+    return () => usePlayhead.setState({ playQuiet: null, pause: null });
+  }, [playQuiet, stop]);
   useEffect(() => {
     usePlayhead.setState({ seek, at: usePlayhead.getState().at ?? (0 as Micros) });
     return () => usePlayhead.setState({ seek: null });

@@ -6,7 +6,15 @@ interface Playhead {
   readonly at: Micros | null;
   /** Takes the picture to a programme time; null where there is no player. */
   readonly seek: ((at: Micros) => void) | null;
+  /** Plays the picture without its sound, for somebody who speaks to it; stops it. */
+  readonly playQuiet: (() => void) | null;
+  readonly pause: (() => void) | null;
 }
 
 /** Where the picture stands, for everything that runs along with it. */
-export const usePlayhead = create<Playhead>()(() => ({ at: null, seek: null }));
+export const usePlayhead = create<Playhead>()(() => ({
+  at: null,
+  seek: null,
+  playQuiet: null,
+  pause: null,
+}));

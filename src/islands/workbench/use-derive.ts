@@ -85,12 +85,12 @@ export function useDerive(workbench: Workbench): Derived {
   const heard = facts !== null && facts.transcript.cues.length > 0 ? facts : null;
   // While words are being changed, what was found from them before stays in view until the new answer is there.
   const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
-  const inHand = useMemo(() => (found === null ? null : produceTake(edit, found.take)), [found, edit]);
+  const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
+  const inHand = useMemo(() => (found === null ? null : produceTake(edit, found.take, spoken)), [found, edit, spoken]);
   const programmeTakes = useSameList(programmeIds.flatMap((id) => answers.get(id)?.take ?? []));
   const wordless = programmeIds.filter((id) => factsOf.get(id)?.transcript.cues.length === 0).length;
   const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
-  const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
   const produced = useMemo(
     () => (whole ? produce(edit, programmeTakes, recordings, spoken) : null),
     [whole, edit, programmeTakes, recordings, spoken],

@@ -28,7 +28,7 @@ export interface ExportInput {
 }
 type Written = ExportInput['document'];
 
-/** The text of a file by its name in the list of exports: of the programme where something was filmed, else of the plan. */
+/** The text of a file by its name: of the programme where something was filmed, else of the plan. */
 export function exportText(name: string, { document, studio, takes, credits }: ExportInput): string {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Error(`there is no export ${name}`);
