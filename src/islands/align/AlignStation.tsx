@@ -123,14 +123,17 @@ export function AlignStation() {
         aria-label="What was found"
         className="flex flex-col gap-4 border-l bg-sheet/60 px-4 py-5 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
       >
-        <Player
-          first={take}
-          pictures={produced.pictures}
-          sounds={produced.sounds}
-          length={produced.programme.length}
-          ass={null}
-          lines={produced.pickUps}
-        />
+        {/* What one looks for is always in view, however long the lists are. */}
+        <div className="z-10 -mx-4 -mt-5 border-b bg-paper px-4 pt-5 pb-2 lg:sticky lg:-top-5">
+          <Player
+            first={take}
+            pictures={produced.pictures}
+            sounds={produced.sounds}
+            length={produced.programme.length}
+            ass={null}
+            lines={produced.pickUps}
+          />
+        </div>
         <Doubtful segments={segments} />
         <TapAlong segments={segments} />
         <Timers alignment={aligned.alignment} />

@@ -52,38 +52,42 @@ export function SoundFields() {
   const known = sound.targetLufs === null || TARGETS.some(([lufs]) => lufs === sound.targetLufs);
   const levelKnown = LEVELS.some(([db]) => db === tones.belowDb);
   return (
-    <div className="mb-4 grid gap-y-2">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <label className="flex items-center gap-2">
-          Loudness
-          <select
-            className="field-box"
-            value={sound.targetLufs ?? 'as'}
-            onChange={(e) => set({ targetLufs: e.target.value === 'as' ? null : Number(e.target.value) })}
-          >
-            {TARGETS.map(([lufs, where]) => (
-              <option key={lufs} value={lufs}>
-                −{-lufs} LUFS · {where}
-              </option>
-            ))}
-            {!known && <option value={sound.targetLufs ?? ''}>{sound.targetLufs} LUFS</option>}
-            <option value="as">as it was recorded</option>
-          </select>
-        </label>
+    <fieldset className="mb-4 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-2 border-y py-3">
+      <legend className="sr-only">Sound</legend>
+      <label className="contents">
+        <span className="pt-1">Loudness</span>
+        <select
+          className="field-box justify-self-start"
+          value={sound.targetLufs ?? 'as'}
+          onChange={(e) => set({ targetLufs: e.target.value === 'as' ? null : Number(e.target.value) })}
+        >
+          {TARGETS.map(([lufs, where]) => (
+            <option key={lufs} value={lufs}>
+              −{-lufs} LUFS · {where}
+            </option>
+          ))}
+          {!known && <option value={sound.targetLufs ?? ''}>{sound.targetLufs} LUFS</option>}
+          <option value="as">as it was recorded</option>
+        </select>
+      </label>
+      <span>Voice</span>
+      <div className="grid gap-1">
         <Check on={sound.voice.level} set={(level) => setVoice({ level })}>
-          voice equally loud in every segment
+          equally loud in every segment
         </Check>
         <Check on={sound.voice.rumble} set={(rumble) => setVoice({ rumble })}>
-          rumble and hum out
-        </Check>
-        <Check on={sound.music} set={(music) => set({ music })}>
-          music under the voice
+          rumble and hum taken out
         </Check>
       </div>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <label className="flex items-center gap-2">
-          Timer tones
+      <span>Music</span>
+      <Check on={sound.music} set={(music) => set({ music })}>
+        music under the voice
+      </Check>
+      <span className="pt-1">Timer tones</span>
+      <div className="grid gap-1">
+        <div className="flex flex-wrap items-center gap-2">
           <select
+            aria-label="Timer tones"
             className="field-box"
             value={family ?? 'none'}
             onChange={(e) => setTones({ family: e.target.value === 'none' ? null : (e.target.value as ToneFamily) })}
@@ -93,38 +97,44 @@ export function SoundFields() {
               <option key={name}>{name}</option>
             ))}
           </select>
-        </label>
+          {family !== null && (
+            <>
+              <select
+                aria-label="Loudness of the tones"
+                className="field-box"
+                value={tones.belowDb}
+                onChange={(e) => setTones({ belowDb: Number(e.target.value) })}
+              >
+                {LEVELS.map(([db, says]) => (
+                  <option key={db} value={db}>
+                    {says}
+                  </option>
+                ))}
+                {!levelKnown && <option value={tones.belowDb}>{tones.belowDb} dB below the voice</option>}
+              </select>
+              <button
+                className="btn"
+                onClick={() => (player.current ??= new TonePlayer()).play(family, 'start', tones.belowDb)}
+              >
+                <Volume2 size={14} /> Hear it
+              </button>
+            </>
+          )}
+        </div>
         {family !== null && (
-          <>
-            <button
-              className="btn btn-quiet"
-              onClick={() => (player.current ??= new TonePlayer()).play(family, 'start', tones.belowDb)}
-            >
-              <Volume2 size={14} /> Hear it
-            </button>
+          <div className="grid grid-cols-2 gap-x-4 gap-y-1">
             {WHEN.map(([flag, says]) => (
               <Check key={flag} on={tones[flag]} set={(on) => setTones({ [flag]: on })}>
                 {says}
               </Check>
             ))}
-            <select
-              aria-label="Loudness of the tones"
-              className="field-box"
-              value={tones.belowDb}
-              onChange={(e) => setTones({ belowDb: Number(e.target.value) })}
-            >
-              {LEVELS.map(([db, says]) => (
-                <option key={db} value={db}>
-                  {says}
-                </option>
-              ))}
-              {!levelKnown && <option value={tones.belowDb}>{tones.belowDb} dB below the voice</option>}
-            </select>
-            <span className="figures text-soft">{produced?.tones.length ?? 0} tones</span>
-          </>
+            <span className="text-soft">
+              <span className="figures">{produced?.tones.length ?? 0}</span> tones in this class
+            </span>
+          </div>
         )}
       </div>
-    </div>
+    </fieldset>
   );
 }
 

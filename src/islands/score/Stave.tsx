@@ -165,7 +165,7 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
           .map((t) => (
             <span
               key={`${t.kind} ${t.at}`}
-              className="absolute -bottom-[3px] h-[7px] w-[7px] -translate-x-1/2 rounded-full border-[1.5px] border-paper! bg-ink"
+              className="absolute -bottom-[4px] z-10 h-[8px] w-[8px] -translate-x-1/2 rounded-full border-[1.5px] border-paper! bg-ink"
               style={{ left: x(t.at) }}
               title={`Tone: ${TONE_WORD[t.kind]}`}
             />
