@@ -121,6 +121,21 @@ describe('what is said and what is true', () => {
       said: 'Ten seconds left',
     });
   });
+  it('less than a minute is meant of the move, a minute or more of whatever ends there', () => {
+    const verdict = (text: string, before: number, of = squat) => claimsOf(text, (of?.end ?? 0) - before)[0]?.verdict;
+    expect(verdict('Ten seconds left.', 12e6)).toBe('true');
+    expect(verdict('Ten seconds left.', 16e6)).toBe('false');
+    const round = CLAIM_SEGMENTS.filter((s) => s.round === 1).at(-1);
+    const first = CLAIM_SEGMENTS.find((s) => s.round === 1 && s.start < (round?.end ?? 0) - 100e6);
+    const left = ((round?.end ?? 0) - (first?.start ?? 0)) / 1e6;
+    expect(left).toBeGreaterThan(60);
+    const said = claimsOf(
+      `${Math.round((left - 5) / 60)} minutes left.`,
+      (round?.end ?? 0) - Math.round((left - 5) / 60) * 60e6 - 10e6,
+    )[0];
+    // Ten seconds off: true of a minute or more, false of less.
+    expect(said?.verdict).toBe('true');
+  });
   it('both ways of counting are accepted: moves and intervals', () => {
     const row = CLAIM_SEGMENTS.find((s) => s.label === 'Broomstick row' && s.round === 2);
     // Side plank has two intervals and is one move: three moves, four intervals are left in the round.

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fromSeconds } from '../time/micros.ts';
-import { lineTime, speechRoom, wordShares } from './line-time.ts';
+import { WORDS_A_MINUTE, lineTime, speechRoom, wordShares } from './line-time.ts';
 import { numberWords, spokenGroups, writeOut } from './spoken.ts';
 import { syllablesOf } from './syllables.ts';
 
@@ -56,6 +56,13 @@ describe('the time a line needs', () => {
   it('leaves less room in work than in talk, by the words people manage', () => {
     expect(speechRoom('talk', fromSeconds(33))).toBe(fromSeconds(33));
     expect(speechRoom('work', fromSeconds(33))).toBe(fromSeconds(20));
+    // To music less is said in work, and as much as else where nobody moves.
+    expect(speechRoom('work', fromSeconds(33), true)).toBeLessThan(fromSeconds(13));
+    expect(speechRoom('hold', fromSeconds(33), true)).toBeLessThan(fromSeconds(13));
+    expect(speechRoom('talk', fromSeconds(33), true)).toBe(fromSeconds(33));
+    // Who speaks less than that anyway does not speak more.
+    const slow = { ...WORDS_A_MINUTE, work: 40 };
+    expect(speechRoom('work', fromSeconds(33), true, slow)).toBe(speechRoom('work', fromSeconds(33), false, slow));
   });
   it('shares a line among its words', () => {
     const shares = wordShares(['Shoulders', 'down.', 'Go']);
