@@ -1,6 +1,7 @@
 import { Fragment, useCallback, useEffect, useMemo, useState } from 'react';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -11,6 +12,7 @@ import { Inspector } from './Inspector.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { Stave } from './Stave.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
+import { useCutCommands } from './use-cut-commands.ts';
 import { useTakeCommands } from './use-take-commands.ts';
 import { useScore } from './use-score.ts';
 
@@ -47,6 +49,7 @@ export function ScoreStation() {
     usePlayhead.getState().seek?.(at);
   }, []);
   useTakeCommands(selected);
+  const { mark, cuts } = useCutCommands();
   useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -85,7 +88,20 @@ export function ScoreStation() {
           <span>
             <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
             <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">L</kbd>{' '}
-            {loops ? 'repeats this segment' : 'repeats'}
+            {loops ? 'repeats this segment' : 'repeats'} · <kbd className="key">C</kbd>{' '}
+            {mark === null ? (
+              'cuts'
+            ) : (
+              <strong className="text-alarm">cuts out from {writeTime(mark, 2)} to here</strong>
+            )}
+            {cuts.length > 0 && (
+              <>
+                {' · '}
+                <kbd className="key">N</kbd> next of <span className="figures">{cuts.length}</span> cuts ·{' '}
+                <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim · <kbd className="key">B</kbd> brings
+                back
+              </>
+            )}
           </span>
           <label className="flex items-center gap-2">
             a row is

@@ -223,6 +223,16 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
           </span>
         )}
       </div>
+      {data.cuts
+        .filter((c) => c.at >= from && c.at < end)
+        .map((c) => (
+          <span
+            key={c.at}
+            className="absolute inset-y-0 border-l-2 border-dotted border-ink!"
+            style={{ left: x(c.at) }}
+            title={`${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out here`}
+          />
+        ))}
       <RowPlayhead from={from} end={end} rowUs={rowUs} />
     </div>
   );

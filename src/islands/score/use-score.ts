@@ -4,6 +4,8 @@ import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { type Cut, cutsOf } from '../../core/edit/trims.ts';
+import { decidedOn } from '../../core/workout/document.ts';
 import type { Tone } from '../../core/sound/tones.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
@@ -37,6 +39,8 @@ export interface StaveData {
   readonly roomUs: Micros;
   /** The beats of the music laid under it. */
   readonly beats: readonly ClassBeat[];
+  /** Where something was cut out of it. */
+  readonly cuts: readonly Cut[];
   /** The timer tones in it. */
   readonly tones: readonly Tone[];
   readonly group: string;
@@ -71,6 +75,7 @@ export function useScore(): readonly StaveData[] {
   const { workbench } = useWorkbench();
   const takes = workbench((s) => s.takes);
   const music = workbench((s) => s.document.music);
+  const edit = workbench((s) => s.document.edit);
   const tracks = workbench((s) => s.usable);
   const beats = useMemo(() => {
     const segments = (produced?.programme.segments ?? []).flatMap((s, index) =>
@@ -102,6 +107,7 @@ export function useScore(): readonly StaveData[] {
       tones,
       findings,
     } = produced;
+    const cuts = cutsOf(shots, (id) => decidedOn(edit, id).removed);
     const byKey = findingsBySegment(findings);
     const several = new Set(shots.map((s) => s.takeId)).size > 1;
     let group = '';
@@ -124,6 +130,7 @@ export function useScore(): readonly StaveData[] {
         number: i + 1,
         lines,
         beats: beatsWithin(beats, segment),
+        cuts: cuts.filter((c) => c.at >= segment.start && c.at < segment.end),
         tones: tones.filter((t) => t.segmentKey === segment.key),
         takeName: several ? (names.get(segment.takeId) ?? null) : null,
         joined: i > 0 && segments[i - 1]?.takeId !== segment.takeId,
@@ -141,7 +148,7 @@ export function useScore(): readonly StaveData[] {
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced, paces, names, beats]);
+  }, [phrases, produced, paces, names, beats, edit]);
 }
 
 /** The beats of a span, of beats in ascending order. */

@@ -1,0 +1,43 @@
+import { expect, test } from '@playwright/test';
+import { axeFinds } from './axe.ts';
+import { filmedClass } from './filmed.ts';
+
+test('a piece is cut out by key, trimmed by frames, found again and brought back; each is one undo', async ({
+  page,
+  request,
+}) => {
+  const id = await filmedClass(request, 'Cut by key');
+  await page.goto(`/w/${id}/score`);
+  const length = page.getByText(/planned · .* filmed/);
+  await expect(length).toContainText('7:51');
+  const playhead = page.getByLabel('Playhead');
+  await page.locator('video[data-overlay=ready]').waitFor();
+  await playhead.fill('250');
+  await playhead.blur();
+  await page.keyboard.press('c');
+  await expect(page.getByText('cuts out from 0:25.00 to here')).toBeVisible();
+  await playhead.fill('350');
+  await playhead.blur();
+  await page.keyboard.press('c');
+  await expect(length).toContainText('7:41');
+  await expect(page.getByTitle('10 s were cut out here')).toHaveCount(1);
+  // Twenty-five frames less before it, one second more after it.
+  for (let i = 0; i < 25; i++) await page.keyboard.press('[');
+  await expect(length).toContainText('7:40');
+  for (let i = 0; i < 50; i++) await page.keyboard.press('Shift+{');
+  await expect(length).toContainText('7:42');
+  await expect(page.getByTitle('9 s were cut out here')).toHaveCount(1);
+  await playhead.fill('10');
+  await playhead.blur();
+  await page.keyboard.press('n');
+  await expect.poll(async () => Number(await playhead.inputValue())).toBeGreaterThan(235);
+  expect(await axeFinds(page)).toEqual([]);
+  await page.keyboard.press('b');
+  await expect(length).toContainText('7:51');
+  await page.keyboard.press('Control+z');
+  await expect(length).toContainText('7:42');
+  // Escape forgets a piece that was begun.
+  await page.keyboard.press('c');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/cuts out from/)).toHaveCount(0);
+});
