@@ -22,6 +22,14 @@ export interface ShownSpan extends Span {
   readonly cameraId: string;
 }
 
+/** What a camera shows by itself, where nothing is decided by hand. */
+export const CAMERA_SUBJECTS = ['new-moves', 'floor', 'talk'] as const;
+export type CameraSubject = (typeof CAMERA_SUBJECTS)[number];
+export interface CameraRule {
+  readonly cameraId: string;
+  readonly shows: readonly CameraSubject[];
+}
+
 export const NOTHING_ON_TAKE: OnTake = {
   pins: [],
   noTimers: [],

@@ -43,7 +43,10 @@ export function viewsOf(
     const cameras = new Map(
       recordings.filter((r) => r.ofTake === shot.takeId && r.role === 'camera').map((r) => [r.id, r]),
     );
-    const shown = shownOf(shot.takeId).filter((s) => cameras.has(s.cameraId) && inPicture(s, cameras.get(s.cameraId)!));
+    const shown = shownOf(shot.takeId).filter((s) => {
+      const camera = cameras.get(s.cameraId);
+      return s.cameraId === shot.takeId || (camera !== undefined && inPicture(s, camera));
+    });
     return stretches(shot, shown, rate).map(({ cameraId, start, end }): Piece => {
       const camera = cameraId === null ? undefined : cameras.get(cameraId);
       return {
@@ -72,7 +75,8 @@ function stretches(shot: Shot, shown: readonly ShownSpan[], rate: FrameRate): St
   for (const [i, start] of edges.entries()) {
     const end = edges[i + 1];
     if (end === undefined || end <= start) continue;
-    const cameraId = shown.findLast((s) => snap(s.start) <= start && end <= snap(s.end))?.cameraId ?? null;
+    const given = shown.findLast((s) => snap(s.start) <= start && end <= snap(s.end))?.cameraId ?? null;
+    const cameraId = given === shot.takeId ? null : given;
     const last = parts.at(-1);
     if (last?.cameraId === cameraId) parts[parts.length - 1] = { ...last, end };
     else parts.push({ start, end, cameraId });

@@ -33,6 +33,7 @@ const LISTS = {
   silent: { of: (d: WorkoutDocument) => d.music.silent, key: String },
   joined: { of: (d: WorkoutDocument) => d.edit.joined, key: String },
   uses: { of: (d: WorkoutDocument) => d.edit.uses, key: (u: { segmentKey: string }) => u.segmentKey },
+  cameras: { of: (d: WorkoutDocument) => d.edit.cameras, key: (c: { cameraId: string }) => c.cameraId },
   overrides: {
     of: (d: WorkoutDocument) => d.edit.overrides,
     key: (o: { segmentKey: string; lane: string; field: string }) => `${o.lane} ${o.field} ${o.segmentKey}`,
@@ -168,6 +169,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
       ...takeDecisionsTogether(flat, takeId),
       joined: list('joined'),
       uses: list('uses'),
+      cameras: list('cameras'),
       sound: value('sound'),
       rules: value('rules'),
       overrides: list('overrides'),

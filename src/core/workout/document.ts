@@ -1,4 +1,5 @@
 import {
+  type CameraRule,
   NOTHING_ON_TAKE,
   NO_TONES,
   type OnTake,
@@ -32,6 +33,7 @@ export interface Edit extends OnTake {
   /** The takes that the programme is made from, in the order they were filmed; empty: the take in hand alone. */
   readonly joined: readonly string[];
   readonly uses: readonly Use[];
+  readonly cameras: readonly CameraRule[];
   readonly sound: ProgrammeSound;
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
@@ -44,6 +46,7 @@ export const EMPTY_EDIT: Edit = {
   aside: [],
   joined: [],
   uses: [],
+  cameras: [],
   // Where the class was filmed to its music that is in the take already.
   sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
@@ -97,6 +100,7 @@ export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): E
     takeId,
     aside: edit.aside.flatMap((a) => renamed({ ...a, ...media(a) }, a.takeId, idOf, 'takeId')),
     joined: edit.joined.flatMap((id) => idOf(id) ?? []),
+    cameras: edit.cameras.flatMap((c) => renamed(c, c.cameraId, idOf, 'cameraId')),
     uses: edit.uses.flatMap((u) => (u.takeId === null ? [u] : renamed(u, u.takeId, idOf, 'takeId'))),
   };
 }

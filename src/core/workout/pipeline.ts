@@ -1,5 +1,6 @@
 import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf } from '../edit/views.ts';
+import { ruledViews } from '../edit/camera-rules.ts';
 import { shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
 import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
@@ -148,11 +149,24 @@ export function produce(
     { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed },
     rate,
   );
+  const ruled = new Map(
+    takes.map(({ takeId, facts, aligned }) => {
+      const own = programme.segments.filter((s) => s.takeId === takeId);
+      const rules = edit.cameras.filter((c) => recordings.some((r) => r.id === c.cameraId && r.ofTake === takeId));
+      return [takeId, ruledViews(own, rules, speechIn(aligned.alignment, facts.sound) ?? [])] as const;
+    }),
+  );
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   const laid = lanes(programme, edit.rules, edit.overrides);
   return {
     programme,
-    pictures: viewsOf(programme.shots, recordings, (takeId) => decidedOn(edit, takeId).shown, rate),
+    // What is given by hand comes last, and the last one given stands.
+    pictures: viewsOf(
+      programme.shots,
+      recordings,
+      (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
+      rate,
+    ),
     sounds: soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
     lanes: laid,
     tones: tonesOf(

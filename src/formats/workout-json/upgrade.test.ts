@@ -73,7 +73,7 @@ describe('a document of the first version', () => {
     expect(upgradeDocument({ ...rest, edit: oldEdit, version: 4 })).toEqual({ ...asBefore, script: OWN });
   });
   it('of the fifth version has one take and sounds as it was recorded', () => {
-    const { aside: _a, joined: _j, uses: _u, shown: _s, sound: _o, ...oldEdit } = newDocument('T').edit;
+    const { aside: _a, joined: _j, uses: _u, cameras: _c, shown: _s, sound: _o, ...oldEdit } = newDocument('T').edit;
     const upgraded = upgradeDocument({ ...newDocument('T'), edit: oldEdit, version: 5 });
     expect(upgraded).toEqual(asBefore);
     expect(faultOf(workoutSchema, upgraded)).toBeNull();

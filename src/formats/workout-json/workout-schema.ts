@@ -1,5 +1,7 @@
 import Joi from 'joi';
 import {
+  CAMERA_SUBJECTS,
+  type CameraRule,
   type OnTake,
   type PickUp,
   type ProgrammeSound,
@@ -176,6 +178,19 @@ const edit = Joi.object({
     .items(Joi.object({ segmentKey: key, takeId: takeId.allow(null) } satisfies Record<keyof Use, Joi.Schema>))
     .unique('segmentKey')
     .max(5_000)
+    .required(),
+  cameras: Joi.array()
+    .items(
+      Joi.object({
+        cameraId: takeId,
+        shows: Joi.array()
+          .items(Joi.valid(...CAMERA_SUBJECTS))
+          .unique()
+          .required(),
+      } satisfies Record<keyof CameraRule, Joi.Schema>),
+    )
+    .unique('cameraId')
+    .max(100)
     .required(),
   sound: Joi.object({
     targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),

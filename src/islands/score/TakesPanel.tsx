@@ -1,10 +1,11 @@
 import type { Choice, Why } from '../../core/edit/choose-takes.ts';
+import { CAMERA_SUBJECTS, type CameraSubject } from '../../core/edit/decisions.ts';
 import type { Candidate } from '../../core/edit/coverage.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { isActive, labelWithSide } from '../../core/plan/segment.ts';
 import { takesOfProgramme } from '../../core/workout/document.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
-import { withTakeToggled, withTakesJoined, withUse } from './edit-takes.ts';
+import { withCameraShowing, withTakeToggled, withTakesJoined, withUse } from './edit-takes.ts';
 
 const WHY: Readonly<Record<Why, string>> = {
   'by hand': 'chosen by hand',
@@ -62,6 +63,7 @@ export function TakesPanel({
           Join all takes <kbd className="key">Shift J</kbd>
         </button>
       )}
+      <Cameras />
       {columns.length > 1 && (
         <table className="mt-3 w-full border-collapse text-[13px]">
           <caption className="pb-1 text-left text-soft">
@@ -122,6 +124,43 @@ export function TakesPanel({
         </p>
       )}
     </div>
+  );
+}
+
+const SUBJECT: Readonly<Record<CameraSubject, string>> = {
+  'new-moves': 'new moves',
+  floor: 'floor moves',
+  talk: 'talk',
+};
+
+/** What each camera shows by itself; what is switched by hand stands against it. */
+function Cameras() {
+  const { document, change } = useDocument();
+  const takes = useWorkbench().workbench((s) => s.takes);
+  const cameras = takes.filter((t) => t.take.role === 'camera' && t.take.lie !== null);
+  if (cameras.length === 0) return null;
+  return (
+    <fieldset className="mt-3 border-t pt-2">
+      <legend className="sr-only">Cameras</legend>
+      {cameras.map(({ take }) => {
+        const shows = document.edit.cameras.find((c) => c.cameraId === take.id)?.shows ?? [];
+        return (
+          <div key={take.id} className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+            <span>{take.name} shows</span>
+            {CAMERA_SUBJECTS.map((subject) => (
+              <label key={subject} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={shows.includes(subject)}
+                  onChange={() => change('What a camera shows', (d) => withCameraShowing(d, take.id, subject))}
+                />
+                {SUBJECT[subject]}
+              </label>
+            ))}
+          </div>
+        );
+      })}
+    </fieldset>
   );
 }
 

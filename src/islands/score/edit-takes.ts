@@ -1,4 +1,5 @@
 import type { Choice } from '../../core/edit/choose-takes.ts';
+import type { CameraSubject } from '../../core/edit/decisions.ts';
 import type { Span } from '../../core/time/span.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, takesOfProgramme } from '../../core/workout/document.ts';
 
@@ -45,8 +46,17 @@ export function withCamera(d: WorkoutDocument, takeId: string, span: Span, camer
           { ...s, start: span.end },
         ])
         .filter((s) => s.end > s.start);
-      const own = cameraId === takeId ? [] : [{ start: span.start, end: span.end, cameraId }];
-      return { shown: [...others, ...cut, ...own].sort((a, b) => a.start - b.start) };
+      // The take's own picture is a choice like any other: it stands against what cameras show by themselves.
+      const own = { start: span.start, end: span.end, cameraId };
+      return { shown: [...others, ...cut, own].sort((a, b) => a.start - b.start) };
     }),
   );
+}
+
+/** A camera that shows something more by itself, or does not any more. */
+export function withCameraShowing(d: WorkoutDocument, cameraId: string, subject: CameraSubject): WorkoutDocument {
+  const shows = d.edit.cameras.find((c) => c.cameraId === cameraId)?.shows ?? [];
+  const next = shows.includes(subject) ? shows.filter((s) => s !== subject) : [...shows, subject];
+  const others = d.edit.cameras.filter((c) => c.cameraId !== cameraId);
+  return withEdit(d, { ...d.edit, cameras: next.length === 0 ? others : [...others, { cameraId, shows: next }] });
 }

@@ -67,6 +67,7 @@ const ENTITIES: Readonly<Record<string, string>> = {
   overrides: 'Change to a lane',
   shown: 'Camera',
   uses: 'Take of a segment',
+  cameras: 'What a camera shows',
   joined: 'Takes of the programme',
   sound: 'Sound of the programme',
   pickUps: 'Pick-up',

@@ -1,0 +1,71 @@
+import { isActive } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { ProgrammeSegment } from './assemble.ts';
+import type { CameraRule, CameraSubject, ShownSpan } from './decisions.ts';
+
+/** A move that was not seen before is shown for so long: its first repetitions. */
+const NEW_MOVE_US = 10e6;
+/** No shot is shorter (common practice). */
+const LEAST_US = 4e6;
+/** A switch may wait or hurry so long for the end of a sentence. */
+const REACH_US = 1.5e6;
+
+/**
+ * What cameras show of a take by themselves: new moves at their beginning, all of floor moves, all of talk; where several
+ * want the same, new moves come before floor, and floor before talk. Switches fall where nobody speaks, if such a place
+ * is near, and no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its clock, in order.
+ */
+export function ruledViews(
+  segments: readonly ProgrammeSegment[],
+  rules: readonly CameraRule[],
+  speech: readonly Span[],
+): ShownSpan[] {
+  const cameraFor = (subject: CameraSubject) => rules.find((r) => r.shows.includes(subject))?.cameraId ?? null;
+  const [forNew, forFloor, forTalk] = [cameraFor('new-moves'), cameraFor('floor'), cameraFor('talk')];
+  const seen = new Set<string>();
+  const wanted: ShownSpan[] = [];
+  for (const segment of segments) {
+    const { start, end } = segment.recorded;
+    const active = isActive(segment);
+    const isNew = active && !seen.has(segment.label);
+    if (active) seen.add(segment.label);
+    const show = (cameraId: string | null, until: number) => {
+      if (cameraId !== null) wanted.push({ start, end: micros(until), cameraId });
+    };
+    // Laid over each other: what is pushed later stands.
+    if (segment.kind === 'talk' || segment.kind === 'demo') show(forTalk, end);
+    if (active && isFloor(segment)) show(forFloor, end);
+    if (isNew) show(forNew, Math.min(end, start + NEW_MOVE_US));
+  }
+  const calm = wanted.map((s) => ({ ...s, end: inSilence(s.end, speech, s.start + LEAST_US) }));
+  return withoutShort(calm);
+}
+
+/** Sitting, kneeling, lying, on all fours: everything that a camera at eye level looks down on. */
+function isFloor({ segment }: ProgrammeSegment): boolean {
+  const position = segment?.position ?? null;
+  return position !== null && position !== 'standing';
+}
+
+/** The nearest time at which nobody speaks, not before `least`; the time itself where none is near. */
+function inSilence(time: Micros, speech: readonly Span[], least: number): Micros {
+  const word = speech.find((s) => s.start < time && time < s.end);
+  const near = word === undefined ? [time] : [word.start, word.end];
+  const best = near
+    .filter((t) => t >= least && Math.abs(t - time) <= REACH_US)
+    .sort((a, b) => Math.abs(a - time) - Math.abs(b - time))[0];
+  return micros(Math.max(best ?? time, least));
+}
+
+/** Stretches that follow each other so closely that what is between would flash by are let run together. */
+function withoutShort(views: readonly ShownSpan[]): ShownSpan[] {
+  const shown: ShownSpan[] = [];
+  for (const view of [...views].sort((a, b) => a.start - b.start)) {
+    const last = shown.at(-1);
+    if (last !== undefined && view.start - last.end < LEAST_US && view.start >= last.end)
+      shown[shown.length - 1] = { ...last, end: view.start };
+    shown.push(view);
+  }
+  return shown;
+}
