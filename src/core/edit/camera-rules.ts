@@ -12,9 +12,10 @@ const LEAST_US = 4e6;
 const REACH_US = 1.5e6;
 
 /**
- * What cameras show of a take by themselves: new moves at their beginning, all of floor moves, all of talk; where several
- * want the same, new moves come before floor, and floor before talk. Switches fall where nobody speaks, if such a place
- * is near, and no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its clock, in order.
+ * What cameras show of a take by themselves: new moves at their beginning, all of floor moves, all of talk; where
+ * several want the same, new moves come before floor, and floor before talk. Switches fall where nobody speaks, if such
+ * a place is near, and no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its
+ * clock, in order.
  */
 export function ruledViews(
   segments: readonly ProgrammeSegment[],

@@ -38,8 +38,8 @@ export function withoutGap(removed: readonly Span[], gap: Span): Span[] {
 export type CutEdge = 'before' | 'after' | 'both';
 
 /**
- * What is cut out of a take, with one cut moved by frames: one edge makes the programme longer or shorter, both leave its
- * length as it is. A cut that is closed so is no cut any more; nothing goes before the take begins.
+ * What is cut out of a take, with one cut moved by frames: one edge makes the programme longer or shorter, both leave
+ * its length as it is. A cut that is closed so is no cut any more; nothing goes before the take begins.
  */
 export function withCutMoved(
   removed: readonly Span[],

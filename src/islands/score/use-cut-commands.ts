@@ -14,8 +14,8 @@ const LEAST_US = 40_000;
 const SHOWN_BEFORE_US = 40_000;
 
 /**
- * Cutting by key: a piece between two presses, a cut moved by frames, brought back, gone to. Gives where the first press
- * was, and the cuts that there are.
+ * Cutting by key: a piece between two presses, a cut moved by frames, brought back, gone to. Gives where the first
+ * press was, and the cuts that there are.
  */
 export function useCutCommands(): { readonly mark: Micros | null; readonly cuts: readonly Cut[] } {
   const { document, change } = useDocument();
