@@ -9,9 +9,7 @@ import type { CameraSubject } from './decisions.ts';
 import { type Recording, viewsOf } from './views.ts';
 
 const { segments, total } = compile(
-  readOutline(
-    '# T\n## Welcome: talk, 0:20\n## Main: 2 rounds, 30/10\n- Squat | standing\n- Plank | plank',
-  ).value,
+  readOutline('# T\n## Welcome: talk, 0:20\n## Main: 2 rounds, 30/10\n- Squat | standing\n- Plank | plank').value,
 );
 const programme = plannedProgramme(segments, total);
 const views = (shows: readonly (readonly [string, ...CameraSubject[]])[], speech: [number, number][] = []) =>

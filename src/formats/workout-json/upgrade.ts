@@ -57,7 +57,11 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
     const { edit } = old;
     const voiced = { ...edit.sound, voice: VOICE_AS_RECORDED, tones: NO_TONES };
     const aside = edit.aside.map((on) => ({ ...on, pickUps: unspoken(on.pickUps) }));
-    return { ...old, version: 7, edit: { ...edit, cameras: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced } };
+    return {
+      ...old,
+      version: 7,
+      edit: { ...edit, cameras: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
+    };
   }
   // Version 5 knew one take.
   const fifth = {
