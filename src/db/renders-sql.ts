@@ -50,8 +50,26 @@ export async function rendersOf(db: Db, workoutId: string): Promise<Render[]> {
 }
 
 /** Notes the file of a finished render; its lease is ended in the same transaction. */
-export async function setRenderFile(db: Db, id: string, sha256: string): Promise<void> {
-  await db.query("UPDATE renders SET sha256 = $2, state = 'done' WHERE id = $1", [id, sha256]);
+export async function setRenderFile(db: Db, id: string, sha256: string, pictureKey: string | null): Promise<void> {
+  await db.query("UPDATE renders SET sha256 = $2, picture_key = $3, state = 'done' WHERE id = $1", [
+    id,
+    sha256,
+    pictureKey,
+  ]);
+}
+
+/** The file of a finished video whose picture was made from the same; null: there is none. */
+export async function fileWithPicture(
+  db: Db,
+  workoutId: string,
+  pictureKey: string,
+): Promise<{ sha256: string; extension: string } | null> {
+  const { rows } = await db.query<{ sha256: string; extension: string }>(
+    `SELECT m.sha256, m.extension FROM renders r JOIN media_files m ON m.sha256 = r.sha256
+     WHERE r.workout_id = $1 AND r.picture_key = $2 AND r.state = 'done' ORDER BY r.created_at DESC LIMIT 1`,
+    [workoutId, pictureKey],
+  );
+  return rows[0] ?? null;
 }
 
 export async function cancelRender(db: Db, id: string): Promise<boolean> {

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
-import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
+import { type Render, fileWithPicture, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
 import { type WorkoutDocument, decidedOn } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
@@ -12,7 +12,7 @@ import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
 import { makeMix } from '../media/mix.ts';
-import { type RenderPiece, type RenderSource, render } from '../media/render.ts';
+import { type RenderJob, type RenderPiece, type RenderSource, pictureKey, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -35,7 +35,7 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
     async ({ onProgress, signal, finish }) => {
       const output = await store.temporary(extension);
       try {
-        const says = await (wanted.kind === 'programme'
+        const { says, key } = await (wanted.kind === 'programme'
           ? makeProgramme(context, wanted, output, onProgress, signal)
           : makeBed(context, wanted, output, onProgress, signal));
         const made = await adoptFile(store, output);
@@ -43,7 +43,7 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
           await holdMedia(db);
           await store.keep(made, extension);
           await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
-          await setRenderFile(db, renderId, made.sha256);
+          await setRenderFile(db, renderId, made.sha256, key);
         }).finally(() => store.discard(made));
       } finally {
         await rm(output, { force: true });
@@ -61,14 +61,20 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
   );
 }
 
-/** Makes the finished video. Gives what was measured of its sound, in words; null where it is as it was recorded. */
+/** What there is to say of a finished file, and what its picture was made from. */
+interface Made {
+  readonly says: string | null;
+  readonly key: string | null;
+}
+
+/** Makes the finished video. Says what was measured of its sound; nothing where it is as it was recorded. */
 async function makeProgramme(
   context: WorkerContext,
   wanted: Render,
   output: string,
   onProgress: (share: number) => void,
   signal: AbortSignal,
-): Promise<string | null> {
+): Promise<Made> {
   const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
   const first = made?.takes[0]?.take;
   if (made === null || first === undefined) throw new Missing('The take is gone.');
@@ -91,33 +97,37 @@ async function makeProgramme(
     onProgress,
     signal,
   );
+  const job: RenderJob = {
+    pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
+    sounds: heard,
+    mixed: mix?.path ?? null,
+    picture: null,
+    output,
+    length: programme.length,
+    ...picture,
+    audioCodec: first.audioCodec,
+    whole:
+      pictures.length === 1 &&
+      sounds[0]?.mediaId === first.id &&
+      only?.start === 0 &&
+      decidedOn(document.edit, first.id).removed.length === 0,
+    ass: writeAss(lanes, picture),
+    ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
+    captionsSrt: writeCaptionsSrt(lanes.captions),
+    fontsFolder: context.fontsFolder,
+  };
+  const key = pictureKey(job);
   try {
+    const same = mix === null ? null : await fileWithPicture(context.pool, wanted.workoutId, key);
     await render(
-      {
-        pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
-        sounds: heard,
-        mixed: mix?.path ?? null,
-        output,
-        length: programme.length,
-        ...picture,
-        audioCodec: first.audioCodec,
-        whole:
-          pictures.length === 1 &&
-          sounds[0]?.mediaId === first.id &&
-          only?.start === 0 &&
-          decidedOn(document.edit, first.id).removed.length === 0,
-        ass: writeAss(lanes, picture),
-        ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
-        captionsSrt: writeCaptionsSrt(lanes.captions),
-        fontsFolder: context.fontsFolder,
-      },
+      { ...job, picture: same === null ? null : context.store.pathOf(same.sha256, same.extension) },
       (share) => onProgress(mix === null ? share : MIX_SHARE + share * (1 - MIX_SHARE)),
       signal,
     );
   } finally {
     if (mix !== null) await rm(mix.path, { force: true });
   }
-  return mix === null ? null : inWords(mix.measured);
+  return { says: mix === null ? null : inWords(mix.measured), key };
 }
 
 /** How much of the work the sound is. */
@@ -169,16 +179,16 @@ function inWords(measured: Measured | null): string | null {
   return `Measured on the file: ${db(lufs)} LUFS, true peak ${db(truePeakDb)} dBTP, range ${db(rangeLu)} LU.`;
 }
 
-/** Gives nothing to say. */
+/** There is nothing to say of it. */
 async function makeBed(
   context: WorkerContext,
   wanted: Render,
   output: string,
   onProgress: (share: number) => void,
   signal: AbortSignal,
-): Promise<null> {
+): Promise<Made> {
   const bed = await context.bedAt(wanted.workoutId, wanted.revision);
   if (bed === null) throw new Missing('No music is laid under this class any more.');
   await mixBed({ ...bed, output, format: wanted.kind === 'bed-wav' ? 'wav' : 'flac' }, onProgress, signal);
-  return null;
+  return { says: null, key: null };
 }

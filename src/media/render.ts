@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -35,6 +36,8 @@ export interface RenderJob {
   readonly mixed: string | null;
   /** True where one whole take is used, so that its sound need not be encoded again. */
   readonly whole: boolean;
+  /** A finished video of the same picture, which is not encoded again; used only with a mixed sound. */
+  readonly picture: string | null;
   readonly ass: string;
   readonly ffmetadata: string;
   readonly captionsSrt: string;
@@ -45,6 +48,14 @@ export const VIDEO_SETTINGS = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf',
 
 /** Seeks this far before a frame's start, so that a rounded time never loses the frame; far below half a frame. */
 const SEEK_EARLY_S = 0.001;
+
+/** What the picture of a programme is made from: two jobs with one key have the same picture. */
+export function pictureKey({ pictures, width, height, rate, ass }: RenderJob): string {
+  const shown = pictures.map(({ source, from, length, at }) => [source.path, source.fits, from, length, at]);
+  return createHash('sha256')
+    .update(JSON.stringify([shown, width, height, rate, ass, VIDEO_SETTINGS]))
+    .digest('hex');
+}
 
 /**
  * Renders the programme: cuts, timer and captions burned in, chapters in the container, captions as a track. Frames are
@@ -65,8 +76,17 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
-  const { inputs, graph, sound } =
-    job.mixed !== null
+  const reused = job.mixed !== null && job.picture !== null;
+  const { inputs, graph, sound } = reused
+    ? {
+        inputs: [
+          ['-i', job.picture!],
+          ['-i', job.mixed!],
+        ],
+        graph: null,
+        sound: ['-map', '1:a:0', '-c:a', 'copy'],
+      }
+    : job.mixed !== null
       ? withMix(job.mixed, pieced({ ...job, sounds: [] }, grid, overlay))
       : job.whole
         ? {
@@ -84,11 +104,9 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
     '-i',
     meta,
     ...(hasCaptions ? ['-f', 'srt', '-i', srt] : []),
-    '-filter_complex',
-    graph,
-    '-map',
-    '[v]',
-    ...VIDEO_SETTINGS,
+    ...(graph === null
+      ? ['-map', '0:v:0', '-c:v', 'copy']
+      : ['-filter_complex', graph, '-map', '[v]', ...VIDEO_SETTINGS]),
     ...sound,
     ...(hasCaptions
       ? [

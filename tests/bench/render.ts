@@ -57,6 +57,7 @@ for (let run = 1; run <= 3; run++) {
       rate,
       audioCodec: 'aac',
       mixed: null,
+      picture: null,
       whole: true,
       fontsFolder: `${root}/dist/fonts`,
       ass: writeAss(lanes, { width, height, rate }),

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
@@ -108,6 +109,27 @@ describe('the render job', () => {
     const path = context.store.pathOf(done?.sha256 ?? '', 'mp4');
     expect((await readFile(path)).includes('Changed later')).toBe(false);
     expect(frameCount(path)).toBe(14 * 25);
+  });
+  it('does not encode the picture again where only the sound changed', async () => {
+    const made = async (path: string, value: unknown) => {
+      const { revision } = await getWorkout(context, workoutId);
+      await patchWorkout(context, workoutId, revision, [{ op: 'replace', path, value }]);
+      const render = await queueRender(context, workoutId);
+      await renderJob(worker, render.id);
+      return context.store.pathOf((await renderById(context.pool, render.id))?.sha256 ?? '', 'mp4');
+    };
+    const stream = (path: string, which: 'v' | 'a') =>
+      execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-map', `0:${which}`, '-c', 'copy', '-f', 'hash', '-'], {
+        encoding: 'utf8',
+      });
+    const first = await made('/edit/sound/targetLufs', -16);
+    const softer = await made('/edit/sound/targetLufs', -23);
+    expect(stream(softer, 'v')).toBe(stream(first, 'v'));
+    expect(stream(softer, 'a')).not.toBe(stream(first, 'a'));
+    expect(frameCount(softer)).toBe(14 * 25);
+    // Another title is another chapter, not another picture; another caption is.
+    const other = await made('/plan/blocks/0/moves/0/name', 'Deep squat');
+    expect(stream(other, 'v')).not.toBe(stream(first, 'v'));
   });
   it('is not begun when it was cancelled while it waited', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 1);

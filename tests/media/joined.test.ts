@@ -83,7 +83,7 @@ describe.each([
         sounds: sounds.map(withSource),
         output,
         length: programme.length,
-        ...{ width: 320, height: 180, rate, audioCodec: 'aac', mixed: null, whole: false },
+        ...{ width: 320, height: 180, rate, audioCodec: 'aac', mixed: null, picture: null, whole: false },
         ass: writeAss(laid, { width: 320, height: 180, rate }),
         ffmetadata: writeFfmetadata('Joined', laid.chapters),
         captionsSrt: writeCaptionsSrt(laid.captions),
