@@ -13,6 +13,10 @@ export type Probed =
 /** What a take may be, for sentences. */
 export const TAKE_WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
 
+/** Shorter is no take; a line that is spoken again may be shorter. */
+const SHORTEST_VIDEO_S = 1;
+const SHORTEST_SOUND_S = 0.3;
+
 interface Stream {
   codec_type?: string;
   codec_name?: string;
@@ -23,6 +27,9 @@ interface Stream {
   start_time?: string;
   duration?: string;
   disposition?: { attached_pic?: number };
+  /** How far a player turns the picture: phones film lying and say that they stood. */
+  side_data_list?: { rotation?: number }[];
+  tags?: { rotate?: string };
 }
 
 /** Looks into a media file. What is not a usable take is refused with what was found and what is wanted. */
@@ -44,8 +51,10 @@ export async function probe(path: string): Promise<Probed> {
     return refuse(streams.length === 0 ? 'There is nothing in this file' : 'This file has no sound');
   const extension = await extensionOf(format, path, video !== undefined);
   if (extension === null) return refuse(`This is a file of kind “${format}”`);
-  const duration = Number(facts.format?.duration ?? video?.duration ?? audio.duration);
-  if (!Number.isFinite(duration) || duration < 1)
+  const told = Number(facts.format?.duration ?? video?.duration ?? audio.duration);
+  // What a browser recorded often does not say how long it is.
+  const duration = Number.isFinite(told) ? told : await lengthByPackets(path);
+  if (!Number.isFinite(duration) || duration < (video === undefined ? SHORTEST_SOUND_S : SHORTEST_VIDEO_S))
     return refuse(
       `This file lasts ${Number.isFinite(duration) ? duration.toFixed(1) : 'an unknown number of'} seconds`,
     );
@@ -65,19 +74,35 @@ export async function probe(path: string): Promise<Probed> {
     };
   const rate = ratio(video.avg_frame_rate) ?? ratio(video.r_frame_rate);
   if (rate === null || !video.width || !video.height) return refuse('This file does not say its frame rate or size');
+  const [width, height] = isTurned(video) ? [video.height, video.width] : [video.width, video.height];
   return {
     ok: true,
     extension,
     probe: {
       duration: micros(duration * 1e6),
       rate: frameRate(...rate),
-      width: video.width,
-      height: video.height,
+      // As it is seen: ffmpeg and browsers turn it upright.
+      width,
+      height,
       videoCodec: video.codec_name ?? 'unknown',
       audioCodec: audio.codec_name ?? null,
       videoStart: micros((Number(video.start_time) || 0) * 1e6),
     },
   };
+}
+
+/** True where the picture is turned by a quarter when it is shown. */
+function isTurned({ side_data_list, tags }: Stream): boolean {
+  const degrees = side_data_list?.find((d) => d.rotation !== undefined)?.rotation ?? Number(tags?.rotate ?? 0);
+  return Math.abs(Math.round(degrees / 90)) % 2 === 1;
+}
+
+/** Where the last packet of sound ends, seconds; NaN where there is none. */
+async function lengthByPackets(path: string): Promise<number> {
+  const entries = ['-select_streams', 'a:0', '-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0'];
+  const last = (await run('ffprobe', ['-v', 'error', ...entries, path])).trim().split('\n').at(-1) ?? '';
+  const [at, lasts] = last.split(',').map(Number);
+  return (at ?? NaN) + (Number.isFinite(lasts) ? (lasts as number) : 0);
 }
 
 /** The extension of a format as the probe names it; null where it is none of ours. */
