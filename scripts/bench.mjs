@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|aside|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -54,6 +54,7 @@ await main(async () => {
   if (wanted('render')) await runBench('render');
   if (wanted('programme')) await runBench('programme');
   if (wanted('aside')) await runBench('aside');
+  if (wanted('mix')) await runBench('mix');
   // Take minutes; asked for by name only.
   if (process.argv.slice(2).includes('merge')) await runBench('merge');
   if (process.argv.slice(2).includes('fuzz')) await runBench('fuzz');

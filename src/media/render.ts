@@ -80,8 +80,8 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
   const { inputs, graph, sound } = reused
     ? {
         inputs: [
-          ['-i', job.picture!],
-          ['-i', job.mixed!],
+          ['-i', job.picture],
+          ['-i', job.mixed],
         ],
         graph: null,
         sound: ['-map', '1:a:0', '-c:a', 'copy'],

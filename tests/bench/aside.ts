@@ -1,4 +1,4 @@
-/** How long the web server's own thread is held while a file of a three-hour class is asked for: npm run bench -- aside. */
+/** How long the web server's thread is held while a file of a three-hour class is made: npm run bench -- aside. */
 import { setTimeout as pause } from 'node:timers/promises';
 import { pathToFileURL } from 'node:url';
 import { openAside } from '../../src/boot/aside-threads.ts';

@@ -3,7 +3,7 @@ import type { Tone } from '../../core/sound/tones.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { writeCsv } from '../csv.ts';
 
-/** The timer tones with their times, for whatever else is to beep, flash or shake with them. Seconds to the microsecond. */
+/** The timer tones with their times, for whatever is to beep, flash or shake with them. Seconds to the microsecond. */
 export function writeTonesCsv(tones: readonly Tone[], segments: readonly ProgrammeSegment[]): string {
   const labels = new Map(segments.map((s) => [s.key, s.label]));
   return writeCsv(
