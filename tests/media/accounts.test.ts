@@ -304,6 +304,26 @@ describe('people', () => {
     cookies.set('gone', cookie);
     expect((await ask('gone', '/api/workouts')).status).toBe(401);
   });
+  it('change their password, and whoever was signed in with the old one is out', async () => {
+    await letJoin(HOME_STUDIO, 'careful@saltmarsh.example', 'viewer');
+    const here = cookies.get('careful@saltmarsh.example') ?? '';
+    const elsewhere = await signIn('careful@saltmarsh.example');
+    cookies.set('elsewhere', (elsewhere.headers.get('set-cookie') ?? '').split(';')[0] ?? '');
+    expect((await ask('elsewhere', '/api/workouts')).status).toBe(200);
+    const change = (currentPassword: string) =>
+      ask('careful@saltmarsh.example', '/api/auth/change-password', {
+        ...json('POST', { currentPassword, newPassword: 'another hive altogether', revokeOtherSessions: true }),
+        headers: { 'Content-Type': 'application/json', origin: base },
+      });
+    expect((await change('not this one at all')).status).toBe(400);
+    const changed = await change(PASSWORD);
+    expect(changed.status).toBe(200);
+    expect((await ask('elsewhere', '/api/workouts')).status).toBe(401);
+    cookies.set('new', (changed.headers.get('set-cookie') ?? here).split(';')[0] ?? '');
+    expect((await ask('new', '/api/workouts')).status).toBe(200);
+    const { rows } = await context.pool.query<{ password: string }>('SELECT password FROM sign_ins');
+    for (const { password } of rows) expect(password).toMatch(/^\$argon2id\$/);
+  });
   it('cannot make an account without an invitation, and cannot try passwords all day', async () => {
     const body = { name: 'Walker-in', email: 'walker@saltmarsh.example', password: PASSWORD };
     expect((await ask(null, '/api/auth/sign-up/email', json('POST', body))).status).toBe(400);

@@ -1,10 +1,13 @@
+import { useState } from 'react';
+import { PasswordForm } from './PasswordForm.tsx';
 import type { Me } from './roles.ts';
 import { signOut } from './sign-in.ts';
 
 /** Who is signed in, and the way out. */
 export function MeLine({ me }: { readonly me: Me }) {
+  const [changing, setChanging] = useState(false);
   return (
-    <p className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2 text-soft">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2 text-soft">
       <span>
         {me.name}, {me.role}
       </span>
@@ -13,9 +16,13 @@ export function MeLine({ me }: { readonly me: Me }) {
           People
         </a>
       )}
-      <button className="btn btn-quiet ml-auto" onClick={() => void signOut()}>
+      <button className="btn btn-quiet ml-auto" onClick={() => setChanging(true)}>
+        Password
+      </button>
+      {changing && <PasswordForm onClose={() => setChanging(false)} />}
+      <button className="btn btn-quiet" onClick={() => void signOut()}>
         Sign out
       </button>
-    </p>
+    </div>
   );
 }
