@@ -20,7 +20,7 @@ export interface Accounts {
 /** Where the address of whoever asks is passed on; what comes from outside under this name is thrown away. */
 export const ADDRESS_HEADER = 'x-euphon-address';
 /** Tries to sign in, from one address, in a minute. */
-const TRIES_A_MINUTE = 6;
+const TRIES_A_MINUTE = 10;
 
 /**
  * True where one must sign in: always as soon as the server listens on more than this machine, else where
