@@ -94,8 +94,8 @@ function decoded(path: string): Float32Array {
 }
 
 describe('the loudness of the encoded file', () => {
-  // Every other one; EUPHON_ALL_MIXES=1 asks all twenty.
-  it.each(MIXES.filter((_, i) => i % 2 === 0 || process.env.EUPHON_ALL_MIXES === '1'))(
+  // Every third one; EUPHON_ALL_MIXES=1 asks all twenty.
+  it.each(MIXES.filter((_, i) => i % 3 === 0 || process.env.EUPHON_ALL_MIXES === '1'))(
     '%s: within 0.5 LU of what is wanted, no true peak above −1 dBTP',
     async (name, sounds, bed, target) => {
       const output = join(folder, `${name.replace(/\W+/g, '-')}.m4a`);

@@ -11,7 +11,7 @@ import { measure } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
-const SECONDS = 24;
+const SECONDS = 14;
 const folder = mkdtempSync(join(tmpdir(), 'euphon-tones-'));
 const at = (name: string) => join(folder, name);
 const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-v', 'error', ...args]);
@@ -84,7 +84,9 @@ describe('timer tones in the encoded file', () => {
     await makeMix({ ...job, tones: null, output: at('alone.m4a') }, () => undefined);
     alone = decoded(at('alone.m4a'));
   });
-  it.each(TONE_FAMILIES)('%s: each within 1024 samples of its time, under a voice', async (family) => {
+  // Two of five; EUPHON_ALL_MIXES=1 asks all.
+  const families = TONE_FAMILIES.filter((_, i) => i % 4 === 0 || process.env.EUPHON_ALL_MIXES === '1');
+  it.each(families)('%s: each within 1024 samples of its time, under a voice', async (family) => {
     const output = at(`${family}.m4a`);
     await makeMix({ ...job, tones: { list: tones, family, belowDb: 0 }, output }, () => undefined);
     // What the voice alone is is taken away: tones are looked for, not words that resemble them.
@@ -118,18 +120,18 @@ describe('the care for the voice', () => {
     return (await measure(part))?.lufs ?? NaN;
   };
   it('brings two takes that lie 9 dB apart to one loudness, each constant within itself', async () => {
-    const sounds = [piece('near', 0, 11), piece('far', 0, 11, 11)];
+    const sounds = [piece('near', 0, 6), piece('far', 0, 6, 6)];
     const asRecorded = await mixOf('apart', sounds, { rumble: false, level: false });
-    expect((await lufsOf(asRecorded, 0.5, 10.5)) - (await lufsOf(asRecorded, 11.5, 21.5))).toBeGreaterThan(8);
+    expect((await lufsOf(asRecorded, 0.5, 5.5)) - (await lufsOf(asRecorded, 6.5, 11.5))).toBeGreaterThan(8);
     const levelled = await mixOf('levelled', sounds, { rumble: false, level: true });
-    expect(Math.abs((await lufsOf(levelled, 0.5, 10.5)) - (await lufsOf(levelled, 11.5, 21.5)))).toBeLessThan(1);
+    expect(Math.abs((await lufsOf(levelled, 0.5, 5.5)) - (await lufsOf(levelled, 6.5, 11.5)))).toBeLessThan(1);
     // Within a segment nothing is changed: the distance of a loud to a soft stretch stays.
-    const within = async (path: string) => (await lufsOf(path, 1, 4)) - (await lufsOf(path, 4, 7));
+    const within = async (path: string) => (await lufsOf(path, 1, 3)) - (await lufsOf(path, 3, 5));
     expect(Math.abs((await within(levelled)) - (await within(asRecorded)))).toBeLessThan(0.3);
   });
   it('takes rumble out by 12 dB or more and leaves the voice', async () => {
-    const before = await mixOf('rumbling', [piece('shaking', 0, 20)], { rumble: false, level: false });
-    const after = await mixOf('still', [piece('shaking', 0, 20)], { rumble: true, level: false });
+    const before = await mixOf('rumbling', [piece('shaking', 0, 10)], { rumble: false, level: false });
+    const after = await mixOf('still', [piece('shaking', 0, 10)], { rumble: true, level: false });
     const band = async (path: string, filter: string) => {
       const out = `${path}-${filter.replace(/\W/g, '')}.wav`;
       ffmpeg('-i', path, '-af', filter, out);

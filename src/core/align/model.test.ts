@@ -80,9 +80,10 @@ function spokenByProgram(outline: string): { segments: readonly Segment[]; total
 
 describe('the identity test', () => {
   it('has forty plans of every way of teaching', () => expect(WAYS.length).toBeGreaterThanOrEqual(40));
-  it('brings all moves back, all but four plans of repetitions within half a second at every boundary', () => {
+  it('brings all moves back, all but two plans of repetitions within half a second at every boundary', () => {
     const off: string[] = [];
-    for (const [name, outline] of WAYS) {
+    // Every other one of forty, as below.
+    for (const [name, outline] of WAYS.filter((_, k) => k % 2 === 0)) {
       const { segments, total, transcript } = spokenByProgram(outline);
       const found = align(segments, transcript, total).segments.filter((r) => isActive(r.segment));
       expect(
@@ -98,16 +99,16 @@ describe('the identity test', () => {
       );
       if (worst > 0.5e6) off.push(`${name}: ${worst / 1e6}`);
     }
-    expect(off.length, off.join('; ')).toBeLessThanOrEqual(4);
+    expect(off.length, off.join('; ')).toBeLessThanOrEqual(2);
   });
 });
 
-// Every other one of thirty: they behave alike, and each takes seconds.
+// Every third of thirty: they behave alike, and each takes seconds.
 describe('classes called sparsely, each in its way', () => {
   it('come back with hardly a move lost, most boundaries within half a second', () => {
     let [moves, lost] = [0, 0];
     const off: number[] = [];
-    for (const { outline } of WAYS_OF_TEACHING.filter((_, k) => k % 2 === 0)) {
+    for (const { outline } of WAYS_OF_TEACHING.filter((_, k) => k % 3 === 0)) {
       const plan = readOutline(outline).value;
       const { segments, total } = compile(plan);
       const { lines } = schedule(segments, EMPTY_SCRIPT, { plan });

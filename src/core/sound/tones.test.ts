@@ -72,7 +72,7 @@ describe('the sound of a tone', () => {
       expect(samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0)).toBeCloseTo(1, 5);
       expect(samples.length / TONE_RATE_HZ).toBeLessThan(3.5);
       expect(Math.abs(samples.at(-1) ?? 1)).toBeLessThan(0.01);
-      expect(toneSamples(family, kind)).toEqual(samples);
+      expect(Buffer.from(toneSamples(family, kind).buffer).equals(Buffer.from(samples.buffer))).toBe(true);
     }
   });
   it('is in the key that is asked for, to the octave', () => {
