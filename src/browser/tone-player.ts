@@ -15,6 +15,7 @@ export class TonePlayer {
   private context: AudioContext | null = null;
   private readonly buffers = new Map<string, AudioBuffer>();
   private readonly playing = new Set<AudioBufferSourceNode>();
+  private list: readonly Tone[] = [];
   private next = 0;
   private last = -1;
 
@@ -26,7 +27,8 @@ export class TonePlayer {
   /** Called for every frame of a programme that plays: hands over the tones that are due soon. */
   follow(tones: readonly Tone[], family: ToneFamily, belowDb: number, now: Micros, rate: number): void {
     // Somebody went elsewhere, or the list is another one.
-    if (now < this.last || now > this.last + 500_000) {
+    if (tones !== this.list || now < this.last || now > this.last + 500_000) {
+      this.list = tones;
       this.silence();
       this.next = tones.findIndex((t) => t.at >= now);
       if (this.next < 0) this.next = tones.length;

@@ -93,16 +93,21 @@ export async function invitationBy(db: Db, tokenSha256: string): Promise<Invitat
 }
 
 /**
- * Makes an account of an invitation, in the transaction of `db`, and takes the invitation away. False where somebody
- * has this address already.
+ * Makes an account of an invitation, in the transaction of `db`, and takes the invitation away. Whoever was let go of a
+ * studio has an account and works nowhere: it is theirs again, with the new name and password. False where somebody who
+ * works in a studio has this address.
  */
 export async function acceptInvitation(db: Db, i: Invitation, name: string, passwordHash: string): Promise<boolean> {
   const { rows } = await db.query<{ id: string }>(
-    'INSERT INTO people (name, email, email_verified) VALUES ($1, $2, false) ON CONFLICT (email) DO NOTHING RETURNING id',
+    `INSERT INTO people (name, email, email_verified) VALUES ($1, $2, false)
+     ON CONFLICT (email) DO UPDATE SET name = EXCLUDED.name
+       WHERE NOT EXISTS (SELECT 1 FROM members m WHERE m.person_id = people.id) RETURNING id`,
     [name, i.email],
   );
   const id = rows[0]?.id;
   if (id === undefined) return false;
+  // Nothing that was opened with an earlier password stays open.
+  for (const table of ['sessions', 'sign_ins']) await db.query(`DELETE FROM ${table} WHERE person_id = $1`, [id]);
   await db.query(
     "INSERT INTO sign_ins (person_id, account_id, provider, password) VALUES ($1::uuid, $1::text, 'credential', $2)",
     [id, passwordHash],

@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import pg from 'pg';
+import { processWide } from './process-wide.ts';
 
 /** Who a piece of work is done for. Without a person: nobody signed in, or accounts are off. */
 export interface Scope {
@@ -12,13 +13,7 @@ export const HOME_STUDIO = '00000000-0000-4000-8000-000000000001';
 /** A studio that there is not: who has not signed in sees nothing. */
 export const NO_STUDIO = '00000000-0000-0000-0000-000000000000';
 
-/**
- * The scope of what runs just now. The web server and its pages are bundled apart, each with a copy of this file, so
- * the one storage lies where both find it.
- */
-const KEY = Symbol.for('euphon.studio-scope');
-const shared = globalThis as unknown as Record<symbol, AsyncLocalStorage<Scope | null> | undefined>;
-const scopes = (shared[KEY] ??= new AsyncLocalStorage<Scope | null>());
+const scopes = processWide('studio-scope', () => new AsyncLocalStorage<Scope | null>()).value;
 
 /** Does work in a studio: the database shows and takes only what is of this studio. */
 export function inStudio<T>(scope: Scope, work: () => T): T {

@@ -148,8 +148,8 @@ async function mixArgs(
     inputs.push('-i', path);
     return `[${inputs.length / 2 - 1}:a:0]`;
   };
-  const loudness = await momentary(voice, signal);
-  const gain = job.voice.level ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
+  const loudness = job.voice.level || job.tones !== null ? await momentary(voice, signal) : null;
+  const gain = job.voice.level && loudness !== null ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
   if (gain.length > 0) {
     const path = join(folder, 'level.wav');
     const topDb = Math.max(...gain.map((p) => p.db));
@@ -164,7 +164,8 @@ async function mixArgs(
   if (job.tones !== null) {
     const path = join(folder, 'tones.wav');
     await writeTones(path, job.tones.list, job.tones.family, job.length);
-    const spoken = job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : (speechLoudness(loudness) ?? USUAL_LUFS);
+    const spoken =
+      job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : ((loudness && speechLoudness(loudness)) ?? USUAL_LUFS);
     const peakDb = spoken + SPEECH_PEAK_DB - job.tones.belowDb;
     const spread = 'pan=stereo|c0=c0|c1=c0';
     chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);

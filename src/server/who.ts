@@ -1,4 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
+import { processWide } from '../db/process-wide.ts';
 import type { Role } from '../db/people-sql.ts';
 
 /** Who asks. */
@@ -11,10 +12,7 @@ export interface Person {
   readonly role: Role;
 }
 
-/** Like the scope of the database: the web server and its pages have each a copy of this file, and one storage. */
-const KEY = Symbol.for('euphon.person');
-const shared = globalThis as unknown as Record<symbol, AsyncLocalStorage<Person | null> | undefined>;
-const asking = (shared[KEY] ??= new AsyncLocalStorage<Person | null>());
+const asking = processWide('person', () => new AsyncLocalStorage<Person | null>()).value;
 
 /** Answers a request for somebody; null: accounts are off, or nobody signed in. */
 export function forPerson<T>(person: Person | null, work: () => T): T {

@@ -274,6 +274,9 @@ describe('people', () => {
     });
     expect(go.status).toBe(200);
     expect((await ask('guest@saltmarsh.example', '/api/workouts')).status).toBe(401);
+    // Invited anew, by the other studio, they work there and see nothing of the first.
+    await letJoin(await studioNamed(context.pool, 'Dry Dock Dance'), 'guest@saltmarsh.example', 'editor');
+    expect(await (await ask('guest@saltmarsh.example', '/api/workouts')).json()).toEqual([]);
     const last = await ask('owner@saltmarsh.example', `/api/people/${idOf('owner@saltmarsh.example')}`, {
       method: 'DELETE',
     });

@@ -109,6 +109,11 @@ DO $$ BEGIN
   CREATE ROLE euphon_web NOLOGIN;
 EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL;
 END $$;
+-- Whoever connects goes over to it; a superuser may anyway.
+DO $$ BEGIN
+  GRANT euphon_web TO CURRENT_USER;
+EXCEPTION WHEN insufficient_privilege OR invalid_grant_operation THEN NULL;
+END $$;
 DO $$ BEGIN
   EXECUTE format('GRANT CONNECT, TEMPORARY ON DATABASE %I TO euphon_web', current_database());
 END $$;

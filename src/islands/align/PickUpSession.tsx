@@ -41,7 +41,15 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
   const line = lines[Math.min(index, lines.length - 1)];
   const picker = useRef<HTMLInputElement>(null);
   const running = useRef<Recording | null>(null);
-  useEffect(() => () => running.current?.cancel(), []);
+  const left = useRef(false);
+  useEffect(() => {
+    left.current = false;
+    return () => {
+      left.current = true;
+      running.current?.cancel();
+      running.current = null;
+    };
+  }, []);
 
   const shots = inHand?.programme.shots ?? [];
   const goTo = (to: number) => {
@@ -75,9 +83,11 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
       warm.cancel();
       usePlayhead.getState().seek?.(micros(Math.max(0, toProgramme(of.at, shots) - BEFORE_US)));
       usePlayhead.getState().playQuiet?.();
-      for (let left = 3; left > 0; left--) {
-        setState({ kind: 'counting', left });
+      for (let count = 3; count > 0; count--) {
+        setState({ kind: 'counting', left: count });
         await new Promise((done) => setTimeout(done, COUNT_MS));
+        // Somebody went elsewhere while it counted: nothing listens then.
+        if (left.current) return;
       }
       const recording = await startRecording();
       running.current = recording;

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
 import { api, sendJson } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
+import { LabelledField, NEW_PASSWORD } from './LabelledField.tsx';
 import { Entrance } from './Entrance.tsx';
 import { ROLE_SAYS, type Role } from './roles.ts';
 import { signIn } from './sign-in.ts';
@@ -39,31 +40,13 @@ export function Join({ token, invitation }: Props) {
       </p>
       <form className="grid gap-4" onSubmit={enter}>
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
-        <label className="grid gap-1">
-          Your name
-          <input
-            className="field field-box"
-            autoComplete="name"
-            required
-            autoFocus
-            maxLength={200}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        <label className="grid gap-1">
-          A password of at least ten characters
-          <input
-            className="field field-box"
-            type="password"
-            autoComplete="new-password"
-            required
-            minLength={10}
-            maxLength={128}
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
+        <LabelledField label="Your name" autoComplete="name" autoFocus maxLength={200} value={name} set={setName} />
+        <LabelledField
+          label="A password of at least ten characters"
+          {...NEW_PASSWORD}
+          value={password}
+          set={setPassword}
+        />
         <button className="btn btn-main justify-self-start">Join</button>
       </form>
     </Entrance>

@@ -3,6 +3,7 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
+import { LabelledField, NEW_PASSWORD } from './LabelledField.tsx';
 import { changePassword } from './sign-in.ts';
 
 /** Another password; everybody else who is signed in with the old one is out. */
@@ -33,30 +34,14 @@ export function PasswordForm({ onClose }: { readonly onClose: () => void }) {
       ) : (
         <form className="grid gap-3" onSubmit={change}>
           {trouble !== null && <Notice alarm>{trouble}</Notice>}
-          <label className="grid gap-1">
-            Password of now
-            <input
-              className="field field-box"
-              type="password"
-              autoComplete="current-password"
-              required
-              value={now}
-              onChange={(e) => setNow(e.target.value)}
-            />
-          </label>
-          <label className="grid gap-1">
-            New one, of at least ten characters
-            <input
-              className="field field-box"
-              type="password"
-              autoComplete="new-password"
-              required
-              minLength={10}
-              maxLength={128}
-              value={next}
-              onChange={(e) => setNext(e.target.value)}
-            />
-          </label>
+          <LabelledField
+            label="Password of now"
+            type="password"
+            autoComplete="current-password"
+            value={now}
+            set={setNow}
+          />
+          <LabelledField label="New one, of at least ten characters" {...NEW_PASSWORD} value={next} set={setNext} />
           <button className="btn btn-main justify-self-start">Change it</button>
         </form>
       )}

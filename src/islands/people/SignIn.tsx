@@ -2,6 +2,7 @@ import { type FormEvent, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
+import { LabelledField } from './LabelledField.tsx';
 import { Entrance } from './Entrance.tsx';
 import { signIn } from './sign-in.ts';
 
@@ -29,29 +30,21 @@ export function SignIn({ onTo }: { readonly onTo: string }) {
     <Entrance title="Sign in">
       <form className="grid gap-4" onSubmit={enter}>
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
-        <label className="grid gap-1">
-          E-mail address
-          <input
-            className="field field-box"
-            type="email"
-            autoComplete="username"
-            required
-            autoFocus
-            value={email}
-            onChange={(e) => setEmail(e.target.value)}
-          />
-        </label>
-        <label className="grid gap-1">
-          Password
-          <input
-            className="field field-box"
-            type="password"
-            autoComplete="current-password"
-            required
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
+        <LabelledField
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          autoFocus
+          value={email}
+          set={setEmail}
+        />
+        <LabelledField
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          value={password}
+          set={setPassword}
+        />
         <button className="btn btn-main justify-self-start">Sign in</button>
         <p className="text-soft">
           Accounts are made by invitation: ask an owner of your studio. The first owner is invited on the machine that

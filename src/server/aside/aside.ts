@@ -1,14 +1,14 @@
+import { processWide } from '../../db/process-wide.ts';
 import { TASKS, type Tasks } from './tasks.ts';
 
 /** Does a task where it holds nobody up. */
 export type Aside = <K extends keyof Tasks>(task: K, ...input: Parameters<Tasks[K]>) => Promise<ReturnType<Tasks[K]>>;
 
-/** Set by the web server when it starts; the pages, which are bundled apart, find it here. */
-const KEY = Symbol.for('euphon.aside');
-const shared = globalThis as unknown as Record<symbol, Aside | undefined>;
+/** Set by the web server when it starts. */
+const threads = processWide<Aside | null>('aside', () => null);
 
 export function doAsideBy(aside: Aside): void {
-  shared[KEY] = aside;
+  threads.value = aside;
 }
 
 /**
@@ -16,8 +16,7 @@ export function doAsideBy(aside: Aside): void {
  * server, where nobody else waits, it is done at once.
  */
 export const aside: Aside = (task, ...input) => {
-  const threads = shared[KEY];
-  if (threads !== undefined) return threads(task, ...input);
+  if (threads.value !== null) return threads.value(task, ...input);
   const work = TASKS[task] as (...input: unknown[]) => unknown;
   return new Promise((done) => done(work(...input) as never));
 };
