@@ -33,10 +33,16 @@ export async function openQueue(url: string, supervise: boolean): Promise<PgBoss
 
 /**
  * Sends a job; within the transaction of `db` where one is given, so that a row and its job are there together or not
- * at all.
+ * at all. What has a higher `priority` is done before what waits.
  */
-export async function send<K extends JobKind>(boss: PgBoss, kind: K, payload: JobPayloads[K], db?: Db): Promise<void> {
+export async function send<K extends JobKind>(
+  boss: PgBoss,
+  kind: K,
+  payload: JobPayloads[K],
+  db?: Db,
+  priority = 0,
+): Promise<void> {
   const within =
     db === undefined ? {} : { db: { executeSql: (text: string, values: unknown[]) => db.query(text, values) } };
-  await boss.send(kind, payload, within);
+  await boss.send(kind, payload, { ...within, priority });
 }

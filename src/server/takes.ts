@@ -150,7 +150,8 @@ export async function keepTake(
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
     else if (awaited?.chosen === true)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
-    await queueWork(db, queue, id, ...(more.pickUp === undefined ? FIRST_WORK : PICK_UP_WORK));
+    if (more.pickUp === undefined) await queueWork(db, queue, id, ...FIRST_WORK);
+    else await queueLine(db, queue, id);
     return (await takeById(db, id)) as Take;
   });
 }
@@ -158,8 +159,12 @@ export async function keepTake(
 /** What is done with every take as soon as it is here. */
 export const FIRST_WORK = ['listen', 'picture'] as const satisfies readonly TakeWorkKind[];
 
-/** In a line that was spoken again only the voice matters. */
-const PICK_UP_WORK = ['listen'] as const satisfies readonly TakeWorkKind[];
+/** Of a line that was spoken again only the voice matters. Somebody waits for it with the next one: it comes first. */
+async function queueLine(db: Db, queue: PgBoss, takeId: string): Promise<void> {
+  await queueTakeWork(db, takeId, 'listen');
+  await send(queue, 'take', { takeId, kind: 'listen' }, db, SOON);
+}
+const SOON = 10;
 
 /** Queues long work on a take, also where it was done before: rows and jobs in the transaction of `db`. */
 export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds: TakeWorkKind[]): Promise<void> {
