@@ -68,6 +68,17 @@ test('the first owner joins by a link, invites a viewer, who sees everything and
   await expect(intern.getByText('You may look at this workout, but not change it.')).toBeVisible();
 
   await ottilie.goto('/');
+  await ottilie.getByRole('button', { name: 'Password' }).click();
+  const dialog = ottilie.getByRole('dialog', { name: 'Change your password' });
+  await dialog.getByLabel('Password of now').fill('no frames at all');
+  await dialog.getByLabel('New one, of at least ten characters').fill('fifty frames of honey');
+  await dialog.getByRole('button', { name: 'Change it' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('The password of now is another one.');
+  expect(await axeFinds(ottilie)).toEqual([]);
+  await dialog.getByLabel('Password of now').fill('forty frames of honey');
+  await dialog.getByRole('button', { name: 'Change it' }).click();
+  await expect(dialog).toContainText('It is changed.');
+  await dialog.getByRole('button', { name: 'Good' }).click();
   await ottilie.getByRole('button', { name: 'Sign out' }).click();
   await expect(ottilie.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await ottilie.getByLabel('E-mail address').fill(email);

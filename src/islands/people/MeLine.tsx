@@ -3,8 +3,8 @@ import { PasswordForm } from './PasswordForm.tsx';
 import type { Me } from './roles.ts';
 import { signOut } from './sign-in.ts';
 
-/** Who is signed in, and the way out. */
-export function MeLine({ me }: { readonly me: Me }) {
+/** Who is signed in, and the way out. `ready`: the page's own code is there; a press before would be lost. */
+export function MeLine({ me, ready }: { readonly me: Me; readonly ready: boolean }) {
   const [changing, setChanging] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2 text-soft">
@@ -16,11 +16,11 @@ export function MeLine({ me }: { readonly me: Me }) {
           People
         </a>
       )}
-      <button className="btn btn-quiet ml-auto" onClick={() => setChanging(true)}>
+      <button className="btn btn-quiet ml-auto" disabled={!ready} onClick={() => setChanging(true)}>
         Password
       </button>
       {changing && <PasswordForm onClose={() => setChanging(false)} />}
-      <button className="btn btn-quiet" onClick={() => void signOut()}>
+      <button className="btn btn-quiet" disabled={!ready} onClick={() => void signOut()}>
         Sign out
       </button>
     </div>

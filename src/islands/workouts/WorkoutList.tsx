@@ -114,7 +114,7 @@ export function WorkoutList({ workouts, me }: Props) {
           </button>
         </span>
       </header>
-      {me !== null && <MeLine me={me} />}
+      {me !== null && <MeLine me={me} ready={here} />}
       {trouble !== null && <Notice alarm>{trouble}</Notice>}
       {notes.length > 0 && (
         <Notice>
