@@ -5,11 +5,11 @@ const port = process.env.EUPHON_TEST_PORT ?? '46800';
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
-  timeout: 60_000,
+  timeout: 240_000,
   workers: 2,
-  // Two browsers, a server and a worker share two cores here: what is slow is not wrong. A test that needs its second
-  // try is printed as flaky.
-  expect: { timeout: 12_000 },
+  // Browsers, a server, a worker and the other tests share two cores: what is slow is not wrong. A test that needs its
+  // second try is printed as flaky.
+  expect: { timeout: 30_000 },
   retries: 1,
   reporter: 'list',
   globalSetup: './tests/e2e/start.ts',

@@ -43,7 +43,7 @@ export function exportCommand(
               speech: [],
             },
           ],
-          { uses: [], removedOf: () => [] },
+          { uses: [], removedOf: () => [], inserts: [] },
           frameRate(1000, 1),
         );
   const { lines } = schedule(
@@ -58,7 +58,7 @@ export function exportCommand(
     EMPTY_SCRIPT,
     { plan },
   );
-  const laid = lanes(programme, DEFAULT_RULES, []);
+  const laid = lanes(programme, DEFAULT_RULES, [], plan);
   const text = format.write({
     title: plan.title,
     segments: programme.segments,

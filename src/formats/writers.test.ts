@@ -118,7 +118,7 @@ describe('the overlay', () => {
   });
   const times = (rate: [number, number], start: number, end: number) => {
     const line = writeAss(
-      { timer: [tick(start, end, 7)], captions: [] },
+      { timer: [tick(start, end, 7)], captions: [], cards: [] },
       { width: 640, height: 360, rate: frameRate(...rate) },
     )
       .split('\n')
@@ -135,7 +135,7 @@ describe('the overlay', () => {
   it('leaves out what no frame would show, and takes orders out of the words', () => {
     expect(times([25, 1], 1.001, 1.002)).toBeUndefined();
     const text = writeAss(
-      { timer: [], captions: [caption(1, 3, '{\\b1}Row\\N')] },
+      { timer: [], captions: [caption(1, 3, '{\\b1}Row\\N')], cards: [] },
       { width: 640, height: 360, rate: frameRate(25, 1) },
     );
     expect(text).toContain('(⧵b1)Row⧵N');

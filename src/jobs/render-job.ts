@@ -12,7 +12,7 @@ import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
 import { makeMix } from '../media/mix.ts';
-import { type RenderJob, type RenderPiece, type RenderSource, pictureKey, render } from '../media/render.ts';
+import { NO_SOURCE, type RenderJob, type RenderPiece, type RenderSource, pictureKey, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -79,8 +79,11 @@ async function makeProgramme(
   const first = made?.takes[0]?.take;
   if (made === null || first === undefined) throw new Missing('The take is gone.');
   const { programme, lanes, pictures, sounds } = made.produced;
-  const source = (mediaId: string): RenderSource => {
-    const media = made.media.get(mediaId)!;
+  const source = (mediaId: string | null): RenderSource => {
+    if (mediaId === null) return NO_SOURCE;
+    const media = made.media.get(mediaId);
+    // A clip or a still frame of a recording that was deleted since.
+    if (media === undefined) throw new Missing('A recording that an insert shows is gone; remove the insert first.');
     return {
       path: context.store.pathOf(media.file.sha256, media.file.extension),
       fits: media.width === first.width && media.height === first.height,
@@ -93,7 +96,7 @@ async function makeProgramme(
   const mix = await makeSound(
     context,
     wanted,
-    { document, heard, produced: made.produced, pathOf: (id) => source(id).path },
+    { document, heard, produced: made.produced, pathOf: (id) => source(id).path! },
     onProgress,
     signal,
   );

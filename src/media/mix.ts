@@ -106,7 +106,7 @@ const RUMBLE_BELOW_HZ = 80;
 export function voiceArgs(job: Pick<MixJob, 'sounds' | 'voice'>, output: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const loud = job.sounds.filter((p) => !p.source.silent);
-  const inputs = loud.flatMap((p) => ['-ss', s(p.from), '-t', s(p.length + 0.3e6), '-vn', '-i', p.source.path]);
+  const inputs = loud.flatMap((p) => ['-ss', s(p.from), '-t', s(p.length + 0.3e6), '-vn', '-i', p.source.path!]);
   const chains = job.sounds.map((p, i) => {
     const fades = [
       ...(i > 0 ? [`afade=t=in:st=0:d=${FADE_S}`] : []),

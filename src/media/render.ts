@@ -8,7 +8,8 @@ import { runFfmpeg } from './run.ts';
 
 /** A file that the programme is made from. */
 export interface RenderSource {
-  readonly path: string;
+  /** null: no file, but the plain ground under a card, or silence. */
+  readonly path: string | null;
   /** Its picture has the programme's size. */
   readonly fits: boolean;
   /** It has no sound at all. */
@@ -21,7 +22,15 @@ export interface RenderPiece {
   readonly from: Micros;
   readonly length: Micros;
   readonly at: Micros;
+  /** The frame at `from` stands still. */
+  readonly held?: true;
 }
+
+/** What is seen and heard where there is no file. */
+export const NO_SOURCE: RenderSource = { path: null, fits: true, silent: true };
+
+/** The ground under cards; the page's dark colour. */
+const GROUND = '0x212732';
 
 export interface RenderJob {
   readonly output: string;
@@ -51,7 +60,10 @@ const SEEK_EARLY_S = 0.001;
 
 /** What the picture of a programme is made from: two jobs with one key have the same picture. */
 export function pictureKey({ pictures, width, height, rate, ass }: RenderJob): string {
-  const shown = pictures.map(({ source, from, length, at }) => [source.path, source.fits, from, length, at]);
+  const shown = pictures.map(({ source, from, length, at, held }) => [
+    ...[source.path, source.fits, from, length, at],
+    ...(held === true ? ['held'] : []),
+  ]);
   return createHash('sha256')
     .update(JSON.stringify([shown, width, height, rate, ass, VIDEO_SETTINGS]))
     .digest('hex');
@@ -90,7 +102,7 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
       ? withMix(job.mixed, pieced({ ...job, sounds: [] }, grid, overlay))
       : job.whole
         ? {
-            inputs: [['-i', job.pictures[0]!.source.path]],
+            inputs: [['-i', job.pictures[0]!.source.path!]],
             graph: `[0:v:0]${grid},${overlay}[v]`,
             sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : AAC)],
           }
@@ -135,40 +147,43 @@ const AAC = ['-c:a', 'aac', '-b:a', '160k'] as const;
 function pieced(job: RenderJob, grid: string, overlay: string) {
   const s = (us: number) => (us / 1e6).toFixed(6);
   // A seek that begins early also ends late; each piece is then cut to its length.
-  const input = ({ source, from, length }: RenderPiece) => [
+  const input = (path: string, { from, length, held }: RenderPiece) => [
     '-ss',
     s(Math.max(0, from - SEEK_EARLY_S * 1e6)),
     '-t',
-    s(length + 0.5e6),
+    s((held === true ? 0 : length) + 0.5e6),
     '-i',
-    source.path,
+    path,
   ];
   const { pictures, sounds } = job;
-  // Where picture and sound of a piece are of one file, it is opened once.
-  const shared = sounds.map((sound) => pictures.findIndex((p) => same(p, sound)));
-  const own = sounds.filter((sound, i) => shared[i] === -1 && !sound.source.silent);
-  const inputOf = (sound: RenderPiece, i: number) =>
-    shared[i] === -1 ? pictures.length + own.indexOf(sound) : (shared[i] as number);
+  const inputs: string[][] = [];
+  const open = (p: RenderPiece) => (p.source.path === null ? -1 : inputs.push(input(p.source.path, p)) - 1);
+  const inputOf = pictures.map(open);
   const several = new Set([...pictures, ...sounds].map((p) => p.source.path)).size > 1;
   const frames = (p: RenderPiece) => Math.round((p.length * job.rate.num) / (job.rate.den * 1e6));
   const fit = (p: RenderPiece) =>
     p.source.fits
       ? ''
       : `,scale=${job.width}:${job.height}:force_original_aspect_ratio=decrease,pad=${job.width}:${job.height}:-1:-1,setsar=1`;
-  const video = pictures.map(
-    (p, i) =>
-      `[${i}:v:0]${grid}${fit(p)}${several ? ',setsar=1,format=yuv420p' : ''},trim=end_frame=${frames(p)},setpts=PTS-STARTPTS[v${i}]`,
-  );
+  const even = several ? ',setsar=1,format=yuv420p' : '';
+  const video = pictures.map((p, i) => {
+    const cut = `trim=end_frame=${frames(p)},setpts=PTS-STARTPTS[v${i}]`;
+    if (p.source.path === null)
+      return `color=c=${GROUND}:s=${job.width}x${job.height}:r=${job.rate.num}/${job.rate.den}${even},${cut}`;
+    const still = p.held === true ? `,trim=end_frame=1,tpad=stop=${frames(p) - 1}:stop_mode=clone` : '';
+    return `[${inputOf[i]}:v:0]${grid}${fit(p)}${even}${still},${cut}`;
+  });
   const sameSound = several ? ',aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo' : '';
-  const audio = sounds.map((p, i) =>
-    p.source.silent
-      ? `anullsrc=r=48000:cl=stereo,atrim=end=${s(p.length)}[a${i}]`
-      : `[${inputOf(p, i)}:a:0]atrim=end=${s(p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`,
-  );
+  const audio = sounds.map((p, i) => {
+    if (p.source.silent) return `anullsrc=r=48000:cl=stereo,atrim=end=${s(p.length)}[a${i}]`;
+    // Where picture and sound of a piece are of one file, it is opened once.
+    const shared = inputOf[pictures.findIndex((x) => same(x, p))] ?? open(p);
+    return `[${shared}:a:0]atrim=end=${s(p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`;
+  });
   const join = (pads: readonly unknown[], kind: 'v' | 'a') =>
     `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=${kind === 'a' ? 1 : 0}`;
   return {
-    inputs: [...pictures, ...own].map(input),
+    inputs,
     graph: [
       ...video,
       ...audio,
@@ -186,7 +201,7 @@ function withMix(mixed: string, { inputs, graph }: ReturnType<typeof pieced>) {
 
 /** The same stretch of the same file. */
 function same(a: RenderPiece, b: RenderPiece): boolean {
-  return a.source.path === b.source.path && a.from === b.from && a.length === b.length;
+  return a.source.path === b.source.path && a.from === b.from && a.length === b.length && a.held === b.held;
 }
 
 /** A path inside a filter graph: quoted, with the characters the two levels of parsing take for their own. */

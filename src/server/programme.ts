@@ -32,7 +32,7 @@ export async function programmeOf(
   return {
     takes,
     media: new Map(recordings.map((t) => [t.id, t])),
-    produced: produce(document.edit, takes, recordingsOf(all), pickUpsRecorded(all)),
+    produced: produce(document, takes, recordingsOf(all), pickUpsRecorded(all)),
   };
 }
 

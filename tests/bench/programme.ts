@@ -69,7 +69,7 @@ for (const minutes of [15, 30, 60, 120]) {
   const removed = Array.from({ length: 60 }, (_, i) => ({ start: s(10 + i * 25), end: s(11 + i * 25) }));
   let pieces = 0;
   const took = middle(() => {
-    const programme = assemble(segments, takes, { uses: [], removedOf: () => removed }, RATE);
+    const programme = assemble(segments, takes, { uses: [], removedOf: () => removed, inserts: [] }, RATE);
     const seen = viewsOf(programme.shots, recordings, () => shown, RATE);
     pieces = seen.length + soundsOf(programme.shots, recordings, () => 0.4).length;
   });

@@ -44,7 +44,10 @@ for (let run = 1; run <= 3; run++) {
   const reference = performance.now() - from;
   from = performance.now();
   const aligned = alignWorkout({ plan: document.plan, edit: EMPTY_EDIT }, facts);
-  const { programme, lanes, pictures, sounds } = produceTake(EMPTY_EDIT, { takeId: 'a', facts, aligned });
+  const { programme, lanes, pictures, sounds } = produceTake(
+    { plan: document.plan, edit: EMPTY_EDIT },
+    { takeId: 'a', facts, aligned },
+  );
   const source = { path: input, fits: true, silent: false };
   await render(
     {

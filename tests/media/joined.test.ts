@@ -4,7 +4,15 @@ import { join, resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { assemble } from '../../src/core/edit/assemble.ts';
 import type { FilmedTake } from '../../src/core/edit/coverage.ts';
-import { type Recording, onRecording, soundsOf, viewsOf } from '../../src/core/edit/views.ts';
+import type { Insert } from '../../src/core/edit/decisions.ts';
+import {
+  type Recording,
+  onRecording,
+  soundsOf,
+  viewsOf,
+  withInsertsHeard,
+  withInsertsSeen,
+} from '../../src/core/edit/views.ts';
 import { lanes } from '../../src/core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import { compile } from '../../src/core/plan/compile.ts';
@@ -14,7 +22,7 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
-import { render } from '../../src/media/render.ts';
+import { NO_SOURCE, render } from '../../src/media/render.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 import { frameCount, makeNumbered, pitchAt, readNumbered } from './support.ts';
 
@@ -40,6 +48,22 @@ const SOURCES = [
 ] as const;
 const MOVED_S = 5.5;
 
+const card = { kind: 'card', card: 'title', title: null, line: null } as const;
+/** A card before all, a frame that stands still after the second move, a card over the break before the third. */
+const INSERTS: readonly Insert[] = [
+  { id: 'first', segmentKey: segments[0]!.key, place: 'before', lengthUs: s(1.5), shows: card },
+  {
+    id: 'still',
+    segmentKey: segments.find((x) => x.label === 'Row')!.key,
+    place: 'after',
+    lengthUs: s(1.01),
+    shows: { kind: 'freeze', mediaId: 'a', at: s(7.37) },
+  },
+  { id: 'over', segmentKey: segments[1]!.key, place: 'over', lengthUs: null, shows: card },
+];
+/** What is read of the plain ground: one grey everywhere. */
+const GROUND = 1111;
+
 describe.each([
   ['25', frameRate(25, 1)],
   ['29.97', frameRate(30000, 1001)],
@@ -61,21 +85,31 @@ describe.each([
     });
     const recordings = [recording('cam', 'camera', 'a', 1.2, 18), recording('rec', 'recorder', 'b', 0.7, 22)];
     const takes = [filmed('a', 15, 0.4), filmed('b', 20, -MOVED_S)];
-    const programme = assemble(segments, takes, { uses: [], removedOf: () => [] }, rate);
+    const programme = assemble(segments, takes, { uses: [], removedOf: () => [], inserts: INSERTS }, rate);
     // The join lies before the break, not before the move.
     expect(programme.segments.map((p) => [p.label, p.takeId])).toEqual(
       segments.map((x) => [x.label, x.start < s(10) ? 'a' : 'b']),
     );
     const shown = [{ start: s(6.31), end: s(9.77), cameraId: 'cam' }];
-    const pictures = viewsOf(programme.shots, recordings, (id) => (id === 'a' ? shown : []), rate);
-    const sounds = soundsOf(programme.shots, recordings, () => 0.4);
-    expect(pictures.map((p) => p.mediaId)).toEqual(['a', 'cam', 'a', 'b']);
-    expect(sounds.map((p) => p.mediaId)).toEqual(['a', 'rec']);
+    const pictures = withInsertsSeen(
+      viewsOf(programme.shots, recordings, (id) => (id === 'a' ? shown : []), rate),
+      programme.inserts,
+    );
+    const sounds = withInsertsHeard(
+      soundsOf(programme.shots, recordings, () => 0.4),
+      programme.inserts,
+    );
+    const names = pictures.map((p) => (p.held === true ? `${p.mediaId} still` : p.mediaId));
+    expect(names).toEqual([null, 'a', null, 'cam', 'a', 'a still', 'b']);
+    expect(sounds.map((p) => p.mediaId)).toEqual([null, 'a', null, 'rec']);
     const source = new Map(
       SOURCES.map((x) => [x.name as string, { path: path(x.name), fits: x.name !== 'b', silent: false }]),
     );
-    const withSource = <T extends { mediaId: string }>(p: T) => ({ ...p, source: source.get(p.mediaId)! });
-    const laid = lanes(programme, DEFAULT_RULES, []);
+    const withSource = <T extends { mediaId: string | null }>(p: T) => ({
+      ...p,
+      source: p.mediaId === null ? NO_SOURCE : source.get(p.mediaId)!,
+    });
+    const laid = lanes(programme, DEFAULT_RULES, [], plan);
     const output = path('out');
     await render(
       {
@@ -84,7 +118,8 @@ describe.each([
         output,
         length: programme.length,
         ...{ width: 320, height: 180, rate, audioCodec: 'aac', mixed: null, picture: null, whole: false },
-        ass: writeAss(laid, { width: 320, height: 180, rate }),
+        // The ground is looked at, not what is written on it.
+        ass: writeAss({ ...laid, cards: [] }, { width: 320, height: 180, rate }),
         ffmetadata: writeFfmetadata('Joined', laid.chapters),
         captionsSrt: writeCaptionsSrt(laid.captions),
         fontsFolder: resolve('dist/fonts'),
@@ -97,12 +132,16 @@ describe.each([
     for (const piece of pictures) {
       const [from, frames] = [frameOf(piece.at), frameOf(piece.length)];
       const first = (piece.from * rate.num) / (rate.den * 1e6);
-      const id = SOURCES.find((x) => x.name === piece.mediaId)!.id;
+      const id = SOURCES.find((x) => x.name === piece.mediaId)?.id ?? 0;
       for (const n of [0, 1, frames - 1]) {
         const read = seen[from + n]!;
+        if (piece.mediaId === null) {
+          expect([name, 'ground', n, read.frame]).toEqual([name, 'ground', n, GROUND]);
+          continue;
+        }
         expect([name, piece.mediaId, n, read.id]).toEqual([name, piece.mediaId, n, id]);
         // Of another camera's frames the nearest; of the take's own the very frame.
-        const off = Math.abs(read.frame - (first + n));
+        const off = Math.abs(read.frame - (piece.held === true ? Math.ceil(first - 1e-6) : first + n));
         expect(off, `${name} ${piece.mediaId} ${n}: ${read.frame} instead of ${first + n}`).toBeLessThanOrEqual(
           piece.mediaId === 'cam' ? 0.75 : 0.01,
         );
@@ -111,9 +150,12 @@ describe.each([
     // Sound: the take's own, through the camera's stretch, up to the join; then the recorder's.
     const joinS = pictures.at(-1)!.at / 1e6;
     for (const [at, hz] of [
-      [3, 440],
-      [8, 440],
-      [joinS - 0.15, 440],
+      [0.7, 0],
+      [1.7, 440],
+      [6.5, 440],
+      [9.5, 440],
+      [joinS - 0.9, 0],
+      [joinS - 0.15, 0],
       [joinS + 0.15, 880],
       [programme.length / 1e6 - 0.3, 880],
     ] as const)
@@ -122,6 +164,11 @@ describe.each([
     const placed = programme.segments.find((p) => p.key === lunge.key)!;
     const shot = programme.shots.at(-1)!;
     const wanted = shot.at + (lunge.start - s(MOVED_S) - shot.start);
+    expect(programme.inserts.map((p) => [p.insert.id, Math.round((p.end - p.start) / 1e5)])).toEqual([
+      ['first', 15],
+      ['over', 20],
+      ['still', 10],
+    ]);
     expect(Math.abs(placed.start - wanted)).toBeLessThan(40_000);
     expect(micros(total)).toBeGreaterThan(0);
     expect(onRecording(s(1), recordings[0]!.lie)).toBe(s(2.2));

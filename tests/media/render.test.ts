@@ -36,12 +36,12 @@ async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros
   const programme = assemble(
     segments,
     [{ takeId: 'a', duration, alignment: asFilmed(segments), faults: new Map(), speech: [] }],
-    { uses: [], removedOf: () => removed },
+    { uses: [], removedOf: () => removed, inserts: [] },
     rate,
   );
   const source = { path: input, fits: true, silent: false };
   const pieces = viewsOf(programme.shots, [], () => [], rate).map((p) => ({ ...p, source }));
-  const laid = lanes(programme, DEFAULT_RULES, []);
+  const laid = lanes(programme, DEFAULT_RULES, [], PLAN);
   const output = join(folder, `${name}.mp4`);
   const seen: number[] = [];
   await render(
@@ -82,7 +82,7 @@ function reference(value: number): Uint8Array {
   ];
   makeVideo(input, { seconds: 1, rate: '25' });
   execFileSync('tee', [script], {
-    input: writeAss({ timer: [tick], captions: [] }, { width: 640, height: 360, rate: frameRate(25, 1) }),
+    input: writeAss({ timer: [tick], captions: [], cards: [] }, { width: 640, height: 360, rate: frameRate(25, 1) }),
     stdio: ['pipe', 'ignore', 'inherit'],
   });
   execFileSync('ffmpeg', [
@@ -199,7 +199,7 @@ describe('the container', () => {
         picture: null,
         whole: true,
         fontsFolder,
-        ass: writeAss({ timer: [], captions: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }),
+        ass: writeAss({ timer: [], captions: [], cards: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }),
         ffmetadata: ';FFMETADATA1\n',
         captionsSrt: '',
       },

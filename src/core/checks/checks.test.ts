@@ -117,16 +117,18 @@ describe('what went otherwise than planned', () => {
   });
 });
 
+const NAMES = { title: 'T', instructor: '' };
+
 describe('what the lanes cannot deliver', () => {
   it('names chapters that are too short and classes with too few', () => {
     const short = compile(readOutline('# T\n## Hello: talk 4\n## A: 40/0\n- Squat\n## Bye: talk 5').value);
-    const found = laneFindings(lanes(plannedProgramme(short.segments, short.total), DEFAULT_RULES, []));
+    const found = laneFindings(lanes(plannedProgramme(short.segments, short.total), DEFAULT_RULES, [], NAMES));
     expect(found.map((f) => f.rule)).toEqual(['chapter-too-short', 'chapter-too-short', 'few-chapters']);
     for (const f of found) expect(f.source).toBe('common practice');
   });
   it('finds nothing in a class of three blocks', () => {
     const whole = compile(readOutline('# T\n## Hello: talk 20\n## A: 40/0\n- Squat\n## Bye: talk 20').value);
-    expect(laneFindings(lanes(plannedProgramme(whole.segments, whole.total), DEFAULT_RULES, []))).toEqual([]);
+    expect(laneFindings(lanes(plannedProgramme(whole.segments, whole.total), DEFAULT_RULES, [], NAMES))).toEqual([]);
     expect(total).toBe(fromSeconds(205));
   });
 });

@@ -17,7 +17,7 @@ const take = (takeId: string, from: number, to: number) => ({
   speech: [],
 });
 const programme = (...takes: ReturnType<typeof take>[]) =>
-  assemble(segments, takes, { uses: [], removedOf: () => [] }, frameRate(25, 1));
+  assemble(segments, takes, { uses: [], removedOf: () => [], inserts: [] }, frameRate(25, 1));
 const finding = (rule: string, takeId: string, segmentKey: string | null, at: Micros): Finding => ({
   ...{ rule, takeId, segmentKey, at, severity: 'alarm', clock: 'take', says: '', measured: '', wanted: '' },
   ...{ source: '', certainty: 0.8, mends: [] },

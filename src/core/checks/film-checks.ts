@@ -2,7 +2,8 @@ import type { Programme } from '../edit/assemble.ts';
 import type { Choice } from '../edit/choose-takes.ts';
 import { shotsOf } from '../edit/shots.ts';
 import type { Finding } from '../findings/finding.ts';
-import { isActive, labelWithSide } from '../plan/segment.ts';
+import type { Insert } from '../edit/decisions.ts';
+import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
 
@@ -16,14 +17,21 @@ export function filmFindings(programme: Programme, ofTakes: readonly Finding[]):
   const { choices, shots } = programme;
   const from = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));
   const isIn = ({ takeId, at }: Finding) => shotsOf(shots, takeId ?? '').some((s) => s.start <= at && at < s.end);
-  const stretches = missing(choices);
+  const stoodFor = new Set(programme.inserts.flatMap((p) => (p.insert.place === 'instead' ? [p.segment.key] : [])));
+  const stretches = missing(choices.filter((c) => !stoodFor.has(c.segment.key)));
   const told = new Set(stretches.flatMap((s) => s.map((c) => c.segment.key)));
   const used = ofTakes.filter((f) => {
     const chosen = f.segmentKey === null ? null : (from.get(f.segmentKey) ?? null);
-    if (OF_ONE_TAKE.includes(f.rule)) return chosen === null && !told.has(f.segmentKey ?? '');
+    if (OF_ONE_TAKE.includes(f.rule)) {
+      const key = f.segmentKey ?? '';
+      return chosen === null && !told.has(key) && !stoodFor.has(key);
+    }
     return chosen === null ? isIn(f) : chosen === f.takeId;
   });
-  return [...used, ...stretches.map((stretch) => stillToFilm(stretch, programme))];
+  return [
+    ...used.map((f) => (f.rule === 'left-out' ? withCard(f, choices) : f)),
+    ...stretches.map((stretch) => stillToFilm(stretch, programme)),
+  ];
 }
 
 /** Runs of segments that no take holds, breaks between them with them. */
@@ -38,6 +46,28 @@ function missing(choices: readonly Choice[]): Choice[][] {
     }
   }
   return [...runs, run].filter((r) => r.filter((c) => isActive(c.segment)).length >= STRETCH);
+}
+
+/** A card with its clock for a segment that no take holds. */
+function standInFor(segment: Segment): Insert {
+  const card = isActive(segment) ? 'move' : isBreak(segment) ? 'rest' : 'part';
+  return {
+    id: `for-${segment.key.replace(/[^\w-]/g, '-').slice(0, 76)}`,
+    segmentKey: segment.key,
+    place: 'instead',
+    lengthUs: null,
+    shows: { kind: 'card', card, title: null, line: null },
+  };
+}
+
+function withCard(finding: Finding, choices: readonly Choice[]): Finding {
+  const left = choices.find((c) => c.segment.key === finding.segmentKey && c.candidate === null);
+  if (left === undefined) return finding;
+  const inserts = [standInFor(left.segment)];
+  return {
+    ...finding,
+    mends: [...finding.mends, { kind: 'inserts', label: 'Show a card with the clock in its place', inserts }],
+  };
 }
 
 function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Finding {
@@ -62,6 +92,11 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
         kind: 'retake',
         label: 'Note it for the next day of filming',
         retake: { segmentKey: first.key, why: `${names}: in no take yet` },
+      },
+      {
+        kind: 'inserts',
+        label: `Show ${stretch.length === 1 ? 'a card' : `${stretch.length} cards`} with the clock in their place`,
+        inserts: stretch.map((c) => standInFor(c.segment)),
       },
     ],
   };

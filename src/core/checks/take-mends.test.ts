@@ -90,7 +90,9 @@ describe('mends of a take', () => {
     const settle = over?.mends.find((m) => m.kind === 'settle');
     expect(settle?.label).toMatch(/^Leave it: the timer follows the real \d/);
     const count = (edit: Edit) =>
-      produceTake(edit, { takeId, facts: take, aligned }).findings.filter((f) => f.rule === 'break-over').length;
+      produceTake({ plan: document.plan, edit }, { takeId, facts: take, aligned }).findings.filter(
+        (f) => f.rule === 'break-over',
+      ).length;
     expect(count(applyMend(document, settle as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {

@@ -7,7 +7,7 @@ import { frameRate, frameStart } from '../time/frames.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';
 import { assemble } from './assemble.ts';
 import type { FilmedTake } from './coverage.ts';
-import type { Use } from './decisions.ts';
+import type { Insert, Use } from './decisions.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
 import { shotAt, shotsOf, toProgramme } from './shots.ts';
 
@@ -34,11 +34,12 @@ const built = (
   takes: readonly FilmedTake[],
   uses: readonly Use[] = [],
   removed: Record<string, [number, number][]> = {},
+  inserts: readonly Insert[] = [],
 ) =>
   assemble(
     segments,
     takes,
-    { uses, removedOf: (id) => (removed[id] ?? []).map(([a, b]) => ({ start: s(a), end: s(b) })) },
+    { uses, removedOf: (id) => (removed[id] ?? []).map(([a, b]) => ({ start: s(a), end: s(b) })), inserts },
     RATE,
   );
 const used = (programme: ReturnType<typeof built>) => programme.segments.map((p) => p.takeId).join('');
@@ -218,7 +219,7 @@ describe('laws, for any takes and decisions', () => {
           start: micros(x.start * 1.5),
           end: micros(x.end * 1.5),
         }));
-        const again = assemble(longer, takes, { uses, removedOf: () => [] }, RATE);
+        const again = assemble(longer, takes, { uses, removedOf: () => [], inserts: [] }, RATE);
         for (const { segmentKey, takeId } of uses)
           if (
             takeId === null ||

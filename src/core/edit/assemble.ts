@@ -5,9 +5,10 @@ import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Choice, chooseTakes } from './choose-takes.ts';
 import { type FilmedTake, coverageOf, goesOn } from './coverage.ts';
-import type { Use } from './decisions.ts';
+import type { Insert, Use } from './decisions.ts';
+import { type PlacedInsert, coversOf, withInserts } from './inserts.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
-import { type Shot, type TakeSpan, inARow, shotsOf, toProgramme, without } from './shots.ts';
+import { type Shot, type TakeSpan, beginsAt, endsAt, inARowWithGaps, shotsOf, without } from './shots.ts';
 
 /** A planned or made-up segment on programme time. */
 export interface ProgrammeSegment {
@@ -19,8 +20,9 @@ export interface ProgrammeSegment {
   readonly side: Segment['side'];
   readonly start: Micros;
   readonly end: Micros;
+  /** The take it is from; of what an insert stands for, the insert's id. */
   readonly takeId: string;
-  /** On the take's time. */
+  /** On the take's time; of no length where an insert stands for it. */
   readonly recorded: Span;
   readonly confidence: number;
   /** Filmed beyond the plan, or made up out of its place. */
@@ -32,6 +34,8 @@ export interface ProgrammeSegment {
 export interface Programme {
   readonly segments: readonly ProgrammeSegment[];
   readonly shots: readonly Shot[];
+  /** What is between the shots, and what covers them, in order. */
+  readonly inserts: readonly PlacedInsert[];
   readonly length: Micros;
   /** Which take each planned segment is from, and why. */
   readonly choices: readonly Choice[];
@@ -41,6 +45,7 @@ export interface AssembleDecisions {
   readonly uses: readonly Use[];
   /** What is cut out of a take, on its time. */
   readonly removedOf: (takeId: string) => readonly Span[];
+  readonly inserts: readonly Insert[];
 }
 
 /**
@@ -50,7 +55,7 @@ export interface AssembleDecisions {
 export function assemble(
   segments: readonly Segment[],
   takes: readonly FilmedTake[],
-  { uses, removedOf }: AssembleDecisions,
+  { uses, removedOf, inserts }: AssembleDecisions,
   rate: FrameRate,
 ): Programme {
   const choices = chooseTakes(
@@ -58,16 +63,28 @@ export function assemble(
     takes.map((t) => t.takeId),
     uses,
   );
-  const shots = inARow(
-    spansOf(choices, takes).flatMap((span) => without(span, removedOf(span.takeId))),
-    rate,
-  );
+  const row = spansOf(choices, takes).flatMap((span) => without(span, removedOf(span.takeId)));
+  const { shots, gaps } = inARowWithGaps(withInserts(row, choices, inserts), rate);
+  const between = gaps.map(({ gap, start, end }) => ({ ...gap, start, end }));
+  const standing = between.filter((p) => p.insert.place === 'instead').map(standIn);
+  const filmed = placed(choices, takes, shots, rate);
+  const segmentsOf = [...filmed, ...standing].sort((a, b) => a.start - b.start);
   const last = shots.at(-1);
   return {
-    segments: placed(choices, takes, shots),
+    segments: segmentsOf,
     shots,
-    length: last === undefined ? ZERO : micros(last.at + last.end - last.start),
+    inserts: [...between, ...coversOf(segmentsOf, inserts, rate)].sort((a, b) => a.start - b.start),
+    length: micros(Math.max(last === undefined ? 0 : last.at + last.end - last.start, between.at(-1)?.end ?? 0)),
     choices,
+  };
+}
+
+/** A segment that no take holds, and an insert stands for. */
+function standIn({ insert, segment, start, end }: PlacedInsert): ProgrammeSegment {
+  return {
+    ...factsOf(segment),
+    ...{ start, end, takeId: insert.id, recorded: { start: ZERO, end: ZERO } },
+    ...{ confidence: 1, extra: false, about: segment.slackUs > 0 },
   };
 }
 
@@ -127,11 +144,16 @@ function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: Fi
 /** Shorter than this nothing is seen: a frame and a half at 25 a second. */
 const SLIVER_US = 60_000;
 
-function placed(choices: readonly Choice[], takes: readonly FilmedTake[], shots: readonly Shot[]): ProgrammeSegment[] {
+function placed(
+  choices: readonly Choice[],
+  takes: readonly FilmedTake[],
+  shots: readonly Shot[],
+  rate: FrameRate,
+): ProgrammeSegment[] {
   const segments: ProgrammeSegment[] = [];
   const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>) => {
     const own = shotsOf(shots, rest.takeId);
-    const [start, end] = [toProgramme(rest.recorded.start, own), toProgramme(rest.recorded.end, own)];
+    const [start, end] = [beginsAt(rest.recorded.start, own, rate), endsAt(rest.recorded.end, own)];
     // What was cut out may leave less than a frame at its edge.
     if (end - start > SLIVER_US && own.some((x) => x.start < rest.recorded.end && rest.recorded.start < x.end))
       segments.push({ ...rest, start, end });
@@ -155,7 +177,7 @@ function placed(choices: readonly Choice[], takes: readonly FilmedTake[], shots:
       });
     }
   }
-  return segments.sort((a, b) => a.start - b.start);
+  return segments;
 }
 
 const factsOf = (segment: Segment) => ({

@@ -46,6 +46,38 @@ export interface Use {
   readonly takeId: string | null;
 }
 
+/** Where an insert stands to its segment: the first two make the programme longer, `instead` stands for what no take holds. */
+export const INSERT_PLACES = ['before', 'over', 'after', 'instead'] as const;
+export type InsertPlace = (typeof INSERT_PLACES)[number];
+
+export const CARD_KINDS = ['title', 'part', 'move', 'rest', 'end'] as const;
+export type CardKind = (typeof CARD_KINDS)[number];
+
+/** What an insert shows; times are on the recording's own clock. */
+export type InsertShows =
+  | {
+      readonly kind: 'card';
+      readonly card: CardKind;
+      /** Written by hand; null: as the plan has it. */
+      readonly title: string | null;
+      readonly line: string | null;
+    }
+  | { readonly kind: 'freeze'; readonly mediaId: string; readonly at: Micros }
+  | { readonly kind: 'clip'; readonly mediaId: string; readonly from: Micros };
+
+/** A picture between shots, or over one: a card, a frame that stands still, a stretch from elsewhere. */
+export interface Insert {
+  readonly id: string;
+  readonly segmentKey: string;
+  readonly place: InsertPlace;
+  /** null: as long as its segment, over or instead of it. */
+  readonly lengthUs: Micros | null;
+  readonly shows: InsertShows;
+}
+
+/** How long an insert is before anyone says otherwise. */
+export const USUAL_INSERT_US = 4_000_000 as Micros;
+
 /** How the finished video sounds. */
 export interface ProgrammeSound {
   /** Integrated loudness of the file, LUFS (ITU-R BS.1770); null: as it was recorded. */

@@ -18,15 +18,37 @@ export interface TakeSpan extends Span {
 
 /** Spans one after the other on the programme's clock, each on whole frames; what is shorter than one is left out. */
 export function inARow(spans: readonly TakeSpan[], rate: FrameRate): Shot[] {
+  return inARowWithGaps(spans, rate).shots;
+}
+
+/** Something that is not filmed, so long, in the row of what is. */
+export interface Gap<T> {
+  readonly gap: T;
+  readonly lengthUs: Micros;
+}
+
+/** The same with gaps in the row, each on whole frames too; one shorter than a frame is left out. */
+export function inARowWithGaps<T>(
+  row: readonly (TakeSpan | Gap<T>)[],
+  rate: FrameRate,
+): { readonly shots: Shot[]; readonly gaps: (Span & { readonly gap: T })[] } {
   let frames = 0;
   const shots: Shot[] = [];
-  for (const { takeId, start, end } of spans) {
-    const [from, to] = [firstFrameFrom(start, rate), firstFrameFrom(end, rate)];
+  const gaps: (Span & { readonly gap: T })[] = [];
+  for (const item of row) {
+    const at = frameStart(frames, rate);
+    if ('gap' in item) {
+      frames += firstFrameFrom(item.lengthUs, rate);
+      const end = frameStart(frames, rate);
+      if (end > at) gaps.push({ gap: item.gap, start: at, end });
+      continue;
+    }
+    const [from, to] = [firstFrameFrom(item.start, rate), firstFrameFrom(item.end, rate)];
     if (to <= from) continue;
-    shots.push({ takeId, start: frameStart(from, rate), end: frameStart(to, rate), at: frameStart(frames, rate) });
+    shots.push({ takeId: item.takeId, start: frameStart(from, rate), end: frameStart(to, rate), at });
     frames += to - from;
   }
-  return shots;
+  return { shots, gaps };
 }
 
 /** A span without what is removed of it; `removed` may overlap and come in any order. */
@@ -57,6 +79,25 @@ export function toProgramme(time: Micros, shots: readonly Shot[]): Micros {
     if (time < shot.end) return last;
   }
   return last;
+}
+
+/**
+ * Where something that begins at a take's time begins in the programme. Where a take goes on after an insert, what
+ * begins within the frame before it begins after the insert.
+ */
+export function beginsAt(time: Micros, shots: readonly Shot[], rate: FrameRate): Micros {
+  const frame = (1e6 * rate.den) / rate.num;
+  const next = shots.findIndex((s, i) => i > 0 && time < s.start && time > s.start - frame);
+  const [before, after] = [shots[next - 1], shots[next]];
+  return before !== undefined && after !== undefined && before.end === after.start
+    ? after.at
+    : toProgramme(time, shots);
+}
+
+/** Where something that ends at a take's time ends in the programme: before what is inserted there. */
+export function endsAt(time: Micros, shots: readonly Shot[]): Micros {
+  const shot = shots.findLast((s) => s.start < time);
+  return shot === undefined ? (shots[0]?.at ?? ZERO) : micros(shot.at + Math.min(time, shot.end) - shot.start);
 }
 
 /** The shot that runs at a programme time, and the time on its take; past the end the last. null: there is none. */

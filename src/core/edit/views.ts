@@ -1,8 +1,9 @@
 import type { Lie } from '../sync/clock-map.ts';
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { ShownSpan } from './decisions.ts';
+import type { PlacedInsert } from './inserts.ts';
 import type { Shot } from './shots.ts';
 
 /** Another recording of a take, laid over it. */
@@ -18,10 +19,13 @@ export interface Recording {
 
 /** What is seen or heard from `at` on: a stretch of one recording on its own clock, `length` long in the programme. */
 export interface Piece {
-  readonly mediaId: string;
+  /** null: the plain ground under a card, or silence. */
+  readonly mediaId: string | null;
   readonly from: Micros;
   readonly at: Micros;
   readonly length: Micros;
+  /** The frame at `from` stands still. */
+  readonly held?: true;
 }
 
 /** A time of the take on the recording's own clock. */
@@ -108,4 +112,51 @@ export function soundsOf(
       length: micros(shot.end - shot.start),
     };
   });
+}
+
+/** What is seen with the inserts: between the shots, and over them. */
+export function withInsertsSeen(pieces: readonly Piece[], inserts: readonly PlacedInsert[]): Piece[] {
+  return inserts.reduce<Piece[]>((all, placed) => laidOver(all, seenOf(placed)), [...pieces]);
+}
+
+/** What is heard with the inserts that are between the shots: a clip's own sound, else silence. */
+export function withInsertsHeard(pieces: readonly Piece[], inserts: readonly PlacedInsert[]): Piece[] {
+  return inserts
+    .filter((p) => p.insert.place !== 'over')
+    .reduce<Piece[]>(
+      (all, placed) => {
+        const seen = seenOf(placed);
+        const { at, length } = seen;
+        return laidOver(all, seen.held === true ? { mediaId: null, from: ZERO, at, length } : seen);
+      },
+      [...pieces],
+    );
+}
+
+function seenOf({ insert: { shows }, start, end }: PlacedInsert): Piece {
+  const place = { at: start, length: micros(end - start) };
+  switch (shows.kind) {
+    case 'card':
+      return { mediaId: null, from: ZERO, ...place };
+    case 'freeze':
+      return { mediaId: shows.mediaId, from: shows.at, ...place, held: true };
+    case 'clip':
+      return { mediaId: shows.mediaId, from: shows.from, ...place };
+  }
+}
+
+/** The pieces with one laid over them, or between them where there is room for it. */
+function laidOver(pieces: readonly Piece[], over: Piece): Piece[] {
+  const end = over.at + over.length;
+  const left = pieces.flatMap((p): Piece[] => {
+    const ends = p.at + p.length;
+    if (ends <= over.at || p.at >= end) return [p];
+    return [
+      ...(p.at < over.at ? [{ ...p, length: micros(over.at - p.at) }] : []),
+      ...(ends > end
+        ? [{ ...p, at: micros(end), from: p.held ? p.from : micros(p.from + end - p.at), length: micros(ends - end) }]
+        : []),
+    ];
+  });
+  return [...left, over].sort((a, b) => a.at - b.at);
 }

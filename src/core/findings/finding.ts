@@ -1,6 +1,6 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { PickUp, Retake, Settled } from '../edit/decisions.ts';
+import type { Insert, PickUp, Retake, Settled } from '../edit/decisions.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -18,6 +18,8 @@ export type Mend =
   /** A lane changed by hand; a line to be spoken again; a segment to be filmed again; the finding let stand. */
   | { readonly kind: 'override'; readonly label: string; readonly override: Override }
   | { readonly kind: 'pick-up'; readonly label: string; readonly pickUp: PickUp }
+  /** Pictures that stand for what no take holds. */
+  | { readonly kind: 'inserts'; readonly label: string; readonly inserts: readonly Insert[] }
   | { readonly kind: 'retake'; readonly label: string; readonly retake: Retake }
   | { readonly kind: 'settle'; readonly label: string; readonly settled: Settled };
 

@@ -77,7 +77,7 @@ describe('keeping and cutting', () => {
     };
     const take = { takeId: 't', duration: total, alignment, faults: new Map<string, number>(), speech: [] };
     const removed = [{ start: s(0), end: s(17) }];
-    const cut = assemble(segments, [take], { uses: [], removedOf: () => removed }, RATE);
+    const cut = assemble(segments, [take], { uses: [], removedOf: () => removed, inserts: [] }, RATE);
     expect(cut.segments[0]?.label).toBe('Squat');
     expect((cut.segments[0]?.end ?? 0) / 1e6).toBeCloseTo(25.2, 1);
     expect(cut.length).toBe(total - s(17));
@@ -139,7 +139,7 @@ describe('captions', () => {
   it('too short to be read come back with their reason, and an override without its segment is named', () => {
     const late: Override = { segmentKey: squat?.key ?? '', lane: 'caption', field: 'inAfterUs', value: s(29.8) };
     const lost: Override = { segmentKey: 'gone', lane: 'caption', field: 'show', value: false };
-    const laid = lanes(programme, DEFAULT_RULES, [late, lost]);
+    const laid = lanes(programme, DEFAULT_RULES, [late, lost], plan);
     expect(laid.droppedCaptions).toEqual([{ segmentKey: squat?.key, reason: 'too-short', shownUs: s(0.4) }]);
     expect(laid.orphans).toEqual([lost]);
   });

@@ -1,4 +1,6 @@
 import type { Programme } from '../edit/assemble.ts';
+import type { Plan } from '../plan/plan.ts';
+import { type CardEvent, cardEvents } from './card.ts';
 import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption.ts';
 import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
 import type { LaneRules, Override } from './rules.ts';
@@ -8,6 +10,7 @@ import { type TimerTick, timerTicks } from './timer.ts';
 export interface Lanes {
   readonly timer: readonly TimerTick[];
   readonly captions: readonly CaptionEvent[];
+  readonly cards: readonly CardEvent[];
   readonly droppedCaptions: readonly DroppedCaption[];
   readonly chapters: readonly Chapter[];
   readonly droppedChapters: readonly DroppedChapter[];
@@ -15,12 +18,19 @@ export interface Lanes {
   readonly orphans: readonly Override[];
 }
 
-export function lanes(programme: Programme, rules: LaneRules, overrides: readonly Override[]): Lanes {
+export function lanes(
+  programme: Programme,
+  rules: LaneRules,
+  overrides: readonly Override[],
+  plan: Pick<Plan, 'title' | 'instructor'>,
+): Lanes {
+  const timer = timerTicks(programme.segments, rules, overrides);
   const caption = captionEvents(programme.segments, rules, overrides);
   const chapter = chapters(programme.segments, programme.length, rules, overrides);
   const keys = new Set(programme.segments.map((s) => s.key));
   return {
-    timer: timerTicks(programme.segments, rules, overrides),
+    timer,
+    cards: cardEvents(programme, timer, plan),
     captions: caption.captions,
     droppedCaptions: caption.dropped,
     chapters: chapter.chapters,

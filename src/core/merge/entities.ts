@@ -34,6 +34,7 @@ const LISTS = {
   joined: { of: (d: WorkoutDocument) => d.edit.joined, key: String },
   uses: { of: (d: WorkoutDocument) => d.edit.uses, key: (u: { segmentKey: string }) => u.segmentKey },
   cameras: { of: (d: WorkoutDocument) => d.edit.cameras, key: (c: { cameraId: string }) => c.cameraId },
+  inserts: { of: (d: WorkoutDocument) => d.edit.inserts, key: (i: { id: string }) => i.id },
   overrides: {
     of: (d: WorkoutDocument) => d.edit.overrides,
     key: (o: { segmentKey: string; lane: string; field: string }) => `${o.lane} ${o.field} ${o.segmentKey}`,
@@ -155,7 +156,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 7,
+    version: 8,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {
@@ -170,6 +171,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
       joined: list('joined'),
       uses: list('uses'),
       cameras: list('cameras'),
+      inserts: list('inserts'),
       sound: value('sound'),
       rules: value('rules'),
       overrides: list('overrides'),

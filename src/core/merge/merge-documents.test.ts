@@ -106,7 +106,7 @@ describe('two windows on one workout', () => {
 
 describe('laws, on random pairs of edits', () => {
   it('neither touched: unchanged; different things: both win; undo takes back mine alone; a right document', () => {
-    for (let seed = 1; seed <= 700; seed++) expect([seed, ...brokenLaws(seed)]).toEqual([seed]);
+    for (let seed = 1; seed <= 250; seed++) expect([seed, ...brokenLaws(seed)]).toEqual([seed]);
   });
 });
 

@@ -103,6 +103,7 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
       ...onTake(edit),
       aside: edit.aside.map((a) => ({ ...a, ...onTake(a) })),
       uses: keyed(edit.uses),
+      inserts: keyed(edit.inserts),
       overrides: keyed(edit.overrides),
       retakes: keyed(edit.retakes),
     },

@@ -1,7 +1,7 @@
 import type { CueChange, Mend } from '../findings/finding.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Cue } from '../script/cue.ts';
-import type { OnTake } from '../edit/decisions.ts';
+import type { Insert, OnTake } from '../edit/decisions.ts';
 import { type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 
 /**
@@ -25,6 +25,10 @@ export function applyMend(document: WorkoutDocument, mend: Mend, takeId = docume
     case 'retake':
       return inEdit(document, {
         retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== mend.retake.segmentKey), mend.retake],
+      });
+    case 'inserts':
+      return inEdit(document, {
+        inserts: [...document.edit.inserts.filter((i) => !isOneOf(i, mend.inserts)), ...mend.inserts],
       });
     case 'settle':
       return onTake((on) => ({ settled: [...on.settled, mend.settled] }));
@@ -53,6 +57,8 @@ export function isApplied(document: WorkoutDocument, mend: Mend, takeId = docume
       return on.pickUps.some((p) => p.id === mend.pickUp.id);
     case 'retake':
       return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
+    case 'inserts':
+      return mend.inserts.every((i) => isOneOf(i, edit.inserts));
     case 'settle':
     case 'plan':
     case 'music':
@@ -65,6 +71,7 @@ const inEdit = (document: WorkoutDocument, change: Partial<WorkoutDocument['edit
   ...document,
   edit: { ...document.edit, ...change },
 });
+const isOneOf = (insert: Insert, of: readonly Insert[]) => of.some((i) => i.id === insert.id);
 const sameField = (a: Override, b: Override) =>
   a.segmentKey === b.segmentKey && a.lane === b.lane && a.field === b.field;
 

@@ -1,5 +1,6 @@
 import {
   type CameraRule,
+  type Insert,
   NOTHING_ON_TAKE,
   NO_TONES,
   type OnTake,
@@ -15,7 +16,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 7;
+  readonly version: 8;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -34,6 +35,7 @@ export interface Edit extends OnTake {
   readonly joined: readonly string[];
   readonly uses: readonly Use[];
   readonly cameras: readonly CameraRule[];
+  readonly inserts: readonly Insert[];
   readonly sound: ProgrammeSound;
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
@@ -47,6 +49,7 @@ export const EMPTY_EDIT: Edit = {
   joined: [],
   uses: [],
   cameras: [],
+  inserts: [],
   // Where the class was filmed to its music that is in the take already.
   sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
@@ -101,8 +104,17 @@ export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): E
     aside: edit.aside.flatMap((a) => renamed({ ...a, ...media(a) }, a.takeId, idOf, 'takeId')),
     joined: edit.joined.flatMap((id) => idOf(id) ?? []),
     cameras: edit.cameras.flatMap((c) => renamed(c, c.cameraId, idOf, 'cameraId')),
+    inserts: edit.inserts.flatMap((i) => insertFrom(i, idOf)),
     uses: edit.uses.flatMap((u) => (u.takeId === null ? [u] : renamed(u, u.takeId, idOf, 'takeId'))),
   };
+}
+
+/** The same insert where recordings have other ids; what shows one that has none any more is left out. */
+function insertFrom(insert: Insert, idOf: (old: string) => string | null): Insert[] {
+  const { shows } = insert;
+  return shows.kind === 'card'
+    ? [insert]
+    : renamed(shows, shows.mediaId, idOf, 'mediaId').map((now) => ({ ...insert, shows: now }));
 }
 
 function renamed<T extends object>(of: T, id: string, idOf: (old: string) => string | null, field: keyof T): T[] {
@@ -122,7 +134,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 7,
+    version: 8,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

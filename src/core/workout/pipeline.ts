@@ -1,5 +1,5 @@
 import { filmFindings } from '../checks/film-checks.ts';
-import { type Piece, type Recording, soundsOf, viewsOf } from '../edit/views.ts';
+import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
 import { shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
@@ -17,6 +17,7 @@ import { laneFindings } from '../checks/deliver-checks.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
+import type { Plan } from '../plan/plan.ts';
 import { type Compiled, compile } from '../plan/compile.ts';
 import type { TakeSound } from '../signal/activity.ts';
 import { type Alignment, align, voiceOf } from '../align/align.ts';
@@ -24,7 +25,7 @@ import { type Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import { type FrameRate, frameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
-import { type Edit, type WorkoutDocument, decidedOn } from './document.ts';
+import { type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
 export interface TakeFacts {
@@ -127,12 +128,17 @@ export interface Produced {
   readonly findings: readonly Finding[];
 }
 
+/** What is decided, and the names that cards show. */
+interface Named extends Pick<WorkoutDocument, 'edit'> {
+  readonly plan: Pick<Plan, 'title' | 'instructor'>;
+}
+
 /**
  * The takes of a programme, in the order in which they are preferred, to programme, lanes and findings: fast, runs with
  * every keystroke. The first take gives the frame rate.
  */
 export function produce(
-  edit: Edit,
+  { plan, edit }: Named,
   takes: readonly ProgrammeTake[],
   recordings: readonly Recording[] = [],
   spoken: readonly PickUpRecording[] = [],
@@ -146,7 +152,7 @@ export function produce(
   const programme = assemble(
     takes[0]?.aligned.compiled.segments ?? [],
     takes.map((take) => filmedTake(take, found.get(take.takeId) ?? [])),
-    { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed },
+    { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed, inserts: edit.inserts },
     rate,
   );
   const ruled = new Map(
@@ -157,17 +163,23 @@ export function produce(
     }),
   );
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
-  const laid = lanes(programme, edit.rules, edit.overrides);
+  const laid = lanes(programme, edit.rules, edit.overrides, plan);
   return {
     programme,
     // What is given by hand comes last, and the last one given stands.
-    pictures: viewsOf(
-      programme.shots,
-      recordings,
-      (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
-      rate,
+    pictures: withInsertsSeen(
+      viewsOf(
+        programme.shots,
+        recordings,
+        (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
+        rate,
+      ),
+      programme.inserts,
     ),
-    sounds: soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
+    sounds: withInsertsHeard(
+      soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
+      programme.inserts,
+    ),
     lanes: laid,
     tones: tonesOf(
       programme,
@@ -184,8 +196,12 @@ export function produce(
 }
 
 /** The take in hand alone, as Align shows it. */
-export function produceTake(edit: Edit, take: ProgrammeTake, spoken: readonly PickUpRecording[] = []): Produced {
-  return produce({ ...edit, uses: [] }, [take], [], spoken);
+export function produceTake(
+  { plan, edit }: Named,
+  take: ProgrammeTake,
+  spoken: readonly PickUpRecording[] = [],
+): Produced {
+  return produce({ plan, edit: { ...edit, uses: [], inserts: [] } }, [take], [], spoken);
 }
 
 /** Less certain than this, a finding is no reason to take another take. */

@@ -20,6 +20,7 @@ export function plannedProgramme(segments: readonly Segment[], total: Micros): P
       about: segment.slackUs > 0,
     })),
     shots: [{ takeId: '', start: ZERO, end: total, at: ZERO }],
+    inserts: [],
     length: total,
     choices: [],
   };

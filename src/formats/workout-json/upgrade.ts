@@ -32,7 +32,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 7;
+export const NEWEST_DOCUMENT = 8;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -51,6 +51,11 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  // Version 7 had no inserts.
+  if (document.version === 7) {
+    const seventh = stored as WorkoutDocument;
+    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [] } };
+  }
   // Version 6 left the voice as it was and had no timer tones, and nobody had spoken a pick-up.
   const old = stored as WorkoutDocument;
   if (document.version === 6) {
@@ -59,14 +64,14 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
     const aside = edit.aside.map((on) => ({ ...on, pickUps: unspoken(on.pickUps) }));
     return {
       ...old,
-      version: 7,
-      edit: { ...edit, cameras: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
+      version: 8,
+      edit: { ...edit, cameras: [], inserts: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
     };
   }
   // Version 5 knew one take.
   const fifth = {
     ...old,
-    version: 7 as const,
+    version: 8 as const,
     edit: {
       ...old.edit,
       // Before version 4 there were none.
@@ -75,6 +80,7 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
       joined: [],
       uses: [],
       cameras: [],
+      inserts: [],
       shown: [],
       sound: AS_RECORDED,
     },

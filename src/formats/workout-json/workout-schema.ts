@@ -1,6 +1,9 @@
 import Joi from 'joi';
 import {
   CAMERA_SUBJECTS,
+  CARD_KINDS,
+  INSERT_PLACES,
+  type Insert,
   type CameraRule,
   type OnTake,
   type PickUp,
@@ -165,6 +168,24 @@ const onTake = {
 /** Takes of one workout: more than anyone films. */
 const MOST_TAKES = 500;
 
+const insert = Joi.object({
+  id: Joi.string()
+    .pattern(/^[\w-]{1,80}$/)
+    .required(),
+  segmentKey: key,
+  place: Joi.valid(...INSERT_PLACES).required(),
+  lengthUs: Joi.number().integer().min(100_000).max(600e6).allow(null).required(),
+  shows: byKind<Insert['shows']['kind']>({
+    card: {
+      card: Joi.valid(...CARD_KINDS).required(),
+      title: title.allow(null).required(),
+      line: title.allow(null).required(),
+    },
+    freeze: { mediaId: takeId, at: time },
+    clip: { mediaId: takeId, from: time },
+  }).required(),
+} satisfies Record<keyof Insert, Joi.Schema>);
+
 const edit = Joi.object({
   ...onTake,
   takeId: takeId.allow(null),
@@ -192,6 +213,7 @@ const edit = Joi.object({
     .unique('cameraId')
     .max(100)
     .required(),
+  inserts: Joi.array().items(insert).unique('id').max(2_000).required(),
   sound: Joi.object({
     targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),
     music: flag,

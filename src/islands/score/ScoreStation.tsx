@@ -1,4 +1,6 @@
 import { Fragment, useCallback, useEffect, useMemo, useState } from 'react';
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -8,22 +10,39 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
+import { InsertRow } from './InsertRow.tsx';
+import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { Stave } from './Stave.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
 import { useCutCommands } from './use-cut-commands.ts';
+import { useInsertCommands } from './use-insert-commands.ts';
 import { useTakeCommands } from './use-take-commands.ts';
 import { useScore } from './use-score.ts';
 
-type Below = 'segment' | 'takes' | 'rules';
+type Below = 'segment' | 'takes' | 'inserts' | 'rules';
 const BELOW = [
   ['segment', 'This segment'],
   ['takes', 'Takes'],
-  ['rules', 'Rules of the class'],
+  ['inserts', 'Inserts'],
+  ['rules', 'Rules'],
 ] as const satisfies readonly (readonly [Below, string])[];
 
 const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
+
+/** What was inserted right before a segment, and what covers it; before the first, all that is before it. */
+function insertsAround(
+  segment: ProgrammeSegment,
+  inserts: readonly PlacedInsert[],
+  isFirst: boolean,
+): readonly PlacedInsert[] {
+  return inserts.filter(({ insert, start, end }) => {
+    if (insert.place === 'instead') return false;
+    if (insert.place === 'over') return start >= segment.start && start < segment.end;
+    return end <= segment.start && (isFirst || segment.start - end < 100_000);
+  });
+}
 
 /** The score: the class as it was recorded, a stave a segment, with the picture beside it. */
 export function ScoreStation() {
@@ -49,6 +68,7 @@ export function ScoreStation() {
     usePlayhead.getState().seek?.(at);
   }, []);
   useTakeCommands(selected);
+  const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
   useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
   useEffect(() => {
@@ -80,6 +100,10 @@ export function ScoreStation() {
         The score shows the class as it was filmed. It needs a take and its transcript.
       </NotYet>
     );
+  const showInsert = (placed: PlacedInsert) => {
+    setBelow('inserts');
+    select(placed.insert.segmentKey, placed.start);
+  };
   const current = staves.find((s) => s.segment.key === selected) ?? null;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
@@ -122,6 +146,9 @@ export function ScoreStation() {
                   {data.group}
                 </li>
               )}
+              {insertsAround(data.segment, produced.programme.inserts, i === 0).map((p) => (
+                <InsertRow key={p.insert.id} placed={p} show={showInsert} />
+              ))}
               <Stave
                 data={data}
                 rowUs={rowUs}
@@ -131,6 +158,11 @@ export function ScoreStation() {
               />
             </Fragment>
           ))}
+          {produced.programme.inserts
+            .filter((p) => p.insert.place !== 'over' && p.start >= (staves.at(-1)?.segment.end ?? 0))
+            .map((p) => (
+              <InsertRow key={p.insert.id} placed={p} show={showInsert} />
+            ))}
         </ol>
       </div>
       <aside
@@ -161,6 +193,7 @@ export function ScoreStation() {
         </div>
         {below === 'rules' && <RulesPanel />}
         {below === 'takes' && <TakesPanel selected={selected} select={select} />}
+        {below === 'inserts' && <InsertsPanel selected={selected} add={add} select={select} />}
         {below === 'segment' && (
           <Inspector data={current} findings={produced.findings} shots={produced.programme.shots} select={select} />
         )}

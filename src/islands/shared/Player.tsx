@@ -65,7 +65,7 @@ export function Player({
   const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
   const voices = [useRef<HTMLAudioElement>(null), useRef<HTMLAudioElement>(null)] as const;
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [shown, setShown] = useState(0);
+  const [shown, setShown] = useState<0 | 1 | null>(0);
   const [playing, setPlaying] = useState(false);
   const [rate, setRate] = useState(1);
   const wasPlaying = useRef(playing);
@@ -99,7 +99,7 @@ export function Player({
   const apart = useMemo(
     () =>
       sounds.length > 0 &&
-      pictures.some((p) => !sounds.some((s) => s.mediaId === p.mediaId && s.at <= p.at && p.at < s.at + s.length)),
+      pictures.some((p) => !sounds.some((s) => s.at <= p.at && p.at < s.at + s.length && isSoundOf(s, p))),
     [pictures, sounds],
   );
   const reels = useRef<{ readonly picture: Reel; readonly sound: Reel | null } | null>(null);
@@ -133,11 +133,13 @@ export function Player({
         toSeconds(frameMiddle(firstFrameFrom(micros(Math.max(0, time)), first.rate), first.rate)),
     };
     reels.current = {
-      picture: new Reel([a, b], pictures, { ...options, onSwap: (on) => setShown(on === a ? 0 : 1) }),
+      picture: new Reel([a, b], pictures, {
+        ...options,
+        onSwap: (on) => setShown(on === null ? null : on === a ? 0 : 1),
+      }),
       sound: apart ? new Reel([c, d], sounds, { urlOf: options.urlOf, seekTo: toSeconds }) : null,
     };
     for (const deck of [a, b]) deck.muted = apart;
-    setShown(0);
     seek(usePlayhead.getState().at ?? (0 as Micros));
     // Cut while it plays, it plays on.
     if (wasPlaying.current) {
@@ -289,6 +291,12 @@ export function Player({
       )}
     </section>
   );
+}
+
+/** What is heard with a picture is its own sound; with one that stands still, silence. */
+function isSoundOf(sound: Piece, picture: Piece): boolean {
+  if (picture.held === true || picture.mediaId === null) return sound.mediaId === null;
+  return sound.mediaId === picture.mediaId && Math.abs(sound.from - sound.at - (picture.from - picture.at)) < 1_000;
 }
 
 /** The list as it was while the new one says the same. */

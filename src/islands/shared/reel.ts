@@ -8,25 +8,34 @@ interface ReelOptions {
   readonly urlOf: (mediaId: string) => string;
   /** The time to ask a player for so that it shows the frame of a time, seconds. */
   readonly seekTo: (time: Micros) => number;
-  /** Called when another element goes on. */
-  readonly onSwap?: (on: HTMLMediaElement) => void;
+  /** Called when another element goes on; null: nothing is seen but the ground. */
+  readonly onSwap?: (on: HTMLMediaElement | null) => void;
+  /** Milliseconds that only go forward: the clock of pieces in which no element runs. */
+  readonly now?: () => number;
 }
 
 /**
  * Plays pieces of files one after the other on two elements: while one plays, the other waits at the beginning of the
- * next piece, so that there is no gap where they hand over.
+ * next piece, so that there is no gap where they hand over. A frame that stands still, and the ground under a card, run
+ * on a clock of their own.
  */
 export class Reel {
   private on = 0;
   private index = 0;
   private playing = false;
   private rate = 1;
+  /** In a piece in which no element runs: how far it was at `since`, microseconds. */
+  private inside = 0;
+  private since = 0;
+  private readonly now: () => number;
 
   constructor(
     private readonly elements: readonly [HTMLMediaElement, HTMLMediaElement],
     private readonly pieces: readonly Piece[],
     private readonly options: ReelOptions,
-  ) {}
+  ) {
+    this.now = options.now ?? (() => performance.now());
+  }
 
   get element(): HTMLMediaElement {
     return this.elements[this.on] as HTMLMediaElement;
@@ -35,8 +44,9 @@ export class Reel {
   /** The programme time that is seen or heard now; null while a place is being looked for. */
   get at(): Micros | null {
     const piece = this.pieces[this.index];
-    if (piece === undefined || this.element.seeking) return null;
-    return micros(piece.at + fromSeconds(this.element.currentTime) - piece.from);
+    if (piece === undefined) return null;
+    if (stands(piece)) return micros(piece.at + Math.min(piece.length - 1, this.stoodFor()));
+    return this.element.seeking ? null : micros(piece.at + fromSeconds(this.element.currentTime) - piece.from);
   }
 
   seek(at: Micros): void {
@@ -45,23 +55,30 @@ export class Reel {
     const piece = this.pieces[this.index];
     if (piece === undefined) return;
     const inside = Math.min(piece.length - 1, Math.max(0, at - piece.at));
-    this.put(this.element, piece, micros(piece.from + inside));
+    if (stands(piece)) this.stand(inside);
+    if (piece.mediaId !== null) this.put(this.element, piece, micros(piece.from + (stands(piece) ? 0 : inside)));
+    this.options.onSwap?.(piece.mediaId === null ? null : this.element);
     // Another file on the same element stands still until it is played again.
-    if (this.playing) void this.element.play().catch(() => undefined);
+    if (this.playing && !stands(piece)) void this.element.play().catch(() => undefined);
     this.prepare();
   }
 
   async play(): Promise<void> {
     this.playing = true;
-    await this.element.play();
+    this.since = this.now();
+    const piece = this.pieces[this.index];
+    if (piece === undefined || !stands(piece)) await this.element.play();
   }
 
   pause(): void {
+    this.inside = this.stoodFor();
     this.playing = false;
     for (const element of this.elements) element.pause();
   }
 
   setRate(rate: number): void {
+    this.inside = this.stoodFor();
+    this.since = this.now();
     this.rate = rate;
     for (const element of this.elements) {
       element.defaultPlaybackRate = rate;
@@ -78,36 +95,57 @@ export class Reel {
   /** Hands over where a piece has ended; false at the end of all. Called for every frame that is drawn. */
   follow(): boolean {
     const [piece, next] = [this.pieces[this.index], this.pieces[this.index + 1]];
-    if (piece === undefined || !this.playing || this.element.seeking) return true;
-    const left = piece.from + piece.length - fromSeconds(this.element.currentTime);
-    if (left > 0 && !this.element.ended) {
-      // A browser may stop an element that was changed under way.
-      if (this.element.paused) void this.element.play().catch(() => undefined);
-      return true;
+    if (piece === undefined || !this.playing) return true;
+    if (stands(piece)) {
+      if (this.stoodFor() < piece.length) return true;
+    } else {
+      if (this.element.seeking) return true;
+      const left = piece.from + piece.length - fromSeconds(this.element.currentTime);
+      if (left > 0 && !this.element.ended) {
+        // A browser may stop an element that was changed under way.
+        if (this.element.paused) void this.element.play().catch(() => undefined);
+        return true;
+      }
     }
     if (next === undefined) return false;
     this.index += 1;
-    if (meets(piece, next)) return true;
+    if (!meets(piece, next)) this.handOver(next);
+    return true;
+  }
+
+  private handOver(next: Piece): void {
     const before = this.element;
-    this.on = 1 - this.on;
-    this.options.onSwap?.(this.element);
-    void this.element.play().catch(() => undefined);
+    if (stands(next)) this.stand(0);
+    // The other element waits for what is after the ground.
+    if (next.mediaId !== null) this.on = 1 - this.on;
+    this.options.onSwap?.(next.mediaId === null ? null : this.element);
+    if (!stands(next)) void this.element.play().catch(() => undefined);
     before.pause();
     this.prepare();
-    return true;
+  }
+
+  /** How far it is in a piece in which no element runs. */
+  private stoodFor(): number {
+    return this.inside + (this.playing ? (this.now() - this.since) * 1000 * this.rate : 0);
+  }
+
+  private stand(inside: number): void {
+    this.inside = inside;
+    this.since = this.now();
+    this.element.pause();
   }
 
   /** Takes the other element to the beginning of the next piece that this one cannot just run into. */
   private prepare(): void {
     let i = this.index;
     while (i + 1 < this.pieces.length && meets(this.pieces[i] as Piece, this.pieces[i + 1] as Piece)) i++;
-    const next = this.pieces[i + 1];
+    const next = this.pieces.slice(i + 1).find((p) => p.mediaId !== null);
     const other = this.elements[1 - this.on] as HTMLMediaElement;
     if (next !== undefined) this.put(other, next, next.from);
   }
 
   private put(element: HTMLMediaElement, piece: Piece, time: Micros): void {
-    const url = this.options.urlOf(piece.mediaId);
+    const url = this.options.urlOf(piece.mediaId ?? '');
     if (element.dataset.url !== url) {
       element.dataset.url = url;
       element.src = url;
@@ -117,7 +155,12 @@ export class Reel {
   }
 }
 
+/** No element runs in it: a still frame, or only the ground. */
+function stands(piece: Piece): boolean {
+  return piece.mediaId === null || piece.held === true;
+}
+
 /** The next piece goes on in the same file where this one ends. */
 function meets(a: Piece, b: Piece): boolean {
-  return a.mediaId === b.mediaId && Math.abs(a.from + a.length - b.from) < MEETS_US;
+  return !stands(a) && !stands(b) && a.mediaId === b.mediaId && Math.abs(a.from + a.length - b.from) < MEETS_US;
 }

@@ -86,14 +86,19 @@ export function useDerive(workbench: Workbench): Derived {
   // While words are being changed, what was found from them before stays in view until the new answer is there.
   const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
   const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
-  const inHand = useMemo(() => (found === null ? null : produceTake(edit, found.take, spoken)), [found, edit, spoken]);
+  const { title, instructor } = plan;
+  const named = useMemo(() => ({ plan: { title, instructor }, edit }), [title, instructor, edit]);
+  const inHand = useMemo(
+    () => (found === null ? null : produceTake(named, found.take, spoken)),
+    [found, named, spoken],
+  );
   const programmeTakes = useSameList(programmeIds.flatMap((id) => answers.get(id)?.take ?? []));
   const wordless = programmeIds.filter((id) => factsOf.get(id)?.transcript.cues.length === 0).length;
   const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(edit, programmeTakes, recordings, spoken) : null),
-    [whole, edit, programmeTakes, recordings, spoken],
+    () => (whole ? produce(named, programmeTakes, recordings, spoken) : null),
+    [whole, named, programmeTakes, recordings, spoken],
   );
   return useMemo(
     () => ({

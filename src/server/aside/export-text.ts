@@ -37,7 +37,12 @@ export function exportText(name: string, { document, studio, takes, credits }: E
   const made =
     aligned.length === 0
       ? planSource(document, studio)
-      : filmSource(document, studio, aligned, produce(withTones(document.edit), aligned, recordingsOf(takes)));
+      : filmSource(
+          document,
+          studio,
+          aligned,
+          produce({ ...document, edit: withTones(document.edit) }, aligned, recordingsOf(takes)),
+        );
   return format.write({ ...made, credits });
 }
 
@@ -53,7 +58,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
   return {
     title: document.plan.title,
     segments: programme.segments,
-    lanes: lanes(programme, document.edit.rules, document.edit.overrides),
+    lanes: lanes(programme, document.edit.rules, document.edit.overrides, document.plan),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
       schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),

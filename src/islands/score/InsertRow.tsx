@@ -1,0 +1,28 @@
+import type { PlacedInsert } from '../../core/edit/inserts.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeSeconds } from '../../core/time/typed-time.ts';
+import { insertWord } from './insert-words.ts';
+
+interface Props {
+  readonly placed: PlacedInsert;
+  readonly show: (placed: PlacedInsert) => void;
+}
+
+/** An insert between the staves, or over the one below it: a line of its own, for nothing of it was filmed. */
+export function InsertRow({ placed, show }: Props) {
+  const { insert, start, end } = placed;
+  const { shows } = insert;
+  const words = shows.kind === 'card' && shows.title !== null ? `“${shows.title}”` : '';
+  return (
+    <li className="border-b bg-shade/60 pl-[2.7rem]">
+      <button className="flex w-full items-baseline gap-3 py-1 pr-3 text-left" onClick={() => show(placed)}>
+        <span className="border-2 border-ink! px-2 leading-tight font-semibold">{insertWord(insert)}</span>
+        <span className="min-w-0 flex-1 truncate">{words}</span>
+        <span className="text-[13px] text-soft">
+          {insert.place === 'over' ? 'over what follows' : 'inserted'},{' '}
+          <span className="figures">{writeSeconds((end - start) as Micros)}</span> s
+        </span>
+      </button>
+    </li>
+  );
+}
