@@ -36,38 +36,44 @@ await main(async () => {
     EUPHON_TEST_PORT: String(await freePort(46_800)),
     EUPHON_CHROMIUM: which('chromium') ?? '',
   };
-  const bin = (name) => join(root, 'node_modules', '.bin', name);
-  /** Runs a part beside others: what it says comes in one piece when it ends, or as it is said where it runs alone. */
-  const run = (name, program, args, alone) =>
+  const run = (name, program, args) =>
     new Promise((done) => {
-      if (alone) say(`\n— ${name}`);
+      say(`\n— ${name}`);
       const begun = Date.now();
-      const stdio = alone ? 'inherit' : ['ignore', 'pipe', 'pipe'];
-      const child = spawn(program, args, { cwd: root, env, stdio });
-      const said = [];
-      for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => said.push(chunk));
-      child.on('close', (status) => {
-        if (!alone) say(`\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}`);
+      spawn(program, args, { cwd: root, env, stdio: 'inherit' }).on('close', (status) => {
         say(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
         done(status === 0);
       });
     });
-  const PROGRAMS = {
-    check: () => ['types', process.execPath, ['scripts/check.mjs']],
-    e2e: () => ['e2e', bin('playwright'), ['test', ...(process.env.EUPHON_ONLY?.split(' ') ?? [])]],
-    ...Object.fromEntries(
-      ['unit', 'db', 'media'].map((part) => [part, () => [part, bin('vitest'), ['run', '--project', part]]]),
-    ),
-  };
-  // Two rows beside each other: what mostly waits for pages, and what mostly computes.
-  const rows = [['e2e'], ['check', 'unit', 'db', 'media']].map((row) => row.filter(wanted)).filter((r) => r.length > 0);
+  /** Runs a part beside the others; what it says comes in one piece when it ends. */
+  const aside = (name, program, args) =>
+    new Promise((done) => {
+      const begun = Date.now();
+      const child = spawn(program, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+      const said = [];
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+      child.on('close', (status) => {
+        say(
+          `\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}\n  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`,
+        );
+        done(status === 0);
+      });
+    });
+  const bin = (name) => join(root, 'node_modules', '.bin', name);
   const results = [];
   try {
-    await Promise.all(
-      rows.map(async (row) => {
-        for (const part of row) results.push(await run(...PROGRAMS[part](), rows.length === 1));
-      }),
-    );
+    // Types are checked beside the tests that mostly wait for a database or a program.
+    const types = wanted('check') ? aside('types', process.execPath, ['scripts/check.mjs']) : null;
+    for (const part of ['unit', 'db', 'media'])
+      if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
+    if (types !== null) results.push(await types);
+    if (wanted('e2e'))
+      results.push(
+        await run('e2e', bin('playwright'), [
+          'test',
+          ...(process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ')),
+        ]),
+      );
   } finally {
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -157,7 +157,7 @@ async function makeSound(
   const { family, belowDb } = rules;
   const tones = family === null || produced.tones.length === 0 ? null : { list: produced.tones, family, belowDb };
   const { pickUps } = produced;
-  const untouched = targetLufs === null && !voice.rumble && !voice.level;
+  const untouched = targetLufs === null && !voice.rumble && !voice.level && !voice.noise;
   if (untouched && laid === null && tones === null && pickUps.length === 0) return null;
   const [path, bed] = [await context.store.temporary('m4a'), await context.store.temporary('wav')];
   try {

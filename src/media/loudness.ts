@@ -24,6 +24,17 @@ export async function measure(path: string, signal?: AbortSignal): Promise<Measu
   return { lufs, truePeakDb: value(/Peak:\s+(-?[\d.]+) dBFS/), rangeLu: value(/LRA:\s+(-?[\d.]+) LU/) };
 }
 
+/** How loud a file is after filters, LUFS, its peaks not looked at; null where there is nothing but silence. */
+export async function loudnessWith(path: string, filters: string, signal?: AbortSignal): Promise<number | null> {
+  const args = ['-nostdin', '-hide_banner', '-i', path, '-map', '0:a:0', '-af', `${filters},ebur128=framelog=verbose`];
+  const said = await run('ffmpeg', [...args, '-f', 'null', '-'], {
+    ...(signal === undefined ? {} : { signal }),
+    stderr: true,
+  });
+  const lufs = Number(/I:\s+(-?[\d.]+) LUFS/.exec(said.slice(said.lastIndexOf('Summary:')))?.[1] ?? NaN);
+  return Number.isFinite(lufs) && lufs > -70 ? lufs : null;
+}
+
 const MOMENTARY_US = 100_000 as Micros;
 
 /** The loudness of a file over time, by ffmpeg's meter. */

@@ -9,8 +9,9 @@ import type { Span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { writeTones } from './tone-track.ts';
 import type { RenderPiece } from './render.ts';
-import { type Measured, measure, momentary } from './loudness.ts';
+import { type Measured, loudnessWith, measure, momentary } from './loudness.ts';
 import { runFfmpeg } from './run.ts';
+import { quieten } from './quieten.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 
 export interface MixJob {
@@ -37,8 +38,6 @@ const CEILING_DB = -1;
 /** A target is met within this (EBU R 128). */
 const WITHIN_LU = 0.5;
 const MOST_TRIES = 8;
-/** Four times the rate shows peaks between samples (BS.1770-4, annex 2). */
-const OVERSAMPLED_HZ = 192_000;
 
 /**
  * The sound of a programme as AAC: its pieces joined without clicks, the music under them, brought to its loudness.
@@ -55,6 +54,7 @@ export async function makeMix(
     const raw = join(folder, 'raw.wav');
     const recorded = join(folder, 'recorded.wav');
     await runFfmpeg(voiceArgs(job, recorded), job.length, (share) => onProgress(share * 0.2), signal);
+    if (job.voice.noise) await quieten(recorded, job.sounds, signal);
     const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
     if (job.lines.length > 0) {
       const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
@@ -62,24 +62,20 @@ export async function makeMix(
     }
     const mixed = await mixArgs(job, voice, folder, raw, signal);
     await runFfmpeg(mixed, job.length, (share) => onProgress(0.3 + share * 0.2), signal);
-    const before = await measure(raw, signal);
-    let gain = job.targetLufs === null || before === null ? 0 : job.targetLufs - before.lufs;
-    // The encoder moves peaks a little; the limit goes down by what it overshot.
-    let limit = CEILING_DB - 0.7;
+    const part = (from: number, to: number) => (share: number) => onProgress(from + share * (to - from));
+    let level = job.targetLufs === null ? AS_IT_IS : await levelFor(raw, job.targetLufs, signal);
     for (let tries = 1; ; tries++) {
-      await runFfmpeg(
-        ['-i', raw, '-af', levelled(gain, limit, job.targetLufs !== null), ...ENCODE, job.output],
-        job.length,
-        (share) => onProgress(0.5 + share * 0.4),
-        signal,
-      );
+      const filter = filtersOf(level);
+      await runFfmpeg(['-i', raw, '-af', filter, ...ENCODE, job.output], job.length, part(0.6, 0.95), signal);
       const found = await measure(job.output, signal);
       if (found === null || job.targetLufs === null || tries === MOST_TRIES) return found;
       const off = job.targetLufs - found.lufs;
       const over = found.truePeakDb - CEILING_DB;
       if (Math.abs(off) <= WITHIN_LU / 2 && over < 0) return found;
-      gain += off;
-      if (over >= 0) limit -= over + 0.2;
+      level = {
+        gainDb: level.gainDb + off,
+        limitDb: over >= 0 ? (level.limitDb ?? CEILING_DB) - over - 0.2 : level.limitDb,
+      };
     }
   } finally {
     await rm(folder, { recursive: true, force: true });
@@ -88,15 +84,37 @@ export async function makeMix(
 
 const ENCODE = ['-c:a', 'aac', '-b:a', '160k', '-ar', '48000'] as const;
 
-function levelled(gainDb: number, limitDb: number, wanted: boolean): string {
-  if (!wanted) return 'anull';
-  const limit = 10 ** (limitDb / 20);
-  return [
-    `volume=${gainDb.toFixed(2)}dB`,
-    `aresample=${OVERSAMPLED_HZ}`,
-    `alimiter=limit=${limit.toFixed(4)}:level=0:attack=5:release=80`,
-    'aresample=48000',
-  ].join(',');
+/** How a mix is brought to its loudness; `limitDb` null: no peak needs to be held. */
+interface Level {
+  readonly gainDb: number;
+  readonly limitDb: number | null;
+}
+const AS_IT_IS: Level = { gainDb: 0, limitDb: null };
+
+/**
+ * The gain and the limit that bring a mix to its target, found before it is encoded: encoding takes ten times as long as
+ * trying does. What a limit takes away is given back until the loudness is right.
+ */
+async function levelFor(raw: string, targetLufs: number, signal?: AbortSignal): Promise<Level> {
+  const before = await measure(raw, signal);
+  if (before === null) return AS_IT_IS;
+  let gainDb = targetLufs - before.lufs;
+  // The encoder moves peaks a little.
+  if (before.truePeakDb + gainDb < CEILING_DB - 0.5) return { gainDb, limitDb: null };
+  const limitDb = CEILING_DB - 0.9;
+  for (let tries = 1; tries <= MOST_TRIES; tries++) {
+    const lufs = await loudnessWith(raw, filtersOf({ gainDb, limitDb }), signal);
+    if (lufs === null || Math.abs(targetLufs - lufs) <= WITHIN_LU / 5) break;
+    gainDb += targetLufs - lufs;
+  }
+  return { gainDb, limitDb };
+}
+
+function filtersOf({ gainDb, limitDb }: Level): string {
+  const gain = `volume=${gainDb.toFixed(2)}dB`;
+  return limitDb === null
+    ? gain
+    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=5:release=80`;
 }
 
 /** Below this there is no voice, only what shakes the floor or the microphone's stand. */

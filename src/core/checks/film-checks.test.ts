@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { assemble } from '../edit/assemble.ts';
+import type { Insert } from '../edit/decisions.ts';
 import type { Finding } from '../findings/finding.ts';
 import { compile } from '../plan/compile.ts';
 import { frameRate } from '../time/frames.ts';
@@ -16,8 +17,9 @@ const take = (takeId: string, from: number, to: number) => ({
   faults: new Map<string, number>(),
   speech: [],
 });
-const programme = (...takes: ReturnType<typeof take>[]) =>
-  assemble(segments, takes, { uses: [], removedOf: () => [], inserts: [] }, frameRate(25, 1));
+const programmeWith = (inserts: readonly Insert[], ...takes: ReturnType<typeof take>[]) =>
+  assemble(segments, takes, { uses: [], removedOf: () => [], inserts }, frameRate(25, 1));
+const programme = (...takes: ReturnType<typeof take>[]) => programmeWith([], ...takes);
 const finding = (rule: string, takeId: string, segmentKey: string | null, at: Micros): Finding => ({
   ...{ rule, takeId, segmentKey, at, severity: 'alarm', clock: 'take', says: '', measured: '', wanted: '' },
   ...{ source: '', certainty: 0.8, mends: [] },
@@ -30,8 +32,15 @@ describe('findings of a programme', () => {
     const made = programme(take('a', 0, 100), take('b', 280, END));
     const [still, ...more] = filmFindings(made, []);
     expect(more).toEqual([]);
-    expect([still?.rule, still?.mends[0]?.kind]).toEqual(['still-to-film', 'retake']);
+    expect([still?.rule, ...(still?.mends.map((m) => m.kind) ?? [])]).toEqual(['still-to-film', 'retake', 'inserts']);
     expect(still?.says).toMatch(/^Still to be filmed: .+, \d moves\.$/);
+  });
+  it('are gone where cards stand for what no take holds', () => {
+    const takes = [take('a', 0, 100), take('b', 280, END)];
+    const [mend] = filmFindings(programme(...takes), [])[0]!.mends.filter((m) => m.kind === 'inserts');
+    const filled = programmeWith(mend?.kind === 'inserts' ? mend.inserts : [], ...takes);
+    expect(filmFindings(filled, [])).toEqual([]);
+    expect(filled.segments.map((x) => x.key)).toEqual(segments.map((x) => x.key));
   });
   it('of a move that was left out in one take are gone where another has it', () => {
     const row = segments[2]!;
@@ -44,6 +53,9 @@ describe('findings of a programme', () => {
     });
     const left = finding('left-out', 'a', row.key, s(40));
     expect(rules(filmFindings(alone, [left]))).toEqual(['left-out']);
+    const [mend] = filmFindings(alone, [left])[0]!.mends;
+    const stands = mend?.kind === 'inserts' ? mend.inserts : [];
+    expect(stands.map((i) => [i.segmentKey, i.place])).toEqual([[row.key, 'instead']]);
     expect(rules(filmFindings(programme(take('a', 0, END)), [left]))).toEqual([]);
   });
   it('are those of the take that is used there; of time that is not in it nothing is said', () => {

@@ -94,6 +94,8 @@ export interface VoiceCare {
   readonly rumble: boolean;
   /** Segments and takes are brought to one loudness. */
   readonly level: boolean;
+  /** Steady noise, a fan or a hiss, is taken down. */
+  readonly noise: boolean;
 }
 
 /** The sounds that timer tones can have; each is made by the program. */
@@ -123,7 +125,7 @@ export const NO_TONES: ToneRules = {
   sides: true,
   belowDb: 6,
 };
-export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false };
+export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false, noise: false };
 
 /** A line to be spoken again over the picture. Times are on take time. */
 export interface PickUp {

@@ -51,7 +51,7 @@ export const EMPTY_EDIT: Edit = {
   cameras: [],
   inserts: [],
   // Where the class was filmed to its music that is in the take already.
-  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true }, tones: NO_TONES },
+  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true, noise: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],

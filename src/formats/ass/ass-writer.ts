@@ -57,8 +57,8 @@ export function writeAss(lanes: Pick<Lanes, 'timer' | 'captions' | 'cards'>, pic
     style('Heading', OVERLAY_FONTS.text, 15, false, PAPER, 7),
     style('Text', OVERLAY_FONTS.text, 22, true, PAPER, 7),
     style('Shape', OVERLAY_FONTS.text, 10, false, PAPER, 7),
-    style('Card', OVERLAY_FONTS.text, 40, true, PAPER, 4),
-    style('CardSmall', OVERLAY_FONTS.text, 18, false, PAPER, 4),
+    style('Card', OVERLAY_FONTS.text, 46, true, PAPER, 4),
+    style('CardSmall', OVERLAY_FONTS.text, 22, false, PAPER, 4),
     style('CardFigure', OVERLAY_FONTS.figures, 104, true, PAPER, 5),
     '',
     '[Events]',
@@ -161,8 +161,8 @@ function cardLines(cards: readonly CardEvent[], picture: OverlayPicture, px: Px)
     const room = width * (clock && !upright ? 0.52 : 0.8) - px(20);
     const size = TITLE_SIZES.find((s) => rowsOf(card.title, px(s), room).length <= MOST_TITLE_ROWS) ?? TITLE_SIZES[2];
     const rows = rowsOf(card.title, px(size), room).slice(0, MOST_TITLE_ROWS + 1);
-    const below = card.line === '' ? [] : rowsOf(card.line, px(18), room).slice(0, 2);
-    const heights = [card.heading === '' ? 0 : px(30), rows.length * px(size * 1.12), below.length * px(24) + px(10)];
+    const below = card.line === '' ? [] : rowsOf(card.line, px(22), room).slice(0, 2);
+    const heights = [card.heading === '' ? 0 : px(34), rows.length * px(size * 1.12), below.length * px(28) + px(10)];
     const all = heights.reduce((a, b) => a + b);
     const top = (clock && upright ? height * 0.34 : height / 2) - all / 2;
     const text = (style: string, y: number, words: string, tags = '') =>
@@ -173,13 +173,13 @@ function cardLines(cards: readonly CardEvent[], picture: OverlayPicture, px: Px)
       line(5, 'Shape', `{\\an7\\pos(${at(x)},${at(top)})\\1c&H${KIND_COLOUR[card.kind]}&\\p1}${rectangle(px(6), all)}`),
       ...(card.heading === '' ? [] : [text('CardSmall', top + px(12), card.heading)]),
       ...rows.map((row, i) => text('Card', titleAt + (i + 0.5) * px(size * 1.12), row, `\\fs${px(size)}`)),
-      ...below.map((row, i) => text('CardSmall', belowAt + (i + 0.5) * px(24), row)),
+      ...below.map((row, i) => text('CardSmall', belowAt + (i + 0.5) * px(28), row)),
       ...clockLines(card, picture, px, upright ? [width / 2, height * 0.68] : [width * 0.78, height / 2]),
     ];
   });
 }
 
-const TITLE_SIZES = [40, 32, 26] as const;
+const TITLE_SIZES = [46, 36, 28] as const;
 const MOST_TITLE_ROWS = 3;
 
 function clockLines(

@@ -51,10 +51,12 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
-  // Version 7 had no inserts.
+  // Version 7 had no inserts and left steady noise as it was.
   if (document.version === 7) {
     const seventh = stored as WorkoutDocument;
-    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [] } };
+    const { sound } = seventh.edit;
+    const voiced = { ...sound, voice: { ...sound.voice, noise: false } };
+    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [], sound: voiced } };
   }
   // Version 6 left the voice as it was and had no timer tones, and nobody had spoken a pick-up.
   const old = stored as WorkoutDocument;

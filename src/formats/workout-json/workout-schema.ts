@@ -217,7 +217,10 @@ const edit = Joi.object({
   sound: Joi.object({
     targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),
     music: flag,
-    voice: Joi.object({ rumble: flag, level: flag } satisfies Record<keyof VoiceCare, Joi.Schema>).required(),
+    voice: Joi.object({ rumble: flag, level: flag, noise: flag } satisfies Record<
+      keyof VoiceCare,
+      Joi.Schema
+    >).required(),
     tones: Joi.object({
       family: Joi.valid(...TONE_FAMILIES, null).required(),
       start: flag,

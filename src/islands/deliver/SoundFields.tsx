@@ -78,6 +78,9 @@ export function SoundFields() {
         <Check on={sound.voice.rumble} set={(rumble) => setVoice({ rumble })}>
           rumble and hum taken out
         </Check>
+        <Check on={sound.voice.noise} set={(noise) => setVoice({ noise })}>
+          steady noise taken down: a fan, a hiss
+        </Check>
       </div>
       <span>Music</span>
       <Check on={sound.music} set={(music) => set({ music })}>

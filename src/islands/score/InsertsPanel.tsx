@@ -138,7 +138,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
         {shows.kind === 'card' && (
           <select
             aria-label={`Which card: ${name}`}
-            className="field-box"
+            className="field-box w-full"
             value={shows.card}
             onChange={(e) => set({ shows: { ...shows, card: e.target.value as CardKind } })}
           >
@@ -166,13 +166,28 @@ function InsertCard({ insert, placed, select }: CardProps) {
             label={`How long: ${name}`}
             value={insert.lengthUs}
             placeholder={fills ? 'all of it' : '4'}
-            className="w-20 border-line! bg-sheet"
+            className="w-24 border-line! bg-sheet"
             onChange={(lengthUs) => set({ lengthUs })}
             onClear={() => set({ lengthUs: null })}
             whenLeft
           />{' '}
           s
         </label>
+        {shows.kind !== 'card' && (
+          <label className="flex items-center gap-1">
+            {shows.kind === 'clip' ? 'from' : 'the frame at'}
+            <TimeField
+              label={`On its own clock: ${name}`}
+              value={shows.kind === 'clip' ? shows.from : shows.at}
+              digits={2}
+              className="w-24 border-line! bg-sheet"
+              onChange={(time) =>
+                set({ shows: shows.kind === 'clip' ? { ...shows, from: time } : { ...shows, at: time } })
+              }
+              whenLeft
+            />
+          </label>
+        )}
       </div>
       {shows.kind === 'card' && (
         <div className="mt-1 grid gap-1">

@@ -66,6 +66,7 @@ export function ScoreStation() {
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
+    document.querySelector(`[data-stave="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, []);
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
@@ -80,9 +81,6 @@ export function ScoreStation() {
       else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
       else if (to !== undefined && staves[to] !== undefined) {
         select(staves[to].segment.key, staves[to].segment.start);
-        document
-          .querySelector(`[data-stave="${CSS.escape(staves[to].segment.key)}"]`)
-          ?.scrollIntoView({ block: 'nearest' });
       } else return;
       event.preventDefault();
     };

@@ -37,24 +37,28 @@ const PIECES = [
   piece('a', 40, 20, 5),
 ];
 
-function open() {
+function open(pieces: readonly Piece[] = PIECES) {
   const elements = [new FakeElement(), new FakeElement()] as const;
-  const reel = new Reel(elements as unknown as ConstructorParameters<typeof Reel>[0], PIECES, {
+  const [clock, shown] = [{ ms: 0 }, [] as (number | null)[]];
+  const reel = new Reel(elements as unknown as ConstructorParameters<typeof Reel>[0], pieces, {
     urlOf: (id) => `/${id}`,
     seekTo: (time) => time / 1e6,
+    now: () => clock.ms,
+    onSwap: (on) => shown.push(on === null ? null : elements.indexOf(on as unknown as FakeElement)),
   });
   const playing = () => elements.filter((e) => !e.paused);
   /** Lets what plays run on, frame by frame; gives every programme time that was seen. */
   const run = (seconds: number) => {
     const seen: Micros[] = [];
     for (let t = 0; t < seconds; t += 0.04) {
+      clock.ms += 40;
       for (const e of playing()) e.currentTime += 0.04 * e.playbackRate;
       if (!reel.follow()) reel.pause();
       if (reel.at !== null) seen.push(reel.at);
     }
     return seen;
   };
-  return { elements, reel, playing, run };
+  return { elements, reel, playing, run, shown };
 }
 
 describe('a reel of pieces', () => {
@@ -94,5 +98,40 @@ describe('a reel of pieces', () => {
     reel.seek(s(9));
     await reel.play();
     expect(run(1).at(-1)! / 1e6).toBeCloseTo(11, 0);
+  });
+  it('lets cards and still frames run on a clock of their own, paused where it is paused, and comes back', async () => {
+    const card: Piece = { mediaId: null, from: s(0), at: s(2), length: s(3) };
+    const still: Piece = { ...piece('a', 12, 7, 1), held: true };
+    const { reel, run, playing, shown, elements } = open([piece('a', 10, 0, 2), card, piece('b', 4, 5, 2), still]);
+    reel.seek(s(1));
+    await reel.play();
+    const seen = run(2);
+    expect(seen.at(-1)! / 1e6).toBeCloseTo(3, 1);
+    expect([playing().length, shown.at(-1)]).toEqual([0, null]);
+    reel.pause();
+    const paused = reel.at;
+    run(1);
+    expect(reel.at).toBe(paused);
+    await reel.play();
+    run(2.5);
+    expect([playing().map((e) => e.src), reel.at! / 1e6 > 5.2]).toEqual([['/b'], true]);
+    run(1.6);
+    expect(playing()).toHaveLength(0);
+    expect([elements[shown.at(-1)!]!.src, elements[shown.at(-1)!]!.currentTime.toFixed(3)]).toEqual(['/a', '12.000']);
+    run(1.2);
+    expect(reel.at! / 1e6).toBeCloseTo(8, 5);
+    for (const at of [0.5, 2, 4.9, 5.5, 7.5]) {
+      reel.seek(s(at));
+      expect(reel.at! / 1e6).toBeCloseTo(at, 5);
+    }
+  });
+  it('runs a card at the speed that is chosen', async () => {
+    const { reel, run } = open([{ mediaId: null, from: s(0), at: s(0), length: s(4) }]);
+    reel.setRate(2);
+    reel.seek(s(0));
+    await reel.play();
+    expect(run(1).at(-1)! / 1e6).toBeCloseTo(2, 1);
+    reel.setRate(0.5);
+    expect(run(1).at(-1)! / 1e6).toBeCloseTo(2.5, 1);
   });
 });

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest';
+import { seeded } from '../../../tests/support/synthetic-take.ts';
+import { FRAME, HOP, NoiseFilter, NoiseGauge } from './steady-noise.ts';
+
+const RATE = 48_000;
+
+/** What a voice is to this: tones in turn with pauses, in 6 s, and where it speaks. */
+function voice(seconds: number): { readonly sound: Float32Array; readonly speaks: (i: number) => boolean } {
+  const speaks = (i: number) => (i / RATE) % 1.5 < 0.9;
+  const sound = new Float32Array(seconds * RATE);
+  for (let i = 0; i < sound.length; i++) {
+    if (!speaks(i)) continue;
+    const t = i / RATE;
+    const pitch = 120 + 25 * Math.sin(2 * Math.PI * 0.7 * t);
+    const swell = 0.5 - 0.5 * Math.cos(2 * Math.PI * 4 * t);
+    for (let h = 1; h <= 12; h++) sound[i]! += (0.09 * swell * Math.sin(2 * Math.PI * pitch * h * t)) / h ** 0.6;
+  }
+  return { sound, speaks };
+}
+
+/** A fan: noise that is louder below, and the hum of the mains. */
+function fan(samples: number, level: number): Float32Array {
+  const random = seeded(7);
+  let low = 0;
+  return Float32Array.from({ length: samples }, (_, i) => {
+    low += 0.08 * (random() * 2 - 1 - low);
+    return level * (low * 3 + 0.25 * (random() * 2 - 1) + 0.2 * Math.sin((2 * Math.PI * 100 * i) / RATE));
+  });
+}
+
+const powerOf = (x: Float32Array, where: (i: number) => boolean) => {
+  let [sum, n] = [0, 0];
+  for (let i = 0; i < x.length; i++)
+    if (where(i)) {
+      sum += x[i]! ** 2;
+      n += 1;
+    }
+  return sum / Math.max(1, n);
+};
+const db = (ratio: number) => 10 * Math.log10(ratio);
+
+function cleaned(noisy: Float32Array): Float32Array {
+  const gauge = new NoiseGauge();
+  for (let at = 0; at + FRAME <= noisy.length; at += HOP) gauge.hear(noisy, noisy, at);
+  const length = Math.ceil(noisy.length / HOP) * HOP + HOP;
+  const [left, right] = [new Float32Array(length), new Float32Array(length)];
+  left.set(noisy);
+  right.set(noisy);
+  new NoiseFilter(gauge.noise()!).filter(left, right);
+  for (let i = 0; i < length; i += 997) expect(Math.abs(left[i]! - right[i]!)).toBeLessThan(1e-6);
+  return left.slice(HOP, HOP + noisy.length);
+}
+
+/**
+ * The segmental signal-to-noise ratio: the mean over frames of 16 ms in which there is speech, each held between -10 and
+ * 35 dB (Hu and Loizou, IEEE Trans. Audio, Speech and Language Processing 16, 2008).
+ */
+function segmentalSnr(clean: Float32Array, heard: Float32Array, speaks: (i: number) => boolean): number {
+  const size = 768;
+  const values: number[] = [];
+  for (let at = 0; at + size <= clean.length; at += size) {
+    if (!speaks(at) || !speaks(at + size)) continue;
+    let [signal, off] = [0, 0];
+    for (let i = at; i < at + size; i++) {
+      signal += clean[i]! ** 2;
+      off += (clean[i]! - heard[i]!) ** 2;
+    }
+    if (signal / size > 1e-6) values.push(Math.max(-10, Math.min(35, db(signal / Math.max(1e-12, off)))));
+  }
+  return values.reduce((a, b) => a + b, 0) / values.length;
+}
+
+describe('steady noise at 15 dB under a voice', () => {
+  const { sound, speaks } = voice(9);
+  const quiet = (i: number) => !speaks(i) && !speaks(i - 3_000) && !speaks(i + 3_000) && i > RATE;
+  const raw = fan(sound.length, 1);
+  const level = Math.sqrt(powerOf(sound, speaks) / powerOf(raw, () => true) / 10 ** 1.5);
+  const noise = raw.map((x) => x * level);
+  const noisy = sound.map((x, i) => x + noise[i]!);
+  const out = cleaned(noisy);
+  it('is 12 dB softer or more where nobody speaks', () => {
+    expect(db(powerOf(noisy, speaks) / powerOf(noise, () => true))).toBeGreaterThan(14);
+    expect(db(powerOf(noisy, quiet) / powerOf(out, quiet))).toBeGreaterThan(12);
+  });
+  it('goes, and the voice is nearer to what was said than before', () => {
+    expect(segmentalSnr(sound, out, speaks)).toBeGreaterThan(segmentalSnr(sound, noisy, speaks) + 2);
+    expect(Math.abs(db(powerOf(out, speaks) / powerOf(sound, speaks)))).toBeLessThan(0.7);
+  });
+  it('leaves no tinkling: what is left swells and falls no more than noise does', () => {
+    const size = 2_400;
+    const levels: number[] = [];
+    for (let at = RATE; at + size < out.length; at += size)
+      if (quiet(at) && quiet(at + size)) levels.push(db(powerOf(out.subarray(at, at + size), () => true)));
+    const mean = levels.reduce((a, b) => a + b, 0) / levels.length;
+    expect(levels.length).toBeGreaterThan(10);
+    expect(Math.max(...levels.map((l) => Math.abs(l - mean)))).toBeLessThan(4);
+  });
+});
+
+describe('the filter', () => {
+  it('changes nothing of a sound without noise, each sample in its place', () => {
+    const { sound } = voice(3);
+    const out = cleaned(sound.map((x, i) => x + 1e-7 * Math.sin(i)));
+    for (let i = HOP; i < sound.length - HOP; i++) expect(Math.abs(out[i]! - sound[i]!)).toBeLessThan(2e-3);
+  });
+  it('brings what is only noise down to its floor and no further, and each channel stays itself', () => {
+    const noise = fan(4 * RATE, 0.1);
+    const gauge = new NoiseGauge();
+    for (let at = 0; at + FRAME <= noise.length; at += HOP) gauge.hear(noise, noise, at);
+    const [left, right] = [Float32Array.from(noise), new Float32Array(noise.length)];
+    const block = Math.floor(noise.length / HOP) * HOP;
+    new NoiseFilter(gauge.noise()!).filter(left.subarray(0, block), right.subarray(0, block));
+    const down = db(powerOf(noise, (i) => i > RATE) / powerOf(left, (i) => i > RATE && i < block));
+    expect(down).toBeGreaterThan(12);
+    expect(down).toBeLessThan(16.5);
+    expect(powerOf(right, () => true)).toBeLessThan(1e-12);
+  });
+  it('hears nothing in silence, and says no to blocks that are no whole hops', () => {
+    const gauge = new NoiseGauge();
+    const nothing = new Float32Array(FRAME * 100);
+    for (let at = 0; at + FRAME <= nothing.length; at += HOP) gauge.hear(nothing, nothing, at);
+    expect(gauge.noise()).toBeNull();
+    const filter = new NoiseFilter(new Float64Array(FRAME / 2 + 1));
+    expect(() => filter.filter(new Float32Array(HOP + 1), new Float32Array(HOP + 1))).toThrow(/whole hops/);
+  });
+});
