@@ -1,16 +1,17 @@
 import type { Db } from './pool.ts';
 
 export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
-export const RENDER_KINDS = ['programme', 'bed-wav', 'bed-flac'] as const;
+export const SOUND_KINDS = ['sound-mix', 'sound-voice', 'sound-music', 'sound-tones', 'sound-clean'] as const;
+export const RENDER_KINDS = ['programme', 'bed-wav', 'bed-flac', ...SOUND_KINDS] as const;
 export type RenderKind = (typeof RENDER_KINDS)[number];
 export type RenderState = (typeof RENDER_STATES)[number];
 
 export interface Render {
   readonly id: string;
   readonly workoutId: string;
-  /** The finished video, or the music bed alone. */
+  /** The finished video, the music bed alone, or the sound of the programme, whole or a part of it. */
   readonly kind: RenderKind;
-  /** null for a music bed. */
+  /** null for what is no video. */
   readonly takeId: string | null;
   readonly revision: number;
   readonly state: RenderState;

@@ -11,7 +11,8 @@ import { adoptFile } from '../media/file-store.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
-import { makeMix } from '../media/mix.ts';
+import { addCuePoints } from '../media/cue-points.ts';
+import { type MixJob, MIX_RATE_HZ, SOUND_PARTS, type SoundPart, makeMix, makePart } from '../media/mix.ts';
 import { NO_SOURCE, type RenderJob, type RenderPiece, type RenderSource, pictureKey, render } from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
@@ -28,16 +29,19 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
   const { pool, store } = context;
   const wanted = await renderById(pool, renderId);
   if (wanted === null) return;
-  const extension = wanted.kind === 'programme' ? 'mp4' : wanted.kind === 'bed-wav' ? 'wav' : 'flac';
+  const extension = wanted.kind === 'programme' ? 'mp4' : wanted.kind === 'bed-flac' ? 'flac' : 'wav';
   await runLeased(
     context,
     workNamed.render(renderId),
     async ({ onProgress, signal, finish }) => {
       const output = await store.temporary(extension);
       try {
+        const part = SOUND_PARTS.find((p) => wanted.kind === `sound-${p}`);
         const { says, key } = await (wanted.kind === 'programme'
           ? makeProgramme(context, wanted, output, onProgress, signal)
-          : makeBed(context, wanted, output, onProgress, signal));
+          : part === undefined
+            ? makeBed(context, wanted, output, onProgress, signal)
+            : makeSoundPart(context, wanted, part, output, onProgress, signal));
         const made = await adoptFile(store, output);
         await finish('done', says, async (db) => {
           await holdMedia(db);
@@ -75,24 +79,10 @@ async function makeProgramme(
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Made> {
-  const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
-  const first = made?.takes[0]?.take;
-  if (made === null || first === undefined) throw new Missing('The take is gone.');
+  const { document, made, first, source, heard } = await sourcesOf(context, wanted);
   const { programme, lanes, pictures, sounds } = made.produced;
-  const source = (mediaId: string | null): RenderSource => {
-    if (mediaId === null) return NO_SOURCE;
-    const media = made.media.get(mediaId);
-    // A clip or a still frame of a recording that was deleted since.
-    if (media === undefined) throw new Missing('A recording that an insert shows is gone; remove the insert first.');
-    return {
-      path: context.store.pathOf(media.file.sha256, media.file.extension),
-      fits: media.width === first.width && media.height === first.height,
-      silent: media.audioCodec === null,
-    };
-  };
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const [only] = programme.shots;
-  const heard = sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
   const mix = await makeSound(
     context,
     wanted,
@@ -133,6 +123,46 @@ async function makeProgramme(
   return { says: mix === null ? null : inWords(mix.measured), key };
 }
 
+/** The programme that a render is of, with the files it is made from. */
+async function sourcesOf(context: WorkerContext, wanted: Render) {
+  const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
+  const first = made?.takes[0]?.take;
+  if (made === null || first === undefined) throw new Missing('The take is gone.');
+  const source = (mediaId: string | null): RenderSource => {
+    if (mediaId === null) return NO_SOURCE;
+    const media = made.media.get(mediaId);
+    // A clip or a still frame of a recording that was deleted since.
+    if (media === undefined) throw new Missing('A recording that an insert shows is gone; remove the insert first.');
+    return {
+      path: context.store.pathOf(media.file.sha256, media.file.extension),
+      fits: media.width === first.width && media.height === first.height,
+      silent: media.audioCodec === null,
+    };
+  };
+  const heard = made.produced.sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
+  return { document, made, first, source, heard };
+}
+
+/** The sound by itself, or a part of it, a cue point at each segment. */
+async function makeSoundPart(
+  context: WorkerContext,
+  wanted: Render,
+  part: SoundPart,
+  output: string,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Made> {
+  const { document, made, source, heard } = await sourcesOf(context, wanted);
+  const of = { document, heard, produced: made.produced, pathOf: (id: string) => source(id).path! };
+  await withMixJob(context, wanted, of, output, (job) => makePart(job, part, onProgress, signal), signal);
+  const { segments } = made.produced.programme;
+  await addCuePoints(
+    output,
+    segments.map((s) => ({ sample: Math.round((s.start / 1e6) * MIX_RATE_HZ), text: s.label })),
+  );
+  return { says: null, key: null };
+}
+
 /** How much of the work the sound is. */
 const MIX_SHARE = 0.15;
 
@@ -147,29 +177,47 @@ interface Heard {
 async function makeSound(
   context: WorkerContext,
   wanted: Render,
-  { document, heard, produced, pathOf }: Heard,
+  of: Heard,
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<{ readonly path: string; readonly measured: Measured | null } | null> {
+  const { targetLufs, music, voice, tones } = of.document.edit.sound;
+  const untouched = targetLufs === null && !voice.rumble && !voice.level && !voice.noise;
+  const { pickUps } = of.produced;
+  const toned = tones.family !== null && of.produced.tones.length > 0;
+  const bedded = music && (await context.bedAt(wanted.workoutId, wanted.revision)) !== null;
+  if (untouched && !bedded && !toned && pickUps.length === 0) return null;
+  const path = await context.store.temporary('m4a');
+  try {
+    const onShare = (share: number) => onProgress(share * MIX_SHARE);
+    const measured = await withMixJob(context, wanted, of, path, (job) => makeMix(job, onShare, signal), signal);
+    return { path, measured };
+  } catch (error) {
+    await rm(path, { force: true });
+    throw error;
+  }
+}
+
+/** What a mix is made from, with the music bed mixed for as long as it is needed. */
+async function withMixJob<T>(
+  context: WorkerContext,
+  wanted: Render,
+  { document, heard, produced, pathOf }: Heard,
+  output: string,
+  work: (job: MixJob) => Promise<T>,
+  signal: AbortSignal,
+): Promise<T> {
   const { targetLufs, music, voice, tones: rules } = document.edit.sound;
   const { segments, length } = produced.programme;
   const laid = music ? await context.bedAt(wanted.workoutId, wanted.revision) : null;
   const { family, belowDb } = rules;
   const tones = family === null || produced.tones.length === 0 ? null : { list: produced.tones, family, belowDb };
-  const { pickUps } = produced;
-  const untouched = targetLufs === null && !voice.rumble && !voice.level && !voice.noise;
-  if (untouched && laid === null && tones === null && pickUps.length === 0) return null;
-  const [path, bed] = [await context.store.temporary('m4a'), await context.store.temporary('wav')];
+  const bed = await context.store.temporary('wav');
   try {
     if (laid !== null) await mixBed({ ...laid, output: bed, format: 'wav' }, () => undefined, signal);
     const under = laid === null ? null : { path: bed, voiceLufs: laid.levels.voiceDeciLufs / 10 };
-    const lines = pickUps.map((p) => ({ ...p, path: pathOf(p.recordingId) }));
-    const job = { sounds: heard, voice, segments, bed: under, tones, lines, length, targetLufs, output: path };
-    const measured = await makeMix(job, (share) => onProgress(share * MIX_SHARE), signal);
-    return { path, measured };
-  } catch (error) {
-    await rm(path, { force: true });
-    throw error;
+    const lines = produced.pickUps.map((p) => ({ ...p, path: pathOf(p.recordingId) }));
+    return await work({ sounds: heard, voice, segments, bed: under, tones, lines, length, targetLufs, output });
   } finally {
     await rm(bed, { force: true });
   }

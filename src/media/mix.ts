@@ -31,6 +31,9 @@ export interface MixJob {
   readonly output: string;
 }
 
+/** What comes out has so many samples a second. */
+export const MIX_RATE_HZ = 48_000;
+
 /** At a join the sound goes down and up again in this time, so that nothing clicks. */
 const FADE_S = 0.012;
 /** No true peak of the encoded file lies above this (EBU R 128). */
@@ -52,16 +55,7 @@ export async function makeMix(
   const folder = await mkdtemp(join(tmpdir(), 'euphon-mix-'));
   try {
     const raw = join(folder, 'raw.wav');
-    const recorded = join(folder, 'recorded.wav');
-    await runFfmpeg(voiceArgs(job, recorded), job.length, (share) => onProgress(share * 0.2), signal);
-    if (job.voice.noise) await quieten(recorded, job.sounds, signal);
-    const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
-    if (job.lines.length > 0) {
-      const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
-      await runFfmpeg(laid, job.length, (share) => onProgress(0.2 + share * 0.1), signal);
-    }
-    const mixed = await mixArgs(job, voice, folder, raw, signal);
-    await runFfmpeg(mixed, job.length, (share) => onProgress(0.3 + share * 0.2), signal);
+    await mixRaw(job, 'mix', folder, raw, onProgress, signal);
     const part = (from: number, to: number) => (share: number) => onProgress(from + share * (to - from));
     let level = job.targetLufs === null ? AS_IT_IS : await levelFor(raw, job.targetLufs, signal);
     for (let tries = 1; ; tries++) {
@@ -80,6 +74,64 @@ export async function makeMix(
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** What of a mix can be had by itself: `clean` is the voice as it was recorded, nothing done to it. */
+export const SOUND_PARTS = ['mix', 'voice', 'music', 'tones', 'clean'] as const;
+export type SoundPart = (typeof SOUND_PARTS)[number];
+
+/**
+ * The mix, or a part of it, as WAV of 24 bits from the beginning of the programme to its end. The mix has its loudness;
+ * voice, music and tones are as loud as they are in it before that, so that together they make it.
+ */
+export async function makePart(
+  job: MixJob,
+  part: SoundPart,
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'euphon-part-'));
+  try {
+    const raw = join(folder, 'raw.wav');
+    await mixRaw(job, part, folder, raw, (share) => onProgress(share * 0.8), signal);
+    const level = part === 'mix' && job.targetLufs !== null ? await levelFor(raw, job.targetLufs, signal) : AS_IT_IS;
+    const wav = ['-c:a', 'pcm_s24le', '-rf64', 'auto', job.output];
+    await runFfmpeg(['-i', raw, '-af', filtersOf(level), ...wav], job.length, (s) => onProgress(0.8 + s * 0.2), signal);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** Mixes everything, or lets only one part through, not yet at its loudness. */
+async function mixRaw(
+  job: MixJob,
+  part: SoundPart,
+  folder: string,
+  output: string,
+  onProgress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<void> {
+  const recorded = join(folder, 'recorded.wav');
+  const care = part === 'clean' ? { ...job, voice: { ...job.voice, rumble: false } } : job;
+  await runFfmpeg(
+    voiceArgs(care, part === 'clean' ? output : recorded),
+    job.length,
+    (s) => onProgress(s * 0.2),
+    signal,
+  );
+  if (part === 'clean') return;
+  if (job.voice.noise) await quieten(recorded, job.sounds, signal);
+  const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
+  if (job.lines.length > 0) {
+    const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
+    await runFfmpeg(laid, job.length, (s) => onProgress(0.2 + s * 0.1), signal);
+  }
+  await runFfmpeg(
+    await mixArgs(job, part, voice, folder, output, signal),
+    job.length,
+    (s) => onProgress(0.3 + s * 0.2),
+    signal,
+  );
 }
 
 const ENCODE = ['-c:a', 'aac', '-b:a', '160k', '-ar', '48000'] as const;
@@ -156,6 +208,7 @@ const USUAL_LUFS = -23;
 /** The voice, levelled, over the music and with its tones, not yet at its loudness. */
 async function mixArgs(
   job: MixJob,
+  part: SoundPart,
   voice: string,
   folder: string,
   output: string,
@@ -189,8 +242,14 @@ async function mixArgs(
     chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);
     mixed.push('[tones]');
   }
-  const sum = mixed.length === 1 ? 'anull' : `amix=inputs=${mixed.length}:duration=first:normalize=0`;
-  chains.push(`${mixed.join('')}${sum}[mix]`);
+  const own = { mix: null, clean: null, voice: '[voice]', music: '[bed]', tones: '[tones]' }[part];
+  const through = own === null ? mixed : mixed.filter((label) => label === own);
+  for (const label of mixed) if (!through.includes(label)) chains.push(`${label}anullsink`);
+  // Without music, its part is silence as long as the programme.
+  if (through.length === 0)
+    chains.push(`anullsrc=r=48000:cl=stereo,atrim=end=${(job.length / 1e6).toFixed(6)}[silence]`);
+  const sum = through.length < 2 ? 'anull' : `amix=inputs=${through.length}:duration=first:normalize=0`;
+  chains.push(`${through.length === 0 ? '[silence]' : through.join('')}${sum}[mix]`);
   return [...inputs, '-filter_complex', chains.join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
 }
 

@@ -1,6 +1,6 @@
 import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
-import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
+import { type Render, SOUND_KINDS, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { takesOf } from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
 import { EXPORTS, type ExportFormat } from '../formats/exports.ts';
@@ -42,6 +42,24 @@ export async function queueRender(context: Context, workoutId: string | undefine
   if (takes.some(isSoundOnly))
     throw new Refusal(409, 'A take of the programme is sound alone; choose one with a picture.');
   return renderWanted(context, (db) => insertRender(db, id, first.id, revision));
+}
+
+/** Asks for the sound of the programme by itself, or a part of it. */
+export async function queueSound(
+  context: Context,
+  workoutId: string | undefined,
+  part: string | null,
+): Promise<Render> {
+  const kind = SOUND_KINDS.find((k) => k === `sound-${part}`);
+  if (kind === undefined) throw new Refusal(422, 'The parts of the sound are mix, voice, music, tones and clean.');
+  const { id, document, revision } = await getWorkout(context, workoutId);
+  if (takesIn(document.edit, await takesOf(context.pool, id)).length === 0)
+    throw new Refusal(409, 'Choose a take on the Shoot station first.');
+  if (kind === 'sound-music' && !document.edit.sound.music)
+    throw new Refusal(409, 'No music is mixed under the voice; switch it on first.');
+  if (kind === 'sound-tones' && document.edit.sound.tones.family === null)
+    throw new Refusal(409, 'There are no timer tones; choose a sound for them first.');
+  return renderWanted(context, (db) => insertRender(db, id, null, revision, kind));
 }
 
 /** A render and its job, written together. */

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -8,7 +8,8 @@ import { TONE_RATE_HZ, toneSamples } from '../../src/core/sound/tone-shapes.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
 import { fromSeconds as s } from '../../src/core/time/micros.ts';
 import { measure } from '../../src/media/loudness.ts';
-import { makeMix } from '../../src/media/mix.ts';
+import { addCuePoints } from '../../src/media/cue-points.ts';
+import { SOUND_PARTS, type SoundPart, makeMix, makePart } from '../../src/media/mix.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
 const SECONDS = 14;
@@ -177,5 +178,52 @@ describe('the care for the voice', () => {
     expect((await band(before, low)) - (await band(after, low))).toBeGreaterThan(12);
     const speech = 'highpass=f=200';
     expect(Math.abs((await band(before, speech)) - (await band(after, speech)))).toBeLessThan(1);
+  });
+});
+
+describe('the parts of a mix', () => {
+  it('are as long as the programme, and together they are the mix before its loudness', async () => {
+    const list = TONE_KINDS.slice(0, 3).map((kind, i): Tone => ({ at: s(1 + i * 2), kind, segmentKey: 'k' }));
+    ffmpeg('-f', 'lavfi', '-i', 'sine=f=220:r=48000:d=8', '-af', 'volume=-20dB', '-ac', '2', at('bed.wav'));
+    const job = {
+      sounds: [piece('near', 0, 8)],
+      voice: { ...VOICE_AS_RECORDED, rumble: true, level: true },
+      segments: [{ start: s(0), end: s(8) }],
+      bed: { path: at('bed.wav'), voiceLufs: -20 },
+      tones: { list, family: 'bell', belowDb: 6 } as const,
+      lines: [],
+      length: s(8),
+      targetLufs: null,
+    };
+    const part = async (of: SoundPart) => {
+      const output = at(`part-${of}.wav`);
+      await makePart({ ...job, output }, of, () => undefined);
+      return decoded(output);
+    };
+    const [mix, voice, music, tones, clean] = await Promise.all(SOUND_PARTS.map(part));
+    for (const x of [mix!, voice!, music!, tones!, clean!])
+      expect(Math.abs(x.length - 8 * TONE_RATE_HZ)).toBeLessThan(3);
+    let off = 0;
+    for (let i = 0; i < 8 * TONE_RATE_HZ - 3; i++)
+      off = Math.max(off, Math.abs(mix![i]! - voice![i]! - music![i]! - tones![i]!));
+    expect(off).toBeLessThan(1e-4);
+    // Nothing is done to what is as it was recorded.
+    const recorded = decoded(at('near.wav'));
+    for (let i = 0; i < 8 * TONE_RATE_HZ - 3; i += 101) expect(Math.abs(clean![i]! - recorded[i]!)).toBeLessThan(1e-4);
+  });
+  it('carry cue points that name each segment, and still play', async () => {
+    const path = at('part-mix.wav');
+    const before = decoded(path).length;
+    await addCuePoints(path, [
+      { sample: 0, text: 'Welcome' },
+      { sample: 96_000, text: 'Squat, left' },
+    ]);
+    expect(decoded(path).length).toBe(before);
+    const bytes = readFileSync(path);
+    expect(bytes.readUInt32LE(4)).toBe(bytes.length - 8);
+    const cue = bytes.indexOf('cue ');
+    expect([bytes.readUInt32LE(cue + 8), bytes.readUInt32LE(cue + 12 + 24 + 4)]).toEqual([2, 96_000]);
+    expect(bytes.includes('Squat, left\0')).toBe(true);
+    await expect(addCuePoints(at('near.wav').replace('.wav', '.m4a'), [])).rejects.toThrow();
   });
 });

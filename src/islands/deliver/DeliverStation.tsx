@@ -2,6 +2,7 @@ import { Download } from 'lucide-react';
 import { EXPORTS } from '../../formats/exports.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
+import { SoundFiles } from './SoundFiles.tsx';
 import { SoundFields } from './SoundFields.tsx';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -99,6 +100,7 @@ export function DeliverStation() {
             </li>
           ))}
         </ul>
+        {take !== null && <SoundFiles />}
       </section>
       <section>
         <h2 className="text-2xl">Files</h2>

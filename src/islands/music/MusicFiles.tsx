@@ -4,7 +4,7 @@ import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
 
-const isBed = (render: RenderOfPage) => render.kind !== 'programme';
+const isBed = (render: RenderOfPage) => render.kind.startsWith('bed-');
 
 const FILES = [
   ['click-wav', 'Click track, WAV, a cue point at each segment'],

@@ -7,9 +7,11 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
+import { useMore } from '../shared/use-more.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
+import { DenseStave } from './DenseStave.tsx';
 import { InsertRow } from './InsertRow.tsx';
 import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
@@ -30,6 +32,8 @@ const BELOW = [
 ] as const satisfies readonly (readonly [Below, string])[];
 
 const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
+/** After the last of them a segment is one line. */
+const DENSE = ZOOMS_S.length;
 
 /** What was inserted right before a segment, and what covers it; before the first, all that is before it. */
 function insertsAround(
@@ -68,6 +72,8 @@ export function ScoreStation() {
     usePlayhead.getState().seek?.(at);
     document.querySelector(`[data-stave="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, []);
+  const longestUs = Math.max(1, ...staves.map((s) => s.segment.end - s.segment.start));
+  const drawn = useMore(staves.length, staves.findIndex((s) => s.segment.key === selected) + 20);
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
@@ -78,7 +84,7 @@ export function ScoreStation() {
       const at = staves.findIndex((s) => s.segment.key === selected);
       const to = { ArrowDown: at + 1, j: at + 1, ArrowUp: Math.max(0, at - 1), k: Math.max(0, at - 1) }[event.key];
       if (event.key === '+' || event.key === '=') setZoom((z) => Math.max(0, z - 1));
-      else if (event.key === '-') setZoom((z) => Math.min(ZOOMS_S.length - 1, z + 1));
+      else if (event.key === '-') setZoom((z) => Math.min(DENSE, z + 1));
       else if (to !== undefined && staves[to] !== undefined) {
         select(staves[to].segment.key, staves[to].segment.start);
       } else return;
@@ -133,11 +139,12 @@ export function ScoreStation() {
                   {s} s
                 </option>
               ))}
+              <option value={DENSE}>a segment</option>
             </select>
           </label>
         </div>
         <ol aria-label="Staves">
-          {staves.map((data, i) => (
+          {staves.slice(0, drawn).map((data, i) => (
             <Fragment key={`${data.segment.key}@${data.segment.start}`}>
               {data.group !== staves[i - 1]?.group && (
                 <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">
@@ -147,16 +154,25 @@ export function ScoreStation() {
               {insertsAround(data.segment, produced.programme.inserts, i === 0).map((p) => (
                 <InsertRow key={p.insert.id} placed={p} show={showInsert} />
               ))}
-              <Stave
-                data={data}
-                rowUs={rowUs}
-                selected={data.segment.key === selected}
-                down={edit.rules.timer.direction === 'down'}
-                select={select}
-              />
+              {zoom === DENSE ? (
+                <DenseStave
+                  data={data}
+                  longestUs={longestUs}
+                  selected={data.segment.key === selected}
+                  select={select}
+                />
+              ) : (
+                <Stave
+                  data={data}
+                  rowUs={rowUs}
+                  selected={data.segment.key === selected}
+                  down={edit.rules.timer.direction === 'down'}
+                  select={select}
+                />
+              )}
             </Fragment>
           ))}
-          {produced.programme.inserts
+          {(drawn < staves.length ? [] : produced.programme.inserts)
             .filter((p) => p.insert.place !== 'over' && p.start >= (staves.at(-1)?.segment.end ?? 0))
             .map((p) => (
               <InsertRow key={p.insert.id} placed={p} show={showInsert} />

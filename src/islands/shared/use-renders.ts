@@ -2,10 +2,13 @@ import { useCallback, useEffect, useState } from 'react';
 import type { Workbench } from '../workbench/store.ts';
 import { ApiError, api } from './api.ts';
 
-/** A render of the programme or of the music bed, as the server gives it to the page. */
+/** The sound of a programme, or a part of it. */
+export type SoundPart = 'mix' | 'voice' | 'music' | 'tones' | 'clean';
+
+/** A render of the programme, of the music bed or of its sound, as the server gives it to the page. */
 export interface RenderOfPage {
   readonly id: string;
-  readonly kind: 'programme' | 'bed-wav' | 'bed-flac';
+  readonly kind: 'programme' | 'bed-wav' | 'bed-flac' | `sound-${SoundPart}`;
   readonly revision: number;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
