@@ -11,6 +11,7 @@ import { writeTones } from './tone-track.ts';
 import type { RenderPiece } from './render.ts';
 import { type Measured, loudnessWith, measure, momentary } from './loudness.ts';
 import { runFfmpeg } from './run.ts';
+import { pieceRuns } from './piece-runs.ts';
 import { quieten } from './quieten.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 
@@ -175,19 +176,31 @@ const RUMBLE_BELOW_HZ = 80;
 /** The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. */
 export function voiceArgs(job: Pick<MixJob, 'sounds' | 'voice'>, output: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
-  const loud = job.sounds.filter((p) => !p.source.silent);
-  const inputs = loud.flatMap((p) => ['-ss', s(p.from), '-t', s(p.length + 0.3e6), '-vn', '-i', p.source.path!]);
+  const runs = pieceRuns(
+    job.sounds.filter((p) => !p.source.silent),
+    null,
+  );
+  const inputs = runs.flatMap(({ pieces, offsets }) => {
+    const lasts = offsets.at(-1)! + pieces.at(-1)!.length;
+    return ['-ss', s(pieces[0]!.from), '-t', s(lasts + 0.3e6), '-vn', '-i', pieces[0]!.source.path!];
+  });
+  /** Which input a piece is in, and how far behind its beginning. */
+  const placeOf = (p: RenderPiece) => {
+    const k = runs.findIndex((run) => run.pieces.includes(p));
+    return { k, offset: runs[k]?.offsets[runs[k].pieces.indexOf(p)] ?? 0 };
+  };
   const chains = job.sounds.map((p, i) => {
     const fades = [
       ...(i > 0 ? [`afade=t=in:st=0:d=${FADE_S}`] : []),
       ...(i < job.sounds.length - 1 ? [`afade=t=out:st=${s(Math.max(0, p.length - FADE_S * 1e6))}:d=${FADE_S}`] : []),
     ];
+    const { k, offset } = placeOf(p);
     const own = p.source.silent
       ? 'anullsrc=r=48000:cl=stereo'
-      : `[${loud.indexOf(p)}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo`;
+      : `[${k}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo`;
     const filters = [
       own,
-      `atrim=end=${s(p.length)}`,
+      `atrim=start=${s(offset)}:end=${s(offset + p.length)}`,
       'asetpts=PTS-STARTPTS',
       `apad=whole_dur=${s(p.length)}`,
       // Twice, for 24 dB an octave: the hum of the mains lies an octave below a low voice.

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FrameRate } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
+import { type PieceRun, pieceRuns } from './piece-runs.ts';
 import { runFfmpeg } from './run.ts';
 
 /** A file that the programme is made from. */
@@ -84,7 +85,7 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
   }
 }
 
-/** The arguments of the one ffmpeg call. Each piece is one seeking input and the concat filter: exact to the frame. */
+/** The arguments of the one ffmpeg call: seeking inputs, one a run of pieces, and the concat filter, exact to the frame. */
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
@@ -146,39 +147,48 @@ const AAC = ['-c:a', 'aac', '-b:a', '160k'] as const;
 
 function pieced(job: RenderJob, grid: string, overlay: string) {
   const s = (us: number) => (us / 1e6).toFixed(6);
-  // A seek that begins early also ends late; each piece is then cut to its length.
-  const input = (path: string, { from, length, held }: RenderPiece) => [
-    '-ss',
-    s(Math.max(0, from - SEEK_EARLY_S * 1e6)),
-    '-t',
-    s((held === true ? 0 : length) + 0.5e6),
-    '-i',
-    path,
-  ];
+  // A seek that begins early also ends late; each run of pieces is then cut to its length.
+  const input = ({ pieces: [first, ...more], offsets }: PieceRun) => {
+    const { from, length, held, source } = first!;
+    const lasts = held === true ? 0 : (offsets.at(-1) ?? 0) + (more.at(-1)?.length ?? length);
+    return ['-ss', s(Math.max(0, from - SEEK_EARLY_S * 1e6)), '-t', s(lasts + 0.5e6), '-i', source.path!];
+  };
   const { pictures, sounds } = job;
   const inputs: string[][] = [];
-  const open = (p: RenderPiece) => (p.source.path === null ? -1 : inputs.push(input(p.source.path, p)) - 1);
-  const inputOf = pictures.map(open);
+  const open = (run: PieceRun) => (run.pieces[0]!.source.path === null ? -1 : inputs.push(input(run)) - 1);
+  const frameUs = (1e6 * job.rate.den) / job.rate.num;
+  const frames = (us: number) => Math.round(us / frameUs);
+  const runs = pieceRuns(pictures, frameUs).map((run) => ({ ...run, input: open(run) }));
   const several = new Set([...pictures, ...sounds].map((p) => p.source.path)).size > 1;
-  const frames = (p: RenderPiece) => Math.round((p.length * job.rate.num) / (job.rate.den * 1e6));
   const fit = (p: RenderPiece) =>
     p.source.fits
       ? ''
       : `,scale=${job.width}:${job.height}:force_original_aspect_ratio=decrease,pad=${job.width}:${job.height}:-1:-1,setsar=1`;
   const even = several ? ',setsar=1,format=yuv420p' : '';
-  const video = pictures.map((p, i) => {
-    const cut = `trim=end_frame=${frames(p)},setpts=PTS-STARTPTS[v${i}]`;
-    if (p.source.path === null)
+  const video = runs.map(({ pieces, offsets, input: k }, i) => {
+    const first = pieces[0]!;
+    const count = pieces.reduce((sum, p) => sum + frames(p.length), 0);
+    const cut = `trim=end_frame=${count},setpts=PTS-STARTPTS[v${i}]`;
+    if (first.source.path === null)
       return `color=c=${GROUND}:s=${job.width}x${job.height}:r=${job.rate.num}/${job.rate.den}${even},${cut}`;
-    const still = p.held === true ? `,trim=end_frame=1,tpad=stop=${frames(p) - 1}:stop_mode=clone` : '';
-    return `[${inputOf[i]}:v:0]${grid}${fit(p)}${even}${still},${cut}`;
+    if (pieces.length > 1) {
+      const kept = pieces.map(
+        (p, n) => `between(n,${frames(offsets[n]!)},${frames(offsets[n]!) + frames(p.length) - 1})`,
+      );
+      const inARow = `select='${kept.join('+')}',setpts=N*${job.rate.den}/(${job.rate.num}*TB)`;
+      return `[${k}:v:0]${grid},${inARow}${fit(first)}${even},${cut}`;
+    }
+    const still = first.held === true ? `,trim=end_frame=1,tpad=stop=${count - 1}:stop_mode=clone` : '';
+    return `[${k}:v:0]${grid}${fit(first)}${even}${still},${cut}`;
   });
   const sameSound = several ? ',aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo' : '';
   const audio = sounds.map((p, i) => {
     if (p.source.silent) return `anullsrc=r=48000:cl=stereo,atrim=end=${s(p.length)}[a${i}]`;
     // Where picture and sound of a piece are of one file, it is opened once.
-    const shared = inputOf[pictures.findIndex((x) => same(x, p))] ?? open(p);
-    return `[${shared}:a:0]atrim=end=${s(p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`;
+    const shared = runs.find((run) => run.pieces.some((x) => same(x, p)));
+    const offset = shared?.offsets[shared.pieces.findIndex((x) => same(x, p))] ?? 0;
+    const k = shared?.input ?? open({ pieces: [p], offsets: [0] });
+    return `[${k}:a:0]atrim=start=${s(offset)}:end=${s(offset + p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`;
   });
   const join = (pads: readonly unknown[], kind: 'v' | 'a') =>
     `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=${kind === 'a' ? 1 : 0}`;
@@ -187,7 +197,7 @@ function pieced(job: RenderJob, grid: string, overlay: string) {
     graph: [
       ...video,
       ...audio,
-      `${join(pictures, 'v')},${overlay}[v]`,
+      `${join(runs, 'v')},${overlay}[v]`,
       ...(sounds.length > 0 ? [`${join(sounds, 'a')}[a]`] : []),
     ].join(';'),
     sound: ['-map', '[a]', ...AAC],

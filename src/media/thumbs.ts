@@ -11,13 +11,12 @@ const EVERY_S = 10;
 const MOST = 300;
 /** Of these the key frames alone can be decoded, and stand near enough to each other for small pictures. */
 const KEY_FRAMES_ALONE = new Set(['h264', 'hevc']);
-/** Below so many millions of pixels times seconds all of it is decoded faster than jumped about in. */
+/** Of others, below so many millions of pixels times seconds all of it is decoded faster than jumped about in. */
 const SMALL_MEGAPIXEL_S = 600;
 
 /**
- * Makes a JPEG sheet of small pictures from all along a video. In a large one it jumps to each place rather than decode
- * all
- * between: an hour of large pictures takes seconds. Gives how the sheet is read.
+ * Makes a JPEG sheet of small pictures from all along a video: of its key frames in one pass, or jumping to each place
+ * where those cannot be had alone. Gives how the sheet is read.
  */
 export async function makeThumbs(
   path: string,
@@ -33,8 +32,9 @@ export async function makeThumbs(
   const options = signal === undefined ? {} : { signal };
   try {
     // From the very first picture: of a short video it may be the only key frame.
-    const small = ((video.durationUs / 1e6) * video.width * video.height) / 1e6 < SMALL_MEGAPIXEL_S;
-    if (small) {
+    const megapixelS = ((video.durationUs / 1e6) * video.width * video.height) / 1e6;
+    const inOnePass = KEY_FRAMES_ALONE.has(video.codec) || megapixelS < SMALL_MEGAPIXEL_S;
+    if (inOnePass) {
       await runFfmpeg(
         [
           ...(KEY_FRAMES_ALONE.has(video.codec) ? ['-skip_frame', 'nokey'] : []),
@@ -54,7 +54,7 @@ export async function makeThumbs(
         signal,
       );
     }
-    for (let i = 0; i < count && !small; i++) {
+    for (let i = 0; i < count && !inOnePass; i++) {
       await run(
         'ffmpeg',
         [

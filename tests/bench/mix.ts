@@ -1,10 +1,11 @@
 /** The whole sound of an hour: npm run bench -- mix. Prints time, against a bare encoding of it, and memory. */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
+import { memoryMiB } from './memory.ts';
 import { makeMix } from '../../src/media/mix.ts';
 
 const MINUTES = 60;
@@ -13,21 +14,6 @@ const take = join(process.env.EUPHON_ROOT ?? '.', 'demo/media/broomstick-strong-
 const hour = join(folder, 'hour.m4a');
 const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-y', '-v', 'error', ...args]);
 ffmpeg('-stream_loop', '-1', '-i', take, '-t', String(MINUTES * 60), '-vn', '-c:a', 'aac', hour);
-
-/** Memory of this process and all that it started, MiB. */
-function memory(): number {
-  let kib = 0;
-  for (const id of readdirSync('/proc').filter((name) => /^\d+$/.test(name)))
-    try {
-      const status = readFileSync(`/proc/${id}/status`, 'utf8');
-      const parent = /PPid:\s+(\d+)/.exec(status)?.[1];
-      if (parent === String(process.pid) || id === String(process.pid))
-        kib += Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0);
-    } catch {
-      // It has ended meanwhile.
-    }
-  return kib / 1024;
-}
 
 const cpu = (work: () => void) => {
   const from = performance.now();
@@ -40,7 +26,7 @@ const list = segments.flatMap(({ start }, i): Tone[] =>
   TONE_KINDS.map((kind, k) => ({ at: (start + k * 4e6) as Micros, kind, segmentKey: String(i) })),
 );
 let most = 0;
-const watch = setInterval(() => (most = Math.max(most, memory())), 200);
+const watch = setInterval(() => (most = Math.max(most, memoryMiB())), 200);
 const from = performance.now();
 const measured = await makeMix(
   {

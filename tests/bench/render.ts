@@ -10,6 +10,8 @@ import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
+import { fromSeconds } from '../../src/core/time/micros.ts';
+import { mostMemory } from './memory.ts';
 import { probe } from '../../src/media/probe.ts';
 import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
 
@@ -80,4 +82,55 @@ console.log(`render ratio, median                     ${ratios.sort((a, b) => a 
 // Best against best: what is left when other work on the machine is not in the way.
 const [best, plainBest] = [Math.min(...all.map((a) => a.ours)), Math.min(...all.map((a) => a.reference))];
 console.log(`render ratio, best against best          ${(best / plainBest).toFixed(3)}`);
+
+// What cuts cost in memory, at 1080p.
+const large = join(folder, 'large.mp4');
+const SECONDS = 130;
+execFileSync('ffmpeg', [
+  ...[
+    '-y',
+    '-v',
+    'error',
+    '-f',
+    'lavfi',
+    '-i',
+    `testsrc2=s=1920x1080:r=25:d=${SECONDS}`,
+    '-f',
+    'lavfi',
+    '-i',
+    `sine=d=${SECONDS}`,
+  ],
+  ...['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac', '-shortest', large],
+]);
+const memoryWith = (cuts: number) => {
+  const each = (SECONDS - 10) / (cuts + 1);
+  const pieces = Array.from({ length: cuts + 1 }, (_, i) => ({
+    source: { path: large, fits: true, silent: false },
+    from: fromSeconds(Math.round(i * each * 25) / 25),
+    // A little is cut out each time; the whole is as long for any number of cuts.
+    length: fromSeconds(Math.round((10 / (cuts + 1)) * 25) / 25),
+    at: fromSeconds(0),
+  }));
+  return mostMemory(() =>
+    render(
+      {
+        pictures: pieces,
+        sounds: pieces,
+        output: join(folder, 'cut.mp4'),
+        ...{ width: 1920, height: 1080, length: fromSeconds(10), rate: { num: 25, den: 1 } as never },
+        ...{ audioCodec: 'aac', mixed: null, picture: null, whole: false, fontsFolder: `${root}/dist/fonts` },
+        ass: writeAss(
+          { timer: [], captions: [], cards: [] },
+          { width: 1920, height: 1080, rate: { num: 25, den: 1 } as never },
+        ),
+        ...{ ffmetadata: ';FFMETADATA1\n', captionsSrt: '' },
+      },
+      () => undefined,
+    ),
+  );
+};
+const [none, sixty] = [await memoryWith(0), await memoryWith(60)];
+console.log(
+  `memory of a render at 1080p              ${none.toFixed(0)} MiB without a cut, ${sixty.toFixed(0)} MiB with 60: ${((sixty - none) / 60).toFixed(2)} MiB a cut`,
+);
 rmSync(folder, { recursive: true });

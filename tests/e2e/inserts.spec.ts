@@ -54,4 +54,12 @@ test('cards come in sets or by key, are written on, play, and go with one undo',
   await expect(page.getByText('Card of the move before Shoulder rolls')).toBeVisible();
   await page.getByRole('button', { name: 'Remove: Card of the move before Shoulder rolls' }).click();
   await expect(count).toHaveCount(many);
+  // One line a segment, and a finding in two keys, its fix at hand.
+  await page.getByLabel('a row is').selectOption('a segment');
+  await expect(page.locator('[data-stave]').first()).toBeVisible();
+  expect(await axeFinds(page)).toEqual([]);
+  await page.locator('body').click({ position: { x: 5, y: 5 } });
+  await page.keyboard.press('m');
+  await expect(page.locator('[data-finding] button').first()).toBeVisible();
+  await expect(page.locator('[data-finding] button:focus')).toHaveCount(1);
 });

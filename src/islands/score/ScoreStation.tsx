@@ -77,7 +77,24 @@ export function ScoreStation() {
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
-  useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
+  const toFinding = (step: 1 | -1) => () => {
+    const found = staves.filter((s) => s.findings.length > 0);
+    const now = staves.findIndex((s) => s.segment.key === selected);
+    const next = step > 0 ? found.find((s) => staves.indexOf(s) > now) : found.findLast((s) => staves.indexOf(s) < now);
+    const to = next ?? (step > 0 ? found[0] : found.at(-1));
+    if (to === undefined) return;
+    setBelow('segment');
+    select(to.segment.key, to.segment.start);
+    // Its first fix is at hand: Enter is enough.
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>('[data-finding] button.btn, [data-finding] button')?.focus(),
+    );
+  };
+  useLetterCommands([
+    { label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) },
+    { label: 'To the next finding, its fix at hand', letter: 'm', run: toFinding(1) },
+    { label: 'To the finding before', letter: 'Shift+M', keys: 'Shift M', run: toFinding(-1) },
+  ]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -116,7 +133,8 @@ export function ScoreStation() {
           <span>
             <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
             <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">L</kbd>{' '}
-            {loops ? 'repeats this segment' : 'repeats'} · <kbd className="key">C</kbd>{' '}
+            {loops ? 'repeats this segment' : 'repeats'} · <kbd className="key">M</kbd> next finding ·{' '}
+            <kbd className="key">C</kbd>{' '}
             {mark === null ? (
               'cuts'
             ) : (

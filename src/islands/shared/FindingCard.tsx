@@ -23,6 +23,7 @@ export function FindingCard({
   const [first, ...others] = finding.mends;
   return (
     <li
+      data-finding
       className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
     >
       <button className="text-left font-semibold hover:underline" onClick={go}>
