@@ -13,7 +13,15 @@ import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
 import { addCuePoints } from '../media/cue-points.ts';
 import { type MixJob, MIX_RATE_HZ, SOUND_PARTS, type SoundPart, makeMix, makePart } from '../media/mix.ts';
-import { NO_SOURCE, type RenderJob, type RenderPiece, type RenderSource, pictureKey, render } from '../media/render.ts';
+import {
+  NO_SOURCE,
+  type RenderJob,
+  type RenderPiece,
+  type RenderSource,
+  pictureKey,
+  render,
+  withSources,
+} from '../media/render.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -91,7 +99,7 @@ async function makeProgramme(
     signal,
   );
   const job: RenderJob = {
-    pictures: pictures.map((p) => ({ ...p, source: source(p.mediaId) })),
+    pictures: withSources(pictures, source),
     sounds: heard,
     mixed: mix?.path ?? null,
     picture: null,
@@ -139,7 +147,7 @@ async function sourcesOf(context: WorkerContext, wanted: Render) {
       silent: media.audioCodec === null,
     };
   };
-  const heard = made.produced.sounds.map((p) => ({ ...p, source: source(p.mediaId) }));
+  const heard = withSources(made.produced.sounds, source);
   return { document, made, first, source, heard };
 }
 

@@ -34,8 +34,7 @@ function goesOn(before: RenderPiece, next: RenderPiece): boolean {
   return (
     before.source.path !== null &&
     before.source.path === next.source.path &&
-    before.held !== true &&
-    next.held !== true &&
+    [before, next].every((p) => p.held !== true && p.into === undefined) &&
     gap > -2 &&
     gap <= DROPPED_US
   );

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Piece } from '../core/edit/views.ts';
 import type { FrameRate } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { type PieceRun, pieceRuns } from './piece-runs.ts';
@@ -25,6 +26,20 @@ export interface RenderPiece {
   readonly at: Micros;
   /** The frame at `from` stands still. */
   readonly held?: true;
+  /** It goes over into another file, from there on, while it lasts. */
+  readonly into?: { readonly source: RenderSource; readonly from: Micros };
+}
+
+/** Pieces of recordings as pieces of the files that hold them. */
+export function withSources(
+  pieces: readonly Piece[],
+  sourceOf: (mediaId: string | null) => RenderSource,
+): RenderPiece[] {
+  return pieces.map(({ mediaId, into, ...piece }) => ({
+    ...piece,
+    source: sourceOf(mediaId),
+    ...(into === undefined ? {} : { into: { source: sourceOf(into.mediaId), from: into.from } }),
+  }));
 }
 
 /** What is seen and heard where there is no file. */
@@ -61,9 +76,10 @@ const SEEK_EARLY_S = 0.001;
 
 /** What the picture of a programme is made from: two jobs with one key have the same picture. */
 export function pictureKey({ pictures, width, height, rate, ass }: RenderJob): string {
-  const shown = pictures.map(({ source, from, length, at, held }) => [
+  const shown = pictures.map(({ source, from, length, at, held, into }) => [
     ...[source.path, source.fits, from, length, at],
     ...(held === true ? ['held'] : []),
+    ...(into === undefined ? [] : [into.source.path, into.source.fits, into.from]),
   ]);
   return createHash('sha256')
     .update(JSON.stringify([shown, width, height, rate, ass, VIDEO_SETTINGS]))
@@ -156,21 +172,34 @@ function pieced(job: RenderJob, grid: string, overlay: string) {
   const { pictures, sounds } = job;
   const inputs: string[][] = [];
   const open = (run: PieceRun) => (run.pieces[0]!.source.path === null ? -1 : inputs.push(input(run)) - 1);
+  const openInto = ({ length, at, into }: RenderPiece) =>
+    into === undefined ? -1 : open({ pieces: [{ source: into.source, from: into.from, length, at }], offsets: [0] });
   const frameUs = (1e6 * job.rate.den) / job.rate.num;
   const frames = (us: number) => Math.round(us / frameUs);
-  const runs = pieceRuns(pictures, frameUs).map((run) => ({ ...run, input: open(run) }));
-  const several = new Set([...pictures, ...sounds].map((p) => p.source.path)).size > 1;
-  const fit = (p: RenderPiece) =>
+  const runs = pieceRuns(pictures, frameUs).map((run) => ({
+    ...run,
+    input: open(run),
+    into: openInto(run.pieces[0]!),
+  }));
+  const several =
+    new Set([...pictures, ...sounds].flatMap((p) => [p.source.path, p.into?.source.path ?? p.source.path])).size > 1;
+  const fit = (p: Pick<RenderPiece, 'source'>) =>
     p.source.fits
       ? ''
       : `,scale=${job.width}:${job.height}:force_original_aspect_ratio=decrease,pad=${job.width}:${job.height}:-1:-1,setsar=1`;
   const even = several ? ',setsar=1,format=yuv420p' : '';
-  const video = runs.map(({ pieces, offsets, input: k }, i) => {
+  const video = runs.map(({ pieces, offsets, input: k, into }, i) => {
     const first = pieces[0]!;
     const count = pieces.reduce((sum, p) => sum + frames(p.length), 0);
     const cut = `trim=end_frame=${count},setpts=PTS-STARTPTS[v${i}]`;
     if (first.source.path === null)
       return `color=c=${GROUND}:s=${job.width}x${job.height}:r=${job.rate.num}/${job.rate.den}${even},${cut}`;
+    if (first.into !== undefined) {
+      const one = (input: number, p: Pick<RenderPiece, 'source'>, pad: string) =>
+        `[${input}:v:0]${grid}${fit(p)},setsar=1,format=yuv420p,trim=end_frame=${count},setpts=PTS-STARTPTS[${pad}]`;
+      const over = `xfade=transition=fade:duration=${s(first.length)}:offset=0`;
+      return `${one(k, first, `x${i}`)};${one(into, first.into, `y${i}`)};[x${i}][y${i}]${over},${cut}`;
+    }
     if (pieces.length > 1) {
       const kept = pieces.map(
         (p, n) => `between(n,${frames(offsets[n]!)},${frames(offsets[n]!) + frames(p.length) - 1})`,

@@ -13,7 +13,7 @@ import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { fromSeconds } from '../../src/core/time/micros.ts';
 import { mostMemory } from './memory.ts';
 import { probe } from '../../src/media/probe.ts';
-import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
+import { VIDEO_SETTINGS, render, withSources } from '../../src/media/render.ts';
 
 const root = process.env.EUPHON_ROOT ?? '.';
 const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-render-'));
@@ -53,8 +53,8 @@ for (let run = 1; run <= 3; run++) {
   const source = { path: input, fits: true, silent: false };
   await render(
     {
-      pictures: pictures.map((p) => ({ ...p, source })),
-      sounds: sounds.map((p) => ({ ...p, source })),
+      pictures: withSources(pictures, () => source),
+      sounds: withSources(sounds, () => source),
       output: join(folder, 'ours.mp4'),
       width,
       height,

@@ -31,6 +31,11 @@ test('a piece is cut out by key, trimmed by frames, found again and brought back
   await page.keyboard.press('n');
   await expect.poll(async () => Number(await playhead.inputValue())).toBeGreaterThan(235);
   expect(await axeFinds(page)).toEqual([]);
+  // The same join goes over softly, and is a cut again.
+  await page.keyboard.press('e');
+  await expect(page.getByTitle(/were cut out here, it dissolves/)).toHaveCount(1);
+  await page.keyboard.press('e');
+  await expect(page.getByTitle(/were cut out here, it dissolves/)).toHaveCount(0);
   await page.keyboard.press('b');
   await expect(length).toContainText('1:00');
   await page.keyboard.press('Control+z');

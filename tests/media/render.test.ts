@@ -15,7 +15,7 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
-import { render } from '../../src/media/render.ts';
+import { render, withSources } from '../../src/media/render.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 import { difference, frameCount, greyFrame, makeVideo } from './support.ts';
 
@@ -40,7 +40,10 @@ async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros
     rate,
   );
   const source = { path: input, fits: true, silent: false };
-  const pieces = viewsOf(programme.shots, [], () => [], rate).map((p) => ({ ...p, source }));
+  const pieces = withSources(
+    viewsOf(programme.shots, [], () => [], rate),
+    () => source,
+  );
   const laid = lanes(programme, DEFAULT_RULES, [], PLAN);
   const output = join(folder, `${name}.mp4`);
   const seen: number[] = [];

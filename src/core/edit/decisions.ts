@@ -75,6 +75,12 @@ export interface Insert {
   readonly shows: InsertShows;
 }
 
+/** A join that goes over softly: the take that comes in there, and when on its clock. */
+export interface Dissolve {
+  readonly takeId: string;
+  readonly at: Micros;
+}
+
 /** How long an insert is before anyone says otherwise. */
 export const USUAL_INSERT_US = 4_000_000 as Micros;
 

@@ -26,6 +26,8 @@ export interface Piece {
   readonly length: Micros;
   /** The frame at `from` stands still. */
   readonly held?: true;
+  /** It goes over into another recording, from there on, while it lasts. */
+  readonly into?: { readonly mediaId: string; readonly from: Micros };
 }
 
 /** A time of the take on the recording's own clock. */

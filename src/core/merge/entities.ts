@@ -35,6 +35,10 @@ const LISTS = {
   uses: { of: (d: WorkoutDocument) => d.edit.uses, key: (u: { segmentKey: string }) => u.segmentKey },
   cameras: { of: (d: WorkoutDocument) => d.edit.cameras, key: (c: { cameraId: string }) => c.cameraId },
   inserts: { of: (d: WorkoutDocument) => d.edit.inserts, key: (i: { id: string }) => i.id },
+  dissolves: {
+    of: (d: WorkoutDocument) => d.edit.dissolves,
+    key: (x: { takeId: string; at: number }) => `${x.takeId} ${x.at}`,
+  },
   overrides: {
     of: (d: WorkoutDocument) => d.edit.overrides,
     key: (o: { segmentKey: string; lane: string; field: string }) => `${o.lane} ${o.field} ${o.segmentKey}`,
@@ -172,6 +176,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
       uses: list('uses'),
       cameras: list('cameras'),
       inserts: list('inserts'),
+      dissolves: list('dissolves'),
       sound: value('sound'),
       rules: value('rules'),
       overrides: list('overrides'),

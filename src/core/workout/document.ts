@@ -1,5 +1,6 @@
 import {
   type CameraRule,
+  type Dissolve,
   type Insert,
   NOTHING_ON_TAKE,
   NO_TONES,
@@ -36,6 +37,7 @@ export interface Edit extends OnTake {
   readonly uses: readonly Use[];
   readonly cameras: readonly CameraRule[];
   readonly inserts: readonly Insert[];
+  readonly dissolves: readonly Dissolve[];
   readonly sound: ProgrammeSound;
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
@@ -50,6 +52,7 @@ export const EMPTY_EDIT: Edit = {
   uses: [],
   cameras: [],
   inserts: [],
+  dissolves: [],
   // Where the class was filmed to its music that is in the take already.
   sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true, noise: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
@@ -105,6 +108,7 @@ export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): E
     joined: edit.joined.flatMap((id) => idOf(id) ?? []),
     cameras: edit.cameras.flatMap((c) => renamed(c, c.cameraId, idOf, 'cameraId')),
     inserts: edit.inserts.flatMap((i) => insertFrom(i, idOf)),
+    dissolves: edit.dissolves.flatMap((d) => renamed(d, d.takeId, idOf, 'takeId')),
     uses: edit.uses.flatMap((u) => (u.takeId === null ? [u] : renamed(u, u.takeId, idOf, 'takeId'))),
   };
 }

@@ -1,5 +1,6 @@
 import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
+import { isDissolved, joinsOf, withDissolves } from '../edit/dissolves.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
 import { shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
@@ -24,7 +25,7 @@ import { type Alignment, align, voiceOf } from '../align/align.ts';
 import { type Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import { type FrameRate, frameRate } from '../time/frames.ts';
-import type { Micros } from '../time/micros.ts';
+import { type Micros, ZERO } from '../time/micros.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
@@ -162,19 +163,28 @@ export function produce(
       return [takeId, ruledViews(own, rules, speechIn(aligned.alignment, facts.sound) ?? [])] as const;
     }),
   );
+  const lasts = new Map([
+    ...recordings.map((r) => [r.id, r.duration] as const),
+    ...takes.map((t) => [t.takeId, t.facts.duration] as const),
+  ]);
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   const laid = lanes(programme, edit.rules, edit.overrides, plan);
   return {
     programme,
     // What is given by hand comes last, and the last one given stands.
-    pictures: withInsertsSeen(
-      viewsOf(
-        programme.shots,
-        recordings,
-        (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
-        rate,
+    pictures: withDissolves(
+      withInsertsSeen(
+        viewsOf(
+          programme.shots,
+          recordings,
+          (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
+          rate,
+        ),
+        programme.inserts,
       ),
-      programme.inserts,
+      joinsOf(programme.shots).filter((j) => isDissolved(j, edit.dissolves)),
+      (id) => lasts.get(id) ?? ZERO,
+      rate,
     ),
     sounds: withInsertsHeard(
       soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),

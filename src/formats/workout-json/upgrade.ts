@@ -56,7 +56,7 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
     const seventh = stored as WorkoutDocument;
     const { sound } = seventh.edit;
     const voiced = { ...sound, voice: { ...sound.voice, noise: false } };
-    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [], sound: voiced } };
+    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [], dissolves: [], sound: voiced } };
   }
   // Version 6 left the voice as it was and had no timer tones, and nobody had spoken a pick-up.
   const old = stored as WorkoutDocument;
@@ -67,7 +67,7 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
     return {
       ...old,
       version: 8,
-      edit: { ...edit, cameras: [], inserts: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
+      edit: { ...edit, cameras: [], inserts: [], dissolves: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
     };
   }
   // Version 5 knew one take.
@@ -83,6 +83,7 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
       uses: [],
       cameras: [],
       inserts: [],
+      dissolves: [],
       shown: [],
       sound: AS_RECORDED,
     },

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import {
   CAMERA_SUBJECTS,
   CARD_KINDS,
+  type Dissolve,
   INSERT_PLACES,
   type Insert,
   type CameraRule,
@@ -212,6 +213,10 @@ const edit = Joi.object({
     )
     .unique('cameraId')
     .max(100)
+    .required(),
+  dissolves: Joi.array()
+    .items(Joi.object({ takeId, at: time } satisfies Record<keyof Dissolve, Joi.Schema>))
+    .max(5_000)
     .required(),
   inserts: Joi.array().items(insert).unique('id').max(2_000).required(),
   sound: Joi.object({

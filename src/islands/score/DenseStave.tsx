@@ -11,11 +11,13 @@ interface Props {
   /** How long the longest segment is: it fills the row. */
   readonly longestUs: number;
   readonly selected: boolean;
+  /** A card lies over it. */
+  readonly covered: boolean;
   readonly select: (key: string, at: Micros) => void;
 }
 
 /** A segment in one line: how long it was filmed and planned, what is drawn on it, what was found in it. */
-export const DenseStave = memo(function DenseStave({ data, longestUs, selected, select }: Props) {
+export const DenseStave = memo(function DenseStave({ data, longestUs, selected, covered, select }: Props) {
   const { segment } = data;
   const length = segment.end - segment.start;
   const share = (us: number) => `${Math.min(100, (us / longestUs) * 100)}%`;
@@ -39,7 +41,9 @@ export const DenseStave = memo(function DenseStave({ data, longestUs, selected, 
         <span className="truncate">
           {segment.label}{' '}
           <span className="text-soft">
-            {[KIND_WORD[segment.kind], sideWord(segment.side), data.takeName].filter(Boolean).join(' · ')}
+            {[KIND_WORD[segment.kind], sideWord(segment.side), data.takeName, covered && 'card']
+              .filter((word) => Boolean(word) && word !== segment.label)
+              .join(' · ')}
           </span>
         </span>
         <span className="relative block h-[12px]">

@@ -5,18 +5,25 @@ import { insertWord } from './insert-words.ts';
 
 interface Props {
   readonly placed: PlacedInsert;
+  /** In one line among others. */
+  readonly dense: boolean;
   readonly show: (placed: PlacedInsert) => void;
 }
 
 /** An insert between the staves, or over the one below it: a line of its own, for nothing of it was filmed. */
-export function InsertRow({ placed, show }: Props) {
+export function InsertRow({ placed, dense, show }: Props) {
   const { insert, start, end } = placed;
   const { shows } = insert;
   const words = shows.kind === 'card' && shows.title !== null ? `“${shows.title}”` : '';
   return (
     <li className="border-b bg-shade/60 pl-[2.7rem]">
-      <button className="flex w-full items-baseline gap-3 py-1 pr-3 text-left" onClick={() => show(placed)}>
-        <span className="border-2 border-ink! px-2 leading-tight font-semibold">{insertWord(insert)}</span>
+      <button
+        className={`flex w-full items-baseline gap-3 pr-3 text-left ${dense ? 'text-[13.5px]' : 'py-1'}`}
+        onClick={() => show(placed)}
+      >
+        <span className={`border-ink! px-2 leading-tight font-semibold ${dense ? 'border' : 'border-2'}`}>
+          {insertWord(insert)}
+        </span>
         <span className="min-w-0 flex-1 truncate">{words}</span>
         <span className="text-[13px] text-soft">
           {insert.place === 'over' ? 'over what follows' : 'inserted'},{' '}

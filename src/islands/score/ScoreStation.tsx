@@ -144,8 +144,8 @@ export function ScoreStation() {
               <>
                 {' · '}
                 <kbd className="key">N</kbd> next of <span className="figures">{cuts.length}</span> cuts ·{' '}
-                <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim · <kbd className="key">B</kbd> brings
-                back
+                <kbd className="key">E</kbd> dissolves · <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim
+                · <kbd className="key">B</kbd> brings back
               </>
             )}
           </span>
@@ -169,13 +169,18 @@ export function ScoreStation() {
                   {data.group}
                 </li>
               )}
-              {insertsAround(data.segment, produced.programme.inserts, i === 0).map((p) => (
-                <InsertRow key={p.insert.id} placed={p} show={showInsert} />
-              ))}
+              {insertsAround(data.segment, produced.programme.inserts, i === 0)
+                .filter((p) => zoom < DENSE || p.insert.place !== 'over')
+                .map((p) => (
+                  <InsertRow key={p.insert.id} placed={p} dense={zoom === DENSE} show={showInsert} />
+                ))}
               {zoom === DENSE ? (
                 <DenseStave
                   data={data}
                   longestUs={longestUs}
+                  covered={produced.programme.inserts.some(
+                    (p) => p.insert.place === 'over' && p.insert.segmentKey === data.segment.key,
+                  )}
                   selected={data.segment.key === selected}
                   select={select}
                 />
@@ -193,7 +198,7 @@ export function ScoreStation() {
           {(drawn < staves.length ? [] : produced.programme.inserts)
             .filter((p) => p.insert.place !== 'over' && p.start >= (staves.at(-1)?.segment.end ?? 0))
             .map((p) => (
-              <InsertRow key={p.insert.id} placed={p} show={showInsert} />
+              <InsertRow key={p.insert.id} placed={p} dense={zoom === DENSE} show={showInsert} />
             ))}
         </ol>
       </div>

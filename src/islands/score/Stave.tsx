@@ -228,9 +228,9 @@ function StaveRow({ data, from, rowUs, down, select }: RowProps) {
         .map((c) => (
           <span
             key={c.at}
-            className="absolute inset-y-0 border-l-2 border-dotted border-ink!"
+            className={`absolute inset-y-0 border-ink! ${c.dissolves ? 'border-l-[5px] border-double' : 'border-l-2 border-dotted'}`}
             style={{ left: x(c.at) }}
-            title={`${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out here`}
+            title={`${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out here${c.dissolves ? ', it dissolves' : ''}`}
           />
         ))}
       <RowPlayhead from={from} end={end} rowUs={rowUs} />

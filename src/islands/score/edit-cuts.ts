@@ -1,4 +1,5 @@
 import { type CutEdge, type Cut, takenBetween, withCutMoved, withoutGap } from '../../core/edit/trims.ts';
+import { type Join, isDissolved } from '../../core/edit/dissolves.ts';
 import type { Shot } from '../../core/edit/shots.ts';
 import type { FrameRate } from '../../core/time/frames.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -22,6 +23,15 @@ export function withCutOut(
 export function withoutCut(document: WorkoutDocument, { takeId, removed }: Cut): WorkoutDocument {
   const edit = changedOnTake(document.edit, takeId, (on) => ({ removed: withoutGap(on.removed, removed) }));
   return { ...document, edit };
+}
+
+/** The document with a join going over softly, or as a cut again. */
+export function withDissolveToggled(document: WorkoutDocument, join: Join): WorkoutDocument {
+  const { dissolves } = document.edit;
+  const next = isDissolved(join, dissolves)
+    ? dissolves.filter((d) => !isDissolved(join, [d]))
+    : [...dissolves, { takeId: join.takeId, at: join.takeTime }];
+  return { ...document, edit: { ...document.edit, dissolves: next } };
 }
 
 /** The document with a cut moved by frames. */

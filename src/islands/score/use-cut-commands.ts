@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import { isDissolved, joinsOf } from '../../core/edit/dissolves.ts';
 import { type Cut, type CutEdge, cutsOf } from '../../core/edit/trims.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
@@ -6,7 +7,7 @@ import { decidedOn } from '../../core/workout/document.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { withCutOut, withTrim, withoutCut } from './edit-cuts.ts';
+import { withCutOut, withDissolveToggled, withTrim, withoutCut } from './edit-cuts.ts';
 
 /** Shorter is no piece to cut out: a key was pressed twice. */
 const LEAST_US = 40_000;
@@ -53,6 +54,14 @@ export function useCutCommands(): { readonly mark: Micros | null; readonly cuts:
     const found = nearest();
     if (found !== undefined) change('Bring back what was cut out', (d) => withoutCut(d, found));
   };
+  const dissolve = () => {
+    const joins = joinsOf(produced?.programme.shots ?? []);
+    const found = [...joins].sort((a, b) => Math.abs(a.at - at()) - Math.abs(b.at - at()))[0];
+    if (found === undefined) return;
+    const is = isDissolved(found, edit.dissolves);
+    change(is ? 'A cut again' : 'Dissolve', (d) => withDissolveToggled(d, found));
+    seek(found.at - 500_000);
+  };
   const go = (step: 1 | -1) => () => {
     const now = at() + SHOWN_BEFORE_US;
     const to = step > 0 ? cuts.find((c) => c.at > now + SHOWN_BEFORE_US) : cuts.findLast((c) => c.at < now - 1e5);
@@ -75,6 +84,7 @@ export function useCutCommands(): { readonly mark: Micros | null; readonly cuts:
     { label: 'After the cut: a frame less', letter: 'Shift+}', keys: '}', run: move('after', 1) },
     { label: 'The cut a frame earlier', letter: 'Shift+<', keys: '<', run: move('both', -1) },
     { label: 'The cut a frame later', letter: 'Shift+>', keys: '>', run: move('both', 1) },
+    { label: 'Dissolve at the join nearest to here, or cut', letter: 'e', run: dissolve },
     { label: 'To the next cut', letter: 'n', run: go(1) },
     { label: 'To the cut before', letter: 'Shift+N', keys: 'Shift N', run: go(-1) },
   ]);

@@ -4,6 +4,7 @@ import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { isDissolved } from '../../core/edit/dissolves.ts';
 import { type Cut, cutsOf } from '../../core/edit/trims.ts';
 import { decidedOn } from '../../core/workout/document.ts';
 import type { Tone } from '../../core/sound/tones.ts';
@@ -39,8 +40,8 @@ export interface StaveData {
   readonly roomUs: Micros;
   /** The beats of the music laid under it. */
   readonly beats: readonly ClassBeat[];
-  /** Where something was cut out of it. */
-  readonly cuts: readonly Cut[];
+  /** Where something was cut out of it, and whether it dissolves there. */
+  readonly cuts: readonly (Cut & { readonly dissolves: boolean })[];
   /** The timer tones in it. */
   readonly tones: readonly Tone[];
   readonly group: string;
@@ -107,7 +108,10 @@ export function useScore(): readonly StaveData[] {
       tones,
       findings,
     } = produced;
-    const cuts = cutsOf(shots, (id) => decidedOn(edit, id).removed);
+    const cuts = cutsOf(shots, (id) => decidedOn(edit, id).removed).map((cut) => {
+      const { at, takeId, removed } = cut;
+      return { ...cut, dissolves: isDissolved({ at, takeId, takeTime: removed.end }, edit.dissolves) };
+    });
     const byKey = findingsBySegment(findings);
     const several = new Set(shots.map((s) => s.takeId)).size > 1;
     let group = '';

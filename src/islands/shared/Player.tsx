@@ -136,6 +136,14 @@ export function Player({
       picture: new Reel([a, b], pictures, {
         ...options,
         onSwap: (on) => setShown(on === null ? null : on === a ? 0 : 1),
+        onBlend: (other, share) => {
+          for (const deck of [a, b]) {
+            const seen = deck === other;
+            deck.style.visibility = seen ? 'visible' : '';
+            deck.style.opacity = seen ? String(share) : '';
+            deck.style.zIndex = seen ? '1' : '';
+          }
+        },
       }),
       sound: apart ? new Reel([c, d], sounds, { urlOf: options.urlOf, seekTo: toSeconds }) : null,
     };
@@ -254,7 +262,7 @@ export function Player({
           />
         ))}
         {/* A canvas is handed to the rasteriser for good: another shape of picture has another one. */}
-        <canvas key={overlay.key} ref={canvas} className="pointer-events-none absolute inset-0 h-full w-full" />
+        <canvas key={overlay.key} ref={canvas} className="pointer-events-none absolute inset-0 z-2 h-full w-full" />
         {voices.map((voice, i) => (
           <audio key={i} ref={voice} preload="auto" />
         ))}
@@ -295,6 +303,8 @@ export function Player({
 
 /** What is heard with a picture is its own sound; with one that stands still, silence. */
 function isSoundOf(sound: Piece, picture: Piece): boolean {
+  // Where one picture goes over into another, both have a sound of their own and neither is heard with it.
+  if (picture.into !== undefined) return false;
   if (picture.held === true || picture.mediaId === null) return sound.mediaId === null;
   return sound.mediaId === picture.mediaId && Math.abs(sound.from - sound.at - (picture.from - picture.at)) < 1_000;
 }

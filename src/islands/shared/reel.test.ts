@@ -39,11 +39,12 @@ const PIECES = [
 
 function open(pieces: readonly Piece[] = PIECES) {
   const elements = [new FakeElement(), new FakeElement()] as const;
-  const [clock, shown] = [{ ms: 0 }, [] as (number | null)[]];
+  const [clock, shown, blends] = [{ ms: 0 }, [] as (number | null)[], [] as [number | null, number][]];
   const reel = new Reel(elements as unknown as ConstructorParameters<typeof Reel>[0], pieces, {
     urlOf: (id) => `/${id}`,
     seekTo: (time) => time / 1e6,
     now: () => clock.ms,
+    onBlend: (on, share) => blends.push([on === null ? null : elements.indexOf(on as unknown as FakeElement), share]),
     onSwap: (on) => shown.push(on === null ? null : elements.indexOf(on as unknown as FakeElement)),
   });
   const playing = () => elements.filter((e) => !e.paused);
@@ -58,7 +59,7 @@ function open(pieces: readonly Piece[] = PIECES) {
     }
     return seen;
   };
-  return { elements, reel, playing, run, shown };
+  return { elements, reel, playing, run, shown, blends };
 }
 
 describe('a reel of pieces', () => {
@@ -133,5 +134,24 @@ describe('a reel of pieces', () => {
     expect(run(1).at(-1)! / 1e6).toBeCloseTo(2, 1);
     reel.setRate(0.5);
     expect(run(1).at(-1)! / 1e6).toBeCloseTo(2.5, 1);
+  });
+  it('lets one picture go over into the other while both run, and goes on with the other', async () => {
+    const over: Piece = { ...piece('a', 11.5, 1.5, 1), into: { mediaId: 'b', from: s(3.5) } };
+    const { reel, run, playing, elements, blends } = open([piece('a', 10, 0, 1.5), over, piece('b', 4.5, 2.5, 2)]);
+    reel.seek(s(0.5));
+    expect(elements[1]).toMatchObject({ src: '/b', currentTime: 3.5 });
+    await reel.play();
+    run(0.9);
+    expect(playing()).toHaveLength(1);
+    run(0.6);
+    expect(playing()).toHaveLength(2);
+    expect(blends.at(-1)![0]).toBe(1);
+    expect(blends.at(-1)![1]).toBeGreaterThan(0.4);
+    const seen = run(0.8);
+    expect(playing().map((e) => e.src)).toEqual(['/b']);
+    expect(blends.at(-1)).toEqual([null, 0]);
+    expect(seen.at(-1)! / 1e6).toBeCloseTo(2.8, 0);
+    reel.seek(s(2));
+    expect(reel.at! / 1e6).toBeCloseTo(2, 3);
   });
 });

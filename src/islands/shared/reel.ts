@@ -4,12 +4,17 @@ import { type Micros, fromSeconds, micros, toSeconds } from '../../core/time/mic
 /** Two ends that meet within this are one stretch: nothing is handed over. */
 const MEETS_US = 30_000;
 
+/** So far off, a player is taken to its place before it runs along. */
+const FAR_US = 60_000;
+
 interface ReelOptions {
   readonly urlOf: (mediaId: string) => string;
   /** The time to ask a player for so that it shows the frame of a time, seconds. */
   readonly seekTo: (time: Micros) => number;
   /** Called when another element goes on; null: nothing is seen but the ground. */
   readonly onSwap?: (on: HTMLMediaElement | null) => void;
+  /** Called for every frame in which one goes over into the other: how much of the other is seen; null: nothing of it. */
+  readonly onBlend?: (other: HTMLMediaElement | null, share: number) => void;
   /** Milliseconds that only go forward: the clock of pieces in which no element runs. */
   readonly now?: () => number;
 }
@@ -57,10 +62,12 @@ export class Reel {
     const inside = Math.min(piece.length - 1, Math.max(0, at - piece.at));
     if (stands(piece)) this.stand(inside);
     if (piece.mediaId !== null) this.put(this.element, piece, micros(piece.from + (stands(piece) ? 0 : inside)));
+    this.options.onBlend?.(null, 0);
     this.options.onSwap?.(piece.mediaId === null ? null : this.element);
     // Another file on the same element stands still until it is played again.
     if (this.playing && !stands(piece)) void this.element.play().catch(() => undefined);
     this.prepare();
+    if (piece.into !== undefined) this.blend(piece, inside);
   }
 
   async play(): Promise<void> {
@@ -104,6 +111,7 @@ export class Reel {
       if (left > 0 && !this.element.ended) {
         // A browser may stop an element that was changed under way.
         if (this.element.paused) void this.element.play().catch(() => undefined);
+        if (piece.into !== undefined) this.blend(piece, piece.length - left);
         return true;
       }
     }
@@ -114,6 +122,7 @@ export class Reel {
   }
 
   private handOver(next: Piece): void {
+    this.options.onBlend?.(null, 0);
     const before = this.element;
     if (stands(next)) this.stand(0);
     // The other element waits for what is after the ground.
@@ -122,6 +131,18 @@ export class Reel {
     if (!stands(next)) void this.element.play().catch(() => undefined);
     before.pause();
     this.prepare();
+  }
+
+  /** Lets the other element run along, and more and more of it be seen. */
+  private blend(piece: Piece, inside: number): void {
+    const other = this.elements[1 - this.on] as HTMLMediaElement;
+    if (piece.into === undefined) return;
+    // It waits where it comes in; only where one looked for a place in between does it have to be taken there.
+    const at = micros(piece.into.from + inside);
+    if (other.paused && Math.abs(fromSeconds(other.currentTime) - at) > FAR_US)
+      this.put(other, { ...piece, mediaId: piece.into.mediaId }, at);
+    if (other.paused && this.playing) void other.play().catch(() => undefined);
+    this.options.onBlend?.(other, Math.max(0, Math.min(1, inside / piece.length)));
   }
 
   /** How far it is in a piece in which no element runs. */
@@ -139,9 +160,10 @@ export class Reel {
   private prepare(): void {
     let i = this.index;
     while (i + 1 < this.pieces.length && meets(this.pieces[i] as Piece, this.pieces[i + 1] as Piece)) i++;
-    const next = this.pieces.slice(i + 1).find((p) => p.mediaId !== null);
+    const [last, next] = [this.pieces[i], this.pieces.slice(i + 1).find((p) => p.mediaId !== null)];
     const other = this.elements[1 - this.on] as HTMLMediaElement;
-    if (next !== undefined) this.put(other, next, next.from);
+    if (last?.into !== undefined) this.put(other, { ...last, mediaId: last.into.mediaId }, last.into.from);
+    else if (next !== undefined) this.put(other, next, next.from);
   }
 
   private put(element: HTMLMediaElement, piece: Piece, time: Micros): void {
@@ -162,5 +184,11 @@ function stands(piece: Piece): boolean {
 
 /** The next piece goes on in the same file where this one ends. */
 function meets(a: Piece, b: Piece): boolean {
-  return !stands(a) && !stands(b) && a.mediaId === b.mediaId && Math.abs(a.from + a.length - b.from) < MEETS_US;
+  return (
+    !stands(a) &&
+    !stands(b) &&
+    a.into === undefined &&
+    a.mediaId === b.mediaId &&
+    Math.abs(a.from + a.length - b.from) < MEETS_US
+  );
 }
