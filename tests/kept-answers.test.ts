@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Alignment } from '../src/core/align/align.ts';
 import { hear } from '../src/core/calls/detect-calls.ts';
+import { readClauses } from '../src/core/calls/read-clauses.ts';
 import { breakGroups, groupNeeds } from '../src/core/checks/break-groups.ts';
+import { laneFindings } from '../src/core/checks/deliver-checks.ts';
 import { musicFindings, rightsFindings } from '../src/core/checks/music-checks.ts';
 import { planFindings } from '../src/core/checks/plan-checks.ts';
 import { findingsBySegment, takeFindings } from '../src/core/checks/take-checks.ts';
@@ -12,11 +14,14 @@ import { bookWith, searchExercises } from '../src/core/exercise/library.ts';
 import type { Finding } from '../src/core/findings/finding.ts';
 import { learnCalls } from '../src/core/logbook/learn-calls.ts';
 import { learnChanges } from '../src/core/logbook/learn-changes.ts';
+import { lanes } from '../src/core/lanes/lanes.ts';
+import { DEFAULT_RULES, type LaneRules, type Override } from '../src/core/lanes/rules.ts';
 import { logEntryOf, pacesOf } from '../src/core/logbook/logbook.ts';
 import { mistakeFindings } from '../src/core/mistakes/find-mistakes.ts';
 import { mistakesOf } from '../src/core/mistakes/mistake.ts';
 import { driftOf, overrunsOf } from '../src/core/mistakes/overruns.ts';
 import { buildSet } from '../src/core/music/build-set.ts';
+import { type Correction, correct } from '../src/core/music/correct-map.ts';
 import { beatsOf, layMusic, planToMusic } from '../src/core/music/laid.ts';
 import { duckCurve, levelCurve } from '../src/core/music/levels.ts';
 import { meetings, meetingTempos, musicLengths } from '../src/core/music/meet.ts';
@@ -26,6 +31,7 @@ import { beatTime, phraseStarts, steadyMap } from '../src/core/music/tempo-map.t
 import { balanceOf } from '../src/core/plan/balance.ts';
 import { comparePlans } from '../src/core/plan/compare.ts';
 import { compile } from '../src/core/plan/compile.ts';
+import { USUAL_LIMITS, fitToLength } from '../src/core/plan/fit.ts';
 import { bestOrder } from '../src/core/plan/order.ts';
 import { isActive } from '../src/core/plan/segment.ts';
 import { shotList } from '../src/core/plan/shot-list.ts';
@@ -39,13 +45,16 @@ import { calibrate, samplesOf } from '../src/core/speech/calibrate.ts';
 import { numberWords, spokenGroups, writeOut } from '../src/core/speech/spoken.ts';
 import { syllablesOf } from '../src/core/speech/syllables.ts';
 import { fromSeconds as s, micros } from '../src/core/time/micros.ts';
+import { spokenTrack } from '../src/core/transcript/clauses.ts';
 import { phrasesOf } from '../src/core/transcript/phrases.ts';
 import { tokensOf } from '../src/core/transcript/transcript.ts';
+import { plannedProgramme } from '../src/core/workout/rehearsal.ts';
 import { USUAL_STUDIO, callMeans } from '../src/core/workout/studio.ts';
 import { lookAtScript, placeScript } from '../src/core/workout/work-script.ts';
 import { readOutline } from '../src/formats/outline/outline-reader.ts';
 import { CLAIM_PLAN, CLAIM_SEGMENTS, claimSet } from './support/claim-set.ts';
 import { claimSpeech } from './support/claim-speech.ts';
+import { CALL_PHRASES } from './support/call-phrases.ts';
 import { MOVE_NAMES } from './support/move-names.ts';
 import { plantSlips } from './support/planted-slips.ts';
 import { SCHOOLS } from './support/schools.ts';
@@ -143,14 +152,14 @@ describe('kept answers', () => {
     await kept(`script ${name}`, lines);
   });
   it('of takes with what goes wrong', async () => {
-    const lines = SCHOOLS.slice(0, 3).flatMap(([, outline], seed) => {
+    const lines = SCHOOLS.flatMap(([, outline], seed) => {
       const plan = planOf(outline);
       const { take } = plantSlips(plan, seed + 1);
       const tokens = tokensOf(take.transcript, take.duration);
       const alignment: Alignment = {
         segments: take.segments.map((segment, i) => {
           const recorded = take.truth.get(segment.key) ?? null;
-          const sure = 0.55 + (0.4 * ((i * 7) % 10)) / 10;
+          const sure = 0.15 + (0.8 * ((i * 7) % 10)) / 10;
           return { segment, recorded, confidence: sure, placed: sure, evidence: [] };
         }),
         extra: [],
@@ -303,6 +312,138 @@ describe('kept answers', () => {
           .slice(0, 6)
           .map((e) => e.name),
       ]),
+    ]);
+  });
+  it('of calls', async () => {
+    const labels = ['Squat', 'Reverse lunge', 'Row', 'Plank', 'Push-up'];
+    const lines = CALL_PHRASES.map((text) => {
+      const tokens = tokensOf({ cues: [{ start: s(5), end: s(8), text, words: null }] }, s(60));
+      const { clauses } = spokenTrack({ cues: [{ start: s(5), end: s(8), text, words: null }] }, tokens, s(60));
+      const read = readClauses(clauses, tokens, labels);
+      return `${text} => ${line(read.heard)} ${line(read.clauses)}`;
+    });
+    await kept('calls', lines);
+  });
+  it('of claims turned about', async () => {
+    const said = [...claimSet(), ...claimSpeech('second'), ...claimSpeech('third')].filter((_, i) => i % 6 === 0);
+    const turns: ((text: string) => string)[] = [
+      (t) =>
+        t
+          .replace(/\bleft\b/g, 'RIGHT')
+          .replace(/\bright\b/g, 'left')
+          .toLowerCase(),
+      (t) =>
+        t
+          .replace(/\bfirst\b/gi, 'second')
+          .replace(/\btwo\b/gi, 'three')
+          .replace(/\bten\b/gi, 'fifteen'),
+      (t) => t.replace(/\d+/g, (n) => String(Number(n) + 1)),
+      (t) => `${t} No, sorry, I mean on to your knees, the other one.`,
+      (t) => t.split(' ').slice(1).join(' '),
+      (t) => t.split(' ').slice(0, -1).join(' '),
+      (t) => `So that is all: ${t} then we are done and over`,
+    ];
+    const running = recordedClass(CLAIM_PLAN, {
+      segments: CLAIM_SEGMENTS.map((segment) => ({
+        segment,
+        recorded: { start: segment.start, end: segment.end },
+        confidence: 0.95,
+        placed: 0.95,
+        evidence: [],
+      })),
+      extra: [],
+      grids: [],
+      words: [],
+    });
+    const lines = said.map(({ atUs, text }) =>
+      turns
+        .map((turn) => {
+          const cue = { start: micros(atUs), end: micros(atUs + 2e6), text: turn(text), words: null };
+          const claims = claimsInTake(tokensOf({ cues: [cue] }, s(3_600)), running);
+          return claims.map((c) => `${c.type} ${line(c.claimed)} ${line(c.actual)} ${c.verdict}`).join(', ');
+        })
+        .join(' | '),
+    );
+    await kept('claims-turned', lines);
+  });
+  it('of lanes by every rule and by hand', async () => {
+    const lines = SCHOOLS.slice(0, 4).flatMap(([, outline], n) => {
+      const plan = planOf(outline);
+      const { segments, total } = compile(plan);
+      const programme = plannedProgramme(segments, total);
+      const rules: LaneRules[] = [
+        DEFAULT_RULES,
+        { ...DEFAULT_RULES, chapter: { by: 'moves' }, timer: { on: true, direction: 'up', inBreaks: false } },
+        { ...DEFAULT_RULES, caption: { ...DEFAULT_RULES.caption, on: false, nextInBreaks: false } },
+      ];
+      const overrides = segments.flatMap(({ key: segmentKey }, i): Override[] => [
+        ...(i % 5 === 0 ? [{ segmentKey, lane: 'caption', field: 'show', value: i % 2 === 0 } as const] : []),
+        ...(i % 7 === 1 ? [{ segmentKey, lane: 'caption', field: 'text', value: `Own ${i}` } as const] : []),
+        ...(i % 6 === 2 ? [{ segmentKey, lane: 'caption', field: 'inAfterUs', value: s(2) } as const] : []),
+        ...(i % 9 === 3 ? [{ segmentKey, lane: 'caption', field: 'outBeforeUs', value: s(14) } as const] : []),
+        ...(i % 8 === 4 ? [{ segmentKey, lane: 'chapter', field: 'show', value: i % 3 === 0 } as const] : []),
+        ...(i % 11 === 5 ? [{ segmentKey, lane: 'chapter', field: 'title', value: `Part ${i}` } as const] : []),
+        ...(i % 6 === 5 ? [{ segmentKey, lane: 'timer', field: 'show', value: i % 4 === 1 } as const] : []),
+        ...(i % 10 === 6 ? [{ segmentKey, lane: 'timer', field: 'direction', value: 'up' } as const] : []),
+      ]);
+      return rules.flatMap((r, k) =>
+        [[], overrides].flatMap((by) => {
+          const { timer, captions, droppedCaptions, chapters, droppedChapters } = lanes(programme, r, by, plan);
+          return [
+            `rules ${n} ${k}`,
+            ...captions.map((c) => [c.segmentKey, c.start, c.end, c.heading, c.text]),
+            ...chapters.map((c) => [c.start, c.end, c.title]),
+            droppedCaptions,
+            droppedChapters,
+            ...timer.filter((_, i) => i % 37 === 0),
+            ...laneFindings({
+              timer,
+              captions,
+              droppedCaptions,
+              chapters,
+              droppedChapters,
+              cards: [],
+              orphans: [],
+            }).map(found),
+          ];
+        }),
+      );
+    });
+    await kept('lanes', lines);
+  });
+  it('of lengths found, plans compared and maps set right', async () => {
+    const lines = SCHOOLS.slice(0, 3).flatMap(([, outline]) => {
+      const plan = planOf(outline);
+      const { total } = compile(plan);
+      const answers = [0.8, 1.2].flatMap((share) =>
+        fitToLength(plan, micros(Math.round((total * share) / 1e6) * 1e6), USUAL_LIMITS, new Set(['b1']), 3),
+      );
+      const moved = { ...plan, blocks: [...plan.blocks.slice(1), plan.blocks[0]!] };
+      const fewer = { ...plan, title: 'Other', blocks: plan.blocks.slice(1) };
+      return [
+        ...answers.map((a) => [a.total, a.cost, compile(a.plan).segments.length]),
+        comparePlans(plan, moved),
+        comparePlans(moved, plan),
+        comparePlans(plan, fewer),
+        comparePlans(fewer, plan),
+      ];
+    });
+    const map = steadyMap(128_000, s(0.4), 96);
+    const corrections: Correction[] = [
+      ...([{ kind: 'double' }, { kind: 'halve' }, { kind: 'half-beat' }] as const),
+      ...([
+        { kind: 'nudge', byUs: s(0.02) },
+        { kind: 'one', beat: 7 },
+        { kind: 'phrase', beat: 37 },
+      ] as const),
+      ...([
+        { kind: 'drag', beat: 40, to: s(19.2) },
+        { kind: 'metre', metre: 3 },
+      ] as const),
+    ];
+    await kept('changes', [
+      ...lines,
+      ...corrections.map((c) => [c, correct(map, c, s(60)), phraseStarts(correct(map, c, s(60)))]),
     ]);
   });
 });
