@@ -61,9 +61,9 @@ import { SCHOOLS } from './support/schools.ts';
 import { WAYS_OF_TEACHING } from './support/ways-of-teaching.ts';
 
 /**
- * What the core says of the project's own classes, kept as text: whoever changes an answer sees which, and keeps the new
- * one on purpose (`npm run unit -- -u tests/kept-answers.test.ts`). The examples beside the code say what is right; this
- * says that nothing else moved.
+ * What the core says of the project's own classes, kept as text: whoever changes an answer sees which, and keeps the
+ * new one on purpose (`npm run unit -- -u tests/kept-answers.test.ts`). The examples beside the code say what is right;
+ * this says that nothing else moved.
  */
 const kept = (name: string, lines: readonly unknown[]) =>
   expect(`${lines.map(line).join('\n')}\n`).toMatchFileSnapshot(`./kept/${name.replace(/\W+/g, '-')}.txt`);

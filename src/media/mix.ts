@@ -9,9 +9,10 @@ import type { Span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { writeTones } from './tone-track.ts';
 import type { RenderPiece } from './render.ts';
-import { type Measured, loudnessWith, measure, momentary } from './loudness.ts';
+import { AS_IT_IS, CEILING_DB, MOST_TRIES, WITHIN_LU, filtersOf, levelFor } from './level.ts';
+import { type Measured, measure, momentary } from './loudness.ts';
+import { voiceArgs } from './voice-row.ts';
 import { runFfmpeg } from './run.ts';
-import { pieceRuns } from './piece-runs.ts';
 import { quieten } from './quieten.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 
@@ -34,14 +35,6 @@ export interface MixJob {
 
 /** What comes out has so many samples a second. */
 export const MIX_RATE_HZ = 48_000;
-
-/** At a join the sound goes down and up again in this time, so that nothing clicks. */
-const FADE_S = 0.012;
-/** No true peak of the encoded file lies above this (EBU R 128). */
-const CEILING_DB = -1;
-/** A target is met within this (EBU R 128). */
-const WITHIN_LU = 0.5;
-const MOST_TRIES = 8;
 
 /**
  * The sound of a programme as AAC: its pieces joined without clicks, the music under them, brought to its loudness.
@@ -136,82 +129,6 @@ async function mixRaw(
 }
 
 const ENCODE = ['-c:a', 'aac', '-b:a', '160k', '-ar', '48000'] as const;
-
-/** How a mix is brought to its loudness; `limitDb` null: no peak needs to be held. */
-interface Level {
-  readonly gainDb: number;
-  readonly limitDb: number | null;
-}
-const AS_IT_IS: Level = { gainDb: 0, limitDb: null };
-
-/**
- * The gain and the limit that bring a mix to its target, found before it is encoded: encoding takes ten times as long as
- * trying does. What a limit takes away is given back until the loudness is right.
- */
-async function levelFor(raw: string, targetLufs: number, signal?: AbortSignal): Promise<Level> {
-  const before = await measure(raw, signal);
-  if (before === null) return AS_IT_IS;
-  let gainDb = targetLufs - before.lufs;
-  // The encoder moves peaks a little.
-  if (before.truePeakDb + gainDb < CEILING_DB - 0.5) return { gainDb, limitDb: null };
-  const limitDb = CEILING_DB - 0.9;
-  for (let tries = 1; tries <= MOST_TRIES; tries++) {
-    const lufs = await loudnessWith(raw, filtersOf({ gainDb, limitDb }), signal);
-    if (lufs === null || Math.abs(targetLufs - lufs) <= WITHIN_LU / 5) break;
-    gainDb += targetLufs - lufs;
-  }
-  return { gainDb, limitDb };
-}
-
-function filtersOf({ gainDb, limitDb }: Level): string {
-  const gain = `volume=${gainDb.toFixed(2)}dB`;
-  return limitDb === null
-    ? gain
-    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=5:release=80`;
-}
-
-/** Below this there is no voice, only what shakes the floor or the microphone's stand. */
-const RUMBLE_BELOW_HZ = 80;
-
-/** The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. */
-export function voiceArgs(job: Pick<MixJob, 'sounds' | 'voice'>, output: string): string[] {
-  const s = (us: number) => (us / 1e6).toFixed(6);
-  const runs = pieceRuns(
-    job.sounds.filter((p) => !p.source.silent),
-    null,
-  );
-  const inputs = runs.flatMap(({ pieces, offsets }) => {
-    const lasts = offsets.at(-1)! + pieces.at(-1)!.length;
-    return ['-ss', s(pieces[0]!.from), '-t', s(lasts + 0.3e6), '-vn', '-i', pieces[0]!.source.path!];
-  });
-  /** Which input a piece is in, and how far behind its beginning. */
-  const placeOf = (p: RenderPiece) => {
-    const k = runs.findIndex((run) => run.pieces.includes(p));
-    return { k, offset: runs[k]?.offsets[runs[k].pieces.indexOf(p)] ?? 0 };
-  };
-  const chains = job.sounds.map((p, i) => {
-    const fades = [
-      ...(i > 0 ? [`afade=t=in:st=0:d=${FADE_S}`] : []),
-      ...(i < job.sounds.length - 1 ? [`afade=t=out:st=${s(Math.max(0, p.length - FADE_S * 1e6))}:d=${FADE_S}`] : []),
-    ];
-    const { k, offset } = placeOf(p);
-    const own = p.source.silent
-      ? 'anullsrc=r=48000:cl=stereo'
-      : `[${k}:a:0]aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo`;
-    const filters = [
-      own,
-      `atrim=start=${s(offset)}:end=${s(offset + p.length)}`,
-      'asetpts=PTS-STARTPTS',
-      `apad=whole_dur=${s(p.length)}`,
-      // Twice, for 24 dB an octave: the hum of the mains lies an octave below a low voice.
-      ...(job.voice.rumble ? [`highpass=f=${RUMBLE_BELOW_HZ}`, `highpass=f=${RUMBLE_BELOW_HZ}`] : []),
-      ...fades,
-    ];
-    return `${filters.join(',')}[a${i}]`;
-  });
-  const row = `${job.sounds.map((_, i) => `[a${i}]`).join('')}concat=n=${job.sounds.length}:v=0:a=1[mix]`;
-  return [...inputs, '-filter_complex', [...chains, row].join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
-}
 
 /** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
 const SPEECH_PEAK_DB = 12;

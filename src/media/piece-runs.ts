@@ -1,6 +1,9 @@
 import type { RenderPiece } from './render.ts';
 
-/** Pieces of one file that follow each other in it, read by one decoder: what lies between them is decoded and dropped. */
+/**
+ * Pieces of one file that follow each other in it, read by one decoder: what lies between them is decoded and
+ * dropped.
+ */
 export interface PieceRun {
   readonly pieces: readonly RenderPiece[];
   /** Of each piece, how far behind the first it begins, microseconds. */
@@ -13,8 +16,8 @@ const DROPPED_US = 20e6;
 const ON_FRAME = 0.02;
 
 /**
- * Groups pieces in a row into runs, so that a cut costs no decoder of its own. `frameUs`: pictures are joined only where
- * they lie on each other's frames; null: sound, which has none.
+ * Groups pieces in a row into runs, so that a cut costs no decoder of its own. `frameUs`: pictures are joined only
+ * where they lie on each other's frames; null: sound, which has none.
  */
 export function pieceRuns(pieces: readonly RenderPiece[], frameUs: number | null): PieceRun[] {
   const runs: { pieces: RenderPiece[]; offsets: number[] }[] = [];

@@ -101,7 +101,10 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
   }
 }
 
-/** The arguments of the one ffmpeg call: seeking inputs, one a run of pieces, and the concat filter, exact to the frame. */
+/**
+ * The arguments of the one ffmpeg call: seeking inputs, one a run of pieces, and the concat filter, exact to the
+ * frame.
+ */
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;

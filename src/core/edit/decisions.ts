@@ -46,7 +46,10 @@ export interface Use {
   readonly takeId: string | null;
 }
 
-/** Where an insert stands to its segment: the first two make the programme longer, `instead` stands for what no take holds. */
+/**
+ * Where an insert stands to its segment: the first two make the programme longer, `instead` stands for what no take
+ * holds.
+ */
 export const INSERT_PLACES = ['before', 'over', 'after', 'instead'] as const;
 export type InsertPlace = (typeof INSERT_PLACES)[number];
 

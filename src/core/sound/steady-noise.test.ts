@@ -52,8 +52,8 @@ function cleaned(noisy: Float32Array): Float32Array {
 }
 
 /**
- * The segmental signal-to-noise ratio: the mean over frames of 16 ms in which there is speech, each held between -10 and
- * 35 dB (Hu and Loizou, IEEE Trans. Audio, Speech and Language Processing 16, 2008).
+ * The segmental signal-to-noise ratio: the mean over frames of 16 ms in which there is speech, each held between -10
+ * and 35 dB (Hu and Loizou, IEEE Trans. Audio, Speech and Language Processing 16, 2008).
  */
 function segmentalSnr(clean: Float32Array, heard: Float32Array, speaks: (i: number) => boolean): number {
   const size = 768;

@@ -2,9 +2,9 @@ import { type Fourier, fourierOf } from '../signal/fft.ts';
 
 /**
  * Steady noise (a fan, a hum, a hiss) is taken down, never speech: in frames of 21 ms each band is brought down by how
- * much of it is noise. The noise is measured by quantiles over time, without knowing where nobody speaks (Stahl, Fischer
- * and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed estimate of Ephraim and Malah (IEEE Trans.
- * ASSP 32, 1984), which leaves no tinkling behind.
+ * much of it is noise. The noise is measured by quantiles over time, without knowing where nobody speaks (Stahl,
+ * Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed estimate of Ephraim and Malah
+ * (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
  */
 export const FRAME = 1024;
 /** From one frame to the next; frames overlap by half. */
@@ -79,8 +79,8 @@ export class NoiseGauge {
 }
 
 /**
- * Takes steady noise out of a stream of two channels. Blocks are whole hops long; what comes out is as long as what went
- * in, and one hop late.
+ * Takes steady noise out of a stream of two channels. Blocks are whole hops long; what comes out is as long as what
+ * went in, and one hop late.
  */
 export class NoiseFilter {
   private readonly re = new Float64Array(FRAME);

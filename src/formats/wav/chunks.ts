@@ -5,8 +5,8 @@ export interface CueMark {
 }
 
 /**
- * The chunks that name samples of a sound (RIFF: `cue ` and `LIST adtl labl`, Microsoft Multimedia Programming Interface
- * 1.0); nothing where there is nothing to name.
+ * The chunks that name samples of a sound (RIFF: `cue ` and `LIST adtl labl`, Microsoft Multimedia Programming
+ * Interface 1.0); nothing where there is nothing to name.
  */
 export function cueChunks(marks: readonly CueMark[]): Uint8Array {
   if (marks.length === 0) return new Uint8Array(0);

@@ -13,6 +13,7 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { type TakeOfPage, playedUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { isSoundOf, useSame } from './player-parts.ts';
 import { usePlayhead } from './playhead.ts';
 import { Reel } from './reel.ts';
 import { useOverlay } from './use-overlay.ts';
@@ -299,19 +300,4 @@ export function Player({
       )}
     </section>
   );
-}
-
-/** What is heard with a picture is its own sound; with one that stands still, silence. */
-function isSoundOf(sound: Piece, picture: Piece): boolean {
-  // Where one picture goes over into another, both have a sound of their own and neither is heard with it.
-  if (picture.into !== undefined) return false;
-  if (picture.held === true || picture.mediaId === null) return sound.mediaId === null;
-  return sound.mediaId === picture.mediaId && Math.abs(sound.from - sound.at - (picture.from - picture.at)) < 1_000;
-}
-
-/** The list as it was while the new one says the same. */
-function useSame<T>(list: readonly T[]): readonly T[] {
-  const last = useRef(list);
-  if (last.current !== list && JSON.stringify(last.current) !== JSON.stringify(list)) last.current = list;
-  return last.current;
 }

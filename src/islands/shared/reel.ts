@@ -13,7 +13,9 @@ interface ReelOptions {
   readonly seekTo: (time: Micros) => number;
   /** Called when another element goes on; null: nothing is seen but the ground. */
   readonly onSwap?: (on: HTMLMediaElement | null) => void;
-  /** Called for every frame in which one goes over into the other: how much of the other is seen; null: nothing of it. */
+  /**
+   * Called for every frame in which one goes over into the other: how much of the other is seen; null: nothing of it.
+   */
   readonly onBlend?: (other: HTMLMediaElement | null, share: number) => void;
   /** Milliseconds that only go forward: the clock of pieces in which no element runs. */
   readonly now?: () => number;
