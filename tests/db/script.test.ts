@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TYPICAL_SPEAKER, lineTime } from '../../src/core/speech/line-time.ts';
 import { speakerOf } from '../../src/core/workout/studio.ts';
+import { NEWEST_DOCUMENT } from '../../src/formats/workout-json/upgrade.ts';
 import { VOICE_RATE_HZ } from '../../src/media/espeak.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
@@ -104,7 +105,7 @@ describe('a document kept by the first version', () => {
       [id, JSON.stringify({ cues: [], calls: spare })],
     );
     expect((await getWorkout(context, id)).document).toMatchObject({
-      version: 7,
+      version: NEWEST_DOCUMENT,
       script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } },
     });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }]);
