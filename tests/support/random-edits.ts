@@ -1,4 +1,5 @@
 import type { WorkoutDocument } from '../../src/core/workout/document.ts';
+import type { Insert } from '../../src/core/edit/decisions.ts';
 import { newDocument } from '../../src/core/workout/document.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { freshIds } from '../../src/core/plan/ids.ts';
@@ -59,6 +60,13 @@ export const EDITED: WorkoutDocument = {
     takeId: '11111111-1111-4111-8111-111111111111',
     pins: [1, 2].map((i) => ({ segmentKey: `b2/b2m${i}/r1/s1/work/both`, edge: 'start', at: micros(i * 60e6) })),
     overrides: [{ segmentKey: 'b1/b1m1/r1/s1/work/both', lane: 'caption', field: 'text', value: 'March on' }],
+    inserts: [1, 2].map((i) => ({
+      id: `card-${i}`,
+      segmentKey: `b2/b2m${i}/r1/s1/work/both`,
+      place: 'before',
+      lengthUs: micros(3e6),
+      shows: { kind: 'card', card: 'move', title: null, line: null },
+    })),
   },
 };
 
@@ -154,6 +162,28 @@ const EDITS: readonly Editing[] = [
       edit: { ...d.edit, removed: [...d.edit.removed, { start: micros(start), end: micros(start + 5e6) }] },
     };
   },
+  (d, roll) => {
+    const insert: Insert = {
+      id: `i${roll(1e9)}`,
+      segmentKey: `b2/b2m${1 + roll(4)}/r1/s1/work/both`,
+      place: (['before', 'over', 'after'] as const)[roll(3)]!,
+      lengthUs: micros((1 + roll(9)) * 1e6),
+      shows: { kind: 'card', card: 'move', title: `Card ${roll(50)}`, line: null },
+    };
+    return { ...d, edit: { ...d.edit, inserts: [...d.edit.inserts, insert] } };
+  },
+  (d, roll) => {
+    const [at, lengthUs] = [pick(d.edit.inserts, roll), micros((1 + roll(9)) * 1e6)];
+    return {
+      ...d,
+      edit: { ...d.edit, inserts: d.edit.inserts.map((insert, i) => (i === at ? { ...insert, lengthUs } : insert)) },
+    };
+  },
+  (d, roll) => ({ ...d, edit: { ...d.edit, inserts: d.edit.inserts.toSpliced(pick(d.edit.inserts, roll), 1) } }),
+  (d, roll) => {
+    const dissolve = { takeId: d.edit.takeId ?? '', at: micros(roll(900) * 1e6) };
+    return { ...d, edit: { ...d.edit, dissolves: [...d.edit.dissolves, dissolve] } };
+  },
 ];
 
 /** One to three random edits by one side. */
@@ -175,6 +205,8 @@ export function things(d: WorkoutDocument): Map<string, string> {
   for (const pin of d.edit.pins) put(`pin ${pin.segmentKey} ${pin.edge}`, pin.at);
   for (const cut of d.edit.removed) put(`cut ${cut.start} ${cut.end}`, cut);
   for (const o of d.edit.overrides) put(`override ${o.segmentKey} ${o.lane} ${o.field}`, o.value);
+  for (const insert of d.edit.inserts) put(`insert ${insert.id}`, insert);
+  for (const x of d.edit.dissolves) put(`dissolve ${x.takeId} ${x.at}`, x);
   put('title', d.plan.title);
   put('instructor', d.plan.instructor);
   put('accepted', d.edit.accepted);

@@ -29,6 +29,9 @@ const FIELDS: Readonly<Record<string, string>> = {
   takeId: 'take',
   accepted: 'looked at and right',
   in: 'block',
+  place: 'place',
+  shows: 'what it shows',
+  line: 'line below',
 };
 
 /** A clash as a person reads it: where, what is here, what is there. */
@@ -68,6 +71,8 @@ const ENTITIES: Readonly<Record<string, string>> = {
   shown: 'Camera',
   uses: 'Take of a segment',
   cameras: 'What a camera shows',
+  inserts: 'Insert',
+  dissolves: 'Dissolve',
   joined: 'Takes of the programme',
   sound: 'Sound of the programme',
   pickUps: 'Pick-up',
