@@ -11,9 +11,10 @@ import { renderJob } from '../../src/jobs/render-job.ts';
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
+import { compile } from '../../src/core/plan/compile.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
-import { exportFile, queueRender, stopRender } from '../../src/server/deliver.ts';
+import { exportFile, queueRender, queueSound, stopRender } from '../../src/server/deliver.ts';
 import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
@@ -130,6 +131,30 @@ describe('the render job', () => {
     // Another title is another chapter, not another picture; another caption is.
     const other = await made('/plan/blocks/0/moves/0/name', 'Deep squat');
     expect(stream(other, 'v')).not.toBe(stream(first, 'v'));
+  });
+  it('makes the sound by itself, as long as the programme with its card, with a cue point at each segment', async () => {
+    const { revision, document } = await getWorkout(context, workoutId);
+    const segmentKey = compile(document.plan).segments[0]!.key;
+    const shows = { kind: 'card', card: 'title', title: null, line: null };
+    const insert = { id: 'card', segmentKey, place: 'before', lengthUs: 2e6, shows };
+    await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/inserts', value: [insert] }]);
+    for (const wrong of ['drums', null, 'music', 'tones'])
+      await expect(queueSound(context, workoutId, wrong)).rejects.toThrow(Refusal);
+    const sound = await queueSound(context, workoutId, 'voice');
+    const video = await queueRender(context, workoutId);
+    await renderJob(worker, sound.id);
+    await renderJob(worker, video.id);
+    const [wav, mp4] = await Promise.all([sound, video].map((r) => renderById(context.pool, r.id)));
+    expect([wav?.kind, wav?.state, mp4?.state]).toEqual(['sound-voice', 'done', 'done']);
+    const bytes = await readFile(context.store.pathOf(wav?.sha256 ?? '', 'wav'));
+    const seconds = bytes.readUInt32LE(bytes.indexOf('data') + 4) / (48_000 * 2 * 3);
+    const frames = frameCount(context.store.pathOf(mp4?.sha256 ?? '', 'mp4'));
+    expect(Math.abs(seconds - frames / 25)).toBeLessThan(0.05);
+    expect(frames / 25).toBeGreaterThan(15);
+    const names = document.plan.blocks[0]!.moves.map((m) => `${m.name}\0`);
+    expect(['cue ', 'adtl', ...names].filter((name) => !bytes.includes(name))).toEqual([]);
+    const now = (await getWorkout(context, workoutId)).revision;
+    await patchWorkout(context, workoutId, now, [{ op: 'replace', path: '/edit/inserts', value: [] }]);
   });
   it('is not begun when it was cancelled while it waited', async () => {
     const render = await insertRender(context.pool, workoutId, takeId, 1);
