@@ -98,6 +98,20 @@ const found = (f: Finding) => [
   f.mends,
 ];
 
+/** The class of the claims as if it had been filmed to the microsecond, nearly surely placed. */
+const CLASS_AS_PLANNED: Alignment = {
+  segments: CLAIM_SEGMENTS.map((segment) => ({
+    segment,
+    recorded: { start: segment.start, end: segment.end },
+    confidence: 0.95,
+    placed: 0.95,
+    evidence: [],
+  })),
+  extra: [],
+  grids: [],
+  words: [],
+};
+
 describe('kept answers', () => {
   it.each(WAYS_OF_TEACHING.filter((_, i) => i % 5 === 0))('of the plan: $name', async ({ name, outline }) => {
     const plan = planOf(outline);
@@ -193,19 +207,7 @@ describe('kept answers', () => {
   });
   it('of what is claimed', async () => {
     const said = [...claimSet(), ...claimSpeech('second'), ...claimSpeech('third'), ...claimSpeech('fourth')];
-    const alignment: Alignment = {
-      segments: CLAIM_SEGMENTS.map((segment) => ({
-        segment,
-        recorded: { start: segment.start, end: segment.end },
-        confidence: 0.95,
-        placed: 0.95,
-        evidence: [],
-      })),
-      extra: [],
-      grids: [],
-      words: [],
-    };
-    const running = recordedClass(CLAIM_PLAN, alignment);
+    const running = recordedClass(CLAIM_PLAN, CLASS_AS_PLANNED);
     const lines = said.map(({ atUs, text }) => {
       const cue = { start: micros(atUs), end: micros(atUs + 2e6), text, words: null };
       const tokens = tokensOf({ cues: [cue] }, s(3_600));
@@ -343,18 +345,7 @@ describe('kept answers', () => {
       (t) => t.split(' ').slice(0, -1).join(' '),
       (t) => `So that is all: ${t} then we are done and over`,
     ];
-    const running = recordedClass(CLAIM_PLAN, {
-      segments: CLAIM_SEGMENTS.map((segment) => ({
-        segment,
-        recorded: { start: segment.start, end: segment.end },
-        confidence: 0.95,
-        placed: 0.95,
-        evidence: [],
-      })),
-      extra: [],
-      grids: [],
-      words: [],
-    });
+    const running = recordedClass(CLAIM_PLAN, CLASS_AS_PLANNED);
     const lines = said.map(({ atUs, text }) =>
       turns
         .map((turn) => {

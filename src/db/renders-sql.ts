@@ -1,7 +1,8 @@
+import { SOUND_PARTS } from '../core/sound/parts.ts';
 import type { Db } from './pool.ts';
 
 export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
-export const SOUND_KINDS = ['sound-mix', 'sound-voice', 'sound-music', 'sound-tones', 'sound-clean'] as const;
+const SOUND_KINDS = SOUND_PARTS.map((part) => `sound-${part}` as const);
 export const RENDER_KINDS = ['programme', 'bed-wav', 'bed-flac', ...SOUND_KINDS] as const;
 export type RenderKind = (typeof RENDER_KINDS)[number];
 export type RenderState = (typeof RENDER_STATES)[number];

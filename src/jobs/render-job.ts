@@ -12,7 +12,8 @@ import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
 import { addCuePoints } from '../media/cue-points.ts';
-import { type MixJob, MIX_RATE_HZ, SOUND_PARTS, type SoundPart, makeMix, makePart } from '../media/mix.ts';
+import { SOUND_PARTS, type SoundPart } from '../core/sound/parts.ts';
+import { type MixJob, MIX_RATE_HZ, makeMix, makePart } from '../media/mix.ts';
 import {
   NO_SOURCE,
   type RenderJob,
@@ -109,6 +110,8 @@ async function makeProgramme(
     audioCodec: first.audioCodec,
     whole:
       pictures.length === 1 &&
+      pictures[0]!.mediaId === first.id &&
+      pictures[0]!.held !== true &&
       sounds[0]?.mediaId === first.id &&
       only?.start === 0 &&
       decidedOn(document.edit, first.id).removed.length === 0,
@@ -162,7 +165,12 @@ async function makeSoundPart(
 ): Promise<Made> {
   const { document, made, source, heard } = await sourcesOf(context, wanted);
   const of = { document, heard, produced: made.produced, pathOf: (id: string) => source(id).path! };
-  await withMixJob(context, wanted, of, output, (job) => makePart(job, part, onProgress, signal), signal);
+  const work = (job: MixJob) => {
+    if (part === 'music' && job.bed === null) throw new Missing('No music is laid under this class any more.');
+    if (part === 'tones' && job.tones === null) throw new Missing('There are no timer tones in this class any more.');
+    return makePart(job, part, onProgress, signal);
+  };
+  await withMixJob(context, wanted, of, output, work, signal);
   const { segments } = made.produced.programme;
   await addCuePoints(
     output,

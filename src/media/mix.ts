@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
+import type { SoundPart } from '../core/sound/parts.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
@@ -69,10 +70,6 @@ export async function makeMix(
     await rm(folder, { recursive: true, force: true });
   }
 }
-
-/** What of a mix can be had by itself: `clean` is the voice as it was recorded, nothing done to it. */
-export const SOUND_PARTS = ['mix', 'voice', 'music', 'tones', 'clean'] as const;
-export type SoundPart = (typeof SOUND_PARTS)[number];
 
 /**
  * The mix, or a part of it, as WAV of 24 bits from the beginning of the programme to its end. The mix has its loudness;
@@ -180,7 +177,18 @@ async function mixArgs(
     chains.push(`anullsrc=r=48000:cl=stereo,atrim=end=${(job.length / 1e6).toFixed(6)}[silence]`);
   const sum = through.length < 2 ? 'anull' : `amix=inputs=${through.length}:duration=first:normalize=0`;
   chains.push(`${through.length === 0 ? '[silence]' : through.join('')}${sum}[mix]`);
-  return [...inputs, '-filter_complex', chains.join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+  return [
+    ...inputs,
+    '-filter_complex',
+    chains.join(';'),
+    '-map',
+    '[mix]',
+    '-c:a',
+    'pcm_f32le',
+    '-rf64',
+    'auto',
+    output,
+  ];
 }
 
 const STEREO = 'aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo';

@@ -7,8 +7,8 @@ const BLOCK = HOP * 96;
 const CHANNELS = 2;
 const BYTES = 4 * CHANNELS;
 const RATE_HZ = 48_000;
-/** So many frames of a source are listened to. */
-const HEARD = 6_000;
+/** So many frames of a source tell what its noise is like. */
+const HEARD = 3_000;
 
 /** A stretch of a file that is from one source: both in frames of samples. */
 interface Stretch {
@@ -72,13 +72,12 @@ async function channels(file: FileHandle, data: number, from: number, to: number
 async function noiseOf(file: FileHandle, data: number, stretches: readonly Stretch[], signal?: AbortSignal) {
   const gauge = new NoiseGauge();
   const all = stretches.reduce((sum, s) => sum + s.to - s.from, 0);
-  // Blocks of a second in a row would know only one place: a few frames from each of many.
-  const apart = Math.max(FRAME, Math.floor(all / HEARD / HOP) * HOP);
+  const apart = Math.max(FRAME, Math.floor(all / HEARD));
   for (const { from, to } of stretches)
-    for (let at = from; at + BLOCK <= to; at += BLOCK) {
+    for (let at = from; at + FRAME <= to; at += apart) {
       signal?.throwIfAborted();
-      const { left, right } = await channels(file, data, at, at + BLOCK);
-      for (let i = 0; i + FRAME <= BLOCK; i += apart) gauge.hear(left, right, i);
+      const { left, right } = await channels(file, data, at, at + FRAME);
+      gauge.hear(left, right, 0);
     }
   return gauge.noise();
 }

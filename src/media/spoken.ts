@@ -59,7 +59,18 @@ export async function layLines(
     mixed.push(`[l${i}]`);
   }
   chains.push(`${mixed.join('')}amix=inputs=${mixed.length}:duration=first:normalize=0[spoken]`);
-  return [...inputs, '-filter_complex', chains.join(';'), '-map', '[spoken]', '-c:a', 'pcm_f32le', output];
+  return [
+    ...inputs,
+    '-filter_complex',
+    chains.join(';'),
+    '-map',
+    '[spoken]',
+    '-c:a',
+    'pcm_f32le',
+    '-rf64',
+    'auto',
+    output,
+  ];
 }
 
 /** By how much a line is to be louder, dB, to be as loud as what is said around it. */

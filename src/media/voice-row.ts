@@ -47,5 +47,16 @@ export function voiceArgs(
     return `${filters.join(',')}[a${i}]`;
   });
   const row = `${job.sounds.map((_, i) => `[a${i}]`).join('')}concat=n=${job.sounds.length}:v=0:a=1[mix]`;
-  return [...inputs, '-filter_complex', [...chains, row].join(';'), '-map', '[mix]', '-c:a', 'pcm_f32le', output];
+  return [
+    ...inputs,
+    '-filter_complex',
+    [...chains, row].join(';'),
+    '-map',
+    '[mix]',
+    '-c:a',
+    'pcm_f32le',
+    '-rf64',
+    'auto',
+    output,
+  ];
 }

@@ -1,6 +1,7 @@
+import { SOUND_PARTS } from '../core/sound/parts.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
-import { type Render, SOUND_KINDS, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
+import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { takesOf } from '../db/takes-sql.ts';
 import { send } from '../db/queue.ts';
 import { EXPORTS, type ExportFormat } from '../formats/exports.ts';
@@ -50,16 +51,16 @@ export async function queueSound(
   workoutId: string | undefined,
   part: string | null,
 ): Promise<Render> {
-  const kind = SOUND_KINDS.find((k) => k === `sound-${part}`);
-  if (kind === undefined) throw new Refusal(422, 'The parts of the sound are mix, voice, music, tones and clean.');
+  const known = SOUND_PARTS.find((p) => p === part);
+  if (known === undefined) throw new Refusal(422, 'The parts of the sound are mix, voice, music, tones and clean.');
   const { id, document, revision } = await getWorkout(context, workoutId);
   if (takesIn(document.edit, await takesOf(context.pool, id)).length === 0)
     throw new Refusal(409, 'Choose a take on the Shoot station first.');
-  if (kind === 'sound-music' && !document.edit.sound.music)
+  if (known === 'music' && !document.edit.sound.music)
     throw new Refusal(409, 'No music is mixed under the voice; switch it on first.');
-  if (kind === 'sound-tones' && document.edit.sound.tones.family === null)
+  if (known === 'tones' && document.edit.sound.tones.family === null)
     throw new Refusal(409, 'There are no timer tones; choose a sound for them first.');
-  return renderWanted(context, (db) => insertRender(db, id, null, revision, kind));
+  return renderWanted(context, (db) => insertRender(db, id, null, revision, `sound-${known}`));
 }
 
 /** A render and its job, written together. */

@@ -11,6 +11,7 @@ import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { fromSeconds } from '../../src/core/time/micros.ts';
+import { makeVideo } from '../media/support.ts';
 import { mostMemory } from './memory.ts';
 import { probe } from '../../src/media/probe.ts';
 import { VIDEO_SETTINGS, render, withSources } from '../../src/media/render.ts';
@@ -86,22 +87,7 @@ console.log(`render ratio, best against best          ${(best / plainBest).toFix
 // What cuts cost in memory, at 1080p.
 const large = join(folder, 'large.mp4');
 const SECONDS = 130;
-execFileSync('ffmpeg', [
-  ...[
-    '-y',
-    '-v',
-    'error',
-    '-f',
-    'lavfi',
-    '-i',
-    `testsrc2=s=1920x1080:r=25:d=${SECONDS}`,
-    '-f',
-    'lavfi',
-    '-i',
-    `sine=d=${SECONDS}`,
-  ],
-  ...['-c:v', 'libx264', '-preset', 'ultrafast', '-c:a', 'aac', '-shortest', large],
-]);
+makeVideo(large, { seconds: SECONDS, rate: '25', size: '1920x1080' });
 const memoryWith = (cuts: number) => {
   const each = (SECONDS - 10) / (cuts + 1);
   const pieces = Array.from({ length: cuts + 1 }, (_, i) => ({

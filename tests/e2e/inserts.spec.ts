@@ -41,13 +41,13 @@ test('cards come in sets or by key, are written on, play, and go with one undo',
   await expect.poll(async () => Number(await playhead.inputValue())).toBeGreaterThan(30);
   await expect(page.locator('section[aria-label=Picture] video:not(.invisible)')).toHaveCount(1);
   await page.keyboard.press('Space');
-  // By key: a frame that stands still after the chosen segment, and gone with one undo.
+  // By key: a frame frozen after the chosen segment, and gone with one undo.
   const count = page.getByRole('list', { name: 'Inserts' }).getByRole('listitem');
   const many = await count.count();
   await page.locator('[data-stave]').filter({ hasText: 'Shoulder rolls' }).getByRole('button').first().click();
   await page.keyboard.press('f');
   await expect(count).toHaveCount(many + 1);
-  await expect(page.getByText('Frame that stands still after Shoulder rolls')).toBeVisible();
+  await expect(page.getByText('Freeze frame after Shoulder rolls')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(count).toHaveCount(many);
   await page.keyboard.press('i');

@@ -294,6 +294,15 @@ test('the video is rendered with progress, can be cancelled, and the files can b
   const part = await page.request.get(href ?? '', { headers: { Range: 'bytes=0-99' } });
   expect(part.status()).toBe(206);
   expect((await part.body()).subarray(4, 8).toString()).toBe('ftyp');
+  // Its sound by itself: a part that there is not cannot be asked for.
+  const which = page.getByLabel('Which part of the sound');
+  await expect(which.getByRole('option', { name: 'The timer tones' })).toBeDisabled();
+  await which.selectOption('The voice as it was recorded');
+  await page.getByRole('button', { name: 'Make the WAV' }).click();
+  await expect(page.getByTestId('sound').first()).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+  const wav = await page.getByRole('link', { name: 'clean.wav' }).getAttribute('href');
+  const head = await page.request.get(wav ?? '', { headers: { Range: 'bytes=0-11' } });
+  expect((await head.body()).subarray(8, 12).toString()).toBe('WAVE');
 });
 
 test('requests from another site are refused, and a change must name its revision', async ({ request }) => {

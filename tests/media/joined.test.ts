@@ -92,13 +92,16 @@ describe.each([
       segments.map((x) => [x.label, x.start < s(10) ? 'a' : 'b']),
     );
     const shown = [{ start: s(6.31), end: s(9.77), cameraId: 'cam' }];
+    const lasts = (id: string) => s(SOURCES.find((x) => x.name === id)!.seconds);
     const pictures = withInsertsSeen(
       viewsOf(programme.shots, recordings, (id) => (id === 'a' ? shown : []), rate),
       programme.inserts,
+      lasts,
     );
     const sounds = withInsertsHeard(
       soundsOf(programme.shots, recordings, () => 0.4),
       programme.inserts,
+      lasts,
     );
     const names = pictures.map((p) => (p.held === true ? `${p.mediaId} still` : p.mediaId));
     expect(names).toEqual([null, 'a', null, 'cam', 'a', 'a still', 'b']);

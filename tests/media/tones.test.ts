@@ -9,7 +9,8 @@ import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
 import { fromSeconds as s } from '../../src/core/time/micros.ts';
 import { measure } from '../../src/media/loudness.ts';
 import { addCuePoints } from '../../src/media/cue-points.ts';
-import { SOUND_PARTS, type SoundPart, makeMix, makePart } from '../../src/media/mix.ts';
+import { SOUND_PARTS, type SoundPart } from '../../src/core/sound/parts.ts';
+import { makeMix, makePart } from '../../src/media/mix.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
 const SECONDS = 14;

@@ -1,9 +1,9 @@
 import type { Programme } from '../edit/assemble.ts';
 import type { Choice } from '../edit/choose-takes.ts';
 import { shotsOf } from '../edit/shots.ts';
-import type { Finding } from '../findings/finding.ts';
-import type { Insert } from '../edit/decisions.ts';
-import { type Segment, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
+import { standInFor } from '../edit/usual-inserts.ts';
+import type { Finding, Mend } from '../findings/finding.ts';
+import { type Segment, isActive, labelWithSide } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
 
@@ -48,26 +48,15 @@ function missing(choices: readonly Choice[]): Choice[][] {
   return [...runs, run].filter((r) => r.filter((c) => isActive(c.segment)).length >= STRETCH);
 }
 
-/** A card with its clock for a segment that no take holds. */
-function standInFor(segment: Segment): Insert {
-  const card = isActive(segment) ? 'move' : isBreak(segment) ? 'rest' : 'part';
-  return {
-    id: `for-${segment.key.replace(/[^\w-]/g, '-').slice(0, 76)}`,
-    segmentKey: segment.key,
-    place: 'instead',
-    lengthUs: null,
-    shows: { kind: 'card', card, title: null, line: null },
-  };
+/** The fix that shows cards for segments that no take holds. */
+function cardsFor(label: string, segments: readonly Segment[]): Mend {
+  return { kind: 'inserts', label, inserts: segments.map((s) => ({ id: `instead of ${s.key}`, ...standInFor(s) })) };
 }
 
 function withCard(finding: Finding, choices: readonly Choice[]): Finding {
   const left = choices.find((c) => c.segment.key === finding.segmentKey && c.candidate === null);
   if (left === undefined) return finding;
-  const inserts = [standInFor(left.segment)];
-  return {
-    ...finding,
-    mends: [...finding.mends, { kind: 'inserts', label: 'Show a card with the clock in its place', inserts }],
-  };
+  return { ...finding, mends: [...finding.mends, cardsFor('Show a card with the clock in its place', [left.segment])] };
 }
 
 function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Finding {
@@ -93,11 +82,10 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
         label: 'Note it for the next day of filming',
         retake: { segmentKey: first.key, why: `${names}: in no take yet` },
       },
-      {
-        kind: 'inserts',
-        label: `Show ${stretch.length === 1 ? 'a card' : `${stretch.length} cards`} with the clock in their place`,
-        inserts: stretch.map((c) => standInFor(c.segment)),
-      },
+      cardsFor(
+        `Show ${stretch.length} cards with the clock in their place`,
+        stretch.map((c) => c.segment),
+      ),
     ],
   };
 }

@@ -47,8 +47,8 @@ export interface Use {
 }
 
 /**
- * Where an insert stands to its segment: the first two make the programme longer, `instead` stands for what no take
- * holds.
+ * Where an insert stands to its segment: `before` and `after` it the programme becomes longer, `over` it what is seen is
+ * covered while the sound runs on, `instead` it stands for what no take holds.
  */
 export const INSERT_PLACES = ['before', 'over', 'after', 'instead'] as const;
 export type InsertPlace = (typeof INSERT_PLACES)[number];
@@ -68,7 +68,7 @@ export type InsertShows =
   | { readonly kind: 'freeze'; readonly mediaId: string; readonly at: Micros }
   | { readonly kind: 'clip'; readonly mediaId: string; readonly from: Micros };
 
-/** A picture between shots, or over one: a card, a frame that stands still, a stretch from elsewhere. */
+/** A picture between shots, or over one: a card, a frozen frame, a clip from another recording. */
 export interface Insert {
   readonly id: string;
   readonly segmentKey: string;

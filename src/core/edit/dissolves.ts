@@ -2,7 +2,7 @@ import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Dissolve } from './decisions.ts';
 import type { Shot } from './shots.ts';
-import type { Piece } from './views.ts';
+import type { DurationOf, Piece } from './views.ts';
 
 /** A join at which one shot goes on where another ends: not where a take simply runs on. */
 export interface Join {
@@ -39,7 +39,7 @@ export function isDissolved({ takeId, takeTime }: Join, dissolves: readonly Diss
 export function withDissolves(
   pictures: readonly Piece[],
   joins: readonly Join[],
-  durationOf: (mediaId: string) => Micros,
+  durationOf: DurationOf,
   rate: FrameRate,
 ): Piece[] {
   const half = frameStart(firstFrameFrom(HALF_US, rate), rate);
@@ -49,7 +49,7 @@ export function withDissolves(
       const [out, into] = [all[k - 1], all[k]];
       if (out === undefined || into === undefined || !canGoOver(out, half) || !canGoOver(into, half)) return all;
       const ends = out.from + out.length;
-      if (ends + half > durationOf(out.mediaId!) || into.from < half) return all;
+      if (ends + half > (durationOf(out.mediaId!) ?? 0) || into.from < half) return all;
       const over: Piece = {
         mediaId: out.mediaId,
         from: micros(ends - half),

@@ -49,6 +49,20 @@ const of = (programme: ReturnType<typeof built>, key: string) => programme.segme
 const meet = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThanOrEqual(1);
 const seconds = (us: number) => us / 1e6;
 
+/** What is seen and heard of a programme; every recording lasts ten minutes, but `b` only 40 s. */
+const seenAndHeard = ({ shots, inserts }: ReturnType<typeof built>) => {
+  const lasts = (id: string) => (id === 'b' ? s(40) : s(600));
+  const views = viewsOf(shots, [], () => [], RATE);
+  return {
+    pictures: withInsertsSeen(views, inserts, lasts),
+    sounds: withInsertsHeard(
+      soundsOf(shots, [], () => 1),
+      inserts,
+      lasts,
+    ),
+  };
+};
+
 describe('an insert', () => {
   const take = filmed('a', -5, END + 5);
   const plain = built([take], []);
@@ -94,6 +108,14 @@ describe('an insert', () => {
     const ticks = timerTicks(programme.segments, DEFAULT_RULES, []).filter((t) => t.segmentKey === gone);
     expect([ticks[0]!.value, ticks.at(-1)!.value, ticks.at(-1)!.end]).toEqual([30, 1, standing.end]);
     expect(built([take], inserts).inserts).toEqual([]);
+  });
+  it('instead of a segment stands once, however many there are', () => {
+    const gone = keyOf('Plank');
+    const from = segments.find((x) => x.key === gone)!.start / 1e6;
+    const takes = [filmed('a', -5, from), filmed('b', from + 30, END + 5)];
+    const twice = [cardAt(gone, 'instead', null), { ...cardAt(gone, 'instead', 5), id: 'again' }];
+    expect(built(takes, twice).segments.filter((x) => x.key === gone)).toHaveLength(1);
+    expect(built(takes, twice).length).toBe(built(takes, twice.slice(0, 1)).length);
   });
   it('at a place that is not in the class waits', () => {
     expect(built([take], [cardAt('gone/1/m9', 'before', 3)]).length).toBe(plain.length);
@@ -169,14 +191,7 @@ describe('whatever is inserted', () => {
     fc.assert(
       fc.property(some, (list) => {
         const [programme, plain] = [built(takes, listOf(list)), built(takes, [])];
-        const pictures = withInsertsSeen(
-          viewsOf(programme.shots, [], () => [], RATE),
-          programme.inserts,
-        );
-        const sounds = withInsertsHeard(
-          soundsOf(programme.shots, [], () => 1),
-          programme.inserts,
-        );
+        const { pictures, sounds } = seenAndHeard(programme);
         for (const pieces of [pictures, sounds]) {
           pieces.forEach((x, i) => meet(x.at, i === 0 ? 0 : pieces[i - 1]!.at + pieces[i - 1]!.length));
           meet(pieces.at(-1)!.at + pieces.at(-1)!.length, programme.length);
@@ -202,14 +217,7 @@ describe('what is seen and heard', () => {
     const still = { ...cardAt(keyOf('Plank'), 'after', 1), shows: { kind: 'freeze', mediaId: 'a', at: s(9) } as const };
     const over = { ...cardAt(keyOf('Plank'), 'over', null), shows };
     const programme = built([take], [clip, still, over]);
-    const pictures = withInsertsSeen(
-      viewsOf(programme.shots, [], () => [], RATE),
-      programme.inserts,
-    );
-    const sounds = withInsertsHeard(
-      soundsOf(programme.shots, [], () => 1),
-      programme.inserts,
-    );
+    const { pictures, sounds } = seenAndHeard(programme);
     expect(pictures.map((p) => [p.mediaId, p.held ?? false])).toEqual([
       ['a', false],
       ['b', false],
@@ -220,6 +228,20 @@ describe('what is seen and heard', () => {
     ]);
     expect(pictures.filter((p) => p.mediaId === 'b').map((p) => p.from)).toEqual([s(7), s(7)]);
     expect(sounds.map((p) => p.mediaId)).toEqual(['a', 'b', 'a', null, 'a']);
+  });
+});
+
+describe('what lies past the end of a recording', () => {
+  const take = filmed('a', 0, END);
+  const seen = (shows: Insert['shows'], seconds: number) => {
+    const insert = { ...cardAt(keyOf('Squat'), 'before', seconds), shows };
+    return seenAndHeard(built([take], [insert])).pictures.find((p) => p.mediaId === 'b')!;
+  };
+  it('is its last frame, or a clip from earlier on, and freezes where the clip is longer than all of it', () => {
+    expect(seen({ kind: 'freeze', mediaId: 'b', at: s(999) }, 2).from).toBe(s(39.9));
+    const late = seen({ kind: 'clip', mediaId: 'b', from: s(39) }, 4);
+    expect([late.from + late.length, late.held]).toEqual([s(40), undefined]);
+    expect(seen({ kind: 'clip', mediaId: 'b', from: s(3) }, 60)).toMatchObject({ from: 0, held: true });
   });
 });
 

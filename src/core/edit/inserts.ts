@@ -63,7 +63,9 @@ type BetweenPlace = Exclude<InsertPlace, 'over'>;
 /** The row parted where an insert goes; null: it has no place. */
 function placeOf(place: BetweenPlace, k: number, choices: readonly Choice[], row: Row): Parted | null {
   const { candidate, segment } = choices[k]!;
-  if (place === 'instead') return candidate === null ? afterWhatIsBefore(k, choices, row) : null;
+  // A segment is in the class once, whatever stands for it.
+  if (place === 'instead')
+    return candidate === null && standsFor(row, segment.key) < 0 ? afterWhatIsBefore(k, choices, row) : null;
   const isIn = (c: Choice) => c.candidate !== null || standsFor(row, c.segment.key) >= 0;
   if (!isIn(choices[k]!)) return null;
   if (place === 'before' && !choices.slice(0, k).some(isIn)) return { before: [], after: row };

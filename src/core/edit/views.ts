@@ -116,18 +116,29 @@ export function soundsOf(
   });
 }
 
+/** How long a recording is; null where that is not known. */
+export type DurationOf = (mediaId: string) => Micros | null;
+
 /** What is seen with the inserts: between the shots, and over them. */
-export function withInsertsSeen(pieces: readonly Piece[], inserts: readonly PlacedInsert[]): Piece[] {
-  return inserts.reduce<Piece[]>((all, placed) => laidOver(all, seenOf(placed)), [...pieces]);
+export function withInsertsSeen(
+  pieces: readonly Piece[],
+  inserts: readonly PlacedInsert[],
+  durationOf: DurationOf,
+): Piece[] {
+  return inserts.reduce<Piece[]>((all, placed) => laidOver(all, seenOf(placed, durationOf)), [...pieces]);
 }
 
 /** What is heard with the inserts that are between the shots: a clip's own sound, else silence. */
-export function withInsertsHeard(pieces: readonly Piece[], inserts: readonly PlacedInsert[]): Piece[] {
+export function withInsertsHeard(
+  pieces: readonly Piece[],
+  inserts: readonly PlacedInsert[],
+  durationOf: DurationOf,
+): Piece[] {
   return inserts
     .filter((p) => p.insert.place !== 'over')
     .reduce<Piece[]>(
       (all, placed) => {
-        const seen = seenOf(placed);
+        const seen = seenOf(placed, durationOf);
         const { at, length } = seen;
         return laidOver(all, seen.held === true ? { mediaId: null, from: ZERO, at, length } : seen);
       },
@@ -135,17 +146,20 @@ export function withInsertsHeard(pieces: readonly Piece[], inserts: readonly Pla
     );
 }
 
-function seenOf({ insert: { shows }, start, end }: PlacedInsert): Piece {
+/** Of a frozen frame the last one is the latest; a clip begins early enough to last, and freezes where it cannot. */
+function seenOf({ insert: { shows }, start, end }: PlacedInsert, durationOf: DurationOf): Piece {
   const place = { at: start, length: micros(end - start) };
-  switch (shows.kind) {
-    case 'card':
-      return { mediaId: null, from: ZERO, ...place };
-    case 'freeze':
-      return { mediaId: shows.mediaId, from: shows.at, ...place, held: true };
-    case 'clip':
-      return { mediaId: shows.mediaId, from: shows.from, ...place };
-  }
+  if (shows.kind === 'card') return { mediaId: null, from: ZERO, ...place };
+  const { mediaId } = shows;
+  const lasts = durationOf(mediaId) ?? Infinity;
+  const latest = (needsUs: number, time: Micros) => micros(Math.max(0, Math.min(time, lasts - needsUs)));
+  if (shows.kind === 'freeze') return { mediaId, from: latest(LAST_FRAME_US, shows.at), ...place, held: true };
+  if (place.length > lasts) return { mediaId, from: ZERO, ...place, held: true };
+  return { mediaId, from: latest(place.length, shows.from), ...place };
 }
+
+/** So long before its end a recording surely has a frame, down to ten a second. */
+const LAST_FRAME_US = 100_000;
 
 /** The pieces with one laid over them, or between them where there is room for it. */
 function laidOver(pieces: readonly Piece[], over: Piece): Piece[] {

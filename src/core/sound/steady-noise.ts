@@ -15,8 +15,6 @@ const BINS = FRAME / 2 + 1;
 const QUANTILE = 0.25;
 /** What that quantile is of the mean, where a band's power is that of noise (exponential). */
 const QUANTILE_OF_MEAN = -Math.log(1 - QUANTILE);
-/** So many frames tell what the noise is like. */
-const ENOUGH = 3_000;
 /** Fewer do not. */
 const LEAST = 40;
 
@@ -39,10 +37,9 @@ function bandPower(re: Float64Array, im: Float64Array, out: Float64Array): void 
   }
 }
 
-/** Measures what is steady in a sound, from frames of it. */
+/** Measures what is steady in a sound, from frames spread over it: a few thousand tell enough. */
 export class NoiseGauge {
   private readonly frames: Float32Array[] = [];
-  private seen = 0;
   private readonly re = new Float64Array(FRAME);
   private readonly im = new Float64Array(FRAME);
   private readonly power = new Float64Array(BINS);
@@ -59,10 +56,7 @@ export class NoiseGauge {
     if (any === 0) return;
     FOURIER.forward(this.re, this.im);
     bandPower(this.re, this.im, this.power);
-    this.seen += 1;
-    if (this.frames.length < ENOUGH) this.frames.push(Float32Array.from(this.power));
-    // Later ones take the places of earlier ones, so that all of it has its say.
-    else if (this.seen % 7 === 0) this.frames[(this.seen * 2_654_435_761) % ENOUGH] = Float32Array.from(this.power);
+    this.frames.push(Float32Array.from(this.power));
   }
 
   /** The mean power of the noise in each band; null where too little was heard. */

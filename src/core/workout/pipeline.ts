@@ -25,7 +25,7 @@ import { type Alignment, align, voiceOf } from '../align/align.ts';
 import { type Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import { type FrameRate, frameRate } from '../time/frames.ts';
-import { type Micros, ZERO } from '../time/micros.ts';
+import type { Micros } from '../time/micros.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
@@ -163,10 +163,11 @@ export function produce(
       return [takeId, ruledViews(own, rules, speechIn(aligned.alignment, facts.sound) ?? [])] as const;
     }),
   );
-  const lasts = new Map([
+  const durations = new Map([
     ...recordings.map((r) => [r.id, r.duration] as const),
     ...takes.map((t) => [t.takeId, t.facts.duration] as const),
   ]);
+  const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   const laid = lanes(programme, edit.rules, edit.overrides, plan);
   return {
@@ -181,14 +182,16 @@ export function produce(
           rate,
         ),
         programme.inserts,
+        lasts,
       ),
       joinsOf(programme.shots).filter((j) => isDissolved(j, edit.dissolves)),
-      (id) => lasts.get(id) ?? ZERO,
+      lasts,
       rate,
     ),
     sounds: withInsertsHeard(
       soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
       programme.inserts,
+      lasts,
     ),
     lanes: laid,
     tones: tonesOf(

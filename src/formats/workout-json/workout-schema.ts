@@ -170,9 +170,8 @@ const onTake = {
 const MOST_TAKES = 500;
 
 const insert = Joi.object({
-  id: Joi.string()
-    .pattern(/^[\w-]{1,80}$/)
-    .required(),
+  // A fix names its insert by the segment's key.
+  id: Joi.string().min(1).max(220).required(),
   segmentKey: key,
   place: Joi.valid(...INSERT_PLACES).required(),
   lengthUs: Joi.number().integer().min(100_000).max(600e6).allow(null).required(),

@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import { EXPORTS } from '../../formats/exports.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { SoundFiles } from './SoundFiles.tsx';
 import { SoundFields } from './SoundFields.tsx';
@@ -14,8 +15,7 @@ export function DeliverStation() {
   const { take, produced } = useDerived();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
-  const { renders, busy, trouble, start, cancel } = useRenders(workbench, id, isProgramme);
-  const fileName = `${title.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'workout'}.mp4`;
+  const renders = useRenders(workbench, id, isProgramme);
   const alarms = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
   return (
     <div className="mx-auto grid max-w-5xl gap-10 px-4 py-6 sm:px-6 md:grid-cols-2">
@@ -46,60 +46,24 @@ export function DeliverStation() {
             <SoundFields />
             <button
               className="btn btn-main"
-              disabled={busy !== null}
-              onClick={() => start(`/api/workouts/${id}/renders`)}
+              disabled={renders.busy !== null}
+              onClick={() => renders.start(`/api/workouts/${id}/renders`)}
             >
               Render the video
             </button>
           </>
         )}
-        {trouble !== null && (
-          <div className="mt-3">
-            <Notice alarm>{trouble}</Notice>
-          </div>
-        )}
-        <ul className="mt-5">
-          {renders.map((render) => (
-            <li key={render.id} className="border-t py-2.5" data-testid="render" data-state={render.state}>
-              <div className="flex items-center gap-3">
-                <span>
-                  Revision <span className="figures">{render.revision}</span>
-                </span>
-                <span className="text-[13px] text-soft">{new Date(render.createdAt).toLocaleString()}</span>
-                <span className="ml-auto">
-                  {render.state === 'done' && (
-                    <a className="btn" href={`/media/${render.sha256}.mp4?as=${encodeURIComponent(fileName)}`}>
-                      <Download size={13} />
-                      Fetch the MP4
-                    </a>
-                  )}
-                  {render === busy && (
-                    <button className="btn" onClick={() => cancel(render)}>
-                      Cancel
-                    </button>
-                  )}
-                  {render.state === 'cancelled' && <span className="text-soft">cancelled</span>}
-                </span>
-              </div>
-              {render === busy && (
-                <div className="mt-1.5 flex items-center gap-3">
-                  <progress
-                    className="flex-1"
-                    value={render.state === 'queued' ? undefined : render.progress}
-                    max={1}
-                    aria-label="Rendering"
-                  />
-                  <span className="figures w-10 text-right">{Math.round(render.progress * 100)} %</span>
-                </div>
-              )}
-              {render.message !== null && (
-                <p className={`mt-1 ${render.state === 'failed' ? 'text-alarm' : 'text-[13px] text-soft'}`}>
-                  {render.message}
-                </p>
-              )}
-            </li>
-          ))}
-        </ul>
+        <RenderRows
+          of={renders}
+          doing="Rendering"
+          testId="render"
+          name={({ revision }) => (
+            <>
+              Revision <span className="figures">{revision}</span>
+            </>
+          )}
+          file={() => ({ extension: 'mp4', fileName: `${fileBase(title)}.mp4`, link: 'Fetch the MP4' })}
+        />
         {take !== null && <SoundFiles />}
       </section>
       <section>

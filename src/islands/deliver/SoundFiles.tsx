@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { Download } from 'lucide-react';
-import { Notice } from '../../ui/Notice.tsx';
-import { type RenderOfPage, type SoundPart, useRenders } from '../shared/use-renders.ts';
+import { SOUND_PARTS, type SoundPart } from '../../core/sound/parts.ts';
+import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
+import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const PART: Readonly<Record<SoundPart, string>> = {
@@ -11,7 +11,6 @@ const PART: Readonly<Record<SoundPart, string>> = {
   tones: 'The timer tones',
   clean: 'The voice as it was recorded',
 };
-const PARTS = Object.keys(PART) as SoundPart[];
 const isSound = (render: RenderOfPage) => render.kind.startsWith('sound-');
 const partOf = (render: RenderOfPage) => render.kind.slice('sound-'.length) as SoundPart;
 
@@ -26,8 +25,7 @@ export function SoundFiles() {
     },
   } = useDocument();
   const [part, setPart] = useState<SoundPart>('mix');
-  const { renders, busy, trouble, start, cancel } = useRenders(workbench, id, isSound);
-  const name = title.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'workout';
+  const renders = useRenders(workbench, id, isSound);
   const lacks = (p: SoundPart) => (p === 'music' && !sound.music) || (p === 'tones' && sound.tones.family === null);
   return (
     <section className="mt-8" aria-label="Sound by itself">
@@ -43,7 +41,7 @@ export function SoundFiles() {
           value={part}
           onChange={(e) => setPart(e.target.value as SoundPart)}
         >
-          {PARTS.map((p) => (
+          {SOUND_PARTS.map((p) => (
             <option key={p} value={p} disabled={lacks(p)}>
               {PART[p]}
             </option>
@@ -51,56 +49,27 @@ export function SoundFiles() {
         </select>
         <button
           className="btn"
-          disabled={busy !== null || lacks(part)}
-          onClick={() => start(`/api/workouts/${id}/sound?part=${part}`)}
+          disabled={renders.busy !== null || lacks(part)}
+          onClick={() => renders.start(`/api/workouts/${id}/sound?part=${part}`)}
         >
           Make the WAV
         </button>
       </div>
-      {trouble !== null && (
-        <div className="mt-3">
-          <Notice alarm>{trouble}</Notice>
-        </div>
-      )}
-      <ul className="mt-3">
-        {renders.map((render) => (
-          <li
-            key={render.id}
-            className="flex items-center gap-3 border-t py-2"
-            data-testid="sound"
-            data-state={render.state}
-          >
-            <span className="flex-1">
-              {PART[partOf(render)]}, <span className="text-soft">revision</span>{' '}
-              <span className="figures">{render.revision}</span>
-              {render.message !== null && <span className="block text-alarm">{render.message}</span>}
-            </span>
-            {render === busy && (
-              <>
-                <progress
-                  className="w-24"
-                  value={render.state === 'queued' ? undefined : render.progress}
-                  max={1}
-                  aria-label="Mixing"
-                />
-                <button className="btn" onClick={() => cancel(render)}>
-                  Cancel
-                </button>
-              </>
-            )}
-            {render.state === 'done' && (
-              <a
-                className="btn"
-                href={`/media/${render.sha256}.wav?as=${encodeURIComponent(`${name}.${partOf(render)}.wav`)}`}
-              >
-                <Download size={13} />
-                <span className="figures">{partOf(render)}.wav</span>
-              </a>
-            )}
-            {render.state === 'cancelled' && <span className="text-soft">cancelled</span>}
-          </li>
-        ))}
-      </ul>
+      <RenderRows
+        of={renders}
+        doing="Mixing"
+        testId="sound"
+        name={(render) => (
+          <>
+            {PART[partOf(render)]}, revision <span className="figures">{render.revision}</span>
+          </>
+        )}
+        file={(render) => ({
+          extension: 'wav',
+          fileName: `${fileBase(title)}.${partOf(render)}.wav`,
+          link: <span className="figures">{partOf(render)}.wav</span>,
+        })}
+      />
     </section>
   );
 }

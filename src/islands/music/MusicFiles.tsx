@@ -1,10 +1,13 @@
 import { Download } from 'lucide-react';
 import { Notice } from '../../ui/Notice.tsx';
+import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
 
 const isBed = (render: RenderOfPage) => render.kind.startsWith('bed-');
+
+const extensionOf = (bed: RenderOfPage) => (bed.kind === 'bed-wav' ? 'wav' : 'flac');
 
 const FILES = [
   ['click-wav', 'Click track, WAV, a cue point at each segment'],
@@ -18,12 +21,9 @@ const FILES = [
 export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
-  const title =
-    workbench((s) => s.document.plan.title)
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-|-$/g, '') || 'workout';
-  const { renders: beds, busy, trouble, start, cancel } = useRenders(workbench, id, isBed);
-  const make = (format: 'wav' | 'flac') => start(`/api/workouts/${id}/bed?format=${format}`);
+  const title = workbench((s) => s.document.plan.title);
+  const beds = useRenders(workbench, id, isBed);
+  const make = (format: 'wav' | 'flac') => beds.start(`/api/workouts/${id}/bed?format=${format}`);
   return (
     <div className="grid max-w-5xl gap-10 md:grid-cols-2">
       <section>
@@ -36,56 +36,29 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
           <Notice>No music is laid under the class yet.</Notice>
         ) : (
           <div className="flex gap-2">
-            <button className="btn btn-main" disabled={busy !== null} onClick={() => make('flac')}>
+            <button className="btn btn-main" disabled={beds.busy !== null} onClick={() => make('flac')}>
               Mix as FLAC
             </button>
-            <button className="btn" disabled={busy !== null} onClick={() => make('wav')}>
+            <button className="btn" disabled={beds.busy !== null} onClick={() => make('wav')}>
               Mix as WAV
             </button>
           </div>
         )}
-        {trouble !== null && (
-          <div className="mt-3">
-            <Notice alarm>{trouble}</Notice>
-          </div>
-        )}
-        <ul className="mt-4">
-          {beds.map((bed) => (
-            <li key={bed.id} className="border-t py-2" data-testid="bed" data-state={bed.state}>
-              <div className="flex items-center gap-3">
-                <span>
-                  Revision <span className="figures">{bed.revision}</span>, {bed.kind === 'bed-wav' ? 'WAV' : 'FLAC'}
-                </span>
-                <span className="ml-auto">
-                  {bed.state === 'done' && (
-                    <a
-                      className="btn"
-                      href={`/media/${bed.sha256}.${bed.kind === 'bed-wav' ? 'wav' : 'flac'}?as=${encodeURIComponent(`${title}.music.${bed.kind === 'bed-wav' ? 'wav' : 'flac'}`)}`}
-                    >
-                      <Download size={13} />
-                      Fetch it
-                    </a>
-                  )}
-                  {bed === busy && (
-                    <button className="btn" onClick={() => cancel(bed)}>
-                      Cancel
-                    </button>
-                  )}
-                  {bed.state === 'cancelled' && <span className="text-soft">cancelled</span>}
-                </span>
-              </div>
-              {bed === busy && (
-                <progress
-                  className="mt-1 w-full"
-                  value={bed.state === 'queued' ? undefined : bed.progress}
-                  max={1}
-                  aria-label="Mixing"
-                />
-              )}
-              {bed.state === 'failed' && <p className="mt-1 text-alarm">{bed.message}</p>}
-            </li>
-          ))}
-        </ul>
+        <RenderRows
+          of={beds}
+          doing="Mixing"
+          testId="bed"
+          name={(bed) => (
+            <>
+              Revision <span className="figures">{bed.revision}</span>, {extensionOf(bed).toUpperCase()}
+            </>
+          )}
+          file={(bed) => ({
+            extension: extensionOf(bed),
+            fileName: `${fileBase(title)}.music.${extensionOf(bed)}`,
+            link: 'Fetch it',
+          })}
+        />
       </section>
       <section>
         <h2 className="text-xl">Files of the beat</h2>

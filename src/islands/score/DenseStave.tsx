@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
-import { usePlayhead } from '../shared/playhead.ts';
+import { usePlayheadWithin } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import type { StaveData } from './use-score.ts';
 
@@ -77,7 +77,7 @@ export const DenseStave = memo(function DenseStave({ data, longestUs, selected, 
 });
 
 function DensePlayhead({ start, end, longestUs }: { start: number; end: number; longestUs: number }) {
-  const at = usePlayhead((s) => (s.at !== null && s.at >= start && s.at < end ? s.at : null));
+  const at = usePlayheadWithin(start, end);
   if (at === null) return null;
   return (
     <span

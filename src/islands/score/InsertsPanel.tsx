@@ -1,15 +1,16 @@
 import { X } from 'lucide-react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import { CARD_KINDS, type CardKind, INSERT_PLACES, type Insert, type InsertPlace } from '../../core/edit/decisions.ts';
+import { CARD_SETS, type CardSet, cardsOf, clipOver } from '../../core/edit/usual-inserts.ts';
 import { cardWords } from '../../core/lanes/card.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
-import { type CardSet, cardsOf, clipOver, withInsertChanged, withInserts, withoutInsert } from './edit-inserts.ts';
+import { withInsertChanged, withInserts, withoutInsert } from './edit-inserts.ts';
 import { CARD_WORD, PLACE_WORD, insertWord } from './insert-words.ts';
-import { CARD_SETS, SET_WORD, newInsertId } from './use-insert-commands.ts';
+import { SET_WORD, newInsertId } from './use-insert-commands.ts';
 
 interface Props {
   readonly selected: string | null;
@@ -32,8 +33,8 @@ export function InsertsPanel({ selected, add, select }: Props) {
   return (
     <div className="flex flex-col gap-3">
       <p className="text-[13px] text-soft">
-        <kbd className="key">I</kbd> inserts a card at the chosen segment, <kbd className="key">F</kbd> lets the frame
-        that is seen stand still after it.
+        <kbd className="key">I</kbd> inserts a card at the chosen segment, <kbd className="key">F</kbd> freezes the
+        frame that is seen after it.
       </p>
       {sets.length > 0 && (
         <ul aria-label="Sets of cards" className="flex flex-col gap-1">
@@ -68,13 +69,13 @@ function ClipButtons({ selected }: { readonly selected: string | null }) {
   const others = choice.candidates.filter((c) => c.takeId !== choice.candidate?.takeId);
   if (others.length === 0) return null;
   return (
-    <ul aria-label="Stretches from elsewhere">
+    <ul aria-label="Clips">
       {others.map((c) => (
         <li key={c.takeId}>
           <button
             className="btn w-full justify-start!"
             onClick={() =>
-              change('Show a stretch from elsewhere', (d) =>
+              change('Show a clip', (d) =>
                 withInserts(d, [clipOver(choice.segment, c.takeId, c.recorded.start)], newInsertId),
               )
             }
@@ -87,6 +88,9 @@ function ClipButtons({ selected }: { readonly selected: string | null }) {
     </ul>
   );
 }
+
+/** What the document takes: nothing shorter is seen, and nobody looks at a card for longer. */
+const [SHORTEST_US, LONGEST_US] = [100_000, 600e6];
 
 interface CardProps {
   readonly insert: Insert;
@@ -167,7 +171,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
             value={insert.lengthUs}
             placeholder={fills ? 'all of it' : '4'}
             className="w-24 border-line! bg-sheet"
-            onChange={(lengthUs) => set({ lengthUs })}
+            onChange={(length) => set({ lengthUs: micros(Math.max(SHORTEST_US, Math.min(LONGEST_US, length))) })}
             onClear={() => set({ lengthUs: null })}
             whenLeft
           />{' '}

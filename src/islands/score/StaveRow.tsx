@@ -2,7 +2,7 @@ import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import type { ToneKind } from '../../core/sound/tones.ts';
-import { usePlayhead } from '../shared/playhead.ts';
+import { usePlayheadWithin } from '../shared/playhead.ts';
 import type { StaveData, StaveLine } from './use-score.ts';
 
 const TONE_WORD: Readonly<Record<ToneKind, string>> = {
@@ -178,7 +178,7 @@ function BeatLane({
 }
 
 function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end: number; readonly rowUs: number }) {
-  const at = usePlayhead((s) => (s.at !== null && s.at >= from && s.at < end ? s.at : null));
+  const at = usePlayheadWithin(from, end);
   if (at === null) return null;
   return (
     <span

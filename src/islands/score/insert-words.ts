@@ -20,8 +20,8 @@ export function insertWord({ shows }: Pick<Insert, 'shows'>): string {
     case 'card':
       return CARD_WORD[shows.card];
     case 'freeze':
-      return 'Frame that stands still';
+      return 'Freeze frame';
     case 'clip':
-      return 'Stretch from elsewhere';
+      return 'Clip';
   }
 }

@@ -1,7 +1,8 @@
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { type CardSet, cardsOf, frozenAfter, usualCard, withInserts } from './edit-inserts.ts';
+import { type CardSet, cardsOf, freezeAfter, standInFor, usualCard } from '../../core/edit/usual-inserts.ts';
+import { withInserts } from './edit-inserts.ts';
 
 export const newInsertId = () => crypto.randomUUID();
 
@@ -13,25 +14,24 @@ export const SET_WORD: Readonly<Record<CardSet, string>> = {
   missing: 'A card for each move that was not filmed',
   end: 'An end card',
 };
-export const CARD_SETS = Object.keys(SET_WORD) as CardSet[];
 
-/** Inserts by key: a card at the chosen segment, a frame that stands still after it, and whole sets of cards. */
+/** Inserts by key: a card at the chosen segment, a frame frozen after it, and whole sets of cards. */
 export function useInsertCommands(selected: string | null, show: () => void): { readonly add: (set: CardSet) => void } {
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const choice = produced?.programme.choices.find((c) => c.segment.key === selected);
   const addCard = () => {
     if (choice === undefined) return;
-    const card = usualCard(choice.segment, choice.candidate !== null);
+    const card = choice.candidate === null ? standInFor(choice.segment) : usualCard(choice.segment);
     change('Insert a card', (d) => withInserts(d, [card], newInsertId));
     show();
   };
   const freeze = () => {
     const at = usePlayhead.getState().at;
     if (choice === undefined || produced === null || at === null) return;
-    const insert = frozenAfter(choice.segment, at, produced.programme);
+    const insert = freezeAfter(choice.segment, at, produced.programme);
     if (insert === null) return;
-    change('Let a frame stand still', (d) => withInserts(d, [insert], newInsertId));
+    change('Freeze a frame', (d) => withInserts(d, [insert], newInsertId));
     show();
   };
   const add = (set: CardSet) => {
@@ -42,7 +42,7 @@ export function useInsertCommands(selected: string | null, show: () => void): { 
   };
   useLetterCommands([
     { label: 'Insert a card at this segment', letter: 'i', run: addCard },
-    { label: 'Let this frame stand still after this segment', letter: 'f', run: freeze },
+    { label: 'Freeze this frame after this segment', letter: 'f', run: freeze },
   ]);
   return { add };
 }

@@ -18,3 +18,8 @@ export const usePlayhead = create<Playhead>()(() => ({
   playQuiet: null,
   pause: null,
 }));
+
+/** The playhead while it is within a span, so that what lies elsewhere is not drawn anew with each frame; else null. */
+export function usePlayheadWithin(start: number, end: number): Micros | null {
+  return usePlayhead((s) => (s.at !== null && s.at >= start && s.at < end ? s.at : null));
+}

@@ -1,9 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
+import type { SoundPart } from '../../core/sound/parts.ts';
 import type { Workbench } from '../workbench/store.ts';
 import { ApiError, api } from './api.ts';
-
-/** The sound of a programme, or a part of it. */
-export type SoundPart = 'mix' | 'voice' | 'music' | 'tones' | 'clean';
 
 /** A render of the programme, of the music bed or of its sound, as the server gives it to the page. */
 export interface RenderOfPage {
