@@ -47,8 +47,8 @@ export interface Use {
 }
 
 /**
- * Where an insert stands to its segment: `before` and `after` it the programme becomes longer, `over` it what is seen is
- * covered while the sound runs on, `instead` it stands for what no take holds.
+ * Where an insert stands to its segment: `before` and `after` it the programme becomes longer, `over` it what is seen
+ * is covered while the sound runs on, `instead` it stands for what no take holds.
  */
 export const INSERT_PLACES = ['before', 'over', 'after', 'instead'] as const;
 export type InsertPlace = (typeof INSERT_PLACES)[number];

@@ -19,7 +19,9 @@ export function standInFor(segment: Segment): NewInsert {
   return { segmentKey: segment.key, place: 'instead', lengthUs: null, shows: card(kind) };
 }
 
-/** What a filmed segment is likely to want: the clock over a break, the move's name before work, else the part's card. */
+/**
+ * What a filmed segment is likely to want: the clock over a break, the move's name before work, else the part's card.
+ */
 export function usualCard(segment: Segment): NewInsert {
   if (isBreak(segment)) return { segmentKey: segment.key, place: 'over', lengthUs: null, shows: card('rest') };
   return between(segment, 'before', isActive(segment) ? 'move' : 'part');
