@@ -129,7 +129,7 @@ export function ScoreStation() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
       <div className="min-w-0 pb-10 max-lg:order-2">
-        <div className="flex items-center justify-between px-4 py-1.5 text-[13px] text-soft sm:px-6">
+        <div className="flex items-center justify-between gap-4 px-4 py-1.5 text-[13px] text-soft sm:px-6">
           <span>
             <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
             <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">L</kbd>{' '}
@@ -143,13 +143,14 @@ export function ScoreStation() {
             {cuts.length > 0 && (
               <>
                 {' · '}
-                <kbd className="key">N</kbd> next of <span className="figures">{cuts.length}</span> cuts ·{' '}
-                <kbd className="key">E</kbd> dissolves · <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim
-                · <kbd className="key">B</kbd> brings back
+                <kbd className="key">N</kbd> next of <span className="figures">{cuts.length}</span>{' '}
+                {cuts.length === 1 ? 'cut' : 'cuts'} · <kbd className="key">E</kbd> dissolves ·{' '}
+                <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim · <kbd className="key">B</kbd> brings
+                back
               </>
             )}
           </span>
-          <label className="flex items-center gap-2">
+          <label className="flex shrink-0 items-center gap-2 whitespace-nowrap">
             a row is
             <select className="field-box" value={zoom} onChange={(e) => setZoom(Number(e.target.value))}>
               {ZOOMS_S.map((s, i) => (

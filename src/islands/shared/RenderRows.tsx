@@ -34,7 +34,9 @@ export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, test
             <li key={render.id} className="border-t py-2.5" data-testid={testId} data-state={render.state}>
               <div className="flex items-center gap-3">
                 <span>{name(render)}</span>
-                <span className="text-[13px] text-soft">{new Date(render.createdAt).toLocaleString()}</span>
+                <span className="text-[13px] whitespace-nowrap text-soft">
+                  {new Date(render.createdAt).toLocaleString(undefined, { dateStyle: 'short', timeStyle: 'short' })}
+                </span>
                 <span className="ml-auto">
                   {render.state === 'done' && (
                     <a className="btn" href={`/media/${render.sha256}.${extension}?as=${encodeURIComponent(fileName)}`}>
