@@ -45,3 +45,34 @@ test('a piece is cut out by key, trimmed by frames, found again and brought back
   await page.keyboard.press('Escape');
   await expect(page.getByText(/cuts out from/)).toHaveCount(0);
 });
+
+test('what a stave has is dragged, moved by frames by key, and typed; each is one undo', async ({ page, request }) => {
+  const id = await filmedClass(request, 'By the hand', 60);
+  await page.goto(`/w/${id}/score`);
+  await page.locator('video[data-overlay=ready]').waitFor();
+  await page.locator('[data-stave]').nth(1).getByRole('button').first().click();
+  const boundary = page.getByRole('slider', { name: /^Boundary: / });
+  const begins = page.getByLabel('Begins at');
+  const was = Number(await boundary.getAttribute('aria-valuenow'));
+  // A frame of 25 a second by key.
+  await boundary.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(async () => Number(await boundary.getAttribute('aria-valuenow'))).toBeCloseTo(was + 0.04, 1);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => Number(await boundary.getAttribute('aria-valuenow'))).toBeCloseTo(was, 2);
+  // By the mouse: an eighth of the row to the left.
+  const out = page.getByRole('slider', { name: /^Caption out: / });
+  const outWas = Number(await out.getAttribute('aria-valuenow'));
+  const box = (await out.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 40, box.y + 4, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await out.getAttribute('aria-valuenow'))).toBeLessThan(outWas - 1);
+  await expect(page.getByRole('button', { name: 'by hand ×' })).toHaveCount(1);
+  // Typed.
+  await begins.fill('0:07.00');
+  await begins.press('Enter');
+  await expect.poll(async () => Number(await boundary.getAttribute('aria-valuenow'))).toBeCloseTo(7, 1);
+  expect(await axeFinds(page)).toEqual([]);
+});

@@ -38,7 +38,7 @@ export function chapters(
     if (show === false || !(show === true || title !== undefined || begins)) continue;
     marks.push({
       segmentKey: segment.key,
-      start: marks.length === 0 ? ZERO : segment.start,
+      start: marks.length === 0 ? ZERO : beginsAt(segment, marks.at(-1)!.start, overrides),
       title: title ?? own?.title ?? segment.label,
     });
   }
@@ -54,6 +54,12 @@ export function chapters(
     else kept.push(mark);
   }
   return { chapters: kept.map((mark, i) => ({ ...mark, end: kept[i + 1]?.start ?? length })), dropped };
+}
+
+/** Where a chapter begins: with its segment, or moved by hand, yet in it and not before the chapter before. */
+function beginsAt(segment: ProgrammeSegment, before: Micros, overrides: readonly Override[]): Micros {
+  const shift = overrideOf(overrides, segment.key, 'chapter', 'shiftUs') ?? 0;
+  return micros(Math.max(before, Math.min(segment.start + shift, Math.max(segment.start, segment.end - 1))));
 }
 
 function blockGroup({ segment, extra }: ProgrammeSegment): { group: string; title: string } | null {

@@ -32,7 +32,12 @@ export type Override =
       readonly value: Micros;
     }
   | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'show'; readonly value: boolean }
-  | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'title'; readonly value: string };
+  | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'title'; readonly value: string }
+  /** So much after its segment begins, or before it. */
+  | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'shiftUs'; readonly value: Micros };
+
+/** A chapter that is further away belongs to another segment. */
+export const MOST_CHAPTER_SHIFT_US = fromSeconds(10);
 
 type FieldValue<L extends Override['lane'], F> = Extract<Override, { lane: L; field: F }>['value'];
 

@@ -17,7 +17,7 @@ import {
   type Use,
   type VoiceCare,
 } from '../../core/edit/decisions.ts';
-import type { LaneRules } from '../../core/lanes/rules.ts';
+import { type LaneRules, MOST_CHAPTER_SHIFT_US } from '../../core/lanes/rules.ts';
 import {
   CALL_KINDS,
   COUNTDOWNS,
@@ -119,6 +119,7 @@ const override = Joi.alternatives(
   of('caption', 'outBeforeUs', time),
   of('chapter', 'show', flag),
   of('chapter', 'title', title),
+  of('chapter', 'shiftUs', Joi.number().integer().min(-MOST_CHAPTER_SHIFT_US).max(MOST_CHAPTER_SHIFT_US)),
 );
 
 const why = Joi.string().allow('').max(600).required();

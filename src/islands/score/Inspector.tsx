@@ -6,6 +6,7 @@ import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { FindingCard } from '../shared/FindingCard.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { type Handle, handlesOf, within, withHandleMoved } from './handles.ts';
 import type { StaveData } from './use-score.ts';
 
 interface Props {
@@ -74,9 +75,18 @@ function SegmentDetails({ data }: { readonly data: StaveData }) {
     ) : (
       <span className="text-[13px] text-soft">rule</span>
     );
+  const isByHand = (lane: Override['lane'], field: Override['field']) =>
+    edit.overrides.some((o) => o.segmentKey === key && o.lane === lane && o.field === field);
   const show = (lane: 'timer' | 'caption' | 'chapter', drawn: boolean) =>
     overrideOf(edit.overrides, key, lane, 'show') ?? drawn;
-  const { produced } = useDerived();
+  const { produced, programmeTakes } = useDerived();
+  const rate = programmeTakes[0]?.facts.rate;
+  const handles = rate === undefined ? [] : handlesOf(data, edit, produced?.programme.shots ?? []);
+  const boundary = handles.find((h) => h.of.kind === 'boundary');
+  const chapterMark = handles.find((h) => h.of.kind === 'chapter');
+  const moveTo = (handle: Handle, at: Micros) =>
+    rate !== undefined &&
+    change(`Move a ${handle.of.kind}`, (d) => withHandleMoved(d, segment, handle, within(handle, at, rate), rate));
   const timed = produced?.lanes.timer.some((t) => t.segmentKey === key) ?? false;
   const row = 'grid grid-cols-[5.2rem_minmax(0,1fr)_auto] items-center gap-2 border-b py-1';
   return (
@@ -102,8 +112,20 @@ function SegmentDetails({ data }: { readonly data: StaveData }) {
       <dl className="mt-2 text-[14px]">
         <div className={row}>
           <dt className="text-soft">Recorded</dt>
-          <dd className="figures">
-            {writeTime(segment.start, 2)} – {writeTime(segment.end, 2)}
+          <dd className="figures flex items-center gap-1">
+            {boundary === undefined ? (
+              writeTime(segment.start, 2)
+            ) : (
+              <TimeField
+                label="Begins at"
+                value={boundary.at}
+                digits={2}
+                className="w-20 border-line! bg-sheet"
+                onChange={(at) => moveTo(boundary, at)}
+                whenLeft
+              />
+            )}{' '}
+            – {writeTime(segment.end, 2)}
           </dd>
           <dd className="figures">{writeSeconds((segment.end - segment.start) as Micros)} s</dd>
         </div>
@@ -218,15 +240,18 @@ function SegmentDetails({ data }: { readonly data: StaveData }) {
                 onChange={(e) => put({ segmentKey: key, lane: 'chapter', field: 'title', value: e.target.value })}
               />
             )}
-          </dd>
-          <dd>
-            {by(
-              'chapter',
-              edit.overrides.some((o) => o.segmentKey === key && o.lane === 'chapter' && o.field === 'title')
-                ? 'title'
-                : 'show',
+            {chapterMark !== undefined && (
+              <TimeField
+                label="Chapter at"
+                value={chapterMark.at}
+                digits={2}
+                className="w-20 border-line! bg-sheet"
+                onChange={(at) => moveTo(chapterMark, at)}
+                whenLeft
+              />
             )}
           </dd>
+          <dd>{by('chapter', (['shiftUs', 'title'] as const).find((f) => isByHand('chapter', f)) ?? 'show')}</dd>
         </div>
       </dl>
     </section>

@@ -59,7 +59,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
       </button>
       <div className="col-span-2 min-w-0 sm:col-span-1">
         {Array.from({ length: rows }, (_, r) => (
-          <StaveRow key={r} data={data} from={segment.start + r * rowUs} rowUs={rowUs} down={down} select={select} />
+          <StaveRow key={r} {...{ data, rowUs, down, select }} from={segment.start + r * rowUs} handles={selected} />
         ))}
       </div>
       <div className="figures hidden pt-4 text-right leading-relaxed whitespace-nowrap sm:block">

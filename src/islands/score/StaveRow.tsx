@@ -3,6 +3,7 @@ import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import type { ToneKind } from '../../core/sound/tones.ts';
 import { usePlayheadWithin } from '../shared/playhead.ts';
+import { StaveHandles } from './StaveHandles.tsx';
 import type { StaveData, StaveLine } from './use-score.ts';
 
 const TONE_WORD: Readonly<Record<ToneKind, string>> = {
@@ -20,11 +21,13 @@ interface RowProps {
   readonly from: number;
   readonly rowUs: number;
   readonly down: boolean;
+  /** What can be taken by the hand is there. */
+  readonly handles: boolean;
   readonly select: (key: string, at: Micros) => void;
 }
 
 /** A row of a stave: its clock, what is said, the beats, the caption, where it was cut. */
-export function StaveRow({ data, from, rowUs, down, select }: RowProps) {
+export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps) {
   const { segment } = data;
   const end = Math.min(segment.end, from + rowUs);
   const x = (us: number) => `${((us - from) / rowUs) * 100}%`;
@@ -49,9 +52,10 @@ export function StaveRow({ data, from, rowUs, down, select }: RowProps) {
       }}
     >
       <div className="figures relative h-[15px] text-[13px]! text-(--k)" aria-hidden="true">
-        {data.chapter !== null && from === segment.start && (
+        {data.chapter !== null && isIn(Math.max(segment.start, data.chapter.start), from, from + rowUs) && (
           <span
-            className="absolute -top-0.5 -left-1 h-[16px] w-[3px] bg-ink"
+            className="absolute -top-0.5 -ml-1 h-[16px] w-[3px] bg-ink"
+            style={{ left: x(Math.max(from, data.chapter.start)) }}
             title={`Chapter: ${data.chapter.title}`}
           />
         )}
@@ -141,10 +145,13 @@ export function StaveRow({ data, from, rowUs, down, select }: RowProps) {
             title={`${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out here${c.dissolves ? ', it dissolves' : ''}`}
           />
         ))}
+      {handles && <StaveHandles data={data} from={from} rowUs={rowUs} />}
       <RowPlayhead from={from} end={end} rowUs={rowUs} />
     </div>
   );
 }
+
+const isIn = (time: number, from: number, until: number) => time >= from && time < until;
 
 /** Beats as ticks: the first of a bar, of an eight and of a phrase each taller than the one before. */
 function BeatLane({

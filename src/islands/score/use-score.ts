@@ -10,6 +10,7 @@ import { decidedOn } from '../../core/workout/document.ts';
 import type { Tone } from '../../core/sound/tones.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
+import { MOST_CHAPTER_SHIFT_US } from '../../core/lanes/rules.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
@@ -70,6 +71,9 @@ function shortCall(text: string): string {
     ? words.map((w) => DIGITS[w] ?? w).join(' ')
     : text;
 }
+
+/** A chapter may have been moved a little from where its segment begins. */
+const isNear = (time: Micros, { start, end }: Span) => time >= start - MOST_CHAPTER_SHIFT_US && time < end;
 
 export function useScore(): readonly StaveData[] {
   const { programmeTakes, produced } = useDerived();
@@ -144,7 +148,7 @@ export function useScore(): readonly StaveData[] {
             (c) => c.segmentKey === segment.key && c.start >= segment.start && c.start < segment.end,
           ) ?? null,
         chapter:
-          lanes.chapters.find((c) => c.segmentKey === segment.key && (c.start === segment.start || i === 0)) ?? null,
+          lanes.chapters.find((c) => c.segmentKey === segment.key && (i === 0 || isNear(c.start, segment))) ?? null,
         findings: byKey.get(segment.key) ?? [],
         plannedUs: planned === null ? null : micros(planned.end - planned.start),
         driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),

@@ -1,0 +1,137 @@
+import type { CaptionEvent } from '../../core/lanes/caption.ts';
+import type { Chapter } from '../../core/lanes/chapter.ts';
+import { MOST_CHAPTER_SHIFT_US, type Override } from '../../core/lanes/rules.ts';
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { type CutEdge, type Cut, withCutMoved } from '../../core/edit/trims.ts';
+import { type FrameRate, frameAt, frameStart } from '../../core/time/frames.ts';
+import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
+import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from '../../core/workout/document.ts';
+
+/** What of a stave can be taken by the hand. */
+export type HandleOf =
+  /** `own`: the shots of the take that its segment is from. */
+  | { readonly kind: 'boundary'; readonly own: readonly Shot[] }
+  | { readonly kind: 'caption-in' }
+  | { readonly kind: 'caption-out' }
+  | { readonly kind: 'chapter' }
+  | { readonly kind: 'cut'; readonly cut: Cut };
+
+/** A thing on a stave that can be dragged, on programme time: where it is, and between which times it may go. */
+export interface Handle {
+  readonly of: HandleOf;
+  readonly at: Micros;
+  readonly least: Micros;
+  readonly most: Micros;
+}
+
+interface Held {
+  readonly segment: ProgrammeSegment;
+  readonly caption: CaptionEvent | null;
+  readonly chapter: Chapter | null;
+  readonly cuts: readonly Cut[];
+}
+
+/** A boundary is moved no further at once: what lies there is another segment's. */
+const BOUNDARY_REACH_US = 20e6;
+/** A cut is moved no further at once. */
+const CUT_REACH_US = 10e6;
+/** A caption is left at least so long. */
+const CAPTION_LEAST_US = 1e6;
+
+/** The handles of one stave. A boundary that was moved is where it was put, though the alignment follows later. */
+export function handlesOf({ segment, caption, chapter, cuts }: Held, edit: Edit, shots: readonly Shot[]): Handle[] {
+  const { start, end, key } = segment;
+  const handles: Handle[] = [];
+  if (segment.segment !== null && !segment.extra && segment.recorded.end > segment.recorded.start) {
+    const { pins } = decidedOn(edit, segment.takeId);
+    const pinned = pins.find((p) => p.segmentKey === key && p.edge === 'start')?.at;
+    const own = shotsOf(shots, segment.takeId);
+    const at = pinned === undefined ? start : toProgramme(pinned, own);
+    const least = micros(Math.max(ZERO, start - Math.min(BOUNDARY_REACH_US, segment.recorded.start)));
+    handles.push({ of: { kind: 'boundary', own }, at, least, most: micros(end - 1e5) });
+  }
+  if (caption !== null) {
+    const [inAt, outAt] = [micros(caption.end - CAPTION_LEAST_US), micros(caption.start + CAPTION_LEAST_US)];
+    handles.push({ of: { kind: 'caption-in' }, at: caption.start, least: start, most: micros(Math.max(start, inAt)) });
+    handles.push({ of: { kind: 'caption-out' }, at: caption.end, least: micros(Math.min(end, outAt)), most: end });
+  }
+  // The first chapter begins with the programme.
+  if (chapter !== null && chapter.start > 0) {
+    const [least, most] = [start - MOST_CHAPTER_SHIFT_US, Math.min(end - 1, start + MOST_CHAPTER_SHIFT_US)];
+    handles.push({
+      of: { kind: 'chapter' },
+      at: chapter.start,
+      least: micros(Math.max(1, least)),
+      most: micros(most),
+    });
+  }
+  for (const cut of cuts)
+    handles.push({
+      of: { kind: 'cut', cut },
+      at: cut.at,
+      least: micros(cut.at - Math.min(CUT_REACH_US, cut.removed.start)),
+      most: micros(cut.at + CUT_REACH_US),
+    });
+  return handles;
+}
+
+/** The handle's time on the nearest frame it may have. */
+export function within({ least, most }: Handle, time: number, rate: FrameRate): Micros {
+  const clamped = micros(Math.min(most, Math.max(least, time)));
+  const snapped = frameStart(frameAt(micros(clamped + (rate.den * 5e5) / rate.num), rate), rate);
+  return snapped > most || snapped < least ? clamped : snapped;
+}
+
+/** The document with a handle moved to a programme time. `edge`: which side of a cut moves. */
+export function withHandleMoved(
+  document: WorkoutDocument,
+  segment: ProgrammeSegment,
+  { of, at }: Handle,
+  to: Micros,
+  rate: FrameRate,
+  edge: CutEdge = 'both',
+): WorkoutDocument {
+  const { edit } = document;
+  const { key, takeId } = segment;
+  const put = (override: Override) => ({
+    ...document,
+    edit: {
+      ...edit,
+      overrides: [
+        ...edit.overrides.filter(
+          (o) => !(o.segmentKey === key && o.lane === override.lane && o.field === override.field),
+        ),
+        override,
+      ],
+    },
+  });
+  switch (of.kind) {
+    case 'boundary': {
+      // Where another take runs at that time, as far from where the segment begins in its own.
+      const shot = of.own.find((s) => to >= s.at && to < s.at + s.end - s.start);
+      const there = shot === undefined ? segment.recorded.start - segment.start : shot.start - shot.at;
+      const time = micros(Math.max(0, there + to));
+      const pins = (edge: readonly Edit['pins'][number][]) => [
+        ...edge.filter((p) => !(p.segmentKey === key && p.edge === 'start')),
+        { segmentKey: key, edge: 'start' as const, at: time },
+      ];
+      return { ...document, edit: changedOnTake(edit, takeId, (on) => ({ pins: pins(on.pins) })) };
+    }
+    case 'caption-in':
+      return put({ segmentKey: key, lane: 'caption', field: 'inAfterUs', value: micros(to - segment.start) });
+    case 'caption-out':
+      return put({ segmentKey: key, lane: 'caption', field: 'outBeforeUs', value: micros(segment.end - to) });
+    case 'chapter':
+      return put({ segmentKey: key, lane: 'chapter', field: 'shiftUs', value: micros(to - segment.start) });
+    case 'cut': {
+      const frames = Math.round(((to - at) * rate.num) / (rate.den * 1e6));
+      return {
+        ...document,
+        edit: changedOnTake(edit, of.cut.takeId, (on) => ({
+          removed: withCutMoved(on.removed, of.cut, edge, frames, rate),
+        })),
+      };
+    }
+  }
+}
