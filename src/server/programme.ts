@@ -1,6 +1,8 @@
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { type Produced, produce } from '../core/workout/pipeline.ts';
 import { pickUpsRecorded, recordingsOf } from '../core/workout/take-sources.ts';
+import { usableTracks } from '../core/music/library.ts';
+import { allTracks } from '../db/tracks-sql.ts';
 import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
 import { aside } from './aside/aside.ts';
@@ -32,7 +34,12 @@ export async function programmeOf(
   return {
     takes,
     media: new Map(recordings.map((t) => [t.id, t])),
-    produced: produce(document, takes, recordingsOf(all), pickUpsRecorded(all)),
+    produced: produce(document, takes, {
+      recordings: recordingsOf(all),
+      spoken: pickUpsRecorded(all),
+      music: document.music,
+      tracks: usableTracks(await allTracks(context.pool)),
+    }),
   };
 }
 

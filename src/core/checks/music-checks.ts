@@ -4,6 +4,7 @@ import { STRETCH_GOOD, STRETCH_MOST, tempoRange } from '../music/meet.ts';
 import type { LevelPoint } from '../music/levels.ts';
 import { bpmAt } from '../music/laid.ts';
 import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
+import { musicFinding as finding, placementFindings } from './placement-checks.ts';
 import { type RightsGap, rightsGaps } from '../music/rights.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
@@ -15,24 +16,12 @@ import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
 const NEAR_LU = 1;
 /** A tempo this far outside the published range is told, beats a minute. */
 const RANGE_SLACK = 0.5;
-const PHRASE_SLACK_US = 120_000;
 
 const UNLAID_WORDS: Readonly<Record<UnlaidTrack['reason'], string>> = {
   'track-gone': 'Its track is no longer in the library',
   'block-gone': 'Its block is no longer in the plan',
   'past-the-track': 'It begins past the end of its track',
 };
-
-type Where = Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & Partial<Finding>;
-const finding = (f: Where): Finding => ({
-  severity: 'note',
-  segmentKey: null,
-  clock: 'plan',
-  at: ZERO,
-  certainty: 1,
-  mends: [],
-  ...f,
-});
 
 /**
  * What is to be said of a class's music: places without any, tempos and stretches, cuts in mid-phrase, music that could
@@ -118,32 +107,9 @@ export function musicFindings(plan: Plan, segments: readonly Segment[], music: M
         }),
       );
     }
-    found.push(...cutInPhrase(l, laid, spans.get(l.placement.blockId)?.end ?? l.end));
   }
+  found.push(...placementFindings(music, laid, spans));
   return found.sort((a, b) => a.at - b.at);
-}
-
-/**
- * Music that stops in mid-phrase while the class goes on: neither at its own phrase's end, nor faded into what follows,
- * nor at the block's end.
- */
-function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd: Micros): Finding[] {
-  const { map } = l.track;
-  const counts = 8 * map.metre;
-  const end = l.placement.fromBeat + l.placement.beats;
-  const into = (((end - map.phrase) % counts) + counts) % counts;
-  const crossed = laid.some((o) => o !== l && o.start < l.end && o.end > l.end);
-  if (into === 0 || crossed || l.placement.fadeOutBeats > 0 || Math.abs(l.end - blockEnd) <= PHRASE_SLACK_US) return [];
-  return [
-    finding({
-      rule: 'music-mid-phrase',
-      at: l.end,
-      says: `“${l.track.title}” stops on count ${into + 1} of a phrase.`,
-      measured: `count ${into + 1}`,
-      wanted: 'the end of a phrase, or a fade',
-      source: TRADE,
-    }),
-  ];
 }
 
 /** Speech that music covers: the voice is less far above it than wanted. One finding a stretch. */

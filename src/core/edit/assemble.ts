@@ -79,6 +79,13 @@ export function assemble(
   };
 }
 
+/** The planned segments of a programme, where they were filmed; nothing beyond the plan. */
+export function filmedSegments(segments: readonly ProgrammeSegment[]): Segment[] {
+  return segments.flatMap(({ segment, extra, start, end }) =>
+    segment === null || extra ? [] : [{ ...segment, start, end }],
+  );
+}
+
 /** A segment that no take holds, and an insert stands for. */
 function standIn({ insert, segment, start, end }: PlacedInsert): ProgrammeSegment {
   return {

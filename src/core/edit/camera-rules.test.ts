@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds as s } from '../time/micros.ts';
+import { fromSeconds as s, micros } from '../time/micros.ts';
 import { plannedProgramme } from '../workout/rehearsal.ts';
 import { ruledViews } from './camera-rules.ts';
 import type { CameraSubject } from './decisions.ts';
@@ -33,6 +33,19 @@ describe('cameras by rule', () => {
       ['low', 140, 170],
     ]);
     expect(views([['close', 'talk']])).toEqual([['close', 0, 20]]);
+  });
+  it('switch on the nearest beat where there is music, and not in a word', () => {
+    const beats = (every: number) => Array.from({ length: 400 }, (_, i) => micros(i * every * 1e6 + 0.2e6));
+    const on = (speech: [number, number][] = []) =>
+      ruledViews(
+        programme.segments,
+        [{ cameraId: 'side', shows: ['new-moves'] }],
+        speech.map(([a, b]) => ({ start: s(a), end: s(b) })),
+        beats(0.5),
+      ).map((v) => [v.start / 1e6, v.end / 1e6]);
+    expect(on()[0]).toEqual([20.2, 30.2]);
+    // A word lies on that beat: the one before is as good.
+    expect(on([[30.1, 30.4]])[0]).toEqual([20.2, 29.7]);
   });
   it('switch where nobody speaks, if such a place is near', () => {
     expect(views([['side', 'new-moves']], [[29, 31]])[0]).toEqual(['side', 20, 29]);

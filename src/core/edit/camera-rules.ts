@@ -10,17 +10,20 @@ const NEW_MOVE_US = 10e6;
 const LEAST_US = 4e6;
 /** A switch may wait or hurry so long for the end of a sentence. */
 const REACH_US = 1.5e6;
+/** And so long for a beat: half a beat of the slowest music that anyone moves to. */
+const BEAT_REACH_US = 0.5e6;
 
 /**
  * What cameras show of a take by themselves: new moves at their beginning, all of floor moves, all of talk; where
  * several want the same, new moves come before floor, and floor before talk. Switches fall where nobody speaks, if such
- * a place is near, and no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its
+ * a place is near, and on a beat where there is music (`beats`, in order); no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its
  * clock, in order.
  */
 export function ruledViews(
   segments: readonly ProgrammeSegment[],
   rules: readonly CameraRule[],
   speech: readonly Span[],
+  beats: readonly Micros[] = [],
 ): ShownSpan[] {
   const cameraFor = (subject: CameraSubject) => rules.find((r) => r.shows.includes(subject))?.cameraId ?? null;
   const [forNew, forFloor, forTalk] = [cameraFor('new-moves'), cameraFor('floor'), cameraFor('talk')];
@@ -39,7 +42,15 @@ export function ruledViews(
     if (active && isFloor(segment)) show(forFloor, end);
     if (isNew) show(forNew, Math.min(end, start + NEW_MOVE_US));
   }
-  const calm = wanted.map((s) => ({ ...s, end: inSilence(s.end, speech, s.start + LEAST_US) }));
+  const calm = wanted.map(({ start, end, cameraId }) => {
+    const begins = onBeat(start, speech, beats);
+    const least = begins + LEAST_US;
+    return {
+      cameraId,
+      start: begins,
+      end: micros(Math.max(least, onBeat(inSilence(end, speech, least), speech, beats))),
+    };
+  });
   return withoutShort(calm);
 }
 
@@ -57,6 +68,14 @@ function inSilence(time: Micros, speech: readonly Span[], least: number): Micros
     .filter((t) => t >= least && Math.abs(t - time) <= REACH_US)
     .sort((a, b) => Math.abs(a - time) - Math.abs(b - time))[0];
   return micros(Math.max(best ?? time, least));
+}
+
+/** The nearest beat that is not in a word; the time itself where none is near. */
+function onBeat(time: Micros, speech: readonly Span[], beats: readonly Micros[]): Micros {
+  const near = beats
+    .filter((b) => Math.abs(b - time) <= BEAT_REACH_US && !speech.some((s) => s.start < b && b < s.end))
+    .sort((a, b) => Math.abs(a - time) - Math.abs(b - time))[0];
+  return near ?? time;
 }
 
 /** Stretches that follow each other so closely that what is between would flash by are let run together. */

@@ -30,11 +30,11 @@ const FADE_COUNTS = 4;
 const ADJACENT_US = 1e6;
 
 /**
- * The music brought to the class as it was filmed: under every block it begins on a phrase, and lasts to the block's end
- * by a stretch within the limit, by whole phrases more or fewer, or by going back to an earlier phrase. A track that
- * ran on under the next block by the plan runs on under it, from a phrase. Music that was laid for a part of a block
- * keeps its length. `planned`, `filmed`: the segments on either clock, nothing made up. Pure; done twice it gives the
- * same.
+ * The music brought to the class as it was filmed: under every block it begins on a phrase, and lasts to the block's
+ * end by a stretch within the limit, by whole phrases more or fewer, or by going back to an earlier phrase. A track
+ * that ran on under the next block by the plan runs on under it, from a phrase. Music that was laid for a part of a
+ * block keeps its length. `planned`, `filmed`: the segments on either clock, nothing made up. Pure; done twice it gives
+ * the same.
  */
 export function conformToFilm(
   music: Music,
@@ -45,7 +45,8 @@ export function conformToFilm(
   const there = blockSpans(filmed);
   const spans = blockSpans(planned);
   const { laid } = layMusic(music, tracks, planned);
-  const placements: Placement[] = music.placements.filter((p) => !laid.some((l) => l.placement.id === p.id));
+  const isLaid = (p: Placement) => laid.some((l) => l.placement.id === p.id) && there.has(p.blockId);
+  const placements: Placement[] = music.placements.filter((p) => !isLaid(p));
   const blocks: ConformedBlock[] = [];
   const nextId = () => freePlacementId([...music.placements, ...placements]);
   const order = [...there.keys()].sort((a, b) => there.get(a)!.start - there.get(b)!.start);
@@ -61,11 +62,19 @@ export function conformToFilm(
       const follows = before !== undefined && l.start - before.end < ADJACENT_US;
       const start = follows ? at : Math.max(there.get(blockId)!.start + placement.atUs, i > 0 ? at : until);
       const last = i === own.length - 1;
-      const stops = [...playsUnder(l, k, order, spans, laid, music).map((id) => there.get(id)!.start)];
+      const endsWithBlock = Math.abs(start + meantEnd(l) - l.start - there.get(blockId)!.end) < ADJACENT_US;
+      const stops =
+        last && !endsWithBlock ? playsUnder(l, k, order, spans, laid, music).map((id) => there.get(id)!.start) : [];
       const onto = order[k + stops.length]!;
-      const reaches = last && (planAt === undefined || l.end >= (spans.get(onto)?.end ?? 0) - REACHES_US);
-      const natural = start + (l.end - l.start);
-      const end = reaches ? there.get(onto)!.end : Math.min(natural, there.get(onto)!.end);
+      const [ownEnd, natural] = [there.get(onto)!.end, start + meantEnd(l) - l.start];
+      const meant = planAt === undefined || meantEnd(l) >= (spans.get(onto)?.end ?? 0) - REACHES_US;
+      const reaches = last && (meant || Math.abs(natural - ownEnd) < REACHES_US);
+      if (!reaches && natural <= ownEnd && stops.length === 0) {
+        placements.push({ ...placement, atUs: micros(start - there.get(blockId)!.start) });
+        at = natural;
+        continue;
+      }
+      const end = reaches ? ownEnd : Math.min(natural, ownEnd);
       const marks = [start, ...stops.filter((s) => s > start && s < end), end];
       let beat = placement.atUs === 0 && i === 0 ? nearestPhrase(track, placement.fromBeat) : placement.fromBeat;
       for (const [m, from] of marks.slice(0, -1).entries()) {
@@ -83,7 +92,7 @@ export function conformToFilm(
             fadeInBeats: first ? Math.min(placement.fadeInBeats, piece.beats) : 0,
             fadeOutBeats: Math.min(
               piece.beats,
-              ends ? Math.max(placement.fadeOutBeats, laidAs.ends === 'faded' ? FADE_COUNTS : 0) : 0,
+              ends ? Math.max(placement.fadeOutBeats, laidAs.ends === 'faded' && natural > end ? FADE_COUNTS : 0) : 0,
             ),
           });
           place += piece.lengthUs;
@@ -99,6 +108,11 @@ export function conformToFilm(
   return { music: { ...music, placements }, blocks };
 }
 
+/** Where a track was meant to end by the plan, also where there is not so much of it. */
+function meantEnd({ placement: { fromBeat, beats, speedPpm }, track: { map }, start }: LaidTrack): number {
+  return start + ((beatTime(map, fromBeat + beats) - beatTime(map, fromBeat)) * AS_IT_IS_PPM) / speedPpm;
+}
+
 /** The blocks after the own one that a track was laid under by the plan, in the order in which they were filmed. */
 function playsUnder(
   l: LaidTrack,
@@ -112,7 +126,7 @@ function playsUnder(
   for (const id of order.slice(k + 1)) {
     const span = planned.get(id);
     const taken = music.silent.includes(id) || laid.some((o) => o.placement.blockId === id);
-    if (span === undefined || taken || l.end - span.start < PLAYS_ON_US) break;
+    if (span === undefined || taken || meantEnd(l) - span.start < PLAYS_ON_US) break;
     on.push(id);
   }
   return on;

@@ -43,12 +43,11 @@ export function blockSpans(segments: readonly Pick<Segment, 'blockId' | 'start' 
   return spans;
 }
 
+/** What music is laid on: segments of the plan, or of the film. */
+type LaidOn = readonly Pick<Segment, 'blockId' | 'start' | 'end'>[];
+
 /** Lays every placement on the class, in order of time. */
-export function layMusic(
-  music: Music,
-  tracks: readonly Track[],
-  segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[],
-): LaidMusic {
+export function layMusic(music: Music, tracks: readonly Track[], segments: LaidOn): LaidMusic {
   const spans = blockSpans(segments);
   const by = new Map(tracks.map((t) => [t.id, t]));
   const laid: LaidTrack[] = [];
@@ -123,6 +122,14 @@ export function beatsOf(laid: LaidTrack): ClassBeat[] {
     });
   }
   return beats;
+}
+
+/** The times of all beats under the class, in order. */
+export function beatTimes(music: Music, tracks: readonly Track[], segments: LaidOn): Micros[] {
+  return layMusic(music, tracks, segments)
+    .laid.flatMap(beatsOf)
+    .map((b) => b.at)
+    .sort((a, b) => a - b);
 }
 
 /** Tempo of a laid track at a time of the class, beats a minute. */

@@ -2,12 +2,15 @@ import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
 import { isDissolved, joinsOf, withDissolves } from '../edit/dissolves.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
-import { shotsOf, toProgramme } from '../edit/shots.ts';
+import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
 import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
 import { type Tone, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
-import { type Programme, assemble } from '../edit/assemble.ts';
+import { type Programme, assemble, filmedSegments } from '../edit/assemble.ts';
+import { beatTimes } from '../music/laid.ts';
+import { EMPTY_MUSIC, type Music } from '../music/music.ts';
+import type { Track } from '../music/track.ts';
 import type { Claim } from '../claims/claim.ts';
 import { claimsInTake, recordedClass } from '../claims/running.ts';
 import { mistakeFindings } from '../mistakes/find-mistakes.ts';
@@ -25,7 +28,7 @@ import { type Alignment, align, voiceOf } from '../align/align.ts';
 import { type Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import { type FrameRate, frameRate } from '../time/frames.ts';
-import type { Micros } from '../time/micros.ts';
+import { type Micros, micros } from '../time/micros.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
@@ -134,6 +137,16 @@ interface Named extends Pick<WorkoutDocument, 'edit'> {
   readonly plan: Pick<Plan, 'title' | 'instructor'>;
 }
 
+/** What there is besides the takes themselves. */
+export interface Besides {
+  /** Cameras and recorders laid over takes. */
+  readonly recordings?: readonly Recording[];
+  readonly spoken?: readonly PickUpRecording[];
+  /** The music under the class: cameras switch on its beats. */
+  readonly music?: Music;
+  readonly tracks?: readonly Track[];
+}
+
 /**
  * The takes of a programme, in the order in which they are preferred, to programme, lanes and findings: fast, runs with
  * every keystroke. The first take gives the frame rate.
@@ -141,8 +154,7 @@ interface Named extends Pick<WorkoutDocument, 'edit'> {
 export function produce(
   { plan, edit }: Named,
   takes: readonly ProgrammeTake[],
-  recordings: readonly Recording[] = [],
-  spoken: readonly PickUpRecording[] = [],
+  { recordings = [], spoken = [], music = EMPTY_MUSIC, tracks = [] }: Besides = {},
 ): Produced {
   const standing = (take: ProgrammeTake) => {
     const { settled } = decidedOn(edit, take.takeId);
@@ -156,11 +168,13 @@ export function produce(
     { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed, inserts: edit.inserts },
     rate,
   );
+  const beats = edit.cameras.length === 0 ? [] : beatTimes(music, tracks, filmedSegments(programme.segments));
   const ruled = new Map(
     takes.map(({ takeId, facts, aligned }) => {
       const own = programme.segments.filter((s) => s.takeId === takeId);
       const rules = edit.cameras.filter((c) => recordings.some((r) => r.id === c.cameraId && r.ofTake === takeId));
-      return [takeId, ruledViews(own, rules, speechIn(aligned.alignment, facts.sound) ?? [])] as const;
+      const speech = speechIn(aligned.alignment, facts.sound) ?? [];
+      return [takeId, ruledViews(own, rules, speech, onTake(beats, shotsOf(programme.shots, takeId)))] as const;
     }),
   );
   const durations = new Map([
@@ -214,7 +228,14 @@ export function produceTake(
   take: ProgrammeTake,
   spoken: readonly PickUpRecording[] = [],
 ): Produced {
-  return produce({ plan, edit: { ...edit, uses: [], inserts: [] } }, [take], [], spoken);
+  return produce({ plan, edit: { ...edit, uses: [], inserts: [] } }, [take], { spoken });
+}
+
+/** Times of the programme that are in a take's shots, on its clock. */
+function onTake(times: readonly Micros[], own: readonly Shot[]): Micros[] {
+  return own.flatMap(({ start, end, at }) =>
+    times.flatMap((t) => (t >= at && t < at + end - start ? [micros(start + t - at)] : [])),
+  );
 }
 
 /** Less certain than this, a finding is no reason to take another take. */

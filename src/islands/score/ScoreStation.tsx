@@ -21,6 +21,7 @@ import { TakesPanel } from './TakesPanel.tsx';
 import { useCutCommands } from './use-cut-commands.ts';
 import { useInsertCommands } from './use-insert-commands.ts';
 import { useTakeCommands } from './use-take-commands.ts';
+import { useFindingCommands } from './use-finding-commands.ts';
 import { useScore } from './use-score.ts';
 
 type Below = 'segment' | 'takes' | 'inserts' | 'rules';
@@ -57,7 +58,7 @@ export function ScoreStation() {
   const takes = useWorkbench().workbench((s) => s.takes);
   const firstId = programmeTakes[0]?.takeId;
   const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
-  const staves = useScore();
+  const { staves, findings } = useScore();
   const [selected, setSelected] = useState<string | null>(null);
   const [zoom, setZoom] = useState(2);
   const [below, setBelow] = useState<Below>('segment');
@@ -77,24 +78,11 @@ export function ScoreStation() {
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
-  const toFinding = (step: 1 | -1) => () => {
-    const found = staves.filter((s) => s.findings.length > 0);
-    const now = staves.findIndex((s) => s.segment.key === selected);
-    const next = step > 0 ? found.find((s) => staves.indexOf(s) > now) : found.findLast((s) => staves.indexOf(s) < now);
-    const to = next ?? (step > 0 ? found[0] : found.at(-1));
-    if (to === undefined) return;
+  useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
+  useFindingCommands(staves, findings, selected, (key, at) => {
     setBelow('segment');
-    select(to.segment.key, to.segment.start);
-    // Its first fix is at hand: Enter is enough.
-    requestAnimationFrame(() =>
-      document.querySelector<HTMLElement>('[data-finding] button.btn, [data-finding] button')?.focus(),
-    );
-  };
-  useLetterCommands([
-    { label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) },
-    { label: 'To the next finding, its fix at hand', letter: 'm', run: toFinding(1) },
-    { label: 'To the finding before', letter: 'Shift+M', keys: 'Shift M', run: toFinding(-1) },
-  ]);
+    select(key, at);
+  });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -233,7 +221,7 @@ export function ScoreStation() {
         {below === 'takes' && <TakesPanel selected={selected} select={select} />}
         {below === 'inserts' && <InsertsPanel selected={selected} add={add} select={select} />}
         {below === 'segment' && (
-          <Inspector data={current} findings={produced.findings} shots={produced.programme.shots} select={select} />
+          <Inspector data={current} findings={findings} shots={produced.programme.shots} select={select} />
         )}
       </aside>
     </div>

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
-import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { filmMusicFindings } from '../../core/checks/film-music.ts';
+import { type ProgrammeSegment, filmedSegments } from '../../core/edit/assemble.ts';
 import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isDissolved } from '../../core/edit/dissolves.ts';
@@ -75,21 +76,26 @@ function shortCall(text: string): string {
 /** A chapter may have been moved a little from where its segment begins. */
 const isNear = (time: Micros, { start, end }: Span) => time >= start - MOST_CHAPTER_SHIFT_US && time < end;
 
-export function useScore(): readonly StaveData[] {
-  const { programmeTakes, produced } = useDerived();
+/** The staves of the programme, and all that was found in it. */
+export function useScore(): { readonly staves: readonly StaveData[]; readonly findings: readonly Finding[] } {
+  const { programmeTakes, produced, compiled } = useDerived();
   const { workbench } = useWorkbench();
   const takes = workbench((s) => s.takes);
   const music = workbench((s) => s.document.music);
   const edit = workbench((s) => s.document.edit);
   const tracks = workbench((s) => s.usable);
-  const beats = useMemo(() => {
-    const segments = (produced?.programme.segments ?? []).flatMap((s, index) =>
-      s.segment === null ? [] : [{ ...s.segment, index, start: s.start, end: s.end }],
-    );
-    return layMusic(music, tracks, segments)
-      .laid.flatMap(beatsOf)
-      .sort((a, b) => a.at - b.at);
-  }, [produced, music, tracks]);
+  const filmed = useMemo(() => filmedSegments(produced?.programme.segments ?? []), [produced]);
+  const beats = useMemo(
+    () =>
+      layMusic(music, tracks, filmed)
+        .laid.flatMap(beatsOf)
+        .sort((a, b) => a.at - b.at),
+    [filmed, music, tracks],
+  );
+  const findings = useMemo(
+    () => [...(produced?.findings ?? []), ...filmMusicFindings(music, tracks, compiled.segments, filmed)],
+    [produced, music, tracks, compiled, filmed],
+  );
   const {
     studio: { paces },
   } = useStudio();
@@ -104,13 +110,12 @@ export function useScore(): readonly StaveData[] {
     [programmeTakes],
   );
   const names = useMemo(() => new Map(takes.map(({ take }) => [take.id, take.name])), [takes]);
-  return useMemo(() => {
+  const staves = useMemo(() => {
     if (produced === null) return [];
     const {
       programme: { segments, shots },
       lanes,
       tones,
-      findings,
     } = produced;
     const cuts = cutsOf(shots, (id) => decidedOn(edit, id).removed).map((cut) => {
       const { at, takeId, removed } = cut;
@@ -156,7 +161,8 @@ export function useScore(): readonly StaveData[] {
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced, paces, names, beats, edit]);
+  }, [phrases, produced, paces, names, beats, edit, findings]);
+  return { staves, findings };
 }
 
 /** The beats of a span, of beats in ascending order. */

@@ -97,8 +97,8 @@ export function useDerive(workbench: Workbench): Derived {
   const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(named, programmeTakes, recordings, spoken) : null),
-    [whole, named, programmeTakes, recordings, spoken],
+    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks }) : null),
+    [whole, named, programmeTakes, recordings, spoken, music, tracks],
   );
   return useMemo(
     () => ({

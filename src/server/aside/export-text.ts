@@ -41,7 +41,7 @@ export function exportText(name: string, { document, studio, takes, credits }: E
           document,
           studio,
           aligned,
-          produce({ ...document, edit: withTones(document.edit) }, aligned, recordingsOf(takes)),
+          produce({ ...document, edit: withTones(document.edit) }, aligned, { recordings: recordingsOf(takes) }),
         );
   return format.write({ ...made, credits });
 }
