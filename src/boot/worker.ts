@@ -104,6 +104,9 @@ const serving = [
   serve('take', ({ takeId, kind }) => takeJob(worker, takeId, kind)),
   serve('hear', ({ trackId }) => hearJob(worker, trackId)),
   serve('render', ({ renderId }) => renderJob(worker, renderId)),
+  ...Array.from({ length: PARTS_AT_ONCE }, () =>
+    serve('part', ({ renderId, part }) => renderPartJob(worker, renderId, part)),
+  ),
 ];
 
 const orphans = setInterval(() => {
@@ -114,6 +117,7 @@ async function takeUpOrphans(): Promise<void> {
   for (const { table, key } of await leftWork(context.pool, WAITED_S)) {
     const [id, kind] = key as [string, string];
     if (table === 'renders') await send(queue, 'render', { renderId: id });
+    else if (table === 'render_parts') await send(queue, 'part', { renderId: id, part: Number(kind) });
     else if (table === 'tracks') await send(queue, 'hear', { trackId: id });
     else await send(queue, 'take', { takeId: id, kind: kind as TakeWorkKind });
   }

@@ -4,6 +4,7 @@ import type pg from 'pg';
 /** Rows of long work: what they are called by, and what their states are called. */
 const TABLES = {
   renders: { key: ['id'], waiting: 'queued', running: 'running' },
+  render_parts: { key: ['render_id', 'part'], waiting: 'queued', running: 'running' },
   tracks: { key: ['id'], waiting: 'waiting', running: 'hearing' },
   take_work: { key: ['take_id', 'kind'], waiting: 'queued', running: 'running' },
 } as const;
@@ -18,6 +19,7 @@ export interface Work {
 
 export const workNamed = {
   render: (id: string): Work => ({ table: 'renders', key: [id] }),
+  part: (renderId: string, part: number): Work => ({ table: 'render_parts', key: [renderId, String(part)] }),
   track: (id: string): Work => ({ table: 'tracks', key: [id] }),
   take: (takeId: string, kind: string): Work => ({ table: 'take_work', key: [takeId, kind] }),
 };

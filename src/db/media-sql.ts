@@ -15,7 +15,8 @@ export async function sweepMedia(db: Db): Promise<void> {
 
 const REFERENCED = `EXISTS (SELECT 1 FROM takes t WHERE m.sha256 IN (t.sha256, t.proxy_sha256, t.thumbs_sha256))
   OR EXISTS (SELECT 1 FROM tracks t WHERE m.sha256 IN (t.sha256, t.proof_sha256))
-  OR EXISTS (SELECT 1 FROM renders r WHERE r.sha256 = m.sha256)`;
+  OR EXISTS (SELECT 1 FROM renders r WHERE r.sha256 = m.sha256)
+  OR EXISTS (SELECT 1 FROM render_parts p WHERE p.sha256 = m.sha256)`;
 
 /** Takes files off the list that nothing refers to and that are older than a grace period. Returns them. */
 export async function forgetUnreferenced(db: Db, graceS: number): Promise<{ sha256: string; extension: string }[]> {

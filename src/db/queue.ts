@@ -6,10 +6,11 @@ import type { TakeWorkKind } from './take-work-sql.ts';
 export interface JobPayloads {
   take: { takeId: string; kind: TakeWorkKind };
   render: { renderId: string };
+  part: { renderId: string; part: number };
   hear: { trackId: string };
 }
 export type JobKind = keyof JobPayloads;
-export const JOB_KINDS: readonly JobKind[] = ['take', 'render', 'hear'];
+export const JOB_KINDS: readonly JobKind[] = ['take', 'render', 'part', 'hear'];
 
 /** A job whose worker died is handed out again, at most this often. */
 const RETRIES = 3;

@@ -113,6 +113,8 @@ export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
 export interface MoreOfTake {
   readonly uploadId?: string | null;
   readonly id?: string | undefined;
+  /** It is a still picture, made into a film. */
+  readonly picture?: boolean;
   /** It is a line of this take that was spoken again. */
   readonly pickUp?: { readonly of: string; readonly id: string } | undefined;
 }
@@ -124,7 +126,7 @@ export async function insertTake(
   sha256: string,
   name: string,
   probe: MediaFacts,
-  { uploadId = null, id, pickUp }: MoreOfTake = {},
+  { uploadId = null, id, pickUp, picture = false }: MoreOfTake = {},
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
     `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id, id, role, of_take, pick_up)
@@ -144,7 +146,7 @@ export async function insertTake(
       probe.videoStart,
       uploadId,
       id ?? null,
-      pickUp === undefined ? 'take' : 'pick-up',
+      pickUp !== undefined ? 'pick-up' : picture ? 'picture' : 'take',
       pickUp?.of ?? null,
       pickUp?.id ?? null,
     ],

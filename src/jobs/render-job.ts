@@ -14,15 +14,8 @@ import type { Measured } from '../media/loudness.ts';
 import { addCuePoints } from '../media/cue-points.ts';
 import { SOUND_PARTS, type SoundPart } from '../core/sound/parts.ts';
 import { type MixJob, MIX_RATE_HZ, makeMix, makePart } from '../media/mix.ts';
-import {
-  NO_SOURCE,
-  type RenderJob,
-  type RenderPiece,
-  type RenderSource,
-  pictureKey,
-  render,
-  withSources,
-} from '../media/render.ts';
+import { type RenderJob, pictureKey, render } from '../media/render.ts';
+import { NO_SOURCE, type RenderPiece, type RenderSource, withSources } from '../media/render-pieces.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';

@@ -9,7 +9,7 @@ import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { writeTones } from './tone-track.ts';
-import type { RenderPiece } from './render.ts';
+import type { RenderPiece } from './render-pieces.ts';
 import { AS_IT_IS, CEILING_DB, MOST_TRIES, WITHIN_LU, filtersOf, levelFor } from './level.ts';
 import { type Measured, measure, momentary } from './loudness.ts';
 import { voiceArgs } from './voice-row.ts';

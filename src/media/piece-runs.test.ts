@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fromSeconds as s } from '../core/time/micros.ts';
 import { pieceRuns } from './piece-runs.ts';
-import { NO_SOURCE, type RenderPiece } from './render.ts';
+import { NO_SOURCE, type RenderPiece } from './render-pieces.ts';
 
 const piece = (path: string | null, from: number, length: number, held?: true): RenderPiece => ({
   source: path === null ? NO_SOURCE : { path, fits: true, silent: false },

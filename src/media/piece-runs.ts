@@ -1,4 +1,4 @@
-import type { RenderPiece } from './render.ts';
+import type { RenderPiece } from './render-pieces.ts';
 
 /**
  * Pieces of one file that follow each other in it, read by one decoder: what lies between them is decoded and

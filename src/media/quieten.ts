@@ -1,6 +1,6 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { FRAME, HOP, NoiseFilter, NoiseGauge } from '../core/sound/steady-noise.ts';
-import type { RenderPiece } from './render.ts';
+import type { RenderPiece } from './render-pieces.ts';
 
 /** The samples that are read at once, of each channel: whole hops, about a second. */
 const BLOCK = HOP * 96;

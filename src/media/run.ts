@@ -34,6 +34,8 @@ export async function runFfmpeg(
 export interface RunOptions {
   readonly signal?: AbortSignal;
   readonly onOutput?: (chunk: Buffer) => void;
+  /** It reads a list of files that this program wrote itself. */
+  readonly ownList?: boolean;
   /** What it says on standard error is wanted, not its output. */
   readonly stderr?: boolean;
 }
@@ -46,8 +48,9 @@ const CONTAINERS =
   'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,w64,aiff,caf,mp3,flac,ogg,aac,avi,mpegts,mpeg,asf,mxf,ffmetadata,image2,image2pipe,png_pipe,jpeg_pipe,webp_pipe,rawvideo,s16le,f32le,lavfi,srt,ass,webvtt';
 
 /** What ffmpeg and ffprobe open is a file or a pipe, of a known container: said before every input. */
-export function guarded(program: string, args: readonly string[]): string[] {
-  const guard = ['-protocol_whitelist', 'file,pipe,fd', '-format_whitelist', CONTAINERS];
+export function guarded(program: string, args: readonly string[], ownList = false): string[] {
+  const containers = ownList ? `${CONTAINERS},concat` : CONTAINERS;
+  const guard = ['-protocol_whitelist', 'file,pipe,fd', '-format_whitelist', containers];
   if (program === 'ffprobe') return [...guard, ...args];
   if (program !== 'ffmpeg') return [...args];
   return args.flatMap((arg) => (arg === '-i' ? [...guard, arg] : [arg]));
@@ -58,7 +61,7 @@ export function guarded(program: string, args: readonly string[]): string[] {
  */
 export async function run(program: string, args: readonly string[], options: RunOptions = {}): Promise<string> {
   return new Promise((resolve, reject) => {
-    const child = spawn(program, guarded(program, args), {
+    const child = spawn(program, guarded(program, args, options.ownList), {
       stdio: ['ignore', 'pipe', 'pipe'],
       ...(options.signal === undefined ? {} : { signal: options.signal, killSignal: 'SIGKILL' as const }),
     });

@@ -1,6 +1,6 @@
 import type { VoiceCare } from '../core/edit/decisions.ts';
 import { pieceRuns } from './piece-runs.ts';
-import type { RenderPiece } from './render.ts';
+import type { RenderPiece } from './render-pieces.ts';
 
 /** At a join the sound goes down and up again in this time, so that nothing clicks. */
 const FADE_S = 0.012;

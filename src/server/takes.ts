@@ -41,6 +41,7 @@ import { awaitedArrived } from '../db/awaited-sql.ts';
 import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
+import { NotPicture, stillFilm } from '../media/still.ts';
 import { Refusal } from './answer.ts';
 import { aside } from './aside/aside.ts';
 import { checkRoom, refuseFull } from './room.ts';
@@ -50,25 +51,29 @@ import { amendWorkout, checkId, getWorkout } from './workouts.ts';
 /** Largest take, 64 GiB: several hours of 4K from a phone or camera. */
 export const LARGEST_TAKE = 64 * 2 ** 30;
 
+/** Largest still picture. */
+const LARGEST_PICTURE = 64 * 2 ** 20;
+
 /** Brings a file in: streamed to disk and hashed, probed, kept; what is to be heard and seen in it is queued. */
 export async function bringInTake(
   context: Context,
   workoutId: string | undefined,
   name: string,
   body: Readable,
-  { bytes = 0, pickUp }: { readonly bytes?: number; readonly pickUp?: PickUpOf | undefined } = {},
+  { bytes = 0, ...more }: { readonly bytes?: number } & Pick<MoreOfTake, 'pickUp' | 'picture'> = {},
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   await checkRoom(context, bytes);
   let incoming: Incoming;
   try {
-    incoming = await context.store.receive(body, LARGEST_TAKE);
+    incoming = await context.store.receive(body, more.picture === true ? LARGEST_PICTURE : LARGEST_TAKE);
   } catch (error) {
-    if (error instanceof FileTooLarge) throw new Refusal(413, `The file is larger than 64 GiB.`);
+    if (error instanceof FileTooLarge)
+      throw new Refusal(413, `The file is larger than ${more.picture === true ? '64 MiB' : '64 GiB'}.`);
     refuseFull(error);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
-  return keepTake(context, workout.id, name, incoming, { pickUp });
+  return keepTake(context, workout.id, name, incoming, more);
 }
 
 /** Which line of which take a recording is of. */
@@ -128,9 +133,10 @@ export async function keepTake(
   context: Context,
   workoutId: string,
   name: string,
-  incoming: Incoming,
-  more: Pick<MoreOfTake, 'uploadId' | 'pickUp'> = {},
+  file: Incoming,
+  more: Pick<MoreOfTake, 'uploadId' | 'pickUp' | 'picture'> = {},
 ): Promise<Take> {
+  const incoming = more.picture === true ? await asFilm(context, file) : file;
   const probed =
     incoming.bytes === 0
       ? ({ ok: false, message: `This file is empty; ${TAKE_WANTED}.` } as const)
@@ -150,10 +156,19 @@ export async function keepTake(
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
     else if (awaited?.chosen === true)
       await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
-    if (more.pickUp === undefined) await queueWork(db, queue, id, ...FIRST_WORK);
-    else await queueLine(db, queue, id);
+    if (more.pickUp !== undefined) await queueLine(db, queue, id);
+    else if (more.picture !== true) await queueWork(db, queue, id, ...FIRST_WORK);
     return (await takeById(db, id)) as Take;
   });
+}
+
+async function asFilm({ store }: Context, picture: Incoming): Promise<Incoming> {
+  try {
+    return await stillFilm(store, picture);
+  } catch (error) {
+    if (error instanceof NotPicture) throw new Refusal(415, error.message);
+    throw error;
+  }
 }
 
 /** What is done with every take as soon as it is here. */

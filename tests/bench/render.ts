@@ -14,7 +14,8 @@ import { fromSeconds } from '../../src/core/time/micros.ts';
 import { makeVideo } from '../media/support.ts';
 import { mostMemory } from './memory.ts';
 import { probe } from '../../src/media/probe.ts';
-import { VIDEO_SETTINGS, render, withSources } from '../../src/media/render.ts';
+import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
+import { withSources } from '../../src/media/render-pieces.ts';
 
 const root = process.env.EUPHON_ROOT ?? '.';
 const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-render-'));

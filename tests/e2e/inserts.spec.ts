@@ -54,6 +54,14 @@ test('cards come in sets or by key, are written on, play, and go with one undo',
   await expect(page.getByText('Card of the move before Shoulder rolls')).toBeVisible();
   await page.getByRole('button', { name: 'Remove: Card of the move before Shoulder rolls' }).click();
   await expect(count).toHaveCount(many);
+  // A picture from a file comes after the chosen segment, and what is none says why.
+  await page.getByLabel('Picture file').setInputFiles('docs/screenshots/plan.png');
+  await expect(page.getByText('Picture after Shoulder rolls')).toBeVisible();
+  await expect(count).toHaveCount(many + 1);
+  await page.getByLabel('Picture file').setInputFiles('README.md');
+  await expect(page.getByText(/This is not a picture that can be read/)).toBeVisible();
+  await page.getByRole('button', { name: 'Delete: plan' }).click();
+  await expect(count).toHaveCount(many);
   // One line a segment, and a finding in two keys, its fix at hand.
   await page.getByLabel('a row is').selectOption('a segment');
   await expect(page.locator('[data-stave]').first()).toBeVisible();

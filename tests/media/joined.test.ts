@@ -23,7 +23,8 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
-import { NO_SOURCE, render, withSources } from '../../src/media/render.ts';
+import { render } from '../../src/media/render.ts';
+import { NO_SOURCE, withSources } from '../../src/media/render-pieces.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 import { frameCount, makeNumbered, pitchAt, readNumbered } from './support.ts';
 

@@ -8,7 +8,7 @@ import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
 import { measure } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
-import type { RenderPiece } from '../../src/media/render.ts';
+import type { RenderPiece } from '../../src/media/render-pieces.ts';
 
 const SECONDS = 9;
 /** Nothing is done to the voice, and there are no tones. */

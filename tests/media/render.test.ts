@@ -15,7 +15,8 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
-import { render, withSources } from '../../src/media/render.ts';
+import { render } from '../../src/media/render.ts';
+import { withSources } from '../../src/media/render-pieces.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 import { difference, frameCount, greyFrame, makeVideo } from './support.ts';
 

@@ -1,5 +1,5 @@
 import { type Segment, isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
 import type { Programme } from './assemble.ts';
 import type { CardKind, Insert, InsertPlace, InsertShows } from './decisions.ts';
 import { shotAt } from './shots.ts';
@@ -67,6 +67,11 @@ export function freezeAfter(segment: Segment, at: Micros, { shots }: Pick<Progra
   if (found === null) return null;
   const shows = { kind: 'freeze', mediaId: found.shot.takeId, at: found.time } as const;
   return { segmentKey: segment.key, place: 'after', lengthUs: FREEZE_US, shows };
+}
+
+/** A still picture after a segment. */
+export function pictureAfter(segment: Segment, mediaId: string): NewInsert {
+  return { segmentKey: segment.key, place: 'after', lengthUs: null, shows: { kind: 'freeze', mediaId, at: ZERO } };
 }
 
 /** A clip of another take from one of its times on, over a segment: what is heard goes on. */

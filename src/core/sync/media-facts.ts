@@ -15,10 +15,10 @@ export interface MediaFacts {
   readonly videoStart: Micros;
 }
 
-/** A take of its own, or another camera or a sound recorder that ran beside one. */
-/** What a recording can be said to be; and lines that were spoken again, which are recorded as such. */
+/** What a recording can be said to be: a take of its own, another camera or a sound recorder that ran beside one. */
 export const TAKE_ROLES = ['take', 'camera', 'recorder'] as const;
-export type TakeRole = (typeof TAKE_ROLES)[number] | 'pick-up';
+/** And what is recorded as such: lines that were spoken again, still pictures as films of a second. */
+export type TakeRole = (typeof TAKE_ROLES)[number] | 'pick-up' | 'picture';
 
 /** A sheet of small pictures, in rows from the left, one each `everyUs` from the start. */
 export interface ThumbSheet {

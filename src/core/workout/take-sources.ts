@@ -57,7 +57,7 @@ export function factsOfTake(
 /** The cameras and recorders that were laid over takes. */
 export function recordingsOf(all: readonly TakeSource[]): Recording[] {
   return all.flatMap(({ take: { id, role, ofTake, lie, duration, sound } }): Recording[] =>
-    role === 'take' || role === 'pick-up' || ofTake === null || lie === null
+    (role !== 'camera' && role !== 'recorder') || ofTake === null || lie === null
       ? []
       : [{ id, role, ofTake, lie, duration, voiceClarity: sound?.voiceClarity ?? null }],
   );

@@ -1,6 +1,7 @@
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
+import { usePictureIds } from './Pictures.tsx';
 import { insertWord } from './insert-words.ts';
 
 interface Props {
@@ -12,6 +13,7 @@ interface Props {
 
 /** An insert between the staves, or over the one below it: a line of its own, for nothing of it was filmed. */
 export function InsertRow({ placed, dense, show }: Props) {
+  const pictures = usePictureIds();
   const { insert, start, end } = placed;
   const { shows } = insert;
   const words = shows.kind === 'card' && shows.title !== null ? `“${shows.title}”` : '';
@@ -22,7 +24,7 @@ export function InsertRow({ placed, dense, show }: Props) {
         onClick={() => show(placed)}
       >
         <span className={`border-ink! px-2 leading-tight font-semibold ${dense ? 'border' : 'border-2'}`}>
-          {insertWord(insert)}
+          {insertWord(insert, pictures)}
         </span>
         <span className="min-w-0 flex-1 truncate">{words}</span>
         <span className="text-[13px] text-soft">

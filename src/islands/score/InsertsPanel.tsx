@@ -9,6 +9,7 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { withInsertChanged, withInserts, withoutInsert } from './edit-inserts.ts';
+import { Pictures, usePictureIds } from './Pictures.tsx';
 import { CARD_WORD, PLACE_WORD, insertWord } from './insert-words.ts';
 import { SET_WORD, newInsertId } from './use-insert-commands.ts';
 
@@ -49,6 +50,7 @@ export function InsertsPanel({ selected, add, select }: Props) {
         </ul>
       )}
       <ClipButtons selected={selected} />
+      <Pictures selected={selected} />
       <ol aria-label="Inserts" className="flex flex-col">
         {inOrder.map((insert) => (
           <InsertCard key={insert.id} insert={insert} placed={placeOf(insert)} select={select} />
@@ -102,6 +104,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const set = (next: Partial<Insert>) => change('Change an insert', (d) => withInsertChanged(d, insert.id, next));
+  const pictures = usePictureIds();
   const { shows, place } = insert;
   const choice = produced?.programme.choices.find((c) => c.segment.key === insert.segmentKey);
   const segment = placed?.segment ?? choice?.segment ?? null;
@@ -110,7 +113,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
       ? cardWords(shows.card, { segment }, produced.programme, document.plan)
       : null;
   const fills = place === 'over' || place === 'instead';
-  const name = `${insertWord(insert)} ${PLACE_WORD[place]} ${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;
+  const name = `${insertWord(insert, pictures)} ${PLACE_WORD[place]} ${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;
   return (
     <li className="border-t py-2" data-insert={insert.id}>
       <div className="flex items-baseline gap-2">
@@ -177,7 +180,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
           />{' '}
           s
         </label>
-        {shows.kind !== 'card' && (
+        {(shows.kind === 'clip' || (shows.kind === 'freeze' && !pictures.has(shows.mediaId))) && (
           <label className="flex items-center gap-1">
             {shows.kind === 'clip' ? 'from' : 'the frame at'}
             <TimeField

@@ -28,7 +28,7 @@ export function TakesPanel({
   const { produced, programmeTakes } = useDerived();
   const takes = useWorkbench()
     .workbench((s) => s.takes)
-    .filter((t) => t.take.ofTake === null && t.take.role !== 'pick-up');
+    .filter((t) => t.take.role === 'take');
   const order = takes.map((t) => t.take.id);
   const joined = takesOfProgramme(document.edit, (id) => order.includes(id));
   const worded = takes.filter((t) => t.transcript !== null).map((t) => t.take.id);

@@ -15,12 +15,13 @@ export const PLACE_WORD: Readonly<Record<InsertPlace, string>> = {
   instead: 'in place of',
 };
 
-export function insertWord({ shows }: Pick<Insert, 'shows'>): string {
+/** `pictures`: the recordings that are still pictures. */
+export function insertWord({ shows }: Pick<Insert, 'shows'>, pictures: ReadonlySet<string>): string {
   switch (shows.kind) {
     case 'card':
       return CARD_WORD[shows.card];
     case 'freeze':
-      return 'Freeze frame';
+      return pictures.has(shows.mediaId) ? 'Picture' : 'Freeze frame';
     case 'clip':
       return 'Clip';
   }

@@ -52,7 +52,7 @@ export function ShootStation() {
   };
   // Each take with the other recordings of it under it.
   const ordered = takes
-    .filter((t) => t.take.ofTake === null && t.take.role !== 'pick-up')
+    .filter((t) => t.take.role === 'take')
     .flatMap((t) => [t, ...takes.filter((o) => o.take.ofTake === t.take.id && o.take.role !== 'pick-up')]);
 
   return (

@@ -6,7 +6,7 @@ import { TakeStrip } from './TakeStrip.tsx';
 import { TakeWords } from './TakeWords.tsx';
 import { WorkLine } from './WorkLine.tsx';
 
-const ROLE_WORD: Readonly<Record<Exclude<TakeRole, 'pick-up'>, string>> = {
+const ROLE_WORD: Readonly<Record<Exclude<TakeRole, 'pick-up' | 'picture'>, string>> = {
   take: 'A take of its own',
   camera: 'Another camera of',
   recorder: 'A recorder beside',

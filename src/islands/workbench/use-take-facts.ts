@@ -14,7 +14,7 @@ interface Known {
 export function useTakeFacts(takes: readonly TakeWithTranscript[]): ReadonlyMap<string, TakeFacts> {
   const known = useRef(new Map<string, Known>());
   const facts = new Map<string, TakeFacts>();
-  for (const { take } of takes.filter((t) => t.take.ofTake === null && t.take.role !== 'pick-up')) {
+  for (const { take } of takes.filter((t) => t.take.role === 'take')) {
     const of = takes.flatMap((t) => (t.take.id === take.id || t.take.ofTake === take.id ? [t.take, t.transcript] : []));
     let own = known.current.get(take.id);
     if (own === undefined || own.of.length !== of.length || own.of.some((part, i) => part !== of[i])) {

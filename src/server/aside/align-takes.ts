@@ -10,7 +10,7 @@ export type AlignedTake = ProgrammeTake & { readonly take: Take };
 
 /** The takes that a programme is made from, of a workout's recordings. */
 export function takesIn(edit: Edit, recordings: readonly Take[]): Take[] {
-  const takes = new Map(recordings.filter((t) => t.ofTake === null && t.role !== 'pick-up').map((t) => [t.id, t]));
+  const takes = new Map(recordings.filter((t) => t.role === 'take').map((t) => [t.id, t]));
   return takesOfProgramme(edit, (id) => takes.has(id)).map((id) => takes.get(id)!);
 }
 

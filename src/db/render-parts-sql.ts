@@ -1,0 +1,60 @@
+import type { Db } from './pool.ts';
+
+/** A part of a video's picture, and how far it is. */
+export interface PartRow {
+  readonly part: number;
+  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+  readonly progress: number;
+  readonly message: string | null;
+  readonly sha256: string | null;
+}
+
+/**
+ * Notes the parts of a video by the keys of their pictures. What was made of the same before is done at once; what is
+ * noted already stays. Returns those that wait.
+ */
+export async function insertParts(db: Db, renderId: string, keys: readonly string[]): Promise<number[]> {
+  await db.query(
+    `INSERT INTO render_parts (render_id, part, picture_key, state, progress, sha256)
+     SELECT $1, k.part - 1, k.key, CASE WHEN known.sha256 IS NULL THEN 'queued' ELSE 'done' END,
+       CASE WHEN known.sha256 IS NULL THEN 0 ELSE 1 END, known.sha256
+     FROM unnest($2::text[]) WITH ORDINALITY AS k (key, part)
+     LEFT JOIN LATERAL (
+       SELECT p.sha256 FROM render_parts p WHERE p.picture_key = k.key AND p.state = 'done' LIMIT 1
+     ) known ON true
+     ON CONFLICT (render_id, part) DO NOTHING`,
+    [renderId, keys],
+  );
+  const { rows } = await db.query<{ part: number }>(
+    "SELECT part FROM render_parts WHERE render_id = $1 AND state = 'queued' ORDER BY part",
+    [renderId],
+  );
+  return rows.map((r) => r.part);
+}
+
+export async function partsOfRender(db: Db, renderId: string): Promise<PartRow[]> {
+  const { rows } = await db.query<PartRow>(
+    'SELECT part, state, progress, message, sha256 FROM render_parts WHERE render_id = $1 ORDER BY part',
+    [renderId],
+  );
+  return rows;
+}
+
+/** Notes the file of a part; its lease is ended in the same transaction. */
+export async function setPartFile(db: Db, renderId: string, part: number, sha256: string): Promise<void> {
+  await db.query("UPDATE render_parts SET sha256 = $3, state = 'done' WHERE render_id = $1 AND part = $2", [
+    renderId,
+    part,
+    sha256,
+  ]);
+}
+
+/** Forgets the parts of earlier videos of the same workout: the newest one's are enough to render anew from. */
+export async function forgetOlderParts(db: Db, renderId: string): Promise<void> {
+  await db.query(
+    `DELETE FROM render_parts p USING renders r, renders newest
+     WHERE newest.id = $1 AND r.workout_id = newest.workout_id AND r.id <> newest.id AND p.render_id = r.id
+       AND r.state NOT IN ('queued', 'running')`,
+    [renderId],
+  );
+}
