@@ -11,6 +11,7 @@ import { allTracks, trackSound } from '../db/tracks-sql.ts';
 import { type JobKind, type JobPayloads, openQueue, send } from '../db/queue.ts';
 import { hearJob } from '../jobs/hear-job.ts';
 import { renderJob } from '../jobs/render-job.ts';
+import { renderPartJob } from '../jobs/render-parts-job.ts';
 import { USUAL_GRACE, sweep } from '../jobs/sweep.ts';
 import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
@@ -38,6 +39,9 @@ const worker: WorkerContext = {
   stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
   demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
+  askForParts: async (renderId, parts) => {
+    for (const part of parts) await send(queue, 'part', { renderId, part });
+  },
   bedAt: (workoutId, revision) => inStudioOf(workoutId, () => bedAt(workoutId, revision)),
   programmeAt: (workoutId, revision) =>
     inStudioOf(workoutId, async () => {
@@ -104,9 +108,7 @@ const serving = [
   serve('take', ({ takeId, kind }) => takeJob(worker, takeId, kind)),
   serve('hear', ({ trackId }) => hearJob(worker, trackId)),
   serve('render', ({ renderId }) => renderJob(worker, renderId)),
-  ...Array.from({ length: PARTS_AT_ONCE }, () =>
-    serve('part', ({ renderId, part }) => renderPartJob(worker, renderId, part)),
-  ),
+  serve('part', ({ renderId, part }) => renderPartJob(worker, renderId, part)),
 ];
 
 const orphans = setInterval(() => {

@@ -40,6 +40,15 @@ export async function partsOfRender(db: Db, renderId: string): Promise<PartRow[]
   return rows;
 }
 
+/** What the picture of a part was to be made from; null: there is no such part. */
+export async function keyOfPart(db: Db, renderId: string, part: number): Promise<string | null> {
+  const { rows } = await db.query<{ key: string }>(
+    'SELECT picture_key AS key FROM render_parts WHERE render_id = $1 AND part = $2',
+    [renderId, part],
+  );
+  return rows[0]?.key ?? null;
+}
+
 /** Notes the file of a part; its lease is ended in the same transaction. */
 export async function setPartFile(db: Db, renderId: string, part: number, sha256: string): Promise<void> {
   await db.query("UPDATE render_parts SET sha256 = $3, state = 'done' WHERE render_id = $1 AND part = $2", [

@@ -1,7 +1,8 @@
 import { rm } from 'node:fs/promises';
 import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
-import { type Render, fileWithPicture, renderById, setRenderFile } from '../db/renders-sql.ts';
+import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
+import { forgetOlderParts } from '../db/render-parts-sql.ts';
 import { insertMediaFile } from '../db/takes-sql.ts';
 import { type WorkoutDocument, decidedOn } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
@@ -14,14 +15,13 @@ import type { Measured } from '../media/loudness.ts';
 import { addCuePoints } from '../media/cue-points.ts';
 import { SOUND_PARTS, type SoundPart } from '../core/sound/parts.ts';
 import { type MixJob, MIX_RATE_HZ, makeMix, makePart } from '../media/mix.ts';
-import { type RenderJob, pictureKey, render } from '../media/render.ts';
-import { NO_SOURCE, type RenderPiece, type RenderSource, withSources } from '../media/render-pieces.ts';
-import { ProgramFailed } from '../media/run.ts';
+import { type RenderJob, render } from '../media/render.ts';
+import { type PictureJob, keyOfPicture } from '../media/render-parts.ts';
+import { type RenderPiece, withSources } from '../media/render-pieces.ts';
+import { HOW_RENDERING_FAILS, Missing, sourcesOf } from './programme-sources.ts';
+import { pictureOf } from './render-parts-job.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
-
-/** Something that a render needs is gone; the sentence says what. */
-class Missing extends Error {}
 
 /**
  * Renders one programme, or mixes one music bed. Stops within a second of being cancelled; a failure becomes a sentence
@@ -50,20 +50,13 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
           await store.keep(made, extension);
           await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
           await setRenderFile(db, renderId, made.sha256, key);
+          if (wanted.kind === 'programme') await forgetOlderParts(db, renderId);
         }).finally(() => store.discard(made));
       } finally {
         await rm(output, { force: true });
       }
     },
-    {
-      sentence: (error) =>
-        error instanceof Missing
-          ? error.message
-          : error instanceof ProgramFailed
-            ? `Rendering failed: ${error.said.split('\n')[0] ?? ''}`
-            : null,
-      unexpected: 'Rendering failed.',
-    },
+    HOW_RENDERING_FAILS,
   );
 }
 
@@ -81,7 +74,8 @@ async function makeProgramme(
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Made> {
-  const { document, made, first, source, heard } = await sourcesOf(context, wanted);
+  const of = await sourcesOf(context, wanted);
+  const { document, made, first, source, heard } = of;
   const { programme, lanes, pictures, sounds } = made.produced;
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const [only] = programme.shots;
@@ -92,14 +86,14 @@ async function makeProgramme(
     onProgress,
     signal,
   );
+  const part: PictureJob = { pictures: withSources(pictures, source), ...picture, ass: writeAss(lanes, picture) };
   const job: RenderJob = {
-    pictures: withSources(pictures, source),
+    ...part,
     sounds: heard,
     mixed: mix?.path ?? null,
     picture: null,
     output,
     length: programme.length,
-    ...picture,
     audioCodec: first.audioCodec,
     whole:
       pictures.length === 1 &&
@@ -108,43 +102,20 @@ async function makeProgramme(
       sounds[0]?.mediaId === first.id &&
       only?.start === 0 &&
       decidedOn(document.edit, first.id).removed.length === 0,
-    ass: writeAss(lanes, picture),
     ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
     captionsSrt: writeCaptionsSrt(lanes.captions),
     fontsFolder: context.fontsFolder,
   };
-  const key = pictureKey(job);
+  const key = keyOfPicture(part);
+  const joined = mix === null ? null : await context.store.temporary('mp4');
   try {
-    const same = mix === null ? null : await fileWithPicture(context.pool, wanted.workoutId, key);
-    await render(
-      { ...job, picture: same === null ? null : context.store.pathOf(same.sha256, same.extension) },
-      (share) => onProgress(mix === null ? share : MIX_SHARE + share * (1 - MIX_SHARE)),
-      signal,
-    );
+    const onShare = (share: number) => onProgress(mix === null ? share : MIX_SHARE + share * (1 - MIX_SHARE));
+    const seen = joined === null ? null : await pictureOf(context, wanted, { key, of, joined, onShare, signal });
+    await render({ ...job, picture: seen }, mix === null ? onShare : () => undefined, signal);
   } finally {
-    if (mix !== null) await rm(mix.path, { force: true });
+    await Promise.all([mix?.path, joined].map((path) => path != null && rm(path, { force: true })));
   }
   return { says: mix === null ? null : inWords(mix.measured), key };
-}
-
-/** The programme that a render is of, with the files it is made from. */
-async function sourcesOf(context: WorkerContext, wanted: Render) {
-  const { document, made } = await context.programmeAt(wanted.workoutId, wanted.revision);
-  const first = made?.takes[0]?.take;
-  if (made === null || first === undefined) throw new Missing('The take is gone.');
-  const source = (mediaId: string | null): RenderSource => {
-    if (mediaId === null) return NO_SOURCE;
-    const media = made.media.get(mediaId);
-    // A clip or a still frame of a recording that was deleted since.
-    if (media === undefined) throw new Missing('A recording that an insert shows is gone; remove the insert first.');
-    return {
-      path: context.store.pathOf(media.file.sha256, media.file.extension),
-      fits: media.width === first.width && media.height === first.height,
-      silent: media.audioCodec === null,
-    };
-  };
-  const heard = withSources(made.produced.sounds, source);
-  return { document, made, first, source, heard };
 }
 
 /** The sound by itself, or a part of it, a cue point at each segment. */

@@ -25,6 +25,8 @@ export interface WorkerContext {
   readonly demoFolder: string;
   /** Aborted when the worker is asked to end. */
   readonly stopping: AbortSignal;
+  /** Tells other workers that parts of a video wait. */
+  readonly askForParts: (renderId: string, parts: readonly number[]) => Promise<void>;
   /** The music bed of a workout at a revision; null where no music is laid. */
   readonly bedAt: (workoutId: string, revision: number) => Promise<Omit<BedJob, 'output' | 'format'> | null>;
   /** The programme of a workout at a revision; null where nothing was filmed. */

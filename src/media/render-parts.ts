@@ -25,23 +25,25 @@ export interface PictureJob {
   readonly ass: string;
 }
 
-/** Recordings are parted at whole multiples of so much on their own clock. */
-const EVERY_US = 120e6;
-/** No part is shorter. */
-const LEAST_US = 30e6;
+/** Recordings are parted at whole multiples of so much on their own clock; no part is shorter than the least. */
+const USUAL_LENGTHS = { everyUs: 120e6, leastUs: 30e6 } as const;
 
 /**
  * Parts a picture at whole frames. The seams lie at places of the recordings, not of the programme: what is cut out at
  * minute three moves nothing of the parts after it, so that they need not be rendered again. Never inside a dissolve.
  */
-export function partsOf(pictures: readonly RenderPiece[], rate: FrameRate): RenderPart[] {
+export function partsOf(
+  pictures: readonly RenderPiece[],
+  rate: FrameRate,
+  { everyUs, leastUs }: { readonly everyUs: number; readonly leastUs: number } = USUAL_LENGTHS,
+): RenderPart[] {
   const last = pictures.at(-1);
   const total = last === undefined ? 0 : frameOf(micros(last.at + last.length), rate);
-  const least = frameOf(micros(LEAST_US), rate);
+  const least = frameOf(micros(leastUs), rate);
   const seams = [0];
   for (const { source, from, at, length, held, into } of pictures) {
     if (source.path === null || held === true || into !== undefined) continue;
-    for (let place = Math.ceil(from / EVERY_US + 1e-9) * EVERY_US; place < from + length; place += EVERY_US) {
+    for (let place = Math.ceil(from / everyUs + 1e-9) * everyUs; place < from + length; place += everyUs) {
       const frame = firstFrameFrom(micros(at + place - from), rate);
       if (frame - seams.at(-1)! >= least && total - frame >= least) seams.push(frame);
     }
@@ -113,11 +115,26 @@ export async function renderPicture(
   }
 }
 
+/** A part with the file that it was made into. */
+export interface MadePart extends RenderPart {
+  readonly path: string;
+}
+
 /** Joins the pictures of parts into one film, each packet as it is. */
-export async function joinParts(parts: readonly string[], output: string, signal?: AbortSignal): Promise<void> {
+export async function joinParts(
+  parts: readonly MadePart[],
+  rate: FrameRate,
+  output: string,
+  signal?: AbortSignal,
+): Promise<void> {
   const list = `${output}.txt`;
+  // Files say their length in milliseconds only: here each is as long as its frames.
+  const lines = parts.map(({ path, from, to }) => {
+    const seconds = (frameStart(to - from, rate) / 1e6).toFixed(6);
+    return `file '${path.replaceAll("'", "'\\''")}'\nduration ${seconds}\n`;
+  });
   try {
-    await writeFile(list, parts.map((path) => `file '${path.replaceAll("'", "'\\''")}'\n`).join(''));
+    await writeFile(list, lines.join(''));
     await run(
       'ffmpeg',
       ['-y', '-v', 'error', '-nostdin', '-f', 'concat', '-safe', '0', '-i', list, '-c', 'copy', '-f', 'mp4', output],

@@ -110,4 +110,3 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
 function withMix(mixed: string, { inputs, graph }: ReturnType<typeof pieced>) {
   return { inputs: [...inputs, ['-i', mixed]], graph, sound: ['-map', `${inputs.length}:a:0`, '-c:a', 'copy'] };
 }
-

@@ -35,6 +35,7 @@ const hear = (trackId: string) =>
       demoFolder: 'demo',
       fontsFolder: '',
       stopping: stop.signal,
+      askForParts: () => Promise.resolve(),
       bedAt: async () => null,
       programmeAt: () => Promise.reject(new Error('not here')),
     },

@@ -44,6 +44,7 @@ beforeAll(async () => {
     stopping: stop.signal,
     demoFolder: 'demo',
     fontsFolder: resolve('dist/fonts'),
+    askForParts: () => Promise.resolve(),
     bedAt: async () => null,
     async programmeAt(id, revision) {
       const document = await documentAt(context, id, revision);

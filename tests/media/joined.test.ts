@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -23,10 +24,12 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
+import { lanesWithin } from '../../src/core/lanes/within.ts';
 import { render } from '../../src/media/render.ts';
+import { type MadePart, joinParts, partsOf, piecesOf, renderPicture } from '../../src/media/render-parts.ts';
 import { NO_SOURCE, withSources } from '../../src/media/render-pieces.ts';
 import { asFilmed } from '../support/as-filmed.ts';
-import { frameCount, makeNumbered, pitchAt, readNumbered } from './support.ts';
+import { frameCount, frameTimes, leastPsnr, makeNumbered, pitchAt, readNumbered, soundHash } from './support.ts';
 
 let folder: string;
 beforeAll(() => {
@@ -113,21 +116,21 @@ describe.each([
     const sourceOf = (id: string | null) => (id === null ? NO_SOURCE : source.get(id)!);
     const laid = lanes(programme, DEFAULT_RULES, [], plan);
     const output = path('out');
-    await render(
-      {
-        pictures: withSources(pictures, sourceOf),
-        sounds: withSources(sounds, sourceOf),
-        output,
-        length: programme.length,
-        ...{ width: 320, height: 180, rate, audioCodec: 'aac', mixed: null, picture: null, whole: false },
-        // The ground is looked at, not what is written on it.
-        ass: writeAss({ ...laid, cards: [] }, { width: 320, height: 180, rate }),
-        ffmetadata: writeFfmetadata('Joined', laid.chapters),
-        captionsSrt: writeCaptionsSrt(laid.captions),
-        fontsFolder: resolve('dist/fonts'),
-      },
-      () => undefined,
-    );
+    const picture = { width: 320, height: 180, rate };
+    // The ground is looked at, not what is written on it.
+    const drawn = { ...laid, cards: [] };
+    const job = {
+      pictures: withSources(pictures, sourceOf),
+      sounds: withSources(sounds, sourceOf),
+      output,
+      length: programme.length,
+      ...{ ...picture, audioCodec: 'aac', mixed: null, picture: null, whole: false },
+      ass: writeAss(drawn, picture),
+      ffmetadata: writeFfmetadata('Joined', laid.chapters),
+      captionsSrt: writeCaptionsSrt(laid.captions),
+      fontsFolder: resolve('dist/fonts'),
+    };
+    await render(job, () => undefined);
     expect(frameCount(output)).toBe(firstFrameFrom(programme.length, rate));
     const seen = readNumbered(output);
     const frameOf = (us: number) => Math.round((us * rate.num) / (rate.den * 1e6));
@@ -149,6 +152,26 @@ describe.each([
         );
       }
     }
+    // Made in parts, as several workers do, every frame is the same one at the same time, and so is what is drawn on it.
+    const parts = partsOf(job.pictures, rate, { everyUs: 4e6, leastUs: 1.5e6 });
+    expect(parts.length).toBeGreaterThanOrEqual(4);
+    const files: MadePart[] = [];
+    for (const [i, part] of parts.entries()) {
+      const ass = writeAss(lanesWithin(drawn, part.from, part.to, rate), picture);
+      files.push({ ...part, path: path(`part-${i}`) });
+      const own = { ...picture, pictures: piecesOf(job.pictures, part, rate), ass };
+      await renderPicture(own, files[i]!.path, job.fontsFolder, () => undefined);
+    }
+    await joinParts(files, rate, path('parts'));
+    const sound = path('sound');
+    execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', output, '-vn', '-c', 'copy', sound]);
+    const inParts = path('in-parts');
+    await render({ ...job, mixed: sound, picture: path('parts'), output: inParts }, () => undefined);
+    expect(readNumbered(inParts)).toEqual(seen);
+    const [times, single] = [frameTimes(inParts), frameTimes(output)];
+    expect(times.map((t, i) => Math.round((t - single[i]!) * 1e5)).filter((d) => d !== 0)).toEqual([]);
+    expect(leastPsnr(inParts, output)).toBeGreaterThan(30);
+    expect(soundHash(inParts)).toBe(soundHash(output));
     // Sound: the take's own, through the camera's stretch, up to the join; then the recorder's.
     const joinS = pictures.at(-1)!.at / 1e6;
     for (const [at, hz] of [

@@ -131,3 +131,30 @@ export function frameCount(path: string): number {
       .replace(/,$/, ''),
   );
 }
+
+/** When each frame is shown, as the file says, seconds, in order. */
+export function frameTimes(path: string): number[] {
+  const entries = ['-select_streams', 'v:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0'];
+  const lines = execFileSync('ffprobe', ['-v', 'error', ...entries, path])
+    .toString()
+    .trim()
+    .split('\n');
+  return lines.map(parseFloat).sort((a, b) => a - b);
+}
+
+/** How alike two videos are in the frame in which they are least alike: peak signal to noise, dB. */
+export function leastPsnr(path: string, other: string): number {
+  const stats = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', path, '-i', other, '-lavfi', '[0:v][1:v]psnr=stats_file=-', '-f', 'null', '-'],
+    { maxBuffer: 1e8 },
+  ).toString();
+  return Math.min(
+    ...[...stats.matchAll(/psnr_avg:(inf|[\d.]+)/g)].map((m) => (m[1] === 'inf' ? Infinity : Number(m[1]))),
+  );
+}
+
+/** The decoded sound of a file, in short. */
+export function soundHash(path: string): string {
+  return execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-map', '0:a', '-f', 'md5', '-']).toString();
+}

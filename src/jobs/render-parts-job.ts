@@ -1,0 +1,167 @@
+import { rm } from 'node:fs/promises';
+import { setTimeout as pause } from 'node:timers/promises';
+import { lanesWithin } from '../core/lanes/within.ts';
+import { holdMedia } from '../db/media-sql.ts';
+import { workNamed } from '../db/leases-sql.ts';
+import { insertParts, keyOfPart, partsOfRender, setPartFile } from '../db/render-parts-sql.ts';
+import { type Render, fileWithPicture, renderById } from '../db/renders-sql.ts';
+import { insertMediaFile } from '../db/takes-sql.ts';
+import { writeAss } from '../formats/ass/ass-writer.ts';
+import { adoptFile } from '../media/file-store.ts';
+import {
+  type PictureJob,
+  type RenderPart,
+  joinParts,
+  keyOfPicture,
+  partsOf,
+  piecesOf,
+  renderPicture,
+} from '../media/render-parts.ts';
+import { withSources } from '../media/render-pieces.ts';
+import { HOW_RENDERING_FAILS, Missing, type ProgrammeSources, sourcesOf } from './programme-sources.ts';
+import { runLeased } from './run-leased.ts';
+import type { WorkerContext } from './worker-context.ts';
+
+interface Wanted {
+  /** The key of the whole picture. */
+  readonly key: string;
+  readonly of: ProgrammeSources;
+  /** Where the parts are joined. */
+  readonly joined: string;
+  readonly onShare: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+/**
+ * The picture of a programme without its sound: the very one of an earlier video, or joined from parts that any number
+ * of workers make and that are not made twice. Gives the path of the file.
+ */
+export async function pictureOf(context: WorkerContext, wanted: Render, work: Wanted): Promise<string> {
+  const { key, of, joined, onShare, signal } = work;
+  const { pool, store } = context;
+  const same = await fileWithPicture(pool, wanted.workoutId, key);
+  if (same !== null) return store.pathOf(same.sha256, same.extension);
+  const jobs = partJobs(of);
+  const waiting = await insertParts(
+    pool,
+    wanted.id,
+    jobs.map((j) => keyOfPicture(j.picture)),
+  );
+  await context.askForParts(wanted.id, waiting);
+  const look = async () => {
+    const parts = await partsOfRender(pool, wanted.id);
+    onShare(parts.reduce((sum, p) => sum + p.progress, 0) / Math.max(1, parts.length));
+    return parts;
+  };
+  const looks = setInterval(() => void look().catch(() => undefined), LOOK_MS);
+  try {
+    for (let left = waiting; !signal.aborted; await pause(LOOK_MS)) {
+      await ownShare(context, wanted.id, left, work);
+      const parts = await look();
+      const failed = parts.find((p) => p.state === 'failed');
+      if (failed !== undefined) throw new Missing(failed.message ?? HOW_RENDERING_FAILS.unexpected);
+      const files = parts.flatMap(({ part, sha256 }) =>
+        sha256 === null ? [] : [{ ...jobs[part]!.of, path: store.pathOf(sha256, 'mp4') }],
+      );
+      if (files.length === jobs.length) {
+        await joinParts(files, of.first.rate, joined, signal);
+        return joined;
+      }
+      // What another worker has is waited for; what it had and lost is done here.
+      left = parts.filter((p) => p.state !== 'done').map((p) => p.part);
+    }
+    throw new Missing('Rendering was stopped.');
+  } finally {
+    clearInterval(looks);
+  }
+}
+
+const LOOK_MS = 300;
+/** Parts that one worker makes at once: what one decodes and draws, the other encodes meanwhile. */
+export const PARTS_AT_ONCE = 2;
+
+/** Makes those of the parts that are to be had, a few at once. */
+async function ownShare(
+  context: WorkerContext,
+  renderId: string,
+  parts: readonly number[],
+  { of, signal }: Pick<Wanted, 'of' | 'signal'>,
+): Promise<void> {
+  const left = [...parts];
+  const one = async () => {
+    for (let part = left.shift(); part !== undefined && !signal.aborted; part = left.shift())
+      await renderPartJob(context, renderId, part, of);
+  };
+  await Promise.all(Array.from({ length: PARTS_AT_ONCE }, one));
+}
+
+/** The picture of each part, on the part's own clock. */
+function partJobs({ made, first, source }: ProgrammeSources): { of: RenderPart; picture: PictureJob }[] {
+  const { pictures, lanes } = made.produced;
+  const picture = { width: first.width, height: first.height, rate: first.rate };
+  const all = withSources(pictures, source);
+  return partsOf(all, first.rate).map((part) => ({
+    of: part,
+    picture: {
+      ...picture,
+      pictures: piecesOf(all, part, first.rate),
+      ass: writeAss(lanesWithin(lanes, part.from, part.to, first.rate), picture),
+    },
+  }));
+}
+
+/** Parts that this worker makes now, of whichever video, and who waits for one of them to end. */
+let running = 0;
+const waits: (() => void)[] = [];
+
+/** Does something as soon as fewer than so many run. */
+async function oneOfFew(work: () => Promise<void>): Promise<void> {
+  if (running < PARTS_AT_ONCE) running++;
+  // Whoever ends hands its place on.
+  else await new Promise<void>((resolve) => waits.push(resolve));
+  try {
+    await work();
+  } finally {
+    const next = waits.shift();
+    if (next === undefined) running--;
+    else next();
+  }
+}
+
+/** Makes one part of a video's picture, if nobody else has it. `known`: what it is made from, where that was read. */
+export async function renderPartJob(
+  context: WorkerContext,
+  renderId: string,
+  part: number,
+  known?: ProgrammeSources,
+): Promise<void> {
+  const { pool, store } = context;
+  const wanted = await renderById(pool, renderId);
+  if (wanted === null) return;
+  const work = workNamed.part(renderId, part);
+  await oneOfFew(() =>
+    runLeased(
+      context,
+      work,
+      async ({ onProgress, signal, finish }) => {
+        const job = partJobs(known ?? (await sourcesOf(context, wanted)))[part]?.picture;
+        if (job === undefined || keyOfPicture(job) !== (await keyOfPart(pool, renderId, part)))
+          throw new Missing('What the video is made from changed meanwhile; render it again.');
+        const output = await store.temporary('mp4');
+        try {
+          await renderPicture(job, output, context.fontsFolder, onProgress, signal);
+          const made = await adoptFile(store, output);
+          await finish('done', null, async (db) => {
+            await holdMedia(db);
+            await store.keep(made, 'mp4');
+            await insertMediaFile(db, { sha256: made.sha256, extension: 'mp4', bytes: made.bytes });
+            await setPartFile(db, renderId, part, made.sha256);
+          }).finally(() => store.discard(made));
+        } finally {
+          await rm(output, { force: true });
+        }
+      },
+      HOW_RENDERING_FAILS,
+    ),
+  );
+}
