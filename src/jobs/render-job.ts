@@ -113,7 +113,7 @@ async function makeProgramme(
     const seen = joined === null ? null : await pictureOf(context, wanted, { key, of, joined, onShare, signal });
     await render({ ...job, picture: seen }, mix === null ? onShare : () => undefined, signal);
   } finally {
-    await Promise.all([mix?.path, joined].map((path) => path != null && rm(path, { force: true })));
+    for (const path of [mix?.path, joined]) if (path != null) await rm(path, { force: true });
   }
   return { says: mix === null ? null : inWords(mix.measured), key };
 }

@@ -9,6 +9,7 @@ import { insertMediaFile } from '../db/takes-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { adoptFile } from '../media/file-store.ts';
 import {
+  type PartLengths,
   type PictureJob,
   type RenderPart,
   joinParts,
@@ -41,7 +42,7 @@ export async function pictureOf(context: WorkerContext, wanted: Render, work: Wa
   const { pool, store } = context;
   const same = await fileWithPicture(pool, wanted.workoutId, key);
   if (same !== null) return store.pathOf(same.sha256, same.extension);
-  const jobs = partJobs(of);
+  const jobs = partJobs(of, context.partLengths);
   const waiting = await insertParts(
     pool,
     wanted.id,
@@ -96,11 +97,14 @@ async function ownShare(
 }
 
 /** The picture of each part, on the part's own clock. */
-function partJobs({ made, first, source }: ProgrammeSources): { of: RenderPart; picture: PictureJob }[] {
+function partJobs(
+  { made, first, source }: ProgrammeSources,
+  lengths?: PartLengths,
+): { of: RenderPart; picture: PictureJob }[] {
   const { pictures, lanes } = made.produced;
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const all = withSources(pictures, source);
-  return partsOf(all, first.rate).map((part) => ({
+  return partsOf(all, first.rate, lengths).map((part) => ({
     of: part,
     picture: {
       ...picture,
@@ -144,7 +148,7 @@ export async function renderPartJob(
       context,
       work,
       async ({ onProgress, signal, finish }) => {
-        const job = partJobs(known ?? (await sourcesOf(context, wanted)))[part]?.picture;
+        const job = partJobs(known ?? (await sourcesOf(context, wanted)), context.partLengths)[part]?.picture;
         if (job === undefined || keyOfPicture(job) !== (await keyOfPart(pool, renderId, part)))
           throw new Missing('What the video is made from changed meanwhile; render it again.');
         const output = await store.temporary('mp4');

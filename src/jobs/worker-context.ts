@@ -4,6 +4,7 @@ import type { Produced } from '../core/workout/pipeline.ts';
 import type { BedJob } from '../media/bed.ts';
 import type { Take } from '../db/takes-sql.ts';
 import type { FileStore } from '../media/file-store.ts';
+import type { PartLengths } from '../media/render-parts.ts';
 
 /** A programme with the recordings it is made from; the first take gives size and rate. */
 export interface WorkerProgramme {
@@ -25,6 +26,8 @@ export interface WorkerContext {
   readonly demoFolder: string;
   /** Aborted when the worker is asked to end. */
   readonly stopping: AbortSignal;
+  /** How long the parts of a video are; left out: as usual. */
+  readonly partLengths?: PartLengths;
   /** Tells other workers that parts of a video wait. */
   readonly askForParts: (renderId: string, parts: readonly number[]) => Promise<void>;
   /** The music bed of a workout at a revision; null where no music is laid. */

@@ -26,7 +26,11 @@ export interface PictureJob {
 }
 
 /** Recordings are parted at whole multiples of so much on their own clock; no part is shorter than the least. */
-const USUAL_LENGTHS = { everyUs: 120e6, leastUs: 30e6 } as const;
+export interface PartLengths {
+  readonly everyUs: number;
+  readonly leastUs: number;
+}
+const USUAL_LENGTHS: PartLengths = { everyUs: 120e6, leastUs: 30e6 };
 
 /**
  * Parts a picture at whole frames. The seams lie at places of the recordings, not of the programme: what is cut out at
@@ -35,7 +39,7 @@ const USUAL_LENGTHS = { everyUs: 120e6, leastUs: 30e6 } as const;
 export function partsOf(
   pictures: readonly RenderPiece[],
   rate: FrameRate,
-  { everyUs, leastUs }: { readonly everyUs: number; readonly leastUs: number } = USUAL_LENGTHS,
+  { everyUs, leastUs }: PartLengths = USUAL_LENGTHS,
 ): RenderPart[] {
   const last = pictures.at(-1);
   const total = last === undefined ? 0 : frameOf(micros(last.at + last.length), rate);

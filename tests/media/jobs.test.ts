@@ -7,7 +7,9 @@ import { cancelRender, insertRender, renderById } from '../../src/db/renders-sql
 import { LeaseLost, beatLease, takeLease, workNamed, writeLeased } from '../../src/db/leases-sql.ts';
 import { noteWorker } from '../../src/db/health-sql.ts';
 import { takeById, waveformOf } from '../../src/db/takes-sql.ts';
+import { insertParts, partsOfRender } from '../../src/db/render-parts-sql.ts';
 import { renderJob } from '../../src/jobs/render-job.ts';
+import { renderPartJob } from '../../src/jobs/render-parts-job.ts';
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
@@ -111,6 +113,59 @@ describe('the render job', () => {
     const path = context.store.pathOf(done?.sha256 ?? '', 'mp4');
     expect((await readFile(path)).includes('Changed later')).toBe(false);
     expect(frameCount(path)).toBe(14 * 25);
+  });
+  it('makes the picture in parts: others help, one that dies costs its part, and what is known is not made again', async () => {
+    const asked: number[][] = [];
+    const parted: WorkerContext = { ...worker, partLengths: { everyUs: 3e6, leastUs: 1e6 }, leaseS: 1 };
+    const helper: WorkerContext = { ...parted, owner: 'helper' };
+    let dead: string | null = null;
+    const coordinator: WorkerContext = {
+      ...parted,
+      async askForParts(id, parts) {
+        asked.push([...parts]);
+        if (asked.length > 1) return;
+        // One worker takes a part and is never heard of again; another makes one whole.
+        dead = await takeLease(context.pool, workNamed.part(id, 1), 'dead', 1);
+        await renderPartJob(helper, id, 2);
+      },
+    };
+    const renderNow = async () => {
+      const render = await queueRender(context, workoutId);
+      await renderJob(coordinator, render.id);
+      const done = await renderById(context.pool, render.id);
+      expect(done).toMatchObject({ state: 'done', progress: 1 });
+      return { id: render.id, path: context.store.pathOf(done?.sha256 ?? '', 'mp4') };
+    };
+    const caption = async (which: 0 | -1, value: string) => {
+      const { revision, document } = await getWorkout(context, workoutId);
+      const segmentKey = compile(document.plan).segments.at(which)!.key;
+      const override = { segmentKey, lane: 'caption', field: 'text', value };
+      await patchWorkout(context, workoutId, revision, [{ op: 'add', path: '/edit/overrides/-', value: override }]);
+      return revision;
+    };
+    await caption(0, 'Squats');
+    const first = await renderNow();
+    expect(dead).not.toBeNull();
+    expect(asked).toEqual([[0, 1, 2, 3, 4]]);
+    expect(frameCount(first.path)).toBe(14 * 25);
+    const parts = await partsOfRender(context.pool, first.id);
+    expect(parts.map((p) => p.state)).toEqual(Array(5).fill('done'));
+    // A caption changed in the last move, after 8 s: only what shows it is made.
+    const revision = await caption(-1, 'Rows');
+    const second = await renderNow();
+    expect(asked[1]).toEqual([2, 3, 4]);
+    const again = await partsOfRender(context.pool, second.id);
+    expect(again.slice(0, 2).map((p) => p.sha256)).toEqual(parts.slice(0, 2).map((p) => p.sha256));
+    expect(again[3]!.sha256).not.toBe(parts[3]!.sha256);
+    // Those of the video before are forgotten; their files go with the sweep.
+    expect(await partsOfRender(context.pool, first.id)).toEqual([]);
+    const now = await getWorkout(context, workoutId);
+    await patchWorkout(context, workoutId, now.revision, [{ op: 'replace', path: '/edit/overrides', value: [] }]);
+    // Stopped, nobody goes on with its parts.
+    const stopped = await insertRender(context.pool, workoutId, takeId, revision);
+    await insertParts(context.pool, stopped.id, ['f'.repeat(64)]);
+    await cancelRender(context.pool, stopped.id);
+    expect((await partsOfRender(context.pool, stopped.id)).map((p) => p.state)).toEqual(['cancelled']);
   });
   it('does not encode the picture again where only the sound changed', async () => {
     const made = async (path: string, value: unknown) => {

@@ -152,7 +152,7 @@ describe.each([
         );
       }
     }
-    // Made in parts, as several workers do, every frame is the same one at the same time, and so is what is drawn on it.
+    // Made in parts, as several workers do, every frame is the same one at the same time, with the same drawn on it.
     const parts = partsOf(job.pictures, rate, { everyUs: 4e6, leastUs: 1.5e6 });
     expect(parts.length).toBeGreaterThanOrEqual(4);
     const files: MadePart[] = [];

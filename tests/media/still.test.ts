@@ -39,7 +39,10 @@ function colourAt(path: string, frame: number, x: number, y: number): number[] {
   return [...execFileSync('ffmpeg', args).subarray(0, 3)];
 }
 const near = (found: number[], wanted: number[]) =>
-  expect(Math.max(...found.map((v, i) => Math.abs(v - wanted[i]!))), `${found} for ${wanted}`).toBeLessThanOrEqual(6);
+  expect(
+    Math.max(...found.map((v, i) => Math.abs(v - wanted[i]!))),
+    `${found.join()} for ${wanted.join()}`,
+  ).toBeLessThanOrEqual(6);
 
 describe('a still picture', () => {
   it('becomes a film of a second with its colours in every frame, and no take of the class', async () => {
