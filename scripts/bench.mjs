@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|render|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|render|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -12,6 +12,14 @@ import { runSetup, startService } from './lib/services.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
 const wanted = (part) => process.argv.length < 3 || process.argv.slice(2).includes(part);
+
+async function openBrowser() {
+  const { chromium } = await import('@playwright/test');
+  return chromium.launch({
+    executablePath: which('chromium'),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+  });
+}
 
 await main(async () => {
   checkNode();
@@ -68,6 +76,25 @@ await main(async () => {
     cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+  if (wanted('score')) {
+    const { benchScore, makeLongClass } = await import('./lib/bench-score.mjs');
+    const folder = mkdtempSync(join(tmpdir(), 'euphon-score-'));
+    spawnSync('chmod', ['755', folder]);
+    const port = await freePort(47_950);
+    const cluster = await startCluster(join(folder, 'postgres'));
+    const env = { DATABASE_URL: cluster.url, EUPHON_DATA: folder, EUPHON_PORT: String(port) };
+    runSetup(root, env);
+    // No worker: nothing listens to three hours beside what is measured.
+    const server = await startService(root, 'server', env, () => undefined);
+    const base = `http://127.0.0.1:${port}`;
+    const id = await makeLongClass(base, folder, await bundle('long-class'));
+    const browser = await openBrowser();
+    await benchScore(await browser.newPage({ viewport: { width: 1280, height: 800 } }), base, id);
+    await browser.close();
+    await server.stop();
+    cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));
     spawnSync('chmod', ['755', folder]);
@@ -81,11 +108,7 @@ await main(async () => {
     );
     say(`first start after set-up                 ${((performance.now() - begun) / 1000).toFixed(1)} s  (bar 10)`);
     if (wanted('page')) {
-      const { chromium } = await import('@playwright/test');
-      const browser = await chromium.launch({
-        executablePath: which('chromium'),
-        args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
-      });
+      const browser = await openBrowser();
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       const base = `http://127.0.0.1:${port}`;
       const list = await (await fetch(`${base}/api/workouts`)).json();
