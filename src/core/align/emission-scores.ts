@@ -90,9 +90,15 @@ export function textScores(
     let scores = known.get(key);
     if (scores === undefined) {
       scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
-      if (fresh && kin.own !== null)
-        for (const [g, names] of announced.entries())
-          scores.begins[g] = (scores.begins[g] as number) + announcedScore(names, kin.own, kin.gone, labels, share);
+      if (fresh && kin.own !== null) {
+        // An announcement stands until the next one.
+        let [stands, score] = [undefined as (typeof announced)[number] | undefined, 0];
+        for (const [g, names] of announced.entries()) {
+          if (names !== stands) score = announcedScore(names, kin.own, kin.gone, labels, share);
+          stands = names;
+          scores.begins[g] = (scores.begins[g] as number) + score;
+        }
+      }
       // The other side of the move before begins with a word of it, or is at least no new announcement.
       if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k))
         for (let g = 0; g < scores.begins.length; g++)
@@ -127,6 +133,47 @@ function lastWorked(segments: readonly Segment[], k: number): string | null {
   return null;
 }
 
+/** What clauses are worth to a segment that none of their names, sides and rounds concerns: by doing, then place. */
+class PlainWorths {
+  private readonly known = new Map<Doing, Readonly<Record<Place, Float64Array>>>();
+  private readonly named = new Map<string, number[]>();
+  private readonly sided: number[] = [];
+  private readonly rounds: number[] = [];
+
+  constructor(readonly clauses: readonly ClauseReading[]) {
+    for (const [c, clause] of clauses.entries()) {
+      for (const label of new Set(clause.names.map((n) => n.label))) {
+        const at = this.named.get(label);
+        if (at === undefined) this.named.set(label, [c]);
+        else at.push(c);
+      }
+      if (clause.left !== clause.right) this.sided.push(c);
+      if (clause.round !== null) this.rounds.push(c);
+    }
+  }
+
+  of(d: Doing): Readonly<Record<Place, Float64Array>> {
+    let worths = this.known.get(d);
+    if (worths === undefined) {
+      const by = (p: Place) => Float64Array.from(this.clauses, (c) => clauseWorth(c, d, p, NOBODY, null, null));
+      this.known.set(d, (worths = { first: by('first'), inside: by('inside'), last: by('last') }));
+    }
+    return worths;
+  }
+
+  /** The clauses that may be worth something else to a segment, some more than once. */
+  concerning(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: Segment | null): number[] {
+    const names = d === 'work' ? [kin.own, kin.coming, kin.gone].flatMap((l) => this.named.get(l ?? '') ?? []) : [];
+    const rounds = d === 'break' && next !== null && next.rounds > 1 ? this.rounds : [];
+    return [...names, ...(side === null ? [] : this.sided), ...rounds];
+  }
+}
+
+const NOBODY: Kin = { own: null, coming: null, gone: null };
+
+// A take is read once and scored many times, each time for every segment.
+const plainOf = new WeakMap<readonly ClauseReading[], PlainWorths>();
+
 function scoresOf(
   d: Doing,
   kin: Kin,
@@ -134,16 +181,23 @@ function scoresOf(
   next: Segment | null,
   clauses: readonly ClauseReading[],
 ): TextScores {
+  let plain = plainOf.get(clauses);
+  if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
+  const { first, inside, last } = plain.of(d);
   const n = clauses.length;
-  const before = new Float64Array(n + 1);
-  const [begins, ends] = [new Float64Array(n + 1), new Float64Array(n + 1)];
-  for (const [c, clause] of clauses.entries()) {
-    const worth = (p: Place) => clauseWorth(clause, d, p, kin, side, next);
-    const inside = worth('inside');
-    before[c + 1] = (before[c] as number) + inside;
-    begins[c] = worth('first') - inside;
-    ends[c + 1] = worth('last') - inside;
+  const [own, begins, ends] = [inside.slice(), new Float64Array(n + 1), new Float64Array(n + 1)];
+  for (let c = 0; c < n; c++) {
+    begins[c] = first[c]! - inside[c]!;
+    ends[c + 1] = last[c]! - inside[c]!;
   }
+  for (const c of plain.concerning(d, kin, side, next)) {
+    const worth = (p: Place) => clauseWorth(clauses[c]!, d, p, kin, side, next);
+    own[c] = worth('inside');
+    begins[c] = worth('first') - own[c];
+    ends[c + 1] = worth('last') - own[c];
+  }
+  const before = new Float64Array(n + 1);
+  for (let c = 0; c < n; c++) before[c + 1] = before[c]! + own[c]!;
   return { before, begins, ends };
 }
 
@@ -194,8 +248,7 @@ export function beyondScores(
     right: false,
     round: null,
   }));
-  const nobody: Kin = { own: null, coming: null, gone: null };
-  const work = scoresOf('work', nobody, null, null, unnamed);
+  const work = scoresOf('work', NOBODY, null, null, unnamed);
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
     if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
@@ -210,7 +263,7 @@ export function beyondScores(
       );
       work.begins[g] = (work.begins[g] as number) + best * MADE_UP;
     }
-  return { work, break: scoresOf('break', nobody, null, null, unnamed) };
+  return { work, break: scoresOf('break', NOBODY, null, null, unnamed) };
 }
 
 /** What cells and places are worth, for one lattice and one way of speaking. */

@@ -151,14 +151,62 @@ const COMMON = new Set([
  * has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
 export function findMentions(tokens: readonly Token[], labels: readonly string[], parts = true): Mention[] {
+  const norms = tokens.map((token) => token.norm);
+  const pairs = norms.map((norm, t) => `${norm} ${norms[t + 1] ?? ''}`);
+  const mentions: Mention[] = [];
+  for (const { label, variants, starts } of preparedFor(labels, parts)) {
+    // Most words of a class are in no name: those are passed over at once.
+    const mayStart = (t: number) => {
+      let may = starts.get(pairs[t]!);
+      if (may === undefined)
+        starts.set(
+          pairs[t]!,
+          (may = variants.some((v) =>
+            v.words.some((w, i) => similar(norms[t]!, norms[t + 1], w.word, v.words[i + 1]?.word) !== null),
+          )),
+        );
+      return may;
+    };
+    for (let t = 0; t < tokens.length; t++) {
+      if (!mayStart(t)) continue;
+      let found: { length: number; score: number } | null = null;
+      for (const variant of variants) {
+        const here = matchAt(norms, t, variant);
+        if (here !== null && (found === null || here.score > found.score)) found = here;
+      }
+      if (found === null) continue;
+      mentions.push({ label, token: t, tokens: found.length, score: found.score });
+      t += found.length - 1;
+    }
+  }
+  return strongest(mentions);
+}
+
+/** A label with every way to say it; `starts`: whether two words in a row may begin it, as far as that was asked. */
+interface Prepared {
+  readonly label: string;
+  readonly variants: readonly Variant[];
+  readonly starts: Map<string, boolean>;
+}
+
+// A class is read sentence by sentence against the same labels: what is to be known of them is worked out once.
+const prepared = new WeakMap<readonly string[], Map<boolean, readonly Prepared[]>>();
+
+function preparedFor(labels: readonly string[], parts: boolean): readonly Prepared[] {
+  let of = prepared.get(labels);
+  if (of === undefined) prepared.set(labels, (of = new Map<boolean, readonly Prepared[]>()));
+  let made = of.get(parts);
+  if (made === undefined) of.set(parts, (made = prepare(labels, parts)));
+  return made;
+}
+
+function prepare(labels: readonly string[], parts: boolean): Prepared[] {
   const unique = [...new Set(labels)];
   const names = unique.map(wordsOf);
   const shared = new Map<string, number>();
   for (const name of names) for (const word of new Set(name.map(stem))) shared.set(word, (shared.get(word) ?? 0) + 1);
-  const norms = tokens.map((token) => token.norm);
   const known = new Set(unique.map((label) => wordsOf(label).join(' ')));
-  const mentions: Mention[] = [];
-  for (const [l, label] of unique.entries()) {
+  return unique.map((label, l): Prepared => {
     const weigh = (words: readonly string[], worth: number): Variant => {
       const weighed = words.map((word): NameWord => ({
         word,
@@ -181,33 +229,8 @@ export function findMentions(tokens: readonly Token[], labels: readonly string[]
       ...others.map((other) => weigh(other, OTHER_NAME)),
       ...alone.map(([word, worth]) => weigh([word], worth)),
     ].filter((v) => v.total > 0);
-    // Most words of a class are in no name: those are passed over at once.
-    const starts = new Map<string, boolean>();
-    const mayStart = (norm: string, next: string | undefined) => {
-      const both = `${norm} ${next ?? ''}`;
-      let may = starts.get(both);
-      if (may === undefined)
-        starts.set(
-          both,
-          (may = variants.some((v) =>
-            v.words.some((w, i) => similar(norm, next, w.word, v.words[i + 1]?.word) !== null),
-          )),
-        );
-      return may;
-    };
-    for (let t = 0; t < tokens.length; t++) {
-      if (!mayStart(norms[t] as string, norms[t + 1])) continue;
-      let found: { length: number; score: number } | null = null;
-      for (const variant of variants) {
-        const here = matchAt(norms, t, variant);
-        if (here !== null && (found === null || here.score > found.score)) found = here;
-      }
-      if (found === null) continue;
-      mentions.push({ label, token: t, tokens: found.length, score: found.score });
-      t += found.length - 1;
-    }
-  }
-  return strongest(mentions);
+    return { label, variants, starts: new Map() };
+  });
 }
 
 function wordsOf(label: string): string[] {

@@ -1,5 +1,5 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { aligner } from '../../browser/aligner.ts';
+import { alignKept } from '../../browser/aligner.ts';
 import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
@@ -66,7 +66,7 @@ export function useDerive(workbench: Workbench): Derived {
         const of = [timed, facts, on.pins, on.noTimers, ...lacking];
         let answer = known.current.get(id);
         if (answer === undefined || !sameList(answer.of, of)) {
-          const aligned = await aligner().align(timed, { pins: on.pins, noTimers: on.noTimers }, facts, lacking);
+          const aligned = await alignKept(timed, { pins: on.pins, noTimers: on.noTimers }, facts, lacking);
           if (!current) return;
           answer = { of, take: { takeId: id, facts, aligned } };
           const made = answer;
