@@ -16,7 +16,7 @@ import { AgainstPlan } from './AgainstPlan.tsx';
 import { Decisions } from './Decisions.tsx';
 import { Doubtful, misfit } from './Doubtful.tsx';
 import { DriftPicture } from './DriftPicture.tsx';
-import { SegmentRow } from './SegmentRow.tsx';
+import { SegmentRows } from './SegmentRow.tsx';
 import { SoundStrip } from './SoundStrip.tsx';
 import { TapAlong } from './TapAlong.tsx';
 import { Timers } from './Timers.tsx';
@@ -102,11 +102,7 @@ export function AlignStation() {
                   <th className="w-24 pl-2 font-normal max-sm:w-10 sm:pl-4">sure</th>
                 </tr>
               </thead>
-              <tbody>
-                {segments.map((r) => (
-                  <SegmentRow key={r.segment.key} r={r} />
-                ))}
-              </tbody>
+              <SegmentRows segments={segments} />
             </table>
             {document.edit.pins.length > 0 && (
               <button

@@ -24,7 +24,7 @@ export function doubtfulOnes(segments: readonly RecordedSegment[]): RecordedSegm
 export function Doubtful({ segments }: { readonly segments: readonly RecordedSegment[] }) {
   const { inHand: produced } = useDerived();
   const { change } = useDocument();
-  const at = usePlayhead((s) => s.at);
+  const nowhere = usePlayhead((s) => s.at === null);
   const [now, setNow] = useState<string | null>(null);
   const list = doubtfulOnes(segments);
   const kept = produced?.programme.shots ?? [];
@@ -35,6 +35,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
   };
   const next = () => go(list[(list.findIndex((r) => r.segment.key === now) + 1) % Math.max(1, list.length)]);
   const beginsHere = (key: string | null) => {
+    const { at } = usePlayhead.getState();
     if (key === null || at === null) return;
     change('Begins here', (d) => withPin(d, key, toTake(at, kept)));
   };
@@ -65,7 +66,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
             <span className="figures text-[13px] text-soft">{Math.round(r.placed * 100)} %</span>
             <button
               className="btn text-[13px]"
-              disabled={at === null}
+              disabled={nowhere}
               onClick={() => beginsHere(r.segment.key)}
               aria-label={`${r.segment.label} begins here`}
             >

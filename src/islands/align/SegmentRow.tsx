@@ -1,17 +1,42 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { RecordedSegment } from '../../core/align/align.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { toProgramme } from '../../core/edit/shots.ts';
+import { useRowsInView } from '../shared/LongList.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin, withoutPin } from './pins.ts';
 
+/** About how high a row is, pixels. */
+const ROW_PX = 31;
+
+/** The segments as rows of a table: of a long class those in view. */
+export function SegmentRows({ segments }: { readonly segments: readonly RecordedSegment[] }) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const { from, to, beforePx, afterPx } = useRowsInView(body, segments.length, ROW_PX);
+  const space = (px: number) =>
+    px > 0 && (
+      <tr aria-hidden="true">
+        <td colSpan={7} style={{ height: px, padding: 0 }} />
+      </tr>
+    );
+  return (
+    <tbody ref={body}>
+      {space(beforePx)}
+      {segments.slice(from, to).map((r) => (
+        <SegmentRow key={r.segment.key} r={r} />
+      ))}
+      {space(afterPx)}
+    </tbody>
+  );
+}
+
 /** One planned segment and where it fell: its start can be pinned, its reasons opened. */
-export function SegmentRow({ r }: { readonly r: RecordedSegment }) {
+function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const { document, change } = useDocument();
   const { inHand: produced } = useDerived();
   const [open, setOpen] = useState(false);

@@ -17,14 +17,16 @@ export function TapAlong({ segments }: { readonly segments: readonly RecordedSeg
   const { inHand: produced } = useDerived();
   const { document, change } = useDocument();
   const kept = produced?.programme.shots ?? [];
-  const at = usePlayhead((s) => s.at);
   /**
    * Index of the segment that the next press places, and the one that the last press placed; null: the one after the
    * playhead.
    */
   const [chosen, setChosen] = useState<{ readonly next: number; readonly placed: string | null } | null>(null);
-  const now = toTake(at ?? micros(0), kept);
-  const under = segments.findLastIndex((r) => r.recorded !== null && r.recorded.start <= now);
+  const nowhere = usePlayhead((s) => s.at === null);
+  const under = usePlayhead((s) => {
+    const now = toTake(s.at ?? micros(0), kept);
+    return segments.findLastIndex((r) => r.recorded !== null && r.recorded.start <= now);
+  });
   // A press that was undone is waiting again.
   const undone =
     chosen !== null && chosen.placed !== null && !document.edit.pins.some((p) => p.segmentKey === chosen.placed);
@@ -59,7 +61,7 @@ export function TapAlong({ segments }: { readonly segments: readonly RecordedSeg
             ))}
           </select>
         </label>
-        <button className="btn text-[13px]" disabled={at === null || segment === undefined} onClick={tap}>
+        <button className="btn text-[13px]" disabled={nowhere || segment === undefined} onClick={tap}>
           begins now
         </button>
       </div>

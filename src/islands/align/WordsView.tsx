@@ -4,12 +4,13 @@ import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { rewritten } from '../../formats/transcript-writer.ts';
+import { type ListRow, LongList } from '../shared/LongList.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
-/** So many cues are drawn at once around the place that is looked at. */
-const SHOWN = 120;
+/** About how high a line is, pixels. */
+const ABOUT_PX = 32;
 const UNSURE = 0.6;
 
 /**
@@ -22,9 +23,12 @@ export function WordsView() {
   const kept = workbench((s) => s.takes.find((t) => t.take.id === take?.id)?.transcript ?? null);
   const text = kept?.text ?? null;
   const transcript = useMemo(() => (text === null ? null : readTranscript(text).value), [text]);
-  const at = usePlayhead((s) => s.at) ?? (0 as Micros);
-  const now = produced === null ? at : toTake(at, produced.programme.shots);
-  const current = transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
+  // Drawn anew where another line is said, not with each frame.
+  const current = usePlayhead((s) => {
+    const at = s.at ?? (0 as Micros);
+    const now = produced === null ? at : toTake(at, produced.programme.shots);
+    return transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
+  });
   if (take === null || kept === null || transcript === null || produced === null) return null;
   const change = (what: TranscriptChange) => {
     const next = changeTranscript(transcript, what);
@@ -32,10 +36,48 @@ export function WordsView() {
     workbench.getState().changeWords('Change the words', take.id, rewritten(kept, next, take.duration));
   };
   const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.shots));
-  const from = Math.max(0, Math.min(current - SHOWN / 2, transcript.cues.length - SHOWN));
   const segmentAt = (time: Micros) =>
     aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)
       ?.segment ?? null;
+  const keyOf = (i: number) => `${i} ${transcript.cues[i]?.start}`;
+  const rows = transcript.cues.map((cue, i): ListRow => ({
+    key: keyOf(i),
+    aboutPx: ABOUT_PX,
+    draw: () => {
+      const segment = segmentAt(cue.start);
+      const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
+      return (
+        <div
+          className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}
+        >
+          <TimeField
+            label={`Line ${i + 1} begins at`}
+            value={cue.start}
+            digits={1}
+            whenLeft
+            onChange={(to) => change({ kind: 'start', cue: i, at: to })}
+          />
+          <div className="min-w-0">
+            {new_ && segment !== null && (
+              <span className="block border-l-[3px] border-(--k)! pl-2 text-[13px] text-soft">
+                {segment.label}
+                {segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}
+              </span>
+            )}
+            <LineField
+              text={cue.text}
+              unsure={cue.words?.some((w) => (w.confidence ?? 1) < UNSURE) === true}
+              label={`Line ${i + 1}`}
+              onFocus={() => seek(cue.start)}
+              onChange={(to) => change({ kind: 'text', cue: i, text: to })}
+              onSplit={(word) => change({ kind: 'split', cue: i, word })}
+              onJoin={() => i > 0 && change({ kind: 'join', cue: i - 1 })}
+            />
+          </div>
+        </div>
+      );
+    },
+  }));
   return (
     <section aria-label="Words">
       <div className="flex flex-wrap items-center gap-4 py-2 text-[13.5px] text-soft">
@@ -49,50 +91,7 @@ export function WordsView() {
           </span>
         )}
       </div>
-      {from > 0 && <p className="text-[13px] text-soft">{from} lines before; they come as the picture goes there.</p>}
-      <ol>
-        {transcript.cues.slice(from, from + SHOWN).map((cue, n) => {
-          const i = from + n;
-          const segment = segmentAt(cue.start);
-          const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
-          return (
-            <li
-              key={`${i} ${cue.start}`}
-              className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}
-            >
-              <TimeField
-                label={`Line ${i + 1} begins at`}
-                value={cue.start}
-                digits={1}
-                whenLeft
-                onChange={(to) => change({ kind: 'start', cue: i, at: to })}
-              />
-              <div className="min-w-0">
-                {new_ && segment !== null && (
-                  <span className="block border-l-[3px] border-(--k)! pl-2 text-[13px] text-soft">
-                    {segment.label}
-                    {segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}
-                  </span>
-                )}
-                <LineField
-                  text={cue.text}
-                  unsure={cue.words?.some((w) => (w.confidence ?? 1) < UNSURE) === true}
-                  label={`Line ${i + 1}`}
-                  onFocus={() => seek(cue.start)}
-                  onChange={(to) => change({ kind: 'text', cue: i, text: to })}
-                  onSplit={(word) => change({ kind: 'split', cue: i, word })}
-                  onJoin={() => i > 0 && change({ kind: 'join', cue: i - 1 })}
-                />
-              </div>
-            </li>
-          );
-        })}
-      </ol>
-      {from + SHOWN < transcript.cues.length && (
-        <p className="py-2 text-[13px] text-soft">
-          {transcript.cues.length - from - SHOWN} lines after; they come as the picture goes there.
-        </p>
-      )}
+      <LongList label="Lines" rows={rows} shown={current < 0 ? null : keyOf(current)} />
     </section>
   );
 }

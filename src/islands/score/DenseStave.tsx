@@ -24,10 +24,10 @@ export const DenseStave = memo(function DenseStave({ data, longestUs, selected, 
   const over = data.plannedUs === null ? 0 : length - data.plannedUs;
   const alarms = data.findings.filter((f) => f.severity === 'alarm').length;
   return (
-    <li
+    <div
       data-stave={segment.key}
       aria-current={selected || undefined}
-      className={`kind-${segment.kind} border-b [contain-intrinsic-size:auto_23px] [content-visibility:auto] ${selected ? 'bg-sheet' : ''}`}
+      className={`kind-${segment.kind} border-b ${selected ? 'bg-sheet' : ''}`}
     >
       <button
         className="grid h-[22px] w-full grid-cols-[2.2rem_3.8rem_minmax(0,13rem)_minmax(0,1fr)_3.6rem_1.6rem] items-center gap-x-2 pr-3 text-left text-[13.5px]"
@@ -72,7 +72,7 @@ export const DenseStave = memo(function DenseStave({ data, longestUs, selected, 
           )}
         </span>
       </button>
-    </li>
+    </div>
   );
 });
 

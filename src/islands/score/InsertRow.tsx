@@ -18,7 +18,7 @@ export function InsertRow({ placed, dense, show }: Props) {
   const { shows } = insert;
   const words = shows.kind === 'card' && shows.title !== null ? `“${shows.title}”` : '';
   return (
-    <li className="border-b bg-shade/60 pl-[2.7rem]">
+    <div className="border-b bg-shade/60 pl-[2.7rem]">
       <button
         className={`flex w-full items-baseline gap-3 pr-3 text-left ${dense ? 'text-[13.5px]' : 'py-1'}`}
         onClick={() => show(placed)}
@@ -32,6 +32,6 @@ export function InsertRow({ placed, dense, show }: Props) {
           <span className="figures">{writeSeconds((end - start) as Micros)}</span> s
         </span>
       </button>
-    </li>
+    </div>
   );
 }

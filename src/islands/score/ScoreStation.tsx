@@ -1,4 +1,4 @@
-import { Fragment, useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -7,16 +7,14 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
-import { useMore } from '../shared/use-more.ts';
+import { LongList } from '../shared/LongList.tsx';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
-import { DenseStave } from './DenseStave.tsx';
-import { InsertRow } from './InsertRow.tsx';
 import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
+import { staveRows } from './stave-rows.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
-import { Stave } from './Stave.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
 import { useCutCommands } from './use-cut-commands.ts';
 import { useInsertCommands } from './use-insert-commands.ts';
@@ -35,19 +33,6 @@ const BELOW = [
 const ZOOMS_S = [20, 30, 40, 60, 90, 120] as const;
 /** After the last of them a segment is one line. */
 const DENSE = ZOOMS_S.length;
-
-/** What was inserted right before a segment, and what covers it; before the first, all that is before it. */
-function insertsAround(
-  segment: ProgrammeSegment,
-  inserts: readonly PlacedInsert[],
-  isFirst: boolean,
-): readonly PlacedInsert[] {
-  return inserts.filter(({ insert, start, end }) => {
-    if (insert.place === 'instead') return false;
-    if (insert.place === 'over') return start >= segment.start && start < segment.end;
-    return end <= segment.start && (isFirst || segment.start - end < 100_000);
-  });
-}
 
 /** The score: the class as it was recorded, a stave a segment, with the picture beside it. */
 export function ScoreStation() {
@@ -71,10 +56,7 @@ export function ScoreStation() {
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
-    document.querySelector(`[data-stave="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' });
   }, []);
-  const longestUs = Math.max(1, ...staves.map((s) => s.segment.end - s.segment.start));
-  const drawn = useMore(staves.length, staves.findIndex((s) => s.segment.key === selected) + 20);
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
@@ -113,6 +95,16 @@ export function ScoreStation() {
     setBelow('inserts');
     select(placed.insert.segmentKey, placed.start);
   };
+  const rows = staveRows({
+    staves,
+    inserts: produced.programme.inserts,
+    dense: zoom === DENSE,
+    rowUs,
+    selected,
+    down: edit.rules.timer.direction === 'down',
+    select,
+    showInsert,
+  });
   const current = staves.find((s) => s.segment.key === selected) ?? null;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
@@ -150,46 +142,7 @@ export function ScoreStation() {
             </select>
           </label>
         </div>
-        <ol aria-label="Staves">
-          {staves.slice(0, drawn).map((data, i) => (
-            <Fragment key={`${data.segment.key}@${data.segment.start}`}>
-              {data.group !== staves[i - 1]?.group && (
-                <li className="border-b-2 border-ink! px-4 pt-3 pb-0.5 font-display text-[15px] font-semibold sm:px-6">
-                  {data.group}
-                </li>
-              )}
-              {insertsAround(data.segment, produced.programme.inserts, i === 0)
-                .filter((p) => zoom < DENSE || p.insert.place !== 'over')
-                .map((p) => (
-                  <InsertRow key={p.insert.id} placed={p} dense={zoom === DENSE} show={showInsert} />
-                ))}
-              {zoom === DENSE ? (
-                <DenseStave
-                  data={data}
-                  longestUs={longestUs}
-                  covered={produced.programme.inserts.some(
-                    (p) => p.insert.place === 'over' && p.insert.segmentKey === data.segment.key,
-                  )}
-                  selected={data.segment.key === selected}
-                  select={select}
-                />
-              ) : (
-                <Stave
-                  data={data}
-                  rowUs={rowUs}
-                  selected={data.segment.key === selected}
-                  down={edit.rules.timer.direction === 'down'}
-                  select={select}
-                />
-              )}
-            </Fragment>
-          ))}
-          {(drawn < staves.length ? [] : produced.programme.inserts)
-            .filter((p) => p.insert.place !== 'over' && p.start >= (staves.at(-1)?.segment.end ?? 0))
-            .map((p) => (
-              <InsertRow key={p.insert.id} placed={p} dense={zoom === DENSE} show={showInsert} />
-            ))}
-        </ol>
+        <LongList label="Staves" rows={rows} shown={selected} />
       </div>
       <aside
         aria-label="Picture and details"

@@ -26,10 +26,10 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
   const count = beginsOn(data);
   const alarms = data.findings.filter((f) => f.severity === 'alarm').length;
   return (
-    <li
+    <div
       data-stave={segment.key}
       aria-current={selected || undefined}
-      className={`kind-${segment.kind} grid [contain-intrinsic-size:auto_104px] [content-visibility:auto] grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
+      className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
     >
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
       <button
@@ -93,7 +93,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
           </span>
         )}
       </div>
-    </li>
+    </div>
   );
 });
 

@@ -122,19 +122,21 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
       return { ...cut, dissolves: isDissolved({ at, takeId, takeTime: removed.end }, edit.dissolves) };
     });
     const byKey = findingsBySegment(findings);
+    const captionsOf = bySegment(lanes.captions);
+    const chaptersOf = bySegment(lanes.chapters);
+    const tonesOf = bySegment(tones);
+    const ownShots = new Map([...new Set(shots.map((s) => s.takeId))].map((id) => [id, shotsOf(shots, id)]));
     const several = new Set(shots.map((s) => s.takeId)).size > 1;
     let group = '';
     return segments.map((segment, i): StaveData => {
       const planned = segment.segment;
-      const own = shotsOf(shots, segment.takeId);
-      const lines = (phrases.get(segment.takeId) ?? [])
-        .filter((p) => p.start >= segment.recorded.start && p.start < segment.recorded.end)
-        .map((p): StaveLine => ({
-          start: toProgramme(p.start, own),
-          end: micros(Math.max(toProgramme(p.start, own) + 2e5, toProgramme(p.end, own))),
-          text: shortCall(p.text),
-          call: CALL.test(p.text),
-        }));
+      const own = ownShots.get(segment.takeId) ?? [];
+      const lines = startingWithin(phrases.get(segment.takeId) ?? [], segment.recorded).map((p): StaveLine => ({
+        start: toProgramme(p.start, own),
+        end: micros(Math.max(toProgramme(p.start, own) + 2e5, toProgramme(p.end, own))),
+        text: shortCall(p.text),
+        call: CALL.test(p.text),
+      }));
       if (planned !== null && !segment.extra)
         group = planned.rounds > 1 ? `${planned.blockName} · round ${planned.round}` : planned.blockName;
       const length = micros(segment.end - segment.start);
@@ -144,16 +146,12 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
         lines,
         beats: beatsWithin(beats, segment),
         cuts: cuts.filter((c) => c.at >= segment.start && c.at < segment.end),
-        tones: tones.filter((t) => t.segmentKey === segment.key),
+        tones: tonesOf.get(segment.key) ?? [],
         takeName: several ? (names.get(segment.takeId) ?? null) : null,
         joined: i > 0 && segments[i - 1]?.takeId !== segment.takeId,
         group: segment.extra ? 'Beyond the plan' : group,
-        caption:
-          lanes.captions.find(
-            (c) => c.segmentKey === segment.key && c.start >= segment.start && c.start < segment.end,
-          ) ?? null,
-        chapter:
-          lanes.chapters.find((c) => c.segmentKey === segment.key && (i === 0 || isNear(c.start, segment))) ?? null,
+        caption: captionsOf.get(segment.key)?.find((c) => c.start >= segment.start && c.start < segment.end) ?? null,
+        chapter: chaptersOf.get(segment.key)?.find((c) => i === 0 || isNear(c.start, segment)) ?? null,
         findings: byKey.get(segment.key) ?? [],
         plannedUs: planned === null ? null : micros(planned.end - planned.start),
         driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),
@@ -165,17 +163,40 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
   return { staves, findings };
 }
 
-/** The beats of a span, of beats in ascending order. */
-function beatsWithin(beats: readonly ClassBeat[], { start, end }: Span): readonly ClassBeat[] {
-  const from = firstFrom(beats, start);
-  return beats.slice(from, firstFrom(beats, end, from));
+function bySegment<T extends { readonly segmentKey: string }>(list: readonly T[]): ReadonlyMap<string, readonly T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of list) {
+    const group = groups.get(item.segmentKey);
+    if (group === undefined) groups.set(item.segmentKey, [item]);
+    else group.push(item);
+  }
+  return groups;
 }
 
-function firstFrom(beats: readonly ClassBeat[], time: Micros, low = 0): number {
-  let high = beats.length;
+/** The beats of a span, of beats in ascending order. */
+function beatsWithin(beats: readonly ClassBeat[], { start, end }: Span): readonly ClassBeat[] {
+  const from = firstFrom(beats, (b) => b.at, start);
+  return beats.slice(
+    from,
+    firstFrom(beats, (b) => b.at, end, from),
+  );
+}
+
+/** What begins in a span, of what is in ascending order. */
+function startingWithin<T extends Pick<Span, 'start'>>(list: readonly T[], { start, end }: Span): T[] {
+  const from = firstFrom(list, (x) => x.start, start);
+  return list.slice(
+    from,
+    firstFrom(list, (x) => x.start, end, from),
+  );
+}
+
+/** The first of what is in ascending order that is at a time or after it. */
+function firstFrom<T>(list: readonly T[], timeOf: (x: T) => Micros, time: Micros, low = 0): number {
+  let high = list.length;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((beats[middle] as ClassBeat).at < time) low = middle + 1;
+    if (timeOf(list[middle]!) < time) low = middle + 1;
     else high = middle;
   }
   return low;

@@ -13,6 +13,7 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { type TakeOfPage, playedUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { PlayheadSlider, PlayheadTime } from './PlayheadClock.tsx';
 import { isSoundOf, useSame } from './player-parts.ts';
 import { usePlayhead } from './playhead.ts';
 import { Reel } from './reel.ts';
@@ -72,7 +73,6 @@ export function Player({
   const wasPlaying = useRef(playing);
   wasPlaying.current = playing;
   const [trouble, setTrouble] = useState<string | null>(null);
-  const at = usePlayhead((s) => s.at) ?? (0 as Micros);
   const takes = useWorkbench().workbench((s) => s.takes);
   const urls = useMemo(() => new Map(takes.map(({ take }) => [take.id, playedUrl(take)])), [takes]);
   const known = useRef(urls);
@@ -222,13 +222,13 @@ export function Player({
     const { picture, sound } = reels.current ?? {};
     if (picture === undefined) return;
     // At its end it begins again.
-    if (at >= length - 50_000) seek(0 as Micros);
+    if ((usePlayhead.getState().at ?? 0) >= length - 50_000) seek(0 as Micros);
     setPlaying(true);
     void Promise.all([picture.play(), sound?.play()]).catch(() => {
       setPlaying(false);
       setTrouble('The browser did not start playing.');
     });
-  }, [playing, stop, at, length, seek]);
+  }, [playing, stop, length, seek]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement)
@@ -268,22 +268,14 @@ export function Player({
           <audio key={i} ref={voice} preload="auto" />
         ))}
       </div>
-      <input
-        type="range"
-        aria-label="Playhead"
-        min={0}
-        max={Math.max(1, Math.round(length / 1e5))}
-        value={Math.round(at / 1e5)}
-        onChange={(e) => seek((Number(e.target.value) * 1e5) as Micros)}
-        className="mt-1.5 block w-full accent-(--color-ink)"
-      />
+      <PlayheadSlider length={length} seek={seek} />
       <div className="mt-1 flex items-center gap-2">
         <button className="btn" onClick={toggle}>
           {playing ? <Pause size={13} /> : <Play size={13} />}
           {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
         </button>
         <span className="flex-1 whitespace-nowrap">
-          <time>{writeTime(at, 1)}</time> <span className="text-soft">of {writeTime(length, 0)}</span>
+          <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
         </span>
         <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
           {RATES.map((r) => (

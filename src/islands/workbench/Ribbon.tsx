@@ -58,13 +58,9 @@ export function Ribbon({ station }: { readonly station: Station }) {
     [compiled, produced, onProgramme],
   );
   const total = onProgramme ? produced.programme.length : compiled.total;
-  const playhead = usePlayhead((s) => s.at);
-  const seek = usePlayhead((s) => s.seek);
+  const groups = useMemo(() => groupsOf(pieces), [pieces]);
   if (total === 0) return <section aria-label="The whole class" className="h-[69px] border-b" />;
   const x = (us: number) => `${(us / total) * 100}%`;
-  const groups = pieces.filter(
-    (p, i) => p.group !== '' && p.group !== pieces.slice(0, i).findLast((q) => q.group !== '')?.group,
-  );
   return (
     <section aria-label="The whole class" className="border-b px-4 pt-1.5 sm:px-6">
       <div className="relative h-[17px] text-[13px] text-soft" aria-hidden="true">
@@ -94,26 +90,14 @@ export function Ribbon({ station }: { readonly station: Station }) {
         onClick={(e) => {
           if (!onProgramme) return;
           const box = e.currentTarget.getBoundingClientRect();
-          seek?.(Math.round(((e.clientX - box.left) / box.width) * total) as Micros);
+          usePlayhead.getState().seek?.(Math.round(((e.clientX - box.left) / box.width) * total) as Micros);
         }}
       >
         <Band pieces={pieces} total={total} />
-        {onProgramme && playhead !== null && (
-          <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left: x(Math.min(playhead, total)) }} />
-        )}
+        {onProgramme && <RibbonPlayhead total={total} />}
       </div>
       <div className="flex h-[19px] items-center justify-between text-[13px] text-soft">
-        <span
-          className="figures w-14 text-ink"
-          style={{
-            marginLeft:
-              onProgramme && playhead !== null
-                ? `min(${(Math.min(playhead, total) / total) * 100}%, calc(100% - 18rem))`
-                : 0,
-          }}
-        >
-          {onProgramme && playhead !== null ? writeTime(playhead, 1) : ''}
-        </span>
+        {onProgramme ? <RibbonTime total={total} /> : <span />}
         <span>
           <span className="figures">
             {compiled.slack > 0 && '~'}
@@ -129,6 +113,35 @@ export function Ribbon({ station }: { readonly station: Station }) {
         </span>
       </div>
     </section>
+  );
+}
+
+/** Where a group of pieces begins: a block, or a round of it. */
+function groupsOf(pieces: readonly Piece[]): Piece[] {
+  let group = '';
+  return pieces.filter((p) => {
+    if (p.group === '' || p.group === group) return false;
+    group = p.group;
+    return true;
+  });
+}
+
+/** The playhead alone follows each frame. */
+function RibbonPlayhead({ total }: { readonly total: number }) {
+  const at = usePlayhead((s) => s.at);
+  if (at === null) return null;
+  const left = `${(Math.min(at, total) / total) * 100}%`;
+  return <span className="absolute -top-1 -bottom-1 w-[2px] bg-ink" style={{ left }} />;
+}
+
+/** The time under it, in tenths of a second. */
+function RibbonTime({ total }: { readonly total: number }) {
+  const at = usePlayhead((s) => (s.at === null ? null : Math.floor(s.at / 1e5) * 1e5));
+  const left = at === null ? 0 : `min(${(Math.min(at, total) / total) * 100}%, calc(100% - 18rem))`;
+  return (
+    <span className="figures w-14 text-ink" style={{ marginLeft: left }}>
+      {at === null ? '' : writeTime(at as Micros, 1)}
+    </span>
   );
 }
 
