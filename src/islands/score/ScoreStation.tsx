@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -45,6 +45,8 @@ export function ScoreStation() {
   const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
   const { staves, findings } = useScore();
   const [selected, setSelected] = useState<string | null>(null);
+  // The stave is marked at once; its details follow.
+  const looked = useDeferredValue(selected);
   const [zoom, setZoom] = useState(2);
   const [below, setBelow] = useState<Below>('segment');
   const [loops, setLoops] = useState(false);
@@ -53,6 +55,7 @@ export function ScoreStation() {
     () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
     [produced, first],
   );
+  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
@@ -105,7 +108,7 @@ export function ScoreStation() {
     select,
     showInsert,
   });
-  const current = staves.find((s) => s.segment.key === selected) ?? null;
+  const current = staves.find((s) => s.segment.key === looked) ?? null;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24.5rem]">
       <div className="min-w-0 pb-10 max-lg:order-2">
@@ -156,7 +159,7 @@ export function ScoreStation() {
           ass={ass}
           loop={loops && current !== null ? current.segment : null}
           lines={produced.pickUps}
-          tones={{ list: produced.tones, rules: edit.sound.tones }}
+          tones={tones}
         />
         <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">
           {BELOW.map(([name, word]) => (

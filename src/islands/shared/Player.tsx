@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
 import { LinePlayer, type PlayedLine } from '../../browser/line-player.ts';
 import { TonePlayer } from '../../browser/tone-player.ts';
@@ -52,7 +52,7 @@ const NO_LINES: readonly PlacedPickUp[] = [];
  * Plays the programme across its takes, cameras and cuts, the overlay drawn as it will be rendered. The playhead is on
  * programme time. Space plays, arrows step, comma and full stop go frame by frame.
  */
-export function Player({
+export const Player = memo(function Player({
   first,
   pictures: newPictures,
   sounds: newSounds,
@@ -292,4 +292,4 @@ export function Player({
       )}
     </section>
   );
-}
+});
