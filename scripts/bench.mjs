@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|render|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -19,6 +19,23 @@ async function openBrowser() {
     executablePath: which('chromium'),
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
   });
+}
+
+/** A server of its own with an empty database and a browser. No worker: nothing runs beside what is measured. */
+async function withServer(work) {
+  const folder = mkdtempSync(join(tmpdir(), 'euphon-page-'));
+  spawnSync('chmod', ['755', folder]);
+  const port = await freePort(47_950);
+  const cluster = await startCluster(join(folder, 'postgres'));
+  const env = { DATABASE_URL: cluster.url, EUPHON_DATA: folder, EUPHON_PORT: String(port) };
+  runSetup(root, env);
+  const server = await startService(root, 'server', env, () => undefined);
+  const browser = await openBrowser();
+  await work(`http://127.0.0.1:${port}`, folder, browser);
+  await browser.close();
+  await server.stop();
+  cluster.stop();
+  rmSync(folder, { recursive: true, force: true });
 }
 
 await main(async () => {
@@ -76,24 +93,20 @@ await main(async () => {
     cluster.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+  // Plays ten minutes; asked for by name only.
+  if (process.argv.slice(2).includes('preview')) {
+    const { benchPreview, makeClockClass } = await import('./lib/bench-preview.mjs');
+    await withServer(async (base, folder, browser) => {
+      const made = await makeClockClass(base, folder, await bundle('preview-truth'));
+      await benchPreview(await browser.newPage({ viewport: { width: 1280, height: 800 } }), base, made);
+    });
+  }
   if (wanted('score')) {
     const { benchScore, makeLongClass } = await import('./lib/bench-score.mjs');
-    const folder = mkdtempSync(join(tmpdir(), 'euphon-score-'));
-    spawnSync('chmod', ['755', folder]);
-    const port = await freePort(47_950);
-    const cluster = await startCluster(join(folder, 'postgres'));
-    const env = { DATABASE_URL: cluster.url, EUPHON_DATA: folder, EUPHON_PORT: String(port) };
-    runSetup(root, env);
-    // No worker: nothing listens to three hours beside what is measured.
-    const server = await startService(root, 'server', env, () => undefined);
-    const base = `http://127.0.0.1:${port}`;
-    const id = await makeLongClass(base, folder, await bundle('long-class'));
-    const browser = await openBrowser();
-    await benchScore(await browser.newPage({ viewport: { width: 1280, height: 800 } }), base, id);
-    await browser.close();
-    await server.stop();
-    cluster.stop();
-    rmSync(folder, { recursive: true, force: true });
+    await withServer(async (base, folder, browser) => {
+      const id = await makeLongClass(base, folder, await bundle('long-class'));
+      await benchScore(await browser.newPage({ viewport: { width: 1280, height: 800 } }), base, id);
+    });
   }
   if (wanted('start') || wanted('page')) {
     const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-'));

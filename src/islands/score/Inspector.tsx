@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { Shot } from '../../core/edit/shots.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { type Override, overrideOf } from '../../core/lanes/rules.ts';
@@ -14,12 +15,22 @@ interface Props {
   readonly findings: readonly Finding[];
   readonly shots: readonly Shot[];
   readonly select: (key: string, at: Micros) => void;
+  /** The segment whose first fix is to be at hand: Enter is enough then. */
+  readonly toFix: string | null;
+  readonly onAtHand: () => void;
 }
 
 /** The chosen segment: where it is, what its lanes do, what by rule and what by hand, and what was found there. */
-export function Inspector({ data, findings, shots, select }: Props) {
+export function Inspector({ data, findings, shots, select, toFix, onAtHand }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const key = data?.segment.key ?? null;
+  useEffect(() => {
+    if (toFix === null || toFix !== key) return;
+    box.current?.querySelector<HTMLElement>('[data-finding] button.btn, [data-finding] button')?.focus();
+    onAtHand();
+  }, [toFix, key]);
   return (
-    <div>
+    <div ref={box}>
       {data === null ? (
         <p className="text-soft">Choose a stave to see its details. All findings stand here:</p>
       ) : (

@@ -1,5 +1,4 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
-import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
@@ -50,6 +49,8 @@ export function ScoreStation() {
   const [zoom, setZoom] = useState(2);
   const [below, setBelow] = useState<Below>('segment');
   const [loops, setLoops] = useState(false);
+  /** The segment whose first fix is to be at hand as soon as it is there. */
+  const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
   const ass = useMemo(
     () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
@@ -66,6 +67,7 @@ export function ScoreStation() {
   useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
   useFindingCommands(staves, findings, selected, (key, at) => {
     setBelow('segment');
+    setToFix(key);
     select(key, at);
   });
   useEffect(() => {
@@ -177,7 +179,14 @@ export function ScoreStation() {
         {below === 'takes' && <TakesPanel selected={selected} select={select} />}
         {below === 'inserts' && <InsertsPanel selected={selected} add={add} select={select} />}
         {below === 'segment' && (
-          <Inspector data={current} findings={findings} shots={produced.programme.shots} select={select} />
+          <Inspector
+            toFix={toFix}
+            onAtHand={() => setToFix(null)}
+            data={current}
+            findings={findings}
+            shots={produced.programme.shots}
+            select={select}
+          />
         )}
       </aside>
     </div>

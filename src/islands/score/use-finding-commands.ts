@@ -20,10 +20,6 @@ export function useFindingCommands(
     const to = next ?? (step > 0 ? found[0] : found.at(-1));
     if (to === undefined) return;
     show(to.segment.key, to.segment.start);
-    // Its first fix is at hand: Enter is enough.
-    requestAnimationFrame(() =>
-      document.querySelector<HTMLElement>('[data-finding] button.btn, [data-finding] button')?.focus(),
-    );
   };
   const bringMusic = () => {
     const mend = findings.flatMap((f) => f.mends).find((m) => m.kind === 'music');

@@ -4,18 +4,28 @@ import type { Cue } from '../../core/script/cue.ts';
 import { groupBy } from '../../core/script/group-by.ts';
 import type { DroppedLine, PlacedLine } from '../../core/script/schedule.ts';
 import type { WorkedScript } from '../../core/workout/work-script.ts';
+import { type ListRow, LongList } from '../shared/LongList.tsx';
 import { focusSoon } from '../shared/focus.ts';
 import { useChange, useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { SegmentScript } from './SegmentScript.tsx';
 import { addCue, withCues } from './edit-script.ts';
 
 const NONE: readonly never[] = [];
+/** About how high a line is, pixels. */
+const LINE_PX = 27;
 
 /**
  * The script as a page to write on: a time gutter, the lines, and beside each segment the speech it needs of the speech
  * it has.
  */
-export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
+export function ScriptPage({
+  worked,
+  shown,
+}: {
+  readonly worked: WorkedScript;
+  /** The segment that is brought into view, each time with another number. */
+  readonly shown: { readonly key: string; readonly turn: number } | null;
+}) {
   const {
     compiled: { segments },
   } = useDerived();
@@ -60,6 +70,28 @@ export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
   const inTrouble = (s: Segment) =>
     (dropped.get(s.index)?.some((d) => d.cueId !== null) ?? false) ||
     (cues.get(s.key)?.some((c) => wrong.has(c.id)) ?? false);
+  const rows = segments.flatMap((s, i): ListRow[] =>
+    onlyTrouble && !inTrouble(s)
+      ? []
+      : [
+          {
+            key: s.key,
+            aboutPx: LINE_PX * (2 + (lines.get(s.index)?.length ?? 0)),
+            draw: () => (
+              <SegmentScript
+                segment={s}
+                heading={heading(s, segments[i - 1])}
+                fit={schedule.fits[s.index]}
+                lines={lines.get(s.index) ?? NONE}
+                dropped={dropped.get(s.index) ?? NONE}
+                cues={cues.get(s.key) ?? NONE}
+                wrong={wrong}
+                add={add}
+              />
+            ),
+          },
+        ],
+  );
   return (
     <div>
       <p className="mb-3 flex flex-wrap items-center gap-x-4 text-soft">
@@ -91,23 +123,7 @@ export function ScriptPage({ worked }: { readonly worked: WorkedScript }) {
           </ul>
         </div>
       )}
-      <ol>
-        {segments.map((s, i) =>
-          onlyTrouble && !inTrouble(s) ? null : (
-            <SegmentScript
-              key={s.key}
-              segment={s}
-              heading={heading(s, segments[i - 1])}
-              fit={schedule.fits[s.index]}
-              lines={lines.get(s.index) ?? NONE}
-              dropped={dropped.get(s.index) ?? NONE}
-              cues={cues.get(s.key) ?? NONE}
-              wrong={wrong}
-              add={add}
-            />
-          ),
-        )}
-      </ol>
+      <LongList label="Segments" rows={rows} shown={shown?.key ?? null} turn={shown?.turn ?? 0} place="center" />
     </div>
   );
 }

@@ -26,6 +26,8 @@ export function ScriptStation() {
   const id = workbench((s) => s.id);
   const worked = useScript();
   const [view, setView] = useState<View>('page');
+  const [shown, setShown] = useState<{ readonly key: string; readonly turn: number } | null>(null);
+  const show = (key: string | undefined) => key !== undefined && setShown((s) => ({ key, turn: (s?.turn ?? 0) + 1 }));
   const [side, setSide] = useState<Side>('calls');
   useLayoutEffect(
     () =>
@@ -78,15 +80,17 @@ export function ScriptStation() {
   const alarms = worked.findings.filter((f) => f.severity === 'alarm').length;
   const toLine = (cueId: string) => {
     setView('page');
+    show(workbench.getState().document.script.cues.find((c) => c.id === cueId)?.segmentKey);
+    // Its segment is drawn first.
     setTimeout(() => {
       const line = document.getElementById(`cue-${cueId}`);
       line?.scrollIntoView({ block: 'center' });
       line?.focus();
-    }, 60);
+    }, 120);
   };
   const toSegment = (index: number) => {
     setView('page');
-    setTimeout(() => document.getElementById(`segment-${index}`)?.scrollIntoView({ block: 'center' }), 60);
+    show(compiled.segments[index]?.key);
   };
   if (view === 'rehearse') return <Rehearse worked={worked} onClose={() => setView('page')} />;
   return (
@@ -131,7 +135,7 @@ export function ScriptStation() {
           </a>
         </div>
         {view === 'page' ? (
-          <ScriptPage worked={worked} />
+          <ScriptPage worked={worked} shown={shown} />
         ) : (
           <CallSheet rows={worked.sheet} toLine={toLine} toSegment={toSegment} />
         )}

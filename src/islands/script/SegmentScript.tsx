@@ -42,7 +42,7 @@ export const SegmentScript = memo(function SegmentScript({
   const before = (cue: Cue) => cues[cues.indexOf(cue) - 1]?.id ?? null;
   const addAfter = (cue: Cue) => add(segment, cue);
   return (
-    <li id={`segment-${segment.index}`} className="[contain-intrinsic-size:auto_90px] [content-visibility:auto]">
+    <div>
       {heading !== null && <h2 className="mt-5 border-b-2 border-ink pb-0.5 text-lg">{heading}</h2>}
       <div className={`kind-${segment.kind} grid gap-x-4 border-b py-2 sm:grid-cols-[11rem_minmax(0,1fr)_6rem]`}>
         <div className="border-l-[3px] border-(--k)! pl-2">
@@ -115,7 +115,7 @@ export const SegmentScript = memo(function SegmentScript({
         </ul>
         {fit !== undefined && <FitBar needUs={fit.needUs} haveUs={fit.haveUs} />}
       </div>
-    </li>
+    </div>
   );
 }, same);
 

@@ -14,6 +14,10 @@ interface Props {
   readonly rows: readonly ListRow[];
   /** The row that is brought into view when it becomes another one; null: none. */
   readonly shown: string | null;
+  /** Another number: it is brought into view again. */
+  readonly turn?: number;
+  /** Where it comes to stand; left out: no further than it must. */
+  readonly place?: 'center';
 }
 
 /** Fewer rows than this are drawn all: searching in the page finds them, and nothing is saved. */
@@ -26,13 +30,13 @@ export function LongList(props: Props) {
   return props.rows.length <= FEW ? <WholeList {...props} /> : <WindowedList {...props} />;
 }
 
-function WholeList({ label, rows, shown }: Props) {
+function WholeList({ label, rows, shown, turn, place }: Props) {
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
     if (shown === null) return;
     const at = rows.findIndex((r) => r.key === shown);
-    list.current?.children[at]?.scrollIntoView({ block: 'nearest' });
-  }, [shown]);
+    list.current?.children[at]?.scrollIntoView({ block: place ?? 'nearest' });
+  }, [shown, turn]);
   return (
     <ol ref={list} aria-label={label}>
       {rows.map((row) => (
@@ -67,7 +71,7 @@ export function useRowsInView(body: RefObject<HTMLElement | null>, count: number
   return { from, to, beforePx: from * aboutPx, afterPx: (count - to) * aboutPx };
 }
 
-function WindowedList({ label, rows, shown }: Props) {
+function WindowedList({ label, rows, shown, turn, place }: Props) {
   const list = useRef<HTMLOListElement>(null);
   const above = useTop(list);
   const virtual = useWindowVirtualizer({
@@ -80,8 +84,8 @@ function WindowedList({ label, rows, shown }: Props) {
   useEffect(() => {
     if (shown === null) return;
     const at = rows.findIndex((r) => r.key === shown);
-    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
-  }, [shown]);
+    if (at >= 0) virtual.scrollToIndex(at, { align: place ?? 'auto' });
+  }, [shown, turn]);
   const items = virtual.getVirtualItems();
   const before = (items[0]?.start ?? above) - above;
   const after = virtual.getTotalSize() - ((items.at(-1)?.end ?? above) - above);

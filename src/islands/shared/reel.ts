@@ -4,6 +4,12 @@ import { type Micros, fromSeconds, micros, toSeconds } from '../../core/time/mic
 /** Two ends that meet within this are one stretch: nothing is handed over. */
 const MEETS_US = 30_000;
 
+/**
+ * So long before a piece ends it hands over: players show what comes next before the page hears of it. Less than the
+ * half of a frame at 50 a second.
+ */
+const EARLY_US = 9_000;
+
 /** So far off, a player is taken to its place before it runs along. */
 const FAR_US = 60_000;
 
@@ -110,7 +116,7 @@ export class Reel {
     } else {
       if (this.element.seeking) return true;
       const left = piece.from + piece.length - fromSeconds(this.element.currentTime);
-      if (left > 0 && !this.element.ended) {
+      if (left > EARLY_US * this.rate && !this.element.ended) {
         // A browser may stop an element that was changed under way.
         if (this.element.paused) void this.element.play().catch(() => undefined);
         if (piece.into !== undefined) this.blend(piece, piece.length - left);
