@@ -16,8 +16,8 @@ const BEAT_REACH_US = 0.5e6;
 /**
  * What cameras show of a take by themselves: new moves at their beginning, all of floor moves, all of talk; where
  * several want the same, new moves come before floor, and floor before talk. Switches fall where nobody speaks, if such
- * a place is near, and on a beat where there is music (`beats`, in order); no shot is shorter than 4 s. `segments`: those of the programme that are from this take. On its
- * clock, in order.
+ * a place is near, and on a beat where there is music (`beats`, in order); no shot is shorter than 4 s. `segments`:
+ * those of the programme that are from this take. On its clock, in order.
  */
 export function ruledViews(
   segments: readonly ProgrammeSegment[],

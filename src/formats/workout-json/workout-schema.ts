@@ -119,7 +119,7 @@ const override = Joi.alternatives(
   of('caption', 'outBeforeUs', time),
   of('chapter', 'show', flag),
   of('chapter', 'title', title),
-  of('chapter', 'shiftUs', Joi.number().integer().min(-MOST_CHAPTER_SHIFT_US).max(MOST_CHAPTER_SHIFT_US)),
+  of('chapter', 'shiftUs', Joi.number().integer().min(-Number(MOST_CHAPTER_SHIFT_US)).max(MOST_CHAPTER_SHIFT_US)),
 );
 
 const why = Joi.string().allow('').max(600).required();
