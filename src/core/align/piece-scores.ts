@@ -1,6 +1,6 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { Doing } from './clause-context.ts';
-import type { TextScores } from './emission-scores.ts';
+import type { TextScores } from './text-scores.ts';
 import { type Silence, silenceLog } from './speech-flow.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Lattice } from './lattice.ts';
