@@ -1,12 +1,12 @@
 // The preview against its own timer: a film with a clock burnt in, 40 cuts, ten minutes played in Chromium.
-import { execFileSync, spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
+import { makeClass, printed } from './bench-class.mjs';
 import { say } from './say.mjs';
 
 /** Makes the class on a server that runs; gives its id and what should be seen. */
 export async function makeClockClass(base, folder, entry) {
-  const truth = JSON.parse(spawnSync(process.execPath, [entry], { encoding: 'utf8', maxBuffer: 1e8 }).stdout);
+  const truth = printed(entry);
   const film = join(folder, 'clock.mp4');
   // Five bands with the digits of the frame's number as greys, from the units on, in the upper half.
   const lum = `if(lt(Y,H/2),20+22*mod(floor(N/pow(10,floor(5*X/W))),10),60)`;
@@ -24,22 +24,8 @@ export async function makeClockClass(base, folder, entry) {
     ...['-vf', 'scale=400:224:flags=neighbor,format=yuv420p', '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '10'],
     ...['-g', '50', '-c:a', 'aac', '-b:a', '32k', '-movflags', '+faststart', '-shortest', film],
   ]);
-  const ask = async (method, path, body, headers) => {
-    const response = await fetch(base + path, { method, body, headers: { Origin: base, ...headers } });
-    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-    return response.status === 204 ? null : response.json();
-  };
-  const json = { 'Content-Type': 'application/json' };
-  const { id } = await ask('POST', '/api/workouts', JSON.stringify({ outline: truth.outline }), json);
-  const video = { 'Content-Type': 'video/mp4' };
-  const take = await ask('POST', `/api/workouts/${id}/takes?name=Clock`, readFileSync(film), video);
-  await ask('PUT', `/api/takes/${take.id}/transcript`, truth.vtt, { 'Content-Type': 'text/plain', 'If-Match': '"0"' });
-  const patch = [
-    { op: 'replace', path: '/edit/takeId', value: take.id },
-    { op: 'replace', path: '/edit/removed', value: truth.removed },
-  ];
-  const patched = { 'Content-Type': 'application/json-patch+json', 'If-Match': '"1"' };
-  await ask('PATCH', `/api/workouts/${id}`, JSON.stringify(patch), patched);
+  const { outline, vtt, removed } = truth;
+  const id = await makeClass(base, { outline, film, vtt, edit: { removed } });
   return { id, truth };
 }
 

@@ -1,13 +1,12 @@
 // The score of a class of three hours: how soon it opens, how it scrolls and plays, how soon a key is on screen.
-import { execFileSync, spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
+import { makeClass, printed } from './bench-class.mjs';
 import { say } from './say.mjs';
 
 /** Makes the class on a server that runs; gives its id. `entry`: the bundled tests/bench/long-class.ts. */
 export async function makeLongClass(base, folder, entry) {
-  const out = spawnSync(process.execPath, [entry], { encoding: 'utf8', maxBuffer: 1e8 });
-  const { outline, vtt, seconds, segments, lines } = JSON.parse(out.stdout);
+  const { outline, vtt, seconds, segments, lines } = printed(entry);
   const film = join(folder, 'long.mp4');
   // Small and dull: what is measured is the page, not the decoder.
   execFileSync('ffmpeg', [
@@ -15,19 +14,7 @@ export async function makeLongClass(base, folder, entry) {
     ...['-f', 'lavfi', '-i', `sine=f=200:r=8000:d=${seconds}`, '-c:v', 'libx264', '-preset', 'ultrafast', '-g', '250'],
     ...['-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '24k', '-movflags', '+faststart', '-shortest', film],
   ]);
-  const ask = async (method, path, body, headers) => {
-    const response = await fetch(base + path, { method, body, headers: { Origin: base, ...headers } });
-    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-    return response.status === 204 ? null : response.json();
-  };
-  const json = { 'Content-Type': 'application/json' };
-  const { id } = await ask('POST', '/api/workouts', JSON.stringify({ outline }), json);
-  const video = { 'Content-Type': 'video/mp4' };
-  const take = await ask('POST', `/api/workouts/${id}/takes?name=Take`, readFileSync(film), video);
-  await ask('PUT', `/api/takes/${take.id}/transcript`, vtt, { 'Content-Type': 'text/plain', 'If-Match': '"0"' });
-  const patch = [{ op: 'replace', path: '/edit/takeId', value: take.id }];
-  const patched = { 'Content-Type': 'application/json-patch+json', 'If-Match': '"1"' };
-  await ask('PATCH', `/api/workouts/${id}`, JSON.stringify(patch), patched);
+  const id = await makeClass(base, { outline, film, vtt });
   say(`a class of ${(seconds / 3600).toFixed(1)} h, ${segments} segments, ${lines} lines said`);
   return id;
 }

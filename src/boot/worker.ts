@@ -119,7 +119,6 @@ async function takeUpOrphans(): Promise<void> {
   for (const { table, key } of await leftWork(context.pool, WAITED_S)) {
     const [id, kind] = key as [string, string];
     if (table === 'renders') await send(queue, 'render', { renderId: id });
-    else if (table === 'render_parts') await send(queue, 'part', { renderId: id, part: Number(kind) });
     else if (table === 'tracks') await send(queue, 'hear', { trackId: id });
     else await send(queue, 'take', { takeId: id, kind: kind as TakeWorkKind });
   }

@@ -11,7 +11,7 @@ export interface PartRow {
 
 /**
  * Notes the parts of a video by the keys of their pictures. What was made of the same before is done at once; what is
- * noted already stays. Returns those that wait.
+ * noted already stays, unless its picture is another one now. Returns those that wait.
  */
 export async function insertParts(db: Db, renderId: string, keys: readonly string[]): Promise<number[]> {
   await db.query(
@@ -22,9 +22,12 @@ export async function insertParts(db: Db, renderId: string, keys: readonly strin
      LEFT JOIN LATERAL (
        SELECT p.sha256 FROM render_parts p WHERE p.picture_key = k.key AND p.state = 'done' LIMIT 1
      ) known ON true
-     ON CONFLICT (render_id, part) DO NOTHING`,
+     ON CONFLICT (render_id, part) DO UPDATE SET picture_key = EXCLUDED.picture_key, state = EXCLUDED.state,
+       progress = EXCLUDED.progress, sha256 = EXCLUDED.sha256, owner = NULL, token = NULL, lease_until = NULL
+     WHERE render_parts.picture_key <> EXCLUDED.picture_key`,
     [renderId, keys],
   );
+  await db.query('DELETE FROM render_parts WHERE render_id = $1 AND part >= $2', [renderId, keys.length]);
   const { rows } = await db.query<{ part: number }>(
     "SELECT part FROM render_parts WHERE render_id = $1 AND state = 'queued' ORDER BY part",
     [renderId],
@@ -40,10 +43,10 @@ export async function partsOfRender(db: Db, renderId: string): Promise<PartRow[]
   return rows;
 }
 
-/** What the picture of a part was to be made from; null: there is no such part. */
+/** What the picture of a part is to be made from; null: it is made, or nobody wants it any more. */
 export async function keyOfPart(db: Db, renderId: string, part: number): Promise<string | null> {
   const { rows } = await db.query<{ key: string }>(
-    'SELECT picture_key AS key FROM render_parts WHERE render_id = $1 AND part = $2',
+    "SELECT picture_key AS key FROM render_parts WHERE render_id = $1 AND part = $2 AND state IN ('queued', 'running')",
     [renderId, part],
   );
   return rows[0]?.key ?? null;

@@ -1,14 +1,12 @@
 import { rm } from 'node:fs/promises';
-import { holdMedia } from '../db/media-sql.ts';
+import type { Db } from '../db/pool.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { forgetOlderParts } from '../db/render-parts-sql.ts';
-import { insertMediaFile } from '../db/takes-sql.ts';
 import { type WorkoutDocument, decidedOn } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
-import { adoptFile } from '../media/file-store.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
@@ -19,6 +17,7 @@ import { type RenderJob, render } from '../media/render.ts';
 import { type PictureJob, keyOfPicture } from '../media/render-parts.ts';
 import { type RenderPiece, withSources } from '../media/render-pieces.ts';
 import { HOW_RENDERING_FAILS, Missing, sourcesOf } from './programme-sources.ts';
+import { keepMade } from './keep-made.ts';
 import { pictureOf } from './render-parts-job.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
@@ -44,14 +43,11 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
           : part === undefined
             ? makeBed(context, wanted, output, onProgress, signal)
             : makeSoundPart(context, wanted, part, output, onProgress, signal));
-        const made = await adoptFile(store, output);
-        await finish('done', says, async (db) => {
-          await holdMedia(db);
-          await store.keep(made, extension);
-          await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
-          await setRenderFile(db, renderId, made.sha256, key);
+        const finished = (write: (db: Db) => Promise<void>) => finish('done', says, write);
+        await keepMade(store, { path: output, extension }, finished, async (db, sha256) => {
+          await setRenderFile(db, renderId, sha256, key);
           if (wanted.kind === 'programme') await forgetOlderParts(db, renderId);
-        }).finally(() => store.discard(made));
+        });
       } finally {
         await rm(output, { force: true });
       }

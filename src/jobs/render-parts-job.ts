@@ -1,13 +1,12 @@
 import { rm } from 'node:fs/promises';
 import { setTimeout as pause } from 'node:timers/promises';
+import pLimit from 'p-limit';
 import { lanesWithin } from '../core/lanes/within.ts';
-import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
+import type { Db } from '../db/pool.ts';
 import { insertParts, keyOfPart, partsOfRender, setPartFile } from '../db/render-parts-sql.ts';
 import { type Render, fileWithPicture, renderById } from '../db/renders-sql.ts';
-import { insertMediaFile } from '../db/takes-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
-import { adoptFile } from '../media/file-store.ts';
 import {
   type PartLengths,
   type PictureJob,
@@ -20,6 +19,7 @@ import {
 } from '../media/render-parts.ts';
 import { withSources } from '../media/render-pieces.ts';
 import { HOW_RENDERING_FAILS, Missing, type ProgrammeSources, sourcesOf } from './programme-sources.ts';
+import { keepMade } from './keep-made.ts';
 import { runLeased } from './run-leased.ts';
 import type { WorkerContext } from './worker-context.ts';
 
@@ -57,7 +57,7 @@ export async function pictureOf(context: WorkerContext, wanted: Render, work: Wa
   const looks = setInterval(() => void look().catch(() => undefined), LOOK_MS);
   try {
     for (let left = waiting; !signal.aborted; await pause(LOOK_MS)) {
-      await ownShare(context, wanted.id, left, work);
+      await Promise.all(left.map((part) => renderPartJob(context, wanted.id, part, work)));
       const parts = await look();
       const failed = parts.find((p) => p.state === 'failed');
       if (failed !== undefined) throw new Missing(failed.message ?? HOW_RENDERING_FAILS.unexpected);
@@ -81,21 +81,6 @@ const LOOK_MS = 300;
 /** Parts that one worker makes at once: what one decodes and draws, the other encodes meanwhile. */
 export const PARTS_AT_ONCE = 2;
 
-/** Makes those of the parts that are to be had, a few at once. */
-async function ownShare(
-  context: WorkerContext,
-  renderId: string,
-  parts: readonly number[],
-  { of, signal }: Pick<Wanted, 'of' | 'signal'>,
-): Promise<void> {
-  const left = [...parts];
-  const one = async () => {
-    for (let part = left.shift(); part !== undefined && !signal.aborted; part = left.shift())
-      await renderPartJob(context, renderId, part, of);
-  };
-  await Promise.all(Array.from({ length: PARTS_AT_ONCE }, one));
-}
-
 /** The picture of each part, on the part's own clock. */
 function partJobs(
   { made, first, source }: ProgrammeSources,
@@ -114,58 +99,42 @@ function partJobs(
   }));
 }
 
-/** Parts that this worker makes now, of whichever video, and who waits for one of them to end. */
-let running = 0;
-const waits: (() => void)[] = [];
+const few = pLimit(PARTS_AT_ONCE);
 
-/** Does something as soon as fewer than so many run. */
-async function oneOfFew(work: () => Promise<void>): Promise<void> {
-  if (running < PARTS_AT_ONCE) running++;
-  // Whoever ends hands its place on.
-  else await new Promise<void>((resolve) => waits.push(resolve));
-  try {
-    await work();
-  } finally {
-    const next = waits.shift();
-    if (next === undefined) running--;
-    else next();
-  }
-}
-
-/** Makes one part of a video's picture, if nobody else has it. `known`: what it is made from, where that was read. */
+/**
+ * Makes one part of a video's picture, if nobody else has it. `known`: what it is made from, where that was read. Who
+ * reads it and finds that it changed since leaves the part to whoever noted it.
+ */
 export async function renderPartJob(
   context: WorkerContext,
   renderId: string,
   part: number,
-  known?: ProgrammeSources,
+  known?: Pick<Wanted, 'of' | 'signal'>,
 ): Promise<void> {
   const { pool, store } = context;
-  const wanted = await renderById(pool, renderId);
-  if (wanted === null) return;
-  const work = workNamed.part(renderId, part);
-  await oneOfFew(() =>
-    runLeased(
+  await few(async () => {
+    const wanted = await renderById(pool, renderId);
+    if (wanted === null || known?.signal.aborted === true) return;
+    const key = await keyOfPart(pool, renderId, part);
+    if (key === null) return;
+    const job = partJobs(known?.of ?? (await sourcesOf(context, wanted)), context.partLengths)[part]?.picture;
+    if (job === undefined || keyOfPicture(job) !== key) return;
+    await runLeased(
       context,
-      work,
+      workNamed.part(renderId, part),
       async ({ onProgress, signal, finish }) => {
-        const job = partJobs(known ?? (await sourcesOf(context, wanted)), context.partLengths)[part]?.picture;
-        if (job === undefined || keyOfPicture(job) !== (await keyOfPart(pool, renderId, part)))
-          throw new Missing('What the video is made from changed meanwhile; render it again.');
         const output = await store.temporary('mp4');
         try {
           await renderPicture(job, output, context.fontsFolder, onProgress, signal);
-          const made = await adoptFile(store, output);
-          await finish('done', null, async (db) => {
-            await holdMedia(db);
-            await store.keep(made, 'mp4');
-            await insertMediaFile(db, { sha256: made.sha256, extension: 'mp4', bytes: made.bytes });
-            await setPartFile(db, renderId, part, made.sha256);
-          }).finally(() => store.discard(made));
+          const finished = (write: (db: Db) => Promise<void>) => finish('done', null, write);
+          await keepMade(store, { path: output, extension: 'mp4' }, finished, (db, sha256) =>
+            setPartFile(db, renderId, part, sha256),
+          );
         } finally {
           await rm(output, { force: true });
         }
       },
       HOW_RENDERING_FAILS,
-    ),
-  );
+    );
+  });
 }

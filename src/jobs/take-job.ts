@@ -1,21 +1,10 @@
 import { rm } from 'node:fs/promises';
 import { playsInBrowsers, isSoundOnly } from '../core/sync/media-facts.ts';
 import { fromSeconds } from '../core/time/micros.ts';
-import { holdMedia } from '../db/media-sql.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
-import {
-  type Take,
-  insertMediaFile,
-  putLie,
-  putProxy,
-  putTakeSound,
-  putThumbs,
-  putWaveform,
-  takeById,
-} from '../db/takes-sql.ts';
-import { adoptFile } from '../media/file-store.ts';
+import { type Take, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { NotSound } from '../media/sound.ts';
@@ -24,6 +13,7 @@ import { makeProxy, makeThumbs } from '../media/thumbs.ts';
 import { PEAKS_A_SECOND, waveform } from '../media/waveform.ts';
 import type { WorkerContext } from './worker-context.ts';
 import { type Held, runLeased } from './run-leased.ts';
+import { keepMade } from './keep-made.ts';
 import { ChangedMeanwhile, wordsJob } from './words-job.ts';
 
 /** What a piece of work on a take is handed; gives a sentence for the page, or null, and what to write with it. */
@@ -89,15 +79,8 @@ async function picture(task: TakeTask): Promise<string | null> {
     take,
     write,
   } = task;
-  const keep = async (path: string, extension: string, put: (db: Db, sha256: string) => Promise<void>) => {
-    const made = await adoptFile(store, path);
-    await write(async (db) => {
-      await holdMedia(db);
-      await store.keep(made, extension);
-      await insertMediaFile(db, { sha256: made.sha256, extension, bytes: made.bytes });
-      await put(db, made.sha256);
-    }).finally(() => store.discard(made));
-  };
+  const keep = (path: string, extension: string, put: (db: Db, sha256: string) => Promise<void>) =>
+    keepMade(store, { path, extension }, write, put);
   const light = playsInBrowsers(take, take.file.extension, take.file.bytes);
   if (!light) {
     const output = await store.temporary('mp4');

@@ -163,9 +163,19 @@ describe('the render job', () => {
     await patchWorkout(context, workoutId, now.revision, [{ op: 'replace', path: '/edit/overrides', value: [] }]);
     // Stopped, nobody goes on with its parts.
     const stopped = await insertRender(context.pool, workoutId, takeId, revision);
-    await insertParts(context.pool, stopped.id, ['f'.repeat(64)]);
+    await insertParts(
+      context.pool,
+      stopped.id,
+      ['e', 'd', 'c'].map((c) => c.repeat(64)),
+    );
+    // Whoever takes the video up anew after what it is made from changed notes its parts anew; what is the same stays.
+    await takeLease(context.pool, workNamed.part(stopped.id, 0), 'a', 60);
+    await takeLease(context.pool, workNamed.part(stopped.id, 1), 'b', 60);
+    const anew = ['e', 'f'].map((c) => c.repeat(64));
+    expect(await insertParts(context.pool, stopped.id, anew)).toEqual([1]);
+    expect((await partsOfRender(context.pool, stopped.id)).map((p) => p.state)).toEqual(['running', 'queued']);
     await cancelRender(context.pool, stopped.id);
-    expect((await partsOfRender(context.pool, stopped.id)).map((p) => p.state)).toEqual(['cancelled']);
+    expect((await partsOfRender(context.pool, stopped.id)).map((p) => p.state)).toEqual(['cancelled', 'cancelled']);
   });
   it('does not encode the picture again where only the sound changed', async () => {
     const made = async (path: string, value: unknown) => {

@@ -96,7 +96,7 @@ export function AlignStation() {
                   <th className="w-8 py-1 text-right font-normal">#</th>
                   <th className="pl-3 font-normal">Segment</th>
                   <th className="text-right font-normal max-sm:hidden">planned</th>
-                  <th className="w-20 text-right font-normal sm:w-24">begins</th>
+                  <th className="w-20 text-right font-normal sm:w-28">begins</th>
                   <th className="text-right font-normal">lasts</th>
                   <th className="text-right font-normal">over</th>
                   <th className="w-24 pl-2 font-normal max-sm:w-10 sm:pl-4">sure</th>

@@ -7,7 +7,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { withPin } from './pins.ts';
+import { withPin } from '../../core/workout/pins.ts';
 
 /** A place less likely than this to be right at all is worth listening to. */
 const DOUBTFUL = 0.75;

@@ -9,10 +9,10 @@ import { TimeField } from '../shared/TimeField.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { withPin, withoutPin } from './pins.ts';
+import { withPin, withoutPin } from '../../core/workout/pins.ts';
 
 /** About how high a row is, pixels. */
-const ROW_PX = 31;
+const ROW_PX = 26;
 
 /** The segments as rows of a table: of a long class those in view. */
 export function SegmentRows({ segments }: { readonly segments: readonly RecordedSegment[] }) {

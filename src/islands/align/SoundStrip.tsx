@@ -6,7 +6,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { drawPeaks, usePeaks } from '../shared/use-peaks.ts';
 import { sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { withPin } from './pins.ts';
+import { withPin } from '../../core/workout/pins.ts';
 
 /**
  * So much of the take is shown at once where there is room, half of it on a phone; a quarter lies before the playhead

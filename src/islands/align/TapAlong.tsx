@@ -6,7 +6,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { withPin } from './pins.ts';
+import { withPin } from '../../core/workout/pins.ts';
 
 /**
  * Boundaries set by ear: while the take plays, each press says that the next segment of the plan begins now. It starts

@@ -1,7 +1,7 @@
 import type { Alignment } from '../../core/align/align.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
-import { withTimerDismissed } from './pins.ts';
+import { withTimerDismissed } from '../../core/workout/pins.ts';
 
 /**
  * The machine timers that blocks seem to have been filmed to: each can be dismissed where the breaks were run by hand.

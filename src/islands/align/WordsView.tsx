@@ -10,7 +10,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** About how high a line is, pixels. */
-const ABOUT_PX = 32;
+const ABOUT_PX = 37;
 const UNSURE = 0.6;
 
 /**

@@ -3,7 +3,7 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
-import { type Handle, type HandleOf, handlesOf, within, withHandleMoved } from './handles.ts';
+import { type Handle, type HandleOf, handlesOf, within, withHandleMoved } from '../../core/workout/handles.ts';
 import type { StaveData } from './use-score.ts';
 
 const NAME: Readonly<Record<HandleOf['kind'], string>> = {

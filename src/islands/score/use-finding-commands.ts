@@ -21,13 +21,12 @@ export function useFindingCommands(
     if (to === undefined) return;
     show(to.segment.key, to.segment.start);
   };
-  const bringMusic = () => {
-    const mend = findings.flatMap((f) => f.mends).find((m) => m.kind === 'music');
-    if (mend !== undefined) change(mend.label, (d) => applyMend(d, mend));
-  };
+  const music = findings.flatMap((f) => f.mends).find((m) => m.kind === 'music');
   useLetterCommands([
     { label: 'To the next finding, its fix at hand', letter: 'm', run: toFinding(1) },
     { label: 'To the finding before', letter: 'Shift+M', keys: 'Shift M', run: toFinding(-1) },
-    { label: 'Bring the music to the film', letter: 'y', run: bringMusic },
+    ...(music === undefined
+      ? []
+      : [{ label: music.label, letter: 'y', run: () => change(music.label, (d) => applyMend(d, music)) }]),
   ]);
 }

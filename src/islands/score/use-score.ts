@@ -14,6 +14,7 @@ import type { Chapter } from '../../core/lanes/chapter.ts';
 import { MOST_CHAPTER_SHIFT_US } from '../../core/lanes/rules.ts';
 import { speechRoom } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
+import { groupBy } from '../../core/script/group-by.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -122,9 +123,9 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
       return { ...cut, dissolves: isDissolved({ at, takeId, takeTime: removed.end }, edit.dissolves) };
     });
     const byKey = findingsBySegment(findings);
-    const captionsOf = bySegment(lanes.captions);
-    const chaptersOf = bySegment(lanes.chapters);
-    const tonesOf = bySegment(tones);
+    const captionsOf = groupBy(lanes.captions, (x) => x.segmentKey);
+    const chaptersOf = groupBy(lanes.chapters, (x) => x.segmentKey);
+    const tonesOf = groupBy(tones, (x) => x.segmentKey);
     const ownShots = new Map([...new Set(shots.map((s) => s.takeId))].map((id) => [id, shotsOf(shots, id)]));
     const several = new Set(shots.map((s) => s.takeId)).size > 1;
     let group = '';
@@ -161,16 +162,6 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
     });
   }, [phrases, produced, paces, names, beats, edit, findings]);
   return { staves, findings };
-}
-
-function bySegment<T extends { readonly segmentKey: string }>(list: readonly T[]): ReadonlyMap<string, readonly T[]> {
-  const groups = new Map<string, T[]>();
-  for (const item of list) {
-    const group = groups.get(item.segmentKey);
-    if (group === undefined) groups.set(item.segmentKey, [item]);
-    else group.push(item);
-  }
-  return groups;
 }
 
 /** The beats of a span, of beats in ascending order. */

@@ -30,10 +30,14 @@ export function LongList(props: Props) {
   return props.rows.length <= FEW ? <WholeList {...props} /> : <WindowedList {...props} />;
 }
 
+/** Somebody types into one of its rows: nothing moves under the hand. */
+const isTypedInto = (list: HTMLElement | null) =>
+  list?.contains(document.activeElement) === true && document.activeElement?.matches('input, textarea') === true;
+
 function WholeList({ label, rows, shown, turn, place }: Props) {
   const list = useRef<HTMLOListElement>(null);
   useEffect(() => {
-    if (shown === null) return;
+    if (shown === null || isTypedInto(list.current)) return;
     const at = rows.findIndex((r) => r.key === shown);
     list.current?.children[at]?.scrollIntoView({ block: place ?? 'nearest' });
   }, [shown, turn]);
@@ -82,7 +86,7 @@ function WindowedList({ label, rows, shown, turn, place }: Props) {
     scrollMargin: above,
   });
   useEffect(() => {
-    if (shown === null) return;
+    if (shown === null || isTypedInto(list.current)) return;
     const at = rows.findIndex((r) => r.key === shown);
     if (at >= 0) virtual.scrollToIndex(at, { align: place ?? 'auto' });
   }, [shown, turn]);

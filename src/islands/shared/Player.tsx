@@ -37,6 +37,8 @@ interface Props {
 }
 
 const STEP_S = 5;
+/** Longer times stand below each other: they have their room. */
+const HOUR_US = 3600e6;
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
 /** Sound so far off the picture runs faster or slower until it is not (ITU-R BT.1359: 45 ms early is noticed). */
 const LOOSE_US = 20_000;
@@ -274,7 +276,7 @@ export const Player = memo(function Player({
           {playing ? <Pause size={13} /> : <Play size={13} />}
           {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
         </button>
-        <span className="flex-1 whitespace-nowrap">
+        <span className={`flex-1 whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
           <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
         </span>
         <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>

@@ -1,12 +1,14 @@
-import type { CaptionEvent } from '../../core/lanes/caption.ts';
-import type { Chapter } from '../../core/lanes/chapter.ts';
-import { MOST_CHAPTER_SHIFT_US, type Override } from '../../core/lanes/rules.ts';
-import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
-import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
-import { type CutEdge, type Cut, withCutMoved } from '../../core/edit/trims.ts';
-import { type FrameRate, frameAt, frameStart } from '../../core/time/frames.ts';
-import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
-import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from '../../core/workout/document.ts';
+import type { CaptionEvent } from '../lanes/caption.ts';
+import type { Chapter } from '../lanes/chapter.ts';
+import { MOST_CHAPTER_SHIFT_US, type Override } from '../lanes/rules.ts';
+import type { ProgrammeSegment } from '../edit/assemble.ts';
+import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
+import { type CutEdge, type Cut, withCutMoved } from '../edit/trims.ts';
+import { type FrameRate, frameAt, frameStart } from '../time/frames.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { applyMend } from './apply-mend.ts';
+import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
+import { withPin } from './pins.ts';
 
 /** What of a stave can be taken by the hand. */
 export type HandleOf =
@@ -92,43 +94,27 @@ export function withHandleMoved(
   rate: FrameRate,
   edge: CutEdge = 'both',
 ): WorkoutDocument {
-  const { edit } = document;
-  const { key, takeId } = segment;
-  const put = (override: Override) => ({
-    ...document,
-    edit: {
-      ...edit,
-      overrides: [
-        ...edit.overrides.filter(
-          (o) => !(o.segmentKey === key && o.lane === override.lane && o.field === override.field),
-        ),
-        override,
-      ],
-    },
-  });
+  const { key: segmentKey, takeId } = segment;
+  const put = (override: Override) => applyMend(document, { kind: 'override', label: '', override });
   switch (of.kind) {
     case 'boundary': {
       // Where another take runs at that time, as far from where the segment begins in its own.
       const shot = of.own.find((s) => to >= s.at && to < s.at + s.end - s.start);
       const there = shot === undefined ? segment.recorded.start - segment.start : shot.start - shot.at;
       const time = micros(Math.max(0, there + to));
-      const pins = (edge: readonly Edit['pins'][number][]) => [
-        ...edge.filter((p) => !(p.segmentKey === key && p.edge === 'start')),
-        { segmentKey: key, edge: 'start' as const, at: time },
-      ];
-      return { ...document, edit: changedOnTake(edit, takeId, (on) => ({ pins: pins(on.pins) })) };
+      return withPin(document, segmentKey, time, takeId);
     }
     case 'caption-in':
-      return put({ segmentKey: key, lane: 'caption', field: 'inAfterUs', value: micros(to - segment.start) });
+      return put({ segmentKey, lane: 'caption', field: 'inAfterUs', value: micros(to - segment.start) });
     case 'caption-out':
-      return put({ segmentKey: key, lane: 'caption', field: 'outBeforeUs', value: micros(segment.end - to) });
+      return put({ segmentKey, lane: 'caption', field: 'outBeforeUs', value: micros(segment.end - to) });
     case 'chapter':
-      return put({ segmentKey: key, lane: 'chapter', field: 'shiftUs', value: micros(to - segment.start) });
+      return put({ segmentKey, lane: 'chapter', field: 'shiftUs', value: micros(to - segment.start) });
     case 'cut': {
       const frames = Math.round(((to - at) * rate.num) / (rate.den * 1e6));
       return {
         ...document,
-        edit: changedOnTake(edit, of.cut.takeId, (on) => ({
+        edit: changedOnTake(document.edit, of.cut.takeId, (on) => ({
           removed: withCutMoved(on.removed, of.cut, edge, frames, rate),
         })),
       };
