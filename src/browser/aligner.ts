@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 import { createStore, del, entries, get, set } from 'idb-keyval';
-import type { Aligned } from '../core/workout/pipeline.ts';
+import type { Aligned } from '../core/workout/align-takes.ts';
 import type { AlignWorker } from './align-worker.ts';
 
 let remote: Remote<AlignWorker> | null = null;

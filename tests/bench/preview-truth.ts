@@ -3,7 +3,8 @@
  * shots and the frames of the programme on which the timer changes.
  */
 import { EMPTY_EDIT, newDocument } from '../../src/core/workout/document.ts';
-import { alignWorkout, produceTake } from '../../src/core/workout/pipeline.ts';
+import { alignWorkout } from '../../src/core/workout/align-takes.ts';
+import { produceTake } from '../../src/core/workout/pipeline.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';

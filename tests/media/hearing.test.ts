@@ -10,6 +10,8 @@ import { transcriptOf } from '../../src/db/takes-sql.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
+import { beatTime } from '../../src/core/music/tempo-map.ts';
+import type { RoomMusic } from '../../src/core/signal/room-music.ts';
 import { KNOWN_WORDS } from '../../src/media/recogniser.ts';
 import { NotSound } from '../../src/media/sound.ts';
 import { standInService } from '../../src/media/stand-in-service.ts';
@@ -62,6 +64,18 @@ describe('a take with speech over a beat', () => {
     expect(count(1, 1) / (count(1, 1) + count(1, 0))).toBeGreaterThan(0.87);
     expect(voiceClarity).toBeGreaterThan(0.6);
     expect(beeps).toEqual([]);
+  });
+  it('has the beat of its room, to the frame', async () => {
+    // 126 a minute from time 0 on, as the demo's own script laid it.
+    const { music = [] } = await hearTake(short);
+    expect(music).toHaveLength(1);
+    const [{ start, end, map }] = music as [RoomMusic];
+    expect(start / 1e6).toBeLessThan(5);
+    expect(end / 1e6).toBeGreaterThan(LENGTH_S - 5);
+    for (let beat = 0; beat < 126 * 2; beat++) {
+      const nearest = Math.round((beatTime(map, beat) / 60e6) * 126);
+      expect(Math.abs(beatTime(map, beat) - (nearest * 60e6) / 126)).toBeLessThan(25e3);
+    }
   });
   it('has its known words timed within 50 ms in the middle, from paragraphs of thirty seconds', async () => {
     const sound = await hearTake(short);

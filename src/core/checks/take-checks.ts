@@ -5,7 +5,9 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { musicAt, wholeBeats } from '../edit/room-beats.ts';
 import { silencesToCut } from '../edit/shorten.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
 import { CLAIM_WORDS } from './script-checks.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
@@ -17,21 +19,23 @@ const UNSURE = 0.5;
 
 /**
  * What went otherwise on the day than the plan says. `speech`: when somebody speaks, in order; null: that is not known.
+ * `music`: what plays in the room, whose beat no cut may break.
  */
 export function takeFindings(
   alignment: Alignment,
   claims: readonly Claim[],
   speech: readonly Span[] | null = null,
+  music: readonly RoomMusic[] = [],
 ): Finding[] {
   return [
-    ...alignment.segments.flatMap((r) => [...breakOver(r, speech), ...leftOut(r, alignment), ...unsure(r)]),
+    ...alignment.segments.flatMap((r) => [...breakOver(r, speech, music), ...leftOut(r, alignment), ...unsure(r)]),
     ...claims.flatMap(falseClaim),
   ].sort((a, b) => a.at - b.at);
 }
 
 const near = (r: RecordedSegment): Micros => r.recorded?.start ?? micros(0);
 
-function breakOver(r: RecordedSegment, speech: readonly Span[] | null): Finding[] {
+function breakOver(r: RecordedSegment, speech: readonly Span[] | null, music: readonly RoomMusic[]): Finding[] {
   if (r.recorded === null || !(isBreak(r.segment) || r.segment.kind === 'set-up')) return [];
   const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
   const over = micros(length - planned);
@@ -49,19 +53,23 @@ function breakOver(r: RecordedSegment, speech: readonly Span[] | null): Finding[
       source: 'the plan',
       // Each end may lie a second or two away; a break that is over by far is over all the same.
       certainty: r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT)),
-      mends: cutShorter(r.recorded, over, speech),
+      mends: cutShorter(r.recorded, over, speech, music),
     },
   ];
 }
 
 /** Silence is taken out of a break that is too long, never what is said in it. */
-function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null): Mend[] {
+function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null, music: readonly RoomMusic[]): Mend[] {
   if (speech === null) return [];
-  const spans = silencesToCut(recorded, over, speech);
+  const spans = silencesToCut(recorded, over, speech, (at, lengthUs) => wholeBeats(music, at, lengthUs));
   if (spans.length === 0) return [];
   const length = micros(spans.reduce((sum, s) => sum + s.end - s.start, 0));
-  const all = length >= over;
-  const said = all ? `Cut ${writeSeconds(over)} s of silence` : `Cut the ${writeSeconds(length)} s that are silence`;
+  const onBeat = spans.some((s) => musicAt(music, s.start) !== null);
+  const said = onBeat
+    ? `Cut ${writeSeconds(length)} s of silence, on the beat`
+    : length >= over
+      ? `Cut ${writeSeconds(over)} s of silence`
+      : `Cut the ${writeSeconds(length)} s that are silence`;
   return [{ kind: 'remove-spans', label: spans.length === 1 ? said : `${said}, in ${spans.length} places`, spans }];
 }
 

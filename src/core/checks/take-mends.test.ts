@@ -11,7 +11,8 @@ import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/tra
 import { fromSeconds, micros } from '../time/micros.ts';
 import { applyMend, isApplied } from '../workout/apply-mend.ts';
 import { type Edit, newDocument } from '../workout/document.ts';
-import { alignWorkout, produceTake } from '../workout/pipeline.ts';
+import { alignWorkout } from '../workout/align-takes.ts';
+import { produceTake } from '../workout/pipeline.ts';
 import { WORDS_A_MINUTE } from '../speech/line-time.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf } from '../../formats/plan-json/plan-schema.ts';

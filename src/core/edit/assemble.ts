@@ -7,6 +7,7 @@ import { type Choice, chooseTakes } from './choose-takes.ts';
 import { type FilmedTake, coverageOf, goesOn } from './coverage.ts';
 import type { Insert, Use } from './decisions.ts';
 import { type PlacedInsert, coversOf, withInserts } from './inserts.ts';
+import { joinOnBeat } from './join-on-beat.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
 import { type Shot, type TakeSpan, beginsAt, endsAt, inARowWithGaps, shotsOf, without } from './shots.ts';
 
@@ -128,12 +129,24 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
     const closes = r === runs.length - 1 && !others.some((o) => o.start >= last.end - 1);
     const span = {
       takeId: take.takeId,
-      start: opens ? ZERO : comingInAt(first.start, take.speech),
-      end: closes ? take.duration : leavingAt(last.end, take.speech, take.duration),
+      start: opens ? ZERO : (onBeat(runs[r - 1], run)?.come ?? comingInAt(first.start, take.speech)),
+      end: closes
+        ? take.duration
+        : (onBeat(run, runs[r + 1])?.leave ?? leavingAt(last.end, take.speech, take.duration)),
     };
     const inside = others.filter((o) => o.start >= first.start && o.end <= last.end);
     return without(span, inside);
   });
+}
+
+/** Where one run is left for the next so that the beat of the room goes on; null: there is none. */
+function onBeat(before: Run | undefined, next: Run | undefined): ReturnType<typeof joinOnBeat> {
+  if (before === undefined || next === undefined) return null;
+  const side = ({ take: { music = [], speech } }: Run, at: Micros) => ({ at, music, speech });
+  return joinOnBeat(
+    side(before, before.chosen.at(-1)!.candidate!.recorded.end),
+    side(next, next.chosen[0]!.candidate!.recorded.start),
+  );
 }
 
 /** What a take holds of segments that the programme has from another, or not at all; what it made up of them, too. */

@@ -1,5 +1,6 @@
 import type { Alignment } from '../align/align.ts';
 import type { Segment } from '../plan/segment.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
 import type { Micros } from '../time/micros.ts';
 import { type Span, lengthOf } from '../time/span.ts';
 
@@ -12,6 +13,8 @@ export interface FilmedTake {
   readonly faults: ReadonlyMap<string, number>;
   /** Where somebody speaks, ascending, as far as it is known. */
   readonly speech: readonly Span[];
+  /** Music that plays in its room; left out: none. */
+  readonly music?: readonly RoomMusic[];
 }
 
 /** What one take has of one segment. */

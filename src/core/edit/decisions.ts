@@ -15,6 +15,13 @@ export interface OnTake {
   readonly shown: readonly ShownSpan[];
   readonly pickUps: readonly PickUp[];
   readonly settled: readonly Settled[];
+  readonly roomCounts: readonly RoomCount[];
+}
+
+/** What a person says of the music in a take's room: a phrase begins at a time, or what seems to play then is none. */
+export interface RoomCount {
+  readonly at: Micros;
+  readonly says: 'phrase' | 'no-music';
 }
 
 /** A stretch of a take seen from one of its cameras; `cameraId` is a recording of that take, or the take itself. */
@@ -38,6 +45,7 @@ export const NOTHING_ON_TAKE: OnTake = {
   shown: [],
   pickUps: [],
   settled: [],
+  roomCounts: [],
 };
 
 /** Which take a segment is from, by hand; null: it is left out of the programme. */

@@ -9,17 +9,24 @@ const LEAST_CUT_US = 400_000;
 /**
  * Stretches of silence whose removal makes a segment so much shorter, or as much of that as there is silence for: from
  * the longest silences first, so that there are few cuts, each out of the middle of its silence. Words are never cut.
- * `speech` in order, on the clock of `within`. In order of time.
+ * `speech` in order, on the clock of `within`. In order of time. `onBeat`: how much of a cut may be made there.
  */
-export function silencesToCut(within: Span, overUs: Micros, speech: readonly Span[]): Span[] {
+export function silencesToCut(
+  within: Span,
+  overUs: Micros,
+  speech: readonly Span[],
+  onBeat: (at: Micros, lengthUs: number) => number = (_, lengthUs) => lengthUs,
+): Span[] {
   const cuts: Span[] = [];
   let left: number = overUs;
   for (const { start, end } of silencesIn(within, speech).sort((a, b) => b.end - b.start - (a.end - a.start))) {
     const length = Math.min(left, end - start - PAUSE_US);
     if (length < Math.min(LEAST_CUT_US, left)) break;
-    const from = Math.round((start + end - length) / 2);
-    cuts.push({ start: micros(from), end: micros(from + length) });
-    left -= length;
+    const from = micros(Math.round((start + end - length) / 2));
+    const cut = onBeat(from, length);
+    if (cut <= 0) continue;
+    cuts.push({ start: from, end: micros(from + cut) });
+    left -= cut;
     if (left <= 0) break;
   }
   return cuts.sort((a, b) => a.start - b.start);

@@ -54,6 +54,7 @@ const ON_TAKES = {
   removed: (s: Span) => `${s.start} ${s.end}`,
   shown: (s: Span) => `${s.start} ${s.end}`,
   pickUps: (p: { id: string }) => p.id,
+  roomCounts: (r: { at: number }) => String(r.at),
   settled: (s: { rule: string; segmentKey: string | null; at: number }) => `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
 } as const;
 type OnTakeList = keyof typeof ON_TAKES;
@@ -160,7 +161,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 8,
+    version: 9,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {

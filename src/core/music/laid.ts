@@ -3,7 +3,7 @@ import type { Segment } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Music, Placement } from './music.ts';
-import { beatAt, beatTime } from './tempo-map.ts';
+import { type TempoMap, beatAt, beatTime, phraseCounts } from './tempo-map.ts';
 import type { Track } from './track.ts';
 
 /** A placement with its place on the class's clock and on the track's. */
@@ -100,6 +100,8 @@ export interface ClassBeat {
   readonly count: number;
   readonly one: boolean;
   readonly phrase: boolean;
+  /** It is of music that played in the room. */
+  readonly inRoom?: true;
 }
 
 /** All beats of a laid track inside its span. */
@@ -110,18 +112,17 @@ export function beatsOf(laid: LaidTrack): ClassBeat[] {
     from,
   } = laid;
   const beats: ClassBeat[] = [];
-  const counts = 8 * map.metre;
-  for (let beat = Math.ceil(placement.fromBeat - 1e-9); beat < placement.fromBeat + placement.beats - 1e-9; beat++) {
-    const at = micros(laid.start + ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm);
-    const count = (((beat - map.phrase) % counts) + counts) % counts;
-    beats.push({
-      at,
-      count: count + 1,
-      one: (((beat - map.one) % map.metre) + map.metre) % map.metre === 0,
-      phrase: count === 0,
-    });
-  }
+  for (let beat = Math.ceil(placement.fromBeat - 1e-9); beat < placement.fromBeat + placement.beats - 1e-9; beat++)
+    beats.push(counted(map, beat, micros(laid.start + ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm)));
   return beats;
+}
+
+/** A beat of a map with its count, as it lies at a time of the class. */
+export function counted(map: TempoMap, beat: number, at: Micros): ClassBeat {
+  const counts = phraseCounts(map);
+  const count = (((beat - map.phrase) % counts) + counts) % counts;
+  const one = (((beat - map.one) % map.metre) + map.metre) % map.metre === 0;
+  return { at, count: count + 1, one, phrase: count === 0 };
 }
 
 /** The times of all beats under the class, in order. */

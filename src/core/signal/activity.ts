@@ -2,6 +2,7 @@ import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { beepsIn, clapsIn, levelsIn } from './marks.ts';
 import { spectrumOf } from './fft.ts';
+import type { RoomMusic } from './room-music.ts';
 
 /** Samples a second that a take is heard at; sound is brought to this rate before. */
 export const ACTIVITY_RATE_HZ = 16_000;
@@ -30,6 +31,8 @@ export interface TakeSound {
   readonly beeps: readonly Beep[];
   readonly claps: readonly Micros[];
   readonly levels: readonly LevelStep[];
+  /** Music that plays in the room; left out in what was heard before music was listened for. */
+  readonly music?: readonly RoomMusic[];
 }
 
 export const NO_SOUND: TakeSound = { voice: [], voiceClarity: 0, beeps: [], claps: [], levels: [] };

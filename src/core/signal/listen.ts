@@ -1,11 +1,12 @@
 import { type Micros, micros } from '../time/micros.ts';
-import { type TempoMap, mapThrough, phraseCounts, phraseStarts } from '../music/tempo-map.ts';
+import { type TempoMap, mapThrough, phraseStarts } from '../music/tempo-map.ts';
 import type { TrackSection } from '../music/track.ts';
 import { findBars } from './bars.ts';
-import { beatVectors } from './beat-vectors.ts';
 import { findBeats } from './beats.ts';
+import { decimator, lookAhead } from './decimate.ts';
 import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
-import { type Onsets, FRAMES_A_SECOND, SLOW_FRAMES, listenForOnsets } from './onsets.ts';
+import { type Onsets, FRAMES_A_SECOND, listenForOnsets } from './onsets.ts';
+import { levelBetween, phraseOf } from './phrase.ts';
 import { pulseOf } from './pulse.ts';
 import { scratchRow } from './scratch.ts';
 import { type Peaks, peakMeter } from './true-peak.ts';
@@ -68,12 +69,6 @@ function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array
   }
 }
 
-/** Every second value of a half-band filter, around its middle: 48 kHz to 24 kHz without folding. */
-const HALF_BAND = Array.from({ length: 12 }, (_, k) => {
-  const n = 2 * k + 1 - 12;
-  return (Math.sin((Math.PI * n) / 2) / (Math.PI * n)) * (0.5 + 0.5 * Math.cos((Math.PI * n) / 13));
-});
-
 /**
  * Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 6 KB a
  * second.
@@ -82,25 +77,8 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
   const [loudness, peaks, onsets] = [loudnessMeter(channels), peakMeter(channels), listenForOnsets()];
   const wave: number[] = [];
   let [frames, filled, peak, first, last] = [0, 0, 0, -1, -1];
-  const [monoRow, sizeRow, lineRow, outRow] = [scratchRow(), scratchRow(), scratchRow(), scratchRow()];
-  const tail = new Float32Array(24);
-  let odd = 0;
-  const halve = (mono: Float32Array): Float32Array => {
-    const line = lineRow(tail.length + mono.length);
-    line.set(tail);
-    line.set(mono, tail.length);
-    const out = outRow(Math.max(0, Math.floor((line.length - 24 - odd) / 2) + 1));
-    let n = 0;
-    let i = odd;
-    for (; i + 24 < line.length; i += 2) {
-      let sum = 0.5 * (line[i + 12] as number);
-      for (let k = 0; k < 12; k++) sum += (HALF_BAND[k] as number) * (line[i + 2 * k + 1] as number);
-      out[n++] = sum;
-    }
-    odd = i - (line.length - 24);
-    tail.set(line.subarray(line.length - 24));
-    return out.subarray(0, n);
-  };
+  const [monoRow, sizeRow] = [scratchRow(), scratchRow()];
+  const halve = decimator(2);
   return {
     push(interleaved) {
       const count = Math.floor(interleaved.length / channels);
@@ -137,8 +115,7 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
       onsets.push(halve(mono));
     },
     end() {
-      // The filter looks twelve samples ahead.
-      onsets.push(halve(new Float32Array(12)));
+      onsets.push(halve(new Float32Array(lookAhead(2))));
       const us = (sample: number) => micros((sample * 1e6) / LOUDNESS_RATE_HZ);
       return {
         duration: us(frames),
@@ -175,50 +152,6 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
     barClarity: bars.clarity,
     sections: sectionsOf(onsets, kept, map),
   };
-}
-
-/**
- * Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little
- * likelier.
- */
-function phraseOf(onsets: Onsets, pulse: ReturnType<typeof pulseOf>, beats: readonly number[], map: TempoMap): number {
-  const vectors = beatVectors(pulse, beats);
-  const bars: { beat: number; vector: Float64Array; level: number }[] = [];
-  for (let beat = map.one; beat + map.metre <= vectors.length; beat += map.metre) {
-    const vector = new Float64Array(vectors[0]?.length ?? 0);
-    for (let b = beat; b < beat + map.metre; b++)
-      vectors[b]?.forEach((v, k) => {
-        vector[k] = (vector[k] as number) + v / map.metre;
-      });
-    bars.push({
-      beat,
-      vector,
-      level: levelBetween(onsets, beats[beat] as number, beats[beat + map.metre] ?? (beats.at(-1) as number)),
-    });
-  }
-  const change = (i: number): number => {
-    const [a, b] = [bars[i - 1], bars[i]];
-    if (a === undefined || b === undefined) return 0;
-    let sum = 0;
-    for (let k = 0; k < a.vector.length; k++) sum += Math.abs((a.vector[k] as number) - (b.vector[k] as number));
-    return sum / Math.max(1, a.vector.length) + Math.abs(Math.log((a.level + 1e-4) / (b.level + 1e-4)));
-  };
-  const scores = Array.from({ length: 8 }, (_, phase) => {
-    let sum = 0;
-    for (let i = phase === 0 ? 8 : phase; i < bars.length; i += 8) sum += change(i);
-    return sum + (phase === 0 ? 0.3 : 0);
-  });
-  return (bars[scores.indexOf(Math.max(...scores))]?.beat ?? map.one) % phraseCounts(map);
-}
-
-function levelBetween(onsets: Onsets, from: number, to: number): number {
-  const [a, b] = [
-    Math.floor(from / SLOW_FRAMES),
-    Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES)),
-  ];
-  let sum = 0;
-  for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
-  return sum / (b - a);
 }
 
 /** Energies this near belong to one section. */

@@ -39,35 +39,40 @@ export function periodAt(path: TempoPath, frame: number): number {
   return a + (b - a) * (at - low);
 }
 
+const COUNT = Math.floor(Math.log(FASTEST_BPM / SLOWEST_BPM) / Math.log(STEP)) + 1;
+const BPMS = Float64Array.from({ length: COUNT }, (_, s) => SLOWEST_BPM * STEP ** s);
+const LAGS = BPMS.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
+
 /**
- * The most likely pulse along the piece: in each window the attacks are laid over themselves, a comb of multiples finds
- * the periods that fit, and one smooth way through all windows is chosen. null where there is nothing to follow.
+ * How well each tempo fits each second of a piece: in a window around it the attacks are laid over themselves, and a
+ * comb of multiples is laid over that. About 0.1 at most where nothing comes again, 1 where all does; null where there
+ * is nothing to hear.
+ */
+export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
+  const longest = Math.ceil((LAGS[0] as number) * COMB.length) + 3;
+  return Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w) => {
+    const from = Math.max(0, Math.min(pulse.length - WINDOW, w * HOP - WINDOW / 2));
+    const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
+    if (own === null) return null;
+    return LAGS.map(
+      (lag) => COMB.reduce<number>((sum, weight, k) => sum + weight * between(own, (k + 1) * lag), 0) / 3.6,
+    );
+  });
+}
+
+/**
+ * The most likely pulse along the piece: one smooth way through the tempos that fit at each second. null where there
+ * is nothing to follow.
  */
 export function tempoPath(pulse: Float32Array): TempoPath | null {
-  const count = Math.floor(Math.log(FASTEST_BPM / SLOWEST_BPM) / Math.log(STEP)) + 1;
-  const bpms = Float64Array.from({ length: count }, (_, s) => SLOWEST_BPM * STEP ** s);
-  const lags = bpms.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
-  const steps = Math.max(1, Math.ceil(pulse.length / HOP));
-  const longest = Math.ceil((lags[0] as number) * COMB.length) + 3;
-  const scores: Float64Array[] = [];
-  let heard = false;
-  for (let w = 0; w < steps; w++) {
-    const middle = w * HOP;
-    const from = Math.max(0, Math.min(pulse.length - WINDOW, middle - WINDOW / 2));
-    const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
-    const score = new Float64Array(count);
-    if (own !== null) {
-      heard = true;
-      for (let s = 0; s < count; s++) {
-        let sum = 0;
-        for (let k = 0; k < COMB.length; k++) sum += (COMB[k] as number) * between(own, (k + 1) * (lags[s] as number));
-        score[s] = sum / 3.6;
-      }
-    }
-    scores.push(score);
-  }
-  if (!heard) return null;
-  return { periods: smoothWay(scores, bpms).map((s) => (60 * FRAMES_A_SECOND) / (SLOWEST_BPM * STEP ** s)) };
+  const scores = tempoScores(pulse);
+  if (scores.every((s) => s === null)) return null;
+  const nothing = new Float64Array(COUNT);
+  const way = smoothWay(
+    scores.map((s) => s ?? nothing),
+    BPMS,
+  );
+  return { periods: way.map((s) => (60 * FRAMES_A_SECOND) / (SLOWEST_BPM * STEP ** s)) };
 }
 
 /** Autocorrelation of a stretch about its mean, 1 at no lag; null where the stretch is silent. */

@@ -31,6 +31,14 @@ export function soundOnTake(sound: TakeSound, lie: Lie, duration: Micros): TakeS
     beeps: spans(sound.beeps),
     claps: sound.claps.map(place).filter(inside),
     levels: sound.levels.map((l) => ({ ...l, at: place(l.at) })).filter((l) => inside(l.at)),
+    ...(sound.music === undefined
+      ? {}
+      : {
+          music: spans(sound.music).map((m) => ({
+            ...m,
+            map: { ...m.map, anchors: m.map.anchors.map((a) => ({ ...a, at: place(a.at) })) },
+          })),
+        }),
   };
 }
 

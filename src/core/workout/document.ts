@@ -17,7 +17,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 8;
+  readonly version: 9;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -127,8 +127,8 @@ function renamed<T extends object>(of: T, id: string, idOf: (old: string) => str
 }
 
 /** Of everything decided, what is about the take in hand. */
-function onTake({ pins, noTimers, accepted, removed, shown, pickUps, settled }: Edit): OnTake {
-  return { pins, noTimers, accepted, removed, shown, pickUps, settled };
+function onTake({ pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts }: Edit): OnTake {
+  return { pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts };
 }
 
 function isNothing({ accepted, ...lists }: OnTake): boolean {
@@ -138,7 +138,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 8,
+    version: 9,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

@@ -8,117 +8,20 @@ import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/
 import { type Tone, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
 import { type Programme, assemble, filmedSegments } from '../edit/assemble.ts';
-import { beatTimes } from '../music/laid.ts';
+import { type ClassBeat, beatsOf, layMusic } from '../music/laid.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import type { Track } from '../music/track.ts';
-import type { Claim } from '../claims/claim.ts';
-import { claimsInTake, recordedClass } from '../claims/running.ts';
-import { mistakeFindings } from '../mistakes/find-mistakes.ts';
-import { withTakeMends } from '../checks/take-mends.ts';
 import { isSettled } from '../edit/decisions.ts';
-import { takeFindings } from '../checks/take-checks.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
+import { musicOverRoom, roomMusicFindings } from '../checks/room-music-checks.ts';
+import { asCorrected, classBeats, roomBeats } from '../edit/room-beats.ts';
 import type { Finding } from '../findings/finding.ts';
-import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import type { Plan } from '../plan/plan.ts';
-import { type Compiled, compile } from '../plan/compile.ts';
-import type { TakeSound } from '../signal/activity.ts';
-import { type Alignment, align, voiceOf } from '../align/align.ts';
-import { type Transcript } from '../transcript/transcript.ts';
-import type { Span } from '../time/span.ts';
-import { type FrameRate, frameRate } from '../time/frames.ts';
+import { frameRate } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
-
-/** A take as the core sees it. */
-export interface TakeFacts {
-  readonly duration: Micros;
-  readonly rate: FrameRate;
-  readonly transcript: Transcript;
-  /** What else was heard in it; null where it was not listened to yet. */
-  readonly sound: TakeSound | null;
-  /** How plainly its own sound carries the voice, 0 to 1; null where nobody listened yet. */
-  readonly ownClarity: number | null;
-}
-
-/** What the take gives: this is the slow part, and changes only with plan, transcript, pins and dismissed timers. */
-export interface Aligned {
-  readonly compiled: Compiled;
-  readonly alignment: Alignment;
-  readonly claims: readonly Claim[];
-  readonly takeFindings: readonly Finding[];
-}
-
-/** plan and take to recorded segments. `lacking`: where stretches begin that the takes before it lack. */
-export function alignWorkout(
-  document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins' | 'noTimers'> },
-  take: TakeFacts,
-  lacking: readonly string[] = [],
-): Aligned {
-  const compiled = compile(document.plan);
-  const { pins, noTimers } = document.edit;
-  const { transcript, duration, sound } = take;
-  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), lacking);
-  const tokens = alignment.words;
-  const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
-  const recorded = alignment.segments.flatMap((r) =>
-    r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }],
-  );
-  const said = take.transcript.cues.map((cue): SaidText => {
-    const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
-    return {
-      text: cue.text,
-      at: cue.start,
-      end: cue.end,
-      segmentKey: here?.key ?? null,
-      cueId: null,
-      kind: here?.kind ?? null,
-    };
-  });
-  return {
-    compiled,
-    alignment,
-    claims,
-    takeFindings: withTakeMends(
-      [
-        ...takeFindings(alignment, claims, speechIn(alignment, sound)),
-        ...mistakeFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
-        ...wordingFindings(said, 'take'),
-      ].sort((a, b) => a.at - b.at),
-      { alignment, tokens, claims },
-    ),
-  };
-}
-
-/** A take of the programme, with what was computed from it. */
-export interface ProgrammeTake {
-  readonly takeId: string;
-  readonly facts: TakeFacts;
-  readonly aligned: Aligned;
-}
-
-/** A take of the programme aligned by itself; one after others is likely to go on where those stopped. */
-export function alignTake(
-  document: Pick<WorkoutDocument, 'plan' | 'edit'>,
-  takeId: string,
-  facts: TakeFacts,
-  before: readonly ProgrammeTake[],
-): ProgrammeTake {
-  const edit = decidedOn(document.edit, takeId);
-  const lacking = lackingIn(before.map((b) => b.aligned));
-  return { takeId, facts, aligned: alignWorkout({ plan: document.plan, edit }, facts, lacking) };
-}
-
-/** The segments at which stretches begin that none of these takes holds: what a further one is likely to be of. */
-export function lackingIn(before: readonly Aligned[]): string[] {
-  const held = new Set(
-    before.flatMap(({ alignment }) => alignment.segments.flatMap((r) => (r.recorded === null ? [] : [r.segment.key]))),
-  );
-  const segments = before[0]?.compiled.segments ?? [];
-  const lacks = (k: number) => segments[k] !== undefined && !held.has(segments[k].key);
-  return segments.flatMap((s, k) => (lacks(k) && (k === 0 || !lacks(k - 1)) ? [s.key] : []));
-}
+import { PLACED_US, type ProgrammeTake, speechIn } from './align-takes.ts';
 
 export interface Produced {
   readonly programme: Programme;
@@ -127,6 +30,8 @@ export interface Produced {
   readonly sounds: readonly Piece[];
   readonly lanes: Lanes;
   readonly tones: readonly Tone[];
+  /** The beat of the class: of the music under it, and of the rooms where none is laid. */
+  readonly beats: readonly ClassBeat[];
   /** Lines that were spoken again, in it. */
   readonly pickUps: readonly PlacedPickUp[];
   readonly findings: readonly Finding[];
@@ -162,19 +67,35 @@ export function produce(
   };
   const found = new Map(takes.map((take) => [take.takeId, standing(take)]));
   const rate = takes[0]?.facts.rate ?? frameRate(25, 1);
+  const speeches = new Map(takes.map((t) => [t.takeId, speechIn(t.aligned.alignment, t.facts.sound) ?? []]));
+  const speechOf = (takeId: string) => speeches.get(takeId) ?? [];
+  const rooms = new Map(
+    takes.map(({ takeId, facts }) => [
+      takeId,
+      asCorrected(facts.sound?.music ?? [], decidedOn(edit, takeId).roomCounts),
+    ]),
+  );
+  const musicOf = (takeId: string) => rooms.get(takeId) ?? [];
   const programme = assemble(
     takes[0]?.aligned.compiled.segments ?? [],
-    takes.map((take) => filmedTake(take, found.get(take.takeId) ?? [])),
+    takes.map((take) => ({
+      ...filmedTake(take, found.get(take.takeId) ?? []),
+      speech: speechOf(take.takeId),
+      music: musicOf(take.takeId),
+    })),
     { uses: edit.uses, removedOf: (takeId) => decidedOn(edit, takeId).removed, inserts: edit.inserts },
     rate,
   );
-  const beats = edit.cameras.length === 0 ? [] : beatTimes(music, tracks, filmedSegments(programme.segments));
+  const filmed = filmedSegments(programme.segments);
+  const { laid: laidTracks } = layMusic(music, tracks, filmed);
+  const beats = classBeats(laidTracks.flatMap(beatsOf), laidTracks, roomBeats(programme.shots, musicOf));
+  const beatTimes = beats.map((b) => b.at);
   const ruled = new Map(
-    takes.map(({ takeId, facts, aligned }) => {
+    takes.map(({ takeId }) => {
       const own = programme.segments.filter((s) => s.takeId === takeId);
       const rules = edit.cameras.filter((c) => recordings.some((r) => r.id === c.cameraId && r.ofTake === takeId));
-      const speech = speechIn(aligned.alignment, facts.sound) ?? [];
-      return [takeId, ruledViews(own, rules, speech, onTake(beats, shotsOf(programme.shots, takeId)))] as const;
+      const onBeat = rules.length === 0 ? [] : onTake(beatTimes, shotsOf(programme.shots, takeId));
+      return [takeId, ruledViews(own, rules, speechOf(takeId), onBeat)] as const;
     }),
   );
   const durations = new Map([
@@ -214,11 +135,17 @@ export function produce(
       takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
       rate,
     ),
-    pickUps: takes.flatMap(({ takeId, facts, aligned }) => {
-      const speech = speechIn(aligned.alignment, facts.sound) ?? [];
-      return placePickUps(programme, takeId, { pickUps: decidedOn(edit, takeId).pickUps, speech }, spoken);
+    beats,
+    pickUps: takes.flatMap(({ takeId }) => {
+      const { pickUps } = decidedOn(edit, takeId);
+      return placePickUps(programme, takeId, { pickUps, speech: speechOf(takeId) }, spoken);
     }),
-    findings: [...filmFindings(programme, [...found.values()].flat()), ...laneFindings(laid)],
+    findings: [
+      ...filmFindings(programme, [...found.values()].flat()),
+      ...laneFindings(laid),
+      ...roomMusicFindings(programme.shots, filmed, musicOf, speechOf),
+      ...musicOverRoom(music, laidTracks, programme.shots, filmed, musicOf),
+    ],
   };
 }
 
@@ -241,7 +168,10 @@ function onTake(times: readonly Micros[], own: readonly Shot[]): Micros[] {
 /** Less certain than this, a finding is no reason to take another take. */
 const COUNTS_FROM = 0.6;
 
-function filmedTake({ takeId, facts, aligned }: ProgrammeTake, findings: readonly Finding[]): FilmedTake {
+function filmedTake(
+  { takeId, facts, aligned }: ProgrammeTake,
+  findings: readonly Finding[],
+): Omit<FilmedTake, 'speech' | 'music'> {
   const faults = new Map<string, number>();
   for (const { segmentKey, severity, certainty } of findings)
     if (segmentKey !== null && severity === 'alarm' && certainty >= COUNTS_FROM)
@@ -251,7 +181,6 @@ function filmedTake({ takeId, facts, aligned }: ProgrammeTake, findings: readonl
     duration: facts.duration,
     alignment: aligned.alignment,
     faults,
-    speech: speechIn(aligned.alignment, facts.sound) ?? [],
   };
 }
 
@@ -263,14 +192,4 @@ function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Programme): 
       ? [toProgramme(at, own)]
       : [],
   );
-}
-
-/** Words placed more loosely than this do not tell where nobody speaks. */
-const PLACED_US = 300_000;
-
-/** When somebody speaks, in order: by words where they are placed well, else by the sound; null: that is not known. */
-function speechIn({ words }: Alignment, sound: TakeSound | null): Span[] | null {
-  const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
-  const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);
-  return speech === null ? null : [...speech].sort((a, b) => a.start - b.start);
 }

@@ -1,4 +1,5 @@
 import type { TakeSound } from '../signal/activity.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
 import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
 import type { PickUpRecording } from '../sound/pick-ups.ts';
 import { voiceOf } from '../align/align.ts';
@@ -7,7 +8,7 @@ import type { TakeRole } from '../sync/media-facts.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
-import type { TakeFacts } from './pipeline.ts';
+import type { TakeFacts } from './align-takes.ts';
 
 /** A take or another recording of it, as it is kept. */
 export interface TakeSource {
@@ -39,10 +40,13 @@ export function factsOfTake(
   const clearer = others.find(
     (s) => s.take.sound !== null && s.take.sound.voiceClarity > (take.sound?.voiceClarity ?? 0),
   );
-  const sound =
+  const heard =
     clearer?.take.sound == null || clearer.take.lie === null
       ? take.sound
       : soundOnTake(clearer.take.sound, clearer.take.lie, take.duration);
+  // A microphone at the mouth hears little of the room: its music is the take's own where that has more of it.
+  const music = longerMusic(take.sound?.music, heard?.music);
+  const sound = heard === null || music === undefined ? heard : { ...heard, music };
   const spoken = own?.transcript ?? null;
   const lent = others.find((s) => s.transcript !== null);
   const transcript =
@@ -52,6 +56,11 @@ export function factsOfTake(
         ? { cues: [] }
         : transcriptOnTake(read(lent.transcript.text), lent.take.lie, take.duration);
   return { duration: take.duration, rate: take.rate, transcript, sound, ownClarity: take.sound?.voiceClarity ?? null };
+}
+
+function longerMusic(own: TakeSound['music'], other: TakeSound['music']): TakeSound['music'] {
+  const length = (music: readonly RoomMusic[] = []) => music.reduce((sum, m) => sum + m.end - m.start, 0);
+  return length(own) > length(other) ? own : (other ?? own);
 }
 
 /** The cameras and recorders that were laid over takes. */

@@ -1,4 +1,4 @@
-import { NO_TONES, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
+import { NOTHING_ON_TAKE, NO_TONES, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
 import { DEFAULT_CALLS, EMPTY_SCRIPT, SPARE_CALLS } from '../../core/script/cue.ts';
@@ -10,6 +10,7 @@ import { upgradeDocument } from './upgrade.ts';
 import { workoutSchema } from './workout-schema.ts';
 
 const plan = readOutline('# T\n## Main: 40/20\n- Squat\n- Row').value;
+const TAKE_ID = '7d0f3c52-4a5e-4c53-9d0c-0f2f6a3f1b11';
 const first = {
   ...newDocument('T'),
   plan,
@@ -87,6 +88,16 @@ describe('a document of the first version', () => {
     expect(upgraded.edit.sound).toEqual({ targetLufs: -14, music: true, voice: VOICE_AS_RECORDED, tones: NO_TONES });
     for (const { pickUps } of [upgraded.edit, ...upgraded.edit.aside])
       expect(pickUps).toEqual([{ ...pickUp, recording: null }]);
+  });
+  it('of the eighth version knows nothing of music in the room', () => {
+    const document = newDocument('T');
+    const { roomCounts: _, ...edit } = { ...document.edit, accepted: true };
+    const { roomCounts: _r, ...on } = NOTHING_ON_TAKE;
+    const aside = [{ takeId: TAKE_ID, ...on }];
+    const upgraded = upgradeDocument({ ...document, version: 8, edit: { ...edit, aside } });
+    expect(upgraded.edit.aside).toEqual([{ takeId: TAKE_ID, ...NOTHING_ON_TAKE }]);
+    expect(upgraded).toMatchObject({ version: 9, edit: { accepted: true, roomCounts: [] } });
+    expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of this version is left as it is', () => {
     const document = { ...newDocument('T'), script: { cues: [], calls: SPARE_CALLS, marks: [] } };

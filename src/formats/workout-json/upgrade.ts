@@ -32,7 +32,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 8;
+export const NEWEST_DOCUMENT = 9;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -51,29 +51,36 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  // Version 8 knew nothing of music in the room.
+  const { edit, ...rest } = document.version === 8 ? (stored as WorkoutDocument) : toEighth(document);
+  const aside = edit.aside.map((on) => ({ ...on, roomCounts: [] }));
+  return { ...rest, version: 9, edit: { ...edit, roomCounts: [], aside } };
+}
+
+/** An older document as version 8 kept it, but for the number. */
+function toEighth(stored: { readonly version: number; readonly script: unknown }): WorkoutDocument {
+  const document = stored;
   // Version 7 had no inserts and left steady noise as it was.
   if (document.version === 7) {
-    const seventh = stored as WorkoutDocument;
+    const seventh = stored as unknown as WorkoutDocument;
     const { sound } = seventh.edit;
     const voiced = { ...sound, voice: { ...sound.voice, noise: false } };
-    return { ...seventh, version: 8, edit: { ...seventh.edit, inserts: [], dissolves: [], sound: voiced } };
+    return { ...seventh, edit: { ...seventh.edit, inserts: [], dissolves: [], sound: voiced } };
   }
   // Version 6 left the voice as it was and had no timer tones, and nobody had spoken a pick-up.
-  const old = stored as WorkoutDocument;
+  const old = stored as unknown as WorkoutDocument;
   if (document.version === 6) {
     const { edit } = old;
     const voiced = { ...edit.sound, voice: VOICE_AS_RECORDED, tones: NO_TONES };
     const aside = edit.aside.map((on) => ({ ...on, pickUps: unspoken(on.pickUps) }));
     return {
       ...old,
-      version: 8,
       edit: { ...edit, cameras: [], inserts: [], dissolves: [], pickUps: unspoken(edit.pickUps), aside, sound: voiced },
     };
   }
   // Version 5 knew one take.
   const fifth = {
     ...old,
-    version: 8 as const,
     edit: {
       ...old.edit,
       // Before version 4 there were none.

@@ -10,6 +10,7 @@ import {
   type PickUp,
   type ProgrammeSound,
   type Retake,
+  type RoomCount,
   type Settled,
   type ShownSpan,
   TONE_FAMILIES,
@@ -164,6 +165,16 @@ const onTake = {
       } satisfies Record<keyof Settled, Joi.Schema>),
     )
     .max(5_000)
+    .required(),
+  roomCounts: Joi.array()
+    .items(
+      Joi.object({ at: time, says: Joi.valid('phrase', 'no-music').required() } satisfies Record<
+        keyof RoomCount,
+        Joi.Schema
+      >),
+    )
+    .unique('at')
+    .max(500)
     .required(),
 } satisfies Record<keyof OnTake, Joi.Schema>;
 

@@ -16,6 +16,7 @@ import { staveRows } from './stave-rows.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
 import { useCutCommands } from './use-cut-commands.ts';
+import { useRoomCommands } from './use-room-commands.ts';
 import { useInsertCommands } from './use-insert-commands.ts';
 import { useTakeCommands } from './use-take-commands.ts';
 import { useFindingCommands } from './use-finding-commands.ts';
@@ -64,6 +65,7 @@ export function ScoreStation() {
   useTakeCommands(selected);
   const { add } = useInsertCommands(selected, () => setBelow('inserts'));
   const { mark, cuts } = useCutCommands();
+  useRoomCommands();
   useLetterCommands([{ label: 'Repeat this segment, or go on', letter: 'l', run: () => setLoops((on) => !on) }]);
   useFindingCommands(staves, findings, selected, (key, at) => {
     setBelow('segment');

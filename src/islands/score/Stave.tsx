@@ -80,7 +80,7 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
         )}
         {isActive(segment) && count !== null && (
           <span
-            className={`block ${count % 8 === 1 ? 'text-soft' : 'text-alarm'}`}
+            className={`block ${count % 8 === 1 || !goesByMusic(data) ? 'text-soft' : 'text-alarm'}`}
             title="The count of the phrase that it begins on"
           >
             on {count}
@@ -96,6 +96,11 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
     </div>
   );
 });
+
+/** Music in the room is only there where the class goes by a clock; what is laid, or counted to, is gone by. */
+function goesByMusic({ segment, beats }: StaveData): boolean {
+  return (segment.segment?.countUs ?? null) !== null || beats[0]?.inRoom !== true;
+}
 
 /** The count of the phrase that a segment begins on; null: no music there, or between two beats. */
 function beginsOn({ segment, beats }: StaveData): number | null {

@@ -3,7 +3,7 @@ import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import { filmMusicFindings } from '../../core/checks/film-music.ts';
 import { type ProgrammeSegment, filmedSegments } from '../../core/edit/assemble.ts';
-import { type ClassBeat, beatsOf, layMusic } from '../../core/music/laid.ts';
+import type { ClassBeat } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isDissolved } from '../../core/edit/dissolves.ts';
 import { type Cut, cutsOf } from '../../core/edit/trims.ts';
@@ -41,7 +41,7 @@ export interface StaveData {
   readonly driftUs: Micros | null;
   readonly saidUs: Micros;
   readonly roomUs: Micros;
-  /** The beats of the music laid under it. */
+  /** The beats under it: of the music laid, or of the room's. */
   readonly beats: readonly ClassBeat[];
   /** Where something was cut out of it, and whether it dissolves there. */
   readonly cuts: readonly (Cut & { readonly dissolves: boolean })[];
@@ -86,13 +86,6 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
   const edit = workbench((s) => s.document.edit);
   const tracks = workbench((s) => s.usable);
   const filmed = useMemo(() => filmedSegments(produced?.programme.segments ?? []), [produced]);
-  const beats = useMemo(
-    () =>
-      layMusic(music, tracks, filmed)
-        .laid.flatMap(beatsOf)
-        .sort((a, b) => a.at - b.at),
-    [filmed, music, tracks],
-  );
   const findings = useMemo(
     () => [...(produced?.findings ?? []), ...filmMusicFindings(music, tracks, compiled.segments, filmed)],
     [produced, music, tracks, compiled, filmed],
@@ -145,7 +138,7 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
         segment,
         number: i + 1,
         lines,
-        beats: beatsWithin(beats, segment),
+        beats: beatsWithin(produced.beats, segment),
         cuts: cuts.filter((c) => c.at >= segment.start && c.at < segment.end),
         tones: tonesOf.get(segment.key) ?? [],
         takeName: several ? (names.get(segment.takeId) ?? null) : null,
@@ -160,7 +153,7 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });
-  }, [phrases, produced, paces, names, beats, edit, findings]);
+  }, [phrases, produced, paces, names, edit, findings]);
   return { staves, findings };
 }
 

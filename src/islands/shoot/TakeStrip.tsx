@@ -1,3 +1,6 @@
+import { meanMilliBpm } from '../../core/music/tempo-map.ts';
+import type { RoomMusic } from '../../core/signal/room-music.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
 import { type TakeOfPage, mediaUrl } from '../workbench/take.ts';
 import { Waveform } from './Waveform.tsx';
 
@@ -33,7 +36,7 @@ export function TakeStrip({ take }: { readonly take: TakeOfPage }) {
           preserveAspectRatio="none"
           className="block h-1.5 w-full"
           role="img"
-          aria-label={`A voice is heard for ${Math.round(sound.voice.reduce((s, v) => s + v.end - v.start, 0) / 1e6)} seconds, ${sound.beeps.length} beeps`}
+          aria-label={`A voice is heard for ${Math.round(sound.voice.reduce((s, v) => s + v.end - v.start, 0) / 1e6)} seconds, ${sound.beeps.length} ${sound.beeps.length === 1 ? 'beep' : 'beeps'}`}
         >
           {sound.voice.map((v) => (
             <rect
@@ -60,10 +63,33 @@ export function TakeStrip({ take }: { readonly take: TakeOfPage }) {
       {sound !== null && (
         <p className="text-[13px] text-soft">
           Below the waveform: where a voice is heard{sound.voiceClarity < 0.4 ? ' (unclear over what is under it)' : ''}
-          {sound.beeps.length > 0 && `, and ${sound.beeps.length} beeps of a timer`}.
+          {sound.beeps.length > 0 &&
+            `, and ${sound.beeps.length} ${sound.beeps.length === 1 ? 'beep' : 'beeps'} of a timer`}
+          .{sound.music !== undefined && sound.music.length > 0 && <RoomLine music={sound.music} />}
         </p>
       )}
     </div>
+  );
+}
+
+/** So many pieces are named; of more there is only the number. */
+const NAMED = 4;
+
+/** The music that was heard in the room. */
+function RoomLine({ music }: { readonly music: readonly RoomMusic[] }) {
+  return (
+    <>
+      {' '}
+      Music plays in the room:{' '}
+      {music.slice(0, NAMED).map((m, i) => (
+        <span key={m.start}>
+          {i > 0 && ', '}
+          <span className="figures">{(meanMilliBpm(m.map) / 1000).toFixed(0)}</span> a minute from{' '}
+          <time>{writeTime(m.start)}</time> to <time>{writeTime(m.end)}</time>
+        </span>
+      ))}
+      {music.length > NAMED && `, and ${music.length - NAMED} more pieces`}.
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { TakeFacts } from '../../core/workout/pipeline.ts';
+import type { TakeFacts } from '../../core/workout/align-takes.ts';
 import { factsOfTake } from '../../core/workout/take-sources.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { TakeWithTranscript } from './take.ts';

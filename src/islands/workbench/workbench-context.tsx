@@ -1,7 +1,8 @@
 import { type ReactNode, createContext, useContext } from 'react';
 import type { Compiled } from '../../core/plan/compile.ts';
 import type { Plan } from '../../core/plan/plan.ts';
-import type { Aligned, Produced, ProgrammeTake, TakeFacts } from '../../core/workout/pipeline.ts';
+import type { Aligned, ProgrammeTake, TakeFacts } from '../../core/workout/align-takes.ts';
+import type { Produced } from '../../core/workout/pipeline.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import type { Workbench } from './store.ts';
 import type { TakeOfPage } from './take.ts';

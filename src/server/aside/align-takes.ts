@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { type Edit, type WorkoutDocument, takesOfProgramme } from '../../core/workout/document.ts';
-import { type ProgrammeTake, alignTake } from '../../core/workout/pipeline.ts';
+import { type ProgrammeTake, alignTake } from '../../core/workout/align-takes.ts';
 import { factsOfTake } from '../../core/workout/take-sources.ts';
 import type { Take } from '../../db/takes-sql.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';

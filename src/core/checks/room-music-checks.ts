@@ -1,0 +1,132 @@
+import { beatJump, musicAt } from '../edit/room-beats.ts';
+import type { Shot } from '../edit/shots.ts';
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import type { LaidTrack } from '../music/laid.ts';
+import type { Music } from '../music/music.ts';
+import { type TempoMap, beatAt, beatTime, milliBpmAt } from '../music/tempo-map.ts';
+import type { Segment } from '../plan/segment.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { writeTime } from '../time/typed-time.ts';
+
+/** A count that comes this much too early or too late is a stumble; a frame is at most 42 ms. */
+const JUMP_US = 60_000;
+/** Both musics for less than this is a cross-fade. */
+const TOGETHER_US = 2e6;
+
+/** What plays in the rooms of the takes: nothing may be said of a take that nobody listened to for music. */
+export type RoomMusicOf = (takeId: string) => readonly RoomMusic[];
+
+/**
+ * What the music in the room asks of the programme: a beat that goes on across cuts and joins, and no other music laid
+ * over it. `speechOf`: where somebody speaks in a take. On programme time.
+ */
+export function roomMusicFindings(
+  shots: readonly Shot[],
+  segments: readonly Segment[],
+  musicOf: RoomMusicOf,
+  speechOf: (takeId: string) => readonly { readonly start: Micros; readonly end: Micros }[],
+): Finding[] {
+  return shots.slice(1).flatMap((shot, i): Finding[] => {
+    const before = shots[i] as Shot;
+    // What is between the shots stops the music for a while.
+    if (before.at + before.end - before.start !== shot.at) return [];
+    const [left, comes] = [musicAt(musicOf(before.takeId), before.end), musicAt(musicOf(shot.takeId), shot.start)];
+    if (left === null || comes === null) return [];
+    const jump = beatJump(left.map, before.end, comes.map, shot.start);
+    if (Math.abs(jump) * beatLength(left.map, before.end) < JUMP_US) return [];
+    const segmentKey = segments.find((s) => s.start <= shot.at && shot.at < s.end)?.key ?? null;
+    const by = `${Math.abs(jump).toFixed(2)} of a count`;
+    return [
+      {
+        ...{ rule: 'beat-jumps', severity: 'note', segmentKey, takeId: shot.takeId, clock: 'programme', at: shot.at },
+        says: `The beat of the room jumps by ${by} where the film is cut at ${writeTime(shot.at, 1)}.`,
+        measured: by,
+        wanted: 'a beat that goes on',
+        source: TRADE,
+        certainty: 0.85,
+        mends: before.takeId === shot.takeId && left === comes ? onWholeBeats(left, before, shot, speechOf) : [],
+      },
+    ];
+  });
+}
+
+const beatLength = (map: TempoMap, at: Micros): number => 60e9 / milliBpmAt(map, beatAt(map, at));
+
+/** What is cut out made longer until whole beats are out, where no word is in the way. */
+function onWholeBeats(
+  { map, start, end }: RoomMusic,
+  before: Shot,
+  after: Shot,
+  speechOf: Parameters<typeof roomMusicFindings>[3],
+): Mend[] {
+  const out = Math.ceil(beatAt(map, after.start) - beatAt(map, before.end));
+  const later = { start: after.start, end: beatTime(map, beatAt(map, before.end) + out) };
+  const earlier = { start: beatTime(map, beatAt(map, after.start) - out), end: before.end };
+  const speech = speechOf(after.takeId);
+  const free = [later, earlier].find(
+    (s) =>
+      s.end > s.start &&
+      s.start >= Math.max(start, before.start) &&
+      s.end <= Math.min(end, after.end) &&
+      !speech.some((word) => word.start < s.end && s.start < word.end),
+  );
+  if (free === undefined) return [];
+  const label = `Cut ${((free.end - free.start) / 1e6).toFixed(2)} s more: ${out} whole counts are out then`;
+  return [{ kind: 'remove-spans', label, spans: [free] }];
+}
+
+/** Music laid where the room's own plays: two beats at once. One finding a block. */
+export function musicOverRoom(
+  music: Music,
+  laid: readonly LaidTrack[],
+  shots: readonly Shot[],
+  segments: readonly Segment[],
+  musicOf: RoomMusicOf,
+): Finding[] {
+  const found: Finding[] = [];
+  for (const [i, first] of segments.entries()) {
+    const { blockId } = first;
+    if (segments[i - 1]?.blockId === blockId || found.some((f) => f.segmentKey === first.key)) continue;
+    const own = laid.filter((l) => l.placement.blockId === blockId);
+    const both = own.flatMap((l) => together(l, shots, musicOf));
+    const length = both.reduce((sum, b) => sum + b.end - b.start, 0);
+    if (length < TOGETHER_US) continue;
+    const [at, room] = [micros(Math.min(...both.map((b) => b.start))), both[0]!.room];
+    const rest = music.placements.filter((p) => p.blockId !== blockId);
+    const silent = [...music.silent.filter((id) => id !== blockId), blockId];
+    const tempo = (milliBpmAt(room.map, 0) / 1000).toFixed(0);
+    found.push({
+      ...{ rule: 'music-over-room', severity: 'alarm', segmentKey: first.key, clock: 'programme', at },
+      says: `Music is laid under “${first.blockName}”, but music plays in the room already (${tempo} a minute).`,
+      measured: `${(length / 1e6).toFixed(0)} s of both`,
+      wanted: 'one music at a time',
+      source: TRADE,
+      certainty: 0.85,
+      mends: [
+        {
+          kind: 'music',
+          label: `Lay none under “${first.blockName}”: the room’s is heard`,
+          music: { ...music, placements: rest, silent },
+        },
+      ],
+    });
+  }
+  return found;
+}
+
+/** Where a laid track and the music of the rooms are heard at once, on programme time. */
+function together(
+  track: LaidTrack,
+  shots: readonly Shot[],
+  musicOf: RoomMusicOf,
+): { readonly start: number; readonly end: number; readonly room: RoomMusic }[] {
+  return shots.flatMap((shot) =>
+    musicOf(shot.takeId).flatMap((room) => {
+      const onProgramme = (time: number) => shot.at + Math.max(shot.start, Math.min(shot.end, time)) - shot.start;
+      const start = Math.max(track.start, onProgramme(room.start));
+      const end = Math.min(track.end, onProgramme(room.end));
+      return end > start ? [{ start, end, room }] : [];
+    }),
+  );
+}

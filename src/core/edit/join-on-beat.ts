@@ -1,0 +1,55 @@
+import type { ClassBeat } from '../music/laid.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { beatsWithin, musicAt } from './room-beats.ts';
+
+/** A side of a join: the boundary it is for, on its take's clock, with what is heard around. */
+export interface JoinSide {
+  readonly at: Micros;
+  readonly music: readonly RoomMusic[];
+  readonly speech: readonly Span[];
+}
+
+/** So far into the segment that is left, or past the one that begins, a join may cut. */
+const INTO_US = 350_000;
+/** So far beyond them it may go, for a beat. */
+const BEYOND_US = 2_000_000;
+/** What it costs, in seconds of distance, that the count does not go on, or not even the bar. */
+const OTHER_BAR = 0.7;
+const OTHER_COUNT = 2.4;
+/** A phrase that ends at the join is worth this distance. */
+const ON_PHRASE = 1.2;
+
+/**
+ * Where to leave one take and to come into another so that the beat of the room goes on: on the same count of a phrase
+ * if such a place is near, else on the same count of a bar, else on beats; never inside a word. null where there is no
+ * music on both sides.
+ */
+export function joinOnBeat(
+  leaves: JoinSide,
+  comes: JoinSide,
+): { readonly leave: Micros; readonly come: Micros } | null {
+  if (musicAt(leaves.music, leaves.at) === null || musicAt(comes.music, comes.at) === null) return null;
+  const outs = beatsNear(leaves, INTO_US, BEYOND_US);
+  const ins = beatsNear(comes, BEYOND_US, INTO_US);
+  let best: { readonly leave: Micros; readonly come: Micros; readonly cost: number } | null = null;
+  for (const out of outs)
+    for (const into of ins) {
+      const far = (Math.abs(out.at - leaves.at) + Math.abs(into.at - comes.at)) / 1e6;
+      const cost = far + breaks(out, into) - (out.phrase && into.phrase ? ON_PHRASE : 0);
+      if (best === null || cost < best.cost) best = { leave: out.at, come: into.at, cost };
+    }
+  return best === null ? null : { leave: best.leave, come: best.come };
+}
+
+function breaks(out: ClassBeat, into: ClassBeat): number {
+  if (out.count === into.count) return 0;
+  // Bars of four and of three count alike as long as both are at their first beat.
+  return out.one === into.one && (out.one || (out.count - into.count) % 4 === 0) ? OTHER_BAR : OTHER_COUNT;
+}
+
+function beatsNear({ at, music, speech }: JoinSide, before: number, after: number): ClassBeat[] {
+  const within = { start: micros(at - before), end: micros(at + after) };
+  return beatsWithin(music, within).filter((b) => !speech.some((s) => s.start < b.at && b.at < s.end));
+}
