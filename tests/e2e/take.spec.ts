@@ -61,11 +61,11 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await expect(card('main.mp4').getByText('Used for the programme')).toBeVisible();
   await expect(card('recorder.wav').getByText('sound alone')).toBeVisible();
   // Browsers do not play MPEG-4 part 2 with PCM in Matroska: a light copy is made.
-  await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 40_000 });
+  await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 120_000 });
   await card('recorder.wav').getByRole('combobox').selectOption({ label: 'A recorder beside main.mp4' });
-  await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({ timeout: 40_000 });
+  await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({ timeout: 120_000 });
   await card('side.mkv').getByRole('combobox').selectOption({ label: 'Another camera of main.mp4' });
-  await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 40_000 });
+  await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 120_000 });
   await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 20_000 });
   // Words as one coarse paragraph each half minute, then timed by the sound.
   await card('main.mp4').getByRole('button', { name: 'or paste it' }).click();
@@ -77,7 +77,7 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
   await card('main.mp4').getByRole('button', { name: 'Time the words by the sound' }).click();
-  await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible({ timeout: 40_000 });
+  await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible({ timeout: 120_000 });
   await expect(card('main.mp4').getByText(/Transcript: Word-timed JSON/)).toBeVisible();
   const ttml = await request.get(
     (await card('main.mp4').getByRole('link', { name: 'TTML' }).getAttribute('href')) ?? '',

@@ -80,12 +80,16 @@ export function beatJump(from: TempoMap, left: Micros, to: TempoMap, comes: Micr
   return jump - Math.round(jump);
 }
 
+/** Whole bars are cut where they are at least this share of what could be. */
+const BARS_SHARE = 0.8;
+
 /** So much of a cut as leaves the beat as it was: whole bars of the music at its start, else whole beats, else none. */
 export function wholeBeats(music: readonly RoomMusic[], at: Micros, lengthUs: number): number {
   const map = musicAt(music, at)?.map;
   if (map === undefined) return lengthUs;
   const from = beatAt(map, at);
   const beats = Math.floor(beatAt(map, at + lengthUs) - from + 1e-6);
-  const whole = beats >= map.metre ? beats - (beats % map.metre) : beats;
+  const bars = beats - (beats % map.metre);
+  const whole = bars >= BARS_SHARE * beats ? bars : beats;
   return beatTime(map, from + whole) - at;
 }

@@ -15,14 +15,14 @@ export function lookAhead(by: number): number {
  */
 export function decimator(by: number): (samples: Float32Array) => Float32Array {
   const reach = lookAhead(by);
-  const places: number[] = [];
-  const weights: number[] = [];
-  for (let n = 1 - reach; n < reach; n++) {
-    if (n % by === 0) continue;
-    places.push(reach + n);
-    weights.push((Math.sin((Math.PI * n) / by) / (Math.PI * n)) * (0.5 + 0.5 * Math.cos((Math.PI * n) / (reach + 1))));
-  }
-  const [place, weight] = [Int32Array.from(places), Float64Array.from(weights)];
+  const taps = 2 * CROSSINGS;
+  // One row for each place between two samples that are kept: rows are gone through evenly, without a table of places.
+  const rows = Array.from({ length: by - 1 }, (_, p) =>
+    Float64Array.from({ length: taps }, (_, k) => {
+      const n = p + 1 + k * by - reach;
+      return (Math.sin((Math.PI * n) / by) / (Math.PI * n)) * (0.5 + 0.5 * Math.cos((Math.PI * n) / (reach + 1)));
+    }),
+  );
   const middle = 1 / by;
   const [lineRow, outRow] = [scratchRow(), scratchRow()];
   const tail = new Float32Array(2 * reach);
@@ -36,7 +36,10 @@ export function decimator(by: number): (samples: Float32Array) => Float32Array {
     let i = odd;
     for (; i + tail.length < line.length; i += by) {
       let sum = middle * (line[i + reach] as number);
-      for (let k = 0; k < place.length; k++) sum += (weight[k] as number) * (line[i + (place[k] as number)] as number);
+      for (let p = 1; p < by; p++) {
+        const row = rows[p - 1] as Float64Array;
+        for (let k = 0, at = i + p; k < taps; k++, at += by) sum += (row[k] as number) * (line[at] as number);
+      }
       out[n++] = sum;
     }
     odd = i - (line.length - tail.length);
