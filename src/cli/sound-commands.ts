@@ -115,7 +115,7 @@ export async function soundOfFile(path: string | undefined): Promise<HeardFile |
   if (path === undefined) return null;
   return withSound(path, async (file) => {
     const { durationS } = await probeSound(file);
-    const sound = await hearTake(file);
+    const { sound } = await hearTake(file);
     return {
       duration: durationS === null ? micros(Math.max(1, ...sound.voice.map((v) => v.end))) : fromSeconds(durationS),
       sound,

@@ -1,3 +1,4 @@
+import type { TakeLevels } from '../core/sound/take-levels.ts';
 import type { TakeSound } from '../core/signal/activity.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../core/sync/media-facts.ts';
@@ -249,6 +250,23 @@ export async function putWaveform(db: Db, takeId: string, peaksASecond: number, 
 export async function waveformOf(db: Db, takeId: string): Promise<{ peaksASecond: number; peaks: Uint8Array } | null> {
   const { rows } = await db.query<{ peaksASecond: number; peaks: Buffer }>(
     'SELECT peaks_a_second AS "peaksASecond", peaks FROM take_waveforms WHERE take_id = $1',
+    [takeId],
+  );
+  return rows[0] ?? null;
+}
+
+export async function putLevels(db: Db, takeId: string, { halfLu, clippedMs }: TakeLevels): Promise<void> {
+  await db.query('UPDATE take_waveforms SET half_lu = $2, clipped_ms = $3 WHERE take_id = $1', [
+    takeId,
+    Buffer.from(Uint8Array.from(halfLu)),
+    clippedMs,
+  ]);
+}
+
+/** null: nobody listened to it yet, or before loudness was measured. */
+export async function levelsOf(db: Db, takeId: string): Promise<TakeLevels | null> {
+  const { rows } = await db.query<{ halfLu: Buffer; clippedMs: number[] }>(
+    'SELECT half_lu AS "halfLu", clipped_ms AS "clippedMs" FROM take_waveforms WHERE take_id = $1 AND half_lu IS NOT NULL',
     [takeId],
   );
   return rows[0] ?? null;

@@ -4,7 +4,7 @@ import { fromSeconds } from '../core/time/micros.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
-import { type Take, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
+import { type Take, putLevels, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { NotSound } from '../media/sound.ts';
@@ -67,8 +67,11 @@ async function listen(task: TakeTask): Promise<null> {
   const peaks = await waveform(fileOf(task), task.signal);
   await write((db) => putWaveform(db, take.id, PEAKS_A_SECOND, peaks));
   task.onProgress(0.3);
-  const sound = await hearTake(fileOf(task), (share) => task.onProgress(0.3 + share * 0.7), task.signal);
-  await write((db) => putTakeSound(db, take.id, sound));
+  const { sound, levels } = await hearTake(fileOf(task), (share) => task.onProgress(0.3 + share * 0.7), task.signal);
+  await write(async (db) => {
+    await putTakeSound(db, take.id, sound);
+    await putLevels(db, take.id, levels);
+  });
   return null;
 }
 

@@ -1,36 +1,61 @@
 import { ACTIVITY_RATE_HZ, type TakeSound, listenToTake } from '../core/signal/activity.ts';
 import { decimator, lookAhead } from '../core/signal/decimate.ts';
+import { loudnessMeter } from '../core/signal/loudness.ts';
 import { ONSET_RATE_HZ, listenForOnsets } from '../core/signal/onsets.ts';
 import { roomMusic } from '../core/signal/room-music.ts';
+import { scratchRow } from '../core/signal/scratch.ts';
+import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
 import { decodeSound, probeSound } from './sound.ts';
 
 /** Longer than this is no take. */
 const LONGEST_S = 12 * 3600;
+const RATE_HZ = ONSET_RATE_HZ * 2;
+
+/** What was heard in a take, and how loud it is. */
+export interface HeardTake {
+  readonly sound: TakeSound;
+  readonly levels: TakeLevels;
+}
 
 /**
- * Hears a take: voice, beeps, claps, steps in loudness, music in the room. Throws NotSound with a sentence where
- * there is nothing to hear.
+ * Hears a take: voice, beeps, claps, steps in loudness, music in the room; loudness over time and clipping. Decoded
+ * once. Throws NotSound with a sentence where there is nothing to hear.
  */
 export async function hearTake(
   path: string,
   onProgress: (share: number) => void = () => undefined,
   signal?: AbortSignal,
-): Promise<TakeSound> {
-  const { durationS } = await probeSound(path);
+): Promise<HeardTake> {
+  const facts = await probeSound(path);
+  const { durationS } = facts;
   if ((durationS ?? 0) > LONGEST_S)
     throw new RangeError(`This file lasts ${((durationS ?? 0) / 3600).toFixed(1)} hours; at most 12 are heard.`);
-  const rateHz = ONSET_RATE_HZ * 2;
-  const [forVoice, forMusic] = [decimator(rateHz / ACTIVITY_RATE_HZ), decimator(2)];
+  const channels = Math.min(2, facts.channels);
+  const [forVoice, forMusic] = [decimator(RATE_HZ / ACTIVITY_RATE_HZ), decimator(RATE_HZ / ONSET_RATE_HZ)];
   const [voice, onsets] = [listenToTake(), listenForOnsets()];
-  const push = (floats: Float32Array) => {
-    voice.push(forVoice(floats));
-    onsets.push(forMusic(floats));
+  const [meter, clipping] = [loudnessMeter(channels), clippingOf(channels, RATE_HZ)];
+  const row = scratchRow();
+  const hear = (mono: Float32Array) => {
+    voice.push(forVoice(mono));
+    onsets.push(forMusic(mono));
   };
   await decodeSound(
     path,
-    { channels: 1, rateHz, durationS, onProgress, ...(signal === undefined ? {} : { signal }) },
-    push,
+    { channels, rateHz: RATE_HZ, durationS, onProgress, ...(signal === undefined ? {} : { signal }) },
+    (floats) => {
+      meter.push(floats);
+      clipping.push(floats);
+      hear(channels === 1 ? floats : middleOf(floats, row(floats.length / 2)));
+    },
   );
-  push(new Float32Array(lookAhead(rateHz / ACTIVITY_RATE_HZ)));
-  return { ...voice.end(), music: roomMusic(onsets.end()) };
+  hear(new Float32Array(lookAhead(RATE_HZ / ACTIVITY_RATE_HZ)));
+  return {
+    sound: { ...voice.end(), music: roomMusic(onsets.end()) },
+    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end() },
+  };
+}
+
+function middleOf(stereo: Float32Array, mono: Float32Array): Float32Array {
+  for (let i = 0; i < mono.length; i++) mono[i] = ((stereo[2 * i] as number) + (stereo[2 * i + 1] as number)) / 2;
+  return mono;
 }

@@ -7,6 +7,7 @@ import { type Compiled, compile } from '../core/plan/compile.ts';
 import { schedule } from '../core/script/schedule.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
+import { speechIn } from '../core/workout/align-takes.ts';
 import { callMeans } from '../core/workout/studio.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import type { Segment } from '../core/plan/segment.ts';
@@ -69,8 +70,11 @@ export async function musicSource(context: Context, workoutId: string, stored: W
 /** Where somebody speaks in a programme, on its clock. */
 function spokenIn({ takes, produced }: MadeProgramme): Span[] {
   return produced.programme.shots.flatMap((shot) => {
-    const cues = takes.find((t) => t.takeId === shot.takeId)?.facts.transcript.cues ?? [];
-    return cues.flatMap((cue) => {
+    const take = takes.find((t) => t.takeId === shot.takeId);
+    // The voice as it is heard, where that is known; a paragraph of a transcript is longer than what is said of it.
+    const spoken =
+      take === undefined ? [] : (speechIn(take.aligned.alignment, take.facts.sound) ?? take.facts.transcript.cues);
+    return spoken.flatMap((cue) => {
       const [start, end] = [Math.max(cue.start, shot.start), Math.min(cue.end, shot.end)];
       const at = (time: number) => (shot.at + time - shot.start) as Micros;
       return end > start ? [{ start: at(start), end: at(end) }] : [];

@@ -3,6 +3,7 @@ import type PgBoss from 'pg-boss';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
+import type { TakeLevels } from '../core/sound/take-levels.ts';
 import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import {
   TAKE_WORK_KINDS,
@@ -26,6 +27,7 @@ import {
   takeById,
   takesOf,
   transcriptOf,
+  levelsOf,
   waveformOf,
 } from '../db/takes-sql.ts';
 import { scopeNow } from '../db/studio-scope.ts';
@@ -362,6 +364,12 @@ export async function transcriptFile(
 export async function previousTranscript(context: Context, takeId: string | undefined): Promise<void> {
   const take = await getTake(context, takeId);
   if (!(await swapTranscript(context.pool, take.id))) throw new Refusal(409, 'There is no transcript before this one.');
+}
+
+export async function takeLevels(context: Context, takeId: string | undefined): Promise<TakeLevels> {
+  const found = await levelsOf(context.pool, checkId(takeId, 'take'));
+  if (found === null) throw new Refusal(404, 'The loudness of this take is not measured yet.');
+  return found;
 }
 
 export async function takeWaveform(

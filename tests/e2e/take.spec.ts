@@ -13,7 +13,7 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const [main, recorder, side] = [join(folder, 'main.mp4'), join(folder, 'recorder.wav'), join(folder, 'side.mkv')];
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-c', 'copy', main]);
   execFileSync('ffmpeg', [

@@ -12,6 +12,8 @@ import { receiveFile } from '../../src/media/file-store.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
 import { beatTime } from '../../src/core/music/tempo-map.ts';
 import type { RoomMusic } from '../../src/core/signal/room-music.ts';
+import { loudnessFrom } from '../../src/core/sound/take-levels.ts';
+import { momentary } from '../../src/media/loudness.ts';
 import { KNOWN_WORDS } from '../../src/media/recogniser.ts';
 import { NotSound } from '../../src/media/sound.ts';
 import { standInService } from '../../src/media/stand-in-service.ts';
@@ -55,7 +57,7 @@ function coarse(): Transcript {
 
 describe('a take with speech over a beat', () => {
   it('is heard where its lines were said', async () => {
-    const { voice, voiceClarity, beeps } = await hearTake(short);
+    const { voice, voiceClarity, beeps } = (await hearTake(short)).sound;
     const [said, heard] = [new Uint8Array(LENGTH_S * 100), new Uint8Array(LENGTH_S * 100)];
     for (const c of truth) said.fill(1, Math.round(c.start / 1e4), Math.round(c.end / 1e4));
     for (const v of voice) heard.fill(1, Math.round(v.start / 1e4), Math.round(v.end / 1e4));
@@ -65,9 +67,18 @@ describe('a take with speech over a beat', () => {
     expect(voiceClarity).toBeGreaterThan(0.6);
     expect(beeps).toEqual([]);
   });
+  it('is as loud along its time as ffmpeg’s meter says', async () => {
+    const { values } = loudnessFrom((await hearTake(short)).levels);
+    const theirs = (await momentary(short)).values;
+    expect(Math.abs(values.length - theirs.length)).toBeLessThan(3);
+    const off = values.flatMap((v, i) => (v < -60 || i < 4 || i >= theirs.length ? [] : [Math.abs(v - theirs[i]!)]));
+    expect(off.length).toBeGreaterThan(1000);
+    // Kept in half LU, told by theirs in tenths.
+    expect(Math.max(...off)).toBeLessThan(0.4);
+  });
   it('has the beat of its room, to the frame', async () => {
     // 126 a minute from time 0 on, as the demo's own script laid it.
-    const { music = [] } = await hearTake(short);
+    const { music = [] } = (await hearTake(short)).sound;
     expect(music).toHaveLength(1);
     const [{ start, end, map }] = music as [RoomMusic];
     expect(start / 1e6).toBeLessThan(5);
@@ -78,7 +89,7 @@ describe('a take with speech over a beat', () => {
     }
   });
   it('has its known words timed within 50 ms in the middle, from paragraphs of thirty seconds', async () => {
-    const sound = await hearTake(short);
+    const { sound } = await hearTake(short);
     const { transcript, says } = await KNOWN_WORDS.hear({
       path: short,
       sha256: '',

@@ -4,9 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { LOUDNESS_RATE_HZ, loudnessMeter } from '../../src/core/signal/loudness.ts';
+import { USUAL_LEVELS } from '../../src/core/music/music.ts';
+import { soundAlong } from '../../src/core/sound/along.ts';
+import { loudnessFrom } from '../../src/core/sound/take-levels.ts';
 import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
-import { measure } from '../../src/media/loudness.ts';
+import { hearTake } from '../../src/media/hear-take.ts';
+import { measure, momentary } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
 import type { RenderPiece } from '../../src/media/render-pieces.ts';
 
@@ -117,6 +121,37 @@ describe('the loudness of the encoded file', () => {
       expect(Math.abs(meter.end().integratedLufs! - target)).toBeLessThanOrEqual(0.6);
     },
   );
+  it('is along the file what the page shows of it: two takes far apart, levelled, with music under them', async () => {
+    const names = ['words', 'mono8k'] as const;
+    const output = join(folder, 'along.m4a');
+    const { sounds, length } = pieces(names);
+    const half = s(SECONDS - 1);
+    const segments = [
+      { start: s(0), end: half },
+      { start: half, end: length },
+    ];
+    const voice = { ...VOICE_AS_RECORDED, level: true };
+    await makeMix({ ...PLAIN, sounds, length, segments, voice, bed: null, targetLufs: -20, output }, () => undefined);
+    const heard = await Promise.all(names.map((name) => hearTake(join(folder, `${name}.wav`))));
+    const along = soundAlong({
+      ...{ length, segments, voice, sentences: [], speech: [], laid: [], levels: USUAL_LEVELS, energyOf: () => null },
+      sounds: sounds.map((p, i) => ({ mediaId: String(i), from: p.from, at: p.at, length: p.length })),
+      loudnessOf: (id) => loudnessFrom(heard[Number(id)]!.levels),
+    });
+    expect(along.integrated).not.toBeNull();
+    const { values } = await momentary(output);
+    const up = -20 - along.integrated!;
+    const off = along.voice.flatMap((v, i) => {
+      // Where the take changes, half a second of each is in one value.
+      const near = Math.abs(i * 1e5 - half) < 6e5 || i < 6;
+      const is = values[i];
+      return near || is === undefined || v + up < -45 ? [] : [Math.abs(v + up - is)];
+    });
+    expect(off.length).toBeGreaterThan(80);
+    off.sort((a, b) => a - b);
+    expect(off[off.length >> 1]).toBeLessThan(0.5);
+    expect(off[Math.floor(off.length * 0.95)]).toBeLessThan(1.5);
+  });
   it('nothing is measured, and nothing done, where there is only silence', async () => {
     const { length } = pieces(['words']);
     const source = { path: '', fits: true, silent: true };

@@ -1,6 +1,6 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { Insert, PickUp, Retake, Settled } from '../edit/decisions.ts';
+import type { Insert, PickUp, ProgrammeSound, Retake, Settled } from '../edit/decisions.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -15,6 +15,8 @@ export type Mend =
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
   | { readonly kind: 'music'; readonly label: string; readonly music: Music }
+  /** What is done to the sound of the programme. */
+  | { readonly kind: 'sound'; readonly label: string; readonly sound: ProgrammeSound }
   /** A lane changed by hand; a line to be spoken again; a segment to be filmed again; the finding let stand. */
   | { readonly kind: 'override'; readonly label: string; readonly override: Override }
   | { readonly kind: 'pick-up'; readonly label: string; readonly pickUp: PickUp }

@@ -36,6 +36,8 @@ export function applyMend(document: WorkoutDocument, mend: Mend, takeId = docume
       return { ...document, plan: mend.plan };
     case 'music':
       return { ...document, music: mend.music };
+    case 'sound':
+      return inEdit(document, { sound: mend.sound });
     case 'script':
       return {
         ...document,
@@ -62,6 +64,7 @@ export function isApplied(document: WorkoutDocument, mend: Mend, takeId = docume
     case 'settle':
     case 'plan':
     case 'music':
+    case 'sound':
     case 'script':
       return false;
   }

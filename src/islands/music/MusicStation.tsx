@@ -7,10 +7,11 @@ import { LevelsView } from './LevelsView.tsx';
 import { LibraryView } from './LibraryView.tsx';
 import { RightsView } from './RightsView.tsx';
 import { MusicFiles } from './MusicFiles.tsx';
+import { SoundView } from './SoundView.tsx';
 import { useLaid } from './use-laid.ts';
 import { useTracks } from './use-tracks.ts';
 
-type View = 'library' | 'class' | 'levels' | 'rights' | 'files';
+type View = 'library' | 'class' | 'levels' | 'sound' | 'rights' | 'files';
 
 /** Music: the library with its beats, music laid under the class, levels under the voice, rights, files. */
 export function MusicStation() {
@@ -24,6 +25,7 @@ export function MusicStation() {
     { label: 'Music under the class', run: () => setView('class') },
     { label: 'Library of tracks', run: () => setView('library') },
     { label: 'Levels of voice and music', run: () => setView('levels') },
+    { label: 'Sound of the film: how loud, what drowns', run: () => setView('sound') },
     { label: 'Rights of the music', run: () => setView('rights') },
     { label: 'Music files: bed, click, tempo', run: () => setView('files') },
   ]);
@@ -41,6 +43,7 @@ export function MusicStation() {
           { name: 'class', word: 'Under the class', count: alarms('music-') },
           { name: 'library', word: 'Library' },
           { name: 'levels', word: 'Levels' },
+          { name: 'sound', word: 'Sound of the film' },
           { name: 'rights', word: 'Rights', count: alarms('rights-') },
           { name: 'files', word: 'Files' },
         ]}
@@ -54,6 +57,7 @@ export function MusicStation() {
         {view === 'library' && <LibraryView library={library} chosen={chosen} choose={setChosen} />}
         {view === 'class' && <BlocksView laid={laid} toTrack={toTrack} toLibrary={() => setView('library')} />}
         {view === 'levels' && <LevelsView laid={laid} />}
+        {view === 'sound' && <SoundView />}
         {view === 'rights' && <RightsView library={library} laid={laid} />}
         {view === 'files' && <MusicFiles laid={laid} />}
       </div>

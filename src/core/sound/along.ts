@@ -1,0 +1,157 @@
+import type { VoiceCare } from '../edit/decisions.ts';
+import type { Piece } from '../edit/views.ts';
+import { type EnergyOf, duckCurve, gainAt, loudestIn, musicAt } from '../music/levels.ts';
+import type { LaidTrack } from '../music/laid.ts';
+import type { BedLevels } from '../music/music.ts';
+import { integratedOf } from '../signal/loudness.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import { type Loudness, gatedLoudness, levelling } from './levelling.ts';
+
+/** A sentence as it is heard in the programme. */
+export interface HeardSentence extends Span {
+  readonly text: string;
+  /** LUFS in the mix, before it is brought to its target; null: too little of it is heard to tell. */
+  readonly lufs: number | null;
+  /** How far it lies above the music under it, LU; null: there is none. */
+  readonly aboveMusic: number | null;
+}
+
+/** How loud everything is along the programme, a value for each `everyUs`; LUFS, -Infinity where nothing is. */
+export interface SoundAlong {
+  readonly everyUs: Micros;
+  readonly recorded: readonly number[];
+  /** The voice after its levelling, and the music under it. */
+  readonly voice: readonly number[];
+  readonly music: readonly number[];
+  readonly sentences: readonly HeardSentence[];
+  /** Loudness of voice and music together as a whole; null: only silence. */
+  readonly integrated: number | null;
+  /** Where recordings are joined, and how the tone of the room changes there, LU. */
+  readonly joins: readonly { readonly at: Micros; readonly roomLu: number | null }[];
+}
+
+export interface SoundSources {
+  readonly sounds: readonly Piece[];
+  readonly length: Micros;
+  /** How loud recordings are, by their ids; null: not measured. */
+  readonly loudnessOf: (mediaId: string) => Loudness | null;
+  readonly segments: readonly Span[];
+  readonly sentences: readonly (Span & { readonly text: string })[];
+  /** Where somebody speaks. */
+  readonly speech: readonly Span[];
+  readonly voice: VoiceCare;
+  /** What is laid under it; empty where none is to be heard. */
+  readonly laid: readonly LaidTrack[];
+  readonly levels: BedLevels;
+  readonly energyOf: EnergyOf;
+}
+
+const EVERY_US = 100_000 as Micros;
+
+/** The loudness of the programme's mix along its time, computed as the file is made: by the same gains. */
+export function soundAlong(of: SoundSources): SoundAlong {
+  const recorded = recordedAlong(of);
+  const gains = of.voice.level
+    ? levelling(of.segments, recorded, of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : undefined)
+    : [];
+  const gainOf = walker(gains);
+  const voice = recorded.values.map((v, i) => (gains.length === 0 ? v : v + gainOf(i * EVERY_US)));
+  const duck = walker(duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf)));
+  const music = voice.map((_, i) => {
+    const at = i * EVERY_US;
+    return of.laid.length === 0 ? -Infinity : (musicAt(of.laid, at, of.levels, of.energyOf, duck(at)) ?? -Infinity);
+  });
+  const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** (((music[i] as number) + 0.691) / 10));
+  const heard: Loudness = { everyUs: EVERY_US, values: voice };
+  return {
+    everyUs: EVERY_US,
+    recorded: recorded.values,
+    voice,
+    music,
+    sentences: of.sentences.map((s) => ({
+      ...{ start: s.start, end: s.end, text: s.text },
+      lufs: gatedLoudness(heard, s),
+      aboveMusic: aboveMusic(heard, music, s),
+    })),
+    integrated: integratedOf(mixed),
+    joins: joinsIn(of, voice),
+  };
+}
+
+/** What was recorded, piece by piece, on programme time. */
+function recordedAlong({ sounds, length, loudnessOf }: SoundSources): Loudness {
+  const values = new Array<number>(Math.ceil(length / EVERY_US)).fill(-Infinity);
+  for (const { mediaId, from, at, length: lasts } of sounds) {
+    const own = mediaId === null ? null : loudnessOf(mediaId);
+    if (own === null) continue;
+    for (let i = Math.ceil(at / EVERY_US); i * EVERY_US < at + lasts && i < values.length; i++)
+      values[i] = own.values[Math.round((from + i * EVERY_US - at) / own.everyUs)] ?? -Infinity;
+  }
+  return { everyUs: EVERY_US, values };
+}
+
+/** A curve asked for at times that go forward. */
+function walker(points: ReturnType<typeof duckCurve>): (at: number) => number {
+  return (at) => gainAt(points, at);
+}
+
+/** How far a sentence lies above the loudest of the music under it. */
+function aboveMusic(voice: Loudness, music: readonly number[], span: Span): number | null {
+  const own = gatedLoudness(voice, span);
+  const under = music.slice(Math.floor(span.start / EVERY_US), Math.ceil(span.end / EVERY_US));
+  const loudest = under.reduce((a, b) => Math.max(a, b), -Infinity);
+  return own === null || loudest === -Infinity ? null : own - loudest;
+}
+
+/** So far round a join the tone of the room is looked for; it is what is as quiet as this share of that. */
+const ROOM_US = 4e6;
+const ROOM_SHARE = 0.15;
+/** Fewer values than this tell nothing. */
+const FEWEST = 8;
+
+function joinsIn({ sounds, speech }: SoundSources, voice: readonly number[]): SoundAlong['joins'] {
+  return sounds.slice(1).flatMap(({ mediaId, from, at }, i) => {
+    const before = sounds[i] as Piece;
+    const goesOn = before.mediaId === mediaId && Math.abs(before.from + before.length - from) < 1_000;
+    if (goesOn || before.mediaId === null || mediaId === null) return [];
+    const [left, right] = [roomTone(voice, at - ROOM_US, at, speech), roomTone(voice, at + 4e5, at + ROOM_US, speech)];
+    return [{ at, roomLu: left === null || right === null ? null : right - left }];
+  });
+}
+
+/** How loud it is where nobody speaks; null: there is no such place. */
+function roomTone(voice: readonly number[], from: number, to: number, speech: readonly Span[]): number | null {
+  const quiet: number[] = [];
+  for (let i = Math.max(0, Math.ceil(from / EVERY_US)); i * EVERY_US < to && i < voice.length; i++) {
+    // Momentary loudness looks back over 0.4 s.
+    const [a, b] = [i * EVERY_US - 3e5, (i + 1) * EVERY_US];
+    if ((voice[i] as number) > -90 && !speech.some((s) => s.start < b && a < s.end)) quiet.push(voice[i] as number);
+  }
+  return quiet.length < FEWEST ? null : (quiet.sort((a, b) => a - b)[Math.floor(quiet.length * ROOM_SHARE)] as number);
+}
+
+/** The middle, the softest and the loudest of sentences; null: none can be told. */
+export function rangeOf(sentences: readonly HeardSentence[]): {
+  readonly middle: number;
+  readonly softest: HeardSentence;
+  readonly loudest: HeardSentence;
+} | null {
+  const known = sentences
+    .filter((s) => s.lufs !== null && s.end - s.start >= 5e5)
+    .sort((a, b) => (a.lufs as number) - (b.lufs as number));
+  const [softest, middle, loudest] = [known[0], known[known.length >> 1], known.at(-1)];
+  if (softest === undefined || middle === undefined || loudest === undefined) return null;
+  return { middle: middle.lufs as number, softest, loudest };
+}
+
+/** Where a clipped place of a recording is heard in the programme. */
+export function clippedIn(sounds: readonly Piece[], clippedMs: (mediaId: string) => readonly number[]): Micros[] {
+  return sounds.flatMap(({ mediaId, from, at, length }) =>
+    mediaId === null
+      ? []
+      : clippedMs(mediaId).flatMap((ms) =>
+          ms * 1000 >= from && ms * 1000 < from + length ? [micros(at + ms * 1000 - from)] : [],
+        ),
+  );
+}

@@ -1,0 +1,70 @@
+import type { Micros } from '../time/micros.ts';
+import type { Loudness } from './levelling.ts';
+
+/** How loud a take was recorded, as it is kept: a byte for each tenth of a second, and where it was clipped. */
+export interface TakeLevels {
+  /** Momentary loudness (BS.1770-4) in half LU above -100.5 LUFS; 0: silence. */
+  readonly halfLu: ArrayLike<number>;
+  /** Whole milliseconds of the recording's clock, apart by at least half a second. */
+  readonly clippedMs: readonly number[];
+}
+
+const EVERY_US = 100_000 as Micros;
+/** Momentary loudness is that of four tenths of a second. */
+const STEPS = 4;
+const LEAST_LUFS = -100.5;
+const OFFSET_DB = -0.691;
+
+/** Loudness from weighted energies of a tenth of a second each, as bytes. */
+export function halfLuOf(energies: ArrayLike<number>): Uint8Array {
+  return Uint8Array.from({ length: energies.length }, (_, i) => {
+    if (i < STEPS - 1) return 0;
+    let sum = 0;
+    for (let k = i - STEPS + 1; k <= i; k++) sum += energies[k] as number;
+    if (sum <= 0) return 0;
+    const lufs = OFFSET_DB + 10 * Math.log10(sum / STEPS);
+    return Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2)));
+  });
+}
+
+/** The same as loudness over time. */
+export function loudnessFrom({ halfLu }: Pick<TakeLevels, 'halfLu'>): Loudness {
+  const values = Array.from(halfLu, (v) => (v === 0 ? -Infinity : LEAST_LUFS + v / 2));
+  return { everyUs: EVERY_US, values };
+}
+
+/** So near to full scale, so many samples long, a wave was cut off. */
+const FULL = 0.999;
+const RUN = 3;
+/** A voice that is clipped is so at each of its loudest waves: one or two cut off are the codec's own. */
+const FEWEST = 3;
+const APART_MS = 500;
+/** More places than this tell nothing new. */
+const MOST = 1_000;
+
+/** Finds where sound was clipped, from interleaved pieces of any length. */
+export function clippingOf(channels: number, rateHz: number): { push(sound: Float32Array): void; end(): number[] } {
+  const runs = new Int32Array(channels);
+  const found: number[] = [];
+  /** Where the last cut off waves were, within half a second. */
+  let lately: number[] = [];
+  let frames = 0;
+  return {
+    push(sound) {
+      for (let i = 0; i < sound.length; i++) {
+        const c = i % channels;
+        if (Math.abs(sound[i] as number) < FULL) {
+          runs[c] = 0;
+          continue;
+        }
+        if (++runs[c]! !== RUN || found.length >= MOST) continue;
+        const ms = Math.floor(((frames + Math.floor(i / channels)) * 1000) / rateHz);
+        lately = [...lately.filter((t) => ms - t < APART_MS), ms];
+        if (lately.length < FEWEST || ms - (found.at(-1) ?? -APART_MS) < APART_MS) continue;
+        found.push(lately[0] as number);
+      }
+      frames += Math.floor(sound.length / channels);
+    },
+    end: () => found,
+  };
+}

@@ -1,0 +1,157 @@
+import { useMemo } from 'react';
+import { writeAss } from '../../formats/ass/ass-writer.ts';
+import { rangeOf } from '../../core/sound/along.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+import { SoundFields } from '../deliver/SoundFields.tsx';
+import { FindingCard } from '../shared/FindingCard.tsx';
+import { NotYet } from '../shared/NotYet.tsx';
+import { Player } from '../shared/Player.tsx';
+import { api } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
+import { usePlayhead } from '../shared/playhead.ts';
+import { reloadTakes } from '../workbench/use-take-watch.ts';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { LoudnessPicture } from './LoudnessPicture.tsx';
+import { useSound } from './use-sound.ts';
+
+const seek = (_: string, at: Micros) => usePlayhead.getState().seek?.(at);
+const lufs = (value: number) => value.toFixed(1).replace('-', '−');
+
+/** The sound of the film along its time: voice, music, tones and rooms, what is too soft, covered or clipped. */
+export function SoundView() {
+  const { produced } = useDerived();
+  const { workbench } = useWorkbench();
+  const takes = workbench((s) => s.takes);
+  const edit = workbench((s) => s.document.edit);
+  const found = useSound();
+  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
+  const ass = useMemo(
+    () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
+    [produced, first],
+  );
+  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
+  if (produced === null || first === null)
+    return (
+      <NotYet title="Nothing recorded to listen to" href="shoot" action="To the takes">
+        Here you see how loud voice, music and tones are along the filmed class. It needs a take and its transcript.
+      </NotYet>
+    );
+  if (found === null) return <p className="py-10 text-center text-soft">Fetching how loud the takes are …</p>;
+  const { along, findings, clipped, unmeasured } = found;
+  const range = rangeOf(along.sentences);
+  const least = along.sentences.reduce((a, s) => Math.min(a, s.aboveMusic ?? Infinity), Infinity);
+  const target = edit.sound.targetLufs;
+  const up = target === null || along.integrated === null ? 0 : target - along.integrated;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[minmax(0,1fr)_24.5rem]">
+      <section aria-label="Sound along the film" className="min-w-0">
+        <h2 className="text-xl">How loud it is</h2>
+        {unmeasured.length > 0 && <Unmeasured ids={unmeasured} />}
+        {along.integrated !== null && (
+          <>
+            <LoudnessPicture
+              along={along}
+              up={up}
+              tones={produced.tones}
+              clipped={clipped}
+              length={produced.programme.length}
+            />
+            <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
+              <Figure
+                word="In the file"
+                value={along.integrated === null ? '–' : `${lufs(along.integrated + up)} LUFS`}
+              />
+              <Figure word="Sentences, middle" value={range === null ? '–' : `${lufs(range.middle + up)} LUFS`} />
+              <Figure
+                word="Softest to loudest"
+                value={
+                  range === null
+                    ? '–'
+                    : `${((range.loudest.lufs as number) - (range.softest.lufs as number)).toFixed(1)} LU`
+                }
+              />
+              <Figure word="Least above music" value={least === Infinity ? 'no music' : `${least.toFixed(1)} LU`} />
+            </dl>
+            {range !== null && (
+              <p className="mt-2 text-[14px]">
+                Softest sentence:{' '}
+                <button
+                  className="text-left underline underline-offset-2"
+                  onClick={() => seek('', micros(range.softest.start))}
+                >
+                  <time>{writeTime(range.softest.start)}</time> “{range.softest.text}”
+                </button>
+              </p>
+            )}
+            <h2 className="mt-5 text-xl">What does not sound right</h2>
+            {findings.length === 0 ? (
+              <p className="text-soft">
+                Nothing: no sentence is much softer than the rest or covered, nothing is clipped.
+              </p>
+            ) : (
+              <ul className="mt-2 flex flex-col gap-3">
+                {findings.map((f) => (
+                  <FindingCard key={`${f.rule} ${f.at}`} finding={f} shots={produced.programme.shots} select={seek} />
+                ))}
+              </ul>
+            )}
+          </>
+        )}
+        {along.integrated === null && unmeasured.length === 0 && (
+          <p className="text-soft">Nothing is to be heard in it.</p>
+        )}
+      </section>
+      <aside aria-label="Picture and sound" className="lg:sticky lg:top-0 lg:self-start">
+        <Player
+          {...{ first, ass, tones }}
+          pictures={produced.pictures}
+          sounds={produced.sounds}
+          length={produced.programme.length}
+          lines={produced.pickUps}
+        />
+        <div className="mt-3 text-[14px]">
+          <SoundFields />
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+/** Recordings that were listened to before loudness was measured, or not at all. */
+function Unmeasured({ ids }: { readonly ids: readonly string[] }) {
+  const { workbench } = useWorkbench();
+  const { trouble, attempt } = useAttempt();
+  const listening = workbench((s) =>
+    s.takes.some((t) => t.work.some((w) => w.kind === 'listen' && (w.state === 'queued' || w.state === 'running'))),
+  );
+  const again = () =>
+    void attempt(async () => {
+      await Promise.all(ids.map((id) => api(`/api/takes/${id}/work/listen`, { method: 'POST' })));
+      await reloadTakes(workbench);
+    });
+  return (
+    <p className="my-2" aria-live="polite">
+      {listening ? (
+        'Listening …'
+      ) : (
+        <>
+          How loud {ids.length === 1 ? 'one recording is' : `${ids.length} recordings are`} was not measured yet.{' '}
+          <button className="btn ml-2" onClick={again}>
+            Listen again
+          </button>
+        </>
+      )}
+      {trouble !== null && <span className="text-alarm"> {trouble}</span>}
+    </p>
+  );
+}
+
+function Figure({ word, value }: { readonly word: string; readonly value: string }) {
+  return (
+    <div>
+      <dt className="text-[13px] text-soft">{word}</dt>
+      <dd className="figures text-lg">{value}</dd>
+    </div>
+  );
+}
