@@ -21,7 +21,7 @@ export class TonePlayer {
 
   /** Plays a tone at once, to be listened to. */
   play(family: ToneFamily, kind: ToneKind, belowDb: number): void {
-    this.start(family, kind, belowDb, 0);
+    this.start(family, { kind }, belowDb, 0);
   }
 
   /** Called for every frame of a programme that plays: hands over the tones that are due soon. */
@@ -37,7 +37,7 @@ export class TonePlayer {
     for (let tone = tones[this.next]; tone !== undefined; tone = tones[++this.next]) {
       const inS = toSeconds((tone.at - now) as Micros) / rate;
       if (inS > AHEAD_S) break;
-      if (inS >= -LATE_S) this.start(family, tone.kind, belowDb, Math.max(0, inS));
+      if (inS >= -LATE_S) this.start(family, tone, belowDb, Math.max(0, inS));
     }
   }
 
@@ -54,12 +54,12 @@ export class TonePlayer {
     this.context = null;
   }
 
-  private start(family: ToneFamily, kind: ToneKind, belowDb: number, inS: number): void {
+  private start(family: ToneFamily, tone: Pick<Tone, 'kind' | 'tonic'>, belowDb: number, inS: number): void {
     const context = (this.context ??= new AudioContext());
     void context.resume();
     const source = context.createBufferSource();
     const gain = context.createGain();
-    source.buffer = this.bufferOf(context, family, kind);
+    source.buffer = this.bufferOf(context, family, tone);
     gain.gain.value = 10 ** ((SPEECH_PEAK_DB - belowDb) / 20);
     source.connect(gain).connect(context.destination);
     source.start(context.currentTime + inS);
@@ -67,11 +67,15 @@ export class TonePlayer {
     source.onended = () => this.playing.delete(source);
   }
 
-  private bufferOf(context: AudioContext, family: ToneFamily, kind: ToneKind): AudioBuffer {
-    const name = `${family} ${kind}`;
+  private bufferOf(
+    context: AudioContext,
+    family: ToneFamily,
+    { kind, tonic }: Pick<Tone, 'kind' | 'tonic'>,
+  ): AudioBuffer {
+    const name = `${family} ${kind} ${tonic ?? ''}`;
     const known = this.buffers.get(name);
     if (known !== undefined) return known;
-    const samples = toneSamples(family, kind);
+    const samples = toneSamples(family, kind, tonic);
     const buffer = context.createBuffer(1, samples.length, TONE_RATE_HZ);
     buffer.copyToChannel(new Float32Array(samples), 0);
     this.buffers.set(name, buffer);

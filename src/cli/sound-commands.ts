@@ -1,5 +1,6 @@
 import { existsSync, statSync } from 'node:fs';
 import { compile } from '../core/plan/compile.ts';
+import { keyName } from '../core/music/key.ts';
 import { blockSpans } from '../core/music/laid.ts';
 import { STRETCH_MOST, type Meeting, meetings, meetingTempos, musicLengths, tempoRange } from '../core/music/meet.ts';
 import { hearMusic } from '../core/signal/listen.ts';
@@ -59,6 +60,7 @@ export async function beatsCommand(path: string | undefined): Promise<Answer> {
       metre: music.map.metre,
       beat_clarity: Math.round(music.beatClarity * 100) / 100,
       bar_clarity: Math.round(music.barClarity * 100) / 100,
+      key: music.key === null ? null : keyName(music.key),
     }),
   };
 }

@@ -30,6 +30,7 @@ export async function hearJob(context: WorkerContext, trackId: string): Promise<
           beatClarity: music?.beatClarity ?? null,
           barClarity: music?.barClarity ?? null,
           sections: music?.sections ?? [],
+          key: music?.key ?? null,
           lufs: loudness.integratedLufs,
           rangeLu: loudness.rangeLu,
           truePeakDb: Number.isFinite(peaks.truePeakDb) ? peaks.truePeakDb : null,

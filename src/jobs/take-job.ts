@@ -4,7 +4,16 @@ import { fromSeconds } from '../core/time/micros.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
-import { type Take, putLevels, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
+import {
+  type Take,
+  putLevels,
+  putLie,
+  putProxy,
+  putTakeSound,
+  putThumbs,
+  putWaveform,
+  takeById,
+} from '../db/takes-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { NotSound } from '../media/sound.ts';

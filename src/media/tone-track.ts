@@ -1,7 +1,7 @@
 import { open } from 'node:fs/promises';
 import type { ToneFamily } from '../core/edit/decisions.ts';
 import { TONE_RATE_HZ, toneSamples } from '../core/sound/tone-shapes.ts';
-import type { Tone, ToneKind } from '../core/sound/tones.ts';
+import type { Tone } from '../core/sound/tones.ts';
 import type { Micros } from '../core/time/micros.ts';
 import { wavHead } from './wav.ts';
 
@@ -19,14 +19,15 @@ export async function writeTones(
   length: Micros,
 ): Promise<void> {
   const samples = Math.ceil((length / 1e6) * TONE_RATE_HZ);
-  const shapes = new Map<ToneKind, Float32Array>();
+  const shapes = new Map<string, Float32Array>();
   const file = await open(path, 'w');
   try {
     await file.write(wavHead(samples, TONE_RATE_HZ));
     await file.truncate(HEAD_BYTES + samples * 2);
-    for (const [i, { at, kind }] of tones.entries()) {
-      const shape = shapes.get(kind) ?? toneSamples(family, kind);
-      shapes.set(kind, shape);
+    for (const [i, { at, kind, tonic }] of tones.entries()) {
+      const name = `${kind} ${tonic ?? ''}`;
+      const shape = shapes.get(name) ?? toneSamples(family, kind, tonic);
+      shapes.set(name, shape);
       const from = Math.round((at / 1e6) * TONE_RATE_HZ);
       // A tone ends where the next begins, or where the programme does.
       const next = tones[i + 1];

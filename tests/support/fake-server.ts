@@ -136,6 +136,7 @@ export function newTrack(): LibraryTrack {
     heardMap: null,
     beatClarity: null,
     barClarity: null,
+    key: null,
     sections: [],
     lufs: -14,
     rangeLu: 3,

@@ -16,7 +16,7 @@ import { musicOverRoom, roomMusicFindings } from './room-music-checks.ts';
 const { segments, total } = compile(readOutline('# Cut\n## Main: 2 rounds, 30/15\n- Squat\n- Row\n').value);
 const RATE = frameRate(25, 1);
 /** 120 a minute all through. */
-const ROOM: RoomMusic = { start: s(0), end: s(300), map: steadyMap(120_000, s(0.1), 600) };
+const ROOM: RoomMusic = { start: s(0), end: s(300), map: steadyMap(120_000, s(0.1), 600), key: null };
 const filmedTake = { takeId: 'a', duration: total, alignment: asFilmed(segments, s(0)), faults: new Map(), speech: [] };
 
 const cutAt = (removed: readonly Span[], words: readonly Span[] = []) => {

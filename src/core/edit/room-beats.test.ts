@@ -12,6 +12,7 @@ const room = (first = 10): RoomMusic => ({
   start: s(first),
   end: s(first + 90),
   map: steadyMap(120_000, s(first), 180),
+  key: null,
 });
 const side = (at: number, music = [room()], speech: readonly [number, number][] = []) => ({
   at: s(at),

@@ -23,6 +23,7 @@ export function asCorrected(music: readonly RoomMusic[], counts: readonly RoomCo
     return said.length === 0
       ? [piece]
       : said.map(({ at }, i) => ({
+          ...piece,
           start: i === 0 ? piece.start : at,
           end: said[i + 1]?.at ?? piece.end,
           map: phraseFrom(piece.map, Math.round(beatAt(piece.map, at))),

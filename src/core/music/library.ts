@@ -1,3 +1,4 @@
+import type { Key } from './key.ts';
 import type { Micros } from '../time/micros.ts';
 import type { PracticeBeat } from './practice.ts';
 import type { TempoMap } from './tempo-map.ts';
@@ -29,6 +30,7 @@ export interface LibraryTrack {
   readonly beatClarity: number | null;
   readonly barClarity: number | null;
   readonly sections: readonly TrackSection[];
+  readonly key: Key | null;
   readonly lufs: number | null;
   readonly rangeLu: number | null;
   readonly truePeakDb: number | null;
@@ -45,7 +47,7 @@ export function withTrack(library: readonly LibraryTrack[], track: LibraryTrack)
 
 /** The tracks that can be laid under a class: those whose beat is known. */
 export function usableTracks(library: readonly LibraryTrack[]): Track[] {
-  return library.flatMap(({ id, title, artist, duration, map, sections, lufs, rights }) =>
-    map === null ? [] : [{ id, title, artist, duration, map, sections, lufs, rights }],
+  return library.flatMap(({ id, title, artist, duration, map, sections, lufs, key, rights }) =>
+    map === null ? [] : [{ id, title, artist, duration, map, sections, lufs, key, rights }],
   );
 }

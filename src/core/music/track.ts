@@ -1,4 +1,5 @@
 import type { Micros } from '../time/micros.ts';
+import type { Key } from './key.ts';
 import type { TempoMap } from './tempo-map.ts';
 
 /** A stretch of a track of one character, from phrase to phrase. */
@@ -19,6 +20,8 @@ export interface Track {
   readonly sections: readonly TrackSection[];
   /** LUFS of the whole; null in silence. */
   readonly lufs: number | null;
+  /** null, or left out: none is plain. */
+  readonly key?: Key | null;
   readonly rights: Rights;
 }
 

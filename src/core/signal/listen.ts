@@ -1,9 +1,11 @@
 import { type Micros, micros } from '../time/micros.ts';
+import type { Key } from '../music/key.ts';
 import { type TempoMap, mapThrough, phraseStarts } from '../music/tempo-map.ts';
 import type { TrackSection } from '../music/track.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
 import { decimator, lookAhead } from './decimate.ts';
+import { keyOf } from './key.ts';
 import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
 import { type Onsets, FRAMES_A_SECOND, listenForOnsets } from './onsets.ts';
 import { levelBetween, phraseOf } from './phrase.ts';
@@ -33,6 +35,7 @@ export interface HeardMusic {
   readonly beatClarity: number;
   readonly barClarity: number;
   readonly sections: readonly TrackSection[];
+  readonly key: Key | null;
 }
 
 /** Quieter than this is silence: -60 dBFS. */
@@ -151,6 +154,7 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
     beatClarity: clarity,
     barClarity: bars.clarity,
     sections: sectionsOf(onsets, kept, map),
+    key: keyOf(onsets),
   };
 }
 

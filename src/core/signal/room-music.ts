@@ -1,8 +1,10 @@
+import type { Key } from '../music/key.ts';
 import { type TempoMap, beatTime, mapThrough } from '../music/tempo-map.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
+import { keyOf } from './key.ts';
 import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
 import { type Pulse, pulseOf, strongestNear } from './pulse.ts';
@@ -11,6 +13,8 @@ import { tempoScores } from './tempo.ts';
 /** Music that plays in the room while a take is filmed; the map is on the take's clock. */
 export interface RoomMusic extends Span {
   readonly map: TempoMap;
+  /** null: none is plain. */
+  readonly key: Key | null;
 }
 
 /** What comes again this well for the middle of so many seconds is music: speech reaches 0.2 for a moment. */
@@ -91,7 +95,7 @@ function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): Room
     const found = mapThrough(beats.map(us), bars.metre, bars.ones[0] ?? 0);
     if (found === null) return [];
     const map = { ...found, phrase: phraseOf(own, part, beats, found) };
-    return [{ ...heardWithin(pulse, map), map }];
+    return [{ ...heardWithin(pulse, map), map, key: keyOf(own, beats[0], beats.at(-1)) }];
   });
 }
 

@@ -1,4 +1,5 @@
 import type { ToneFamily } from '../edit/decisions.ts';
+import { pitchHz } from '../music/key.ts';
 import type { ToneKind } from './tones.ts';
 
 export const TONE_RATE_HZ = 48_000;
@@ -107,11 +108,11 @@ const FADE_S = 0.004;
 
 /**
  * A timer tone as samples at 48 kHz, one channel, its peak at 1; it begins with its first sample. The same every time.
- * `rootHz`: the key it is to be in, brought into the octave of its family.
+ * `tonic`: the pitch class of the key it is to be in, brought into the octave of its family.
  */
-export function toneSamples(family: ToneFamily, kind: ToneKind, rootHz?: number): Float32Array {
+export function toneSamples(family: ToneFamily, kind: ToneKind, tonic?: number): Float32Array {
   const shape = SHAPES[family];
-  const root = rootHz === undefined ? shape.rootHz : inOctave(rootHz, shape.rootHz);
+  const root = tonic === undefined ? shape.rootHz : inOctave(pitchHz(tonic), shape.rootHz);
   const lasts = Math.max(shape.noise > 0 ? shape.noiseDecayS : 0, ...shape.partials.map(([, , decay]) => decay));
   const noteS = shape.attackS + lasts * -Math.log(SILENT_SHARE);
   const notes = NOTES[kind];

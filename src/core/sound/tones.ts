@@ -1,5 +1,6 @@
 import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { ToneRules } from '../edit/decisions.ts';
+import type { Key } from '../music/key.ts';
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
 
@@ -11,6 +12,8 @@ export interface Tone {
   readonly at: Micros;
   readonly kind: ToneKind;
   readonly segmentKey: string;
+  /** The pitch class of the music's key, 0 for C; left out: it is known of none. */
+  readonly tonic?: number;
 }
 
 /** Shorter work has no half and is not counted down: the tones would be all there is to hear. */
@@ -56,6 +59,14 @@ export function tonesOf(
     if (rules.end && !(next && (isOtherSide(segment, after) ? rules.sides : rules.start))) add('end', segment.end);
   }
   return tones;
+}
+
+/** The same tones, each in the key of what plays then. `keyAt`: the key at a time, null where none is known. */
+export function inKey(tones: readonly Tone[], keyAt: (at: Micros) => Key | null): Tone[] {
+  return tones.map((tone) => {
+    const key = keyAt(tone.at);
+    return key === null ? tone : { ...tone, tonic: key.tonic };
+  });
 }
 
 /** Work that the timer counts: what is planned, not about so long. */

@@ -2,19 +2,21 @@ import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
 import { isDissolved, joinsOf, withDissolves } from '../edit/dissolves.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
-import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
+import { type Shot, shotAt, shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
 import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
-import { type Tone, tonesOf } from '../sound/tones.ts';
+import { type Tone, inKey, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
 import { type Programme, assemble, filmedSegments } from '../edit/assemble.ts';
-import { type ClassBeat, beatsOf, layMusic } from '../music/laid.ts';
+import type { Key } from '../music/key.ts';
+import { type ClassBeat, type LaidTrack, beatsOf, layMusic } from '../music/laid.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import type { Track } from '../music/track.ts';
+import type { RoomMusic } from '../signal/room-music.ts';
 import { isSettled } from '../edit/decisions.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import { musicOverRoom, roomMusicFindings } from '../checks/room-music-checks.ts';
-import { asCorrected, classBeats, roomBeats } from '../edit/room-beats.ts';
+import { asCorrected, classBeats, musicAt, roomBeats } from '../edit/room-beats.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -129,11 +131,15 @@ export function produce(
       lasts,
     ),
     lanes: laid,
-    tones: tonesOf(
-      programme,
-      edit.sound.tones,
-      takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
-      rate,
+    tones: inKey(
+      tonesOf(
+        programme,
+        edit.sound.tones,
+        takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
+        rate,
+      ),
+      // What is laid but not mixed into the film is not heard with them.
+      (at) => keyAt(at, edit.sound.music ? laidTracks : [], programme.shots, musicOf),
     ),
     beats,
     pickUps: takes.flatMap(({ takeId }) => {
@@ -156,6 +162,19 @@ export function produceTake(
   spoken: readonly PickUpRecording[] = [],
 ): Produced {
   return produce({ plan, edit: { ...edit, uses: [], inserts: [] } }, [take], { spoken });
+}
+
+/** The key of the music that is heard at a time of the programme: of what is laid, else of the room. */
+function keyAt(
+  at: Micros,
+  laid: readonly LaidTrack[],
+  shots: readonly Shot[],
+  musicOf: (takeId: string) => readonly RoomMusic[],
+): Key | null {
+  const track = laid.find((l) => l.start <= at && at < l.end);
+  if (track !== undefined) return track.track.key ?? null;
+  const here = shotAt(at, shots);
+  return here === null ? null : (musicAt(musicOf(here.shot.takeId), here.time)?.key ?? null);
 }
 
 /** Times of the programme that are in a take's shots, on its clock. */

@@ -3,6 +3,7 @@ import { Pause, Play } from 'lucide-react';
 import { tinykeys } from 'tinykeys';
 import { type Click, type TrackPlayer, openTrackPlayer } from '../../browser/track-player.ts';
 import { hearAgain } from '../../browser/listener.ts';
+import { keyName } from '../../core/music/key.ts';
 import { type Correction, FEWEST_TAPS, correct, mapFromTaps } from '../../core/music/correct-map.ts';
 import { type TempoMap, allBeats, beatAt, meanMilliBpm, phraseCounts } from '../../core/music/tempo-map.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -199,6 +200,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
               : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`,
           )}
           {map !== null && fact('metre', `${map.metre} counts`)}
+          {track.key !== null && fact('key', keyName(track.key))}
           {fact('length', writeTime(track.duration, 1))}
           {fact('loudness', db(track.lufs, 'LUFS'))}
           {fact('range', `${(track.rangeLu ?? 0).toFixed(1)} LU`)}
