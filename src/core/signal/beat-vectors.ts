@@ -1,8 +1,8 @@
 import { GROUPS } from './onsets.ts';
 import type { Pulse } from './pulse.ts';
 
-/** Places within a beat that are looked at: a sixteenth apart. */
-const PARTS = 4;
+/** Places within a beat that are looked at: sixteenths and triplets both fall on some of them. */
+const PARTS = 12;
 
 /**
  * What is struck around each beat: for each sixteenth of it and each group one value, rows of 16. The last beat has the

@@ -72,5 +72,25 @@ export function steadyGrid(
   };
   const total = (places: readonly number[]) => places.reduce((sum, at) => sum + near(at), 0);
   const inside = grid.filter((at) => at >= (beats[0] as number) - 2 && at <= (beats.at(-1) as number) + 2);
-  return total(inside) >= ENOUGH * total(beats) ? grid : null;
+  if (total(inside) >= ENOUGH * total(beats)) return grid;
+  return isMetAround(inside, beats, near) ? grid : null;
+}
+
+/** A break is looked at by itself: beats that are followed freely may slip to the off-beat where the drum rests. */
+const STRETCH_BEATS = 16;
+/** So many stretches must meet the grid, of all and of those before and after: a tempo that drifts does not. */
+const MOST_MET = 0.6;
+
+/** Whether a grid meets the attacks about as well as free beats do but for breaks, after which it goes on as before. */
+function isMetAround(grid: readonly number[], beats: readonly number[], near: (at: number) => number): boolean {
+  const met: boolean[] = [];
+  for (let i = 0; i + STRETCH_BEATS <= beats.length; i += STRETCH_BEATS) {
+    const [from, to] = [beats[i] as number, beats[i + STRETCH_BEATS - 1] as number];
+    const free = beats.slice(i, i + STRETCH_BEATS).reduce((sum, at) => sum + near(at), 0);
+    const own = grid.filter((at) => at >= from - 3 && at <= to + 3).reduce((sum, at) => sum + near(at), 0);
+    met.push(own >= ENOUGH * free);
+  }
+  const isMost = (some: readonly boolean[]) => some.filter(Boolean).length >= MOST_MET * some.length;
+  const third = Math.ceil(met.length / 3);
+  return met.length >= 6 && isMost(met) && isMost(met.slice(0, third)) && isMost(met.slice(-third));
 }
