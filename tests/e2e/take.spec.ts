@@ -63,7 +63,9 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   // Browsers do not play MPEG-4 part 2 with PCM in Matroska: a light copy is made.
   await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 120_000 });
   await card('recorder.wav').getByRole('combobox').selectOption({ label: 'A recorder beside main.mp4' });
-  await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({ timeout: 120_000 });
+  await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({
+    timeout: 120_000,
+  });
   await card('side.mkv').getByRole('combobox').selectOption({ label: 'Another camera of main.mp4' });
   await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 120_000 });
   await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 20_000 });

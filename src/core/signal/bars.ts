@@ -11,18 +11,21 @@ export interface FoundBars {
 }
 
 /** Bars of three must come again this much more clearly than bars of four, for classes hardly know them. */
-const THREE_LEAD = 0.12;
+const THREE_LEAD = 0.03;
 /**
  * What tells a one, and how much: a struck low drum, harmony that changes, level that rises, a backbeat after it, the
  * music's beginning.
  */
-const WEIGHTS = { low: 1, harmony: 1.5, rise: 0.5, backbeat: 0.7, start: 0.12 } as const;
+const WEIGHTS = { low: 1, harmony: 2.5, rise: 0.5, backbeat: 0.7, start: 0.12 } as const;
 
 /** The metre and the ones of a piece whose beats are known. Beats are in frames. */
 export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[]): FoundBars {
   if (beats.length < 8) return { metre: 4, ones: [], clarity: 0 };
   const vectors = beatVectors(pulse, beats);
-  const metre = likenessApart(vectors, 3) > likenessApart(vectors, 4) + THREE_LEAD ? 3 : 4;
+  const alike = (...apart: readonly number[]) =>
+    apart.reduce((sum, k) => sum + likenessApart(vectors, k), 0) / apart.length;
+  // Bars and pairs of bars: what comes again each twelve beats speaks for both.
+  const metre = alike(3, 6, 9) > alike(4, 8) + THREE_LEAD ? 3 : 4;
   const low = standard(
     beats.map((at) => strongestNear(pulse.groups.low, at) + 0.5 * strongestNear(pulse.groups.lowMid, at)),
   );

@@ -6,6 +6,8 @@ export const ONSET_RATE_HZ = 24_000;
 export const FRAMES_A_SECOND = 100;
 const HOP = ONSET_RATE_HZ / FRAMES_A_SECOND;
 const FRAME = 1024;
+/** Pitches are told from a frame this long. */
+const LONG_FRAME = 4096;
 /** Slow features (harmony, loudness by band) are written once in so many frames. */
 export const SLOW_FRAMES = 10;
 
@@ -38,7 +40,11 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
   const power = new Float32Array(spectrum.bins);
   const frame = new Float32Array(FRAME);
   const bands = melBands(spectrum.bins);
-  const classes = pitchClasses(spectrum.bins);
+  const long = spectrumOf(LONG_FRAME);
+  const longPower = new Float32Array(long.bins);
+  // The last sixth of a second: pitches an octave below the voice lie too near for a short frame.
+  const heard = new Float32Array(LONG_FRAME);
+  const classes = pitchClasses(long.bins);
   // The last LAG + 1 frames of compressed bands, in turn.
   const count = bands.group.length;
   const past = Array.from({ length: LAG + 1 }, () => new Float32Array(count));
@@ -73,10 +79,6 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       if (value > then) sums[bands.group[b] as number] = (sums[bands.group[b] as number] as number) + value - then;
     }
     for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g] as Group].push(frames < LAG ? 0 : (sums[g] as number));
-    for (let k = classes.from; k < classes.to; k++) {
-      const c = classes.of[k] as number;
-      slow[c] = (slow[c] as number) + Math.sqrt(power[k] as number);
-    }
     let [all, low] = [0, 0];
     for (let k = 1; k < power.length; k++) {
       all += power[k] as number;
@@ -85,6 +87,14 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
     slow[12] = (slow[12] as number) + all;
     slow[13] = (slow[13] as number) + low;
     if (frames % SLOW_FRAMES === SLOW_FRAMES - 1) {
+      long.power(heard, longPower);
+      for (let k = classes.from; k < classes.to; k++) {
+        const p = longPower[k] as number;
+        // A pitch is where its neighbours are less: what leaks from it is none.
+        if (p <= (longPower[k - 1] as number) || p < (longPower[k + 1] as number)) continue;
+        const c = classes.of[k] as number;
+        slow[c] = (slow[c] as number) + Math.sqrt(p);
+      }
       let sum = 0;
       for (let c = 0; c < 12; c++) sum += slow[c] as number;
       for (let c = 0; c < 12; c++) chroma.push(sum > 1e-3 ? (slow[c] as number) / sum : 0);
@@ -95,6 +105,8 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       slow.fill(0);
     }
     frames++;
+    heard.copyWithin(0, HOP);
+    heard.set(waiting.subarray(FRAME - HOP), LONG_FRAME - HOP);
     waiting.copyWithin(0, HOP);
     filled -= HOP;
   };
@@ -160,14 +172,14 @@ function melBands(bins: number): Bands {
   return { from: Int32Array.from(bands, (b) => b.from), first, weights, group: Uint8Array.from(bands, (b) => b.group) };
 }
 
-/** The pitch class of each bin from 180 Hz to 2.5 kHz. */
+/** The pitch class of each bin of a long frame from 65 Hz to 2.1 kHz. */
 function pitchClasses(bins: number): { readonly from: number; readonly to: number; readonly of: Uint8Array } {
-  const hz = ONSET_RATE_HZ / FRAME;
+  const hz = ONSET_RATE_HZ / LONG_FRAME;
   const of = Uint8Array.from(
     { length: bins },
     (_, k) => ((Math.round(69 + 12 * Math.log2((Math.max(1, k) * hz) / 440)) % 12) + 12) % 12,
   );
-  return { from: Math.ceil(180 / hz), to: Math.floor(2_500 / hz) + 1, of };
+  return { from: Math.ceil(65 / hz), to: Math.floor(2_100 / hz) + 1, of };
 }
 
 /** A list of floats that grows without being copied at each push. */
