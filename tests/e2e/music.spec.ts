@@ -130,3 +130,38 @@ test.describe('the Music station', () => {
     }
   });
 });
+
+test('the sound of the film is seen, listened to and set right in one place', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.goto('/');
+  await page
+    .getByRole('link', { name: /Broomstick Strong/ })
+    .first()
+    .click();
+  await page.getByTestId('total').waitFor();
+  await page.keyboard.press('h');
+  // The take was listened to, and music was heard in its room.
+  await expect(page.getByText(/Music plays in the room: 126 a minute from 0:00 to 7:5/).first()).toBeVisible({
+    timeout: 120_000,
+  });
+  await page.keyboard.press('u');
+  await page.getByRole('button', { name: 'Sound of the film' }).click();
+  await expect(page.getByText('Softest sentence:')).toBeVisible({ timeout: 60_000 });
+  const picture = page.getByRole('img', {
+    name: /^Loudness along the film: -16\.0 LUFS as a whole, \d+ sentences, 0 timer tones/,
+  });
+  await expect(picture).toBeVisible();
+  // A click in the picture takes the film there.
+  const box = (await picture.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.5, box.y + 100);
+  await expect
+    .poll(() => page.getByLabel('The programme').evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeGreaterThan(200);
+  await page.getByLabel('Timer tones', { exact: true }).selectOption('bell');
+  await expect(page.getByRole('img', { name: /[1-9]\d* timer tones/ })).toBeVisible();
+  await page.getByRole('combobox', { name: /^Loudness(?! of)/ }).selectOption('-14');
+  await expect(page.getByText('−14.0 LUFS', { exact: true })).toBeVisible();
+  expect(await axeFinds(page)).toEqual([]);
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
+  await expect(picture).toBeVisible();
+});
