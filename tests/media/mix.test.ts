@@ -43,6 +43,7 @@ const SPEECH =
 const SOUNDS = {
   words: "aevalsrc='0.3*sin(2*PI*220*t)*gt(sin(2*PI*2.1*t),0.1)*(0.6+0.4*sin(2*PI*0.31*t))':s=48000",
   hiss: 'anoisesrc=c=pink:a=0.05:s=4:r=48000',
+  fan: 'anoisesrc=c=white:a=0.05:s=9:r=48000',
   hum: "aevalsrc='0.05*sin(2*PI*50*t)+0.2*sin(2*PI*330*t)*gt(sin(2*PI*1.7*t),0)':s=48000",
   drums: "aevalsrc='0.8*sin(2*PI*60*t)*exp(-18*mod(t,0.476))+0.2*(random(0)-0.5)*exp(-60*mod(t+0.238,0.476))':s=48000",
   clipped: "aevalsrc='clip(3*sin(2*PI*180*t)*gt(sin(2*PI*1.3*t),-0.2),-0.98,0.98)':s=48000",
@@ -175,5 +176,24 @@ describe('the loudness of the encoded file', () => {
     expect(steps(at - 0.02, at + 0.06)).toBeLessThanOrEqual(
       Math.max(steps(at - 1, at - 0.1), steps(at + 0.2, at + 1)) * 1.05,
     );
+  });
+  it('at a join the tone of the room neither stops nor steps, whether the file goes on or another place is cut to', async () => {
+    const fan = (from: number, at: number, length: number): RenderPiece => ({
+      source: { path: join(folder, 'fan.wav'), fits: true, silent: false },
+      ...{ from: s(from), at: s(at), length: s(length) },
+    });
+    const sounds = [fan(0, 0, 2), fan(2, 2, 1.5), fan(5, 3.5, 2), fan(0.005, 5.5, 1)];
+    const output = join(folder, 'room.m4a');
+    await makeMix({ ...PLAIN, sounds, length: s(6.5), bed: null, targetLufs: null, output }, () => undefined);
+    const samples = decoded(output);
+    expect(Math.abs(samples.length / 2 - 6.5 * 48_000)).toBeLessThan(2_048);
+    const db = (from: number) => {
+      let sum = 0;
+      for (let i = Math.round(from * 48_000) * 2; i < Math.round((from + 0.05) * 48_000) * 2; i++)
+        sum += (samples[i] ?? 0) ** 2;
+      return 10 * Math.log10(sum / 4_800);
+    };
+    for (const at of [2, 3.5, 5.5])
+      for (let t = at - 0.2; t < at + 0.2; t += 0.01) expect(Math.abs(db(t + 0.05) - db(t))).toBeLessThan(1.5);
   });
 });
