@@ -94,13 +94,13 @@ describe('a workout as a file', () => {
     );
     const { document, revision } = await getWorkout(here, id);
     const morning = document.edit.takeId ?? '';
-    const { pins, noTimers, accepted, shown, pickUps, settled } = document.edit;
+    const { pins, noTimers, accepted, shown, pickUps, settled, roomCounts } = document.edit;
     const removed = [{ start: 3e6, end: 4e6 }];
     await patchWorkout(here, id, revision, [
       {
         op: 'add',
         path: '/edit/aside/-',
-        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, settled },
+        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts },
       },
       { op: 'replace', path: '/edit/joined', value: [morning, evening] },
     ]);

@@ -19,6 +19,8 @@ export const BEAT_WEIGHT: Readonly<Record<Group, number>> = { low: 1, lowMid: 0.
 const USUAL_FRAMES = 4 * FRAMES_A_SECOND;
 /** Below this share of the whole piece's usual attack nothing is lifted any further. */
 const FLOOR_SHARE = 0.12;
+/** What is weaker than this is none, however quiet everything is: the grain of a steady tone. */
+const LEAST_ATTACK = 0.05;
 /** An attack counts at most so many times the usual one: one crash is not ten drums. */
 const MOST = 4;
 const SMOOTH = [0.06, 0.24, 0.4, 0.24, 0.06] as const;
@@ -54,7 +56,10 @@ function evened(attacks: Float32Array): Float32Array {
     const [from, to] = [Math.max(0, i - USUAL_FRAMES), Math.min(n, i + USUAL_FRAMES)];
     const mean = ((sums[to] as number) - (sums[from] as number)) / (to - from);
     const usual = Math.sqrt(((squares[to] as number) - (squares[from] as number)) / (to - from));
-    out[i] = Math.min(MOST, Math.max(0, (attacks[i] as number) - mean) / Math.max(1e-6, usual, whole * FLOOR_SHARE));
+    out[i] = Math.min(
+      MOST,
+      Math.max(0, (attacks[i] as number) - mean) / Math.max(LEAST_ATTACK, usual, whole * FLOOR_SHARE),
+    );
   }
   return out;
 }

@@ -214,3 +214,14 @@ describe('beats', () => {
     ).toBeCloseTo(62, 0);
   });
 });
+
+describe('no beat', () => {
+  it.each([3, 20])('is found in a steady tone of %d s, nor in talk or noise', (seconds) => {
+    const tone = (hz: number) =>
+      Float32Array.from({ length: seconds * 44_100 }, (_, i) => 0.4 * Math.sin((2 * Math.PI * hz * i) / 44_100));
+    expect(hearMusic(heardIn(tone(440)).onsets)).toBeNull();
+    expect(hearMusic(heardIn(tone(100)).onsets)).toBeNull();
+    const random = seeded(8);
+    expect(hearMusic(heardIn(Float32Array.from({ length: 20 * 44_100 }, () => random() - 0.5)).onsets)).toBeNull();
+  });
+});

@@ -30,6 +30,9 @@ export interface TempoPath {
   readonly periods: Float64Array;
 }
 
+/** Where tempos fit no better than this in the middle of a piece, nothing comes again: talk and noise reach 0.06. */
+const LEAST_FIT = 0.085;
+
 /** The period at a frame, in frames, between the path's seconds in a straight line. */
 export function periodAt(path: TempoPath, frame: number): number {
   const at = Math.max(0, Math.min(path.periods.length - 1, frame / HOP));
@@ -66,7 +69,8 @@ export function tempoScores(pulse: Float32Array, hop = HOP): (Float64Array | nul
  */
 export function tempoPath(pulse: Float32Array): TempoPath | null {
   const scores = tempoScores(pulse);
-  if (scores.every((s) => s === null)) return null;
+  const best = scores.flatMap((s) => (s === null ? [] : [Math.max(...s)])).sort((a, b) => a - b);
+  if (!((best[best.length >> 1] ?? 0) >= LEAST_FIT)) return null;
   const nothing = new Float64Array(COUNT);
   const way = smoothWay(
     scores.map((s) => s ?? nothing),
