@@ -261,7 +261,7 @@ test('a wrong file gets a sentence; a real one is brought in with its transcript
   await page.getByLabel('Transcript', { exact: true }).fill('[0:01] Hello.\n[0:03] And go.');
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(page.getByText('text with [m:ss], 3 words')).toBeVisible();
-  await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 15_000 });
+  await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 60_000 });
 });
 
 test('the video is rendered with progress, can be cancelled, and the files can be fetched', async ({

@@ -43,7 +43,8 @@ export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBea
   const best = levels.sort((x, y) => y.score - x.score)[0];
   if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
   // A tone that only begins and ends, a hum: what seems to come again is too weak to be a beat.
-  if (median(best.frames.map((f) => strongestNear(pulse.all, f))) < HEARD) return { frames: [], clarity: 0 };
+  const struck = best.frames.map((f) => strongestNear(pulse.all, f)).sort((a, b) => b - a);
+  if ((struck[struck.length >> 2] ?? 0) < HEARD) return { frames: [], clarity: 0 };
   const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
   return { frames: withinSound(pulse, even ?? straightened(pulse, best.frames)), clarity: best.clarity };
 }

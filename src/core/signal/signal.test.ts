@@ -6,7 +6,7 @@ import { seeded } from '../../../tests/support/synthetic-take.ts';
 import { spectrumOf } from './fft.ts';
 import { channelWeights, integratedOf, loudnessMeter } from './loudness.ts';
 import { meanMilliBpm } from '../music/tempo-map.ts';
-import { hearMusic } from './listen.ts';
+import { hearMusic, listen } from './listen.ts';
 import { peakMeter } from './true-peak.ts';
 
 const RATE = 48_000;
@@ -217,10 +217,15 @@ describe('beats', () => {
 
 describe('no beat', () => {
   it.each([3, 20])('is found in a steady tone of %d s, nor in talk or noise', (seconds) => {
-    const tone = (hz: number) =>
-      Float32Array.from({ length: seconds * 44_100 }, (_, i) => 0.4 * Math.sin((2 * Math.PI * hz * i) / 44_100));
-    expect(hearMusic(heardIn(tone(440)).onsets)).toBeNull();
-    expect(hearMusic(heardIn(tone(100)).onsets)).toBeNull();
+    const heard = (hz: number) => {
+      const listener = listen(1);
+      listener.push(
+        Float32Array.from({ length: seconds * RATE }, (_, i) => 0.12 * Math.sin((2 * Math.PI * hz * i) / RATE)),
+      );
+      return hearMusic(listener.end().onsets);
+    };
+    expect(heard(440)).toBeNull();
+    expect(heard(100)).toBeNull();
     const random = seeded(8);
     expect(hearMusic(heardIn(Float32Array.from({ length: 20 * 44_100 }, () => random() - 0.5)).onsets)).toBeNull();
   });
