@@ -23,8 +23,8 @@ test.describe('the Music station', () => {
     await page.getByLabel('phrases of 32').fill('6');
     await page.getByRole('button', { name: 'Make it' }).click();
     const track = page.getByRole('region', { name: 'Track Straight practice beat, 124' });
-    await expect(track).toBeVisible({ timeout: 15_000 });
-    await expect(track.getByText('LUFS')).toBeVisible({ timeout: 20_000 });
+    await expect(track).toBeVisible({ timeout: 60_000 });
+    await expect(track.getByText('LUFS')).toBeVisible({ timeout: 120_000 });
     await expect(track.getByText('124.00')).toBeVisible();
     // Setting the beat right, and back.
     await track.getByRole('button', { name: 'Half the tempo' }).click();
@@ -32,7 +32,7 @@ test.describe('the Music station', () => {
     await track.getByRole('button', { name: 'Undo' }).click();
     await expect(track.getByText('124.00')).toBeVisible();
     await track.getByRole('button', { name: 'Hear it again near 124' }).click();
-    await expect(track.getByRole('button', { name: /Hear it again near 124/ })).toBeEnabled({ timeout: 20_000 });
+    await expect(track.getByRole('button', { name: /Hear it again near 124/ })).toBeEnabled({ timeout: 120_000 });
     await expect(track.getByText('124.00')).toBeVisible();
 
     await page.getByRole('button', { name: 'Under the class', exact: true }).click();
@@ -91,7 +91,7 @@ test.describe('the Music station', () => {
     await page.getByLabel('Sound files').setInputFiles(join(folder, 'Nectar.wav'));
     await page.getByRole('button', { name: /Nectar/ }).click();
     const track = page.getByRole('region', { name: 'Track Nectar' });
-    await expect(track.getByText('125.00')).toBeVisible({ timeout: 20_000 });
+    await expect(track.getByText('125.00')).toBeVisible({ timeout: 120_000 });
     await page.getByRole('button', { name: 'Under the class', exact: true }).click();
     await page.getByLabel('Lay a track under Main').selectOption({ label: 'Nectar' });
     await page.getByRole('button', { name: /^Rights/ }).click();
