@@ -15,6 +15,8 @@ import { renderPartJob } from '../jobs/render-parts-job.ts';
 import { USUAL_GRACE, sweep } from '../jobs/sweep.ts';
 import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
+import { openAside } from './aside-threads.ts';
+import { aside, doAsideBy } from '../server/aside/aside.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
@@ -27,10 +29,13 @@ const LOOK_FOR_ORPHANS_MS = 5_000;
 const POLL_MS = 500;
 const AWAY_MS = 1_000;
 const SWEEP_EACH_MS = 3_600_000;
+/** Nobody waits before a page for what is computed here; the beats of twelve hours take some minutes. */
+const LONGEST_ASIDE_MS = 1_800_000;
 
 const settings = settingsFrom(process.env);
 const context = openContext(settings);
 const stop = new AbortController();
+doAsideBy(openAside(new URL('./aside-thread.mjs', import.meta.url), LONGEST_ASIDE_MS).aside);
 const worker: WorkerContext = {
   owner: `worker ${process.pid} ${randomUUID().slice(0, 8)}`,
   ...(process.env.EUPHON_LEASE_S !== undefined && { leaseS: Number(process.env.EUPHON_LEASE_S) }),
@@ -39,6 +44,10 @@ const worker: WorkerContext = {
   stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
   demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
+  ear: {
+    hearMusic: (onsets) => aside('hearMusic', onsets),
+    roomMusic: (onsets) => aside('roomMusic', onsets),
+  },
   askForParts: async (renderId, parts) => {
     for (const part of parts) await send(queue, 'part', { renderId, part });
   },

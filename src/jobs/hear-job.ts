@@ -1,4 +1,3 @@
-import { hearMusic } from '../core/signal/listen.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import { putHeard, trackById } from '../db/tracks-sql.ts';
 import { listenTo } from '../media/listen-to.ts';
@@ -21,7 +20,7 @@ export async function hearJob(context: WorkerContext, trackId: string): Promise<
         (share) => onProgress(share * 0.9),
         signal,
       );
-      const music = hearMusic(heard.onsets);
+      const music = await context.ear.hearMusic(heard.onsets);
       const { loudness, peaks } = heard;
       await finish('heard', null, (db) =>
         putHeard(db, trackId, {

@@ -76,7 +76,11 @@ async function listen(task: TakeTask): Promise<null> {
   const peaks = await waveform(fileOf(task), task.signal);
   await write((db) => putWaveform(db, take.id, PEAKS_A_SECOND, peaks));
   task.onProgress(0.3);
-  const { sound, levels } = await hearTake(fileOf(task), (share) => task.onProgress(0.3 + share * 0.7), task.signal);
+  const { sound, levels } = await hearTake(fileOf(task), {
+    onProgress: (share) => task.onProgress(0.3 + share * 0.7),
+    signal: task.signal,
+    roomMusic: task.context.ear.roomMusic,
+  });
   await write(async (db) => {
     await putTakeSound(db, take.id, sound);
     await putLevels(db, take.id, levels);

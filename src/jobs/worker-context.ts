@@ -1,5 +1,8 @@
 import type pg from 'pg';
 import type { WorkoutDocument } from '../core/workout/document.ts';
+import type { HeardMusic } from '../core/signal/listen.ts';
+import type { Onsets } from '../core/signal/onsets.ts';
+import type { RoomMusic } from '../core/signal/room-music.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
 import type { BedJob } from '../media/bed.ts';
 import type { Take } from '../db/takes-sql.ts';
@@ -11,6 +14,12 @@ export interface WorkerProgramme {
   readonly takes: readonly { readonly take: Take }[];
   readonly media: ReadonlyMap<string, Take>;
   readonly produced: Produced;
+}
+
+/** The part of hearing that cannot be done piece by piece. */
+export interface Ear {
+  readonly hearMusic: (onsets: Onsets) => Promise<HeardMusic | null>;
+  readonly roomMusic: (onsets: Onsets) => Promise<RoomMusic[]>;
 }
 
 /** What a job is handed. */
@@ -28,6 +37,8 @@ export interface WorkerContext {
   readonly stopping: AbortSignal;
   /** How long the parts of a video are; left out: as usual. */
   readonly partLengths?: PartLengths;
+  /** Finds beats in what was heard: beside the worker's own thread, whose leases would lapse meanwhile. */
+  readonly ear: Ear;
   /** Tells other workers that parts of a video wait. */
   readonly askForParts: (renderId: string, parts: readonly number[]) => Promise<void>;
   /** The music bed of a workout at a revision; null where no music is laid. */

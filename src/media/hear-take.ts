@@ -1,8 +1,8 @@
 import { ACTIVITY_RATE_HZ, type TakeSound, listenToTake } from '../core/signal/activity.ts';
 import { decimator, lookAhead } from '../core/signal/decimate.ts';
 import { loudnessMeter } from '../core/signal/loudness.ts';
-import { ONSET_RATE_HZ, listenForOnsets } from '../core/signal/onsets.ts';
-import { roomMusic } from '../core/signal/room-music.ts';
+import { ONSET_RATE_HZ, type Onsets, listenForOnsets } from '../core/signal/onsets.ts';
+import { type RoomMusic, roomMusic } from '../core/signal/room-music.ts';
 import { scratchRow } from '../core/signal/scratch.ts';
 import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
 import { decodeSound, probeSound } from './sound.ts';
@@ -17,14 +17,20 @@ export interface HeardTake {
   readonly levels: TakeLevels;
 }
 
+export interface HearOptions {
+  readonly onProgress?: (share: number) => void;
+  readonly signal?: AbortSignal;
+  /** Finds the music in it; left out: at once, which holds up whoever else runs in the thread. */
+  readonly roomMusic?: (onsets: Onsets) => Promise<RoomMusic[]>;
+}
+
 /**
  * Hears a take: voice, beeps, claps, steps in loudness, music in the room; loudness over time and clipping. Decoded
  * once. Throws NotSound with a sentence where there is nothing to hear.
  */
 export async function hearTake(
   path: string,
-  onProgress: (share: number) => void = () => undefined,
-  signal?: AbortSignal,
+  { onProgress, signal, roomMusic: findMusic = (onsets) => Promise.resolve(roomMusic(onsets)) }: HearOptions = {},
 ): Promise<HeardTake> {
   const facts = await probeSound(path);
   const { durationS } = facts;
@@ -41,7 +47,7 @@ export async function hearTake(
   };
   await decodeSound(
     path,
-    { channels, rateHz: RATE_HZ, durationS, onProgress, ...(signal === undefined ? {} : { signal }) },
+    { channels, rateHz: RATE_HZ, durationS, ...(onProgress && { onProgress }), ...(signal && { signal }) },
     (floats) => {
       meter.push(floats);
       clipping.push(floats);
@@ -50,7 +56,7 @@ export async function hearTake(
   );
   hear(new Float32Array(lookAhead(RATE_HZ / ACTIVITY_RATE_HZ)));
   return {
-    sound: { ...voice.end(), music: roomMusic(onsets.end()) },
+    sound: { ...voice.end(), music: await findMusic(onsets.end()) },
     levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end() },
   };
 }

@@ -1,8 +1,10 @@
+import { usableTracks } from '../core/music/library.ts';
 import { SOUND_PARTS } from '../core/sound/parts.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { takesOf } from '../db/takes-sql.ts';
+import { allTracks } from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
 import { EXPORTS, type ExportFormat } from '../formats/exports.ts';
 import { Refusal } from './answer.ts';
@@ -25,9 +27,10 @@ export async function exportFile(
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
   const { id, document: stored } = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored);
-  const { plan, script, edit } = document;
+  const { plan, script, edit, music } = document;
   const text = await aside('exportText', format.name, {
-    document: { plan, script, edit },
+    document: { plan, script, edit, music },
+    tracks: usableTracks(await allTracks(context.pool)),
     studio: await getStudio(context),
     takes: await takesWithTranscripts(context, id),
     credits: await musicCredits(context, document),

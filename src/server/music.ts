@@ -7,7 +7,6 @@ import { type Compiled, compile } from '../core/plan/compile.ts';
 import { schedule } from '../core/script/schedule.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
-import { speechIn } from '../core/workout/align-takes.ts';
 import { callMeans } from '../core/workout/studio.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import type { Segment } from '../core/plan/segment.ts';
@@ -21,7 +20,7 @@ import { Refusal } from './answer.ts';
 import { renderWanted } from './deliver.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
-import { type MadeProgramme, programmeOf } from './programme.ts';
+import { programmeOf } from './programme.ts';
 import { getWorkout } from './workouts.ts';
 
 /** A class with its music laid: on the programme's clock where there is an aligned take, else on the plan's. */
@@ -51,7 +50,7 @@ export async function musicSource(context: Context, workoutId: string, stored: W
       segments,
       length: programme.length,
       laid: layMusic(document.music, tracks, segments),
-      speech: spokenIn(filmed),
+      speech: filmed.produced.speech,
     };
   }
   const compiled: Compiled = compile(plan);
@@ -65,21 +64,6 @@ export async function musicSource(context: Context, workoutId: string, stored: W
     laid: layMusic(document.music, tracks, compiled.segments),
     speech: lines,
   };
-}
-
-/** Where somebody speaks in a programme, on its clock. */
-function spokenIn({ takes, produced }: MadeProgramme): Span[] {
-  return produced.programme.shots.flatMap((shot) => {
-    const take = takes.find((t) => t.takeId === shot.takeId);
-    // The voice as it is heard, where that is known; a paragraph of a transcript is longer than what is said of it.
-    const spoken =
-      take === undefined ? [] : (speechIn(take.aligned.alignment, take.facts.sound) ?? take.facts.transcript.cues);
-    return spoken.flatMap((cue) => {
-      const [start, end] = [Math.max(cue.start, shot.start), Math.min(cue.end, shot.end)];
-      const at = (time: number) => (shot.at + time - shot.start) as Micros;
-      return end > start ? [{ start: at(start), end: at(end) }] : [];
-    });
-  });
 }
 
 export const MUSIC_FILES = ['click-wav', 'tempo-midi', 'music-csv', 'music-xspf', 'credits-txt'] as const;

@@ -36,6 +36,7 @@ const input: ExportInput = {
   document: { ...newDocument('Long'), plan, edit: { ...EMPTY_EDIT, takeId: 't' } },
   studio: USUAL_STUDIO,
   takes: [take],
+  tracks: [],
   credits: [],
 };
 

@@ -22,7 +22,7 @@ import {
 import { musicFile, queueBed } from '../../src/server/music.ts';
 import { exportFile } from '../../src/server/deliver.ts';
 import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
-import { closeContext, freshContext } from './support.ts';
+import { EAR_HERE, closeContext, freshContext } from './support.ts';
 
 let context: Context;
 const stop = new AbortController();
@@ -35,6 +35,7 @@ const hear = (trackId: string) =>
       demoFolder: 'demo',
       fontsFolder: '',
       stopping: stop.signal,
+      ear: EAR_HERE,
       askForParts: () => Promise.resolve(),
       bedAt: async () => null,
       programmeAt: () => Promise.reject(new Error('not here')),

@@ -1,4 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
+import { hearMusic } from '../../src/core/signal/listen.ts';
+import { roomMusic } from '../../src/core/signal/room-music.ts';
+import type { Ear } from '../../src/jobs/worker-context.ts';
 import pg from 'pg';
 import type { MediaFacts } from '../../src/core/sync/media-facts.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
@@ -48,4 +51,10 @@ export const TAKE_FACTS: MediaFacts = {
   videoCodec: 'h264',
   audioCodec: 'aac',
   videoStart: fromSeconds(0),
+};
+
+/** Hears in the test's own thread. */
+export const EAR_HERE: Ear = {
+  hearMusic: (onsets) => Promise.resolve(hearMusic(onsets)),
+  roomMusic: (onsets) => Promise.resolve(roomMusic(onsets)),
 };

@@ -164,4 +164,13 @@ test('the sound of the film is seen, listened to and set right in one place', as
   expect(await axeFinds(page)).toEqual([]);
   for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
   await expect(picture).toBeVisible();
+  // What was heard of the room is set right on the score by a key.
+  await page.keyboard.press('o');
+  await page.locator('[data-stave]').nth(3).getByRole('button').first().click();
+  const one = page.locator('[data-stave]').nth(3).getByText('on 1', { exact: true });
+  await expect(one).toHaveCount(0);
+  await page.keyboard.press('r');
+  await expect(one).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(one).toHaveCount(0);
 });

@@ -22,7 +22,7 @@ import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import { keepTake, setTranscript } from '../../src/server/takes.ts';
 import { createWorkout, documentAt, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
-import { closeContext, freshContext } from '../db/support.ts';
+import { EAR_HERE, closeContext, freshContext } from '../db/support.ts';
 import { frameCount, makeVideo } from './support.ts';
 
 let context: Context;
@@ -44,6 +44,7 @@ beforeAll(async () => {
     pool: context.pool,
     store: context.store,
     stopping: stop.signal,
+    ear: EAR_HERE,
     demoFolder: 'demo',
     fontsFolder: resolve('dist/fonts'),
     askForParts: () => Promise.resolve(),

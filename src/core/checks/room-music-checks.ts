@@ -1,4 +1,4 @@
-import { beatJump, musicAt } from '../edit/room-beats.ts';
+import { beatJump, roomMusicAt } from '../edit/room-beats.ts';
 import type { Shot } from '../edit/shots.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 import type { LaidTrack } from '../music/laid.ts';
@@ -31,7 +31,10 @@ export function roomMusicFindings(
     const before = shots[i] as Shot;
     // What is between the shots stops the music for a while.
     if (before.at + before.end - before.start !== shot.at) return [];
-    const [left, comes] = [musicAt(musicOf(before.takeId), before.end), musicAt(musicOf(shot.takeId), shot.start)];
+    const [left, comes] = [
+      roomMusicAt(musicOf(before.takeId), before.end),
+      roomMusicAt(musicOf(shot.takeId), shot.start),
+    ];
     if (left === null || comes === null) return [];
     const jump = beatJump(left.map, before.end, comes.map, shot.start);
     if (Math.abs(jump) * beatLength(left.map, before.end) < JUMP_US) return [];

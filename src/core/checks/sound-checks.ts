@@ -28,7 +28,7 @@ export function soundFindings(of: Sounding): Finding[] {
   );
 }
 
-const keyAt = ({ segments }: Sounding, at: Micros): string | null =>
+const segmentAt = ({ segments }: Sounding, at: Micros): string | null =>
   segments.find((s) => s.start <= at && at < s.end)?.key ?? null;
 const quoted = ({ text }: HeardSentence): string => `“${text.length > 60 ? `${text.slice(0, 57)}…` : text}”`;
 const lu = (value: number): string => `${value.toFixed(1)} LU`;
@@ -52,7 +52,13 @@ function softSentences(of: Sounding): Finding[] {
     if (s.lufs === null || s.end - s.start < 5e5 || range.middle - s.lufs <= SOFT_LU) return [];
     return [
       {
-        ...{ rule: 'sentence-soft', severity: 'note', segmentKey: keyAt(of, s.start), clock: 'programme', at: s.start },
+        ...{
+          rule: 'sentence-soft',
+          severity: 'note',
+          segmentKey: segmentAt(of, s.start),
+          clock: 'programme',
+          at: s.start,
+        },
         says: `${quoted(s)} is much softer than the rest.`,
         measured: `${lu(range.middle - s.lufs)} below`,
         wanted: `at most ${SOFT_LU} LU below the middle of all sentences`,
@@ -77,7 +83,13 @@ function drownedSentences(of: Sounding): Finding[] {
     music: { ...of.music, levels: { ...levels, voiceDeciLufs } },
   };
   return covered.map((s): Finding => ({
-    ...{ rule: 'sentence-covered', severity: 'alarm', segmentKey: keyAt(of, s.start), clock: 'programme', at: s.start },
+    ...{
+      rule: 'sentence-covered',
+      severity: 'alarm',
+      segmentKey: segmentAt(of, s.start),
+      clock: 'programme',
+      at: s.start,
+    },
     says: `The music covers ${quoted(s)}.`,
     measured: `${lu(s.aboveMusic as number)} above it`,
     wanted: lu(wanted),
@@ -100,7 +112,7 @@ function clippings(of: Sounding): Finding[] {
   }
   return bursts.map((burst): Finding => {
     const [at] = burst as [Micros];
-    const key = keyAt(of, at);
+    const key = segmentAt(of, at);
     const why = `the sound is clipped at ${writeTime(at)}`;
     return {
       ...{ rule: 'sound-clipped', severity: 'alarm', segmentKey: key, clock: 'programme', at },
@@ -128,7 +140,7 @@ function roomChanges(of: Sounding): Finding[] {
     };
     return [
       {
-        ...{ rule: 'room-changes', severity: 'note', segmentKey: keyAt(of, at), clock: 'programme', at },
+        ...{ rule: 'room-changes', severity: 'note', segmentKey: segmentAt(of, at), clock: 'programme', at },
         says: `The room sounds ${roomLu > 0 ? 'louder' : 'softer'} after the join at ${writeTime(at, 1)}.`,
         measured: lu(Math.abs(roomLu)),
         wanted: `at most ${ROOM_LU} LU`,

@@ -5,7 +5,7 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
-import { musicAt, wholeBeats } from '../edit/room-beats.ts';
+import { roomMusicAt, wholeBeats } from '../edit/room-beats.ts';
 import { silencesToCut } from '../edit/shorten.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { CLAIM_WORDS } from './script-checks.ts';
@@ -64,7 +64,7 @@ function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null
   const spans = silencesToCut(recorded, over, speech, (at, lengthUs) => wholeBeats(music, at, lengthUs));
   if (spans.length === 0) return [];
   const length = micros(spans.reduce((sum, s) => sum + s.end - s.start, 0));
-  const onBeat = spans.some((s) => musicAt(music, s.start) !== null);
+  const onBeat = spans.some((s) => roomMusicAt(music, s.start) !== null);
   const said = onBeat
     ? `Cut ${writeSeconds(length)} s of silence, on the beat`
     : length >= over

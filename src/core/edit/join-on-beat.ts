@@ -2,7 +2,7 @@ import type { ClassBeat } from '../music/laid.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { beatsWithin, musicAt } from './room-beats.ts';
+import { beatsWithin, roomMusicAt } from './room-beats.ts';
 
 /** A side of a join: the boundary it is for, on its take's clock, with what is heard around. */
 export interface JoinSide {
@@ -30,23 +30,26 @@ export function joinOnBeat(
   leaves: JoinSide,
   comes: JoinSide,
 ): { readonly leave: Micros; readonly come: Micros } | null {
-  if (musicAt(leaves.music, leaves.at) === null || musicAt(comes.music, comes.at) === null) return null;
+  const [left, right] = [roomMusicAt(leaves.music, leaves.at), roomMusicAt(comes.music, comes.at)];
+  if (left === null || right === null) return null;
+  const metre = left.map.metre === right.map.metre ? left.map.metre : null;
   const outs = beatsNear(leaves, INTO_US, BEYOND_US);
   const ins = beatsNear(comes, BEYOND_US, INTO_US);
   let best: { readonly leave: Micros; readonly come: Micros; readonly cost: number } | null = null;
   for (const out of outs)
     for (const into of ins) {
       const far = (Math.abs(out.at - leaves.at) + Math.abs(into.at - comes.at)) / 1e6;
-      const cost = far + breaks(out, into) - (out.phrase && into.phrase ? ON_PHRASE : 0);
+      const cost = far + breaks(out, into, metre) - (out.phrase && into.phrase ? ON_PHRASE : 0);
       if (best === null || cost < best.cost) best = { leave: out.at, come: into.at, cost };
     }
   return best === null ? null : { leave: best.leave, come: best.come };
 }
 
-function breaks(out: ClassBeat, into: ClassBeat): number {
+/** `metre`: of both; null: they have different ones, and only their first beats are alike. */
+function breaks(out: ClassBeat, into: ClassBeat, metre: number | null): number {
   if (out.count === into.count) return 0;
-  // Bars of four and of three count alike as long as both are at their first beat.
-  return out.one === into.one && (out.one || (out.count - into.count) % 4 === 0) ? OTHER_BAR : OTHER_COUNT;
+  const sameInBar = metre === null ? out.one && into.one : (out.count - into.count) % metre === 0;
+  return sameInBar ? OTHER_BAR : OTHER_COUNT;
 }
 
 function beatsNear({ at, music, speech }: JoinSide, before: number, after: number): ClassBeat[] {

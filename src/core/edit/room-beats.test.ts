@@ -4,7 +4,7 @@ import { beatAt, steadyMap } from '../music/tempo-map.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';
 import { joinOnBeat } from './join-on-beat.ts';
-import { asCorrected, beatJump, classBeats, musicAt, roomBeats, wholeBeats } from './room-beats.ts';
+import { asCorrected, beatJump, classBeats, roomMusicAt, roomBeats, wholeBeats } from './room-beats.ts';
 import { silencesToCut } from './shorten.ts';
 
 /** Music at 120 a minute from 10 s to 100 s: a count is half a second, a phrase sixteen. */
@@ -37,8 +37,8 @@ describe('the beats of rooms', () => {
     expect(beats.map((b) => b.at / 1e6)).toEqual([1, 2, 3, 4]);
   });
   it('are none outside of the music', () => {
-    expect(musicAt([room()], s(9.9))).toBeNull();
-    expect(musicAt([room()], s(100))).toBeNull();
+    expect(roomMusicAt([room()], s(9.9))).toBeNull();
+    expect(roomMusicAt([room()], s(100))).toBeNull();
     expect(roomBeats([{ takeId: 'a', start: s(101), end: s(120), at: s(0) }], () => [room()])).toEqual([]);
   });
 });
@@ -86,6 +86,12 @@ describe('a join on the beat', () => {
     const bars = beatAt(room().map, join.leave) - beatAt(room(3).map, join.come);
     expect(Math.abs((bars / 4) % 1)).toBeLessThan(1e-6);
   });
+  it('counts a waltz by three: where no phrase is near, the same count of a bar is met', () => {
+    const waltz = (first: number): RoomMusic => ({ ...room(first), map: { ...room(first).map, metre: 3 } });
+    const join = joinOnBeat(side(40.1, [waltz(10)]), side(61.7, [waltz(3)]))!;
+    const apart = beatAt(waltz(10).map, join.leave) - beatAt(waltz(3).map, join.come);
+    expect(Math.abs((apart / 3) % 1)).toBeLessThan(1e-6);
+  });
   it('is none where one side is without music', () => {
     expect(joinOnBeat(side(5), side(40))).toBeNull();
     expect(joinOnBeat(side(40), side(40, []))).toBeNull();
@@ -97,7 +103,7 @@ describe('a join on the beat', () => {
       fc.property(at, at, fc.integer({ min: 0, max: 4_000 }), (a, b, first) => {
         const other = room(first / 1000);
         const join = joinOnBeat(side(a / 1000), side(b / 1000, [other]));
-        if (musicAt([other], b * 1000) === null) return;
+        if (roomMusicAt([other], b * 1000) === null) return;
         expect(join).not.toBeNull();
         expect(join!.leave).toBeGreaterThanOrEqual(a * 1000 - 350_000);
         expect(join!.leave).toBeLessThanOrEqual(a * 1000 + 2e6);

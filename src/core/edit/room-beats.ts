@@ -7,7 +7,7 @@ import type { RoomCount } from './decisions.ts';
 import type { Shot } from './shots.ts';
 
 /** The music of a take's room that plays at a time of the take. */
-export function musicAt(music: readonly RoomMusic[], time: number): RoomMusic | null {
+export function roomMusicAt(music: readonly RoomMusic[], time: number): RoomMusic | null {
   return music.find((m) => m.start <= time && time < m.end) ?? null;
 }
 
@@ -86,7 +86,7 @@ const BARS_SHARE = 0.8;
 
 /** So much of a cut as leaves the beat as it was: whole bars of the music at its start, else whole beats, else none. */
 export function wholeBeats(music: readonly RoomMusic[], at: Micros, lengthUs: number): number {
-  const map = musicAt(music, at)?.map;
+  const map = roomMusicAt(music, at)?.map;
   if (map === undefined) return lengthUs;
   const from = beatAt(map, at);
   const beats = Math.floor(beatAt(map, at + lengthUs) - from + 1e-6);

@@ -100,6 +100,17 @@ export function endsAt(time: Micros, shots: readonly Shot[]): Micros {
   return shot === undefined ? (shots[0]?.at ?? ZERO) : micros(shot.at + Math.min(time, shot.end) - shot.start);
 }
 
+/** Spans of takes as they lie in the programme: what shots show of each, in order. */
+export function inShots(shots: readonly Shot[], spansOf: (takeId: string) => readonly Span[]): Span[] {
+  return shots.flatMap((shot) =>
+    spansOf(shot.takeId).flatMap((span) => {
+      const [start, end] = [Math.max(span.start, shot.start), Math.min(span.end, shot.end)];
+      const at = (time: number) => micros(shot.at + time - shot.start);
+      return end > start ? [{ start: at(start), end: at(end) }] : [];
+    }),
+  );
+}
+
 /** The shot that runs at a programme time, and the time on its take; past the end the last. null: there is none. */
 export function shotAt(time: Micros, shots: readonly Shot[]): { readonly shot: Shot; readonly time: Micros } | null {
   for (const shot of shots) {

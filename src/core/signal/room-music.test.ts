@@ -82,6 +82,16 @@ describe('music in the room', () => {
     jingle.set(piece('house 124').samples.subarray(0, 6 * ONSET_RATE_HZ), 20 * ONSET_RATE_HZ);
     expect(heard(jingle)).toEqual([]);
   });
+  it('ends with the music where the off-beat is as strong as the beat', () => {
+    const sound = new Float32Array(100 * ONSET_RATE_HZ);
+    for (let click = 0; click < 240; click++)
+      for (let i = 0; i < 300; i++)
+        sound[Math.round((20 + click / 4) * ONSET_RATE_HZ) + i] = 0.6 * Math.exp(-i / 60) * (i % 2 === 0 ? 1 : -1);
+    for (const { start, end } of heard(sound)) {
+      expect(start).toBeGreaterThan(17e6);
+      expect(end).toBeLessThan(83e6);
+    }
+  });
   it('goes on as another piece where the beat begins anew', () => {
     const { samples } = piece('house 124');
     const sound = new Float32Array(2 * samples.length);

@@ -5,6 +5,7 @@ import type { Span } from '../time/span.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
 import { keyOf } from './key.ts';
+import { median } from './metrical-level.ts';
 import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
 import { type Pulse, pulseOf, strongestNear } from './pulse.ts';
@@ -49,8 +50,7 @@ function stretchesOf(scores: readonly Float64Array[]): (readonly [number, number
   const best = scores.map(most);
   const found: [number, number][] = [];
   for (let s = 0; s < best.length; s++) {
-    const near = best.slice(Math.max(0, s - AROUND_S), s + AROUND_S + 1).sort((a, b) => a - b);
-    if ((near[Math.floor(near.length / 2)] as number) < COMES_AGAIN) continue;
+    if (median(best.slice(Math.max(0, s - AROUND_S), s + AROUND_S + 1)) < COMES_AGAIN) continue;
     const last = found.at(-1);
     if (last !== undefined && last[1] === s) last[1] = s + 1;
     else found.push([s, s + 1]);
@@ -115,13 +115,14 @@ function heardWithin(pulse: Pulse, map: TempoMap): Span {
     for (let b = from; b < from + count; b++) sum += weight(b) / count;
     return sum;
   };
-  const inside = Array.from({ length: Math.max(1, map.beats - TOGETHER) }, (_, b) => mean(b)).sort((a, b) => a - b);
-  const least = STILL_HEARD * (inside[Math.floor(inside.length / 2)] as number);
+  const inside = Array.from({ length: Math.max(1, map.beats - TOGETHER) }, (_, b) => mean(b));
+  const least = STILL_HEARD * median(inside);
   // The last half by itself too: what is loud before the end does not carry it on.
   const half = TOGETHER / 2;
   let [first, last] = [0, map.beats - 1];
-  while (Math.min(mean(first - 1), mean(first - 1, half)) >= least) first--;
-  while (Math.min(mean(last + 2 - TOGETHER), mean(last + 2 - half, half)) >= least) last++;
+  // Where the off-beat is as strong, nothing tells how far it goes on, and all that is silent would be as good.
+  while (least > 0 && Math.min(mean(first - 1), mean(first - 1, half)) >= least) first--;
+  while (least > 0 && Math.min(mean(last + 2 - TOGETHER), mean(last + 2 - half, half)) >= least) last++;
   const inTake = (time: number) => micros(Math.max(0, Math.min((pulse.frames * 1e6) / FRAMES_A_SECOND, time)));
   return { start: inTake(beatTime(map, first)), end: inTake(beatTime(map, last)) };
 }
@@ -142,7 +143,7 @@ function inARow(pieces: readonly RoomMusic[]): RoomMusic[] {
 /** Beats without a gap that is no beat. */
 function inStep(beats: readonly number[]): number[][] {
   const gaps = beats.slice(1).map((b, i) => b - (beats[i] as number));
-  const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)] ?? 1;
+  const usual = median(gaps);
   const runs: number[][] = [[]];
   for (const [i, beat] of beats.entries()) {
     if (i > 0 && Math.abs((gaps[i - 1] as number) / usual - 1) > OUT_OF_STEP) runs.push([]);

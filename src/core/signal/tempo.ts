@@ -49,12 +49,12 @@ const LAGS = BPMS.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
 /**
  * How well each tempo fits each second of a piece: in a window around it the attacks are laid over themselves, and a
  * comb of multiples is laid over that. About 0.1 at most where nothing comes again, 1 where all does; null where there
- * is nothing to hear. `hop`: frames from one place to the next.
+ * is nothing to hear.
  */
-export function tempoScores(pulse: Float32Array, hop = HOP): (Float64Array | null)[] {
+export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
   const longest = Math.ceil((LAGS[0] as number) * COMB.length) + 3;
-  return Array.from({ length: Math.max(1, Math.ceil(pulse.length / hop)) }, (_, w) => {
-    const from = Math.max(0, Math.min(pulse.length - WINDOW, w * hop - WINDOW / 2));
+  return Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w) => {
+    const from = Math.max(0, Math.min(pulse.length - WINDOW, w * HOP - WINDOW / 2));
     const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
     if (own === null) return null;
     return LAGS.map(

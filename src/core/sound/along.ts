@@ -55,12 +55,13 @@ export function soundAlong(of: SoundSources): SoundAlong {
   const gains = of.voice.level
     ? levelling(of.segments, recorded, of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : undefined)
     : [];
-  const gainOf = walker(gains);
-  const voice = recorded.values.map((v, i) => (gains.length === 0 ? v : v + gainOf(i * EVERY_US)));
-  const duck = walker(duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf)));
+  const voice = recorded.values.map((v, i) => v + gainAt(gains, i * EVERY_US));
+  const duck = duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf));
   const music = voice.map((_, i) => {
     const at = i * EVERY_US;
-    return of.laid.length === 0 ? -Infinity : (musicAt(of.laid, at, of.levels, of.energyOf, duck(at)) ?? -Infinity);
+    return of.laid.length === 0
+      ? -Infinity
+      : (musicAt(of.laid, at, of.levels, of.energyOf, gainAt(duck, at)) ?? -Infinity);
   });
   const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** (((music[i] as number) + 0.691) / 10));
   const heard: Loudness = { everyUs: EVERY_US, values: voice };
@@ -89,11 +90,6 @@ function recordedAlong({ sounds, length, loudnessOf }: SoundSources): Loudness {
       values[i] = own.values[Math.round((from + i * EVERY_US - at) / own.everyUs)] ?? -Infinity;
   }
   return { everyUs: EVERY_US, values };
-}
-
-/** A curve asked for at times that go forward. */
-function walker(points: ReturnType<typeof duckCurve>): (at: number) => number {
-  return (at) => gainAt(points, at);
 }
 
 /** How far a sentence lies above the loudest of the music under it. */

@@ -2,7 +2,7 @@ import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
 import { isDissolved, joinsOf, withDissolves } from '../edit/dissolves.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
-import { type Shot, shotAt, shotsOf, toProgramme } from '../edit/shots.ts';
+import { type Shot, inShots, shotAt, shotsOf, toProgramme } from '../edit/shots.ts';
 import { COUNTED } from '../language/en/numbers.ts';
 import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
 import { type Tone, inKey, tonesOf } from '../sound/tones.ts';
@@ -16,12 +16,13 @@ import type { RoomMusic } from '../signal/room-music.ts';
 import { isSettled } from '../edit/decisions.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import { musicOverRoom, roomMusicFindings } from '../checks/room-music-checks.ts';
-import { asCorrected, classBeats, musicAt, roomBeats } from '../edit/room-beats.ts';
+import { asCorrected, classBeats, roomMusicAt, roomBeats } from '../edit/room-beats.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
 import type { Plan } from '../plan/plan.ts';
 import { frameRate } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 import { PLACED_US, type ProgrammeTake, speechIn } from './align-takes.ts';
 
@@ -34,6 +35,8 @@ export interface Produced {
   readonly tones: readonly Tone[];
   /** The beat of the class: of the music under it, and of the rooms where none is laid. */
   readonly beats: readonly ClassBeat[];
+  /** Where somebody speaks in it, in order; by lines where neither words nor sound tell. */
+  readonly speech: readonly Span[];
   /** Lines that were spoken again, in it. */
   readonly pickUps: readonly PlacedPickUp[];
   readonly findings: readonly Finding[];
@@ -69,8 +72,9 @@ export function produce(
   };
   const found = new Map(takes.map((take) => [take.takeId, standing(take)]));
   const rate = takes[0]?.facts.rate ?? frameRate(25, 1);
-  const speeches = new Map(takes.map((t) => [t.takeId, speechIn(t.aligned.alignment, t.facts.sound) ?? []]));
+  const speeches = new Map(takes.map((t) => [t.takeId, speechIn(t.aligned.alignment, t.facts.sound)]));
   const speechOf = (takeId: string) => speeches.get(takeId) ?? [];
+  const cuesOf = (takeId: string) => takes.find((t) => t.takeId === takeId)?.facts.transcript.cues ?? [];
   const rooms = new Map(
     takes.map(({ takeId, facts }) => [
       takeId,
@@ -142,6 +146,7 @@ export function produce(
       (at) => keyAt(at, edit.sound.music ? laidTracks : [], programme.shots, musicOf),
     ),
     beats,
+    speech: inShots(programme.shots, (takeId) => speeches.get(takeId) ?? cuesOf(takeId)),
     pickUps: takes.flatMap(({ takeId }) => {
       const { pickUps } = decidedOn(edit, takeId);
       return placePickUps(programme, takeId, { pickUps, speech: speechOf(takeId) }, spoken);
@@ -174,7 +179,7 @@ function keyAt(
   const track = laid.find((l) => l.start <= at && at < l.end);
   if (track !== undefined) return track.track.key ?? null;
   const here = shotAt(at, shots);
-  return here === null ? null : (musicAt(musicOf(here.shot.takeId), here.time)?.key ?? null);
+  return here === null ? null : (roomMusicAt(musicOf(here.shot.takeId), here.time)?.key ?? null);
 }
 
 /** Times of the programme that are in a take's shots, on its clock. */

@@ -4,7 +4,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
 import { SoundFiles } from './SoundFiles.tsx';
-import { SoundFields } from './SoundFields.tsx';
+import { SoundFields } from '../shared/SoundFields.tsx';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const isProgramme = (render: RenderOfPage) => render.kind === 'programme';

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { drownedFindings } from '../../core/checks/music-checks.ts';
 import { duckDb, levelCurve } from '../../core/music/levels.ts';
 import type { BedLevels } from '../../core/music/music.ts';
@@ -8,7 +8,7 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { callMeans } from '../../core/workout/studio.ts';
 import { Chart } from '../../ui/Chart.tsx';
-import { api } from '../shared/api.ts';
+import { useFetched } from '../shared/use-fetched.ts';
 import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
 
@@ -20,28 +20,14 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
     change,
   } = useDocument();
   const { studio, book } = useStudio();
-  const [energies, setEnergies] = useState<ReadonlyMap<string, readonly number[]>>(new Map());
-  const used = [...new Set(laid.laid.map((l) => l.track.id))].join();
-  useEffect(() => {
-    let current = true;
-    for (const id of used.split(',').filter((i) => i !== '')) {
-      void api<{ energies: number[] }>(`/api/tracks/${id}/sound`).then(
-        (s) => {
-          if (current) setEnergies((known) => new Map(known).set(id, s.energies));
-        },
-        () => undefined,
-      );
-    }
-    return () => {
-      current = false;
-    };
-  }, [used]);
+  const used = [...new Set(laid.laid.map((l) => l.track.id))];
+  const energies = useFetched<{ readonly energies: readonly number[] }>(used, (id) => `/api/tracks/${id}/sound`);
   const lines = useMemo(
     () => schedule(segments, script, callMeans(plan, studio, book)).lines,
     [segments, script, plan, studio, book],
   );
   const points = useMemo(
-    () => levelCurve(laid, lines, total, music.levels, (id) => energies.get(id) ?? null),
+    () => levelCurve(laid, lines, total, music.levels, (id) => energies.get(id)?.energies ?? null),
     [laid, lines, total, music.levels, energies],
   );
   const drowned = useMemo(() => drownedFindings(points, music), [points, music]);

@@ -49,7 +49,7 @@ function Here({ length }: { readonly length: Micros }) {
   const share = at / length;
   return (
     <span
-      className="pointer-events-none absolute top-2 bottom-6 w-[2px] bg-ink"
+      className="pointer-events-none absolute top-[34px] bottom-6 w-[2px] bg-ink"
       style={{ left: `calc(${LEFT_PX}px + ${share} * (100% - ${LEFT_PX + RIGHT_PX}px))` }}
     />
   );

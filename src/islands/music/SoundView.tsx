@@ -3,7 +3,7 @@ import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { rangeOf } from '../../core/sound/along.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { SoundFields } from '../deliver/SoundFields.tsx';
+import { SoundFields } from '../shared/SoundFields.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';

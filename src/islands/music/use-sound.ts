@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { soundFindings } from '../../core/checks/sound-checks.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { Finding } from '../../core/findings/finding.ts';
@@ -7,11 +7,10 @@ import { layMusic } from '../../core/music/laid.ts';
 import { type SoundAlong, clippedIn, soundAlong } from '../../core/sound/along.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { voiceOf } from '../../core/align/align.ts';
-import { speechIn } from '../../core/workout/align-takes.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
-import { ApiError, api } from '../shared/api.ts';
+import { useFetched } from '../shared/use-fetched.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
 export interface FilmSound {
@@ -20,30 +19,6 @@ export interface FilmSound {
   readonly clipped: readonly Micros[];
   /** Recordings whose loudness was never measured. */
   readonly unmeasured: readonly string[];
-}
-
-/** Everything that is fetched by an id, once, and anew where `stamp` changes; null: there is none. */
-function useFetched<T>(
-  ids: readonly string[],
-  pathOf: (id: string) => string,
-  stamp = '',
-): ReadonlyMap<string, T | null> {
-  const [known, setKnown] = useState<ReadonlyMap<string, T | null>>(new Map());
-  const wanted = ids.join();
-  useEffect(() => {
-    let current = true;
-    for (const id of wanted.split(',').filter((i) => i !== '')) {
-      const put = (value: T | null) => current && setKnown((before) => new Map(before).set(id, value));
-      api<T>(pathOf(id)).then(put, (error: unknown) => {
-        if (!(error instanceof ApiError)) throw error;
-        put(null);
-      });
-    }
-    return () => {
-      current = false;
-    };
-  }, [wanted, stamp]);
-  return known;
 }
 
 /** The sound of the programme as it will be mixed; null: nothing was filmed, or it is being fetched. */
@@ -66,25 +41,16 @@ export function useSound(): FilmSound | null {
   );
   const used = [...new Set(laid.map((l) => l.track.id))];
   const energies = useFetched<{ readonly energies: readonly number[] }>(used, (id) => `/api/tracks/${id}/sound`);
-  const spoken = useMemo(() => {
-    if (produced === null) return { sentences: [], speech: [] };
+  const sentences = useMemo(() => {
+    if (produced === null) return [];
     const { shots } = produced.programme;
-    const of = programmeTakes.map(({ takeId, facts, aligned }) => {
+    const of = programmeTakes.flatMap(({ takeId, facts }) => {
       const own = shotsOf(shots, takeId);
-      const inIt = <T extends { readonly start: Micros; readonly end: Micros }>(spans: readonly T[]) =>
-        spans
-          .filter((s) => own.some((shot) => shot.start <= s.start && s.start < shot.end))
-          .map((s) => ({ ...s, start: toProgramme(s.start, own), end: toProgramme(s.end, own) }));
-      return {
-        sentences: inIt(phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))),
-        speech: inIt(speechIn(aligned.alignment, facts.sound) ?? facts.transcript.cues),
-      };
+      return phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))
+        .filter((s) => own.some((shot) => shot.start <= s.start && s.start < shot.end))
+        .map((s) => ({ ...s, start: toProgramme(s.start, own), end: toProgramme(s.end, own) }));
     });
-    const byTime = (a: { start: Micros }, b: { start: Micros }) => a.start - b.start;
-    return {
-      sentences: of.flatMap((o) => o.sentences).sort(byTime),
-      speech: of.flatMap((o) => o.speech).sort(byTime),
-    };
+    return of.sort((a, b) => a.start - b.start);
   }, [produced, programmeTakes]);
   const loudness = useMemo(
     () => new Map([...levels].map(([id, found]) => [id, found === null ? null : loudnessFrom(found)])),
@@ -93,7 +59,8 @@ export function useSound(): FilmSound | null {
   return useMemo(() => {
     if (produced === null || heard.some((id) => !levels.has(id))) return null;
     const along = soundAlong({
-      ...{ sounds, length: micros(produced.programme.length), segments: produced.programme.segments, ...spoken },
+      ...{ sounds, length: micros(produced.programme.length), segments: produced.programme.segments },
+      ...{ sentences, speech: produced.speech },
       ...{ voice: sound.voice, laid, levels: music.levels },
       loudnessOf: (id) => loudness.get(id) ?? null,
       energyOf: (id) => energies.get(id)?.energies ?? null,
@@ -101,5 +68,5 @@ export function useSound(): FilmSound | null {
     const clipped = clippedIn(sounds, (id) => levels.get(id)?.clippedMs ?? []);
     const findings = soundFindings({ along, clipped, sound, music, segments: produced.programme.segments });
     return { along, clipped, findings, unmeasured: heard.filter((id) => levels.get(id) === null) };
-  }, [produced, levels, loudness, energies, laid, spoken, sound, music]);
+  }, [produced, levels, loudness, energies, laid, sentences, sound, music]);
 }

@@ -9,6 +9,12 @@ import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import type { StaveData } from './use-score.ts';
 
+/** Where a caption comes in and goes out, against its segment. */
+const CAPTION_ENDS = [
+  { word: 'Caption in', says: 'Caption in, after the start', sign: '+', field: 'inAfterUs' },
+  { word: 'Caption out', says: 'Caption out, before the end', sign: '−', field: 'outBeforeUs' },
+] as const;
+
 /** The chosen segment: where it is, and what its lanes do, by rule or by hand. */
 export function SegmentDetails({ data }: { readonly data: StaveData }) {
   const {
@@ -140,34 +146,22 @@ export function SegmentDetails({ data }: { readonly data: StaveData }) {
           </dd>
           <dd>{by('caption', isByHand('caption', 'text') ? 'text' : 'show')}</dd>
         </div>
-        <div className={row}>
-          <dt className="text-soft">Caption in</dt>
-          <dd className="flex items-center gap-1">
-            +
-            <TimeField
-              label="Caption in, after the start"
-              value={overrideOf(edit.overrides, key, 'caption', 'inAfterUs') ?? edit.rules.caption.inAfterUs}
-              className="w-16 border-line! bg-sheet"
-              onChange={(value) => put({ segmentKey: key, lane: 'caption', field: 'inAfterUs', value })}
-            />{' '}
-            s
-          </dd>
-          <dd>{by('caption', 'inAfterUs')}</dd>
-        </div>
-        <div className={row}>
-          <dt className="text-soft">Caption out</dt>
-          <dd className="flex items-center gap-1">
-            −
-            <TimeField
-              label="Caption out, before the end"
-              value={overrideOf(edit.overrides, key, 'caption', 'outBeforeUs') ?? edit.rules.caption.outBeforeUs}
-              className="w-16 border-line! bg-sheet"
-              onChange={(value) => put({ segmentKey: key, lane: 'caption', field: 'outBeforeUs', value })}
-            />{' '}
-            s
-          </dd>
-          <dd>{by('caption', 'outBeforeUs')}</dd>
-        </div>
+        {CAPTION_ENDS.map(({ word, says, sign, field }) => (
+          <div key={field} className={row}>
+            <dt className="text-soft">{word}</dt>
+            <dd className="flex items-center gap-1">
+              {sign}
+              <TimeField
+                label={says}
+                value={overrideOf(edit.overrides, key, 'caption', field) ?? edit.rules.caption[field]}
+                className="w-16 border-line! bg-sheet"
+                onChange={(value) => put({ segmentKey: key, lane: 'caption', field, value })}
+              />{' '}
+              s
+            </dd>
+            <dd>{by('caption', field)}</dd>
+          </div>
+        ))}
         <div className={row}>
           <dt className="text-soft">Chapter</dt>
           <dd className="flex items-center gap-1">

@@ -1,4 +1,4 @@
-import { asCorrected, musicAt } from '../../core/edit/room-beats.ts';
+import { asCorrected, roomMusicAt } from '../../core/edit/room-beats.ts';
 import type { RoomCount } from '../../core/edit/decisions.ts';
 import { shotAt } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -23,7 +23,7 @@ export function useRoomCommands(): void {
     const heard = programmeTakes.find((t) => t.takeId === takeId)?.facts.sound?.music ?? [];
     const { roomCounts } = decidedOn(edit, takeId);
     // Of what was taken out nothing is left to correct; said once more, it is heard again.
-    const piece = musicAt(asCorrected(heard, says === 'phrase' ? roomCounts : []), at);
+    const piece = roomMusicAt(asCorrected(heard, says === 'phrase' ? roomCounts : []), at);
     if (piece === null) return;
     const gone = (c: RoomCount) => c.says === 'no-music' && c.at >= piece.start && c.at < piece.end;
     const isBack = says === 'no-music' && roomCounts.some(gone);

@@ -4,7 +4,7 @@ import { TASKS, type Tasks } from './tasks.ts';
 /** Does a task where it holds nobody up. */
 export type Aside = <K extends keyof Tasks>(task: K, ...input: Parameters<Tasks[K]>) => Promise<ReturnType<Tasks[K]>>;
 
-/** Set by the web server when it starts. */
+/** Set by the web server and the worker when they start. */
 const threads = processWide<Aside | null>('aside', () => null);
 
 export function doAsideBy(aside: Aside): void {
@@ -12,8 +12,8 @@ export function doAsideBy(aside: Aside): void {
 }
 
 /**
- * Does a task in a thread beside the web server's own, so that nobody waits for it but who asked. Outside of the web
- * server, where nobody else waits, it is done at once.
+ * Does a task in a thread beside the process's own, so that nobody waits for it but who asked. Outside of web server
+ * and worker, where nobody else waits, it is done at once.
  */
 export const aside: Aside = (task, ...input) => {
   if (threads.value !== null) return threads.value(task, ...input);

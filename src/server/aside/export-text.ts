@@ -5,6 +5,7 @@ import { type Studio, callMeans } from '../../core/workout/studio.ts';
 import { plannedProgramme } from '../../core/workout/rehearsal.ts';
 import { type Produced, produce } from '../../core/workout/pipeline.ts';
 import { recordingsOf } from '../../core/workout/take-sources.ts';
+import type { Track } from '../../core/music/track.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { type Schedule, schedule } from '../../core/script/schedule.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
@@ -20,7 +21,9 @@ import { type AlignedTake, alignTakes, takesIn } from './align-takes.ts';
 /** What a file is made from. */
 export interface ExportInput {
   /** As it is timed. */
-  readonly document: Pick<WorkoutDocument, 'plan' | 'script' | 'edit'>;
+  readonly document: Pick<WorkoutDocument, 'plan' | 'script' | 'edit' | 'music'>;
+  /** The library, for what is laid under the class. */
+  readonly tracks: readonly Track[];
   readonly studio: Studio;
   /** All recordings of the workout with their words. */
   readonly takes: readonly TakeWithTranscript[];
@@ -29,7 +32,7 @@ export interface ExportInput {
 type Written = ExportInput['document'];
 
 /** The text of a file by its name: of the programme where something was filmed, else of the plan. */
-export function exportText(name: string, { document, studio, takes, credits }: ExportInput): string {
+export function exportText(name: string, { document, studio, takes, tracks, credits }: ExportInput): string {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Error(`there is no export ${name}`);
   const recordings = takes.map((t) => t.take);
@@ -41,7 +44,11 @@ export function exportText(name: string, { document, studio, takes, credits }: E
           document,
           studio,
           aligned,
-          produce({ ...document, edit: withTones(document.edit) }, aligned, { recordings: recordingsOf(takes) }),
+          produce({ ...document, edit: withTones(document.edit) }, aligned, {
+            recordings: recordingsOf(takes),
+            music: document.music,
+            tracks,
+          }),
         );
   return format.write({ ...made, credits });
 }
