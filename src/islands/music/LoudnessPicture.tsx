@@ -126,7 +126,7 @@ function optionOf(along: SoundAlong, up: number, tones: readonly Tone[], clipped
             ),
           ]
         : []),
-      ...(clipped.length > 0 ? [marks('clipped', clipped, TOP_LUFS - 5, 'diamond', '#ad1442', 10)] : []),
+      ...(clipped.length > 0 ? [marks('clipped', clipped, TOP_LUFS - 5, 'diamond', '#d4366b', 10)] : []),
     ],
   };
 }
