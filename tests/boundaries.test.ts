@@ -41,6 +41,7 @@ const ROWS = [
   'logbook',
   'edit',
   'lanes',
+  'looks',
   'sound',
   'findings',
   'mistakes',

@@ -394,6 +394,7 @@ describe('kept answers', () => {
               chapters,
               droppedChapters,
               cards: [],
+              boards: [],
               orphans: [],
             }).map(found),
           ];

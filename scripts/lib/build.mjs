@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bundlePrograms } from '../bundle.mjs';
+import { OVERLAY_FONTS } from './overlay-fonts.mjs';
 import { say, Trouble } from './say.mjs';
 
 const SOURCES = [
@@ -12,15 +13,10 @@ const SOURCES = [
   'public',
   'scripts/bundle.mjs',
   'scripts/lib/build.mjs',
+  'scripts/lib/overlay-fonts.mjs',
   'astro.config.mjs',
   'package-lock.json',
   'tsconfig.json',
-];
-/** Faces that the overlay is drawn in, by the page and by the renderer alike. */
-const OVERLAY_FONTS = [
-  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2',
-  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2',
-  '@fontsource/martian-mono/files/martian-mono-latin-700-normal.woff2',
 ];
 
 function fingerprint(root) {
@@ -51,7 +47,7 @@ export async function needBuild(root) {
     );
   await bundlePrograms();
   mkdirSync(join(root, 'dist', 'fonts'), { recursive: true });
-  for (const font of OVERLAY_FONTS)
-    copyFileSync(join(root, 'node_modules', font), join(root, 'dist', 'fonts', font.split('/').at(-1)));
+  for (const file of OVERLAY_FONTS.flatMap((font) => font.files))
+    copyFileSync(join(root, 'node_modules', file), join(root, 'dist', 'fonts', file.split('/').at(-1)));
   writeFileSync(stamp, wanted);
 }

@@ -1,6 +1,13 @@
 import text400 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2?url';
 import text700 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2?url';
 import figures700 from '@fontsource/martian-mono/files/martian-mono-latin-700-normal.woff2?url';
+import textExt400 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff2?url';
+import textExt700 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff2?url';
+import display800 from '@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-800-normal.woff2?url';
+import cyrillic400 from '@fontsource/noto-sans/files/noto-sans-cyrillic-400-normal.woff2?url';
+import cyrillic700 from '@fontsource/noto-sans/files/noto-sans-cyrillic-700-normal.woff2?url';
+import greek400 from '@fontsource/noto-sans/files/noto-sans-greek-400-normal.woff2?url';
+import greek700 from '@fontsource/noto-sans/files/noto-sans-greek-700-normal.woff2?url';
 import type JASSUB from 'jassub';
 
 /** The overlay drawn by the rasteriser that the renderer uses too: the same script, the same faces. */
@@ -12,6 +19,12 @@ export interface Overlay {
   destroy(): void;
 }
 
+/** The fonts of `scripts/lib/overlay-fonts.mjs`, as the page has them. */
+const FONTS = [
+  ...[text400, text700, textExt400, textExt700, figures700, display800],
+  ...[greek400, greek700, cyrillic400, cyrillic700],
+];
+
 /** `canvas` lies over the picture and has its shape; `size` is the programme's, in pixels. */
 export async function openOverlay(
   canvas: HTMLCanvasElement,
@@ -22,7 +35,7 @@ export async function openOverlay(
   const raster: JASSUB = new Rasteriser({
     canvas,
     subContent: ass,
-    fonts: [text400, text700, figures700],
+    fonts: FONTS,
     queryFonts: false,
   });
   await raster.ready;

@@ -65,6 +65,7 @@ export function exportCommand(
     lanes: laid,
     tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),
     picture: PICTURE,
+    style: { rules: DEFAULT_RULES.look, overrides: [] },
     equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });

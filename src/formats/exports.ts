@@ -1,4 +1,5 @@
 import type { ProgrammeSegment } from '../core/edit/assemble.ts';
+import { type Style, paint } from '../core/looks/paint.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/schedule.ts';
@@ -19,6 +20,8 @@ export interface ExportSource {
   readonly lanes: Lanes;
   readonly linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[];
   readonly picture: OverlayPicture;
+  /** How the overlay is drawn. */
+  readonly style: Style;
   /** What must be at hand, in the order it is needed. */
   readonly equipment: readonly string[];
   readonly tones: readonly Tone[];
@@ -90,7 +93,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'Timer and captions as drawn, ASS',
     file: 'overlay.ass',
     mime: 'text/x-ssa',
-    write: (s) => writeAss(s.lanes, s.picture),
+    write: (s) => writeAss(paint(s.lanes, s.picture, s.style), s.picture),
   },
   {
     name: 'description-txt',

@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import type { CaptionEvent } from '../core/lanes/caption.ts';
 import type { Chapter } from '../core/lanes/chapter.ts';
-import type { TimerTick } from '../core/lanes/timer.ts';
 import { frameRate } from '../core/time/frames.ts';
-import { fromSeconds } from '../core/time/micros.ts';
+import { type Micros, fromSeconds } from '../core/time/micros.ts';
+import type { Drawn } from '../core/looks/drawn.ts';
 import { writeAss } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeDescription } from './description/description-writer.ts';
@@ -108,19 +108,25 @@ describe('the cue sheet', () => {
 });
 
 describe('the overlay', () => {
-  const tick = (start: number, end: number, value: number): TimerTick => ({
-    segmentKey: 'k',
-    kind: 'work',
-    start: s(start),
-    end: s(end),
-    value,
-    share: 0.5,
-  });
+  const drawn = (of: { text: string; start: Micros; end: Micros }): Drawn[] => {
+    const words = {
+      kind: 'text',
+      x: 10,
+      baseline: 30,
+      align: 'start',
+      em: 20,
+      w: 12,
+      face: 'bold',
+      outline: null,
+    } as const;
+    return [{ ...words, ...of, colour: 'FFFFFF', layer: 1, role: 'figure' }];
+  };
   const times = (rate: [number, number], start: number, end: number) => {
-    const line = writeAss(
-      { timer: [tick(start, end, 7)], captions: [], cards: [] },
-      { width: 640, height: 360, rate: frameRate(...rate) },
-    )
+    const line = writeAss(drawn({ text: '7', start: s(start), end: s(end) }), {
+      width: 640,
+      height: 360,
+      rate: frameRate(...rate),
+    })
       .split('\n')
       .find((l) => l.startsWith('Dialogue'));
     return line?.split(',').slice(1, 3);
@@ -134,10 +140,11 @@ describe('the overlay', () => {
   });
   it('leaves out what no frame would show, and takes orders out of the words', () => {
     expect(times([25, 1], 1.001, 1.002)).toBeUndefined();
-    const text = writeAss(
-      { timer: [], captions: [caption(1, 3, '{\\b1}Row\\N')], cards: [] },
-      { width: 640, height: 360, rate: frameRate(25, 1) },
-    );
+    const text = writeAss(drawn({ text: '{\\b1}Row\\N', start: s(1), end: s(3) }), {
+      width: 640,
+      height: 360,
+      rate: frameRate(25, 1),
+    });
     expect(text).toContain('(⧵b1)Row⧵N');
   });
 });

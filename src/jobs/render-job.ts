@@ -3,7 +3,8 @@ import type { Db } from '../db/pool.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import { type Render, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { forgetOlderParts } from '../db/render-parts-sql.ts';
-import { type WorkoutDocument, decidedOn } from '../core/workout/document.ts';
+import { paint } from '../core/looks/paint.ts';
+import { type WorkoutDocument, decidedOn, styleOf } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
@@ -82,7 +83,11 @@ async function makeProgramme(
     onProgress,
     signal,
   );
-  const part: PictureJob = { pictures: withSources(pictures, source), ...picture, ass: writeAss(lanes, picture) };
+  const part: PictureJob = {
+    pictures: withSources(pictures, source),
+    ...picture,
+    ass: writeAss(paint(lanes, picture, styleOf(document.edit)), picture),
+  };
   const job: RenderJob = {
     ...part,
     sounds: heard,

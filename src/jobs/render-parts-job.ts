@@ -1,7 +1,9 @@
 import { rm } from 'node:fs/promises';
 import { setTimeout as pause } from 'node:timers/promises';
 import pLimit from 'p-limit';
-import { lanesWithin } from '../core/lanes/within.ts';
+import { drawnWithin } from '../core/looks/drawn.ts';
+import { paint } from '../core/looks/paint.ts';
+import { styleOf } from '../core/workout/document.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import { insertParts, keyOfPart, partsOfRender, setPartFile } from '../db/render-parts-sql.ts';
@@ -83,18 +85,19 @@ export const PARTS_AT_ONCE = 2;
 
 /** The picture of each part, on the part's own clock. */
 function partJobs(
-  { made, first, source }: ProgrammeSources,
+  { document, made, first, source }: ProgrammeSources,
   lengths?: PartLengths,
 ): { of: RenderPart; picture: PictureJob }[] {
   const { pictures, lanes } = made.produced;
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const all = withSources(pictures, source);
+  const drawn = paint(lanes, picture, styleOf(document.edit));
   return partsOf(all, first.rate, lengths).map((part) => ({
     of: part,
     picture: {
       ...picture,
       pictures: piecesOf(all, part, first.rate),
-      ass: writeAss(lanesWithin(lanes, part.from, part.to, first.rate), picture),
+      ass: writeAss(drawnWithin(drawn, part.from, part.to, first.rate), picture),
     },
   }));
 }

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lanesWithin } from '../core/lanes/within.ts';
+import { type Drawn, drawnWithin } from '../core/looks/drawn.ts';
 import { firstFrameFrom, frameRate, frameStart } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import { keyOfPicture, partsOf, piecesOf } from './render-parts.ts';
 import { NO_SOURCE, type RenderPiece } from './render-pieces.ts';
 
+const HOW = { colour: 'FFFFFF', role: 'mark' } as const;
 const RATE = frameRate(30000, 1001);
 const file = (name: string) => ({ path: name, fits: true, silent: false });
 const at = (frame: number) => frameStart(frame, RATE);
@@ -93,12 +94,16 @@ describe('parts of a picture', () => {
     fc.assert(
       fc.property(tick, fc.nat(1_700), fc.integer({ min: 1, max: 900 }), ({ start, length }, from, frames) => {
         const event = { start: micros(start), end: micros(start + length) };
-        const lanes = { timer: [event], captions: [], cards: [] } as never;
-        const [shown] = lanesWithin(lanes, from, from + frames, RATE).timer;
+        const box: Drawn = {
+          ...event,
+          ...{ kind: 'box', x: 0, y: 0, w: 1, h: 1, radius: 0, alpha: 1, layer: 0 },
+          ...HOW,
+        };
+        const [shown] = drawnWithin([box], from, from + frames, RATE);
         const [first, after] = [firstFrameFrom(event.start, RATE), firstFrameFrom(event.end, RATE)];
         const [a, b] = [Math.max(first, from), Math.min(after, from + frames)];
-        const drawn = shown === undefined ? null : [firstFrameFrom(shown.start, RATE), firstFrameFrom(shown.end, RATE)];
-        expect(drawn).toEqual(b <= a ? null : [a - from, b - from]);
+        const seen = shown === undefined ? null : [firstFrameFrom(shown.start, RATE), firstFrameFrom(shown.end, RATE)];
+        expect(seen).toEqual(b <= a ? null : [a - from, b - from]);
       }),
     );
   });

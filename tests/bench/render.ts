@@ -13,11 +13,12 @@ import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { fromSeconds } from '../../src/core/time/micros.ts';
 import { makeVideo } from '../media/support.ts';
+import { drawnOf } from '../support/drawn.ts';
 import { mostMemory } from './memory.ts';
 import { probe } from '../../src/media/probe.ts';
 import { PARTS_AT_ONCE } from '../../src/jobs/render-parts-job.ts';
 import { type MadePart, joinParts, partsOf, piecesOf, renderPicture } from '../../src/media/render-parts.ts';
-import { lanesWithin } from '../../src/core/lanes/within.ts';
+import { drawnWithin } from '../../src/core/looks/drawn.ts';
 import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
 import { withSources } from '../../src/media/render-pieces.ts';
 
@@ -44,7 +45,8 @@ const { lanes, pictures, sounds, programme } = produceTake(
 const source = { path: input, fits: true, silent: false };
 const picture = { width, height, rate };
 const fontsFolder = `${root}/dist/fonts`;
-const ass = writeAss(lanes, picture);
+const drawn = drawnOf(lanes, picture);
+const ass = writeAss(drawn, picture);
 const all = withSources(pictures, () => source);
 const mixed = join(folder, 'sound.m4a');
 execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', input, '-vn', '-c:a', 'copy', mixed]);
@@ -77,7 +79,7 @@ async function ours(): Promise<void> {
   const left = [...made];
   const one = async () => {
     for (let part = left.shift(); part !== undefined; part = left.shift()) {
-      const own = writeAss(lanesWithin(lanes, part.from, part.to, rate), picture);
+      const own = writeAss(drawnWithin(drawn, part.from, part.to, rate), picture);
       const work = { ...picture, pictures: piecesOf(all, part, rate), ass: own };
       await renderPicture(work, part.path, fontsFolder, () => undefined);
     }
@@ -124,7 +126,7 @@ const memoryWith = (cuts: number) => {
         output: join(folder, 'cut.mp4'),
         ...{ width: 1920, height: 1080, length: fromSeconds(10), rate: { num: 25, den: 1 } },
         ...{ audioCodec: 'aac', mixed: null, picture: null, whole: false, fontsFolder: `${root}/dist/fonts` },
-        ass: writeAss({ timer: [], captions: [], cards: [] }, { width: 1920, height: 1080, rate: { num: 25, den: 1 } }),
+        ass: writeAss([], { width: 1920, height: 1080, rate: { num: 25, den: 1 } }),
         ...{ ffmetadata: ';FFMETADATA1\n', captionsSrt: '' },
       },
       () => undefined,

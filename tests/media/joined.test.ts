@@ -24,11 +24,12 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
-import { lanesWithin } from '../../src/core/lanes/within.ts';
+import { drawnWithin } from '../../src/core/looks/drawn.ts';
 import { render } from '../../src/media/render.ts';
 import { type MadePart, joinParts, partsOf, piecesOf, renderPicture } from '../../src/media/render-parts.ts';
 import { NO_SOURCE, withSources } from '../../src/media/render-pieces.ts';
 import { asFilmed } from '../support/as-filmed.ts';
+import { drawnOf } from '../support/drawn.ts';
 import { frameCount, frameTimes, leastPsnr, makeNumbered, pitchAt, readNumbered, soundHash } from './support.ts';
 
 let folder: string;
@@ -118,7 +119,7 @@ describe.each([
     const output = path('out');
     const picture = { width: 320, height: 180, rate };
     // The ground is looked at, not what is written on it.
-    const drawn = { ...laid, cards: [] };
+    const drawn = drawnOf({ ...laid, cards: [] }, picture);
     const job = {
       pictures: withSources(pictures, sourceOf),
       sounds: withSources(sounds, sourceOf),
@@ -157,7 +158,7 @@ describe.each([
     expect(parts.length).toBeGreaterThanOrEqual(4);
     const files: MadePart[] = [];
     for (const [i, part] of parts.entries()) {
-      const ass = writeAss(lanesWithin(drawn, part.from, part.to, rate), picture);
+      const ass = writeAss(drawnWithin(drawn, part.from, part.to, rate), picture);
       files.push({ ...part, path: path(`part-${i}`) });
       const own = { ...picture, pictures: piecesOf(job.pictures, part, rate), ass };
       await renderPicture(own, files[i]!.path, job.fontsFolder, () => undefined);
@@ -224,7 +225,7 @@ describe('a dissolve', () => {
         sounds: withSources([first, second], (id) => source(id === 'a' ? a : b)),
         ...{ output, length: s(4), width: 320, height: 180, rate, audioCodec: 'aac', mixed: null, picture: null },
         ...{ whole: false, fontsFolder: resolve('dist/fonts'), ffmetadata: ';FFMETADATA1\n', captionsSrt: '' },
-        ass: writeAss({ timer: [], captions: [], cards: [] }, { width: 320, height: 180, rate }),
+        ass: writeAss([], { width: 320, height: 180, rate }),
       },
       () => undefined,
     );

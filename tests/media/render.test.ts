@@ -18,6 +18,7 @@ import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { render } from '../../src/media/render.ts';
 import { withSources } from '../../src/media/render-pieces.ts';
 import { asFilmed } from '../support/as-filmed.ts';
+import { boardOf, drawnOf } from '../support/drawn.ts';
 import { difference, frameCount, greyFrame, makeVideo } from './support.ts';
 
 const fontsFolder = resolve('dist/fonts');
@@ -62,7 +63,7 @@ async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros
       picture: null,
       whole: removed.length === 0,
       fontsFolder,
-      ass: writeAss(laid, { width: 640, height: 360, rate }),
+      ass: writeAss(drawnOf(laid, { width: 640, height: 360 }), { width: 640, height: 360, rate }),
       ffmetadata: writeFfmetadata('A = B; #1', laid.chapters),
       captionsSrt: writeCaptionsSrt(laid.captions),
     },
@@ -78,6 +79,7 @@ const references = new Map<number, Uint8Array>();
 function reference(value: number): Uint8Array {
   const known = references.get(value);
   if (known !== undefined) return known;
+  const picture = { width: 640, height: 360, rate: frameRate(25, 1) };
   const tick: TimerTick = { segmentKey: 'x', kind: 'work', start: micros(0), end: fromSeconds(2), value, share: 0.5 };
   const [input, script, output] = [
     join(folder, 'plain.mp4'),
@@ -86,7 +88,7 @@ function reference(value: number): Uint8Array {
   ];
   makeVideo(input, { seconds: 1, rate: '25' });
   execFileSync('tee', [script], {
-    input: writeAss({ timer: [tick], captions: [], cards: [] }, { width: 640, height: 360, rate: frameRate(25, 1) }),
+    input: writeAss(drawnOf({ timer: [tick], captions: [], boards: [boardOf(tick)], cards: [] }, picture), picture),
     stdio: ['pipe', 'ignore', 'inherit'],
   });
   execFileSync('ffmpeg', [
@@ -203,7 +205,7 @@ describe('the container', () => {
         picture: null,
         whole: true,
         fontsFolder,
-        ass: writeAss({ timer: [], captions: [], cards: [] }, { width: 1280, height: 720, rate: frameRate(25, 1) }),
+        ass: writeAss([], { width: 1280, height: 720, rate: frameRate(25, 1) }),
         ffmetadata: ';FFMETADATA1\n',
         captionsSrt: '',
       },

@@ -13,3 +13,11 @@ declare module 'fft.js' {
     realTransform(out: number[], input: readonly number[]): void;
   }
 }
+
+declare module 'fontkit' {
+  export interface Font {
+    readonly familyName: string;
+    glyphForCodePoint(code: number): { readonly advanceWidth: number };
+  }
+  export function create(file: Uint8Array): Font;
+}

@@ -117,7 +117,7 @@ describe('what went otherwise than planned', () => {
   });
 });
 
-const NAMES = { title: 'T', instructor: '' };
+const NAMES = { title: 'T', instructor: '', blocks: [] };
 
 describe('what the lanes cannot deliver', () => {
   it('names chapters that are too short and classes with too few', () => {

@@ -1,5 +1,7 @@
 import type { Programme } from '../edit/assemble.ts';
+import type { ClassBeat } from '../music/laid.ts';
 import type { Plan } from '../plan/plan.ts';
+import { type Board, boards } from './board.ts';
 import { type CardEvent, cardEvents } from './card.ts';
 import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption.ts';
 import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
@@ -11,6 +13,8 @@ export interface Lanes {
   readonly timer: readonly TimerTick[];
   readonly captions: readonly CaptionEvent[];
   readonly cards: readonly CardEvent[];
+  /** What can be shown of each segment besides. */
+  readonly boards: readonly Board[];
   readonly droppedCaptions: readonly DroppedCaption[];
   readonly chapters: readonly Chapter[];
   readonly droppedChapters: readonly DroppedChapter[];
@@ -22,7 +26,8 @@ export function lanes(
   programme: Programme,
   rules: LaneRules,
   overrides: readonly Override[],
-  plan: Pick<Plan, 'title' | 'instructor'>,
+  plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>,
+  beats: readonly ClassBeat[] = [],
 ): Lanes {
   const timer = timerTicks(programme.segments, rules, overrides);
   const caption = captionEvents(programme.segments, rules, overrides);
@@ -31,6 +36,7 @@ export function lanes(
   return {
     timer,
     cards: cardEvents(programme, timer, plan),
+    boards: boards(programme.segments, plan, beats, programme.length),
     captions: caption.captions,
     droppedCaptions: caption.dropped,
     chapters: chapter.chapters,

@@ -1,3 +1,4 @@
+import { DEFAULT_LOOK, type LookId, type LookRules } from './look-rules.ts';
 import type { Micros } from '../time/micros.ts';
 import { fromSeconds } from '../time/micros.ts';
 
@@ -11,12 +12,14 @@ export interface LaneRules {
     readonly nextInBreaks: boolean;
   };
   readonly chapter: { readonly by: 'blocks' | 'moves' };
+  readonly look: LookRules;
 }
 
 export const DEFAULT_RULES: LaneRules = {
   timer: { on: true, direction: 'down', inBreaks: true },
   caption: { on: true, inAfterUs: fromSeconds(0.5), outBeforeUs: fromSeconds(0), nextInBreaks: true },
   chapter: { by: 'blocks' },
+  look: DEFAULT_LOOK,
 };
 
 /** A hand-made change to one field of one segment's lane. It names the segment, so it survives a change of timing. */
@@ -30,6 +33,14 @@ export type Override =
       readonly lane: 'caption';
       readonly field: 'inAfterUs' | 'outBeforeUs';
       readonly value: Micros;
+    }
+  /** Another look; on the other side; a plate behind its words. */
+  | { readonly segmentKey: string; readonly lane: 'look'; readonly field: 'look'; readonly value: LookId }
+  | {
+      readonly segmentKey: string;
+      readonly lane: 'look';
+      readonly field: 'mirrored' | 'plates';
+      readonly value: boolean;
     }
   | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'show'; readonly value: boolean }
   | { readonly segmentKey: string; readonly lane: 'chapter'; readonly field: 'title'; readonly value: string }

@@ -161,7 +161,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 9,
+    version: 10,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {

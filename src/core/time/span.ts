@@ -18,3 +18,10 @@ export function lengthOf(s: Span): Micros {
 export function overlap(a: Span, b: Span): Micros {
   return Math.max(ZERO, Math.min(a.end, b.end) - Math.max(a.start, b.start)) as Micros;
 }
+
+/** What of a span is inside another, or null. */
+export function clipped(span: Span, within: Span): Span | null {
+  const start = Math.max(span.start, within.start) as Micros;
+  const end = Math.min(span.end, within.end) as Micros;
+  return end > start ? { start, end } : null;
+}

@@ -1,3 +1,4 @@
+import type { Style } from '../looks/paint.ts';
 import {
   type CameraRule,
   type Dissolve,
@@ -17,7 +18,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 9;
+  readonly version: 10;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -59,6 +60,11 @@ export const EMPTY_EDIT: Edit = {
   overrides: [],
   retakes: [],
 };
+
+/** How the programme is drawn. */
+export function styleOf({ rules, overrides }: Pick<Edit, 'rules' | 'overrides'>): Style {
+  return { rules: rules.look, overrides };
+}
 
 /** What was decided about a take. */
 export function decidedOn(edit: Edit, takeId: string): OnTake {
@@ -138,7 +144,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 9,
+    version: 10,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

@@ -44,7 +44,7 @@ export interface Produced {
 
 /** What is decided, and the names that cards show. */
 interface Named extends Pick<WorkoutDocument, 'edit'> {
-  readonly plan: Pick<Plan, 'title' | 'instructor'>;
+  readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>;
 }
 
 /** What there is besides the takes themselves. */
@@ -110,7 +110,7 @@ export function produce(
   ]);
   const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
-  const laid = lanes(programme, edit.rules, edit.overrides, plan);
+  const laid = lanes(programme, edit.rules, edit.overrides, plan, beats);
   return {
     programme,
     // What is given by hand comes last, and the last one given stands.

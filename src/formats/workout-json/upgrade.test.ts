@@ -96,7 +96,7 @@ describe('a document of the first version', () => {
     const aside = [{ takeId: TAKE_ID, ...on }];
     const upgraded = upgradeDocument({ ...document, version: 8, edit: { ...edit, aside } });
     expect(upgraded.edit.aside).toEqual([{ takeId: TAKE_ID, ...NOTHING_ON_TAKE }]);
-    expect(upgraded).toMatchObject({ version: 9, edit: { accepted: true, roomCounts: [] } });
+    expect(upgraded).toMatchObject({ version: 10, edit: { accepted: true, roomCounts: [] } });
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of this version is left as it is', () => {

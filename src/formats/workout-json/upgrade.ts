@@ -1,6 +1,7 @@
 import { NO_TONES, type PickUp, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
 import { type CallRules, DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
 import { EMPTY_MUSIC } from '../../core/music/music.ts';
+import { DEFAULT_LOOK } from '../../core/lanes/look-rules.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 
 /** A document as version 1 kept it: one wording a call, six calls, no marks. */
@@ -32,7 +33,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 9;
+export const NEWEST_DOCUMENT = 10;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -51,10 +52,16 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
-  // Version 8 knew nothing of music in the room.
-  const { edit, ...rest } = document.version === 8 ? (stored as WorkoutDocument) : toEighth(document);
+  const { edit, ...rest } = document.version === 9 ? (stored as WorkoutDocument) : toNinth(document);
+  // Version 9 had one look.
+  return { ...rest, version: 10, edit: { ...edit, rules: { ...edit.rules, look: DEFAULT_LOOK } } };
+}
+
+/** An older document as version 9 kept it, but for the number: version 8 knew nothing of music in the room. */
+function toNinth(document: { version: number; script: unknown }): WorkoutDocument {
+  const { edit, ...rest } = document.version === 8 ? (document as unknown as WorkoutDocument) : toEighth(document);
   const aside = edit.aside.map((on) => ({ ...on, roomCounts: [] }));
-  return { ...rest, version: 9, edit: { ...edit, roomCounts: [], aside } };
+  return { ...rest, edit: { ...edit, roomCounts: [], aside } };
 }
 
 /** An older document as version 8 kept it, but for the number. */

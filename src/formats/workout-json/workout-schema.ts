@@ -18,6 +18,7 @@ import {
   type Use,
   type VoiceCare,
 } from '../../core/edit/decisions.ts';
+import { LOOK_IDS, type LookRules, SLOTS } from '../../core/lanes/look-rules.ts';
 import { type LaneRules, MOST_CHAPTER_SHIFT_US } from '../../core/lanes/rules.ts';
 import {
   CALL_KINDS,
@@ -97,10 +98,23 @@ const script = Joi.object({
   marks: Joi.array().items(mark).max(2_000).required(),
 } satisfies Record<keyof Script, Joi.Schema>).required();
 
+const look = Joi.object({
+  look: Joi.valid(...LOOK_IDS).required(),
+  blocks: Joi.object()
+    .pattern(Joi.string().max(64), Joi.valid(...LOOK_IDS))
+    .max(200)
+    .required(),
+  mirrored: flag,
+  television: flag,
+  plates: flag,
+  shows: Joi.object(Object.fromEntries(SLOTS.map((slot) => [slot, Joi.boolean()]))).required(),
+} satisfies Record<keyof LookRules, Joi.Schema>).required();
+
 const rules = Joi.object({
   timer: Joi.object({ on: flag, direction: Joi.valid('down', 'up').required(), inBreaks: flag }).required(),
   caption: Joi.object({ on: flag, inAfterUs: time, outBeforeUs: time, nextInBreaks: flag }).required(),
   chapter: Joi.object({ by: Joi.valid('blocks', 'moves').required() }).required(),
+  look,
 } satisfies Record<keyof LaneRules, Joi.Schema>).required();
 
 const of = (lane: string, field: string, value: Joi.Schema) =>
@@ -118,6 +132,9 @@ const override = Joi.alternatives(
   of('caption', 'text', title),
   of('caption', 'inAfterUs', time),
   of('caption', 'outBeforeUs', time),
+  of('look', 'look', Joi.valid(...LOOK_IDS)),
+  of('look', 'mirrored', flag),
+  of('look', 'plates', flag),
   of('chapter', 'show', flag),
   of('chapter', 'title', title),
   of('chapter', 'shiftUs', Joi.number().integer().min(-Number(MOST_CHAPTER_SHIFT_US)).max(MOST_CHAPTER_SHIFT_US)),

@@ -1,4 +1,6 @@
 import { useMemo } from 'react';
+import { paint } from '../../core/looks/paint.ts';
+import { styleOf } from '../../core/workout/document.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { rangeOf } from '../../core/sound/along.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -27,8 +29,8 @@ export function SoundView() {
   const found = useSound();
   const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
   const ass = useMemo(
-    () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
-    [produced, first],
+    () => (first === null || produced === null ? null : writeAss(paint(produced.lanes, first, styleOf(edit)), first)),
+    [produced, first, edit],
   );
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   if (produced === null || first === null)

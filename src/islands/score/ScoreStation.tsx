@@ -1,6 +1,8 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
+import { paint } from '../../core/looks/paint.ts';
+import { styleOf } from '../../core/workout/document.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
@@ -54,8 +56,8 @@ export function ScoreStation() {
   const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
   const ass = useMemo(
-    () => (first === null || produced === null ? null : writeAss(produced.lanes, first)),
-    [produced, first],
+    () => (first === null || produced === null ? null : writeAss(paint(produced.lanes, first, styleOf(edit)), first)),
+    [produced, first, edit],
   );
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   const select = useCallback((key: string, at: Micros) => {

@@ -87,8 +87,8 @@ export function useDerive(workbench: Workbench): Derived {
   // While words are being changed, what was found from them before stays in view until the new answer is there.
   const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
   const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
-  const { title, instructor } = plan;
-  const named = useMemo(() => ({ plan: { title, instructor }, edit }), [title, instructor, edit]);
+  const { title, instructor, blocks } = plan;
+  const named = useMemo(() => ({ plan: { title, instructor, blocks }, edit }), [title, instructor, blocks, edit]);
   const inHand = useMemo(
     () => (found === null ? null : produceTake(named, found.take, spoken)),
     [found, named, spoken],

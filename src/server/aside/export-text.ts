@@ -13,7 +13,7 @@ import { lanes } from '../../core/lanes/lanes.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
 import { micros } from '../../core/time/micros.ts';
-import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { type WorkoutDocument, styleOf } from '../../core/workout/document.ts';
 import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
 import type { TakeWithTranscript } from '../takes.ts';
 import { type AlignedTake, alignTakes, takesIn } from './align-takes.ts';
@@ -72,6 +72,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
       programme.segments,
     ),
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
+    style: styleOf(document.edit),
     equipment: equipmentOf(document.plan, segments, studio),
   };
 }
@@ -96,6 +97,7 @@ function filmSource(
     tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
+    style: styleOf(document.edit),
     equipment: equipmentOf(document.plan, segments, studio),
   };
 }

@@ -1,0 +1,238 @@
+import type { ProgrammeSegment } from '../edit/assemble.ts';
+import type { ClassBeat } from '../music/laid.ts';
+import { BREATH_US } from '../plan/dose.ts';
+import type { Move, Plan } from '../plan/plan.ts';
+import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+import type { Slot } from './look-rules.ts';
+
+/** What can be shown of a segment besides its time and the name of its move; on programme time. */
+export interface Board extends Span {
+  readonly segmentKey: string;
+  readonly blockId: string;
+  readonly kind: SegmentKind;
+  readonly words: readonly BoardWords[];
+  /** Counts of the phrase that the music is in. */
+  readonly beats: readonly BoardCount[];
+  /** Repetitions, spread evenly over the segment. */
+  readonly reps: readonly BoardCount[];
+  readonly breaths: readonly BoardBreath[];
+  /** What comes after it, the nearest first. */
+  readonly coming: readonly Coming[];
+  /** How much of the class is done, in steps that are seen. */
+  readonly done: readonly BoardShare[];
+}
+
+export interface BoardWords extends Span {
+  readonly slot: Exclude<Slot, 'move' | 'side' | 'done'>;
+  readonly text: string;
+}
+
+/** `count` of `of`, from 1. */
+export interface BoardCount extends Span {
+  readonly count: number;
+  readonly of: number;
+}
+
+/** One half of a breath; `n` of `of` breaths, from 1. */
+export interface BoardBreath extends Span {
+  readonly goes: 'in' | 'out';
+  readonly n: number;
+  readonly of: number;
+}
+
+export interface BoardShare extends Span {
+  /** 0 to 1. */
+  readonly share: number;
+}
+
+export interface Coming {
+  readonly kind: SegmentKind;
+  readonly label: string;
+  readonly lengthUs: Micros;
+}
+
+/** What comes next is shown in the last ten seconds of work (common practice). */
+const NEXT_SHOWN = fromSeconds(10);
+const MOST_COMING = 4;
+/** A phrase of music has 32 counts (common practice). */
+const PHRASE = 32;
+/** A step of the bar that shows how much of the class is done: two hundred are seen as one movement. */
+const DONE_STEPS = 200;
+
+/** One board a segment. */
+export function boards(
+  segments: readonly ProgrammeSegment[],
+  plan: Pick<Plan, 'blocks'>,
+  beats: readonly ClassBeat[],
+  length: Micros,
+): Board[] {
+  const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const movesOf = movesByBlock(segments);
+  let beat = 0;
+  return segments.map((segment, i) => {
+    const move = moves.get(segment.segment?.moveId ?? '');
+    while (beat < beats.length && beats[beat]!.at < segment.start) beat++;
+    const inside: ClassBeat[] = [];
+    for (let b = beat; b < beats.length && beats[b]!.at < segment.end; b++) inside.push(beats[b]!);
+    const after = segments.slice(i + 1, i + 1 + MOST_COMING);
+    const active = isActive(segment);
+    return {
+      segmentKey: segment.key,
+      blockId: segment.segment?.blockId ?? '',
+      ...{ kind: segment.kind, start: segment.start, end: segment.end },
+      words: wordsOf(segment, segments, i, move, movesOf),
+      beats: active ? countsOf(inside, segment.end) : [],
+      reps: active ? repsOf(segment, move) : [],
+      breaths: active ? breathsOf(segment, move) : [],
+      coming: after.map((s) => ({ kind: s.kind, label: nameOf(s), lengthUs: micros(s.end - s.start) })),
+      done: doneOf(segment, length),
+    };
+  });
+}
+
+/** Moves of each block in the order they come. */
+function movesByBlock(segments: readonly ProgrammeSegment[]): ReadonlyMap<string, readonly string[]> {
+  const found = new Map<string, string[]>();
+  for (const { segment } of segments) {
+    if (segment === null || segment.moveId === null || !isActive(segment)) continue;
+    const own = found.get(segment.blockId) ?? [];
+    if (own.length === 0) found.set(segment.blockId, own);
+    if (!own.includes(segment.moveId)) own.push(segment.moveId);
+  }
+  return found;
+}
+
+function wordsOf(
+  at: ProgrammeSegment,
+  segments: readonly ProgrammeSegment[],
+  i: number,
+  move: Move | undefined,
+  movesOf: ReadonlyMap<string, readonly string[]>,
+): BoardWords[] {
+  const { start, end, segment } = at;
+  const words: BoardWords[] = [];
+  const put = (slot: BoardWords['slot'], text: string, from = start, to = end) =>
+    void (text !== '' && to > from && words.push({ slot, text, start: from, end: to }));
+  put('kind', kindWord(at.kind));
+  const next = segments.slice(i + 1).find(isActive);
+  if (isActive(at)) {
+    if (next !== undefined) {
+      // Where hardly anything is left besides, what comes next is not shown before the move itself was.
+      const from = micros(Math.max(end - NEXT_SHOWN, start + (end - start) / 2));
+      put('next', `Next: ${withSide(next)}${inWords(newNeeds(at, next))}`, from);
+    }
+    const options = [move?.easier && `Easier: ${move.easier}`, move?.harder && `Harder: ${move.harder}`];
+    put('option', options.filter(Boolean).join(' · '));
+    if (segment !== null && segment.rounds > 1) put('round', `Round ${segment.round} of ${segment.rounds}`);
+    else if (segment !== null && segment.sets > 1) put('round', `Set ${segment.set} of ${segment.sets}`);
+    const own = movesOf.get(segment?.blockId ?? '') ?? [];
+    const n = own.indexOf(segment?.moveId ?? '');
+    if (n >= 0 && own.length > 1) put('place', `Move ${n + 1} of ${own.length}`);
+    for (const phase of phasesOf(at, move)) put('effort', phase.text, phase.start, phase.end);
+  } else if (isBreak(at) && next !== undefined) {
+    const taken = newNeeds(segments.slice(0, i).findLast(isActive), next);
+    put('take', taken.length === 0 ? '' : `Take: ${taken.join(', ')}`);
+  }
+  return words;
+}
+
+/** What the next move needs and this one does not. */
+function newNeeds(now: ProgrammeSegment | undefined, next: ProgrammeSegment): readonly string[] {
+  const had = now?.segment?.needs ?? [];
+  return (next.segment?.needs ?? []).filter((need) => !had.includes(need));
+}
+
+const inWords = (needs: readonly string[]) => (needs.length === 0 ? '' : ` · take ${needs.join(', ')}`);
+
+function withSide({ label, side }: ProgrammeSegment): string {
+  return side === 'left' || side === 'right' ? `${label}, ${side}` : label;
+}
+
+const nameOf = (segment: ProgrammeSegment) => (segment.kind === 'rest' ? 'Rest' : withSide(segment));
+
+/** A move's phases over the length it was filmed in. */
+function phasesOf({ start, end }: Span, move: Move | undefined): (Span & { readonly text: string })[] {
+  const phases = move?.phases ?? [];
+  const planned = phases.reduce((sum, p) => sum + p.lengthUs, 0);
+  let gone = 0;
+  return phases.map((phase) => {
+    const from = micros(start + ((end - start) * gone) / planned);
+    gone += phase.lengthUs;
+    const text = phase.effortPercent === null ? phase.name : `${phase.name} · ${phase.effortPercent} %`;
+    return { start: from, end: micros(start + ((end - start) * gone) / planned), text };
+  });
+}
+
+function countsOf(beats: readonly ClassBeat[], end: Micros): BoardCount[] {
+  return beats.map(({ at, count }, i) => ({
+    start: at,
+    end: beats[i + 1]?.at ?? end,
+    count: ((count - 1) % PHRASE) + 1,
+    of: PHRASE,
+  }));
+}
+
+function repsOf({ start, end, segment }: ProgrammeSegment, move: Move | undefined): BoardCount[] {
+  const dosed = move?.dose?.kind === 'reps' ? move.dose.reps : null;
+  const counted =
+    segment !== null && segment.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0
+      ? Math.round((segment.end - segment.start) / segment.countUs)
+      : 0;
+  return evenly(start, end, dosed ?? counted).map((span, i, all) => ({ ...span, count: i + 1, of: all.length }));
+}
+
+function breathsOf({ start, end, segment }: ProgrammeSegment, move: Move | undefined): BoardBreath[] {
+  const dosed = move?.dose?.kind === 'breaths' ? move.dose.breaths : 0;
+  const flows = segment?.scheme === 'flow' || segment?.blockKind === 'flow' || segment?.kind === 'hold';
+  const many = dosed > 0 ? dosed : flows ? Math.max(1, Math.round((end - start) / BREATH_US)) : 0;
+  return evenly(start, end, many).flatMap((span, i) =>
+    evenly(span.start, span.end, 2).map((half, h) => ({
+      ...half,
+      goes: h === 0 ? ('in' as const) : ('out' as const),
+      n: i + 1,
+      of: many,
+    })),
+  );
+}
+
+function doneOf({ start, end }: Span, length: Micros): BoardShare[] {
+  const step = length / DONE_STEPS;
+  const shares: BoardShare[] = [];
+  for (let n = Math.floor(start / step); n * step < end; n++) {
+    const from = micros(Math.max(start, n * step));
+    const to = micros(Math.min(end, (n + 1) * step));
+    if (to > from) shares.push({ start: from, end: to, share: n / DONE_STEPS });
+  }
+  return shares;
+}
+
+function evenly(start: Micros, end: Micros, many: number): Span[] {
+  return Array.from({ length: many }, (_, i) => ({
+    start: micros(start + ((end - start) * i) / many),
+    end: micros(start + ((end - start) * (i + 1)) / many),
+  }));
+}
+
+/** The kind of a segment in one word, as it stands on screen. */
+export function kindWord(kind: SegmentKind): string {
+  switch (kind) {
+    case 'work':
+      return 'work';
+    case 'hold':
+      return 'hold';
+    case 'rest':
+      return 'rest';
+    case 'change-over':
+      return 'change';
+    case 'water':
+      return 'water';
+    case 'talk':
+      return 'talk';
+    case 'demo':
+      return 'watch';
+    case 'set-up':
+      return 'set up';
+  }
+}

@@ -1,0 +1,190 @@
+import type { Board } from '../lanes/board.ts';
+import type { TimerTick } from '../lanes/timer.ts';
+import type { Span } from '../time/span.ts';
+import { colourOf } from './colours.ts';
+import type { Drawn, Role } from './drawn.ts';
+import { FACES, widthOf } from './faces.ts';
+import { type Box, type Frame, ROW, emOfFigure } from './layout.ts';
+import type { Brand, Face, Part, Tint } from './look.ts';
+import { clipped } from '../time/span.ts';
+import { paintAgenda } from './paint-agenda.ts';
+import { paintBeads, paintDial, paintEights } from './paint-marks.ts';
+import { breathWords, paintTide } from './paint-tide.ts';
+import { figureWords } from './figure-words.ts';
+
+/** A span in which a segment stays laid out as it is, and all that changes in it. */
+export interface State extends Span {
+  readonly board: Board;
+  readonly ticks: readonly TimerTick[];
+  readonly frame: Frame;
+  readonly brand: Brand;
+  readonly plates: boolean;
+  readonly mirrored: boolean;
+}
+
+/** What is drawn for one part. Parts that come later lie above. */
+export function paintBox(box: Box, order: number, state: State): Drawn[] {
+  const { part, x, y, w, h } = box;
+  const layer = order * 4;
+  switch (part.kind) {
+    case 'row':
+    case 'column':
+      return paintPlate(box, layer, state);
+    case 'words':
+      return [...plateBehind(box, layer, state), ...paintWords(box, part, layer, state)];
+    case 'figure':
+      return [...plateBehind(box, layer, state), ...paintFigure(box, part, layer, state)];
+    case 'bar':
+      return paintBar(box, part, layer, state);
+    case 'dial':
+      return paintDial(box, part, layer, state);
+    case 'eights':
+      return paintEights(box, part, layer, state);
+    case 'beads':
+      return paintBeads(box, part, layer, state);
+    case 'tide':
+      return paintTide(box, part, layer, state);
+    case 'breath':
+      return breathWords(box, part, layer, state);
+    case 'agenda':
+      return paintAgenda(box, part, layer, state);
+    case 'either':
+      return [];
+  }
+}
+
+function paintPlate(box: Box, layer: number, state: State): Drawn[] {
+  const { part, x, y, w, h } = box;
+  if ((part.kind !== 'row' && part.kind !== 'column') || part.plate === undefined) return [];
+  const { plate } = part;
+  const { brand, frame, board } = state;
+  const colour = colourOf(plate.tint, board.kind, 'picture', brand);
+  const radius = Math.min((plate.radius ?? brand.radius) * box.unit, w / 2, h / 2);
+  const own = { x, y, w, h, layer, ...spanOf(state), role: 'plate' } as const;
+  const of: Drawn[] = [{ kind: 'box', ...own, radius, colour, alpha: plate.alpha }];
+  const kind = colourOf('kind', board.kind, box.ground, brand);
+  if (plate.strip === true) {
+    const strip = { ...own, layer: layer + 1, w: 5 * box.unit, role: 'mark' } as const;
+    of.push({ kind: 'box', ...strip, radius: 0, colour: kind, alpha: 1 });
+  }
+  if (plate.timed === true)
+    of.push(...barOf({ ...box, h: 4 * box.unit }, { tint: 'kind', of: 'segment', track: false }, layer + 1, state));
+  return of;
+}
+
+/** Behind words that have no plate, where one is wanted. */
+export function plateBehind(box: Box, layer: number, { plates, frame, brand, ...state }: State): Drawn[] {
+  if (!plates || box.ground !== 'picture') return [];
+  const [dx, dy] = [6 * box.unit, 3 * box.unit];
+  const place = { x: box.x - dx, y: box.y - dy, w: box.w + 2 * dx, h: box.h + 2 * dy };
+  const plate = { radius: brand.radius * box.unit, colour: brand.ink, alpha: 0.85, role: 'plate' } as const;
+  return [{ kind: 'box', ...place, ...plate, layer, start: state.start, end: state.end }];
+}
+
+function paintWords(box: Box, part: Extract<Part, { kind: 'words' }>, layer: number, state: State): Drawn[] {
+  const { rows, size: em } = box.setting!;
+  const align = turned(part.align ?? 'start', state.mirrored && box.ground === 'picture');
+  const x = xOf(box, align);
+  return rows.map((text, i) =>
+    textAt(
+      { x, baseline: baselineOf(box.y, i, em, part.face), align, em, ...part, text },
+      box,
+      spanOf(state),
+      state,
+      layer + 1,
+    ),
+  );
+}
+
+/** The time; on the picture it keeps to its side, else it stands in the middle of its room. */
+function paintFigure(box: Box, part: Extract<Part, { kind: 'figure' }>, layer: number, state: State): Drawn[] {
+  const em = emOfFigure(part.face, part.size * box.unit);
+  const align = turned(part.align ?? 'middle', state.mirrored);
+  const place = { x: xOf(box, align), baseline: box.y + box.h, align, em } as const;
+  return state.ticks.flatMap((tick) => {
+    const span = clipped(tick, state);
+    if (span === null) return [];
+    return [textAt({ ...part, ...place, text: figureWords(tick.value) }, box, span, state, layer)];
+  });
+}
+
+const xOf = ({ x, w }: Box, align: 'start' | 'middle' | 'end') =>
+  align === 'start' ? x : align === 'end' ? x + w : x + w / 2;
+
+const turned = (align: 'start' | 'middle' | 'end', by: boolean) =>
+  !by || align === 'middle' ? align : align === 'start' ? 'end' : 'start';
+
+/** Where the letters of a row stand: capitals in the middle of it. */
+export function baselineOf(top: number, row: number, em: number, face: Face): number {
+  const cap = FACES[face][0]!.capHeight / 1000;
+  return top + (row + 0.5) * em * ROW + (cap * em) / 2;
+}
+
+export interface TextOf {
+  readonly x: number;
+  readonly baseline: number;
+  readonly align: 'start' | 'middle' | 'end';
+  readonly em: number;
+  readonly face: Face;
+  readonly tint: Tint;
+  readonly outlined?: boolean;
+  readonly text: string;
+}
+
+/** One line of text. Outlined letters are paper on ink, or ink on paper. */
+export function textAt(
+  of: TextOf,
+  { ground, part, unit }: Box,
+  span: Span,
+  state: Pick<State, 'board' | 'brand' | 'frame'>,
+  layer: number,
+): Drawn {
+  const { brand, board } = state;
+  const colour = colourOf(of.tint, board.kind, ground, brand);
+  const outline =
+    of.outlined !== true
+      ? null
+      : {
+          colour: of.tint === 'ink' ? brand.paper : brand.ink,
+          width: Math.min(of.em * OUTLINE, THICKEST * unit),
+        };
+  const role: Role = part.kind === 'figure' || part.kind === 'dial' ? 'figure' : 'words';
+  const { x, baseline, align, em, face, text } = of;
+  const place = { x, baseline, align, em, face, text, w: widthOf(text, face) * em };
+  return { kind: 'text', ...place, start: span.start, end: span.end, layer: layer + 2, colour, role, outline };
+}
+
+/** Of an em: enough to part letters from any ground, and no more. */
+const OUTLINE = 0.075;
+/** In units: large figures need no more. */
+const THICKEST = 5;
+
+function paintBar(box: Box, part: Extract<Part, { kind: 'bar' }>, layer: number, state: State): Drawn[] {
+  return barOf(box, { tint: part.tint, of: part.of, track: true }, layer, state);
+}
+
+/** A bar and what it runs in. */
+function barOf(
+  { x, y, w, h, ground }: Box,
+  of: { readonly tint: Tint; readonly of: 'segment' | 'class'; readonly track: boolean },
+  layer: number,
+  state: State,
+): Drawn[] {
+  const { board, brand } = state;
+  const place = { kind: 'box', x, y, h, radius: 0, role: 'mark' } as const;
+  const track =
+    ground === 'paper'
+      ? { colour: brand.ink, alpha: 0.16 }
+      : { colour: ground === 'ink' ? brand.paper : brand.ink, alpha: ground === 'ink' ? 0.28 : 0.72 };
+  const colour = colourOf(of.tint, board.kind, ground, brand);
+  const steps = of.of === 'segment' ? state.ticks : board.done;
+  const moving = steps.flatMap((step): Drawn[] => {
+    const span = clipped(step, state);
+    return span === null || step.share * w < 1
+      ? []
+      : [{ ...place, ...span, w: w * step.share, colour, alpha: 1, layer: layer + 1 }];
+  });
+  return of.track ? [{ ...place, ...spanOf(state), w, ...track, layer }, ...moving] : moving;
+}
+
+export const spanOf = ({ start, end }: Span): Span => ({ start, end });

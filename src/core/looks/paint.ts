@@ -1,0 +1,107 @@
+import type { Board } from '../lanes/board.ts';
+import type { CaptionEvent } from '../lanes/caption.ts';
+import type { Lanes } from '../lanes/lanes.ts';
+import { type LookRules, type Slot, lookOf } from '../lanes/look-rules.ts';
+import { type Override, overrideOf } from '../lanes/rules.ts';
+import type { TimerTick } from '../lanes/timer.ts';
+import type { Span } from '../time/span.ts';
+import type { Drawn } from './drawn.ts';
+import { type Content, type Frame, layOut } from './layout.ts';
+import { type Brand, HOUSE_BRAND, type Look, shapeOf, unitOf } from './look.ts';
+import { LOOKS } from './looks.ts';
+import { paintCards } from './paint-cards.ts';
+import { type State, paintBox } from './paint-part.ts';
+import { figureWords } from './figure-words.ts';
+
+/** How a programme is drawn: by which rules, in whose colours. */
+export interface Style {
+  readonly rules: LookRules;
+  readonly overrides: readonly Override[];
+  readonly brand?: Brand;
+}
+
+/**
+ * All that is drawn over the picture, on programme time: the timer, the captions and what else the look shows, and
+ * cards. Where what is written changes, a segment is laid out anew; nothing else moves. Pure.
+ */
+export function paint(
+  { timer, captions, boards, cards }: Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'>,
+  { width, height }: { readonly width: number; readonly height: number },
+  { rules, overrides, brand = HOUSE_BRAND }: Style,
+): Drawn[] {
+  const shape = shapeOf(width, height, rules.television);
+  const frame: Frame = { width, height, unit: unitOf(width, height, shape) };
+  const ticksOf = bySegment(timer);
+  const captionOf = new Map(captions.map((c) => [c.segmentKey, c]));
+  const drawn = boards.flatMap((board) => {
+    const ticks = ticksOf.get(board.segmentKey) ?? [];
+    const caption = captionOf.get(board.segmentKey) ?? null;
+    if (ticks.length === 0 && caption === null) return [];
+    const key = board.segmentKey;
+    const look = LOOKS[lookOf(rules, board.blockId, overrideOf(overrides, key, 'look', 'look'))];
+    const mirrored = overrideOf(overrides, key, 'look', 'mirrored') ?? rules.mirrored;
+    const plates = overrideOf(overrides, key, 'look', 'plates') ?? rules.plates;
+    return statesOf(board, caption, ticks, slotsOf(look, rules)).flatMap((state) => {
+      const boxes = layOut(look.layout[shape], state.content, frame, mirrored);
+      return boxes.flatMap((box, i) => paintBox(box, i, { ...state, frame, brand, plates, mirrored }));
+    });
+  });
+  return [...drawn, ...paintCards(cards, frame, brand)];
+}
+
+/** What a look shows, as the rules have it. */
+export function slotsOf(look: Look, { shows }: LookRules): (slot: Slot) => boolean {
+  return (slot) => shows[slot] ?? look.shows.includes(slot);
+}
+
+type Painted = Pick<State, 'board' | 'ticks' | 'start' | 'end'> & { readonly content: Content };
+
+/** The spans of a segment in which the same is written. */
+function statesOf(
+  board: Board,
+  caption: CaptionEvent | null,
+  ticks: readonly TimerTick[],
+  on: (slot: Slot) => boolean,
+): Painted[] {
+  const words: (Span & { readonly slot: Slot; readonly text: string })[] = board.words.filter((w) => on(w.slot));
+  if (caption !== null) {
+    const { start, end } = caption;
+    if (on('move')) words.push({ slot: 'move', text: caption.text, start, end });
+    if (on('side') && caption.heading !== '') words.push({ slot: 'side', text: caption.heading, start, end });
+  }
+  const edges = [...new Set([board.start, board.end, ...words.flatMap((w) => [w.start, w.end])])]
+    .filter((t) => t >= board.start && t <= board.end)
+    .sort((a, b) => a - b);
+  const figure = ticks.length === 0 ? null : widest(ticks);
+  return edges.slice(1).flatMap((end, i) => {
+    const start = edges[i]!;
+    const now = words.filter((w) => w.start <= start && w.end >= end);
+    const content: Content = {
+      words: new Map(now.map((w) => [w.slot, w.text])),
+      figure,
+      counts: board.beats.length === 0 ? 0 : board.beats[0]!.of,
+      reps: board.reps.length,
+      breathes: board.breaths.length > 0,
+      done: on('done'),
+      coming: board.coming,
+    };
+    // Before its caption comes, a segment without a timer has nothing on screen but its kind.
+    const empty = figure === null && !now.some((w) => w.slot === 'move' || w.slot === 'side');
+    return empty ? [] : [{ board, ticks, start, end, content }];
+  });
+}
+
+/** The figure that needs the most room. */
+function widest(ticks: readonly TimerTick[]): string {
+  return ticks.map((t) => figureWords(t.value)).reduce((a, b) => (b.length > a.length ? b : a));
+}
+
+function bySegment(timer: readonly TimerTick[]): Map<string, TimerTick[]> {
+  const found = new Map<string, TimerTick[]>();
+  for (const tick of timer) {
+    const own = found.get(tick.segmentKey);
+    if (own === undefined) found.set(tick.segmentKey, [tick]);
+    else own.push(tick);
+  }
+  return found;
+}
