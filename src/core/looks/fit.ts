@@ -22,14 +22,14 @@ export function fit(text: string, face: Face, size: number, room: number, most: 
     const now = size * (1 - ((1 - LEAST_SHARE) * i) / STEPS);
     const rows = wrapped(words, face, room / now);
     if (rows.length <= most && rows.every((row) => widthOf(row, face) * now <= room))
-      return { rows: evened(rows, face, room / now), size: now };
+      return { rows: evened(words, rows, face, room / now), size: now };
   }
   const widest = Math.max(...words.map((w) => widthOf(w, face)));
   const least = Math.min(size * LEAST_SHARE, room / widest);
   return { rows: wrapped(words, face, room / least), size: least };
 }
 
-/** As few rows as there can be, `room` in ems. */
+/** As few rows as there can be, `room` in ems. What parts two things on a row parts nothing at its end. */
 function wrapped(words: readonly string[], face: Face, room: number): string[] {
   const rows: string[] = [];
   for (const word of words) {
@@ -37,16 +37,17 @@ function wrapped(words: readonly string[], face: Face, room: number): string[] {
     // A hair of room for rounding.
     if (last !== undefined && widthOf(`${last} ${word}`, face) <= room + 1e-9)
       rows[rows.length - 1] = `${last} ${word}`;
-    else rows.push(word);
+    else if (word !== PARTS || last === undefined) rows.push(word);
   }
-  return rows;
+  return rows.map((row) => (row.endsWith(` ${PARTS}`) ? row.slice(0, -PARTS.length - 1) : row));
 }
 
+const PARTS = '·';
+
 /** The same words in as many rows, more alike in length: no lone last word. */
-function evened(rows: readonly string[], face: Face, room: number): readonly string[] {
+function evened(words: readonly string[], rows: readonly string[], face: Face, room: number): readonly string[] {
   if (rows.length < 2) return rows;
-  const words = rows.join(' ').split(' ');
-  const whole = widthOf(rows.join(' '), face);
+  const whole = widthOf(words.join(' '), face);
   for (let share = 1 / rows.length; share < 1; share += 0.05) {
     const tried = wrapped(words, face, Math.min(room, whole * share));
     if (tried.length <= rows.length && tried.every((row) => widthOf(row, face) <= room)) return tried;

@@ -35,6 +35,8 @@ export interface Box {
   readonly unit: number;
   /** What it stands on. */
   readonly ground: Ground;
+  /** On which side its column is even. */
+  readonly align: 'start' | 'middle' | 'end';
   /** Of words: how they are set. */
   readonly setting?: Setting;
   /** Of an agenda: its rows. */
@@ -107,7 +109,7 @@ export function layOut(placed: readonly Placed[], content: Content, frame: Frame
       : at.startsWith('bottom')
         ? frame.height - sy - sized.h
         : (frame.height - sized.h) / 2;
-    return place(sized, { x, y }, 'picture', unit, mirrored);
+    return place(sized, { x, y, ground: 'picture', align: 'start' }, unit, mirrored);
   });
 }
 
@@ -131,10 +133,8 @@ function mirror(at: Corner): Corner {
   return (at.includes('left') ? at.replace('left', 'right') : at.replace('right', 'left')) as Corner;
 }
 
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
+/** Where a part begins, and in what. */
+interface Where extends Pick<Box, 'x' | 'y' | 'ground' | 'align'> {}
 
 interface Room {
   readonly w: number;
@@ -283,24 +283,37 @@ function sizeOfAgenda(
   return { part, w: room.w, h: y - AGENDA_GAP * unit, agenda: rows };
 }
 
-function place(sized: Sized, { x, y }: Point, on: Ground, unit: number, mirrored: boolean): Box[] {
+function place(sized: Sized, { x, y, ground: on, align: even }: Where, unit: number, mirrored: boolean): Box[] {
   const { part, w, h, setting, agenda, inside, pad } = sized;
   const plate = 'plate' in part ? part.plate : undefined;
   const ground = plate === undefined ? on : plate.tint === 'paper' ? 'paper' : 'ink';
-  const own: Box = { part, x, y, w, h, unit, ground, ...(setting && { setting }), ...(agenda && { agenda }) };
+  const own: Box = {
+    part,
+    x,
+    y,
+    w,
+    h,
+    unit,
+    ground,
+    align: even,
+    ...(setting && { setting }),
+    ...(agenda && { agenda }),
+  };
   if (inside === undefined || pad === undefined || (part.kind !== 'row' && part.kind !== 'column')) return [own];
   const gap = (part.gap ?? 0) * unit;
   const room = { w: w - pad.left - pad.right, h: h - pad.top - pad.bottom };
   const along = inside.reduce((sum, s) => sum + (part.kind === 'row' ? s.w : s.h), 0) + gap * (inside.length - 1);
   const over = Math.max(0, (part.kind === 'row' ? room.w : room.h) - along);
-  const align = mirrored && part.kind === 'column' ? TURNED[part.align ?? 'start'] : (part.align ?? 'start');
+  const turns = mirrored && part.kind === 'column' && ground === 'picture';
+  const align = turns ? TURNED[part.align ?? 'start'] : (part.align ?? 'start');
   const share = align === 'start' ? 0 : align === 'middle' ? 0.5 : 1;
   let at = 0;
   const boxes = part.plate === undefined ? [] : [own];
   inside.forEach((s, i) => {
     if (i === 1 && part.spread === 'apart') at += over;
     const [dx, dy] = part.kind === 'row' ? [at, (room.h - s.h) * share] : [(room.w - s.w) * share, at];
-    boxes.push(...place(s, { x: x + pad.left + dx, y: y + pad.top + dy }, ground, unit, mirrored));
+    const where = { x: x + pad.left + dx, y: y + pad.top + dy, ground, align: part.kind === 'column' ? align : even };
+    boxes.push(...place(s, where, unit, mirrored));
     at += (part.kind === 'row' ? s.w : s.h) + gap;
   });
   return boxes;

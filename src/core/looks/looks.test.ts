@@ -102,7 +102,7 @@ describe('every look in every shape, for seven kinds of segment and four sorts o
     expect(words({})).toEqual(['Left side', 'Row', 'Round 1 of 3']);
     expect(words({ round: false, side: false, option: true, place: true })).toEqual([
       'Row',
-      'Easier: hands on the knees ·',
+      'Easier: hands on the knees',
       'Harder: add a jump',
       'Move 1 of 2',
     ]);

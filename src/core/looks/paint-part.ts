@@ -18,7 +18,6 @@ export interface State extends Span {
   readonly ticks: readonly TimerTick[];
   readonly frame: Frame;
   readonly brand: Brand;
-  readonly plates: boolean;
   readonly mirrored: boolean;
 }
 
@@ -31,9 +30,9 @@ export function paintBox(box: Box, order: number, state: State): Drawn[] {
     case 'column':
       return paintPlate(box, layer, state);
     case 'words':
-      return [...plateBehind(box, layer, state), ...paintWords(box, part, layer, state)];
+      return paintWords(box, part, layer, state);
     case 'figure':
-      return [...plateBehind(box, layer, state), ...paintFigure(box, part, layer, state)];
+      return paintFigure(box, part, layer, state);
     case 'bar':
       return paintBar(box, part, layer, state);
     case 'dial':
@@ -72,18 +71,9 @@ function paintPlate(box: Box, layer: number, state: State): Drawn[] {
   return of;
 }
 
-/** Behind words that have no plate, where one is wanted. */
-export function plateBehind(box: Box, layer: number, { plates, frame, brand, ...state }: State): Drawn[] {
-  if (!plates || box.ground !== 'picture') return [];
-  const [dx, dy] = [6 * box.unit, 3 * box.unit];
-  const place = { x: box.x - dx, y: box.y - dy, w: box.w + 2 * dx, h: box.h + 2 * dy };
-  const plate = { radius: brand.radius * box.unit, colour: brand.ink, alpha: 0.85, role: 'plate' } as const;
-  return [{ kind: 'box', ...place, ...plate, layer, start: state.start, end: state.end }];
-}
-
 function paintWords(box: Box, part: Extract<Part, { kind: 'words' }>, layer: number, state: State): Drawn[] {
   const { rows, size: em } = box.setting!;
-  const align = turned(part.align ?? 'start', state.mirrored && box.ground === 'picture');
+  const align = part.align === undefined ? box.align : turned(part.align, state.mirrored && box.ground === 'picture');
   const x = xOf(box, align);
   return rows.map((text, i) =>
     textAt(

@@ -3,7 +3,7 @@ import type { Drawn, PathCommand } from './drawn.ts';
 import { type Box, ROW } from './layout.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
-import { type State, baselineOf, plateBehind, textAt } from './paint-part.ts';
+import { type State, baselineOf, textAt } from './paint-part.ts';
 
 type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;
 
@@ -65,10 +65,9 @@ function swell(width: number, depth: number, line: number): readonly [readonly P
 export function breathWords(box: Box, part: Of<'breath'>, layer: number, state: State): Drawn[] {
   const em = part.size * box.unit;
   const baseline = baselineOf(box.y + box.h - em * ROW, 0, em, part.face);
-  const words = state.board.breaths.flatMap((breath) => {
+  return state.board.breaths.flatMap((breath) => {
     const span = clipped(breath, state);
     const of = { x: box.x, baseline, align: 'start', em, ...part, text: breath.goes } as const;
     return span === null ? [] : [textAt(of, box, span, state, layer)];
   });
-  return [...plateBehind(box, layer, state), ...words];
 }

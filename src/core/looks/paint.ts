@@ -9,6 +9,7 @@ import type { Drawn } from './drawn.ts';
 import { type Content, type Frame, layOut } from './layout.ts';
 import { type Brand, HOUSE_BRAND, type Look, shapeOf, unitOf } from './look.ts';
 import { LOOKS } from './looks.ts';
+import { withPlates } from './parts.ts';
 import { paintCards } from './paint-cards.ts';
 import { type State, paintBox } from './paint-part.ts';
 import { figureWords } from './figure-words.ts';
@@ -42,8 +43,13 @@ export function paint(
     const mirrored = overrideOf(overrides, key, 'look', 'mirrored') ?? rules.mirrored;
     const plates = overrideOf(overrides, key, 'look', 'plates') ?? rules.plates;
     return statesOf(board, caption, ticks, slotsOf(look, rules)).flatMap((state) => {
-      const boxes = layOut(look.layout[shape], state.content, frame, mirrored);
-      return boxes.flatMap((box, i) => paintBox(box, i, { ...state, frame, brand, plates, mirrored }));
+      const boxes = layOut(
+        plates ? withPlates(look.layout[shape]) : look.layout[shape],
+        state.content,
+        frame,
+        mirrored,
+      );
+      return boxes.flatMap((box, i) => paintBox(box, i, { ...state, frame, brand, mirrored }));
     });
   });
   return [...drawn, ...paintCards(cards, frame, brand)];

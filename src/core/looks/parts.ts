@@ -20,6 +20,14 @@ export function figure(size: number, of: Omit<WordsOf, 'rows'> = {}): Part {
 }
 
 export const INK_PLATE: Plate = { tint: 'ink', alpha: 0.87, radius: null };
+/** The same parts on plates, where they would stand on the picture itself. */
+export function withPlates(placed: readonly Placed[]): Placed[] {
+  return placed.map((one) => {
+    const bare = one.within === 'safe' && !('plate' in one.part && one.part.plate !== undefined);
+    return bare ? { ...one, part: { kind: 'column', plate: INK_PLATE, pad: [12, 9], of: [one.part] } } : one;
+  });
+}
+
 export const PAPER_PLATE: Plate = { tint: 'paper', alpha: 0.94, radius: null };
 
 /** How much of the class is done: a hair along the upper edge, where somebody wants it. */

@@ -15,6 +15,7 @@ import { inField } from '../workbench/use-keys.ts';
 import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
 import { staveRows } from './stave-rows.tsx';
+import { LookPanel } from './LookPanel.tsx';
 import { RulesPanel } from './RulesPanel.tsx';
 import { TakesPanel } from './TakesPanel.tsx';
 import { useCutCommands } from './use-cut-commands.ts';
@@ -24,11 +25,12 @@ import { useTakeCommands } from './use-take-commands.ts';
 import { useFindingCommands } from './use-finding-commands.ts';
 import { useScore } from './use-score.ts';
 
-type Below = 'segment' | 'takes' | 'inserts' | 'rules';
+type Below = 'segment' | 'takes' | 'inserts' | 'look' | 'rules';
 const BELOW = [
   ['segment', 'This segment'],
   ['takes', 'Takes'],
   ['inserts', 'Inserts'],
+  ['look', 'Look'],
   ['rules', 'Rules'],
 ] as const satisfies readonly (readonly [Below, string])[];
 
@@ -179,6 +181,7 @@ export function ScoreStation() {
             </button>
           ))}
         </div>
+        {below === 'look' && <LookPanel data={current} first={first} />}
         {below === 'rules' && <RulesPanel />}
         {below === 'takes' && <TakesPanel selected={selected} select={select} />}
         {below === 'inserts' && <InsertsPanel selected={selected} add={add} select={select} />}
