@@ -20,6 +20,7 @@ import { aside, doAsideBy } from '../server/aside/aside.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
+import { getBrand } from '../server/studio.ts';
 import { asTimed } from '../server/timed.ts';
 import { documentAt } from '../server/workouts.ts';
 
@@ -55,7 +56,8 @@ const worker: WorkerContext = {
   programmeAt: (workoutId, revision) =>
     inStudioOf(workoutId, async () => {
       const document = await asTimed(context, await documentAt(context, workoutId, revision));
-      return { document, made: await programmeOf(context, workoutId, document) };
+      const brand = await getBrand(context.pool);
+      return { document, made: await programmeOf(context, workoutId, document), brand };
     }),
 };
 

@@ -2,6 +2,7 @@ import { assemble } from '../core/edit/assemble.ts';
 import { NO_TONES } from '../core/edit/decisions.ts';
 import { tonesOf } from '../core/sound/tones.ts';
 import { lanes } from '../core/lanes/lanes.ts';
+import { HOUSE_BRAND } from '../core/looks/look.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
 import { balanceOf } from '../core/plan/balance.ts';
 import { EMPTY_SCRIPT } from '../core/script/cue.ts';
@@ -65,7 +66,7 @@ export function exportCommand(
     lanes: laid,
     tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),
     picture: PICTURE,
-    style: { rules: DEFAULT_RULES.look, overrides: [] },
+    style: { rules: DEFAULT_RULES.look, overrides: [], brand: HOUSE_BRAND },
     equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });

@@ -24,7 +24,7 @@ export async function sourcesOf(
   context: WorkerContext,
   { workoutId, revision }: Pick<Render, 'workoutId' | 'revision'>,
 ) {
-  const { document, made } = await context.programmeAt(workoutId, revision);
+  const { document, made, brand } = await context.programmeAt(workoutId, revision);
   const first = made?.takes[0]?.take;
   if (made === null || first === undefined) throw new Missing('The take is gone.');
   const source = (mediaId: string | null): RenderSource => {
@@ -39,5 +39,5 @@ export async function sourcesOf(
     };
   };
   const heard = withSources(made.produced.sounds, source);
-  return { document, made, first, source, heard };
+  return { document, made, brand, first, source, heard };
 }

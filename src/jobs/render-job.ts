@@ -86,7 +86,7 @@ async function makeProgramme(
   const part: PictureJob = {
     pictures: withSources(pictures, source),
     ...picture,
-    ass: writeAss(paint(lanes, picture, styleOf(document.edit)), picture),
+    ass: writeAss(paint(lanes, picture, styleOf(document.edit, of.brand)), picture),
   };
   const job: RenderJob = {
     ...part,

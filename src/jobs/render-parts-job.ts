@@ -85,13 +85,13 @@ export const PARTS_AT_ONCE = 2;
 
 /** The picture of each part, on the part's own clock. */
 function partJobs(
-  { document, made, first, source }: ProgrammeSources,
+  { document, made, brand, first, source }: ProgrammeSources,
   lengths?: PartLengths,
 ): { of: RenderPart; picture: PictureJob }[] {
   const { pictures, lanes } = made.produced;
   const picture = { width: first.width, height: first.height, rate: first.rate };
   const all = withSources(pictures, source);
-  const drawn = paint(lanes, picture, styleOf(document.edit));
+  const drawn = paint(lanes, picture, styleOf(document.edit, brand));
   return partsOf(all, first.rate, lengths).map((part) => ({
     of: part,
     picture: {

@@ -1,5 +1,6 @@
 import type pg from 'pg';
 import type { WorkoutDocument } from '../core/workout/document.ts';
+import type { Brand } from '../core/looks/look.ts';
 import type { HeardMusic } from '../core/signal/listen.ts';
 import type { Onsets } from '../core/signal/onsets.ts';
 import type { RoomMusic } from '../core/signal/room-music.ts';
@@ -47,5 +48,5 @@ export interface WorkerContext {
   readonly programmeAt: (
     workoutId: string,
     revision: number,
-  ) => Promise<{ document: WorkoutDocument; made: WorkerProgramme | null }>;
+  ) => Promise<{ document: WorkoutDocument; made: WorkerProgramme | null; brand: Brand }>;
 }

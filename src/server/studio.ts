@@ -3,6 +3,7 @@ import type { Exercise } from '../core/exercise/exercise.ts';
 import { same } from '../core/merge/same.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
+import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
@@ -24,7 +25,7 @@ import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { writeExercisesJson } from '../formats/exercises/exercises-json.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
-import { changeFiguresSchema, speakerSchema } from '../formats/workout-json/studio-schema.ts';
+import { brandSchema, changeFiguresSchema, speakerSchema } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/takes-sql.ts';
@@ -42,7 +43,30 @@ export async function getStudio(context: Context): Promise<Studio> {
     changes: { ...USUAL_CHANGES, ...(set.get('changes') as Partial<ChangeFigures> | undefined) },
     speakers: await speakers(context.pool),
     paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) },
+    brand: brandIn(set),
   };
+}
+
+const brandIn = (set: ReadonlyMap<string, unknown>): Brand => ({
+  ...HOUSE_BRAND,
+  ...(set.get('brand') as Partial<Brand> | undefined),
+});
+
+/** The colours of the studio that the work is done for. */
+export async function getBrand(pool: Context['pool']): Promise<Brand> {
+  return brandIn(await figures(pool));
+}
+
+/** Sets the studio's colours. */
+export async function setBrand(context: Context, body: unknown): Promise<void> {
+  const fault = faultOf(changeOf(brandSchema), body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { before, after } = body as { before: Brand | null; after: Brand };
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    checkUnchanged('The brand', { before, after }, brandIn(await figures(db)));
+    await putFigures(db, 'brand', after);
+  });
 }
 
 /** A change of something small: what it was when it was opened, and what it is to be. */

@@ -1,3 +1,4 @@
+import { HOUSE_BRAND } from '../../src/core/looks/look.ts';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
@@ -51,7 +52,7 @@ beforeAll(async () => {
     bedAt: async () => null,
     async programmeAt(id, revision) {
       const document = await documentAt(context, id, revision);
-      return { document, made: await programmeOf(context, id, document) };
+      return { document, made: await programmeOf(context, id, document), brand: HOUSE_BRAND };
     },
   };
 });

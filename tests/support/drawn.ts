@@ -3,6 +3,7 @@ import type { Lanes } from '../../src/core/lanes/lanes.ts';
 import { DEFAULT_LOOK, type LookRules } from '../../src/core/lanes/look-rules.ts';
 import type { TimerTick } from '../../src/core/lanes/timer.ts';
 import type { Drawn } from '../../src/core/looks/drawn.ts';
+import { HOUSE_BRAND } from '../../src/core/looks/look.ts';
 import { paint } from '../../src/core/looks/paint.ts';
 
 /** What is drawn of lanes in the look that a class begins with, or in another. */
@@ -11,7 +12,7 @@ export function drawnOf(
   picture: { readonly width: number; readonly height: number },
   rules: Partial<LookRules> = {},
 ): Drawn[] {
-  return paint(lanes, picture, { rules: { ...DEFAULT_LOOK, ...rules }, overrides: [] });
+  return paint(lanes, picture, { rules: { ...DEFAULT_LOOK, ...rules }, overrides: [], brand: HOUSE_BRAND });
 }
 
 /** A board with nothing on it, for a tick by itself. */

@@ -1,6 +1,7 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Insert, PickUp, ProgrammeSound, Retake, Settled } from '../edit/decisions.ts';
+import type { LookRules } from '../lanes/look-rules.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -15,6 +16,8 @@ export type Mend =
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
   | { readonly kind: 'music'; readonly label: string; readonly music: Music }
+  /** How the overlay looks. */
+  | { readonly kind: 'look'; readonly label: string; readonly look: LookRules }
   /** What is done to the sound of the programme. */
   | { readonly kind: 'sound'; readonly label: string; readonly sound: ProgrammeSound }
   /** A lane changed by hand; a line to be spoken again; a segment to be filmed again; the finding let stand. */

@@ -5,14 +5,16 @@ import { create } from 'fontkit';
 import { describe, expect, it } from 'vitest';
 import { drawnOf } from '../../../tests/support/drawn.ts';
 import { NAMES, lookClass, moments } from '../../../tests/support/look-classes.ts';
-import { LOOK_IDS } from '../lanes/look-rules.ts';
+import { DEFAULT_LOOK, LOOK_IDS } from '../lanes/look-rules.ts';
 import { frameRate } from '../time/frames.ts';
 import { colourOf, contrast, luminance, mixed } from './colours.ts';
 import { type Drawn, drawnWithin } from './drawn.ts';
 import { FACES, notDrawn, runsOf, widthOf } from './faces.ts';
 import { fit } from './fit.ts';
 import { HOUSE_BRAND, SHAPES, type Shape } from './look.ts';
+import { legibilityOf } from './legible.ts';
 import { LOOKS } from './looks.ts';
+import { lookFindings } from '../checks/look-checks.ts';
 
 const SIZES: Readonly<Record<Shape, { width: number; height: number }>> = {
   wide: { width: 1920, height: 1080 },
@@ -217,5 +219,29 @@ describe('the catalogue', () => {
   it('has a name and an idea for each, no two alike', () => {
     expect(new Set(LOOK_IDS.flatMap((id) => [LOOKS[id].name, LOOKS[id].idea])).size).toBe(LOOK_IDS.length * 2);
     for (const id of LOOK_IDS) expect(LOOKS[id].id).toBe(id);
+  });
+});
+
+describe('every look can be read before any picture', () => {
+  it.each(LOOK_IDS)('%s: 4.5 : 1, large words and figures 3 : 1 (WCAG 2.2, 1.4.3)', (look) => {
+    const { lanes } = lookClass(NAMES.long);
+    for (const shape of SHAPES) {
+      const drawn = drawnOf(lanes, SIZES[shape], { look, television: shape === 'television', shows: all });
+      for (const l of legibilityOf(drawn, SIZES[shape].height))
+        expect(l.contrast, `${shape} ${l.text}`).toBeGreaterThanOrEqual(l.wanted);
+    }
+  });
+  it('is said not to be where a brand has pale ink, and plates do not help that', () => {
+    const { lanes } = lookClass(NAMES.short);
+    const style = { rules: DEFAULT_LOOK, overrides: [], brand: { ...HOUSE_BRAND, ink: 'B9C4CC' } };
+    const [found] = lookFindings(lanes, SIZES.wide, style);
+    expect(found).toMatchObject({ rule: 'low-contrast', wanted: '4.5 : 1', source: 'WCAG 2.2, 1.4.3' });
+    expect(lookFindings(lanes, SIZES.wide, { ...style, brand: HOUSE_BRAND })).toEqual([]);
+  });
+  it('names letters that would be drawn as boxes', () => {
+    const { lanes } = lookClass(['猫のポーズ', 'Row']);
+    const found = lookFindings(lanes, SIZES.wide, { rules: DEFAULT_LOOK, overrides: [], brand: HOUSE_BRAND });
+    expect(new Set(found.map((f) => f.rule))).toEqual(new Set(['letters-not-drawn']));
+    expect(found[0]!.says).toContain('猫 の ポ ー ズ');
   });
 });

@@ -51,7 +51,7 @@ export function paintEights(box: Box, part: Of<'eights'>, layer: number, state: 
   const of = { kind: 'box', radius, role: 'mark' } as const;
   const around = { x: box.x - gap, y: box.y - gap, w: box.w + 2 * gap, h: box.h + 2 * gap };
   const still: Drawn[] = [
-    { ...of, ...around, ...spanOf(state), role: 'plate', colour: brand.ink, alpha: 0.72, layer },
+    { ...of, ...around, ...spanOf(state), role: 'plate', colour: brand.ink, alpha: 0.82, layer },
     ...Array.from({ length: many }, (_, n): Drawn => ({
       ...of,
       ...cell(n),

@@ -165,7 +165,7 @@ function barOf(
   const track =
     ground === 'paper'
       ? { colour: brand.ink, alpha: 0.16 }
-      : { colour: ground === 'ink' ? brand.paper : brand.ink, alpha: ground === 'ink' ? 0.28 : 0.72 };
+      : { colour: ground === 'ink' ? brand.paper : brand.ink, alpha: ground === 'ink' ? 0.28 : 0.82 };
   const colour = colourOf(of.tint, board.kind, ground, brand);
   const steps = of.of === 'segment' ? state.ticks : board.done;
   const moving = steps.flatMap((step): Drawn[] => {

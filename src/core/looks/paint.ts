@@ -7,7 +7,7 @@ import type { TimerTick } from '../lanes/timer.ts';
 import type { Span } from '../time/span.ts';
 import type { Drawn } from './drawn.ts';
 import { type Content, type Frame, layOut } from './layout.ts';
-import { type Brand, HOUSE_BRAND, type Look, shapeOf, unitOf } from './look.ts';
+import { type Brand, type Look, shapeOf, unitOf } from './look.ts';
 import { LOOKS } from './looks.ts';
 import { withPlates } from './parts.ts';
 import { paintCards } from './paint-cards.ts';
@@ -18,7 +18,7 @@ import { figureWords } from './figure-words.ts';
 export interface Style {
   readonly rules: LookRules;
   readonly overrides: readonly Override[];
-  readonly brand?: Brand;
+  readonly brand: Brand;
 }
 
 /**
@@ -28,7 +28,7 @@ export interface Style {
 export function paint(
   { timer, captions, boards, cards }: Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'>,
   { width, height }: { readonly width: number; readonly height: number },
-  { rules, overrides, brand = HOUSE_BRAND }: Style,
+  { rules, overrides, brand }: Style,
 ): Drawn[] {
   const shape = shapeOf(width, height, rules.television);
   const frame: Frame = { width, height, unit: unitOf(width, height, shape) };

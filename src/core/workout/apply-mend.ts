@@ -36,6 +36,8 @@ export function applyMend(document: WorkoutDocument, mend: Mend, takeId = docume
       return { ...document, plan: mend.plan };
     case 'music':
       return { ...document, music: mend.music };
+    case 'look':
+      return inEdit(document, { rules: { ...document.edit.rules, look: mend.look } });
     case 'sound':
       return inEdit(document, { sound: mend.sound });
     case 'script':
@@ -64,6 +66,7 @@ export function isApplied(document: WorkoutDocument, mend: Mend, takeId = docume
     case 'settle':
     case 'plan':
     case 'music':
+    case 'look':
     case 'sound':
     case 'script':
       return false;

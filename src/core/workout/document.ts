@@ -1,3 +1,4 @@
+import type { Brand } from '../looks/look.ts';
 import type { Style } from '../looks/paint.ts';
 import {
   type CameraRule,
@@ -62,8 +63,8 @@ export const EMPTY_EDIT: Edit = {
 };
 
 /** How the programme is drawn. */
-export function styleOf({ rules, overrides }: Pick<Edit, 'rules' | 'overrides'>): Style {
-  return { rules: rules.look, overrides };
+export function styleOf({ rules, overrides }: Pick<Edit, 'rules' | 'overrides'>, brand: Brand): Style {
+  return { rules: rules.look, overrides, brand };
 }
 
 /** What was decided about a take. */

@@ -1,3 +1,4 @@
+import { type Brand, HOUSE_BRAND } from '../looks/look.ts';
 import type { Exercise } from '../exercise/exercise.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -23,6 +24,8 @@ export interface Studio {
   readonly speakers: readonly Speaker[];
   /** Words a minute by kind of segment, as the logbook has them. */
   readonly paces: Paces;
+  /** Its colours, laid over any look. */
+  readonly brand: Brand;
 }
 
 /** How the instructor of a plan speaks: as learned, else as people usually do. */
@@ -35,4 +38,10 @@ export function callMeans(plan: Plan, studio: Studio, book: ExerciseBook): CallM
   return { plan, book, speaker: speakerOf(studio, plan.instructor), paces: studio.paces };
 }
 
-export const USUAL_STUDIO: Studio = { exercises: [], changes: USUAL_CHANGES, speakers: [], paces: WORDS_A_MINUTE };
+export const USUAL_STUDIO: Studio = {
+  exercises: [],
+  changes: USUAL_CHANGES,
+  speakers: [],
+  paces: WORDS_A_MINUTE,
+  brand: HOUSE_BRAND,
+};

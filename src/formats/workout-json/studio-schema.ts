@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { LOGGED_CALLS, type LogEntry } from '../../core/logbook/logbook.ts';
 import { SEGMENT_KINDS } from '../../core/plan/segment.ts';
+import type { Brand } from '../../core/looks/look.ts';
 import type { ChangeFigures } from '../../core/script/change-over.ts';
 import type { SpeakingModel } from '../../core/speech/line-time.ts';
 
@@ -16,6 +17,18 @@ export const changeFiguresSchema = Joi.object({
   propUs: part,
   sideUs: part,
 } satisfies Record<keyof ChangeFigures, Joi.Schema>).required();
+
+const colour = Joi.string()
+  .pattern(/^[\dA-F]{6}$/)
+  .required();
+
+/** The colours of a studio. */
+export const brandSchema = Joi.object({
+  ink: colour,
+  paper: colour,
+  accent: colour,
+  radius: Joi.number().min(0).max(40).required(),
+} satisfies Record<keyof Brand, Joi.Schema>).required();
 
 /** Seconds of a speaker's model; nobody is slower. */
 const SLOWEST_S = 60;

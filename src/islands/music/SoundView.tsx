@@ -13,7 +13,7 @@ import { api } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
-import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { LoudnessPicture } from './LoudnessPicture.tsx';
 import { useSound } from './use-sound.ts';
 
@@ -24,13 +24,17 @@ const lufs = (value: number) => value.toFixed(1).replace('-', '−');
 export function SoundView() {
   const { produced } = useDerived();
   const { workbench } = useWorkbench();
+  const { studio } = useStudio();
   const takes = workbench((s) => s.takes);
   const edit = workbench((s) => s.document.edit);
   const found = useSound();
   const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
   const ass = useMemo(
-    () => (first === null || produced === null ? null : writeAss(paint(produced.lanes, first, styleOf(edit)), first)),
-    [produced, first, edit],
+    () =>
+      first === null || produced === null
+        ? null
+        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
+    [produced, first, edit, studio.brand],
   );
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   if (produced === null || first === null)

@@ -7,7 +7,8 @@ import { styleOf } from '../../core/workout/document.ts';
 import { cellOf } from '../shoot/TakeStrip.tsx';
 import { useCommands } from '../workbench/commands.ts';
 import type { TakeOfPage } from '../workbench/take.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { BrandForm } from './BrandForm.tsx';
 import { LookPicture } from './LookPicture.tsx';
 import { type LookScope, withLook, withLookByHand, withLookRules, withShown } from './edit-look.ts';
 import type { StaveData } from './use-score.ts';
@@ -115,6 +116,7 @@ export function LookPanel({ data, first }: { readonly data: StaveData | null; re
           </button>
         )}
       </fieldset>
+      <BrandForm />
     </div>
   );
 }
@@ -138,6 +140,7 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
     boards?.find((b) => b.kind === 'work' || b.kind === 'hold');
   const at = board === undefined ? 0 : board.start + (board.end - board.start) * 0.45;
   const { edit } = document;
+  const { brand } = useStudio().studio;
   const pictures = useMemo(() => {
     if (produced === null || board === undefined) return [];
     const { timer, captions } = produced.lanes;
@@ -147,13 +150,14 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
       captions: captions.filter((c) => c.segmentKey === board.segmentKey),
       cards: [],
     };
-    const style = styleOf(edit);
+    const style = styleOf(edit, brand);
     return LOOK_IDS.map((look) => ({
       look,
       drawn: paint(own, { width, height }, { ...style, rules: { ...style.rules, look, blocks: {} }, overrides: [] }),
     }));
-  }, [produced, board, edit, width, height]);
-  const ground = data === null ? {} : groundOf(first, data.segment.recorded.start / Math.max(1, first.duration ?? 1));
+  }, [produced, board, edit, brand, width, height]);
+  const recorded = produced?.programme.segments.find((s) => s.key === board?.segmentKey)?.recorded;
+  const ground = recorded === undefined ? {} : groundOf(first, recorded.start / Math.max(1, first.duration ?? 1));
   return (
     <div className="grid grid-cols-2 gap-2" role="group" aria-label="Looks">
       {pictures.map(({ look, drawn }) => (

@@ -10,7 +10,7 @@ import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { LongList } from '../shared/LongList.tsx';
 import { useLetterCommands } from '../workbench/commands.ts';
-import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
 import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
@@ -45,6 +45,7 @@ export function ScoreStation() {
     document: { edit },
   } = useDocument();
   const takes = useWorkbench().workbench((s) => s.takes);
+  const { studio } = useStudio();
   const firstId = programmeTakes[0]?.takeId;
   const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
   const { staves, findings } = useScore();
@@ -58,8 +59,11 @@ export function ScoreStation() {
   const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
   const ass = useMemo(
-    () => (first === null || produced === null ? null : writeAss(paint(produced.lanes, first, styleOf(edit)), first)),
-    [produced, first, edit],
+    () =>
+      first === null || produced === null
+        ? null
+        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
+    [produced, first, edit, studio.brand],
   );
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   const select = useCallback((key: string, at: Micros) => {

@@ -72,7 +72,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
       programme.segments,
     ),
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
-    style: styleOf(document.edit),
+    style: styleOf(document.edit, studio.brand),
     equipment: equipmentOf(document.plan, segments, studio),
   };
 }
@@ -97,7 +97,7 @@ function filmSource(
     tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
-    style: styleOf(document.edit),
+    style: styleOf(document.edit, studio.brand),
     equipment: equipmentOf(document.plan, segments, studio),
   };
 }

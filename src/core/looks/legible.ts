@@ -1,0 +1,79 @@
+import type { Span } from '../time/span.ts';
+import { LARGE_TEXT_CONTRAST, TEXT_CONTRAST, contrast, mixed } from './colours.ts';
+import type { Drawn } from './drawn.ts';
+import { FACES } from './faces.ts';
+
+type Text = Extract<Drawn, { kind: 'text' }>;
+
+/** How well a text can be told from whatever picture is behind it. */
+export interface Legibility extends Span {
+  readonly text: string;
+  /** The least contrast that any picture gives it, 1 to 21. */
+  readonly contrast: number;
+  /** What WCAG 2.2, 1.4.3 asks for text of its size. */
+  readonly wanted: number;
+}
+
+/** Text is judged as in a film seen 360 px high: the smallest that people watch to move along. */
+const SEEN_PX = 360;
+const [LARGE_PX, LARGE_BOLD_PX] = [24, 18.66];
+/** An outline of so much of an em, or so many pixels as seen, parts letters from the picture by itself. */
+const [PARTING_OUTLINE, PARTING_PX] = [0.04, 3];
+
+/**
+ * The least contrast of each text over any picture: the plates under it are laid over black and over white, and the
+ * outline round its letters counts as their ground.
+ */
+export function legibilityOf(drawn: readonly Drawn[], height: number): Legibility[] {
+  return drawn.flatMap((one): Legibility[] => {
+    if (one.kind !== 'text') return [];
+    const { text, start, end } = one;
+    return [{ text, start, end, contrast: leastContrast(one, drawn, height), wanted: wantedOf(one, height) }];
+  });
+}
+
+function wantedOf({ em, face }: Text, height: number): number {
+  const px = (em * SEEN_PX) / height;
+  const large = px >= LARGE_PX || (face !== 'text' && px >= LARGE_BOLD_PX);
+  return large ? LARGE_TEXT_CONTRAST : TEXT_CONTRAST;
+}
+
+function leastContrast(text: Text, drawn: readonly Drawn[], height: number): number {
+  const { outline, em, colour } = text;
+  if (outline !== null && (outline.width >= em * PARTING_OUTLINE || outline.width >= (PARTING_PX * height) / SEEN_PX))
+    return contrast(colour, outline.colour);
+  const under = drawn.filter(
+    (d) => d.kind !== 'text' && d.layer < text.layer && lastsAsLong(d, text) && covers(d, text),
+  );
+  return Math.min(...['000000', 'FFFFFF'].map((picture) => contrast(colour, grounded(picture, under))));
+}
+
+/** A picture with what lies over it. */
+function grounded(picture: string, under: readonly Drawn[]): string {
+  return [...under]
+    .sort((a, b) => a.layer - b.layer)
+    .reduce((now, d) => (d.kind === 'text' ? now : mixed(now, d.colour, d.alpha)), picture);
+}
+
+const lastsAsLong = (d: Span, text: Span) => d.start <= text.start && d.end >= text.end;
+
+/** Whether something lies under all of a text. */
+function covers(d: Drawn, text: Text): boolean {
+  const left = text.align === 'start' ? text.x : text.align === 'end' ? text.x - text.w : text.x - text.w / 2;
+  const [right, bottom] = [left + text.w, text.baseline];
+  const top = bottom - (FACES[text.face][0]!.capHeight / 1000) * text.em;
+  if (d.kind === 'box') return d.x <= left + 1 && d.x + d.w >= right - 1 && d.y <= top + 1 && d.y + d.h >= bottom - 1;
+  if (d.kind !== 'path' || d.role !== 'plate') return false;
+  const points = d.path.flatMap(([, ...numbers]) =>
+    numbers.flatMap((n, i) => (i % 2 === 0 ? [{ x: n, y: numbers[i + 1] as number }] : [])),
+  );
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  // Where it moves, only what it always covers counts.
+  const lowest = Math.max(d.y, d.toY ?? d.y);
+  return (
+    d.x + Math.min(...xs) <= left &&
+    d.x + Math.max(...xs) >= right &&
+    lowest + Math.min(...ys) <= top &&
+    d.y + Math.max(...ys) >= bottom
+  );
+}

@@ -1,0 +1,62 @@
+import { TEXT_CONTRAST, contrast } from '../../core/looks/colours.ts';
+import { type Brand, HOUSE_BRAND } from '../../core/looks/look.ts';
+import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+
+const COLOURS = [
+  ['ink', 'Ink', 'plates and cards'],
+  ['paper', 'Paper', 'words'],
+  ['accent', 'Accent', 'how far the class is'],
+] as const;
+
+/** The studio's colours, for all its workouts. */
+export function BrandForm() {
+  const { studio, setStudio } = useStudio();
+  const { workbench } = useWorkbench();
+  const { brand } = studio;
+  const put = (before: Brand, after: Brand) =>
+    ({ path: '/api/studio/brand', method: 'PUT', body: { before, after } }) as const;
+  const save = (next: Partial<Brand>) => {
+    const after = { ...brand, ...next };
+    setStudio({ ...studio, brand: after });
+    workbench.getState().ask('Set the brand', { after: put(brand, after), before: put(after, brand) });
+  };
+  const stands = contrast(brand.ink, brand.paper);
+  const own = (Object.keys(HOUSE_BRAND) as (keyof Brand)[]).some((k) => brand[k] !== HOUSE_BRAND[k]);
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="mb-1 font-display font-semibold">The studio’s colours, in every workout</legend>
+      {COLOURS.map(([field, word, what]) => (
+        <label key={field} className="flex items-center gap-2">
+          <input
+            type="color"
+            className="h-7 w-10 cursor-pointer rounded-sm border border-line bg-sheet"
+            value={`#${brand[field].toLowerCase()}`}
+            onChange={(e) => save({ [field]: e.target.value.slice(1).toUpperCase() })}
+          />
+          {word}
+          <span className="text-[13px] text-soft">{what}</span>
+        </label>
+      ))}
+      <label className="flex items-center gap-2">
+        <input
+          type="range"
+          min={0}
+          max={16}
+          className="w-24"
+          value={brand.radius}
+          onChange={(e) => save({ radius: Number(e.target.value) })}
+        />
+        round corners
+      </label>
+      <p className={`text-[13px] ${stands < TEXT_CONTRAST ? 'text-alarm' : 'text-soft'}`}>
+        Paper on ink: <span className="figures">{stands.toFixed(1)} : 1</span>
+        {stands < TEXT_CONTRAST && `; words need ${TEXT_CONTRAST} : 1 (WCAG 2.2, 1.4.3)`}
+      </p>
+      {own && (
+        <button className="btn self-start" onClick={() => save(HOUSE_BRAND)}>
+          The colours it came with
+        </button>
+      )}
+    </fieldset>
+  );
+}
