@@ -68,7 +68,9 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   }
   const again = await keepTake(context, row.id, 'Take 2', await receiveFile(context.store, `${media}-take-2.mp4`));
   await putTranscript(context.pool, { takeId: again.id, format: 'vtt', text: read('broomstick-strong-2.words.vtt') });
-  const chosen = { ...filmed, edit: { ...EMPTY_EDIT, takeId: take.id } };
+  const { rules } = EMPTY_EDIT;
+  const look = { ...rules.look, look: 'sill' } as const;
+  const chosen = { ...filmed, edit: { ...EMPTY_EDIT, takeId: take.id, rules: { ...rules, look } } };
   await updateWorkout(context.pool, row.id, 1, chosen, factsOf(chosen));
   return true;
 }

@@ -1,3 +1,4 @@
+import { SHORTEST_CAPTION } from '../lanes/caption.ts';
 import type { Lanes } from '../lanes/lanes.ts';
 import { SHORTEST_CHAPTER } from '../lanes/chapter.ts';
 import { micros } from '../time/micros.ts';
@@ -22,6 +23,18 @@ export function laneFindings(lanes: Lanes): Finding[] {
     certainty: 1,
     mends: [],
   }));
+  for (const { segmentKey, shownUs } of lanes.droppedCaptions) {
+    const board = lanes.boards.find((b) => b.segmentKey === segmentKey);
+    findings.push({
+      ...{ rule: 'caption-too-short', severity: 'note', segmentKey, clock: 'programme', at: board?.start ?? micros(0) },
+      says: 'The segment is too short for its caption: it is not shown.',
+      measured: `${writeSeconds(shownUs)} s`,
+      wanted: `${writeSeconds(SHORTEST_CAPTION)} s or more`,
+      source: TRADE,
+      certainty: 1,
+      mends: [],
+    });
+  }
   if (lanes.chapters.length > 0 && lanes.chapters.length < FEWEST_CHAPTERS) {
     findings.push({
       rule: 'few-chapters',

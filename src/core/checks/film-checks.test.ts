@@ -1,3 +1,4 @@
+import type { RuleId } from '../findings/rules.ts';
 import { describe, expect, it } from 'vitest';
 import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
@@ -20,7 +21,7 @@ const take = (takeId: string, from: number, to: number) => ({
 const programmeWith = (inserts: readonly Insert[], ...takes: ReturnType<typeof take>[]) =>
   assemble(segments, takes, { uses: [], removedOf: () => [], inserts }, frameRate(25, 1));
 const programme = (...takes: ReturnType<typeof take>[]) => programmeWith([], ...takes);
-const finding = (rule: string, takeId: string, segmentKey: string | null, at: Micros): Finding => ({
+const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: Micros): Finding => ({
   ...{ rule, takeId, segmentKey, at, severity: 'alarm', clock: 'take', says: '', measured: '', wanted: '' },
   ...{ source: '', certainty: 0.8, mends: [] },
 });
@@ -64,9 +65,9 @@ describe('findings of a programme', () => {
     const found = [
       finding('claim-round', 'a', early.key, s(5)),
       finding('claim-round', 'b', early.key, s(5)),
-      finding('wording', 'a', null, s(20)),
-      finding('wording', 'a', null, s(199)),
-      finding('wording', 'b', null, s(49)),
+      finding('filler', 'a', null, s(20)),
+      finding('filler', 'a', null, s(199)),
+      finding('filler', 'b', null, s(49)),
     ];
     const told = filmFindings(made, found);
     expect(told[0]).toBe(found[0]);

@@ -1,3 +1,4 @@
+import type { RuleId } from '../findings/rules.ts';
 import { type Finding, TRADE } from '../findings/finding.ts';
 import { conformToFilm } from '../music/conform.ts';
 import { type LaidTrack, layMusic } from '../music/laid.ts';
@@ -33,7 +34,7 @@ export function filmMusicFindings(
   for (const [i, segment] of filmed.entries()) {
     if (filmed[i - 1]?.blockId === segment.blockId) continue;
     const { blockId, start: at, key: segmentKey, blockName } = segment;
-    const add = (rule: string, says: string, measured: string, wants: string) =>
+    const add = (rule: RuleId, says: string, measured: string, wants: string) =>
       found.push({
         ...{ rule, severity: 'note', segmentKey, clock: 'programme', at, says, measured, wanted: wants },
         ...{ source: TRADE, certainty: 0.9, mends },

@@ -1,3 +1,4 @@
+import type { RuleId } from '../findings/rules.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Balance, balanceOf } from '../plan/balance.ts';
@@ -46,7 +47,7 @@ export function planFindings(
 }
 
 const finding = (
-  rule: string,
+  rule: RuleId,
   at: Micros,
   segmentKey: string | null,
   says: string,
@@ -209,7 +210,7 @@ function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures
         ? null
         : lengthenBreak(plan, from, to, micros(worst.neededUs + worst.saidBeforeUs));
     return finding(
-      'break-short',
+      'break-planned-short',
       worst.at,
       to?.key ?? null,
       says,

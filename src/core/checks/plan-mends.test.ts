@@ -67,12 +67,15 @@ describe('a mend of the plan takes its finding away', () => {
   });
   it('a break between rounds is made long enough by the rest that stands there', () => {
     const plan = outline('## A: 2 rounds, 40/40, round rest 0:05\n- Squat\n- Dead bug');
-    const next = mended(plan, 'break-short');
-    expect([next.blocks[0]?.roundRestUs, findings(next).some((f) => f.rule === 'break-short')]).toEqual([20e6, false]);
+    const next = mended(plan, 'break-planned-short');
+    expect([next.blocks[0]?.roundRestUs, findings(next).some((f) => f.rule === 'break-planned-short')]).toEqual([
+      20e6,
+      false,
+    ]);
   });
   it('a break that is short is made long enough', () => {
     const plan = outline('## A: 40/20\n- Squat\n- Dead bug');
-    expect(named(plan, 'break-short').mends[0]?.label).toBe('Make the break 25 s');
-    expect(findings(mended(plan, 'break-short')).map((f) => f.rule)).not.toContain('break-short');
+    expect(named(plan, 'break-planned-short').mends[0]?.label).toBe('Make the break 25 s');
+    expect(findings(mended(plan, 'break-planned-short')).map((f) => f.rule)).not.toContain('break-short');
   });
 });

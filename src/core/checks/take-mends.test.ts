@@ -1,3 +1,4 @@
+import type { RuleId } from '../findings/rules.ts';
 import { describe, expect, it } from 'vitest';
 import { lineTime } from '../speech/line-time.ts';
 import { compile } from '../plan/compile.ts';
@@ -233,7 +234,7 @@ describe('the class against its plan', () => {
 describe('slips that are handed on', () => {
   it('name the new kinds', () => {
     const alignment = align(base.segments, base.transcript, base.duration);
-    const finding = (rule: string) => ({
+    const finding = (rule: RuleId) => ({
       rule,
       severity: 'alarm' as const,
       segmentKey: null,

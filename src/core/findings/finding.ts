@@ -7,6 +7,8 @@ import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Cue } from '../script/cue.ts';
 
+import type { RuleId } from './rules.ts';
+
 /**
  * A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they
  * would be.
@@ -26,7 +28,9 @@ export type Mend =
   /** Pictures that stand for what no take holds. */
   | { readonly kind: 'inserts'; readonly label: string; readonly inserts: readonly Insert[] }
   | { readonly kind: 'retake'; readonly label: string; readonly retake: Retake }
-  | { readonly kind: 'settle'; readonly label: string; readonly settled: Settled };
+  | { readonly kind: 'settle'; readonly label: string; readonly settled: Settled }
+  /** The segment begins at that time of its take, whatever was heard. */
+  | { readonly kind: 'pin'; readonly label: string; readonly segmentKey: string; readonly at: Micros };
 
 /** A change to one written line: some of its fields, the whole line gone, or a new one. */
 export type CueChange =
@@ -42,7 +46,7 @@ export type CueChange =
 
 /** What a check found. Times are on the clock that `clock` names. */
 export interface Finding {
-  readonly rule: string;
+  readonly rule: RuleId;
   readonly severity: 'alarm' | 'note';
   readonly segmentKey: string | null;
   /** The take whose clock it is on, where there are several. */

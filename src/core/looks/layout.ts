@@ -134,7 +134,7 @@ function mirror(at: Corner): Corner {
 }
 
 /** Where a part begins, and in what. */
-interface Where extends Pick<Box, 'x' | 'y' | 'ground' | 'align'> {}
+type Where = Pick<Box, 'x' | 'y' | 'ground' | 'align'>;
 
 interface Room {
   readonly w: number;

@@ -9,7 +9,7 @@ import { figureWords } from './figure-words.ts';
 
 /** This move with its time, and what comes with its length, a strip in the colour of the kind before each. */
 export function paintAgenda(box: Box, part: Extract<Part, { kind: 'agenda' }>, layer: number, state: State): Drawn[] {
-  const { board, brand, frame } = state;
+  const { board, brand } = state;
   const x = box.x + AGENDA_PAD * box.unit;
   const small = part.size * box.unit;
   return box.agenda!.flatMap(({ coming, setting, y, h }) => {

@@ -10,7 +10,7 @@ type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;
 
 /** A disc of ink with an edge that turns away as the segment goes, and the time in its middle. */
 export function paintDial(box: Box, part: Of<'dial'>, layer: number, state: State): Drawn[] {
-  const { brand, board, frame } = state;
+  const { brand, board } = state;
   const [r, edge] = [part.radius * box.unit, part.edge * box.unit];
   const middle = { x: box.x + r, y: box.y + r };
   const ring = { kind: 'path', ...middle, role: 'mark' } as const;
@@ -41,7 +41,7 @@ export function paintDial(box: Box, part: Of<'dial'>, layer: number, state: Stat
 
 /** Counts in rows of eight: pale until they have come, the count that is on larger. */
 export function paintEights(box: Box, part: Of<'eights'>, layer: number, state: State): Drawn[] {
-  const { brand, board, frame } = state;
+  const { brand, board } = state;
   const [w, h, gap] = [part.cell[0] * box.unit, part.cell[1] * box.unit, part.gap * box.unit];
   const radius = 2 * box.unit;
   const cell = (n: number) => ({ x: box.x + (n % 8) * (w + gap), y: box.y + Math.floor(n / 8) * (h + gap), w, h });
@@ -84,7 +84,7 @@ function phraseEndsOf(counts: readonly number[]): number[] {
 
 /** One dot a repetition: a ring until it is done, the one that is on larger; and in words. */
 export function paintBeads(box: Box, part: Of<'beads'>, layer: number, state: State): Drawn[] {
-  const { brand, board, frame } = state;
+  const { brand, board } = state;
   const [r, gap] = [part.radius * box.unit, part.gap * box.unit];
   const em = r * BEAD_TEXT;
   const colour = colourOf('accent', board.kind, box.ground, brand);

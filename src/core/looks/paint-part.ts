@@ -23,7 +23,7 @@ export interface State extends Span {
 
 /** What is drawn for one part. Parts that come later lie above. */
 export function paintBox(box: Box, order: number, state: State): Drawn[] {
-  const { part, x, y, w, h } = box;
+  const { part } = box;
   const layer = order * 4;
   switch (part.kind) {
     case 'row':
@@ -56,7 +56,7 @@ function paintPlate(box: Box, layer: number, state: State): Drawn[] {
   const { part, x, y, w, h } = box;
   if ((part.kind !== 'row' && part.kind !== 'column') || part.plate === undefined) return [];
   const { plate } = part;
-  const { brand, frame, board } = state;
+  const { brand, board } = state;
   const colour = colourOf(plate.tint, board.kind, 'picture', brand);
   const radius = Math.min((plate.radius ?? brand.radius) * box.unit, w / 2, h / 2);
   const own = { x, y, w, h, layer, ...spanOf(state), role: 'plate' } as const;

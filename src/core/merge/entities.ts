@@ -43,6 +43,10 @@ const LISTS = {
     of: (d: WorkoutDocument) => d.edit.overrides,
     key: (o: { segmentKey: string; lane: string; field: string }) => `${o.lane} ${o.field} ${o.segmentKey}`,
   },
+  letStand: {
+    of: (d: WorkoutDocument) => d.edit.letStand,
+    key: (s: { rule: string; segmentKey: string | null; at: number }) => `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
+  },
   retakes: { of: (d: WorkoutDocument) => d.edit.retakes, key: (r: { segmentKey: string }) => r.segmentKey },
 } as const;
 type ListName = keyof typeof LISTS;
@@ -182,6 +186,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
       rules: value('rules'),
       overrides: list('overrides'),
       retakes: list('retakes'),
+      letStand: list('letStand'),
     },
   } as WorkoutDocument;
 }

@@ -58,6 +58,8 @@ function freeId(id: string, used: Set<string>): string {
 export function withIds(document: WorkoutDocument, { plan, cues }: Renames): WorkoutDocument {
   if (plan.size === 0 && cues.size === 0) return document;
   const id = (old: string) => plan.get(old) ?? old;
+  const ownBlocks = <T>(of: Readonly<Record<string, T>>) =>
+    Object.fromEntries(Object.entries(of).map(([block, value]) => [id(block), value]));
   // A segment's key names its block and its move.
   const key = <K extends string | null>(old: K) => (old === null ? old : old.split('/').map(id).join('/')) as K;
   const keyed = <T extends { readonly segmentKey: string | null }>(of: readonly T[]) =>
@@ -89,7 +91,7 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
       })),
       calls: {
         ...script.calls,
-        blocks: Object.fromEntries(Object.entries(script.calls.blocks).map(([b, rules]) => [id(b), rules])),
+        blocks: ownBlocks(script.calls.blocks),
       },
       marks: keyed(script.marks),
     },
@@ -106,6 +108,8 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
       inserts: keyed(edit.inserts),
       overrides: keyed(edit.overrides),
       retakes: keyed(edit.retakes),
+      letStand: keyed(edit.letStand),
+      rules: { ...edit.rules, look: { ...edit.rules.look, blocks: ownBlocks(edit.rules.look.blocks) } },
     },
   };
 }

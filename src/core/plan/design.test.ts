@@ -303,7 +303,7 @@ describe('cautions', () => {
     );
     expect(rules(outline('## A: 3 rounds, 40/20\n- Reverse lunge | sides rounds'))).toContain('side-short');
     expect(rules(outline('## A: 40/20\n- Dead bug\n- Squat jump'))).toContain('jump-after-floor');
-    expect(rules(outline('## A: 40/20\n- Squat\n- Dead bug'))).toContain('break-short');
+    expect(rules(outline('## A: 40/20\n- Squat\n- Dead bug'))).toContain('break-planned-short');
   });
   it('each have a measured and a wanted value and a source', () => {
     for (const f of planFindings(demo, compile(demo).segments))

@@ -2,6 +2,7 @@ import type { CueChange, Mend } from '../findings/finding.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Cue } from '../script/cue.ts';
 import type { Insert, OnTake } from '../edit/decisions.ts';
+import { withPin } from './pins.ts';
 import { type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 
 /**
@@ -32,6 +33,8 @@ export function applyMend(document: WorkoutDocument, mend: Mend, takeId = docume
       });
     case 'settle':
       return onTake((on) => ({ settled: [...on.settled, mend.settled] }));
+    case 'pin':
+      return withPin(document, mend.segmentKey, mend.at, takeId);
     case 'plan':
       return { ...document, plan: mend.plan };
     case 'music':
@@ -63,6 +66,8 @@ export function isApplied(document: WorkoutDocument, mend: Mend, takeId = docume
       return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
     case 'inserts':
       return mend.inserts.every((i) => isOneOf(i, edit.inserts));
+    case 'pin':
+      return on.pins.some((p) => p.segmentKey === mend.segmentKey && p.edge === 'start' && p.at === mend.at);
     case 'settle':
     case 'plan':
     case 'music':

@@ -9,6 +9,7 @@ import {
   type OnTake,
   type ProgrammeSound,
   type Retake,
+  type Settled,
   type Use,
 } from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
@@ -44,6 +45,8 @@ export interface Edit extends OnTake {
   readonly rules: LaneRules;
   readonly overrides: readonly Override[];
   readonly retakes: readonly Retake[];
+  /** Findings about the class, not about one take, that somebody let stand, and why. */
+  readonly letStand: readonly Settled[];
 }
 
 export const EMPTY_EDIT: Edit = {
@@ -60,6 +63,7 @@ export const EMPTY_EDIT: Edit = {
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],
+  letStand: [],
 };
 
 /** How the programme is drawn. */

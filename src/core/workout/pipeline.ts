@@ -156,7 +156,7 @@ export function produce(
       ...laneFindings(laid),
       ...roomMusicFindings(programme.shots, filmed, musicOf, speechOf),
       ...musicOverRoom(music, laidTracks, programme.shots, filmed, musicOf),
-    ],
+    ].filter((f) => !isSettled(f, edit.letStand)),
   };
 }
 

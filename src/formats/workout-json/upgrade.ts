@@ -53,8 +53,8 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
   const { edit, ...rest } = document.version === 9 ? (stored as WorkoutDocument) : toNinth(document);
-  // Version 9 had one look.
-  return { ...rest, version: 10, edit: { ...edit, rules: { ...edit.rules, look: DEFAULT_LOOK } } };
+  // Version 9 had one look, and nothing but what is in a take could be let stand.
+  return { ...rest, version: 10, edit: { ...edit, letStand: [], rules: { ...edit.rules, look: DEFAULT_LOOK } } };
 }
 
 /** An older document as version 9 kept it, but for the number: version 8 knew nothing of music in the room. */

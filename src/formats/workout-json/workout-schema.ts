@@ -155,6 +155,18 @@ const pickUp = Joi.object({
   recording: Joi.string().guid().allow(null).required(),
 } satisfies Record<keyof PickUp, Joi.Schema>);
 
+const settled = Joi.array()
+  .items(
+    Joi.object({
+      rule: Joi.string().max(60).required(),
+      segmentKey: key.allow(null),
+      at: time,
+      how: why,
+    } satisfies Record<keyof Settled, Joi.Schema>),
+  )
+  .max(5_000)
+  .required();
+
 const takeId = Joi.string().guid().required();
 const onTake = {
   pins: Joi.array()
@@ -172,17 +184,7 @@ const onTake = {
     .max(5_000)
     .required(),
   pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(),
-  settled: Joi.array()
-    .items(
-      Joi.object({
-        rule: Joi.string().max(60).required(),
-        segmentKey: key.allow(null),
-        at: time,
-        how: why,
-      } satisfies Record<keyof Settled, Joi.Schema>),
-    )
-    .max(5_000)
-    .required(),
+  settled,
   roomCounts: Joi.array()
     .items(
       Joi.object({ at: time, says: Joi.valid('phrase', 'no-music').required() } satisfies Record<
@@ -270,6 +272,7 @@ const edit = Joi.object({
     .items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>))
     .max(5_000)
     .required(),
+  letStand: settled,
 } satisfies Record<keyof Edit, Joi.Schema>).required();
 
 /** The workout's document, at every door. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
+import { doubtfulOnes } from '../../core/checks/doubtful.ts';
 import type { RecordedSegment } from '../../core/align/align.ts';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
-import { isActive } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
@@ -9,16 +9,7 @@ import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from '../../core/workout/pins.ts';
 
-/** A place less likely than this to be right at all is worth listening to. */
-const DOUBTFUL = 0.75;
 const MOST_SHOWN = 8;
-
-/** Worked segments whose place is in doubt, the least likely first. */
-export function doubtfulOnes(segments: readonly RecordedSegment[]): RecordedSegment[] {
-  return segments
-    .filter((r) => r.recorded !== null && isActive(r.segment) && r.placed < DOUBTFUL)
-    .sort((a, b) => a.placed - b.placed);
-}
 
 /** The places to listen to first: one key goes to the next, one says that it begins where the picture stands. */
 export function Doubtful({ segments }: { readonly segments: readonly RecordedSegment[] }) {
@@ -80,12 +71,4 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
       )}
     </section>
   );
-}
-
-/** One sentence where the plan does not fit the take; null where it does. */
-export function misfit(segments: readonly RecordedSegment[]): string | null {
-  const worked = segments.filter((r) => isActive(r.segment));
-  const likely = worked.filter((r) => r.recorded !== null && r.placed >= DOUBTFUL / 2).length;
-  if (worked.length < 4 || likely * 2 >= worked.length) return null;
-  return `This plan does not fit the take: of ${worked.length} moves only ${likely} were found where they would be. Was another class filmed, or in another order?`;
 }

@@ -23,7 +23,7 @@ export function PlanSide() {
     [plan, compiled, studio, book],
   );
   const findings = useMemo(
-    () => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-short'),
+    () => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-planned-short'),
     [plan, compiled, studio, book],
   );
   const short = changes.filter((c) => c.shortUs > 0 && c.plannedUs > 0);

@@ -9,6 +9,7 @@ import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { LongList } from '../shared/LongList.tsx';
+import { useAim } from '../workbench/go-to.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
@@ -80,6 +81,16 @@ export function ScoreStation() {
     setToFix(key);
     select(key, at);
   });
+  // Where another station pointed to, once there is a player.
+  const aim = useAim((s) => s.aim);
+  const canSeek = usePlayhead((s) => s.seek !== null);
+  useEffect(() => {
+    if (aim === null || !canSeek) return;
+    useAim.setState({ aim: null });
+    setBelow('segment');
+    setToFix(aim.segmentKey);
+    select(aim.segmentKey, aim.at);
+  }, [aim, canSeek, select]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;

@@ -35,7 +35,8 @@ const HEIGHT: Readonly<Record<SegmentKind, number>> = {
 export function Ribbon({ station }: { readonly station: Station }) {
   const { compiled, inHand, produced: whole } = useDerived();
   const produced = station === 'align' ? inHand : whole;
-  const onProgramme = produced !== null && (station === 'score' || station === 'deliver' || station === 'align');
+  const onProgramme =
+    produced !== null && (station === 'score' || station === 'check' || station === 'deliver' || station === 'align');
   const pieces = useMemo<Piece[]>(
     () =>
       onProgramme

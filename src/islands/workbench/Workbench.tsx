@@ -4,6 +4,7 @@ import type { Studio } from '../../core/workout/studio.ts';
 import { CommandList } from './CommandList.tsx';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Ribbon } from './Ribbon.tsx';
+import { GoContext } from './go-to.ts';
 import { Header } from './Header.tsx';
 import { STATIONS, type Station, isStation } from './stations.ts';
 import { createWorkbench } from './store.ts';
@@ -22,6 +23,7 @@ const VIEWS: Readonly<Record<Station, React.LazyExoticComponent<React.ComponentT
   shoot: lazy(async () => ({ default: (await import('../shoot/ShootStation.tsx')).ShootStation })),
   align: lazy(async () => ({ default: (await import('../align/AlignStation.tsx')).AlignStation })),
   score: lazy(async () => ({ default: (await import('../score/ScoreStation.tsx')).ScoreStation })),
+  check: lazy(async () => ({ default: (await import('../check/CheckStation.tsx')).CheckStation })),
   deliver: lazy(async () => ({ default: (await import('../deliver/DeliverStation.tsx')).DeliverStation })),
 };
 
@@ -106,9 +108,11 @@ export function Workbench({ document: begunWith, station: begun, ...opened }: Pr
         <h1 className="sr-only">
           {title || 'Untitled'}: {STATIONS.find((s) => s.name === station)?.word}
         </h1>
-        <Suspense fallback={<p className="p-8 text-soft">Opening …</p>}>
-          <View />
-        </Suspense>
+        <GoContext.Provider value={go}>
+          <Suspense fallback={<p className="p-8 text-soft">Opening …</p>}>
+            <View />
+          </Suspense>
+        </GoContext.Provider>
       </main>
       {commands && <CommandList go={go} onClose={() => setCommands(false)} />}
       <ConflictDialog open={choosing} onClose={() => setChoosing(false)} />

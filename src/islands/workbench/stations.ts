@@ -6,6 +6,7 @@ export const STATIONS = [
   { name: 'shoot', word: 'Shoot', key: 'h' },
   { name: 'align', word: 'Align', key: 'a' },
   { name: 'score', word: 'Score', key: 'o' },
+  { name: 'check', word: 'Check', key: 'k' },
   { name: 'deliver', word: 'Deliver', key: 'd' },
 ] as const;
 export type Station = (typeof STATIONS)[number]['name'];

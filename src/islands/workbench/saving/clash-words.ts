@@ -78,6 +78,7 @@ const ENTITIES: Readonly<Record<string, string>> = {
   pickUps: 'Pick-up',
   retakes: 'Segment to film again',
   settled: 'Settled finding',
+  letStand: 'Finding let stand',
   placements: 'Music laid under a block',
 };
 

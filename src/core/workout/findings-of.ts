@@ -1,0 +1,113 @@
+import { doubtFindings } from '../checks/doubtful.ts';
+import { filmMusicFindings } from '../checks/film-music.ts';
+import { lookFindings } from '../checks/look-checks.ts';
+import { musicFindings, rightsFindings } from '../checks/music-checks.ts';
+import { planFindings } from '../checks/plan-checks.ts';
+import { filmedSegments } from '../edit/assemble.ts';
+import { isSettled } from '../edit/decisions.ts';
+import type { ExerciseBook } from '../exercise/library.ts';
+import type { Finding } from '../findings/finding.ts';
+import { DOINGS, type Doing, RULES } from '../findings/rules.ts';
+import { layMusic } from '../music/laid.ts';
+import type { Track } from '../music/track.ts';
+import type { Compiled } from '../plan/compile.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { ProgrammeTake } from './align-takes.ts';
+import { type WorkoutDocument, styleOf } from './document.ts';
+import type { Produced } from './pipeline.ts';
+import type { Studio } from './studio.ts';
+
+/** All that findings are made from. What takes long comes with its findings. */
+export interface Checked {
+  readonly document: WorkoutDocument;
+  /** The plan with its counts timed by the music, and its segments. */
+  readonly plan: Plan;
+  readonly compiled: Compiled;
+  readonly studio: Studio;
+  readonly book: ExerciseBook;
+  readonly tracks: readonly Track[];
+  readonly takes: readonly ProgrammeTake[];
+  /** null: nothing was filmed. */
+  readonly produced: Produced | null;
+  readonly picture: { readonly width: number; readonly height: number };
+  /** Of the script, and of how the film sounds. */
+  readonly script: readonly Finding[];
+  readonly sound: readonly Finding[];
+}
+
+/** Every finding of a workout, whatever it is about, without what somebody let stand. */
+export function findingsOf(of: Checked): Finding[] {
+  const { document, plan, compiled, studio, book, tracks, takes, produced, picture } = of;
+  const { music, edit } = document;
+  const found: Finding[] = [
+    ...planFindings(plan, compiled.segments, studio.changes, book),
+    ...of.script,
+    ...of.sound,
+    ...musicOf(),
+  ];
+  if (produced !== null) {
+    const filmed = filmedSegments(produced.programme.segments);
+    found.push(
+      ...produced.findings,
+      ...filmMusicFindings(music, tracks, compiled.segments, filmed),
+      ...lookFindings(produced.lanes, picture, styleOf(edit, studio.brand)),
+      ...doubtFindings(
+        produced.programme,
+        takes.map((t) => ({ takeId: t.takeId, alignment: t.aligned.alignment })),
+      ),
+    );
+  }
+  return found.filter((f) => !isSettled(f, edit.letStand));
+
+  /** On the filmed class where there is one, else on the planned one. */
+  function musicOf(): Finding[] {
+    const laid = layMusic(music, tracks, compiled.segments);
+    return [
+      ...(produced === null ? musicFindings(plan, compiled.segments, music, laid) : []),
+      ...rightsFindings(music, laid),
+    ];
+  }
+}
+
+/** What one would do about findings: the worst first, the surest first, then by time. */
+export interface ToDo {
+  readonly doing: Doing;
+  readonly findings: readonly Finding[];
+}
+
+export function byDoing(findings: readonly Finding[]): ToDo[] {
+  return DOINGS.flatMap((doing) => {
+    const own = findings
+      .filter((f) => RULES[f.rule].doing === doing)
+      .sort((a, b) => severity(a) - severity(b) || b.certainty - a.certainty || a.at - b.at);
+    return own.length === 0 ? [] : [{ doing, findings: own }];
+  });
+}
+
+const severity = (f: Finding) => (f.severity === 'alarm' ? 0 : 1);
+
+/** Whether a workout can go out: what is asked, what is wrong, and what is only noted. */
+export interface Readiness {
+  readonly questions: number;
+  readonly alarms: number;
+  readonly notes: number;
+}
+
+/**
+ * Once a class is filmed, what plan and script might have been is no reason to hold it back: that is noted. An alarm
+ * that is a guess itself is a question.
+ */
+export function readinessOf(findings: readonly Finding[], isFilmed: boolean): Readiness {
+  const sort = (f: Finding): keyof Readiness => {
+    const { doing } = RULES[f.rule];
+    if (doing === 'answer') return 'questions';
+    if (f.severity === 'note' || (isFilmed && doing === 'write')) return 'notes';
+    return f.certainty < SURE ? 'questions' : 'alarms';
+  };
+  const sorts = findings.map(sort);
+  const many = (of: keyof Readiness) => sorts.filter((s) => s === of).length;
+  return { questions: many('questions'), alarms: many('alarms'), notes: many('notes') };
+}
+
+/** Less sure than this, an alarm is a question. */
+const SURE = 0.6;

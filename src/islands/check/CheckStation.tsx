@@ -1,0 +1,204 @@
+import { useMemo, useRef, useState } from 'react';
+import { paint } from '../../core/looks/paint.ts';
+import type { Finding } from '../../core/findings/finding.ts';
+import { type Doing, RULES } from '../../core/findings/rules.ts';
+import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { styleOf } from '../../core/workout/document.ts';
+import { type Readiness, byDoing, readinessOf } from '../../core/workout/findings-of.ts';
+import { writeAss } from '../../formats/ass/ass-writer.ts';
+import { Player } from '../shared/Player.tsx';
+import { usePlayhead } from '../shared/playhead.ts';
+import { useLetterCommands } from '../workbench/commands.ts';
+import { useGoTo } from '../workbench/go-to.ts';
+import { STATIONS } from '../workbench/stations.ts';
+import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { CheckedFinding } from './CheckedFinding.tsx';
+import { LetStand } from './LetStand.tsx';
+import { useFindings } from './use-findings.ts';
+import { applyMend } from '../../core/workout/apply-mend.ts';
+
+const DOING_WORDS: Readonly<Record<Doing, readonly [title: string, says: string]>> = {
+  answer: ['Only you can say', 'Places where what was heard leaves a doubt.'],
+  film: ['To film or speak again', 'What viewers hear or see is not so, or is missing.'],
+  programme: ['To cut', 'Set right in the programme, without filming.'],
+  write: ['Plan and script', 'Set right where the class is written.'],
+  sound: ['What viewers hear', 'Loudness, voice and joins.'],
+  music: ['Music', 'How it lies, and who must allow it.'],
+  look: ['What viewers read', 'Overlay, captions and chapters.'],
+};
+
+/** Everything that was found, by what one would do about it; whether the class can go out. */
+export function CheckStation() {
+  const { document, change } = useDocument();
+  const { produced } = useDerived();
+  const { findings, looking } = useFindings();
+  const goTo = useGoTo();
+  const [now, setNow] = useState<Finding | null>(null);
+  const list = useRef<HTMLDivElement>(null);
+  const groups = useMemo(() => byDoing(findings), [findings]);
+  const all = useMemo(() => groups.flatMap((g) => g.findings), [groups]);
+  const shots = produced?.programme.shots ?? [];
+  const readiness = readinessOf(findings, produced !== null);
+  // A finding that was set right is gone: what stands in its place is next.
+  const [index, setIndex] = useState(-1);
+  const current = now !== null && all.includes(now) ? now : (all[Math.min(index, all.length - 1)] ?? null);
+  const show = (finding: Finding | undefined) => {
+    if (finding === undefined) return;
+    setNow(finding);
+    setIndex(all.indexOf(finding));
+    const at = placeOf(finding, shots);
+    if (at !== null) usePlayhead.getState().seek?.(at);
+    requestAnimationFrame(() =>
+      list.current?.querySelector(`[data-number="${all.indexOf(finding)}"]`)?.scrollIntoView({ block: 'nearest' }),
+    );
+  };
+  const step = (by: 1 | -1) => () => {
+    const at = current === null ? -1 : all.indexOf(current);
+    show(all[(at + by + all.length) % Math.max(1, all.length)]);
+  };
+  const fix = () => {
+    const first = current?.mends[0];
+    if (current !== null && first !== undefined) change(first.label, (d) => applyMend(d, first, current.takeId));
+  };
+  const there = (finding: Finding | null) => {
+    if (finding === null) return;
+    const at = placeOf(finding, shots);
+    const aim = at === null || finding.segmentKey === null ? null : { segmentKey: finding.segmentKey, at };
+    goTo(RULES[finding.rule].station, aim);
+  };
+  useLetterCommands([
+    { label: 'To the next finding', letter: 'n', run: step(1) },
+    { label: 'To the finding before', letter: 'Shift+N', keys: 'Shift N', run: step(-1) },
+    { label: 'Set the finding right', letter: 'f', run: fix },
+    { label: 'To where it is set right', letter: 'g', run: () => there(current) },
+  ]);
+  let number = 0;
+  return (
+    <div className="mx-auto grid max-w-7xl gap-x-8 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div ref={list}>
+        <h2 className="text-2xl" role="status">
+          {inWords(readiness, looking)}
+        </h2>
+        <p className="mt-1 text-[13px] text-soft">
+          <kbd className="key">N</kbd> next · <kbd className="key">F</kbd> sets it right · <kbd className="key">G</kbd>{' '}
+          goes there · <kbd className="key">Ctrl Z</kbd> takes it back
+        </p>
+        {groups.map(({ doing, findings: own }) => (
+          <section key={doing} className="mt-5">
+            <h3 className="flex items-baseline gap-2 border-b-2 border-ink pb-1 text-lg">
+              {DOING_WORDS[doing][0]} <span className="figures text-soft">{own.length}</span>
+              <span className="ml-auto font-sans text-[13px] font-normal text-soft">{DOING_WORDS[doing][1]}</span>
+            </h3>
+            <AllAtOnce findings={own} />
+            <ul>
+              {own.map((finding) => {
+                const at = number++;
+                return (
+                  <CheckedFinding
+                    key={`${finding.rule} ${finding.segmentKey} ${finding.takeId} ${finding.clock} ${finding.at} ${at}`}
+                    finding={finding}
+                    number={at}
+                    at={placeOf(finding, shots)}
+                    isNow={finding === current}
+                    show={() => show(finding)}
+                    there={() => there(finding)}
+                    station={STATIONS.find((s) => s.name === RULES[finding.rule].station)!.word}
+                  />
+                );
+              })}
+            </ul>
+          </section>
+        ))}
+        {all.length === 0 && !looking && (
+          <p className="mt-6 text-soft">
+            {document.plan.blocks.length === 0
+              ? 'There is nothing to check yet: write a plan first.'
+              : 'Nothing was found in plan, script, music, takes, programme, overlay or sound.'}
+          </p>
+        )}
+      </div>
+      <aside aria-label="Picture and what was let stand" className="lg:sticky lg:top-4 lg:self-start">
+        <FilmAside />
+        <LetStand />
+      </aside>
+    </div>
+  );
+}
+
+/** The programme, to see and hear what a finding is about. */
+function FilmAside() {
+  const { document } = useDocument();
+  const { produced } = useDerived();
+  const { studio } = useStudio();
+  const takes = useWorkbench().workbench((s) => s.takes);
+  const { edit } = document;
+  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
+  const ass = useMemo(
+    () =>
+      first === null || produced === null
+        ? null
+        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
+    [produced, first, edit, studio.brand],
+  );
+  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
+  if (produced === null || first === null)
+    return <p className="text-[13px] text-soft">Nothing is filmed yet: plan, script and music are checked.</p>;
+  return (
+    <Player
+      first={first}
+      pictures={produced.pictures}
+      sounds={produced.sounds}
+      length={produced.programme.length}
+      ass={ass}
+      lines={produced.pickUps}
+      tones={tones}
+    />
+  );
+}
+
+/** Of a kind that comes several times, with a fix: all of it at once, one undo. */
+function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
+  const { change } = useDocument();
+  const kinds = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const kind = f.mends[0]?.kind;
+    // A plan or music as it would be holds one fix only; what only a person can say is not said for all.
+    if (kind === undefined || ['plan', 'music', 'pin', 'look', 'sound'].includes(kind)) continue;
+    kinds.set(`${f.rule} ${kind}`, [...(kinds.get(`${f.rule} ${kind}`) ?? []), f]);
+  }
+  const many = [...kinds.values()].filter((own) => own.length > 1);
+  if (many.length === 0) return null;
+  return (
+    <p className="mt-2 flex flex-wrap gap-2">
+      {many.map((own) => (
+        <button
+          key={own[0]!.rule}
+          className="btn"
+          onClick={() =>
+            change(`All ${own.length}: ${RULES[own[0]!.rule].finds}`, (d) =>
+              own.reduce((now, f) => applyMend(now, f.mends[0]!, f.takeId), d),
+            )
+          }
+        >
+          Set all {own.length} right: {RULES[own[0]!.rule].finds}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** Where a finding is in the programme; null where it is about the plan. */
+function placeOf({ clock, at, takeId }: Finding, shots: readonly Shot[]) {
+  if (shots.length === 0 || clock === 'plan') return null;
+  return clock === 'take' ? toProgramme(at, takeId === undefined ? shots : shotsOf(shots, takeId)) : at;
+}
+
+function inWords({ questions, alarms, notes }: Readiness, looking: boolean): string {
+  if (looking && questions + alarms + notes === 0) return 'Looking …';
+  const asked = `${questions} ${questions === 1 ? 'question' : 'questions'}`;
+  const wrong = `${alarms} ${alarms === 1 ? 'thing is' : 'things are'} wrong`;
+  if (alarms > 0) return questions > 0 ? `${wrong}, ${asked} left` : wrong;
+  if (questions > 0) return `${asked} left`;
+  if (looking) return 'Still looking …';
+  return notes === 0 ? 'Ready to go out' : `Ready to go out, ${notes} ${notes === 1 ? 'note' : 'notes'}`;
+}

@@ -1,0 +1,39 @@
+import { useMemo } from 'react';
+import type { Finding } from '../../core/findings/finding.ts';
+import { findingsOf } from '../../core/workout/findings-of.ts';
+import { useSound } from '../music/use-sound.ts';
+import { useScript } from '../script/use-script.ts';
+import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+
+const FULL_HD = { width: 1920, height: 1080 };
+
+export interface Found {
+  readonly findings: readonly Finding[];
+  /** Something is still being looked at. */
+  readonly looking: boolean;
+}
+
+/** Every finding of the workout. */
+export function useFindings(): Found {
+  const { document } = useDocument();
+  const { timed, compiled, programmeTakes, produced, aligning } = useDerived();
+  const { studio, book } = useStudio();
+  const { workbench } = useWorkbench();
+  const tracks = workbench((s) => s.usable);
+  const takes = workbench((s) => s.takes);
+  const script = useScript();
+  const sound = useSound();
+  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? FULL_HD;
+  const findings = useMemo(
+    () =>
+      findingsOf({
+        ...{ document, plan: timed, compiled, studio, book, tracks, takes: programmeTakes, produced },
+        picture: first,
+        script: script?.findings ?? [],
+        sound: sound?.findings ?? [],
+      }),
+    [document, timed, compiled, studio, book, tracks, programmeTakes, produced, first, script, sound],
+  );
+  const looking = script === null || aligning || (produced !== null && sound === null);
+  return { findings, looking };
+}
