@@ -7,7 +7,7 @@ import { filmedSegments } from '../edit/assemble.ts';
 import { isSettled } from '../edit/decisions.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Finding } from '../findings/finding.ts';
-import { DOINGS, type Doing, RULES } from '../findings/rules.ts';
+import { DOINGS, type Doing, RULES, type RuleStation } from '../findings/rules.ts';
 import { layMusic } from '../music/laid.ts';
 import type { Track } from '../music/track.ts';
 import type { Compiled } from '../plan/compile.ts';
@@ -67,6 +67,12 @@ export function findingsOf(of: Checked): Finding[] {
       ...rightsFindings(music, laid),
     ];
   }
+}
+
+/** Where a finding is set right: what a line claims of the plan, in the script. */
+export function stationOf({ rule, clock }: Finding): RuleStation {
+  const { station } = RULES[rule];
+  return clock === 'plan' && station === 'align' ? 'script' : station;
 }
 
 /** What one would do about findings: the worst first, the surest first, then by time. */

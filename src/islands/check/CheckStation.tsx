@@ -4,7 +4,7 @@ import type { Finding } from '../../core/findings/finding.ts';
 import { type Doing, RULES } from '../../core/findings/rules.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { styleOf } from '../../core/workout/document.ts';
-import { type Readiness, byDoing, readinessOf } from '../../core/workout/findings-of.ts';
+import { type Readiness, byDoing, readinessOf, stationOf } from '../../core/workout/findings-of.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { Player } from '../shared/Player.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -64,7 +64,7 @@ export function CheckStation() {
     if (finding === null) return;
     const at = placeOf(finding, shots);
     const aim = at === null || finding.segmentKey === null ? null : { segmentKey: finding.segmentKey, at };
-    goTo(RULES[finding.rule].station, aim);
+    goTo(stationOf(finding), aim);
   };
   useLetterCommands([
     { label: 'To the next finding', letter: 'n', run: step(1) },
@@ -102,7 +102,7 @@ export function CheckStation() {
                     isNow={finding === current}
                     show={() => show(finding)}
                     there={() => there(finding)}
-                    station={STATIONS.find((s) => s.name === RULES[finding.rule].station)!.word}
+                    station={STATIONS.find((s) => s.name === stationOf(finding))!.word}
                   />
                 );
               })}

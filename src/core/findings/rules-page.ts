@@ -1,0 +1,34 @@
+import { DOINGS, type Doing, RULES, type RuleId } from './rules.ts';
+
+const DOING_TITLES: Readonly<Record<Doing, string>> = {
+  answer: 'Only the person can say',
+  film: 'To film or speak again',
+  programme: 'To cut',
+  write: 'Plan and script',
+  sound: 'What viewers hear',
+  music: 'Music and its rights',
+  look: 'What viewers read',
+};
+
+/** All rules as a page of Markdown, by what one would do about their findings. */
+export function rulesPage(): string {
+  const ids = Object.keys(RULES) as RuleId[];
+  const part = (doing: Doing) => [
+    `## ${DOING_TITLES[doing]}`,
+    '',
+    '| rule | finds | set right in |',
+    '|---|---|---|',
+    ...ids
+      .filter((id) => RULES[id].doing === doing)
+      .map((id) => `| \`${id}\` | ${RULES[id].finds} | ${RULES[id].station} |`),
+    '',
+  ];
+  return [
+    '# Rules',
+    '',
+    'Written by `node scripts/make-rules.mjs` from `src/core/findings/rules.ts`. Every finding names one of these, and',
+    'says what was measured, what is wanted, by which source, and how sure it is. Check shows them in this order.',
+    '',
+    ...DOINGS.flatMap(part),
+  ].join('\n');
+}
