@@ -13,7 +13,8 @@ import type { Track } from '../music/track.ts';
 import type { Compiled } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { ProgrammeTake } from './align-takes.ts';
-import { type WorkoutDocument, styleOf } from './document.ts';
+import { isApplied } from './apply-mend.ts';
+import { type WorkoutDocument, decidedOn, styleOf } from './document.ts';
 import type { Produced } from './pipeline.ts';
 import type { Studio } from './studio.ts';
 
@@ -57,7 +58,7 @@ export function findingsOf(of: Checked): Finding[] {
       ),
     );
   }
-  return found.filter((f) => !isSettled(f, edit.letStand));
+  return found.filter((f) => !isSettled(f, edit.letStand) && !isSetRight(document, f));
 
   /** On the filmed class where there is one, else on the planned one. */
   function musicOf(): Finding[] {
@@ -67,6 +68,20 @@ export function findingsOf(of: Checked): Finding[] {
       ...rightsFindings(music, laid),
     ];
   }
+}
+
+/**
+ * What was found in a take stays in the take when it is cut out, covered or named otherwise: in the programme it is set
+ * right. A line that was only noted to be spoken again is not.
+ */
+function isSetRight(document: WorkoutDocument, { mends, takeId }: Finding): boolean {
+  const { edit } = document;
+  return mends.some((mend) => {
+    if (!isApplied(document, mend, takeId)) return false;
+    if (mend.kind !== 'pick-up') return mend.kind !== 'retake';
+    const on = takeId === undefined ? edit : decidedOn(edit, takeId);
+    return on.pickUps.some((p) => p.id === mend.pickUp.id && p.recording !== null);
+  });
 }
 
 /** Where a finding is set right: what a line claims of the plan, in the script. */

@@ -76,9 +76,9 @@ export function CheckStation() {
   return (
     <div className="mx-auto grid max-w-7xl gap-x-8 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <div ref={list}>
-        <h2 className="text-2xl" role="status">
-          {inWords(readiness, looking)}
-        </h2>
+        <div role="status">
+          <h2 className="text-2xl">{inWords(readiness, looking)}</h2>
+        </div>
         <p className="mt-1 text-[13px] text-soft">
           <kbd className="key">N</kbd> next · <kbd className="key">F</kbd> sets it right · <kbd className="key">G</kbd>{' '}
           goes there · <kbd className="key">Ctrl Z</kbd> takes it back
