@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|looks|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -77,6 +77,8 @@ await main(async () => {
   // Prints a table of counts for the core; asked for by name only.
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
+  if (wanted('proof')) await runBench('proof');
+  if (wanted('looks')) await runBench('looks');
   if (wanted('programme')) await runBench('programme');
   if (wanted('aside')) await runBench('aside');
   if (wanted('mix')) await runBench('mix');

@@ -42,6 +42,7 @@ const ROWS = [
   'edit',
   'lanes',
   'looks',
+  'proof',
   'sound',
   'findings',
   'mistakes',

@@ -1,3 +1,4 @@
+import { speechCaptions } from '../core/lanes/speech-captions.ts';
 import { assemble } from '../core/edit/assemble.ts';
 import { NO_TONES } from '../core/edit/decisions.ts';
 import { tonesOf } from '../core/sound/tones.ts';
@@ -28,10 +29,15 @@ export function exportCommand(
     throw new CliError(
       `--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`,
     );
+  if (format.needs === 'recordings')
+    throw new CliError(`${format.name} names the recordings; it is made where they are, on the Deliver station.`);
+  if (format.needs === 'words' && transcriptText === null)
+    throw new CliError(`${format.name} is made from a transcript; --transcript is wanted.`);
   const { plan, compiled, notes } = planOf(planText);
   const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
+  const alignment = read === null ? null : align(compiled.segments, read.transcript, read.duration);
   const programme =
-    read === null
+    read === null || alignment === null
       ? plannedProgramme(compiled.segments, compiled.total)
       : assemble(
           compiled.segments,
@@ -39,7 +45,7 @@ export function exportCommand(
             {
               takeId: '',
               duration: read.duration,
-              alignment: align(compiled.segments, read.transcript, read.duration),
+              alignment,
               faults: new Map(),
               speech: [],
             },
@@ -47,6 +53,8 @@ export function exportCommand(
           { uses: [], removedOf: () => [], inserts: [] },
           frameRate(1000, 1),
         );
+  // A take that nothing was cut out of is the programme.
+  const said = (alignment?.words ?? []).map((w) => ({ text: w.text, start: w.at, end: w.end }));
   const { lines } = schedule(
     programme.segments.map((s, index) => ({
       ...(s.segment ?? (compiled.segments[0] as (typeof compiled.segments)[0] & object)),
@@ -62,6 +70,8 @@ export function exportCommand(
   const laid = lanes(programme, DEFAULT_RULES, [], plan);
   const text = format.write({
     title: plan.title,
+    length: programme.length,
+    ...{ pictures: [], sounds: [], media: new Map(), speech: speechCaptions(said, PICTURE.rate) },
     segments: programme.segments,
     lanes: laid,
     tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),

@@ -1,4 +1,5 @@
 import { SOUND_PARTS } from '../core/sound/parts.ts';
+import type { Certificate } from '../core/proof/certificate.ts';
 import type { Db } from './pool.ts';
 
 export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
@@ -20,10 +21,12 @@ export interface Render {
   readonly message: string | null;
   readonly sha256: string | null;
   readonly createdAt: Date;
+  /** What was read in the finished video; null: it was not read back. */
+  readonly certificate: Certificate | null;
 }
 
 const COLUMNS =
-  'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt"';
+  'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt", certificate';
 
 export async function insertRender(
   db: Db,
@@ -52,11 +55,16 @@ export async function rendersOf(db: Db, workoutId: string): Promise<Render[]> {
 }
 
 /** Notes the file of a finished render; its lease is ended in the same transaction. */
-export async function setRenderFile(db: Db, id: string, sha256: string, pictureKey: string | null): Promise<void> {
-  await db.query("UPDATE renders SET sha256 = $2, picture_key = $3, state = 'done' WHERE id = $1", [
+export async function setRenderFile(
+  db: Db,
+  id: string,
+  file: { readonly sha256: string; readonly pictureKey: string | null; readonly certificate: Certificate | null },
+): Promise<void> {
+  await db.query("UPDATE renders SET sha256 = $2, picture_key = $3, certificate = $4, state = 'done' WHERE id = $1", [
     id,
-    sha256,
-    pictureKey,
+    file.sha256,
+    file.pictureKey,
+    file.certificate === null ? null : JSON.stringify(file.certificate),
   ]);
 }
 

@@ -1,3 +1,6 @@
+import type { Transcript } from '../core/transcript/transcript.ts';
+import type { Piece } from '../core/edit/views.ts';
+import type { SpeechCaption } from '../core/lanes/speech-captions.ts';
 import type { ProgrammeSegment } from '../core/edit/assemble.ts';
 import { type Style, paint } from '../core/looks/paint.ts';
 import type { Tone } from '../core/sound/tones.ts';
@@ -10,16 +13,29 @@ import type { Micros } from '../core/time/micros.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { writeTonesCsv } from './tones-csv/tones-csv-writer.ts';
-import { writeCaptionsSrt } from './srt/srt-writer.ts';
-import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
+import { writeEdl } from './edit-lists/edl-writer.ts';
+import type { EditMedia, EditSource } from './edit-lists/edit-source.ts';
+import { writeMarkersCsv } from './edit-lists/markers-csv.ts';
+import { writeOtio } from './edit-lists/otio-writer.ts';
+import { writeChaptersMatroska } from './matroska/chapters-xml.ts';
+import { writeCaptionsSrt, writeSrt } from './srt/srt-writer.ts';
+import { writeTtml } from './ttml/ttml-writer.ts';
+import { captionText, writeCaptionsVtt, writeChaptersVtt, writeVtt } from './vtt/vtt-writer.ts';
 
 /** Everything an export needs; the same from a take or, before filming, from the plan alone. */
 export interface ExportSource {
   readonly title: string;
+  readonly length: Micros;
   readonly segments: readonly ProgrammeSegment[];
   readonly lanes: Lanes;
   readonly linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[];
   readonly picture: OverlayPicture;
+  /** What is said, as captions. */
+  readonly speech: readonly SpeechCaption[];
+  /** What is seen and heard, and of which recordings. */
+  readonly pictures: readonly Piece[];
+  readonly sounds: readonly Piece[];
+  readonly media: ReadonlyMap<string, EditMedia>;
   /** How the overlay is drawn. */
   readonly style: Style;
   /** What must be at hand, in the order it is needed. */
@@ -34,7 +50,16 @@ export interface ExportFormat {
   readonly title: string;
   readonly file: string;
   readonly mime: string;
+  /** It is made from what was filmed: words, or the recordings themselves. */
+  readonly needs?: 'words' | 'recordings';
   readonly write: (source: ExportSource) => string;
+}
+
+/** What cut lists and timelines are made from. */
+function editOf(s: ExportSource): EditSource {
+  const lines = s.segments.flatMap((segment) => s.linesOf(segment).map((l) => ({ at: l.start, text: l.text })));
+  const { title, length, pictures, sounds, media, segments } = s;
+  return { title, length, pictures, sounds, media, segments, rate: s.picture.rate, chapters: s.lanes.chapters, lines };
 }
 
 /** The files that can be made without rendering, by the name the command line uses. */
@@ -52,6 +77,37 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'captions.srt',
     mime: 'application/x-subrip',
     write: (s) => writeCaptionsSrt(s.lanes.captions),
+  },
+  {
+    name: 'captions-ttml',
+    title: 'Move captions, TTML (IMSC 1.1)',
+    file: 'captions.ttml',
+    mime: 'application/ttml+xml',
+    write: (s) => writeTtml(asCues(s.lanes.captions.map((c) => ({ ...c, text: captionText(c) })))),
+  },
+  {
+    name: 'speech-vtt',
+    title: 'Captions of the speech, WebVTT',
+    file: 'speech.vtt',
+    mime: 'text/vtt',
+    needs: 'words',
+    write: (s) => writeVtt(s.speech),
+  },
+  {
+    name: 'speech-srt',
+    title: 'Captions of the speech, SRT',
+    file: 'speech.srt',
+    mime: 'application/x-subrip',
+    needs: 'words',
+    write: (s) => writeSrt(s.speech),
+  },
+  {
+    name: 'speech-ttml',
+    title: 'Captions of the speech, TTML (IMSC 1.1)',
+    file: 'speech.ttml',
+    mime: 'application/ttml+xml',
+    needs: 'words',
+    write: (s) => writeTtml(asCues(s.speech)),
   },
   {
     name: 'chapters-vtt',
@@ -73,6 +129,36 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'chapters.json',
     mime: 'application/json+chapters',
     write: (s) => writeChaptersJson(s.title, s.lanes.chapters),
+  },
+  {
+    name: 'chapters-matroska',
+    title: 'Chapters, Matroska XML',
+    file: 'chapters.xml',
+    mime: 'application/xml',
+    write: (s) => writeChaptersMatroska(s.lanes.chapters),
+  },
+  {
+    name: 'timeline-otio',
+    title: 'Timeline, OpenTimelineIO',
+    file: 'timeline.otio',
+    mime: 'application/json',
+    needs: 'recordings',
+    write: (s) => writeOtio(editOf(s)),
+  },
+  {
+    name: 'cutlist-edl',
+    title: 'Cut list, CMX 3600',
+    file: 'cutlist.edl',
+    mime: 'text/plain',
+    needs: 'recordings',
+    write: (s) => writeEdl(editOf(s)),
+  },
+  {
+    name: 'markers-csv',
+    title: 'Markers of segments, chapters and lines, CSV',
+    file: 'markers.csv',
+    mime: 'text/csv',
+    write: (s) => writeMarkersCsv(editOf(s)),
   },
   {
     name: 'cue-sheet-csv',
@@ -100,7 +186,11 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'Description, with chapters and the standing notice',
     file: 'description.txt',
     mime: 'text/plain',
-    write: (s) =>
-      writeDescription(s.title, s.segments.at(-1)?.end ?? (0 as Micros), s.equipment, s.lanes.chapters, s.credits),
+    write: (s) => writeDescription(s.title, s.length, s.equipment, s.lanes.chapters, s.credits),
   },
 ];
+
+/** Timed texts as the writers of transcripts take them. */
+function asCues(texts: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[]): Transcript {
+  return { cues: texts.map(({ start, end, text }) => ({ start, end, text, words: null })) };
+}

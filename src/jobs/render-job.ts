@@ -9,6 +9,9 @@ import { writeAss } from '../formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { writeCaptionsSrt } from '../formats/srt/srt-writer.ts';
 import type { Produced } from '../core/workout/pipeline.ts';
+import { readSrt } from '../formats/srt/srt-reader.ts';
+import type { Certificate } from '../core/proof/certificate.ts';
+import { proveFilm } from '../media/prove-film.ts';
 import { mixBed } from '../media/bed.ts';
 import type { Measured } from '../media/loudness.ts';
 import { addCuePoints } from '../media/cue-points.ts';
@@ -39,14 +42,14 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
       const output = await store.temporary(extension);
       try {
         const part = SOUND_PARTS.find((p) => wanted.kind === `sound-${p}`);
-        const { says, key } = await (wanted.kind === 'programme'
+        const { says, key, certificate } = await (wanted.kind === 'programme'
           ? makeProgramme(context, wanted, output, onProgress, signal)
           : part === undefined
             ? makeBed(context, wanted, output, onProgress, signal)
             : makeSoundPart(context, wanted, part, output, onProgress, signal));
         const finished = (write: (db: Db) => Promise<void>) => finish('done', says, write);
         await keepMade(store, { path: output, extension }, finished, async (db, sha256) => {
-          await setRenderFile(db, renderId, sha256, key);
+          await setRenderFile(db, renderId, { sha256, pictureKey: key, certificate });
           if (wanted.kind === 'programme') await forgetOlderParts(db, renderId);
         });
       } finally {
@@ -61,6 +64,8 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
 interface Made {
   readonly says: string | null;
   readonly key: string | null;
+  /** What was read in it. */
+  readonly certificate: Certificate | null;
 }
 
 /** Makes the finished video. Says what was measured of its sound; nothing where it is as it was recorded. */
@@ -83,11 +88,8 @@ async function makeProgramme(
     onProgress,
     signal,
   );
-  const part: PictureJob = {
-    pictures: withSources(pictures, source),
-    ...picture,
-    ass: writeAss(paint(lanes, picture, styleOf(document.edit, of.brand)), picture),
-  };
+  const drawn = paint(lanes, picture, styleOf(document.edit, of.brand));
+  const part: PictureJob = { pictures: withSources(pictures, source), ...picture, ass: writeAss(drawn, picture) };
   const job: RenderJob = {
     ...part,
     sounds: heard,
@@ -110,13 +112,23 @@ async function makeProgramme(
   const key = keyOfPicture(part);
   const joined = mix === null ? null : await context.store.temporary('mp4');
   try {
-    const onShare = (share: number) => onProgress(mix === null ? share : MIX_SHARE + share * (1 - MIX_SHARE));
+    const onShare = (share: number) =>
+      onProgress(mix === null ? share * (1 - PROOF_SHARE) : MIX_SHARE + share * (1 - MIX_SHARE - PROOF_SHARE));
     const seen = joined === null ? null : await pictureOf(context, wanted, { key, of, joined, onShare, signal });
     await render({ ...job, picture: seen }, mix === null ? onShare : () => undefined, signal);
   } finally {
     for (const path of [mix?.path, joined]) if (path != null) await rm(path, { force: true });
   }
-  return { says: mix === null ? null : inWords(mix.measured), key };
+  const meant = {
+    ...{ ...picture, length: programme.length, drawn, pictures: part.pictures, chapters: lanes.chapters },
+    // As the format of the track holds them.
+    captions: readSrt(job.captionsSrt).value.cues,
+    targetLufs: mix === null ? null : document.edit.sound.targetLufs,
+    fontsFolder: context.fontsFolder,
+  };
+  const onProof = (share: number) => onProgress(1 - PROOF_SHARE + share * PROOF_SHARE);
+  const certificate = await proveFilm(output, meant, onProof, signal);
+  return { says: mix === null ? null : inWords(mix.measured), key, certificate };
 }
 
 /** The sound by itself, or a part of it, a cue point at each segment. */
@@ -141,11 +153,12 @@ async function makeSoundPart(
     output,
     segments.map((s) => ({ sample: Math.round((s.start / 1e6) * MIX_RATE_HZ), text: s.label })),
   );
-  return { says: null, key: null };
+  return { says: null, key: null, certificate: null };
 }
 
-/** How much of the work the sound is. */
-const MIX_SHARE = 0.15;
+/** How much of the work the sound is, and how much reading the finished file back. */
+const MIX_SHARE = 0.12;
+const PROOF_SHARE = 0.2;
 
 interface Heard {
   readonly document: WorkoutDocument;
@@ -222,5 +235,5 @@ async function makeBed(
   const bed = await context.bedAt(wanted.workoutId, wanted.revision);
   if (bed === null) throw new Missing('No music is laid under this class any more.');
   await mixBed({ ...bed, output, format: wanted.kind === 'bed-wav' ? 'wav' : 'flac' }, onProgress, signal);
-  return { says: null, key: null };
+  return { says: null, key: null, certificate: null };
 }

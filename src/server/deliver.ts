@@ -28,11 +28,20 @@ export async function exportFile(
   const { id, document: stored } = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored);
   const { plan, script, edit, music } = document;
+  const takes = await takesWithTranscripts(context, id);
+  if (
+    format.needs !== undefined &&
+    takesIn(
+      edit,
+      takes.map((t) => t.take),
+    ).length === 0
+  )
+    throw new Refusal(409, `${format.title}: it is made from what was filmed, and no take is chosen yet.`);
   const text = await aside('exportText', format.name, {
     document: { plan, script, edit, music },
     tracks: usableTracks(await allTracks(context.pool)),
     studio: await getStudio(context),
-    takes: await takesWithTranscripts(context, id),
+    takes,
     credits: await musicCredits(context, document),
   });
   return { format, text, title: plan.title };

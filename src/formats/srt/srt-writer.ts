@@ -1,13 +1,20 @@
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
+import type { Micros } from '../../core/time/micros.ts';
 import { stamp } from '../stamp.ts';
 import { captionText } from '../vtt/vtt-writer.ts';
 
 /** SRT: counters from 1, comma before the milliseconds, an empty line between cues. */
-export function writeCaptionsSrt(captions: readonly CaptionEvent[]): string {
-  return captions
-    .filter((c) => captionText(c).trim() !== '')
-    .map((c, i) => `${i + 1}\n${stamp(c.start, ',')} --> ${stamp(c.end, ',')}\n${srtText(captionText(c))}\n`)
+export function writeSrt(
+  texts: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[],
+): string {
+  return texts
+    .filter((c) => c.text.trim() !== '')
+    .map((c, i) => `${i + 1}\n${stamp(c.start, ',')} --> ${stamp(c.end, ',')}\n${srtText(c.text)}\n`)
     .join('\n');
+}
+
+export function writeCaptionsSrt(captions: readonly CaptionEvent[]): string {
+  return writeSrt(captions.map((c) => ({ start: c.start, end: c.end, text: captionText(c) })));
 }
 
 /**

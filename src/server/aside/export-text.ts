@@ -1,3 +1,5 @@
+import { type SaidWord, saidIn, speechCaptions } from '../../core/lanes/speech-captions.ts';
+import { shotsOf } from '../../core/edit/shots.ts';
 import { balanceOf } from '../../core/plan/balance.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { bookWith } from '../../core/exercise/library.ts';
@@ -12,7 +14,7 @@ import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { lanes } from '../../core/lanes/lanes.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
-import { micros } from '../../core/time/micros.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
 import { type WorkoutDocument, styleOf } from '../../core/workout/document.ts';
 import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
 import type { TakeWithTranscript } from '../takes.ts';
@@ -49,6 +51,7 @@ export function exportText(name: string, { document, studio, takes, tracks, cred
             music: document.music,
             tracks,
           }),
+          recordings,
         );
   return format.write({ ...made, credits });
 }
@@ -64,6 +67,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
   const programme = plannedProgramme(segments, total);
   return {
     title: document.plan.title,
+    ...{ length: programme.length, speech: [], pictures: [], sounds: [], media: new Map() },
     segments: programme.segments,
     lanes: lanes(programme, document.edit.rules, document.edit.overrides, document.plan),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
@@ -86,12 +90,16 @@ function filmSource(
   studio: Studio,
   takes: readonly AlignedTake[],
   produced: Produced,
+  recordings: readonly TakeWithTranscript['take'][],
 ): ExportSource {
   const { take, aligned } = takes[0]!;
   const { segments } = aligned.compiled;
   const planned = schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises)));
   return {
     title: document.plan.title,
+    length: produced.programme.length,
+    speech: speechCaptions(saidOf(takes, produced), take.rate),
+    ...{ pictures: produced.pictures, sounds: produced.sounds, media: mediaOf(recordings) },
     segments: produced.programme.segments,
     lanes: produced.lanes,
     tones: produced.tones,
@@ -100,6 +108,32 @@ function filmSource(
     style: styleOf(document.edit, studio.brand),
     equipment: equipmentOf(document.plan, segments, studio),
   };
+}
+
+/** Every word that is heard of the takes, where it is in the programme. */
+function saidOf(takes: readonly AlignedTake[], { programme }: Produced): SaidWord[] {
+  return takes
+    .flatMap(({ take, aligned }) => {
+      const own = shotsOf(programme.shots, take.id);
+      const place = (time: Micros) => {
+        const shot = own.find((s) => s.start <= time && time < s.end);
+        return shot === undefined ? null : micros(shot.at + time - shot.start);
+      };
+      return saidIn(
+        aligned.alignment.words.map((w) => ({ text: w.text, start: w.at, end: w.end })),
+        place,
+      );
+    })
+    .sort((a, b) => a.start - b.start);
+}
+
+function mediaOf(recordings: readonly TakeWithTranscript['take'][]): ExportSource['media'] {
+  return new Map(
+    recordings.map((t) => {
+      const fileName = `${t.name.replace(/[^\p{L}\p{N}]+/gu, '-')}.${t.file.extension}`;
+      return [t.id, { id: t.id, name: t.name, fileName, duration: t.duration }];
+    }),
+  );
 }
 
 /** Planned lines moved to where their segment lies in the programme; what then falls past its end is left out. */

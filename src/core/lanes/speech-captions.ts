@@ -1,0 +1,105 @@
+import { type FrameRate, frameStart } from '../time/frames.ts';
+import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import type { Span } from '../time/span.ts';
+
+/** A caption of the speech, its rows broken by line feeds. */
+export interface SpeechCaption extends Span {
+  readonly text: string;
+}
+
+/** A word of the speech on programme time. */
+export interface SaidWord extends Span {
+  readonly text: string;
+}
+
+/** At most two rows of 42 letters (common practice: 37 to 42). */
+const ROW_LETTERS = 42;
+const MOST_ROWS = 2;
+/** Shown at least 5/6 s, at most 7 s; 17 letters a second are read with comfort (common practice). */
+const SHORTEST = fromSeconds(5 / 6);
+const LONGEST = fromSeconds(7);
+const LETTERS_A_SECOND = 17;
+/** Two frames at least between two captions (common practice). */
+const GAP_FRAMES = 2;
+/** A silence longer than this ends a caption. */
+const PAUSE = fromSeconds(1.2);
+/** What is still short of its time when the next sentence comes is shown no longer than until then. */
+const AFTER_SPEECH = fromSeconds(1.5);
+
+/**
+ * What is said as captions: sentence by sentence, a long one broken at a comma or before a small word, shown as long as
+ * it is said and as one needs to read it where the next leaves the time. Words in ascending order.
+ */
+export function speechCaptions(words: readonly SaidWord[], rate: FrameRate): SpeechCaption[] {
+  const groups = sentencesOf(words).flatMap(partsOf);
+  const gap = frameStart(GAP_FRAMES, rate);
+  return groups.flatMap((group, i): SpeechCaption[] => {
+    const text = group.map((w) => w.text).join(' ');
+    const [start, said] = [group[0]!.start, group.at(-1)!.end];
+    const next = groups[i + 1]?.[0]?.start;
+    const reading = Math.max(SHORTEST, (text.length / LETTERS_A_SECOND) * 1e6);
+    const wanted = Math.min(start + LONGEST, Math.max(said, Math.min(start + reading, said + AFTER_SPEECH)));
+    const end = micros(next === undefined ? wanted : Math.min(wanted, next - gap));
+    return end > start ? [{ start, end, text: rowsOf(text).join('\n') }] : [];
+  });
+}
+
+function sentencesOf(words: readonly SaidWord[]): SaidWord[][] {
+  const sentences: SaidWord[][] = [];
+  for (const word of words) {
+    const last = sentences.at(-1)?.at(-1);
+    if (last === undefined || /[.!?…]["”’)]?$/.test(last.text) || word.start - last.end > PAUSE) sentences.push([word]);
+    else sentences.at(-1)!.push(word);
+  }
+  return sentences;
+}
+
+/** A sentence in parts that fit two rows and seven seconds each. */
+function partsOf(sentence: readonly SaidWord[]): (readonly SaidWord[])[] {
+  const text = sentence.map((w) => w.text).join(' ');
+  const fits = rowsOf(text).length <= MOST_ROWS && sentence.at(-1)!.end - sentence[0]!.start <= LONGEST;
+  if (fits || sentence.length < 2) return [sentence];
+  const at = breakOf(sentence);
+  return [...partsOf(sentence.slice(0, at)), ...partsOf(sentence.slice(at))];
+}
+
+/** Words that begin what belongs together (common practice: no row ends in them). */
+const BEGINS =
+  /^(?:and|but|or|so|then|to|with|from|for|in|on|of|if|when|while|because|that|as|until|und|oder|aber|mit)$/i;
+
+/** Where a sentence is best broken: after a comma near its middle, before a small word, in the middle. */
+function breakOf(sentence: readonly SaidWord[]): number {
+  const lengths = sentence.map((w) => w.text.length + 1);
+  const whole = lengths.reduce((a, b) => a + b, 0);
+  let gone = 0;
+  let [best, least] = [Math.ceil(sentence.length / 2), Infinity];
+  for (let i = 1; i < sentence.length; i++) {
+    gone += lengths[i - 1]!;
+    const off = Math.abs(gone / whole - 0.5);
+    const bonus = /[,;:]$/.test(sentence[i - 1]!.text) ? 0.3 : BEGINS.test(sentence[i]!.text) ? 0.15 : 0;
+    if (off - bonus < least) [best, least] = [i, off - bonus];
+  }
+  return best;
+}
+
+/** A text in as few rows as it takes, two of about one length. */
+function rowsOf(text: string): string[] {
+  if (text.length <= ROW_LETTERS) return [text];
+  const words = text.split(' ');
+  let [best, least]: [string[] | null, number] = [null, Infinity];
+  for (let i = 1; i < words.length; i++) {
+    const rows = [words.slice(0, i).join(' '), words.slice(i).join(' ')];
+    const longest = Math.max(...rows.map((r) => r.length));
+    const off = Math.abs(rows[0]!.length - rows[1]!.length) - (BEGINS.test(words[i]!) ? 8 : 0);
+    if (longest <= ROW_LETTERS && off < least) [best, least] = [rows, off];
+  }
+  return best ?? [text, '', ''];
+}
+
+/** Words on a take's time moved to the programme; what is cut out is left out. */
+export function saidIn(words: readonly SaidWord[], place: (time: Micros) => Micros | null): SaidWord[] {
+  return words.flatMap((word) => {
+    const [start, end] = [place(word.start), place(word.end)];
+    return start === null ? [] : [{ text: word.text, start, end: micros(Math.max(start, end ?? start)) }];
+  });
+}

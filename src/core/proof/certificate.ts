@@ -1,0 +1,39 @@
+import type { Micros } from '../time/micros.ts';
+
+/** What a finished file is asked. */
+export const PROOF_KINDS = [
+  'length',
+  'tracks',
+  'timer',
+  'captions',
+  'chapters',
+  'loudness',
+  'peak',
+  'frozen',
+  'black',
+  'flashes',
+] as const;
+export type ProofKind = (typeof PROOF_KINDS)[number];
+
+/** One answer of a file: what was read in it, against what was meant. */
+export interface ProofLine {
+  readonly what: ProofKind;
+  readonly right: boolean;
+  readonly found: string;
+  readonly wanted: string;
+  /** Where it is wrong, on the programme's time; the first of them. */
+  readonly at: readonly Micros[];
+}
+
+/** What was read in a finished file by decoding it, held against what was meant. */
+export interface Certificate {
+  readonly lines: readonly ProofLine[];
+}
+
+/** A file is as meant when every line is right. */
+export function isProved({ lines }: Certificate): boolean {
+  return lines.every((line) => line.right);
+}
+
+/** More places than these are not listed. */
+export const MOST_PLACES = 12;

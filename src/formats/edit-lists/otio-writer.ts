@@ -1,0 +1,107 @@
+import type { Piece } from '../../core/edit/views.ts';
+import { type FrameRate, firstFrameFrom } from '../../core/time/frames.ts';
+import { type Micros, micros } from '../../core/time/micros.ts';
+import type { EditMedia, EditSource } from './edit-source.ts';
+
+/**
+ * The programme as OpenTimelineIO JSON: a track of what is seen, one of what is heard, and markers for segments,
+ * chapters and lines. Times are whole frames of the programme's rate.
+ */
+export function writeOtio(source: EditSource): string {
+  const { title, rate, length } = source;
+  const timeline = {
+    OTIO_SCHEMA: 'Timeline.1',
+    name: title,
+    global_start_time: null,
+    metadata: {},
+    tracks: {
+      OTIO_SCHEMA: 'Stack.1',
+      name: 'tracks',
+      ...item(null, markersOf(source)),
+      children: [track('Picture', 'Video', source.pictures, source), track('Sound', 'Audio', source.sounds, source)],
+    },
+  };
+  const whole = JSON.stringify(
+    { ...timeline, metadata: { euphon: { frames: firstFrameFrom(length, rate) } } },
+    null,
+    2,
+  );
+  return `${whole}\n`;
+}
+
+const fps = ({ num, den }: FrameRate) => num / den;
+const rational = (frames: number, rate: FrameRate) => ({
+  OTIO_SCHEMA: 'RationalTime.1',
+  rate: fps(rate),
+  value: frames,
+});
+const range = (from: number, frames: number, rate: FrameRate) => ({
+  OTIO_SCHEMA: 'TimeRange.1',
+  start_time: rational(from, rate),
+  duration: rational(frames, rate),
+});
+const item = (source_range: object | null, markers: readonly object[]) => ({
+  source_range,
+  effects: [],
+  markers,
+  enabled: true,
+  metadata: {},
+});
+
+function track(name: string, kind: 'Video' | 'Audio', pieces: readonly Piece[], source: EditSource) {
+  const { rate } = source;
+  const children = pieces.flatMap((piece): object[] => {
+    const [at, end] = [firstFrameFrom(piece.at, rate), firstFrameFrom(micros(piece.at + piece.length), rate)];
+    if (end <= at) return [];
+    const media = piece.mediaId === null ? undefined : source.media.get(piece.mediaId);
+    if (media === undefined) return [{ OTIO_SCHEMA: 'Gap.1', name: '', ...item(range(0, end - at, rate), []) }];
+    return [clip(piece, media, end - at, rate)];
+  });
+  return { OTIO_SCHEMA: 'Track.1', name, kind, ...item(null, []), children };
+}
+
+function clip({ from, held }: Piece, media: EditMedia, frames: number, rate: FrameRate) {
+  const own = item(range(firstFrameFrom(from, rate), frames, rate), []);
+  const freeze = {
+    OTIO_SCHEMA: 'FreezeFrame.1',
+    name: 'freeze',
+    effect_name: 'FreezeFrame',
+    time_scalar: 0,
+    metadata: {},
+  };
+  return {
+    OTIO_SCHEMA: 'Clip.2',
+    name: media.name,
+    ...own,
+    effects: held === true ? [freeze] : [],
+    media_references: {
+      DEFAULT_MEDIA: {
+        OTIO_SCHEMA: 'ExternalReference.1',
+        name: media.name,
+        target_url: encodeURI(media.fileName),
+        available_range: range(0, firstFrameFrom(media.duration, rate), rate),
+        available_image_bounds: null,
+        metadata: {},
+      },
+    },
+    active_media_reference_key: 'DEFAULT_MEDIA',
+  };
+}
+
+function markersOf({ segments, chapters, lines, rate }: EditSource): object[] {
+  const marker = (name: string, color: string, at: Micros, end: Micros, kind: string) => {
+    const first = firstFrameFrom(at, rate);
+    return {
+      OTIO_SCHEMA: 'Marker.2',
+      name,
+      color,
+      marked_range: range(first, Math.max(0, firstFrameFrom(end, rate) - first), rate),
+      metadata: { euphon: { kind } },
+    };
+  };
+  return [
+    ...segments.map((s) => marker(s.label, 'ORANGE', s.start, s.end, s.kind)),
+    ...chapters.map((c) => marker(c.title, 'PURPLE', c.start, c.start, 'chapter')),
+    ...lines.map((l) => marker(l.text, 'GREEN', l.at, l.at, 'cue')),
+  ];
+}
