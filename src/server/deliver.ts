@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { strToU8, zipSync } from 'fflate';
 import { usableTracks } from '../core/music/library.ts';
 import { SOUND_PARTS } from '../core/sound/parts.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
@@ -17,6 +19,25 @@ import { takesWithTranscripts } from './takes.ts';
 import { asTimed } from './timed.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
+/** What the files of a workout are made from, and which of them can be made. */
+async function exportsOf(context: Context, workoutId: string | undefined) {
+  const { id, document: stored, revision } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, stored);
+  const { plan, script, edit, music } = document;
+  const takes = await takesWithTranscripts(context, id);
+  const recordings = takes.map((t) => t.take);
+  const isFilmed = takesIn(edit, recordings).length > 0;
+  const input = {
+    document: { plan, script, edit, music },
+    tracks: usableTracks(await allTracks(context.pool)),
+    studio: await getStudio(context),
+    takes,
+    credits: await musicCredits(context, document),
+  };
+  const canBe = (f: ExportFormat) => isFilmed || f.needs === undefined;
+  return { id, revision, title: plan.title, input, canBe };
+}
+
 /** A file of a workout: from the chosen take where there is one, else from the plan alone. */
 export async function exportFile(
   context: Context,
@@ -25,26 +46,40 @@ export async function exportFile(
 ): Promise<{ format: ExportFormat; text: string; title: string }> {
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined) throw new Refusal(404, `There is no format “${name?.slice(0, 40) ?? ''}”.`);
-  const { id, document: stored } = await getWorkout(context, workoutId);
-  const document = await asTimed(context, stored);
-  const { plan, script, edit, music } = document;
-  const takes = await takesWithTranscripts(context, id);
-  if (
-    format.needs !== undefined &&
-    takesIn(
-      edit,
-      takes.map((t) => t.take),
-    ).length === 0
-  )
+  const { title, input, canBe } = await exportsOf(context, workoutId);
+  if (!canBe(format))
     throw new Refusal(409, `${format.title}: it is made from what was filmed, and no take is chosen yet.`);
-  const text = await aside('exportText', format.name, {
-    document: { plan, script, edit, music },
-    tracks: usableTracks(await allTracks(context.pool)),
-    studio: await getStudio(context),
-    takes,
-    credits: await musicCredits(context, document),
-  });
-  return { format, text, title: plan.title };
+  const [text] = await aside('exportTexts', [format.name], input);
+  return { format, text: text!, title };
+}
+
+/** Everything that goes with a film, in one ZIP: every file, the certificate, and a manifest with their hashes. */
+export async function exportKit(
+  context: Context,
+  workoutId: string | undefined,
+): Promise<{ zip: Uint8Array; title: string }> {
+  const { id, revision, title, input, canBe } = await exportsOf(context, workoutId);
+  const formats = EXPORTS.filter(canBe);
+  const texts = await aside(
+    'exportTexts',
+    formats.map((f) => f.name),
+    input,
+  );
+  const film = (await rendersOf(context.pool, id)).find((r) => r.kind === 'programme' && r.state === 'done');
+  const files = new Map(formats.map((f, i) => [f.file, texts[i]!]));
+  if (film?.certificate != null) files.set('certificate.json', `${JSON.stringify(film.certificate, null, 2)}\n`);
+  const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
+  const manifest = {
+    title,
+    revision,
+    film: film === undefined ? null : { sha256: film.sha256, revision: film.revision, madeAt: film.createdAt },
+    files: [...files].map(([name, text]) => ({ name, bytes: Buffer.byteLength(text), sha256: sha256(text) })),
+  };
+  files.set('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
+  return {
+    zip: zipSync(Object.fromEntries([...files].map(([name, text]) => [name, strToU8(text)]))),
+    title,
+  };
 }
 
 export async function queueRender(context: Context, workoutId: string | undefined): Promise<Render> {

@@ -36,16 +36,17 @@ export function endpoint(work: (context: Context, request: APIContext) => Promis
 }
 
 /** A file to be kept under a name made of what people wrote. */
-export function attachment(text: string, name: string, mime: string): Response {
+export function attachment(content: string | Uint8Array, name: string, mime: string): Response {
   const [, base = '', ending = ''] = /^(.*?)((?:\.[a-z0-9]{2,8})*)$/su.exec(name) ?? [];
   const safe =
     base
       .replace(/[^\p{L}\p{N}]+/gu, '-')
       .replace(/^-|-$/g, '')
       .slice(0, 60) || 'workout';
-  return new Response(text, {
+  const isText = typeof content === 'string';
+  return new Response(isText ? content : new Uint8Array(content), {
     headers: {
-      'Content-Type': `${mime}; charset=utf-8`,
+      'Content-Type': isText ? `${mime}; charset=utf-8` : mime,
       'Cache-Control': 'no-store',
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(safe + ending)}`,
     },

@@ -8,7 +8,7 @@ import { EMPTY_EDIT, newDocument } from '../../src/core/workout/document.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeTranscript } from '../../src/formats/transcript-writer.ts';
-import { type ExportInput, exportText } from '../../src/server/aside/export-text.ts';
+import { type ExportInput, exportTexts } from '../../src/server/aside/export-text.ts';
 import type { TakeWithTranscript } from '../../src/server/takes.ts';
 import { livingClass } from '../support/living-class.ts';
 
@@ -65,7 +65,7 @@ console.log(
   `a file of a class of ${(total / 3600e6).toFixed(1)} h, ${segments.length} segments, ${made.transcript.cues.length} lines`,
 );
 const { aside, close } = openAside(pathToFileURL(`${process.env.EUPHON_ROOT}/dist/boot/aside-thread.mjs`));
-say('  aside, the first', await held(() => aside('exportText', 'captions-vtt', input)));
-say('  aside, another of the same class', await held(() => aside('exportText', 'chapters-vtt', input)));
-say('  in the thread itself, as before', await held(async () => exportText('captions-vtt', input)));
+say('  aside, the first', await held(() => aside('exportTexts', ['captions-vtt'], input)));
+say('  aside, another of the same class', await held(() => aside('exportTexts', ['chapters-vtt'], input)));
+say('  in the thread itself, as before', await held(async () => exportTexts(['captions-vtt'], input)));
 close();

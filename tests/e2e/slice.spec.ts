@@ -290,7 +290,7 @@ test('the video is rendered with progress, can be cancelled, and the files can b
   await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'cancelled');
   await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
-  const href = await page.getByRole('link', { name: 'Fetch the MP4' }).first().getAttribute('href');
+  const href = await page.getByRole('link', { name: 'Download the MP4' }).first().getAttribute('href');
   const part = await page.request.get(href ?? '', { headers: { Range: 'bytes=0-99' } });
   expect(part.status()).toBe(206);
   expect((await part.body()).subarray(4, 8).toString()).toBe('ftyp');

@@ -39,9 +39,16 @@ export interface Run {
 /** Width of a letter that no font has: the rasteriser draws a box. */
 const BOX = 600;
 
-function widthIn({ runs }: Font, code: number): number | null {
-  const run = runs.find((r) => code >= r.from && code < r.from + r.widths.length);
-  return run?.widths[code - run.from] ?? null;
+/** Widths by letter: looked up some million times for a long class. */
+const widths = new Map<Font, ReadonlyMap<number, number>>();
+
+function widthIn(font: Font, code: number): number | null {
+  let own = widths.get(font);
+  if (own === undefined) {
+    own = new Map(font.runs.flatMap(({ from, widths: all }) => all.map((w, i) => [from + i, w] as const)));
+    widths.set(font, own);
+  }
+  return own.get(code) ?? null;
 }
 
 /** A text in the fonts that have its letters. Marks that join a letter stay with it. */
@@ -60,11 +67,20 @@ export function runsOf(text: string, face: Face): Run[] {
   return runs;
 }
 
+/** Texts come again and again: figures, names, rounds. Kept until there are too many. */
+const measured = new Map<string, number>();
+const MOST_MEASURED = 20_000;
+
 /** Width of a text in ems of the face, without kerning, which only makes it narrower. */
 export function widthOf(text: string, face: Face): number {
+  const key = `${face} ${text}`;
+  const known = measured.get(key);
+  if (known !== undefined) return known;
   let width = 0;
   for (const run of runsOf(text, face))
     for (const letter of run.text) width += widthIn(run.font, letter.codePointAt(0)!) ?? BOX;
+  if (measured.size >= MOST_MEASURED) measured.clear();
+  measured.set(key, width / 1000);
   return width / 1000;
 }
 
@@ -75,4 +91,18 @@ export function notDrawn(text: string, face: Face): string[] {
     return code > 0x20 && !FACES[face].some((f) => widthIn(f, code) !== null);
   });
   return [...new Set(missing)];
+}
+
+const ascents = new Map<string, number>();
+
+/** How far the highest font of a text reaches above where its letters stand. */
+export function ascentOf(text: string, face: Face): number {
+  const key = `${face} ${text}`;
+  let known = ascents.get(key);
+  if (known === undefined) {
+    known = Math.max(...runsOf(text, face).map((r) => r.font.ascent));
+    if (ascents.size >= MOST_MEASURED) ascents.clear();
+    ascents.set(key, known);
+  }
+  return known;
 }

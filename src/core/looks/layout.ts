@@ -333,6 +333,13 @@ export function emOfFigure(face: Face, height: number): number {
 
 /** Width of a figure in ems, whatever its digits are. */
 export function figureWidth(figure: string, face: Face): number {
-  const widest = Math.max(...[...'0123456789'].map((d) => widthOf(d, face)));
+  const widest = widestDigit(face);
   return [...figure].reduce((sum, c) => sum + (c === ':' ? widthOf(c, face) : widest), 0);
+}
+
+const widestDigits = new Map<Face, number>();
+function widestDigit(face: Face): number {
+  const known = widestDigits.get(face) ?? Math.max(...[...'0123456789'].map((d) => widthOf(d, face)));
+  widestDigits.set(face, known);
+  return known;
 }

@@ -90,12 +90,16 @@ function paintWords(box: Box, part: Extract<Part, { kind: 'words' }>, layer: num
 function paintFigure(box: Box, part: Extract<Part, { kind: 'figure' }>, layer: number, state: State): Drawn[] {
   const em = emOfFigure(part.face, part.size * box.unit);
   const align = turned(part.align ?? 'middle', state.mirrored);
-  const place = { x: xOf(box, align), baseline: box.y + box.h, align, em } as const;
-  return state.ticks.flatMap((tick) => {
+  const [x, baseline, { face, tint }, outlined] = [xOf(box, align), box.y + box.h, part, part.outlined === true];
+  // Some ten thousand of them in a long class: made without copying.
+  const figures: Drawn[] = [];
+  for (const tick of state.ticks) {
     const span = clipped(tick, state);
-    if (span === null) return [];
-    return [textAt({ ...part, ...place, text: figureWords(tick.value) }, box, span, state, layer)];
-  });
+    if (span === null) continue;
+    const of = { x, baseline, align, em, face, tint, outlined, text: figureWords(tick.value) };
+    figures.push(textAt(of, box, span, state, layer));
+  }
+  return figures;
 }
 
 const xOf = ({ x, w }: Box, align: 'start' | 'middle' | 'end') =>
@@ -140,8 +144,8 @@ export function textAt(
         };
   const role: Role = part.kind === 'figure' || part.kind === 'dial' ? 'figure' : 'words';
   const { x, baseline, align, em, face, text } = of;
-  const place = { x, baseline, align, em, face, text, w: widthOf(text, face) * em };
-  return { kind: 'text', ...place, start: span.start, end: span.end, layer: layer + 2, colour, role, outline };
+  const [{ start, end }, w] = [span, widthOf(text, face) * em];
+  return { kind: 'text', start, end, layer: layer + 2, colour, role, x, baseline, align, em, face, text, outline, w };
 }
 
 /** Of an em: enough to part letters from any ground, and no more. */
@@ -168,12 +172,14 @@ function barOf(
       : { colour: ground === 'ink' ? brand.paper : brand.ink, alpha: ground === 'ink' ? 0.28 : 0.82 };
   const colour = colourOf(of.tint, board.kind, ground, brand);
   const steps = of.of === 'segment' ? state.ticks : board.done;
-  const moving = steps.flatMap((step): Drawn[] => {
-    const span = clipped(step, state);
-    return span === null || step.share * w < 1
-      ? []
-      : [{ ...place, ...span, w: w * step.share, colour, alpha: 1, layer: layer + 1 }];
-  });
+  const moving: Drawn[] = [];
+  for (const step of steps) {
+    const [span, wide] = [clipped(step, state), step.share * w];
+    if (span === null || wide < 1) continue;
+    const { start, end } = span;
+    const above = layer + 1;
+    moving.push({ kind: 'box', start, end, layer: above, colour, role: 'mark', x, y, w: wide, h, radius: 0, alpha: 1 });
+  }
   return of.track ? [{ ...place, ...spanOf(state), w, ...track, layer }, ...moving] : moving;
 }
 

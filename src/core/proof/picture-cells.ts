@@ -10,8 +10,8 @@ export const CELLS = COLUMNS * ROWS;
 /** Mean greys of the cells of each frame, in 256ths of a grey; frame after frame. */
 export type CellSeries = Uint16Array;
 
-/** Less change in every cell from frame to frame than this is none, in 256ths of a grey. */
-const STILL = 16;
+/** Within so much of where it began, in 256ths of a grey, a cell stands still: codecs breathe with their key frames. */
+const STILL = 200;
 /** Standing still for so long is seen. */
 const LONGEST_STILL_S = 0.9;
 /** No cell is brighter than this where a picture is black, in greys. */
@@ -22,9 +22,17 @@ const LONGEST_BLACK_S = 0.4;
 export function stillSpans(cells: CellSeries, counts: (cell: number) => boolean, rate: FrameRate): Span[] {
   const counted = Array.from({ length: CELLS }, (_, c) => c).filter(counts);
   const frames = cells.length / CELLS;
-  const same = (frame: number) =>
-    frame > 0 && counted.every((c) => Math.abs(cells[frame * CELLS + c]! - cells[(frame - 1) * CELLS + c]!) < STILL);
-  return counted.length === 0 ? [] : runs(frames, same, LONGEST_STILL_S, rate);
+  const spans: Span[] = [];
+  let from = 0;
+  for (let frame = 1; frame <= frames; frame++) {
+    const still =
+      frame < frames && counted.every((c) => Math.abs(cells[frame * CELLS + c]! - cells[from * CELLS + c]!) < STILL);
+    if (still) continue;
+    if (((frame - from) * rate.den) / rate.num >= LONGEST_STILL_S)
+      spans.push({ start: frameStart(from, rate), end: frameStart(frame, rate) });
+    from = frame;
+  }
+  return counted.length === 0 ? [] : spans;
 }
 
 /** Stretches without a picture. */

@@ -1,5 +1,5 @@
 import { type Drawn } from '../../core/looks/drawn.ts';
-import { type Font, runsOf } from '../../core/looks/faces.ts';
+import { type Font, ascentOf, runsOf } from '../../core/looks/faces.ts';
 import { type OverlayPicture, assAlpha, assColour, assSpan, assText, at, pathWords, rectangle } from './ass-parts.ts';
 
 export type { OverlayPicture } from './ass-parts.ts';
@@ -25,14 +25,18 @@ export function writeAss(drawn: readonly Drawn[], { width, height, rate }: Overl
     '[Events]',
     'Format: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text',
   ];
-  const events = drawn.flatMap((one) => {
+  const words = new Map<string, string>();
+  const lines = [...head];
+  for (const one of drawn) {
     const span = assSpan(one, rate);
-    return span === null ? [] : [`Dialogue: ${one.layer},${span.from},${span.to},Plain,,0,0,0,,${wordsOf(one)}`];
-  });
-  return [...head, ...events].join('\n') + '\n';
+    if (span !== null)
+      lines.push(`Dialogue: ${one.layer},${span.from},${span.to},Plain,,0,0,0,,${wordsOf(one, words)}`);
+  }
+  return lines.join('\n') + '\n';
 }
 
-function wordsOf(one: Drawn): string {
+/** How one thing is drawn. `known`: letters that were written before, figures come thousands of times. */
+function wordsOf(one: Drawn, known: Map<string, string>): string {
   const colour = `\\1c${assColour(one.colour)}`;
   switch (one.kind) {
     case 'box': {
@@ -46,12 +50,18 @@ function wordsOf(one: Drawn): string {
     }
     case 'text': {
       const { x, baseline, align, em, face, text, outline } = one;
-      const runs = runsOf(text, face);
-      // The rasteriser places the top of a line, which is as high as its highest font.
-      const top = baseline - (Math.max(...runs.map((r) => r.font.ascent)) * em) / 1000;
       const anchor = { start: 7, middle: 8, end: 9 }[align];
       const border = outline === null ? '' : `\\3c${assColour(outline.colour)}\\bord${at(outline.width)}`;
-      const words = runs.map((r) => `${fontTags(r.font, em)}${assText(r.text)}`).join('');
+      const key = `${face} ${em} ${text}`;
+      let words = known.get(key);
+      if (words === undefined) {
+        words = runsOf(text, face)
+          .map((r) => `${fontTags(r.font, em)}${assText(r.text)}`)
+          .join('');
+        known.set(key, words);
+      }
+      // The rasteriser places the top of a line, which is as high as its highest font.
+      const top = baseline - (ascentOf(text, face) * em) / 1000;
       return `{\\an${anchor}\\pos(${at(x)},${at(top)})${colour}${border}}${words}`;
     }
   }

@@ -8,7 +8,7 @@ import type { EditSource } from './edit-source.ts';
 export function writeMarkersCsv({ segments, chapters, lines, rate }: EditSource): string {
   const drop = canDrop(rate);
   const rows = [
-    ...segments.map((s) => ({ at: s.start, end: s.end, kind: s.kind as string, words: s.label })),
+    ...segments.map((s) => ({ at: s.start, end: s.end, kind: s.kind, words: s.label })),
     ...chapters.map((c) => ({ at: c.start, end: c.end, kind: 'chapter', words: c.title })),
     ...lines.map((l) => ({ at: l.at, end: l.at, kind: 'cue', words: l.text })),
   ].sort((a, b) => a.at - b.at);

@@ -1,17 +1,15 @@
 import { useMemo, useRef, useState } from 'react';
-import { paint } from '../../core/looks/paint.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { type Doing, RULES } from '../../core/findings/rules.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
-import { styleOf } from '../../core/workout/document.ts';
 import { type Readiness, byDoing, readinessOf, stationOf } from '../../core/workout/findings-of.ts';
-import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { Player } from '../shared/Player.tsx';
+import { useOverlayScript } from '../shared/use-overlay-script.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useGoTo } from '../workbench/go-to.ts';
 import { STATIONS } from '../workbench/stations.ts';
-import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { CheckedFinding } from './CheckedFinding.tsx';
 import { LetStand } from './LetStand.tsx';
 import { useFindings } from './use-findings.ts';
@@ -129,17 +127,8 @@ export function CheckStation() {
 function FilmAside() {
   const { document } = useDocument();
   const { produced } = useDerived();
-  const { studio } = useStudio();
-  const takes = useWorkbench().workbench((s) => s.takes);
   const { edit } = document;
-  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
-  const ass = useMemo(
-    () =>
-      first === null || produced === null
-        ? null
-        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
-    [produced, first, edit, studio.brand],
-  );
+  const { first, ass } = useOverlayScript();
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   if (produced === null || first === null)
     return <p className="text-[13px] text-soft">Nothing is filmed yet: plan, script and music are checked.</p>;

@@ -1,7 +1,4 @@
 import { useMemo } from 'react';
-import { paint } from '../../core/looks/paint.ts';
-import { styleOf } from '../../core/workout/document.ts';
-import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { rangeOf } from '../../core/sound/along.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -11,9 +8,10 @@ import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
 import { api } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
+import { useOverlayScript } from '../shared/use-overlay-script.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
-import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { LoudnessPicture } from './LoudnessPicture.tsx';
 import { useSound } from './use-sound.ts';
 
@@ -24,18 +22,9 @@ const lufs = (value: number) => value.toFixed(1).replace('-', '−');
 export function SoundView() {
   const { produced } = useDerived();
   const { workbench } = useWorkbench();
-  const { studio } = useStudio();
-  const takes = workbench((s) => s.takes);
   const edit = workbench((s) => s.document.edit);
   const found = useSound();
-  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? null;
-  const ass = useMemo(
-    () =>
-      first === null || produced === null
-        ? null
-        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
-    [produced, first, edit, studio.brand],
-  );
+  const { first, ass } = useOverlayScript();
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   if (produced === null || first === null)
     return (

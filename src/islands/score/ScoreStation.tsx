@@ -1,17 +1,15 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { paint } from '../../core/looks/paint.ts';
-import { styleOf } from '../../core/workout/document.ts';
-import { writeAss } from '../../formats/ass/ass-writer.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { Player } from '../shared/Player.tsx';
+import { useOverlayScript } from '../shared/use-overlay-script.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { LongList } from '../shared/LongList.tsx';
 import { useAim } from '../workbench/go-to.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
-import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { inField } from '../workbench/use-keys.ts';
 import { InsertsPanel } from './InsertsPanel.tsx';
 import { Inspector } from './Inspector.tsx';
@@ -45,10 +43,7 @@ export function ScoreStation() {
   const {
     document: { edit },
   } = useDocument();
-  const takes = useWorkbench().workbench((s) => s.takes);
-  const { studio } = useStudio();
-  const firstId = programmeTakes[0]?.takeId;
-  const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
+  const { first, ass } = useOverlayScript();
   const { staves, findings } = useScore();
   const [selected, setSelected] = useState<string | null>(null);
   // The stave is marked at once; its details follow.
@@ -59,13 +54,6 @@ export function ScoreStation() {
   /** The segment whose first fix is to be at hand as soon as it is there. */
   const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
-  const ass = useMemo(
-    () =>
-      first === null || produced === null
-        ? null
-        : writeAss(paint(produced.lanes, first, styleOf(edit, studio.brand)), first),
-    [produced, first, edit, studio.brand],
-  );
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);

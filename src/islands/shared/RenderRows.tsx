@@ -16,10 +16,13 @@ interface Props {
     readonly fileName: string;
     readonly link: ReactNode;
   };
+  /** What else there is to say of a finished one: of the newest of them. */
+  readonly below?: (render: RenderOfPage) => ReactNode;
 }
 
 /** Renders, newest first: how far the one under way is, and the files of those that are done. */
-export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, testId, name, file }: Props) {
+export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, testId, name, file, below }: Props) {
+  const newest = renders.find((r) => r.state === 'done');
   return (
     <>
       {trouble !== null && (
@@ -68,6 +71,7 @@ export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, test
                   {render.message}
                 </p>
               )}
+              {render === newest && below?.(render)}
             </li>
           );
         })}

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
+import type { Certificate } from '../../core/proof/certificate.ts';
 import type { SoundPart } from '../../core/sound/parts.ts';
 import type { Workbench } from '../workbench/store.ts';
 import { ApiError, api } from './api.ts';
@@ -13,6 +14,8 @@ export interface RenderOfPage {
   readonly message: string | null;
   readonly sha256: string | null;
   readonly createdAt: string;
+  /** What was read in the finished film; null: it was not read back. */
+  readonly certificate: Certificate | null;
 }
 
 /**

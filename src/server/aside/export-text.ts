@@ -33,10 +33,17 @@ export interface ExportInput {
 }
 type Written = ExportInput['document'];
 
-/** The text of a file by its name: of the programme where something was filmed, else of the plan. */
-export function exportText(name: string, { document, studio, takes, tracks, credits }: ExportInput): string {
-  const format = EXPORTS.find((f) => f.name === name);
-  if (format === undefined) throw new Error(`there is no export ${name}`);
+/**
+ * The texts of files by their names, aligned once for all of them: of the programme where something was filmed, else of
+ * the plan.
+ */
+export function exportTexts(names: readonly string[], input: ExportInput): string[] {
+  const { document, studio, takes, tracks, credits } = input;
+  const formats = names.map((name) => {
+    const format = EXPORTS.find((f) => f.name === name);
+    if (format === undefined) throw new Error(`there is no export ${name}`);
+    return format;
+  });
   const recordings = takes.map((t) => t.take);
   const aligned = alignTakes(document, takesIn(document.edit, recordings), takes);
   const made =
@@ -53,7 +60,7 @@ export function exportText(name: string, { document, studio, takes, tracks, cred
           }),
           recordings,
         );
-  return format.write({ ...made, credits });
+  return formats.map((format) => format.write({ ...made, credits }));
 }
 
 /** The times of tones are wanted in a file also where none is to be heard. */

@@ -5,7 +5,7 @@ import { readPlan } from '../../formats/plan-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { readWorkoutFile } from '../../formats/workout-file/workout-file.ts';
 import { alignTakes } from './align-takes.ts';
-import { exportText } from './export-text.ts';
+import { exportTexts } from './export-text.ts';
 
 /** Computations that may take longer than others should wait: pure, from plain data to plain data. */
 export const TASKS = {
@@ -14,7 +14,7 @@ export const TASKS = {
   readExercises,
   readWorkoutFile,
   alignTakes,
-  exportText,
+  exportTexts,
   hearMusic,
   roomMusic,
 };

@@ -1,0 +1,63 @@
+import { Check, TriangleAlert } from 'lucide-react';
+import { type Certificate, type ProofKind, isProved } from '../../core/proof/certificate.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+
+const WORDS: Readonly<Record<ProofKind, string>> = {
+  length: 'Length',
+  tracks: 'Tracks',
+  timer: 'Timer',
+  captions: 'Captions',
+  chapters: 'Chapters',
+  loudness: 'Loudness',
+  peak: 'True peak',
+  frozen: 'Frozen picture',
+  black: 'Black picture',
+  flashes: 'Flashes',
+};
+
+/** What was read in the finished file, line by line, against what was meant. */
+export function CertificateTable({ certificate, file }: { readonly certificate: Certificate; readonly file: string }) {
+  const wrong = certificate.lines.filter((l) => !l.right).length;
+  const save = URL.createObjectURL(new Blob([JSON.stringify(certificate, null, 2)], { type: 'application/json' }));
+  return (
+    <section aria-label="The file read back" className="mt-3">
+      <h4
+        className={`flex items-baseline gap-2 font-display font-semibold ${isProved(certificate) ? '' : 'text-alarm'}`}
+      >
+        {wrong === 0
+          ? 'Read back: the file is as it was meant'
+          : `Not as it was meant: ${wrong} ${wrong === 1 ? 'line' : 'lines'}`}
+        <a className="ml-auto font-sans text-[13px] font-normal underline" href={save} download={file}>
+          as JSON
+        </a>
+      </h4>
+      <table className="mt-1 w-full text-[13.5px]">
+        <tbody>
+          {certificate.lines.map(({ what, right, found, wanted, at }) => (
+            <tr key={what} className="border-t align-baseline">
+              <th scope="row" className="py-1 pr-3 text-left font-semibold whitespace-nowrap">
+                {WORDS[what]}
+              </th>
+              <td className="py-1 pr-3">
+                {found}
+                {!right && (
+                  <span className="block text-alarm">
+                    wanted {wanted}
+                    {at.length > 0 && `; first at ${writeTime(at[0]!, 2)}`}
+                  </span>
+                )}
+              </td>
+              <td className="py-1 text-right">
+                {right ? (
+                  <Check size={15} aria-label="as meant" className="inline text-rest" />
+                ) : (
+                  <TriangleAlert size={15} aria-label="not as meant" className="inline text-alarm" />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
