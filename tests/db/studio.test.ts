@@ -1,3 +1,7 @@
+import { createHash } from 'node:crypto';
+import { strFromU8, unzipSync } from 'fflate';
+import { HOUSE_BRAND } from '../../src/core/looks/look.ts';
+import { exportFile, exportKit } from '../../src/server/deliver.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
@@ -7,7 +11,9 @@ import type { Context } from '../../src/server/context.ts';
 import { runSheetPdf } from '../../src/server/run-sheet.ts';
 import {
   exportExercises,
+  getBrand,
   getStudio,
+  setBrand,
   importExercises,
   removeExercise,
   saveExercise,
@@ -38,6 +44,35 @@ const status = (work: Promise<unknown>) =>
 const OUTLINE = '# Smoker to super\n## Main: 2 rounds, 40/20\n- Squat\n- Row | sides own';
 
 describe('a studio', () => {
+  it('keeps its colours, refuses what is none and what another window changed', async () => {
+    const own = { ...HOUSE_BRAND, ink: '102A43', radius: 12 };
+    await setBrand(context, { before: HOUSE_BRAND, after: own });
+    expect(await getBrand(context.pool)).toEqual(own);
+    expect((await getStudio(context)).brand).toEqual(own);
+    expect(await status(setBrand(context, { before: HOUSE_BRAND, after: HOUSE_BRAND }))).toBe(412);
+    for (const bad of [{ ...own, ink: 'blue' }, { ...own, radius: -1 }, { ...own, more: 1 }, null])
+      expect(await status(setBrand(context, { before: own, after: bad }))).toBe(422);
+    await setBrand(context, { before: own, after: HOUSE_BRAND });
+    expect(await getBrand(context.pool)).toEqual(HOUSE_BRAND);
+  });
+  it('hands out everything that goes with a workout in one ZIP, with a manifest of hashes', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    const { zip } = await exportKit(context, id);
+    const files = unzipSync(zip);
+    const manifest = JSON.parse(strFromU8(files['manifest.json']!)) as {
+      film: null;
+      files: { name: string; bytes: number; sha256: string }[];
+    };
+    expect(manifest.film).toBeNull();
+    // What is made from recordings is not in it before there is one.
+    expect(Object.keys(files).sort()).toEqual([...manifest.files.map((f) => f.name), 'manifest.json'].sort());
+    expect(Object.keys(files)).not.toContain('timeline.otio');
+    for (const { name, bytes, sha256 } of manifest.files) {
+      expect(files[name]).toHaveLength(bytes);
+      expect(createHash('sha256').update(files[name]!).digest('hex')).toBe(sha256);
+    }
+    expect(await status(exportFile(context, id, 'timeline-otio'))).toBe(409);
+  });
   it('begins with the usual figures and keeps its own', async () => {
     expect(await getStudio(context)).toEqual(USUAL_STUDIO);
     const own = { ...USUAL_CHANGES, levelUs: 9_000_000 };

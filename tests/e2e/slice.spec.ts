@@ -277,11 +277,16 @@ test('the video is rendered with progress, can be cancelled, and the files can b
     ['chapters-ffmetadata', '[CHAPTER]'],
     ['chapters-json', '"startTime": 0'],
     ['cue-sheet-csv', 'at,until,segment'],
+    ['speech-srt', 'Stop if anything hurts'],
+    ['timeline-otio', '"OTIO_SCHEMA": "Timeline.1"'],
+    ['cutlist-edl', 'FCM: NON-DROP FRAME'],
   ] as const) {
     const response = await page.request.get(`/api/workouts/${id}/files/${name}`);
     expect(await response.text()).toContain(part);
     expect(response.headers()['content-disposition']).toContain('attachment');
   }
+  const kit = await page.request.get(`/api/workouts/${id}/kit`);
+  expect((await kit.body()).subarray(0, 4)).toEqual(Buffer.from('PK\x03\x04'));
   // Its beginning is rendered: nobody learns more from eight minutes.
   await page.goto(`/w/${await filmedClass(request, 'Rendered in the test', 25)}/deliver`);
   await page.getByRole('button', { name: 'Render the video' }).click();
@@ -290,6 +295,12 @@ test('the video is rendered with progress, can be cancelled, and the files can b
   await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'cancelled');
   await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+  // It was read back: what is in it is what was meant.
+  const proof = page.getByRole('region', { name: 'The file read back' });
+  await expect(proof.getByRole('heading')).toHaveText('The file is as it was meant');
+  await expect(proof.getByRole('row', { name: /Timer/ })).toContainText(
+    'figures read back from the frames, all on their frame',
+  );
   const href = await page.getByRole('link', { name: 'Download the MP4' }).first().getAttribute('href');
   const part = await page.request.get(href ?? '', { headers: { Range: 'bytes=0-99' } });
   expect(part.status()).toBe(206);

@@ -30,7 +30,7 @@ const source = (num = 25, den = 1): EditSource => ({
     ['b', media('b', 'Take 1 again')],
   ]),
   segments: [segment(ODD, 0, 20), segment('Squat', 24, 32)],
-  chapters: [{ segmentKey: 'k', start: s(0), end: s(32), title: ODD } as unknown as EditSource['chapters'][number]],
+  chapters: [{ segmentKey: 'k', start: s(0), end: s(32), title: ODD }],
   lines: [{ at: s(3.2), text: 'Ten seconds.' }],
 });
 

@@ -20,18 +20,19 @@ export function CertificateTable({ certificate, file }: { readonly certificate: 
   const wrong = certificate.lines.filter((l) => !l.right).length;
   const save = URL.createObjectURL(new Blob([JSON.stringify(certificate, null, 2)], { type: 'application/json' }));
   return (
-    <section aria-label="The file read back" className="mt-3">
-      <h4
-        className={`flex items-baseline gap-2 font-display font-semibold ${isProved(certificate) ? '' : 'text-alarm'}`}
-      >
-        {wrong === 0
-          ? 'Read back: the file is as it was meant'
-          : `Not as it was meant: ${wrong} ${wrong === 1 ? 'line' : 'lines'}`}
-        <a className="ml-auto font-sans text-[13px] font-normal underline" href={save} download={file}>
+    <section aria-label="The file read back">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 className={`text-2xl ${isProved(certificate) ? '' : 'text-alarm'}`}>
+          {wrong === 0
+            ? 'The file is as it was meant'
+            : `Not as it was meant: ${wrong} ${wrong === 1 ? 'line' : 'lines'}`}
+        </h2>
+        <a className="text-[13px] underline" href={save} download={file}>
           as JSON
         </a>
-      </h4>
-      <table className="mt-1 w-full text-[13.5px]">
+      </div>
+      <p className="mt-1 text-soft">Read back from the finished file, frame by frame.</p>
+      <table className="mt-2 w-full text-[13.5px]">
         <tbody>
           {certificate.lines.map(({ what, right, found, wanted, at }) => (
             <tr key={what} className="border-t align-baseline">

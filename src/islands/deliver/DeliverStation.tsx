@@ -74,15 +74,15 @@ export function DeliverStation() {
             </>
           )}
           file={() => ({ extension: 'mp4', fileName: `${base}.mp4`, link: 'Download the MP4' })}
-          below={({ certificate }) =>
-            certificate === null ? null : (
-              <CertificateTable certificate={certificate} file={`${base}.certificate.json`} />
-            )
-          }
         />
         {take !== null && <SoundFiles />}
       </section>
-      <Files isFilmed={take !== null} />
+      <div className="flex flex-col gap-8">
+        {newest?.certificate != null && (
+          <CertificateTable certificate={newest.certificate} file={`${base}.certificate.json`} />
+        )}
+        <Files isFilmed={take !== null} />
+      </div>
     </div>
   );
 }

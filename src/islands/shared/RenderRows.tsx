@@ -16,13 +16,10 @@ interface Props {
     readonly fileName: string;
     readonly link: ReactNode;
   };
-  /** What else there is to say of a finished one: of the newest of them. */
-  readonly below?: (render: RenderOfPage) => ReactNode;
 }
 
 /** Renders, newest first: how far the one under way is, and the files of those that are done. */
-export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, testId, name, file, below }: Props) {
-  const newest = renders.find((r) => r.state === 'done');
+export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, testId, name, file }: Props) {
   return (
     <>
       {trouble !== null && (
@@ -71,7 +68,6 @@ export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, test
                   {render.message}
                 </p>
               )}
-              {render === newest && below?.(render)}
             </li>
           );
         })}
