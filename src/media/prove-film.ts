@@ -1,7 +1,15 @@
 import type { Drawn } from '../core/looks/drawn.ts';
 import type { Certificate } from '../core/proof/certificate.ts';
 import { figureChecks } from '../core/proof/figure-checks.ts';
-import { CELLS, COLUMNS, ROWS, blackSpans, flashesIn, stillSpans } from '../core/proof/picture-cells.ts';
+import {
+  CELLS,
+  COLUMNS,
+  ROWS,
+  blackSpans,
+  flashesIn,
+  nearlyStillSpans,
+  stillSpans,
+} from '../core/proof/picture-cells.ts';
 import { type Meant, prove } from '../core/proof/prove.ts';
 import { micros } from '../core/time/micros.ts';
 import { type Span, clipped } from '../core/time/span.ts';
@@ -64,7 +72,7 @@ export async function proveFilm(
     lufs: loudness?.lufs ?? null,
     truePeakDb: loudness?.truePeakDb ?? null,
     figures: [...reader.read, ...unseen],
-    frozen: await own(stillSpans(cells.cells(), counts, meant.rate), stillSpans),
+    frozen: await own(stillSpans(cells.cells(), counts, meant.rate), nearlyStillSpans),
     black: await own(blackSpans(cells.cells(), counts, meant.rate), blackSpans),
     flashes: flashesIn(cells.cells(), meant.rate),
   });

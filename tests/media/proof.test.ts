@@ -27,7 +27,7 @@ describe('a finished file read back', () => {
   it.each([
     [
       'what is written and heard',
-      ["one interval's timer a frame late, from 22 s", 'a chapter off by 0.2 s', 'a caption misspelt', '2 LU off'],
+      ["one interval's timer a frame late, from 22 s", 'a chapter off by 0.2 s', 'a caption misspelt', '-2 LU off'],
     ],
     [
       'what is seen',

@@ -1,6 +1,6 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/laid.ts';
-import { BREATH_US } from '../plan/dose.ts';
+import { BREATH_US, type Phase } from '../plan/dose.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
@@ -130,7 +130,8 @@ function wordsOf(
     const own = movesOf.get(segment?.blockId ?? '') ?? [];
     const n = own.indexOf(segment?.moveId ?? '');
     if (n >= 0 && own.length > 1) put('place', `Move ${n + 1} of ${own.length}`);
-    for (const phase of phasesOf(at, move)) put('effort', phase.text, phase.start, phase.end);
+    const effort = phaseOf(at, move)?.effortPercent ?? null;
+    put('effort', effort === null ? '' : `Effort ${effort} %`);
   } else if (isBreak(at) && next !== undefined) {
     const taken = newNeeds(segments.slice(0, i).findLast(isActive), next);
     put('take', taken.length === 0 ? '' : `Take: ${taken.join(', ')}`);
@@ -152,17 +153,10 @@ function withSide({ label, side }: ProgrammeSegment): string {
 
 const nameOf = (segment: ProgrammeSegment) => (segment.kind === 'rest' ? 'Rest' : withSide(segment));
 
-/** A move's phases over the length it was filmed in. */
-function phasesOf({ start, end }: Span, move: Move | undefined): (Span & { readonly text: string })[] {
-  const phases = move?.phases ?? [];
-  const planned = phases.reduce((sum, p) => sum + p.lengthUs, 0);
-  let gone = 0;
-  return phases.map((phase) => {
-    const from = micros(start + ((end - start) * gone) / planned);
-    gone += phase.lengthUs;
-    const text = phase.effortPercent === null ? phase.name : `${phase.name} · ${phase.effortPercent} %`;
-    return { start: from, end: micros(start + ((end - start) * gone) / planned), text };
-  });
+/** The phase of a move that a segment is: each is a segment of its own, its key ends in its number. */
+function phaseOf({ key }: ProgrammeSegment, move: Move | undefined): Phase | undefined {
+  const n = /\/p(\d+)$/.exec(key)?.[1];
+  return n === undefined ? undefined : move?.phases?.[Number(n) - 1];
 }
 
 function countsOf(beats: readonly ClassBeat[], end: Micros): BoardCount[] {

@@ -1,21 +1,6 @@
-import { FACES, widthOf } from './faces.ts';
-import { type Setting, fit } from './fit.ts';
-import type { Corner, Face, Part, Placed } from './look.ts';
-import type { Coming } from '../lanes/board.ts';
-import type { Slot } from '../lanes/look-rules.ts';
-
-/** What there is to lay out at one moment: what is missing takes no room. */
-export interface Content {
-  readonly words: ReadonlyMap<Slot, string>;
-  /** The widest figure of the segment, or null where it has no timer. */
-  readonly figure: string | null;
-  /** How many counts and repetitions there are; 0: none. */
-  readonly counts: number;
-  readonly reps: number;
-  readonly breathes: boolean;
-  readonly done: boolean;
-  readonly coming: readonly Coming[];
-}
+import type { Corner, Part, Placed } from './look.ts';
+import type { Setting } from './fit.ts';
+import { type AgendaRow, type Content, type Edges, NONE, type Sized, size } from './sizes.ts';
 
 /** The picture, in pixels. */
 export interface Frame {
@@ -46,42 +31,10 @@ export interface Box {
 /** A plate of that colour, or the picture itself. */
 export type Ground = 'ink' | 'paper' | 'picture';
 
-export interface AgendaRow {
-  readonly coming: Coming | null;
-  readonly setting: Setting;
-  /** From the top of the box. */
-  readonly y: number;
-  readonly h: number;
-}
-
-/** A row of text is so much higher than its em. */
-export const ROW = 1.18;
 /** Text and graphics stay inside the middle 90 % (SMPTE ST 2046-1; EBU R 95). */
 export const SAFE_SHARE = 0.05;
-/** Em of the words beside beads, in radii. */
-export const BEAD_TEXT = 2.6;
 const SHRINK = 0.92;
 const MOST_SHRINKS = 10;
-const AGENDA_GAP = 9;
-/** From the strip of an agenda's row to its words. */
-export const AGENDA_PAD = 8;
-
-interface Sized {
-  readonly part: Part;
-  readonly w: number;
-  readonly h: number;
-  readonly setting?: Setting;
-  readonly agenda?: readonly AgendaRow[];
-  readonly inside?: readonly Sized[];
-  readonly pad?: Edges;
-}
-
-interface Edges {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
 
 /** All parts of a look where they stand. Parts without anything to show are left out. */
 export function layOut(placed: readonly Placed[], content: Content, frame: Frame, mirrored: boolean): Box[] {
@@ -113,8 +66,6 @@ export function layOut(placed: readonly Placed[], content: Content, frame: Frame
   });
 }
 
-const NONE: Edges = { left: 0, right: 0, top: 0, bottom: 0 };
-
 /** How far the words of a part that goes out to the edge keep away from it. */
 function edges(at: Corner, part: Part, inset: { readonly x: number; readonly y: number }): Edges {
   const [wide, high] =
@@ -135,153 +86,6 @@ function mirror(at: Corner): Corner {
 
 /** Where a part begins, and in what. */
 type Where = Pick<Box, 'x' | 'y' | 'ground' | 'align'>;
-
-interface Room {
-  readonly w: number;
-  readonly h: number;
-}
-
-function size(part: Part, content: Content, unit: number, room: Room, edge: Edges = NONE): Sized | null {
-  switch (part.kind) {
-    case 'row':
-    case 'column':
-      return sizeOfStack(part, content, unit, room, edge);
-    case 'words': {
-      const text = textOf(part.slot, content);
-      if (text === '') return null;
-      const setting = fit(text, part.face, part.size * unit, room.w, part.rows);
-      const w = Math.max(...setting.rows.map((row) => widthOf(row, part.face))) * setting.size;
-      return { part, w: Math.min(room.w, w), h: setting.rows.length * setting.size * ROW, setting };
-    }
-    case 'figure': {
-      if (content.figure === null) return null;
-      const em = emOfFigure(part.face, part.size * unit);
-      return { part, w: figureWidth(content.figure, part.face) * em, h: part.size * unit };
-    }
-    case 'bar':
-      if (part.of === 'class' ? !content.done : content.figure === null) return null;
-      return { part, w: part.width === 'all' ? room.w : part.width * unit, h: part.height * unit };
-    case 'dial':
-      return content.figure === null ? null : { part, w: part.radius * 2 * unit, h: part.radius * 2 * unit };
-    case 'eights': {
-      if (content.counts === 0) return null;
-      const [w, h] = part.cell;
-      const rows = Math.ceil(content.counts / 8);
-      return { part, w: (w * 8 + part.gap * 7) * unit, h: (h * rows + part.gap * (rows - 1)) * unit };
-    }
-    case 'beads': {
-      if (content.reps === 0 || content.reps > part.most) return null;
-      const dots = (part.radius * 2 * content.reps + part.gap * (content.reps - 1)) * unit;
-      const em = part.radius * BEAD_TEXT * unit;
-      const words = widthOf(`${content.reps} of ${content.reps}`, 'bold') * em;
-      return { part, w: dots + em + words, h: Math.max(part.radius * 2 * unit, em * ROW) };
-    }
-    case 'breath':
-      if (!content.breathes) return null;
-      return { part, w: widthOf('out', part.face) * part.size * unit, h: part.size * ROW * unit };
-    case 'tide':
-      return content.breathes || content.figure !== null ? { part, w: room.w, h: part.low * unit } : null;
-    case 'agenda':
-      return sizeOfAgenda(part, content, unit, room);
-    case 'either': {
-      for (const one of part.of) {
-        const sized = size(one, content, unit, room, edge);
-        if (sized !== null) return sized;
-      }
-      return null;
-    }
-  }
-}
-
-type Stack = Extract<Part, { kind: 'row' | 'column' }>;
-
-function sizeOfStack(part: Stack, content: Content, unit: number, room: Room, edge: Edges): Sized | null {
-  const [sides, ends] = part.pad ?? [0, 0];
-  const pad = {
-    left: Math.max(sides * unit, edge.left),
-    right: Math.max(sides * unit, edge.right),
-    top: Math.max(ends * unit, edge.top),
-    bottom: Math.max(ends * unit, edge.bottom),
-  };
-  const outer =
-    typeof part.width === 'number'
-      ? Math.min(room.w, part.width * unit + edge.left + edge.right)
-      : Math.min(room.w, (part.most ?? 1e6) * unit);
-  const inner = { w: outer - pad.left - pad.right, h: room.h - pad.top - pad.bottom };
-  const gap = (part.gap ?? 0) * unit;
-  const inside =
-    part.kind === 'column' ? columnInside(part, content, unit, inner, gap) : rowInside(part, content, unit, inner, gap);
-  if (inside.length === 0) return null;
-  const gaps = gap * (inside.length - 1);
-  const along = (of: (s: Sized) => number) => inside.reduce((sum, s) => sum + of(s), 0) + gaps;
-  const across = (of: (s: Sized) => number) => Math.max(...inside.map(of));
-  const [w, h] =
-    part.kind === 'column' ? [across((s) => s.w), along((s) => s.h)] : [along((s) => s.w), across((s) => s.h)];
-  const least = typeof part.height === 'number' ? part.height * unit : 0;
-  return {
-    part,
-    w: part.width === undefined ? w + pad.left + pad.right : outer,
-    h: Math.max(part.height === 'all' ? room.h : least, h + pad.top + pad.bottom),
-    inside,
-    pad,
-  };
-}
-
-/** An agenda takes what the others leave. */
-function columnInside(part: Stack, content: Content, unit: number, inner: Room, gap: number): Sized[] {
-  const others = part.of.map((one) => (one.kind === 'agenda' ? null : size(one, content, unit, inner)));
-  const taken = others.reduce((sum, s) => sum + (s === null ? 0 : s.h + gap), 0);
-  return part.of.flatMap((one, i) => {
-    const sized = one.kind === 'agenda' ? size(one, content, unit, { ...inner, h: inner.h - taken }) : others[i];
-    return sized ?? [];
-  });
-}
-
-/** What is as wide as it is comes first; words share what is left, by how much each would like. */
-function rowInside(part: Stack, content: Content, unit: number, inner: Room, gap: number): Sized[] {
-  const liked = part.of.map((one) => size(one, content, unit, { ...inner, w: 1e6 }));
-  const flexible = (i: number) => {
-    const kind = part.of[i]!.kind;
-    return kind === 'words' || kind === 'column' || kind === 'row';
-  };
-  const there = liked.flatMap((s, i) => (s === null ? [] : [i]));
-  const gaps = gap * Math.max(0, there.length - 1);
-  const fixed = there.filter((i) => !flexible(i)).reduce((sum, i) => sum + liked[i]!.w, 0);
-  const wants = there.filter(flexible).reduce((sum, i) => sum + liked[i]!.w, 0);
-  const left = inner.w - gaps - fixed;
-  return part.of.flatMap((one, i) => {
-    const would = liked[i] ?? null;
-    if (would === null) return [];
-    if (!flexible(i)) return [would];
-    const share = wants <= left ? would.w : (left * would.w) / wants;
-    // A share of the room may break a row that would fit by a hair.
-    return size(one, content, unit, { ...inner, w: share + 0.01 }) ?? [];
-  });
-}
-
-function sizeOfAgenda(
-  part: Extract<Part, { kind: 'agenda' }>,
-  content: Content,
-  unit: number,
-  room: Room,
-): Sized | null {
-  const first = content.words.get('move') ?? content.words.get('kind') ?? '';
-  if (first === '') return null;
-  const em = part.size * unit;
-  const [rows, wide]: [AgendaRow[], number] = [[], room.w - AGENDA_PAD * unit];
-  let y = 0;
-  const put = (coming: Coming | null, text: string, face: Face, most: number) => {
-    const setting = fit(text, face, coming === null ? em * 1.3 : em, wide, most);
-    const h = setting.rows.length * setting.size * ROW + em * ROW;
-    if (y + h > room.h) return false;
-    rows.push({ coming, setting, y, h });
-    y += h + AGENDA_GAP * unit;
-    return true;
-  };
-  put(null, first, 'bold', 3);
-  for (const coming of content.coming.slice(0, part.rows - 1)) if (!put(coming, coming.label, 'bold', 2)) break;
-  return { part, w: room.w, h: y - AGENDA_GAP * unit, agenda: rows };
-}
 
 function place(sized: Sized, { x, y, ground: on, align: even }: Where, unit: number, mirrored: boolean): Box[] {
   const { part, w, h, setting, agenda, inside, pad } = sized;
@@ -320,26 +124,3 @@ function place(sized: Sized, { x, y, ground: on, align: even }: Where, unit: num
 }
 
 const TURNED = { start: 'end', middle: 'middle', end: 'start' } as const;
-
-function textOf(slot: Slot | readonly Slot[], { words }: Content): string {
-  const slots = typeof slot === 'string' ? [slot] : slot;
-  return slots.flatMap((s) => words.get(s) ?? []).join(' · ');
-}
-
-/** Height of an em of a face whose figures are so high. */
-export function emOfFigure(face: Face, height: number): number {
-  return (height * 1000) / FACES[face][0]!.digitHeight;
-}
-
-/** Width of a figure in ems, whatever its digits are. */
-export function figureWidth(figure: string, face: Face): number {
-  const widest = widestDigit(face);
-  return [...figure].reduce((sum, c) => sum + (c === ':' ? widthOf(c, face) : widest), 0);
-}
-
-const widestDigits = new Map<Face, number>();
-function widestDigit(face: Face): number {
-  const known = widestDigits.get(face) ?? Math.max(...[...'0123456789'].map((d) => widthOf(d, face)));
-  widestDigits.set(face, known);
-  return known;
-}

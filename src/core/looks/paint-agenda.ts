@@ -1,7 +1,8 @@
 import { writeTime } from '../time/typed-time.ts';
 import { colourOf } from './colours.ts';
 import type { Drawn } from './drawn.ts';
-import { AGENDA_PAD, type Box, ROW } from './layout.ts';
+import { type Box } from './layout.ts';
+import { AGENDA_PAD, ROW } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
 import { type State, baselineOf, spanOf, textAt } from './paint-part.ts';

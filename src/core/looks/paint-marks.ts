@@ -1,6 +1,7 @@
 import { colourOf } from './colours.ts';
 import type { Drawn, PathCommand } from './drawn.ts';
-import { BEAD_TEXT, type Box, emOfFigure } from './layout.ts';
+import { type Box } from './layout.ts';
+import { BEAD_TEXT, emOfFigure } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
 import { type State, baselineOf, spanOf, textAt } from './paint-part.ts';

@@ -1,6 +1,7 @@
 import { colourOf } from './colours.ts';
 import type { Drawn, PathCommand } from './drawn.ts';
-import { type Box, ROW } from './layout.ts';
+import { type Box } from './layout.ts';
+import { ROW } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
 import { type State, baselineOf, textAt } from './paint-part.ts';

@@ -20,15 +20,33 @@ const LONGEST_BLACK_S = 0.4;
 
 /** Stretches in which nothing moves in the cells that count. */
 export function stillSpans(cells: CellSeries, counts: (cell: number) => boolean, rate: FrameRate): Span[] {
+  return stillFor(cells, counts, rate, STILL, LONGEST_STILL_S);
+}
+
+/**
+ * The same of what a film is made from: a person who holds still sways, and a codec smooths that away, so that a little
+ * more counts as standing still there.
+ */
+export function nearlyStillSpans(cells: CellSeries, counts: (cell: number) => boolean, rate: FrameRate): Span[] {
+  return stillFor(cells, counts, rate, STILL * 2, LONGEST_STILL_S / 3);
+}
+
+function stillFor(
+  cells: CellSeries,
+  counts: (cell: number) => boolean,
+  rate: FrameRate,
+  within: number,
+  leastS: number,
+): Span[] {
   const counted = Array.from({ length: CELLS }, (_, c) => c).filter(counts);
   const frames = cells.length / CELLS;
   const spans: Span[] = [];
   let from = 0;
   for (let frame = 1; frame <= frames; frame++) {
     const still =
-      frame < frames && counted.every((c) => Math.abs(cells[frame * CELLS + c]! - cells[from * CELLS + c]!) < STILL);
+      frame < frames && counted.every((c) => Math.abs(cells[frame * CELLS + c]! - cells[from * CELLS + c]!) < within);
     if (still) continue;
-    if (((frame - from) * rate.den) / rate.num >= LONGEST_STILL_S)
+    if (((frame - from) * rate.den) / rate.num >= leastS)
       spans.push({ start: frameStart(from, rate), end: frameStart(frame, rate) });
     from = frame;
   }
