@@ -78,13 +78,14 @@ describe('music brought to the film', () => {
           expect(new Set(next.placements.map((p) => p.id)).size).toBe(next.placements.length);
           // Done twice it is the same.
           const again = conformToFilm(next, TRACKS, segments, filmed).music;
-          const sounds = (m: Music) =>
-            layMusic(m, TRACKS, filmed).laid.map((l) => [
-              l.track.id,
-              Math.round(l.start / 1e4),
-              Math.round(l.from / 1e4),
-            ]);
-          expect(sounds(again)).toEqual(sounds(next));
+          const sounds = (m: Music) => layMusic(m, TRACKS, filmed).laid;
+          const [before, after] = [sounds(next), sounds(again)];
+          expect(after.map((l) => l.track.id)).toEqual(before.map((l) => l.track.id));
+          // To a hundredth of a second: rounded times would differ by one where they lie beside an edge.
+          for (const [i, l] of after.entries()) {
+            expect(Math.abs(l.start - before[i]!.start)).toBeLessThan(1e4);
+            expect(Math.abs(l.from - before[i]!.from)).toBeLessThan(1e4);
+          }
         },
       ),
       { numRuns: 200 },
