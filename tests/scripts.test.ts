@@ -1,9 +1,10 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn } from 'node:child_process';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { carryOver, majorOf } from '../scripts/lib/cluster.mjs';
+import { OVERLAY_FONTS } from '../scripts/lib/overlay-fonts.mjs';
 import { ownerOf, takeLock } from '../scripts/lib/lock.mjs';
 import { supervise } from '../scripts/lib/supervise.mjs';
 import { postgresFolder } from '../scripts/lib/need.mjs';
@@ -80,5 +81,13 @@ describe('a database of another major version', () => {
     expect(() => carryOver(folder, join(folder, 'data'), '9', programs, run)).toThrow(
       /PostgreSQL 9; this machine has \d+\. Install the package postgresql-9 .* Nothing was changed\./,
     );
+  });
+});
+
+describe('the fonts of the overlay', () => {
+  it('are the same files in the page and in the renderer', () => {
+    const page = readFileSync('src/browser/overlay.ts', 'utf8');
+    const imported = [...page.matchAll(/from '(@fontsource\/[^']+)\?url'/g)].map((m) => m[1]);
+    expect(imported.sort()).toEqual(OVERLAY_FONTS.flatMap((font) => font.files).sort());
   });
 });

@@ -1,15 +1,8 @@
 import type { Drawn } from '../core/looks/drawn.ts';
 import type { Certificate } from '../core/proof/certificate.ts';
 import { figureChecks } from '../core/proof/figure-checks.ts';
-import {
-  CELLS,
-  COLUMNS,
-  ROWS,
-  blackSpans,
-  flashesIn,
-  nearlyStillSpans,
-  stillSpans,
-} from '../core/proof/picture-cells.ts';
+import { cellsOutside } from '../core/proof/cells-outside.ts';
+import { blackSpans, flashesIn, nearlyStillSpans, stillSpans } from '../core/proof/picture-cells.ts';
 import { type Meant, prove } from '../core/proof/prove.ts';
 import { micros } from '../core/time/micros.ts';
 import { type Span, clipped } from '../core/time/span.ts';
@@ -54,7 +47,7 @@ export async function proveFilm(
     },
     signal,
   );
-  const counts = outside(meant.drawn, meant.width, meant.height);
+  const counts = cellsOutside(meant.drawn, meant);
   const own = async (spans: readonly Span[], find: typeof stillSpans) => {
     const odd: Span[] = [];
     for (const span of spans) if (!(await isInSources(span, meant, find, signal))) odd.push(span);
@@ -62,9 +55,8 @@ export async function proveFilm(
   };
   const loudness = tracks.soundUs === null ? null : await measure(path, signal);
   // A figure that no frame shows was not read either.
-  const last = reader.read.at(-1)?.frame ?? -1;
   const unseen = checks
-    .filter((c) => c.frame > last && c.frame >= frames)
+    .filter((c) => c.frame >= frames)
     .map((c) => ({ frame: c.frame, wanted: c.shows.text, read: null }));
   return prove(meant, {
     ...tracks,
@@ -76,33 +68,6 @@ export async function proveFilm(
     black: await own(blackSpans(cells.cells(), counts, meant.rate), blackSpans),
     flashes: flashesIn(cells.cells(), meant.rate),
   });
-}
-
-/** The cells of the picture that nothing is drawn over; where that is none, all of them. */
-function outside(drawn: readonly Drawn[], width: number, height: number): (cell: number) => boolean {
-  const under = new Uint8Array(CELLS);
-  for (const d of drawn) {
-    if (d.role === 'card' || d.layer >= 900) continue;
-    const box = boxOf(d, width, height);
-    for (let c = 0; c < CELLS; c++) {
-      const [x, y] = [((c % COLUMNS) * width) / COLUMNS, (Math.floor(c / COLUMNS) * height) / ROWS];
-      if (box.x < x + width / COLUMNS && box.x + box.w > x && box.y < y + height / ROWS && box.y + box.h > y)
-        under[c] = 1;
-    }
-  }
-  return under.includes(0) ? (cell) => under[cell] === 0 : () => true;
-}
-
-function boxOf(d: Drawn, width: number, height: number): { x: number; y: number; w: number; h: number } {
-  if (d.kind === 'box') return d;
-  if (d.kind === 'text') {
-    const x = d.align === 'start' ? d.x : d.align === 'end' ? d.x - d.w : d.x - d.w / 2;
-    return { x, y: d.baseline - d.em, w: d.w, h: d.em * 1.3 };
-  }
-  // A path that moves is wide; others are as far from their middle as their points.
-  const reach = Math.max(...d.path.flatMap(([, ...n]) => n.map(Math.abs)));
-  if (d.toY !== undefined) return { x: 0, y: Math.min(d.y, d.toY) - reach * 0.02, w: width, h: height };
-  return { x: d.x - reach, y: d.y - reach, w: reach * 2, h: reach * 2 };
 }
 
 /** Whether a stretch is so in what it is made from: a card, a frame that is held, a take that stands still itself. */
@@ -123,7 +88,7 @@ async function isInSources(
     const cells = cellReader(grey);
     const args = ['-ss', String(from / 1e6), '-i', piece.source.path, '-t', String(long / 1e6)];
     await readFrames(args, grey, [`fps=${meant.rate.num}/${meant.rate.den}`], (frame) => cells.add(frame), signal);
-    const counts = outside(meant.drawn, meant.width, meant.height);
+    const counts = cellsOutside(meant.drawn, meant);
     const found = find(cells.cells(), counts, meant.rate);
     if (found.reduce((sum, s) => sum + s.end - s.start, 0) < long * SOURCE_SHARE) return false;
   }

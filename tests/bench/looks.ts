@@ -1,5 +1,5 @@
-// Pictures of every look in every shape, with frames of the demo behind: npm run bench -- looks [folder]. Writes the
-// sheet that docs/ shows, and one for each kind of segment where a folder is named.
+// Pictures of every look in every shape, with frames of the demo behind: npm run bench -- looks. Writes the sheet
+// that docs/ shows, and one for each kind of segment into the folder that EUPHON_SHEETS names.
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -144,7 +144,7 @@ const shifted = (drawn: readonly Drawn[], frames: number, rate: FrameRate, of: (
 };
 const isFigure = (d: Drawn) => d.kind === 'text' && d.role === 'figure';
 const between = (from: number, to: number) => (d: Drawn) => d.start >= from * 1e6 && d.start < to * 1e6;
-const between2 = (from: number, to: number) => `between(t\\,${from}\\,${to})`;
+const whileBetween = (from: number, to: number) => `between(t\\,${from}\\,${to})`;
 
 /** Thirty faults of finished files, each in its kind three times, in other places or other sizes. */
 export const FAULTS: readonly Fault[] = [
@@ -213,7 +213,7 @@ export const FAULTS: readonly Fault[] = [
   {
     name: 'a peak over full scale',
     what: 'peak',
-    plant: () => ({ sound: `volume='if(${between2(9, 9.02)},8,1)':eval=frame` }),
+    plant: () => ({ sound: `volume='if(${whileBetween(9, 9.02)},8,1)':eval=frame` }),
   },
   ...[8, 25, 40].map((at): Fault => ({
     name: `a second frozen at ${at} s`,
@@ -226,13 +226,13 @@ export const FAULTS: readonly Fault[] = [
   ...[4, 28].map((at): Fault => ({
     name: `half a second of black at ${at} s`,
     what: 'black',
-    plant: () => ({ after: `drawbox=c=black:t=fill:enable='${between2(at, at + 0.5)}'` }),
+    plant: () => ({ after: `drawbox=c=black:t=fill:enable='${whileBetween(at, at + 0.5)}'` }),
   })),
   ...[10, 33].map((at): Fault => ({
     name: `five flashes in a second at ${at} s`,
     what: 'flashes',
     plant: () => ({
-      after: `drawbox=c=white:t=fill:enable='${between2(at, at + 1)}*lt(mod(t*5\\,1)\\,0.5)'`,
+      after: `drawbox=c=white:t=fill:enable='${whileBetween(at, at + 1)}*lt(mod(t*5\\,1)\\,0.5)'`,
     }),
   })),
   ...[0.04, 1].map((by): Fault => ({

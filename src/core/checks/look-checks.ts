@@ -35,7 +35,8 @@ function contrastFindings(
     const own = overrides.filter((o) => o.lane === 'look' && o.segmentKey === segmentKey);
     const look = lookOf(rules, blockId, overrideOf(overrides, segmentKey, 'look', 'look'));
     // Segments of one kind in one look are drawn alike.
-    const sort = `${look} ${kind} ${JSON.stringify(own.map((o) => [o.field, o.value]))}`;
+    const counted = [board.beats, board.reps, board.breaths].map((of) => of.length > 0);
+    const sort = JSON.stringify([look, kind, counted, own.map((o) => [o.field, o.value])]);
     if (looked.has(sort) || found.has(look)) continue;
     looked.add(sort);
     const of = {

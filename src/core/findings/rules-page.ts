@@ -1,14 +1,4 @@
-import { DOINGS, type Doing, RULES, type RuleId } from './rules.ts';
-
-const DOING_TITLES: Readonly<Record<Doing, string>> = {
-  answer: 'Only the person can say',
-  film: 'To film or speak again',
-  programme: 'To cut',
-  write: 'Plan and script',
-  sound: 'What viewers hear',
-  music: 'Music and its rights',
-  look: 'What viewers read',
-};
+import { DOINGS, DOING_TITLES, type Doing, RULES, type RuleId } from './rules.ts';
 
 /** All rules as a page of Markdown, by what one would do about their findings. */
 export function rulesPage(): string {

@@ -2,6 +2,16 @@
 export const DOINGS = ['answer', 'film', 'programme', 'write', 'sound', 'music', 'look'] as const;
 export type Doing = (typeof DOINGS)[number];
 
+export const DOING_TITLES: Readonly<Record<Doing, string>> = {
+  answer: 'Only you can say',
+  film: 'To film or speak again',
+  programme: 'To cut',
+  write: 'Plan and script',
+  sound: 'What viewers hear',
+  music: 'Music and its rights',
+  look: 'What viewers read',
+};
+
 /** Where it is set right. */
 export type RuleStation = 'plan' | 'script' | 'music' | 'align' | 'score';
 

@@ -2,7 +2,7 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/laid.ts';
 import { BREATH_US, type Phase } from '../plan/dose.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
+import { type SegmentKind, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Slot } from './look-rules.ts';
@@ -121,7 +121,7 @@ function wordsOf(
     if (next !== undefined) {
       // Where hardly anything is left besides, what comes next is not shown before the move itself was.
       const from = micros(Math.max(end - NEXT_SHOWN, start + (end - start) / 2));
-      put('next', `Next: ${withSide(next)}${inWords(newNeeds(at, next))}`, from);
+      put('next', `Next: ${labelWithSide(next)}${inWords(newNeeds(at, next))}`, from);
     }
     const options = [move?.easier && `Easier: ${move.easier}`, move?.harder && `Harder: ${move.harder}`];
     put('option', options.filter(Boolean).join(' · '));
@@ -147,11 +147,7 @@ function newNeeds(now: ProgrammeSegment | undefined, next: ProgrammeSegment): re
 
 const inWords = (needs: readonly string[]) => (needs.length === 0 ? '' : ` · take ${needs.join(', ')}`);
 
-function withSide({ label, side }: ProgrammeSegment): string {
-  return side === 'left' || side === 'right' ? `${label}, ${side}` : label;
-}
-
-const nameOf = (segment: ProgrammeSegment) => (segment.kind === 'rest' ? 'Rest' : withSide(segment));
+const nameOf = (segment: ProgrammeSegment) => (segment.kind === 'rest' ? 'Rest' : labelWithSide(segment));
 
 /** The phase of a move that a segment is: each is a segment of its own, its key ends in its number. */
 function phaseOf({ key }: ProgrammeSegment, move: Move | undefined): Phase | undefined {

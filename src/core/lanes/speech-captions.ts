@@ -1,3 +1,4 @@
+import { BEGINS_PART } from '../language/en/small-words.ts';
 import { type FrameRate, frameStart } from '../time/frames.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -63,10 +64,6 @@ function partsOf(sentence: readonly SaidWord[]): (readonly SaidWord[])[] {
   return [...partsOf(sentence.slice(0, at)), ...partsOf(sentence.slice(at))];
 }
 
-/** Words that begin what belongs together (common practice: no row ends in them). */
-const BEGINS =
-  /^(?:and|but|or|so|then|to|with|from|for|in|on|of|if|when|while|because|that|as|until|und|oder|aber|mit)$/i;
-
 /** Where a sentence is best broken: after a comma near its middle, before a small word, in the middle. */
 function breakOf(sentence: readonly SaidWord[]): number {
   const lengths = sentence.map((w) => w.text.length + 1);
@@ -76,7 +73,7 @@ function breakOf(sentence: readonly SaidWord[]): number {
   for (let i = 1; i < sentence.length; i++) {
     gone += lengths[i - 1]!;
     const off = Math.abs(gone / whole - 0.5);
-    const bonus = /[,;:]$/.test(sentence[i - 1]!.text) ? 0.3 : BEGINS.test(sentence[i]!.text) ? 0.15 : 0;
+    const bonus = /[,;:]$/.test(sentence[i - 1]!.text) ? 0.3 : BEGINS_PART.test(sentence[i]!.text) ? 0.15 : 0;
     if (off - bonus < least) [best, least] = [i, off - bonus];
   }
   return best;
@@ -90,7 +87,7 @@ function rowsOf(text: string): string[] {
   for (let i = 1; i < words.length; i++) {
     const rows = [words.slice(0, i).join(' '), words.slice(i).join(' ')];
     const longest = Math.max(...rows.map((r) => r.length));
-    const off = Math.abs(rows[0]!.length - rows[1]!.length) - (BEGINS.test(words[i]!) ? 8 : 0);
+    const off = Math.abs(rows[0]!.length - rows[1]!.length) - (BEGINS_PART.test(words[i]!) ? 8 : 0);
     if (longest <= ROW_LETTERS && off < least) [best, least] = [rows, off];
   }
   return best ?? [text, '', ''];

@@ -51,6 +51,17 @@ export type Drawn = Span & {
       }
   );
 
+/** Text alone. */
+export type DrawnText = Extract<Drawn, { kind: 'text' }>;
+
+/** Cards lie above all parts of a look. */
+export const CARD_LAYER = 900;
+
+/** Where a text begins, whichever way it is aligned. */
+export function leftOf({ x, w, align }: Pick<DrawnText, 'x' | 'w' | 'align'>): number {
+  return align === 'start' ? x : align === 'end' ? x - w : x - w / 2;
+}
+
 export type Role = 'plate' | 'words' | 'figure' | 'mark' | 'card';
 
 /** What is drawn over the frames from `from` to before `to`, on a clock that begins with them. */

@@ -1,9 +1,7 @@
 import type { Span } from '../time/span.ts';
 import { LARGE_TEXT_CONTRAST, TEXT_CONTRAST, contrast, mixed } from './colours.ts';
-import type { Drawn } from './drawn.ts';
+import { type Drawn, type DrawnText as Text, leftOf } from './drawn.ts';
 import { FACES } from './faces.ts';
-
-type Text = Extract<Drawn, { kind: 'text' }>;
 
 /** How well a text can be told from whatever picture is behind it. */
 export interface Legibility extends Span {
@@ -59,7 +57,7 @@ const lastsAsLong = (d: Span, text: Span) => d.start <= text.start && d.end >= t
 
 /** Whether something lies under all of a text. */
 function covers(d: Drawn, text: Text): boolean {
-  const left = text.align === 'start' ? text.x : text.align === 'end' ? text.x - text.w : text.x - text.w / 2;
+  const left = leftOf(text);
   const [right, bottom] = [left + text.w, text.baseline];
   const top = bottom - (FACES[text.face][0]!.capHeight / 1000) * text.em;
   if (d.kind === 'box') return d.x <= left + 1 && d.x + d.w >= right - 1 && d.y <= top + 1 && d.y + d.h >= bottom - 1;

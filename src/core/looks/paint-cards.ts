@@ -1,7 +1,7 @@
 import type { CardEvent } from '../lanes/card.ts';
 import type { Span } from '../time/span.ts';
 import { colourOf } from './colours.ts';
-import type { Drawn } from './drawn.ts';
+import { CARD_LAYER, type Drawn } from './drawn.ts';
 import { widthOf } from './faces.ts';
 import { type Setting, fit } from './fit.ts';
 import { type Frame } from './layout.ts';
@@ -10,9 +10,6 @@ import type { Brand, Face } from './look.ts';
 import { baselineOf } from './paint-part.ts';
 import { clipped } from '../time/span.ts';
 import { figureWords } from './figure-words.ts';
-
-/** Above all parts of a look. */
-const LAYER = 900;
 
 /**
  * A card fills the picture: small type, the title in as many rows as it needs, a line below, in the middle of the left;
@@ -37,14 +34,23 @@ export function paintCards(cards: readonly CardEvent[], { width, height, unit }:
       of.rows.map((row, i): Drawn => {
         const place = { x: x + 20 * unit, baseline: baselineOf(y, i, of.size, face), align: 'start' } as const;
         const words = { em: of.size, face, text: row, w: widthOf(row, face) * of.size, outline: null } as const;
-        return { kind: 'text', ...place, ...words, start, end, colour: brand.paper, role: 'card', layer: LAYER + 2 };
+        return {
+          kind: 'text',
+          ...place,
+          ...words,
+          start,
+          end,
+          colour: brand.paper,
+          role: 'card',
+          layer: CARD_LAYER + 2,
+        };
       });
     const box = { kind: 'box', start, end, radius: 0, alpha: 1, role: 'card' } as const;
     const strip = colourOf('kind', card.kind, 'ink', brand);
     const titleAt = top + heightOf(heading) + over;
     return [
-      { ...box, x: 0, y: 0, w: width, h: height, colour: brand.ink, layer: LAYER },
-      { ...box, x, y: top, w: 6 * unit, h: all, colour: strip, layer: LAYER + 1 },
+      { ...box, x: 0, y: 0, w: width, h: height, colour: brand.ink, layer: CARD_LAYER },
+      { ...box, x, y: top, w: 6 * unit, h: all, colour: strip, layer: CARD_LAYER + 1 },
       ...text(heading, 'text', top),
       ...text(title, 'bold', titleAt),
       ...text(below, 'text', titleAt + heightOf(title) + under),
@@ -63,6 +69,6 @@ function clockOf(card: CardEvent, unit: number, brand: Brand, [x, y]: readonly [
     const em = emOfFigure('figures', high);
     const place = { x, baseline: y + high / 2, align: 'middle', em, face: 'figures', text } as const;
     const words = { w: widthOf(text, 'figures') * em, outline: null, colour: brand.paper, role: 'figure' } as const;
-    return [{ kind: 'text', ...place, ...words, ...span, layer: LAYER + 2 }];
+    return [{ kind: 'text', ...place, ...words, ...span, layer: CARD_LAYER + 2 }];
   });
 }

@@ -124,7 +124,7 @@ export function paintBeads(box: Box, part: Of<'beads'>, layer: number, state: St
 }
 
 /** A ring, or a share of one from the top clockwise; a disc where the inner radius is 0. */
-export function sector(outer: number, inner: number, share: number): PathCommand[] {
+function sector(outer: number, inner: number, share: number): PathCommand[] {
   const turn = Math.min(1, Math.max(0.001, share)) * 2 * Math.PI;
   const whole = share >= 1;
   const path: PathCommand[] = arc(outer, 0, turn, 'M');

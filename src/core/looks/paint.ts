@@ -4,6 +4,7 @@ import type { Lanes } from '../lanes/lanes.ts';
 import { type LookRules, type Slot, lookOf } from '../lanes/look-rules.ts';
 import { type Override, overrideOf } from '../lanes/rules.ts';
 import type { TimerTick } from '../lanes/timer.ts';
+import { groupBy } from '../script/group-by.ts';
 import type { Span } from '../time/span.ts';
 import type { Drawn } from './drawn.ts';
 import { type Frame, layOut } from './layout.ts';
@@ -33,7 +34,7 @@ export function paint(
 ): Drawn[] {
   const shape = shapeOf(width, height, rules.television);
   const frame: Frame = { width, height, unit: unitOf(width, height, shape) };
-  const ticksOf = bySegment(timer);
+  const ticksOf = groupBy(timer, (t) => t.segmentKey);
   const captionOf = new Map(captions.map((c) => [c.segmentKey, c]));
   const drawn = boards.flatMap((board) => {
     const ticks = ticksOf.get(board.segmentKey) ?? [];
@@ -101,14 +102,4 @@ function statesOf(
 /** The figure that needs the most room. */
 function widest(ticks: readonly TimerTick[]): string {
   return ticks.map((t) => figureWords(t.value)).reduce((a, b) => (b.length > a.length ? b : a));
-}
-
-function bySegment(timer: readonly TimerTick[]): Map<string, TimerTick[]> {
-  const found = new Map<string, TimerTick[]>();
-  for (const tick of timer) {
-    const own = found.get(tick.segmentKey);
-    if (own === undefined) found.set(tick.segmentKey, [tick]);
-    else own.push(tick);
-  }
-  return found;
 }

@@ -55,6 +55,6 @@ export function nextActive(segments: readonly Segment[], index: number): Segment
 }
 
 /** A move's name with its side, as captions and calls show it: `Half-kneeling press, left`. */
-export function labelWithSide(segment: Segment): string {
+export function labelWithSide(segment: Pick<Segment, 'label' | 'side'>): string {
   return segment.side === 'left' || segment.side === 'right' ? `${segment.label}, ${segment.side}` : segment.label;
 }

@@ -1,48 +1,36 @@
-import type { Drawn } from '../looks/drawn.ts';
+import { CARD_LAYER, type Drawn, type DrawnText, leftOf } from '../looks/drawn.ts';
 import { FACES } from '../looks/faces.ts';
+import { groupBy } from '../script/group-by.ts';
 import { type FrameRate, firstFrameFrom } from '../time/frames.ts';
 
-type Text = Extract<Drawn, { kind: 'text' }>;
-
-/** A figure that a frame must show, and all others that are shown in its place at some time. */
+/** A figure that a frame must show. */
 export interface FigureCheck {
   readonly frame: number;
-  readonly shows: Text;
-  readonly others: readonly Text[];
+  readonly shows: DrawnText;
+  /** Each figure that is shown in its place at some time, once; itself among them. */
+  readonly inPlace: readonly DrawnText[];
 }
 
-/** Above all parts of a look there are cards. */
-const CARD_LAYER = 900;
-
-/**
- * Every figure of the timer on the first frame that shows it and on the last one. Figures under a card are not seen.
- */
+/** Every figure of the timer on the first frame that shows it and on the last one. Figures under a card are not seen. */
 export function figureChecks(drawn: readonly Drawn[], rate: FrameRate): FigureCheck[] {
   const cards = drawn.filter((d) => d.role === 'card' && d.kind === 'box' && d.layer === CARD_LAYER);
-  const figures = drawn
-    .filter((d): d is Text => d.kind === 'text' && d.role === 'figure')
-    .sort((a, b) => a.start - b.start);
-  const checks: FigureCheck[] = [];
-  const inPlace = new Map<string, Map<string, Text>>();
-  for (const figure of figures) {
-    const own = inPlace.get(placeOf(figure)) ?? new Map<string, Text>();
-    inPlace.set(placeOf(figure), own.set(figure.text, own.get(figure.text) ?? figure));
-  }
-  for (const shows of figures) {
+  const figures = drawn.filter((d): d is DrawnText => d.kind === 'text' && d.role === 'figure');
+  const places = new Map(
+    [...groupBy(figures, placeOf)].map(([place, own]) => [place, [...new Map(own.map((t) => [t.text, t])).values()]]),
+  );
+  const checks = figures.flatMap((shows): FigureCheck[] => {
     const [first, after] = [firstFrameFrom(shows.start, rate), firstFrameFrom(shows.end, rate)];
-    if (after <= first) continue;
-    const others = [...inPlace.get(placeOf(shows))!.values()].filter((t) => t.text !== shows.text);
-    for (const frame of after - first > 1 ? [first, after - 1] : [first]) {
-      const covered =
-        shows.layer < CARD_LAYER &&
-        cards.some((c) => firstFrameFrom(c.start, rate) <= frame && frame < firstFrameFrom(c.end, rate));
-      if (!covered) checks.push({ frame, shows, others });
-    }
-  }
-  return checks.sort((a, b) => a.frame - b.frame);
+    const isCovered = (frame: number) =>
+      shows.layer < CARD_LAYER &&
+      cards.some((c) => firstFrameFrom(c.start, rate) <= frame && frame < firstFrameFrom(c.end, rate));
+    return [...new Set([first, after - 1])]
+      .filter((frame) => frame >= first && !isCovered(frame))
+      .map((frame) => ({ frame, shows, inPlace: places.get(placeOf(shows))! }));
+  });
+  return checks.sort((x, y) => x.frame - y.frame);
 }
 
-const placeOf = (t: Text) => `${t.align} ${t.x.toFixed(1)} ${t.baseline.toFixed(1)}`;
+const placeOf = (t: DrawnText) => `${t.align} ${t.x.toFixed(1)} ${t.baseline.toFixed(1)}`;
 
 /** A rectangle of whole points. */
 export interface Patch {
@@ -52,17 +40,15 @@ export interface Patch {
   readonly h: number;
 }
 
-/** Where a figure and those it could be taken for are, in a picture made smaller. */
-export function patchOf({ shows, others }: FigureCheck, scale: number, width: number, height: number): Patch {
-  const all = [shows, ...others];
-  const left = Math.min(...all.map((t) => (t.align === 'start' ? t.x : t.align === 'end' ? t.x - t.w : t.x - t.w / 2)));
-  const right = Math.max(
-    ...all.map((t) => (t.align === 'start' ? t.x + t.w : t.align === 'end' ? t.x : t.x + t.w / 2)),
-  );
-  const high = (FACES[shows.face][0]!.digitHeight / 1000) * shows.em;
+/** Where the figures of one place are, in a picture made smaller. */
+export function patchOf(inPlace: readonly DrawnText[], scale: number, width: number, height: number): Patch {
+  const left = Math.min(...inPlace.map(leftOf));
+  const right = Math.max(...inPlace.map((t) => leftOf(t) + t.w));
+  const [{ face, em, baseline }] = inPlace as [DrawnText];
+  const high = (FACES[face][0]!.digitHeight / 1000) * em;
   const edge = 2;
   const x = Math.max(0, Math.floor(left * scale) - edge);
-  const y = Math.max(0, Math.floor((shows.baseline - high) * scale) - edge);
+  const y = Math.max(0, Math.floor((baseline - high) * scale) - edge);
   return {
     x,
     y,

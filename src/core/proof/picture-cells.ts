@@ -117,7 +117,8 @@ export function flashesIn(cells: CellSeries, rate: FrameRate): Span[] {
     }
   }
   const second = rate.num / rate.den;
-  const most = MOST_FLASHES * 2;
+  // The fourth flash is there when its second change is.
+  const most = MOST_FLASHES * 2 + 1;
   const found: Span[] = [];
   for (let i = most; i < changes.length; i++) {
     const [first, last] = [changes[i - most]!, changes[i]!];

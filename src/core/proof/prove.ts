@@ -46,7 +46,7 @@ export interface FigureRead {
 
 /** Containers keep times in milliseconds, and a caption lasts until the frame before the next one. */
 const TIME_SLACK_US = 20_000;
-/** The sound of a file ends within one of its packets of the picture. */
+/** Sound comes in packets: it ends so near to the picture, and no nearer. */
 const SOUND_SLACK_US = 120_000;
 /** EBU R 128 allows half a unit for what is measured on the file. */
 const LOUDNESS_SLACK_LU = 0.5;
@@ -86,10 +86,14 @@ function lengthOf({ length, rate }: Meant, { frames, soundUs }: ReadFile): Proof
 
 function tracksOf(meant: Meant, read: ReadFile): ProofLine {
   const captions = meant.captions.length > 0 ? 1 : 0;
-  const words = (videos: number, width: number, height: number, sound: boolean, texts: number) =>
-    `${videos === 1 ? 'picture' : `${videos} pictures`} ${width} × ${height}, ${sound ? 'sound' : 'no sound'}, ${texts === 1 ? 'captions' : texts === 0 ? 'no captions' : `${texts} tracks of captions`}`;
-  const found = words(read.videos, read.width, read.height, read.soundUs !== null, read.captionTracks);
-  const wanted = words(1, meant.width, meant.height, true, captions);
+  const words = (of: { videos: number; width: number; height: number; sound: boolean; texts: number }) =>
+    [
+      `${of.videos === 1 ? 'picture' : `${of.videos} pictures`} ${of.width} × ${of.height}`,
+      of.sound ? 'sound' : 'no sound',
+      of.texts === 0 ? 'no captions' : of.texts === 1 ? 'captions' : `${of.texts} tracks of captions`,
+    ].join(', ');
+  const found = words({ ...read, sound: read.soundUs !== null, texts: read.captionTracks });
+  const wanted = words({ ...meant, videos: 1, sound: true, texts: captions });
   return { what: 'tracks', right: found === wanted, found, wanted, at: [] };
 }
 
@@ -130,10 +134,12 @@ function textsOf(what: 'captions' | 'chapters', meant: readonly TimedText[], rea
   });
   const off = Math.max(0, ...meant.flatMap((m, i) => m.times.map((t, k) => Math.abs(t - (read[i]?.times[k] ?? t)))));
   const right = wrong.length === 0 && read.length === meant.length;
+  const many = Math.max(wrong.length, Math.abs(read.length - meant.length));
+  const how = right ? `±${Math.round(off / 1000)} ms` : `${many} not as meant, up to ${(off / 1e6).toFixed(2)} s off`;
   return {
     what,
     right,
-    found: `${read.length}, ${right ? `±${Math.round(off / 1000)} ms` : `${Math.max(wrong.length, Math.abs(read.length - meant.length))} not as meant, up to ${(off / 1e6).toFixed(2)} s off`}`,
+    found: `${read.length}, ${how}`,
     wanted: `${meant.length}, within ${TIME_SLACK_US / 1000} ms`,
     at: wrong.slice(0, MOST_PLACES).map((m) => m.times[0]!),
   };

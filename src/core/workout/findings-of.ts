@@ -6,7 +6,7 @@ import { planFindings } from '../checks/plan-checks.ts';
 import { filmedSegments } from '../edit/assemble.ts';
 import { isSettled } from '../edit/decisions.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import type { Finding } from '../findings/finding.ts';
+import type { Finding, Mend } from '../findings/finding.ts';
 import { DOINGS, type Doing, RULES, type RuleStation } from '../findings/rules.ts';
 import { layMusic } from '../music/laid.ts';
 import type { Track } from '../music/track.ts';
@@ -128,6 +128,21 @@ export function readinessOf(findings: readonly Finding[], isFilmed: boolean): Re
   const sorts = findings.map(sort);
   const many = (of: keyof Readiness) => sorts.filter((s) => s === of).length;
   return { questions: many('questions'), alarms: many('alarms'), notes: many('notes') };
+}
+
+/** Whether it can go out, in one sentence. `looking`: something is still being looked at, so that it is not ready yet. */
+export function readinessInWords({ questions, alarms, notes }: Readiness, looking: boolean): string {
+  const asked = `${questions} ${questions === 1 ? 'question' : 'questions'}`;
+  const wrong = `${alarms} ${alarms === 1 ? 'thing is' : 'things are'} wrong`;
+  if (alarms > 0) return questions > 0 ? `${wrong}, ${asked} left` : wrong;
+  if (questions > 0) return `${asked} left`;
+  if (looking) return 'Looking …';
+  return notes === 0 ? 'Ready to go out' : `Ready to go out, ${notes} ${notes === 1 ? 'note' : 'notes'}`;
+}
+
+/** What sets a finding right; letting it stand is no fix. */
+export function fixesOf({ mends }: Finding): readonly Mend[] {
+  return mends.filter((m) => m.kind !== 'settle');
 }
 
 /** Less sure than this, an alarm is a question. */

@@ -3,7 +3,7 @@ import { micros } from '../../core/time/micros.ts';
 import { canDrop, timecode } from '../../core/time/timecode.ts';
 import type { EditSource } from './edit-source.ts';
 
-/** Reel names hold eight letters and digits (CMX 3600). */
+/** Reel names hold eight letters and digits (CMX 3600, from memory, as the columns below). */
 const REEL_LETTERS = 8;
 
 /**

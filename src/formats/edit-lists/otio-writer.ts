@@ -5,7 +5,8 @@ import type { EditMedia, EditSource } from './edit-source.ts';
 
 /**
  * The programme as OpenTimelineIO JSON: a track of what is seen, one of what is heard, and markers for segments,
- * chapters and lines. Times are whole frames of the programme's rate.
+ * chapters and lines. Times are whole frames of the programme's rate. Names and versions of its objects: the file format
+ * of OpenTimelineIO, from memory.
  */
 export function writeOtio(source: EditSource): string {
   const { title, rate, length } = source;
@@ -13,7 +14,7 @@ export function writeOtio(source: EditSource): string {
     OTIO_SCHEMA: 'Timeline.1',
     name: title,
     global_start_time: null,
-    metadata: {},
+    metadata: { euphon: { frames: firstFrameFrom(length, rate) } },
     tracks: {
       OTIO_SCHEMA: 'Stack.1',
       name: 'tracks',
@@ -21,12 +22,7 @@ export function writeOtio(source: EditSource): string {
       children: [track('Picture', 'Video', source.pictures, source), track('Sound', 'Audio', source.sounds, source)],
     },
   };
-  const whole = JSON.stringify(
-    { ...timeline, metadata: { euphon: { frames: firstFrameFrom(length, rate) } } },
-    null,
-    2,
-  );
-  return `${whole}\n`;
+  return `${JSON.stringify(timeline, null, 2)}\n`;
 }
 
 const fps = ({ num, den }: FrameRate) => num / den;

@@ -1,10 +1,10 @@
 import { useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
-import { type Doing, RULES } from '../../core/findings/rules.ts';
+import { DOING_TITLES, type Doing, RULES } from '../../core/findings/rules.ts';
+import { groupBy } from '../../core/script/group-by.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
-import { type Readiness, byDoing, readinessOf, stationOf } from '../../core/workout/findings-of.ts';
-import { Player } from '../shared/Player.tsx';
-import { useOverlayScript } from '../shared/use-overlay-script.ts';
+import { byDoing, fixesOf, readinessInWords, readinessOf, stationOf } from '../../core/workout/findings-of.ts';
+import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useGoTo } from '../workbench/go-to.ts';
@@ -15,14 +15,14 @@ import { LetStand } from './LetStand.tsx';
 import { useFindings } from './use-findings.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 
-const DOING_WORDS: Readonly<Record<Doing, readonly [title: string, says: string]>> = {
-  answer: ['Only you can say', 'Places where what was heard leaves a doubt.'],
-  film: ['To film or speak again', 'What viewers hear or see is not so, or is missing.'],
-  programme: ['To cut', 'Set right in the programme, without filming.'],
-  write: ['Plan and script', 'Set right where the class is written.'],
-  sound: ['What viewers hear', 'Loudness, voice and joins.'],
-  music: ['Music', 'How it lies, and who must allow it.'],
-  look: ['What viewers read', 'Overlay, captions and chapters.'],
+const DOING_SAYS: Readonly<Record<Doing, string>> = {
+  answer: 'Places where what was heard leaves a doubt.',
+  film: 'What viewers hear or see is not so, or is missing.',
+  programme: 'Set right in the programme, without filming.',
+  write: 'Set right where the class is written.',
+  sound: 'Loudness, voice and joins.',
+  music: 'How it lies, and who must allow it.',
+  look: 'Overlay, captions and chapters.',
 };
 
 /** Everything that was found, by what one would do about it; whether the class can go out. */
@@ -51,11 +51,11 @@ export function CheckStation() {
     );
   };
   const step = (by: 1 | -1) => () => {
-    const at = current === null ? -1 : all.indexOf(current);
-    show(all[(at + by + all.length) % Math.max(1, all.length)]);
+    const from = current === null ? (by > 0 ? -1 : 0) : all.indexOf(current);
+    show(all[(from + by + all.length) % Math.max(1, all.length)]);
   };
   const fix = () => {
-    const first = current?.mends[0];
+    const first = current === null ? undefined : fixesOf(current)[0];
     if (current !== null && first !== undefined) change(first.label, (d) => applyMend(d, first, current.takeId));
   };
   const there = (finding: Finding | null) => {
@@ -75,7 +75,7 @@ export function CheckStation() {
     <div className="mx-auto grid max-w-7xl gap-x-8 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <div ref={list}>
         <div role="status">
-          <h2 className="text-2xl">{inWords(readiness, looking)}</h2>
+          <h2 className="text-2xl">{readinessInWords(readiness, looking)}</h2>
         </div>
         <p className="mt-1 text-[13px] text-soft">
           <kbd className="key">N</kbd> next · <kbd className="key">F</kbd> sets it right · <kbd className="key">G</kbd>{' '}
@@ -84,8 +84,8 @@ export function CheckStation() {
         {groups.map(({ doing, findings: own }) => (
           <section key={doing} className="mt-5">
             <h3 className="flex items-baseline gap-2 border-b-2 border-ink pb-1 text-lg">
-              {DOING_WORDS[doing][0]} <span className="figures text-soft">{own.length}</span>
-              <span className="ml-auto font-sans text-[13px] font-normal text-soft">{DOING_WORDS[doing][1]}</span>
+              {DOING_TITLES[doing]} <span className="figures text-soft">{own.length}</span>
+              <span className="ml-auto font-sans text-[13px] font-normal text-soft">{DOING_SAYS[doing]}</span>
             </h3>
             <AllAtOnce findings={own} />
             <ul>
@@ -116,56 +116,37 @@ export function CheckStation() {
         )}
       </div>
       <aside aria-label="Picture and what was let stand" className="lg:sticky lg:top-4 lg:self-start">
-        <FilmAside />
+        {produced === null && (
+          <p className="text-[13px] text-soft">Nothing is filmed yet: plan, script and music are checked.</p>
+        )}
+        <ProgrammePlayer />
         <LetStand />
       </aside>
     </div>
   );
 }
 
-/** The programme, to see and hear what a finding is about. */
-function FilmAside() {
-  const { document } = useDocument();
-  const { produced } = useDerived();
-  const { edit } = document;
-  const { first, ass } = useOverlayScript();
-  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
-  if (produced === null || first === null)
-    return <p className="text-[13px] text-soft">Nothing is filmed yet: plan, script and music are checked.</p>;
-  return (
-    <Player
-      first={first}
-      pictures={produced.pictures}
-      sounds={produced.sounds}
-      length={produced.programme.length}
-      ass={ass}
-      lines={produced.pickUps}
-      tones={tones}
-    />
-  );
-}
-
 /** Of a kind that comes several times, with a fix: all of it at once, one undo. */
 function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
   const { change } = useDocument();
-  const kinds = new Map<string, Finding[]>();
-  for (const f of findings) {
-    const kind = f.mends[0]?.kind;
-    // A plan or music as it would be holds one fix only; what only a person can say is not said for all.
-    if (kind === undefined || ['plan', 'music', 'pin', 'look', 'sound'].includes(kind)) continue;
-    kinds.set(`${f.rule} ${kind}`, [...(kinds.get(`${f.rule} ${kind}`) ?? []), f]);
-  }
-  const many = [...kinds.values()].filter((own) => own.length > 1);
+  // A plan or music as it would be holds one fix only; what only a person can say is not said for all.
+  const fixable = findings.filter((f) => {
+    const kind = fixesOf(f)[0]?.kind;
+    return kind !== undefined && !['plan', 'music', 'pin', 'look', 'sound'].includes(kind);
+  });
+  const many = [...groupBy(fixable, (f) => `${f.rule} ${fixesOf(f)[0]!.kind}`).entries()].filter(
+    ([, own]) => own.length > 1,
+  );
   if (many.length === 0) return null;
   return (
     <p className="mt-2 flex flex-wrap gap-2">
-      {many.map((own) => (
+      {many.map(([kind, own]) => (
         <button
-          key={own[0]!.rule}
+          key={kind}
           className="btn"
           onClick={() =>
             change(`All ${own.length}: ${RULES[own[0]!.rule].finds}`, (d) =>
-              own.reduce((now, f) => applyMend(now, f.mends[0]!, f.takeId), d),
+              own.reduce((now, f) => applyMend(now, fixesOf(f)[0]!, f.takeId), d),
             )
           }
         >
@@ -180,14 +161,4 @@ function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
 function placeOf({ clock, at, takeId }: Finding, shots: readonly Shot[]) {
   if (shots.length === 0 || clock === 'plan') return null;
   return clock === 'take' ? toProgramme(at, takeId === undefined ? shots : shotsOf(shots, takeId)) : at;
-}
-
-function inWords({ questions, alarms, notes }: Readiness, looking: boolean): string {
-  if (looking && questions + alarms + notes === 0) return 'Looking …';
-  const asked = `${questions} ${questions === 1 ? 'question' : 'questions'}`;
-  const wrong = `${alarms} ${alarms === 1 ? 'thing is' : 'things are'} wrong`;
-  if (alarms > 0) return questions > 0 ? `${wrong}, ${asked} left` : wrong;
-  if (questions > 0) return `${asked} left`;
-  if (looking) return 'Still looking …';
-  return notes === 0 ? 'Ready to go out' : `Ready to go out, ${notes} ${notes === 1 ? 'note' : 'notes'}`;
 }

@@ -3,6 +3,7 @@ import type { Finding } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
+import { fixesOf } from '../../core/workout/findings-of.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { withLetStand } from './edit-let-stand.ts';
 
@@ -22,8 +23,8 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
   const { document, change } = useDocument();
   const [asks, setAsks] = useState(false);
   const [why, setWhy] = useState('');
-  const { severity, says, measured, wanted, source, certainty, mends, takeId, clock } = finding;
-  const fixes = mends.filter((m) => m.kind !== 'settle');
+  const { severity, says, measured, wanted, source, certainty, takeId, clock } = finding;
+  const fixes = fixesOf(finding);
   return (
     <li
       data-number={number}

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { findingsOf } from '../../core/workout/findings-of.ts';
 import { useSound } from '../music/use-sound.ts';
+import { useFirstTake } from '../shared/use-overlay-script.ts';
 import { useScript } from '../script/use-script.ts';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -20,19 +21,18 @@ export function useFindings(): Found {
   const { studio, book } = useStudio();
   const { workbench } = useWorkbench();
   const tracks = workbench((s) => s.usable);
-  const takes = workbench((s) => s.takes);
   const script = useScript();
   const sound = useSound();
-  const first = takes.find((t) => t.take.id === produced?.programme.shots[0]?.takeId)?.take ?? FULL_HD;
+  const picture = useFirstTake() ?? FULL_HD;
   const findings = useMemo(
     () =>
       findingsOf({
         ...{ document, plan: timed, compiled, studio, book, tracks, takes: programmeTakes, produced },
-        picture: first,
+        picture,
         script: script?.findings ?? [],
         sound: sound?.findings ?? [],
       }),
-    [document, timed, compiled, studio, book, tracks, programmeTakes, produced, first, script, sound],
+    [document, timed, compiled, studio, book, tracks, programmeTakes, produced, picture, script, sound],
   );
   const looking = script === null || aligning || (produced !== null && sound === null);
   return { findings, looking };

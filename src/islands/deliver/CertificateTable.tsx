@@ -18,7 +18,7 @@ const WORDS: Readonly<Record<ProofKind, string>> = {
 /** What was read in the finished file, line by line, against what was meant. */
 export function CertificateTable({ certificate, file }: { readonly certificate: Certificate; readonly file: string }) {
   const wrong = certificate.lines.filter((l) => !l.right).length;
-  const save = URL.createObjectURL(new Blob([JSON.stringify(certificate, null, 2)], { type: 'application/json' }));
+  const save = `data:application/json,${encodeURIComponent(JSON.stringify(certificate, null, 2))}`;
   return (
     <section aria-label="The file read back">
       <div className="flex flex-wrap items-baseline justify-between gap-3">

@@ -1,3 +1,5 @@
+import { readinessInWords, readinessOf } from '../../core/workout/findings-of.ts';
+import { useFindings } from '../check/use-findings.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
 import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
@@ -14,13 +16,13 @@ const isProgramme = (render: RenderOfPage) => render.kind === 'programme';
 /** The finished film, what was read back in it, and every file that goes with it. */
 export function DeliverStation() {
   const { workbench } = useWorkbench();
-  const { take, produced } = useDerived();
+  const { take } = useDerived();
   const goTo = useGoTo();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
   const renders = useRenders(workbench, id, isProgramme);
   const newest = renders.renders.find((r) => r.state === 'done') ?? null;
-  const alarms = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
+  const { findings, looking } = useFindings();
   const base = fileBase(title);
   return (
     <div className="mx-auto grid max-w-7xl gap-x-10 gap-y-8 px-4 py-6 sm:px-6 lg:grid-cols-[minmax(0,1fr)_28rem]">
@@ -45,15 +47,12 @@ export function DeliverStation() {
               MP4 with timer and captions drawn in, chapters in the container and the move captions as a track. When it
               is made it is read back: what is in it is held against what was meant.
             </p>
-            {alarms > 0 && (
-              <p className="mb-3">
-                {alarms} {alarms === 1 ? 'finding is' : 'findings are'} still open:{' '}
-                <button className="underline" onClick={() => goTo('check')}>
-                  Check
-                </button>{' '}
-                shows them. The file can be rendered all the same.
-              </p>
-            )}
+            <p className="mb-3">
+              <button className="font-semibold underline" onClick={() => goTo('check')}>
+                {readinessInWords(readinessOf(findings, true), looking)}
+              </button>
+              . The file can be rendered whatever Check says.
+            </p>
             <SoundFields />
             <button
               className="btn btn-main"

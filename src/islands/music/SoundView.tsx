@@ -5,10 +5,9 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { SoundFields } from '../shared/SoundFields.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
 import { NotYet } from '../shared/NotYet.tsx';
-import { Player } from '../shared/Player.tsx';
+import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
 import { api } from '../shared/api.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
-import { useOverlayScript } from '../shared/use-overlay-script.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -24,9 +23,7 @@ export function SoundView() {
   const { workbench } = useWorkbench();
   const edit = workbench((s) => s.document.edit);
   const found = useSound();
-  const { first, ass } = useOverlayScript();
-  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
-  if (produced === null || first === null)
+  if (produced === null)
     return (
       <NotYet title="Nothing recorded to listen to" href="shoot" action="To the takes">
         Here you see how loud voice, music and tones are along the filmed class. It needs a take and its transcript.
@@ -98,13 +95,7 @@ export function SoundView() {
         )}
       </section>
       <aside aria-label="Picture and sound" className="lg:sticky lg:top-0 lg:self-start">
-        <Player
-          {...{ first, ass, tones }}
-          pictures={produced.pictures}
-          sounds={produced.sounds}
-          length={produced.programme.length}
-          lines={produced.pickUps}
-        />
+        <ProgrammePlayer />
         <div className="mt-3 text-[14px]">
           <SoundFields />
         </div>

@@ -3,8 +3,8 @@ import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
-import { Player } from '../shared/Player.tsx';
-import { useOverlayScript } from '../shared/use-overlay-script.ts';
+import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
+import { useFirstTake } from '../shared/use-overlay-script.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { LongList } from '../shared/LongList.tsx';
 import { useAim } from '../workbench/go-to.ts';
@@ -43,7 +43,7 @@ export function ScoreStation() {
   const {
     document: { edit },
   } = useDocument();
-  const { first, ass } = useOverlayScript();
+  const first = useFirstTake();
   const { staves, findings } = useScore();
   const [selected, setSelected] = useState<string | null>(null);
   // The stave is marked at once; its details follow.
@@ -54,7 +54,6 @@ export function ScoreStation() {
   /** The segment whose first fix is to be at hand as soon as it is there. */
   const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
-  const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: edit.sound.tones }), [produced, edit.sound.tones]);
   const select = useCallback((key: string, at: Micros) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
@@ -162,16 +161,7 @@ export function ScoreStation() {
         aria-label="Picture and details"
         className="border-l bg-sheet/60 px-4 py-4 lg:sticky lg:top-0 lg:h-screen lg:overflow-y-auto"
       >
-        <Player
-          first={first}
-          pictures={produced.pictures}
-          sounds={produced.sounds}
-          length={produced.programme.length}
-          ass={ass}
-          loop={loops && current !== null ? current.segment : null}
-          lines={produced.pickUps}
-          tones={tones}
-        />
+        <ProgrammePlayer loop={loops && current !== null ? current.segment : null} />
         <div className="mt-3 mb-2 flex border-b" role="group" aria-label="What stands below">
           {BELOW.map(([name, word]) => (
             <button

@@ -1,29 +1,42 @@
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { paint } from '../../core/looks/paint.ts';
 import { styleOf } from '../../core/workout/document.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
 import type { TakeOfPage } from '../workbench/take.ts';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-/**
- * The take that gives the programme its size, and what is drawn over the programme; null: there is none. A key is on
- * screen before the overlay of a long class is drawn anew.
- */
-export function useOverlayScript(): { readonly first: TakeOfPage | null; readonly ass: string | null } {
+/** The take that gives the programme its size and its frames; null: nothing was filmed. */
+export function useFirstTake(): TakeOfPage | null {
   const takes = useWorkbench().workbench((s) => s.takes);
-  const { produced, programmeTakes } = useDerived();
+  const firstId = useDerived().programmeTakes[0]?.takeId;
+  return useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
+}
+
+/** A pause in changing this long is enough to draw the overlay of a long class anew. */
+const DRAW_AFTER_MS = 150;
+
+/** What is drawn over the programme; null: nothing was filmed. What is changed is on screen before it is drawn. */
+export function useOverlayScript(): string | null {
+  const { produced } = useDerived();
   const { edit } = useDocument().document;
   const { brand } = useStudio().studio;
-  const firstId = programmeTakes[0]?.takeId;
-  const first = useMemo(() => takes.find((t) => t.take.id === firstId)?.take ?? null, [takes, firstId]);
-  const lanes = useDeferredValue(produced?.lanes ?? null);
+  const first = useFirstTake();
+  const lanes = produced?.lanes ?? null;
   const { rules, overrides } = edit;
-  const ass = useMemo(
-    () =>
-      first === null || lanes === null
-        ? null
-        : writeAss(paint(lanes, first, styleOf({ rules, overrides }, brand)), first),
-    [lanes, first, rules, overrides, brand],
-  );
-  return { first, ass };
+  const [ass, setAss] = useState<string | null>(null);
+  const isDrawn = useRef(false);
+  useEffect(() => {
+    const draw = () => {
+      isDrawn.current = true;
+      setAss(
+        lanes === null || first === null
+          ? null
+          : writeAss(paint(lanes, first, styleOf({ rules, overrides }, brand)), first),
+      );
+    };
+    // The first one is waited for.
+    const wait = setTimeout(draw, isDrawn.current ? DRAW_AFTER_MS : 0);
+    return () => clearTimeout(wait);
+  }, [lanes, first, rules, overrides, brand]);
+  return ass;
 }

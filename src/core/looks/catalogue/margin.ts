@@ -1,5 +1,5 @@
 import type { Look, Part, Placed } from '../look.ts';
-import { CLASS_BAR, PAPER_PLATE, words } from '../parts.ts';
+import { CLASS_BAR, PAPER_PLATE, figure, words } from '../parts.ts';
 
 const PLATE = { ...PAPER_PLATE, radius: 0 } as const;
 
@@ -15,7 +15,7 @@ function details(small: number): Part[] {
   ];
 }
 
-function beside(width: number, size: number, small: number, rows: number): Placed[] {
+function beside(width: number, size: number, small: number, rows: number, high: number | null): Placed[] {
   return [
     {
       at: 'right',
@@ -27,7 +27,11 @@ function beside(width: number, size: number, small: number, rows: number): Place
         plate: PLATE,
         pad: [14, 0],
         gap: 7,
-        of: [...details(small), { kind: 'agenda', rows, size }],
+        of: [
+          ...(high === null ? [] : [figure(high, { tint: 'ink' })]),
+          ...details(small),
+          { kind: 'agenda', rows, size },
+        ],
       },
     },
     CLASS_BAR,
@@ -58,9 +62,9 @@ export const MARGIN: Look = {
   idea: 'a column with what comes',
   shows: ['move', 'round'],
   layout: {
-    wide: beside(132, 13.5, 11.5, 5),
+    wide: beside(132, 13.5, 11.5, 5, null),
     tall: below(14, 12, 3),
     square: below(13, 11.5, 2),
-    television: beside(196, 22, 19, 3),
+    television: beside(196, 21, 18, 2, 52),
   },
 };
