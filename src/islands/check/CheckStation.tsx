@@ -85,7 +85,9 @@ export function CheckStation() {
           <section key={doing} className="mt-5">
             <h3 className="flex items-baseline gap-2 border-b-2 border-ink pb-1 text-lg">
               {DOING_TITLES[doing]} <span className="figures text-soft">{own.length}</span>
-              <span className="ml-auto font-sans text-[13px] font-normal text-soft">{DOING_SAYS[doing]}</span>
+              <span className="ml-auto font-sans text-[13px] font-normal text-soft max-sm:hidden">
+                {DOING_SAYS[doing]}
+              </span>
             </h3>
             <AllAtOnce findings={own} />
             <ul>

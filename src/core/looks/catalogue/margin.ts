@@ -28,7 +28,7 @@ function beside(width: number, size: number, small: number, rows: number, high: 
         pad: [14, 0],
         gap: 7,
         of: [
-          ...(high === null ? [] : [figure(high, { tint: 'ink' })]),
+          ...(high === null ? [] : [figure(high, { tint: 'ink', align: 'start' })]),
           ...details(small),
           { kind: 'agenda', rows, size },
         ],
@@ -65,6 +65,6 @@ export const MARGIN: Look = {
     wide: beside(132, 13.5, 11.5, 5, null),
     tall: below(14, 12, 3),
     square: below(13, 11.5, 2),
-    television: beside(196, 21, 18, 2, 52),
+    television: beside(196, 21, 18, 3, 52),
   },
 };
