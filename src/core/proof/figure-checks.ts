@@ -11,7 +11,7 @@ export interface FigureCheck {
   readonly inPlace: readonly DrawnText[];
 }
 
-/** Every figure of the timer on the first frame that shows it and on the last one. Figures under a card are not seen. */
+/** Every figure of the timer on the first and the last frame that shows it. Figures under a card are not seen. */
 export function figureChecks(drawn: readonly Drawn[], rate: FrameRate): FigureCheck[] {
   const cards = drawn.filter((d) => d.role === 'card' && d.kind === 'box' && d.layer === CARD_LAYER);
   const figures = drawn.filter((d): d is DrawnText => d.kind === 'text' && d.role === 'figure');

@@ -6,7 +6,7 @@ import { canDrop, timecode } from './timecode.ts';
 const [NTSC, PAL, FAST] = [frameRate(30_000, 1_001), frameRate(25, 1), frameRate(60_000, 1_001)];
 
 describe('timecodes', () => {
-  // SMPTE ST 12-1, from memory: two numbers are left out at each minute but every tenth, so that 17 982 frames are ten minutes.
+  // SMPTE ST 12-1, from memory: two numbers are left out at each minute but every tenth: 17 982 frames are ten minutes.
   it.each([
     [0, '00:00:00;00'],
     [1_799, '00:00:59;29'],

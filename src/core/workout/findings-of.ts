@@ -130,7 +130,7 @@ export function readinessOf(findings: readonly Finding[], isFilmed: boolean): Re
   return { questions: many('questions'), alarms: many('alarms'), notes: many('notes') };
 }
 
-/** Whether it can go out, in one sentence. `looking`: something is still being looked at, so that it is not ready yet. */
+/** Whether it can go out, in one sentence. `looking`: something is still being looked at, so it is not ready yet. */
 export function readinessInWords({ questions, alarms, notes }: Readiness, looking: boolean): string {
   const asked = `${questions} ${questions === 1 ? 'question' : 'questions'}`;
   const wrong = `${alarms} ${alarms === 1 ? 'thing is' : 'things are'} wrong`;

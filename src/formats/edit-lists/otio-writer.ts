@@ -5,8 +5,8 @@ import type { EditMedia, EditSource } from './edit-source.ts';
 
 /**
  * The programme as OpenTimelineIO JSON: a track of what is seen, one of what is heard, and markers for segments,
- * chapters and lines. Times are whole frames of the programme's rate. Names and versions of its objects: the file format
- * of OpenTimelineIO, from memory.
+ * chapters and lines. Times are whole frames of the programme's rate. Names and versions of its objects: the file
+ * format of OpenTimelineIO, from memory.
  */
 export function writeOtio(source: EditSource): string {
   const { title, rate, length } = source;

@@ -1,4 +1,3 @@
-import { useMemo } from 'react';
 import { rangeOf } from '../../core/sound/along.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
