@@ -23,6 +23,22 @@ async function bundle(entry, outfile, external = []) {
   });
 }
 
+/** The script of the page for viewers: one file for browsers, with nothing beside it. */
+async function bundleViewer() {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    entryPoints: ['src/viewer/page.ts'],
+    outfile: 'dist/viewer/page.js',
+    bundle: true,
+    platform: 'browser',
+    format: 'iife',
+    target: 'es2020',
+    minify: true,
+    logLevel: 'error',
+  });
+}
+
 export async function bundleCli() {
   await bundle('src/cli/euphon.ts', 'dist/cli/euphon.mjs');
 }
@@ -30,6 +46,7 @@ export async function bundleCli() {
 export async function bundlePrograms() {
   await Promise.all([
     bundleCli(),
+    bundleViewer(),
     bundle('src/boot/worker.ts', 'dist/boot/worker.mjs', ['pg', 'pg-boss']),
     bundle('src/boot/server.ts', 'dist/boot/server.mjs', [
       'pg',

@@ -13,6 +13,8 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
   jobs: ['core', 'formats', 'db', 'media'],
   server: ['core', 'formats', 'db', 'media'],
   browser: ['core', 'formats'],
+  // The page for viewers: a browser's script of its own.
+  viewer: ['core'],
   ui: [],
   islands: ['core', 'formats', 'browser', 'ui'],
   layouts: ['ui', 'styles'],
@@ -47,6 +49,7 @@ const ROWS = [
   'findings',
   'mistakes',
   'checks',
+  'delivery',
   'workout',
   'merge',
 ];

@@ -46,6 +46,7 @@ export async function needBuild(root) {
       `The build failed:\n${(String(done.stdout) + String(done.stderr)).trim().split('\n').slice(-25).join('\n')}`,
     );
   await bundlePrograms();
+  copyFileSync(join(root, 'src', 'viewer', 'page.css'), join(root, 'dist', 'viewer', 'page.css'));
   mkdirSync(join(root, 'dist', 'fonts'), { recursive: true });
   for (const file of OVERLAY_FONTS.flatMap((font) => font.files))
     copyFileSync(join(root, 'node_modules', file), join(root, 'dist', 'fonts', file.split('/').at(-1)));

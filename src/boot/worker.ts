@@ -20,6 +20,7 @@ import { aside, doAsideBy } from '../server/aside/aside.ts';
 import { openContext, settingsFrom } from '../server/context.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
+import { textsAt } from '../server/deliver.ts';
 import { getBrand } from '../server/studio.ts';
 import { asTimed } from '../server/timed.ts';
 import { documentAt } from '../server/workouts.ts';
@@ -44,6 +45,7 @@ const worker: WorkerContext = {
   store: context.store,
   stopping: stop.signal,
   fontsFolder: fileURLToPath(new URL('../fonts', import.meta.url)),
+  viewerFolder: fileURLToPath(new URL('../viewer', import.meta.url)),
   demoFolder: fileURLToPath(new URL('../../demo', import.meta.url)),
   ear: {
     hearMusic: (onsets) => aside('hearMusic', onsets),
@@ -53,6 +55,7 @@ const worker: WorkerContext = {
     for (const part of parts) await send(queue, 'part', { renderId, part });
   },
   bedAt: (workoutId, revision) => inStudioOf(workoutId, () => bedAt(workoutId, revision)),
+  textsAt: (workoutId, revision, names) => inStudioOf(workoutId, () => textsAt(context, workoutId, revision, names)),
   programmeAt: (workoutId, revision) =>
     inStudioOf(workoutId, async () => {
       const document = await asTimed(context, await documentAt(context, workoutId, revision));

@@ -78,6 +78,7 @@ export function exportCommand(
     picture: PICTURE,
     style: { rules: DEFAULT_RULES.look, overrides: [], brand: HOUSE_BRAND },
     equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
+    plan,
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });
   return { text, status: programme.segments.length === 0 ? 1 : 0, notes: [...notes, ...(read?.notes ?? [])] };

@@ -61,11 +61,11 @@ export async function setPartFile(db: Db, renderId: string, part: number, sha256
   ]);
 }
 
-/** Forgets the parts of earlier videos of the same workout: the newest one's are enough to render anew from. */
+/** Forgets the parts of earlier videos of the same workout and kind: the newest one's are enough to render anew from. */
 export async function forgetOlderParts(db: Db, renderId: string): Promise<void> {
   await db.query(
     `DELETE FROM render_parts p USING renders r, renders newest
-     WHERE newest.id = $1 AND r.workout_id = newest.workout_id AND r.id <> newest.id AND p.render_id = r.id
+     WHERE newest.id = $1 AND r.workout_id = newest.workout_id AND r.kind = newest.kind AND r.id <> newest.id AND p.render_id = r.id
        AND r.state NOT IN ('queued', 'running')`,
     [renderId],
   );

@@ -1,19 +1,18 @@
-import { SOUND_PARTS } from '../core/sound/parts.ts';
+import type { MadeKindName } from '../core/delivery/films.ts';
+import type { MadeOptions } from '../core/delivery/stretch.ts';
 import type { Certificate } from '../core/proof/certificate.ts';
 import type { Db } from './pool.ts';
 
 export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
-const SOUND_KINDS = SOUND_PARTS.map((part) => `sound-${part}` as const);
-export const RENDER_KINDS = ['programme', 'bed-wav', 'bed-flac', ...SOUND_KINDS] as const;
-export type RenderKind = (typeof RENDER_KINDS)[number];
+export type RenderKind = MadeKindName;
 export type RenderState = (typeof RENDER_STATES)[number];
 
 export interface Render {
   readonly id: string;
   readonly workoutId: string;
-  /** The finished video, the music bed alone, or the sound of the programme, whole or a part of it. */
+  /** A film of the programme, the music bed alone, or the sound of the programme, whole or a part of it. */
   readonly kind: RenderKind;
-  /** null for what is no video. */
+  /** null for what is not the finished film. */
   readonly takeId: string | null;
   readonly revision: number;
   readonly state: RenderState;
@@ -23,21 +22,26 @@ export interface Render {
   readonly createdAt: Date;
   /** What was read in the finished video; null: it was not read back. */
   readonly certificate: Certificate | null;
+  readonly options: MadeOptions | null;
 }
 
 const COLUMNS =
-  'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt", certificate';
+  'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt", certificate, options';
 
-export async function insertRender(
-  db: Db,
-  workoutId: string,
-  takeId: string | null,
-  revision: number,
-  kind: RenderKind = 'programme',
-): Promise<Render> {
+/** What is asked for. */
+export interface NewRender {
+  readonly workoutId: string;
+  readonly revision: number;
+  readonly kind: RenderKind;
+  /** Of the finished film alone. */
+  readonly takeId?: string;
+  readonly options?: MadeOptions;
+}
+
+export async function insertRender(db: Db, { workoutId, revision, kind, takeId, options }: NewRender): Promise<Render> {
   const { rows } = await db.query<Render>(
-    `INSERT INTO renders (workout_id, take_id, revision, kind) VALUES ($1, $2, $3, $4) RETURNING ${COLUMNS}`,
-    [workoutId, takeId, revision, kind],
+    `INSERT INTO renders (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
+    [workoutId, takeId ?? null, revision, kind, options === undefined ? null : JSON.stringify(options)],
   );
   return rows[0] as Render;
 }
@@ -46,11 +50,17 @@ export async function renderById(db: Db, id: string): Promise<Render | null> {
   return (await db.query<Render>(`SELECT ${COLUMNS} FROM renders WHERE id = $1`, [id])).rows[0] ?? null;
 }
 
+/** So many of a kind are listed. */
+const MOST_OF_A_KIND = 12;
+
 export async function rendersOf(db: Db, workoutId: string): Promise<Render[]> {
   return (
-    await db.query<Render>(`SELECT ${COLUMNS} FROM renders WHERE workout_id = $1 ORDER BY created_at DESC LIMIT 20`, [
-      workoutId,
-    ])
+    await db.query<Render>(
+      `SELECT ${COLUMNS} FROM (
+         SELECT *, row_number() OVER (PARTITION BY kind ORDER BY created_at DESC) AS place FROM renders WHERE workout_id = $1
+       ) r WHERE place <= $2 ORDER BY created_at DESC`,
+      [workoutId, MOST_OF_A_KIND],
+    )
   ).rows;
 }
 

@@ -6,6 +6,10 @@ import { type Style, paint } from '../core/looks/paint.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/schedule.ts';
+import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
+import { viewerClass } from '../core/delivery/viewer-class.ts';
+import type { Plan } from '../core/plan/plan.ts';
+import { writeClassJson } from './class-json/class-json-writer.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
@@ -40,6 +44,7 @@ export interface ExportSource {
   readonly style: Style;
   /** What must be at hand, in the order it is needed. */
   readonly equipment: readonly string[];
+  readonly plan: Pick<Plan, 'blocks' | 'instructor'>;
   readonly tones: readonly Tone[];
   /** How the owners of the music are named. */
   readonly credits?: readonly string[];
@@ -136,6 +141,13 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'chapters.xml',
     mime: 'application/xml',
     write: (s) => writeChaptersMatroska(s.lanes.chapters),
+  },
+  {
+    name: 'class-json',
+    title: 'The class as data, JSON',
+    file: 'class.json',
+    mime: 'application/json',
+    write: (s) => writeClassJson(viewerClass({ ...s, brand: s.style.brand }, STANDING_NOTICE)),
   },
   {
     name: 'timeline-otio',

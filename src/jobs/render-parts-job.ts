@@ -1,13 +1,13 @@
 import { rm } from 'node:fs/promises';
 import { setTimeout as pause } from 'node:timers/promises';
 import pLimit from 'p-limit';
-import { drawnWithin } from '../core/looks/drawn.ts';
+import { type Drawn, drawnWithin } from '../core/looks/drawn.ts';
 import { paint } from '../core/looks/paint.ts';
 import { styleOf } from '../core/workout/document.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import { insertParts, keyOfPart, partsOfRender, setPartFile } from '../db/render-parts-sql.ts';
-import { type Render, fileWithPicture, renderById } from '../db/renders-sql.ts';
+import { type Render, type RenderKind, fileWithPicture, renderById } from '../db/renders-sql.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import {
   type PartLengths,
@@ -44,7 +44,7 @@ export async function pictureOf(context: WorkerContext, wanted: Render, work: Wa
   const { pool, store } = context;
   const same = await fileWithPicture(pool, wanted.workoutId, key);
   if (same !== null) return store.pathOf(same.sha256, same.extension);
-  const jobs = partJobs(of, context.partLengths);
+  const jobs = partJobs(of, wanted.kind, context.partLengths);
   const waiting = await insertParts(
     pool,
     wanted.id,
@@ -83,21 +83,32 @@ const LOOK_MS = 300;
 /** Parts that one worker makes at once: what one decodes and draws, the other encodes meanwhile. */
 export const PARTS_AT_ONCE = 2;
 
+/** The whole picture of a film of a programme, with what is drawn over it: nothing over the clean one. */
+export function pictureJobOf(
+  { document, made, brand, first, source }: ProgrammeSources,
+  kind: RenderKind,
+): { readonly drawn: readonly Drawn[]; readonly picture: PictureJob } {
+  const { pictures, lanes } = made.produced;
+  const size = { width: first.width, height: first.height, rate: first.rate };
+  const drawn = kind === 'clean' ? [] : paint(lanes, size, styleOf(document.edit, brand));
+  const ass = kind === 'clean' ? null : writeAss(drawn, size);
+  return { drawn, picture: { ...size, pictures: withSources(pictures, source), ass } };
+}
+
 /** The picture of each part, on the part's own clock. */
 function partJobs(
-  { document, made, brand, first, source }: ProgrammeSources,
+  of: ProgrammeSources,
+  kind: RenderKind,
   lengths?: PartLengths,
 ): { of: RenderPart; picture: PictureJob }[] {
-  const { pictures, lanes } = made.produced;
-  const picture = { width: first.width, height: first.height, rate: first.rate };
-  const all = withSources(pictures, source);
-  const drawn = paint(lanes, picture, styleOf(document.edit, brand));
-  return partsOf(all, first.rate, lengths).map((part) => ({
+  const { rate } = of.first;
+  const { drawn, picture } = pictureJobOf(of, kind);
+  return partsOf(picture.pictures, rate, lengths).map((part) => ({
     of: part,
     picture: {
       ...picture,
-      pictures: piecesOf(all, part, first.rate),
-      ass: writeAss(drawnWithin(drawn, part.from, part.to, first.rate), picture),
+      pictures: piecesOf(picture.pictures, part, rate),
+      ass: picture.ass === null ? null : writeAss(drawnWithin(drawn, part.from, part.to, rate), picture),
     },
   }));
 }
@@ -120,7 +131,8 @@ export async function renderPartJob(
     if (wanted === null || known?.signal.aborted === true) return;
     const key = await keyOfPart(pool, renderId, part);
     if (key === null) return;
-    const job = partJobs(known?.of ?? (await sourcesOf(context, wanted)), context.partLengths)[part]?.picture;
+    const of = known?.of ?? (await sourcesOf(context, wanted));
+    const job = partJobs(of, wanted.kind, context.partLengths)[part]?.picture;
     if (job === undefined || keyOfPicture(job) !== key) return;
     await runLeased(
       context,

@@ -32,6 +32,8 @@ export interface WorkerContext {
   readonly pool: pg.Pool;
   readonly store: FileStore;
   readonly fontsFolder: string;
+  /** Where script and style of the page for viewers lie. */
+  readonly viewerFolder: string;
   /** Where the demo lies, for the stand-in service. */
   readonly demoFolder: string;
   /** Aborted when the worker is asked to end. */
@@ -44,6 +46,8 @@ export interface WorkerContext {
   readonly askForParts: (renderId: string, parts: readonly number[]) => Promise<void>;
   /** The music bed of a workout at a revision; null where no music is laid. */
   readonly bedAt: (workoutId: string, revision: number) => Promise<Omit<BedJob, 'output' | 'format'> | null>;
+  /** Files of a workout at a revision that are made without a job, as text, by their names. */
+  readonly textsAt: (workoutId: string, revision: number, names: readonly string[]) => Promise<readonly string[]>;
   /** The programme of a workout at a revision; null where nothing was filmed. */
   readonly programmeAt: (
     workoutId: string,

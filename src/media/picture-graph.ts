@@ -3,7 +3,7 @@ import { type PieceRun, pieceRuns } from './piece-runs.ts';
 import type { RenderPiece } from './render-pieces.ts';
 
 /** The ground under cards; the page's dark colour. */
-const GROUND = '0x212732';
+export const GROUND = '0x212732';
 
 /** Seeks this far before a frame's start, so that a rounded time never loses the frame; far below half a frame. */
 const SEEK_EARLY_S = 0.001;

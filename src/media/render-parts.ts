@@ -22,7 +22,8 @@ export interface PictureJob {
   readonly width: number;
   readonly height: number;
   readonly rate: FrameRate;
-  readonly ass: string;
+  /** null: nothing is drawn over it. */
+  readonly ass: string | null;
 }
 
 /** Recordings are parted at whole multiples of so much on their own clock; no part is shorter than the least. */
@@ -76,6 +77,16 @@ export function piecesOf(pictures: readonly RenderPiece[], part: RenderPart, rat
   });
 }
 
+/** What is heard from a time to another, on a clock that begins with it. */
+export function within(sounds: readonly RenderPiece[], start: Micros, end: Micros): RenderPiece[] {
+  return sounds.flatMap((piece) => {
+    const [from, to] = [Math.max(piece.at, start), Math.min(piece.at + piece.length, end)];
+    if (to <= from) return [];
+    const into = from - piece.at;
+    return [{ ...piece, from: micros(piece.from + into), length: micros(to - from), at: micros(from - start) }];
+  });
+}
+
 /** What a picture is made from: two jobs with one key have the same picture. */
 export function keyOfPicture({ pictures, width, height, rate, ass }: PictureJob): string {
   const shown = pictures.map(({ source, from, length, at, held, into }) => [
@@ -99,9 +110,9 @@ export async function renderPicture(
   const folder = await mkdtemp(join(tmpdir(), 'euphon-part-'));
   try {
     const ass = join(folder, 'overlay.ass');
-    await writeFile(ass, job.ass);
+    if (job.ass !== null) await writeFile(ass, job.ass);
     const { num, den } = job.rate;
-    const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(fontsFolder)}`;
+    const overlay = job.ass === null ? 'null' : `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(fontsFolder)}`;
     const { inputs, graph } = pieced({ ...job, sounds: [] }, `fps=${num}/${den}:start_time=0`, overlay);
     const last = job.pictures.at(-1)!;
     await runFfmpeg(

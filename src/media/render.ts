@@ -22,7 +22,8 @@ export interface RenderJob {
   readonly whole: boolean;
   /** A finished video of the same picture, which is not encoded again; used only with a mixed sound. */
   readonly picture: string | null;
-  readonly ass: string;
+  /** null: nothing is drawn over it. */
+  readonly ass: string | null;
   readonly ffmetadata: string;
   readonly captionsSrt: string;
   readonly fontsFolder: string;
@@ -38,7 +39,11 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
   const folder = await mkdtemp(join(tmpdir(), 'euphon-render-'));
   try {
     const [ass, meta, srt] = [join(folder, 'overlay.ass'), join(folder, 'chapters.txt'), join(folder, 'captions.srt')];
-    await Promise.all([writeFile(ass, job.ass), writeFile(meta, job.ffmetadata), writeFile(srt, job.captionsSrt)]);
+    await Promise.all([
+      writeFile(ass, job.ass ?? ''),
+      writeFile(meta, job.ffmetadata),
+      writeFile(srt, job.captionsSrt),
+    ]);
     await runFfmpeg(renderArgs(job, ass, meta, srt), job.length, onProgress, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
@@ -51,7 +56,7 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
  */
 export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
-  const overlay = `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
+  const overlay = job.ass === null ? 'null' : `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
   const reused = job.mixed !== null && job.picture !== null;
   const { inputs, graph, sound } = reused
     ? {

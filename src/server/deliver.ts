@@ -1,5 +1,6 @@
-import { createHash } from 'node:crypto';
-import { strToU8, zipSync } from 'fflate';
+import Joi from 'joi';
+import { FILM_KINDS, type FilmKind, KIT_KINDS, isFilmKind } from '../core/delivery/films.ts';
+import { STRETCH_SHAPES, type StretchWanted } from '../core/delivery/stretch.ts';
 import { usableTracks } from '../core/music/library.ts';
 import { SOUND_PARTS } from '../core/sound/parts.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
@@ -17,12 +18,13 @@ import { musicCredits } from './music.ts';
 import { getStudio } from './studio.ts';
 import { takesWithTranscripts } from './takes.ts';
 import { asTimed } from './timed.ts';
-import { checkId, getWorkout } from './workouts.ts';
+import type { WorkoutDocument } from '../core/workout/document.ts';
+import { checkId, documentAt, getWorkout } from './workouts.ts';
 
-/** What the files of a workout are made from, and which of them can be made. */
-async function exportsOf(context: Context, workoutId: string | undefined) {
-  const { id, document: stored, revision } = await getWorkout(context, workoutId);
-  const document = await asTimed(context, stored);
+/** What the files of a workout are made from, as it is or as it was stored, and which of them can be made. */
+export async function exportsOf(context: Context, workoutId: string | undefined, stored?: WorkoutDocument) {
+  const { id, document: newest, revision } = await getWorkout(context, workoutId);
+  const document = await asTimed(context, stored ?? newest);
   const { plan, script, edit, music } = document;
   const takes = await takesWithTranscripts(context, id);
   const recordings = takes.map((t) => t.take);
@@ -53,43 +55,80 @@ export async function exportFile(
   return { format, text: text!, title };
 }
 
-/** Everything that goes with a film, in one ZIP: every file, the certificate, and a manifest with their hashes. */
-export async function exportKit(
+/** Files of a workout as it was at a revision, as text, by their names. */
+export async function textsAt(
   context: Context,
-  workoutId: string | undefined,
-): Promise<{ zip: Uint8Array; title: string }> {
-  const { id, revision, title, input, canBe } = await exportsOf(context, workoutId);
-  const formats = EXPORTS.filter(canBe);
-  const texts = await aside(
-    'exportTexts',
-    formats.map((f) => f.name),
-    input,
-  );
-  const film = (await rendersOf(context.pool, id)).find((r) => r.kind === 'programme' && r.state === 'done');
-  const files = new Map(formats.map((f, i) => [f.file, texts[i]!]));
-  if (film?.certificate != null) files.set('certificate.json', `${JSON.stringify(film.certificate, null, 2)}\n`);
-  const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
-  const manifest = {
-    title,
-    revision,
-    film: film === undefined ? null : { sha256: film.sha256, revision: film.revision, madeAt: film.createdAt },
-    files: [...files].map(([name, text]) => ({ name, bytes: Buffer.byteLength(text), sha256: sha256(text) })),
-  };
-  files.set('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
-  return {
-    zip: zipSync(Object.fromEntries([...files].map(([name, text]) => [name, strToU8(text)]))),
-    title,
-  };
+  workoutId: string,
+  revision: number,
+  names: readonly string[],
+): Promise<readonly string[]> {
+  const stored = await documentAt(context, workoutId, revision);
+  return aside('exportTexts', names, (await exportsOf(context, workoutId, stored)).input);
 }
 
-export async function queueRender(context: Context, workoutId: string | undefined): Promise<Render> {
+/**
+ * Asks for a film of the programme or what is made of one. `asked` says which piece of it, or which films a kit holds.
+ */
+export async function queueFilm(
+  context: Context,
+  workoutId: string | undefined,
+  kind: string,
+  asked: unknown = null,
+): Promise<Render> {
+  if (!isFilmKind(kind))
+    throw new Refusal(422, `There is no film “${kind.slice(0, 40)}”; ${FILM_KINDS.join(', ')} are.`);
   const { id, document, revision } = await getWorkout(context, workoutId);
   const takes = takesIn(document.edit, await takesOf(context.pool, id));
   const [first] = takes;
   if (first === undefined) throw new Refusal(409, 'Choose a take on the Shoot station first.');
   if (takes.some(isSoundOnly))
     throw new Refusal(409, 'A take of the programme is sound alone; choose one with a picture.');
-  return renderWanted(context, (db) => insertRender(db, id, first.id, revision));
+  const of = (made: FilmKind) => ({
+    ...{ workoutId: id, revision, kind: made },
+    ...(made === 'programme' && { takeId: first.id }),
+  });
+  if (kind === 'stretch')
+    return renderWanted(context, (db) => insertRender(db, { ...of(kind), options: { stretch: stretchFrom(asked) } }));
+  if (kind !== 'kit') return renderWanted(context, (db) => insertRender(db, of(kind)));
+  const chosen = filmsFrom(asked);
+  const made = await rendersOf(context.pool, id);
+  const films: Partial<Record<FilmKind, string>> = {};
+  for (const film of chosen) {
+    const there = made.find((r) => r.kind === film && r.revision === revision && GOES_ON.has(r.state));
+    films[film] = (there ?? (await renderWanted(context, (db) => insertRender(db, of(film))))).id;
+  }
+  return renderWanted(context, (db) => insertRender(db, { ...of(kind), options: { films } }));
+}
+
+/** A film in one of these states need not be asked for again. */
+const GOES_ON: ReadonlySet<string> = new Set(['queued', 'running', 'done']);
+
+function filmsFrom(asked: unknown): readonly FilmKind[] {
+  const { value, error } = Joi.array<FilmKind[]>()
+    .items(Joi.valid(...KIT_KINDS))
+    .unique()
+    .validate(asked, { convert: false });
+  if (error !== undefined) throw new Refusal(422, 'It is not said which films the kit is to hold.', error.message);
+  return value;
+}
+
+/** Asks for the finished film. */
+export const queueRender = (context: Context, workoutId: string | undefined) =>
+  queueFilm(context, workoutId, 'programme');
+
+const STRETCH = Joi.object<StretchWanted>({
+  fromKey: Joi.string().max(200).required(),
+  toKey: Joi.string().max(200).required(),
+  shape: Joi.valid(...STRETCH_SHAPES).required(),
+  look: Joi.boolean().required(),
+  sound: Joi.boolean().required(),
+  draft: Joi.boolean().required(),
+});
+
+function stretchFrom(asked: unknown): StretchWanted {
+  const { value, error } = STRETCH.validate(asked, { convert: false });
+  if (error !== undefined) throw new Refusal(422, 'It is not said which piece of the class is wanted.', error.message);
+  return value;
 }
 
 /** Asks for the sound of the programme by itself, or a part of it. */
@@ -107,7 +146,7 @@ export async function queueSound(
     throw new Refusal(409, 'No music is mixed under the voice; switch it on first.');
   if (known === 'tones' && document.edit.sound.tones.family === null)
     throw new Refusal(409, 'There are no timer tones; choose a sound for them first.');
-  return renderWanted(context, (db) => insertRender(db, id, null, revision, `sound-${known}`));
+  return renderWanted(context, (db) => insertRender(db, { workoutId: id, revision, kind: `sound-${known}` }));
 }
 
 /** A render and its job, written together. */

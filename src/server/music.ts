@@ -114,6 +114,6 @@ export async function queueBed(context: Context, id: string | undefined, format:
   const source = await musicSource(context, workoutId, document);
   if (source.laid.laid.length === 0) throw new Refusal(409, 'No music is laid under this class yet.');
   return renderWanted(context, (db) =>
-    insertRender(db, workoutId, null, revision, format === 'wav' ? 'bed-wav' : 'bed-flac'),
+    insertRender(db, { workoutId, revision, kind: format === 'wav' ? 'bed-wav' : 'bed-flac' }),
   );
 }

@@ -17,7 +17,7 @@ import type { WorkerContext } from '../../src/jobs/worker-context.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
-import { exportFile, queueRender, queueSound, stopRender } from '../../src/server/deliver.ts';
+import { exportFile, queueFilm, queueRender, textsAt, queueSound, stopRender } from '../../src/server/deliver.ts';
 import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
@@ -47,6 +47,8 @@ beforeAll(async () => {
     stopping: stop.signal,
     ear: EAR_HERE,
     demoFolder: 'demo',
+    viewerFolder: resolve('dist/viewer'),
+    textsAt: (id, revision, names) => textsAt(context, id, revision, names),
     fontsFolder: resolve('dist/fonts'),
     askForParts: () => Promise.resolve(),
     bedAt: async () => null,
@@ -164,7 +166,7 @@ describe('the render job', () => {
     const now = await getWorkout(context, workoutId);
     await patchWorkout(context, workoutId, now.revision, [{ op: 'replace', path: '/edit/overrides', value: [] }]);
     // Stopped, nobody goes on with its parts.
-    const stopped = await insertRender(context.pool, workoutId, takeId, revision);
+    const stopped = await insertRender(context.pool, { workoutId, takeId, revision, kind: 'programme' });
     await insertParts(
       context.pool,
       stopped.id,
@@ -225,19 +227,19 @@ describe('the render job', () => {
     await patchWorkout(context, workoutId, now, [{ op: 'replace', path: '/edit/inserts', value: [] }]);
   });
   it('is not begun when it was cancelled while it waited', async () => {
-    const render = await insertRender(context.pool, workoutId, takeId, 1);
+    const render = await insertRender(context.pool, { workoutId, takeId, revision: 1, kind: 'programme' });
     expect((await stopRender(context, render.id)).state).toBe('cancelled');
     expect(await takeLease(context.pool, workNamed.render(render.id), 'test')).toBeNull();
     await renderJob(worker, render.id);
     expect((await renderById(context.pool, render.id))?.state).toBe('cancelled');
   });
   it('cannot be cancelled twice', async () => {
-    const render = await insertRender(context.pool, workoutId, takeId, 1);
+    const render = await insertRender(context.pool, { workoutId, takeId, revision: 1, kind: 'programme' });
     await cancelRender(context.pool, render.id);
     expect(await cancelRender(context.pool, render.id)).toBe(false);
   });
   it('is not made twice at once; when its worker is gone, another makes it', async () => {
-    const render = await insertRender(context.pool, workoutId, takeId, 2);
+    const render = await insertRender(context.pool, { workoutId, takeId, revision: 2, kind: 'programme' });
     const dead = (await takeLease(context.pool, workNamed.render(render.id), 'dead', 60)) ?? '';
     await renderJob(worker, render.id);
     expect((await renderById(context.pool, render.id))?.state).toBe('running');
@@ -249,7 +251,7 @@ describe('the render job', () => {
     );
   });
   it('is given back at once by a worker that is asked to end', async () => {
-    const render = await insertRender(context.pool, workoutId, takeId, 2);
+    const render = await insertRender(context.pool, { workoutId, takeId, revision: 2, kind: 'programme' });
     const ending = new AbortController();
     const working = renderJob({ ...worker, stopping: ending.signal }, render.id);
     while ((await renderById(context.pool, render.id))?.state !== 'running')
@@ -259,7 +261,7 @@ describe('the render job', () => {
     expect((await renderById(context.pool, render.id))?.state).toBe('queued');
   });
   it('says in a sentence what went wrong when the file is gone from the disk', async () => {
-    const render = await insertRender(context.pool, workoutId, takeId, 2);
+    const render = await insertRender(context.pool, { workoutId, takeId, revision: 2, kind: 'programme' });
     const { rows } = await context.pool.query<{ sha256: string }>('SELECT sha256 FROM takes WHERE id = $1', [takeId]);
     rmSync(context.store.pathOf(rows[0]?.sha256 ?? '', 'mp4'));
     await renderJob(worker, render.id);

@@ -158,3 +158,25 @@ export function leastPsnr(path: string, other: string): number {
 export function soundHash(path: string): string {
   return execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-map', '0:a', '-f', 'md5', '-']).toString();
 }
+
+/** How alike a video is to another, with an overlay laid over that, in the frame in which it is least alike: SSIM. */
+export function leastSsim(path: string, other: string, overlay?: string): number {
+  const laid = overlay === undefined ? '[1:v]null[o]' : '[1:v][2:v]overlay=format=auto,format=yuv420p[o]';
+  const inputs = [path, other, ...(overlay === undefined ? [] : [overlay])].flatMap((p) => ['-i', p]);
+  const stats = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', ...inputs, '-lavfi', `${laid};[0:v][o]ssim=stats_file=-`, '-f', 'null', '-'],
+    { maxBuffer: 1e8 },
+  ).toString();
+  return Math.min(...[...stats.matchAll(/All:([\d.]+)/g)].map((m) => Number(m[1])));
+}
+
+/** The points of one frame with their transparency, four bytes each. */
+export function pointsOf(path: string, frame: number, before: readonly string[] = []): Buffer {
+  const select = `select=eq(n\\,${frame}),format=rgba`;
+  return execFileSync(
+    'ffmpeg',
+    ['-v', 'error', ...before, '-i', path, '-vf', select, '-frames:v', '1', '-f', 'rawvideo', '-'],
+    { maxBuffer: 1e8 },
+  );
+}

@@ -85,6 +85,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
     style: styleOf(document.edit, studio.brand),
     equipment: equipmentOf(document.plan, segments, studio),
+    plan: document.plan,
   };
 }
 
@@ -114,6 +115,7 @@ function filmSource(
     picture: { width: take.width, height: take.height, rate: take.rate },
     style: styleOf(document.edit, studio.brand),
     equipment: equipmentOf(document.plan, segments, studio),
+    plan: document.plan,
   };
 }
 

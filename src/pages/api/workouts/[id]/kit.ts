@@ -1,7 +1,7 @@
 import { attachment, endpoint } from '../../../../server/http.ts';
-import { exportKit } from '../../../../server/deliver.ts';
+import { exportFiles } from '../../../../server/kit.ts';
 
 export const GET = endpoint(async (context, { params }) => {
-  const { zip, title } = await exportKit(context, params.id);
-  return attachment(zip, `${title}.kit.zip`, 'application/zip');
+  const { zip, title } = await exportFiles(context, params.id);
+  return attachment(zip, `${title}.files.zip`, 'application/zip');
 });

@@ -1,0 +1,97 @@
+import type { ProgrammeSegment } from '../edit/assemble.ts';
+import type { Brand } from '../looks/look.ts';
+import type { SpeechCaption } from '../lanes/speech-captions.ts';
+import type { Move, Plan } from '../plan/plan.ts';
+import { type SegmentKind, isActive, labelWithSide } from '../plan/segment.ts';
+import { writeTime } from '../time/typed-time.ts';
+import { type Micros, micros } from '../time/micros.ts';
+
+/** A class as its viewers need it: what comes when, how much of it, and what is easier. Times in seconds of the film. */
+export interface ViewerClass {
+  readonly title: string;
+  readonly instructor: string | null;
+  readonly length: number;
+  readonly equipment: readonly string[];
+  readonly notice: string;
+  readonly colours: Pick<Brand, 'ink' | 'paper' | 'accent'>;
+  readonly segments: readonly ViewerSegment[];
+  readonly captions: readonly { readonly from: number; readonly to: number; readonly text: string }[];
+}
+
+export interface ViewerSegment {
+  readonly from: number;
+  readonly to: number;
+  readonly kind: SegmentKind;
+  readonly label: string;
+  /** `40 s`, `12 repetitions`. */
+  readonly dose: string;
+  /** Done when it is done: repetitions, or a length that was a guess. */
+  readonly ownPace: boolean;
+  readonly block: string;
+  /** Of the block, from 1; rounds of one block follow each other. */
+  readonly round: number;
+  readonly rounds: number;
+  readonly easier: string | null;
+  readonly harder: string | null;
+  /** What has to be at hand. */
+  readonly needs: readonly string[];
+}
+
+interface Shown {
+  readonly title: string;
+  readonly length: Micros;
+  readonly segments: readonly ProgrammeSegment[];
+  readonly plan: Pick<Plan, 'blocks' | 'instructor'>;
+  readonly speech: readonly SpeechCaption[];
+  readonly equipment: readonly string[];
+  readonly brand: Brand;
+}
+
+export function viewerClass(
+  { title, length, segments, plan, speech, equipment, brand }: Shown,
+  notice: string,
+): ViewerClass {
+  const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const { ink, paper, accent } = brand;
+  return {
+    title,
+    instructor: plan.instructor === '' ? null : plan.instructor,
+    ...{ length: seconds(length), equipment, notice, colours: { ink, paper, accent } },
+    segments: segments.map((s) => viewerSegment(s, moves.get(s.segment?.moveId ?? ''))),
+    captions: speech.map((c) => ({ from: seconds(c.start), to: seconds(c.end), text: c.text })),
+  };
+}
+
+function viewerSegment(at: ProgrammeSegment, move: Move | undefined): ViewerSegment {
+  const { segment, kind, start, end } = at;
+  const active = isActive(at);
+  const dose = active ? doseOf(at, move) : null;
+  return {
+    ...{ from: seconds(start), to: seconds(end), kind, label: labelWithSide(at) },
+    dose: dose?.text ?? writeTime(micros(Math.round((end - start) / 1e6) * 1e6), 0),
+    ownPace: dose !== null && dose.ownPace,
+    block: segment?.blockName ?? '',
+    ...{ round: segment?.round ?? 1, rounds: segment?.rounds ?? 1 },
+    easier: active ? (move?.easier ?? null) : null,
+    harder: active ? (move?.harder ?? null) : null,
+    needs: segment?.needs ?? [],
+  };
+}
+
+/** How much of a move, in words; null where it is so long as it is. */
+function doseOf(at: ProgrammeSegment, move: Move | undefined): { text: string; ownPace: boolean } | null {
+  const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+  const dose = move?.dose;
+  if (dose?.kind === 'reps') return { text: many(dose.reps, 'repetition', 'repetitions'), ownPace: true };
+  if (dose?.kind === 'breaths') return { text: many(dose.breaths, 'breath', 'breaths'), ownPace: true };
+  if (dose?.kind === 'counts') return { text: many(dose.counts, 'count', 'counts'), ownPace: false };
+  const { segment } = at;
+  if (segment?.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0) {
+    const reps = Math.round((segment.end - segment.start) / segment.countUs);
+    return { text: many(reps, 'repetition', 'repetitions'), ownPace: true };
+  }
+  return at.about ? { text: 'as long as it takes', ownPace: true } : null;
+}
+
+/** Seconds with the thousandths that a page can use. */
+const seconds = (time: Micros) => Math.round(time / 1e3) / 1e3;

@@ -1,0 +1,61 @@
+import { escapeHtml } from './escape-html.ts';
+import type { ViewerClass } from '../../core/delivery/viewer-class.ts';
+
+/** What the page is made of besides the class: its own script and style, and the name of the film beside it. */
+export interface PageParts {
+  readonly script: string;
+  readonly style: string;
+  readonly film: string;
+}
+
+/**
+ * A page for viewers: one HTML file beside the film that opens from a folder, a stick or a web server, and fetches
+ * nothing from anywhere else. Without scripts it still plays the film and shows the list of moves.
+ */
+export function writeViewersPage(shown: ViewerClass, { script, style, film }: PageParts): string {
+  const { ink, paper, accent } = shown.colours;
+  // The data is read by the script, never run; `<` would end the element.
+  const data = JSON.stringify(shown).replaceAll('<', '\\u003c');
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; media-src * file: data: blob:; img-src data:">
+<title>${escapeHtml(shown.title)}</title>
+<style>:root{--ink:#${ink};--paper:#${paper};--accent:#${accent}}
+${style}</style>
+</head>
+<body>
+<header>
+<h1>${escapeHtml(shown.title)}</h1>
+<p>${escapeHtml(introduction(shown))}</p>
+</header>
+<main>
+<section class="film" aria-label="The film">
+<div class="picture"><video src="${escapeHtml(film)}" controls playsinline preload="metadata"></video></div>
+<div id="now" hidden></div>
+</section>
+<section class="moves" aria-label="The moves">
+<h2>The class</h2>
+<ol id="moves">
+${shown.segments.map(({ label, dose }) => `<li>${escapeHtml(label)} <span>${escapeHtml(dose)}</span></li>`).join('\n')}
+</ol>
+</section>
+</main>
+<footer><p>${escapeHtml(shown.notice)}</p></footer>
+<script type="application/json" id="class">${data}</script>
+<script>${script.replaceAll('</script', '<\\/script')}</script>
+</body>
+</html>
+`;
+}
+
+function introduction({ instructor, length, equipment }: ViewerClass): string {
+  const minutes = Math.max(1, Math.round(length / 60));
+  return [
+    `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`,
+    ...(instructor === null ? [] : [`with ${instructor}`]),
+    equipment.length === 0 ? 'no equipment' : `with ${equipment.join(', ')}`,
+  ].join(' · ');
+}

@@ -1,0 +1,22 @@
+import { createWriteStream } from 'node:fs';
+import type { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { ZipFile } from 'yazl';
+
+/** A file in a ZIP: written here, or on the disk. Films are put in as they are, text is made smaller. */
+export type ZipEntry = { readonly name: string } & ({ readonly text: string } | { readonly path: string });
+
+/** Files as one ZIP, as a stream: none of them is in memory. Larger than 4 GB it is a ZIP64. */
+export function zipOf(entries: readonly ZipEntry[]): Readable {
+  const zip = new ZipFile();
+  for (const entry of entries) {
+    if ('text' in entry) zip.addBuffer(Buffer.from(entry.text), entry.name);
+    else zip.addFile(entry.path, entry.name, { compress: false });
+  }
+  zip.end();
+  return zip.outputStream as Readable;
+}
+
+export async function writeZip(output: string, entries: readonly ZipEntry[]): Promise<void> {
+  await pipeline(zipOf(entries), createWriteStream(output));
+}

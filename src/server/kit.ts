@@ -1,0 +1,43 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { extensionOf } from '../core/delivery/films.ts';
+import { EXPORTS } from '../formats/exports.ts';
+import { Refusal } from './answer.ts';
+import { aside } from './aside/aside.ts';
+import type { Context } from './context.ts';
+import { exportsOf, getRender } from './deliver.ts';
+
+/** Every file that is made without a job, in one ZIP, with a manifest of their hashes. What holds films is a job. */
+export async function exportFiles(
+  context: Context,
+  workoutId: string | undefined,
+): Promise<{ zip: Uint8Array; title: string }> {
+  const { revision, title, input, canBe } = await exportsOf(context, workoutId);
+  const formats = EXPORTS.filter(canBe);
+  const names = formats.map((f) => f.name);
+  const texts = await aside('exportTexts', names, input);
+  const files = new Map(formats.map((f, i) => [f.file, texts[i]!]));
+  const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
+  const manifest = {
+    title,
+    revision,
+    files: [...files].map(([name, text]) => ({ name, bytes: Buffer.byteLength(text), sha256: sha256(text) })),
+  };
+  files.set('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
+  return { zip: zipSync(Object.fromEntries([...files].map(([name, text]) => [name, strToU8(text)]))), title };
+}
+
+/** The covers of a class are looked at on the page without being saved first. */
+export async function coverInside(
+  context: Context,
+  renderId: string | undefined,
+  name: string | undefined,
+): Promise<Uint8Array> {
+  const render = await getRender(context, renderId);
+  if (render.kind !== 'covers' || render.sha256 === null) throw new Refusal(404, 'There are no covers in this.');
+  const zip = await readFile(context.store.pathOf(render.sha256, extensionOf(render.kind)));
+  const picture = unzipSync(zip, { filter: (file) => file.name === name })[name ?? ''];
+  if (picture === undefined) throw new Refusal(404, 'There is no such cover.');
+  return picture;
+}

@@ -1,0 +1,232 @@
+// The script of the page for viewers. It runs from a folder as from a server, with no network and nothing installed.
+import type { ViewerClass, ViewerSegment } from '../core/delivery/viewer-class.ts';
+import { cardRows } from './rounds.ts';
+import { afterMove, afterRound, roundStart, segmentAt, thisMove } from './rounds.ts';
+
+const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
+const { segments } = shown;
+const video = document.querySelector('video')!;
+const now = document.getElementById('now')!;
+
+/** An element with attributes and what is in it. */
+function make<K extends keyof HTMLElementTagNameMap>(
+  name: K,
+  attributes: Readonly<Record<string, string>> = {},
+  ...inside: readonly (Node | string)[]
+): HTMLElementTagNameMap[K] {
+  const made = document.createElement(name);
+  for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
+  made.append(...inside);
+  return made;
+}
+
+const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
+
+// What a viewer chose; kept in this page alone.
+let level: 'shown' | 'easier' | 'harder' = 'shown';
+let ownPace = false;
+let isLarge = false;
+/** The segment that is repeated until the viewer goes on; null: none. */
+let waiting: number | null = null;
+
+const label = make('strong');
+const dose = make('span', { class: 'dose' });
+const option = make('span', { class: 'option', role: 'status' });
+const goOn = make('button', { type: 'button', class: 'main', hidden: '' }, 'Done: go on (G)');
+const large = make('div', { class: 'large', 'aria-hidden': 'true', hidden: '' });
+document.querySelector('.picture')!.append(large);
+
+const go = (index: number | null) => {
+  if (index === null) return;
+  waiting = null;
+  video.currentTime = segments[index]!.from + 0.01;
+  show();
+};
+const here = () => segmentAt(segments, video.currentTime);
+
+const WAYS: readonly (readonly [key: string, words: string, work: () => void])[] = [
+  ['N', 'Next move', () => go(afterMove(segments, here()))],
+  ['R', 'This move again', () => go(thisMove(segments, here()))],
+  ['B', 'This round again', () => go(roundStart(segments, here()))],
+  ['S', 'Leave out the round', () => go(afterRound(segments, here()))],
+];
+const large_ = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer (T)');
+const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, 'At my own pace (P)');
+const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Captions (C)');
+const levels = make(
+  'select',
+  {},
+  make('option', { value: 'shown' }, 'as shown'),
+  make('option', { value: 'easier' }, 'easier'),
+  make('option', { value: 'harder' }, 'harder'),
+);
+const has = (of: 'easier' | 'harder') => segments.some((s) => s[of] !== null);
+
+const track = video.addTextTrack('captions', 'What is said', 'en');
+for (const { from, to, text } of shown.captions) track.addCue(new VTTCue(from, to, text));
+track.mode = 'hidden';
+
+const toggle = (button: HTMLButtonElement, set: (on: boolean) => void) => () => {
+  const on = button.getAttribute('aria-pressed') !== 'true';
+  button.setAttribute('aria-pressed', String(on));
+  set(on);
+  show();
+};
+const switchLarge = toggle(large_, (on) => (isLarge = on));
+const switchPace = toggle(pace, (on) => {
+  ownPace = on;
+  if (!on) waiting = null;
+});
+const switchCaptions = toggle(captions, (on) => (track.mode = on ? 'showing' : 'hidden'));
+const goFurther = () => {
+  if (waiting === null) return;
+  const next = waiting + 1;
+  waiting = null;
+  if (next < segments.length) go(next);
+};
+
+large_.onclick = switchLarge;
+pace.onclick = switchPace;
+captions.onclick = switchCaptions;
+goOn.onclick = goFurther;
+levels.onchange = () => {
+  level = levels.value as typeof level;
+  show();
+};
+
+now.append(
+  label,
+  dose,
+  option,
+  goOn,
+  make(
+    'div',
+    { class: 'keys' },
+    ...WAYS.map(([key, words, work]) => {
+      const button = make('button', { type: 'button' }, `${words} (${key})`);
+      button.onclick = work;
+      return button;
+    }),
+  ),
+  make(
+    'div',
+    { class: 'ways' },
+    large_,
+    ...(segments.some((s) => s.ownPace) ? [pace] : []),
+    ...(shown.captions.length > 0 ? [captions] : []),
+    ...(has('easier') || has('harder') ? [make('label', {}, 'Level ', levels)] : []),
+    (() => {
+      const print = make('button', { type: 'button' }, 'Print the card');
+      print.onclick = () => window.print();
+      return print;
+    })(),
+  ),
+);
+now.hidden = false;
+
+// The list: a heading for each round of each block, a button for each segment.
+const list = document.getElementById('moves')!;
+list.replaceChildren();
+const rows = segments.map((s, i) => {
+  const before = segments[i - 1];
+  if (s.block !== '' && (before === undefined || before.block !== s.block || before.round !== s.round))
+    list.append(make('li', {}, make('h3', {}, s.rounds > 1 ? `${s.block}, round ${s.round} of ${s.rounds}` : s.block)));
+  const isMove = s.kind === 'work' || s.kind === 'hold';
+  const button = make(
+    'button',
+    { type: 'button', class: isMove ? 'move' : 'between' },
+    make('span', { class: 'time' }, clock(s.from)),
+    make('span', {}, s.label),
+    make('span', { class: 'dose' }, s.dose),
+  );
+  button.onclick = () => {
+    go(i);
+    void video.play();
+  };
+  list.append(make('li', {}, button));
+  return button;
+});
+
+// The card for the wall: moves, how much, how often.
+const card = make('section', { class: 'card', 'aria-label': 'The class as a card' });
+const table = make('table', {}, make('caption', {}, shown.title));
+table.append(
+  make(
+    'thead',
+    {},
+    make('tr', {}, ...['Block', 'Move', 'How much', 'Times'].map((t) => make('th', { scope: 'col' }, t))),
+  ),
+  make(
+    'tbody',
+    {},
+    ...cardRows(segments).map((r) =>
+      make('tr', {}, ...[r.block, r.label, r.dose, `× ${r.rounds}`].map((t) => make('td', {}, t))),
+    ),
+  ),
+);
+card.append(table);
+document.querySelector('main')!.after(card);
+
+let marked = -1;
+function show(): void {
+  const at = waiting ?? here();
+  const s: ViewerSegment = segments[at]!;
+  label.textContent = s.label;
+  dose.textContent = s.rounds > 1 ? `${s.dose} · round ${s.round} of ${s.rounds}` : s.dose;
+  const chosen = level === 'shown' ? null : s[level];
+  option.textContent = chosen === null ? '' : `${level === 'easier' ? 'Easier' : 'Harder'}: ${chosen}`;
+  goOn.hidden = waiting === null;
+  large.hidden = !isLarge;
+  large.textContent = waiting === null ? String(Math.max(0, Math.ceil(s.to - video.currentTime - 0.05))) : '';
+  if (at === marked) return;
+  rows[marked]?.removeAttribute('aria-current');
+  rows[at]?.setAttribute('aria-current', 'true');
+  marked = at;
+}
+
+/** At one's own pace a move of repetitions is shown again until one says that it is done. */
+function follow(): void {
+  const time = video.currentTime;
+  if (ownPace && waiting === null) {
+    const at = here();
+    const s = segments[at]!;
+    if (s.ownPace && time > s.to - 0.3) waiting = at;
+  }
+  if (waiting !== null) {
+    const s = segments[waiting]!;
+    if (time > s.to - 0.15 || time < s.from - 0.5) video.currentTime = s.from + 0.01;
+  }
+  show();
+}
+
+const frame = () => {
+  follow();
+  if (!video.paused) requestAnimationFrame(frame);
+};
+video.addEventListener('play', () => {
+  requestAnimationFrame(frame);
+  // The screen stays on while the class runs, where the browser can do that.
+  void navigator.wakeLock?.request('screen').catch(() => undefined);
+});
+for (const event of ['timeupdate', 'seeked', 'loadedmetadata']) video.addEventListener(event, show);
+
+document.addEventListener('keydown', (e) => {
+  if (e.ctrlKey || e.metaKey || e.altKey || e.target instanceof HTMLSelectElement) return;
+  const key = e.key.toUpperCase();
+  const way = WAYS.find(([k]) => k === key);
+  const others: Readonly<Record<string, () => void>> = {
+    T: switchLarge,
+    P: switchPace,
+    C: switchCaptions,
+    G: goFurther,
+  };
+  const isFree = e.target === document.body || e.target === document.documentElement;
+  if (way !== undefined) way[2]();
+  else if (key in others) others[key]!();
+  else if (e.key === ' ' && isFree) void (video.paused ? video.play() : video.pause());
+  else if (e.key === 'ArrowRight' && isFree) video.currentTime += 5;
+  else if (e.key === 'ArrowLeft' && isFree) video.currentTime -= 5;
+  else return;
+  e.preventDefault();
+});
+show();
