@@ -19,14 +19,17 @@ export interface Render {
   readonly progress: number;
   readonly message: string | null;
   readonly sha256: string | null;
+  /** How large the file is. */
+  readonly bytes: number | null;
   readonly createdAt: Date;
   /** What was read in the finished video; null: it was not read back. */
   readonly certificate: Certificate | null;
   readonly options: MadeOptions | null;
 }
 
-const COLUMNS =
-  'id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256, created_at AS "createdAt", certificate, options';
+const COLUMNS = `id, kind, workout_id AS "workoutId", take_id AS "takeId", revision, state, progress, message, sha256,
+  created_at AS "createdAt", certificate, options,
+  (SELECT bytes FROM media_files m WHERE m.sha256 = r.sha256)::float8 AS bytes`;
 
 /** What is asked for. */
 export interface NewRender {
@@ -40,14 +43,14 @@ export interface NewRender {
 
 export async function insertRender(db: Db, { workoutId, revision, kind, takeId, options }: NewRender): Promise<Render> {
   const { rows } = await db.query<Render>(
-    `INSERT INTO renders (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
+    `INSERT INTO renders AS r (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
     [workoutId, takeId ?? null, revision, kind, options === undefined ? null : JSON.stringify(options)],
   );
   return rows[0] as Render;
 }
 
 export async function renderById(db: Db, id: string): Promise<Render | null> {
-  return (await db.query<Render>(`SELECT ${COLUMNS} FROM renders WHERE id = $1`, [id])).rows[0] ?? null;
+  return (await db.query<Render>(`SELECT ${COLUMNS} FROM renders r WHERE id = $1`, [id])).rows[0] ?? null;
 }
 
 /** So many of a kind are listed. */

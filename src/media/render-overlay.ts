@@ -29,6 +29,11 @@ const CODECS = {
 } as const;
 export type OverlayCodec = keyof typeof CODECS;
 
+/** Where a picture lasts for so many frames on average, each is drawn once and shown for as long as it lasts. */
+const LONG_ENOUGH = 3;
+/** How much of the work it is then to draw them. */
+const DRAW_SHARE = 0.6;
+
 /** Draws the overlay by itself on nothing, frame for frame as long as the programme. */
 export async function renderOverlay(
   job: OverlayJob,
@@ -37,20 +42,44 @@ export async function renderOverlay(
   onProgress: (share: number) => void = () => undefined,
   signal?: AbortSignal,
 ): Promise<void> {
-  await withScript(job.drawn, job, async (script) => {
-    const { num, den } = job.rate;
-    await runFfmpeg(
-      [
-        ...['-filter_complex', alone(job, job.frames, script), '-map', '[alone]'],
-        ...['-frames:v', String(job.frames), ...CODECS[codec], '-r', `${num}/${den}`],
-        ...(codec === 'mov' ? ['-video_track_timescale', String(num)] : []),
-        output,
-      ],
-      frameStart(job.frames, job.rate),
-      onProgress,
-      signal,
+  const { num, den } = job.rate;
+  const encoded = [
+    ...['-frames:v', String(job.frames), ...CODECS[codec], '-r', `${num}/${den}`],
+    ...(codec === 'mov' ? ['-video_track_timescale', String(num)] : []),
+    output,
+  ];
+  const length = frameStart(job.frames, job.rate);
+  const { pictures } = overlayStates(job.drawn, job.frames, job.rate);
+  if (pictures.length * LONG_ENOUGH > job.frames)
+    return withScript(job.drawn, job, (script) =>
+      runFfmpeg(
+        ['-filter_complex', alone(job, job.frames, script), '-map', '[alone]', ...encoded],
+        length,
+        onProgress,
+        signal,
+      ),
     );
-  });
+  const folder = await mkdtemp(join(tmpdir(), 'euphon-states-'));
+  try {
+    const shown = await renderOverlayPictures(job, folder, (share) => onProgress(share * DRAW_SHARE), signal);
+    const list = join(folder, 'list.txt');
+    // Each picture is a file of one frame at the programme's rate, so that their times fall on its frames.
+    const lines = shown.map(({ file, from, to }) => {
+      const lasts = (frameStart(to, job.rate) - frameStart(from, job.rate)) / 1e6;
+      return `file '${file}'\noption framerate ${num}/${den}\nduration ${lasts.toFixed(6)}\n`;
+    });
+    await writeFile(list, lines.join(''));
+    const even = `fps=${num}/${den}:start_time=0,tpad=stop=-1:stop_mode=clone`;
+    await runFfmpeg(
+      ['-f', 'concat', '-safe', '0', '-i', list, '-vf', even, ...encoded],
+      length,
+      (share) => onProgress(DRAW_SHARE + share * (1 - DRAW_SHARE)),
+      signal,
+      true,
+    );
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 }
 
 /** A picture of the overlay and when it is seen. */

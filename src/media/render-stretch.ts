@@ -50,10 +50,10 @@ export async function renderStretch(
       const shape = Math.min(1, (size.width / size.height) * (job.height / job.width));
       const followed = await followPieces(job.pictures, { ...job, shape }, signal);
       const moves = join(folder, 'moves.txt');
-      const { width, commands } = windowOf(followed, job);
+      const { width, x, commands } = windowOf(followed, job);
       await writeFile(moves, commands);
       chain.push(
-        `sendcmd=f=${filterPath(moves)},crop@window=${width}:${job.height}:0:0`,
+        `sendcmd=f=${filterPath(moves)},crop@window=${width}:${job.height}:${x}:0`,
         `scale=${size.width}:${Math.min(size.height, even((size.width * job.height) / width))}`,
         `pad=${size.width}:${size.height}:-1:-1:color=${GROUND},setsar=1`,
       );
@@ -95,26 +95,28 @@ function stretchArgs(job: StretchJob, chain: string): string[] {
   ];
 }
 
-/** How wide the window is, in pixels, and where it is at each frame. */
+/** How wide the window is, in pixels, where it begins and where it is at each frame. */
 export function windowOf(
   followed: readonly FollowedPiece[],
   { width, rate }: Pick<StretchJob, 'width' | 'rate'>,
-): { readonly width: number; readonly commands: string } {
+): { readonly width: number; readonly x: number; readonly commands: string } {
   // One width for all of it: as wide as the widest needs.
   const wide = Math.min(even(width), even(Math.max(...followed.map((f) => f.follow.width)) * width));
   const lines: string[] = [];
   let frame = 0;
-  let before = -1;
+  let [before, begins] = [-1, 0];
   for (const { frames, follow } of followed) {
     for (let f = 0; f < frames; f++, frame++) {
       const middle = follow.left[f]! + follow.width / 2;
       const x = Math.round(Math.min(width - wide, Math.max(0, middle * width - wide / 2)));
-      if (x !== before) lines.push(`${(frameStart(frame, rate) / 1e6 - HALF_A_TICK_S).toFixed(6)} crop@window x ${x};`);
+      if (frame === 0) begins = x;
+      else if (x !== before)
+        lines.push(`${Math.max(0, frameStart(frame, rate) / 1e6 - EARLY_S).toFixed(6)} crop@window x ${x};`);
       before = x;
     }
   }
-  return { width: wide, commands: `${lines.join('\n')}\n` };
+  return { width: wide, x: begins, commands: `${lines.join('\n')}\n` };
 }
 
 /** A command is carried out at the first frame at or after its time; so much earlier it is never a frame late. */
-const HALF_A_TICK_S = 0.0005;
+const EARLY_S = 0.0005;

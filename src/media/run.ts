@@ -19,10 +19,12 @@ export async function runFfmpeg(
   lengthUs: number,
   onProgress: (share: number) => void,
   signal?: AbortSignal,
+  ownList = false,
 ): Promise<void> {
   let text = '';
   await run('ffmpeg', ['-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...args], {
     ...(signal === undefined ? {} : { signal }),
+    ownList,
     onOutput(chunk) {
       text = (text + chunk.toString('utf8')).slice(-2_000);
       const done = [...text.matchAll(/out_time_us=(\d+)/g)].at(-1)?.[1];

@@ -11,9 +11,9 @@ export function segmentAt(segments: Segments, time: number): number {
 
 const isMove = (s: ViewerSegment) => s.kind === 'work' || s.kind === 'hold';
 
-/** Where one goes who leaves out the move in hand: to what comes after it, and after its break. */
+/** Where one goes who leaves out what is in hand: to the next move, past its break. null: there is none. */
 export function afterMove(segments: Segments, at: number): number | null {
-  const next = segments.findIndex((s, i) => i > at && (isMove(s) || !isMove(segments[at]!)) && i > at);
+  const next = segments.findIndex((s, i) => i > at && isMove(s));
   return next === -1 ? null : next;
 }
 

@@ -1,8 +1,9 @@
 import { TEXT_CONTRAST, contrast, mixed } from '../looks/colours.ts';
 import type { Drawn } from '../looks/drawn.ts';
-import { ascentOf, widthOf } from '../looks/faces.ts';
+import { widthOf } from '../looks/faces.ts';
 import { type Setting, fit } from '../looks/fit.ts';
 import type { Brand, Face } from '../looks/look.ts';
+import { baselineOf } from '../looks/paint-part.ts';
 import { ROW } from '../looks/sizes.ts';
 import type { Span } from '../time/span.ts';
 
@@ -37,15 +38,15 @@ export function coverDrawn(
   const unit = Math.min(width, height) / 100;
   const edge = { x: width * 0.05, y: height * 0.05 };
   const room = width - 2 * edge.x;
-  const big = fit(title, 'display', 12.5 * unit, room, 3);
-  const small: Setting = line === '' ? { rows: [], size: 0 } : fit(line, 'text', 5 * unit, room, 2);
+  const big = fit(title, 'display', (height > width ? 11 : 9.5) * unit, room, 3);
+  const small: Setting = line === '' ? { rows: [], size: 0 } : fit(line, 'text', 4.5 * unit, room, 2);
   const heightOf = ({ rows, size }: Setting) => rows.length * size * ROW;
   const [pad, gap] = [4 * unit, small.rows.length === 0 ? 0 : 1.5 * unit];
   const bottom = height - edge.y;
   const titleAt = bottom - heightOf(small) - gap - heightOf(big);
   const text = (of: Setting, face: Face, top: number) =>
     of.rows.map((row, i): Drawn => {
-      const baseline = top + i * of.size * ROW + ((ROW - 1) * of.size) / 2 + ascentOf(row, face) * of.size;
+      const baseline = baselineOf(top, i, of.size, face);
       const words = { em: of.size, face, text: row, w: widthOf(row, face) * of.size, outline: null } as const;
       const place = { x: edge.x, baseline, align: 'start' } as const;
       return { kind: 'text', ...place, ...words, ...span, colour: brand.paper, role: 'words', layer: 3 };

@@ -58,15 +58,19 @@ function middlesOf(boxes: readonly (PictureBox | null)[]): number[] {
       });
 }
 
-/** Smoothed by a bell of a spread in frames; the ends go on as they are. */
+/** Smoothed by a bell of a spread in frames. Beyond an end it goes on as it came, turned round: who walks walks on. */
 function smoothed(values: Float64Array, spread: number): Float64Array {
   const reach = Math.ceil(spread * 3);
   const bell = Array.from({ length: reach * 2 + 1 }, (_, i) => Math.exp(-(((i - reach) / spread) ** 2) / 2));
   const sum = bell.reduce((a, b) => a + b, 0);
   const last = values.length - 1;
+  const valueAt = (f: number) => {
+    const end = Math.min(last, Math.max(0, f));
+    return end === f ? values[f]! : 2 * values[end]! - values[Math.min(last, Math.max(0, 2 * end - f))]!;
+  };
   return values.map((_, f) => {
     let at = 0;
-    for (let i = -reach; i <= reach; i++) at += bell[i + reach]! * values[Math.min(last, Math.max(0, f + i))]!;
+    for (let i = -reach; i <= reach; i++) at += bell[i + reach]! * valueAt(f + i);
     return at / sum;
   });
 }

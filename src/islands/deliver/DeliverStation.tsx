@@ -2,16 +2,20 @@ import { readinessInWords, readinessOf } from '../../core/workout/findings-of.ts
 import { useFindings } from '../check/use-findings.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
-import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
+import { rendersOfKind, useRenders } from '../shared/use-renders.ts';
 import { SoundFields } from '../shared/SoundFields.tsx';
+import { useLetterCommands } from '../workbench/commands.ts';
 import { useGoTo } from '../workbench/go-to.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { CertificateTable } from './CertificateTable.tsx';
+import { Covers } from './Covers.tsx';
 import { Files } from './Files.tsx';
 import { Film } from './Film.tsx';
+import { Kit } from './Kit.tsx';
+import { Piece } from './Piece.tsx';
 import { SoundFiles } from './SoundFiles.tsx';
 
-const isProgramme = (render: RenderOfPage) => render.kind === 'programme';
+const everything = () => true;
 
 /** The finished film, what was read back in it, and every file that goes with it. */
 export function DeliverStation() {
@@ -20,10 +24,15 @@ export function DeliverStation() {
   const goTo = useGoTo();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
-  const renders = useRenders(workbench, id, isProgramme);
-  const newest = renders.renders.find((r) => r.state === 'done') ?? null;
+  const all = useRenders(workbench, id, everything);
+  const films = rendersOfKind(all, (r) => r.kind === 'programme');
+  const newest = films.renders.find((r) => r.state === 'done') ?? null;
   const { findings, looking } = useFindings();
   const base = fileBase(title);
+  const render = () => {
+    if (take !== null && films.busy === null) all.start(`/api/workouts/${id}/renders`);
+  };
+  useLetterCommands([{ label: 'Render the video', letter: 'r', run: render }]);
   return (
     <div className="mx-auto grid max-w-7xl gap-x-10 gap-y-8 px-4 py-6 sm:px-6 lg:grid-cols-[minmax(0,1fr)_28rem]">
       <section className="min-w-0">
@@ -41,30 +50,22 @@ export function DeliverStation() {
         ) : (
           <>
             <div className="mt-3">
-              <Film newest={newest} />
+              <Film renders={all.renders} />
             </div>
-            <p className="mt-4 mb-3 text-soft">
-              MP4 with timer and captions drawn in, chapters in the container and the move captions as a track. When it
-              is made it is read back: what is in it is held against what was meant.
-            </p>
-            <p className="mb-3">
+            <p className="mt-4 mb-3">
               <button className="font-semibold underline" onClick={() => goTo('check')}>
                 {readinessInWords(readinessOf(findings, true), looking)}
               </button>
-              . The file can be rendered whatever Check says.
+              . The film can be rendered whatever Check says; when it is made it is read back.
             </p>
             <SoundFields />
-            <button
-              className="btn btn-main"
-              disabled={renders.busy !== null}
-              onClick={() => renders.start(`/api/workouts/${id}/renders`)}
-            >
-              Render the video
+            <button className="btn btn-main" disabled={films.busy !== null} onClick={render}>
+              Render the video <kbd className="key">R</kbd>
             </button>
           </>
         )}
         <RenderRows
-          of={renders}
+          of={{ ...films, renders: films.renders.slice(0, 5) }}
           doing="Rendering"
           testId="render"
           name={({ revision }) => (
@@ -74,12 +75,19 @@ export function DeliverStation() {
           )}
           file={() => ({ extension: 'mp4', fileName: `${base}.mp4`, link: 'Download the MP4' })}
         />
-        {take !== null && <SoundFiles />}
+        {take !== null && (
+          <>
+            <Covers of={all} base={base} />
+            <Piece of={all} />
+            <SoundFiles of={all} />
+          </>
+        )}
       </section>
-      <div className="flex flex-col gap-8">
+      <div className="flex min-w-0 flex-col gap-8">
         {newest?.certificate != null && (
           <CertificateTable certificate={newest.certificate} file={`${base}.certificate.json`} />
         )}
+        {take !== null && <Kit of={all} />}
         <Files isFilmed={take !== null} />
       </div>
     </div>

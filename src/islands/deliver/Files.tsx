@@ -7,6 +7,7 @@ const GROUPS: readonly (readonly [title: string, names: readonly string[]])[] = 
   ['For viewers', ['speech-vtt', 'speech-srt', 'speech-ttml', 'captions-vtt', 'captions-srt', 'captions-ttml']],
   ['Chapters', ['chapters-vtt', 'chapters-json', 'chapters-matroska', 'chapters-ffmetadata']],
   ['To publish', ['description-txt']],
+  ['For programs', ['class-json']],
   ['For another editor', ['timeline-otio', 'cutlist-edl', 'markers-csv', 'overlay-ass']],
   ['For the records', ['cue-sheet-csv', 'tones-csv']],
 ];
@@ -27,14 +28,14 @@ export function Files({ isFilmed }: { readonly isFilmed: boolean }) {
   return (
     <section>
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 className="text-2xl">The kit</h2>
+        <h2 className="text-2xl">Files</h2>
         <a className="btn" href={`/api/workouts/${id}/kit`} download onClick={fetchSaved}>
-          <Download size={13} /> All in one ZIP
+          <Download size={13} /> All files in one ZIP
         </a>
       </div>
       <p className="mt-1 text-soft">
-        {isFilmed ? 'Made from the programme as it stands now.' : 'Made from the plan, as there is no take yet.'} The
-        ZIP has a manifest with the hash of each file, and what was read back of the film.
+        {isFilmed ? 'Made from the programme as it stands now.' : 'Made from the plan, as there is no take yet.'} They
+        are in the kit, too.
       </p>
       {groups.map(([title, names]) => {
         const formats = names.flatMap((n) => known.get(n) ?? []).filter((f) => isFilmed || f.needs === undefined);

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { SOUND_PARTS, type SoundPart } from '../../core/sound/parts.ts';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
-import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
+import { type RenderOfPage, type Renders, rendersOfKind } from '../shared/use-renders.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const PART: Readonly<Record<SoundPart, string>> = {
@@ -15,7 +15,7 @@ const isSound = (render: RenderOfPage) => render.kind.startsWith('sound-');
 const partOf = (render: RenderOfPage) => render.kind.slice('sound-'.length) as SoundPart;
 
 /** The sound of the programme by itself, for whoever mixes elsewhere: each part as long as the programme. */
-export function SoundFiles() {
+export function SoundFiles({ of }: { readonly of: Renders }) {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
   const {
@@ -25,7 +25,7 @@ export function SoundFiles() {
     },
   } = useDocument();
   const [part, setPart] = useState<SoundPart>('mix');
-  const renders = useRenders(workbench, id, isSound);
+  const renders = rendersOfKind(of, isSound);
   const lacks = (p: SoundPart) => (p === 'music' && !sound.music) || (p === 'tones' && sound.tones.family === null);
   return (
     <section className="mt-8" aria-label="Sound by itself">
@@ -56,7 +56,7 @@ export function SoundFiles() {
         </button>
       </div>
       <RenderRows
-        of={renders}
+        of={{ ...renders, renders: renders.renders.slice(0, 5) }}
         doing="Mixing"
         testId="sound"
         name={(render) => (

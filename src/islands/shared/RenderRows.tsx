@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
 import { Download } from 'lucide-react';
 import { Notice } from '../../ui/Notice.tsx';
-import type { RenderOfPage, useRenders } from './use-renders.ts';
+import { type RenderOfPage, type Renders, isUnderWay } from './use-renders.ts';
 
 interface Props {
   /** What the page follows: its renders, the one under way, and what went wrong. */
-  readonly of: ReturnType<typeof useRenders>;
+  readonly of: Renders;
   /** What is done while one is under way: “Rendering”. */
   readonly doing: string;
   readonly testId: string;
@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** Renders, newest first: how far the one under way is, and the files of those that are done. */
-export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, testId, name, file }: Props) {
+export function RenderRows({ of: { renders, trouble, cancel }, doing, testId, name, file }: Props) {
   return (
     <>
       {trouble !== null && (
@@ -44,7 +44,7 @@ export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, test
                       {link}
                     </a>
                   )}
-                  {render === busy && (
+                  {isUnderWay(render) && (
                     <button className="btn" onClick={() => cancel(render)}>
                       Cancel
                     </button>
@@ -52,7 +52,7 @@ export function RenderRows({ of: { renders, busy, trouble, cancel }, doing, test
                   {render.state === 'cancelled' && <span className="text-soft">cancelled</span>}
                 </span>
               </div>
-              {render === busy && (
+              {isUnderWay(render) && (
                 <div className="mt-1.5 flex items-center gap-3">
                   <progress
                     className="flex-1"

@@ -1,22 +1,29 @@
 import { useCallback, useEffect, useState } from 'react';
+import type { MadeKindName } from '../../core/delivery/films.ts';
+import type { MadeOptions } from '../../core/delivery/stretch.ts';
 import type { Certificate } from '../../core/proof/certificate.ts';
-import type { SoundPart } from '../../core/sound/parts.ts';
 import type { Workbench } from '../workbench/store.ts';
 import { ApiError, api } from './api.ts';
 
-/** A render of the programme, of the music bed or of its sound, as the server gives it to the page. */
+/** A file that a job makes of the class, as the server gives it to the page. */
 export interface RenderOfPage {
   readonly id: string;
-  readonly kind: 'programme' | 'bed-wav' | 'bed-flac' | `sound-${SoundPart}`;
+  readonly kind: MadeKindName;
   readonly revision: number;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
   readonly message: string | null;
   readonly sha256: string | null;
+  readonly bytes: number | null;
   readonly createdAt: string;
   /** What was read in the finished film; null: it was not read back. */
   readonly certificate: Certificate | null;
+  readonly options: MadeOptions | null;
 }
+
+export const isUnderWay = ({ state }: Pick<RenderOfPage, 'state'>) => state === 'queued' || state === 'running';
+
+export type Renders = ReturnType<typeof useRenders>;
 
 /**
  * The renders of a workout that `wanted` keeps, newest first: they are followed while they run, begun and cancelled
@@ -39,11 +46,13 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
       ),
     [],
   );
-  useEffect(
+  const look = useCallback(
     () => guard(api<RenderOfPage[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter(wanted)))),
     [id, guard, wanted],
   );
-  const busy = renders.find((r) => r.state === 'queued' || r.state === 'running') ?? null;
+  useEffect(look, [look]);
+  // Of several the oldest is the one that is made: it is followed, then the next.
+  const busy = renders.findLast(isUnderWay) ?? null;
   const busyId = busy?.id;
   useEffect(() => {
     if (busyId === undefined) return;
@@ -51,24 +60,43 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
     events.onmessage = (e) => {
       const render = JSON.parse(e.data as string) as RenderOfPage;
       put(render);
-      if (render.state !== 'queued' && render.state !== 'running') events.close();
+      if (isUnderWay(render)) return;
+      events.close();
+      // Another worker may have made others meanwhile.
+      look();
     };
     return () => events.close();
-  }, [busyId, put]);
+  }, [busyId, put, look]);
   return {
     renders,
     busy,
     trouble,
-    /** Saves what is open, then asks for a render at a path. */
-    start: (path: string) =>
+    /** Saves what is open, then asks for a render at a path; `asked` says more of it. */
+    start: (path: string, asked?: unknown) =>
       guard(
         (async () => {
           setTrouble(null);
           await workbench.flush();
-          put(await api<RenderOfPage>(path, { method: 'POST' }));
+          const body = asked === undefined ? {} : { body: JSON.stringify(asked) };
+          put(await api<RenderOfPage>(path, { method: 'POST', ...body }));
+          // With a kit films may have been asked for, too.
+          look();
         })(),
       ),
     cancel: (render: RenderOfPage) =>
       guard(api<RenderOfPage>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put)),
   };
+}
+
+/** Those of a kind, of all that are followed. */
+export function rendersOfKind(of: Renders, isWanted: (render: RenderOfPage) => boolean): Renders {
+  const renders = of.renders.filter(isWanted);
+  return { ...of, renders, busy: renders.findLast(isUnderWay) ?? null };
+}
+
+/** `1.2 MB`: how large a file is. */
+export function sizeInWords(bytes: number): string {
+  const [unit, name] = bytes >= 1e9 ? [1e9, 'GB'] : bytes >= 1e6 ? [1e6, 'MB'] : [1e3, 'kB'];
+  const value = bytes / unit;
+  return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${name}`;
 }
