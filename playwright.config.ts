@@ -14,6 +14,8 @@ export default defineConfig({
   reporter: 'list',
   globalSetup: './tests/e2e/start.ts',
   use: {
+    // What cannot be clicked is waited for no longer than what is expected.
+    actionTimeout: 60_000,
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -23,7 +23,7 @@ export interface CoverWords {
 }
 
 /** How far the plate covers, at least; more where colours ask for it. */
-const LEAST_COVER = 0.86;
+const LEAST_COVER = 0.93;
 
 /**
  * A plate along the lower edge with the title in the studio's colours, as large as fits in three rows. It covers so far
