@@ -11,6 +11,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Camera, drawFigure } from './figure.ts';
 import { type Performance, demoPlan, perform, performRetake } from './performance.ts';
+import { RECORDER_BEFORE_S, SIDE_BEFORE_S } from './offsets.ts';
 import { poseOf } from './poses.ts';
 import { drawRoom } from './room.ts';
 import { type SaidLine, VOICE_RATE_HZ, beatTrack, mixToPcm, speakAll } from './voice.ts';
@@ -18,9 +19,6 @@ import { type SaidLine, VOICE_RATE_HZ, beatTrack, mixToPcm, speakAll } from './v
 const FPS = 25;
 const BPM = 126;
 const PARAGRAPH_S = 20;
-/** So long before the take the others began. */
-export const SIDE_BEFORE_S = 4.2;
-export const RECORDER_BEFORE_S = 2.7;
 const folder = process.argv[2] ?? 'demo';
 mkdirSync(join(folder, 'media'), { recursive: true });
 const media = (name: string) => join(folder, 'media', `broomstick-strong-${name}`);

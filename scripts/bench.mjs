@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|looks|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|looks|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -57,6 +57,7 @@ await main(async () => {
       format: 'esm',
       target: 'node20',
       logLevel: 'error',
+      external: ['@napi-rs/canvas'],
       banner: { js: "import { createRequire as __r } from 'node:module'; const require = __r(import.meta.url);" },
     });
     return outfile;
@@ -78,6 +79,7 @@ await main(async () => {
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
   if (wanted('render')) await runBench('render');
   if (wanted('proof')) await runBench('proof');
+  if (wanted('delivery')) await runBench('delivery');
   if (wanted('looks')) await runBench('looks');
   if (wanted('programme')) await runBench('programme');
   if (wanted('aside')) await runBench('aside');

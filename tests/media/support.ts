@@ -159,8 +159,8 @@ export function soundHash(path: string): string {
   return execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-map', '0:a', '-f', 'md5', '-']).toString();
 }
 
-/** How alike a video is to another, with an overlay laid over that, in the frame in which it is least alike: SSIM. */
-export function leastSsim(path: string, other: string, overlay?: string): number {
+/** How alike a video is to another, with an overlay laid over that, in each frame: SSIM. */
+export function ssimOf(path: string, other: string, overlay?: string): number[] {
   const laid = overlay === undefined ? '[1:v]null[o]' : '[1:v][2:v]overlay=format=auto,format=yuv420p[o]';
   const inputs = [path, other, ...(overlay === undefined ? [] : [overlay])].flatMap((p) => ['-i', p]);
   const stats = execFileSync(
@@ -168,8 +168,11 @@ export function leastSsim(path: string, other: string, overlay?: string): number
     ['-v', 'error', ...inputs, '-lavfi', `${laid};[0:v][o]ssim=stats_file=-`, '-f', 'null', '-'],
     { maxBuffer: 1e8 },
   ).toString();
-  return Math.min(...[...stats.matchAll(/All:([\d.]+)/g)].map((m) => Number(m[1])));
+  return [...stats.matchAll(/All:([\d.]+)/g)].map((m) => Number(m[1]));
 }
+
+/** The same in the frame in which it is least alike. */
+export const leastSsim = (path: string, other: string, overlay?: string) => Math.min(...ssimOf(path, other, overlay));
 
 /** The points of one frame with their transparency, four bytes each. */
 export function pointsOf(path: string, frame: number, before: readonly string[] = []): Buffer {
