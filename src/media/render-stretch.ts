@@ -49,11 +49,14 @@ export async function renderStretch(
     if (job.shape !== 'filmed') {
       const shape = Math.min(1, (size.width / size.height) * (job.height / job.width));
       const followed = await followPieces(job.pictures, { ...job, shape }, signal);
-      const moves = join(folder, 'moves.txt');
       const { width, x, commands } = windowOf(followed, job);
-      await writeFile(moves, commands);
+      if (commands !== '') {
+        const moves = join(folder, 'moves.txt');
+        await writeFile(moves, commands);
+        chain.push(`sendcmd=f=${filterPath(moves)}`);
+      }
       chain.push(
-        `sendcmd=f=${filterPath(moves)},crop@window=${width}:${job.height}:${x}:0`,
+        `crop@window=${width}:${job.height}:${x}:0`,
         `scale=${size.width}:${Math.min(size.height, even((size.width * job.height) / width))}`,
         `pad=${size.width}:${size.height}:-1:-1:color=${GROUND},setsar=1`,
       );
@@ -95,7 +98,7 @@ function stretchArgs(job: StretchJob, chain: string): string[] {
   ];
 }
 
-/** How wide the window is, in pixels, where it begins and where it is at each frame. */
+/** How wide the window is, in pixels, where it begins, and its moves as commands; none where it stands still. */
 export function windowOf(
   followed: readonly FollowedPiece[],
   { width, rate }: Pick<StretchJob, 'width' | 'rate'>,
@@ -115,7 +118,7 @@ export function windowOf(
       before = x;
     }
   }
-  return { width: wide, x: begins, commands: `${lines.join('\n')}\n` };
+  return { width: wide, x: begins, commands: lines.join('\n') };
 }
 
 /** A command is carried out at the first frame at or after its time; so much earlier it is never a frame late. */

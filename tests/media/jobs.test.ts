@@ -14,6 +14,8 @@ import { renderPartJob } from '../../src/jobs/render-parts-job.ts';
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { takeJob } from '../../src/jobs/take-job.ts';
 import type { WorkerContext } from '../../src/jobs/worker-context.ts';
+import { extensionOf } from '../../src/core/delivery/films.ts';
+import { firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
@@ -225,6 +227,42 @@ describe('the render job', () => {
     expect(['cue ', 'adtl', ...names].filter((name) => !bytes.includes(name))).toEqual([]);
     const now = (await getWorkout(context, workoutId)).revision;
     await patchWorkout(context, workoutId, now, [{ op: 'replace', path: '/edit/inserts', value: [] }]);
+  });
+  it('makes a clean film and reads it back, a piece of the class, and a kit of what is there; refuses what there is not', async () => {
+    const make = async (kind: string, asked?: unknown) => {
+      const wanted = await queueFilm(context, workoutId, kind, asked);
+      await renderJob(worker, wanted.id);
+      const done = (await renderById(context.pool, wanted.id))!;
+      expect(done, done.message ?? '').toMatchObject({ kind, state: 'done', progress: 1 });
+      return { ...done, path: context.store.pathOf(done.sha256!, extensionOf(done.kind)) };
+    };
+    const clean = await make('clean');
+    expect(clean.certificate!.lines.filter((l) => !l.right)).toEqual([]);
+    expect(clean.bytes).toBeGreaterThan(1000);
+    const { document } = await getWorkout(context, workoutId);
+    const row = compile(document.plan).segments.find((x) => x.label === 'Row')!.key;
+    const asked = { fromKey: row, toKey: row, shape: '1:1', look: true, sound: true, draft: false };
+    const piece = await make('stretch', asked);
+    const { programme } = (await worker.programmeAt(workoutId, piece.revision)).made!.produced;
+    const placed = programme.segments.find((x) => x.key === row)!;
+    const frames = firstFrameFrom(placed.end, frameRate(25, 1)) - firstFrameFrom(placed.start, frameRate(25, 1));
+    expect(frameCount(piece.path)).toBe(frames);
+    // Of a kit whose film is made nothing is made again.
+    const kit = await make('kit', ['clean']);
+    expect(kit.options).toEqual({ films: { clean: clean.id } });
+    const refused = async (kind: string, body?: unknown) =>
+      (await queueFilm(context, workoutId, kind, body).catch((e: unknown) => e)) as Refusal;
+    expect(await refused('hologram')).toMatchObject({ status: 422 });
+    expect(await refused('stretch')).toMatchObject({ status: 422 });
+    expect(await refused('stretch', { ...asked, shape: '4:3' })).toMatchObject({ status: 422 });
+    expect(await refused('kit', ['kit'])).toMatchObject({ status: 422 });
+    // A piece that is not in the class any more is named, not made.
+    const gone = await queueFilm(context, workoutId, 'stretch', { ...asked, toKey: 'nowhere' });
+    await renderJob(worker, gone.id);
+    expect(await renderById(context.pool, gone.id)).toMatchObject({
+      state: 'failed',
+      message: 'This piece is not in the class any more.',
+    });
   });
   it('is not begun when it was cancelled while it waited', async () => {
     const render = await insertRender(context.pool, { workoutId, takeId, revision: 1, kind: 'programme' });

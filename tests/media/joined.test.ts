@@ -28,6 +28,9 @@ import { drawnWithin } from '../../src/core/looks/drawn.ts';
 import { render } from '../../src/media/render.ts';
 import { type MadePart, joinParts, partsOf, piecesOf, renderPicture } from '../../src/media/render-parts.ts';
 import { NO_SOURCE, withSources } from '../../src/media/render-pieces.ts';
+import { writeEdl } from '../../src/formats/edit-lists/edl-writer.ts';
+import { writeOtio } from '../../src/formats/edit-lists/otio-writer.ts';
+import { type ShownFrame, framesOfEdl, framesOfOtio } from '../support/rebuilt.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 import { drawnOf } from '../support/drawn.ts';
 import { frameCount, frameTimes, leastPsnr, makeNumbered, pitchAt, readNumbered, soundHash } from './support.ts';
@@ -153,6 +156,20 @@ describe.each([
         );
       }
     }
+    // (No frame of the first source has the ground's number.)
+    // Rebuilt from the timeline and from the cut list by readers of their own, every frame is the one of the film.
+    const media = new Map(
+      SOURCES.map((x) => [x.name as string, { id: x.name, name: x.name, fileName: x.name, duration: s(x.seconds) }]),
+    );
+    const edit = { title: 'Joined', rate, length: programme.length, pictures, sounds, media };
+    const list = { ...edit, segments: programme.segments, chapters: laid.chapters, lines: [] };
+    const ofFilm = seen.map(({ id, frame }) =>
+      id === 0 && frame === GROUND ? 'nothing' : `${SOURCES[id]!.name} ${frame}`,
+    );
+    const asWords = (shown: readonly ShownFrame[]) =>
+      shown.map((f) => (f === null ? 'nothing' : `${f.file} ${f.frame}`));
+    expect(asWords(framesOfOtio(writeOtio(list)))).toEqual(ofFilm);
+    expect(asWords(framesOfEdl(writeEdl(list), Math.round(rate.num / rate.den)))).toEqual(ofFilm);
     // Made in parts, as several workers do, every frame is the same one at the same time, with the same drawn on it.
     const parts = partsOf(job.pictures, rate, { everyUs: 4e6, leastUs: 1.5e6 });
     expect(parts.length).toBeGreaterThanOrEqual(4);
