@@ -61,7 +61,7 @@ export async function setPartFile(db: Db, renderId: string, part: number, sha256
   ]);
 }
 
-/** Forgets the parts of earlier videos of the same workout and kind: the newest one's are enough to render anew from. */
+/** Forgets the parts of earlier videos of the same workout and kind: the newest one's are enough to start from. */
 export async function forgetOlderParts(db: Db, renderId: string): Promise<void> {
   await db.query(
     `DELETE FROM render_parts p USING renders r, renders newest

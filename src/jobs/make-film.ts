@@ -16,8 +16,8 @@ const MIX_SHARE = 0.12;
 const PROOF_SHARE = 0.2;
 
 /**
- * Makes the finished film, with the look or clean, and reads it back. Says what was measured of its sound; nothing where
- * it is as it was recorded.
+ * Makes the finished film, with the look or clean, and reads it back. Says what was measured of its sound; nothing
+ * where it is as it was recorded.
  */
 export async function makeFilm(making: Making): Promise<Made> {
   const { context, wanted, output, onProgress, signal } = making;

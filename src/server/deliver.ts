@@ -103,11 +103,19 @@ export async function queueFilm(
 /** A film in one of these states need not be asked for again. */
 const GOES_ON: ReadonlySet<string> = new Set(['queued', 'running', 'done']);
 
+const KIT = Joi.array()
+  .items(Joi.valid(...KIT_KINDS))
+  .unique()
+  .required();
+
+/** What Joi says of what was asked for. */
+interface Checked<T> {
+  readonly value: T;
+  readonly error?: Error;
+}
+
 function filmsFrom(asked: unknown): readonly FilmKind[] {
-  const { value, error } = Joi.array<FilmKind[]>()
-    .items(Joi.valid(...KIT_KINDS))
-    .unique()
-    .validate(asked, { convert: false });
+  const { value, error } = KIT.validate(asked, { convert: false }) as Checked<FilmKind[]>;
   if (error !== undefined) throw new Refusal(422, 'It is not said which films the kit is to hold.', error.message);
   return value;
 }
@@ -126,7 +134,7 @@ const STRETCH = Joi.object<StretchWanted>({
 });
 
 function stretchFrom(asked: unknown): StretchWanted {
-  const { value, error } = STRETCH.validate(asked, { convert: false });
+  const { value, error } = STRETCH.validate(asked, { convert: false }) as Checked<StretchWanted>;
   if (error !== undefined) throw new Refusal(422, 'It is not said which piece of the class is wanted.', error.message);
   return value;
 }

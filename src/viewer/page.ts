@@ -1,7 +1,6 @@
 // The script of the page for viewers. It runs from a folder as from a server, with no network and nothing installed.
 import type { ViewerClass, ViewerSegment } from '../core/delivery/viewer-class.ts';
-import { cardRows } from './rounds.ts';
-import { afterMove, afterRound, roundStart, segmentAt, thisMove } from './rounds.ts';
+import { afterMove, afterRound, cardRows, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
 const { segments } = shown;
@@ -50,7 +49,7 @@ const WAYS: readonly (readonly [key: string, words: string, work: () => void])[]
   ['B', 'This round again', () => go(roundStart(segments, here()))],
   ['S', 'Leave out the round', () => go(afterRound(segments, here()))],
 ];
-const large_ = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer (T)');
+const largeKey = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer (T)');
 const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, 'At my own pace (P)');
 const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Captions (C)');
 const levels = make(
@@ -72,7 +71,7 @@ const toggle = (button: HTMLButtonElement, set: (on: boolean) => void) => () => 
   set(on);
   show();
 };
-const switchLarge = toggle(large_, (on) => (isLarge = on));
+const switchLarge = toggle(largeKey, (on) => (isLarge = on));
 const switchPace = toggle(pace, (on) => {
   ownPace = on;
   if (!on) waiting = null;
@@ -85,7 +84,7 @@ const goFurther = () => {
   if (next < segments.length) go(next);
 };
 
-large_.onclick = switchLarge;
+largeKey.onclick = switchLarge;
 pace.onclick = switchPace;
 captions.onclick = switchCaptions;
 goOn.onclick = goFurther;
@@ -111,7 +110,7 @@ now.append(
   make(
     'div',
     { class: 'ways' },
-    large_,
+    largeKey,
     ...(segments.some((s) => s.ownPace) ? [pace] : []),
     ...(shown.captions.length > 0 ? [captions] : []),
     ...(has('easier') || has('harder') ? [make('label', {}, 'Level ', levels)] : []),

@@ -130,7 +130,7 @@ describe('a window that follows', () => {
     }
     expect(inside / 500).toBeGreaterThan(0.95);
     const speeds = [...left].slice(1).map((x, i) => x - left[i]!);
-    // In shares of the picture a frame: the body itself goes 0.011, and what changes of that from frame to frame is less.
+    // In shares of the picture a frame: the body itself goes 0.011, and the change of that is smaller still.
     expect(Math.max(...speeds.map(Math.abs))).toBeLessThan(0.012);
     expect(Math.max(...speeds.slice(1).map((v, i) => Math.abs(v - speeds[i]!)))).toBeLessThan(0.001);
   });

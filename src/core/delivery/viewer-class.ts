@@ -6,7 +6,7 @@ import { type SegmentKind, isActive, labelWithSide } from '../plan/segment.ts';
 import { writeTime } from '../time/typed-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
 
-/** A class as its viewers need it: what comes when, how much of it, and what is easier. Times in seconds of the film. */
+/** A class as its viewers need it: what comes when, how much of it, what is easier. Times in seconds of the film. */
 export interface ViewerClass {
   readonly title: string;
   readonly instructor: string | null;

@@ -1,9 +1,8 @@
 import { COVER_SHAPES } from '../../core/delivery/cover.ts';
 import { type Renders, rendersOfKind } from '../shared/use-renders.ts';
 
-/** So many covers are made, each in every shape. */
+/** At most so many covers are made, each in every shape. */
 const NUMBERS = [1, 2, 3];
-const WIDE_FIRST = [...COVER_SHAPES];
 
 /** The newest covers, to look at and to save one by one. Nothing where none were made yet. */
 export function Covers({ of, base }: { readonly of: Renders; readonly base: string }) {
@@ -20,7 +19,7 @@ export function Covers({ of, base }: { readonly of: Renders; readonly base: stri
       <div className="flex flex-col gap-3">
         {NUMBERS.slice(0, many).map((n) => (
           <div key={n} className="flex flex-wrap items-end gap-3">
-            {WIDE_FIRST.map(({ name, width, height }) => (
+            {COVER_SHAPES.map(({ name, width, height }) => (
               <a
                 key={name}
                 href={`/api/renders/${newest.id}/inside/cover-${n}-${name}.jpg`}

@@ -16,7 +16,7 @@ const SHAPE: Readonly<Record<StretchShape, string>> = {
   '1:1': 'square, 1:1',
 };
 
-/** One move, block or part of the class by itself: for a trailer, a library, or to look at it before all is rendered. */
+/** One move, block or part of the class by itself: for a trailer, a library, or to look at before all is rendered. */
 export function Piece({ of }: { readonly of: Renders }) {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
