@@ -56,7 +56,7 @@ export async function renderJob(context: WorkerContext, renderId: string): Promi
         const finished = (write: (db: Db) => Promise<void>) => finish('done', says, write);
         await keepMade(store, { path: output, extension }, finished, async (db, sha256) => {
           await setRenderFile(db, renderId, { sha256, pictureKey: key, certificate });
-          if (key !== null) await forgetOlderParts(db, renderId);
+          await forgetOlderParts(db, renderId);
         });
       } finally {
         await rm(output, { force: true });

@@ -2,11 +2,14 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { extensionOf } from '../core/delivery/films.ts';
+import { certificateDocument } from '../formats/certificate/certificate-pdf.ts';
 import { EXPORTS } from '../formats/exports.ts';
 import { Refusal } from './answer.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { exportsOf, getRender } from './deliver.ts';
+import { faceFor, makePdf } from './pdf.ts';
+import { getWorkout } from './workouts.ts';
 
 /** Every file that is made without a job, in one ZIP, with a manifest of their hashes. What holds films is a job. */
 export async function exportFiles(
@@ -26,6 +29,18 @@ export async function exportFiles(
   };
   files.set('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
   return { zip: zipSync(Object.fromEntries([...files].map(([name, text]) => [name, strToU8(text)]))), title };
+}
+
+/** What was read back of a finished film, to print. */
+export async function certificatePdf(
+  context: Context,
+  renderId: string | undefined,
+): Promise<{ pdf: Uint8Array; title: string }> {
+  const { certificate, sha256, revision, createdAt, workoutId } = await getRender(context, renderId);
+  if (certificate === null || sha256 === null) throw new Refusal(404, 'This film was not read back.');
+  const { title } = (await getWorkout(context, workoutId)).document.plan;
+  const film = { title, revision, madeAt: createdAt, sha256, certificate };
+  return { pdf: await makePdf(certificateDocument(film, faceFor(JSON.stringify(film)))), title };
 }
 
 /** The covers of a class are looked at on the page without being saved first. */

@@ -20,6 +20,7 @@ import { compile } from '../../src/core/plan/compile.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import type { Context } from '../../src/server/context.ts';
 import { exportFile, queueFilm, queueRender, textsAt, queueSound, stopRender } from '../../src/server/deliver.ts';
+import { certificatePdf } from '../../src/server/kit.ts';
 import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
@@ -239,6 +240,8 @@ describe('the render job', () => {
     const clean = await make('clean');
     expect(clean.certificate!.lines.filter((l) => !l.right)).toEqual([]);
     expect(clean.bytes).toBeGreaterThan(1000);
+    const { pdf } = await certificatePdf(context, clean.id);
+    expect(new TextDecoder('latin1').decode(pdf.slice(0, 5))).toBe('%PDF-');
     const { document } = await getWorkout(context, workoutId);
     const row = compile(document.plan).segments.find((x) => x.label === 'Row')!.key;
     const asked = { fromKey: row, toKey: row, shape: '1:1', look: true, sound: true, draft: false };

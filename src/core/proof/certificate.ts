@@ -15,6 +15,20 @@ export const PROOF_KINDS = [
 ] as const;
 export type ProofKind = (typeof PROOF_KINDS)[number];
 
+/** What each is called. */
+export const PROOF_TITLES: Readonly<Record<ProofKind, string>> = {
+  length: 'Length',
+  tracks: 'Tracks',
+  timer: 'Timer',
+  captions: 'Captions',
+  chapters: 'Chapters',
+  loudness: 'Loudness',
+  peak: 'True peak',
+  frozen: 'Frozen picture',
+  black: 'Black picture',
+  flashes: 'Flashes',
+};
+
 /** One answer of a file: what was read in it, against what was meant. */
 export interface ProofLine {
   readonly what: ProofKind;

@@ -1,22 +1,16 @@
 import { Check, TriangleAlert } from 'lucide-react';
-import { type Certificate, type ProofKind, isProved } from '../../core/proof/certificate.ts';
+import { type Certificate, PROOF_TITLES, isProved } from '../../core/proof/certificate.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
-const WORDS: Readonly<Record<ProofKind, string>> = {
-  length: 'Length',
-  tracks: 'Tracks',
-  timer: 'Timer',
-  captions: 'Captions',
-  chapters: 'Chapters',
-  loudness: 'Loudness',
-  peak: 'True peak',
-  frozen: 'Frozen picture',
-  black: 'Black picture',
-  flashes: 'Flashes',
-};
-
 /** What was read in the finished file, line by line, against what was meant. */
-export function CertificateTable({ certificate, file }: { readonly certificate: Certificate; readonly file: string }) {
+interface CertificateOf {
+  readonly certificate: Certificate;
+  /** Its film, for the PDF. */
+  readonly renderId: string;
+  readonly file: string;
+}
+
+export function CertificateTable({ certificate, renderId, file }: CertificateOf) {
   const wrong = certificate.lines.filter((l) => !l.right).length;
   const save = `data:application/json,${encodeURIComponent(JSON.stringify(certificate, null, 2))}`;
   return (
@@ -27,9 +21,14 @@ export function CertificateTable({ certificate, file }: { readonly certificate: 
             ? 'The file is as it was meant'
             : `Not as it was meant: ${wrong} ${wrong === 1 ? 'line' : 'lines'}`}
         </h2>
-        <a className="text-[13px] underline" href={save} download={file}>
-          as JSON
-        </a>
+        <span className="flex gap-3 text-[13px]">
+          <a className="underline" href={`/api/renders/${renderId}/certificate.pdf`}>
+            as PDF
+          </a>
+          <a className="underline" href={save} download={file}>
+            as JSON
+          </a>
+        </span>
       </div>
       <p className="mt-1 text-soft">Read back from the finished file, frame by frame.</p>
       <table className="mt-2 w-full text-[13.5px]">
@@ -37,7 +36,7 @@ export function CertificateTable({ certificate, file }: { readonly certificate: 
           {certificate.lines.map(({ what, right, found, wanted, at }) => (
             <tr key={what} className="border-t align-baseline">
               <th scope="row" className="py-1 pr-3 text-left font-semibold whitespace-nowrap">
-                {WORDS[what]}
+                {PROOF_TITLES[what]}
               </th>
               <td className="py-1 pr-3">
                 {found}

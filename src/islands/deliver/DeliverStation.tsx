@@ -85,7 +85,7 @@ export function DeliverStation() {
       </section>
       <div className="flex min-w-0 flex-col gap-8">
         {newest?.certificate != null && (
-          <CertificateTable certificate={newest.certificate} file={`${base}.certificate.json`} />
+          <CertificateTable certificate={newest.certificate} renderId={newest.id} file={`${base}.certificate.json`} />
         )}
         {take !== null && <Kit of={all} />}
         <Files isFilmed={take !== null} />

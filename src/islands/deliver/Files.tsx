@@ -34,8 +34,9 @@ export function Files({ isFilmed }: { readonly isFilmed: boolean }) {
         </a>
       </div>
       <p className="mt-1 text-soft">
-        {isFilmed ? 'Made from the programme as it stands now.' : 'Made from the plan, as there is no take yet.'} They
-        are in the kit, too.
+        {isFilmed
+          ? 'Made from the programme as it stands now. They are in the kit, too.'
+          : 'Made from the plan, as there is no take yet.'}
       </p>
       {groups.map(([title, names]) => {
         const formats = names.flatMap((n) => known.get(n) ?? []).filter((f) => isFilmed || f.needs === undefined);

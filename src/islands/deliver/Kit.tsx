@@ -56,7 +56,12 @@ export function Kit({ of }: { readonly of: Renders }) {
                 made={newest(kind)}
                 base={fileBase(title)}
                 revision={revision}
+                title={FILMS[kind].title}
                 make={() => of.start(`/api/workouts/${id}/films?kind=${kind}`)}
+                stop={() => {
+                  const made = newest(kind);
+                  if (made !== null) of.cancel(made);
+                }}
               />
             </div>
           </li>
@@ -93,15 +98,22 @@ interface FilmStateOf {
   readonly made: RenderOfPage | null;
   readonly base: string;
   readonly revision: number;
+  readonly title: string;
   readonly make: () => void;
+  readonly stop: () => void;
 }
 
 /** Whether a film is made, of what, and the key to it. */
-function FilmState({ made, base, revision, make }: FilmStateOf) {
+function FilmState({ made, base, revision, title, make, stop }: FilmStateOf) {
   if (made !== null && isUnderWay(made))
     return (
-      <span className="figures text-right" role="status">
-        {made.state === 'queued' ? 'waits' : `${Math.round(made.progress * 100)} %`}
+      <span className="flex items-center gap-2">
+        <span className="figures text-right" role="status">
+          {made.state === 'queued' ? 'waits' : `${Math.round(made.progress * 100)} %`}
+        </span>
+        <button className="btn" aria-label={`Stop: ${title}`} onClick={stop}>
+          Stop
+        </button>
       </span>
     );
   if (made?.sha256 == null || !isFilmKind(made.kind))
