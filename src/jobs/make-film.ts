@@ -26,6 +26,7 @@ export async function makeFilm(making: Making): Promise<Made> {
   const { programme, lanes, pictures, sounds } = made.produced;
   const [only] = programme.shots;
   const mix = await makeSound(making, of, (share) => onProgress(share * MIX_SHARE));
+  const [speechSrt = ''] = await context.textsAt(wanted.workoutId, wanted.revision, ['speech-srt']);
   const { drawn, picture: part } = pictureJobOf(of, wanted.kind);
   const job: RenderJob = {
     ...part,
@@ -44,6 +45,7 @@ export async function makeFilm(making: Making): Promise<Made> {
       decidedOn(document.edit, first.id).removed.length === 0,
     ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
     captionsSrt: writeCaptionsSrt(lanes.captions),
+    speechSrt,
     fontsFolder: context.fontsFolder,
   };
   const key = keyOfPicture(part);
@@ -61,6 +63,7 @@ export async function makeFilm(making: Making): Promise<Made> {
     ...{ width, height, rate, length: programme.length, drawn, pictures: part.pictures, chapters: lanes.chapters },
     // As the format of the track holds them.
     captions: readSrt(job.captionsSrt).value.cues,
+    ...(speechSrt.trim() !== '' && { speech: readSrt(speechSrt).value.cues }),
     targetLufs: mix === null ? null : document.edit.sound.targetLufs,
     fontsFolder: context.fontsFolder,
   };

@@ -26,8 +26,14 @@ export interface RenderJob {
   readonly ass: string | null;
   readonly ffmetadata: string;
   readonly captionsSrt: string;
+  /** What is said, as a track of its own; left out or empty: none. */
+  readonly speechSrt?: string;
   readonly fontsFolder: string;
 }
+
+/** The names of the tracks of captions. */
+export const CAPTION_TRACK = 'Move captions';
+export const SPEECH_TRACK = 'What is said';
 
 export const VIDEO_SETTINGS = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p'] as const;
 
@@ -38,23 +44,40 @@ export const VIDEO_SETTINGS = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf',
 export async function render(job: RenderJob, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'euphon-render-'));
   try {
-    const [ass, meta, srt] = [join(folder, 'overlay.ass'), join(folder, 'chapters.txt'), join(folder, 'captions.srt')];
-    await Promise.all([
-      writeFile(ass, job.ass ?? ''),
-      writeFile(meta, job.ffmetadata),
-      writeFile(srt, job.captionsSrt),
-    ]);
-    await runFfmpeg(renderArgs(job, ass, meta, srt), job.length, onProgress, signal);
+    const path = (name: string) => join(folder, name);
+    const files = { ass: path('overlay.ass'), meta: path('chapters.txt'), texts: new Map<string, string>() };
+    await Promise.all([writeFile(files.ass, job.ass ?? ''), writeFile(files.meta, job.ffmetadata)]);
+    for (const [i, [track, srt]] of textTracks(job).entries()) {
+      await writeFile(path(`${i}.srt`), srt);
+      files.texts.set(track, path(`${i}.srt`));
+    }
+    await runFfmpeg(renderArgs(job, files), job.length, onProgress, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** Tracks of captions with their names; one without any caption is left out. */
+function textTracks({ captionsSrt, speechSrt = '' }: RenderJob): (readonly [name: string, srt: string])[] {
+  const all = [
+    [CAPTION_TRACK, captionsSrt],
+    [SPEECH_TRACK, speechSrt],
+  ] as const;
+  return all.filter(([, srt]) => srt.trim() !== '');
+}
+
+/** What one call reads besides recordings: the overlay, the metadata, captions by the names of their tracks. */
+interface RenderFiles {
+  readonly ass: string;
+  readonly meta: string;
+  readonly texts: ReadonlyMap<string, string>;
 }
 
 /**
  * The arguments of the one ffmpeg call: seeking inputs, one a run of pieces, and the concat filter, exact to the
  * frame.
  */
-export function renderArgs(job: RenderJob, ass: string, meta: string, srt: string): string[] {
+export function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = job.ass === null ? 'null' : `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
   const reused = job.mixed !== null && job.picture !== null;
@@ -77,30 +100,23 @@ export function renderArgs(job: RenderJob, ass: string, meta: string, srt: strin
           }
         : pieced(job, grid, overlay);
   const n = inputs.length;
-  const hasCaptions = job.captionsSrt.trim() !== '';
+  const tracks = [...texts];
   return [
     ...inputs.flat(),
     '-f',
     'ffmetadata',
     '-i',
     meta,
-    ...(hasCaptions ? ['-f', 'srt', '-i', srt] : []),
+    ...tracks.flatMap(([, srt]) => ['-f', 'srt', '-i', srt]),
     ...(graph === null
       ? ['-map', '0:v:0', '-c:v', 'copy']
       : ['-filter_complex', graph, '-map', '[v]', ...VIDEO_SETTINGS]),
     ...sound,
-    ...(hasCaptions
-      ? [
-          '-map',
-          `${n + 1}:s:0`,
-          '-c:s',
-          'mov_text',
-          '-metadata:s:s:0',
-          'language=eng',
-          '-metadata:s:s:0',
-          'handler_name=Move captions',
-        ]
-      : []),
+    ...tracks.flatMap((_, i) => ['-map', `${n + 1 + i}:s:0`]),
+    ...(tracks.length === 0 ? [] : ['-c:s', 'mov_text']),
+    ...tracks.flatMap(([name], i) => [
+      ...[`-metadata:s:s:${i}`, 'language=eng', `-metadata:s:s:${i}`, `handler_name=${name}`],
+    ]),
     '-map_metadata',
     String(n),
     '-map_chapters',

@@ -239,6 +239,8 @@ describe('the render job', () => {
     };
     const clean = await make('clean');
     expect(clean.certificate!.lines.filter((l) => !l.right)).toEqual([]);
+    expect(clean.certificate!.lines.find((l) => l.what === 'tracks')!.found).toMatch(/2 tracks of captions$/);
+    expect(clean.certificate!.lines.find((l) => l.what === 'speech')!.found).toMatch(/^[1-9]\d*, ±\d+ ms$/);
     expect(clean.bytes).toBeGreaterThan(1000);
     const { pdf } = await certificatePdf(context, clean.id);
     expect(new TextDecoder('latin1').decode(pdf.slice(0, 5))).toBe('%PDF-');

@@ -14,13 +14,13 @@ export interface MadeKind {
 export const FILMS = {
   programme: {
     title: 'The film',
-    says: 'MP4 with the look drawn in, chapters in the container and the move captions as a track',
+    says: 'MP4 with the look drawn in, chapters in the container, captions of moves and of speech as tracks',
     extension: 'mp4',
     ending: 'mp4',
   },
   clean: {
     title: 'Clean film',
-    says: 'MP4 without timer, captions and cards; chapters and the caption track are in it',
+    says: 'MP4 without timer, captions and cards; chapters and the caption tracks are in it',
     extension: 'mp4',
     ending: 'clean.mp4',
   },

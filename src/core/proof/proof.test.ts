@@ -130,10 +130,26 @@ describe('the certificate', () => {
     ...{ frames: 250, width: 640, height: 360, soundUs: s(10.02), videos: 1, captionTracks: 1 },
     // A container's milliseconds, and rows as it likes them.
     captions: [{ start: micros(1_004_000), end: micros(2_999_000), text: 'Rest · next Row' }],
+    speech: [],
     chapters: [{ start: micros(4_000), title: 'Warm-up' }],
     ...{ lufs: -16.4, truePeakDb: -1.2, frozen: [], black: [], flashes: [] },
     figures: [{ frame: 25, wanted: '9', read: '9' }],
   };
+  it('asks for the track of what is said where there is one, and for each of its captions', () => {
+    const speech = [{ start: s(2), end: s(4), text: 'Feet wide, and breathe.' }];
+    const wrongIn = (of: Partial<ReadFile>) =>
+      prove({ ...meant, speech }, { ...good, ...of })
+        .lines.filter((l) => !l.right)
+        .map((l) => l.what);
+    expect(wrongIn({ speech, captionTracks: 2 })).toEqual([]);
+    expect(wrongIn({})).toEqual(['tracks', 'speech']);
+    expect(wrongIn({ captionTracks: 2, speech: [{ ...speech[0]!, text: 'Feet wide and breath.' }] })).toEqual([
+      'speech',
+    ]);
+    expect(wrongIn({ captionTracks: 2, speech: [{ ...speech[0]!, start: s(2.2) }] })).toEqual(['speech']);
+    // Where nothing is said no line asks for it.
+    expect(prove(meant, good).lines.map((l) => l.what)).not.toContain('speech');
+  });
   const wrong = (of: Partial<ReadFile>): ProofKind[] =>
     prove(meant, { ...good, ...of })
       .lines.filter((l) => !l.right)

@@ -12,6 +12,8 @@ export interface Meant {
   readonly width: number;
   readonly height: number;
   readonly captions: readonly Pick<CaptionEvent, 'start' | 'end' | 'text'>[];
+  /** Captions of what is said, a track of their own; left out: there is none. */
+  readonly speech?: readonly Pick<CaptionEvent, 'start' | 'end' | 'text'>[];
   readonly chapters: readonly Pick<Chapter, 'start' | 'title'>[];
   /** null: the sound is as it was recorded. */
   readonly targetLufs: number | null;
@@ -27,6 +29,7 @@ export interface ReadFile {
   readonly videos: number;
   readonly captionTracks: number;
   readonly captions: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[];
+  readonly speech: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[];
   readonly chapters: readonly { readonly start: Micros; readonly title: string }[];
   readonly lufs: number | null;
   readonly truePeakDb: number | null;
@@ -62,6 +65,7 @@ export function prove(meant: Meant, read: ReadFile): Certificate {
       tracksOf(meant, read),
       timerOf(meant, read),
       textsOf('captions', withEnds(meant.captions), withEnds(read.captions)),
+      ...(meant.speech === undefined ? [] : [textsOf('speech', withEnds(meant.speech), withEnds(read.speech))]),
       textsOf('chapters', meant.chapters.map(asText), read.chapters.map(asText)),
       ...loudnessOf(meant, read),
       spansOf('frozen', read.frozen, 'none that the takes do not have'),
@@ -85,7 +89,7 @@ function lengthOf({ length, rate }: Meant, { frames, soundUs }: ReadFile): Proof
 }
 
 function tracksOf(meant: Meant, read: ReadFile): ProofLine {
-  const captions = meant.captions.length > 0 ? 1 : 0;
+  const captions = [meant.captions, meant.speech ?? []].filter((track) => track.length > 0).length;
   const words = (of: { videos: number; width: number; height: number; sound: boolean; texts: number }) =>
     [
       `${of.videos === 1 ? 'picture' : `${of.videos} pictures`} ${of.width} × ${of.height}`,
@@ -126,7 +130,11 @@ const withEnds = (
   of: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[],
 ): TimedText[] => of.map(({ start, end, text }) => ({ times: [start, end], text }));
 
-function textsOf(what: 'captions' | 'chapters', meant: readonly TimedText[], read: readonly TimedText[]): ProofLine {
+function textsOf(
+  what: 'captions' | 'speech' | 'chapters',
+  meant: readonly TimedText[],
+  read: readonly TimedText[],
+): ProofLine {
   const wrong = meant.filter((m, i) => {
     const r = read[i];
     if (r === undefined || spaced(r.text) !== spaced(m.text)) return true;
