@@ -1,9 +1,8 @@
-import { createHash } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import { type FilmKind, FILMS } from '../core/delivery/films.ts';
 import { type Render, renderById } from '../db/renders-sql.ts';
 import { EXPORTS } from '../formats/exports.ts';
-import { type ZipEntry, writeZip } from '../media/zip.ts';
+import { type ZipEntry, manifestOf, writeZip } from '../media/zip.ts';
 import { type Made, type Making, NOTHING_READ } from './making.ts';
 import { Missing } from './programme-sources.ts';
 
@@ -34,7 +33,7 @@ export function makeKit(make: (making: Making, renderId: string) => Promise<void
     const files = new Map(EXPORTS.map((f, i) => [f.file, texts[i]!]));
     const certificate = films.get('programme')?.certificate ?? null;
     if (certificate !== null) files.set('certificate.json', `${JSON.stringify(certificate, null, 2)}\n`);
-    files.set('manifest.json', `${JSON.stringify(manifestOf(title, wanted.revision, films, files), null, 2)}\n`);
+    files.set('manifest.json', `${JSON.stringify(kitManifest(title, wanted.revision, films, files), null, 2)}\n`);
     const entries: ZipEntry[] = [
       ...[...films].map(([kind, { sha256 }]) => ({
         name: nameInKit(kind),
@@ -49,13 +48,12 @@ export function makeKit(make: (making: Making, renderId: string) => Promise<void
 
 const nameInKit = (kind: FilmKind) => `film.${FILMS[kind].ending}`;
 
-function manifestOf(
+function kitManifest(
   title: string,
   revision: number,
   films: ReadonlyMap<FilmKind, Render>,
   files: ReadonlyMap<string, string>,
 ) {
-  const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
   return {
     title,
     revision,
@@ -63,7 +61,7 @@ function manifestOf(
       ...{ name: nameInKit(kind), what: FILMS[kind].title, sha256: film.sha256 },
       ...{ revision: film.revision, madeAt: film.createdAt },
     })),
-    files: [...files].map(([name, text]) => ({ name, bytes: Buffer.byteLength(text), sha256: sha256(text) })),
+    files: manifestOf(files),
   };
 }
 

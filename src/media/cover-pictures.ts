@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   COVER_SHAPES,
+  MANY_COVERS,
   type CoverFrame,
   type CoverWords,
   bestFrames,
@@ -11,11 +12,11 @@ import {
 } from '../core/delivery/cover.ts';
 import { even } from '../core/delivery/stretch.ts';
 import type { Brand } from '../core/looks/look.ts';
-import { type FrameRate, frameRate, frameStart } from '../core/time/frames.ts';
+import { type FrameRate, frameAt, frameRate, frameStart } from '../core/time/frames.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
-import { followPieces, inFrame } from './follow-person.ts';
-import { filterPath } from './picture-graph.ts';
+import { followPieces } from './follow-person.ts';
+import { SEEK_EARLY_S, filterPath, inFrame } from './picture-graph.ts';
 import { type GreySize, readFrames } from './read-frames.ts';
 import { piecesOf } from './render-parts.ts';
 import type { RenderPiece } from './render-pieces.ts';
@@ -38,9 +39,6 @@ const SIZE: GreySize = { width: 320, height: 180 };
 /** So many places of a move are looked at, and so many moves at most. */
 const LOOKS = 5;
 const MOST_MOVES = 60;
-/** How many covers are made, each in every shape. */
-export const MANY_COVERS = 3;
-const SEEK_EARLY_S = 0.001;
 
 /** The frames of a programme that would make good covers. */
 export async function coverFrames(
@@ -55,7 +53,7 @@ export async function coverFrames(
     onProgress(i / looked.length);
     for (let look = 0; look < LOOKS; look++) {
       const time = start + ((end - start) * (look + 1)) / (LOOKS + 1);
-      const frame = Math.round((time * rate.num) / (rate.den * 1e6));
+      const frame = frameAt(micros(time), rate);
       const [piece] = piecesOf(pictures, { from: frame, to: frame + 2 }, rate);
       if (piece?.source.path == null || piece.held === true) continue;
       const seen: Uint8Array[] = [];

@@ -1,6 +1,7 @@
 import { type Follow, follow } from '../core/delivery/follow.ts';
 import { type PictureBox, emptyRoom, personIn } from '../core/delivery/person.ts';
 import type { FrameRate } from '../core/time/frames.ts';
+import { inFrame } from './picture-graph.ts';
 import { type GreySize, readFrames } from './read-frames.ts';
 import type { RenderPiece, RenderSource } from './render-pieces.ts';
 
@@ -72,9 +73,4 @@ async function roomOf(
   };
   await readFrames(['-skip_frame', 'nokey', '-i', source.path!], SIZE, filters, keep, signal);
   return emptyRoom(kept.length >= FEW_PICTURES ? kept : [...kept, ...own]);
-}
-
-/** A picture of another size, brought into the programme's with bars, as the film does. */
-export function inFrame({ width, height }: { readonly width: number; readonly height: number }): string {
-  return `scale=${width}:${height}:force_original_aspect_ratio=decrease,pad=${width}:${height}:-1:-1,setsar=1`;
 }

@@ -6,7 +6,7 @@ import type { RenderPiece } from './render-pieces.ts';
 export const GROUND = '0x212732';
 
 /** Seeks this far before a frame's start, so that a rounded time never loses the frame; far below half a frame. */
-const SEEK_EARLY_S = 0.001;
+export const SEEK_EARLY_S = 0.001;
 
 export const AAC = ['-c:a', 'aac', '-b:a', '160k'] as const;
 
@@ -42,10 +42,7 @@ export function pieced(job: PiecesJob, grid: string, overlay: string) {
   }));
   const several =
     new Set([...pictures, ...sounds].flatMap((p) => [p.source.path, p.into?.source.path ?? p.source.path])).size > 1;
-  const fit = (p: Pick<RenderPiece, 'source'>) =>
-    p.source.fits
-      ? ''
-      : `,scale=${job.width}:${job.height}:force_original_aspect_ratio=decrease,pad=${job.width}:${job.height}:-1:-1,setsar=1`;
+  const fit = (p: Pick<RenderPiece, 'source'>) => (p.source.fits ? '' : `,${inFrame(job)}`);
   const even = several ? ',setsar=1,format=yuv420p' : '';
   const video = runs.map(({ pieces, offsets, input: k, into }, i) => {
     const first = pieces[0]!;
@@ -90,6 +87,11 @@ export function pieced(job: PiecesJob, grid: string, overlay: string) {
     ].join(';'),
     sound: ['-map', '[a]', ...AAC],
   };
+}
+
+/** A picture of another size, brought into the programme's with bars. */
+export function inFrame({ width, height }: Pick<PiecesJob, 'width' | 'height'>): string {
+  return `scale=${width}:${height}:force_original_aspect_ratio=decrease,pad=${width}:${height}:-1:-1,setsar=1`;
 }
 
 /** The same stretch of the same file. */

@@ -1,3 +1,4 @@
+import { even } from '../core/delivery/stretch.ts';
 import { CELLS, COLUMNS, ROWS } from '../core/proof/picture-cells.ts';
 import { run } from './run.ts';
 
@@ -10,8 +11,7 @@ export interface GreySize {
 /** The size a picture is read at: its lesser side at most 360 points, whole and even. */
 export function greySize(width: number, height: number): GreySize & { readonly scale: number } {
   const scale = Math.min(1, 360 / Math.min(width, height));
-  const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
-  return { width: even(width), height: even(height), scale };
+  return { width: even(width * scale), height: even(height * scale), scale };
 }
 
 /** Decodes a file and hands over its frames in greys, one after the other; a frame is only lent. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -5,6 +6,15 @@ import { ZipFile } from 'yazl';
 
 /** A file in a ZIP: written here, or on the disk. Films are put in as they are, text is made smaller. */
 export type ZipEntry = { readonly name: string } & ({ readonly text: string } | { readonly path: string });
+
+/** Texts as a manifest lists them. */
+export function manifestOf(files: ReadonlyMap<string, string>): { name: string; bytes: number; sha256: string }[] {
+  return [...files].map(([name, text]) => ({
+    name,
+    bytes: Buffer.byteLength(text),
+    sha256: createHash('sha256').update(text).digest('hex'),
+  }));
+}
 
 /** Files as one ZIP, as a stream: none of them is in memory. Larger than 4 GB it is a ZIP64. */
 export function zipOf(entries: readonly ZipEntry[]): Readable {

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { extensionOf } from '../core/delivery/films.ts';
 import { certificateDocument } from '../formats/certificate/certificate-pdf.ts';
 import { EXPORTS } from '../formats/exports.ts';
 import { Refusal } from './answer.ts';
+import { manifestOf } from '../media/zip.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { exportsOf, getRender } from './deliver.ts';
@@ -21,12 +21,7 @@ export async function exportFiles(
   const names = formats.map((f) => f.name);
   const texts = await aside('exportTexts', names, input);
   const files = new Map(formats.map((f, i) => [f.file, texts[i]!]));
-  const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
-  const manifest = {
-    title,
-    revision,
-    files: [...files].map(([name, text]) => ({ name, bytes: Buffer.byteLength(text), sha256: sha256(text) })),
-  };
+  const manifest = { title, revision, files: manifestOf(files) };
   files.set('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
   return { zip: zipSync(Object.fromEntries([...files].map(([name, text]) => [name, strToU8(text)]))), title };
 }

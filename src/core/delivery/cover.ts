@@ -5,6 +5,7 @@ import { type Setting, fit } from '../looks/fit.ts';
 import type { Brand, Face } from '../looks/look.ts';
 import { baselineOf } from '../looks/paint-part.ts';
 import { ROW } from '../looks/sizes.ts';
+import { median } from '../signal/metrical-level.ts';
 import type { Span } from '../time/span.ts';
 
 /** The shapes a cover picture is made in, and how large: what platforms take (common practice). */
@@ -14,6 +15,9 @@ export const COVER_SHAPES = [
   { name: '9x16', width: 1080, height: 1920 },
 ] as const;
 export type CoverShape = (typeof COVER_SHAPES)[number];
+
+/** How many covers are made, each in every shape. */
+export const MANY_COVERS = 3;
 
 /** What stands on a cover. */
 export interface CoverWords {
@@ -113,7 +117,7 @@ export interface CoverFrame extends FrameMeasure {
  */
 export function bestFrames(frames: readonly CoverFrame[], many: number): CoverFrame[] {
   const sharpest = Math.max(1e-6, ...frames.map((f) => f.sharpness));
-  const calmest = medianOf(frames.map((f) => f.movement));
+  const calmest = median(frames.map((f) => f.movement));
   const score = (f: CoverFrame) =>
     f.sharpness / sharpest - Math.min(1, f.movement / Math.max(0.5, calmest * 4)) * 0.5 - Math.min(1, f.lost * 4);
   const ranked = [...frames].sort((a, b) => score(b) - score(a) || a.frame - b.frame);
@@ -124,8 +128,4 @@ export function bestFrames(frames: readonly CoverFrame[], many: number): CoverFr
       if (!chosen.includes(f) && (!isNew || chosen.every((c) => c.move !== f.move))) chosen.push(f);
     }
   return chosen;
-}
-
-function medianOf(values: readonly number[]): number {
-  return [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
 }

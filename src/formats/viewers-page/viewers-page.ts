@@ -21,7 +21,7 @@ export function writeViewersPage(shown: ViewerClass, { script, style, film }: Pa
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; media-src * file: data: blob:; img-src data:">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; media-src 'self' file:">
 <title>${escapeHtml(shown.title)}</title>
 <style>:root{--ink:#${ink};--paper:#${paper};--accent:#${accent}}
 ${style}</style>
