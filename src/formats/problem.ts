@@ -34,3 +34,6 @@ export function refuseText(text: string, what: string): ReadProblem | null {
 export function linesOf(text: string): string[] {
   return text.replace(/^\ufeff/, '').split(/\r\n|\n|\r/);
 }
+
+/** Says what is wrong with a line, or with `note` what was taken that was not written. */
+export type Say = (message: string, note?: 'note') => void;

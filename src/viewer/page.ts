@@ -129,7 +129,19 @@ list.replaceChildren();
 const rows = segments.map((s, i) => {
   const before = segments[i - 1];
   if (s.block !== '' && (before === undefined || before.block !== s.block || before.round !== s.round))
-    list.append(make('li', {}, make('h3', {}, s.rounds > 1 ? `${s.block}, round ${s.round} of ${s.rounds}` : s.block)));
+    list.append(
+      make(
+        'li',
+        {},
+        make(
+          'h3',
+          {},
+          s.rounds > 1
+            ? `${s.block}, round ${s.round} of ${s.rounds}`
+            : [s.block, s.atHome ?? ''].filter(Boolean).join(': '),
+        ),
+      ),
+    );
   const isMove = s.kind === 'work' || s.kind === 'hold';
   const button = make(
     'button',
@@ -159,7 +171,7 @@ table.append(
     'tbody',
     {},
     ...cardRows(segments).map((r) =>
-      make('tr', {}, ...[r.block, r.label, r.dose, `× ${r.rounds}`].map((t) => make('td', {}, t))),
+      make('tr', {}, ...[r.block, r.label, r.dose, r.atHome ?? `× ${r.rounds}`].map((t) => make('td', {}, t))),
     ),
   ),
 );
@@ -171,7 +183,8 @@ function show(): void {
   const at = waiting ?? here();
   const s: ViewerSegment = segments[at]!;
   label.textContent = s.label;
-  dose.textContent = s.rounds > 1 ? `${s.dose} · round ${s.round} of ${s.rounds}` : s.dose;
+  dose.textContent =
+    s.rounds > 1 ? `${s.dose} · round ${s.round} of ${s.rounds}` : [s.dose, s.atHome ?? ''].filter(Boolean).join(' · ');
   const chosen = level === 'shown' ? null : s[level];
   option.textContent = chosen === null ? '' : `${level === 'easier' ? 'Easier' : 'Harder'}: ${chosen}`;
   goOn.hidden = waiting === null;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { ViewerSegment } from '../core/delivery/viewer-class.ts';
 import { afterMove, afterRound, cardRows, roundStart, segmentAt, thisMove } from './rounds.ts';
 
-const usual = { dose: '40 s', ownPace: false, rounds: 1, easier: null, harder: null, needs: [] };
+const usual = { dose: '40 s', ownPace: false, rounds: 1, atHome: null, easier: null, harder: null, needs: [] };
 /** Two rounds of two moves with breaks, a talk before and a hold after. */
 const SEGMENTS: readonly ViewerSegment[] = [
   ['talk', 'Hello', 'Hello', 1],

@@ -47,6 +47,8 @@ export interface CardRow {
   readonly label: string;
   readonly dose: string;
   readonly rounds: number;
+  /** How often at home, where it is shown once. */
+  readonly atHome: string | null;
 }
 
 /** The class as a card: each move of a block once, with how often it comes. */
@@ -56,7 +58,13 @@ export function cardRows(segments: Segments): CardRow[] {
     if (!isMove(s)) continue;
     const key = `${s.block}\n${s.label}\n${s.dose}`;
     const before = rows.get(key);
-    rows.set(key, { block: s.block, label: s.label, dose: s.dose, rounds: (before?.rounds ?? 0) + 1 });
+    rows.set(key, {
+      block: s.block,
+      label: s.label,
+      dose: s.dose,
+      rounds: (before?.rounds ?? 0) + 1,
+      atHome: s.atHome,
+    });
   }
   return [...rows.values()];
 }

@@ -2,15 +2,17 @@ import fc from 'fast-check';
 import {
   BLOCK_KINDS,
   CAMERA_VIEWS,
+  INSTEADS,
   type Block,
   type Move,
   type Plan,
   POSITIONS,
-  type RoundChange,
   type Scheme,
   type SidePolicy,
   isPlainBlock,
 } from '../../src/core/plan/plan.ts';
+import { LOADS, OFFERED_WHEN, type Version } from '../../src/core/plan/levels.ts';
+import type { RoundChange } from '../../src/core/plan/rounds.ts';
 import type { Dose, Phase, Range } from '../../src/core/plan/dose.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 
@@ -25,7 +27,7 @@ const first = fc.constantFrom('left' as const, 'right' as const);
 
 export const sidesArbitrary: fc.Arbitrary<SidePolicy> = fc.oneof(
   fc.record({ kind: fc.constant('both' as const) }),
-  fc.record({ kind: fc.constantFrom('own' as const, 'alternate' as const, 'rounds' as const), first }),
+  fc.record({ kind: fc.constantFrom('own' as const, 'alternate' as const, 'rounds' as const, 'one' as const), first }),
   fc.record({ kind: fc.constant('half' as const), first, changeUs: time(0, 8) }),
 );
 
@@ -43,6 +45,16 @@ const schemeArbitrary: fc.Arbitrary<Scheme> = fc.oneof(
     worksUs: fc.array(time(5, 60), { minLength: 2, maxLength: 5 }),
     restUs: time(0, 30),
   }),
+  fc
+    .record({ reps: fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 2, maxLength: 5 }), repUs: time(1, 8) })
+    .chain(({ reps, repUs }) =>
+      fc.record({
+        kind: fc.constant('ladder' as const),
+        worksUs: fc.constant(reps.map((n) => (n * repUs) as Micros)),
+        restUs: time(0, 30),
+        counted: fc.constant({ reps, repUs, tempo: null }),
+      }),
+    ),
   fc.record({
     kind: fc.constant('reps' as const),
     reps: fc.integer({ min: 1, max: 30 }),
@@ -98,6 +110,31 @@ const phaseArbitrary: fc.Arbitrary<Phase> = fc.record({
   effortPercent: maybe(fc.integer({ min: 1, max: 100 })),
 });
 
+const roundsArbitrary = fc
+  .tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 0, max: 3 }))
+  .map(([from, more]) => ({ from, to: from + more }));
+const versionArbitrary: fc.Arbitrary<Version> = fc
+  .record({ by: text, stopUs: time(1, 40), when: fc.constantFrom(...OFFERED_WHEN) }, { requiredKeys: [] })
+  .filter((v) => Object.keys(v).length > 0);
+/** What is said seldom of a move. */
+const extrasArbitrary = fc.record(
+  {
+    also: fc.array(text, { minLength: 1, maxLength: 3 }),
+    by: text,
+    easierAs: versionArbitrary,
+    harderAs: versionArbitrary,
+    noLevels: fc.constant(true as const),
+    load: fc.constantFrom(...LOADS),
+    place: text,
+    takeUp: fc.oneof(
+      fc.record({ prop: text, counts: fc.integer({ min: 1, max: 32 }), lengthUs: fc.constant(0 as Micros) }),
+      fc.record({ prop: text, counts: fc.constant(null), lengthUs: time(1, 20) }),
+    ),
+    inRounds: roundsArbitrary,
+  },
+  { requiredKeys: [] },
+);
+
 /** What changes from a round on; each round at most once, each change says something. */
 const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc
   .uniqueArray(
@@ -107,8 +144,10 @@ const changesArbitrary: fc.Arbitrary<readonly RoundChange[]> = fc
         name: maybe(text),
         workUs: maybe(time(5, 60)),
         needs: maybe(fc.array(text, { minLength: 1, maxLength: 2 })),
+        more: fc.record({ restUs: time(0, 40), dose: doseArbitrary }, { requiredKeys: [] }),
       })
-      .filter((c) => c.name !== null || c.workUs !== null || c.needs !== null),
+      .map(({ more, ...c }): RoundChange => ({ ...c, ...more }))
+      .filter((c) => Object.values(c).filter((v) => v !== null).length > 1),
     { selector: (c) => c.fromRound, maxLength: 3 },
   )
   .map((changes) => [...changes].sort((a, b) => a.fromRound - b.fromRound));
@@ -132,6 +171,8 @@ const moveArbitrary: fc.Arbitrary<Omit<Move, 'id'>> = fc
       fc.record({ phases: fc.array(phaseArbitrary, { minLength: 1, maxLength: 4 }) }),
       fc.record({ range: rangeArbitrary }),
       fc.record({ lead: first, view: fc.constantFrom(...CAMERA_VIEWS) }),
+      extrasArbitrary,
+      fc.record({ instead: fc.constantFrom(...INSTEADS), workUs: time(1, 60) }),
     ),
   })
   .map(({ changes, own, ...move }) => ({ ...move, ...own, ...(changes.length === 0 ? {} : { changes }) }));
@@ -152,9 +193,25 @@ const blockArbitrary: fc.Arbitrary<Omit<Block, 'id'>> = fc.constantFrom(...BLOCK
       keepLastRest: fc.boolean(),
       moves: isPlainBlock(kind) ? fc.constant([]) : (fc.array(moveArbitrary, { maxLength: 6 }) as fc.Arbitrary<Move[]>),
       about: fc.boolean(),
+      more: isPlainBlock(kind)
+        ? fc.constant({})
+        : fc.record(
+            {
+              clock: fc.constantFrom('timer' as const, 'hand' as const),
+              leadInUs: time(1, 10),
+              atHome: roundsArbitrary,
+              newRestUs: time(1, 40),
+              changeUs: time(1, 12),
+              filler: text,
+              by: text,
+              noLevels: fc.constant(true as const),
+            },
+            { requiredKeys: [] },
+          ),
     })
-    .map(({ about, ...block }) => ({
+    .map(({ about, more, ...block }) => ({
       ...block,
+      ...more,
       ...(about ? { about } : {}),
       // Names are not unique here: what refers to other blocks by name is tested by itself.
       ...(kind === 'repeat' || kind === 'preview' ? { of: [] } : {}),

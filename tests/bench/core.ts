@@ -1,7 +1,8 @@
 /** Times of the core: npm run bench -- core. Each line: best and median of many runs, beside its bar. */
 import { readFileSync } from 'node:fs';
 import { compile } from '../../src/core/plan/compile.ts';
-import { type Plan, newBlock, newMove } from '../../src/core/plan/plan.ts';
+import { type Plan } from '../../src/core/plan/plan.ts';
+import { newBlock, newMove } from '../../src/core/plan/new-plan.ts';
 import { USUAL_LIMITS, fitToLength } from '../../src/core/plan/fit.ts';
 import { bestOrder } from '../../src/core/plan/order.ts';
 import { LIBRARY } from '../../src/core/exercise/library.ts';

@@ -3,7 +3,8 @@ import type { Insert } from '../../src/core/edit/decisions.ts';
 import { newDocument } from '../../src/core/workout/document.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { freshIds } from '../../src/core/plan/ids.ts';
-import { type Block, type Move, newBlock, newMove } from '../../src/core/plan/plan.ts';
+import { type Block, type Move } from '../../src/core/plan/plan.ts';
+import { newBlock, newMove } from '../../src/core/plan/new-plan.ts';
 import { micros } from '../../src/core/time/micros.ts';
 
 /** A repeatable stream of whole numbers below n. */

@@ -1,5 +1,5 @@
 /**
- * Thirty classes, at least two of each way of teaching, as instructors write them down: the set that plans, scripts and
+ * Thirty-five classes, at least two of each way of teaching, as instructors write them down: the set that plans, scripts and
  * alignments are measured on. All made up for the tests.
  */
 const MAIN = [
@@ -80,10 +80,29 @@ const MIXED: readonly (readonly [way: string, body: string])[] = [
   ],
 ];
 
+/** What is written seldom: ladders of repetitions, change-overs in a flow, a timer with its lead-in, parts, fillers. */
+const RARER: readonly (readonly [way: string, body: string])[] = [
+  [
+    'timer',
+    `## Main: circuit, 3 rounds, 40/10, timer, lead-in 5, new move rest 20\n${list(MAIN, 4)}\n- Water at hand | talk 0:15\n- Plank jack | rounds 2-3`,
+  ],
+  ['repetitions', `## Main: strength, ladder reps 12-10-8 pace 4 rest 30\n${list(MAIN, 4)}`],
+  [
+    'repetitions',
+    `## Main: strength, 3 rounds, reps 10 pace 4 rest 25\n- Squat | reps 12-10-8\n- Side plank | left only\n- Push-up | from round 2 rest 40`,
+  ],
+  ['flow', `## Flow: flow 0:50 change 8\n${list(STRETCHES, 6)}`],
+  [
+    'music',
+    `## Main: cardio, counts 48 at 128, filler March on the spot\n${list(EASY, 5)}\n## Break: break 3:00\n## Second part: part\n## More: cardio, counts 64 at 128\n${list(EASY, 4, 2)}`,
+  ],
+];
+
 /** Each with the way of calling that suits its main block. */
 export const WAYS_OF_TEACHING: readonly { readonly name: string; readonly way: string; readonly outline: string }[] = [
   ...CIRCUITS,
   ...COUNTED,
   ...FLOWS,
   ...MIXED,
+  ...RARER,
 ].map(([way, body], i) => ({ name: `${i + 1} ${way}`, way, outline: framed(body, `Class ${i + 1}`) }));

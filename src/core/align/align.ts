@@ -1,5 +1,6 @@
 import { hearSounds } from '../calls/heard-sounds.ts';
 import type { Heard } from '../calls/detect-calls.ts';
+import { labelsOf } from '../calls/name-match.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { TakeSound } from '../signal/activity.ts';
@@ -90,7 +91,7 @@ export function align(
   if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [], words: [] };
   const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
   const track = spokenTrack(transcript, tokens, duration);
-  const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
+  const labels = labelsOf(segments.filter(isActive));
   const readings = readClauses(track.clauses, tokens, labels);
   const heard: Heard[] = [...readings.heard, ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const timed = track.stretches.filter((s) => s.end - s.start <= SHORT_STRETCH_US).length * 2 > track.stretches.length;

@@ -21,7 +21,8 @@ const FEWEST_INTERVALS = 4;
  * most film
  * to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
  */
-export function timerMargin(scheme: Segment['scheme'] | undefined): number {
+export function timerMargin({ scheme, clock }: Partial<Pick<Segment, 'scheme' | 'clock'>>): number {
+  if (clock === 'timer') return 0;
   return scheme === 'flow' ? 3.2 : scheme === 'hold' || scheme === 'plain' ? 4 : 1.5;
 }
 
@@ -29,6 +30,7 @@ export function timerMargin(scheme: Segment['scheme'] | undefined): number {
 export function timerHypotheses(segments: readonly Segment[], blockId: string, now: BlockTiming): BlockTiming[] {
   const own = segments.filter((s) => s.blockId === blockId);
   const worked = own.filter(isActive);
+  if (worked[0]?.clock === 'hand') return [];
   if (worked.length < FEWEST_INTERVALS || now.way === 'music' || now.way === 'repetitions') return [];
   const rests = own.some((s) => s.kind === 'rest' || s.kind === 'change-over');
   const timer: BlockTiming = { way: 'timer', ratio: 1, spread: 0.3 };

@@ -71,8 +71,8 @@ function withTimers(free: Problem, timing: Timing, noTimer: ReadonlySet<string>)
   for (const { id, way } of candidates) {
     const by: Timing = { ...chosen, blocks: new Map(chosen.blocks).set(id, way) };
     const got = logEvidence({ ...free, lengths: lengthsBy(segments, by, lattice) });
-    const scheme = segments.find((s) => s.blockId === id && isActive(s))?.scheme;
-    if (got > best + timerMargin(scheme)) [best, chosen] = [got, by];
+    const first = segments.find((s) => s.blockId === id && isActive(s));
+    if (got > best + timerMargin(first ?? {})) [best, chosen] = [got, by];
   }
   return chosen;
 }

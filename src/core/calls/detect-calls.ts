@@ -1,6 +1,6 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type Near, halfWords, isGo, restStrength, roundWords, switchWords, timeLeftWords } from './call-patterns.ts';
-import { findMentions } from './name-match.ts';
+import { type Label, findMentions } from './name-match.ts';
 import { COUNTED, numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
 
@@ -47,7 +47,7 @@ const NEXT_PAIRS = new Set(['moving on', 'move on', 'moving to', 'followed by', 
 const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
 
 /** Everything in the words that tells where the class stands, in time order. */
-export function hear(tokens: readonly Token[], labels: readonly string[], parts = true): Heard[] {
+export function hear(tokens: readonly Token[], labels: readonly Label[], parts = true): Heard[] {
   const heard: Heard[] = [];
   for (const mention of findMentions(tokens, labels, parts)) {
     const first = tokens[mention.token] as Token;

@@ -143,6 +143,20 @@ const COMMON = new Set([
   'walking',
 ]);
 
+/** What is listened for: the name of a move, or that with the other names that its plan gives it. */
+export type Label = string | { readonly name: string; readonly also: readonly string[] };
+
+/** Moves of segments as they are listened for, each once. */
+export function labelsOf(moves: Iterable<{ readonly label: string; readonly also?: readonly string[] }>): Label[] {
+  const named = new Map<string, readonly string[]>();
+  for (const { label, also = [] } of moves) named.set(label, [...(named.get(label) ?? []), ...also]);
+  return [...named].map(([name, also]) => (also.length === 0 ? name : { name, also: [...new Set(also)] }));
+}
+
+function alsoByName(labels: readonly Label[]): ReadonlyMap<string, readonly string[]> {
+  return new Map(labels.map((l) => (typeof l === 'string' ? [l, []] : [l.name, l.also])));
+}
+
 /**
  * Finds every place where one of the labels is said: words of the name in order or turned, others between them,
  * plurals,
@@ -150,7 +164,7 @@ const COMMON = new Set([
  * move
  * has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
-export function findMentions(tokens: readonly Token[], labels: readonly string[], parts = true): Mention[] {
+export function findMentions(tokens: readonly Token[], labels: readonly Label[], parts = true): Mention[] {
   const norms = tokens.map((token) => token.norm);
   const pairs = norms.map((norm, t) => `${norm} ${norms[t + 1] ?? ''}`);
   const mentions: Mention[] = [];
@@ -190,9 +204,9 @@ interface Prepared {
 }
 
 // A class is read sentence by sentence against the same labels: what is to be known of them is worked out once.
-const prepared = new WeakMap<readonly string[], Map<boolean, readonly Prepared[]>>();
+const prepared = new WeakMap<readonly Label[], Map<boolean, readonly Prepared[]>>();
 
-function preparedFor(labels: readonly string[], parts: boolean): readonly Prepared[] {
+function preparedFor(labels: readonly Label[], parts: boolean): readonly Prepared[] {
   let of = prepared.get(labels);
   if (of === undefined) prepared.set(labels, (of = new Map<boolean, readonly Prepared[]>()));
   let made = of.get(parts);
@@ -200,8 +214,9 @@ function preparedFor(labels: readonly string[], parts: boolean): readonly Prepar
   return made;
 }
 
-function prepare(labels: readonly string[], parts: boolean): Prepared[] {
-  const unique = [...new Set(labels)];
+function prepare(labels: readonly Label[], parts: boolean): Prepared[] {
+  const own = alsoByName(labels);
+  const unique = [...own.keys()];
   const names = unique.map(wordsOf);
   const shared = new Map<string, number>();
   for (const name of names) for (const word of new Set(name.map(stem))) shared.set(word, (shared.get(word) ?? 0) + 1);
@@ -215,7 +230,7 @@ function prepare(labels: readonly string[], parts: boolean): Prepared[] {
       return { words: weighed, total: weighed.reduce((sum, w) => sum + w.weight, 0), worth };
     };
     const name = names[l] ?? [];
-    const others = otherNames(label)
+    const others = [...otherNames(label), ...(own.get(label) ?? [])]
       .map(wordsOf)
       .filter((other) => !known.has(other.join(' ')));
     const alone =

@@ -2,6 +2,7 @@ import { numberOf } from '../language/en/numbers.ts';
 import { type ClauseMark, marksOf } from '../language/en/clause-marks.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
+import type { Label } from './name-match.ts';
 import { type Heard, hear } from './detect-calls.ts';
 
 /** A move named in a clause. */
@@ -33,7 +34,7 @@ export interface Readings {
 }
 
 /** Reads every clause of a transcript: its marks, and which of the labels it names. */
-export function readClauses(clauses: readonly Clause[], tokens: readonly Token[], labels: readonly string[]): Readings {
+export function readClauses(clauses: readonly Clause[], tokens: readonly Token[], labels: readonly Label[]): Readings {
   const heard = hear(tokens, labels);
   const clauseOf = new Int32Array(tokens.length);
   for (const [c, clause] of clauses.entries()) clauseOf.fill(c, clause.from, clause.to);

@@ -1,6 +1,7 @@
 import { compile } from '../plan/compile.ts';
 import { freshIds } from '../plan/ids.ts';
-import { type Block, type Plan, type Scheme, newBlock } from '../plan/plan.ts';
+import { type Block, type Plan, type Scheme } from '../plan/plan.ts';
+import { newBlock } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type ChangeOver, whyNeeded } from '../script/change-over.ts';
 import { type Micros, micros } from '../time/micros.ts';

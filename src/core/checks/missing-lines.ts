@@ -54,7 +54,7 @@ export function missingLines(
         mends: of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)],
       });
     }
-    if (of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
+    if (of.levels && of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
       const lead = segments[leadOf(segments, s)] ?? s;
       found.push({
         ...common,

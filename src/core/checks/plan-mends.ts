@@ -1,5 +1,6 @@
 import { freshIds } from '../plan/ids.ts';
-import { type Block, type BlockKind, type Move, type Plan, newBlock, newMove } from '../plan/plan.ts';
+import { type Block, type BlockKind, type Move, type Plan } from '../plan/plan.ts';
+import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Mend } from '../findings/finding.ts';

@@ -1,3 +1,4 @@
+import { type Plan, movesOf } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { RunningClass } from './check-claims.ts';
@@ -80,14 +81,14 @@ export class ClassAt {
   /** Numbers of moves that may be summed up here: of the class, of the block, of its intervals. */
   totals(us: number): number[] {
     const { blocks } = this.running.plan;
-    const main = blocks.filter((b) => b.moves.length > 0);
+    const main = blocks.filter((b) => movesOf(b).length > 0);
     const here = main.find((b) => b.id === this.about(us)[0]?.blockId);
-    const counts = main.map((b) => b.moves.length);
-    const strong = main.filter((b) => b.kind !== 'warm-up' && b.kind !== 'cool-down').map((b) => b.moves.length);
+    const counts = main.map((b) => movesOf(b).length);
+    const strong = main.filter((b) => b.kind !== 'warm-up' && b.kind !== 'cool-down').map((b) => movesOf(b).length);
     const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
     const reps = here?.scheme.kind === 'reps' ? [here.scheme.reps] : [];
     return [
-      ...(here === undefined ? [] : [here.moves.length, here.moves.length * here.rounds]),
+      ...(here === undefined ? [] : [movesOf(here).length, movesOf(here).length * here.rounds]),
       ...reps,
       sum(strong),
       sum(counts),
@@ -159,4 +160,10 @@ export class ClassAt {
       Math.round(total / 300) * 300,
     ];
   }
+}
+
+/** The moves of a plan as they are called. */
+export function movesNamed(plan: Plan): { readonly label: string; readonly also?: readonly string[] }[] {
+  const moves = plan.blocks.flatMap(movesOf);
+  return moves.map(({ name, also }) => ({ label: name, ...(also !== undefined && { also }) }));
 }

@@ -1,4 +1,4 @@
-import { type Mention, findMentions } from '../calls/name-match.ts';
+import { type Label, type Mention, findMentions } from '../calls/name-match.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Said } from './claim.ts';
@@ -10,7 +10,7 @@ import { isElsewhere } from './words.ts';
 
 /** What the reader must know of the class to read its words: the names of its moves and all equipment there is. */
 export interface Vocabulary {
-  readonly labels: readonly string[];
+  readonly labels: readonly Label[];
   readonly equipment: readonly string[];
 }
 

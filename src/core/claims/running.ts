@@ -1,4 +1,5 @@
 import { LIBRARY } from '../exercise/library.ts';
+import { labelsOf } from '../calls/name-match.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
@@ -7,7 +8,7 @@ import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { type RunningClass, checkClaims } from './check-claims.ts';
 import type { Claim } from './claim.ts';
-import { ClassAt } from './class-at.ts';
+import { ClassAt, movesNamed } from './class-at.ts';
 import { spokenClaims } from './spoken-claims.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
 
@@ -53,7 +54,7 @@ export function vocabularyOf(plan: Plan): Vocabulary {
     'rope',
   ];
   return {
-    labels: plan.blocks.flatMap((b) => b.moves.map((m) => m.name)),
+    labels: labelsOf(movesNamed(plan)),
     equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort(
       (a, b) => b.length - a.length,
     ),

@@ -1,4 +1,4 @@
-import { findMentions } from '../calls/name-match.ts';
+import { findMentions, labelsOf } from '../calls/name-match.ts';
 import { hear } from '../calls/detect-calls.ts';
 import {
   DONE_AND_LEFT,
@@ -24,7 +24,7 @@ import { normalise } from '../transcript/normalise.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './check-claims.ts';
-import { ClassAt } from './class-at.ts';
+import { ClassAt, movesNamed } from './class-at.ts';
 
 /** A place in running text that may be a claim: its tokens, and the words of the match. */
 interface Found {
@@ -152,8 +152,9 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
 
 /** Moves that are named where they come or begin. */
 function names(tokens: readonly Token[], running: RunningClass, text: RunningText, at: ClassAt, push: Push): void {
-  const labels = [...new Set(running.plan.blocks.flatMap((b) => b.moves.map((m) => m.name)))];
-  for (const mention of [...findMentions(tokens, labels), ...headsNamed(tokens, labels)]) {
+  const named = movesNamed(running.plan);
+  const labels = [...new Set(named.map((m) => m.label))];
+  for (const mention of [...findMentions(tokens, labelsOf(named)), ...headsNamed(tokens, labels)]) {
     const found: Found = { token: mention.token, tokens: mention.tokens, groups: [] };
     const us = tokens[mention.token]?.at ?? 0;
     const lead = text.words(mention.token - 6, mention.token);

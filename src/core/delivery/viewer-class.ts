@@ -1,6 +1,7 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { Brand } from '../looks/look.ts';
 import type { SpeechCaption } from '../lanes/speech-captions.ts';
+import { atHomeWords } from '../plan/at-home.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type SegmentKind, isActive, labelWithSide } from '../plan/segment.ts';
 import { writeTime } from '../time/typed-time.ts';
@@ -31,6 +32,8 @@ export interface ViewerSegment {
   /** Of the block, from 1; rounds of one block follow each other. */
   readonly round: number;
   readonly rounds: number;
+  /** Shown once, done more often: `3 to 4 rounds at home`; null: as it is shown. */
+  readonly atHome: string | null;
   readonly easier: string | null;
   readonly harder: string | null;
   /** What has to be at hand. */
@@ -52,17 +55,20 @@ export function viewerClass(
   notice: string,
 ): ViewerClass {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const home = new Map(plan.blocks.map((b) => [b.id, b.atHome === undefined ? null : atHomeWords(b.atHome)]));
   const { ink, paper, accent } = brand;
   return {
     title,
     instructor: plan.instructor === '' ? null : plan.instructor,
     ...{ length: seconds(length), equipment, notice, colours: { ink, paper, accent } },
-    segments: segments.map((s) => viewerSegment(s, moves.get(s.segment?.moveId ?? ''))),
+    segments: segments.map((s) =>
+      viewerSegment(s, moves.get(s.segment?.moveId ?? ''), home.get(s.segment?.blockId ?? '') ?? null),
+    ),
     captions: speech.map((c) => ({ from: seconds(c.start), to: seconds(c.end), text: c.text })),
   };
 }
 
-function viewerSegment(at: ProgrammeSegment, move: Move | undefined): ViewerSegment {
+function viewerSegment(at: ProgrammeSegment, move: Move | undefined, atHome: string | null): ViewerSegment {
   const { segment, kind, start, end } = at;
   const active = isActive(at);
   const dose = active ? doseOf(at, move) : null;
@@ -71,7 +77,7 @@ function viewerSegment(at: ProgrammeSegment, move: Move | undefined): ViewerSegm
     dose: dose?.text ?? writeTime(micros(Math.round((end - start) / 1e6) * 1e6), 0),
     ownPace: dose !== null && dose.ownPace,
     block: segment?.blockName ?? '',
-    ...{ round: segment?.round ?? 1, rounds: segment?.rounds ?? 1 },
+    ...{ round: segment?.round ?? 1, rounds: segment?.rounds ?? 1, atHome },
     easier: active ? (move?.easier ?? null) : null,
     harder: active ? (move?.harder ?? null) : null,
     needs: segment?.needs ?? [],

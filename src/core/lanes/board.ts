@@ -1,7 +1,9 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/laid.ts';
 import { BREATH_US, type Phase } from '../plan/dose.ts';
+import { atHomeWords } from '../plan/at-home.ts';
 import type { Move, Plan } from '../plan/plan.ts';
+import type { RoundSpan } from '../plan/rounds.ts';
 import { type SegmentKind, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -69,6 +71,7 @@ export function boards(
   length: Micros,
 ): Board[] {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
+  const atHome = new Map(plan.blocks.flatMap((b) => (b.atHome === undefined ? [] : [[b.id, b.atHome] as const])));
   const movesOf = movesByBlock(segments);
   let beat = 0;
   return segments.map((segment, i) => {
@@ -82,7 +85,7 @@ export function boards(
       segmentKey: segment.key,
       blockId: segment.segment?.blockId ?? '',
       ...{ kind: segment.kind, start: segment.start, end: segment.end },
-      words: wordsOf(segment, segments, i, move, movesOf),
+      words: wordsOf(segment, segments, i, { move, atHome: atHome.get(segment.segment?.blockId ?? '') }, movesOf),
       beats: active ? countsOf(inside, segment.end) : [],
       reps: active ? repsOf(segment, move) : [],
       breaths: active ? breathsOf(segment, move) : [],
@@ -108,7 +111,7 @@ function wordsOf(
   at: ProgrammeSegment,
   segments: readonly ProgrammeSegment[],
   i: number,
-  move: Move | undefined,
+  { move, atHome }: { readonly move: Move | undefined; readonly atHome: RoundSpan | undefined },
   movesOf: ReadonlyMap<string, readonly string[]>,
 ): BoardWords[] {
   const { start, end, segment } = at;
@@ -123,9 +126,14 @@ function wordsOf(
       const from = micros(Math.max(end - NEXT_SHOWN, start + (end - start) / 2));
       put('next', `Next: ${labelWithSide(next)}${inWords(newNeeds(at, next))}`, from);
     }
-    const options = [move?.easier && `Easier: ${move.easier}`, move?.harder && `Harder: ${move.harder}`];
+    const shownBy = (by: string | undefined) => (by === undefined ? '' : ` (${by})`);
+    const options = [
+      move?.easier && `Easier${shownBy(move.easierAs?.by)}: ${move.easier}`,
+      move?.harder && `Harder${shownBy(move.harderAs?.by)}: ${move.harder}`,
+    ];
     put('option', options.filter(Boolean).join(' · '));
     if (segment !== null && segment.rounds > 1) put('round', `Round ${segment.round} of ${segment.rounds}`);
+    else if (atHome !== undefined) put('round', atHomeWords(atHome));
     else if (segment !== null && segment.sets > 1) put('round', `Set ${segment.set} of ${segment.sets}`);
     const own = movesOf.get(segment?.blockId ?? '') ?? [];
     const n = own.indexOf(segment?.moveId ?? '');

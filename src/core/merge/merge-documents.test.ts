@@ -2,7 +2,7 @@ import { withTake } from '../workout/document.ts';
 import { describe, expect, it } from 'vitest';
 import { brokenLaws } from '../../../tests/support/merge-laws.ts';
 import { EDITED, renamed } from '../../../tests/support/random-edits.ts';
-import { newBlock, newMove } from '../plan/plan.ts';
+import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { WorkoutDocument } from '../workout/document.ts';
 import { mergeDocuments } from './merge-documents.ts';
 import { mergeOrder } from './merge-order.ts';

@@ -23,7 +23,7 @@ export interface Choices {
 export const ALWAYS_MINE: Choices = { get: () => 'mine' };
 
 /** Values that only make sense as a whole. */
-const WHOLE = new Set(['range', 'muted', 'dose', 'anchor']);
+const WHOLE = new Set(['range', 'muted', 'dose', 'anchor', 'inRounds', 'atHome', 'takeUp', 'counted']);
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -21,7 +21,11 @@ const LEAD_WORDS = 8;
 /** Options of the plan that were never offered, or only when most of the move was over. */
 export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
   const seen = new Set<string>();
-  const easier = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.easier] as const)));
+  const easier = new Map(
+    plan.blocks.flatMap((b) =>
+      b.moves.map((m) => [m.id, m.noLevels === true || b.noLevels === true ? null : m.easier] as const),
+    ),
+  );
   return filmed.flatMap(({ r, start, end }): Finding[] => {
     const planned = easier.get(r.segment.moveId ?? '') ?? null;
     if (!isActive(r.segment) || seen.has(r.segment.label)) return [];

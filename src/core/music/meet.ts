@@ -31,6 +31,7 @@ export function tempoRange(
     case 'water':
     case 'preview':
     case 'repeat':
+    case 'part':
       return null;
   }
 }
@@ -48,6 +49,7 @@ export function musicLengths(
     case 'emom':
       return [...some('work', scheme.workUs), ...some('rest', micros(scheme.periodUs - scheme.workUs))];
     case 'ladder':
+      if (scheme.counted !== undefined) return [];
       return [...scheme.worksUs.flatMap((us) => some('work', us)), ...some('rest', scheme.restUs)];
     case 'hold':
       return [...some('hold', scheme.holdUs), ...some('change', scheme.changeUs)];
@@ -216,6 +218,7 @@ export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Mic
       return { ...scheme, workUs, periodUs: micros(workUs + take(micros(scheme.periodUs - scheme.workUs))) };
     }
     case 'ladder':
+      if (scheme.counted !== undefined) return scheme;
       return { ...scheme, worksUs: scheme.worksUs.map(take), restUs: take(scheme.restUs) };
     case 'hold':
       return { ...scheme, holdUs: take(scheme.holdUs), changeUs: take(scheme.changeUs) };

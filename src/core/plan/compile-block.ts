@@ -1,18 +1,12 @@
-import { type Micros, ZERO } from '../time/micros.ts';
-import { dancedSteps, stepName } from './choreography.ts';
-import { type Phase, middleOf, slackOf } from './dose.ts';
-import {
-  type Block,
-  type Move,
-  PLAN_LIMITS,
-  type Plan,
-  type Scheme,
-  type SidePolicy,
-  isPlainBlock,
-  moveInRound,
-} from './plan.ts';
-import { type MoveTiming, countsLength, moveTimings, tempoOfBlock } from './scheme.ts';
-import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { PHRASE_COUNTS, dancedSteps, stepName } from './choreography.ts';
+import { sidesOf, writeSides } from './compile-sides.ts';
+import { middleOf, slackOf } from './dose.ts';
+import { type Block, type Move, PLAN_LIMITS, type Plan, type Scheme, isPlainBlock } from './plan.ts';
+import { loaded } from './levels.ts';
+import { isInRound, moveInRound } from './rounds.ts';
+import { type MoveTiming, countsLength, moveTiming, tempoOfBlock } from './scheme.ts';
+import type { Segment, SegmentKind } from './segment.ts';
 import { type SegmentWriter, type Shared } from './segment-writer.ts';
 
 /** How a use of a move is timed, for whoever counts: its own dose before the block's scheme. */
@@ -22,6 +16,8 @@ function timedBy(block: Block, move: Move | null, milliBpm: number | null): Pick
   if (dose?.kind === 'reps') return { scheme: 'reps', countUs: dose.repUs };
   const tempo = (dose?.kind === 'counts' ? dose.milliBpm : null) ?? tempoOfBlock(block, milliBpm);
   if (dose?.kind === 'counts') return { scheme: 'counts', countUs: tempo === null ? null : countsLength(1, tempo) };
+  if (scheme.kind === 'ladder' && scheme.counted !== undefined)
+    return { scheme: 'reps', countUs: scheme.counted.repUs };
   const countUs =
     scheme.kind === 'reps' ? scheme.repUs : scheme.kind === 'counts' ? countsLength(1, scheme.milliBpm) : null;
   return { scheme: scheme.kind, countUs };
@@ -40,6 +36,7 @@ interface Use {
 export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'>, writer: SegmentWriter): boolean {
   const milliBpm = plan.milliBpm ?? null;
   const about = block.about === true;
+  if (block.kind === 'part') return true;
   if (isPlainBlock(block.kind)) {
     const kind: SegmentKind = block.kind === 'talk' ? 'talk' : block.kind === 'water' ? 'water' : 'set-up';
     const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
@@ -48,25 +45,34 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     writer.push(length, sharedBy(block, about), `${block.id}/${kind}`, kind, block.name, 1, null, slack);
     return true;
   }
+  const leadInUs = block.leadInUs ?? ZERO;
+  if (block.moves.length > 0)
+    writer.push(leadInUs, sharedBy(block, about), `${block.id}/lead-in`, 'set-up', 'Lead-in', 1, null, ZERO);
   if (block.scheme.kind === 'choreography') return compileChoreography(block, block.scheme, about, writer);
   const uses = usesOf(block, milliBpm);
   const shown = new Set<string>();
+  const from = writer.now;
   for (const [at, use] of uses.entries()) {
     const { move, round, timing } = use;
     const of: Shared = {
-      blockId: block.id,
-      blockName: block.name,
-      blockKind: block.kind,
-      rounds: block.rounds,
-      about,
+      ...sharedBy(block, about),
       round,
       sets: timing.sets.length,
       moveId: move.id,
       position: move.position,
-      needs: move.needs,
+      needs: loaded(move.needs, move.load),
+      ...(move.place !== undefined && { place: move.place }),
+      ...(move.also !== undefined && { also: move.also }),
+      ...(move.by !== undefined && { by: move.by }),
       ...timedBy(block, move, milliBpm),
     };
     const place = `${block.id}/${move.id}/r${round}`;
+    if (move.instead !== undefined) {
+      const talk = { ...sharedBy(block, about), round };
+      writer.push(timing.sets[0] ?? ZERO, talk, `${place}/${move.instead}`, move.instead, move.name, 1, null);
+      continue;
+    }
+    writeTakeUp(move, of, place, milliBpm, writer);
     if (move.demoUs !== null && !shown.has(move.id)) {
       writer.push(move.demoUs, of, `${place}/demo`, 'demo', move.name, 1, null);
     }
@@ -75,32 +81,57 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     const lastUse = at === uses.length - 1;
     for (const [s, workUs] of timing.sets.entries()) {
       const lastSet = s === timing.sets.length - 1;
+      const between = breakOf(block, timing.kind, timing.restUs);
       writeSides({
-        of,
-        place,
-        move,
-        kind: timing.kind,
-        workUs,
-        between: timing,
-        sides,
-        set: s + 1,
-        writer,
+        ...{ of, place, move, kind: timing.kind, workUs },
+        ...{ betweenUs: between.us, changes: between.changes, sides, set: s + 1, writer },
       });
-      const restUs = lastSet ? restAfter(block, uses, at, timing) : timing.restUs;
-      const isChange = timing.kind === 'hold' && !(lastUse && lastSet && block.blockRestUs !== null);
-      writer.push(
-        restUs,
-        of,
-        `${place}/s${s + 1}/rest`,
-        isChange ? 'change-over' : 'rest',
-        isChange ? 'Change-over' : 'Rest',
-        s + 1,
-        null,
-      );
+      const after = lastSet
+        ? lastUse
+          ? { us: restAfter(block, uses, at, timing), changes: false }
+          : breakOf(block, timing.kind, restAfter(block, uses, at, timing))
+        : between;
+      const isChange = after.changes || (timing.kind === 'hold' && !(lastUse && lastSet && block.blockRestUs !== null));
+      const kind = isChange ? 'change-over' : 'rest';
+      writer.push(after.us, of, `${place}/s${s + 1}/rest`, kind, isChange ? 'Change-over' : 'Rest', s + 1, null);
     }
     if (writer.segments.length > PLAN_LIMITS.segments) return false;
   }
+  fillPhrase(block, from, milliBpm, writer);
   return true;
+}
+
+/** What stands between: the rest, or where there is none the block's change-over. */
+function breakOf(
+  block: Block,
+  kind: 'work' | 'hold',
+  restUs: Micros,
+): { readonly us: Micros; readonly changes: boolean } {
+  const changeUs = block.changeUs ?? ZERO;
+  return restUs === 0 && changeUs > 0 ? { us: changeUs, changes: true } : { us: restUs, changes: kind === 'hold' };
+}
+
+/** Taking up a prop before a move, in counts of the music or in time. */
+function writeTakeUp(move: Move, of: Shared, place: string, milliBpm: number | null, writer: SegmentWriter): void {
+  const { takeUp } = move;
+  if (takeUp === undefined) return;
+  const tempo = of.scheme === 'counts' && of.countUs !== null ? of.countUs : null;
+  const countUs = tempo ?? (milliBpm === null ? null : countsLength(1, milliBpm));
+  const us = takeUp.counts === null ? takeUp.lengthUs : countUs === null ? ZERO : micros(takeUp.counts * countUs);
+  writer.push(us, of, `${place}/take-up`, 'change-over', `Take up ${takeUp.prop}`, 1, null);
+}
+
+/** A block of counts that ends within a phrase is filled up to its end, where the plan says with what. */
+function fillPhrase(block: Block, from: Micros, milliBpm: number | null, writer: SegmentWriter): void {
+  const { filler } = block;
+  const tempo = tempoOfBlock(block, milliBpm);
+  const last = block.moves.at(-1);
+  if (filler === undefined || tempo === null || last === undefined) return;
+  const countUs = countsLength(1, tempo);
+  const counts = Math.round((writer.now - from) / countUs);
+  const lacks = (PHRASE_COUNTS - (counts % PHRASE_COUNTS)) % PHRASE_COUNTS;
+  const of: Shared = { ...sharedBy(block, block.about === true), round: block.rounds, scheme: 'counts', countUs };
+  writer.push(countsLength(lacks, tempo), { ...of, moveId: last.id }, `${block.id}/filler`, 'work', filler, 1, 'both');
 }
 
 /** What plain segments of a block have in common. */
@@ -116,6 +147,8 @@ function sharedBy(block: Block, about: boolean): Shared {
     position: null,
     needs: [],
     about,
+    ...(block.by !== undefined && { by: block.by }),
+    ...(block.clock !== undefined && { clock: block.clock }),
     ...timedBy(block, null, null),
   };
 }
@@ -150,6 +183,9 @@ function compileChoreography(
       );
       const key = `${block.id}/r${round}/step${n + 1}`;
       writer.push(countsLength(step.counts, scheme.milliBpm), of, key, 'work', label, 1, 'both');
+      const lacks = step.even ? 0 : (PHRASE_COUNTS - (step.counts % PHRASE_COUNTS)) % PHRASE_COUNTS;
+      if (block.filler !== undefined)
+        writer.push(countsLength(lacks, scheme.milliBpm), of, `${key}/filler`, 'work', block.filler, 1, 'both');
       if (writer.segments.length > PLAN_LIMITS.segments) return false;
     }
   return true;
@@ -157,18 +193,12 @@ function compileChoreography(
 
 /** The uses of the block's moves in the order they are done. */
 function usesOf(block: Block, milliBpm: number | null): Use[] {
-  const timings = moveTimings(block, milliBpm);
   const uses: Use[] = [];
   const use = (index: number, round: number) => {
-    const [written, timing] = [block.moves[index], timings[index]];
-    if (written === undefined || timing === undefined) return;
+    const written = block.moves[index] as Move;
+    if (!isInRound(written, round)) return;
     const move = moveInRound(written, round);
-    const sameLength = move.workUs === written.workUs;
-    uses.push({
-      move,
-      round,
-      timing: sameLength ? timing : { ...timing, sets: timing.sets.map(() => move.workUs ?? ZERO) },
-    });
+    uses.push({ move, round, timing: moveTiming(block, move, index, milliBpm) });
   };
   if (block.order === 'circuit') {
     for (let round = 1; round <= block.rounds; round++) block.moves.forEach((_, i) => use(i, round));
@@ -180,88 +210,12 @@ function usesOf(block: Block, milliBpm: number | null): Use[] {
   return uses;
 }
 
-/** The rest after the last set of a use: the block's, the round's or the scheme's own. */
+/** The rest after the last set of a use: the block's, the round's, that before a new move, or the scheme's own. */
 function restAfter(block: Block, uses: readonly Use[], at: number, timing: MoveTiming): Micros {
   const next = uses[at + 1];
   if (next === undefined) return block.blockRestUs ?? (block.keepLastRest ? timing.restUs : ZERO);
   const newRound = block.order === 'circuit' ? next.round !== uses[at]?.round : next.move.id !== uses[at]?.move.id;
-  return newRound && block.roundRestUs !== null ? block.roundRestUs : timing.restUs;
-}
-
-type Sides =
-  | { readonly kind: 'one'; readonly side: SegmentSide }
-  | { readonly kind: 'own'; readonly order: readonly ['left' | 'right', 'left' | 'right'] }
-  | { readonly kind: 'half'; readonly order: readonly ['left' | 'right', 'left' | 'right']; readonly changeUs: Micros };
-
-function sidesOf(policy: SidePolicy, round: number): Sides {
-  if (policy.kind === 'both') return { kind: 'one', side: 'both' };
-  const other = policy.first === 'left' ? 'right' : 'left';
-  switch (policy.kind) {
-    case 'alternate':
-      return { kind: 'one', side: 'alternate' };
-    case 'rounds':
-      return { kind: 'one', side: round % 2 === 1 ? policy.first : other };
-    case 'own':
-      return { kind: 'own', order: [policy.first, other] };
-    case 'half':
-      return { kind: 'half', order: [policy.first, other], changeUs: policy.changeUs };
-  }
-}
-
-interface SideJob {
-  readonly of: Shared;
-  readonly place: string;
-  readonly move: Move;
-  readonly kind: 'work' | 'hold';
-  readonly workUs: Micros;
-  readonly between: MoveTiming;
-  readonly sides: Sides;
-  readonly set: number;
-  readonly writer: SegmentWriter;
-}
-
-function writeSides(job: SideJob): void {
-  const { of, move, kind, workUs, sides, set, writer } = job;
-  const place = `${job.place}/s${set}`;
-  const active = (length: Micros, side: SegmentSide) => {
-    const key = `${place}/${kind}/${side}`;
-    const { phases = [], range } = move;
-    const slack = slackOf(length, range, of.about);
-    if (phases.length === 0) return writer.push(length, of, key, kind, move.name, set, side, slack);
-    // A side may have half of them: each keeps its share, the last takes what rounding leaves.
-    const whole = phases.reduce((sum, p) => sum + p.lengthUs, 0);
-    let left: number = length;
-    for (const [n, phase] of phases.entries()) {
-      const us = n === phases.length - 1 ? left : Math.round((phase.lengthUs / Math.max(1, whole)) * length);
-      writer.push(us as Micros, of, `${key}/p${n + 1}`, kind, phaseLabel(move, phase), set, side);
-      left -= us;
-    }
-  };
-  const between = (length: Micros, between: 'rest' | 'change-over', text: string) =>
-    writer.push(length, of, `${place}/switch`, between, text, set, null);
-  switch (sides.kind) {
-    case 'one':
-      active(workUs, sides.side);
-      return;
-    case 'own':
-      active(workUs, sides.order[0]);
-      if (kind === 'hold') between(job.between.restUs, 'change-over', 'Switch sides');
-      else between(job.between.restUs, 'rest', 'Rest');
-      active(workUs, sides.order[1]);
-      return;
-    case 'half': {
-      // The interval keeps its length: the switch is taken out of it, an odd microsecond goes to the second side.
-      const changeUs = Math.min(sides.changeUs, workUs) as Micros;
-      const firstUs = Math.floor((workUs - changeUs) / 2) as Micros;
-      active(firstUs, sides.order[0]);
-      between(changeUs, 'change-over', 'Switch sides');
-      active((workUs - changeUs - firstUs) as Micros, sides.order[1]);
-    }
-  }
-}
-
-/** `Squat: pulses`, and with an effort `Bike: fast, 85 %`. */
-function phaseLabel(move: Move, { name, effortPercent }: Phase): string {
-  const effort = effortPercent === null ? '' : `, ${effortPercent} %`;
-  return `${move.name}: ${name}${effort}`;
+  const restUs = newRound && block.roundRestUs !== null ? block.roundRestUs : timing.restUs;
+  const isNew = next.move.instead === undefined && !uses.slice(0, at + 1).some((u) => u.move.name === next.move.name);
+  return isNew ? micros(Math.max(restUs, block.newRestUs ?? 0)) : restUs;
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { planArbitrary } from '../../../tests/arbitrary/plan.arbitrary.ts';
 import { fromSeconds } from '../time/micros.ts';
 import { compile } from './compile.ts';
-import { type Block, type Plan, type Scheme, type SidePolicy, newBlock, newMove } from './plan.ts';
+import { type Block, type Plan, type Scheme, type SidePolicy } from './plan.ts';
+import { newBlock, newMove } from './new-plan.ts';
 import { countsLength, tempoLength } from './scheme.ts';
 import type { Segment } from './segment.ts';
 

@@ -12,7 +12,8 @@ import { balanceOf, countsLeft, energyOf } from './balance.ts';
 import { compile } from './compile.ts';
 import { USUAL_LIMITS, fitToLength } from './fit.ts';
 import { bestOrder, orderCost, stepCost } from './order.ts';
-import { type Block, type Plan, newBlock, newMove } from './plan.ts';
+import { type Block, type Plan } from './plan.ts';
+import { newBlock, newMove } from './new-plan.ts';
 import { traitsOf } from './traits.ts';
 
 const demo = readOutline(

@@ -49,7 +49,7 @@ interface Change {
 }
 
 /** Their length follows from the blocks they show or do again. */
-const MADE_OF_OTHERS: ReadonlySet<BlockKind> = new Set(['preview', 'repeat']);
+const MADE_OF_OTHERS: ReadonlySet<BlockKind> = new Set(['preview', 'repeat', 'part']);
 
 /**
  * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked

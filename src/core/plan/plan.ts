@@ -1,11 +1,13 @@
 import type { Micros } from '../time/micros.ts';
 import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
+import type { Load, TakeUp, Version } from './levels.ts';
+import type { RoundChange, RoundSpan } from './rounds.ts';
 
 /**
  * The kinds of block, in the words of the field. Talk, set-up and water hold no moves; a preview shows those of other
- * blocks
- * before they are done; a repeat does other blocks again.
+ * blocks before they are done; a repeat does other blocks again; a part begins a part of the programme, before which a
+ * break may lie outside of the video.
  */
 export const BLOCK_KINDS = [
   'warm-up',
@@ -21,6 +23,7 @@ export const BLOCK_KINDS = [
   'water',
   'preview',
   'repeat',
+  'part',
 ] as const;
 export type BlockKind = (typeof BLOCK_KINDS)[number];
 
@@ -37,12 +40,25 @@ export const POSITIONS = [
 ] as const;
 export type Position = (typeof POSITIONS)[number];
 
+/** The repetitions of a ladder, set by set, and how long one takes. */
+export interface LadderCounts {
+  readonly reps: readonly number[];
+  readonly repUs: Micros;
+  readonly tempo: string | null;
+}
+
 /** How a block is timed. Every length is in microseconds; tempo is in thousandths of a beat a minute. */
 export type Scheme =
   | { readonly kind: 'interval'; readonly workUs: Micros; readonly restUs: Micros; readonly sets: number }
   | { readonly kind: 'pair'; readonly firstUs: Micros; readonly secondUs: Micros; readonly restUs: Micros }
   | { readonly kind: 'emom'; readonly periodUs: Micros; readonly workUs: Micros }
-  | { readonly kind: 'ladder'; readonly worksUs: readonly Micros[]; readonly restUs: Micros }
+  /** One set for each length; `counted`: each is so many repetitions, and the lengths follow from them. */
+  | {
+      readonly kind: 'ladder';
+      readonly worksUs: readonly Micros[];
+      readonly restUs: Micros;
+      readonly counted?: LadderCounts;
+    }
   | {
       readonly kind: 'reps';
       readonly reps: number;
@@ -74,14 +90,19 @@ export type FirstSide = 'left' | 'right';
 /**
  * How a one-sided move gets both its sides: `both` has no sides; `own` gives each side an interval; `half` switches
  * in the middle of one interval and the switch costs `changeUs`; `alternate` changes every repetition; `rounds` does
- * the first side in odd rounds and the other in even ones.
+ * the first side in odd rounds and the other in even ones; `one` does the first side alone.
  */
 export type SidePolicy =
   | { readonly kind: 'both' }
   | { readonly kind: 'own'; readonly first: FirstSide }
   | { readonly kind: 'half'; readonly first: FirstSide; readonly changeUs: Micros }
   | { readonly kind: 'alternate'; readonly first: FirstSide }
-  | { readonly kind: 'rounds'; readonly first: FirstSide };
+  | { readonly kind: 'rounds'; readonly first: FirstSide }
+  | { readonly kind: 'one'; readonly first: FirstSide };
+
+/** What may stand between the moves of a block. */
+export const INSTEADS = ['talk', 'set-up', 'water'] as const;
+export type Instead = (typeof INSTEADS)[number];
 
 export interface Move {
   readonly id: string;
@@ -108,32 +129,28 @@ export interface Move {
   readonly lead?: FirstSide;
   /** How it is filmed; left out: as the exercise asks for. */
   readonly view?: CameraView;
+  /** Other names by which it is called in this class. */
+  readonly also?: readonly string[];
+  /** Who leads it; left out: as the block. */
+  readonly by?: string;
+  /** Who shows the easier and the harder version, when, and until when. */
+  readonly easierAs?: Version;
+  readonly harderAs?: Version;
+  /** True: there are no versions of it, and none are asked for. */
+  readonly noLevels?: true;
+  /** True: it is done without a prop, whatever the exercise library says. */
+  readonly noNeeds?: true;
+  readonly load?: Load;
+  /** Where a prop is worn or held: `above the knees`. */
+  readonly place?: string;
+  /** A prop that is taken up before each of its rounds, in so many counts or so much time. */
+  readonly takeUp?: TakeUp;
+  /** The rounds in which it is done; left out: all. */
+  readonly inRounds?: RoundSpan;
+  /** It is no move: somebody talks, sets up or drinks within the block, as long as its own work says. */
+  readonly instead?: Instead;
   /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
   readonly changes?: readonly RoundChange[];
-}
-
-/** How a move is from a round on, until a later change. null: as it was. */
-export interface RoundChange {
-  /** Counted from 1; 2 or more. */
-  readonly fromRound: number;
-  readonly name: string | null;
-  readonly workUs: Micros | null;
-  readonly needs: readonly string[] | null;
-}
-
-/** A move as it is in a round, counted from 1. */
-export function moveInRound(move: Move, round: number): Move {
-  if (move.changes === undefined || round < 2) return move;
-  let now = move;
-  for (const change of move.changes.filter((c) => c.fromRound <= round).sort((a, b) => a.fromRound - b.fromRound)) {
-    now = {
-      ...now,
-      name: change.name ?? now.name,
-      workUs: change.workUs ?? now.workUs,
-      needs: change.needs ?? now.needs,
-    };
-  }
-  return now;
 }
 
 export interface Block {
@@ -152,6 +169,22 @@ export interface Block {
   readonly keepLastRest: boolean;
   /** Its lengths are guesses: no timer, no calls of the time. */
   readonly about?: true;
+  /** What counts its time while it is filmed: a machine, or somebody who looks at a clock; left out: not said. */
+  readonly clock?: 'timer' | 'hand';
+  /** What a machine timer counts down before the first interval. */
+  readonly leadInUs?: Micros;
+  /** Shown once, done so many rounds at home. */
+  readonly atHome?: RoundSpan;
+  /** The break before a move that the block has not had yet, where the scheme's is shorter. */
+  readonly newRestUs?: Micros;
+  /** A change-over between moves that have no rest between them. */
+  readonly changeUs?: Micros;
+  /** What is danced until the phrase is full, where the counts do not come out even. */
+  readonly filler?: string;
+  /** Who leads it; left out: the instructor. */
+  readonly by?: string;
+  /** True: there are no easier or harder versions in it, and none are asked for. */
+  readonly noLevels?: true;
   /** Of a talk or a break whose length is a guess. */
   readonly range?: Range;
   /** Ids of the blocks that a preview shows or a repeat does again, in that order. */
@@ -184,75 +217,27 @@ export const PLAN_LIMITS = {
   /** Names and notes, in letters. */
   textLength: 2_000,
   phases: 12,
+  /** Other names of a move. */
+  also: 8,
+  /** Who leads, where a prop is worn, what fills a phrase, in letters. */
+  shortText: 80,
   segments: 20_000,
 } as const;
 
 export function isPlainBlock(kind: BlockKind): boolean {
-  return kind === 'talk' || kind === 'set-up' || kind === 'water' || kind === 'preview' || kind === 'repeat';
+  return (
+    kind === 'talk' ||
+    kind === 'set-up' ||
+    kind === 'water' ||
+    kind === 'preview' ||
+    kind === 'repeat' ||
+    kind === 'part'
+  );
+}
+
+/** The moves of a block, without what stands between them. */
+export function movesOf({ moves }: Pick<Block, 'moves'>): readonly Move[] {
+  return moves.filter((m) => m.instead === undefined);
 }
 
 export const NO_SIDES: SidePolicy = { kind: 'both' };
-
-export function newMove(id: string, name: string): Move {
-  return {
-    id,
-    name,
-    sides: null,
-    position: null,
-    needs: [],
-    easier: null,
-    harder: null,
-    note: null,
-    workUs: null,
-    restUs: null,
-    demoUs: null,
-  };
-}
-
-const S = 1_000_000;
-
-/** The scheme a block of a kind begins with when nothing was said. */
-export function defaultScheme(kind: BlockKind): Scheme {
-  switch (kind) {
-    case 'talk':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    case 'set-up':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    case 'water':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
-    // A move is shown in some 22 s (common practice).
-    case 'preview':
-      return { kind: 'plain', lengthUs: (22 * S) as Micros };
-    case 'repeat':
-      return { kind: 'plain', lengthUs: 0 as Micros };
-    case 'hold':
-      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
-    case 'cool-down':
-      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
-    case 'flow':
-      return { kind: 'flow', lengthUs: (60 * S) as Micros };
-    case 'warm-up':
-      return { kind: 'interval', workUs: (30 * S) as Micros, restUs: 0 as Micros, sets: 1 };
-    case 'circuit':
-    case 'strength':
-    case 'cardio':
-    case 'core':
-      return { kind: 'interval', workUs: (40 * S) as Micros, restUs: (20 * S) as Micros, sets: 1 };
-  }
-}
-
-export function newBlock(id: string, kind: BlockKind, name: string): Block {
-  return {
-    id,
-    name,
-    kind,
-    scheme: defaultScheme(kind),
-    rounds: 1,
-    order: 'circuit',
-    sides: null,
-    roundRestUs: null,
-    blockRestUs: null,
-    keepLastRest: true,
-    moves: [],
-  };
-}

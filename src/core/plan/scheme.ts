@@ -18,15 +18,18 @@ export interface MoveTiming {
  * tempo of the class, for counts that have none of their own.
  */
 export function moveTimings(block: Block, milliBpm: number | null = null): MoveTiming[] {
-  return block.moves.map((move, index) => {
-    const timing = timingOf(block.scheme, index, block.moves.length);
-    const own = ownLength(move, tempoOfBlock(block, milliBpm));
-    return {
-      ...timing,
-      sets: own === null ? timing.sets : timing.sets.map(() => own),
-      restUs: move.restUs ?? timing.restUs,
-    } satisfies MoveTiming;
-  });
+  return block.moves.map((move, index) => moveTiming(block, move, index, milliBpm));
+}
+
+/** The timing of one move at its place in a block, counted from 0; the move may be as it is in a later round. */
+export function moveTiming(block: Block, move: Move, index: number, milliBpm: number | null): MoveTiming {
+  const timing = timingOf(block.scheme, index, block.moves.length);
+  const own = ownLength(move, tempoOfBlock(block, milliBpm));
+  return {
+    ...timing,
+    sets: own === null ? timing.sets : timing.sets.map(() => own),
+    restUs: move.restUs ?? timing.restUs,
+  };
 }
 
 /** The tempo of a block: its own where it is counted, else that of the class; null: neither has one. */

@@ -16,6 +16,10 @@ export type Shared = Pick<
   | 'needs'
   | 'scheme'
   | 'countUs'
+  | 'place'
+  | 'also'
+  | 'by'
+  | 'clock'
 > & {
   /** Its lengths are guesses. */
   readonly about: boolean;
@@ -73,6 +77,10 @@ export class SegmentWriter {
       scheme: of.scheme,
       slackUs,
       countUs: of.countUs,
+      ...(of.place !== undefined && { place: of.place }),
+      ...(of.also !== undefined && { also: of.also }),
+      ...(of.by !== undefined && { by: of.by }),
+      ...(of.clock !== undefined && { clock: of.clock }),
     });
   }
 }

@@ -27,6 +27,14 @@ export interface Segment {
   readonly side: SegmentSide | null;
   readonly position: Position | null;
   readonly needs: readonly string[];
+  /** Where its prop is worn or held; left out: not said. */
+  readonly place?: string;
+  /** Other names by which its move is called in this class. */
+  readonly also?: readonly string[];
+  /** Who leads it, where that is said. */
+  readonly by?: string;
+  /** What counts its time while it is filmed, where that is said. */
+  readonly clock?: 'timer' | 'hand';
   /** How its block is timed. */
   readonly scheme: Scheme['kind'];
   /** How far its length may be off either way, because it is a guess; 0: it is exact. */

@@ -15,6 +15,8 @@ export interface Traits {
   /** Where it leaves people; a change-over begins there. */
   readonly endLevel: Level | null;
   readonly needs: readonly string[];
+  /** Where its prop is worn or held; left out: not said. */
+  readonly place?: string;
   readonly pattern: Pattern | null;
   readonly muscles: readonly Muscle[];
   readonly impact: Exercise['impact'];
@@ -22,7 +24,7 @@ export interface Traits {
 }
 
 export function traitsOf(
-  move: Pick<Move, 'name' | 'position' | 'needs'>,
+  move: Pick<Move, 'name' | 'position' | 'needs' | 'noNeeds' | 'place'>,
   block: BlockKind,
   book: ExerciseBook = SHIPPED_BOOK,
 ): Traits {
@@ -38,7 +40,8 @@ export function traitsOf(
         : position === null
           ? null
           : levelOf(position),
-    needs: move.needs.length > 0 ? move.needs : (exercise?.equipment ?? []),
+    needs: move.needs.length > 0 || move.noNeeds === true ? move.needs : (exercise?.equipment ?? []),
+    ...(move.place !== undefined && { place: move.place }),
     pattern: exercise?.pattern ?? null,
     muscles: exercise?.muscles ?? [],
     impact: exercise?.impact ?? 'none',
@@ -65,7 +68,13 @@ export function traitsReader(
       known.set(
         key,
         (traits = traitsOf(
-          { name: segment.label, position: move.position, needs: segment.needs },
+          {
+            ...(move.noNeeds === true && { noNeeds: true }),
+            ...(move.place !== undefined && { place: move.place }),
+            name: segment.label,
+            position: move.position,
+            needs: segment.needs,
+          },
           segment.blockKind,
           book,
         )),
@@ -102,6 +111,7 @@ function usualEffort(block: BlockKind): Effort {
     case 'water':
     case 'preview':
     case 'repeat':
+    case 'part':
       return 'rest';
   }
 }

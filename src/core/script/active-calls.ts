@@ -4,7 +4,7 @@ import type { CallFacts } from './call-facts.ts';
 import { BREATH, type CallWriter, type Link } from './call-writer.ts';
 import { type CountStyle, countedBefore } from './countdown.ts';
 import { leftCalls, risingCount } from './counted-calls.ts';
-import { preparing } from './preparing.ts';
+import { optionValues, preparing } from './preparing.ts';
 
 /** Below these lengths a half-way or ten-second call only crowds the countdown (common practice). */
 export const SHORTEST_FOR_HALF = fromSeconds(20);
@@ -66,13 +66,19 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
   if (facts.isLastMove(segment)) links.push({ call: 'last-one', of: segment, values: { last: 'move' } });
   // Name and side are said whatever it takes; only what comes after them gives way.
   if (!prepared)
-    links.push(...preparing(segment, facts).filter((l) => l.call !== 'set-up' && writer.due(l.call, segment) > 0));
+    links.push(
+      ...preparing(segment, facts).filter(
+        (l) =>
+          l.call !== 'set-up' && (writer.due(l.call, segment) > 0 || (l.call === 'option' && isShown(segment, facts))),
+      ),
+    );
   const opened = writer.chain(segment, segment.start, segment.start + length / 2, links);
   // Nobody can call the time of what lasts as long as it lasts.
   const timed = segment.slackUs === 0;
   const counted = timed && writer.due('countdown', segment) > 0 ? countedBefore(count, length) : 0;
   if (timed) timeCalls(segment, counted, writer);
   if (counted > 0) writer.countdown(segment, count);
+  versionCalls(segment, facts, writer, opened);
   risingCount(segment, writer, opened);
   leftCalls(segment, writer, counted > 0);
   const gap = follows === undefined || !isBreak(follows) ? 0 : follows.end - follows.start;
@@ -86,9 +92,33 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
   between(segment, facts, writer, { from: opened, until: segment.end - Math.max(counted, CHANGE) });
 }
 
+/** A version that somebody shows, or that stops early, is said however seldom this way of calling offers one. */
+function isShown(segment: Segment, facts: CallFacts): boolean {
+  return Object.keys(facts.of(segment)?.easierAs ?? {}).length > 0;
+}
+
 /** The other side of the same move is called when it comes, not announced before. */
 function saysOtherSide(segment: Segment, next: Segment, writer: CallWriter): boolean {
   return next.moveId === segment.moveId && next.label === segment.label && writer.isOn('other-side', next);
+}
+
+/** `when tired`: offered in the middle of each interval. A version that stops early is told to rest when it does. */
+function versionCalls(segment: Segment, facts: CallFacts, writer: CallWriter, opened: number): void {
+  const of = facts.of(segment);
+  if (of === null || !of.levels || !writer.isOn('option', segment)) return;
+  if (of.easierAs.when === 'when tired' && of.easier !== '') {
+    const text = writer.words('option', segment, optionValues(of));
+    const middle = segment.start + (segment.end - segment.start) / 2;
+    writer.inGap('option', segment, Math.max(opened, middle), segment.end, text);
+  }
+  for (const [name, { stopUs, by }] of [
+    ['Easier', of.easierAs],
+    ['Harder', of.harderAs],
+  ] as const) {
+    const at = segment.start + (stopUs ?? 0);
+    if (stopUs === undefined || at >= segment.end) continue;
+    writer.put('option', segment, at, `${name} version${by === undefined ? '' : `, with ${by}`}: rest now.`);
+  }
 }
 
 function timeCalls(segment: Segment, counted: number, writer: CallWriter): void {

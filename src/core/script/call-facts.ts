@@ -2,6 +2,7 @@ import { formCues } from '../exercise/form-cues.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import type { BlockKind, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
+import type { Version } from '../plan/levels.ts';
 import { traitsReader } from '../plan/traits.ts';
 
 /** What the calls must know of a class beside its segments. */
@@ -34,6 +35,11 @@ export interface MoveFacts {
   /** Its form line and those of its pattern, in the order in which they are said. */
   readonly cues: readonly string[];
   readonly breath: string;
+  /** False: the plan says that there are no easier or harder versions. */
+  readonly levels: boolean;
+  /** How the easier and the harder version are done, where the plan says more than what they are. */
+  readonly easierAs: Version;
+  readonly harderAs: Version;
   readonly impact: 'none' | 'low' | 'high';
   readonly known: boolean;
 }
@@ -55,6 +61,7 @@ export function callFacts(
 ): CallFacts {
   const traits = plan === null ? () => null : traitsReader(plan, book);
   const moves = new Map(plan?.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)) ?? []);
+  const levelless = new Set(plan?.blocks.flatMap((b) => (b.noLevels === true ? [b.id] : [])) ?? []);
   const known = new Map<string, MoveFacts | null>();
   const of = (segment: Segment): MoveFacts | null => {
     if (segment.moveId === null) return null;
@@ -67,12 +74,16 @@ export function callFacts(
     const t = traits(segment);
     if (t === null) return null;
     const move = moves.get(segment.moveId ?? '');
+    const levels = move?.noLevels !== true && !levelless.has(segment.blockId);
     const needs = t.needs.map((need) => withArticle(need));
     return {
       needs: t.level === 'low' || t.level === 'floor' ? [...needs, MAT] : needs,
       setUp: t.exercise?.setUp ?? '',
-      easier: move?.easier ?? t.exercise?.easier ?? '',
-      harder: move?.harder ?? t.exercise?.harder ?? '',
+      levels,
+      easier: levels ? (move?.easier ?? t.exercise?.easier ?? '') : '',
+      harder: levels ? (move?.harder ?? t.exercise?.harder ?? '') : '',
+      easierAs: move?.easierAs ?? {},
+      harderAs: move?.harderAs ?? {},
       caution: t.exercise?.caution ?? '',
       form: t.exercise?.form ?? '',
       cues: formCues(t.exercise?.form ?? '', t.pattern),
@@ -83,6 +94,7 @@ export function callFacts(
   };
 
   const needed = new Set<string>();
+  let place: string | undefined;
   const newNeeds = new Map<number, readonly string[]>();
   const done = new Map<string, number>();
   const timesBefore = new Map<number, number>();
@@ -98,9 +110,14 @@ export function callFacts(
     const name = s.label.toLowerCase();
     timesBefore.set(s.index, done.get(name) ?? 0);
     done.set(name, (done.get(name) ?? 0) + 1);
-    const fresh = (of(s)?.needs ?? []).filter((need) => !needed.has(need));
-    if (fresh.length > 0) newNeeds.set(s.index, fresh);
+    const needs = of(s)?.needs ?? [];
+    const fresh = needs.filter((need) => !needed.has(need));
     for (const need of fresh) needed.add(need);
+    // Where it is worn is said when it is taken up, and when it moves.
+    const moved = s.place !== undefined && s.place !== place && fresh.length === 0 ? needs.slice(0, 1) : fresh;
+    const said = moved.map((need, i) => (i === 0 && s.place !== undefined ? `${need} ${s.place}` : need));
+    if (said.length > 0) newNeeds.set(s.index, said);
+    place = s.place ?? place;
     const uses = blockMoves.get(s.blockId) ?? new Set();
     const use = `${s.moveId}/${s.round}`;
     if (lastUse.get(s.blockId) === use && !uses.has(use) && uses.size >= 2 && HAS_LAST_MOVE.has(s.blockKind))

@@ -134,7 +134,10 @@ function moving(a: Traits | null, b: Traits | null, figures: ChangeFigures): Cha
     parts.push({ kind: 'level', why: `${a.endLevel} to ${b.level}`, us: figures.levelUs });
   const up = (b?.needs ?? []).filter((n) => !(a?.needs ?? []).includes(n));
   const down = (a?.needs ?? []).filter((n) => !(b?.needs ?? []).includes(n));
-  if (up.length > 0 || down.length > 0)
+  const worn = a?.place !== undefined && b?.place !== undefined && a.place !== b.place;
+  if (worn && up.length === 0)
+    parts.push({ kind: 'prop', why: `move ${b.needs[0] ?? 'the prop'} to ${b.place}`, us: figures.propUs });
+  else if (up.length > 0 || down.length > 0)
     parts.push({
       kind: 'prop',
       why: up.length > 0 ? `take up ${up.join(' and ')}` : `put down ${down.join(' and ')}`,

@@ -1,8 +1,15 @@
 import type { Segment } from '../plan/segment.ts';
 import { numberWords } from '../speech/spoken.ts';
-import { type CallFacts, spokenList } from './call-facts.ts';
+import { type CallFacts, type MoveFacts, spokenList } from './call-facts.ts';
 import type { Link } from './call-writer.ts';
 import { inSentence } from './short-name.ts';
+
+/** The versions of a move as they are spoken: with who shows them. */
+export function optionValues({ easier, harder, easierAs, harderAs }: MoveFacts): Readonly<Record<string, string>> {
+  const shown = (text: string, by: string | undefined) =>
+    by === undefined || text === '' ? inSentence(text) : `with ${by}, ${inSentence(text)}`;
+  return { easier: shown(easier, easierAs.by), harder: shown(harder, harderAs.by) };
+}
 
 /** What is prepared before a move: done once a move's name, but for the round that begins. */
 export function preparing(move: Segment, facts: CallFacts): Link[] {
@@ -19,14 +26,15 @@ export function preparing(move: Segment, facts: CallFacts): Link[] {
   }
   const fresh = facts.newNeeds(move);
   if (fresh.length > 0) links.push({ call: 'equipment', of: move, values: { equipment: spokenList(fresh) } });
-  if (of !== null && facts.isFirst(move)) {
-    if (of.setUp !== '') links.push({ call: 'set-up', of: move, values: { setup: of.setUp } });
-    if (of.easier !== '')
-      links.push({
-        call: 'option',
-        of: move,
-        values: { easier: inSentence(of.easier), harder: inSentence(of.harder) },
-      });
+  const first = of !== null && facts.isFirst(move);
+  if (first && of.setUp !== '') links.push({ call: 'set-up', of: move, values: { setup: of.setUp } });
+  if (
+    of !== null &&
+    of.easier !== '' &&
+    (first ? of.easierAs.when !== 'when tired' : of.easierAs.when === 'each round')
+  )
+    links.push({ call: 'option', of: move, values: optionValues(of) });
+  if (first) {
     if (of.caution !== '') links.push({ call: 'caution', of: move, values: { caution: of.caution } });
   }
   return links;

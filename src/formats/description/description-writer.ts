@@ -4,7 +4,7 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
 /**
- * The text that goes beside the video: title, length, what is needed, chapters as `m:ss title` (first at 0:00), and the
+ * The text that goes beside the video: title, length, what is needed, what else is to be known, chapters as `m:ss title` (first at 0:00), and the
  * standing notice.
  */
 export function writeDescription(
@@ -13,6 +13,7 @@ export function writeDescription(
   equipment: readonly string[],
   chapters: readonly Chapter[],
   credits: readonly string[] = [],
+  notes: readonly string[] = [],
 ): string {
   const minutes = Math.round(length / 60e6);
   const needs = equipment.length === 0 ? 'You need no equipment.' : `You need: ${equipment.join(', ')}.`;
@@ -20,6 +21,7 @@ export function writeDescription(
     title,
     '',
     `${minutes < 1 ? 'Under a minute' : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}. ${needs}`,
+    ...notes.map((n) => `${n}.`),
     '',
     ...chapters.map((c) => `${writeTime((Math.floor(c.start / 1e6) * 1e6) as Micros, 0)} ${c.title}`),
     '',

@@ -1,12 +1,18 @@
 import { type Dose, type Phase, type Range, aboutRange } from '../../core/plan/dose.ts';
 import { type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
-import { fromSeconds } from '../../core/time/micros.ts';
+import { type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { readTempo } from './outline-scheme.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';
 
 /** A repetition takes so long where neither tempo nor pace is said (common practice: 3 to 5 s). */
 export const USUAL_REP_US = fromSeconds(4);
+
+/** How long one repetition takes, by a tempo or by a pace. */
+export interface Pace {
+  readonly repUs: Micros;
+  readonly tempo: string | null;
+}
 
 /** A dose as it was read; `assumed` says what was taken that was not written. */
 export interface ReadDose {
@@ -23,10 +29,9 @@ const NUMBER = '(\\d{1,4})';
 
 /**
  * `counts 16`, `counts 16 at 126`, `reps 10`, `reps 10 each side tempo 3-1-1`, `10 reps pace 4`, `breaths 3`, `hold 3
- * breaths`; null
- * where it is none of these.
+ * breaths`; null where it is none of these. `pace` is that of repetitions of which none is said; null: the usual.
  */
-export function readDose(text: string): ReadDose | null {
+export function readDose(text: string, pace: Pace | null = null): ReadDose | null {
   const clean = text.trim().toLowerCase().replace(/\s+/g, ' ');
   const match = (pattern: string) => new RegExp(`^${pattern}$`).exec(clean);
   const counts = match(`(?:counts ${NUMBER}|${NUMBER} counts)(?: at (\\d{2,3}(?:\\.\\d{1,3})?))?`);
@@ -46,11 +51,17 @@ export function readDose(text: string): ReadDose | null {
   );
   if (reps === null) return null;
   const n = Number(reps[1] ?? reps[2]);
-  const repUs = reps[4] !== undefined ? tempoLength(reps[4]) : reps[5] !== undefined ? readTime(reps[5]) : USUAL_REP_US;
+  const repUs =
+    reps[4] !== undefined
+      ? tempoLength(reps[4])
+      : reps[5] !== undefined
+        ? readTime(reps[5])
+        : (pace?.repUs ?? USUAL_REP_US);
   if (n < 1 || repUs === null) return null;
-  const bare = reps[4] === undefined && reps[5] === undefined;
+  const unsaid = reps[4] === undefined && reps[5] === undefined;
+  const bare = unsaid && pace === null;
   return {
-    dose: { kind: 'reps', reps: n, repUs, tempo: reps[4] ?? null },
+    dose: { kind: 'reps', reps: n, repUs, tempo: reps[4] ?? (unsaid ? (pace?.tempo ?? null) : null) },
     eachSide: reps[3] !== undefined,
     assumed: bare ? `${n} repetitions have no pace; 4 s each were taken. Write “tempo 3-1-1” or “pace 4”.` : null,
   };

@@ -1,4 +1,5 @@
-import { type Cueing, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
+import { type Cueing, PLAN_LIMITS, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
+import type { Say } from '../problem.ts';
 import { type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
 
@@ -59,7 +60,7 @@ export function writeExact(time: Micros): string {
   return String(time / 1e6);
 }
 
-/** `own`, `half 5`, `alternate`, `rounds`, `both`, each with `right first` where it is so. */
+/** `own`, `half 5`, `alternate`, `rounds`, `both`, `left only`, each with `right first` where it is so. */
 export function readSides(text: string): SidePolicy | null {
   const words = text.trim().toLowerCase().replace(/\s+/g, ' ');
   const first = /\bright first\b/.test(words) ? 'right' : 'left';
@@ -68,6 +69,8 @@ export function readSides(text: string): SidePolicy | null {
     .replace(/(?<=\S) sides$/, '')
     .trim();
   if (/^(both|none|no sides)$/.test(rest)) return { kind: 'both' };
+  const only = /^(?:(left|right) (?:side )?only|only (left|right))$/.exec(rest);
+  if (only !== null) return { kind: 'one', first: (only[1] ?? only[2]) === 'right' ? 'right' : 'left' };
   if (/^(own|own interval per side|each side|per side|each)$/.test(rest)) return { kind: 'own', first };
   if (/^(alternate|alternating|alternate each rep)$/.test(rest)) return { kind: 'alternate', first };
   if (/^(rounds|by round|other side in the other round|other side each round)$/.test(rest))
@@ -79,6 +82,7 @@ export function readSides(text: string): SidePolicy | null {
 }
 
 export function writeSides(sides: SidePolicy): string {
+  if (sides.kind === 'one') return `${sides.first} only`;
   const first = sides.kind !== 'both' && sides.first === 'right' ? ' right first' : '';
   return sides.kind === 'half' ? `half ${writeExact(sides.changeUs)}${first}` : sides.kind + first;
 }
@@ -92,4 +96,15 @@ export function readCueing(text: string): Cueing | null {
   const clean = text.trim().toLowerCase();
   if (clean === 'mirrored' || clean === 'mirror') return 'mirrored';
   return clean === 'own' || clean === 'own side' || clean === 'own-side' ? 'own' : null;
+}
+
+/** Props of a move, as many and as long as a plan may hold. */
+export function readNeeds(value: string, say: Say): string[] {
+  const all = splitField(value, ',')
+    .map(unescapeField)
+    .filter((n) => n !== '');
+  const { needs: most, needLength } = PLAN_LIMITS;
+  if (all.length > most) say(`A move has at most ${most} props; ${all.length - most} were left out.`);
+  if (all.some((n) => n.length > needLength)) say(`The name of a prop has at most ${needLength} letters; it was cut.`);
+  return all.slice(0, most).map((n) => n.slice(0, needLength).toWellFormed());
 }

@@ -1,6 +1,18 @@
-import { CAMERA_VIEWS, type Move, PLAN_LIMITS, type RoundChange, newMove } from '../../core/plan/plan.ts';
-import { keyAndValue, readPosition, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
-import { MEASURES, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
+import { CAMERA_VIEWS, type Move } from '../../core/plan/plan.ts';
+import { newMove } from '../../core/plan/new-plan.ts';
+import { readExtra, readInstead } from './outline-extras.ts';
+import {
+  keyAndValue,
+  readNeeds,
+  readPosition,
+  readSides,
+  readTime,
+  splitField,
+  unescapeField,
+} from './outline-fields.ts';
+import { MEASURES, type Pace, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
+import { readByRound, readRoundChange, saysTwice, withChange } from './outline-rounds.ts';
+import type { Say } from '../problem.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
@@ -21,74 +33,36 @@ const MOVE_KEYS = [
 ] as const;
 
 /**
- * `from round 2: Jump squat`, `from round 2 work 30`, `from round 3 needs: crate, mat`; null where it is none of these.
+ * One move with its fields; what is no field of a move is said and left out. `pace` is that of the block's repetitions,
+ * where it has one.
  */
-function readRoundChange(raw: string, say: Say): RoundChange | null {
-  const match = /^\s*from round (\d{1,3})(?:\s*:|\s+(work|needs)\b\s*:?)\s*(.*)$/i.exec(raw);
-  if (match === null) return null;
-  const fromRound = Number(match[1]);
-  const [key, value] = [match[2]?.toLowerCase(), (match[3] ?? '').trim()];
-  const empty = { fromRound, name: null, workUs: null, needs: null };
-  if (fromRound < 2 || fromRound > PLAN_LIMITS.rounds) return null;
-  if (key === undefined) return value === '' ? null : { ...empty, name: unescapeField(value) };
-  if (key === 'needs')
-    return {
-      ...empty,
-      needs: readNeeds(value, say),
-    };
-  const workUs = readTime(value);
-  return workUs === null ? null : { ...empty, workUs };
-}
-
-/** Props of a move, as many and as long as a plan may hold. */
-function readNeeds(value: string, say: Say): string[] {
-  const all = splitField(value, ',')
-    .map(unescapeField)
-    .filter((n) => n !== '');
-  const { needs: most, needLength } = PLAN_LIMITS;
-  if (all.length > most) say(`A move has at most ${most} props; ${all.length - most} were left out.`);
-  if (all.some((n) => n.length > needLength)) say(`The name of a prop has at most ${needLength} letters; it was cut.`);
-  return all.slice(0, most).map((n) => n.slice(0, needLength).toWellFormed());
-}
-
-/** One entry a round: what is said of the same round in several fields stands in one. */
-function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
-  const was = changes.find((c) => c.fromRound === change.fromRound);
-  const joined =
-    was === undefined
-      ? change
-      : {
-          fromRound: change.fromRound,
-          name: change.name ?? was.name,
-          workUs: change.workUs ?? was.workUs,
-          needs: change.needs ?? was.needs,
-        };
-  return [...changes.filter((c) => c !== was), joined]
-    .sort((a, b) => a.fromRound - b.fromRound)
-    .slice(0, PLAN_LIMITS.changes);
-}
-
-/** Says what is wrong with a line, or with `note` what was taken that was not written. */
-export type Say = (message: string, note?: 'note') => void;
-
-/** One move with its fields; what is no field of a move is said and left out. */
-export function readMoveLine(text: string, id: string, say: Say): Move {
+export function readMoveLine(text: string, id: string, say: Say, pace: Pace | null = null): Move {
   const [head, ...fields] = splitField(text, '|');
   const move: Mutable<Move> = { ...newMove(id, unescapeField(head ?? '') || 'Move without a name') };
   if (unescapeField(head ?? '') === '') say('This move has no name.');
+  const bare = readInstead(head ?? '');
+  if (bare !== null) Object.assign(move, bare, { name: INSTEAD_NAMES[bare.instead] });
   for (const raw of fields) {
     const field = keyAndValue(raw, MOVE_KEYS);
     const value = field?.value ?? '';
     const time = readTime(value);
     const bareSides = field === null ? readSides(raw) : null;
     const barePosition = field === null ? readPosition(raw) : null;
-    const change = readRoundChange(raw, say);
-    const dose = readDose(raw);
+    const own = move.dose?.kind === 'reps' ? move.dose : pace;
+    const change = readRoundChange(raw, say, own);
+    const byRound = readByRound(raw, say, pace);
+    const extra = readExtra(raw, say);
+    const instead = readInstead(raw);
+    const dose = readDose(raw, pace);
     const measure =
       dose === null ? readMeasure(field?.key === 'work' || field?.key === 'hold' ? value : raw) : { dose: dose.dose };
     const view = CAMERA_VIEWS.find((v) => field?.key === 'view' && value.trim().toLowerCase() === v);
     const lead = /^(?:lead (left|right)|(left|right) (?:foot )?leads?)$/i.exec(raw.trim());
-    if (measure !== null) {
+    if (instead !== null) Object.assign(move, instead);
+    else if (byRound !== null) {
+      move.dose = byRound.dose as NonNullable<Move['dose']>;
+      move.changes = (byRound.changes ?? []).reduce(withChange, move.changes ?? []);
+    } else if (measure !== null) {
       if (writeMeasure(move) !== '') say(`“${move.name}” is measured twice; “${raw.trim()}” was taken.`);
       for (const kind of MEASURES) delete move[kind];
       Object.assign(move, measure);
@@ -97,11 +71,16 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     } else if (view !== undefined) move.view = view;
     else if (lead !== null) move.lead = (lead[1] ?? lead[2] ?? '').toLowerCase() === 'right' ? 'right' : 'left';
     else if (change !== null) {
-      const was = move.changes?.find((c) => c.fromRound === change.fromRound);
-      if ((['name', 'workUs', 'needs'] as const).some((f) => change[f] !== null && was != null && was[f] !== null))
+      if (
+        saysTwice(
+          move.changes?.find((c) => c.fromRound === change.fromRound),
+          change,
+        )
+      )
         say(`Round ${change.fromRound} of “${move.name}” is said twice; “${raw.trim()}” was taken.`);
       move.changes = withChange(move.changes ?? [], change);
-    } else if (bareSides !== null) move.sides = bareSides;
+    } else if (extra !== null) Object.assign(move, withVersions(move, extra));
+    else if (bareSides !== null) move.sides = bareSides;
     else if (barePosition !== null) move.position = barePosition;
     else if (field?.key === 'needs') {
       if (move.needs.length > 0) say(`The props of “${move.name}” are said twice; “${value.trim()}” was taken.`);
@@ -117,4 +96,16 @@ export function readMoveLine(text: string, id: string, say: Say): Move {
     else if (raw.trim() !== '') say(`“${raw.trim()}” is not a setting of a move.`);
   }
   return move;
+}
+
+/** What is called so where the outline has no name for it. */
+const INSTEAD_NAMES = { talk: 'Talk', 'set-up': 'Set-up', water: 'Water' } as const;
+
+/** What is said of a version in several fields is one. */
+function withVersions(move: Move, extra: Partial<Move>): Partial<Move> {
+  return {
+    ...extra,
+    ...(extra.easierAs === undefined ? {} : { easierAs: { ...move.easierAs, ...extra.easierAs } }),
+    ...(extra.harderAs === undefined ? {} : { harderAs: { ...move.harderAs, ...extra.harderAs } }),
+  };
 }

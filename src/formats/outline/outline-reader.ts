@@ -1,24 +1,14 @@
-import {
-  BLOCK_KINDS,
-  type Block,
-  type BlockKind,
-  type Move,
-  PLAN_LIMITS,
-  type Plan,
-  defaultScheme,
-  isPlainBlock,
-  newBlock,
-} from '../../core/plan/plan.ts';
-import type { Micros } from '../../core/time/micros.ts';
-import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
+import { PLAN_LIMITS, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
+import { newBlock } from '../../core/plan/new-plan.ts';
+import { type ReadProblem, type ReadResult, type Say, linesOf, refuseText } from '../problem.ts';
 import { keepableText } from '../keepable.ts';
-import { keyAndValue, readCueing, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
-import { readAbout, readRange } from './outline-dose.ts';
-import { type Say, readMoveLine } from './outline-move.ts';
-import { readScheme, readTempo } from './outline-scheme.ts';
+import { type DraftBlock, readBlockLine } from './outline-block.ts';
+import { keyAndValue, readCueing, readSides, unescapeField } from './outline-fields.ts';
+import { readMoveLine } from './outline-move.ts';
+import { type Reference, resolveBlocks } from './outline-references.ts';
+import { paceOf, readTempo } from './outline-scheme.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
-type DraftBlock = Mutable<Omit<Block, 'moves'>> & { moves: Move[] };
 
 /**
  * Reads a plan from the plain-text outline described in docs/formats.md. Every line that cannot be understood is
@@ -70,7 +60,7 @@ export function readOutline(text: string): ReadResult<Plan> {
         say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
       else {
         const [text, times] = timesOf(line.slice(1));
-        const move = readMoveLine(text, '', sayAt(number));
+        const move = readMoveLine(text, '', sayAt(number), paceOf(block.scheme));
         for (let n = 0; n < times; n++) {
           if (++moves <= PLAN_LIMITS.moves && block.moves.length < PLAN_LIMITS.movesInBlock) {
             block.moves.push({ ...move, id: `${block.id}m${block.moves.length + 1}` });
@@ -126,163 +116,9 @@ function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (messa
   }
 }
 
-/** A block that names others, which may stand after it: what it names is looked up when all are read. */
-interface Reference {
-  readonly block: DraftBlock;
-  readonly names: string;
-  readonly say: Say;
-}
-
-function readBlockLine(
-  text: string,
-  number: number,
-  say: Say,
-): { readonly block: DraftBlock; readonly names: string | null } {
-  const [head, ...tail] = splitField(text, ':');
-  const name = unescapeField(head ?? '') || `Block ${number}`;
-  const settings = splitField(tail.join(':'), ',')
-    .map((s) => s.trim())
-    .filter((s) => s !== '');
-  const said = settings.map((s) => kindOf(s, true)).find((k) => k !== null);
-  const kind = said ?? kindOf(name, false) ?? 'circuit';
-  const block = newBlock(`b${number}`, kind, name) as DraftBlock;
-  block.moves = [];
-  const plain = isPlainBlock(kind);
-  let timed = false;
-  let names: string | null = null;
-  for (const setting of settings) {
-    if (isKind(setting)) continue;
-    const again = /^(preview|repeat)(?: of)?:? (.+)$/i.exec(setting);
-    if (again !== null && again[1]?.toLowerCase() === kind) {
-      const [others, length] = kind === 'preview' ? lengthAtEnd(again[2] ?? '') : [again[2] ?? '', null];
-      names = others;
-      if (length !== null) {
-        block.scheme = { kind: 'plain', lengthUs: length };
-        timed = true;
-      }
-      continue;
-    }
-    const range = readRange(bareLength(setting)) ?? readAbout(bareLength(setting));
-    if (plain && range !== null) {
-      block.range = range;
-      timed = true;
-      continue;
-    }
-    const bare = keyAndValue(setting, BLOCK_KINDS.filter(isPlainBlock))?.value ?? setting;
-    const scheme = readScheme(plain ? bare : setting, plain);
-    if (scheme !== null && (scheme.kind === 'plain') === plain) {
-      if (timed) say(`“${name}” is timed twice; “${setting}” was taken.`);
-      block.scheme = scheme;
-      timed = true;
-    } else if (!readBlockSetting(setting, block)) say(`“${setting}” is not a setting of a block.`);
-  }
-  if (!timed) block.scheme = defaultScheme(kind);
-  if (kind === 'preview' || kind === 'repeat') block.of = [];
-  return { block, names };
-}
-
-/** `about 0:30` of `talk about 0:30`. */
-function bareLength(setting: string): string {
-  return keyAndValue(setting, BLOCK_KINDS.filter(isPlainBlock))?.value ?? setting;
-}
-
-/** `Main 0:22` to the name and its length; null: there is none. */
-function lengthAtEnd(text: string): readonly [name: string, length: Micros | null] {
-  const match = /^(.*\S)\s+([\d:.]+s?)$/.exec(text.trim());
-  const length = match === null ? null : readTime(match[2] ?? '');
-  return length === null ? [text.trim(), null] : [match?.[1] ?? '', length];
-}
-
 /** `Squat x 2` to the move and how often it stands there. */
 function timesOf(text: string): readonly [text: string, times: number] {
   const match = /^([^|]*?)\s+[x×]\s?(\d{1,2})\s*(\|.*)?$/.exec(text);
   const times = Number(match?.[2] ?? 1);
   return match === null || times < 1 ? [text, 1] : [`${match[1]} ${match[3] ?? ''}`, times];
-}
-
-const BETWEEN_NAMES = /^\s*(?:\+|&|and\b)\s*/i;
-
-/**
- * Finds the blocks that a line names, `Main and Finish`. Names may hold the word that stands between them (`Learn and
- * link`), so at
- * each place the longest name that fits is taken; one that no block has is said.
- */
-function resolveBlocks({ block, names, say }: Reference, all: readonly DraftBlock[]): void {
-  const others = all.filter((b) => b !== block).sort((a, b) => b.name.length - a.name.length);
-  const found: string[] = [];
-  let rest = unescapeField(names);
-  while (rest !== '') {
-    const lower = rest.toLowerCase();
-    const next = others.find(
-      (b) =>
-        b.name !== '' &&
-        lower.startsWith(b.name.toLowerCase()) &&
-        (lower.length === b.name.length || BETWEEN_NAMES.test(lower.slice(b.name.length))),
-    );
-    if (next === undefined) {
-      say(`No block is called “${rest.split(/\s(?:\+|&|and)\s/i)[0]}”.`);
-      const after = /\s(?:\+|&|and)\s+/i.exec(rest);
-      rest = after === null ? '' : rest.slice(after.index + after[0].length);
-      continue;
-    }
-    found.push(next.id);
-    rest = rest.slice(next.name.length).replace(BETWEEN_NAMES, '');
-  }
-  if (found.length > PLAN_LIMITS.blocks)
-    say(`At most ${PLAN_LIMITS.blocks} blocks can be named; the rest was left out.`);
-  block.of = found.slice(0, PLAN_LIMITS.blocks);
-}
-
-function readBlockSetting(setting: string, block: DraftBlock): boolean {
-  const clean = setting.toLowerCase().replace(/\s+/g, ' ');
-  const rounds = /^(\d{1,3}) rounds?$/.exec(clean) ?? /^rounds?:? (\d{1,3})$/.exec(clean);
-  if (rounds !== null) {
-    const count = Number(rounds[1]);
-    if (count < 1 || count > PLAN_LIMITS.rounds) return false;
-    block.rounds = count;
-    return true;
-  }
-  if (/^(untimed|by feel|about)$/.test(clean)) block.about = true;
-  else if (/^(no last rest|without (the )?last rest)$/.test(clean)) block.keepLastRest = false;
-  else if (/^(keep last rest|last rest)$/.test(clean)) block.keepLastRest = true;
-  else if (/^(station by station|stations?)$/.test(clean)) block.order = 'station';
-  else if (/^(in circuit|circuit order)$/.test(clean)) block.order = 'circuit';
-  else {
-    const field = keyAndValue(setting, ['round rest', 'block rest', 'sides']);
-    if (field?.key === 'sides') {
-      block.sides = readSides(field.value);
-      return block.sides !== null;
-    }
-    const time = field === null ? null : readTime(field.value);
-    if (time === null) return false;
-    if (field?.key === 'round rest') block.roundRestUs = time;
-    else block.blockRestUs = time;
-  }
-  return true;
-}
-
-function isKind(setting: string): boolean {
-  const clean = setting.trim().toLowerCase().replace(/\s+/g, '-');
-  return BLOCK_KINDS.some((kind) => kind === clean);
-}
-
-/**
- * A block's kind from a word; `whole`: the setting must be the kind itself, else a name such as `Warm-up one` will do.
- */
-function kindOf(text: string, whole: boolean): BlockKind | null {
-  const clean = text.trim().toLowerCase().replace(/\s+/g, '-');
-  const exact = BLOCK_KINDS.find((kind) => kind === clean);
-  if (exact !== undefined) return exact;
-  const plain = keyAndValue(text, BLOCK_KINDS.filter(isPlainBlock));
-  if (plain !== null && whole && (plain.key === 'preview' || plain.key === 'repeat')) return plain.key;
-  const length = plain?.value ?? '';
-  if (plain !== null && (readTime(length) ?? readRange(length) ?? readAbout(length)) !== null)
-    return plain.key as BlockKind;
-  if (whole) return null;
-  if (/warm.?up/.test(clean)) return 'warm-up';
-  if (/cool.?down/.test(clean)) return 'cool-down';
-  if (/stretch|holds?$/.test(clean)) return 'hold';
-  if (/water|drink/.test(clean)) return 'water';
-  if (/^(welcome|intro|talk|goodbye|farewell|outro|closing)/.test(clean)) return 'talk';
-  return null;
 }

@@ -5,6 +5,7 @@ import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
 import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import { readTime, writeExact } from './outline-fields.ts';
+import type { Pace } from './outline-dose.ts';
 
 const TIME = '([\\d:.,]+[hms]?)';
 
@@ -31,6 +32,12 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     const workUs = m[2] === undefined && periodUs !== null ? micros(periodUs * 0.75) : time(m[2]);
     return periodUs === null || workUs === null || workUs > periodUs ? null : { kind: 'emom', periodUs, workUs };
   }
+  if (
+    (m = match(
+      `(?:ladder|pyramid) (?:reps )?(\\d{1,3}(?: ?- ?\\d{1,3})+)(?: reps)? (?:tempo (\\S+)|pace ${TIME})(?: rest ${TIME})?`,
+    )) !== null
+  )
+    return readCountedLadder(m);
   if ((m = match(`(?:ladder|pyramid) ([\\d:.]+(?: ?- ?[\\d:.]+)+)(?: rest ${TIME})?`)) !== null) {
     const works = (m[1] ?? '').split('-').map((part) => readTime(part));
     const restUs = time(m[2]);
@@ -71,6 +78,26 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   return null;
 }
 
+/** Longest length that a plan may hold. */
+const LONGEST_US = 86_400e6;
+
+/** `ladder reps 15-12-9-6 pace 3 rest 30`. */
+function readCountedLadder(m: RegExpExecArray): Scheme | null {
+  const reps = (m[1] ?? '').split('-').map(Number);
+  const repUs = m[2] === undefined ? readTime(m[3] ?? '') : tempoLength(m[2]);
+  const restUs = m[4] === undefined ? ZERO : readTime(m[4]);
+  if (repUs === null || restUs === null || reps.some((n) => n < 1) || reps.length > PLAN_LIMITS.sets) return null;
+  const worksUs = reps.map((n) => micros(n * repUs));
+  if (worksUs.some((us) => us > LONGEST_US)) return null;
+  return { kind: 'ladder', worksUs, restUs, counted: { reps, repUs, tempo: m[2] ?? null } };
+}
+
+/** How long a repetition takes in a block, where its scheme says so. */
+export function paceOf(scheme: Scheme): Pace | null {
+  if (scheme.kind === 'reps') return { repUs: scheme.repUs, tempo: scheme.tempo };
+  return scheme.kind === 'ladder' && scheme.counted !== undefined ? scheme.counted : null;
+}
+
 /** Beats a minute in thousandths; null where nobody moves to it. */
 export function readTempo(text: string | undefined): number | null {
   const milliBpm = Math.round(Number(text) * 1000);
@@ -103,6 +130,10 @@ export function writeScheme(scheme: Scheme): string {
     case 'emom':
       return `emom ${writeExact(scheme.periodUs)} work ${writeExact(scheme.workUs)}`;
     case 'ladder':
+      if (scheme.counted !== undefined) {
+        const { reps, repUs, tempo } = scheme.counted;
+        return `ladder reps ${reps.join('-')} ${tempo === null ? `pace ${writeExact(repUs)}` : `tempo ${tempo}`}${rest(scheme.restUs)}`;
+      }
       return `ladder ${scheme.worksUs.map(short).join('-')}${rest(scheme.restUs)}`;
     case 'reps':
       return `reps ${scheme.reps} ${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}${rest(scheme.restUs)}`;

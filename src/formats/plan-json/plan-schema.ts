@@ -3,6 +3,8 @@ import { unkeepable } from '../keepable.ts';
 import { BUILD_UPS, MOST_ELEMENTS, MOST_STEPS } from '../../core/plan/choreography.ts';
 import { type Dose, FASTEST_MILLI_BPM, type Phase, type Range, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import {
+  INSTEADS,
+  type LadderCounts,
   BLOCK_KINDS,
   CAMERA_VIEWS,
   type Block,
@@ -10,10 +12,11 @@ import {
   PLAN_LIMITS,
   POSITIONS,
   type Plan,
-  type RoundChange,
   type Scheme,
   type SidePolicy,
 } from '../../core/plan/plan.ts';
+import { LOADS, OFFERED_WHEN, type TakeUp, type Version } from '../../core/plan/levels.ts';
+import type { RoundChange, RoundSpan } from '../../core/plan/rounds.ts';
 
 /** Longest length a plan may hold: 24 h in microseconds. */
 const LONGEST_US = 86_400e6;
@@ -45,12 +48,21 @@ const sides = byKind<SidePolicy['kind']>({
   half: { first: side, changeUs: time },
   alternate: { first: side },
   rounds: { first: side },
+  one: { first: side },
 });
 const scheme = byKind<Scheme['kind']>({
   interval: { workUs: time, restUs: time, sets: count(PLAN_LIMITS.sets) },
   pair: { firstUs: time, secondUs: time, restUs: time },
   emom: { periodUs: time, workUs: time },
-  ladder: { worksUs: Joi.array().items(time).max(PLAN_LIMITS.sets).required(), restUs: time },
+  ladder: {
+    worksUs: Joi.array().items(time).max(PLAN_LIMITS.sets).required(),
+    restUs: time,
+    counted: Joi.object({
+      reps: Joi.array().items(count(9_999)).min(1).max(PLAN_LIMITS.sets).required(),
+      repUs: time,
+      tempo: orNull(Joi.string().max(20)),
+    } satisfies Record<keyof LadderCounts, Joi.Schema>),
+  },
   reps: { reps: count(9_999), repUs: time, tempo: orNull(Joi.string().max(20)), restUs: time },
   counts: { counts: count(9_999), milliBpm: count(999_999), restUs: time },
   hold: { holdUs: time, changeUs: time },
@@ -85,10 +97,27 @@ const phase = Joi.object({
   effortPercent: orNull(Joi.number().integer().min(1).max(100)),
 } satisfies Record<keyof Phase, Joi.Schema>);
 const range = Joi.object({ leastUs: time, mostUs: time } satisfies Record<keyof Range, Joi.Schema>);
+const short = Joi.string().min(1).max(PLAN_LIMITS.shortText);
+const roundSpan = Joi.object({
+  from: count(PLAN_LIMITS.rounds),
+  to: Joi.number().integer().min(Joi.ref('from')).max(PLAN_LIMITS.rounds).required(),
+} satisfies Record<keyof RoundSpan, Joi.Schema>);
+const version = Joi.object({
+  by: short,
+  stopUs: time.optional(),
+  when: Joi.valid(...OFFERED_WHEN),
+} satisfies Record<keyof Version, Joi.Schema>);
+const takeUp = Joi.object({
+  prop: short.required(),
+  counts: orNull(Joi.number().integer().min(1).max(999)),
+  lengthUs: time,
+} satisfies Record<keyof TakeUp, Joi.Schema>);
 const change = Joi.object({
   fromRound: Joi.number().integer().min(2).max(PLAN_LIMITS.rounds).required(),
   name: orNull(Joi.string().max(2_000)),
   workUs: time.allow(null),
+  restUs: time.optional(),
+  dose: Joi.any().when(Joi.exist(), { then: dose }),
   needs: orNull(Joi.array().items(Joi.string().max(PLAN_LIMITS.needLength)).max(PLAN_LIMITS.needs)),
 } satisfies Record<keyof RoundChange, Joi.Schema>);
 const move = Joi.object({
@@ -108,6 +137,17 @@ const move = Joi.object({
   range,
   lead: Joi.valid('left', 'right'),
   view: Joi.valid(...CAMERA_VIEWS),
+  also: Joi.array().items(short).min(1).max(PLAN_LIMITS.also),
+  by: short,
+  noNeeds: Joi.valid(true),
+  easierAs: version,
+  harderAs: version,
+  noLevels: Joi.valid(true),
+  load: Joi.valid(...LOADS),
+  place: short,
+  takeUp,
+  inRounds: roundSpan,
+  instead: Joi.valid(...INSTEADS),
   changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({
@@ -122,6 +162,14 @@ const block = Joi.object({
   blockRestUs: time.allow(null),
   keepLastRest: Joi.boolean().required(),
   about: Joi.valid(true),
+  clock: Joi.valid('timer', 'hand'),
+  leadInUs: time.optional(),
+  atHome: roundSpan,
+  newRestUs: time.optional(),
+  changeUs: time.optional(),
+  filler: short,
+  by: short,
+  noLevels: Joi.valid(true),
   range,
   of: Joi.array().items(Joi.string().max(64)).max(PLAN_LIMITS.blocks),
   moves: Joi.array().items(move).unique('id').max(PLAN_LIMITS.movesInBlock).required(),

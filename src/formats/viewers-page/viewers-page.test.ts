@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest';
 import type { ViewerClass } from '../../core/delivery/viewer-class.ts';
 import { writeViewersPage } from './viewers-page.ts';
 
-const usual = { kind: 'work', dose: '40 s', ownPace: false, block: 'Main', round: 1, rounds: 1, needs: [] } as const;
+const usual = {
+  kind: 'work',
+  dose: '40 s',
+  ownPace: false,
+  block: 'Main',
+  round: 1,
+  rounds: 1,
+  atHome: null,
+  needs: [],
+} as const;
 const shown = (title: string, label: string): ViewerClass => ({
   title,
   instructor: 'Ottilie Brandvold',

@@ -2,6 +2,7 @@ import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
 import { aboutRange, middleOf } from '../../core/plan/dose.ts';
+import { atHomeWords } from '../../core/plan/at-home.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -41,6 +42,7 @@ const TINT: Readonly<Record<BlockKind, string>> = {
   water: 'water',
   preview: 'talk',
   repeat: 'set-up',
+  part: 'talk',
 };
 
 const NO_BARS: readonly Bar[] = [];
@@ -171,6 +173,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
               }
             />
           )}
+          {block.kind === 'part' && <span className="text-soft">after a break outside of the video of</span>}
           {block.kind !== 'repeat' && block.range === undefined && (
             <SchemeFields
               scheme={block.scheme}
@@ -178,14 +181,17 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
               onChange={(scheme) => set('timing', (b) => ({ ...b, scheme }))}
             />
           )}
-          {block.scheme.kind === 'plain' && block.of === undefined && block.range === undefined && (
-            <button
-              className="btn btn-quiet text-[13px]"
-              onClick={() => set('length is a guess', (b) => ({ ...b, range: aboutRange(length) }))}
-            >
-              about
-            </button>
-          )}
+          {block.scheme.kind === 'plain' &&
+            block.kind !== 'part' &&
+            block.of === undefined &&
+            block.range === undefined && (
+              <button
+                className="btn btn-quiet text-[13px]"
+                onClick={() => set('length is a guess', (b) => ({ ...b, range: aboutRange(length) }))}
+              >
+                about
+              </button>
+            )}
           {(!plain || block.kind === 'repeat') && (
             <label className="flex items-baseline gap-1.5">
               <input
@@ -207,6 +213,11 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
             </label>
           )}
           {block.about === true && <span className="text-soft">, by feel</span>}
+          {block.atHome !== undefined && <span className="text-soft">, {atHomeWords(block.atHome)}</span>}
+          {block.by !== undefined && <span className="text-soft">, {block.by} leads</span>}
+          {block.clock !== undefined && (
+            <span className="text-soft">, {block.clock === 'timer' ? 'by a machine timer' : 'timed by hand'}</span>
+          )}
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1 self-start">
           <span className="flex items-center gap-0.5 opacity-0 group-focus-within/block:opacity-100 group-hover/block:opacity-100 [@media(hover:none)]:opacity-100">

@@ -1,6 +1,17 @@
-import type { Block } from '../../core/plan/plan.ts';
+import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
 import { TimeField } from '../shared/TimeField.tsx';
+import { readBlockLine } from '../../formats/outline/outline-block.ts';
+import { writeSettings } from '../../formats/outline/outline-writer.ts';
 import { SidesSelect } from './SidesSelect.tsx';
+import { TypedField } from './TypedField.tsx';
+
+/** The block with its settings as typed in one line; null: something is not understood, or its moves would be lost. */
+function settingsFromLine(text: string, block: Block): Block | null {
+  let understood = true;
+  const read = readBlockLine(`Block: ${text}`, 1, (_, note) => void (understood &&= note !== undefined)).block;
+  if (!understood || isPlainBlock(read.kind) !== isPlainBlock(block.kind)) return null;
+  return { ...read, id: block.id, name: block.name, moves: block.moves };
+}
 
 /** What of a block is set seldom: its order, its rests, its sides. */
 export function BlockMore({
@@ -14,6 +25,18 @@ export function BlockMore({
 }) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-2">
+      <TypedField
+        label="as a line"
+        value={writeSettings(block)}
+        wanted="settings with commas, as in the outline: timer, lead-in 5 · 3-4 rounds at home · new move rest 25 · change 6 · by Bo · no levels"
+        className="w-full sm:w-[34rem]"
+        onChange={(text) => {
+          const read = settingsFromLine(text, block);
+          if (read !== null) set('block as a line', () => read);
+          return read !== null;
+        }}
+        onClear={() => undefined}
+      />
       <label className="flex items-center gap-1.5">
         <span className="label">order</span>
         <select

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Block } from '../../core/plan/plan.ts';
-import { isPlainBlock, newBlock } from '../../core/plan/plan.ts';
+import { isPlainBlock } from '../../core/plan/plan.ts';
+import { newBlock } from '../../core/plan/new-plan.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import type { ChangeOver } from '../../core/script/change-over.ts';
 import { whyNeeded } from '../../core/script/change-over.ts';

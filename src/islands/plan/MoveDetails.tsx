@@ -7,11 +7,13 @@ import {
   PLAN_LIMITS,
   POSITIONS,
   type Position,
-  type RoundChange,
 } from '../../core/plan/plan.ts';
+import type { RoundChange } from '../../core/plan/rounds.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';
+import { readMoveLine } from '../../formats/outline/outline-move.ts';
+import { writeMove } from '../../formats/outline/outline-writer.ts';
 import { SidesSelect } from './SidesSelect.tsx';
 import { TypedField } from './TypedField.tsx';
 
@@ -24,6 +26,13 @@ interface Props {
 /** A move has one measure of its own at most: seconds, a dose, phases or a range. */
 function withoutMeasure({ dose: _dose, phases: _phases, range: _range, ...move }: Move): Move {
   return move;
+}
+
+/** A move as it was typed in one line; null: something in it is not understood. */
+function moveFromLine(text: string, id: string): Move | null {
+  let understood = true;
+  const read = readMoveLine(text.replace(/^-\s*/, ''), id, (_, note) => void (understood &&= note !== undefined));
+  return understood ? read : null;
 }
 
 /** What is set for one move alone, and what changes in later rounds. */
@@ -47,6 +56,18 @@ export function MoveDetails({ move, rounds, set }: Props) {
   );
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 py-2 pl-8">
+      <TypedField
+        label="as a line"
+        value={writeMove(move).slice(2)}
+        wanted="NAME | FIELD | FIELD, as in the outline: by Bo · load light · place: above the knees · rounds 2-3 · easier stops at 0:30"
+        className="w-full sm:w-[34rem]"
+        onChange={(text) => {
+          const read = moveFromLine(text, move.id);
+          if (read !== null) set('move as a line', () => read);
+          return read !== null;
+        }}
+        onClear={() => undefined}
+      />
       <SidesSelect
         label="sides"
         value={move.sides}

@@ -1,4 +1,7 @@
 import { memo, useState } from 'react';
+import { loaded } from '../../core/plan/levels.ts';
+import { roundWords } from '../../core/plan/rounds.ts';
+import { writeDose } from '../../formats/outline/outline-dose.ts';
 import { useSortable } from '@dnd-kit/sortable';
 import { ChevronDown, ChevronRight, X } from 'lucide-react';
 import type { Move } from '../../core/plan/plan.ts';
@@ -143,14 +146,32 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   const known = book.read(move.name);
   const facts = [
     move.sides !== null && move.sides.kind !== 'both'
-      ? { own: 'each side', half: 'switch at half', alternate: 'alternate', rounds: 'side by round' }[move.sides.kind]
+      ? {
+          own: 'each side',
+          half: 'switch at half',
+          alternate: 'alternate',
+          rounds: 'side by round',
+          one: `${move.sides.first} only`,
+        }[move.sides.kind]
       : null,
     move.position ?? known?.start ?? null,
     doseWords(move),
-    ...(move.needs.length > 0 ? move.needs : (known?.equipment ?? [])),
+    move.instead ?? null,
+    ...(move.needs.length > 0 || move.noNeeds === true ? loaded(move.needs, move.load) : (known?.equipment ?? [])),
+    move.place ?? null,
+    move.by === undefined ? null : `by ${move.by}`,
+    move.inRounds === undefined ? null : roundWords(move.inRounds),
     ...(move.changes ?? []).map(
       (c) =>
-        `round ${c.fromRound}: ${[c.name, c.workUs === null ? null : `${c.workUs / 1e6} s`, c.needs?.join(', ')].filter((t) => t != null).join(', ')}`,
+        `round ${c.fromRound}: ${[
+          c.name,
+          c.workUs === null ? null : `${c.workUs / 1e6} s`,
+          c.dose === undefined ? null : writeDose(c.dose),
+          c.restUs === undefined ? null : `rest ${c.restUs / 1e6} s`,
+          c.needs?.join(', '),
+        ]
+          .filter((t) => t != null)
+          .join(', ')}`,
     ),
   ].filter((fact) => fact !== null);
   return (

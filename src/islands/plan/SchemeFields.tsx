@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { BUILD_UPS, type BuildUp, readSteps, stepLetters } from '../../core/plan/choreography.ts';
-import { type Scheme, defaultScheme } from '../../core/plan/plan.ts';
+import { type Scheme } from '../../core/plan/plan.ts';
+import { defaultScheme } from '../../core/plan/new-plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
 import { TimeField } from '../shared/TimeField.tsx';

@@ -8,6 +8,7 @@ const WORDS: Readonly<Record<SidePolicy['kind'], string>> = {
   half: 'switch at half-time',
   alternate: 'alternate each rep',
   rounds: 'other side in the other round',
+  one: 'one side only',
 };
 const SWITCH = fromSeconds(4);
 
@@ -19,7 +20,7 @@ interface Props {
   readonly onChange: (value: SidePolicy | null) => void;
 }
 
-/** The four side policies, which side is first, and what a switch costs. */
+/** The side policies, which side is first, and what a switch costs. */
 export function SidesSelect({ label, value, inherit, onChange }: Props) {
   const kind = value?.kind ?? 'inherit';
   const first = value !== null && value.kind !== 'both' ? value.first : 'left';
@@ -28,7 +29,7 @@ export function SidesSelect({ label, value, inherit, onChange }: Props) {
     if (next === 'both') return { kind: 'both' };
     if (next === 'half')
       return { kind: 'half', first: side, changeUs: value?.kind === 'half' ? value.changeUs : SWITCH };
-    return { kind: next as 'own' | 'alternate' | 'rounds', first: side };
+    return { kind: next as 'own' | 'alternate' | 'rounds' | 'one', first: side };
   };
   return (
     <span className="flex items-center gap-1.5">
@@ -50,8 +51,8 @@ export function SidesSelect({ label, value, inherit, onChange }: Props) {
           value={first}
           onChange={(e) => onChange(make(value.kind, e.target.value === 'right' ? 'right' : 'left'))}
         >
-          <option value="left">left first</option>
-          <option value="right">right first</option>
+          <option value="left">{value.kind === 'one' ? 'left' : 'left first'}</option>
+          <option value="right">{value.kind === 'one' ? 'right' : 'right first'}</option>
         </select>
       )}
       {value?.kind === 'half' && (

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
-import { type Plan, newBlock } from '../../core/plan/plan.ts';
+import { type Plan } from '../../core/plan/plan.ts';
+import { newBlock } from '../../core/plan/new-plan.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import {
   blockAsText,

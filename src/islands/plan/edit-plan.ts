@@ -1,14 +1,6 @@
 import { freshIds } from '../../core/plan/ids.ts';
-import {
-  type Block,
-  type BlockKind,
-  type Move,
-  type Plan,
-  defaultScheme,
-  isPlainBlock,
-  newBlock,
-  newMove,
-} from '../../core/plan/plan.ts';
+import { type Block, type BlockKind, type Move, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
+import { defaultScheme, newBlock, newMove } from '../../core/plan/new-plan.ts';
 
 /** A new id that is not used in the plan. */
 export function freeId(plan: Plan, prefix: string): string {
@@ -37,6 +29,7 @@ const NAMES: Readonly<Record<BlockKind, string>> = {
   water: 'Water',
   preview: 'Preview',
   repeat: 'Again',
+  part: 'Part',
 };
 
 export function addBlock(plan: Plan, kind: BlockKind, after: string | null): { plan: Plan; id: string } {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { FakeServer, FakeStorage, TAKE } from '../../../tests/support/fake-server.ts';
 import { EDITED, renamed } from '../../../tests/support/random-edits.ts';
-import { newMove } from '../../core/plan/plan.ts';
+import { newMove } from '../../core/plan/new-plan.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { openDrafts } from './saving/drafts.ts';
 import { createWorkbench } from './store.ts';

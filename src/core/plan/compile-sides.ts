@@ -1,0 +1,91 @@
+import type { Micros } from '../time/micros.ts';
+import { type Phase, slackOf } from './dose.ts';
+import type { Move, SidePolicy } from './plan.ts';
+import type { SegmentSide } from './segment.ts';
+import type { SegmentWriter, Shared } from './segment-writer.ts';
+
+type Sides =
+  | { readonly kind: 'one'; readonly side: SegmentSide }
+  | { readonly kind: 'own'; readonly order: readonly ['left' | 'right', 'left' | 'right'] }
+  | { readonly kind: 'half'; readonly order: readonly ['left' | 'right', 'left' | 'right']; readonly changeUs: Micros };
+
+/** How a policy is done in a round, counted from 1. */
+export function sidesOf(policy: SidePolicy, round: number): Sides {
+  if (policy.kind === 'both') return { kind: 'one', side: 'both' };
+  const other = policy.first === 'left' ? 'right' : 'left';
+  switch (policy.kind) {
+    case 'alternate':
+      return { kind: 'one', side: 'alternate' };
+    case 'rounds':
+      return { kind: 'one', side: round % 2 === 1 ? policy.first : other };
+    case 'one':
+      return { kind: 'one', side: policy.first };
+    case 'own':
+      return { kind: 'own', order: [policy.first, other] };
+    case 'half':
+      return { kind: 'half', order: [policy.first, other], changeUs: policy.changeUs };
+  }
+}
+
+/** One set of a move, with all it takes to write its sides. */
+export interface SideJob {
+  readonly of: Shared;
+  readonly place: string;
+  readonly move: Move;
+  readonly kind: 'work' | 'hold';
+  readonly workUs: Micros;
+  /** Between its two sides. */
+  readonly betweenUs: Micros;
+  /** True: there is no rest, people change over. */
+  readonly changes: boolean;
+  readonly sides: Sides;
+  readonly set: number;
+  readonly writer: SegmentWriter;
+}
+
+/** Writes the interval or intervals of one set. */
+export function writeSides(job: SideJob): void {
+  const { of, move, kind, workUs, sides, set, writer } = job;
+  const place = `${job.place}/s${set}`;
+  const active = (length: Micros, side: SegmentSide) => {
+    const key = `${place}/${kind}/${side}`;
+    const { phases = [], range } = move;
+    const slack = slackOf(length, range, of.about);
+    if (phases.length === 0) return writer.push(length, of, key, kind, move.name, set, side, slack);
+    // A side may have half of them: each keeps its share, the last takes what rounding leaves.
+    const whole = phases.reduce((sum, p) => sum + p.lengthUs, 0);
+    let left: number = length;
+    for (const [n, phase] of phases.entries()) {
+      const us = n === phases.length - 1 ? left : Math.round((phase.lengthUs / Math.max(1, whole)) * length);
+      writer.push(us as Micros, of, `${key}/p${n + 1}`, kind, phaseLabel(move, phase), set, side);
+      left -= us;
+    }
+  };
+  const between = (length: Micros, between: 'rest' | 'change-over', text: string) =>
+    writer.push(length, of, `${place}/switch`, between, text, set, null);
+  switch (sides.kind) {
+    case 'one':
+      active(workUs, sides.side);
+      return;
+    case 'own':
+      active(workUs, sides.order[0]);
+      if (kind === 'hold' || job.changes) between(job.betweenUs, 'change-over', 'Switch sides');
+      else between(job.betweenUs, 'rest', 'Rest');
+      active(workUs, sides.order[1]);
+      return;
+    case 'half': {
+      // The interval keeps its length: the switch is taken out of it, an odd microsecond goes to the second side.
+      const changeUs = Math.min(sides.changeUs, workUs) as Micros;
+      const firstUs = Math.floor((workUs - changeUs) / 2) as Micros;
+      active(firstUs, sides.order[0]);
+      between(changeUs, 'change-over', 'Switch sides');
+      active((workUs - changeUs - firstUs) as Micros, sides.order[1]);
+    }
+  }
+}
+
+/** `Squat: pulses`, and with an effort `Bike: fast, 85 %`. */
+function phaseLabel(move: Move, { name, effortPercent }: Phase): string {
+  const effort = effortPercent === null ? '' : `, ${effortPercent} %`;
+  return `${move.name}: ${name}${effort}`;
+}

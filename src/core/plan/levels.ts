@@ -1,0 +1,54 @@
+import type { Micros } from '../time/micros.ts';
+
+/** The easier or the harder version of a move, beside what it is. */
+export interface Version {
+  /** Who shows it. */
+  readonly by?: string;
+  /** Whoever does it rests from this on, counted from the start of the interval. */
+  readonly stopUs?: Micros;
+  /** When it is offered; left out: the first time. */
+  readonly when?: OfferedWhen;
+}
+
+export const OFFERED_WHEN = ['each round', 'when tired'] as const;
+export type OfferedWhen = (typeof OFFERED_WHEN)[number];
+
+/** How heavy what is held is, in the words that instructors use. */
+export const LOADS = ['no', 'light', 'medium', 'heavy', 'one'] as const;
+export type Load = (typeof LOADS)[number];
+
+/** A prop that is taken up: in so many counts of the music, or in so much time (`counts` null). */
+export interface TakeUp {
+  readonly prop: string;
+  readonly counts: number | null;
+  readonly lengthUs: Micros;
+}
+
+/** What is held and has a weight. */
+const WEIGHTED = /weight|bell|plate|bottle|\bbar\b|sandbag|\bball\b/i;
+
+/**
+ * Props with their load: `light dumbbells`, `one dumbbell`; without a load as they are. Where nothing has a weight by its
+ * name, the first is meant.
+ */
+export function loaded(needs: readonly string[], load: Load | undefined): readonly string[] {
+  if (load === undefined) return needs;
+  const own = needs.some((n) => WEIGHTED.test(n)) ? needs.filter((n) => WEIGHTED.test(n)) : needs.slice(0, 1);
+  if (load === 'no') return needs.filter((n) => !own.includes(n));
+  const words = (need: string) => (load === 'one' ? `one ${need.replace(/s$/, '')}` : `${load} ${need}`);
+  return needs.length === 0 ? [loadWords(load)] : needs.map((n) => (own.includes(n) ? words(n) : n));
+}
+
+/** `light weights`, `one weight`: a load in front of what is held; nothing is said of it where the load is not. */
+export function loadWords(load: Load | undefined): string {
+  switch (load) {
+    case undefined:
+      return '';
+    case 'no':
+      return 'no weight';
+    case 'one':
+      return 'one weight';
+    default:
+      return `${load} weights`;
+  }
+}
