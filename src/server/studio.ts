@@ -3,6 +3,7 @@ import type { Exercise } from '../core/exercise/exercise.ts';
 import { same } from '../core/merge/same.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
+import { BANK_LIMITS, type BankChange, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
 import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
@@ -25,7 +26,12 @@ import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { writeExercisesJson } from '../formats/exercises/exercises-json.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
-import { brandSchema, changeFiguresSchema, speakerSchema } from '../formats/workout-json/studio-schema.ts';
+import {
+  bankChangesSchema,
+  brandSchema,
+  changeFiguresSchema,
+  speakerSchema,
+} from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/takes-sql.ts';
@@ -44,6 +50,7 @@ export async function getStudio(context: Context): Promise<Studio> {
     speakers: await speakers(context.pool),
     paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) },
     brand: brandIn(set),
+    bank: bankIn(set),
   };
 }
 
@@ -51,6 +58,25 @@ const brandIn = (set: ReadonlyMap<string, unknown>): Brand => ({
   ...HOUSE_BRAND,
   ...(set.get('brand') as Partial<Brand> | undefined),
 });
+
+const bankIn = (set: ReadonlyMap<string, unknown>): CueBank => ({
+  ...EMPTY_BANK,
+  ...(set.get('bank') as Partial<CueBank> | undefined),
+});
+
+/** Puts lines and snippets into the bank, and takes others out: a list of changes, each made where it still can be. */
+export async function changeBank(context: Context, body: unknown): Promise<void> {
+  const fault = faultOf(bankChangesSchema, body);
+  if (fault !== null) throw new Refusal(422, fault);
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    const now = bankIn(await figures(db));
+    const bank = (body as BankChange[]).reduce(changedBank, now);
+    if (bank.snippets.length > BANK_LIMITS.snippets)
+      throw new Refusal(422, `A studio keeps at most ${BANK_LIMITS.snippets} snippets.`);
+    await putFigures(db, 'bank', bank);
+  });
+}
 
 /** The colours of the studio that the work is done for. */
 export async function getBrand(pool: Context['pool']): Promise<Brand> {

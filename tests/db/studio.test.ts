@@ -4,6 +4,7 @@ import { HOUSE_BRAND } from '../../src/core/looks/look.ts';
 import { exportFile } from '../../src/server/deliver.ts';
 import { exportFiles } from '../../src/server/kit.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type BankChange, EMPTY_BANK, changesBack } from '../../src/core/script/cue-bank.ts';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
@@ -13,6 +14,7 @@ import { runSheetPdf } from '../../src/server/run-sheet.ts';
 import {
   exportExercises,
   getBrand,
+  changeBank,
   getStudio,
   setBrand,
   importExercises,
@@ -55,6 +57,22 @@ describe('a studio', () => {
       expect(await status(setBrand(context, { before: own, after: bad }))).toBe(422);
     await setBrand(context, { before: own, after: HOUSE_BRAND });
     expect(await getBrand(context.pool)).toEqual(HOUSE_BRAND);
+  });
+  it('keeps lines and snippets of its instructors, each once, and takes them back', async () => {
+    const line = { move: 'Squat', kind: 'form', text: 'Sit back to the hive.', by: 'Ottilie Brandvold' } as const;
+    const snippet = { kind: 'opening', text: 'Welcome to {title}.', by: 'Ottilie Brandvold' } as const;
+    const changes: BankChange[] = [
+      { kind: 'keep', line },
+      { kind: 'snippet', snippet },
+    ];
+    const before = (await getStudio(context)).bank;
+    await changeBank(context, changes);
+    await changeBank(context, changes);
+    expect((await getStudio(context)).bank).toEqual({ lines: [line], snippets: [snippet] });
+    for (const bad of [[{ kind: 'keep', line: { ...line, kind: 'song' } }], [{ kind: 'keep' }], {}, null])
+      expect(await status(changeBank(context, bad))).toBe(422);
+    await changeBank(context, changesBack(before, changes));
+    expect((await getStudio(context)).bank).toEqual(EMPTY_BANK);
   });
   it('hands out everything that goes with a workout in one ZIP, with a manifest of hashes', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });

@@ -19,7 +19,7 @@ export function missingLines(
   schedule: Schedule,
   means: CallMeans,
 ): Finding[] {
-  const facts = callFacts(means.plan, segments, means.book);
+  const facts = callFacts(means.plan, segments, means.book, means.bank);
   const keyOf = new Map(segments.map((s) => [s.key, s]));
   const labelled = (kinds: readonly CueKind[]) =>
     new Set(

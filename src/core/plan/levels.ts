@@ -28,8 +28,8 @@ export interface TakeUp {
 const WEIGHTED = /weight|bell|plate|bottle|\bbar\b|sandbag|\bball\b/i;
 
 /**
- * Props with their load: `light dumbbells`, `one dumbbell`; without a load as they are. Where nothing has a weight by its
- * name, the first is meant.
+ * Props with their load: `light dumbbells`, `one dumbbell`; without a load as they are. Where nothing has a weight by
+ * its name, the first is meant.
  */
 export function loaded(needs: readonly string[], load: Load | undefined): readonly string[] {
   if (load === undefined) return needs;

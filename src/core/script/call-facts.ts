@@ -2,6 +2,7 @@ import { formCues } from '../exercise/form-cues.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import type { BlockKind, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
+import { type BankKind, type CueBank, EMPTY_BANK, linesOfMove } from './cue-bank.ts';
 import type { Version } from '../plan/levels.ts';
 import { traitsReader } from '../plan/traits.ts';
 
@@ -58,6 +59,7 @@ export function callFacts(
   plan: Plan | null,
   segments: readonly Segment[],
   book: ExerciseBook = SHIPPED_BOOK,
+  bank: CueBank = EMPTY_BANK,
 ): CallFacts {
   const traits = plan === null ? () => null : traitsReader(plan, book);
   const moves = new Map(plan?.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)) ?? []);
@@ -70,6 +72,8 @@ export function callFacts(
     if (facts === undefined) known.set(key, (facts = read(segment)));
     return facts;
   };
+  const ownWords = (kind: BankKind, { label }: Segment) =>
+    linesOfMove(bank, label, kind, plan?.instructor ?? '').map((l) => l.text.replace(/[.\s]+$/, ''));
   const read = (segment: Segment): MoveFacts | null => {
     const t = traits(segment);
     if (t === null) return null;
@@ -86,8 +90,9 @@ export function callFacts(
       harderAs: move?.harderAs ?? {},
       caution: t.exercise?.caution ?? '',
       form: t.exercise?.form ?? '',
-      cues: formCues(t.exercise?.form ?? '', t.pattern),
-      breath: t.exercise?.breath ?? 'Keep breathing',
+      // The instructor's own words come before the program's.
+      cues: [...ownWords('form', segment), ...formCues(t.exercise?.form ?? '', t.pattern)],
+      breath: ownWords('breath', segment)[0] ?? t.exercise?.breath ?? 'Keep breathing',
       impact: t.impact,
       known: t.exercise !== null,
     };
@@ -141,9 +146,4 @@ export function callFacts(
 function withArticle(thing: string): string {
   if (/^(an?|the|your|some|two|three)\s/i.test(thing) || /[^s]s$/.test(thing)) return thing;
   return `${/^[aeiou]/i.test(thing) ? 'an' : 'a'} ${thing}`;
-}
-
-/** `a crate`, `a crate and a mat`, `a crate, a towel and a mat`. */
-export function spokenList(things: readonly string[]): string {
-  return things.length < 2 ? (things[0] ?? '') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`;
 }

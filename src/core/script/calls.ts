@@ -4,10 +4,12 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER } from '../speech/line-time.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { BREAK_FOR_NEXT_INSIDE, activeCalls } from './active-calls.ts';
-import { type CallFacts, callFacts, isPreview, spokenList } from './call-facts.ts';
+import { type CallFacts, callFacts, isPreview } from './call-facts.ts';
+import { spokenList } from './spoken-list.ts';
 import { BREATH, CallWriter, type Link, type WantedCall } from './call-writer.ts';
 import { type CountStyle, countStyles, countedBefore } from './countdown.ts';
 import type { CallRules, WordedCall } from './cue.ts';
+import type { CueBank } from './cue-bank.ts';
 import { timesOf } from './how-often.ts';
 import { preparing } from './preparing.ts';
 import { stylesOf } from './ways-of-calling.ts';
@@ -20,6 +22,8 @@ export interface CallMeans {
   readonly plan: Plan | null;
   readonly book?: ExerciseBook;
   readonly speaker?: SpeakingModel;
+  /** Lines in the instructor's own words. */
+  readonly bank?: CueBank;
   /** Words a minute by kind of segment; common practice where the studio has none of its own. */
   readonly paces?: Readonly<Record<SegmentKind, number>>;
 }
@@ -38,7 +42,7 @@ export function wantedCalls(
   rules: CallRules,
   means: CallMeans = { plan: null },
 ): WantedCall[] {
-  const facts = callFacts(means.plan, segments, means.book);
+  const facts = callFacts(means.plan, segments, means.book, means.bank);
   const styleOf = stylesOf(segments, rules);
   const counts = countStyles(means.plan, rules, styleOf);
   const writer = new CallWriter(segments, styleOf, timesOf(segments), means.speaker ?? TYPICAL_SPEAKER);

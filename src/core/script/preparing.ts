@@ -1,6 +1,7 @@
 import type { Segment } from '../plan/segment.ts';
 import { numberWords } from '../speech/spoken.ts';
-import { type CallFacts, type MoveFacts, spokenList } from './call-facts.ts';
+import type { CallFacts, MoveFacts } from './call-facts.ts';
+import { spokenList } from './spoken-list.ts';
 import type { Link } from './call-writer.ts';
 import { inSentence } from './short-name.ts';
 

@@ -2,12 +2,12 @@ import { type Brand, HOUSE_BRAND } from '../looks/look.ts';
 import type { Exercise } from '../exercise/exercise.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
+import { type CueBank, EMPTY_BANK } from '../script/cue-bank.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, WORDS_A_MINUTE } from '../speech/line-time.ts';
 import type { Paces } from '../logbook/logbook.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
 
-/** What holds for all workouts of a studio: its own exercises and its own figures. */
 /** How somebody speaks, learned from lines of theirs. */
 export interface Speaker {
   readonly name: string;
@@ -18,6 +18,7 @@ export interface Speaker {
   readonly error: number;
 }
 
+/** What holds for all workouts of a studio: its own exercises and its own figures. */
 export interface Studio {
   readonly exercises: readonly Exercise[];
   readonly changes: ChangeFigures;
@@ -26,6 +27,8 @@ export interface Studio {
   readonly paces: Paces;
   /** Its colours, laid over any look. */
   readonly brand: Brand;
+  /** What its instructors say, class after class. */
+  readonly bank: CueBank;
 }
 
 /** How the instructor of a plan speaks: as learned, else as people usually do. */
@@ -35,7 +38,7 @@ export function speakerOf(studio: Studio, name: string): SpeakingModel {
 
 /** What scripts are scheduled with: the plan, the studio's exercises and the instructor's way of speaking. */
 export function callMeans(plan: Plan, studio: Studio, book: ExerciseBook): CallMeans {
-  return { plan, book, speaker: speakerOf(studio, plan.instructor), paces: studio.paces };
+  return { plan, book, speaker: speakerOf(studio, plan.instructor), paces: studio.paces, bank: studio.bank };
 }
 
 export const USUAL_STUDIO: Studio = {
@@ -44,4 +47,5 @@ export const USUAL_STUDIO: Studio = {
   speakers: [],
   paces: WORDS_A_MINUTE,
   brand: HOUSE_BRAND,
+  bank: EMPTY_BANK,
 };

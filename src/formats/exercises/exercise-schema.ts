@@ -54,3 +54,15 @@ export function blankExercise(name: string): Exercise {
     camera: 'front',
   };
 }
+
+/** What is guessed of a move of which only its impact is known: cues that harm no move, and its usual effort. */
+const BY_IMPACT = {
+  none: { pattern: 'mobility', effort: 'moderate' },
+  low: { pattern: 'step', effort: 'moderate' },
+  high: { pattern: 'jump', effort: 'high-impact' },
+} as const;
+
+/** An exercise from three answers: where it is done, with what, and how hard it lands. */
+export function answeredExercise(name: string, answers: Pick<Exercise, 'start' | 'equipment' | 'impact'>): Exercise {
+  return { ...blankExercise(name), ...BY_IMPACT[answers.impact], ...answers, end: answers.start };
+}

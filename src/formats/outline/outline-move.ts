@@ -60,8 +60,8 @@ export function readMoveLine(text: string, id: string, say: Say, pace: Pace | nu
     const lead = /^(?:lead (left|right)|(left|right) (?:foot )?leads?)$/i.exec(raw.trim());
     if (instead !== null) Object.assign(move, instead);
     else if (byRound !== null) {
-      move.dose = byRound.dose as NonNullable<Move['dose']>;
-      move.changes = (byRound.changes ?? []).reduce(withChange, move.changes ?? []);
+      move.dose = byRound.dose;
+      move.changes = byRound.changes.reduce(withChange, move.changes ?? []);
     } else if (measure !== null) {
       if (writeMeasure(move) !== '') say(`“${move.name}” is measured twice; “${raw.trim()}” was taken.`);
       for (const kind of MEASURES) delete move[kind];

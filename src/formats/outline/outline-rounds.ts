@@ -29,7 +29,11 @@ export function readRoundChange(raw: string, say: Say, pace: Pace | null): Round
 }
 
 /** `reps 15-12-9-6 pace 3`: so many in the first round, so many in the second; null where it is none. */
-export function readByRound(text: string, say: Say, pace: Pace | null): Pick<Move, 'dose' | 'changes'> | null {
+export function readByRound(
+  text: string,
+  say: Say,
+  pace: Pace | null,
+): { readonly dose: Dose; readonly changes: readonly RoundChange[] } | null {
   const match = /^\s*(?:ladder )?reps (\d{1,4}(?:\s?[-–]\s?\d{1,4})+)\s*((?:tempo|pace)\s.*)?$/i.exec(text);
   const numbers = (match?.[1] ?? '').split(/[-–]/).map(Number);
   if (match === null || numbers.length > PLAN_LIMITS.changes) return null;

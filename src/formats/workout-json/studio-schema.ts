@@ -1,6 +1,15 @@
 import Joi from 'joi';
 import { LOGGED_CALLS, type LogEntry } from '../../core/logbook/logbook.ts';
 import { SEGMENT_KINDS } from '../../core/plan/segment.ts';
+import { byKind } from '../plan-json/plan-schema.ts';
+import {
+  BANK_KINDS,
+  BANK_LIMITS,
+  type BankChange,
+  type BankLine,
+  SNIPPET_KINDS,
+  type Snippet,
+} from '../../core/script/cue-bank.ts';
 import type { Brand } from '../../core/looks/look.ts';
 import type { ChangeFigures } from '../../core/script/change-over.ts';
 import type { SpeakingModel } from '../../core/speech/line-time.ts';
@@ -29,6 +38,26 @@ export const brandSchema = Joi.object({
   accent: colour,
   radius: Joi.number().min(0).max(40).required(),
 } satisfies Record<keyof Brand, Joi.Schema>).required();
+
+const bankText = Joi.string().allow('').max(BANK_LIMITS.textLength).required();
+const person = Joi.string().allow('').max(200).required();
+const bankLine = Joi.object({
+  move: Joi.string().min(1).max(2_000).required(),
+  kind: Joi.valid(...BANK_KINDS).required(),
+  text: bankText,
+  by: person,
+} satisfies Record<keyof BankLine, Joi.Schema>).required();
+const snippet = Joi.object({
+  kind: Joi.valid(...SNIPPET_KINDS).required(),
+  text: bankText,
+  by: person,
+} satisfies Record<keyof Snippet, Joi.Schema>).required();
+
+/** Changes of a studio's cue bank. */
+export const bankChangesSchema = Joi.array()
+  .items(byKind<BankChange['kind']>({ keep: { line: bankLine }, drop: { line: bankLine }, snippet: { snippet } }))
+  .max(500)
+  .required();
 
 /** Seconds of a speaker's model; nobody is slower. */
 const SLOWEST_S = 60;

@@ -20,7 +20,7 @@ import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edi
 import {
   blockAsText,
   blockTrouble,
-  duplicateBlock,
+  duplicateWithLines,
   insertBlocks,
   insertMoves,
   readBlockName,
@@ -79,9 +79,9 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
   };
   const duplicate = () =>
     change('Duplicate the block', (d) => {
-      const made = duplicateBlock(d.plan, block.id);
+      const made = duplicateWithLines(d, block.id);
       focusSoon(`block-${made.id}`);
-      return { ...d, plan: made.plan };
+      return made.document;
     });
   const onNameKey = (e: React.KeyboardEvent<HTMLInputElement>) => {
     if (e.key === 'Enter') {

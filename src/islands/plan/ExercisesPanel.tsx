@@ -11,6 +11,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { ApiError, api } from '../shared/api.ts';
 import { useChange, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { ExerciseDialog } from './ExerciseDialog.tsx';
+import { UnknownMoves } from './UnknownMoves.tsx';
 import { addBlock, addMove } from './edit-plan.ts';
 
 const MOST_SHOWN = 60;
@@ -56,6 +57,7 @@ export function ExercisesPanel() {
   };
   return (
     <section aria-label="Exercises">
+      <UnknownMoves />
       <input
         aria-label="Search the exercises"
         placeholder="kneeling pull no impact broomstick …"

@@ -1,3 +1,5 @@
+import { freeCueId } from '../../core/script/cue.ts';
+import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Block, type Move, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { writeBlock, writeMove } from '../../formats/outline/outline-writer.ts';
@@ -99,6 +101,35 @@ export function duplicateBlock(plan: Plan, id: string): { plan: Plan; id: string
   const block = plan.blocks.find((b) => b.id === id);
   if (block === undefined) return { plan, id };
   return insertBlocks(plan, [block], plan.blocks.indexOf(block) + 1);
+}
+
+/** The document with a block twice, and with the lines that were written for it. */
+export function duplicateWithLines(document: WorkoutDocument, id: string): { document: WorkoutDocument; id: string } {
+  const made = duplicateBlock(document.plan, id);
+  const [old, copy] = [id, made.id].map((of) => made.plan.blocks.find((b) => b.id === of));
+  if (old === undefined || copy === undefined || old === copy) return { document, id };
+  const ids = new Map(old.moves.map((m, i) => [m.id, copy.moves[i]?.id ?? m.id]));
+  // A key is made of the ids of block and move, and of what is done there.
+  const keyOf = (key: string) =>
+    [
+      copy.id,
+      ...key
+        .split('/')
+        .slice(1)
+        .map((part) => ids.get(part) ?? part),
+    ].join('/');
+  let { cues } = document.script;
+  const lines = new Map<string, string>();
+  for (const cue of cues.filter((c) => c.segmentKey.split('/')[0] === id && !c.segmentKey.includes('~'))) {
+    const newId = freeCueId(cues);
+    lines.set(cue.id, newId);
+    const anchor =
+      cue.anchor.kind === 'after'
+        ? { ...cue.anchor, cueId: lines.get(cue.anchor.cueId) ?? cue.anchor.cueId }
+        : cue.anchor;
+    cues = [...cues, { ...cue, id: newId, segmentKey: keyOf(cue.segmentKey), anchor }];
+  }
+  return { document: { ...document, plan: made.plan, script: { ...document.script, cues } }, id: made.id };
 }
 
 /** Puts blocks into the plan with new ids; answers the first one's id. */

@@ -1,18 +1,22 @@
 import { memo } from 'react';
-import { X } from 'lucide-react';
+import { BookmarkPlus, X } from 'lucide-react';
 import { CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
-import { useChange } from '../workbench/workbench-context.tsx';
+import { BANK_KINDS, withLine } from '../../core/script/cue-bank.ts';
+import { useChange, useWorkbench } from '../workbench/workbench-context.tsx';
 import { chooseAnchor, readTyped, removeCue, withCues } from './edit-script.ts';
 import { moveBetweenLines } from './line-keys.ts';
+import { useBank } from './use-bank.ts';
 
 interface Props {
   readonly cue: Cue;
   /** The line before in the same segment, which `after` follows. */
   readonly previousId: string | null;
+  /** The move that it is about; null: it is said between moves. */
+  readonly move: string | null;
   /** Where it stands, in words; empty while it is being placed. */
   readonly at: string;
   /** By how much it does not fit; null where it does. */
@@ -23,7 +27,7 @@ interface Props {
 }
 
 /** One written line. Enter makes the next, Backspace in an empty line deletes it, arrows go from line to line. */
-export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, wrong, addAfter }: Props) {
+export const CueLine = memo(function CueLine({ cue, previousId, move, at, missingUs, wrong, addAfter }: Props) {
   const change = useChange();
   const set = (label: string, next: Partial<Omit<Cue, 'id'>>) =>
     change(label, (d) => withCues(d, (cues) => cues.map((c) => (c.id === cue.id ? { ...c, ...next } : c))));
@@ -167,6 +171,7 @@ export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, w
             );
           }}
         />
+        {move !== null && cue.text.trim() !== '' && <KeepInBank cue={cue} move={move} />}
         <IconButton label="Delete the line" onClick={remove}>
           <X size={13} />
         </IconButton>
@@ -180,6 +185,25 @@ export const CueLine = memo(function CueLine({ cue, previousId, at, missingUs, w
     </li>
   );
 });
+
+/** Keeps a written line in the studio's cue bank, for this move in every class. */
+function KeepInBank({ cue, move }: { readonly cue: Cue; readonly move: string }) {
+  const { bank, send } = useBank();
+  const { workbench } = useWorkbench();
+  const kind = BANK_KINDS.find((k) => k === cue.kind);
+  if (kind === undefined) return null;
+  const by = cue.who ?? workbench.getState().document.plan.instructor.trim();
+  const line = { move, kind, text: cue.text, by };
+  if (withLine(bank, line) === bank) return <span className="text-soft">in the bank</span>;
+  return (
+    <IconButton
+      label="Keep this line in the cue bank"
+      onClick={() => void send('Keep a line', [{ kind: 'keep', line }])}
+    >
+      <BookmarkPlus size={13} />
+    </IconButton>
+  );
+}
 
 function anchorWords(anchor: Cue['anchor']): string {
   switch (anchor.kind) {

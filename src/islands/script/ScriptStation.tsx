@@ -4,6 +4,7 @@ import { Tabs } from '../../ui/Tabs.tsx';
 import { useCommands } from '../workbench/commands.ts';
 import { inField } from '../workbench/use-keys.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { BankPanel } from './BankPanel.tsx';
 import { CallRulesPanel } from './CallRulesPanel.tsx';
 import { CallSheet } from './CallSheet.tsx';
 import { Marks } from './Marks.tsx';
@@ -14,7 +15,7 @@ import { ScriptPage } from './ScriptPage.tsx';
 import { useScript } from './use-script.ts';
 
 type View = 'page' | 'sheet' | 'rehearse';
-type Side = 'calls' | 'findings' | 'files';
+type Side = 'calls' | 'bank' | 'findings' | 'files';
 
 /**
  * The script: a page to write on, the call sheet, a rehearsal; beside it the rules of the calls, what was found, and
@@ -60,6 +61,7 @@ export function ScriptStation() {
     { label: 'Rehearse the class', keys: 'E', run: () => setView('rehearse') },
     { label: 'Prompter for the floor', run: toPrompter },
     { label: 'Rules of the calls', run: () => setSide('calls') },
+    { label: 'Cue bank: lines in your own words', run: () => setSide('bank') },
     { label: 'What was found in the script', run: () => setSide('findings') },
     { label: 'Script in and out, scratch voice track', run: () => setSide('files') },
   ]);
@@ -151,12 +153,14 @@ export function ScriptStation() {
           onChoose={setSide}
           tabs={[
             { name: 'calls', word: 'Calls' },
+            { name: 'bank', word: 'Cue bank' },
             { name: 'findings', word: 'Findings', count: alarms },
             { name: 'files', word: 'In and out' },
           ]}
         />
         <div className="pt-3">
           {side === 'calls' && <CallRulesPanel />}
+          {side === 'bank' && <BankPanel />}
           {side === 'findings' && (
             <>
               <Marks go={toSegment} />

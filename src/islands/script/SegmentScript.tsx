@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Segment } from '../../core/plan/segment.ts';
+import { type Segment, isActive } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
 import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/schedule.ts';
 import { micros } from '../../core/time/micros.ts';
@@ -40,6 +40,7 @@ export const SegmentScript = memo(function SegmentScript({
   // Written lines that found no place, and those not yet placed, stand last.
   const homeless = cues.filter((cue) => !lines.some((line) => line.cueId === cue.id));
   const before = (cue: Cue) => cues[cues.indexOf(cue) - 1]?.id ?? null;
+  const move = isActive(segment) ? segment.label : null;
   const addAfter = (cue: Cue) => add(segment, cue);
   return (
     <div>
@@ -63,6 +64,7 @@ export const SegmentScript = memo(function SegmentScript({
                   key={line.id}
                   cue={line}
                   previousId={before(line)}
+                  move={move}
                   at=""
                   missingUs={lost?.missingUs ?? null}
                   wrong={wrong.get(line.id) ?? null}
@@ -78,6 +80,7 @@ export const SegmentScript = memo(function SegmentScript({
                   key={cue.id}
                   cue={cue}
                   previousId={before(cue)}
+                  move={move}
                   at={at}
                   missingUs={null}
                   wrong={wrong.get(cue.id) ?? null}

@@ -1,4 +1,5 @@
 import type { Segment } from '../../core/plan/segment.ts';
+import { BANK_KINDS, type BankLine } from '../../core/script/cue-bank.ts';
 import { type Anchor, type Cue, type CueKind, freeCueId } from '../../core/script/cue.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { readAnchor, readKind, usualAnchor, usualKind } from '../../formats/script/script-page.ts';
@@ -55,6 +56,13 @@ export function readTyped(cue: Cue, typed: string, previousId: string | null): P
     ...(anchor === null ? {} : { anchor }),
     ...(kind === null || kind.kind === cue.kind ? {} : { kind: kind.kind }),
   };
+}
+
+/** A line as it is typed for the bank: `breath: Out on the way up.`; a form line where no kind is said. */
+export function readBankLine(typed: string): Pick<BankLine, 'kind' | 'text'> {
+  const read = /:\s/.test(typed) ? readKind(typed) : null;
+  const kind = BANK_KINDS.find((k) => k === read?.kind);
+  return read !== null && kind !== undefined ? { kind, text: read.rest.trim() } : { kind: 'form', text: typed.trim() };
 }
 
 /** Another kind of anchor for a line; seconds that it had are kept. */

@@ -1,0 +1,131 @@
+import { normalise } from '../transcript/normalise.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { Micros } from '../time/micros.ts';
+import { spokenList } from './spoken-list.ts';
+
+/** The kinds of line that belong to a move, whatever class it is in. */
+export const BANK_KINDS = ['form', 'breath', 'option', 'caution', 'set-up'] as const;
+export type BankKind = (typeof BANK_KINDS)[number];
+
+/** One line about a move in an instructor's own words. */
+export interface BankLine {
+  readonly move: string;
+  readonly kind: BankKind;
+  readonly text: string;
+  /** Whose words they are. */
+  readonly by: string;
+}
+
+/** What is said in every class in much the same words. */
+export const SNIPPET_KINDS = ['opening', 'disclaimer', 'closing', 'next class'] as const;
+export type SnippetKind = (typeof SNIPPET_KINDS)[number];
+
+export interface Snippet {
+  readonly kind: SnippetKind;
+  /** With its facts in braces: `{title}`, `{minutes}`, `{instructor}`, `{equipment}`, `{moves}`. */
+  readonly text: string;
+  readonly by: string;
+}
+
+/** What a studio has to say, class after class. */
+export interface CueBank {
+  readonly lines: readonly BankLine[];
+  readonly snippets: readonly Snippet[];
+}
+
+export const EMPTY_BANK: CueBank = { lines: [], snippets: [] };
+export const BANK_LIMITS = { lines: 2_000, snippets: 40, textLength: 500 } as const;
+
+/** Names and lines are the same where their words are. */
+const wordsOf = (text: string) => text.split(/\s+/).map(normalise).filter(Boolean).join(' ');
+
+/** The lines of a move, those of its instructor first; without any of another kind. */
+export function linesOfMove(bank: CueBank, move: string, kind: BankKind | null, by: string): BankLine[] {
+  const name = wordsOf(move);
+  const own = bank.lines.filter((l) => wordsOf(l.move) === name && (kind === null || l.kind === kind));
+  return [...own.filter((l) => l.by === by), ...own.filter((l) => l.by !== by)];
+}
+
+/** The bank with a line in it; as it was where it has that line already, of whichever kind. */
+export function withLine(bank: CueBank, line: BankLine): CueBank {
+  const text = line.text.trim();
+  const has = bank.lines.some((l) => wordsOf(l.move) === wordsOf(line.move) && wordsOf(l.text) === wordsOf(text));
+  if (text === '' || has || bank.lines.length >= BANK_LIMITS.lines) return bank;
+  return { ...bank, lines: [...bank.lines, { ...line, text }] };
+}
+
+export function withoutLine(bank: CueBank, line: BankLine): CueBank {
+  const gone = JSON.stringify(line);
+  return { ...bank, lines: bank.lines.filter((l) => JSON.stringify(l) !== gone) };
+}
+
+/** The bank with a snippet in the place of the one of that kind and person; without text it is taken out. */
+export function withSnippet(bank: CueBank, snippet: Snippet): CueBank {
+  const others = bank.snippets.filter((s) => s.kind !== snippet.kind || s.by !== snippet.by);
+  const text = snippet.text.trim();
+  return { ...bank, snippets: text === '' ? others : [...others, { ...snippet, text }] };
+}
+
+/** The snippet of a kind as somebody says it, else as another of the studio does; null: nobody has one. */
+export function snippetOf(bank: CueBank, kind: SnippetKind, by: string): Snippet | null {
+  const all = bank.snippets.filter((s) => s.kind === kind);
+  return all.find((s) => s.by === by) ?? all[0] ?? null;
+}
+
+/** One change of the bank; each can be made again without harm, and has its opposite. */
+export type BankChange =
+  { readonly kind: 'keep' | 'drop'; readonly line: BankLine } | { readonly kind: 'snippet'; readonly snippet: Snippet };
+
+export function changedBank(bank: CueBank, change: BankChange): CueBank {
+  switch (change.kind) {
+    case 'keep':
+      return withLine(bank, change.line);
+    case 'drop':
+      return withoutLine(bank, change.line);
+    case 'snippet':
+      return withSnippet(bank, change.snippet);
+  }
+}
+
+/** What takes changes of a bank back. */
+export function changesBack(bank: CueBank, changes: readonly BankChange[]): BankChange[] {
+  return changes.map((change): BankChange => {
+    if (change.kind !== 'snippet') return { kind: change.kind === 'keep' ? 'drop' : 'keep', line: change.line };
+    const { kind, by } = change.snippet;
+    const was = bank.snippets.find((s) => s.kind === kind && s.by === by);
+    return { kind: 'snippet', snippet: was ?? { kind, by, text: '' } };
+  });
+}
+
+/** What snippets can speak of. */
+export interface ClassFacts {
+  readonly title: string;
+  readonly instructor: string;
+  readonly length: Micros;
+  readonly equipment: readonly string[];
+  readonly moves: number;
+}
+
+export const SNIPPET_FACTS = ['title', 'instructor', 'minutes', 'equipment', 'moves'] as const;
+
+/** A snippet with the facts of a class; a word in braces that is no fact stays as it is. */
+export function fillSnippet(text: string, facts: ClassFacts): string {
+  const minutes = Math.max(1, Math.round(facts.length / 60e6));
+  const values: Readonly<Record<(typeof SNIPPET_FACTS)[number], string>> = {
+    title: facts.title,
+    instructor: facts.instructor,
+    minutes: `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`,
+    equipment: facts.equipment.length === 0 ? 'nothing' : spokenList(facts.equipment),
+    moves: `${facts.moves} ${facts.moves === 1 ? 'move' : 'moves'}`,
+  };
+  return text.replace(/\{(\w+)\}/g, (whole, name: string) => values[name as keyof typeof values] ?? whole);
+}
+
+/** The different moves of a plan, by name. */
+export function moveNames({ blocks }: Pick<Plan, 'blocks'>): string[] {
+  const names = new Map<string, string>();
+  for (const block of blocks)
+    for (const { name, instead } of block.moves)
+      if (instead === undefined && name !== '' && !names.has(wordsOf(name))) names.set(wordsOf(name), name);
+  return [...names.values()];
+}
