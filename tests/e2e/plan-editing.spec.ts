@@ -1,4 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
+import { axeFinds } from './axe.ts';
 
 const create = async (page: Page, data: Record<string, string>) =>
   ((await (await page.request.post('/api/workouts', { data })).json()) as { id: string }).id;
@@ -175,4 +176,30 @@ test('the run sheet comes as PDF with what was just typed', async ({ page }) => 
     'application/pdf',
     '%PDF',
   ]);
+});
+
+test('a move and a block can be written as a line, and what no library knows is asked once', async ({ page }) => {
+  const outline = '# Lines\n## Main: 2 rounds, 40/20\n- Hive polka\n- Squat';
+  const { id } = (await (await page.request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
+  await page.goto(`/w/${id}/plan`);
+  await page.getByLabel('Move 2 of Main').hover();
+  await page.getByRole('button', { name: 'Open the details of Squat' }).click();
+  const line = page.getByLabel('as a line').last();
+  await line.fill('Squat | by Bo | load feather');
+  await expect(page.getByText('NAME | FIELD | FIELD').last()).toBeVisible();
+  await line.fill('Squat | by Bo | needs: dumbbells | load light | round 2 only');
+  await expect(page.getByText(/light dumbbells · by Bo · round 2 only/).first()).toBeAttached();
+  // A first round without the squat: 40 + 20 and 2 × (40 + 20).
+  await expect(page.getByText('3:00').first()).toBeVisible();
+  await page.getByLabel('Name of the block').hover();
+  await page.getByRole('button', { name: 'more', exact: true }).click();
+  await page.getByLabel('as a line').first().fill('circuit, 2 rounds, 40/20, timer, lead-in 10, by Ansgar');
+  await expect(page.getByText(', Ansgar leads')).toBeVisible();
+  await expect(page.getByText('3:10').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Exercises', exact: true }).click();
+  const asked = page.getByRole('form', { name: 'Hive polka' });
+  await asked.getByLabel('impact').selectOption('high');
+  await asked.getByRole('button', { name: 'Keep' }).click();
+  await expect(asked).toHaveCount(0);
+  expect(await axeFinds(page)).toEqual([]);
 });

@@ -222,3 +222,38 @@ test('how the instructor calls in a take is shown, and taken over or left', asyn
   await page.keyboard.press('Control+z');
   await expect(side(page).getByLabel('Way of calling', { exact: true })).toHaveValue('by-block');
 });
+
+test('the cue bank keeps lines in one’s own words, the calls take them, and snippets know the class', async ({
+  page,
+}) => {
+  await open(page);
+  const squat = segment(page, 'Squat');
+  await squat.getByRole('button', { name: '+ line' }).click();
+  await page.keyboard.type('form: Sit back to the hive.');
+  await squat.getByRole('button', { name: 'Keep this line in the cue bank' }).click();
+  await expect(squat.getByRole('button', { name: 'Take this line out of the cue bank' })).toBeVisible();
+  await side(page).getByRole('button', { name: 'Cue bank' }).click();
+  const bank = side(page).getByRole('region', { name: 'Cue bank' });
+  await expect(bank.getByText('Sit back to the hive.')).toBeVisible();
+  await bank.getByLabel('A line for Crate push-up').fill('breath: Out as the crate goes away.');
+  await bank.getByLabel('A line for Crate push-up').press('Enter');
+  await expect(bank.getByText('Out as the crate goes away.')).toBeVisible();
+  await bank.getByRole('button', { name: 'Put “Out as the crate goes away.” into the script' }).click();
+  await expect(segment(page, 'Crate push-up').getByLabel('Line', { exact: true })).toHaveValue(
+    'Out as the crate goes away.',
+  );
+  // Written once, filled in from the plan.
+  await bank.getByLabel('opening').fill('Welcome to {title}, I am {instructor}.');
+  await bank.getByLabel('opening').press('Tab');
+  await expect(bank.getByText('Welcome to Scripted, I am Ottilie Brandvold.')).toBeVisible();
+  await bank.getByRole('button', { name: 'Put in' }).click();
+  await expect(segment(page, 'Hello').getByLabel('Line', { exact: true })).toHaveValue(
+    'Welcome to Scripted, I am Ottilie Brandvold.',
+  );
+  expect(await axeFinds(page)).toEqual([]);
+  // Taken out, and back again by undo.
+  await bank.getByRole('button', { name: 'Take “Sit back to the hive.” out of the bank' }).click();
+  await expect(bank.getByText('Sit back to the hive.')).toHaveCount(0);
+  await page.locator('body').press('Control+z');
+  await expect(bank.getByText('Sit back to the hive.')).toBeVisible();
+});

@@ -54,9 +54,10 @@ export function withLine(bank: CueBank, line: BankLine): CueBank {
   return { ...bank, lines: [...bank.lines, { ...line, text }] };
 }
 
+/** The bank without a line of a move, by its words. */
 export function withoutLine(bank: CueBank, line: BankLine): CueBank {
-  const gone = JSON.stringify(line);
-  return { ...bank, lines: bank.lines.filter((l) => JSON.stringify(l) !== gone) };
+  const gone = (l: BankLine) => wordsOf(l.move) === wordsOf(line.move) && wordsOf(l.text) === wordsOf(line.text);
+  return { ...bank, lines: bank.lines.filter((l) => !gone(l)) };
 }
 
 /** The bank with a snippet in the place of the one of that kind and person; without text it is taken out. */

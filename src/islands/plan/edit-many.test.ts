@@ -2,12 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
 import { type Plan } from '../../core/plan/plan.ts';
 import { newBlock } from '../../core/plan/new-plan.ts';
+import type { Cue } from '../../core/script/cue.ts';
+import { micros } from '../../core/time/micros.ts';
+import { newDocument } from '../../core/workout/document.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import {
   blockAsText,
   dropBlock,
   dropMoves,
   duplicateBlock,
+  duplicateWithLines,
   duplicateMoves,
   insertBlocks,
   insertMoves,
@@ -120,6 +124,38 @@ describe('what is typed and cannot be read', () => {
     ['Main', null],
     ['Main: 40 by 20', '“40 by 20” is not a setting of a block.'],
   ])('a block “%s”: %s', (text, says) => expect(blockTrouble(text)).toBe(says));
+});
+
+describe('a block that is there twice', () => {
+  it('keeps the lines that were written for it, each with its own key and in its own order', () => {
+    const { value: plan } = readOutline('# T\n## A: 2 rounds, 40/20\n- Squat\n- Row\n## B: 20/0\n- Hop');
+    const keys = compile(plan).segments.map((s) => s.key);
+    const line = (id: string, segmentKey: string, anchor: Cue['anchor']): Cue => ({
+      ...{ id, segmentKey, anchor },
+      kind: 'form',
+      text: id,
+    });
+    const at = { kind: 'half' } as const;
+    const cues = [
+      line('c1', keys[0]!, at),
+      line('c2', keys[0]!, { kind: 'after', cueId: 'c1', gapUs: micros(0) }),
+      line('c3', keys.at(-1)!, at),
+    ];
+    const first = newDocument('T');
+    const { document, id } = duplicateWithLines({ ...first, plan, script: { ...first.script, cues } }, 'b1');
+    const [old, copied] = [document.script.cues.slice(0, 3), document.script.cues.slice(3)];
+    expect(old).toEqual(cues);
+    const own = new Set(
+      compile(document.plan)
+        .segments.filter((s) => s.blockId === id)
+        .map((s) => s.key),
+    );
+    expect(copied.map((c) => [c.text, own.has(c.segmentKey)])).toEqual([
+      ['c1', true],
+      ['c2', true],
+    ]);
+    expect(copied[1]?.anchor).toMatchObject({ kind: 'after', cueId: copied[0]?.id });
+  });
 });
 
 describe('blocks that show others or do them again', () => {

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { BookmarkPlus, X } from 'lucide-react';
+import { BookmarkCheck, BookmarkPlus, X } from 'lucide-react';
 import { CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
@@ -194,13 +194,16 @@ function KeepInBank({ cue, move }: { readonly cue: Cue; readonly move: string })
   if (kind === undefined) return null;
   const by = cue.who ?? workbench.getState().document.plan.instructor.trim();
   const line = { move, kind, text: cue.text, by };
-  if (withLine(bank, line) === bank) return <span className="text-soft">in the bank</span>;
+  const kept = withLine(bank, line) === bank;
+  // The same button for both: one that went away would take the focus with it, and the line's settings.
   return (
     <IconButton
-      label="Keep this line in the cue bank"
-      onClick={() => void send('Keep a line', [{ kind: 'keep', line }])}
+      label={kept ? 'Take this line out of the cue bank' : 'Keep this line in the cue bank'}
+      onClick={() =>
+        void send(kept ? 'Take a line out of the bank' : 'Keep a line', [{ kind: kept ? 'drop' : 'keep', line }])
+      }
     >
-      <BookmarkPlus size={13} />
+      {kept ? <BookmarkCheck size={13} /> : <BookmarkPlus size={13} />}
     </IconButton>
   );
 }
