@@ -72,6 +72,8 @@ export async function changeBank(context: Context, body: unknown): Promise<void>
     await lockStudio(db);
     const now = bankIn(await figures(db));
     const bank = (body as BankChange[]).reduce(changedBank, now);
+    if (bank.ways.length > BANK_LIMITS.ways)
+      throw new Refusal(422, `A studio keeps at most ${BANK_LIMITS.ways} ways of calling.`);
     if (bank.snippets.length > BANK_LIMITS.snippets)
       throw new Refusal(422, `A studio keeps at most ${BANK_LIMITS.snippets} snippets.`);
     await putFigures(db, 'bank', bank);

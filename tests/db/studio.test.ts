@@ -5,6 +5,7 @@ import { exportFile } from '../../src/server/deliver.ts';
 import { exportFiles } from '../../src/server/kit.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BankChange, EMPTY_BANK, changesBack } from '../../src/core/script/cue-bank.ts';
+import { styleOfWay } from '../../src/core/script/ways-of-calling.ts';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
@@ -68,9 +69,16 @@ describe('a studio', () => {
     const before = (await getStudio(context)).bank;
     await changeBank(context, changes);
     await changeBank(context, changes);
-    expect((await getStudio(context)).bank).toEqual({ lines: [line], snippets: [snippet] });
+    expect((await getStudio(context)).bank).toEqual({ ...EMPTY_BANK, lines: [line], snippets: [snippet] });
     for (const bad of [[{ kind: 'keep', line: { ...line, kind: 'song' } }], [{ kind: 'keep' }], {}, null])
       expect(await status(changeBank(context, bad))).toBe(422);
+    const style = styleOfWay('quiet');
+    await changeBank(context, [{ kind: 'way', name: 'Ottilie', style }]);
+    expect((await getStudio(context)).bank.ways).toEqual([{ name: 'Ottilie', style }]);
+    expect(
+      await status(changeBank(context, [{ kind: 'way', name: 'Ottilie', style: { ...style, pace: 'hour' } }])),
+    ).toBe(422);
+    await changeBank(context, [{ kind: 'way', name: 'Ottilie', style: null }]);
     await changeBank(context, changesBack(before, changes));
     expect((await getStudio(context)).bank).toEqual(EMPTY_BANK);
   });

@@ -219,7 +219,16 @@ test('how the instructor calls in a take is shown, and taken over or left', asyn
   await expect(side(page).getByRole('row', { name: /^Ten seconds/ })).toBeVisible();
   await side(page).getByRole('button', { name: 'Call like this' }).click();
   await expect(side(page).getByLabel('Way of calling', { exact: true })).toHaveValue('own');
-  await page.keyboard.press('Control+z');
+  // Kept by name it can be taken for any class, and forgotten.
+  await side(page).getByRole('button', { name: 'Keep this way' }).click();
+  const kept = side(page).getByRole('button', { name: 'Call like Ottilie Brandvold' });
+  await expect(kept).toBeVisible();
+  await side(page).getByRole('button', { name: 'Forget the way of Ottilie Brandvold' }).click();
+  await expect(kept).toHaveCount(0);
+  await page.locator('body').press('Control+z');
+  await expect(kept).toBeVisible();
+  await page.locator('body').press('Control+z');
+  await page.locator('body').press('Control+z');
   await expect(side(page).getByLabel('Way of calling', { exact: true })).toHaveValue('by-block');
 });
 

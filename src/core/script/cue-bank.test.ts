@@ -20,6 +20,7 @@ import {
   withSnippet,
 } from './cue-bank.ts';
 import { EMPTY_SCRIPT } from './cue.ts';
+import { styleOfWay } from './ways-of-calling.ts';
 import { schedule } from './schedule.ts';
 
 const line = (text: string, more: Partial<BankLine> = {}): BankLine => ({
@@ -57,6 +58,7 @@ describe('a cue bank', () => {
       [{ kind: 'drop', line: line('A') }],
       [{ kind: 'snippet', snippet: { kind: 'opening', text: 'Welcome', by: 'Ottilie' } }],
       [{ kind: 'snippet', snippet: { kind: 'closing', text: 'Bye', by: 'Ansgar' } }],
+      [{ kind: 'way', name: 'Ottilie', style: styleOfWay('quiet') }],
     ] as const) {
       const there = changes.reduce(changedBank, bank);
       expect(there).not.toEqual(bank);

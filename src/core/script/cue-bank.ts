@@ -1,3 +1,4 @@
+import type { CallStyle } from './cue.ts';
 import { normalise } from '../transcript/normalise.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Micros } from '../time/micros.ts';
@@ -27,14 +28,21 @@ export interface Snippet {
   readonly by: string;
 }
 
-/** What a studio has to say, class after class. */
+/** A way of calling that somebody made their own: which calls, how often, in which words. */
+export interface NamedWay {
+  readonly name: string;
+  readonly style: CallStyle;
+}
+
+/** What a studio has to say, class after class, and how. */
 export interface CueBank {
   readonly lines: readonly BankLine[];
   readonly snippets: readonly Snippet[];
+  readonly ways: readonly NamedWay[];
 }
 
-export const EMPTY_BANK: CueBank = { lines: [], snippets: [] };
-export const BANK_LIMITS = { lines: 2_000, snippets: 40, textLength: 500 } as const;
+export const EMPTY_BANK: CueBank = { lines: [], snippets: [], ways: [] };
+export const BANK_LIMITS = { lines: 2_000, snippets: 40, ways: 40, textLength: 500 } as const;
 
 /** Names and lines are the same where their words are. */
 const wordsOf = (text: string) => text.split(/\s+/).map(normalise).filter(Boolean).join(' ');
@@ -67,6 +75,12 @@ export function withSnippet(bank: CueBank, snippet: Snippet): CueBank {
   return { ...bank, snippets: text === '' ? others : [...others, { ...snippet, text }] };
 }
 
+/** The bank with a way of calling in the place of the one of that name; null: without it. */
+export function withWay(bank: CueBank, name: string, style: CallStyle | null): CueBank {
+  const others = bank.ways.filter((w) => w.name !== name);
+  return { ...bank, ways: style === null ? others : [...others, { name, style }] };
+}
+
 /** The snippet of a kind as somebody says it, else as another of the studio does; null: nobody has one. */
 export function snippetOf(bank: CueBank, kind: SnippetKind, by: string): Snippet | null {
   const all = bank.snippets.filter((s) => s.kind === kind);
@@ -75,7 +89,10 @@ export function snippetOf(bank: CueBank, kind: SnippetKind, by: string): Snippet
 
 /** One change of the bank; each can be made again without harm, and has its opposite. */
 export type BankChange =
-  { readonly kind: 'keep' | 'drop'; readonly line: BankLine } | { readonly kind: 'snippet'; readonly snippet: Snippet };
+  | { readonly kind: 'keep' | 'drop'; readonly line: BankLine }
+  | { readonly kind: 'snippet'; readonly snippet: Snippet }
+  /** `style` null: there is no way of that name any more. */
+  | { readonly kind: 'way'; readonly name: string; readonly style: CallStyle | null };
 
 export function changedBank(bank: CueBank, change: BankChange): CueBank {
   switch (change.kind) {
@@ -85,12 +102,16 @@ export function changedBank(bank: CueBank, change: BankChange): CueBank {
       return withoutLine(bank, change.line);
     case 'snippet':
       return withSnippet(bank, change.snippet);
+    case 'way':
+      return withWay(bank, change.name, change.style);
   }
 }
 
 /** What takes changes of a bank back. */
 export function changesBack(bank: CueBank, changes: readonly BankChange[]): BankChange[] {
   return changes.map((change): BankChange => {
+    if (change.kind === 'way')
+      return { ...change, style: bank.ways.find((w) => w.name === change.name)?.style ?? null };
     if (change.kind !== 'snippet') return { kind: change.kind === 'keep' ? 'drop' : 'keep', line: change.line };
     const { kind, by } = change.snippet;
     const was = bank.snippets.find((s) => s.kind === kind && s.by === by);

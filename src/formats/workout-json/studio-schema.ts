@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { LOGGED_CALLS, type LogEntry } from '../../core/logbook/logbook.ts';
 import { SEGMENT_KINDS } from '../../core/plan/segment.ts';
+import { callStyle } from './workout-schema.ts';
 import { byKind } from '../plan-json/plan-schema.ts';
 import {
   BANK_KINDS,
@@ -55,7 +56,17 @@ const snippet = Joi.object({
 
 /** Changes of a studio's cue bank. */
 export const bankChangesSchema = Joi.array()
-  .items(byKind<BankChange['kind']>({ keep: { line: bankLine }, drop: { line: bankLine }, snippet: { snippet } }))
+  .items(
+    byKind<BankChange['kind']>({
+      keep: { line: bankLine },
+      drop: { line: bankLine },
+      snippet: { snippet },
+      way: {
+        name: Joi.string().trim().min(1).max(200).required(),
+        style: Joi.object(callStyle).allow(null).required(),
+      },
+    }),
+  )
   .max(500)
   .required();
 

@@ -26,6 +26,7 @@ import {
   WAYS_OF_CALLING,
   CUE_KINDS,
   type CallRules,
+  type CallStyle,
   type Cue,
   type RehearsalMark,
   type Script,
@@ -70,16 +71,21 @@ const often = Joi.object(
   Object.fromEntries([...CALL_KINDS, 'count-in'].map((kind) => [kind, Joi.number().min(0).max(60)])),
 ).required();
 
-const calls = Joi.object({
-  way: Joi.valid('own', 'by-block', ...WAYS_OF_CALLING).required(),
-  forced: Joi.object(Object.fromEntries(CALL_KINDS.map((kind) => [kind, Joi.boolean()]))).required(),
+/** Which calls are made, how often, in which words. */
+export const callStyle = {
   often,
   on: eachCall(flag),
   countdown: countdown.required(),
   pace: pace.required(),
-  milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(),
   countIn: flag,
   words: eachCall(wording),
+} satisfies Record<keyof CallStyle, Joi.Schema>;
+
+const calls = Joi.object({
+  ...callStyle,
+  way: Joi.valid('own', 'by-block', ...WAYS_OF_CALLING).required(),
+  forced: Joi.object(Object.fromEntries(CALL_KINDS.map((kind) => [kind, Joi.boolean()]))).required(),
+  milliBpm: Joi.number().integer().min(30_000).max(300_000).allow(null).required(),
   blocks: Joi.object()
     .pattern(Joi.string().max(64), Joi.object({ way: Joi.valid('own', ...WAYS_OF_CALLING), countdown, pace }))
     .max(200)

@@ -6,6 +6,7 @@ import { useChange, useDerived, useWorkbench } from '../workbench/workbench-cont
 import { BlockCountdowns } from './BlockCountdowns.tsx';
 import { CALL_WORDS, WAY_WORDS } from './call-words.ts';
 import { LearnCalls } from './LearnCalls.tsx';
+import { NamedWays } from './NamedWays.tsx';
 import { OwnCalls } from './OwnCalls.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
 
@@ -113,6 +114,7 @@ export function CallRulesPanel() {
           Begin my own from this
         </button>
       )}
+      <NamedWays calls={calls} set={set} />
       <LearnCalls calls={calls} set={set} />
       <SpeakerPanel />
     </section>
