@@ -203,3 +203,30 @@ test('a move and a block can be written as a line, and what no library knows is 
   await expect(asked).toHaveCount(0);
   expect(await axeFinds(page)).toEqual([]);
 });
+
+test('the steps of a combination are moved, taken out and brought back by key, and dragged', async ({ page }) => {
+  const outline =
+    '# Steps\n## Learn: choreography add on at 128\n- Step | counts 32\n- Turn | counts 32\n- Clap | counts 32';
+  const { id } = (await (await page.request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
+  await page.goto(`/w/${id}/plan`);
+  const strip = page.getByRole('figure', { name: 'The combination, step by step' });
+  const steps = () => strip.locator('thead th').allTextContents();
+  await expect.poll(steps).toEqual(['A', 'B', 'AB', 'C', 'ABC']);
+  await strip.getByRole('button', { name: 'C', exact: true }).focus();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect.poll(steps).toEqual(['A', 'B', 'C', 'AB', 'ABC']);
+  await page.keyboard.press('Delete');
+  await expect.poll(steps).toEqual(['A', 'B', 'AB', 'ABC']);
+  await page.locator('body').press('Control+z');
+  await expect.poll(steps).toEqual(['A', 'B', 'C', 'AB', 'ABC']);
+  const [last, head] = await Promise.all(
+    ['ABC', 'A'].map((name) => strip.getByRole('button', { name, exact: true }).boundingBox()),
+  );
+  await page.mouse.move(last!.x + last!.width / 2, last!.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(head!.x + 4, head!.y + 5, { steps: 12 });
+  await page.mouse.up();
+  await expect.poll(steps).toEqual(['ABC', 'A', 'B', 'C', 'AB']);
+  await page.getByRole('button', { name: 'Outline' }).click();
+  await expect(page.getByRole('textbox', { name: /outline/i })).toHaveValue(/choreography ABC A B C AB at 128/);
+});

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { writeOutline } from '../../formats/outline/outline-writer.ts';
-import { BUILD_UPS, dancedSteps, readSteps, stepLetters, stepsOf, timesToPhrase } from './choreography.ts';
+import {
+  BUILD_UPS,
+  dancedSteps,
+  freeOrder,
+  movedStep,
+  readSteps,
+  stepLetters,
+  stepsOf,
+  timesToPhrase,
+} from './choreography.ts';
 import { compile } from './compile.ts';
 
 const letters = (...args: Parameters<typeof stepsOf>) => stepsOf(...args).map(stepLetters);
@@ -77,5 +86,28 @@ describe('a combination in a plan', () => {
   it('says which element has no counts yet', () => {
     const plan = readOutline('# T\n## D: cardio, choreography link at 128\n- Grapevine\n- Mambo | counts 8').value;
     expect(compile(plan).problems[0]?.message).toContain('Grapevine is an element of a combination');
+  });
+});
+
+describe('a free order made from a build-up', () => {
+  it.each([
+    ['add-on', 3, ['A', 'B', 'AB', 'C', 'ABC']],
+    ['link', 2, ['A', 'B', 'AB']],
+    ['reduce', 2, ['AAAA', 'BBBB', 'AA', 'BB', 'AB']],
+  ] as const)('%s keeps its steps and its length', (build, elements, letters) => {
+    const order = freeOrder(build, elements, [])!;
+    expect(order.map((s) => stepLetters({ elements: s, times: 1 }))).toEqual(letters);
+    const counts = [32, 32, 32].slice(0, elements);
+    const length = (steps: ReturnType<typeof dancedSteps>) => steps.reduce((sum, s) => sum + s.counts, 0);
+    expect(length(dancedSteps('free', counts, order))).toBe(length(dancedSteps(build, counts)));
+  });
+  it('is none of layers, whose steps have no counts of their own', () => {
+    expect(freeOrder('layer', 3, [])).toBeNull();
+  });
+  it('has one step at another place, its ends where there is none', () => {
+    expect(movedStep([1, 2, 3], 0, 2)).toEqual([2, 3, 1]);
+    expect(movedStep([1, 2, 3], 2, -4)).toEqual([3, 1, 2]);
+    expect(movedStep([1, 2, 3], 0, 9)).toEqual([2, 3, 1]);
+    expect(movedStep([1, 2], 5, 0)).toEqual([1, 2]);
   });
 });

@@ -101,6 +101,22 @@ export function readSteps(text: string): number[][] | null {
   return steps.map((s) => [...s.toUpperCase()].map((c) => c.charCodeAt(0) - 65));
 }
 
+/**
+ * The steps of a build-up as a free order, from which one is moved or taken out by hand; `reduce` writes an element as
+ * often as it is danced. null: what is laid over a base has no counts of its own and no free order.
+ */
+export function freeOrder(build: BuildUp, elements: number, free: readonly (readonly number[])[]): number[][] | null {
+  if (build === 'layer') return null;
+  return stepsOf(build, elements, free).map((step) => Array.from({ length: step.times }, () => step.elements).flat());
+}
+
+/** A list with one of its items at another place; places outside of it are its ends. */
+export function movedStep<T>(steps: readonly T[], from: number, to: number): T[] {
+  const step = steps[from];
+  if (step === undefined) return [...steps];
+  return steps.toSpliced(from, 1).toSpliced(Math.max(0, Math.min(to, steps.length - 1)), 0, step);
+}
+
 /** What a viewer is told that a step is: up to three names, of more the first and how many. */
 export function stepName(names: readonly string[], build: BuildUp): string {
   if (build === 'layer') return names.length === 1 ? (names[0] ?? '') : `${names[0]} with ${names.slice(1).join(', ')}`;

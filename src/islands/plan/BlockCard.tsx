@@ -250,7 +250,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
       </div>
       {ordering && <OrderDialog block={block} onClose={() => setOrdering(false)} />}
       {more && !plain && <BlockMore block={block} set={set} openOrder={() => setOrdering(true)} />}
-      <StepStrip block={block} />
+      <StepStrip block={block} set={set} />
       {!plain && (
         <ol>
           <SortableContext items={moveIds} strategy={verticalListSortingStrategy}>
