@@ -93,6 +93,21 @@ describe('the rooms', () => {
       ),
     ).toEqual([]);
   });
+  it('hold no file that imports itself by way of others', () => {
+    const to = new Map<string, string[]>();
+    for (const i of inside) to.set(i.file, [...(to.get(i.file) ?? []), i.to]);
+    const done = new Set<string>();
+    const cycles: string[] = [];
+    const walk = (file: string, path: readonly string[]) => {
+      const at = path.indexOf(file);
+      if (at >= 0) return void cycles.push([...path.slice(at), file].join(' → '));
+      if (done.has(file)) return;
+      for (const next of to.get(file) ?? []) walk(next, [...path, file]);
+      done.add(file);
+    };
+    for (const file of files) walk(file, []);
+    expect(cycles).toEqual([]);
+  });
   it('of the core know no clock and no chance', () => {
     const wrong = files.filter(
       (f) =>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Alignment } from '../src/core/align/align.ts';
+import type { Alignment } from '../src/core/align/alignment.ts';
 import { hear } from '../src/core/calls/detect-calls.ts';
 import { readClauses } from '../src/core/calls/read-clauses.ts';
 import { breakGroups, groupNeeds } from '../src/core/checks/break-groups.ts';

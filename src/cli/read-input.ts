@@ -1,6 +1,6 @@
 import { type Compiled, compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
-import type { TakeSound } from '../core/signal/activity.ts';
+import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { Transcript } from '../core/transcript/transcript.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import { readTypedTime } from '../core/time/typed-time.ts';

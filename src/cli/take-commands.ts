@@ -1,7 +1,8 @@
 import { mistakeFindings } from '../core/mistakes/find-mistakes.ts';
 import { mistakesOf } from '../core/mistakes/mistake.ts';
 import { takeFindings } from '../core/checks/take-checks.ts';
-import { type Alignment, align, voiceOf } from '../core/align/align.ts';
+import { align, voiceOf } from '../core/align/align.ts';
+import { type Alignment } from '../core/align/alignment.ts';
 import { propose } from '../core/propose/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
 import { claimsInTake, recordedClass } from '../core/claims/running.ts';

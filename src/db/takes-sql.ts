@@ -1,5 +1,5 @@
 import type { TakeLevels } from '../core/sound/take-levels.ts';
-import type { TakeSound } from '../core/signal/activity.ts';
+import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';

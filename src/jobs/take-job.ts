@@ -1,19 +1,11 @@
+import { type TakeTask } from './take-task.ts';
 import { rm } from 'node:fs/promises';
 import { playsInBrowsers, isSoundOnly } from '../core/sync/media-facts.ts';
 import { fromSeconds } from '../core/time/micros.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
-import {
-  type Take,
-  putLevels,
-  putLie,
-  putProxy,
-  putTakeSound,
-  putThumbs,
-  putWaveform,
-  takeById,
-} from '../db/takes-sql.ts';
+import { putLevels, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { NotSound } from '../media/sound.ts';
@@ -21,19 +13,9 @@ import { syncFiles } from '../media/sync.ts';
 import { makeProxy, makeThumbs } from '../media/thumbs.ts';
 import { PEAKS_A_SECOND, waveform } from '../media/waveform.ts';
 import type { WorkerContext } from './worker-context.ts';
-import { type Held, runLeased } from './run-leased.ts';
+import { runLeased } from './run-leased.ts';
 import { keepMade } from './keep-made.ts';
 import { ChangedMeanwhile, wordsJob } from './words-job.ts';
-
-/** What a piece of work on a take is handed; gives a sentence for the page, or null, and what to write with it. */
-export interface TakeTask {
-  readonly context: WorkerContext;
-  readonly take: Take;
-  readonly onProgress: (share: number) => void;
-  readonly signal: AbortSignal;
-  /** Writes while the work is still this worker's. */
-  readonly write: Held['write'];
-}
 
 const TASKS: Readonly<Record<TakeWorkKind, (task: TakeTask) => Promise<string | null>>> = {
   listen,

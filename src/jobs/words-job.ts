@@ -4,7 +4,7 @@ import { readTranscript } from '../formats/transcript-reader.ts';
 import { writeWordsJson } from '../formats/words-json/words-json-writer.ts';
 import { KNOWN_WORDS } from '../media/recogniser.ts';
 import { standInService } from '../media/stand-in-service.ts';
-import type { TakeTask } from './take-job.ts';
+import type { TakeTask } from './take-task.ts';
 
 export class ChangedMeanwhile extends Error {
   constructor() {

@@ -1,4 +1,5 @@
-import { ACTIVITY_RATE_HZ, type TakeSound, listenToTake } from '../core/signal/activity.ts';
+import { listenToTake } from '../core/signal/activity.ts';
+import { ACTIVITY_RATE_HZ, type TakeSound } from '../core/signal/take-sound.ts';
 import { decimator, lookAhead } from '../core/signal/decimate.ts';
 import { loudnessMeter } from '../core/signal/loudness.ts';
 import { ONSET_RATE_HZ, type Onsets, listenForOnsets } from '../core/signal/onsets.ts';

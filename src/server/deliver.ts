@@ -1,14 +1,13 @@
+import { renderWanted } from './render-wanted.ts';
 import Joi from 'joi';
 import { FILM_KINDS, type FilmKind, KIT_KINDS, isFilmKind } from '../core/delivery/films.ts';
 import { STRETCH_SHAPES, type StretchWanted } from '../core/delivery/stretch.ts';
 import { usableTracks } from '../core/music/library.ts';
 import { SOUND_PARTS } from '../core/sound/parts.ts';
 import { isSoundOnly } from '../core/sync/media-facts.ts';
-import { type Db, inTransaction } from '../db/pool.ts';
 import { type Render, cancelRender, insertRender, renderById, rendersOf } from '../db/renders-sql.ts';
 import { takesOf } from '../db/takes-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
-import { send } from '../db/queue.ts';
 import { EXPORTS, type ExportFormat } from '../formats/exports.ts';
 import { Refusal } from './answer.ts';
 import { takesIn } from './aside/align-takes.ts';
@@ -155,16 +154,6 @@ export async function queueSound(
   if (known === 'tones' && document.edit.sound.tones.family === null)
     throw new Refusal(409, 'There are no timer tones; choose a sound for them first.');
   return renderWanted(context, (db) => insertRender(db, { workoutId: id, revision, kind: `sound-${known}` }));
-}
-
-/** A render and its job, written together. */
-export async function renderWanted(context: Context, insert: (db: Db) => Promise<Render>): Promise<Render> {
-  const queue = await context.queue();
-  return inTransaction(context.pool, async (db) => {
-    const render = await insert(db);
-    await send(queue, 'render', { renderId: render.id }, db);
-    return render;
-  });
 }
 
 export async function getRender(context: Context, id: string | undefined): Promise<Render> {

@@ -17,7 +17,7 @@ import { writeMidi } from '../formats/midi/midi-writer.ts';
 import { writeClickWav } from '../formats/wav/click-wav.ts';
 import { writeXspf } from '../formats/xspf/xspf-writer.ts';
 import { Refusal } from './answer.ts';
-import { renderWanted } from './deliver.ts';
+import { renderWanted } from './render-wanted.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';
 import { programmeOf } from './programme.ts';

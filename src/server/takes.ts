@@ -1,3 +1,4 @@
+import { type TakeWithTranscript } from './take-with-transcript.ts';
 import Joi from 'joi';
 import type PgBoss from 'pg-boss';
 import { readFile, rm, stat } from 'node:fs/promises';
@@ -7,7 +8,6 @@ import type { TakeLevels } from '../core/sound/take-levels.ts';
 import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import {
   TAKE_WORK_KINDS,
-  type TakeWork,
   type TakeWorkKind,
   queueTakeWork,
   stopTakeWork as stopWork,
@@ -36,7 +36,7 @@ import { send } from '../db/queue.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import { keepableName } from '../formats/keepable.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
-import { TRANSCRIPT_FORMATS, type TranscriptFormat, transcriptFormat } from '../formats/transcript-reader.ts';
+import { TRANSCRIPT_FORMATS, transcriptFormat } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { withTake, withoutTake } from '../core/workout/document.ts';
 import { awaitedArrived } from '../db/awaited-sql.ts';
@@ -311,17 +311,6 @@ export async function setTranscript(
     cues: value.cues.length,
     revision: written,
   };
-}
-
-export interface TakeWithTranscript {
-  readonly take: Take;
-  readonly transcript: {
-    readonly format: TranscriptFormat;
-    readonly text: string;
-    readonly hasPrevious: boolean;
-    readonly revision: number;
-  } | null;
-  readonly work: readonly TakeWork[];
 }
 
 export async function takesWithTranscripts(context: Context, workoutId: string): Promise<TakeWithTranscript[]> {

@@ -12,7 +12,7 @@ import {
   isPlainBlock,
 } from '../../src/core/plan/plan.ts';
 import { LOADS, OFFERED_WHEN, type Version } from '../../src/core/plan/levels.ts';
-import type { RoundChange } from '../../src/core/plan/rounds.ts';
+import type { RoundChange } from '../../src/core/plan/round-change.ts';
 import type { Dose, Phase, Range } from '../../src/core/plan/dose.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 

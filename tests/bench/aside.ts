@@ -9,7 +9,7 @@ import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeTranscript } from '../../src/formats/transcript-writer.ts';
 import { type ExportInput, exportTexts } from '../../src/server/aside/export-text.ts';
-import type { TakeWithTranscript } from '../../src/server/takes.ts';
+import type { TakeWithTranscript } from '../../src/server/take-with-transcript.ts';
 import { livingClass } from '../support/living-class.ts';
 
 const moves = ['Squat', 'Row', 'Lunge', 'Plank', 'Press', 'Hinge', 'Bridge', 'Reach'].map((m) => `- ${m}`).join('\n');

@@ -20,7 +20,7 @@ import {
 } from '../../src/db/leases-sql.ts';
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { factsOfTake } from '../../src/core/workout/take-sources.ts';
-import { NO_SOUND } from '../../src/core/signal/activity.ts';
+import { NO_SOUND } from '../../src/core/signal/take-sound.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';

@@ -1,4 +1,4 @@
-import type { Alignment } from '../../src/core/align/align.ts';
+import type { Alignment } from '../../src/core/align/alignment.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
 import { micros } from '../../src/core/time/micros.ts';
 import type { Span } from '../../src/core/time/span.ts';

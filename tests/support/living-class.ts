@@ -2,7 +2,7 @@ import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { type Segment, isActive, isBreak, nextActive } from '../../src/core/plan/segment.ts';
 import { type Micros, micros } from '../../src/core/time/micros.ts';
-import type { TakeSound } from '../../src/core/signal/activity.ts';
+import type { TakeSound } from '../../src/core/signal/take-sound.ts';
 import type { TimedWord, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
 

@@ -1,6 +1,6 @@
 /**
- * Thirty-five classes, at least two of each way of teaching, as instructors write them down: the set that plans, scripts and
- * alignments are measured on. All made up for the tests.
+ * Thirty-five classes, at least two of each way of teaching, as instructors write them down: the set that plans,
+ * scripts and alignments are measured on. All made up for the tests.
  */
 const MAIN = [
   'Squat',

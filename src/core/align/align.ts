@@ -1,16 +1,16 @@
+import { type RecordedSegment, type Alignment } from './alignment.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
 import type { Heard } from '../calls/detect-calls.ts';
 import { labelsOf } from '../calls/name-match.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import type { TakeSound } from '../signal/activity.ts';
+import type { TakeSound } from '../signal/take-sound.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, tokensOf } from '../transcript/transcript.ts';
 import { calibrated } from './calibration.ts';
 import { reasonsFor } from './explain.ts';
-import type { TimerGrid } from './machine-timer.ts';
 import { type Part, mayBePart, partFilmed, segmentsOfPart } from './part-of-plan.ts';
 import type { Pin } from './pin.ts';
 import { retimeWords } from './retime-words.ts';
@@ -31,37 +31,6 @@ import {
 import { keepSureOnes } from './local-pins.ts';
 
 export type { Pin } from './pin.ts';
-
-/** Where a planned segment really fell. `recorded` is null where it was never filmed. */
-export interface RecordedSegment {
-  readonly segment: Segment;
-  readonly recorded: Span | null;
-  /** 0 to 1: that both its ends lie within a second; of one left out, that it was never filmed. */
-  readonly confidence: number;
-  /**
-   * 0 to 1: that it lies where it is said to be at all, within some seconds; of one left out the same as confidence.
-   */
-  readonly placed: number;
-  readonly evidence: readonly string[];
-}
-
-/** Time filmed beyond the plan. `madeUp` names the planned segment that was left out before and done here. */
-export interface ExtraSpan extends Span {
-  readonly label: string;
-  readonly madeUp: Segment | null;
-  readonly after: number | null;
-}
-
-export interface Alignment {
-  readonly segments: readonly RecordedSegment[];
-  readonly extra: readonly ExtraSpan[];
-  /** The machine timers that stretches of the class were filmed to; empty where breaks were run by hand. */
-  readonly grids: readonly TimerGrid[];
-  /**
-   * The transcript's words where they lie by what was found; those without times of their own are surer than before.
-   */
-  readonly words: readonly Token[];
-}
 
 /** Below this clarity the places of a voice are guesses, and the speaking model does better. */
 const CLEAR_VOICE = 0.4;

@@ -12,7 +12,7 @@ import { emissionsOf } from './emission-scores.ts';
 import { beyondScores, textScores } from './text-scores.ts';
 import { type Laid, learnFlow, learnTiming, usualTimings } from './expectation.ts';
 import type { Cell, Lattice } from './lattice.ts';
-import type { MusicGrid } from './music-grid.ts';
+import type { MusicGrid } from './eights.ts';
 import type { Pin } from './pin.ts';
 import { beyondCosts, skipCost } from './plan-costs.ts';
 import { USUAL_FLOW } from './speech-flow.ts';

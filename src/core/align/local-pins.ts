@@ -1,4 +1,4 @@
-import type { Alignment, RecordedSegment } from './align.ts';
+import type { Alignment, RecordedSegment } from './alignment.ts';
 import type { Pin } from './pin.ts';
 
 /** A boundary this sure has evidence of its own: a pin elsewhere does not move it. */

@@ -1,21 +1,12 @@
+import { type MusicGrid, NEAR_US, OFF } from './eights.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { Backward } from './forward-backward.ts';
 import type { Problem } from './problem.ts';
 import type { Forward } from './viterbi.ts';
 
-/** Eights of a music that a class is on: moves begin on `phaseUs` plus whole numbers of `periodUs`. */
-export interface MusicGrid {
-  readonly phaseUs: number;
-  readonly periodUs: number;
-}
-
 /** Moves to music change on an eight (common practice). */
 const EIGHT = 8;
 const STEP_US = 125_000;
-/** A boundary lies on the beat within this. */
-const NEAR_US = 450_000;
-/** One boundary in six is off the beat, or not where it seems. */
-const OFF = 0.17;
 /** Nats by which the best phase must stand above the mean of all: chance gives about 2 with twenty boundaries. */
 const ENOUGH = 3;
 const FEWEST = 5;
@@ -72,17 +63,4 @@ function doubtOf(problem: Problem, f: Forward, b: Backward, k: number): (readonl
   }
   const all = [...byCell.values()].reduce((x, y) => x + y, 0);
   return [...byCell].map(([c, w]) => [c * problem.lattice.stepUs, w / all] as const);
-}
-
-/** What a time is worth as a boundary on a grid, in nats: near an eight likelier, else less likely, than anywhere. */
-export function onGrid(us: number, { phaseUs, periodUs }: MusicGrid): number {
-  const off = (((us - phaseUs) % periodUs) + periodUs) % periodUs;
-  const near = Math.min(off, periodUs - off) <= NEAR_US;
-  return near ? Math.log(((1 - OFF) * periodUs) / (2 * NEAR_US)) : Math.log(OFF);
-}
-
-/** The time of the eight nearest to one, where it is near enough. */
-export function toGrid(us: number, { phaseUs, periodUs }: MusicGrid): number {
-  const nearest = phaseUs + Math.round((us - phaseUs) / periodUs) * periodUs;
-  return Math.abs(nearest - us) <= NEAR_US * 2 ? nearest : us;
 }

@@ -4,7 +4,7 @@ import type { TextScores } from './text-scores.ts';
 import { type Silence, silenceLog } from './speech-flow.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Lattice } from './lattice.ts';
-import { type MusicGrid, onGrid } from './music-grid.ts';
+import { type MusicGrid, onGrid } from './eights.ts';
 import { BEYOND, type BeyondKind, OUT, type Problem } from './problem.ts';
 
 /** Words that no segment takes, before the class and after it. */

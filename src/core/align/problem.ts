@@ -2,7 +2,7 @@ import type { Segment } from '../plan/segment.ts';
 import type { Emissions } from './emission-scores.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Cell, Lattice } from './lattice.ts';
-import type { MusicGrid } from './music-grid.ts';
+import type { MusicGrid } from './eights.ts';
 
 /**
  * One step of the path through the take: a planned segment, or time beyond the plan (segment null), between two places.

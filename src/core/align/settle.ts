@@ -2,9 +2,9 @@ import type { Heard } from '../calls/detect-calls.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { ExtraSpan } from './align.ts';
+import type { ExtraSpan } from './alignment.ts';
 import type { TimerGrid } from './machine-timer.ts';
-import { type MusicGrid, toGrid } from './music-grid.ts';
+import { type MusicGrid, toGrid } from './eights.ts';
 import type { Pin } from './pin.ts';
 
 /** Where filmed segments lie, by their index. Written to while the last things are set right. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Beep, NO_SOUND } from '../signal/activity.ts';
+import { type Beep, NO_SOUND } from '../signal/take-sound.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { livingClass, soundOf } from '../../../tests/support/living-class.ts';

@@ -1,4 +1,4 @@
-import type { Beep, TakeSound } from '../signal/activity.ts';
+import type { Beep, TakeSound } from '../signal/take-sound.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Heard } from './detect-calls.ts';
 

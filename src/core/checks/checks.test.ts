@@ -5,7 +5,7 @@ import { lanes } from '../lanes/lanes.ts';
 import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { laneFindings } from './deliver-checks.ts';
 import { findingsBySegment, takeFindings } from './take-checks.ts';

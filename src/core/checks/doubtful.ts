@@ -1,4 +1,4 @@
-import type { Alignment, RecordedSegment } from '../align/align.ts';
+import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Programme } from '../edit/assemble.ts';
 import type { Finding } from '../findings/finding.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';

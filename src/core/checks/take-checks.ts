@@ -1,5 +1,5 @@
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
-import type { Alignment, RecordedSegment } from '../align/align.ts';
+import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Claim } from '../claims/claim.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';

@@ -4,7 +4,7 @@ import { exerciseNamed } from '../exercise/library.ts';
 import type { Segment } from '../plan/segment.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import { lineTime } from '../speech/line-time.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { BREATH_US, holeNear } from '../transcript/silence-gaps.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';

@@ -3,7 +3,7 @@ import { labelsOf } from '../calls/name-match.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { type RunningClass, checkClaims } from './check-claims.ts';

@@ -3,7 +3,7 @@ import type { Drawn } from '../looks/drawn.ts';
 import { widthOf } from '../looks/faces.ts';
 import { type Setting, fit } from '../looks/fit.ts';
 import type { Brand, Face } from '../looks/look.ts';
-import { baselineOf } from '../looks/paint-part.ts';
+import { baselineOf } from '../looks/paint-text.ts';
 import { ROW } from '../looks/sizes.ts';
 import { median } from '../signal/metrical-level.ts';
 import type { Span } from '../time/span.ts';

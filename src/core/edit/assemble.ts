@@ -1,4 +1,4 @@
-import type { ExtraSpan } from '../align/align.ts';
+import type { ExtraSpan } from '../align/alignment.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { FrameRate } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';

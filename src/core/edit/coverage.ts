@@ -1,4 +1,4 @@
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import type { Micros } from '../time/micros.ts';

@@ -3,7 +3,7 @@ import type { ClassBeat } from '../music/laid.ts';
 import { BREATH_US, type Phase } from '../plan/dose.ts';
 import { atHomeWords } from '../plan/at-home.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import type { RoundSpan } from '../plan/rounds.ts';
+import type { RoundSpan } from '../plan/round-change.ts';
 import { type SegmentKind, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';

@@ -1,4 +1,4 @@
-import type { RecordedSegment } from '../align/align.ts';
+import type { RecordedSegment } from '../align/alignment.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import { labelsOf } from '../calls/name-match.ts';
 import type { ClauseMark } from '../language/en/clause-marks.ts';

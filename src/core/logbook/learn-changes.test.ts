@@ -4,7 +4,7 @@ import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import type { RecordedSegment } from '../align/align.ts';
+import type { RecordedSegment } from '../align/alignment.ts';
 import { learnChanges } from './learn-changes.ts';
 
 const plan = readOutline(

@@ -2,7 +2,7 @@ import { isActive } from '../plan/segment.ts';
 import { type ChangeFigures, type ChangeOver, type ChangePart, USUAL_CHANGES } from '../script/change-over.ts';
 import { leastSquares } from '../speech/least-squares.ts';
 import { micros } from '../time/micros.ts';
-import type { RecordedSegment } from '../align/align.ts';
+import type { RecordedSegment } from '../align/alignment.ts';
 
 /** What a recording teaches about change-overs. */
 export interface LearnedChanges {

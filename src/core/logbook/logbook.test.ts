@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';

@@ -1,7 +1,7 @@
 import { type Segment, type SegmentKind, isActive } from '../plan/segment.ts';
 import { WORDS_A_MINUTE } from '../speech/line-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
 import type { Token } from '../transcript/transcript.ts';
 

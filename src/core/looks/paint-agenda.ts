@@ -5,7 +5,7 @@ import { type Box } from './layout.ts';
 import { AGENDA_PAD, ROW } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
-import { type State, baselineOf, spanOf, textAt } from './paint-part.ts';
+import { type State, baselineOf, spanOf, textAt } from './paint-text.ts';
 import { figureWords } from './figure-words.ts';
 
 /** This move with its time, and what comes with its length, a strip in the colour of the kind before each. */

@@ -7,7 +7,7 @@ import { type Setting, fit } from './fit.ts';
 import { type Frame } from './layout.ts';
 import { ROW, emOfFigure } from './sizes.ts';
 import type { Brand, Face } from './look.ts';
-import { baselineOf } from './paint-part.ts';
+import { baselineOf } from './paint-text.ts';
 import { clipped } from '../time/span.ts';
 import { figureWords } from './figure-words.ts';
 

@@ -4,7 +4,7 @@ import { type Box } from './layout.ts';
 import { BEAD_TEXT, emOfFigure } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
-import { type State, baselineOf, spanOf, textAt } from './paint-part.ts';
+import { type State, baselineOf, spanOf, textAt } from './paint-text.ts';
 import { figureWords } from './figure-words.ts';
 
 type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;

@@ -4,7 +4,7 @@ import { type Box } from './layout.ts';
 import { ROW } from './sizes.ts';
 import type { Part } from './look.ts';
 import { clipped } from '../time/span.ts';
-import { type State, baselineOf, textAt } from './paint-part.ts';
+import { type State, baselineOf, textAt } from './paint-text.ts';
 
 type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;
 

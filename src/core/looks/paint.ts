@@ -13,7 +13,8 @@ import { type Brand, type Look, shapeOf, unitOf } from './look.ts';
 import { LOOKS } from './looks.ts';
 import { withPlates } from './parts.ts';
 import { paintCards } from './paint-cards.ts';
-import { type State, paintBox } from './paint-part.ts';
+import { paintBox } from './paint-part.ts';
+import { type State } from './paint-text.ts';
 import { figureWords } from './figure-words.ts';
 
 /** How a programme is drawn: by which rules, in whose colours. */

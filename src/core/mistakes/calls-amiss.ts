@@ -1,4 +1,4 @@
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Token } from '../transcript/transcript.ts';

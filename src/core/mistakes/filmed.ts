@@ -1,4 +1,4 @@
-import type { Alignment, RecordedSegment } from '../align/align.ts';
+import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Finding } from '../findings/finding.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';

@@ -1,4 +1,4 @@
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import { numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { type Finding, TRADE } from '../findings/finding.ts';

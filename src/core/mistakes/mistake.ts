@@ -1,4 +1,4 @@
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 import type { Finding } from '../findings/finding.ts';
 import { labelWithSide } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';

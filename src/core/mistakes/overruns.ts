@@ -1,7 +1,7 @@
 import type { ChangeOver } from '../script/change-over.ts';
 import { isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import type { Alignment } from '../align/align.ts';
+import type { Alignment } from '../align/alignment.ts';
 
 /** Why a class is longer or shorter than planned. */
 export const OVERRUN_CAUSES = [

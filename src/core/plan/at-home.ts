@@ -1,5 +1,5 @@
 import type { Plan } from './plan.ts';
-import type { RoundSpan } from './rounds.ts';
+import type { RoundSpan } from './round-change.ts';
 
 /** `3 to 4 rounds at home`. */
 export function atHomeWords({ from, to }: RoundSpan): string {

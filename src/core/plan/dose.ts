@@ -61,3 +61,9 @@ export function slackOf(lengthUs: Micros, range: Range | undefined, about: boole
   if (range !== undefined) return micros((range.mostUs - range.leastUs) / 2);
   return about ? micros(lengthUs * ABOUT_SHARE) : ZERO;
 }
+
+/** How long one repetition takes, by a tempo or by a pace. */
+export interface Pace {
+  readonly repUs: Micros;
+  readonly tempo: string | null;
+}

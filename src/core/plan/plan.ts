@@ -2,7 +2,7 @@ import type { Micros } from '../time/micros.ts';
 import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
 import type { Load, TakeUp, Version } from './levels.ts';
-import type { RoundChange, RoundSpan } from './rounds.ts';
+import type { RoundChange, RoundSpan } from './round-change.ts';
 
 /**
  * The kinds of block, in the words of the field. Talk, set-up and water hold no moves; a preview shows those of other

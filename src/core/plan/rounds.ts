@@ -1,12 +1,5 @@
-import type { Micros } from '../time/micros.ts';
-import type { Dose } from './dose.ts';
+import { type RoundSpan } from './round-change.ts';
 import type { Move } from './plan.ts';
-
-/** Rounds from one to another, both counted from 1. */
-export interface RoundSpan {
-  readonly from: number;
-  readonly to: number;
-}
 
 /** `round 2 only`, `rounds 2 to 3`. */
 export function roundWords({ from, to }: RoundSpan): string {
@@ -16,17 +9,6 @@ export function roundWords({ from, to }: RoundSpan): string {
 /** True where a move is done in a round. */
 export function isInRound({ inRounds }: Pick<Move, 'inRounds'>, round: number): boolean {
   return inRounds === undefined || (round >= inRounds.from && round <= inRounds.to);
-}
-
-/** How a move is from a round on, until a later change. null or left out: as it was. */
-export interface RoundChange {
-  /** Counted from 1; 2 or more. */
-  readonly fromRound: number;
-  readonly name: string | null;
-  readonly workUs: Micros | null;
-  readonly restUs?: Micros;
-  readonly dose?: Dose;
-  readonly needs: readonly string[] | null;
 }
 
 /** A move as it is in a round, counted from 1. */

@@ -2,7 +2,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import type { TakeSound } from '../signal/activity.ts';
+import type { TakeSound } from '../signal/take-sound.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
 import { calledIntervals } from './called-intervals.ts';

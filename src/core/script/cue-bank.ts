@@ -1,5 +1,4 @@
 import type { CallStyle } from './cue.ts';
-import { normalise } from '../transcript/normalise.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Micros } from '../time/micros.ts';
 import { spokenList } from './spoken-list.ts';
@@ -45,7 +44,13 @@ export const EMPTY_BANK: CueBank = { lines: [], snippets: [], ways: [] };
 export const BANK_LIMITS = { lines: 2_000, snippets: 40, ways: 40, textLength: 500 } as const;
 
 /** Names and lines are the same where their words are. */
-const wordsOf = (text: string) => text.split(/\s+/).map(normalise).filter(Boolean).join(' ');
+const wordsOf = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{M}\p{N}\s]/gu, '')
+    .split(/\s+/)
+    .filter(Boolean)
+    .join(' ');
 
 /** The lines of a move, those of its instructor first; without any of another kind. */
 export function linesOfMove(bank: CueBank, move: string, kind: BankKind | null, by: string): BankLine[] {

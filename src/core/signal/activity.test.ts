@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { ACTIVITY_RATE_HZ, listenToTake } from './activity.ts';
+import { listenToTake } from './activity.ts';
+import { ACTIVITY_RATE_HZ } from './take-sound.ts';
 
 const RATE = ACTIVITY_RATE_HZ;
 let seed = 1;

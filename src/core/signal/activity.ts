@@ -1,52 +1,11 @@
-import { type Micros, micros } from '../time/micros.ts';
-import type { Span } from '../time/span.ts';
+import { ACTIVITY_RATE_HZ, FRAME_US, type TakeSound, type Features } from './take-sound.ts';
+import { micros } from '../time/micros.ts';
 import { beepsIn, clapsIn, levelsIn } from './marks.ts';
 import { spectrumOf } from './fft.ts';
-import type { RoomMusic } from './room-music.ts';
 
-/** Samples a second that a take is heard at; sound is brought to this rate before. */
-export const ACTIVITY_RATE_HZ = 16_000;
 /** One frame each 10 ms, 32 ms long. */
 const HOP = 160;
 const FRAME = 512;
-export const FRAME_US = 10_000;
-
-/** A tone of a machine: an interval timer, a watch. */
-export interface Beep extends Span {
-  readonly hz: number;
-}
-
-/** A lasting step in loudness, in decibels: music turned up, a microphone taken off. */
-export interface LevelStep {
-  readonly at: Micros;
-  readonly db: number;
-}
-
-/** What can be heard in a take besides its words. Times are on take time. */
-export interface TakeSound {
-  /** Where somebody speaks, in order, apart by at least a breath. */
-  readonly voice: readonly Span[];
-  /** 0 to 1: how clearly speech stands out of what is under it. Below about 0.4 its places are guesses. */
-  readonly voiceClarity: number;
-  readonly beeps: readonly Beep[];
-  readonly claps: readonly Micros[];
-  readonly levels: readonly LevelStep[];
-  /** Music that plays in the room; left out in what was heard before music was listened for. */
-  readonly music?: readonly RoomMusic[];
-}
-
-export const NO_SOUND: TakeSound = { voice: [], voiceClarity: 0, beeps: [], claps: [], levels: [] };
-
-/** What is written down of each frame, in decibels and hertz. */
-export interface Features {
-  readonly voice: number[];
-  readonly high: number[];
-  readonly all: number[];
-  /** Share of the frame's power that lies in its strongest tone, and that tone. */
-  readonly tone: number[];
-  readonly toneHz: number[];
-}
-
 /** The band that speech lies in and drums and hiss mostly do not. */
 const VOICE_HZ = [300, 3_400] as const;
 const HIGH_HZ = [3_400, 8_000] as const;

@@ -1,5 +1,5 @@
 import { type Micros, micros } from '../time/micros.ts';
-import { type Beep, FRAME_US, type Features, type LevelStep } from './activity.ts';
+import { type Beep, FRAME_US, type Features, type LevelStep } from './take-sound.ts';
 
 /** A beep is one tone and little else, steady, this long. Frames of 10 ms. */
 const TONE_SHARE = 0.72;

@@ -1,4 +1,4 @@
-import type { TakeSound } from '../signal/activity.ts';
+import type { TakeSound } from '../signal/take-sound.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Transcript } from '../transcript/transcript.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NO_SOUND, type TakeSound } from '../signal/activity.ts';
+import { NO_SOUND, type TakeSound } from '../signal/take-sound.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import { frameRate } from '../time/frames.ts';
 import { fromSeconds, micros } from '../time/micros.ts';

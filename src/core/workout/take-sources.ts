@@ -1,4 +1,4 @@
-import type { TakeSound } from '../signal/activity.ts';
+import type { TakeSound } from '../signal/take-sound.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
 import type { PickUpRecording } from '../sound/pick-ups.ts';

@@ -1,18 +1,13 @@
+import { type Pace } from '../../core/plan/dose.ts';
 import { type Dose, type Phase, type Range, aboutRange } from '../../core/plan/dose.ts';
 import { type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
-import { type Micros, fromSeconds } from '../../core/time/micros.ts';
-import { readTempo } from './outline-scheme.ts';
+import { fromSeconds } from '../../core/time/micros.ts';
+import { readTempo } from './outline-fields.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';
 
 /** A repetition takes so long where neither tempo nor pace is said (common practice: 3 to 5 s). */
 export const USUAL_REP_US = fromSeconds(4);
-
-/** How long one repetition takes, by a tempo or by a pace. */
-export interface Pace {
-  readonly repUs: Micros;
-  readonly tempo: string | null;
-}
 
 /** A dose as it was read; `assumed` says what was taken that was not written. */
 export interface ReadDose {

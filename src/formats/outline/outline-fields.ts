@@ -1,3 +1,4 @@
+import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import { type Cueing, PLAN_LIMITS, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
 import type { Say } from '../problem.ts';
 import { type Micros, fromSeconds } from '../../core/time/micros.ts';
@@ -107,4 +108,10 @@ export function readNeeds(value: string, say: Say): string[] {
   if (all.length > most) say(`A move has at most ${most} props; ${all.length - most} were left out.`);
   if (all.some((n) => n.length > needLength)) say(`The name of a prop has at most ${needLength} letters; it was cut.`);
   return all.slice(0, most).map((n) => n.slice(0, needLength).toWellFormed());
+}
+
+/** Beats a minute in thousandths; null where nobody moves to it. */
+export function readTempo(text: string | undefined): number | null {
+  const milliBpm = Math.round(Number(text) * 1000);
+  return milliBpm >= SLOWEST_MILLI_BPM && milliBpm <= FASTEST_MILLI_BPM ? milliBpm : null;
 }

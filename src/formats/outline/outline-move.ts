@@ -10,7 +10,8 @@ import {
   splitField,
   unescapeField,
 } from './outline-fields.ts';
-import { MEASURES, type Pace, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
+import { MEASURES, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
+import { type Pace } from '../../core/plan/dose.ts';
 import { readByRound, readRoundChange, saysTwice, withChange } from './outline-rounds.ts';
 import type { Say } from '../problem.ts';
 

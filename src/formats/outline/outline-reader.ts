@@ -6,7 +6,8 @@ import { type DraftBlock, readBlockLine } from './outline-block.ts';
 import { keyAndValue, readCueing, readSides, unescapeField } from './outline-fields.ts';
 import { readMoveLine } from './outline-move.ts';
 import { type Reference, resolveBlocks } from './outline-references.ts';
-import { paceOf, readTempo } from './outline-scheme.ts';
+import { paceOf } from './outline-scheme.ts';
+import { readTempo } from './outline-fields.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 

@@ -1,7 +1,8 @@
-import { type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
-import type { RoundChange, RoundSpan } from '../../core/plan/rounds.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan.ts';
+import type { RoundChange, RoundSpan } from '../../core/plan/round-change.ts';
 import type { Dose } from '../../core/plan/dose.ts';
-import { type Pace, readDose, writeDose } from './outline-dose.ts';
+import { readDose, writeDose } from './outline-dose.ts';
+import { type Pace } from '../../core/plan/dose.ts';
 import { escapeField, readNeeds, readTime, unescapeField, writeExact } from './outline-fields.ts';
 import type { Say } from '../problem.ts';
 

@@ -1,11 +1,11 @@
+import { readTempo } from './outline-fields.ts';
 import { BUILD_UPS, readSteps, stepLetters } from '../../core/plan/choreography.ts';
 import { BREATH_US } from '../../core/plan/dose.ts';
 import { PLAN_LIMITS, type Scheme } from '../../core/plan/plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
-import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import { readTime, writeExact } from './outline-fields.ts';
-import type { Pace } from './outline-dose.ts';
+import type { Pace } from '../../core/plan/dose.ts';
 
 const TIME = '([\\d:.,]+[hms]?)';
 
@@ -96,12 +96,6 @@ function readCountedLadder(m: RegExpExecArray): Scheme | null {
 export function paceOf(scheme: Scheme): Pace | null {
   if (scheme.kind === 'reps') return { repUs: scheme.repUs, tempo: scheme.tempo };
   return scheme.kind === 'ladder' && scheme.counted !== undefined ? scheme.counted : null;
-}
-
-/** Beats a minute in thousandths; null where nobody moves to it. */
-export function readTempo(text: string | undefined): number | null {
-  const milliBpm = Math.round(Number(text) * 1000);
-  return milliBpm >= SLOWEST_MILLI_BPM && milliBpm <= FASTEST_MILLI_BPM ? milliBpm : null;
 }
 
 /** `add on`, `link`, `reduce`, `layer`, or the steps themselves in letters: `A B AB`. */

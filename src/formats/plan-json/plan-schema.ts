@@ -16,7 +16,7 @@ import {
   type SidePolicy,
 } from '../../core/plan/plan.ts';
 import { LOADS, OFFERED_WHEN, type TakeUp, type Version } from '../../core/plan/levels.ts';
-import type { RoundChange, RoundSpan } from '../../core/plan/rounds.ts';
+import type { RoundChange, RoundSpan } from '../../core/plan/round-change.ts';
 
 /** Longest length a plan may hold: 24 h in microseconds. */
 const LONGEST_US = 86_400e6;

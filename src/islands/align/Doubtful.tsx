@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { doubtfulOnes } from '../../core/checks/doubtful.ts';
-import type { RecordedSegment } from '../../core/align/align.ts';
+import type { RecordedSegment } from '../../core/align/alignment.ts';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';

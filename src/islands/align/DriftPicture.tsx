@@ -1,4 +1,4 @@
-import type { Alignment } from '../../core/align/align.ts';
+import type { Alignment } from '../../core/align/alignment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 

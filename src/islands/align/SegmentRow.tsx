@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import type { RecordedSegment } from '../../core/align/align.ts';
+import type { RecordedSegment } from '../../core/align/alignment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';

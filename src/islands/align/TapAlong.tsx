@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { RecordedSegment } from '../../core/align/align.ts';
+import type { RecordedSegment } from '../../core/align/alignment.ts';
 import { toTake } from '../../core/edit/shots.ts';
 import { micros } from '../../core/time/micros.ts';
 import { usePlayhead } from '../shared/playhead.ts';

@@ -1,4 +1,4 @@
-import type { Alignment } from '../../core/align/align.ts';
+import type { Alignment } from '../../core/align/alignment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { withTimerDismissed } from '../../core/workout/pins.ts';

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError, api, sendJson } from '../shared/api.ts';
 import { sendFile } from '../shoot/send-file.ts';
 import { type LibraryTrack, withTrack } from '../../core/music/library.ts';
-import type { TrackChange } from '../workbench/saving/save-tracks.ts';
+import type { TrackChange } from '../workbench/saving/track-change.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LOOK_MS = 700;

@@ -1,5 +1,5 @@
 import { useDocument } from '../workbench/workbench-context.tsx';
-import { readTempo } from '../../formats/outline/outline-scheme.ts';
+import { readTempo } from '../../formats/outline/outline-fields.ts';
 import { TypedField } from './TypedField.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 

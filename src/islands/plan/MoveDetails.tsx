@@ -8,7 +8,7 @@ import {
   POSITIONS,
   type Position,
 } from '../../core/plan/plan.ts';
-import type { RoundChange } from '../../core/plan/rounds.ts';
+import type { RoundChange } from '../../core/plan/round-change.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';

@@ -1,66 +1,22 @@
+import { type WorkbenchState, type WorkbenchSet } from './state.ts';
 import { create } from 'zustand';
-import { type ExerciseBook, bookWith } from '../../core/exercise/library.ts';
+import { bookWith } from '../../core/exercise/library.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Studio, USUAL_STUDIO } from '../../core/workout/studio.ts';
-import type { Side } from '../../core/merge/merge-fields.ts';
 import { same } from '../../core/merge/same.ts';
-import type { Track } from '../../core/music/track.ts';
 import { type LibraryTrack, usableTracks } from '../../core/music/library.ts';
 import { keepable, keepableText } from '../../formats/keepable.ts';
 import type { WordsText } from '../../formats/transcript-writer.ts';
 import { ApiError, isLater } from '../shared/api.ts';
 import { createAsker } from './saving/ask-server.ts';
-import type { Conflict } from './saving/conflict.ts';
 import { type Drafts, type Left, openDrafts } from './saving/drafts.ts';
 import { createDocumentSaver } from './saving/save-document.ts';
-import { type SaveState, createSaveQueue } from './saving/save-queue.ts';
-import { type TrackChange, createTrackSaver, trackChangeBack } from './saving/save-tracks.ts';
+import { createSaveQueue } from './saving/save-queue.ts';
+import { createTrackSaver } from './saving/save-tracks.ts';
+import { type TrackChange, trackChangeBack } from './saving/track-change.ts';
 import { createWordsSaver } from './saving/save-words.ts';
 import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
-import { type Asked, type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
-
-export interface WorkbenchState {
-  readonly id: string;
-  readonly document: WorkoutDocument;
-  /** What the server has, as far as this page knows. */
-  readonly saved: WorkoutDocument;
-  readonly revision: number;
-  readonly takes: readonly TakeWithTranscript[];
-  readonly studio: Studio;
-  /** The library of tracks, and those of them that can be laid. */
-  readonly tracks: readonly LibraryTrack[];
-  readonly usable: readonly Track[];
-  /** The shipped exercises with the studio's own. */
-  readonly book: ExerciseBook;
-  readonly undo: readonly Step[];
-  readonly redo: readonly Step[];
-  readonly save: SaveState;
-  /** What was changed here and elsewhere, to be chosen; everything else is saved meanwhile. */
-  readonly conflicts: readonly Conflict[];
-  /** Something the person should know, until they put it away. */
-  readonly notice: string | null;
-  readonly change: (label: string, next: (document: WorkoutDocument) => WorkoutDocument) => void;
-  readonly changeWords: (label: string, takeId: string, words: WordsText) => void;
-  readonly changeTrack: (label: string, trackId: string, change: TrackChange) => void;
-  /** Asks something of the server that can be taken back; with it the document may change. One step of undo. */
-  readonly ask: (
-    label: string,
-    asked: { readonly after: Asked; readonly before: Asked },
-    next?: (document: WorkoutDocument) => WorkoutDocument,
-  ) => void;
-  /** The same for what was done already, where a dialog waited for the answer. */
-  readonly asked: (label: string, asked: { readonly after: Asked; readonly before: Asked }) => void;
-  readonly undoStep: () => void;
-  readonly redoStep: () => void;
-  readonly choose: (conflict: Conflict, choices: ReadonlyMap<string, Side>) => void;
-  readonly putAwayNotice: () => void;
-  readonly setTakes: (takes: readonly TakeWithTranscript[]) => void;
-  readonly setStudio: (studio: Studio) => void;
-  readonly setTracks: (tracks: readonly LibraryTrack[]) => void;
-}
-
-export type WorkbenchGet = () => WorkbenchState;
-export type WorkbenchSet = (part: Partial<WorkbenchState>) => void;
+import { type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
 
 const SAVE_AFTER_MS = 350;
 const ONLY_LOOK = 'You may look at this workout, but not change it. An owner of the studio can make you an editor.';

@@ -1,4 +1,4 @@
-import type { TakeSound } from '../../core/signal/activity.ts';
+import type { TakeSound } from '../../core/signal/take-sound.ts';
 import type { Lie } from '../../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../../core/sync/media-facts.ts';
 import type { TranscriptFormat } from '../../formats/transcript-reader.ts';

@@ -4,7 +4,7 @@ import { type ProgrammeTake, alignTake } from '../../core/workout/align-takes.ts
 import { factsOfTake } from '../../core/workout/take-sources.ts';
 import type { Take } from '../../db/takes-sql.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
-import type { TakeWithTranscript } from '../takes.ts';
+import type { TakeWithTranscript } from '../take-with-transcript.ts';
 
 export type AlignedTake = ProgrammeTake & { readonly take: Take };
 

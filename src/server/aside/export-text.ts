@@ -17,7 +17,7 @@ import { frameRate } from '../../core/time/frames.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type WorkoutDocument, styleOf } from '../../core/workout/document.ts';
 import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
-import type { TakeWithTranscript } from '../takes.ts';
+import type { TakeWithTranscript } from '../take-with-transcript.ts';
 import { type AlignedTake, alignTakes, takesIn } from './align-takes.ts';
 
 /** What a file is made from. */

@@ -1,6 +1,6 @@
 import { ApiError, api, isLater, sendJson } from '../../shared/api.ts';
 import { type Asked, type Step, withoutStep } from '../undo.ts';
-import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
+import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import type { SaveQueue } from './save-queue.ts';
 
 type AskedStep = Step & { readonly kind: 'asked' };

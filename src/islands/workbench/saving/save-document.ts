@@ -6,7 +6,7 @@ import type { WorkoutDocument } from '../../../core/workout/document.ts';
 import { same } from '../../../core/merge/same.ts';
 import { ApiError, api, isLater, outliving, sendJson } from '../../shared/api.ts';
 import { renamedSteps } from '../undo.ts';
-import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
+import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import { clashInWords } from './clash-words.ts';
 import type { Conflict } from './conflict.ts';
 import type { Drafts } from './drafts.ts';

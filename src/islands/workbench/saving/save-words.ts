@@ -6,7 +6,7 @@ import { type WordsText, rewritten } from '../../../formats/transcript-writer.ts
 import { same } from '../../../core/merge/same.ts';
 import type { Micros } from '../../../core/time/micros.ts';
 import { ApiError, api, isLater, outliving } from '../../shared/api.ts';
-import type { WorkbenchGet, WorkbenchSet } from '../store.ts';
+import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import type { TakeWithTranscript } from '../take.ts';
 import type { Drafts } from './drafts.ts';
 import { newId } from './new-id.ts';

@@ -1,0 +1,31 @@
+import type { LibraryTrack } from '../../../core/music/library.ts';
+import type { TempoMap } from '../../../core/music/tempo-map.ts';
+import type { Rights } from '../../../core/music/track.ts';
+
+/** What a person changes of a track. A map of null is the one that was heard. */
+export interface TrackChange {
+  readonly title?: string;
+  readonly artist?: string;
+  readonly map?: TempoMap | null;
+  readonly rights?: Partial<Omit<Rights, 'proof'>>;
+}
+
+/** A track with a change laid over it. */
+export function withTrackChange(track: LibraryTrack, { title, artist, map, rights }: TrackChange): LibraryTrack {
+  return {
+    ...track,
+    ...(title !== undefined && { title }),
+    ...(artist !== undefined && { artist }),
+    ...(map !== undefined && { map: map ?? track.heardMap }),
+    ...(rights !== undefined && { rights: { ...track.rights, ...rights } }),
+  };
+}
+
+/** What a change would have to be to be taken back. */
+export function trackChangeBack(track: LibraryTrack, change: TrackChange): TrackChange {
+  const back: Record<string, unknown> = {};
+  for (const field of ['title', 'artist', 'map'] as const) if (change[field] !== undefined) back[field] = track[field];
+  if (change.rights !== undefined)
+    back.rights = Object.fromEntries(Object.keys(change.rights).map((f) => [f, track.rights[f as keyof Rights]]));
+  return back;
+}
