@@ -1,7 +1,8 @@
 import { inTransaction } from '../db/pool.ts';
 import { studioNamed } from '../db/people-sql.ts';
 import { HOME_STUDIO, inStudio } from '../db/studio-scope.ts';
-import { openContext, settingsFrom } from '../server/context.ts';
+import { openContext } from '../server/context.ts';
+import { settingsFrom } from '../server/settings.ts';
 import { invite } from '../server/people.ts';
 
 /** Invites an owner into a studio, which is made where there is none of this name: people.mjs ADDRESS [STUDIO]. */

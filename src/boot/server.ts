@@ -2,7 +2,8 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { mkdirSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { openFileStore } from '../media/file-store.ts';
-import { openContext, settingsFrom, uploadsFolder } from '../server/context.ts';
+import { openContext, uploadsFolder } from '../server/context.ts';
+import { settingsFrom } from '../server/settings.ts';
 import { ownHosts } from '../server/own-hosts.ts';
 import { checkRoom } from '../server/room.ts';
 import { accountsAreOn, openAccounts, secretIn } from './accounts.ts';
@@ -17,8 +18,7 @@ import { isOfStudio } from '../db/people-sql.ts';
 /** The web server: media with byte ranges first, then the pages and endpoints. */
 const settings = settingsFrom(process.env);
 const store = openFileStore(settings.dataFolder);
-const host = process.env.EUPHON_HOST ?? '127.0.0.1';
-const port = Number(process.env.EUPHON_PORT ?? 4680);
+const { host, port } = settings;
 
 process.env.ASTRO_NODE_AUTOSTART = 'disabled';
 const entry = new URL('../server/entry.mjs', import.meta.url);
@@ -46,7 +46,7 @@ const uploads = serveUploads(uploadsFolder(settings.dataFolder), (bytes) =>
 
 doAsideBy(openAside(new URL('./aside-thread.mjs', import.meta.url)).aside);
 const accounts = accountsAreOn(process.env)
-  ? openAccounts(context.pool, secretIn(settings.dataFolder), process.env.EUPHON_ORIGIN)
+  ? openAccounts(context.pool, secretIn(settings.dataFolder), settings.origin ?? undefined)
   : null;
 
 const failed = (response: ServerResponse) => () => {

@@ -2,7 +2,8 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { migrate } from '../db/migrate.ts';
 import { openQueue } from '../db/queue.ts';
-import { openContext, settingsFrom } from '../server/context.ts';
+import { openContext } from '../server/context.ts';
+import { settingsFrom } from '../server/settings.ts';
 import { loadDemo } from './demo.ts';
 
 /** Brings the database up to date, makes the queue's tables, and loads the demo where there is no workout yet. */
@@ -16,7 +17,7 @@ const migrations = readdirSync(folder)
   .map((name) => ({ name, sql: readFileSync(`${folder}/${name}`, 'utf8') }));
 const applied = await migrate(context.pool, migrations);
 const queue = await openQueue(settings.databaseUrl, false);
-const loaded = process.env.EUPHON_DEMO === 'off' ? false : await loadDemo(context, root);
+const loaded = settings.demo && (await loadDemo(context, root));
 process.stdout.write(
   `${applied.length > 0 ? `Database prepared (${applied.length} migrations). ` : ''}${loaded ? 'Demo loaded.' : ''}\n`,
 );

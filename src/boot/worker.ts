@@ -17,7 +17,8 @@ import { takeJob } from '../jobs/take-job.ts';
 import type { WorkerContext } from '../jobs/worker-context.ts';
 import { openAside } from './aside-threads.ts';
 import { aside, doAsideBy } from '../server/aside/aside.ts';
-import { openContext, settingsFrom } from '../server/context.ts';
+import { openContext } from '../server/context.ts';
+import { settingsFrom } from '../server/settings.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
 import { textsAt } from '../server/deliver.ts';
@@ -40,7 +41,7 @@ const stop = new AbortController();
 doAsideBy(openAside(new URL('./aside-thread.mjs', import.meta.url), LONGEST_ASIDE_MS).aside);
 const worker: WorkerContext = {
   owner: `worker ${process.pid} ${randomUUID().slice(0, 8)}`,
-  ...(process.env.EUPHON_LEASE_S !== undefined && { leaseS: Number(process.env.EUPHON_LEASE_S) }),
+  ...(settings.leaseS !== null && { leaseS: settings.leaseS }),
   pool: context.pool,
   store: context.store,
   stopping: stop.signal,

@@ -3,6 +3,7 @@ import type PgBoss from 'pg-boss';
 import { join } from 'node:path';
 import { openPool } from '../db/pool.ts';
 import { openQueue } from '../db/queue.ts';
+import { type Settings, settingsFrom } from './settings.ts';
 import { type FileStore, openFileStore } from '../media/file-store.ts';
 import { type SpeechStore, openSpeechStore } from '../media/speech-store.ts';
 
@@ -18,37 +19,11 @@ export interface Context {
   readonly quotaBytes: number | null;
 }
 
-export interface Settings {
-  readonly databaseUrl: string;
-  readonly dataFolder: string;
-  readonly quotaBytes: number | null;
-}
-
-export function settingsFrom(env: Readonly<Record<string, string | undefined>>): Settings {
-  const databaseUrl = env.DATABASE_URL;
-  if (databaseUrl === undefined || databaseUrl === '')
-    throw new Error(
-      'DATABASE_URL is not set. Start Euphon with “npm run demo”, or set it to a PostgreSQL database of your own.',
-    );
-  return {
-    databaseUrl,
-    dataFolder: env.EUPHON_DATA ?? join(process.cwd(), '.euphon'),
-    quotaBytes: quotaFrom(env.EUPHON_QUOTA_GB),
-  };
-}
-
-function quotaFrom(text: string | undefined): number | null {
-  if (text === undefined || text === '') return null;
-  const gib = Number(text);
-  if (!(gib > 0)) throw new Error(`EUPHON_QUOTA_GB is “${text}”; a number of gibibytes is wanted.`);
-  return gib * 2 ** 30;
-}
-
 export function uploadsFolder(dataFolder: string): string {
   return join(dataFolder, 'uploads');
 }
 
-export function openContext(settings: Settings): Context {
+export function openContext(settings: Pick<Settings, 'databaseUrl' | 'dataFolder' | 'quotaBytes'>): Context {
   let queue: Promise<PgBoss> | null = null;
   return {
     pool: openPool(settings.databaseUrl),

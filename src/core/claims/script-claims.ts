@@ -46,7 +46,7 @@ function tokensOfLine(text: string): Token[] {
 let read = { of: '', lines: new Map<string, readonly Said[]>() };
 
 function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
-  const of = vocabulary.labels.concat(vocabulary.equipment).join('\n');
+  const of = JSON.stringify(vocabulary);
   if (read.of !== of || read.lines.size > MOST_READ) read = { of, lines: new Map() };
   let said = read.lines.get(text);
   if (said === undefined) read.lines.set(text, (said = readClaims(tokensOfLine(text), vocabulary)));

@@ -45,9 +45,8 @@ export function harvestLines(
   const active = recorded.filter((r) => r.recorded !== null && isActive(r.segment));
   const readings = readClauses(clauses, tokens, labelsOf(active.map((r) => r.segment))).clauses;
   const found = new Map<string, BankLine>();
-  for (const [c, clause] of clauses.entries()) {
-    const reading = readings[c];
-    if (reading === undefined || reading.marks.some((m) => OF_THE_MOMENT.includes(m))) continue;
+  for (const [c, reading] of readings.entries()) {
+    if (reading.marks.some((m) => OF_THE_MOMENT.includes(m))) continue;
     const kind = KINDS.find(([mark]) => reading.marks.includes(mark))?.[1];
     const move = active.find(
       (r) => r.recorded !== null && reading.atUs >= r.recorded.start && reading.atUs < r.recorded.end,

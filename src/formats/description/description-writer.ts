@@ -4,8 +4,8 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
 /**
- * The text that goes beside the video: title, length, what is needed, what else is to be known, chapters as `m:ss title` (first at 0:00), and the
- * standing notice.
+ * The text that goes beside the video: title, length, what is needed, what else is to be known, chapters as
+ * `m:ss title` (first at 0:00), and the standing notice.
  */
 export function writeDescription(
   title: string,
