@@ -18,6 +18,7 @@ import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { writeTonesCsv } from './tones-csv/tones-csv-writer.ts';
 import { homeNotes } from '../core/plan/at-home.ts';
+import { writeClassCard } from './class-card/class-card.ts';
 import { writeEdl } from './edit-lists/edl-writer.ts';
 import type { EditMedia, EditSource } from './edit-lists/edit-source.ts';
 import { writeMarkersCsv } from './edit-lists/markers-csv.ts';
@@ -179,6 +180,13 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'cue-sheet.csv',
     mime: 'text/csv',
     write: (s) => writeCueSheet(s.segments, s.linesOf),
+  },
+  {
+    name: 'card-txt',
+    title: 'The class on a card, text',
+    file: 'card.txt',
+    mime: 'text/plain',
+    write: (s) => writeClassCard(s.title, s.segments, s.plan, s.equipment),
   },
   {
     name: 'tones-csv',

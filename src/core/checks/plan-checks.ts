@@ -9,6 +9,7 @@ import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 import { breakGroups, groupNeeds } from './break-groups.ts';
+import { levelFindings } from './level-checks.ts';
 import { phraseFindings } from './phrase-checks.ts';
 import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-mends.ts';
 
@@ -43,6 +44,7 @@ export function planFindings(
     ...sides(plan, balance),
     ...breaks(plan, segments, figures, book),
     ...phraseFindings(plan, segments),
+    ...levelFindings(plan, segments),
   ];
 }
 

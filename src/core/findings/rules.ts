@@ -37,6 +37,7 @@ export const RULES = {
   'side-short': rule('plan', 'write', 'a side that gets less than the other'),
   'break-planned-short': rule('plan', 'write', 'a break too short for what changes in it'),
   'phrase-uneven': rule('plan', 'write', 'a combination that does not come out even with the music'),
+  'version-stop-late': rule('plan', 'write', 'a version that is to rest when the interval is over'),
   // The script.
   'line-too-long': rule('script', 'write', 'a line longer than its room'),
   'segment-gone': rule('script', 'write', 'a line whose segment is gone'),

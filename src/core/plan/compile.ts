@@ -75,6 +75,15 @@ function problemOf(block: Block, plan: Plan): PlanProblem | null {
   }
   if (isPlainBlock(block.kind)) return null;
   if (block.moves.length === 0) return { ...of, code: 'no-moves', message: `“${block.name}” has no moves yet.` };
+  const untaken = block.moves.find(
+    (m) => m.takeUp?.counts != null && tempoOfBlock(block, plan.milliBpm ?? null) === null,
+  );
+  if (untaken !== undefined)
+    return {
+      ...of,
+      code: 'no-tempo',
+      message: `The counts in which ${untaken.takeUp?.prop} is taken up need a tempo: “tempo: 126” for the class.`,
+    };
   const uncounted = block.moves.find(
     (m) => m.dose?.kind === 'counts' && m.dose.milliBpm === null && tempoOfBlock(block, plan.milliBpm ?? null) === null,
   );

@@ -117,6 +117,10 @@ describe('what instructors write into a plan', () => {
       'change-over Take up the ball 6',
       'work Toss 20',
     ]);
+    const untimed = compile(read('## M: 20/0', '- Toss | take up ball in 8 counts'));
+    expect(untimed.problems.map((p) => p.message)).toEqual([
+      'The counts in which ball is taken up need a tempo: “tempo: 126” for the class.',
+    ]);
     expect(readOutline('# T\n## M: 20/0\n- Toss | take up ball').problems).toMatchObject([
       { severity: 'note', message: 'Nothing says how long it takes to take up ball; 5 s were taken.' },
     ]);

@@ -9,7 +9,7 @@ const GROUPS: readonly (readonly [title: string, names: readonly string[]])[] = 
   ['To publish', ['description-txt']],
   ['For programs', ['class-json']],
   ['For another editor', ['timeline-otio', 'cutlist-edl', 'markers-csv', 'overlay-ass']],
-  ['For the records', ['cue-sheet-csv', 'tones-csv']],
+  ['For the records', ['card-txt', 'cue-sheet-csv', 'tones-csv']],
 ];
 
 /** Every file that goes with the film, by what it is for; all of them at once. */

@@ -1,0 +1,50 @@
+import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import type { Move, Plan } from '../plan/plan.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import { writeSeconds } from '../time/typed-time.ts';
+
+/** Versions of a move that are told to rest when the interval is over anyway: nobody would hear of it. */
+export function levelFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
+  const firstOf = new Map<string, Segment>();
+  const shortest = new Map<string, number>();
+  for (const s of segments.filter(isActive)) {
+    if (s.moveId === null) continue;
+    if (!firstOf.has(s.moveId)) firstOf.set(s.moveId, s);
+    shortest.set(s.moveId, Math.min(shortest.get(s.moveId) ?? Infinity, s.end - s.start));
+  }
+  return plan.blocks.flatMap((block) =>
+    block.moves.flatMap((move) =>
+      (['easierAs', 'harderAs'] as const).flatMap((field): Finding[] => {
+        const stopUs = move[field]?.stopUs;
+        const [segment, lengthUs] = [firstOf.get(move.id), shortest.get(move.id)];
+        if (stopUs === undefined || segment === undefined || lengthUs === undefined || stopUs < lengthUs) return [];
+        const version = field === 'easierAs' ? 'easier' : 'harder';
+        return [
+          {
+            rule: 'version-stop-late',
+            severity: 'note',
+            segmentKey: segment.key,
+            clock: 'plan',
+            at: segment.start,
+            says: `The ${version} version of ${move.name} is to rest when the interval is over.`,
+            measured: `rests at ${writeSeconds(stopUs)} s of ${writeSeconds(micros(lengthUs))} s`,
+            wanted: 'a stop within the interval',
+            source: TRADE,
+            certainty: 1,
+            mends: [restAtHalf(plan, move, field, micros(lengthUs / 2))],
+          },
+        ];
+      }),
+    ),
+  );
+}
+
+function restAtHalf(plan: Plan, move: Move, field: 'easierAs' | 'harderAs', stopUs: Micros): Mend {
+  const changed = (m: Move): Move => (m.id === move.id ? { ...m, [field]: { ...m[field], stopUs } } : m);
+  return {
+    kind: 'plan',
+    label: `Rest at ${writeSeconds(stopUs)} s`,
+    plan: { ...plan, blocks: plan.blocks.map((b) => ({ ...b, moves: b.moves.map(changed) })) },
+  };
+}

@@ -1,0 +1,41 @@
+import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { atHomeWords } from '../../core/plan/at-home.ts';
+import type { Plan } from '../../core/plan/plan.ts';
+import { isActive, labelWithSide } from '../../core/plan/segment.ts';
+import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
+import { micros } from '../../core/time/micros.ts';
+
+/** The class on a card, to do it again without the film: each block's moves once, how long or how many, how often. */
+export function writeClassCard(
+  title: string,
+  segments: readonly ProgrammeSegment[],
+  plan: Pick<Plan, 'blocks'>,
+  equipment: readonly string[],
+): string {
+  const rows = new Map<string, { readonly block: string; readonly text: string; times: number }>();
+  for (const s of segments.filter(isActive)) {
+    const { segment } = s;
+    const text = `${labelWithSide(s)}, ${doseOf(s)}`;
+    const key = `${segment?.blockId ?? ''} ${text}`;
+    const row = rows.get(key);
+    if (row === undefined) rows.set(key, { block: segment?.blockId ?? '', text, times: 1 });
+    else row.times += 1;
+  }
+  const blocks = plan.blocks.flatMap((block) => {
+    const own = [...rows.values()].filter((r) => r.block === block.id);
+    if (own.length === 0) return [];
+    const home = block.atHome === undefined ? '' : `, ${atHomeWords(block.atHome)}`;
+    return ['', `${block.name}${home}`, ...own.map((r) => `  ${r.text}${r.times === 1 ? '' : ` × ${r.times}`}`)];
+  });
+  const needs = equipment.length === 0 ? [] : [`You need: ${equipment.join(', ')}.`];
+  return [title, ...needs, ...blocks, ''].join('\n');
+}
+
+function doseOf({ start, end, segment }: ProgrammeSegment): string {
+  if (segment?.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0) {
+    const reps = Math.round((segment.end - segment.start) / segment.countUs);
+    return `${reps} ${reps === 1 ? 'repetition' : 'repetitions'}`;
+  }
+  const seconds = Math.round((end - start) / 1e6);
+  return seconds < 60 ? `${writeSeconds(micros(seconds * 1e6))} s` : writeTime(micros(seconds * 1e6), 0);
+}
