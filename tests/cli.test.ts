@@ -62,6 +62,7 @@ describe('euphon', () => {
     'chapters-vtt',
     'chapters-ffmetadata',
     'chapters-json',
+    'card-txt',
     'cue-sheet-csv',
     'overlay-ass',
     'description-txt',

@@ -2,13 +2,13 @@ import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
 import { aboutRange, middleOf } from '../../core/plan/dose.ts';
-import { atHomeWords } from '../../core/plan/at-home.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { useChange } from '../workbench/workbench-context.tsx';
 import { BlockMore } from './BlockMore.tsx';
+import { BlockSaid } from './BlockSaid.tsx';
 import { BlockOf } from './BlockOf.tsx';
 import { MoveRow } from './MoveRow.tsx';
 import { OrderDialog } from './OrderDialog.tsx';
@@ -212,12 +212,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
               </span>
             </label>
           )}
-          {block.about === true && <span className="text-soft">, by feel</span>}
-          {block.atHome !== undefined && <span className="text-soft">, {atHomeWords(block.atHome)}</span>}
-          {block.by !== undefined && <span className="text-soft">, {block.by} leads</span>}
-          {block.clock !== undefined && (
-            <span className="text-soft">, {block.clock === 'timer' ? 'by a machine timer' : 'timed by hand'}</span>
-          )}
+          <BlockSaid block={block} />
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1 self-start">
           <span className="flex items-center gap-0.5 opacity-0 group-focus-within/block:opacity-100 group-hover/block:opacity-100 [@media(hover:none)]:opacity-100">

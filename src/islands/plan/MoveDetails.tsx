@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { X } from 'lucide-react';
 import {
   CAMERA_VIEWS,
@@ -10,10 +9,10 @@ import {
 } from '../../core/plan/plan.ts';
 import type { RoundChange } from '../../core/plan/round-change.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
-import { TimeField } from '../shared/TimeField.tsx';
 import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';
 import { readMoveLine } from '../../formats/outline/outline-move.ts';
 import { writeMove } from '../../formats/outline/outline-writer.ts';
+import { ListField, OwnTime, TextField } from './move-fields.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 import { TypedField } from './TypedField.tsx';
 
@@ -179,87 +178,5 @@ export function MoveDetails({ move, rounds, set }: Props) {
         </button>
       )}
     </div>
-  );
-}
-
-function OwnTime({
-  label,
-  word = label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly word?: string;
-  readonly value: Move['workUs'];
-  readonly onChange: (value: Move['workUs']) => void;
-}) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <span className="label">{word}</span>
-      <TimeField
-        label={label}
-        value={value}
-        placeholder="–"
-        onChange={onChange}
-        onClear={() => onChange(null)}
-        className="w-16 border-line! bg-sheet"
-      />
-    </span>
-  );
-}
-
-function TextField({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string | null;
-  readonly onChange: (value: string | null) => void;
-}) {
-  return (
-    <label className="flex items-center gap-1.5">
-      <span className="label">{label}</span>
-      <input
-        className="field-box w-44"
-        value={value ?? ''}
-        maxLength={2000}
-        onChange={(e) => onChange(e.target.value === '' ? null : e.target.value)}
-      />
-    </label>
-  );
-}
-
-/** A list written with commas; kept as typed while the field has the focus. */
-function ListField({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: readonly string[];
-  readonly onChange: (value: string[]) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <label className="flex items-center gap-1.5">
-      <span className="label">{label}</span>
-      <input
-        className="field-box w-52"
-        value={text ?? value.join(', ')}
-        onFocus={() => setText(value.join(', '))}
-        onBlur={() => setText(null)}
-        onChange={(e) => {
-          setText(e.target.value);
-          onChange(
-            e.target.value
-              .split(',')
-              .map((t) => t.trim())
-              .filter((t) => t !== '')
-              .slice(0, 30),
-          );
-        }}
-      />
-    </label>
   );
 }
