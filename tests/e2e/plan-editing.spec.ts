@@ -194,7 +194,7 @@ test('a move and a block can be written as a line, and what no library knows is 
   await page.getByLabel('Name of the block').hover();
   await page.getByRole('button', { name: 'more', exact: true }).click();
   await page.getByLabel('as a line').first().fill('circuit, 2 rounds, 40/20, timer, lead-in 10, by Ansgar');
-  await expect(page.getByText(', Ansgar leads')).toBeVisible();
+  await expect(page.getByText('· Ansgar leads')).toBeVisible();
   await expect(page.getByText('3:10').first()).toBeVisible();
   await page.getByRole('button', { name: 'Exercises', exact: true }).click();
   const asked = page.getByRole('form', { name: 'Hive polka' });

@@ -173,7 +173,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
               }
             />
           )}
-          {block.kind === 'part' && <span className="text-soft">after a break outside of the video of</span>}
+          {block.kind === 'part' && <span className="text-soft">begins after a break outside of the video that</span>}
           {block.kind !== 'repeat' && block.range === undefined && (
             <SchemeFields
               scheme={block.scheme}

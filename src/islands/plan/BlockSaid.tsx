@@ -5,11 +5,11 @@ import type { Block } from '../../core/plan/plan.ts';
 export function BlockSaid({ block }: { readonly block: Block }) {
   return (
     <>
-      {block.about === true && <span className="text-soft">, by feel</span>}
-      {block.atHome !== undefined && <span className="text-soft">, {atHomeWords(block.atHome)}</span>}
-      {block.by !== undefined && <span className="text-soft">, {block.by} leads</span>}
+      {block.about === true && <span className="text-soft">· by feel</span>}
+      {block.atHome !== undefined && <span className="text-soft">· {atHomeWords(block.atHome)}</span>}
+      {block.by !== undefined && <span className="text-soft">· {block.by} leads</span>}
       {block.clock !== undefined && (
-        <span className="text-soft">, {block.clock === 'timer' ? 'by a machine timer' : 'timed by hand'}</span>
+        <span className="text-soft">· {block.clock === 'timer' ? 'by a machine timer' : 'timed by hand'}</span>
       )}
     </>
   );

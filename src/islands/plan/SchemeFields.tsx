@@ -4,6 +4,7 @@ import { type Scheme } from '../../core/plan/plan.ts';
 import { defaultScheme } from '../../core/plan/new-plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
+import { LadderSteps } from './LadderSteps.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 
 type Kind = Exclude<Scheme['kind'], 'plain'>;
@@ -160,19 +161,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
     case 'ladder':
       return (
         <>
-          <input
-            aria-label="Steps of the ladder, in seconds"
-            className="said"
-            defaultValue={scheme.worksUs.map((w) => w / 1e6).join('-')}
-            onChange={(e) => {
-              const works = e.target.value
-                .split(/[-, ]+/)
-                .filter((t) => t !== '')
-                .map(Number);
-              if (works.length > 0 && works.every((n) => n > 0 && n <= 3600))
-                onChange({ ...scheme, worksUs: works.map(fromSeconds) });
-            }}
-          />
+          <LadderSteps ladder={scheme} onChange={onChange} />
           {label('rest')}
           {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
         </>
