@@ -17,7 +17,7 @@ import type { Micros } from '../core/time/micros.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { writeTonesCsv } from './tones-csv/tones-csv-writer.ts';
-import { homeNotes } from '../core/plan/at-home.ts';
+import { breakNotes, homeNotes } from '../core/plan/at-home.ts';
 import { writeClassCard } from './class-card/class-card.ts';
 import { writeEdl } from './edit-lists/edl-writer.ts';
 import type { EditMedia, EditSource } from './edit-lists/edit-source.ts';
@@ -207,7 +207,11 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'Description, with chapters and the standing notice',
     file: 'description.txt',
     mime: 'text/plain',
-    write: (s) => writeDescription(s.title, s.length, s.equipment, s.lanes.chapters, s.credits, homeNotes(s.plan)),
+    write: (s) =>
+      writeDescription(s.title, s.length, s.equipment, s.lanes.chapters, s.credits, [
+        ...homeNotes(s.plan),
+        ...breakNotes(s.plan),
+      ]),
   },
 ];
 

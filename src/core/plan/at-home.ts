@@ -1,3 +1,5 @@
+import { micros } from '../time/micros.ts';
+import { writeTime } from '../time/typed-time.ts';
 import type { Plan } from './plan.ts';
 import type { RoundSpan } from './round-change.ts';
 
@@ -41,4 +43,11 @@ export function partsOf({ blocks }: Pick<Plan, 'blocks'>): ProgrammePart[] {
   }
   const full = parts.filter((p) => p.blockIds.length > 0);
   return full.length > 1 ? full : [];
+}
+
+/** What viewers are to know of breaks that the video leaves out: `Pause for 5:00 before Floor work`. */
+export function breakNotes(plan: Pick<Plan, 'blocks'>): string[] {
+  return partsOf(plan).flatMap((p) =>
+    p.breakUs === 0 ? [] : [`Pause for ${writeTime(micros(p.breakUs), 0)} before ${p.name}`],
+  );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
-import { homeNotes, partsOf } from '../../core/plan/at-home.ts';
+import { breakNotes, homeNotes, partsOf } from '../../core/plan/at-home.ts';
 import { readOutline } from './outline-reader.ts';
 import { writeOutline } from './outline-writer.ts';
 
@@ -171,6 +171,7 @@ describe('what instructors write into a plan', () => {
       ['Floor work', ['b4'], 300],
       ['Last', ['b6'], 60],
     ]);
+    expect(breakNotes(plan)).toEqual(['Pause for 5:00 before Floor work', 'Pause for 1:00 before Last']);
     expect(partsOf(read('## One: 20/0', '- Squat'))).toEqual([]);
   });
   it('“at home” is said to viewers', () => {

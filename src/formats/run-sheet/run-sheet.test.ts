@@ -37,4 +37,14 @@ describe('the run sheet', () => {
     expect(sheet.equipment).toBe('broomstick (from 0:30), folded towel (from 1:30), mat (from 1:30)');
     expect(sheet.notice).toMatch(/chest pain.*health professional/);
   });
+  it('names who leads and where a prop is worn', () => {
+    const { value } = readOutline(
+      '# T\n## M: 20/0, by Bo\n- Bridge | needs: band | place: above the knees\n- Row | by Ansgar',
+    );
+    const rows = runSheet(value, compile(value).segments).rows.flatMap((r) => (r.kind === 'segment' ? [r] : []));
+    expect(rows.map((r) => [r.what, r.props])).toEqual([
+      ['Bridge (Bo)', 'band, above the knees'],
+      ['Row (Ansgar)', expect.any(String)],
+    ]);
+  });
 });

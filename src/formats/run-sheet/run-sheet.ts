@@ -61,13 +61,13 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
     const of = isActive(s) ? traits(s) : null;
     const nowLevel = of?.position ?? '';
     const nowView = VIEW_WORDS[views.get(s.label) ?? 'front'];
-    const nowProps = of?.needs.join(', ') ?? '';
+    const nowProps = [...(of?.needs ?? []), ...(s.place === undefined ? [] : [s.place])].join(', ');
     rows.push({
       kind: 'segment',
       active: isActive(s),
       at: writeTime(s.start),
       length: writeSeconds((s.end - s.start) as Micros),
-      what: wordsOf(s),
+      what: isActive(s) && s.by !== undefined ? `${wordsOf(s)} (${s.by})` : wordsOf(s),
       side: s.side === null || s.side === 'both' ? '' : s.side,
       // Only what changes is printed, so that a change is seen.
       props: of === null || nowProps === props ? '' : nowProps === '' ? 'put down' : nowProps,

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { STRETCH_SHAPES, type StretchShape, type StretchWanted, sizeOfShape } from '../../core/delivery/stretch.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { partsOf } from '../../core/plan/at-home.ts';
+import type { Plan } from '../../core/plan/plan.ts';
 import { isActive, labelWithSide } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -16,12 +18,26 @@ const SHAPE: Readonly<Record<StretchShape, string>> = {
   '1:1': 'square, 1:1',
 };
 
+/** The parts of the programme, each from its first segment to its last. */
+function partsIn(
+  plan: Pick<Plan, 'blocks'>,
+  segments: readonly ProgrammeSegment[],
+): { readonly name: string; readonly from: string; readonly to: string }[] {
+  return partsOf(plan).flatMap(({ name, blockIds }) => {
+    const own = segments.filter((s) => s.segment !== null && blockIds.includes(s.segment.blockId));
+    const [first, last] = [own[0], own.at(-1)];
+    return first === undefined || last === undefined ? [] : [{ name, from: first.key, to: last.key }];
+  });
+}
+
 /** One move, block or part of the class by itself: for a trailer, a library, or to look at before all is rendered. */
 export function Piece({ of }: { readonly of: Renders }) {
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
-  const segments = useDerived().produced?.programme.segments ?? [];
+  const { plan, produced } = useDerived();
+  const segments = produced?.programme.segments ?? [];
+  const parts = partsIn(plan, segments);
   const take = useFirstTake();
   const first = segments.find(isActive)?.key ?? segments[0]?.key ?? '';
   const [asked, setAsked] = useState<Omit<StretchWanted, 'fromKey' | 'toKey'>>({
@@ -60,6 +76,20 @@ export function Piece({ of }: { readonly of: Renders }) {
       <p className="mt-1 mb-3 text-soft">
         A move, a block or a part by itself. In an upright or square picture a window follows who is filmed.
       </p>
+      {parts.length > 0 && (
+        <p className="mb-3 flex flex-wrap gap-1.5">
+          {parts.map(({ name, ...part }) => (
+            <button
+              key={part.from}
+              className="btn btn-quiet border-line"
+              aria-pressed={part.from === from && part.to === last?.key}
+              onClick={() => setSpan(part)}
+            >
+              {name}
+            </button>
+          ))}
+        </p>
+      )}
       <div className="grid gap-x-4 gap-y-2.5 sm:grid-cols-[auto_minmax(0,1fr)] sm:items-center">
         <label htmlFor="piece-from">From</label>
         <SegmentSelect
