@@ -85,7 +85,7 @@ function viewerSegment(at: ProgrammeSegment, move: Move | undefined, atHome: str
 }
 
 /** How much of a move, in words; null where it is so long as it is. */
-function doseOf(at: ProgrammeSegment, move: Move | undefined): { text: string; ownPace: boolean } | null {
+export function doseOf(at: ProgrammeSegment, move: Move | undefined): { text: string; ownPace: boolean } | null {
   const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
   const dose = move?.dose;
   if (dose?.kind === 'reps') return { text: many(dose.reps, 'repetition', 'repetitions'), ownPace: true };

@@ -1,4 +1,5 @@
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
+import { doseOf } from '../../core/delivery/viewer-class.ts';
 import { atHomeWords } from '../../core/plan/at-home.ts';
 import type { Plan } from '../../core/plan/plan.ts';
 import { isActive, labelWithSide } from '../../core/plan/segment.ts';
@@ -12,10 +13,12 @@ export function writeClassCard(
   plan: Pick<Plan, 'blocks'>,
   equipment: readonly string[],
 ): string {
+  const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
   const rows = new Map<string, { readonly block: string; readonly text: string; times: number }>();
   for (const s of segments.filter(isActive)) {
     const { segment } = s;
-    const text = `${labelWithSide(s)}, ${doseOf(s)}`;
+    const move = moves.get(segment?.moveId ?? '');
+    const text = `${labelWithSide(s)}, ${doseOf(s, move)?.text ?? lengthOf(s)}`;
     const key = `${segment?.blockId ?? ''} ${text}`;
     const row = rows.get(key);
     if (row === undefined) rows.set(key, { block: segment?.blockId ?? '', text, times: 1 });
@@ -31,11 +34,8 @@ export function writeClassCard(
   return [title, ...needs, ...blocks, ''].join('\n');
 }
 
-function doseOf({ start, end, segment }: ProgrammeSegment): string {
-  if (segment?.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0) {
-    const reps = Math.round((segment.end - segment.start) / segment.countUs);
-    return `${reps} ${reps === 1 ? 'repetition' : 'repetitions'}`;
-  }
-  const seconds = Math.round((end - start) / 1e6);
-  return seconds < 60 ? `${writeSeconds(micros(seconds * 1e6))} s` : writeTime(micros(seconds * 1e6), 0);
+/** `40 s`, `1:30`: whole seconds. */
+function lengthOf({ start, end }: ProgrammeSegment): string {
+  const us = micros(Math.round((end - start) / 1e6) * 1e6);
+  return us < 60e6 ? `${writeSeconds(us)} s` : writeTime(us, 0);
 }
