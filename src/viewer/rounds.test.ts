@@ -36,9 +36,9 @@ describe('finding one’s way in a class', () => {
   });
   it('the card has each move of a block once, with how often it comes', () => {
     expect(cardRows(SEGMENTS)).toEqual([
-      { block: 'Main', label: 'Squat', dose: '40 s', rounds: 2 },
-      { block: 'Main', label: 'Row', dose: '40 s', rounds: 2 },
-      { block: 'End', label: 'Plank', dose: '40 s', rounds: 1 },
+      { block: 'Main', label: 'Squat', dose: '40 s', rounds: 2, atHome: null },
+      { block: 'Main', label: 'Row', dose: '40 s', rounds: 2, atHome: null },
+      { block: 'End', label: 'Plank', dose: '40 s', rounds: 1, atHome: null },
     ]);
   });
 });
