@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { MoreHorizontal } from 'lucide-react';
 import { tinykeys } from 'tinykeys';
@@ -55,7 +55,8 @@ export function WorkoutList({ workouts, me }: Props) {
       if (missing.length === 0) window.location.assign(`/w/${id}/plan`);
       else setNotes(missing);
     });
-  useEffect(
+  // Before it is painted: whoever sees that a row is gone can bring it back at once.
+  useLayoutEffect(
     () =>
       tinykeys(window, {
         '$mod+z': (e) => {
