@@ -41,6 +41,10 @@ describe('what instructors write into a plan', () => {
     expect(
       rows('## M: 2 rounds, reps 10 pace 3 rest 10', '- Squat | from round 2 reps 12 | from round 2 rest 20'),
     ).toEqual(['work Squat 30', 'rest Rest 10', 'work Squat 36', 'rest Rest 20']);
+    expect(rows('## M: 2 rounds, 30/0', '- Squat | reps 10 pace 2 | from round 2 work 25')).toEqual([
+      'work Squat 20',
+      'work Squat 25',
+    ]);
     expect(rows('## M: 2 rounds, 30/0', '- Squat | from round 2 needs: crate | from round 2: Jump squat')).toEqual([
       'work Squat 30',
       'work Jump squat 30',
