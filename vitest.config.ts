@@ -10,7 +10,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['src/**/*.test.ts', 'demo/**/*.test.ts', 'tests/*.test.ts'],
-          testTimeout: 180_000,
+          testTimeout: 900_000,
           isolate: false,
         },
       },
@@ -18,12 +18,22 @@ export default defineConfig({
         test: {
           name: 'db',
           include: ['tests/db/**/*.test.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
+          isolate: false,
           fileParallelism: false,
         },
       },
-      { test: { name: 'media', include: ['tests/media/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 } },
+      {
+        test: {
+          name: 'media',
+          include: ['tests/media/**/*.test.ts'],
+          // How long films take is the machine's matter; the limit only ends what hangs.
+          testTimeout: 900_000,
+          hookTimeout: 900_000,
+          isolate: false,
+        },
+      },
     ],
   },
 });

@@ -1,4 +1,3 @@
-import type { TakeLevels } from '../core/sound/take-levels.ts';
 import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../core/sync/media-facts.ts';
@@ -237,43 +236,6 @@ export async function transcriptOf(db: Db, takeId: string): Promise<KeptTranscri
     [takeId],
   );
   return rows[0] ?? null;
-}
-
-export async function putWaveform(db: Db, takeId: string, peaksASecond: number, peaks: Uint8Array): Promise<void> {
-  await db.query(
-    `INSERT INTO take_waveforms (take_id, peaks_a_second, peaks) VALUES ($1, $2, $3)
-     ON CONFLICT (take_id) DO UPDATE SET peaks_a_second = EXCLUDED.peaks_a_second, peaks = EXCLUDED.peaks`,
-    [takeId, peaksASecond, Buffer.from(peaks)],
-  );
-}
-
-export async function waveformOf(db: Db, takeId: string): Promise<{ peaksASecond: number; peaks: Uint8Array } | null> {
-  const { rows } = await db.query<{ peaksASecond: number; peaks: Buffer }>(
-    'SELECT peaks_a_second AS "peaksASecond", peaks FROM take_waveforms WHERE take_id = $1',
-    [takeId],
-  );
-  return rows[0] ?? null;
-}
-
-export async function putLevels(db: Db, takeId: string, { halfLu, clippedMs }: TakeLevels): Promise<void> {
-  await db.query('UPDATE take_waveforms SET half_lu = $2, clipped_ms = $3 WHERE take_id = $1', [
-    takeId,
-    Buffer.from(Uint8Array.from(halfLu)),
-    clippedMs,
-  ]);
-}
-
-/** null: nobody listened to it yet, or before loudness was measured. */
-export async function levelsOf(db: Db, takeId: string): Promise<TakeLevels | null> {
-  const { rows } = await db.query<{ halfLu: Buffer; clippedMs: number[] }>(
-    'SELECT half_lu AS "halfLu", clipped_ms AS "clippedMs" FROM take_waveforms WHERE take_id = $1 AND half_lu IS NOT NULL',
-    [takeId],
-  );
-  return rows[0] ?? null;
-}
-
-export async function putTakeSound(db: Db, takeId: string, sound: TakeSound): Promise<void> {
-  await db.query('UPDATE takes SET sound = $2 WHERE id = $1', [takeId, JSON.stringify(sound)]);
 }
 
 export async function putProxy(db: Db, takeId: string, sha256: string): Promise<void> {

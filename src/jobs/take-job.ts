@@ -5,7 +5,8 @@ import { fromSeconds } from '../core/time/micros.ts';
 import { workNamed } from '../db/leases-sql.ts';
 import type { Db } from '../db/pool.ts';
 import type { TakeWorkKind } from '../db/take-work-sql.ts';
-import { putLevels, putLie, putProxy, putTakeSound, putThumbs, putWaveform, takeById } from '../db/takes-sql.ts';
+import { putLie, putProxy, putThumbs, takeById } from '../db/takes-sql.ts';
+import { putLevels, putTakeSound, putWaveform, takeOverHeard, takeOverPictures } from '../db/take-sound-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
 import { ProgramFailed } from '../media/run.ts';
 import { NotSound } from '../media/sound.ts';
@@ -52,9 +53,10 @@ export async function takeJob(context: WorkerContext, takeId: string, kind: Take
 
 const fileOf = ({ context, take }: TakeTask) => context.store.pathOf(take.file.sha256, take.file.extension);
 
-/** Waveform, voice, beeps, claps, levels. */
+/** Waveform, voice, beeps, claps, levels. What was heard in the same file before is taken over. */
 async function listen(task: TakeTask): Promise<null> {
   const { take, write } = task;
+  if (take.sound === null && (await write((db) => takeOverHeard(db, take.id)))) return null;
   const peaks = await waveform(fileOf(task), task.signal);
   await write((db) => putWaveform(db, take.id, PEAKS_A_SECOND, peaks));
   task.onProgress(0.3);
@@ -80,6 +82,10 @@ async function picture(task: TakeTask): Promise<string | null> {
   const keep = (path: string, extension: string, put: (db: Db, sha256: string) => Promise<void>) =>
     keepMade(store, { path, extension }, write, put);
   const light = playsInBrowsers(take, take.file.extension, take.file.bytes);
+  const says = light
+    ? null
+    : 'Browsers do not play this file; a light copy was made for the page. The finished video is made from the original.';
+  if (take.thumbs === null && (await write((db) => takeOverPictures(db, take.id)))) return says;
   if (!light) {
     const output = await store.temporary('mp4');
     try {
@@ -109,9 +115,7 @@ async function picture(task: TakeTask): Promise<string | null> {
   } finally {
     await rm(output, { force: true });
   }
-  return light
-    ? null
-    : 'Browsers do not play this file; a light copy was made for the page. The finished video is made from the original.';
+  return says;
 }
 
 /** Lays another camera or a recorder over its take. */

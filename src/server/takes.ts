@@ -27,9 +27,8 @@ import {
   takeById,
   takesOf,
   transcriptOf,
-  levelsOf,
-  waveformOf,
 } from '../db/takes-sql.ts';
+import { levelsOf, waveformOf } from '../db/take-sound-sql.ts';
 import { scopeNow } from '../db/studio-scope.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { send } from '../db/queue.ts';

@@ -4,11 +4,20 @@ import {
   insertMediaFile,
   insertTake,
   putLie,
-  putTakeSound,
+  putThumbs,
   putTranscript,
   takeById,
   transcriptOf,
 } from '../../src/db/takes-sql.ts';
+import {
+  levelsOf,
+  putLevels,
+  putTakeSound,
+  putWaveform,
+  takeOverHeard,
+  takeOverPictures,
+  waveformOf,
+} from '../../src/db/take-sound-sql.ts';
 import {
   LeaseLost,
   beatLease,
@@ -213,5 +222,41 @@ describe('the logbook', () => {
     );
     const odd = { ...first.after, entry: { plannedUs: -1 } };
     await expect(changeLogbook(context, take, { ...out, before: odd })).rejects.toMatchObject({ status: 422 });
+  });
+});
+
+describe('the same file in another class', () => {
+  it('takes over what was heard and its pictures, once they are whole', async () => {
+    const [here, there] = [
+      await newTake((await createWorkout(context, { title: 'Here' })).id, 7),
+      await newTake((await createWorkout(context, { title: 'There' })).id, 7),
+    ];
+    const { pool } = context;
+    await putWaveform(pool, here, 20, Uint8Array.from([3, 5]));
+    expect(await takeOverHeard(pool, there)).toBe(false);
+    expect(await takeOverPictures(pool, there)).toBe(false);
+    expect(await waveformOf(pool, there)).toBeNull();
+    await putLevels(pool, here, { halfLu: [40, 41], clippedMs: [7] });
+    const sound = {
+      ...NO_SOUND,
+      voice: [{ start: fromSeconds(1), end: fromSeconds(2) }],
+      voiceClarity: 0.7,
+      music: [],
+    };
+    await putTakeSound(pool, here, sound);
+    expect(await takeOverHeard(pool, there)).toBe(true);
+    expect((await takeById(pool, there))?.sound).toEqual(sound);
+    expect(await levelsOf(pool, there)).toEqual(await levelsOf(pool, here));
+    expect([...((await waveformOf(pool, there))?.peaks ?? [])]).toEqual([3, 5]);
+    // Another file has nothing to give.
+    expect(await takeOverHeard(pool, await newTake(workoutId, 8))).toBe(false);
+    const sheet = { everyUs: micros(10e6), count: 1, width: 160, height: 90, columns: 1 };
+    await insertMediaFile(pool, { sha256: 'e'.repeat(64), extension: 'jpg', bytes: 10 });
+    await putThumbs(pool, here, 'e'.repeat(64), sheet as never);
+    await queueTakeWork(pool, here, 'picture');
+    expect(await takeOverPictures(pool, there)).toBe(false);
+    await pool.query(`UPDATE take_work SET state = 'done' WHERE take_id = $1`, [here]);
+    expect(await takeOverPictures(pool, there)).toBe(true);
+    expect((await takeById(pool, there))?.thumbs).toMatchObject(sheet);
   });
 });

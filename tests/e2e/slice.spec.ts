@@ -128,7 +128,7 @@ test('what is typed while the server does not answer is here again after a reloa
 
 test('a line too long for its segment says by how many seconds', async ({ page }) => {
   await open(page, 'Broomstick', 'script');
-  await expect(page.getByText('0 written lines do not')).toBeVisible();
+  await expect(page.getByText('lines fit')).toBeVisible();
   const line = page.getByRole('textbox', { name: 'Line' }).nth(2);
   await line.fill('Keep the long line from the crown of the head to the heels, and breathe. '.repeat(6));
   await expect(page.getByText(/Does not fit:.*s too long for the room there is/)).toBeVisible();

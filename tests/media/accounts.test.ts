@@ -112,7 +112,7 @@ beforeAll(async () => {
   await letJoin(HOME_STUDIO, 'editor@saltmarsh.example', 'editor');
   await letJoin(HOME_STUDIO, 'viewer@saltmarsh.example', 'viewer');
   await letJoin(other, 'owner@drydock.example', 'owner');
-}, 60_000);
+});
 afterAll(async () => {
   await service.stop();
   await (await context.queue()).stop({ graceful: false, wait: true });

@@ -55,14 +55,13 @@ const piece = (path: string, fromFrame: number, frames: number): RenderPiece => 
 
 describe('the overlay alone', () => {
   // Many colours in slow motion, so that a plate that covers too much or too little is seen; little that a codec blurs.
-  const colours = () => {
-    const path = join(folder, 'colours.mp4');
+  let source: string;
+  beforeAll(() => {
+    source = join(folder, 'colours.mp4');
     const picture = 'gradients=s=640x360:r=30000/1001:d=8.2:n=5:seed=3:speed=0.02';
-    execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', picture, '-crf', '12', path]);
-    return path;
-  };
+    execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', picture, '-crf', '12', source]);
+  });
   it.each(['corner', 'tide', 'hem'] as const)('of %s over the clean film is the film', async (look) => {
-    const source = colours();
     const [clean, master, over] = ['clean.mp4', 'master.mp4', 'over.mov'].map((f) => join(folder, f)) as [
       string,
       string,

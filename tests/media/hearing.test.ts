@@ -163,7 +163,7 @@ describe('a worker that is killed', () => {
   it('in the middle of hearing a take is followed by another that hears it to the end', async () => {
     expect(existsSync('dist/boot/worker.mjs')).toBe(true);
     const long = join(folder, 'long.flac');
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '15', '-i', short, '-t', '500', long]);
+    execFileSync('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '5', '-i', short, '-t', '240', long]);
     const workout = await createWorkout(context, { title: 'Killed' });
     const take = await keepTake(context, workout.id, 'Long', await receiveFile(context.store, long));
     const listening = async () => (await workOf(context.pool, take.id)).find((w) => w.kind === 'listen');
@@ -183,7 +183,7 @@ describe('a worker that is killed', () => {
       `SELECT jsonb_array_length(sound -> 'voice') AS voice FROM takes WHERE id = $1`,
       [take.id],
     );
-    expect(Number(rows[0]?.voice)).toBeGreaterThan(75);
+    expect(Number(rows[0]?.voice)).toBeGreaterThan(36);
     // Asked for again it is done again; the words of a take that has none are refused by the stand-in, with a sentence.
     await askTakeWork(context, take.id, 'words');
     for (
@@ -197,6 +197,5 @@ describe('a worker that is killed', () => {
       message: expect.stringMatching(/knows only the demo/),
     });
     expect(await transcriptOf(context.pool, take.id)).toBeNull();
-    // However slow the machine is.
-  }, 600_000);
+  });
 });

@@ -15,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 describe('a finished file read back', () => {
-  it('that is as it was meant says so of every line', { timeout: 60_000 }, async () => {
+  it('that is as it was meant says so of every line', async () => {
     const certificate = await proveFilm(made.make('good'), made.meant);
     expect(certificate.lines.filter((l) => !l.right)).toEqual([]);
     expect(isProved(certificate)).toBe(true);
@@ -39,7 +39,7 @@ describe('a finished file read back', () => {
         'no captions',
       ],
     ],
-  ])('with faults in %s names each, and nothing else', { timeout: 60_000 }, async (name, names) => {
+  ])('with faults in %s names each, and nothing else', async (name, names) => {
     const faults = FAULTS.filter((f) => names.includes(f.name));
     expect(faults).toHaveLength(names.length);
     const path = made.make(name.replace(/\W+/g, '-'), (as) =>

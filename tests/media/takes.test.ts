@@ -2,7 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { putWaveform } from '../../src/db/takes-sql.ts';
+import { putWaveform } from '../../src/db/take-sound-sql.ts';
 import { PEAKS_A_SECOND, waveform } from '../../src/media/waveform.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
