@@ -205,6 +205,7 @@ const blockArbitrary: fc.Arbitrary<Omit<Block, 'id'>> = fc.constantFrom(...BLOCK
               filler: text,
               by: text,
               noLevels: fc.constant(true as const),
+              noMusic: fc.constant(true as const),
             },
             { requiredKeys: [] },
           ),

@@ -1,3 +1,4 @@
+import { withCombined } from '../plan/combined.ts';
 import { PHRASE_COUNTS, dancedSteps, stepLetters } from '../plan/choreography.ts';
 import type { Block, Move, Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
@@ -9,7 +10,7 @@ const EIGHT = 8;
  * Elements of a combination that are no whole eights, at the first step that does not come out on its phrase for them.
  */
 export function phraseFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
-  return plan.blocks.flatMap((block): Finding[] => {
+  return withCombined(plan).blocks.flatMap((block): Finding[] => {
     if (block.scheme.kind !== 'choreography') return [];
     const counts = block.moves.map((m) => (m.dose?.kind === 'counts' ? m.dose.counts : 0));
     const own = segments.filter((s) => s.blockId === block.id);
@@ -20,7 +21,8 @@ export function phraseFindings(plan: Plan, segments: readonly Segment[]): Findin
       return step.elements.flatMap((i): Finding[] => {
         const move = block.moves[i] as Move;
         const has = counts[i] ?? 0;
-        if (has === 0 || has % EIGHT === 0 || said.has(move.id)) return [];
+        // What another block is made of is said there.
+        if (has === 0 || has % EIGHT === 0 || move.allOf !== undefined || said.has(move.id)) return [];
         said.add(move.id);
         const segment = own[n];
         return [

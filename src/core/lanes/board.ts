@@ -2,6 +2,7 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/laid.ts';
 import { BREATH_US, type Phase } from '../plan/dose.ts';
 import { atHomeWords } from '../plan/at-home.ts';
+import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import type { RoundSpan } from '../plan/round-change.ts';
 import { type SegmentKind, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
@@ -66,7 +67,7 @@ const DONE_STEPS = 200;
 /** One board a segment. */
 export function boards(
   segments: readonly ProgrammeSegment[],
-  plan: Pick<Plan, 'blocks'>,
+  plan: Pick<Plan, 'blocks' | 'presenters'>,
   beats: readonly ClassBeat[],
   length: Micros,
 ): Board[] {
@@ -85,7 +86,13 @@ export function boards(
       segmentKey: segment.key,
       blockId: segment.segment?.blockId ?? '',
       ...{ kind: segment.kind, start: segment.start, end: segment.end },
-      words: wordsOf(segment, segments, i, { move, atHome: atHome.get(segment.segment?.blockId ?? '') }, movesOf),
+      words: wordsOf(
+        segment,
+        segments,
+        i,
+        { move, atHome: atHome.get(segment.segment?.blockId ?? ''), presenters: plan.presenters },
+        movesOf,
+      ),
       beats: active ? countsOf(inside, segment.end) : [],
       reps: active ? repsOf(segment, move) : [],
       breaths: active ? breathsOf(segment, move) : [],
@@ -107,11 +114,17 @@ function movesByBlock(segments: readonly ProgrammeSegment[]): ReadonlyMap<string
   return found;
 }
 
+interface BoardOf {
+  readonly move: Move | undefined;
+  readonly atHome: RoundSpan | undefined;
+  readonly presenters: readonly Presenter[] | undefined;
+}
+
 function wordsOf(
   at: ProgrammeSegment,
   segments: readonly ProgrammeSegment[],
   i: number,
-  { move, atHome }: { readonly move: Move | undefined; readonly atHome: RoundSpan | undefined },
+  { move, atHome, presenters }: BoardOf,
   movesOf: ReadonlyMap<string, readonly string[]>,
 ): BoardWords[] {
   const { start, end, segment } = at;
@@ -128,8 +141,8 @@ function wordsOf(
     }
     const shownBy = (by: string | undefined) => (by === undefined ? '' : ` (${by})`);
     const options = [
-      move?.easier && `Easier${shownBy(move.easierAs?.by)}: ${move.easier}`,
-      move?.harder && `Harder${shownBy(move.harderAs?.by)}: ${move.harder}`,
+      move?.easier && `Easier${shownBy(versionShown('easier', move.easierAs, presenters).by)}: ${move.easier}`,
+      move?.harder && `Harder${shownBy(versionShown('harder', move.harderAs, presenters).by)}: ${move.harder}`,
     ];
     put('option', options.filter(Boolean).join(' · '));
     if (segment !== null && segment.rounds > 1) put('round', `Round ${segment.round} of ${segment.rounds}`);

@@ -5,6 +5,7 @@ import { type Micros, micros } from '../time/micros.ts';
 import { blockSpans } from './laid.ts';
 import { STRETCH_GOOD, STRETCH_MOST, meetings, tempoRange } from './meet.ts';
 import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from './music.ts';
+import { silentBlocks } from './silent-blocks.ts';
 import { beatTime, meanMilliBpm, phraseCounts, phraseStarts } from './tempo-map.ts';
 import type { Track } from './track.ts';
 
@@ -75,15 +76,11 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
   for (const p of music.placements) used.set(p.trackId, (used.get(p.trackId) ?? 0) + 1);
   const placements: Placement[] = [...music.placements];
   const unserved: string[] = [];
+  const silent = silentBlocks(plan, music);
   for (const block of plan.blocks) {
     const span = spans.get(block.id);
     const range = tempoRange(block.kind);
-    if (
-      span === undefined ||
-      range === null ||
-      music.silent.includes(block.id) ||
-      span.end - span.start < SHORTEST_BLOCK_US
-    )
+    if (span === undefined || range === null || silent.has(block.id) || span.end - span.start < SHORTEST_BLOCK_US)
       continue;
     if (music.placements.some((p) => p.blockId === block.id)) continue;
     const effort = blockEffort(block);

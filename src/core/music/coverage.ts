@@ -5,6 +5,7 @@ import type { LaidMusic } from './laid.ts';
 import { bpmAt } from './laid.ts';
 import { tempoRange } from './meet.ts';
 import type { Music } from './music.ts';
+import { silentBlocks } from './silent-blocks.ts';
 
 /** How much of the class has music. */
 export interface Coverage {
@@ -20,9 +21,10 @@ const SHORTEST_GAP_US = 1e6;
 export function coverageOf(plan: Plan, spans: ReadonlyMap<string, Span>, music: Music, { laid }: LaidMusic): Coverage {
   let [wanted, covered] = [0, 0];
   const gaps: Coverage['gaps'][number][] = [];
+  const silent = silentBlocks(plan, music);
   for (const block of plan.blocks) {
     const span = spans.get(block.id);
-    if (span === undefined || tempoRange(block.kind) === null || music.silent.includes(block.id)) continue;
+    if (span === undefined || tempoRange(block.kind) === null || silent.has(block.id)) continue;
     wanted += span.end - span.start;
     let at: number = span.start;
     for (const l of [...laid, null]) {

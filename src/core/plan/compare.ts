@@ -32,7 +32,9 @@ export interface Comparison {
  */
 export function comparePlans(before: Plan, after: Plan): Comparison {
   const differences: Difference[] = [];
-  const head = (['title', 'instructor', 'cueing', 'sides'] as const).filter((f) => differs(before[f], after[f]));
+  const head = Object.entries(CLASS_WORDS).flatMap(([f, word]) =>
+    differs(before[f as keyof Plan], after[f as keyof Plan]) ? [word] : [],
+  );
   if (head.length > 0) differences.push({ kind: 'changed', what: 'class', place: after.title, fields: head });
   const byId = before.blocks.some((b) => after.blocks.some((a) => a.id === b.id));
   const keyOf = (item: { id: string; name: string }) => (byId ? item.id : item.name.toLowerCase());
@@ -47,6 +49,15 @@ export function comparePlans(before: Plan, after: Plan): Comparison {
     afterUs: compile(after).total,
   };
 }
+
+const CLASS_WORDS: Readonly<Partial<Record<keyof Plan, string>>> = {
+  title: 'title',
+  instructor: 'instructor',
+  presenters: 'presenters',
+  cueing: 'cueing',
+  sides: 'sides',
+  milliBpm: 'tempo',
+};
 
 type KeyOf = (item: { id: string; name: string }) => string;
 
@@ -176,6 +187,7 @@ const BLOCK_FIELDS = [
   'filler',
   'by',
   'noLevels',
+  'noMusic',
 ] as const;
 const WORDS: Readonly<Partial<Record<keyof Block, string>>> = {
   scheme: 'timing',
@@ -192,6 +204,7 @@ const WORDS: Readonly<Partial<Record<keyof Block, string>>> = {
   changeUs: 'change-over',
   by: 'who leads',
   noLevels: 'levels',
+  noMusic: 'music',
 };
 const MOVE_WORDS: Readonly<Partial<Record<keyof Move, string>>> = {
   name: 'name',
@@ -221,6 +234,7 @@ const MOVE_WORDS: Readonly<Partial<Record<keyof Move, string>>> = {
   takeUp: 'prop to take up',
   inRounds: 'rounds it is in',
   instead: 'kind',
+  allOf: 'what it is made of',
 };
 
 function lengthsOf(plan: Plan, keyOf: KeyOf): Map<string, Micros> {

@@ -1,4 +1,5 @@
 import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { withCombined } from './combined.ts';
 import { compileBlock } from './compile-block.ts';
 import { type Block, PLAN_LIMITS, type Plan, isPlainBlock } from './plan.ts';
 import { tempoOfBlock } from './scheme.ts';
@@ -30,7 +31,8 @@ export interface Compiled {
  * Compiles a plan to the segments of the class on plan time. Segments tile [0, total) in order. Spans of no length
  * are left out. What cannot be compiled (a block without moves, too many segments) comes back as a problem.
  */
-export function compile(plan: Plan): Compiled {
+export function compile(written: Plan): Compiled {
+  const plan = withCombined(written);
   const problems: PlanProblem[] = [];
   const writer = new SegmentWriter();
   const moveCount = plan.blocks.reduce((sum, block) => sum + block.moves.length, 0);

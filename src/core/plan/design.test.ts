@@ -161,6 +161,13 @@ describe('the order', () => {
       { seed: 12, numRuns: 60 },
     );
   });
+  it('leaves talk within a block where it stands', () => {
+    const b = block(['Plank', 'Squat', 'Talk', 'Mountain climber', 'Lunge']);
+    const moves = b.moves.map((m, i) => (i === 2 ? { ...m, instead: 'talk' as const, workUs: fromSeconds(20) } : m));
+    const answer = bestOrder({ ...b, moves }, new Set());
+    expect(answer.order[2]).toBe(2);
+    expect(answer.cost).toBeLessThan(answer.costBefore);
+  });
   it('of ten moves is the optimum among all 3 628 800 orders', () => {
     const chosen = names.filter((_, i) => i % 11 === 3).slice(0, 10);
     for (const rounds of [1, 3]) {

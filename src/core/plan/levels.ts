@@ -13,6 +13,22 @@ export interface Version {
 export const OFFERED_WHEN = ['each round', 'when tired'] as const;
 export type OfferedWhen = (typeof OFFERED_WHEN)[number];
 
+/** Somebody before the camera beside the instructor, and which version they show all class. */
+export interface Presenter {
+  readonly name: string;
+  readonly shows?: 'easier' | 'harder';
+}
+
+/** A version as its move says, shown by whoever shows that version all class where the move names nobody. */
+export function versionShown(
+  which: 'easier' | 'harder',
+  own: Version | undefined,
+  presenters: readonly Presenter[] | undefined,
+): Version {
+  const by = own?.by ?? presenters?.find((p) => p.shows === which)?.name;
+  return by === undefined ? { ...own } : { ...own, by };
+}
+
 /** How heavy what is held is, in the words that instructors use. */
 export const LOADS = ['no', 'light', 'medium', 'heavy', 'one'] as const;
 export type Load = (typeof LOADS)[number];

@@ -27,7 +27,7 @@ interface Item {
 /**
  * The order of a block's moves with the fewest level, prop and side changes, never the same pattern twice in a row,
  * pull
- * after push. `locked` holds indices of moves that keep their place. With more than one round in circuit order the step
+ * after push. `locked` holds indices of moves that keep their place; talk, set-up and water within the block keep theirs. With more than one round in circuit order the step
  * from the last move to the first counts too. Exact up to ten moves (dynamic programming over subsets), else improved
  * by exchanges.
  */
@@ -36,9 +36,10 @@ export function bestOrder(block: Block, locked: ReadonlySet<number>, book: Exerc
   const circular = block.rounds > 1 && block.order === 'circuit' && items.length > 1;
   const step = items.map((a) => items.map((b) => stepCost(a, b)));
   const before = items.map((_, i) => i);
+  const still = new Set([...locked, ...before.filter((i) => block.moves[i]?.instead !== undefined)]);
   const exact = items.length <= MOST_EXACT;
   const order =
-    items.length < 2 ? before : exact ? exactOrder(step, locked, circular) : improvedOrder(step, locked, circular);
+    items.length < 2 ? before : exact ? exactOrder(step, still, circular) : improvedOrder(step, still, circular);
   const cost = orderCost(step, order, circular);
   const costBefore = orderCost(step, before, circular);
   // Equal cost: what the person wrote stays.

@@ -1,7 +1,7 @@
 import type { Micros } from '../time/micros.ts';
 import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
-import type { Load, TakeUp, Version } from './levels.ts';
+import type { Load, Presenter, TakeUp, Version } from './levels.ts';
 import type { RoundChange, RoundSpan } from './round-change.ts';
 
 /**
@@ -149,6 +149,8 @@ export interface Move {
   readonly inRounds?: RoundSpan;
   /** It is no move: somebody talks, sets up or drinks within the block, as long as its own work says. */
   readonly instead?: Instead;
+  /** Of an element of a combination: the block whose whole combination it is; its counts are the sum of that one's. */
+  readonly allOf?: string;
   /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
   readonly changes?: readonly RoundChange[];
 }
@@ -185,6 +187,8 @@ export interface Block {
   readonly by?: string;
   /** True: there are no easier or harder versions in it, and none are asked for. */
   readonly noLevels?: true;
+  /** True: it is done without music. */
+  readonly noMusic?: true;
   /** Of a talk or a break whose length is a guess. */
   readonly range?: Range;
   /** Ids of the blocks that a preview shows or a repeat does again, in that order. */
@@ -202,6 +206,8 @@ export interface Plan {
   readonly sides: SidePolicy;
   /** Tempo of the class in thousandths of a beat a minute, for counts that have none of their own. */
   readonly milliBpm?: number;
+  /** Who is before the camera beside the instructor; left out: nobody. */
+  readonly presenters?: readonly Presenter[];
   readonly blocks: readonly Block[];
 }
 
@@ -217,6 +223,7 @@ export const PLAN_LIMITS = {
   /** Names and notes, in letters. */
   textLength: 2_000,
   phases: 12,
+  presenters: 12,
   /** Other names of a move. */
   also: 8,
   /** Who leads, where a prop is worn, what fills a phrase, in letters. */

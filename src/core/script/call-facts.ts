@@ -3,7 +3,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import type { BlockKind, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type BankKind, type CueBank, EMPTY_BANK, linesOfMove } from './cue-bank.ts';
-import type { Version } from '../plan/levels.ts';
+import { type Version, versionShown } from '../plan/levels.ts';
 import { traitsReader } from '../plan/traits.ts';
 
 /** What the calls must know of a class beside its segments. */
@@ -86,8 +86,8 @@ export function callFacts(
       levels,
       easier: levels ? (move?.easier ?? t.exercise?.easier ?? '') : '',
       harder: levels ? (move?.harder ?? t.exercise?.harder ?? '') : '',
-      easierAs: move?.easierAs ?? {},
-      harderAs: move?.harderAs ?? {},
+      easierAs: versionShown('easier', move?.easierAs, plan?.presenters),
+      harderAs: versionShown('harder', move?.harderAs, plan?.presenters),
       caution: t.exercise?.caution ?? '',
       form: t.exercise?.form ?? '',
       // The instructor's own words come before the program's.

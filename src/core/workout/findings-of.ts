@@ -9,6 +9,7 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import type { Finding, Mend } from '../findings/finding.ts';
 import { DOINGS, type Doing, RULES, type RuleStation } from '../findings/rules.ts';
 import { layMusic } from '../music/laid.ts';
+import { withSilence } from '../music/silent-blocks.ts';
 import type { Track } from '../music/track.ts';
 import type { Compiled } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
@@ -50,7 +51,7 @@ export function findingsOf(of: Checked): Finding[] {
     const filmed = filmedSegments(produced.programme.segments);
     found.push(
       ...produced.findings,
-      ...filmMusicFindings(music, tracks, compiled.segments, filmed),
+      ...filmMusicFindings(withSilence(document.plan, music), tracks, compiled.segments, filmed),
       ...lookFindings(produced.lanes, picture, styleOf(edit, studio.brand)),
       ...doubtFindings(
         produced.programme,

@@ -17,7 +17,7 @@ export function readBlockLine(
   text: string,
   number: number,
   say: Say,
-): { readonly block: DraftBlock; readonly names: string | null } {
+): { readonly block: DraftBlock; readonly names: string | null; readonly musicStarts: boolean } {
   const [head, ...tail] = splitField(text, ':');
   const name = unescapeField(head ?? '') || `Block ${number}`;
   const settings = splitField(tail.join(':'), ',')
@@ -29,9 +29,14 @@ export function readBlockLine(
   block.moves = [];
   const plain = isPlainBlock(kind);
   let timed = false;
+  let musicStarts = false;
   let names: string | null = null;
   for (const setting of settings) {
     if (isKind(setting)) continue;
+    if (/^music (?:starts|begins|from)(?: here| now)?$/i.test(setting)) {
+      musicStarts = true;
+      continue;
+    }
     if (kind === 'part' && /^break(\s|$)/i.test(setting)) {
       const lengthUs = readTime(setting.replace(/^break\s*/i, ''));
       if (lengthUs === null && !/^break$/i.test(setting)) say(`“${setting}” is not a length; write “break 5:00”.`);
@@ -68,7 +73,7 @@ export function readBlockLine(
   }
   if (!timed) block.scheme = defaultScheme(kind);
   if (kind === 'preview' || kind === 'repeat') block.of = [];
-  return { block, names };
+  return { block, names, musicStarts };
 }
 
 /** `about 0:30` of `talk about 0:30`. */
@@ -96,6 +101,7 @@ function readBlockSetting(setting: string, block: DraftBlock): boolean {
   if (atHome !== null) block.atHome = atHome;
   else if (/^(untimed|by feel|about)$/.test(clean)) block.about = true;
   else if (/^no (levels|options|versions)$/.test(clean)) block.noLevels = true;
+  else if (/^(no music|without music|silent)$/.test(clean)) block.noMusic = true;
   else if (/^(no last rest|without (the )?last rest)$/.test(clean)) block.keepLastRest = false;
   else if (/^(keep last rest|last rest)$/.test(clean)) block.keepLastRest = true;
   else if (/^(station by station|stations?)$/.test(clean)) block.order = 'station';

@@ -11,8 +11,8 @@ import {
   unescapeField,
 } from './outline-fields.ts';
 import { MEASURES, readDose, readMeasure, writeMeasure } from './outline-dose.ts';
-import { type Pace } from '../../core/plan/dose.ts';
 import { readByRound, readRoundChange, saysTwice, withChange } from './outline-rounds.ts';
+import { ALONE, type MoveAround, readAllOf, readOver } from './outline-made-of.ts';
 import type { Say } from '../problem.ts';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -34,16 +34,26 @@ const MOVE_KEYS = [
 ] as const;
 
 /**
- * One move with its fields; what is no field of a move is said and left out. `pace` is that of the block's repetitions,
- * where it has one.
+ * One move with its fields; what is no field of a move is said and left out. `around` has what the line may name.
  */
-export function readMoveLine(text: string, id: string, say: Say, pace: Pace | null = null): Move {
+export function readMoveLine(text: string, id: string, say: Say, around: MoveAround = ALONE): Move {
+  const { pace } = around;
+  let over: ((move: Move) => Move) | null = null;
   const [head, ...fields] = splitField(text, '|');
   const move: Mutable<Move> = { ...newMove(id, unescapeField(head ?? '') || 'Move without a name') };
   if (unescapeField(head ?? '') === '') say('This move has no name.');
   const bare = readInstead(head ?? '');
   if (bare !== null) Object.assign(move, bare, { name: INSTEAD_NAMES[bare.instead] });
+  const whole = readAllOf(head ?? '', around, say);
+  if (whole !== null) Object.assign(move, whole);
   for (const raw of fields) {
+    const laid = readOver(raw, around, say);
+    const all = readAllOf(raw, around, say);
+    if (laid !== null || all !== null) {
+      over = laid ?? over;
+      if (all?.allOf !== undefined) move.allOf = all.allOf;
+      continue;
+    }
     const field = keyAndValue(raw, MOVE_KEYS);
     const value = field?.value ?? '';
     const time = readTime(value);
@@ -96,7 +106,7 @@ export function readMoveLine(text: string, id: string, say: Say, pace: Pace | nu
     else if (field?.key === 'demo' && time !== null) move.demoUs = time;
     else if (raw.trim() !== '') say(`“${raw.trim()}” is not a setting of a move.`);
   }
-  return move;
+  return over === null ? move : over(move);
 }
 
 /** What is called so where the outline has no name for it. */

@@ -4,6 +4,7 @@ import { type ReadProblem, type ReadResult, type Say, linesOf, refuseText } from
 import { keepableText } from '../keepable.ts';
 import { type DraftBlock, readBlockLine } from './outline-block.ts';
 import { keyAndValue, readCueing, readSides, unescapeField } from './outline-fields.ts';
+import { readPresenters } from './outline-presenters.ts';
 import { readMoveLine } from './outline-move.ts';
 import { type Reference, resolveBlocks } from './outline-references.ts';
 import { paceOf } from './outline-scheme.ts';
@@ -44,6 +45,7 @@ export function readOutline(text: string): ReadResult<Plan> {
     if (line.startsWith('## ')) {
       const read = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
       block = read.block;
+      if (read.musicStarts) for (const before of plan.blocks) before.noMusic = true;
       if (read.names !== null) references.push({ block, names: read.names, say: sayAt(number) });
       if (plan.blocks.length < PLAN_LIMITS.blocks) plan.blocks.push(block);
       else say(number, `A plan has at most ${PLAN_LIMITS.blocks} blocks; this one was left out.`, 'too-many');
@@ -61,7 +63,7 @@ export function readOutline(text: string): ReadResult<Plan> {
         say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
       else {
         const [text, times] = timesOf(line.slice(1));
-        const move = readMoveLine(text, '', sayAt(number), paceOf(block.scheme));
+        const move = readMoveLine(text, '', sayAt(number), { pace: paceOf(block.scheme), blocks: plan.blocks });
         for (let n = 0; n < times; n++) {
           if (++moves <= PLAN_LIMITS.moves && block.moves.length < PLAN_LIMITS.movesInBlock) {
             block.moves.push({ ...move, id: `${block.id}m${block.moves.length + 1}` });
@@ -96,12 +98,14 @@ function keptLine(raw: string, say: (message: string) => void): string {
 }
 
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {
-  const field = keyAndValue(line, ['instructor', 'cueing', 'sides', 'tempo']);
+  const field = keyAndValue(line, ['instructor', 'with', 'cueing', 'sides', 'tempo']);
   if (field === null)
-    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, cueing, sides and tempo are.`);
+    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, with, cueing, sides and tempo are.`);
   if (field.key === 'instructor') {
     if (plan.instructor !== '') say(`The class has two instructors; “${field.value}” was taken.`);
     plan.instructor = unescapeField(field.value);
+  } else if (field.key === 'with') {
+    plan.presenters = readPresenters(field.value, say);
   } else if (field.key === 'tempo') {
     const milliBpm = readTempo(field.value.replace(/ ?bpm$/i, ''));
     if (milliBpm !== null) plan.milliBpm = milliBpm;

@@ -2,6 +2,7 @@ import type { Block, Move, Plan } from '../../core/plan/plan.ts';
 import { writeMeasure, writeRange } from './outline-dose.ts';
 import { escapeField, writeExact, writeSides } from './outline-fields.ts';
 import { writeScheme } from './outline-scheme.ts';
+import { writePresenters } from './outline-presenters.ts';
 import { writeExtras, writeLeader } from './outline-extras.ts';
 import { writeRoundChange, writeSpan } from './outline-rounds.ts';
 
@@ -12,6 +13,7 @@ import { writeRoundChange, writeSpan } from './outline-rounds.ts';
 export function writeOutline(plan: Plan): string {
   const head = [`# ${escapeField(plan.title)}`];
   if (plan.instructor !== '') head.push(`instructor: ${escapeField(plan.instructor)}`);
+  if (plan.presenters !== undefined) head.push(`with: ${writePresenters(plan.presenters)}`);
   head.push(`cueing: ${plan.cueing}`);
   if (plan.milliBpm !== undefined) head.push(`tempo: ${plan.milliBpm / 1000}`);
   if (plan.sides.kind !== 'both') head.push(`sides: ${writeSides(plan.sides)}`);
@@ -20,7 +22,10 @@ export function writeOutline(plan: Plan): string {
 
 /** A block with its moves; `all` are the blocks that it may name. */
 export function writeBlock(block: Block, all: readonly Block[] = []): string {
-  return [`## ${escapeField(block.name)}: ${writeSettings(block, all)}`, ...block.moves.map(writeMove)].join('\n');
+  return [
+    `## ${escapeField(block.name)}: ${writeSettings(block, all)}`,
+    ...block.moves.map((m) => writeMove(m, all)),
+  ].join('\n');
 }
 
 /** The settings of a block with commas between, as they stand after its name. */
@@ -42,6 +47,7 @@ export function writeSettings(block: Block, all: readonly Block[] = []): string 
   if (block.filler !== undefined) settings.push(`filler ${escapeField(block.filler)}`);
   if (block.by !== undefined) settings.push(writeLeader(block.by));
   if (block.noLevels === true) settings.push('no levels');
+  if (block.noMusic === true) settings.push('no music');
   if (block.order === 'station') settings.push('station by station');
   if (block.sides !== null) settings.push(`sides ${writeSides(block.sides)}`);
   if (block.roundRestUs !== null) settings.push(`round rest ${writeExact(block.roundRestUs)}`);
@@ -59,9 +65,12 @@ function kindAndOthers(block: Block, all: readonly Block[]): string {
   return `${block.kind} ${names.join(' and ')}${length}`;
 }
 
-export function writeMove(move: Move): string {
+/** A move as its line; `all` are the blocks that it may be made of. */
+export function writeMove(move: Move, all: readonly Block[] = []): string {
   // `Jab x 2` is a name here, not the move twice.
   const fields = [`- ${escapeField(move.name).replace(/(?<=\s)(?=[x×]\s?\d{1,2}$)/, '\\')}`];
+  const whole = all.find((b) => b.id === move.allOf);
+  if (whole !== undefined) fields.push(`all of ${escapeField(whole.name)}`);
   if (move.position !== null) fields.push(move.position);
   if (move.sides !== null) fields.push(`sides ${writeSides(move.sides)}`);
   if (writeMeasure(move) !== '') fields.push(writeMeasure(move));

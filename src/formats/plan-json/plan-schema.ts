@@ -15,7 +15,7 @@ import {
   type Scheme,
   type SidePolicy,
 } from '../../core/plan/plan.ts';
-import { LOADS, OFFERED_WHEN, type TakeUp, type Version } from '../../core/plan/levels.ts';
+import { LOADS, OFFERED_WHEN, type Presenter, type TakeUp, type Version } from '../../core/plan/levels.ts';
 import type { RoundChange, RoundSpan } from '../../core/plan/round-change.ts';
 
 /** Longest length a plan may hold: 24 h in microseconds. */
@@ -107,6 +107,10 @@ const version = Joi.object({
   stopUs: time.optional(),
   when: Joi.valid(...OFFERED_WHEN),
 } satisfies Record<keyof Version, Joi.Schema>);
+const presenter = Joi.object({
+  name: short.required(),
+  shows: Joi.valid('easier', 'harder'),
+} satisfies Record<keyof Presenter, Joi.Schema>);
 const takeUp = Joi.object({
   prop: short.required(),
   counts: orNull(Joi.number().integer().min(1).max(999)),
@@ -148,6 +152,7 @@ const move = Joi.object({
   takeUp,
   inRounds: roundSpan,
   instead: Joi.valid(...INSTEADS),
+  allOf: Joi.string().max(64),
   changes: Joi.array().items(change).unique('fromRound').max(PLAN_LIMITS.changes),
 } satisfies Record<keyof Move, Joi.Schema>);
 const block = Joi.object({
@@ -170,6 +175,7 @@ const block = Joi.object({
   filler: short,
   by: short,
   noLevels: Joi.valid(true),
+  noMusic: Joi.valid(true),
   range,
   of: Joi.array().items(Joi.string().max(64)).max(PLAN_LIMITS.blocks),
   moves: Joi.array().items(move).unique('id').max(PLAN_LIMITS.movesInBlock).required(),
@@ -182,6 +188,7 @@ export const planSchema = Joi.object({
   cueing: Joi.valid('mirrored', 'own').required(),
   sides: sides.required(),
   milliBpm: Joi.number().integer().min(SLOWEST_MILLI_BPM).max(FASTEST_MILLI_BPM),
+  presenters: Joi.array().items(presenter).min(1).max(PLAN_LIMITS.presenters),
   blocks: Joi.array().items(block).unique('id').max(PLAN_LIMITS.blocks).required(),
 } satisfies Record<keyof Plan, Joi.Schema>).required();
 

@@ -1,5 +1,6 @@
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../../core/exercise/library.ts';
+import { writePresenters } from '../outline/outline-presenters.ts';
 import { balanceOf } from '../../core/plan/balance.ts';
 import type { Plan } from '../../core/plan/plan.ts';
 import { type Segment, isActive } from '../../core/plan/segment.ts';
@@ -85,6 +86,7 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
     title: plan.title,
     under: [
       plan.instructor,
+      plan.presenters === undefined ? '' : `with ${writePresenters(plan.presenters)}`,
       writeTime(total),
       `${segments.filter(isActive).length} intervals`,
       plan.cueing === 'mirrored' ? 'cueing mirrored: say the viewer’s side' : 'cueing: say your own side',

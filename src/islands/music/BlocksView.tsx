@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { buildSet } from '../../core/music/build-set.ts';
 import { coverageOf, tempoCurve } from '../../core/music/coverage.ts';
 import { bpmAt } from '../../core/music/laid.ts';
+import { silentBlocks } from '../../core/music/silent-blocks.ts';
 import { tempoRange } from '../../core/music/meet.ts';
 import { type Block } from '../../core/plan/plan.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -10,7 +11,7 @@ import { applyMend } from '../../core/workout/apply-mend.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { MeetPanel } from './MeetPanel.tsx';
-import { changePlacement, layWhole } from './edit-music.ts';
+import { changePlacement, layWhole, withMusic } from './edit-music.ts';
 import type { Laid } from './use-laid.ts';
 
 interface Props {
@@ -25,6 +26,7 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
   const { change } = useDocument();
   const [open, setOpen] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const silentCount = silentBlocks(plan, music).size;
   const coverage = useMemo(() => coverageOf(plan, spans, music, laid), [plan, spans, music, laid]);
   const chart = useMemo(() => tempoChart(all), [all]);
   const own = findings.filter((f) => f.rule.startsWith('music-'));
@@ -60,9 +62,9 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
             <span data-testid="coverage">
               <span className="figures">{writeTime(coverage.coveredUs, 0)}</span> of{' '}
               <span className="figures">{writeTime(coverage.wantedUs, 0)}</span> covered
-              {music.silent.length > 0 && (
+              {silentCount > 0 && (
                 <>
-                  , {music.silent.length} {music.silent.length === 1 ? 'block' : 'blocks'} silent on purpose
+                  , {silentCount} {silentCount === 1 ? 'block' : 'blocks'} silent on purpose
                 </>
               )}
             </span>
@@ -159,11 +161,12 @@ function BlockRow({
   const span = spans.get(block.id) as { start: Micros; end: Micros };
   const length = micros(span.end - span.start);
   const range = tempoRange(block.kind);
-  const silent = music.silent.includes(block.id);
+  const silent = silentBlocks({ blocks: [block] }, music).has(block.id);
   const pieces = laid.laid.filter((l) => l.placement.blockId === block.id);
   const setSilent = (on: boolean) =>
     change(on ? 'Leave the block silent' : 'Let the block have music', (d) => ({
       ...d,
+      plan: on ? d.plan : withMusic(d.plan, block.id),
       music: {
         ...d.music,
         silent: on ? [...d.music.silent, block.id] : d.music.silent.filter((id) => id !== block.id),

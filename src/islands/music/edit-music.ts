@@ -2,6 +2,7 @@ import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from '../..
 import { type Meeting, withLengths } from '../../core/music/meet.ts';
 import { phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
 import type { Track } from '../../core/music/track.ts';
+import type { Plan } from '../../core/plan/plan.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { ZERO } from '../../core/time/micros.ts';
 
@@ -72,4 +73,13 @@ export function meet(document: WorkoutDocument, placement: Placement, meeting: M
         }),
       };
   }
+}
+
+/** The plan without the word that a block is done without music. */
+export function withMusic(plan: Plan, blockId: string): Plan {
+  if (plan.blocks.find((b) => b.id === blockId)?.noMusic !== true) return plan;
+  return {
+    ...plan,
+    blocks: plan.blocks.map(({ noMusic, ...b }) => (b.id === blockId || noMusic === undefined ? b : { ...b, noMusic })),
+  };
 }

@@ -88,6 +88,14 @@ export function BlockMore({
         />{' '}
         lengths are guesses: no timer
       </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={block.noMusic === true}
+          onChange={(e) => set('music', ({ noMusic: _, ...b }) => (e.target.checked ? { ...b, noMusic: true } : b))}
+        />{' '}
+        no music
+      </label>
       {block.moves.length > 2 && (
         <button className="btn" onClick={openOrder}>
           Find a better order

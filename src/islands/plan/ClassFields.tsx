@@ -1,5 +1,6 @@
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { readTempo } from '../../formats/outline/outline-fields.ts';
+import { readPresenters, writePresenters } from '../../formats/outline/outline-presenters.ts';
 import { TypedField } from './TypedField.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 
@@ -20,6 +21,26 @@ export function ClassFields() {
           onChange={(e) => change('instructor', (d) => ({ ...d, plan: { ...d.plan, instructor: e.target.value } }))}
         />
       </label>
+      <TypedField
+        label="With"
+        value={plan.presenters === undefined ? '' : writePresenters(plan.presenters)}
+        placeholder="nobody else"
+        wanted="NAME, NAME (easier), NAME (harder): who else is before the camera, and which version they show"
+        className="w-40"
+        onChange={(text) => {
+          let understood = true;
+          const presenters = readPresenters(text, () => void (understood = false));
+          if (!understood || presenters.length === 0) return false;
+          change('presenters', (d) => ({ ...d, plan: { ...d.plan, presenters } }));
+          return true;
+        }}
+        onClear={() =>
+          change('presenters', (d) => {
+            const { presenters: _, ...plan } = d.plan;
+            return { ...d, plan };
+          })
+        }
+      />
       <label className="flex items-center gap-2">
         <span className="label">Cueing</span>
         <select

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import {
+  type Block,
   CAMERA_VIEWS,
   type CameraView,
   type Move,
@@ -12,6 +13,7 @@ import { IconButton } from '../../ui/IconButton.tsx';
 import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';
 import { readMoveLine } from '../../formats/outline/outline-move.ts';
 import { writeMove } from '../../formats/outline/outline-writer.ts';
+import { useDocument } from '../workbench/workbench-context.tsx';
 import { ListField, OwnTime, TextField } from './move-fields.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 import { TypedField } from './TypedField.tsx';
@@ -28,14 +30,47 @@ function withoutMeasure({ dose: _dose, phases: _phases, range: _range, ...move }
 }
 
 /** A move as it was typed in one line; null: something in it is not understood. */
-function moveFromLine(text: string, id: string): Move | null {
+function moveFromLine(text: string, id: string, blocks: readonly Block[]): Move | null {
   let understood = true;
-  const read = readMoveLine(text.replace(/^-\s*/, ''), id, (_, note) => void (understood &&= note !== undefined));
+  const read = readMoveLine(text.replace(/^-\s*/, ''), id, (_, note) => void (understood &&= note !== undefined), {
+    pace: null,
+    blocks,
+  });
   return understood ? read : null;
+}
+
+/** The combination of another block that an element of a combination is, where there is one. */
+function MadeOf({ move, blocks, set }: Pick<Props, 'move' | 'set'> & { readonly blocks: readonly Block[] }) {
+  const isCombination = (b: Block) => b.scheme.kind === 'choreography';
+  const own = blocks.find((b) => b.moves.some((m) => m.id === move.id));
+  const others = blocks.filter((b) => isCombination(b) && b !== own);
+  if (own === undefined || !isCombination(own) || others.length === 0) return null;
+  return (
+    <label className="flex items-center gap-1.5">
+      <span className="label">made of</span>
+      <select
+        className="field-box"
+        value={move.allOf ?? ''}
+        onChange={(e) =>
+          set('what it is made of', ({ allOf: _, ...m }) =>
+            e.target.value === '' ? m : { ...m, allOf: e.target.value },
+          )
+        }
+      >
+        <option value="">its own counts</option>
+        {others.map((b) => (
+          <option key={b.id} value={b.id}>
+            all of {b.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
 }
 
 /** What is set for one move alone, and what changes in later rounds. */
 export function MoveDetails({ move, rounds, set }: Props) {
+  const { blocks } = useDocument().document.plan;
   const changes = move.changes ?? [];
   const setChange = (fromRound: number, next: Partial<RoundChange> | null) =>
     set('change by round', (m) => {
@@ -57,11 +92,11 @@ export function MoveDetails({ move, rounds, set }: Props) {
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 py-2 pl-8">
       <TypedField
         label="as a line"
-        value={writeMove(move).slice(2)}
+        value={writeMove(move, blocks).slice(2)}
         wanted="NAME | FIELD | FIELD, as in the outline: by Bo · load light · place: above the knees · rounds 2-3 · easier stops at 0:30"
         className="w-full sm:w-[34rem]"
         onChange={(text) => {
-          const read = moveFromLine(text, move.id);
+          const read = moveFromLine(text, move.id, blocks);
           if (read !== null) set('move as a line', () => read);
           return read !== null;
         }}
@@ -105,6 +140,7 @@ export function MoveDetails({ move, rounds, set }: Props) {
           ))}
         </select>
       </label>
+      <MadeOf move={move} blocks={blocks} set={set} />
       <ListField label="needs" value={move.needs} onChange={(needs) => set('equipment', (m) => ({ ...m, needs }))} />
       <TextField label="easier" value={move.easier} onChange={(easier) => set('easier', (m) => ({ ...m, easier }))} />
       <TextField label="harder" value={move.harder} onChange={(harder) => set('harder', (m) => ({ ...m, harder }))} />

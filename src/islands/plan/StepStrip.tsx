@@ -1,7 +1,9 @@
 import { DndContext, type DragEndEvent, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
+import { withCombined } from '../../core/plan/combined.ts';
 import { dancedSteps, freeOrder, movedStep, stepLetters } from '../../core/plan/choreography.ts';
 import type { Block } from '../../core/plan/plan.ts';
+import { useDocument } from '../workbench/workbench-context.tsx';
 import { focusSoon } from '../shared/focus.ts';
 
 const EIGHT = 8;
@@ -20,6 +22,7 @@ interface Props {
  * is a free one from then on.
  */
 export function StepStrip({ block, set }: Props) {
+  const { plan } = useDocument().document;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }));
   if (block.scheme.kind !== 'choreography' || block.moves.length === 0) return null;
   const { scheme } = block;
@@ -36,7 +39,8 @@ export function StepStrip({ block, set }: Props) {
     const place = (id: unknown) => steps.findIndex((_, n) => stepId(block.id, n) === id);
     if (over !== null && active.id !== over.id) move(place(active.id), place(over.id));
   };
-  const counts = block.moves.map((m) => (m.dose?.kind === 'counts' ? m.dose.counts : 0));
+  const resolved = withCombined(plan).blocks.find((b) => b.id === block.id) ?? block;
+  const counts = resolved.moves.map((m) => (m.dose?.kind === 'counts' ? m.dose.counts : 0));
   const steps = dancedSteps(build, counts, free);
   const eights = steps.reduce((sum, s) => sum + s.counts / EIGHT, 0);
   if (eights === 0) return null;

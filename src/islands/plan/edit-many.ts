@@ -154,7 +154,9 @@ export function insertBlocks(plan: Plan, blocks: readonly Block[], at: number): 
  * The chosen moves as lines of the outline, for the clipboard: they can be pasted into any workout, or into a letter.
  */
 export function movesAsText(plan: Plan, ids: ReadonlySet<string>): string {
-  return plan.blocks.flatMap((b) => b.moves.filter((m) => ids.has(m.id)).map(writeMove)).join('\n');
+  return plan.blocks
+    .flatMap((b) => b.moves.filter((m) => ids.has(m.id)).map((m) => writeMove(m, plan.blocks)))
+    .join('\n');
 }
 
 export function blockAsText(block: Block): string {

@@ -3,6 +3,7 @@ import type { Finding } from '../../core/findings/finding.ts';
 import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import { filmMusicFindings } from '../../core/checks/film-music.ts';
 import { type ProgrammeSegment, filmedSegments } from '../../core/edit/assemble.ts';
+import { withSilence } from '../../core/music/silent-blocks.ts';
 import type { ClassBeat } from '../../core/music/laid.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isDissolved } from '../../core/edit/dissolves.ts';
@@ -83,12 +84,16 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
   const { workbench } = useWorkbench();
   const takes = workbench((s) => s.takes);
   const music = workbench((s) => s.document.music);
+  const plan = workbench((s) => s.document.plan);
   const edit = workbench((s) => s.document.edit);
   const tracks = workbench((s) => s.usable);
   const filmed = useMemo(() => filmedSegments(produced?.programme.segments ?? []), [produced]);
   const findings = useMemo(
-    () => [...(produced?.findings ?? []), ...filmMusicFindings(music, tracks, compiled.segments, filmed)],
-    [produced, music, tracks, compiled, filmed],
+    () => [
+      ...(produced?.findings ?? []),
+      ...filmMusicFindings(withSilence(plan, music), tracks, compiled.segments, filmed),
+    ],
+    [produced, plan, music, tracks, compiled, filmed],
   );
   const {
     studio: { paces },

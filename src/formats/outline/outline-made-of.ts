@@ -1,0 +1,45 @@
+import type { Pace } from '../../core/plan/dose.ts';
+import type { Block, Move } from '../../core/plan/plan.ts';
+import type { Say } from '../problem.ts';
+import { unescapeField } from './outline-fields.ts';
+
+/** What a move's line is read beside. */
+export interface MoveAround {
+  /** That of the block's repetitions, where it has one. */
+  readonly pace: Pace | null;
+  /** The blocks that a move can be made of, in order. */
+  readonly blocks: readonly Pick<Block, 'id' | 'name' | 'moves'>[];
+}
+
+export const ALONE: MoveAround = { pace: null, blocks: [] };
+
+const alike = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** `all of Verse`: the whole combination of a block as one element; null: it says nothing of the kind. */
+export function readAllOf(raw: string, { blocks }: MoveAround, say: Say): Pick<Move, 'allOf' | 'name'> | null {
+  const name = unescapeField(/^all of (.+)$/i.exec(raw.trim())?.[1] ?? '');
+  if (name === '') return null;
+  const block = blocks.findLast((b) => alike(b.name, name));
+  if (block !== undefined) return { allOf: block.id, name: block.name };
+  say(`No block before this is called “${name}”.`);
+  return { name };
+}
+
+/**
+ * `over Grapevine`: the move is laid over one that stands before it. It is called after both and has what the base has
+ * where it says nothing of its own. Null: the field says nothing of the kind.
+ */
+export function readOver(raw: string, { blocks }: MoveAround, say: Say): ((move: Move) => Move) | null {
+  const name = unescapeField(/^over (.+)$/i.exec(raw.trim())?.[1] ?? '');
+  if (name === '') return null;
+  const base = blocks.flatMap((b) => b.moves).findLast((m) => alike(m.name, name));
+  if (base === undefined) say(`No move before this is called “${name}”.`);
+  return (move) => {
+    const over = `${base?.name ?? name} with ${move.name.charAt(0).toLowerCase()}${move.name.slice(1)}`;
+    if (base === undefined) return { ...move, name: over };
+    const own = Object.fromEntries(Object.entries(move).filter(([, v]) => v !== null && !isEmpty(v)));
+    return { ...base, ...own, id: move.id, name: over };
+  };
+}
+
+const isEmpty = (value: unknown) => Array.isArray(value) && value.length === 0;
