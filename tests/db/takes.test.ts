@@ -252,7 +252,7 @@ describe('the same file in another class', () => {
     expect(await takeOverHeard(pool, await newTake(workoutId, 8))).toBe(false);
     const sheet = { everyUs: micros(10e6), count: 1, width: 160, height: 90, columns: 1 };
     await insertMediaFile(pool, { sha256: 'e'.repeat(64), extension: 'jpg', bytes: 10 });
-    await putThumbs(pool, here, 'e'.repeat(64), sheet as never);
+    await putThumbs(pool, here, 'e'.repeat(64), sheet);
     await queueTakeWork(pool, here, 'picture');
     expect(await takeOverPictures(pool, there)).toBe(false);
     await pool.query(`UPDATE take_work SET state = 'done' WHERE take_id = $1`, [here]);

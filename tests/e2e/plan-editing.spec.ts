@@ -43,6 +43,42 @@ test('a class of three rounds and six moves is typed from nothing without a poin
   await expect(ribbon(page)).toContainText('21:00');
 });
 
+test('a combination of eight elements is written by keyboard within two minutes; strip, segments and outline agree', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'New workout' })).toBeEnabled();
+  let keys = 0;
+  const press = (key: string) => (keys++, page.keyboard.press(key));
+  const type = (text: string) => ((keys += text.length), page.keyboard.type(text));
+  await press('n');
+  await type('Eight steps');
+  await press('Enter');
+  await page.getByRole('heading', { name: 'An empty class' }).waitFor();
+  await press('b');
+  await type('Learn: choreography link at 128');
+  const elements = ['Grapevine', 'Box step', 'Mambo', 'V step', 'Pivot turn', 'Charleston', 'Step touch', 'Clap'];
+  for (const element of elements) {
+    await press('Enter');
+    await type(`${element} | counts 32`);
+  }
+  await press('Enter');
+  await press('Backspace');
+  expect(await names(page)).toEqual(elements);
+  // 0.28 s a key of an average typist (Card, Moran and Newell 1980, keystroke-level model; value from memory).
+  expect(keys * 0.28).toBeLessThan(120);
+  // Linked by pairs, fours and all eight: each element, four pairs, two fours, the whole.
+  const pairs = ['A', 'B', 'AB', 'C', 'D', 'CD', 'ABCD', 'E', 'F', 'EF', 'G', 'H', 'GH', 'EFGH', 'ABCDEFGH'];
+  const strip = page.getByRole('figure', { name: 'The combination, step by step' });
+  await expect.poll(() => strip.locator('thead th').allTextContents()).toEqual(pairs);
+  // 8 + 8 + 8 + 8 elements of 15 s: 32 counts at 128 a minute.
+  await expect(page.getByTestId('total')).toHaveText('8:00');
+  await page.getByRole('button', { name: 'Outline' }).click();
+  const outline = page.getByRole('textbox', { name: /outline/i });
+  await expect(outline).toHaveValue(/## Learn: circuit, choreography link at 128\n- Grapevine \| counts 32\n/);
+  expect((await outline.inputValue()).match(/counts 32/g)).toHaveLength(8);
+});
+
 test('several moves are chosen, moved, copied into another workout, and undone', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await open(page, MOVES);

@@ -26,10 +26,9 @@ interface Item {
 
 /**
  * The order of a block's moves with the fewest level, prop and side changes, never the same pattern twice in a row,
- * pull
- * after push. `locked` holds indices of moves that keep their place; talk, set-up and water within the block keep theirs. With more than one round in circuit order the step
- * from the last move to the first counts too. Exact up to ten moves (dynamic programming over subsets), else improved
- * by exchanges.
+ * pull after push. `locked` holds indices of moves that keep their place; talk, set-up and water within the block keep
+ * theirs. With more than one round in circuit order the step from the last move to the first counts too. Exact up to
+ * ten moves (dynamic programming over subsets), else improved by exchanges.
  */
 export function bestOrder(block: Block, locked: ReadonlySet<number>, book: ExerciseBook = SHIPPED_BOOK): OrderAnswer {
   const items = block.moves.map((move): Item => ({ move, traits: traitsOf(move, block.kind, book) }));

@@ -26,7 +26,7 @@ export function ClassFields() {
         value={plan.presenters === undefined ? '' : writePresenters(plan.presenters)}
         placeholder="nobody else"
         wanted="NAME, NAME (easier), NAME (harder): who else is before the camera, and which version they show"
-        className="w-40"
+        className="w-56"
         onChange={(text) => {
           let understood = true;
           const presenters = readPresenters(text, () => void (understood = false));

@@ -69,8 +69,8 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   const { setNodeRef, setActivatorNodeRef, listeners, isDragging, isOver } = useSortable({ id: move.id });
   const set = (label: string, next: (move: Move) => Move) =>
     change(label, (d) => ({ ...d, plan: changeMove(d.plan, blockId, move.id, next) }));
-  const trouble = moveTrouble(move.name);
   const planNow = () => workbench.getState().document.plan;
+  const trouble = moveTrouble(move.name, planNow().blocks);
   const remove = (ids: ReadonlySet<string>) => {
     focusSoon(before === null ? `block-${blockId}` : `move-${before}`);
     change(ids.size > 1 ? 'Delete the moves' : 'Delete the move', (d) => ({ ...d, plan: removeMoves(d.plan, ids) }));
@@ -82,7 +82,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
     const arrow = up || e.key === 'ArrowDown';
     if (e.key === 'Enter') {
       e.preventDefault();
-      const typed = readMoveName(move.name);
+      const typed = readMoveName(move.name, planNow().blocks);
       if (typed !== null) set('move', () => ({ ...typed, id: move.id }));
       // An empty move is still waiting for its name, and what cannot be read is said below.
       if (move.name.trim() === '' || trouble !== null) return;
@@ -200,14 +200,17 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           maxLength={200}
           placeholder="Name of the move"
           list="exercises"
-          className="field min-w-0 flex-1 font-semibold sm:max-w-54"
+          className={`field min-w-0 flex-1 font-semibold ${bars.length === 0 ? 'sm:max-w-80' : 'sm:max-w-54'}`}
           onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))}
           onKeyDown={onKeyDown}
           onCopy={(e) => onCopy(e, false)}
           onCut={(e) => onCopy(e, true)}
           onPaste={onPaste}
         />
-        <span className="hidden w-28 shrink-0 truncate text-[13px] text-soft sm:inline" title={facts.join(' · ')}>
+        <span
+          className={`hidden shrink-0 truncate text-[13px] text-soft sm:inline ${bars.length === 0 ? '' : 'w-28'}`}
+          title={facts.join(' · ')}
+        >
           {facts.join(' · ')}
         </span>
         <MoveStrip bars={bars} />

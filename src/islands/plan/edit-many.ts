@@ -2,6 +2,8 @@ import { freeCueId } from '../../core/script/cue.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Block, type Move, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { readMoveLine } from '../../formats/outline/outline-move.ts';
+import type { Say } from '../../formats/problem.ts';
 import { writeBlock, writeMove } from '../../formats/outline/outline-writer.ts';
 import { freeId, shiftMove, withOthers } from './edit-plan.ts';
 
@@ -190,21 +192,26 @@ export function readBlockName(text: string): Block | null {
   return problems.some((p) => p.code !== 'no-moves') ? null : (value.blocks[0] ?? null);
 }
 
+/** A move as it is typed with its fields, beside the blocks it may name, and what of it cannot be read. */
+function readTyped(text: string, blocks: readonly Block[]): { readonly move: Move; readonly wrong: string | null } {
+  let wrong: string | null = null;
+  const say: Say = (message, note) => void (note === undefined && (wrong ??= message));
+  return { move: readMoveLine(text, '', say, { pace: null, blocks }), wrong };
+}
+
 /**
  * A move's name typed with its fields, `Row | sides own | needs: broomstick`; null where there are none or they cannot
  * be read.
  */
-export function readMoveName(text: string): Move | null {
+export function readMoveName(text: string, blocks: readonly Block[] = []): Move | null {
   if (!text.includes('|')) return null;
-  const { value, problems } = readOutline(`# Typed\n## Moves: 40/20\n- ${text}`);
-  return problems.some((p) => p.severity === 'error') ? null : (value.blocks[0]?.moves[0] ?? null);
+  const { move, wrong } = readTyped(text, blocks);
+  return wrong === null ? move : null;
 }
 
 /** What of a move typed with its fields cannot be read, as a sentence; null: nothing, or there are no fields. */
-export function moveTrouble(text: string): string | null {
-  if (!text.includes('|')) return null;
-  const { problems } = readOutline(`# Typed\n## Moves: 40/20\n- ${text}`);
-  return problems.find((p) => p.severity === 'error')?.message ?? null;
+export function moveTrouble(text: string, blocks: readonly Block[] = []): string | null {
+  return text.includes('|') ? readTyped(text, blocks).wrong : null;
 }
 
 /** What of a block typed with its settings cannot be read, as a sentence; null: nothing, or it has none. */
