@@ -91,16 +91,16 @@ const RARER: readonly (readonly [way: string, body: string])[] = [
     'repetitions',
     `## Main: strength, 3 rounds, reps 10 pace 4 rest 25\n- Squat | reps 12-10-8\n- Side plank | left only\n- Push-up | from round 2 rest 40`,
   ],
-  [
-    'music',
-    `## Main: choreography add on at 128, no music\n- Grapevine | counts 16\n- Box step | counts 16\n- Mambo | counts 32\n## Whole: choreography link at 128\n- all of Main\n- V step | counts 32`,
-  ],
-  ['music', `## Main: cardio, counts 64 at 126\n- Grapevine\n- Reaching arms | over Grapevine\n${list(EASY, 3, 1)}`],
   ['flow', `## Flow: flow 0:50 change 8\n${list(STRETCHES, 6)}`],
   [
     'music',
     `## Main: cardio, counts 48 at 128, filler March on the spot\n${list(EASY, 5)}\n## Break: break 3:00\n## Second part: part\n## More: cardio, counts 64 at 128\n${list(EASY, 4, 2)}`,
   ],
+  [
+    'music',
+    `## Main: choreography add on at 128, no music\n- Grapevine | counts 16\n- Box step | counts 16\n- Mambo | counts 32\n## Whole: choreography link at 128\n- all of Main\n- V step | counts 32`,
+  ],
+  ['music', `## Main: cardio, counts 64 at 126\n- Grapevine\n- Reaching arms | over Grapevine\n${list(EASY, 3, 1)}`],
 ];
 
 /** Each with the way of calling that suits its main block. */
