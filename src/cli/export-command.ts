@@ -77,7 +77,7 @@ export function exportCommand(
     tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),
     picture: PICTURE,
     style: { rules: DEFAULT_RULES.look, overrides: [], brand: HOUSE_BRAND },
-    equipment: balanceOf(plan, compiled.segments).equipment.map((e) => e.name),
+    balance: balanceOf(plan, compiled.segments),
     plan,
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),
   });

@@ -8,12 +8,15 @@ import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/schedule.ts';
 import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
 import { viewerClass } from '../core/delivery/viewer-class.ts';
+import { tagsToPublish, titleToPublish } from '../core/delivery/publish-words.ts';
+import type { Balance } from '../core/plan/balance.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import { writeClassJson } from './class-json/class-json-writer.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
 import type { Micros } from '../core/time/micros.ts';
+import { writeTitleTags } from './description/title-tags-writer.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
 import { writeTonesCsv } from './tones-csv/tones-csv-writer.ts';
@@ -44,9 +47,9 @@ export interface ExportSource {
   readonly media: ReadonlyMap<string, EditMedia>;
   /** How the overlay is drawn. */
   readonly style: Style;
-  /** What must be at hand, in the order it is needed. */
-  readonly equipment: readonly string[];
-  readonly plan: Pick<Plan, 'blocks' | 'instructor'>;
+  /** What is worked, how hard, and with what. */
+  readonly balance: Balance;
+  readonly plan: Plan;
   readonly tones: readonly Tone[];
   /** How the owners of the music are named. */
   readonly credits?: readonly string[];
@@ -61,6 +64,9 @@ export interface ExportFormat {
   readonly needs?: 'words' | 'recordings';
   readonly write: (source: ExportSource) => string;
 }
+
+/** What must be at hand, in the order it is needed. */
+const equipmentOf = ({ balance }: ExportSource) => balance.equipment.map((e) => e.name);
 
 /** What cut lists and timelines are made from. */
 function editOf(s: ExportSource): EditSource {
@@ -149,7 +155,8 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'The class as data, JSON',
     file: 'class.json',
     mime: 'application/json',
-    write: (s) => writeClassJson(viewerClass({ ...s, brand: s.style.brand }, STANDING_NOTICE)),
+    write: (s) =>
+      writeClassJson(viewerClass({ ...s, equipment: equipmentOf(s), brand: s.style.brand }, STANDING_NOTICE)),
   },
   {
     name: 'timeline-otio',
@@ -186,7 +193,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'The class on a card, text',
     file: 'card.txt',
     mime: 'text/plain',
-    write: (s) => writeClassCard(s.title, s.segments, s.plan, s.equipment),
+    write: (s) => writeClassCard(s.title, s.segments, s.plan, equipmentOf(s)),
   },
   {
     name: 'tones-csv',
@@ -208,10 +215,18 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'description.txt',
     mime: 'text/plain',
     write: (s) =>
-      writeDescription(s.title, s.length, s.equipment, s.lanes.chapters, s.credits, [
+      writeDescription(s.title, s.length, equipmentOf(s), s.lanes.chapters, s.credits, [
         ...homeNotes(s.plan),
         ...breakNotes(s.plan),
       ]),
+  },
+  {
+    name: 'title-tags-txt',
+    title: 'Title and tags, as long as they may be',
+    file: 'title-tags.txt',
+    mime: 'text/plain',
+    write: (s) =>
+      writeTitleTags(titleToPublish(s.title, s.length, s.plan.instructor), tagsToPublish(s.plan, s.balance, s.length)),
   },
 ];
 

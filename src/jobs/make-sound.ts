@@ -30,14 +30,14 @@ export function makeSoundPart(part: SoundPart): (making: Making) => Promise<Made
   };
 }
 
-interface Heard {
+export interface Heard {
   readonly document: WorkoutDocument;
   readonly heard: readonly RenderPiece[];
   readonly produced: Produced;
   readonly pathOf: (mediaId: string) => string;
 }
 
-function heardOf({ document, made, source, heard }: ProgrammeSources): Heard {
+export function heardOf({ document, made, source, heard }: ProgrammeSources): Heard {
   return { document, heard, produced: made.produced, pathOf: (id) => source(id).path! };
 }
 
@@ -69,7 +69,7 @@ export async function makeSound(
 }
 
 /** What a mix is made from, with the music bed mixed for as long as it is needed. */
-async function withMixJob<T>(
+export async function withMixJob<T>(
   { context, wanted, signal }: Making,
   { document, heard, produced, pathOf }: Heard,
   output: string,

@@ -5,6 +5,7 @@ import { workNamed } from '../db/leases-sql.ts';
 import { forgetOlderParts } from '../db/render-parts-sql.ts';
 import { type RenderKind, renderById, setRenderFile } from '../db/renders-sql.ts';
 import { keepMade } from './keep-made.ts';
+import { makeAudio } from './make-audio.ts';
 import { makeCovers } from './make-covers.ts';
 import { makeKit } from './make-kit.ts';
 import { makeFilm } from './make-film.ts';
@@ -21,6 +22,7 @@ import type { WorkerContext } from './worker-context.ts';
 const MAKERS: Readonly<Record<RenderKind, (making: Making) => Promise<Made>>> = {
   programme: makeFilm,
   clean: makeFilm,
+  audio: makeAudio,
   'viewers-page': makeViewersPage,
   'overlay-mov': makeOverlay,
   'overlay-webm': makeOverlay,

@@ -243,6 +243,28 @@ describe('the render job', () => {
     expect(clean.certificate!.lines.find((l) => l.what === 'tracks')!.found).toMatch(/2 tracks of captions$/);
     expect(clean.certificate!.lines.find((l) => l.what === 'speech')!.found).toMatch(/^[1-9]\d*, ±\d+ ms$/);
     expect(clean.bytes).toBeGreaterThan(1000);
+    // Its sound alone, with its chapters, read back by ffprobe.
+    const audio = await make('audio');
+    const probed = JSON.parse(
+      execFileSync(
+        'ffprobe',
+        ['-v', 'error', '-of', 'json', '-show_chapters', '-show_streams', '-show_format', audio.path],
+        {
+          encoding: 'utf8',
+        },
+      ),
+    ) as {
+      chapters: { start_time: string; tags: { title: string } }[];
+      streams: { codec_name: string }[];
+      format: { duration: string; tags: { title: string } };
+    };
+    const { lanes: laid, programme: heard } = (await worker.programmeAt(workoutId, audio.revision)).made!.produced;
+    expect(probed.chapters.map((c) => c.tags.title)).toEqual(laid.chapters.map((c) => c.title));
+    for (const [i, c] of probed.chapters.entries())
+      expect(Math.abs(Number(c.start_time) - laid.chapters[i]!.start / 1e6)).toBeLessThan(0.002);
+    expect(probed.streams.filter((st) => st.codec_name === 'aac')).toHaveLength(1);
+    expect(probed.streams.some((st) => st.codec_name === 'h264')).toBe(false);
+    expect(Math.abs(Number(probed.format.duration) - heard.length / 1e6)).toBeLessThan(0.1);
     const { pdf } = await certificatePdf(context, clean.id);
     expect(new TextDecoder('latin1').decode(pdf.slice(0, 5))).toBe('%PDF-');
     const { document } = await getWorkout(context, workoutId);

@@ -6,8 +6,12 @@ import { leftOf } from '../looks/drawn.ts';
 import { contrast, mixed } from '../looks/colours.ts';
 import { HOUSE_BRAND } from '../looks/look.ts';
 import { frameRate, frameStart } from '../time/frames.ts';
-import { micros } from '../time/micros.ts';
+import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { balanceOf } from '../plan/balance.ts';
+import { compile } from '../plan/compile.ts';
+import { fromSeconds, micros } from '../time/micros.ts';
 import { COVER_SHAPES, bestFrames, coverDrawn, coverOf, measureFrame } from './cover.ts';
+import { tagsToPublish, titleToPublish } from './publish-words.ts';
 import { KIT_KINDS, MADE_KINDS, extensionOf } from './films.ts';
 import { follow } from './follow.ts';
 import { overlayStates } from './overlay-states.ts';
@@ -208,9 +212,49 @@ describe('a cover', () => {
 
 describe('what can be made', () => {
   it('has an ending each, and a kit holds neither itself nor a piece', () => {
-    for (const kind of MADE_KINDS) expect(extensionOf(kind)).toMatch(/^(mp4|mov|webm|zip|wav|flac)$/);
+    for (const kind of MADE_KINDS) expect(extensionOf(kind)).toMatch(/^(mp4|mov|webm|zip|wav|flac|m4a)$/);
     expect(KIT_KINDS).toContain('programme');
     expect(KIT_KINDS).not.toContain('kit');
     expect(KIT_KINDS).not.toContain('stretch');
+  });
+});
+
+describe('title and tags to publish', () => {
+  const OUTLINE =
+    '# Skep lift\ninstructor: Ottilie Brandvold\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n- Broomstick row | needs: broomstick';
+  const tagsOf = (outline: string, most?: number) => {
+    const plan = readOutline(outline).value;
+    const { segments, total } = compile(plan);
+    return tagsToPublish(plan, balanceOf(plan, segments), total, most);
+  };
+  const minutes = (m: number) => fromSeconds(m * 60);
+  it('has minutes and instructor as far as there is room', () => {
+    expect(titleToPublish('Skep lift', minutes(25), 'Ottilie Brandvold')).toBe(
+      'Skep lift · 25 min · with Ottilie Brandvold',
+    );
+    expect(titleToPublish('Skep lift', minutes(25), 'Ottilie Brandvold', 20)).toBe('Skep lift · 25 min');
+    expect(titleToPublish('Skep lift', minutes(0.2), '')).toBe('Skep lift');
+  });
+  it.each(['Skep lift and carry '.repeat(9), '🐝'.repeat(140), 'Ξ'.repeat(300), ''])(
+    'is never too long, and cut between words or letters: %s',
+    (title) => {
+      const made = titleToPublish(title, minutes(25), 'Ottilie Brandvold');
+      const count = [...new Intl.Segmenter().segment(made)].length;
+      expect(count).toBeLessThanOrEqual(100);
+      if (title.length > 100) expect(made.replace(/ · .*/, '')).toMatch(/(carry|lift|and|Skep|🐝|Ξ)…$/u);
+      expect(made.isWellFormed()).toBe(true);
+    },
+  );
+  it('name what is used and worked, once each, within their room', () => {
+    const tags = tagsOf(OUTLINE);
+    expect(tags).toEqual(
+      expect.arrayContaining(['9 minute workout', 'broomstick workout', 'mat workout', 'no jumping']),
+    );
+    expect(tags).toEqual(expect.arrayContaining(['interval training', 'ottilie brandvold', 'skep lift']));
+    expect(new Set(tags).size).toBe(tags.length);
+    expect(tags).not.toContain('no equipment workout');
+    expect(tagsOf(OUTLINE, 60).join(', ').length).toBeLessThanOrEqual(60);
+    expect(tagsOf('# J\n## M: 20/10\n- Jumping jack')).toContain('no equipment workout');
+    expect(tagsOf('# J\n## M: 20/10\n- Jumping jack')).not.toContain('no jumping');
   });
 });

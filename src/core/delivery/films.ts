@@ -5,7 +5,7 @@ export interface MadeKind {
   readonly title: string;
   /** What it is for, in a few words. */
   readonly says: string;
-  readonly extension: 'mp4' | 'mov' | 'webm' | 'zip' | 'wav' | 'flac';
+  readonly extension: 'mp4' | 'mov' | 'webm' | 'zip' | 'wav' | 'flac' | 'm4a';
   /** The end of its name after the title of the class. */
   readonly ending: string;
 }
@@ -23,6 +23,12 @@ export const FILMS = {
     says: 'MP4 without timer, captions and cards; chapters and the caption tracks are in it',
     extension: 'mp4',
     ending: 'clean.mp4',
+  },
+  audio: {
+    title: 'Sound alone, with chapters',
+    says: 'M4A (AAC): the mix as it is in the film, its chapters in the container, for listening on the way',
+    extension: 'm4a',
+    ending: 'audio.m4a',
   },
   'viewers-page': {
     title: 'Page for viewers',

@@ -6,7 +6,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 const GROUPS: readonly (readonly [title: string, names: readonly string[]])[] = [
   ['For viewers', ['speech-vtt', 'speech-srt', 'speech-ttml', 'captions-vtt', 'captions-srt', 'captions-ttml']],
   ['Chapters', ['chapters-vtt', 'chapters-json', 'chapters-matroska', 'chapters-ffmetadata']],
-  ['To publish', ['description-txt']],
+  ['To publish', ['title-tags-txt', 'description-txt']],
   ['For programs', ['class-json']],
   ['For another editor', ['timeline-otio', 'cutlist-edl', 'markers-csv', 'overlay-ass']],
   ['For the records', ['card-txt', 'cue-sheet-csv', 'tones-csv']],

@@ -84,13 +84,13 @@ function planSource(document: Written, studio: Studio): ExportSource {
     ),
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
     style: styleOf(document.edit, studio.brand),
-    equipment: equipmentOf(document.plan, segments, studio),
+    balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };
 }
 
-const equipmentOf = (plan: Written['plan'], segments: readonly Segment[], studio: Studio) =>
-  balanceOf(plan, segments, bookWith(studio.exercises)).equipment.map((e) => e.name);
+const balanceIn = (plan: Written['plan'], segments: readonly Segment[], studio: Studio) =>
+  balanceOf(plan, segments, bookWith(studio.exercises));
 
 /** What the files are made of where there is a programme. */
 function filmSource(
@@ -114,7 +114,7 @@ function filmSource(
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
     style: styleOf(document.edit, studio.brand),
-    equipment: equipmentOf(document.plan, segments, studio),
+    balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };
 }

@@ -1,0 +1,64 @@
+import type { Balance } from '../plan/balance.ts';
+import type { Plan } from '../plan/plan.ts';
+import type { Micros } from '../time/micros.ts';
+
+/** Letters that sites for video take of a title, and of all tags together with their commas (common practice). */
+export const TITLE_LETTERS = 100;
+export const TAGS_LETTERS = 500;
+
+const MOST_MUSCLES = 3;
+/** A muscle that is worked less of the time than this is not what a class is for. */
+const WORTH_NAMING = 0.15;
+
+/**
+ * The title under which a class is published: its own, with its minutes and its instructor as far as there is room for
+ * them. A title that is too long by itself is cut between words.
+ */
+export function titleToPublish(title: string, length: Micros, instructor: string, most = TITLE_LETTERS): string {
+  const minutes = Math.round(length / 60e6);
+  const own = letters(title) <= most ? title : cut(title, most);
+  const more = [minutes < 1 ? '' : `${minutes} min`, instructor === '' ? '' : `with ${instructor}`];
+  return more.filter((m) => m !== '').reduce((all, m) => (fits(`${all} · ${m}`, most) ? `${all} · ${m}` : all), own);
+}
+
+/** Tags, most telling first, as many as there is room for; each once, in small letters. */
+export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most = TAGS_LETTERS): string[] {
+  const minutes = Math.round(length / 60e6);
+  const worked = Math.max(
+    1,
+    [...balance.musclesUs.values()].reduce((a, b) => Math.max(a, b), 0),
+  );
+  const muscles = [...balance.musclesUs]
+    .filter(([muscle, us]) => muscle !== 'heart' && us / worked >= WORTH_NAMING)
+    .slice(0, MOST_MUSCLES)
+    .map(([muscle]) => `${muscle} workout`);
+  const props = balance.equipment.map((e) => e.name);
+  const kinds = new Set(plan.blocks.map((b) => b.kind));
+  const all = [
+    'follow-along workout',
+    minutes < 1 ? '' : `${minutes} minute workout`,
+    'workout at home',
+    ...(props.length === 0 ? ['no equipment workout'] : props.map((name) => `${name} workout`)),
+    ...muscles,
+    ...(balance.patternsUs.has('jump') ? [] : ['no jumping']),
+    ...(['strength', 'cardio', 'core', 'flow'] as const).filter((kind) => kinds.has(kind)),
+    plan.blocks.some((b) => b.kind === 'circuit' && b.scheme.kind === 'interval') ? 'interval training' : '',
+    plan.instructor.toLowerCase(),
+    plan.title.toLowerCase(),
+  ];
+  const chosen: string[] = [];
+  for (const tag of new Set(all.map((t) => t.replaceAll(',', ' ').trim())))
+    if (tag !== '' && letters([...chosen, tag].join(', ')) <= most) chosen.push(tag);
+  return chosen;
+}
+
+/** Letters as a reader counts them: an emoji is one. */
+const letters = (text: string) => [...new Intl.Segmenter().segment(text)].length;
+const fits = (text: string, most: number) => letters(text) <= most;
+
+function cut(text: string, most: number): string {
+  const kept = [...new Intl.Segmenter().segment(text)].slice(0, most - 1).map((s) => s.segment);
+  const words = kept.join('');
+  const end = words.search(/\s+\S*$/);
+  return `${(end > most / 2 ? words.slice(0, end) : words).trimEnd()}…`;
+}
