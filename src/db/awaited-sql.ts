@@ -3,7 +3,7 @@ import type { TranscriptFormat } from '../formats/transcript-reader.ts';
 import type { Db } from './pool.ts';
 
 /** A take whose recording is not here yet: the id that it will have, and its words. */
-export interface AwaitedTake {
+interface AwaitedTake {
   readonly id: string;
   readonly sha256: string;
   readonly name: string;

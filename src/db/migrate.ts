@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type pg from 'pg';
 import { type Db, inTransaction } from './pool.ts';
 
-export interface Migration {
+interface Migration {
   readonly name: string;
   readonly sql: string;
 }
@@ -11,7 +11,7 @@ export interface Migration {
 const LOCK = 7_205_113;
 
 /** The database is not one that this program may write to; the message says why. */
-export class WrongDatabase extends Error {}
+class WrongDatabase extends Error {}
 
 /**
  * Applies what is missing, each migration in its own transaction under one lock, in the order given. Returns the names

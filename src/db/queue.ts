@@ -10,7 +10,7 @@ export interface JobPayloads {
   hear: { trackId: string };
 }
 export type JobKind = keyof JobPayloads;
-export const JOB_KINDS: readonly JobKind[] = ['take', 'render', 'part', 'hear'];
+const JOB_KINDS: readonly JobKind[] = ['take', 'render', 'part', 'hear'];
 
 /** A job whose worker died is handed out again, at most this often. */
 const RETRIES = 3;

@@ -1,7 +1,7 @@
 import type { Db } from './pool.ts';
 
 /** A part of a video's picture, and how far it is. */
-export interface PartRow {
+interface PartRow {
   readonly part: number;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;

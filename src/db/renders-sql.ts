@@ -3,9 +3,8 @@ import type { MadeOptions } from '../core/delivery/stretch.ts';
 import type { Certificate } from '../core/proof/certificate.ts';
 import type { Db } from './pool.ts';
 
-export const RENDER_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
 export type RenderKind = MadeKindName;
-export type RenderState = (typeof RENDER_STATES)[number];
+export type RenderState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface Render {
   readonly id: string;
@@ -32,7 +31,7 @@ const COLUMNS = `id, kind, workout_id AS "workoutId", take_id AS "takeId", revis
   (SELECT bytes FROM media_files m WHERE m.sha256 = r.sha256)::float8 AS bytes`;
 
 /** What is asked for. */
-export interface NewRender {
+interface NewRender {
   readonly workoutId: string;
   readonly revision: number;
   readonly kind: RenderKind;

@@ -3,7 +3,7 @@ import pg from 'pg';
 import { processWide } from './process-wide.ts';
 
 /** Who a piece of work is done for. Without a person: nobody signed in, or accounts are off. */
-export interface Scope {
+interface Scope {
   readonly studioId: string;
   readonly personId: string | null;
 }

@@ -192,7 +192,7 @@ export async function restoreTake(db: Db, id: string): Promise<boolean> {
   return done.rowCount === 1;
 }
 
-export interface TranscriptRow {
+interface TranscriptRow {
   readonly takeId: string;
   readonly format: TranscriptFormat;
   readonly text: string;
@@ -219,7 +219,7 @@ export async function swapTranscript(db: Db, takeId: string): Promise<boolean> {
   return rowCount === 1;
 }
 
-export interface KeptTranscript extends TranscriptRow {
+interface KeptTranscript extends TranscriptRow {
   readonly hasPrevious: boolean;
   readonly revision: number;
 }

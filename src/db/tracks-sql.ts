@@ -187,7 +187,7 @@ export async function setProof(db: Db, id: string, sha256: string, name: string)
   ]);
 }
 
-export interface HeardFacts {
+interface HeardFacts {
   readonly durationUs: number;
   readonly map: TempoMap | null;
   readonly beatClarity: number | null;

@@ -39,7 +39,7 @@ const read = (row: RawRow | undefined): StoredWorkoutRow | null =>
     ? null
     : { id: row.id, revision: row.revision, stored: row.document, document: upgradeDocument(row.document) };
 
-export interface WorkoutListRow extends WorkoutFacts {
+interface WorkoutListRow extends WorkoutFacts {
   readonly id: string;
   readonly revision: number;
   readonly updatedAt: Date;

@@ -5,7 +5,7 @@ const FORMULA = /^'*\s*[=+\-@\t\r＝＋－＠]/;
 const NUMBER = /^-?\d+(?:\.\d+)?$/;
 
 /** A cell that a spreadsheet would take for a formula gets a quote before it. */
-export function guardCell(cell: string): string {
+function guardCell(cell: string): string {
   return FORMULA.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell;
 }
 

@@ -3,7 +3,7 @@ import type { Transcript, TranscriptCue } from '../core/transcript/transcript.ts
 import type { Micros } from '../core/time/micros.ts';
 
 /** Lines that both sides changed differently. */
-export interface WordsClash {
+interface WordsClash {
   readonly key: string;
   readonly at: Micros;
   readonly mine: string;

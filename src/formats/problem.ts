@@ -15,7 +15,7 @@ export interface ReadResult<T> {
 }
 
 /** Longest text a reader looks at, in characters; a transcript of ten hours is below 1 MB. */
-export const LONGEST_TEXT = 8_000_000;
+const LONGEST_TEXT = 8_000_000;
 
 /** A sentence when a text cannot be what it should be at all: empty, binary or far too long. */
 export function refuseText(text: string, what: string): ReadProblem | null {

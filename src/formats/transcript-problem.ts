@@ -7,7 +7,7 @@ import type { ReadProblem } from './problem.ts';
 export type DraftCue = { -readonly [K in keyof TranscriptCue]: TranscriptCue[K] } & { line: number };
 
 /** Most cues a transcript may have; ten hours of two-second cues. */
-export const MOST_CUES = 20_000;
+const MOST_CUES = 20_000;
 /** A cue without a usable end that nothing follows lasts at least this long, and as long as its words need. */
 const LAST_CUE = fromSeconds(4);
 const LAST_SHARE = 1.15;

@@ -30,7 +30,7 @@ export function makeSoundPart(part: SoundPart): (making: Making) => Promise<Made
   };
 }
 
-export interface Heard {
+interface Heard {
   readonly document: WorkoutDocument;
   readonly heard: readonly RenderPiece[];
   readonly produced: Produced;

@@ -26,7 +26,7 @@ export interface Held {
 }
 
 /** The sentence for a failure that is known; null: it is unexpected and is told in the log, too. */
-export type Sentence = (error: unknown) => string | null;
+type Sentence = (error: unknown) => string | null;
 
 /**
  * Does one piece of long work under a lease: nobody else does it at the same time, a worker that was paused and wakes

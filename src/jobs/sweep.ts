@@ -5,7 +5,7 @@ import { inTransaction } from '../db/pool.ts';
 import type { WorkerContext } from './worker-context.ts';
 
 /** How long things stay that nobody refers to, in seconds. */
-export interface Grace {
+interface Grace {
   /** What was deleted can be brought back for so long. */
   readonly deletedS: number;
   /** Files that nothing refers to, and temporary ones. */
@@ -17,7 +17,7 @@ export interface Grace {
 const DAY_S = 86_400;
 export const USUAL_GRACE: Grace = { deletedS: 30 * DAY_S, fileS: DAY_S, uploadS: 7 * DAY_S };
 
-export interface Swept {
+interface Swept {
   readonly files: number;
   readonly uploads: number;
 }

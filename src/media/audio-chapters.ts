@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Micros } from '../core/time/micros.ts';
 import { runFfmpeg } from './run.ts';
 
-export interface ChapteredSound {
+interface ChapteredSound {
   readonly sound: string;
   /** Chapters as ffmetadata. */
   readonly chapters: string;

@@ -37,7 +37,7 @@ export async function mixBed(job: BedJob, onProgress: (share: number) => void, s
   }
 }
 
-export function bedArgs(job: BedJob, curve: string): string[] {
+function bedArgs(job: BedJob, curve: string): string[] {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const length = s(job.length);
   const inputs = job.laid.flatMap((l) => ['-ss', s(l.from), '-t', s(l.to - l.from), '-i', job.pathOf(l.track.id)]);

@@ -14,17 +14,17 @@ const MODEL = '/usr/share/pocketsphinx/model/en-us';
 const BATCH = 40;
 
 /** A phrase to be found in a window of sound; microseconds. */
-export interface KnownPhrase {
+interface KnownPhrase {
   readonly words: readonly string[];
   readonly from: number;
   readonly to: number;
 }
 
 /** Where each word of a phrase lies; null where the program could not place the phrase. */
-export type FoundPhrase = readonly { readonly start: number; readonly end: number; readonly known: boolean }[] | null;
+type FoundPhrase = readonly { readonly start: number; readonly end: number; readonly known: boolean }[] | null;
 
 /** True where the program for it is on this machine. */
-export function canForceAlign(): boolean {
+function canForceAlign(): boolean {
   return (process.env.PATH ?? '').split(delimiter).some((folder) => {
     try {
       accessSync(join(folder, 'pocketsphinx_batch'), constants.X_OK);

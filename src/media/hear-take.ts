@@ -13,12 +13,12 @@ const LONGEST_S = 12 * 3600;
 const RATE_HZ = ONSET_RATE_HZ * 2;
 
 /** What was heard in a take, and how loud it is. */
-export interface HeardTake {
+interface HeardTake {
   readonly sound: TakeSound;
   readonly levels: TakeLevels;
 }
 
-export interface HearOptions {
+interface HearOptions {
   readonly onProgress?: (share: number) => void;
   readonly signal?: AbortSignal;
   /** Finds the music in it; left out: at once, which holds up whoever else runs in the thread. */

@@ -7,7 +7,7 @@ export const WITHIN_LU = 0.5;
 export const MOST_TRIES = 8;
 
 /** How a mix is brought to its loudness; `limitDb` null: no peak needs to be held. */
-export interface Level {
+interface Level {
   readonly gainDb: number;
   readonly limitDb: number | null;
 }

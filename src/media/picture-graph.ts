@@ -11,7 +11,7 @@ export const SEEK_EARLY_S = 0.001;
 export const AAC = ['-c:a', 'aac', '-b:a', '160k'] as const;
 
 /** What a picture, or a picture with its sound, is made from. */
-export interface PiecesJob {
+interface PiecesJob {
   readonly pictures: readonly RenderPiece[];
   readonly sounds: readonly RenderPiece[];
   readonly width: number;

@@ -5,8 +5,8 @@ import { micros } from '../core/time/micros.ts';
 import { ProgramFailed, run } from './run.ts';
 
 /** The kinds of files that takes come in. */
-export type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';
-export type Probed =
+type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';
+type Probed =
   | { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension }
   | { readonly ok: false; readonly message: string };
 

@@ -10,7 +10,7 @@ import { type GreySize, readFrames } from './read-frames.ts';
 import { filterPath } from './picture-graph.ts';
 
 /** Figures as they look by themselves, by place: where in the picture, and each in greys. */
-export type DrawnFigures = ReadonlyMap<FigureCheck['inPlace'], FiguresOfPlace>;
+type DrawnFigures = ReadonlyMap<FigureCheck['inPlace'], FiguresOfPlace>;
 interface FiguresOfPlace {
   readonly patch: Patch;
   readonly greys: Map<string, Uint8Array>;

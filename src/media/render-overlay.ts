@@ -27,7 +27,7 @@ const CODECS = {
     ...['-deadline', 'realtime', '-cpu-used', '6', '-auto-alt-ref', '0', '-f', 'webm'],
   ],
 } as const;
-export type OverlayCodec = keyof typeof CODECS;
+type OverlayCodec = keyof typeof CODECS;
 
 /** Where a picture lasts for so many frames on average, each is drawn once and shown for as long as it lasts. */
 const LONG_ENOUGH = 3;
@@ -83,7 +83,7 @@ export async function renderOverlay(
 }
 
 /** A picture of the overlay and when it is seen. */
-export interface OverlayPictureTime {
+interface OverlayPictureTime {
   readonly file: string;
   readonly from: number;
   readonly to: number;

@@ -99,7 +99,7 @@ function stretchArgs(job: StretchJob, chain: string): string[] {
 }
 
 /** How wide the window is, in pixels, where it begins, and its moves as commands; none where it stands still. */
-export function windowOf(
+function windowOf(
   followed: readonly FollowedPiece[],
   { width, rate }: Pick<StretchJob, 'width' | 'rate'>,
 ): { readonly width: number; readonly x: number; readonly commands: string } {

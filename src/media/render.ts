@@ -32,7 +32,7 @@ export interface RenderJob {
 }
 
 /** The names of the tracks of captions. */
-export const CAPTION_TRACK = 'Move captions';
+const CAPTION_TRACK = 'Move captions';
 export const SPEECH_TRACK = 'What is said';
 
 export const VIDEO_SETTINGS = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p'] as const;
@@ -77,7 +77,7 @@ interface RenderFiles {
  * The arguments of the one ffmpeg call: seeking inputs, one a run of pieces, and the concat filter, exact to the
  * frame.
  */
-export function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[] {
+function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = job.ass === null ? 'null' : `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
   const reused = job.mixed !== null && job.picture !== null;

@@ -33,7 +33,7 @@ export async function runFfmpeg(
   });
 }
 
-export interface RunOptions {
+interface RunOptions {
   readonly signal?: AbortSignal;
   readonly onOutput?: (chunk: Buffer) => void;
   /** It reads a list of files that this program wrote itself. */

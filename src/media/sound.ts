@@ -60,7 +60,7 @@ export async function probeSound(path: string): Promise<SoundFacts> {
   };
 }
 
-export interface DecodeOptions {
+interface DecodeOptions {
   readonly channels: number;
   readonly rateHz?: number;
   readonly signal?: AbortSignal;

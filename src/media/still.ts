@@ -6,7 +6,7 @@ import { run } from './run.ts';
 /** A picture file that cannot be used; the sentence says why. */
 export class NotPicture extends Error {}
 
-export const PICTURE_WANTED = 'a PNG, JPEG, WebP, GIF or AVIF picture of at least 16 by 16 points is wanted';
+const PICTURE_WANTED = 'a PNG, JPEG, WebP, GIF or AVIF picture of at least 16 by 16 points is wanted';
 /** Pictures of points; drawings may lead to other files. */
 const KINDS: ReadonlySet<string> = new Set(['png', 'jpeg', 'webp', 'gif', 'heif']);
 /** No film here is wider; what is larger is made smaller. */

@@ -17,7 +17,7 @@ export function manifestOf(files: ReadonlyMap<string, string>): { name: string; 
 }
 
 /** Files as one ZIP, as a stream: none of them is in memory. Larger than 4 GB it is a ZIP64. */
-export function zipOf(entries: readonly ZipEntry[]): Readable {
+function zipOf(entries: readonly ZipEntry[]): Readable {
   const zip = new ZipFile();
   for (const entry of entries) {
     if ('text' in entry) zip.addBuffer(Buffer.from(entry.text), entry.name);

@@ -3,7 +3,7 @@ import { roomFor, sizeOf } from '../media/disk.ts';
 import { run } from '../media/run.ts';
 import type { Context } from './context.ts';
 
-export interface Health {
+interface Health {
   readonly ok: boolean;
   readonly database: string;
   readonly worker: string;

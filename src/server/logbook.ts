@@ -21,7 +21,7 @@ import { checkId, getWorkout } from './workouts.ts';
 /** A recording as the logbook keeps it. */
 type Kept = Omit<LogRow, 'takeId' | 'keptAt'>;
 /** What an entry was and is; `changes`: the studio's figures of change-overs, where they changed with it. */
-export interface LogChange {
+interface LogChange {
   readonly takeId: string;
   readonly before: Kept | null;
   readonly after: Kept | null;

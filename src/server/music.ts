@@ -24,7 +24,7 @@ import { programmeOf } from './programme.ts';
 import { getWorkout } from './workouts.ts';
 
 /** A class with its music laid: on the programme's clock where there is an aligned take, else on the plan's. */
-export interface MusicSource {
+interface MusicSource {
   readonly document: WorkoutDocument;
   readonly tracks: readonly Track[];
   readonly segments: readonly Segment[];
@@ -65,8 +65,6 @@ export async function musicSource(context: Context, workoutId: string, stored: W
     speech: lines,
   };
 }
-
-export const MUSIC_FILES = ['click-wav', 'tempo-midi', 'music-csv', 'music-xspf', 'credits-txt'] as const;
 
 /** A file of a class's music. */
 export async function musicFile(

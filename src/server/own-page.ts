@@ -26,7 +26,7 @@ export function isForeign(method: string, pathname: string, headers: Headers): b
  * True where a browser says that another site asked for this: such a page gets no data and starts no work here, not
  * even by GET.
  */
-export function fromElsewhere(headers: Headers): boolean {
+function fromElsewhere(headers: Headers): boolean {
   const site = headers.get('sec-fetch-site');
   return site !== null && site !== 'same-origin' && site !== 'none';
 }

@@ -10,7 +10,7 @@ import type { Context } from './context.ts';
 import { takesWithTranscripts } from './takes.ts';
 
 /** The programme of a workout with all it is made from. */
-export interface MadeProgramme {
+interface MadeProgramme {
   /** The takes it is made from, each with its alignment; the first gives size and rate. */
   readonly takes: readonly AlignedTake[];
   /** Every recording of the workout by its id: takes, cameras, recorders. */

@@ -39,7 +39,7 @@ async function pageOf(
   };
 }
 
-export interface ScriptFile {
+interface ScriptFile {
   readonly body: string | Uint8Array;
   readonly mime: string;
   readonly name: string;

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { join } from 'node:path';
 
-export type Environment = Readonly<Record<string, string | undefined>>;
+type Environment = Readonly<Record<string, string | undefined>>;
 
 /** Everything that can be set from outside; `.env.example` lists it with what it is when it is not set. */
 export interface Settings {

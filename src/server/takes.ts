@@ -78,7 +78,7 @@ export async function bringInTake(
 }
 
 /** Which line of which take a recording is of. */
-export interface PickUpOf {
+interface PickUpOf {
   readonly of: string;
   readonly id: string;
 }
@@ -190,7 +190,7 @@ export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds:
   }
 }
 
-export async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
+async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
   const queue = await context.queue();
   await inTransaction(context.pool, (db) => queueWork(db, queue, takeId, kind));
 }

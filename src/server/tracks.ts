@@ -83,7 +83,7 @@ export async function bringInTrack(context: Context, name: string, body: Readabl
   return keepTrack(context, name, await receive(context, body, LARGEST_TRACK), null);
 }
 
-export async function keepTrack(
+async function keepTrack(
   context: Context,
   name: string,
   incoming: Incoming,

@@ -30,7 +30,7 @@ const OPEN = /^\/(?:sign-in|join\/[\w-]+|api\/join\/[\w-]+|api\/auth\/[\w/-]+|he
 /** What only owners may ask for. */
 const OWNERS = /^\/(?:people|api\/people)(?:\/|$)/;
 
-export type Verdict = 'open' | 'yes' | 'sign in' | 'only owners' | 'only look';
+type Verdict = 'open' | 'yes' | 'sign in' | 'only owners' | 'only look';
 
 /** Whether a request is answered. The one table of what a role may do; studios are kept apart by the database. */
 export function verdictOn(role: Role | null, method: string, pathname: string): Verdict {

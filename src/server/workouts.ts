@@ -30,7 +30,7 @@ import { Refusal } from './answer.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 
-export interface WorkoutSummary {
+interface WorkoutSummary {
   readonly id: string;
   readonly title: string;
   readonly lengthUs: number;

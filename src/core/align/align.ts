@@ -30,8 +30,6 @@ import {
 } from './settle.ts';
 import { keepSureOnes } from './local-pins.ts';
 
-export type { Pin } from './pin.ts';
-
 /** Below this clarity the places of a voice are guesses, and the speaking model does better. */
 const CLEAR_VOICE = 0.4;
 /** Stretches no longer than this, lines or words, are known by their own times; a paragraph is not. */

@@ -1,5 +1,5 @@
 /** What is known of one segment's place before it is put as a probability. */
-export interface RawSureness {
+interface RawSureness {
   /** Shares of what the search weighed, 0 to 1: that each end lies within a second. */
   readonly start: number;
   readonly end: number;

@@ -6,7 +6,7 @@ import type { Problem } from './problem.ts';
 /**
  * One search of several: its grid, and how much worse than the best (nats) a place may be that the next still looks at.
  */
-export interface Stage {
+interface Stage {
   readonly stepUs: number;
   readonly gaps: number;
   readonly rounds: number;

@@ -173,7 +173,7 @@ function signalScores(
 }
 
 /** A repetition that is counted aloud. */
-export interface CountRead {
+interface CountRead {
   readonly value: number;
   readonly atUs: number;
   readonly sigmaUs: number;

@@ -200,7 +200,7 @@ function sureness(problem: Problem, values: Float64Array, from: number, path: nu
 }
 
 /** Where a search with somewhat other beliefs need look: by slot the window, and 1 at the places in it. */
-export interface WorthTrying {
+interface WorthTrying {
   readonly windows: readonly (readonly [from: number, to: number])[];
   readonly alive: readonly Uint8Array[];
 }

@@ -13,7 +13,7 @@ const OUTSIDE_CLAUSE = 1.5;
 const BEYOND_LEAST_S = 2;
 
 /** The lengths of a segment in cells, with what each is worth. */
-export interface LengthTable {
+interface LengthTable {
   readonly low: number;
   readonly worth: Float64Array;
 }

@@ -14,7 +14,7 @@ import type { PathPiece, Problem } from './problem.ts';
 import { musicOf } from './piece-scores.ts';
 import { runForward, tracePath } from './viterbi.ts';
 
-export interface SearchFound {
+interface SearchFound {
   readonly problem: Problem;
   readonly pieces: readonly PathPiece[];
   readonly sure: Marginals;

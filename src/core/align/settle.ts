@@ -8,7 +8,7 @@ import { type MusicGrid, toGrid } from './eights.ts';
 import type { Pin } from './pin.ts';
 
 /** Where filmed segments lie, by their index. Written to while the last things are set right. */
-export type Places = Map<number, Span>;
+type Places = Map<number, Span>;
 
 /** Less room than this is none for a talk. */
 const SILENT_TALK_US = 3e6;

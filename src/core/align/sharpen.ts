@@ -14,7 +14,7 @@ const LONG_SILENCE_US = 7e6;
 const BEEP_REACH_US = 1.6e6;
 
 /** What stands at a boundary: the gap it lies in, and whether work ends there. */
-export interface Edge {
+interface Edge {
   readonly gap: number;
   readonly us: number;
   readonly afterWork: boolean;

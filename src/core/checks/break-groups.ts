@@ -9,7 +9,7 @@ import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import type { Mend } from '../findings/finding.ts';
 
 /** Breaks of one block that are short for the same reason. */
-export interface BreakGroup {
+interface BreakGroup {
   readonly blockId: string;
   readonly blockName: string;
   readonly changes: readonly ChangeOver[];

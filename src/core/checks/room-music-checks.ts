@@ -15,7 +15,7 @@ const JUMP_US = 60_000;
 const TOGETHER_US = 2e6;
 
 /** What plays in the rooms of the takes: nothing may be said of a take that nobody listened to for music. */
-export type RoomMusicOf = (takeId: string) => readonly RoomMusic[];
+type RoomMusicOf = (takeId: string) => readonly RoomMusic[];
 
 /**
  * What the music in the room asks of the programme: a beat that goes on across cuts and joins, and no other music laid

@@ -193,6 +193,6 @@ function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: Readon
   });
 }
 
-export function short(text: string): string {
+function short(text: string): string {
   return text.length > 48 ? `${text.slice(0, 46).trimEnd()} …` : text;
 }

@@ -14,7 +14,6 @@ export const COVER_SHAPES = [
   { name: '1x1', width: 1080, height: 1080 },
   { name: '9x16', width: 1080, height: 1920 },
 ] as const;
-export type CoverShape = (typeof COVER_SHAPES)[number];
 
 /** How many covers are made, each in every shape. */
 export const MANY_COVERS = 3;
@@ -73,7 +72,7 @@ export function coverOf({ ink, paper }: Pick<Brand, 'ink' | 'paper'>): number {
 }
 
 /** A small grey picture, measured. */
-export interface FrameMeasure {
+interface FrameMeasure {
   /** How sharp its edges are: the spread of what its points differ from their neighbours. */
   readonly sharpness: number;
   /** Share of its points that are black or burnt out. */

@@ -1,7 +1,7 @@
 import { SOUND_PARTS } from '../sound/parts.ts';
 
 /** What a file that is made by a job holds, and what it is kept as. */
-export interface MadeKind {
+interface MadeKind {
   readonly title: string;
   /** What it is for, in a few words. */
   readonly says: string;

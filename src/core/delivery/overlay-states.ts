@@ -3,7 +3,7 @@ import { drawnWithin } from '../looks/drawn.ts';
 import { type FrameRate, firstFrameFrom } from '../time/frames.ts';
 
 /** A picture of the overlay that stands still for some frames. */
-export interface OverlayState {
+interface OverlayState {
   /** Its frames in the programme, from the first to before the last. */
   readonly from: number;
   readonly to: number;
@@ -11,7 +11,7 @@ export interface OverlayState {
   readonly picture: number;
 }
 
-export interface OverlayStates {
+interface OverlayStates {
   readonly states: readonly OverlayState[];
   /** What each picture shows, on a clock of which it is the first frame alone. */
   readonly pictures: readonly (readonly Drawn[])[];

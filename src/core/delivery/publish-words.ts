@@ -3,8 +3,8 @@ import type { Plan } from '../plan/plan.ts';
 import type { Micros } from '../time/micros.ts';
 
 /** Letters that sites for video take of a title, and of all tags together with their commas (common practice). */
-export const TITLE_LETTERS = 100;
-export const TAGS_LETTERS = 500;
+const TITLE_LETTERS = 100;
+const TAGS_LETTERS = 500;
 
 const MOST_MUSCLES = 3;
 /** A muscle that is worked less of the time than this is not what a class is for. */

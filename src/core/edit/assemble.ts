@@ -42,7 +42,7 @@ export interface Programme {
   readonly choices: readonly Choice[];
 }
 
-export interface AssembleDecisions {
+interface AssembleDecisions {
   readonly uses: readonly Use[];
   /** What is cut out of a take, on its time. */
   readonly removedOf: (takeId: string) => readonly Span[];

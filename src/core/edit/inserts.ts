@@ -14,11 +14,11 @@ export interface PlacedInsert extends Span {
 }
 
 /** An insert that has its segment in the plan. */
-export interface Wanted {
+interface Wanted {
   readonly insert: Insert;
   readonly segment: Segment;
 }
-export type Row = (TakeSpan | Gap<Wanted>)[];
+type Row = (TakeSpan | Gap<Wanted>)[];
 
 /** So near to where a take begins or ends in the row, an insert goes there and leaves no flash of picture. */
 const FLASH_US = 1_500_000;

@@ -5,7 +5,7 @@ import type { Span } from '../time/span.ts';
 import { beatsWithin, roomMusicAt } from './room-beats.ts';
 
 /** A side of a join: the boundary it is for, on its take's clock, with what is heard around. */
-export interface JoinSide {
+interface JoinSide {
   readonly at: Micros;
   readonly music: readonly RoomMusic[];
   readonly speech: readonly Span[];

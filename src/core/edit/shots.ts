@@ -17,7 +17,7 @@ export interface TakeSpan extends Span {
 }
 
 /** Spans one after the other on the programme's clock, each on whole frames; what is shorter than one is left out. */
-export function inARow(spans: readonly TakeSpan[], rate: FrameRate): Shot[] {
+function inARow(spans: readonly TakeSpan[], rate: FrameRate): Shot[] {
   return inARowWithGaps(spans, rate).shots;
 }
 

@@ -166,11 +166,6 @@ export function exerciseNamed(name: string): Exercise | null {
   return SHIPPED_BOOK.named(name);
 }
 
-/** True where two names are one exercise to the library. */
-export function sameExercise(a: string, b: string): boolean {
-  return key(a) === key(b);
-}
-
 const phrase = (text: string) =>
   text.toLowerCase().replace(/\b(no|low|high|front|side|quarter) (impact|equipment|camera)\b/g, '$1-$2');
 

@@ -2,7 +2,7 @@ import type { Effort } from './effort.ts';
 import type { ExercisePosition, Muscle, Pattern } from './exercise.ts';
 
 /** What a word in a move's name says of it. */
-export interface Movement {
+interface Movement {
   readonly words: RegExp;
   readonly pattern: Pattern;
   readonly position: ExercisePosition;

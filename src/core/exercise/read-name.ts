@@ -12,7 +12,7 @@ import {
 } from './movement-words.ts';
 
 /** Finds an exercise by exactly its name or another name of it. */
-export type Named = (name: string) => Exercise | null;
+type Named = (name: string) => Exercise | null;
 
 const SIDED =
   /\b(?:single (?:arm|leg)|one (?:arm|leg)|left|right|b stance|staggered|split|lunge|suitcase|side plank|single)\b/;

@@ -227,7 +227,7 @@ function evenly(start: Micros, end: Micros, many: number): Span[] {
 }
 
 /** The kind of a segment in one word, as it stands on screen. */
-export function kindWord(kind: SegmentKind): string {
+function kindWord(kind: SegmentKind): string {
   switch (kind) {
     case 'work':
       return 'work';

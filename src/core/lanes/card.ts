@@ -21,7 +21,7 @@ export interface CardEvent {
 }
 
 /** What a card says. */
-export interface CardWords {
+interface CardWords {
   readonly heading: string;
   readonly title: string;
   readonly line: string;

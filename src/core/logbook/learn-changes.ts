@@ -5,7 +5,7 @@ import { micros } from '../time/micros.ts';
 import type { RecordedSegment } from '../align/alignment.ts';
 
 /** What a recording teaches about change-overs. */
-export interface LearnedChanges {
+interface LearnedChanges {
   readonly figures: ChangeFigures;
   /** Change-overs that said something: they ran over, or were done in less than was thought to be needed. */
   readonly used: number;

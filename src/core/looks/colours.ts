@@ -38,7 +38,7 @@ export function colourOf(tint: Tint, kind: SegmentKind, ground: Ground, brand: B
 }
 
 /** Graphics that mean something stand out by 3 : 1 (WCAG 2.2, 1.4.11), text by 4.5 : 1 (1.4.3). */
-export const GRAPHIC_CONTRAST = 3;
+const GRAPHIC_CONTRAST = 3;
 export const TEXT_CONTRAST = 4.5;
 /** Text of 24 px and more, or 18.66 px and bold (WCAG 2.2, 1.4.3). */
 export const LARGE_TEXT_CONTRAST = 3;
@@ -62,7 +62,7 @@ export function linear(channel: number): number {
 }
 
 /** Contrast of two luminances, 1 to 21 (WCAG 2.2). */
-export function contrastOf(a: number, b: number): number {
+function contrastOf(a: number, b: number): number {
   return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 }
 

@@ -31,7 +31,7 @@ export const FACES: Readonly<Record<Face, readonly Font[]>> = {
 };
 
 /** Letters that follow each other in one font. */
-export interface Run {
+interface Run {
   readonly font: Font;
   readonly text: string;
 }

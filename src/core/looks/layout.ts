@@ -32,7 +32,7 @@ export interface Box {
 export type Ground = 'ink' | 'paper' | 'picture';
 
 /** Text and graphics stay inside the middle 90 % (SMPTE ST 2046-1; EBU R 95). */
-export const SAFE_SHARE = 0.05;
+const SAFE_SHARE = 0.05;
 const SHRINK = 0.92;
 const MOST_SHRINKS = 10;
 

@@ -4,7 +4,7 @@ import { type Drawn, type DrawnText as Text, leftOf } from './drawn.ts';
 import { FACES } from './faces.ts';
 
 /** How well a text can be told from whatever picture is behind it. */
-export interface Legibility extends Span {
+interface Legibility extends Span {
   readonly text: string;
   /** The least contrast that any picture gives it, 1 to 21. */
   readonly contrast: number;

@@ -28,7 +28,7 @@ export function baselineOf(top: number, row: number, em: number, face: Face): nu
   return top + (row + 0.5) * em * ROW + (cap * em) / 2;
 }
 
-export interface TextOf {
+interface TextOf {
   readonly x: number;
   readonly baseline: number;
   readonly align: 'start' | 'middle' | 'end';

@@ -3,7 +3,7 @@ import type { Face, Part, Placed, Plate, Tint } from './look.ts';
 
 /** Short ways to write the parts that looks are made of. */
 
-export interface WordsOf {
+interface WordsOf {
   readonly rows?: number;
   readonly face?: Face;
   readonly tint?: Tint;

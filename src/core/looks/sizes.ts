@@ -213,7 +213,7 @@ export function emOfFigure(face: Face, height: number): number {
 }
 
 /** Width of a figure in ems, whatever its digits are. */
-export function figureWidth(figure: string, face: Face): number {
+function figureWidth(figure: string, face: Face): number {
   const widest = widestDigit(face);
   return [...figure].reduce((sum, c) => sum + (c === ':' ? widthOf(c, face) : widest), 0);
 }

@@ -7,7 +7,7 @@ import { type Micros, micros } from '../time/micros.ts';
 const UNSURE = 0.35;
 
 /** A mistake as it is handed on: kinds are words of the field. */
-export interface Mistake {
+interface Mistake {
   readonly at: Micros;
   readonly type: string;
   /** The words it is in; empty where it is in none. */

@@ -19,7 +19,7 @@ export const OVERRUN_CAUSES = [
 export type OverrunCause = (typeof OVERRUN_CAUSES)[number];
 
 /** Time that one cause added (or saved, below 0), in how many places, and where most of it. */
-export interface Overrun {
+interface Overrun {
   readonly cause: OverrunCause;
   readonly us: Micros;
   readonly places: number;
@@ -27,7 +27,7 @@ export interface Overrun {
 }
 
 /** One point of the drift: at a planned time the class was so much late (below 0: early). */
-export interface DriftPoint {
+interface DriftPoint {
   readonly plannedUs: Micros;
   readonly lateUs: Micros;
   readonly label: string;

@@ -16,7 +16,7 @@ const SHORTEST_BLOCK_US = 15e6;
 const MOST_PIECES_A_BLOCK = 60;
 
 /** How well a track suits a block: less is better; null: it cannot be stretched so far. */
-export function suits(
+function suits(
   track: Track,
   block: Block,
   bpmRange: readonly [number, number],
@@ -37,7 +37,7 @@ export function suits(
 }
 
 /** How hard a block works, 0 to 1, from the effort of its moves. */
-export function blockEffort(block: Block): number {
+function blockEffort(block: Block): number {
   if (block.moves.length === 0) return 0.2;
   const met = block.moves.reduce((sum, move) => sum + metOf(traitsOf(move, block.kind).effort), 0) / block.moves.length;
   return Math.min(1, Math.max(0, (met - 1.5) / 6.5));
@@ -57,7 +57,7 @@ const TEMPO_STEP_BPM = 2;
 const bpmOf = (r: { readonly track: Track; readonly speedPpm: number }): number =>
   (meanMilliBpm(r.track.map) / 1000) * (r.speedPpm / AS_IT_IS_PPM);
 
-export interface BuiltSet {
+interface BuiltSet {
   readonly placements: readonly Placement[];
   /** Blocks that no track of the library can serve. */
   readonly unserved: readonly string[];

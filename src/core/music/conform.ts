@@ -10,7 +10,7 @@ import type { Track } from './track.ts';
 type Timed = Pick<Segment, 'blockId' | 'start' | 'end'>;
 
 /** What became of the music under a block. */
-export interface ConformedBlock {
+interface ConformedBlock {
   readonly blockId: string;
   /** New tempo over the track's own, less 1. */
   readonly stretch: number;

@@ -8,7 +8,7 @@ import type { Music } from './music.ts';
 import { silentBlocks } from './silent-blocks.ts';
 
 /** How much of the class has music. */
-export interface Coverage {
+interface Coverage {
   /** Time of blocks that want music: neither silent on purpose nor of a kind without any. */
   readonly wantedUs: Micros;
   readonly coveredUs: Micros;

@@ -125,14 +125,6 @@ export function counted(map: TempoMap, beat: number, at: Micros): ClassBeat {
   return { at, count: count + 1, one, phrase: count === 0 };
 }
 
-/** The times of all beats under the class, in order. */
-export function beatTimes(music: Music, tracks: readonly Track[], segments: LaidOn): Micros[] {
-  return layMusic(music, tracks, segments)
-    .laid.flatMap(beatsOf)
-    .map((b) => b.at)
-    .sort((a, b) => a - b);
-}
-
 /** Tempo of a laid track at a time of the class, beats a minute. */
 export function bpmAt(laid: LaidTrack, at: Micros): number {
   const {

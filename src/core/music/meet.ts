@@ -64,7 +64,7 @@ export function musicLengths(
 }
 
 /** What of a block meets the music: every length, the lengths of work and the whole cycle, or the cycle alone. */
-export type Meets = 'every' | 'cycle' | 'work';
+type Meets = 'every' | 'cycle' | 'work';
 export type Unit = 'phrase' | 'eight';
 
 /** A tempo at which lengths are whole units of music: exactly num/den beats a minute. */

@@ -15,7 +15,7 @@ export function homeNotes({ blocks }: Pick<Plan, 'blocks'>): string[] {
 }
 
 /** A part of the programme: blocks from one to before another, with the pause that viewers take before it. */
-export interface ProgrammePart {
+interface ProgrammePart {
   readonly name: string;
   readonly blockIds: readonly string[];
   /** Outside of the video; 0: none. */

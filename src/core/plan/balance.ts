@@ -145,7 +145,7 @@ export function countsLeft(segments: readonly Segment[], index: number): CountsL
 }
 
 /** One row of the counts to announce: said at the start of an interval, of what there is with it and after it. */
-export interface CountToSay {
+interface CountToSay {
   readonly index: number;
   readonly label: string;
   readonly at: Micros;

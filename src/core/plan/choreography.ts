@@ -8,7 +8,7 @@ export const BUILD_UPS = ['add-on', 'link', 'reduce', 'layer', 'free'] as const;
 export type BuildUp = (typeof BUILD_UPS)[number];
 
 /** One step of a build-up, as often as it is danced. */
-export interface Step {
+interface Step {
   readonly elements: readonly number[];
   readonly times: number;
 }
@@ -56,7 +56,7 @@ function linked(from: number, to: number): Step[] {
 }
 
 /** Counts of a step danced once: in layers only the base counts, what is laid over it takes no time. */
-export function countsOfStep(step: Step, build: BuildUp, counts: readonly number[]): number {
+function countsOfStep(step: Step, build: BuildUp, counts: readonly number[]): number {
   const own = build === 'layer' ? step.elements.slice(0, 1) : step.elements;
   return own.reduce((sum, i) => sum + (counts[i] ?? 0), 0) * step.times;
 }

@@ -28,7 +28,7 @@ export function sidesOf(policy: SidePolicy, round: number): Sides {
 }
 
 /** One set of a move, with all it takes to write its sides. */
-export interface SideJob {
+interface SideJob {
   readonly of: Shared;
   readonly place: string;
   readonly move: Move;

@@ -229,7 +229,7 @@ function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: numb
 }
 
 /** What changed, a sentence a block. */
-export function describe(before: Plan, after: Plan): string[] {
+function describe(before: Plan, after: Plan): string[] {
   return after.blocks.flatMap((b, i) => {
     const a = before.blocks[i];
     if (a === undefined) return [];

@@ -56,7 +56,7 @@ export function loaded(needs: readonly string[], load: Load | undefined): readon
 }
 
 /** `light weights`, `one weight`: a load in front of what is held; nothing is said of it where the load is not. */
-export function loadWords(load: Load | undefined): string {
+function loadWords(load: Load | undefined): string {
   switch (load) {
     case undefined:
       return '';

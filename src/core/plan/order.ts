@@ -3,9 +3,9 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Traits, traitsOf } from './traits.ts';
 
 /** What a step from one move to the next costs. The same pattern twice in a row is all but forbidden. */
-export const ORDER_COSTS = { samePattern: 1000, level: 6, prop: 4, side: 2, pushWithoutPull: 3 } as const;
+const ORDER_COSTS = { samePattern: 1000, level: 6, prop: 4, side: 2, pushWithoutPull: 3 } as const;
 /** The search is exact up to this many moves. */
-export const MOST_EXACT = 10;
+const MOST_EXACT = 10;
 
 export interface OrderAnswer {
   /** Indices of the block's moves in their new order. */

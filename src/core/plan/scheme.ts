@@ -38,7 +38,7 @@ export function tempoOfBlock({ scheme }: Pick<Block, 'scheme'>, milliBpm: number
 }
 
 /** A move's own length, by its phases, its dose, a range or a time; null: it lasts as the scheme has it. */
-export function ownLength(move: Move, milliBpm: number | null): Micros | null {
+function ownLength(move: Move, milliBpm: number | null): Micros | null {
   if (move.phases !== undefined && move.phases.length > 0)
     return micros(move.phases.reduce((sum, phase) => sum + phase.lengthUs, 0));
   if (move.dose !== undefined) return doseLength(move.dose, milliBpm);

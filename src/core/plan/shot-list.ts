@@ -5,7 +5,7 @@ import { type Segment, isActive } from './segment.ts';
 import { type Level, traitsReader } from './traits.ts';
 
 /** One move to be filmed, where it is done first. */
-export interface Shot {
+interface Shot {
   readonly segmentKey: string;
   readonly label: string;
   readonly at: Micros;
@@ -16,14 +16,14 @@ export interface Shot {
 }
 
 /** Moves that are filmed with camera, floor and furniture as they stand. */
-export interface SetUp {
+interface SetUp {
   readonly view: CameraView;
   readonly level: Level | null;
   readonly needs: readonly string[];
   readonly shots: readonly Shot[];
 }
 
-export interface ShotList {
+interface ShotList {
   readonly setUps: readonly SetUp[];
   /** How often camera, level or props change when the class is filmed in its own order. */
   readonly changesInOrder: number;

@@ -83,7 +83,7 @@ export function traitsReader(
   };
 }
 
-export function levelOf(position: Position): Level {
+function levelOf(position: Position): Level {
   if (position === 'standing') return 'standing';
   return position === 'half-kneeling' || position === 'kneeling' ? 'low' : 'floor';
 }

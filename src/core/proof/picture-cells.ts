@@ -8,7 +8,7 @@ export const ROWS = 9;
 export const CELLS = COLUMNS * ROWS;
 
 /** Mean greys of the cells of each frame, in 256ths of a grey; frame after frame. */
-export type CellSeries = Uint16Array;
+type CellSeries = Uint16Array;
 
 /** Within so much of where it began, in 256ths of a grey, a cell stands still: codecs breathe with their key frames. */
 const STILL = 200;

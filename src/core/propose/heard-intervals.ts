@@ -143,7 +143,7 @@ function namedEvents(
 }
 
 /** True where two names share half of their words and their last one, or one is the other cut short. */
-export function alike(a: string, b: string): boolean {
+function alike(a: string, b: string): boolean {
   const [x, y] = [a.split(' '), b.split(' ')];
   const hit = x.filter((w) => y.includes(w)).length;
   return hit / Math.min(x.length, y.length) >= 0.5 && x.at(-1) === y.at(-1);

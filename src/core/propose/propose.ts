@@ -13,7 +13,7 @@ import { numberOf } from '../language/en/numbers.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
 import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
 
-export interface Proposal {
+interface Proposal {
   readonly plan: Plan;
   readonly intervals: readonly HeardInterval[];
   /** What a person should look at, in sentences. */

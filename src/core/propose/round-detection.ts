@@ -5,7 +5,7 @@ export interface Run<T> {
 }
 
 /** Moves that come again in the same order, here and there one forgotten or misheard. Indices are of the runs given. */
-export interface Turn {
+interface Turn {
   /** The runs of one time around, in the order that fits all rounds best. */
   readonly moves: readonly number[];
   readonly rounds: number;

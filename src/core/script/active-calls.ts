@@ -7,8 +7,8 @@ import { leftCalls, risingCount } from './counted-calls.ts';
 import { optionValues, preparing } from './preparing.ts';
 
 /** Below these lengths a half-way or ten-second call only crowds the countdown (common practice). */
-export const SHORTEST_FOR_HALF = fromSeconds(20);
-export const SHORTEST_FOR_TEN = fromSeconds(18);
+const SHORTEST_FOR_HALF = fromSeconds(20);
+const SHORTEST_FOR_TEN = fromSeconds(18);
 /** Two calls of the time within this of each other are one too many. */
 const TIME_CALLS_APART = fromSeconds(5);
 /**
@@ -26,7 +26,7 @@ const BREATH_FROM = 0.5;
 const CHANGE = fromSeconds(3);
 
 /** A worked segment with all that its calls depend on. */
-export interface Moment {
+interface Moment {
   readonly segment: Segment;
   /** The worked segment before it and after it. */
   readonly before: Segment | null;

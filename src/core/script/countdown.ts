@@ -21,7 +21,7 @@ export function countdownBeats(countdown: Countdown): readonly number[] {
   }
 }
 
-export interface CountPlace {
+interface CountPlace {
   readonly number: number;
   /** Before the change. */
   readonly beforeUs: Micros;

@@ -68,7 +68,7 @@ export function withLine(bank: CueBank, line: BankLine): CueBank {
 }
 
 /** The bank without a line of a move, by its words. */
-export function withoutLine(bank: CueBank, line: BankLine): CueBank {
+function withoutLine(bank: CueBank, line: BankLine): CueBank {
   const gone = (l: BankLine) => wordsOf(l.move) === wordsOf(line.move) && wordsOf(l.text) === wordsOf(line.text);
   return { ...bank, lines: bank.lines.filter((l) => !gone(l)) };
 }
@@ -81,7 +81,7 @@ export function withSnippet(bank: CueBank, snippet: Snippet): CueBank {
 }
 
 /** The bank with a way of calling in the place of the one of that name; null: without it. */
-export function withWay(bank: CueBank, name: string, style: CallStyle | null): CueBank {
+function withWay(bank: CueBank, name: string, style: CallStyle | null): CueBank {
   const others = bank.ways.filter((w) => w.name !== name);
   return { ...bank, ways: style === null ? others : [...others, { name, style }] };
 }
@@ -125,7 +125,7 @@ export function changesBack(bank: CueBank, changes: readonly BankChange[]): Bank
 }
 
 /** What snippets can speak of. */
-export interface ClassFacts {
+interface ClassFacts {
   readonly title: string;
   readonly instructor: string;
   readonly length: Micros;

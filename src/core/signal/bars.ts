@@ -3,7 +3,7 @@ import { type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { type Pulse, strongestNear } from './pulse.ts';
 
 /** Which beats are the first of a bar, as indices of the beats, and how many beats a bar has. */
-export interface FoundBars {
+interface FoundBars {
   readonly metre: 3 | 4;
   readonly ones: readonly number[];
   /** 0 to 1: how far the best answer lies above the next. */

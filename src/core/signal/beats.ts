@@ -5,7 +5,7 @@ import { steadyGrid } from './steady.ts';
 import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath } from './tempo.ts';
 
 /** Beats found in a piece, in frames with a fraction, and how clear they are, 0 to 1. */
-export interface FoundBeats {
+interface FoundBeats {
   readonly frames: readonly number[];
   readonly clarity: number;
 }

@@ -1,7 +1,7 @@
 import { fourierOf } from './fft.ts';
 
 /** Where one row of numbers lies in another. */
-export interface Lag {
+interface Lag {
   /** What happens at index i of `a` happens at i + lag of `b`; with a fraction. */
   readonly lag: number;
   /** Height of the best place against the next best that is no neighbour, 1 (no difference) and above. */

@@ -91,7 +91,7 @@ export function fourierOf(n: number): Fourier {
 }
 
 /** Power spectra of windowed real frames of one size. */
-export interface Spectrum {
+interface Spectrum {
   /** Number of bins: half the frame's size, plus one. */
   readonly bins: number;
   /**

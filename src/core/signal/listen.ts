@@ -40,7 +40,7 @@ export interface HeardMusic {
 
 /** Quieter than this is silence: -60 dBFS. */
 const SILENT = 0.001;
-export const WAVEFORM_A_SECOND = 20;
+const WAVEFORM_A_SECOND = 20;
 const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
 
 /**

@@ -10,7 +10,7 @@ const STAGE_1 = {
 const STAGE_2 = { b: [1, -2, 1], a: [-1.99004745483398, 0.99007225036621] } as const;
 const OFFSET_DB = -0.691;
 /** Energies are kept for each tenth of a second: blocks of 0.4 s and of 3 s are sums of them. */
-export const LOUDNESS_STEPS_A_SECOND = 10;
+const LOUDNESS_STEPS_A_SECOND = 10;
 const STEP = LOUDNESS_RATE_HZ / LOUDNESS_STEPS_A_SECOND;
 const MOMENTARY_STEPS = 4;
 const SHORT_STEPS = 30;
@@ -144,7 +144,7 @@ function filterTwo(
 }
 
 /** LUFS of a weighted mean square. */
-export function lufs(energy: number): number {
+function lufs(energy: number): number {
   return OFFSET_DB + 10 * Math.log10(Math.max(energy, 1e-20));
 }
 

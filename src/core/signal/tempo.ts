@@ -21,7 +21,7 @@ const USUAL_BPM = 126;
 const USUAL_OCTAVES = 0.6;
 const LEAST_USUAL = -1.3;
 
-export function usualness(bpm: number): number {
+function usualness(bpm: number): number {
   return Math.max(LEAST_USUAL, -((Math.log2(bpm / USUAL_BPM) / USUAL_OCTAVES) ** 6));
 }
 

@@ -3,12 +3,12 @@ import { leastSquares } from './least-squares.ts';
 import { SPEAKING_PARTS, type SpeakingModel, TYPICAL_SPEAKER, lineTime, speakingParts } from './line-time.ts';
 
 /** A line and how long somebody took to say it. */
-export interface SpokenSample {
+interface SpokenSample {
   readonly text: string;
   readonly us: Micros;
 }
 
-export interface Calibration {
+interface Calibration {
   readonly model: SpeakingModel;
   /** Lines the model was made from, after those that do not fit were left out. */
   readonly used: number;

@@ -1,5 +1,5 @@
 /** One observation: how often each part occurs, what was measured, and how much it counts. */
-export interface Row {
+interface Row {
   readonly parts: readonly number[];
   readonly value: number;
   readonly weight: number;

@@ -47,7 +47,7 @@ export const WORDS_A_MINUTE: Readonly<Record<SegmentKind, number>> = {
   hold: 100,
 };
 /** Words a minute when the music leads (common practice: 55 to 70): blocks that are counted to music or flow. */
-export const WORDS_A_MINUTE_TO_MUSIC = 62;
+const WORDS_A_MINUTE_TO_MUSIC = 62;
 const RUNNING_WPM = 165;
 
 /**

@@ -1,5 +1,5 @@
 /** A line as it is said: words in groups, each group ended by a pause. Numbers, times and signs are written out. */
-export interface SpokenGroup {
+interface SpokenGroup {
   readonly words: readonly string[];
   readonly pause: 'none' | 'short' | 'long';
 }

@@ -2,7 +2,7 @@ import { type FrameRate, firstFrameFrom } from './frames.ts';
 import type { Micros } from './micros.ts';
 
 /** Frames a timecode counts in a second: 30 for 29.97, 60 for 59.94. */
-export function nominalRate({ num, den }: FrameRate): number {
+function nominalRate({ num, den }: FrameRate): number {
   return Math.round(num / den);
 }
 

@@ -4,7 +4,7 @@ import type { Token } from './transcript.ts';
  * Words said in one go, where they probably lie, and the window of sound in which to look for them. Microseconds on
  * take time.
  */
-export interface PhraseWindow {
+interface PhraseWindow {
   /** Indices into the words: [first, past). */
   readonly first: number;
   readonly past: number;

@@ -4,7 +4,7 @@ import { COUNTED } from '../language/en/numbers.ts';
 import type { Token } from './transcript.ts';
 
 /** Words that were said in one go. */
-export interface Phrase extends Span {
+interface Phrase extends Span {
   readonly text: string;
   /** How far off its place may be (one standard deviation). */
   readonly sigma: Micros;

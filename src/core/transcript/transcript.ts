@@ -39,7 +39,7 @@ export interface Token {
 }
 
 /** A stretch of speech of which only start and end are known: bounds of its words, microseconds on take time. */
-export interface CoarseCue {
+interface CoarseCue {
   readonly cue: number;
   readonly text: string;
   readonly start: number;
@@ -51,7 +51,7 @@ export interface CoarseCue {
 }
 
 /** A time cut to whole seconds lies anywhere in its second. */
-export const CUT_SIGMA_US = 290_000;
+const CUT_SIGMA_US = 290_000;
 
 /**
  * All words of a transcript with times, placed inside coarse cues by the speaking model, or where a voice was heard.

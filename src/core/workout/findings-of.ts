@@ -92,7 +92,7 @@ export function stationOf({ rule, clock }: Finding): RuleStation {
 }
 
 /** What one would do about findings: the worst first, the surest first, then by time. */
-export interface ToDo {
+interface ToDo {
   readonly doing: Doing;
   readonly findings: readonly Finding[];
 }
@@ -109,7 +109,7 @@ export function byDoing(findings: readonly Finding[]): ToDo[] {
 const severity = (f: Finding) => (f.severity === 'alarm' ? 0 : 1);
 
 /** Whether a workout can go out: what is asked, what is wrong, and what is only noted. */
-export interface Readiness {
+interface Readiness {
   readonly questions: number;
   readonly alarms: number;
   readonly notes: number;

@@ -48,7 +48,7 @@ interface Named extends Pick<WorkoutDocument, 'edit'> {
 }
 
 /** What there is besides the takes themselves. */
-export interface Besides {
+interface Besides {
   /** Cameras and recorders laid over takes. */
   readonly recordings?: readonly Recording[];
   readonly spoken?: readonly PickUpRecording[];

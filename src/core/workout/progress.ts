@@ -2,7 +2,7 @@
 export const WORKOUT_STATES = ['planned', 'scripted', 'filmed', 'aligned', 'delivered'] as const;
 export type WorkoutState = (typeof WORKOUT_STATES)[number];
 
-export interface ProgressFacts {
+interface ProgressFacts {
   readonly hasMoves: boolean;
   readonly hasCues: boolean;
   readonly hasTranscribedTake: boolean;

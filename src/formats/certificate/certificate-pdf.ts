@@ -6,7 +6,7 @@ const INK = '#1d1b18';
 const SOFT = '#5f5a52';
 
 /** A finished film that was read back, as it is named on paper. */
-export interface CertifiedFilm {
+interface CertifiedFilm {
   readonly title: string;
   readonly revision: number;
   readonly madeAt: Date;

@@ -6,7 +6,7 @@ import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { MOST_EXERCISES, blankExercise, exerciseSchema } from './exercise-schema.ts';
 
 /** Columns of the table in their order; lists are written with semicolons. */
-export const EXERCISE_COLUMNS: Readonly<Record<keyof Exercise, string>> = {
+const EXERCISE_COLUMNS: Readonly<Record<keyof Exercise, string>> = {
   name: 'name',
   start: 'start',
   end: 'end',

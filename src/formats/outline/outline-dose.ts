@@ -7,10 +7,10 @@ import { readTempo } from './outline-fields.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';
 
 /** A repetition takes so long where neither tempo nor pace is said (common practice: 3 to 5 s). */
-export const USUAL_REP_US = fromSeconds(4);
+const USUAL_REP_US = fromSeconds(4);
 
 /** A dose as it was read; `assumed` says what was taken that was not written. */
-export interface ReadDose {
+interface ReadDose {
   readonly dose: Dose;
   /** `reps 10 each side`: each side has its interval. */
   readonly eachSide: boolean;
@@ -92,7 +92,7 @@ export function readAbout(text: string): Range | null {
 }
 
 /** `slow 0:20, tempo 0:20 at 85 %, pulses 10`: a name and a length each; null where one has none. */
-export function readPhases(text: string): Phase[] | null {
+function readPhases(text: string): Phase[] | null {
   const phases = splitField(text, ',').map((part): Phase | null => {
     const match = /^(.*\S)\s+([\d:.]+s?)(?:\s+at\s+(\d{1,3})\s?%)?$/i.exec(part.trim());
     const lengthUs = match === null ? null : readTime(match[2] ?? '');
@@ -106,7 +106,7 @@ export function readPhases(text: string): Phase[] | null {
   return all.length === phases.length && all.length > 0 && all.length <= PLAN_LIMITS.phases ? all : null;
 }
 
-export function writePhases(phases: readonly Phase[]): string {
+function writePhases(phases: readonly Phase[]): string {
   return phases
     .map(
       (p) =>
@@ -117,7 +117,7 @@ export function writePhases(phases: readonly Phase[]): string {
 
 /** What a move has of its own instead of the scheme's length. */
 export const MEASURES = ['dose', 'phases', 'range'] as const;
-export type Measure = Pick<Move, (typeof MEASURES)[number]>;
+type Measure = Pick<Move, (typeof MEASURES)[number]>;
 
 /**
  * `counts 16`, `reps 10 tempo 3-1-1`, `3 breaths`, `about 0:30`, `0:20-0:40`, `phases: slow 20, pulses 10`; null: it is

@@ -5,7 +5,7 @@ import { type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
 
 /** What a switch in the middle of an interval costs when the outline does not say: 4 s (common practice 4–6 s). */
-export const DEFAULT_SWITCH_US = fromSeconds(4);
+const DEFAULT_SWITCH_US = fromSeconds(4);
 
 const SPECIAL = /[\\|:,]/g;
 

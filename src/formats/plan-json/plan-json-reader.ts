@@ -5,8 +5,8 @@ import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { faultOf, planSchema } from './plan-schema.ts';
 
 /** The name and version that a plan file carries. */
-export const PLAN_FORMAT = 'euphon-plan';
-export const PLAN_VERSION = 1;
+const PLAN_FORMAT = 'euphon-plan';
+const PLAN_VERSION = 1;
 
 const fileSchema = Joi.object({
   format: Joi.valid(PLAN_FORMAT).required(),

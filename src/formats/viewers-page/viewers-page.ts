@@ -2,7 +2,7 @@ import { escapeHtml } from './escape-html.ts';
 import type { ViewerClass } from '../../core/delivery/viewer-class.ts';
 
 /** What the page is made of besides the class: its own script and style, and the name of the film beside it. */
-export interface PageParts {
+interface PageParts {
   readonly script: string;
   readonly style: string;
   readonly film: string;

@@ -7,11 +7,11 @@ import { NEWEST_DOCUMENT, upgradeDocument } from '../workout-json/upgrade.ts';
 import { workoutSchema } from '../workout-json/workout-schema.ts';
 
 /** The name and version that the file of a whole workout carries. */
-export const WORKOUT_FILE_FORMAT = 'euphon-workout-file';
-export const WORKOUT_FILE_VERSION = 1;
+const WORKOUT_FILE_FORMAT = 'euphon-workout-file';
+const WORKOUT_FILE_VERSION = 1;
 
 /** A take as it travels: what it was, and its words; the recording itself is known by its SHA-256. */
-export interface TakeInFile {
+interface TakeInFile {
   readonly id: string;
   readonly name: string;
   readonly sha256: string;
@@ -19,7 +19,7 @@ export interface TakeInFile {
 }
 
 /** One whole workout: the document, named versions of it, takes with their words. */
-export interface WorkoutFile {
+interface WorkoutFile {
   readonly document: WorkoutDocument;
   readonly versions: readonly { readonly name: string; readonly document: WorkoutDocument }[];
   readonly takes: readonly TakeInFile[];

@@ -9,7 +9,7 @@ import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** One recording of a line. */
-export interface Try {
+interface Try {
   readonly id: string;
   readonly url: string;
   /** How it goes into its room; null: it is listened to just now. */

@@ -8,7 +8,7 @@ import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/w
 
 const FULL_HD = { width: 1920, height: 1080 };
 
-export interface Found {
+interface Found {
   readonly findings: readonly Finding[];
   /** Something is still being looked at. */
   readonly looking: boolean;

@@ -13,7 +13,7 @@ import { tokensOf } from '../../core/transcript/transcript.ts';
 import { useFetched } from '../shared/use-fetched.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 
-export interface FilmSound {
+interface FilmSound {
   readonly along: SoundAlong;
   readonly findings: readonly Finding[];
   readonly clipped: readonly Micros[];

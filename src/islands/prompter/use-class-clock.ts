@@ -8,7 +8,7 @@ import { inField } from '../workbench/use-keys.ts';
 /** The clock is read this often while it runs; a tenth of a second is what its figures show. */
 const READ_EVERY_MS = 60;
 
-export interface ClockView {
+interface ClockView {
   readonly clock: ClassClock;
   readonly at: Micros;
   readonly running: boolean;

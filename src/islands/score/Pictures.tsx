@@ -10,7 +10,7 @@ import { withInserts } from './edit-inserts.ts';
 import { newInsertId } from './use-insert-commands.ts';
 
 /** The still pictures of the workout. */
-export function usePictures(): readonly TakeOfPage[] {
+function usePictures(): readonly TakeOfPage[] {
   const takes = useWorkbench().workbench((s) => s.takes);
   return useMemo(() => takes.flatMap(({ take }) => (take.role === 'picture' ? [take] : [])), [takes]);
 }

@@ -9,7 +9,7 @@ import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { CueLine } from './CueLine.tsx';
 import { FitBar } from './FitBar.tsx';
 
-export interface SegmentScriptProps {
+interface SegmentScriptProps {
   readonly segment: Segment;
   readonly heading: string | null;
   readonly fit: SpeechFit | undefined;

@@ -5,7 +5,7 @@ const RETRY_MS = 1_500;
 const MOST_TRIES = 40;
 
 /** A take's loudness for drawing: magnitudes from 0 to 255, so many a second. */
-export interface Peaks {
+interface Peaks {
   readonly peaksASecond: number;
   readonly peaks: readonly number[];
 }

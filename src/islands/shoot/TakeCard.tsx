@@ -12,7 +12,7 @@ const ROLE_WORD: Readonly<Record<Exclude<TakeRole, 'pick-up' | 'picture'>, strin
   recorder: 'A recorder beside',
 };
 
-export interface CardProps {
+interface CardProps {
   readonly entry: TakeWithTranscript;
   readonly others: readonly TakeWithTranscript[];
   /** It is the take in hand: Align shows it. */

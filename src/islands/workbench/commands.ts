@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { inField } from './use-keys.ts';
 
 /** Something the open station can do, for the command list. `keys` is how it is done without the list. */
-export interface StationCommand {
+interface StationCommand {
   readonly label: string;
   readonly keys?: string;
   readonly run: () => void;

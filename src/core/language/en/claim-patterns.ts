@@ -3,7 +3,7 @@
  * practice).
  * Each matches in running text: recognisers often write no marks. `N` stands for a number in letters or figures.
  */
-export const N = '(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|sixteen|twenty|\\d{1,2})';
+const N = '(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|sixteen|twenty|\\d{1,2})';
 const BODY =
   '(?:leg|legs|foot|feet|arm|hand|knee|elbow|hip|heel|heels|toe|toes|ankle|shoulder|thigh|calf|hamstring|glute)';
 

@@ -21,7 +21,7 @@ export const OPTION_LEAD =
 /** Stems of an option's description that are said all the time. */
 export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|from)$/;
 
-export type ConfessedMistake = 'lost-beat' | 'call-without-change' | 'reps-miscounted';
+type ConfessedMistake = 'lost-beat' | 'call-without-change' | 'reps-miscounted';
 
 /** What people say when something went wrong, and what that is (common practice). */
 export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, says: string, words: RegExp])[] = [
