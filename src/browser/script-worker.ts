@@ -3,7 +3,7 @@ import { type ExerciseBook, bookWith } from '../core/exercise/library.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import type { CallMeans } from '../core/script/calls.ts';
 import type { Script } from '../core/script/cue.ts';
-import type { Schedule } from '../core/script/schedule.ts';
+import type { Schedule } from '../core/script/placed-line.ts';
 import { type Studio, USUAL_STUDIO, callMeans } from '../core/workout/studio.ts';
 import { type WorkedScript, lookAtScript, placeScript } from '../core/workout/work-script.ts';
 

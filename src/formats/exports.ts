@@ -5,7 +5,7 @@ import type { ProgrammeSegment } from '../core/edit/assemble.ts';
 import { type Style, paint } from '../core/looks/paint.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
-import type { PlacedLine } from '../core/script/schedule.ts';
+import type { PlacedLine } from '../core/script/placed-line.ts';
 import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
 import { viewerClass } from '../core/delivery/viewer-class.ts';
 import { tagsToPublish, titleToPublish } from '../core/delivery/publish-words.ts';

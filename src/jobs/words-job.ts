@@ -1,5 +1,5 @@
 import { voiceOf } from '../core/align/align.ts';
-import { lockTranscript, putTranscript, transcriptOf } from '../db/takes-sql.ts';
+import { lockTranscript, putTranscript, transcriptOf } from '../db/transcripts-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
 import { writeWordsJson } from '../formats/words-json/words-json-writer.ts';
 import { KNOWN_WORDS } from '../media/recogniser.ts';

@@ -15,7 +15,7 @@ import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { musicCredits } from './music.ts';
 import { getStudio } from './studio.ts';
-import { takesWithTranscripts } from './takes.ts';
+import { takesWithTranscripts } from './transcripts.ts';
 import { asTimed } from './timed.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { checkId, documentAt, getWorkout } from './workouts.ts';

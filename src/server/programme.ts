@@ -7,7 +7,7 @@ import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
-import { takesWithTranscripts } from './takes.ts';
+import { takesWithTranscripts } from './transcripts.ts';
 
 /** The programme of a workout with all it is made from. */
 interface MadeProgramme {

@@ -34,7 +34,7 @@ import {
 } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
-import { transcriptOf } from '../db/takes-sql.ts';
+import { transcriptOf } from '../db/transcripts-sql.ts';
 import { Refusal } from './answer.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';

@@ -1,18 +1,10 @@
-import { type TakeWithTranscript } from './take-with-transcript.ts';
 import Joi from 'joi';
-import type PgBoss from 'pg-boss';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeLevels } from '../core/sound/take-levels.ts';
 import { TAKE_ROLES } from '../core/sync/media-facts.ts';
-import {
-  TAKE_WORK_KINDS,
-  type TakeWorkKind,
-  queueTakeWork,
-  stopTakeWork as stopWork,
-  workOf,
-} from '../db/take-work-sql.ts';
+import {} from '../db/take-work-sql.ts';
 import {
   type MoreOfTake,
   type Take,
@@ -21,22 +13,14 @@ import {
   takeOfUpload,
   insertTake,
   putRole,
-  lockTranscript,
-  putTranscript,
-  swapTranscript,
   takeById,
   takesOf,
-  transcriptOf,
 } from '../db/takes-sql.ts';
+import { putTranscript } from '../db/transcripts-sql.ts';
 import { levelsOf, waveformOf } from '../db/take-sound-sql.ts';
 import { scopeNow } from '../db/studio-scope.ts';
-import { type Db, inTransaction } from '../db/pool.ts';
-import { send } from '../db/queue.ts';
-import type { ReadProblem } from '../formats/problem.ts';
+import { inTransaction } from '../db/pool.ts';
 import { keepableName } from '../formats/keepable.ts';
-import { pastTheEnd } from '../formats/transcript-problem.ts';
-import { TRANSCRIPT_FORMATS, transcriptFormat } from '../formats/transcript-reader.ts';
-import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
 import { withTake, withoutTake } from '../core/workout/document.ts';
 import { awaitedArrived } from '../db/awaited-sql.ts';
 import { keepMedia } from '../db/keep-media.ts';
@@ -44,10 +28,11 @@ import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { NotPicture, stillFilm } from '../media/still.ts';
 import { Refusal } from './answer.ts';
-import { aside } from './aside/aside.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
 import { amendWorkout, checkId, getWorkout } from './workouts.ts';
+import { FIRST_WORK, queueLine, queueWork, wantTakeWork } from './take-work.ts';
+import { getTake } from './get-take.ts';
 
 /** Largest take, 64 GiB: several hours of 4K from a phone or camera. */
 export const LARGEST_TAKE = 64 * 2 ** 30;
@@ -172,57 +157,6 @@ async function asFilm({ store }: Context, picture: Incoming): Promise<Incoming> 
   }
 }
 
-/** What is done with every take as soon as it is here. */
-export const FIRST_WORK = ['listen', 'picture'] as const satisfies readonly TakeWorkKind[];
-
-/** Of a line that was spoken again only the voice matters. Somebody waits for it with the next one: it comes first. */
-async function queueLine(db: Db, queue: PgBoss, takeId: string): Promise<void> {
-  await queueTakeWork(db, takeId, 'listen');
-  await send(queue, 'take', { takeId, kind: 'listen' }, db, SOON);
-}
-const SOON = 10;
-
-/** Queues long work on a take, also where it was done before: rows and jobs in the transaction of `db`. */
-export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds: TakeWorkKind[]): Promise<void> {
-  for (const kind of kinds) {
-    await queueTakeWork(db, takeId, kind);
-    await send(queue, 'take', { takeId, kind }, db);
-  }
-}
-
-async function wantTakeWork(context: Context, takeId: string, kind: TakeWorkKind): Promise<void> {
-  const queue = await context.queue();
-  await inTransaction(context.pool, (db) => queueWork(db, queue, takeId, kind));
-}
-
-const workKind = (text: string | undefined): TakeWorkKind => {
-  const kind = TAKE_WORK_KINDS.find((k) => k === text);
-  if (kind === undefined) throw new Refusal(404, 'There is no such work.');
-  return kind;
-};
-
-/** Starts work that a person asks for. */
-export async function askTakeWork(
-  context: Context,
-  takeId: string | undefined,
-  kind: string | undefined,
-): Promise<void> {
-  const take = await getTake(context, takeId);
-  const wanted = workKind(kind);
-  if (wanted === 'sync' && take.ofTake === null)
-    throw new Refusal(409, 'Say first which take this is another recording of.');
-  await wantTakeWork(context, take.id, wanted);
-}
-
-export async function stopTakeWork(
-  context: Context,
-  takeId: string | undefined,
-  kind: string | undefined,
-): Promise<void> {
-  const take = await getTake(context, takeId);
-  await stopWork(context.pool, take.id, workKind(kind));
-}
-
 const roleSchema = Joi.object({
   role: Joi.valid(...TAKE_ROLES).required(),
   ofTake: Joi.string().guid().allow(null).required(),
@@ -250,12 +184,6 @@ export async function setRole(context: Context, takeId: string | undefined, body
   return (await takeById(context.pool, take.id)) as Take;
 }
 
-export async function getTake(context: Context, id: string | undefined): Promise<Take> {
-  const take = await takeById(context.pool, checkId(id, 'take'));
-  if (take === null) throw new Refusal(404, 'There is no such take.');
-  return take;
-}
-
 export async function removeTake(context: Context, id: string | undefined): Promise<void> {
   const take = await getTake(context, id);
   await inTransaction(context.pool, async (db) => {
@@ -270,88 +198,6 @@ export async function bringBackTake(context: Context, id: string | undefined): P
   if (!(await restoreTake(context.pool, checkId(id, 'take'))) && (await takeById(context.pool, id ?? '')) === null)
     throw new Refusal(404, 'This take is gone for good.');
   return getTake(context, id);
-}
-
-/**
- * Sets a take's transcript, changed on a revision (0: where there was none). A stale revision gives 412 with what is
- * there now, and nothing is overwritten. Problems that could be mended come back as notes; one without a single cue is
- * refused.
- */
-export async function setTranscript(
-  context: Context,
-  takeId: string | undefined,
-  text: string,
-  revision: number,
-): Promise<{ problems: readonly ReadProblem[]; cues: number; revision: number }> {
-  const take = await getTake(context, takeId);
-  const { value, problems } = await aside('readTranscript', text);
-  if (value.cues.length === 0)
-    throw new Refusal(
-      422,
-      problems.find((p) => p.line === 0)?.message ?? problems[0]?.message ?? 'No words were found.',
-      problems,
-    );
-  if (/\u0000/.test(text) || !text.isWellFormed())
-    throw new Refusal(422, 'The text holds a character that cannot be kept (NUL or half a character).');
-  const written = await inTransaction(context.pool, async (db) => {
-    const now = await lockTranscript(db, take.id);
-    // Sent again because its answer was lost: it is there already.
-    if (now?.text === text) return now.revision;
-    if ((now?.revision ?? 0) !== revision)
-      throw new Refusal(412, 'The words were changed elsewhere since you opened them.', {
-        revision: now?.revision ?? 0,
-        format: now?.format ?? null,
-        text: now?.text ?? null,
-      });
-    return putTranscript(db, { takeId: take.id, format: transcriptFormat(text), text });
-  });
-  return {
-    problems: [...problems, ...pastTheEnd(value.cues, take.duration)],
-    cues: value.cues.length,
-    revision: written,
-  };
-}
-
-export async function takesWithTranscripts(context: Context, workoutId: string): Promise<TakeWithTranscript[]> {
-  const takes = await takesOf(context.pool, workoutId);
-  return Promise.all(
-    takes.map(async (take) => {
-      const row = await transcriptOf(context.pool, take.id);
-      return {
-        take,
-        transcript:
-          row === null
-            ? null
-            : { format: row.format, text: row.text, hasPrevious: row.hasPrevious, revision: row.revision },
-        work: await workOf(context.pool, take.id),
-      };
-    }),
-  );
-}
-
-/** A transcript as a file in one of its formats. */
-export async function transcriptFile(
-  context: Context,
-  takeId: string | undefined,
-  format: string | undefined,
-): Promise<{ text: string; mime: string; name: string }> {
-  const take = await getTake(context, takeId);
-  const wanted = TRANSCRIPT_FORMATS.find((f) => f === format);
-  if (wanted === undefined)
-    throw new Refusal(404, `There is no format “${format?.slice(0, 40) ?? ''}”; ${TRANSCRIPT_FORMATS.join(', ')} are.`);
-  const row = await transcriptOf(context.pool, take.id);
-  if (row === null) throw new Refusal(404, 'This take has no transcript yet.');
-  const { mime, extension } = TRANSCRIPT_FILES[wanted];
-  return {
-    text: writeTranscript((await aside('readTranscript', row.text)).value, wanted, take.duration),
-    mime,
-    name: `${take.name}.${extension}`,
-  };
-}
-
-export async function previousTranscript(context: Context, takeId: string | undefined): Promise<void> {
-  const take = await getTake(context, takeId);
-  if (!(await swapTranscript(context.pool, take.id))) throw new Refusal(409, 'There is no transcript before this one.');
 }
 
 export async function takeLevels(context: Context, takeId: string | undefined): Promise<TakeLevels> {

@@ -1,14 +1,15 @@
 import { type Edit, withTake, withTakeIds } from '../core/workout/document.ts';
 import { inTransaction } from '../db/pool.ts';
 import { awaitTake } from '../db/awaited-sql.ts';
-import { insertTake, putTranscript, takeWithFile, takesOf, transcriptOf } from '../db/takes-sql.ts';
+import { insertTake, takeWithFile, takesOf } from '../db/takes-sql.ts';
+import { putTranscript, transcriptOf } from '../db/transcripts-sql.ts';
 import { insertVersion, versionsOf } from '../db/versions-sql.ts';
 import { insertWorkout } from '../db/workouts-sql.ts';
 import { writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
 import { Refusal } from './answer.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
-import { FIRST_WORK, queueWork } from './takes.ts';
+import { FIRST_WORK, queueWork } from './take-work.ts';
 import { amendWorkout, documentAt, factsOf, getWorkout } from './workouts.ts';
 
 /** One whole workout as one file: the document, its named versions, and its takes with their words. */

@@ -12,16 +12,17 @@ import type { Context } from '../../src/server/context.ts';
 import {
   bringInProof,
   bringInTrack,
-  changeTrack,
   getTrack,
   makePractice,
   removeTrack,
   soundOf,
   trackList,
 } from '../../src/server/tracks.ts';
+import { changeTrack } from '../../src/server/track-changes.ts';
 import { musicFile, queueBed } from '../../src/server/music.ts';
 import { exportFile } from '../../src/server/deliver.ts';
-import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
+import { createWorkout, getWorkout } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { EAR_HERE, closeContext, freshContext } from './support.ts';
 
 let context: Context;

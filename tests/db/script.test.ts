@@ -8,7 +8,8 @@ import type { Context } from '../../src/server/context.ts';
 import { scratchTrack, scriptFile, spokenLine } from '../../src/server/script.ts';
 import { getStudio, learnChangeFigures, learnSpeaker, setSpeaker } from '../../src/server/studio.ts';
 import { putSpeaker } from '../../src/db/studio-sql.ts';
-import { createWorkout, getWorkout, patchWorkout, documentAt } from '../../src/server/workouts.ts';
+import { createWorkout, getWorkout, documentAt } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { closeContext, freshContext } from './support.ts';
 
 let context: Context;

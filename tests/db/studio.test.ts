@@ -24,14 +24,8 @@ import {
   setChangeFigures,
 } from '../../src/server/studio.ts';
 import { forgetVersion, listVersions, nameVersion } from '../../src/server/versions.ts';
-import {
-  createWorkout,
-  documentAt,
-  getWorkout,
-  markTemplate,
-  patchWorkout,
-  workoutList,
-} from '../../src/server/workouts.ts';
+import { createWorkout, documentAt, getWorkout, markTemplate, workoutList } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { closeContext, freshContext } from './support.ts';
 
 let context: Context;

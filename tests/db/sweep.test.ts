@@ -8,17 +8,18 @@ import { USUAL_GRACE, sweep } from '../../src/jobs/sweep.ts';
 import { DiskFull, needRoom } from '../../src/media/disk.ts';
 import type { Context } from '../../src/server/context.ts';
 import { checkRoom } from '../../src/server/room.ts';
-import { bringBackTake, getTake, removeTake } from '../../src/server/takes.ts';
+import { bringBackTake, removeTake } from '../../src/server/takes.ts';
+import { getTake } from '../../src/server/get-take.ts';
 import {
   bringBackWorkout,
   createWorkout,
   findWorkout,
   getWorkout,
   history,
-  patchWorkout,
   removeWorkout,
   workoutList,
 } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { TAKE_FACTS, closeContext, freshContext } from './support.ts';
 
 let context: Context;

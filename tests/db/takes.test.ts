@@ -1,14 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import {
-  deleteTake,
-  insertMediaFile,
-  insertTake,
-  putLie,
-  putThumbs,
-  putTranscript,
-  takeById,
-  transcriptOf,
-} from '../../src/db/takes-sql.ts';
+import { deleteTake, insertMediaFile, insertTake, putLie, putThumbs, takeById } from '../../src/db/takes-sql.ts';
+import { putTranscript, transcriptOf } from '../../src/db/transcripts-sql.ts';
 import {
   levelsOf,
   putLevels,
@@ -36,15 +28,16 @@ import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';
 import type { Context } from '../../src/server/context.ts';
 import { changeLogbook, keepInLogbook, readLogbook } from '../../src/server/logbook.ts';
 import { getStudio } from '../../src/server/studio.ts';
+import { setRole } from '../../src/server/takes.ts';
 import {
-  askTakeWork,
   previousTranscript,
-  setRole,
   setTranscript,
   takesWithTranscripts,
   transcriptFile,
-} from '../../src/server/takes.ts';
-import { createWorkout, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
+} from '../../src/server/transcripts.ts';
+import { askTakeWork } from '../../src/server/take-work.ts';
+import { createWorkout, getWorkout } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { writeTranscript } from '../../src/formats/transcript-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { syntheticTake } from '../support/synthetic-take.ts';

@@ -3,13 +3,15 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { decidedOn } from '../../src/core/workout/document.ts';
 import { keepMedia } from '../../src/db/keep-media.ts';
 import { awaitedArrived } from '../../src/db/awaited-sql.ts';
-import { insertTake, takesOf, transcriptOf } from '../../src/db/takes-sql.ts';
+import { insertTake, takesOf } from '../../src/db/takes-sql.ts';
+import { transcriptOf } from '../../src/db/transcripts-sql.ts';
 import { NEWEST_DOCUMENT, NewerDocument, upgradeDocument } from '../../src/formats/workout-json/upgrade.ts';
 import type { Context } from '../../src/server/context.ts';
-import { setTranscript } from '../../src/server/takes.ts';
+import { setTranscript } from '../../src/server/transcripts.ts';
 import { listVersions, nameVersion } from '../../src/server/versions.ts';
 import { exportWorkoutFile, importWorkoutFile } from '../../src/server/workout-file.ts';
-import { createWorkout, documentAt, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
+import { createWorkout, documentAt, getWorkout } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { TAKE_FACTS, closeContext, freshContext } from './support.ts';
 
 let here: Context;

@@ -6,16 +6,14 @@ import { migrate } from '../../src/db/migrate.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
 import {
-  changeIdFrom,
   createWorkout,
   documentAt,
   getWorkout,
   history,
-  patchWorkout,
   removeWorkout,
-  revisionFrom,
   workoutList,
 } from '../../src/server/workouts.ts';
+import { changeIdFrom, patchWorkout, revisionFrom } from '../../src/server/workout-patch.ts';
 import { closeContext, freshContext, migrations } from './support.ts';
 
 let context: Context;

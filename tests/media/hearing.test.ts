@@ -6,7 +6,7 @@ import { voiceOf } from '../../src/core/align/align.ts';
 import { type Transcript, tokensOf } from '../../src/core/transcript/transcript.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { workOf } from '../../src/db/take-work-sql.ts';
-import { transcriptOf } from '../../src/db/takes-sql.ts';
+import { transcriptOf } from '../../src/db/transcripts-sql.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { receiveFile } from '../../src/media/file-store.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
@@ -18,7 +18,8 @@ import { KNOWN_WORDS } from '../../src/media/recogniser.ts';
 import { NotSound } from '../../src/media/sound.ts';
 import { standInService } from '../../src/media/stand-in-service.ts';
 import type { Context } from '../../src/server/context.ts';
-import { askTakeWork, keepTake } from '../../src/server/takes.ts';
+import { keepTake } from '../../src/server/takes.ts';
+import { askTakeWork } from '../../src/server/take-work.ts';
 import { createWorkout } from '../../src/server/workouts.ts';
 import { closeContext, freshContext } from '../db/support.ts';
 

@@ -25,8 +25,10 @@ import { certificatePdf } from '../../src/server/kit.ts';
 import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
 import { Refusal } from '../../src/server/answer.ts';
-import { keepTake, setTranscript } from '../../src/server/takes.ts';
-import { createWorkout, documentAt, getWorkout, patchWorkout } from '../../src/server/workouts.ts';
+import { keepTake } from '../../src/server/takes.ts';
+import { setTranscript } from '../../src/server/transcripts.ts';
+import { createWorkout, documentAt, getWorkout } from '../../src/server/workouts.ts';
+import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { EAR_HERE, closeContext, freshContext } from '../db/support.ts';
 import { frameCount, makeVideo } from './support.ts';
 

@@ -1,7 +1,7 @@
 import { type RecordedSegment, type Alignment } from './alignment.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
 import type { Heard } from '../calls/detect-calls.ts';
-import { labelsOf } from '../calls/name-match.ts';
+import { labelsOf } from '../calls/name-variants.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { TakeSound } from '../signal/take-sound.ts';

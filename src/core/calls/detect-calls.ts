@@ -1,6 +1,7 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type Near, halfWords, isGo, restStrength, roundWords, switchWords, timeLeftWords } from './call-patterns.ts';
-import { type Label, findMentions } from './name-match.ts';
+import { findMentions } from './name-match.ts';
+import { type Label } from './name-variants.ts';
 import { COUNTED, numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
 

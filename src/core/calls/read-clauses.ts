@@ -2,7 +2,7 @@ import { numberOf } from '../language/en/numbers.ts';
 import { type ClauseMark, marksOf } from '../language/en/clause-marks.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
-import type { Label } from './name-match.ts';
+import type { Label } from './name-variants.ts';
 import { type Heard, hear } from './detect-calls.ts';
 
 /** A move named in a clause. */

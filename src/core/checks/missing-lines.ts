@@ -2,7 +2,7 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import { callFacts } from '../script/call-facts.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
-import type { Schedule } from '../script/schedule.ts';
+import type { Schedule } from '../script/placed-line.ts';
 import { fromSeconds } from '../time/micros.ts';
 import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
 

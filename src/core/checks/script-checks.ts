@@ -4,7 +4,7 @@ import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { CallMeans } from '../script/calls.ts';
 import type { Cue, Script } from '../script/cue.ts';
-import type { Schedule } from '../script/schedule.ts';
+import type { Schedule } from '../script/placed-line.ts';
 import { numberWords } from '../speech/spoken.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';

@@ -1,37 +1,22 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import { type CountsLeft, balanceOf, countsLeft } from '../plan/balance.ts';
+import { balanceOf } from '../plan/balance.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Claim, Said } from './claim.ts';
-
-/** A class as it really runs: the plan's segments at the times they have on the claims' clock. */
-export interface RunningClass {
-  readonly plan: Plan;
-  /** In order; a segment that was never done is missing. `index` is its place in this list. */
-  readonly segments: readonly Segment[];
-  /** Planned lengths by key, for promises of length. */
-  readonly planned: ReadonlyMap<string, Micros>;
-  /** 0 to 1 by key; below a limit a verdict is `unsure`. */
-  readonly sure: (key: string) => number;
-  /** 0 to 1 by key: that the segment lies where it is said to be at all; where it is not given, `sure` is asked. */
-  readonly placed?: (key: string) => number;
-}
+import { checkLength, endOf, startOf } from './check-lengths.ts';
+import { type Ahead, lookAhead, checkLeft } from './moves-left.ts';
+import { type RunningClass, type Verdict, truth } from './verdict.ts';
 
 /** People round: a call of seconds left holds within 2 s or 15 %, half-way within 2.5 s (common practice). */
 const SECONDS_SLACK = 2e6;
 const SECONDS_SHARE = 0.15;
 const HALF_SLACK = 2.5e6;
 const CLASS_HALF_SHARE = 0.07;
-/** A class is called by its round number of minutes. */
-const CLASS_LENGTH_SHARE = 0.07;
-const LENGTH_SLACK = 1.01e6;
 const UNSURE_BELOW = 0.2;
 const POSITION_AHEAD = 12e6;
 /** A word about the new segment may be said this long before it begins. */
 const AHEAD = 1.2e6;
-
-type Verdict = Pick<Claim, 'claimed' | 'actual' | 'verdict'>;
 
 /** Checks each claim against the class. Claims that the plan says nothing about are left out. */
 export function checkClaims(said: readonly Said[], running: RunningClass): Claim[] {
@@ -71,35 +56,6 @@ function segmentAt(segments: readonly Segment[], at: Micros): Segment | null {
   }
   return segments[low] ?? segments.at(-1) ?? null;
 }
-
-/**
- * The moves' segments after each segment, and what is left there; worked out once a segment, for a script asks
- * thousands of times.
- */
-interface Ahead {
-  readonly active: (index: number) => readonly Segment[];
-  readonly left: (index: number) => CountsLeft;
-}
-
-function lookAhead(segments: readonly Segment[]): Ahead {
-  const active = segments.filter(isActive);
-  const after = new Map<number, readonly Segment[]>();
-  const left = new Map<number, CountsLeft>();
-  return {
-    active: (index) => {
-      let list = after.get(index);
-      if (list === undefined) after.set(index, (list = active.filter((s) => s.index > index)));
-      return list;
-    },
-    left: (index) => {
-      let counts = left.get(index);
-      if (counts === undefined) left.set(index, (counts = countsLeft(segments, index)));
-      return counts;
-    },
-  };
-}
-
-const truth = (holds: boolean): Claim['verdict'] => (holds ? 'true' : 'false');
 
 function check(
   claim: Said,
@@ -212,107 +168,6 @@ function check(
       return { claimed: claim.reps, actual: block.scheme.reps, verdict: truth(block.scheme.reps === claim.reps) };
     }
   }
-}
-
-/** Moves and intervals are both accepted ways of counting; so are the round, the block and the class as the whole. */
-function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Segment, ahead: Ahead): Verdict {
-  const left = ahead.left(here.index);
-  const after = ahead.active(here.index);
-  const classMoves = new Set(
-    after.map((s) => `${s.moveId}/${s.round}`).filter((u) => !isActive(here) || u !== `${here.moveId}/${here.round}`),
-  ).size;
-  // In a break after a round's last move the next round is what is meant.
-  const next = after[0];
-  const nextRound =
-    !isActive(here) && next !== undefined && next.blockId === here.blockId && next.round !== here.round ? left : null;
-  const coming = next === undefined ? [] : after.filter((s) => s.blockId === next.blockId && s.round === next.round);
-  let counts: number[];
-  /** What is true in the unit that was said, in the nearest whole; for `any` it is the nearest number. */
-  let plain: number | null = null;
-  if (claim.unit === 'round')
-    counts = isActive(here) || nextRound === null ? [left.rounds] : [left.rounds, left.rounds - 1];
-  else {
-    const wider = claim.inRound !== true;
-    const intervals = [
-      left.intervalsInRound,
-      ...(wider ? [left.intervals, after.length] : []),
-      ...(isActive(here) ? [] : [coming.length]),
-    ];
-    const moves = [
-      left.movesInRound,
-      ...(wider ? [left.moves, classMoves] : []),
-      ...(isActive(here) ? [] : [new Set(coming.map((s) => s.moveId)).size]),
-    ];
-    counts = claim.unit === 'interval' ? intervals : [...moves, ...intervals];
-    if (isActive(here) && claim.unit !== 'any') plain = (claim.unit === 'interval' ? intervals : moves)[0] ?? null;
-    // `last one` in the break before it: one is left, and it is the last.
-    if (claim.left === 0 && !isActive(here)) counts = counts.map((n) => n - 1).concat(counts.filter((n) => n === 0));
-    if (!isActive(here)) counts = counts.filter((n) => n > 0 || claim.left <= 0);
-  }
-  const usable = counts.filter((n) => n >= 0);
-  const actual =
-    plain !== null && !usable.includes(claim.left)
-      ? plain
-      : usable.length === 0
-        ? 0
-        : usable.reduce((a, b) => (Math.abs(b - claim.left) < Math.abs(a - claim.left) ? b : a));
-  return { claimed: claim.left, actual, verdict: truth(usable.includes(claim.left)) };
-}
-
-function checkLength(
-  claim: Extract<Said, { type: 'length' }>,
-  here: Segment,
-  about: Segment,
-  { segments, planned }: RunningClass,
-): Verdict | null {
-  if (claim.of === 'class') {
-    const total = [...planned.values()].reduce((sum, us) => sum + us, 0) / 1e6;
-    return {
-      claimed: claim.seconds,
-      actual: Math.round(total),
-      verdict: truth(Math.abs(total - claim.seconds) <= Math.max(30, claim.seconds * CLASS_LENGTH_SHARE)),
-    };
-  }
-  const lengthOf = (s: Segment) => planned.get(s.key) ?? s.end - s.start;
-  const near =
-    claim.of === 'work'
-      ? [
-          about,
-          ...(isActive(here)
-            ? []
-            : segments
-                .slice(here.index + 1)
-                .filter(isActive)
-                .slice(0, 1)),
-        ].filter(isActive)
-      : [here, ...segments.slice(here.index + 1, here.index + 3)]
-          .filter((s) => s.kind === 'rest' || s.kind === 'change-over' || s.kind === 'water')
-          .slice(0, 2);
-  // In talk the promise is about the block that comes.
-  const coming =
-    here.kind === 'talk'
-      ? segments.filter((s) => s.index > here.index && (claim.of === 'work' ? isActive(s) : s.kind === 'rest'))
-      : near;
-  if (coming.length === 0) return null;
-  const lengths = coming.map(lengthOf);
-  const actual = lengths.reduce((a, b) =>
-    Math.abs(b - claim.seconds * 1e6) < Math.abs(a - claim.seconds * 1e6) ? b : a,
-  );
-  return {
-    claimed: claim.seconds,
-    actual: actual / 1e6,
-    verdict: truth(Math.abs(actual - claim.seconds * 1e6) <= LENGTH_SLACK),
-  };
-}
-
-function endOf(segments: readonly Segment[], here: Segment, of: 'round' | 'block'): number {
-  return (
-    segments.findLast((s) => s.blockId === here.blockId && (of === 'block' || s.round === here.round))?.end ?? here.end
-  );
-}
-
-function startOf(segments: readonly Segment[], here: Segment): number {
-  return segments.find((s) => s.blockId === here.blockId && s.round === here.round)?.start ?? here.start;
 }
 
 function positionOf(plan: Plan, segment: Segment): string | null {

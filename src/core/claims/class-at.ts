@@ -1,7 +1,7 @@
 import { type Plan, movesOf } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
-import type { RunningClass } from './check-claims.ts';
+import type { RunningClass } from './verdict.ts';
 
 /** A segment lies where it is said to be with at least this probability before anything is held against a speaker. */
 const SURE = 0.75;

@@ -1,4 +1,5 @@
-import { type Label, type Mention, findMentions } from '../calls/name-match.ts';
+import { type Mention, findMentions } from '../calls/name-match.ts';
+import { type Label } from '../calls/name-variants.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Said } from './claim.ts';

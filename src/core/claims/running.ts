@@ -1,12 +1,13 @@
 import { LIBRARY } from '../exercise/library.ts';
-import { labelsOf } from '../calls/name-match.ts';
+import { labelsOf } from '../calls/name-variants.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Alignment } from '../align/alignment.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
-import { type RunningClass, checkClaims } from './check-claims.ts';
+import { checkClaims } from './check-claims.ts';
+import { type RunningClass } from './verdict.ts';
 import type { Claim } from './claim.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
 import { spokenClaims } from './spoken-claims.ts';

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import type { PlacedLine } from '../script/schedule.ts';
+import type { PlacedLine } from '../script/placed-line.ts';
 import { wordShares } from '../speech/line-time.ts';
 import { normalise } from '../transcript/normalise.ts';
 import { type Token } from '../transcript/transcript.ts';

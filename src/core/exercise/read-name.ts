@@ -1,15 +1,15 @@
 import { EFFORTS } from './effort.ts';
 import type { Exercise, ExercisePosition } from './exercise.ts';
+import { MOVEMENTS } from './movement-words.ts';
 import {
   EQUIPMENT_WORDS,
   HIGH_IMPACT,
   JOINS,
   LOW_IMPACT,
-  MOVEMENTS,
   POSITION_WORDS,
   TAKES_IT_DOWN,
   USUAL_CAUTION,
-} from './movement-words.ts';
+} from './name-words.ts';
 
 /** Finds an exercise by exactly its name or another name of it. */
 type Named = (name: string) => Exercise | null;

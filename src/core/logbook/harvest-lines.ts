@@ -1,6 +1,6 @@
 import type { RecordedSegment } from '../align/alignment.ts';
 import { readClauses } from '../calls/read-clauses.ts';
-import { labelsOf } from '../calls/name-match.ts';
+import { labelsOf } from '../calls/name-variants.ts';
 import type { ClauseMark } from '../language/en/clause-marks.ts';
 import { numberOf } from '../language/en/numbers.ts';
 import { isActive } from '../plan/segment.ts';

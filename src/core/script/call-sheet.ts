@@ -11,7 +11,8 @@ import {
   WORDED_CALLS,
 } from './cue.ts';
 import { groupBy } from './group-by.ts';
-import { type DroppedLine, type PlacedLine, type Schedule, callOf } from './schedule.ts';
+import { callOf } from './schedule.ts';
+import { type DroppedLine, type PlacedLine, type Schedule } from './placed-line.ts';
 
 /** The columns of the call sheet, in the order a class hears them. */
 export const SHEET_COLUMNS = [

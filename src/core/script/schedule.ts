@@ -1,61 +1,12 @@
 import type { Segment } from '../plan/segment.ts';
 import { TYPICAL_SPEAKER, lineTime, speechRoom } from '../speech/line-time.ts';
 import { type Micros, add, fromSeconds, micros } from '../time/micros.ts';
-import type { Span } from '../time/span.ts';
 import { type CallMeans, wantedCalls } from './calls.ts';
 import { tempoOf } from './countdown.ts';
 import { groupBy } from './group-by.ts';
-import { CALL_KINDS, type CallKind, type Cue, type CueKind, type Script } from './cue.ts';
-
-/** A line that has its place on plan time. `cueId` is null for a call the program wrote. */
-export interface PlacedLine extends Span {
-  readonly segmentIndex: number;
-  readonly cueId: string | null;
-  readonly kind: CueKind | CallKind;
-  readonly text: string;
-  /** How much later than its anchor a written line had to wait for a gap; 0 for calls. */
-  readonly lateUs: Micros;
-}
-
-/** A line that found no place, and by how much it is too long for the best gap there was. */
-export interface DroppedLine {
-  readonly segmentIndex: number | null;
-  readonly cueId: string | null;
-  readonly kind: CueKind | CallKind;
-  readonly text: string;
-  /**
-   * `no-room`: too long for what is left; `place-taken`: something more important is said there; `segment-gone`: its
-   * segment is no longer in the plan.
-   */
-  readonly reason: 'no-room' | 'place-taken' | 'segment-gone';
-  readonly missingUs: Micros;
-}
-
-/** Speech a segment needs against speech it has. */
-export interface SpeechFit {
-  readonly segmentIndex: number;
-  readonly needUs: Micros;
-  readonly haveUs: Micros;
-}
-
-export interface Schedule {
-  readonly lines: readonly PlacedLine[];
-  readonly dropped: readonly DroppedLine[];
-  readonly fits: readonly SpeechFit[];
-}
-
-/** The breath between two lines. */
-const GAP = fromSeconds(0.15);
-
-interface Wanted {
-  readonly cue: Cue | null;
-  readonly kind: CueKind | CallKind;
-  readonly text: string;
-  readonly length: Micros;
-  /** A call must start exactly here; null for a written line, which takes the next gap after its anchor. */
-  readonly start: Micros | null;
-  readonly missingUs: Micros;
-}
+import { CALL_KINDS, type CallKind, type Cue, type Script } from './cue.ts';
+import { exactPlace, firstGap, insert, startOf } from './line-places.ts';
+import { type PlacedLine, type DroppedLine, type SpeechFit, type Schedule, type Wanted } from './placed-line.ts';
 
 /**
  * Places every line of a script on plan time. No two lines overlap. Calls stand exactly on their anchor or are dropped;
@@ -218,60 +169,4 @@ function namesEquipment(cues: readonly Cue[], call: string): boolean {
   const written = new Set(cues.flatMap((cue) => wordsOf(cue.text)));
   const things = wordsOf(call.slice(call.indexOf(' '))).filter((word) => word !== 'need');
   return things.length > 0 && things.filter((word) => written.has(word)).length * 2 >= things.length;
-}
-
-/** Where a written line wants to begin, never outside its segment's start. */
-function startOf(cue: Cue, segment: Segment, ends: ReadonlyMap<string, Micros>, milliBpm: number | null): Micros {
-  const { anchor } = cue;
-  const from = (us: number) => micros(Math.max(segment.start, us));
-  switch (anchor.kind) {
-    case 'start':
-      return add(segment.start, anchor.afterUs);
-    case 'half':
-      return micros((segment.start + segment.end) / 2);
-    case 'end':
-      return from(segment.end - anchor.beforeUs);
-    // Counts without a tempo are seconds: what people count where there is no music.
-    case 'count':
-      return from(segment.start + ((anchor.count - 1) * 60e9) / (milliBpm ?? 60_000));
-    case 'after':
-      return from((ends.get(anchor.cueId) ?? segment.start - anchor.gapUs) + anchor.gapUs);
-    case 'free':
-      return segment.start;
-  }
-}
-
-type NoPlace = Pick<DroppedLine, 'reason' | 'missingUs'>;
-
-function exactPlace(line: Wanted, start: Micros, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
-  if (line.missingUs > 0) return { reason: 'no-room', missingUs: line.missingUs };
-  const end = start + line.length;
-  if (start < segment.start || end > segment.end)
-    return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - start)) };
-  const other = placed.find((p) => p.start < end && start < p.end);
-  if (other === undefined) return start;
-  return { reason: 'place-taken', missingUs: micros(Math.min(end, other.end) - Math.max(start, other.start)) };
-}
-
-/** The first gap after `from` that holds the line. `placed` is in order of time. */
-function firstGap(from: Micros, length: Micros, placed: readonly PlacedLine[], segment: Segment): Micros | NoPlace {
-  let at = Math.max(from, segment.start);
-  let best = 0;
-  for (const other of placed) {
-    if (other.end + GAP <= at) continue;
-    const room = other.start - GAP - at;
-    if (room >= length) return micros(at);
-    best = Math.max(best, room);
-    at = Math.max(at, other.end + GAP);
-  }
-  if (segment.end - at >= length) return micros(at);
-  best = Math.max(best, segment.end - at);
-  return { reason: 'no-room', missingUs: micros(length - best) };
-}
-
-/** Puts a line where it belongs by time; lists are short and mostly in order already. */
-function insert(placed: PlacedLine[], line: PlacedLine): void {
-  let at = placed.length;
-  while (at > 0 && (placed[at - 1] as PlacedLine).start > line.start) at--;
-  placed.splice(at, 0, line);
 }

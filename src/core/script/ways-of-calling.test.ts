@@ -4,7 +4,8 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT, type WayOfCalling } from './cue.ts';
-import { type PlacedLine, schedule } from './schedule.ts';
+import { schedule } from './schedule.ts';
+import { type PlacedLine } from './placed-line.ts';
 import { shortName } from './short-name.ts';
 import { stylesOf, wayForBlock } from './ways-of-calling.ts';
 

@@ -1,5 +1,6 @@
 import type { Span } from '../time/span.ts';
-import { PAUSE, type PlacedWord, type WordPlan, placeWords, planWords } from './place-words.ts';
+import { type PlacedWord, type WordPlan, placeWords, planWords } from './place-words.ts';
+import { PAUSE } from './pause-words.ts';
 
 /**
  * Words placed where a voice was heard are right within about this (microseconds), more inside a long stretch of

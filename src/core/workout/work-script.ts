@@ -5,7 +5,8 @@ import type { Plan } from '../plan/plan.ts';
 import { type SheetRow, callSheet } from '../script/call-sheet.ts';
 import type { CallMeans } from '../script/calls.ts';
 import type { Script } from '../script/cue.ts';
-import { type Schedule, schedule } from '../script/schedule.ts';
+import { schedule } from '../script/schedule.ts';
+import { type Schedule } from '../script/placed-line.ts';
 
 /** What is computed from a script: where every line stands, and then what is to be said of it. */
 export interface WorkedScript {

@@ -1,5 +1,5 @@
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
-import type { PlacedLine } from '../../core/script/schedule.ts';
+import type { PlacedLine } from '../../core/script/placed-line.ts';
 import { writeCsv } from '../csv.ts';
 import { stamp } from '../stamp.ts';
 

@@ -1,7 +1,7 @@
 import type { Plan } from '../../core/plan/plan.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { type Anchor, type Cue, CUE_KINDS, type CueKind, type Script } from '../../core/script/cue.ts';
-import type { PlacedLine, Schedule } from '../../core/script/schedule.ts';
+import type { PlacedLine, Schedule } from '../../core/script/placed-line.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
 import { readTypedTime, writeSeconds } from '../../core/time/typed-time.ts';
 

@@ -3,21 +3,13 @@ import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts'
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';
+import { type Clock, clockOf, timesOf } from './ttml-times.ts';
+import { type Node } from './ttml-node.ts';
 
 /** Deeper nesting than this is no caption file. */
 const DEEPEST = 40;
 
 const NOT_SAID = new Set(['head', 'metadata', 'title', 'desc', 'copyright', 'styling', 'layout', 'style', 'region']);
-
-interface Clock {
-  readonly ticksASecond: number;
-  readonly framesASecond: number;
-}
-interface Node {
-  readonly name: string;
-  readonly attributes: Readonly<Record<string, string>>;
-  readonly children: readonly (Node | string)[];
-}
 
 /**
  * Reads W3C TTML (TTML2, IMSC 1.1 Text): each `p` is a cue; its times add to those of what it stands in. A `span` with
@@ -84,27 +76,6 @@ function parse(text: string): unknown[] {
     processEntities: true,
     maxNestedTags: DEEPEST * 4,
   }).parse(text) as unknown[];
-}
-
-/** The rates that times are written in; one that cannot be is named, and the usual one taken. */
-function clockOf({ attributes }: Node, problems: ReadProblem[]): Clock {
-  const rate = (name: string, value: string | undefined, usual: number): number => {
-    if (value === undefined) return usual;
-    const number = Number(value);
-    if (Number.isFinite(number) && number > 0 && number < 1e9) return number;
-    problems.push({
-      code: 'bad-rate',
-      line: 0,
-      message: `“${value.slice(0, 40)}” is not a ${name}; ${usual} was taken.`,
-      severity: 'error',
-    });
-    return usual;
-  };
-  const [num, den] = (attributes.frameRateMultiplier ?? '1 1').trim().split(/\s+/);
-  const framesASecond =
-    (rate('frameRate', attributes.frameRate, 30) * rate('frameRateMultiplier', num, 1)) /
-    rate('frameRateMultiplier', den, 1);
-  return { framesASecond, ticksASecond: rate('tickRate', attributes.tickRate, framesASecond) };
 }
 
 function treeOf(nodes: readonly unknown[]): (Node | string)[] {
@@ -202,55 +173,6 @@ function spanWords(
       words.push({ text: part, start: micros(own.start + i * length), end: micros(own.start + (i + 1) * length) });
   }
   return words.length === 0 ? null : words;
-}
-
-function timesOf(
-  node: Node,
-  from: Micros,
-  until: Micros | null,
-  clock: Clock,
-  problems: ReadProblem[],
-): { start: Micros; end: Micros | null } {
-  const read = (name: string): Micros | null => {
-    const value = node.attributes[name];
-    if (value === undefined) return null;
-    const time = timeOf(value.trim(), clock);
-    if (time === null)
-      problems.push({
-        code: 'bad-timing',
-        line: 0,
-        message: `“${value.slice(0, 40)}” is not a time that TTML knows.`,
-        severity: 'error',
-      });
-    return time;
-  };
-  const [begin, end, dur] = [read('begin'), read('end'), read('dur')];
-  const start = micros(from + (begin ?? 0));
-  const ends = [end === null ? null : from + end, dur === null ? null : start + dur, until].filter(
-    (e): e is Micros => e !== null,
-  );
-  return { start, end: ends.length === 0 ? null : micros(Math.min(...ends)) };
-}
-
-/** Clock times `hh:mm:ss.fff`, `hh:mm:ss:ff`, offsets `12.3s`, `300ms`, `5m`, `1h`, `40f`, `900t` (TTML2, 12.3). */
-function timeOf(text: string, clock: Clock): Micros | null {
-  const stamp = /^(\d{2,}):(\d{2}):(\d{2})(?:\.(\d+)|:(\d{2,})(?:\.\d+)?)?$/.exec(text);
-  if (stamp !== null) {
-    const seconds =
-      Number(stamp[1]) * 3600 +
-      Number(stamp[2]) * 60 +
-      Number(stamp[3]) +
-      (stamp[4] === undefined ? 0 : Number(`0.${stamp[4]}`)) +
-      (stamp[5] === undefined ? 0 : Number(stamp[5]) / clock.framesASecond);
-    return micros(seconds * 1e6);
-  }
-  const offset = /^(\d+(?:\.\d+)?)(h|ms|m|s|f|t)$/.exec(text);
-  if (offset === null) return null;
-  const value = Number(offset[1]);
-  const scale = { h: 3600, m: 60, s: 1, ms: 1e-3, f: 1 / clock.framesASecond, t: 1 / clock.ticksASecond }[
-    offset[2] as 'h'
-  ];
-  return micros(value * scale * 1e6);
 }
 
 function plain(node: Node): string {

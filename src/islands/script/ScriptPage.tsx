@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from 'react';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
 import { groupBy } from '../../core/script/group-by.ts';
-import type { DroppedLine, PlacedLine } from '../../core/script/schedule.ts';
+import type { DroppedLine, PlacedLine } from '../../core/script/placed-line.ts';
 import type { WorkedScript } from '../../core/workout/work-script.ts';
 import { type ListRow, LongList } from '../shared/LongList.tsx';
 import { focusSoon } from '../shared/focus.ts';

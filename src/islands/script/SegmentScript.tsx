@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { type Segment, isActive } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
-import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/schedule.ts';
+import type { DroppedLine, PlacedLine, SpeechFit } from '../../core/script/placed-line.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { joinCounts } from '../../formats/script/script-page.ts';

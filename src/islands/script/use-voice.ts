@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PlacedLine } from '../../core/script/schedule.ts';
+import type { PlacedLine } from '../../core/script/placed-line.ts';
 
 /** Lines this far ahead are fetched before they are needed. */
 const AHEAD_US = 15e6;

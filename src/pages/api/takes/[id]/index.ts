@@ -1,5 +1,6 @@
 import { endpoint, jsonResponse } from '../../../../server/http.ts';
-import { getTake, removeTake } from '../../../../server/takes.ts';
+import { removeTake } from '../../../../server/takes.ts';
+import { getTake } from '../../../../server/get-take.ts';
 
 export const GET = endpoint(async (context, { params }) => jsonResponse(await getTake(context, params.id)));
 export const DELETE = endpoint(async (context, { params }) => {

@@ -1,6 +1,7 @@
 import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
-import { changeTrack, getTrack, removeTrack } from '../../../../server/tracks.ts';
-import { revisionFrom } from '../../../../server/workouts.ts';
+import { getTrack, removeTrack } from '../../../../server/tracks.ts';
+import { changeTrack } from '../../../../server/track-changes.ts';
+import { revisionFrom } from '../../../../server/workout-patch.ts';
 
 export const GET = endpoint(async (context, { params }) => jsonResponse(await getTrack(context, params.id)));
 export const PATCH = endpoint(async (context, { params, request }) =>

@@ -1,5 +1,6 @@
 import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
-import { changeIdFrom, getWorkout, patchWorkout, removeWorkout, revisionFrom } from '../../../../server/workouts.ts';
+import { getWorkout, removeWorkout } from '../../../../server/workouts.ts';
+import { changeIdFrom, patchWorkout, revisionFrom } from '../../../../server/workout-patch.ts';
 
 export const GET = endpoint(async (context, { params }) => {
   const row = await getWorkout(context, params.id);

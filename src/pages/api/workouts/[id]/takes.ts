@@ -2,7 +2,8 @@ import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import { Refusal } from '../../../../server/answer.ts';
 import { endpoint, jsonResponse } from '../../../../server/http.ts';
-import { bringInTake, pickUpFrom, takeFromUpload, takesWithTranscripts } from '../../../../server/takes.ts';
+import { bringInTake, pickUpFrom, takeFromUpload } from '../../../../server/takes.ts';
+import { takesWithTranscripts } from '../../../../server/transcripts.ts';
 import { getWorkout } from '../../../../server/workouts.ts';
 
 export const GET = endpoint(async (context, { params }) =>

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../server/http.ts';
-import { transcriptFile } from '../../../../../server/takes.ts';
+import { transcriptFile } from '../../../../../server/transcripts.ts';
 
 export const GET = endpoint(async (context, { params }) => {
   const { text, mime, name } = await transcriptFile(context, params.id, params.format);

@@ -1,6 +1,6 @@
 import { endpoint, jsonResponse, readBody } from '../../../../../server/http.ts';
-import { previousTranscript, setTranscript } from '../../../../../server/takes.ts';
-import { revisionFrom } from '../../../../../server/workouts.ts';
+import { previousTranscript, setTranscript } from '../../../../../server/transcripts.ts';
+import { revisionFrom } from '../../../../../server/workout-patch.ts';
 
 export const PUT = endpoint(async (context, { params, request }) =>
   jsonResponse(

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../../server/http.ts';
-import { askTakeWork, stopTakeWork } from '../../../../../server/takes.ts';
+import { askTakeWork, stopTakeWork } from '../../../../../server/take-work.ts';
 
 export const POST = endpoint(async (context, { params }) => {
   await askTakeWork(context, params.id, params.kind);

@@ -1,0 +1,70 @@
+import type { Token } from '../transcript/transcript.ts';
+import type { Claim, ClaimType } from './claim.ts';
+
+/** A place in running text that may be a claim: its tokens, and the words of the match. */
+export interface Found {
+  readonly token: number;
+  readonly tokens: number;
+  readonly groups: readonly (string | undefined)[];
+}
+
+export type Judged = Pick<Claim, 'claimed' | 'actual' | 'verdict'>;
+
+export const SHARP_US = 400_000;
+
+/** Words after a claim in which it may be taken back. */
+export const TAKEN_BACK_WORDS = 9;
+
+export type Push = (type: ClaimType, found: Found, judged: Judged | null) => void;
+
+/** The words of a take as one text, and back from its letters to its words. */
+export class RunningText {
+  readonly text: string;
+  private readonly starts: number[] = [];
+
+  constructor(readonly tokens: readonly Token[]) {
+    let text = '';
+    for (const t of tokens) {
+      this.starts.push(text.length + (text === '' ? 0 : 1));
+      text += (text === '' ? '' : ' ') + t.norm;
+    }
+    this.text = text;
+  }
+
+  all(pattern: RegExp): Found[] {
+    return [...this.text.matchAll(pattern)].map((m) => {
+      const token = this.tokenAt(m.index);
+      return { token, tokens: m[0].trim().split(' ').length, groups: m.slice(1) };
+    });
+  }
+
+  words(from: number, to: number): string {
+    return this.tokens
+      .slice(Math.max(0, from), Math.max(0, to))
+      .map((t) => t.norm)
+      .join(' ');
+  }
+
+  said({ token, tokens }: Found): string {
+    return this.tokens
+      .slice(token, token + tokens)
+      .map((t) => t.text)
+      .join(' ')
+      .replace(/[.,!?;:]+$/, '');
+  }
+
+  /** What follows a claim within some words and one breath. */
+  after({ token, tokens }: Found, count: number): string {
+    return this.words(token + tokens, token + tokens + count);
+  }
+
+  private tokenAt(letter: number): number {
+    let [low, high] = [0, this.starts.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.starts[middle] as number) <= letter) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+}

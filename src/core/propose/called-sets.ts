@@ -1,0 +1,63 @@
+import { type HeardInterval } from './heard-intervals.ts';
+import { type Run } from './round-detection.ts';
+
+/** The same move again after so long is no set and no other side. */
+export const APART_US = 100e6;
+
+/**
+ * Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice.
+ */
+const FEWEST_SETS = 2.5;
+
+/** Sets are named again by somebody: moves that merely last are no sets. */
+const REPEATED = 1.4;
+
+const MOST_SETS = 8;
+
+/**
+ * How many sets the moves of some runs have, by names and by how long each move lasts: 1 where a run is one interval,
+ * or two for its sides.
+ */
+export function setsOf(runs: readonly Run<HeardInterval>[]): number {
+  const all = runs.flatMap((r) => r.intervals);
+  const steps = all
+    .slice(1)
+    .map((i, k) => i.start - (all[k] as HeardInterval).start)
+    .sort((a, b) => a - b);
+  const step = steps[steps.length >> 2] ?? Infinity;
+  const many = runs
+    .map((r, k) => {
+      const next = runs[k + 1]?.intervals[0]?.start;
+      const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
+      return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
+    })
+    .sort((a, b) => a - b);
+  const sided = runs.filter((r) => r.intervals.some((i) => i.side !== null)).length * 2 > runs.length;
+  const middle = many[many.length >> 1] ?? 1;
+  const repeated = all.length / runs.length >= REPEATED;
+  return middle >= FEWEST_SETS && repeated && !sided ? middle : 1;
+}
+
+/** The moves of a run: one with its sets, one with its two sides, or as many as there are. */
+export function movesOf(
+  run: Run<HeardInterval>,
+  sets: number,
+): { readonly interval: HeardInterval; readonly both: boolean }[] {
+  const first = run.intervals[0] as HeardInterval;
+  if (sets > 1) return [{ interval: first, both: false }];
+  return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({
+    interval: run.intervals[2 * i] as HeardInterval,
+    both: run.intervals[2 * i + 1] !== undefined,
+  }));
+}
+
+/**
+ * The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it
+ * is near.
+ */
+export function usual(lengthsUs: readonly number[], steps: readonly number[], saidS: number | null): number {
+  const sorted = [...lengthsUs].sort((a, b) => a - b);
+  const middle = (sorted[Math.floor(sorted.length / 2)] ?? 30e6) / 1e6;
+  if (saidS !== null && Math.abs(saidS - middle) <= Math.max(8, saidS * 0.3)) return saidS;
+  return steps.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) ? b : a));
+}

@@ -1,0 +1,199 @@
+import {
+  type CallOccasion,
+  type CallStyle,
+  type Countdown,
+  DEFAULT_CALLS,
+  WORDED_CALLS,
+  type WayOfCalling,
+  type WordedCall,
+} from './cue.ts';
+
+interface WayText {
+  /** Calls that are made: with each occasion (`each`), or so many times a minute at most. */
+  readonly calls: Readonly<Partial<Record<CallOccasion, number | 'each'>>>;
+  readonly countdown: Countdown;
+  readonly pace?: 'beat';
+  readonly words?: Readonly<Partial<Record<WordedCall, readonly string[]>>>;
+}
+
+/** Said in every way: who is asked to move must know what, with what, on which side, and what to take care of. */
+const SAFE = {
+  name: 'each',
+  side: 'each',
+  'other-side': 'each',
+  caution: 'each',
+  equipment: 'each',
+  water: 'each',
+} as const;
+
+const EASIER = ['Easier: {easier}.', 'If that is a lot: {easier}.', 'Low option: {easier}.', 'Take it down: {easier}.'];
+
+const OTHER_SIDE = ['Other side.', 'And the other side.', 'Switch sides.', '{side} side now.', 'Over to the {side}.'];
+
+const RESTS = ['And rest.', 'Rest.', 'Take a breath.', 'Shake it out.', 'And let go.'];
+
+/**
+ * How often each school makes its calls, in calls a minute (common practice: over all schools together half-way 0.04,
+ * ten 0.1,
+ * countdowns 0.4, `four more` 0.7, breath 0.5, form 1.3, other side 0.4). The words are the program's own and can be
+ * changed.
+ */
+const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
+  timer: {
+    calls: {
+      ...SAFE,
+      again: 'each',
+      'back-to': 'each',
+      'next-up': 'each',
+      option: 'each',
+      round: 'each',
+      'last-one': 'each',
+      ten: 0.3,
+      'half-way': 0.12,
+      countdown: 0.5,
+      'count-in': 0.2,
+      rest: 0.5,
+      'reps-left': 0.2,
+      'last-rep': 0.2,
+      form: 0.9,
+      breath: 0.25,
+    },
+    countdown: '3-2-1',
+  },
+  explain: {
+    calls: {
+      ...SAFE,
+      name: 0.4,
+      again: 'each',
+      'back-to': 'each',
+      'next-up': 'each',
+      'set-up': 'each',
+      option: 'each',
+      round: 'each',
+      'last-one': 'each',
+      rest: 'each',
+      ready: 'each',
+      ten: 0.15,
+      'half-way': 0.06,
+      countdown: 0.15,
+      'count-in': 0.45,
+      'reps-left': 0.3,
+      'last-rep': 0.3,
+      form: 1.4,
+      breath: 0.3,
+    },
+    countdown: '3-2-1',
+    words: {
+      'next-up': ['{move} next.', 'Next, {move}.', '{move} coming up.', 'Then {move}.'],
+      ready: ['Ready in', 'Here we go in', 'Set, in'],
+    },
+  },
+  preview: {
+    calls: {
+      ...SAFE,
+      again: 'each',
+      'back-to': 'each',
+      'next-up': 'each',
+      option: 0.4,
+      round: 'each',
+      'last-one': 'each',
+      rest: 'each',
+      ten: 0.1,
+      countdown: 0.7,
+      'count-in': 0.2,
+      'reps-left': 0.3,
+      'last-rep': 0.3,
+      form: 1.4,
+      breath: 0.3,
+    },
+    countdown: '8-6-4-3-2-1',
+    words: { 'next-up': ['{move} next.', 'Into {move}.', 'Next is {move}.'] },
+  },
+  repetitions: {
+    calls: {
+      ...SAFE,
+      again: 'each',
+      'back-to': 'each',
+      'next-up': 'each',
+      'set-up': 'each',
+      option: 'each',
+      'last-one': 'each',
+      round: 'each',
+      rest: 'each',
+      'rep-count': 3,
+      'reps-left': 1.6,
+      'last-rep': 0.8,
+      'half-way': 0.1,
+      form: 1.5,
+      breath: 0.6,
+    },
+    countdown: 'none',
+    words: {
+      'half-way': ['Half of them done.', 'Half-way.'],
+      'last-rep': ['Last one.', 'And the last.', 'One more, then down.'],
+    },
+  },
+  music: {
+    calls: {
+      ...SAFE,
+      again: 'each',
+      'back-to': 'each',
+      'next-up': 'each',
+      option: 0.3,
+      'reps-left': 1,
+      'last-rep': 0.5,
+      countdown: 0.5,
+      form: 0.8,
+      breath: 0.15,
+    },
+    countdown: '4-3-2',
+    pace: 'beat',
+    words: {
+      'next-up': ['Now {move}.', '{move} next.', 'Into {move}.'],
+      name: ['{move}.', '{move}!'],
+      again: ['Again.', 'One more time.', 'Same thing.'],
+    },
+  },
+  flow: {
+    calls: {
+      ...SAFE,
+      again: 'each',
+      'back-to': 'each',
+      option: 0.5,
+      'set-up': 'each',
+      'reps-left': 0.35,
+      form: 1.3,
+      breath: 1.5,
+      countdown: 0.08,
+    },
+    countdown: '3-2-1',
+    words: {
+      name: ['{move}.', 'Coming into {move}.', 'And {move}.'],
+      'reps-left': ['{left} more breaths.', '{left} slow breaths here.'],
+      breath: ['{breath}.', 'Breathe in, and out.', 'Inhale, exhale.', 'A slow breath in, a longer one out.'],
+      'back-to': ['Back to {move}.', '{move} again.'],
+    },
+  },
+  quiet: { calls: { ...SAFE, rest: 0.4, 'back-to': 'each' }, countdown: 'none' },
+};
+
+const SHARED: Readonly<Partial<Record<WordedCall, readonly string[]>>> = {
+  option: EASIER,
+  'other-side': OTHER_SIDE,
+  rest: RESTS,
+};
+
+function styleFrom({ calls, countdown, pace, words }: WayText): CallStyle {
+  return {
+    on: Object.fromEntries(WORDED_CALLS.map((kind) => [kind, calls[kind] !== undefined])) as CallStyle['on'],
+    often: Object.fromEntries(Object.entries(calls).filter(([, often]) => often !== 'each')),
+    countdown,
+    pace: pace ?? 'second',
+    countIn: calls['count-in'] !== undefined,
+    words: { ...DEFAULT_CALLS.words, ...SHARED, ...words },
+  };
+}
+
+export const STYLES = Object.fromEntries(Object.entries(WAYS).map(([way, text]) => [way, styleFrom(text)])) as Readonly<
+  Record<WayOfCalling, CallStyle>
+>;

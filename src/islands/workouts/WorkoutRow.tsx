@@ -1,0 +1,96 @@
+import { MoreHorizontal } from 'lucide-react';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+import { WORKOUT_STATES } from '../../core/workout/progress.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { api, sendJson } from '../shared/api.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
+import { type Summary } from './summary.ts';
+
+interface RowProps {
+  readonly workout: Summary;
+  readonly ready: boolean;
+  readonly onDeleted: () => void;
+}
+
+export function Row({ workout, ready, onDeleted }: RowProps) {
+  const reached = WORKOUT_STATES.indexOf(workout.state);
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
+      <div>
+        <a
+          className="font-display text-xl font-semibold underline-offset-4 hover:underline"
+          href={`/w/${workout.id}/plan`}
+        >
+          {workout.title || 'Untitled'}
+        </a>
+        {workout.template && <span className="ml-2 border border-ink px-1 text-[13px]">template</span>}
+      </div>
+      <time className="text-right text-base!">{writeTime(workout.lengthUs as Micros)}</time>
+      <ol aria-label={`State: ${workout.state}`} className="flex items-start gap-1">
+        {WORKOUT_STATES.map((state, i) => (
+          <li key={state} className="flex flex-1 flex-col gap-1">
+            <span className={`h-1.5 ${i <= reached ? 'bg-ink' : 'bg-line'}`} />
+            <span className={`text-[13px] ${i === reached ? 'font-semibold whitespace-nowrap' : 'sr-only'}`}>
+              {state}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <a
+        className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end"
+        href={`/w/${workout.id}/${workout.next.station}`}
+      >
+        {workout.next.says} →
+      </a>
+      <RowActions workout={workout} ready={ready} onDeleted={onDeleted} />
+    </li>
+  );
+}
+
+/** What is done with a whole workout. What is deleted can be brought back. */
+function RowActions({ workout, ready, onDeleted }: RowProps) {
+  const { trouble, attempt } = useAttempt();
+  const send = (path: string, init: RequestInit) =>
+    attempt(async () => {
+      await api(path, init);
+      window.location.reload();
+    });
+  const path = `/api/workouts/${workout.id}`;
+  const remove = () =>
+    attempt(async () => {
+      await api(path, { method: 'DELETE' });
+      onDeleted();
+    });
+  return (
+    <details className="relative">
+      <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}>
+        <MoreHorizontal size={16} />
+      </summary>
+      <fieldset
+        disabled={!ready}
+        className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md"
+      >
+        <button
+          className="btn btn-quiet"
+          onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}
+        >
+          Duplicate
+        </button>
+        <button
+          className="btn btn-quiet"
+          onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}
+        >
+          {workout.template ? 'No longer a template' : 'Use as a template'}
+        </button>
+        <a className="btn btn-quiet" href={`${path}/file`} download>
+          Save as a file
+        </a>
+        <button className="btn btn-quiet" onClick={() => void remove()}>
+          Delete
+        </button>
+        {trouble !== null && <Notice alarm>{trouble}</Notice>}
+      </fieldset>
+    </details>
+  );
+}
