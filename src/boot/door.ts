@@ -3,9 +3,8 @@ import { isForeign } from '../server/own-page.ts';
 
 /**
  * The first thing a request meets, before media, uploads and pages. True where it was refused and answered: asked for
- * under a name
- * that is not ours (a foreign page that was pointed at this machine, DNS rebinding), or by another site. `isOurs` knows
- * our names.
+ * under a name that is not ours (a foreign page that was pointed at this machine, DNS rebinding), or by another site.
+ * `isOurs` knows our names.
  */
 export function refusedAtTheDoor(
   isOurs: (host: string | null) => boolean,

@@ -72,8 +72,7 @@ server.requestTimeout = 0;
 // Its head is short: who sends one byte a minute holds no connection.
 server.headersTimeout = 20_000;
 // Node closes a quiet connection after five seconds, which is when somebody who thinks presses the next key: the
-// request
-// then meets a closing socket. Browsers ask again on their own; an upload or a script does not.
+// request then meets a closing socket. Browsers ask again on their own; an upload or a script does not.
 server.keepAliveTimeout = 75_000;
 server.on('error', (error: NodeJS.ErrnoException) => {
   process.stderr.write(

@@ -23,8 +23,7 @@ const CEILING = 0.87;
 
 /**
  * Mixes the music bed: every track from its beat, stretched with its pitch kept, faded, brought to the music's loudness
- * and
- * ducked under speech. 48 kHz stereo, as long as the class. Progress is 0 to 1.
+ * and ducked under speech. 48 kHz stereo, as long as the class. Progress is 0 to 1.
  */
 export async function mixBed(job: BedJob, onProgress: (share: number) => void, signal?: AbortSignal): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'euphon-bed-'));

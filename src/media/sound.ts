@@ -71,8 +71,8 @@ interface DecodeOptions {
 
 /**
  * Decodes a file to interleaved floats and hands them on in pieces, each valid only until the next. Gives how many
- * frames there were. What ffmpeg could
- * not decode after a while is left out (a truncated file gives what is there); throws NotSound where there was nothing.
+ * frames there were. What ffmpeg could not decode after a while is left out (a truncated file gives what is there);
+ * throws NotSound where there was nothing.
  */
 export async function decodeSound(
   path: string,

@@ -19,8 +19,8 @@ const STEPS = 10;
 
 /**
  * A small stand-in for a transcription service: it takes a recording and answers with word-timed JSON, as a real one
- * does, but
- * knows only the demo's. What a real service answers is brought in as a file, or put in the place of this one.
+ * does, but knows only the demo's. What a real service answers is brought in as a file, or put in the place of this
+ * one.
  */
 export function standInService(demoFolder: string): Recogniser {
   return {

@@ -17,8 +17,7 @@ const LONGEST_S = 6 * 3600;
 
 /**
  * How two recordings of the same hour lie to each other: offset and clock drift, from the sound that both heard.
- * Decodes
- * each once. Throws NotSound with a sentence where they have too little in common.
+ * Decodes each once. Throws NotSound with a sentence where they have too little in common.
  */
 export async function syncFiles(
   first: string,

@@ -10,8 +10,7 @@ function nameIn(host: string): string | null {
 
 /**
  * The names under which this server answers: loopback, this machine's own addresses where it listens on more than that,
- * and
- * what EUPHON_HOSTS lists (names with commas between). Every other name is a foreign page that was pointed at this
+ * and what EUPHON_HOSTS lists (names with commas between). Every other name is a foreign page that was pointed at this
  * machine.
  */
 export function ownHosts(env: Readonly<Record<string, string | undefined>>): (host: string | null) => boolean {

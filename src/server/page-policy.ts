@@ -6,8 +6,7 @@ const IS_DATA = /\btype\s*=\s*["']?application\/(?:json|ld\+json)/i;
 
 /**
  * The Content-Security-Policy of one page: scripts are our own files and the few starters that the framework writes
- * into the
- * page, each by its hash. What somebody managed to write into a page has none and does not run.
+ * into the page, each by its hash. What somebody managed to write into a page has none and does not run.
  */
 export function pagePolicy(html: string): string {
   const hashes = new Set<string>();

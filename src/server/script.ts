@@ -100,8 +100,7 @@ async function say(context: Context, text: string, pace: number): Promise<Int16A
 
 /**
  * A scratch voice track of the whole class as WAV, made as it is read: each line spoken so fast that it takes the time
- * the
- * instructor would take. Ends early when the reader goes away.
+ * the instructor would take. Ends early when the reader goes away.
  */
 export async function scratchTrack(
   context: Context,

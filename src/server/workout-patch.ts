@@ -42,8 +42,7 @@ export function revisionFrom(ifMatch: string | null): number {
 
 /**
  * Applies a JSON Patch (RFC 6902) made on a revision. A stale revision gives 412 with what has changed since, and
- * nothing
- * is overwritten. The patch, and its inverse, are kept as history.
+ * nothing is overwritten. The patch, and its inverse, are kept as history.
  */
 export async function patchWorkout(
   context: Context,

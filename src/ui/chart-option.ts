@@ -2,8 +2,7 @@ import type { EChartsCoreOption } from 'echarts/core';
 
 /**
  * The option with its tips drawn as text. As HTML, which is the default, the name of a move or a track would be read as
- * markup:
- * whoever shares a workout could run scripts in the page of who opens it.
+ * markup: whoever shares a workout could run scripts in the page of who opens it.
  */
 export function withoutHtml(option: EChartsCoreOption): EChartsCoreOption {
   const { tooltip } = option;

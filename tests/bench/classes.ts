@@ -1,7 +1,6 @@
 /**
  * Holds what the core says of the spoken classes in ../shared/classes against their truth. The classes are not part of
- * the
- * project; where the folder is missing nothing is measured. Scores are counted as the scorer beside them counts.
+ * the project; where the folder is missing nothing is measured. Scores are counted as the scorer beside them counts.
  */
 import { execFileSync } from 'node:child_process';
 import { existsSync, readFileSync, readdirSync } from 'node:fs';

@@ -1,7 +1,7 @@
 /**
  * Counts, over the classes that are not kept aside, how often each mark of a clause and each relation of a name falls
- * where in
- * a segment, and prints `src/core/align/clause-table.ts`: npm run bench -- learn. Counts only; no word of the classes.
+ * where in a segment, and prints `src/core/align/clause-table.ts`: npm run bench -- learn. Counts only; no word of the
+ * classes.
  */
 import { compile } from '../../src/core/plan/compile.ts';
 import { type Segment, isActive } from '../../src/core/plan/segment.ts';
@@ -115,10 +115,8 @@ import type { Relation } from './clause-context.ts';
 
 /**
  * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times),
- * by
- * \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last.
- * First and
- * last are the clauses at a segment's ends.
+ * by \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last.
+ * First and last are the clauses at a segment's ends.
  */
 export const CLAUSE_COUNTS: readonly number[] = ${row(clauses)};
 

@@ -156,8 +156,8 @@ describe.each([
         );
       }
     }
-    // (No frame of the first source has the ground's number.)
-    // Rebuilt from the timeline and from the cut list by readers of their own, every frame is the one of the film.
+    // (No frame of the first source has the ground's number.) Rebuilt from the timeline and from the cut list by
+    // readers of their own, every frame is the one of the film.
     const media = new Map(
       SOURCES.map((x) => [x.name as string, { id: x.name, name: x.name, fileName: x.name, duration: s(x.seconds) }]),
     );

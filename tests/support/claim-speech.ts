@@ -3,8 +3,7 @@ import { CLAIM_SEGMENTS, type Spoken } from './claim-set.ts';
 
 /**
  * A second set of sentences, written as people run on when they teach, before any rule was changed for it. Where they
- * are
- * said: a segment by its name and round, and seconds from its start, or before its end where negative.
+ * are said: a segment by its name and round, and seconds from its start, or before its end where negative.
  */
 type Place = readonly [label: string, round: number, seconds: number, side?: 'left' | 'right'];
 type Row = readonly [Place, string, ClaimType, 'true' | 'false'];

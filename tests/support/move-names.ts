@@ -1,9 +1,7 @@
 /**
  * Three hundred names of moves as instructors write them into their plans, gathered from general knowledge of the trade
- * before
- * the reader of names was written. By where the move begins and how hard it lands. Every third is kept aside: the
- * reader was not
- * made with it in view.
+ * before the reader of names was written. By where the move begins and how hard it lands. Every third is kept aside:
+ * the reader was not made with it in view.
  */
 const NAMES: readonly (readonly [position: string, impact: 'none' | 'low' | 'high', names: string])[] = [
   [

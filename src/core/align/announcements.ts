@@ -34,10 +34,8 @@ export function announcementsAt(
 
 /**
  * What the last announcement says for a move that begins now, in nats: much if it was this move, something against it
- * if it
- * was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance.
- * `share` is how
- * often this class announces what it does next.
+ * if it was another. `labels` is how many moves the class has: the more there are, the less it was this one by chance.
+ * `share` is how often this class announces what it does next.
  */
 export function announcedScore(
   names: readonly Named[] | null,

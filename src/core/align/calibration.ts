@@ -11,12 +11,9 @@ interface RawSureness {
 
 /**
  * Logistic regression on the development set (eight classes in five forms of transcript, 694 segments of which 151 lie
- * within a
- * second at both ends): what was said to be sure against what was. Beyond a logit of 1 the search's own sureness counts
- * less.
- * All intervals of one run of a timer are right or wrong together, so a run weighs as much as two segments. Leaving
- * each class
- * out in turn, the expected error is 0.035.
+ * within a second at both ends): what was said to be sure against what was. Beyond a logit of 1 the search's own
+ * sureness counts less. All intervals of one run of a timer are right or wrong together, so a run weighs as much as two
+ * segments. Leaving each class out in turn, the expected error is 0.035.
  */
 const WEIGHTS = { base: -2.405, each: 0.627, beyondOne: -0.432, timed: 0.56, timer: 0.996 } as const;
 const LEAST = 0.003;

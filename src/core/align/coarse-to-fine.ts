@@ -25,8 +25,7 @@ const LONG_US = 40 * 60e6;
 
 /**
  * The searches, from rough to fine: the first looks everywhere, each later one where the one before found hardly
- * anything
- * worse. Each teaches the next how this class is spoken and run.
+ * anything worse. Each teaches the next how this class is spoken and run.
  */
 export function stagesFor(durationUs: number, timed: boolean): readonly Stage[] {
   return [

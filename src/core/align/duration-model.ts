@@ -2,8 +2,8 @@ import { type Segment, isActive } from '../plan/segment.ts';
 
 /**
  * How a block is run, and so what its planned lengths are worth. `timer`: a machine counts. `by hand`: somebody looks
- * at a
- * watch. `repetitions`: so many are counted out. `music`: counts of a steady beat. `free`: until it feels finished.
+ * at a watch. `repetitions`: so many are counted out. `music`: counts of a steady beat. `free`: until it feels
+ * finished.
  */
 export type Way = 'timer' | 'by hand' | 'repetitions' | 'music' | 'free';
 

@@ -16,8 +16,7 @@ import type { LengthModel } from './duration-model.ts';
 
 /**
  * ln of how likely all that was heard is under a problem's beliefs, over every path and not the best alone: what two
- * beliefs
- * are held against each other by. Sharp beliefs win here only where the take is sharp, too.
+ * beliefs are held against each other by. Sharp beliefs win here only where the take is sharp, too.
  */
 export function logEvidence(problem: Problem): number {
   const { segments, windows, lattice } = problem;

@@ -34,8 +34,7 @@ const LIMITS = { ratio: [0.55, 1.9], overS: [-8, 20] } as const;
 
 /**
  * One step of expectation and maximisation: how this class is run, from how the last search laid it. Beliefs from
- * before
- * (`usual`) weigh as a few segments, so that little evidence changes little.
+ * before (`usual`) weigh as a few segments, so that little evidence changes little.
  */
 export function learnTiming(segments: readonly Segment[], laid: readonly Laid[], usual: Timing): Timing {
   const blocks = new Map<string, BlockTiming>();

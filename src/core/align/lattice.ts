@@ -7,8 +7,7 @@ export type Cell = number & { readonly [cell]: 'cell' };
 
 /**
  * Where boundaries may lie: a gap between two clauses, at a time at which that gap can have been. Places are sorted by
- * time,
- * then by gap; arrays are indexed by place.
+ * time, then by gap; arrays are indexed by place.
  */
 export interface Lattice {
   readonly stepUs: number;

@@ -6,8 +6,7 @@ const SURE = 0.3;
 
 /**
  * Pins are local. Of an alignment without pins and one with them, each segment keeps its place from the first where it
- * was sure
- * there and a sure one lies between it and every pin; what is unsure beside a pin follows the pin.
+ * was sure there and a sure one lies between it and every pin; what is unsure beside a pin follows the pin.
  */
 export function keepSureOnes(before: Alignment, pinned: Alignment, pins: readonly Pin[]): Alignment {
   const at = pins

@@ -18,8 +18,7 @@ export interface TimerGrid {
 const FEWEST_INTERVALS = 4;
 /**
  * By how many nats a timer must explain the take better than no timer: little where the plan is in intervals, which
- * most film
- * to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
+ * most film to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
  */
 export function timerMargin({ scheme, clock }: Partial<Pick<Segment, 'scheme' | 'clock'>>): number {
   if (clock === 'timer') return 0;

@@ -13,8 +13,7 @@ const FEWEST = 5;
 
 /**
  * The eights of each tempo that blocks are counted to, by how well the doubt that is left about each boundary meets
- * them. None
- * where no phase stands out.
+ * them. None where no phase stands out.
  */
 export function musicGrids(problem: Problem, f: Forward, b: Backward): ReadonlyMap<number, MusicGrid> {
   const grids = new Map<number, MusicGrid>();

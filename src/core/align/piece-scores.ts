@@ -87,8 +87,7 @@ function edgeScores(
 
 /**
  * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its
- * words
- * say of pairs of gaps is worked out once.
+ * words say of pairs of gaps is worked out once.
  */
 export class Together {
   private readonly known: (Silence | undefined)[];

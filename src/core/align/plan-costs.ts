@@ -19,8 +19,7 @@ export function skipCost(segment: Segment, k: number, segments: readonly Segment
 
 /**
  * ln of what it costs, by slot, to begin a break that nobody planned: it is likely where position or prop changes and
- * no time
- * is planned for it, and at the borders of blocks.
+ * no time is planned for it, and at the borders of blocks.
  */
 export function beyondCosts(segments: readonly Segment[]): number[] {
   return Array.from({ length: segments.length + 1 }, (_, k) => {

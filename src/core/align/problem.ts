@@ -53,9 +53,8 @@ export const SKIP_OPENS = 1;
 
 /**
  * Time beyond the plan is a break (a move shown, a prop fetched, a story) or work (a move made up, repeated or new). To
- * open
- * it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s and
- * 30 s).
+ * open it, beside what its slot costs; ln of its length's density at nothing, and by the second (development set: 15 s
+ * and 30 s).
  */
 export const BEYOND = {
   break: { opens: -2.4, second: 1 / 11 },

@@ -16,8 +16,8 @@ const LEAST_SIGMA_US = 250_000;
 
 /**
  * The words of coarse paragraphs, placed once more between the boundaries that were found: each piece between two of
- * them has its
- * own silence. Words that have times keep them. No word crosses its paragraph's edge, none is out of order.
+ * them has its own silence. Words that have times keep them. No word crosses its paragraph's edge, none is out of
+ * order.
  */
 export function retimeWords(
   track: SpokenTrack,

@@ -123,8 +123,7 @@ export interface Beyond extends Span {
 
 /**
  * Names what was done beyond the plan: a move that was left out before and is named shortly before or in it was made up
- * there; a
- * move that is named was repeated or is new; what is no work is talk.
+ * there; a move that is named was repeated or is new; what is no work is talk.
  */
 export function nameExtras(
   beyond: readonly Beyond[],

@@ -22,8 +22,7 @@ interface Edge {
 
 /**
  * Where words have times of their own, a boundary lies by the call at it: a beat after a countdown, at the end of `go`,
- * where
- * `and rest` or a name begins, else where the next words begin. A signal of the timer is sharper than any word.
+ * where `and rest` or a name begins, else where the next words begin. A signal of the timer is sharper than any word.
  */
 export function sharpened(
   edge: Edge,

@@ -3,8 +3,7 @@ import { DOINGS, type Doing } from './clause-context.ts';
 
 /**
  * How one class is spoken: what words take against the speaking model, and the silence that falls where a pause is
- * sure, in
- * seconds. Silences are long in work, short in talk, in between in breaks.
+ * sure, in seconds. Silences are long in work, short in talk, in between in breaks.
  */
 export interface SpeechFlow {
   readonly rate: number;
@@ -16,8 +15,8 @@ export const USUAL_FLOW: SpeechFlow = { rate: 1, pauseS: { work: 3.2, break: 1.2
 
 /**
  * A boundary cuts the silence it lies in: after work the next words begin what follows, so the silence was work; after
- * a break
- * the last word (`and go`) ends it, so the silence is work again. Shares of the pause that lie before the boundary.
+ * a break the last word (`and go`) ends it, so the silence is work again. Shares of the pause that lie before the
+ * boundary.
  */
 const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.4 };
 /** After `go` the silence is work, whatever ended. */
@@ -151,8 +150,7 @@ export interface Silence {
 
 /**
  * Silence is a gamma process over the marks: pauses of so much weight, so many seconds each. What is not known of the
- * length
- * of the words (`said`) widens it, and lets it seem less than none.
+ * length of the words (`said`) widens it, and lets it seem less than none.
  */
 function silenceOf(weight: number, pauseS: number, saidS: number): Silence {
   const sigma2 = LEAST_SIGMA_S ** 2 + (RATE_SPREAD * saidS) ** 2;

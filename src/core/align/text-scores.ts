@@ -180,8 +180,7 @@ export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
 
 /**
  * Time beyond the plan is work of some kind or a break of some kind; names in it say nothing, but for those of moves
- * that were
- * left out: `leftOut` has from when on each may be made up.
+ * that were left out: `leftOut` has from when on each may be made up.
  */
 export function beyondScores(
   readings: Readings,

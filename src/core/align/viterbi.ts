@@ -142,8 +142,7 @@ export function runForward(problem: Problem): Forward {
 
 /**
  * Lets time beyond the plan stand before slot k; writes what is better into `best` and `how`. What a piece is worth is
- * a sum of
- * what its ends are worth, so the best beginning for every end is the best so far.
+ * a sum of what its ends are worth, so the best beginning for every end is the best so far.
  */
 function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Array) {
   const { lattice, windows } = problem;

@@ -29,8 +29,7 @@ const TIME_FOR = new Set(['for', 'to', 'of', 'you', 'we', 'the', 'around', 'unde
 
 /**
  * How surely a word ends the work, 0 (not at all) to 1: `rest`, `and time`, `take a break`, `shake it out`, `well
- * done`. Calls
- * are common practice.
+ * done`. Calls are common practice.
  */
 export function restStrength(near: Near): number {
   const [before, after] = [near(-1) ?? '', near(1) ?? ''];
@@ -143,8 +142,7 @@ const LENGTH_BEFORE = /^(for|every|another)$/;
 
 /**
  * Seconds that are left, where the words here say so, and how many words that takes; `leftS` null where they tell a
- * length:
- * `thirty seconds of work`, `twenty seconds in`.
+ * length: `thirty seconds of work`, `twenty seconds in`.
  */
 export function timeLeftWords(near: Near): { readonly leftS: number | null; readonly words: number } | null {
   if (near(0) === 'last' || near(0) === 'final') {

@@ -19,10 +19,8 @@ const ENOUGH_OF_OTHER = 0.75;
 const TURNED = 0.8;
 /**
  * Finds every place where one of the labels is said: words of the name in order or turned, others between them,
- * plurals,
- * misheard words, words run together or cut in two, other names of the same move, or a part of the name that no other
- * move
- * has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
+ * plurals, misheard words, words run together or cut in two, other names of the same move, or a part of the name that
+ * no other move has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
 export function findMentions(tokens: readonly Token[], labels: readonly Label[], parts = true): Mention[] {
   const norms = tokens.map((token) => token.norm);

@@ -128,8 +128,7 @@ export function evenRounds(plan: Plan): Mend | null {
 
 /**
  * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's
- * rest
- * between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
+ * rest between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
  */
 export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Mend | null {
   if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId) return null;

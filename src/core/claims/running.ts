@@ -80,8 +80,7 @@ const SAME_CLAIM_US = 3e6;
 
 /**
  * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech
- * says. What
- * sentences hold against the speaker stands only where it is sure where the words fall.
+ * says. What sentences hold against the speaker stands only where it is sure where the words fall.
  */
 export function claimsInTake(tokens: readonly Token[], running: RunningClass): Claim[] {
   const spoken = spokenClaims(tokens, running);

@@ -25,10 +25,8 @@ import { type Found, type Judged, SHARP_US, TAKEN_BACK_WORDS, type Push, Running
 const SAME_US = 2.5e6;
 /**
  * Claims in running speech, whatever marks it has: sides, what comes, repetitions and totals, props, positions, rounds,
- * lengths.
- * What the class bears out is `true`; `false` is said only where the speaker takes it back or the class plainly says
- * otherwise
- * and it is sure where the words fall; all else is `unsure`.
+ * lengths. What the class bears out is `true`; `false` is said only where the speaker takes it back or the class
+ * plainly says otherwise and it is sure where the words fall; all else is `unsure`.
  */
 export function spokenClaims(tokens: readonly Token[], running: RunningClass): Claim[] {
   const text = new RunningText(tokens);

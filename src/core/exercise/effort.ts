@@ -1,7 +1,6 @@
 /**
  * Classes of effort with the MET that the Compendium of Physical Activities 2011 gives them (from memory of that
- * table).
- * MET: multiples of the energy spent at rest.
+ * table). MET: multiples of the energy spent at rest.
  */
 export const EFFORTS = {
   rest: { met: 1.3, source: 'Compendium 2011, standing quietly' },

@@ -2,9 +2,8 @@ import type { Pattern } from './exercise.ts';
 
 /**
  * What instructors say of a movement while it is done, by its pattern, each short enough for one breath (common
- * practice; the
- * words are the program's own). Said in turn after the exercise's own form line, so that no round sounds like the one
- * before.
+ * practice; the words are the program's own). Said in turn after the exercise's own form line, so that no round sounds
+ * like the one before.
  */
 const BY_PATTERN: Readonly<Record<Pattern, readonly string[]>> = {
   squat: ['Weight through the whole foot', 'Chest up as you sit', 'Push the floor away', 'Same depth each time'],

@@ -171,8 +171,7 @@ const phrase = (text: string) =>
 
 /**
  * Exercises that have all the words typed, anywhere in what is known of them, their lines too. Names that begin with
- * the
- * words come first, then facts (position, pattern, muscles, equipment …), then lines.
+ * the words come first, then facts (position, pattern, muscles, equipment …), then lines.
  */
 export function searchExercises(text: string, library: readonly Exercise[] = LIBRARY): Exercise[] {
   const typed = text.toLowerCase().trim();

@@ -20,8 +20,7 @@ const row = (
 
 /**
  * Movements by the words that name them (common practice), the particular before the general: the first that is found
- * names
- * the part. Words are compared in lower case, without plural s and with spaces for hyphens.
+ * names the part. Words are compared in lower case, without plural s and with spaces for hyphens.
  */
 export const MOVEMENTS: readonly Movement[] = [
   // Poses and stretches that contain the name of something else.

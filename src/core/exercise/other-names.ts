@@ -1,7 +1,6 @@
 /**
  * Other names that the same exercise goes by, in the trade's own words (common practice). One row a move: the shipped
- * name
- * first where the library has it. Used to hear a move in a recording; captions keep the name of the plan.
+ * name first where the library has it. Used to hear a move in a recording; captions keep the name of the plan.
  */
 const ROWS = `
 Squat|air squat|bodyweight squat|body weight squat

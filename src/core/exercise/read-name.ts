@@ -32,8 +32,7 @@ const plain = (text: string) =>
 
 /**
  * What a move is, from its name alone: an exercise of the book that is named in it, changed by what the other words
- * say, or
- * put together from the movements that the words name (`squat with curl and press` is both). null: no word says
+ * say, or put together from the movements that the words name (`squat with curl and press` is both). null: no word says
  * anything.
  */
 export function readExerciseName(name: string, named: Named): Exercise | null {

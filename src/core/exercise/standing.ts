@@ -1,7 +1,6 @@
 /**
  * Standing exercises, one a line: name | equipment | pattern | muscles | sides 1 or 2 | impact | effort | s a rep |
- * set-up |
- * form | caution | easier | harder. Written for this program.
+ * set-up | form | caution | easier | harder. Written for this program.
  */
 export const STANDING = `
 March on the spot||march|heart,hips|2|low|light|1|Stand tall, arms free|Lift the knees, land softly|Hold on to a wall if balance is poor|Take smaller steps|Knees to hip height

@@ -28,9 +28,8 @@ const ROUNDS = 6;
 
 /**
  * The studio's figures as a take corrects them. A break that ran over shows what was needed; one that ended by the
- * clock
- * shows only that it was enough, so it counts where the figures ask for more than it took. Null where fewer than three
- * say anything.
+ * clock shows only that it was enough, so it counts where the figures ask for more than it took. Null where fewer than
+ * three say anything.
  */
 export function learnChanges(
   changes: readonly ChangeOver[],

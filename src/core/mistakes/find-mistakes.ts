@@ -14,11 +14,9 @@ import { unnamedEquipment } from './unnamed-equipment.ts';
 
 /**
  * What went wrong on the day besides false claims and left-out moves: explanations that run into the work, breaks cut
- * short,
- * changes without a call and calls without a change, options that come late, equipment never named before it is needed.
- * Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said. `voice` is
- * where
- * one was heard in the take, null where nobody listened.
+ * short, changes without a call and calls without a change, options that come late, equipment never named before it is
+ * needed. Only what the words can tell at their own sharpness: where they are placed too coarsely nothing is said.
+ * `voice` is where one was heard in the take, null where nobody listened.
  */
 export function mistakeFindings(
   plan: Plan,

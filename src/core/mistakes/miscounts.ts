@@ -22,8 +22,7 @@ interface Run {
 
 /**
  * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that
- * lost
- * the beat of a block counted to music. From words with times of their own only.
+ * lost the beat of a block counted to music. From words with times of their own only.
  */
 export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b]));

@@ -65,10 +65,9 @@ interface BuiltSet {
 
 /**
  * Fills every block that is not silent on purpose from a library: tracks whose tempo suits (published ranges, stretched
- * a
- * little), whose energy is like the block's effort, those not used yet first, in the library's order where they are
- * equal.
- * Tracks begin and end on phrases and lie over each other for two bars where they meet. Blocks that have music keep it.
+ * a little), whose energy is like the block's effort, those not used yet first, in the library's order where they are
+ * equal. Tracks begin and end on phrases and lie over each other for two bars where they meet. Blocks that have music
+ * keep it.
  */
 export function buildSet(plan: Plan, segments: readonly Segment[], tracks: readonly Track[], music: Music): BuiltSet {
   const spans = blockSpans(segments);

@@ -104,8 +104,7 @@ export const FEWEST_TAPS = 4;
 
 /**
  * A steady map through taps (times on the track's clock, in order), by least squares. Taps that were missed are
- * counted: an
- * interval of about two is two beats. null for less than four taps.
+ * counted: an interval of about two is two beats. null for less than four taps.
  */
 export function mapFromTaps(tapsUs: readonly number[], duration: Micros): TempoMap | null {
   if (tapsUs.length < FEWEST_TAPS) return null;

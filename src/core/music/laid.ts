@@ -140,8 +140,7 @@ export function bpmAt(laid: LaidTrack, at: Micros): number {
 /**
  * The plan with the moves of blocks that are counted to music given their seconds from the tempo map of the track under
  * them, not from the nominal tempo: each move's counts follow the one before on the track's beats. A block without a
- * track,
- * or counts past its end, keep the nominal tempo. Moves with a length of their own keep it.
+ * track, or counts past its end, keep the nominal tempo. Moves with a length of their own keep it.
  */
 export function planToMusic(plan: Plan, music: Music, tracks: readonly Track[]): Plan {
   if (music.placements.length === 0) return plan;

@@ -23,11 +23,9 @@ export function duckDb(levels: BedLevels): number {
 
 /**
  * The ducking of the music under spans of speech: down before a line begins, up after it ends, and it stays down where
- * the
- * next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for silence;
- * without
- * it every track has its whole loudness everywhere. Points are in order; before the first and after the last the gain
- * is 0 dB.
+ * the next line comes before it would be up again. `loudest` gives the music's loudness in a span, LUFS, null for
+ * silence; without it every track has its whole loudness everywhere. Points are in order; before the first and after
+ * the last the gain is 0 dB.
  */
 export function duckCurve(
   speech: readonly Span[],

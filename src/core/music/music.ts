@@ -3,8 +3,7 @@ import { NO_SHOWING, type Showing } from './rights.ts';
 
 /**
  * A stretch of a track laid under a block. It begins `atUs` after the block's start, plays `beats` beats of the track
- * from
- * `fromBeat` on, at `speed` times its own tempo with its pitch kept, and fades over whole beats at its ends.
+ * from `fromBeat` on, at `speed` times its own tempo with its pitch kept, and fades over whole beats at its ends.
  */
 export interface Placement {
   readonly id: string;

@@ -110,8 +110,7 @@ function strokes(style: PracticeStyle, count: number): readonly (readonly [numbe
 
 /**
  * Plays a practice beat: mono samples at 44.1 kHz, a stretch at a time, so that twenty minutes need no more memory than
- * a
- * second. The same beat gives the same samples.
+ * a second. The same beat gives the same samples.
  */
 export function practicePlayer(beat: PracticeBeat): {
   readonly samples: number;

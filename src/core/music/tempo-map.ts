@@ -8,8 +8,7 @@ export interface BeatAnchor {
 
 /**
  * Where every beat of a track lies, on the track's own clock. Beats are counted from 0; there are at least two anchors,
- * in
- * order; before the first and after the last the tempo goes on as it was.
+ * in order; before the first and after the last the tempo goes on as it was.
  */
 export interface TempoMap {
   readonly anchors: readonly BeatAnchor[];

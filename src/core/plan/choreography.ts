@@ -1,7 +1,6 @@
 /**
- * A combination is taught from its elements step by step. Steps are lists of elements by their index:
- * `add-on` A · B · AB · C · ABC; `link` A · B · AB · C · D · CD · ABCD; `reduce` each four times, twice, once; `layer`
- * one base with
+ * A combination is taught from its elements step by step. Steps are lists of elements by their index: `add-on` A · B ·
+ * AB · C · ABC; `link` A · B · AB · C · D · CD · ABCD; `reduce` each four times, twice, once; `layer` one base with
  * more and more laid over it; `free` as written.
  */
 export const BUILD_UPS = ['add-on', 'link', 'reduce', 'layer', 'free'] as const;

@@ -27,8 +27,8 @@ export interface Comparison {
 
 /**
  * What differs between two plans: what was added, removed, moved and changed, and how the length differs block by
- * block.
- * Blocks and moves are the same where their ids are; a plan that shares no id with the other is matched by names.
+ * block. Blocks and moves are the same where their ids are; a plan that shares no id with the other is matched by
+ * names.
  */
 export function comparePlans(before: Plan, after: Plan): Comparison {
   const differences: Difference[] = [];

@@ -53,9 +53,8 @@ const MADE_OF_OTHERS: ReadonlySet<BlockKind> = new Set(['preview', 'repeat', 'pa
 
 /**
  * Searches work, rest, rounds, holds, talk and water for classes of exactly `target`, within limits, leaving locked
- * blocks
- * and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers, best
- * first, exact to the microsecond; none where the limits allow none.
+ * blocks and moves (by id) as they are: a locked move keeps its seconds when its block's change. The few best answers,
+ * best first, exact to the microsecond; none where the limits allow none.
  */
 export function fitToLength(
   plan: Plan,

@@ -14,8 +14,7 @@ export interface MoveTiming {
 
 /**
  * The timing of every move of a block, in the order of its moves. A move's own lengths win over the scheme's.
- * `milliBpm` is the
- * tempo of the class, for counts that have none of their own.
+ * `milliBpm` is the tempo of the class, for counts that have none of their own.
  */
 export function moveTimings(block: Block, milliBpm: number | null = null): MoveTiming[] {
   return block.moves.map((move, index) => moveTiming(block, move, index, milliBpm));

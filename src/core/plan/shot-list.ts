@@ -36,8 +36,7 @@ const VIEWS: readonly CameraView[] = ['front', 'three-quarter', 'side', 'floor']
 
 /**
  * Every move of a class once, by set-up, so that furniture and cameras move least: all of one view together, in it from
- * standing
- * to the floor, props that stay out side by side. The view is the move's own, else the exercise's.
+ * standing to the floor, props that stay out side by side. The view is the move's own, else the exercise's.
  */
 export function shotList(plan: Plan, segments: readonly Segment[], book: ExerciseBook = SHIPPED_BOOK): ShotList {
   const traits = traitsReader(plan, book);

@@ -33,8 +33,7 @@ function sharp(at: number, beeps: readonly number[]): number {
 
 /**
  * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what
- * was
- * announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
+ * was announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
  */
 export function calledIntervals(
   tokens: readonly Token[],

@@ -39,8 +39,7 @@ interface Event {
 
 /**
  * The intervals of a recording, from names that are said where something begins, calls to go and to stop, and other
- * sides.
- * `marks` are times of signals (beeps) that begin or end something.
+ * sides. `marks` are times of signals (beeps) that begin or end something.
  */
 export function intervalsIn(
   clauses: readonly Clause[],

@@ -31,10 +31,8 @@ const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
 
 /**
  * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and
- * what
- * follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the turn of
- * the
- * moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
+ * what follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the
+ * turn of the moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
  */
 export function propose(
   transcript: Transcript,

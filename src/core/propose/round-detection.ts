@@ -44,8 +44,7 @@ const BEGINS = 1.2;
 
 /**
  * The turn that begins at a place and tells most of what follows: each round is one of the moves with few of them
- * wrong,
- * forgotten or too many. null where nothing comes again, or where it would do better to begin a little later.
+ * wrong, forgotten or too many. null where nothing comes again, or where it would do better to begin a little later.
  */
 export function turnAt(labels: readonly string[], at: number): Turn | null {
   const best = bestTurn(labels, at);

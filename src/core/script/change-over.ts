@@ -148,8 +148,7 @@ function moving(a: Traits | null, b: Traits | null, figures: ChangeFigures): Cha
 
 /**
  * People listen while they move, so only the longer of both is needed. Back to back nothing is explained; what is named
- * there
- * is a change that nobody can make in no time: another level and a prop at once.
+ * there is a change that nobody can make in no time: another level and a prop at once.
  */
 function longerOf(said: readonly ChangePart[], done: readonly ChangePart[], plannedUs: Micros): readonly ChangePart[] {
   if (plannedUs === 0) return done.length > 1 ? done : [];

@@ -2,8 +2,7 @@ import type { Micros } from '../time/micros.ts';
 
 /**
  * Where a line stands in its segment. `end` counts back from the end to the line's start; `count` is a count of the
- * music
- * from the segment's start, the first is 1; `after` follows another line; `free` takes the first gap.
+ * music from the segment's start, the first is 1; `after` follows another line; `free` takes the first gap.
  */
 export type Anchor =
   | { readonly kind: 'start'; readonly afterUs: Micros }

@@ -10,9 +10,8 @@ function shareOf(text: string): number {
 
 /**
  * How many times a call is made in a segment: spread evenly over the segments of its block so that it comes so many
- * times a
- * minute of the block at most. Which ones have it follows from the block alone: an edit in another block changes
- * nothing.
+ * times a minute of the block at most. Which ones have it follows from the block alone: an edit in another block
+ * changes nothing.
  */
 export function timesOf(segments: readonly Segment[]): (call: CallOccasion, of: Segment, style: CallStyle) => number {
   const ordinal = new Map<number, number>();

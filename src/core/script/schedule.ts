@@ -11,8 +11,7 @@ import { type PlacedLine, type DroppedLine, type SpeechFit, type Schedule, type 
 /**
  * Places every line of a script on plan time. No two lines overlap. Calls stand exactly on their anchor or are dropped;
  * written lines keep their order and take the first gap after their anchor inside their segment. A written line that
- * does
- * the work of a call (a name, an option, a half-way of one's own) takes its place.
+ * does the work of a call (a name, an option, a half-way of one's own) takes its place.
  */
 export function schedule(segments: readonly Segment[], script: Script, means: CallMeans = { plan: null }): Schedule {
   const speaker = means.speaker ?? TYPICAL_SPEAKER;

@@ -8,8 +8,7 @@ const LEAST = 4;
 
 /**
  * What people say for a long name once it is known: `press` for `Half-kneeling press`. A part that would also mean
- * another
- * move of the class is left whole. In lower case, as it stands inside a sentence.
+ * another move of the class is left whole. In lower case, as it stands inside a sentence.
  */
 export function shortName(label: string, all: Iterable<string>): string {
   const words = label.trim().split(/\s+/);

@@ -34,9 +34,8 @@ const RESTS = ['And rest.', 'Rest.', 'Take a breath.', 'Shake it out.', 'And let
 
 /**
  * How often each school makes its calls, in calls a minute (common practice: over all schools together half-way 0.04,
- * ten 0.1,
- * countdowns 0.4, `four more` 0.7, breath 0.5, form 1.3, other side 0.4). The words are the program's own and can be
- * changed.
+ * ten 0.1, countdowns 0.4, `four more` 0.7, breath 0.5, form 1.3, other side 0.4). The words are the program's own and
+ * can be changed.
  */
 const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
   timer: {

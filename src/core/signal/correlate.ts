@@ -13,8 +13,8 @@ const NEIGHBOURS = 12;
 
 /**
  * The lag at which two rows are most alike, by cross-correlation of what is left without their means. `most` bounds it
- * on
- * both sides. `whiten` flattens the spectrum, so that a hum both have does not hide a clap. null where a row is silent.
+ * on both sides. `whiten` flattens the spectrum, so that a hum both have does not hide a clap. null where a row is
+ * silent.
  */
 export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = false): Lag | null {
   let size = 4;

@@ -38,8 +38,7 @@ export interface Loudness {
 
 /**
  * Weights of channels in the order front left, front right, centre, low frequency effects, surrounds (BS.1770-4, table
- * 4):
- * the fourth of six is not counted, surrounds count 1.41 times.
+ * 4): the fourth of six is not counted, surrounds count 1.41 times.
  */
 export function channelWeights(channels: number): readonly number[] {
   if (channels <= 3) return Array.from({ length: channels }, () => 1);

@@ -1,7 +1,6 @@
 /**
  * A row of floats that is used again and again: fresh memory for each piece of sound costs more than the work done on
- * it.
- * What it gives is valid until it is asked again; its contents are what was there before.
+ * it. What it gives is valid until it is asked again; its contents are what was there before.
  */
 export function scratchRow(): (length: number) => Float32Array {
   let row = new Float32Array(0);

@@ -9,10 +9,8 @@ const ENOUGH = 0.93;
 
 /**
  * Most produced music keeps one tempo to the sample. Where one even grid meets the attacks about as well as the beats
- * that
- * were followed freely, the grid is the better answer: it goes through breaks, fades and noise without a slip. null
- * where
- * the music does not keep one tempo. `beats` and the answer are in frames.
+ * that were followed freely, the grid is the better answer: it goes through breaks, fades and noise without a slip.
+ * null where the music does not keep one tempo. `beats` and the answer are in frames.
  */
 export function steadyGrid(
   pulse: Pulse,

@@ -14,8 +14,7 @@ const COMB = [1, 1, 0.6, 1] as const;
 /**
  * Which tempo is usual where nothing else tells, as a logarithm. Its middle lies midway between the slowest and the
  * fastest that classes are led at (90 and 175, common practice); inside that range it is nearly flat, and of two tempos
- * an
- * octave apart the one inside is the likelier. Slow music for stretching is unusual, not impossible.
+ * an octave apart the one inside is the likelier. Slow music for stretching is unusual, not impossible.
  */
 const USUAL_BPM = 126;
 const USUAL_OCTAVES = 0.6;

@@ -7,8 +7,7 @@ interface Row {
 
 /**
  * The figures of the parts that explain the rows best, by least squares, drawn towards `prior` with `pull` for each
- * part
- * (the weight of so many rows). Parts that no row speaks of keep their prior exactly.
+ * part (the weight of so many rows). Parts that no row speaks of keep their prior exactly.
  */
 export function leastSquares(rows: readonly Row[], prior: readonly number[], pull: readonly number[]): number[] {
   const n = prior.length;

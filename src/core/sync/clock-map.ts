@@ -5,8 +5,7 @@ import type { Transcript } from '../transcript/transcript.ts';
 
 /**
  * How a second recording lies to a take: what the take has at t, it has at offset + t × (1 + drift / 10⁶). `spreadUs`
- * is the
- * median distance of the places compared from that line.
+ * is the median distance of the places compared from that line.
  */
 export interface Lie {
   readonly offsetUs: Micros;

@@ -41,8 +41,7 @@ const FULL_STOP = /[.!?…:]["')\]]?$/;
 
 /**
  * Cuts a transcript into clauses. In coarse paragraphs only the paragraph's two ends are known times; words that have
- * times,
- * or were placed in a voice that was heard, make a stretch of each clause. `tokens` are those of `tokensOf`.
+ * times, or were placed in a voice that was heard, make a stretch of each clause. `tokens` are those of `tokensOf`.
  */
 export function spokenTrack(transcript: Transcript, tokens: readonly Token[], duration: Micros): SpokenTrack {
   const clauses: Clause[] = [];

@@ -1,7 +1,6 @@
 /**
  * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where
- * there
- * is no punctuation the last two have to say it all.
+ * there is no punctuation the last two have to say it all.
  */
 export const PAUSE = {
   stop: 1,

@@ -40,10 +40,8 @@ const BARE_SIGMA_US = 700_000;
 
 /**
  * Places the words of a coarse cue in the stretches of it where a voice was heard (microseconds on take time): each
- * stretch
- * takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking model where
- * the
- * voice heard cannot be these words.
+ * stretch takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking
+ * model where the voice heard cannot be these words.
  */
 export function placeInVoice(
   text: string,

@@ -68,10 +68,8 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
 
 /**
  * Places the words of a stretch of speech of which only start and end are known (microseconds): words take as long as
- * the
- * speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may be
- * grows
- * from the start, where it is known, and falls towards the end, as for any walk between two fixed points.
+ * the speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may
+ * be grows from the start, where it is known, and falls towards the end, as for any walk between two fixed points.
  */
 export function placeWords(text: string, start: number, end: number, next: string | null = null): PlacedWord[] {
   const plan = planWords(text, next);

@@ -7,8 +7,7 @@ export const BREATH_US = 200_000;
 
 /**
  * The silence nearest to a time in which something of a length fits, with a breath on both sides, inside a span. `free`
- * is
- * what is muted and counts as silence. Null where none is long enough.
+ * is what is muted and counts as silence. Null where none is long enough.
  */
 export function holeNear(
   tokens: readonly Token[],

@@ -113,8 +113,7 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
 
 /**
  * What of a text is spoken: without songs between notes (♪), sounds in brackets such as [Music] or (applause), marks of
- * who
- * speaks at the start.
+ * who speaks at the start.
  */
 export function spokenText(text: string): string {
   return text

@@ -14,8 +14,7 @@ const BETWEEN_NAMES = /^\s*(?:\+|&|and\b)\s*/i;
 
 /**
  * Finds the blocks that a line names, `Main and Finish`. Names may hold the word that stands between them (`Learn and
- * link`), so at
- * each place the longest name that fits is taken; one that no block has is said.
+ * link`), so at each place the longest name that fits is taken; one that no block has is said.
  */
 export function resolveBlocks({ block, names, say }: Reference, all: readonly DraftBlock[]): void {
   const others = all.filter((b) => b !== block).sort((a, b) => b.name.length - a.name.length);

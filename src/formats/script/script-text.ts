@@ -19,8 +19,8 @@ const MOST_LINES = 20_000;
 
 /**
  * The script as plain text: a heading `## 0:55 Squat` for each segment, a line `[+4] form: Ribs down.` for each written
- * line.
- * Calls that the program writes begin with `=`; they are there to be read and are left out when the text comes back.
+ * line. Calls that the program writes begin with `=`; they are there to be read and are left out when the text comes
+ * back.
  */
 export function writeScriptText(page: ScriptPage): string {
   const out = [`# ${page.plan.title}`, ''];
@@ -58,8 +58,7 @@ const LONGEST_LINE = 2_000;
 
 /**
  * Reads a script from plain text: as Euphon writes it, or as people type it, with headings that name a segment and
- * lines
- * under them. A heading that names no segment is a problem with its line, and the lines under it are left out.
+ * lines under them. A heading that names no segment is a problem with its line, and the lines under it are left out.
  */
 export function readScriptText(text: string, segments: readonly Segment[]): ReadResult<Cue[]> {
   const refused = refuseText(text, 'a script as text');

@@ -19,8 +19,7 @@ export function writeCaptionsSrt(captions: readonly CaptionEvent[]): string {
 
 /**
  * A text as SRT can hold it. SRT has no escapes: an arrow would be a time, an empty line the end of the cue, `<b>` and
- * `{\\an8}`
- * would be formatting.
+ * `{\\an8}` would be formatting.
  */
 export function srtText(text: string): string {
   return text

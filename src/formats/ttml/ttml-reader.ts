@@ -13,8 +13,7 @@ const NOT_SAID = new Set(['head', 'metadata', 'title', 'desc', 'copyright', 'sty
 
 /**
  * Reads W3C TTML (TTML2, IMSC 1.1 Text): each `p` is a cue; its times add to those of what it stands in. A `span` with
- * times
- * of its own gives its words their place. Looks are not read.
+ * times of its own gives its words their place. Looks are not read.
  */
 export function readTtml(text: string): ReadResult<Transcript> {
   const none = (code: string, message: string): ReadResult<Transcript> => ({

@@ -12,8 +12,7 @@ type Json = Readonly<Record<string, unknown>>;
 
 /**
  * Reads word-timed JSON as services write it: a list of words, by itself, under `words`, or inside `segments`, each
- * with
- * `text` or `word`, and `start` and `end` in seconds (`start_s`, `start_ms` too). `confidence` or `probability` is
+ * with `text` or `word`, and `start` and `end` in seconds (`start_s`, `start_ms` too). `confidence` or `probability` is
  * kept.
  */
 export function readWordsJson(text: string): ReadResult<Transcript> {

@@ -10,8 +10,7 @@ import { withPin } from '../../core/workout/pins.ts';
 
 /**
  * Boundaries set by ear: while the take plays, each press says that the next segment of the plan begins now. It starts
- * with the
- * segment after the one at the playhead; another can be chosen. Each press is one undo.
+ * with the segment after the one at the playhead; another can be chosen. Each press is one undo.
  */
 export function TapAlong({ segments }: { readonly segments: readonly RecordedSegment[] }) {
   const { inHand: produced } = useDerived();

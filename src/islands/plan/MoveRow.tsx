@@ -57,8 +57,7 @@ function doseWords({ dose, phases, range, workUs, lead }: Move): string | null {
 
 /**
  * One move a line. Enter adds the next, Backspace in an empty name deletes, Alt with arrows moves, Ctrl D duplicates,
- * Shift
- * with arrows chooses several; then copy, cut and delete are about all of them.
+ * Shift with arrows chooses several; then copy, cut and delete are about all of them.
  */
 export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move, number, bars, before, after }: Props) {
   const change = useChange();

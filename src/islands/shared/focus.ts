@@ -4,10 +4,8 @@ let latest = 0;
 
 /**
  * Puts the focus on an element that is about to be drawn; `select`: its text too. It is done before the next key press
- * can
- * arrive, so that fast typing goes into the new field. A moment later it is done again where the element came late or
- * lost
- * the focus by being moved in the page; never where another was asked for since, or somebody went elsewhere.
+ * can arrive, so that fast typing goes into the new field. A moment later it is done again where the element came late
+ * or lost the focus by being moved in the page; never where another was asked for since, or somebody went elsewhere.
  */
 export function focusSoon(id: string, select = true): void {
   const mine = ++latest;

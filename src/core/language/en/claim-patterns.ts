@@ -1,7 +1,7 @@
 /**
  * What people claim of a class while they lead it, as patterns over normalised words with one space between (common
- * practice).
- * Each matches in running text: recognisers often write no marks. `N` stands for a number in letters or figures.
+ * practice). Each matches in running text: recognisers often write no marks. `N` stands for a number in letters or
+ * figures.
  */
 const N = '(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|sixteen|twenty|\\d{1,2})';
 const BODY =

@@ -2,8 +2,7 @@ import { numberOf } from './numbers.ts';
 
 /**
  * What a clause sounds like, from its words alone. Each mark is a habit of speech that is commoner in some part of a
- * class
- * than in others (common practice); how much commoner is counted in `align/clause-table.ts`.
+ * class than in others (common practice); how much commoner is counted in `align/clause-table.ts`.
  */
 export const CLAUSE_MARKS = [
   'go',

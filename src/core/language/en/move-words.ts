@@ -1,7 +1,6 @@
 /**
  * Words that names of moves end with (general knowledge of the trade): with what stands before them they make a name
- * even where
- * no library has it. Stems, as `stem` makes them, are compared.
+ * even where no library has it. Stems, as `stem` makes them, are compared.
  */
 export const MOVE_HEADS =
   'squat lunge row pushup pressup deadlift plank bridge curl crunch jack pose bug swimmer skater thruster burpee climber clam superman salute warrior cobra pigeon savasana fly flye kickback pullover situp stepup inchworm windmill twister mambo grapevine repeater vstep plie pliés plié deadbug sidestep jab uppercut opener raise press stretch twist march pulse swing punch fold'.split(
