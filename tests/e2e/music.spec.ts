@@ -63,7 +63,7 @@ test.describe('the Music station', () => {
     await page.getByRole('button', { name: 'Files', exact: true }).click();
     await page.getByRole('button', { name: 'Mix as FLAC' }).click();
     await expect(page.getByTestId('bed').first()).toHaveAttribute('data-state', 'done', { timeout: 40_000 });
-    const href = await page.getByRole('link', { name: 'Fetch it' }).first().getAttribute('href');
+    const href = await page.getByTestId('bed').first().getByRole('link').getAttribute('href');
     const bed = await request.get(href ?? '');
     expect(bed.headers()['content-type']).toBe('audio/flac');
     expect((await bed.body()).subarray(0, 4).toString()).toBe('fLaC');

@@ -56,7 +56,7 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
           file={(bed) => ({
             extension: extensionOf(bed),
             fileName: `${fileBase(title)}.music.${extensionOf(bed)}`,
-            link: 'Fetch it',
+            link: 'Download',
           })}
         />
       </section>
@@ -78,7 +78,7 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
                 }}
               >
                 <Download size={13} />
-                Fetch
+                Download
               </a>
             </li>
           ))}

@@ -104,8 +104,8 @@ export function CallRulesPanel() {
         <>
           <h3 className="mt-4 mb-2 text-[15px]">My own words</h3>
           <p className="mb-3 text-[13px] text-soft">
-            A wording a line, used in turn. When room is short the less important give way; what gave way is listed in
-            its segment.
+            A wording a line, used in turn. When room is short the less important are left out; each segment lists its
+            own.
           </p>
           <OwnCalls calls={calls} set={set} />
         </>

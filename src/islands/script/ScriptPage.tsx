@@ -103,7 +103,7 @@ export function ScriptPage({
           not
         </span>
         <span>
-          <span className="figures">{schedule.dropped.length - trouble.length}</span> calls gave way
+          <span className="figures">{schedule.dropped.length - trouble.length}</span> calls left out
         </span>
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={onlyTrouble} onChange={(e) => setOnlyTrouble(e.target.checked)} /> only

@@ -102,7 +102,7 @@ export const SegmentScript = memo(function SegmentScript({
                 <span className="figures w-12 shrink-0 text-right">–</span>
                 <s>{d.text}</s>{' '}
                 <span>
-                  {d.kind.replace('-', ' ')} gave way:{' '}
+                  {d.kind.replace('-', ' ')} left out:{' '}
                   {d.reason === 'place-taken' ? 'its place is taken' : `${writeSeconds(d.missingUs)} s too long`}
                 </span>
               </li>

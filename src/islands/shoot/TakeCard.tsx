@@ -6,6 +6,9 @@ import { TakeStrip } from './TakeStrip.tsx';
 import { TakeWords } from './TakeWords.tsx';
 import { WorkLine } from './WorkLine.tsx';
 
+/** A part in a million is so many milliseconds in an hour. */
+const MS_AN_HOUR = 3.6;
+
 const ROLE_WORD: Readonly<Record<Exclude<TakeRole, 'pick-up' | 'picture'>, string>> = {
   take: 'A take of its own',
   camera: 'Another camera of',
@@ -126,12 +129,9 @@ function RoleLine({
       {take.lie !== null && (
         <span className="text-soft">
           begins <time>{Math.abs(take.lie.offsetUs / 1e6).toFixed(4)}</time> s{' '}
-          {take.lie.offsetUs >= 0 ? 'before' : 'after'} the take · its clock runs{' '}
-          <time>
-            {take.lie.driftPpm >= 0 ? '+' : '−'}
-            {Math.abs(take.lie.driftPpm).toFixed(1)}
-          </time>{' '}
-          parts per million · {says}
+          {take.lie.offsetUs >= 0 ? 'before' : 'after'} the take · its clock{' '}
+          {take.lie.driftPpm >= 0 ? 'gains' : 'loses'}{' '}
+          <time>{(Math.abs(take.lie.driftPpm) * MS_AN_HOUR).toFixed(0)}</time> ms an hour · {says}
         </span>
       )}
     </div>
