@@ -19,6 +19,9 @@ function make<K extends keyof HTMLElementTagNameMap>(
   return made;
 }
 
+/** The letter of a button; a phone without a keyboard does not show it. */
+const keyOf = (letter: string) => make('span', { class: 'key' }, ` (${letter})`);
+
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 
 // What a viewer chose; kept in this page alone.
@@ -31,7 +34,7 @@ let waiting: number | null = null;
 const label = make('strong');
 const dose = make('span', { class: 'dose' });
 const option = make('span', { class: 'option', role: 'status' });
-const goOn = make('button', { type: 'button', class: 'main', hidden: '' }, 'Done: go on (G)');
+const goOn = make('button', { type: 'button', class: 'main', hidden: '' }, 'Done: go on', keyOf('G'));
 const large = make('div', { class: 'large', 'aria-hidden': 'true', hidden: '' });
 document.querySelector('.picture')!.append(large);
 
@@ -49,9 +52,9 @@ const WAYS: readonly (readonly [key: string, words: string, work: () => void])[]
   ['B', 'This round again', () => go(roundStart(segments, here()))],
   ['S', 'Leave out the round', () => go(afterRound(segments, here()))],
 ];
-const largeKey = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer (T)');
-const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, 'At my own pace (P)');
-const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Captions (C)');
+const largeKey = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer', keyOf('T'));
+const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, 'At my own pace', keyOf('P'));
+const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Captions', keyOf('C'));
 const levels = make(
   'select',
   {},
@@ -102,7 +105,7 @@ now.append(
     'div',
     { class: 'keys' },
     ...WAYS.map(([key, words, work]) => {
-      const button = make('button', { type: 'button' }, `${words} (${key})`);
+      const button = make('button', { type: 'button' }, words, keyOf(key));
       button.onclick = work;
       return button;
     }),

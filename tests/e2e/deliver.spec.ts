@@ -14,6 +14,7 @@ const unzipped = async (page: Page, link: string) =>
 test('a checked class becomes a kit with one key: films, files and a manifest that is true; pieces go by themselves', async ({
   page,
   request,
+  browser,
 }) => {
   // Four films are made; how long that takes is the machine's matter.
   test.setTimeout(600_000);
@@ -123,6 +124,13 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   expect(await axeFinds(viewer)).toEqual([]);
   await viewer.setViewportSize({ width: 390, height: 844 });
   expect(await viewer.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  // A phone has no keys to press.
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const onPhone = await phone.newPage();
+  await onPhone.goto(`file://${folder}/index.html`);
+  await expect(onPhone.getByRole('button', { name: 'Next move' })).toHaveAccessibleName('Next move');
+  expect(await onPhone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await phone.close();
   // Nothing was fetched from anywhere.
   expect(asked.filter((url) => !url.startsWith('file://') && !url.startsWith('data:'))).toEqual([]);
 });
