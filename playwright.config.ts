@@ -5,7 +5,8 @@ const port = process.env.EUPHON_TEST_PORT ?? '46800';
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
-  timeout: 240_000,
+  // How long anything takes is the machine's matter; the limit only ends what hangs.
+  timeout: 600_000,
   workers: 2,
   // Browsers, a server, a worker and the other tests share two cores: what is slow is not wrong. A test that needs its
   // second try is printed as flaky.

@@ -54,7 +54,7 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   await from.selectOption(await from.getByRole('option', { name: /Shoulder rolls/ }).getAttribute('value'));
   await piece.getByLabel(/^draft/).check();
   await piece.getByRole('button', { name: 'Make the piece' }).click();
-  await expect(piece.getByTestId('piece')).toHaveAttribute('data-state', 'done', { timeout: 60_000 });
+  await expect(piece.getByTestId('piece')).toHaveAttribute('data-state', 'done', { timeout: 240_000 });
   await expect(piece.getByTestId('piece')).toContainText('Shoulder rolls, upright, 9:16, draft');
   expect(await axeFinds(page)).toEqual([]);
 

@@ -9,7 +9,7 @@ const open = async (page: Page, title: string, station: string) => {
 /** The dark form differs in colour alone: there only contrast is looked at again. */
 for (const form of ['light', 'dark'] as const) {
   test(`every station passes axe in the ${form} form`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(600_000);
     for (const station of ['', 'plan', 'script', 'music', 'shoot', 'align', 'score', 'check', 'deliver']) {
       if (station === '') await page.goto('/');
       else await open(page, 'Broomstick', station);

@@ -12,7 +12,7 @@ const env = {
   EUPHON_ACCOUNTS: 'on',
 };
 // Accounts that were made are there the second time: it is tried once, and waits long.
-test.describe.configure({ retries: 0, timeout: 120_000 });
+test.describe.configure({ retries: 0, timeout: 240_000 });
 let server: { stop: () => Promise<void> };
 test.beforeAll(async () => {
   const { startService } = await import('../../scripts/lib/services.mjs');

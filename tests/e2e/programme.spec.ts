@@ -7,7 +7,7 @@ test('a second take is joined by one key: the move that was left out is in the c
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const id = await filmedClass(request, 'Two takes');
   const take = (await (
     await request.post(`/api/workouts/${id}/takes?name=Take%202`, {
@@ -27,7 +27,7 @@ test('a second take is joined by one key: the move that was left out is in the c
   await findings.getByRole('button', { name: 'Takes', exact: true }).click();
   await page.keyboard.press('Shift+J');
   const cell = (move: string) => findings.getByRole('button', { name: new RegExp(`^${move} from Take 2: `) });
-  await expect(cell('Crate step-up, left')).toHaveAttribute('aria-pressed', 'true', { timeout: 20_000 });
+  await expect(cell('Crate step-up, left')).toHaveAttribute('aria-pressed', 'true', { timeout: 240_000 });
   const steps = staves.filter({ has: page.getByText('Crate step-up', { exact: true }) });
   const step = steps.first();
   await expect(step).toContainText('Take 2');
@@ -46,7 +46,9 @@ test('a second take is joined by one key: the move that was left out is in the c
   const before = Number(await playhead.inputValue());
   await playhead.fill(String(before + 295));
   await page.getByRole('button', { name: /^Play/ }).click();
-  await expect.poll(async () => Number(await playhead.inputValue()), { timeout: 20_000 }).toBeGreaterThan(before + 325);
+  await expect
+    .poll(async () => Number(await playhead.inputValue()), { timeout: 240_000 })
+    .toBeGreaterThan(before + 325);
   await page.getByRole('button', { name: /^Pause/ }).click();
   expect(await page.getByLabel('The programme').evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(100);
   expect(await axeFinds(page)).toEqual([]);

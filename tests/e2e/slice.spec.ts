@@ -261,14 +261,14 @@ test('a wrong file gets a sentence; a real one is brought in with its transcript
   await page.getByLabel('Transcript', { exact: true }).fill('[0:01] Hello.\n[0:03] And go.');
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(page.getByText('text with [m:ss], 3 words')).toBeVisible();
-  await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 60_000 });
+  await expect(page.getByText('Making the waveform')).toHaveCount(0, { timeout: 240_000 });
 });
 
 test('the video is rendered with progress, can be cancelled, and the files can be fetched', async ({
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const id = await open(page, 'Broomstick', 'deliver');
   for (const [name, part] of [
     ['captions-vtt', 'WEBVTT'],
@@ -290,11 +290,11 @@ test('the video is rendered with progress, can be cancelled, and the files can b
   // Its beginning is rendered: nobody learns more from eight minutes.
   await page.goto(`/w/${await filmedClass(request, 'Rendered in the test', 25)}/deliver`);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'running', { timeout: 30_000 });
+  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'running', { timeout: 240_000 });
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'cancelled');
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+  await expect(page.getByTestId('render').first()).toHaveAttribute('data-state', 'done', { timeout: 240_000 });
   // It was read back: what is in it is what was meant.
   const proof = page.getByRole('region', { name: 'The file read back' });
   await expect(proof.getByRole('heading')).toHaveText('The file is as it was meant');
@@ -310,7 +310,7 @@ test('the video is rendered with progress, can be cancelled, and the files can b
   await expect(which.getByRole('option', { name: 'The timer tones' })).toBeDisabled();
   await which.selectOption('The voice as it was recorded');
   await page.getByRole('button', { name: 'Make the WAV' }).click();
-  await expect(page.getByTestId('sound').first()).toHaveAttribute('data-state', 'done', { timeout: 80_000 });
+  await expect(page.getByTestId('sound').first()).toHaveAttribute('data-state', 'done', { timeout: 240_000 });
   const wav = await page.getByRole('link', { name: 'clean.wav' }).getAttribute('href');
   const head = await page.request.get(wav ?? '', { headers: { Range: 'bytes=0-11' } });
   expect((await head.body()).subarray(8, 12).toString()).toBe('WAVE');

@@ -13,7 +13,7 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   page,
   request,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(600_000);
   const [main, recorder, side] = [join(folder, 'main.mp4'), join(folder, 'recorder.wav'), join(folder, 'side.mkv')];
   execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE, '-t', '60', '-c', 'copy', main]);
   execFileSync('ffmpeg', [
@@ -57,18 +57,18 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await page.goto(`/w/${id}/shoot`);
   await page.getByLabel('Video file').setInputFiles([main, recorder, side]);
   const card = (name: string) => page.getByRole('listitem').filter({ has: page.getByRole('heading', { name }) });
-  await expect(card('side.mkv')).toBeVisible({ timeout: 30_000 });
+  await expect(card('side.mkv')).toBeVisible({ timeout: 240_000 });
   await expect(card('main.mp4').getByText('Used for the programme')).toBeVisible();
   await expect(card('recorder.wav').getByText('sound alone')).toBeVisible();
   // Browsers do not play MPEG-4 part 2 with PCM in Matroska: a light copy is made.
-  await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 120_000 });
+  await expect(card('side.mkv').getByText('and a light copy for the page')).toBeVisible({ timeout: 240_000 });
   await card('recorder.wav').getByRole('combobox').selectOption({ label: 'A recorder beside main.mp4' });
   await expect(card('recorder.wav').getByText(/begins\s*3\.2000\s*s before the take/)).toBeVisible({
-    timeout: 120_000,
+    timeout: 240_000,
   });
   await card('side.mkv').getByRole('combobox').selectOption({ label: 'Another camera of main.mp4' });
-  await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 120_000 });
-  await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 20_000 });
+  await expect(card('side.mkv').getByText(/begins\s*4\.0\d+\s*s after the take/)).toBeVisible({ timeout: 240_000 });
+  await expect(card('main.mp4').getByText('where a voice is heard')).toBeVisible({ timeout: 240_000 });
   // Words as one coarse paragraph each half minute, then timed by the sound.
   await card('main.mp4').getByRole('button', { name: 'or paste it' }).click();
   await page
@@ -79,7 +79,7 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();
   await card('main.mp4').getByRole('button', { name: 'Time the words by the sound' }).click();
-  await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible({ timeout: 120_000 });
+  await expect(card('main.mp4').getByText(/phrases were found in the sound/)).toBeVisible({ timeout: 240_000 });
   await expect(card('main.mp4').getByText(/Transcript: Word-timed JSON/)).toBeVisible();
   const ttml = await request.get(
     (await card('main.mp4').getByRole('link', { name: 'TTML' }).getAttribute('href')) ?? '',
@@ -95,7 +95,7 @@ let filmed = '';
 async function openDemo(page: Page): Promise<void> {
   if (filmed === '') filmed = await filmedClass(page.request, 'Filmed again in the test');
   await page.goto(`/w/${filmed}/align`);
-  await expect(page.getByRole('heading', { name: 'Mistakes' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Mistakes' })).toBeVisible({ timeout: 240_000 });
 }
 
 test('a slip is spoken again, filmed again or left, each one click and one undo', async ({ page }) => {
