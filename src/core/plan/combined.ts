@@ -14,7 +14,9 @@ export function withCombined(plan: Plan): Plan {
 }
 
 function combined(move: Move, blocks: ReadonlyMap<string, Block>): Move {
-  const own = blocks.get(move.allOf ?? '')?.moves.filter((m) => m.allOf === undefined) ?? [];
+  const whole = blocks.get(move.allOf ?? '')?.moves ?? [];
+  // A block is not made of itself.
+  const own = whole.some((m) => m.id === move.id) ? [] : whole.filter((m) => m.allOf === undefined);
   const counts = own.reduce((sum, m) => sum + countsOf(m), 0);
   if (counts === 0) return move;
   return {

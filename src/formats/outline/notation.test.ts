@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SHIPPED_BOOK } from '../../core/exercise/library.ts';
 import { silentBlocks } from '../../core/music/silent-blocks.ts';
+import { withCombined } from '../../core/plan/combined.ts';
 import { compile } from '../../core/plan/compile.ts';
 import type { Plan } from '../../core/plan/plan.ts';
 import { EMPTY_SCRIPT } from '../../core/script/cue.ts';
@@ -231,6 +232,9 @@ describe('a class of several people and its music', () => {
   it('blocks without music, and from where there is some', () => {
     const plan = read('## A: talk 0:20', '## B: 40/20', '- Squat', '## C: 30/0, music starts here', '- Row');
     expect(plan.blocks.map((b) => b.noMusic === true)).toEqual([true, true, false]);
+    expect(readOutline('# T\n## B: 40/20, music starts here\n- Squat').problems.map((p) => p.message)).toEqual([
+      'No block stands before “B” that could be without music.',
+    ]);
     expect(read('## B: 40/20, no music', '- Squat').blocks[0]!.noMusic).toBe(true);
     expect([...silentBlocks(plan, { silent: ['b3'] })].sort()).toEqual(['b1', 'b2', 'b3']);
   });
@@ -263,7 +267,18 @@ describe('what is made of what came before', () => {
       read(...VERSES, '## W: choreography link at 120', '- First half | all of Verse').blocks[2]!.moves[0],
     ).toEqual(expect.objectContaining({ name: 'First half', allOf: 'b1' }));
     const { problems } = readOutline('# T\n## W: choreography link at 120\n- all of Bridge | counts 8');
-    expect(problems.map((p) => p.message)).toEqual(['No block before this is called “Bridge”.']);
+    expect(problems.map((p) => p.message)).toEqual(['No block is called “Bridge”.']);
+  });
+  it('a block that stands after it, and never itself', () => {
+    const plan = read('## Whole: choreography link at 120', '- all of Verse', ...VERSES);
+    expect(plan.blocks[0]!.moves[0]!.allOf).toBe('b2');
+    expect(compile(plan).segments[0]).toMatchObject({ label: 'Verse', start: 0, end: 16e6 });
+    const itself = {
+      ...plan.blocks[1]!,
+      moves: [...plan.blocks[1]!.moves, { ...plan.blocks[1]!.moves[0]!, id: 'x', allOf: 'b2' }],
+    };
+    const counts = withCombined({ ...plan, blocks: [itself] }).blocks[0]!.moves.map((m) => m.dose);
+    expect(counts).toEqual(itself.moves.map((m) => m.dose));
   });
   it('arms over a base have its counts, its place and its props, where they say nothing of their own', () => {
     const plan = read(

@@ -7,8 +7,10 @@ import { unescapeField } from './outline-fields.ts';
 export interface MoveAround {
   /** That of the block's repetitions, where it has one. */
   readonly pace: Pace | null;
-  /** The blocks that a move can be made of, in order. */
+  /** The blocks that are known already, in order. */
   readonly blocks: readonly Pick<Block, 'id' | 'name' | 'moves'>[];
+  /** Takes the name of a block that may still come; left out: there are no others. */
+  readonly later?: (name: string) => void;
 }
 
 export const ALONE: MoveAround = { pace: null, blocks: [] };
@@ -16,12 +18,13 @@ export const ALONE: MoveAround = { pace: null, blocks: [] };
 const alike = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** `all of Verse`: the whole combination of a block as one element; null: it says nothing of the kind. */
-export function readAllOf(raw: string, { blocks }: MoveAround, say: Say): Pick<Move, 'allOf' | 'name'> | null {
+export function readAllOf(raw: string, { blocks, later }: MoveAround, say: Say): Pick<Move, 'allOf' | 'name'> | null {
   const name = unescapeField(/^all of (.+)$/i.exec(raw.trim())?.[1] ?? '');
   if (name === '') return null;
   const block = blocks.findLast((b) => alike(b.name, name));
   if (block !== undefined) return { allOf: block.id, name: block.name };
-  say(`No block before this is called “${name}”.`);
+  if (later === undefined) say(`No block is called “${name}”.`);
+  else later(name);
   return { name };
 }
 
@@ -40,6 +43,22 @@ export function readOver(raw: string, { blocks }: MoveAround, say: Say): ((move:
     const own = Object.fromEntries(Object.entries(move).filter(([, v]) => v !== null && !isEmpty(v)));
     return { ...base, ...own, id: move.id, name: over };
   };
+}
+
+/** Moves that are made of a block which stood after them when they were read. */
+export interface MadeOfLater {
+  readonly block: { moves: Move[] };
+  /** Places of the moves in their block. */
+  readonly from: number;
+  readonly to: number;
+  readonly name: string;
+  readonly say: Say;
+}
+
+export function resolveMadeOf({ block, from, to, name, say }: MadeOfLater, all: readonly Block[]): void {
+  const whole = all.findLast((b) => alike(b.name, name) && b.moves !== block.moves);
+  if (whole === undefined) return say(`No block is called “${name}”.`);
+  for (let i = from; i < to; i++) block.moves[i] = { ...(block.moves[i] as Move), allOf: whole.id };
 }
 
 const isEmpty = (value: unknown) => Array.isArray(value) && value.length === 0;

@@ -4,6 +4,7 @@ import { type ReadProblem, type ReadResult, type Say, linesOf, refuseText } from
 import { keepableText } from '../keepable.ts';
 import { type DraftBlock, readBlockLine } from './outline-block.ts';
 import { keyAndValue, readCueing, readSides, unescapeField } from './outline-fields.ts';
+import { type MadeOfLater, resolveMadeOf } from './outline-made-of.ts';
 import { readPresenters } from './outline-presenters.ts';
 import { readMoveLine } from './outline-move.ts';
 import { type Reference, resolveBlocks } from './outline-references.ts';
@@ -34,6 +35,7 @@ export function readOutline(text: string): ReadResult<Plan> {
     (message, note) =>
       void say(line, message, note === undefined ? 'not-understood' : 'assumed');
   const references: Reference[] = [];
+  const later: MadeOfLater[] = [];
   let block: DraftBlock | null = null;
   let moves = 0;
   let titled = false;
@@ -45,6 +47,8 @@ export function readOutline(text: string): ReadResult<Plan> {
     if (line.startsWith('## ')) {
       const read = readBlockLine(line.slice(3), plan.blocks.length + 1, sayAt(number));
       block = read.block;
+      if (read.musicStarts && plan.blocks.length === 0)
+        say(number, `No block stands before “${block.name}” that could be without music.`);
       if (read.musicStarts) for (const before of plan.blocks) before.noMusic = true;
       if (read.names !== null) references.push({ block, names: read.names, say: sayAt(number) });
       if (plan.blocks.length < PLAN_LIMITS.blocks) plan.blocks.push(block);
@@ -63,7 +67,13 @@ export function readOutline(text: string): ReadResult<Plan> {
         say(number, `“${block.name}” is ${block.kind}; it holds no moves.`, 'no-moves-here');
       else {
         const [text, times] = timesOf(line.slice(1));
-        const move = readMoveLine(text, '', sayAt(number), { pace: paceOf(block.scheme), blocks: plan.blocks });
+        let madeOf: string | null = null;
+        const move = readMoveLine(text, '', sayAt(number), {
+          pace: paceOf(block.scheme),
+          blocks: plan.blocks,
+          later: (name) => void (madeOf = name),
+        });
+        const from = block.moves.length;
         for (let n = 0; n < times; n++) {
           if (++moves <= PLAN_LIMITS.moves && block.moves.length < PLAN_LIMITS.movesInBlock) {
             block.moves.push({ ...move, id: `${block.id}m${block.moves.length + 1}` });
@@ -77,11 +87,13 @@ export function readOutline(text: string): ReadResult<Plan> {
           full = true;
           break;
         }
+        if (madeOf !== null) later.push({ block, from, to: block.moves.length, name: madeOf, say: sayAt(number) });
       }
     } else if (block === null) readHead(line, plan, (message) => say(number, message));
     else say(number, `“${line.slice(0, 60)}” is neither a block (## …) nor a move (- …).`);
   }
   for (const reference of references) resolveBlocks(reference, plan.blocks);
+  for (const made of later) resolveMadeOf(made, plan.blocks);
   if (plan.blocks.length === 0) say(0, 'No block was found. A block begins with ## and its name.', 'no-blocks');
   else if (moves === 0 && plan.blocks.some((b) => !isPlainBlock(b.kind)))
     say(0, 'The plan has no moves. A move is a line that begins with “- ”.', 'no-moves');

@@ -2,15 +2,30 @@ import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { readBlockLine } from '../../formats/outline/outline-block.ts';
 import { writeSettings } from '../../formats/outline/outline-writer.ts';
+import type { WorkoutDocument } from '../../core/workout/document.ts';
+import { useChange } from '../workbench/workbench-context.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 import { TypedField } from './TypedField.tsx';
 
 /** The block with its settings as typed in one line; null: something is not understood, or its moves would be lost. */
 function settingsFromLine(text: string, block: Block): Block | null {
   let understood = true;
-  const read = readBlockLine(`Block: ${text}`, 1, (_, note) => void (understood &&= note !== undefined)).block;
-  if (!understood || isPlainBlock(read.kind) !== isPlainBlock(block.kind)) return null;
+  const line = readBlockLine(`Block: ${text}`, 1, (_, note) => void (understood &&= note !== undefined));
+  const read = line.block;
+  // Where music starts is said of the blocks before, which this line does not hold.
+  if (!understood || line.musicStarts || isPlainBlock(read.kind) !== isPlainBlock(block.kind)) return null;
   return { ...read, id: block.id, name: block.name, moves: block.moves };
+}
+
+/** The block with or without music; what is laid under it goes when it has none. */
+function withSilence(d: WorkoutDocument, blockId: string, none: boolean): WorkoutDocument {
+  const blocks = d.plan.blocks.map((b) => {
+    if (b.id !== blockId) return b;
+    const { noMusic: _, ...block } = b;
+    return none ? { ...block, noMusic: true as const } : block;
+  });
+  const placements = none ? d.music.placements.filter((p) => p.blockId !== blockId) : d.music.placements;
+  return { ...d, plan: { ...d.plan, blocks }, music: { ...d.music, placements } };
 }
 
 /** What of a block is set seldom: its order, its rests, its sides. */
@@ -23,6 +38,7 @@ export function BlockMore({
   readonly openOrder: () => void;
   readonly set: (label: string, next: (block: Block) => Block) => void;
 }) {
+  const change = useChange();
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-2">
       <TypedField
@@ -92,7 +108,10 @@ export function BlockMore({
         <input
           type="checkbox"
           checked={block.noMusic === true}
-          onChange={(e) => set('music', ({ noMusic: _, ...b }) => (e.target.checked ? { ...b, noMusic: true } : b))}
+          onChange={(e) => {
+            const none = e.target.checked;
+            change(none ? 'Leave the block silent' : 'Let the block have music', (d) => withSilence(d, block.id, none));
+          }}
         />{' '}
         no music
       </label>
