@@ -116,6 +116,13 @@ describe('the MIDI file', () => {
       ).toBeLessThan(3_000),
     );
   });
+  it('keeps text beyond Latin-1 whole, as UTF-8', () => {
+    const odd = segments.map((s, i) => (i === 0 ? { ...s, label: 'Ausfallschritt · Προβολή · 腰 🐝' } : s));
+    const of = events(writeMidi('Медленно 🎶', laid, odd, total)).list;
+    const texts = (type: number) => of.filter((e) => e.type === type).map((e) => new TextDecoder().decode(e.data));
+    expect(texts(6)[0]).toContain('Ausfallschritt · Προβολή · 腰 🐝');
+    expect(texts(3)).toEqual(['Медленно 🎶', 'Count']);
+  });
   it('says four four (FF 58)', () =>
     expect([...(list.find((e) => e.type === 0x58)?.data.subarray(0, 2) ?? [])]).toEqual([4, 2]));
 });

@@ -66,11 +66,12 @@ export async function musicSource(context: Context, workoutId: string, stored: W
   };
 }
 
-/** A file of a class's music. */
+/** A file of a class's music. `origin`: the address at which this server was asked, for those that name sounds. */
 export async function musicFile(
   context: Context,
   id: string | undefined,
   name: string | undefined,
+  origin = '',
 ): Promise<{ bytes: Uint8Array; mime: string; file: string }> {
   const { id: workoutId, document } = await getWorkout(context, id);
   const source = await musicSource(context, workoutId, document);
@@ -85,8 +86,14 @@ export async function musicFile(
       return { bytes: writeMidi(title, laid, segments, length), mime: 'audio/midi', file: `${title}.mid` };
     case 'music-csv':
       return { bytes: text(writeBeatCsv(laid, segments)), mime: 'text/csv', file: `${title}.music.csv` };
-    case 'music-xspf':
-      return { bytes: text(writeXspf(title, laid, () => null)), mime: 'application/xspf+xml', file: `${title}.xspf` };
+    case 'music-xspf': {
+      const files = new Map((await allTracks(context.pool)).map((t) => [t.id, t.file]));
+      const locationOf = (trackId: string) => {
+        const file = files.get(trackId);
+        return file === undefined ? null : `${origin}/media/${file.sha256}.${file.extension}`;
+      };
+      return { bytes: text(writeXspf(title, laid, locationOf)), mime: 'application/xspf+xml', file: `${title}.xspf` };
+    }
     case 'credits-txt':
       return {
         bytes: text(`${creditLines([...new Map(laid.laid.map((l) => [l.track.id, l.track])).values()]).join('\n')}\n`),

@@ -208,6 +208,8 @@ describe('the music of a workout', () => {
     ).toBe(1);
     expect(new TextDecoder().decode((await musicFile(context, id, 'music-csv')).bytes)).toContain('track in');
     expect((await musicFile(context, id, 'tempo-midi')).bytes.length).toBeGreaterThan(200);
+    const list = new TextDecoder().decode((await musicFile(context, id, 'music-xspf', 'http://127.0.0.1:4777')).bytes);
+    expect(list).toMatch(/<location>http:\/\/127\.0\.0\.1:4777\/media\/[0-9a-f]{64}\.\w+<\/location>/);
     await expect(musicFile(context, id, 'nothing')).rejects.toMatchObject({ status: 404 });
     expect(await queueBed(context, id, 'flac')).toMatchObject({ kind: 'bed-flac', takeId: null, state: 'queued' });
   });

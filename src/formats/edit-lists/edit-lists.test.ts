@@ -8,6 +8,7 @@ import { writeEdl } from './edl-writer.ts';
 import type { EditSource } from './edit-source.ts';
 import { writeMarkersCsv } from './markers-csv.ts';
 import { writeOtio } from './otio-writer.ts';
+import { framesOfEdl, framesOfOtio } from '../../../tests/support/rebuilt.ts';
 
 const ODD = 'Row “left” 🐝\nעברית; <b>, "quoted"';
 const piece = (mediaId: string | null, from: number, at: number, length: number, more: Partial<Piece> = {}): Piece => ({
@@ -93,6 +94,26 @@ describe('a CMX 3600 cut list', () => {
       .split('\r\n')
       .find((l) => l.startsWith('* LOC'));
     expect(line).toBe(`* LOC: 00:00:00:00 RED     ${ODD.replace('\n', ' ')}`);
+  });
+});
+
+describe('a dissolve', () => {
+  it('is a transition and a D event that readers rebuild frame for frame as it is rendered', () => {
+    // Take 1 goes over into the other from 19.76 s on for half a second, as `withDissolves` leaves it.
+    const row = [
+      piece('a', 10, 0, 19.76),
+      piece('a', 29.76, 19.76, 0.48, { into: { mediaId: 'b', from: s(2) } }),
+      piece('b', 2.48, 20.24, 6),
+    ];
+    const of = { ...source(), pictures: row };
+    const wanted = Array.from({ length: 656 }, (_, f) => {
+      const [a, b] = ['Take 1.mp4', 'Take 1 again.mp4'];
+      if (f < 494) return { file: a, frame: 250 + f };
+      if (f >= 506) return { file: b, frame: 50 + f - 494 };
+      return { file: a, frame: 250 + f, over: { file: b, frame: 50 + f - 494, share: (f - 494) / 12 } };
+    });
+    expect(framesOfOtio(writeOtio(of))).toEqual(wanted);
+    expect(framesOfEdl(writeEdl(of), 25)).toEqual(wanted);
   });
 });
 

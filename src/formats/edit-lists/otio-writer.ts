@@ -1,7 +1,7 @@
 import type { Piece } from '../../core/edit/views.ts';
 import { type FrameRate, firstFrameFrom } from '../../core/time/frames.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
-import type { EditMedia, EditSource } from './edit-source.ts';
+import type { Micros } from '../../core/time/micros.ts';
+import { type CutPiece, type EditMedia, type EditSource, cutPieces } from './edit-source.ts';
 
 /**
  * The programme as OpenTimelineIO JSON: a track of what is seen, one of what is heard, and markers for segments,
@@ -46,18 +46,29 @@ const item = (source_range: object | null, markers: readonly object[]) => ({
 
 function track(name: string, kind: 'Video' | 'Audio', pieces: readonly Piece[], source: EditSource) {
   const { rate } = source;
-  const children = pieces.flatMap((piece): object[] => {
-    const [at, end] = [firstFrameFrom(piece.at, rate), firstFrameFrom(micros(piece.at + piece.length), rate)];
-    if (end <= at) return [];
-    const media = piece.mediaId === null ? undefined : source.media.get(piece.mediaId);
-    if (media === undefined) return [{ OTIO_SCHEMA: 'Gap.1', name: '', ...item(range(0, end - at, rate), []) }];
-    return [clip(piece, media, end - at, rate)];
+  const children = cutPieces(pieces, rate).flatMap((cut): object[] => {
+    const media = cut.piece.mediaId === null ? undefined : source.media.get(cut.piece.mediaId);
+    if (media === undefined)
+      return [{ OTIO_SCHEMA: 'Gap.1', name: '', ...item(range(0, cut.end - cut.at, rate), []) }];
+    return [clip(cut, media, rate), ...(cut.over === null ? [] : [dissolve(cut.over, rate)])];
   });
   return { OTIO_SCHEMA: 'Track.1', name, kind, ...item(null, []), children };
 }
 
-function clip({ from, held }: Piece, media: EditMedia, frames: number, rate: FrameRate) {
-  const own = item(range(firstFrameFrom(from, rate), frames, rate), []);
+/** Around the cut that it stands on: so much before it, so much after. */
+function dissolve([before, after]: readonly [number, number], rate: FrameRate) {
+  return {
+    OTIO_SCHEMA: 'Transition.1',
+    name: 'dissolve',
+    transition_type: 'SMPTE_Dissolve',
+    in_offset: rational(before, rate),
+    out_offset: rational(after, rate),
+    metadata: {},
+  };
+}
+
+function clip({ piece, at, end, from }: CutPiece, media: EditMedia, rate: FrameRate) {
+  const own = item(range(from, end - at, rate), []);
   const freeze = {
     OTIO_SCHEMA: 'FreezeFrame.1',
     name: 'freeze',
@@ -69,7 +80,7 @@ function clip({ from, held }: Piece, media: EditMedia, frames: number, rate: Fra
     OTIO_SCHEMA: 'Clip.2',
     name: media.name,
     ...own,
-    effects: held === true ? [freeze] : [],
+    effects: piece.held === true ? [freeze] : [],
     media_references: {
       DEFAULT_MEDIA: {
         OTIO_SCHEMA: 'ExternalReference.1',

@@ -1,4 +1,4 @@
-import MidiFile from '@tonejs/midi';
+import { type MidiEvent, writeMidi as encodeMidi } from 'midi-file';
 import { type LaidMusic, beatsOf } from '../../core/music/laid.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
@@ -20,8 +20,6 @@ interface TempoStep {
  * tick worked out from all before it and nothing adds up.
  */
 export function writeMidi(title: string, music: LaidMusic, segments: readonly Segment[], length: Micros): Uint8Array {
-  const midi = new MidiFile.Midi();
-  midi.header.fromJSON({ ...midi.header.toJSON(), ppq: TICKS, name: title });
   const beats = music.laid
     .flatMap((l) => beatsOf(l).map((b) => ({ ...b, metre: l.track.map.metre })))
     .sort((a, b) => a.at - b.at);
@@ -40,7 +38,7 @@ export function writeMidi(title: string, music: LaidMusic, segments: readonly Se
     tick += ((step.atUs - us) / beatUs) * TICKS;
     us = step.atUs;
     beatUs = Math.round(step.beatUs);
-    return { ticks: Math.round(tick), bpm: 60e6 / beatUs, us, exact: tick, beatUs };
+    return { us, exact: tick, beatUs };
   });
   const tickAt = (at: number): number => {
     const step = tempos.findLast((t) => t.us <= at);
@@ -48,23 +46,66 @@ export function writeMidi(title: string, music: LaidMusic, segments: readonly Se
       ? Math.round((at / IDLE_US) * TICKS)
       : Math.round(step.exact + ((at - step.us) / step.beatUs) * TICKS);
   };
-  midi.header.tempos = tempos.map(({ ticks, bpm }) => ({ ticks, bpm }));
   const metres = beats.filter((b, i) => b.one && b.metre !== beats.slice(0, i).findLast((o) => o.one)?.metre);
-  midi.header.timeSignatures = [
-    { ticks: 0, timeSignature: [metres[0]?.metre ?? 4, 4] },
-    ...metres.slice(1).map((b) => ({ ticks: tickAt(b.at), timeSignature: [b.metre, 4] })),
+  const end = tickAt(length);
+  const conductor: Timed[] = [
+    { tick: 0, is: { type: 'trackName', text: utf8(title) } },
+    ...tempos.map((t): Timed => ({
+      tick: Math.round(t.exact),
+      is: { type: 'setTempo', microsecondsPerBeat: t.beatUs },
+    })),
+    { tick: 0, is: metreOf(metres[0]?.metre ?? 4) },
+    ...metres.slice(1).map((b): Timed => ({ tick: tickAt(b.at), is: metreOf(b.metre) })),
+    ...segments.map((s): Timed => ({
+      tick: tickAt(s.start),
+      is: { type: 'marker', text: utf8(labelWithSide(s)) },
+    })),
   ];
-  midi.header.meta = segments.map((s) => ({ ticks: tickAt(s.start), type: 'marker', text: labelWithSide(s) }));
-  const track = midi.addTrack();
-  track.name = 'Count';
-  track.channel = 9;
-  for (const beat of beats)
-    track.addNote({
-      midi: beat.phrase ? 81 : beat.one ? 76 : 77,
-      ticks: tickAt(beat.at),
-      durationTicks: TICKS / 4,
-      velocity: beat.one ? 0.95 : 0.6,
-    });
-  track.endOfTrackTicks = tickAt(length);
-  return midi.toArray();
+  const counts = beats.flatMap((beat): Timed[] => {
+    const note = { channel: DRUMS, noteNumber: beat.phrase ? OPEN_TRIANGLE : beat.one ? HIGH_BLOCK : LOW_BLOCK };
+    const tick = tickAt(beat.at);
+    return [
+      { tick, is: { type: 'noteOn', ...note, velocity: beat.one ? 121 : 76 } },
+      { tick: tick + TICKS / 4, is: { type: 'noteOff', ...note, velocity: 0 } },
+    ];
+  });
+  return Uint8Array.from(
+    encodeMidi({
+      header: { format: 1, numTracks: 2, ticksPerBeat: TICKS },
+      tracks: [
+        inOrder(conductor, end),
+        inOrder([{ tick: 0, is: { type: 'trackName', text: 'Count' } }, ...counts], end),
+      ],
+    }),
+  );
+}
+
+/** Percussion (General MIDI 1): the tenth channel, woodblocks and the open triangle. */
+const DRUMS = 9;
+const [HIGH_BLOCK, LOW_BLOCK, OPEN_TRIANGLE] = [76, 77, 81];
+
+type Distributed<T> = T extends unknown ? Omit<T, 'deltaTime'> : never;
+
+/** An event on its tick of the file. */
+interface Timed {
+  readonly tick: number;
+  readonly is: Distributed<MidiEvent>;
+}
+
+function metreOf(numerator: number): Timed['is'] {
+  return { type: 'timeSignature', numerator, denominator: 4, metronome: 24, thirtyseconds: 8 };
+}
+
+/** The events of one track, each with its distance from the one before. */
+function inOrder(events: readonly Timed[], end: number): MidiEvent[] {
+  const sorted = [...events].sort((a, b) => a.tick - b.tick);
+  const last = Math.max(end, sorted.at(-1)?.tick ?? 0);
+  return [...sorted, { tick: last, is: { type: 'endOfTrack' } as const }].map(
+    ({ tick, is }, i) => ({ deltaTime: tick - (i === 0 ? 0 : sorted[i - 1]!.tick), ...is }) as MidiEvent,
+  );
+}
+
+/** Text as UTF-8: the encoder writes one byte a letter. MIDI 1.0 names no encoding; readers take this one. */
+function utf8(text: string): string {
+  return String.fromCharCode(...new TextEncoder().encode(text));
 }
