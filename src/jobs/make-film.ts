@@ -9,7 +9,7 @@ import { keyOfPicture } from '../media/render-parts.ts';
 import { makeSound, soundInWords } from './make-sound.ts';
 import type { Made, Making } from './making.ts';
 import { sourcesOf } from './programme-sources.ts';
-import { pictureJobOf, pictureOf } from './render-parts-job.ts';
+import { encodingOf, pictureJobOf, pictureOf } from './render-parts-job.ts';
 
 /** How much of the work the sound is, and how much reading the finished file back. */
 const MIX_SHARE = 0.12;
@@ -28,8 +28,11 @@ export async function makeFilm(making: Making): Promise<Made> {
   const mix = await makeSound(making, of, (share) => onProgress(share * MIX_SHARE));
   const [speechSrt = ''] = await context.textsAt(wanted.workoutId, wanted.revision, ['speech-srt']);
   const { drawn, picture: part } = pictureJobOf(of, wanted.kind);
+  const encoding = encodingOf(wanted.kind);
+  const isMaster = encoding === 'h264';
   const job: RenderJob = {
     ...part,
+    encoding,
     sounds: heard,
     mixed: mix?.path ?? null,
     picture: null,
@@ -37,6 +40,7 @@ export async function makeFilm(making: Making): Promise<Made> {
     length: programme.length,
     audioCodec: first.audioCodec,
     whole:
+      isMaster &&
       pictures.length === 1 &&
       pictures[0]!.mediaId === first.id &&
       pictures[0]!.held !== true &&
@@ -49,12 +53,13 @@ export async function makeFilm(making: Making): Promise<Made> {
     fontsFolder: context.fontsFolder,
   };
   const key = keyOfPicture(part);
-  const joined = mix === null ? null : await context.store.temporary('mp4');
+  // Only the master's picture is made in parts and kept: the others are encoded in one go.
+  const joined = mix === null || !isMaster ? null : await context.store.temporary('mp4');
   try {
     const onShare = (share: number) =>
       onProgress(mix === null ? share * (1 - PROOF_SHARE) : MIX_SHARE + share * (1 - MIX_SHARE - PROOF_SHARE));
     const seen = joined === null ? null : await pictureOf(context, wanted, { key, of, joined, onShare, signal });
-    await render({ ...job, picture: seen }, mix === null ? onShare : () => undefined, signal);
+    await render({ ...job, picture: seen }, joined === null ? onShare : () => undefined, signal);
   } finally {
     for (const path of [mix?.path, joined]) if (path != null) await rm(path, { force: true });
   }
@@ -69,5 +74,5 @@ export async function makeFilm(making: Making): Promise<Made> {
   };
   const onProof = (share: number) => onProgress(1 - PROOF_SHARE + share * PROOF_SHARE);
   const certificate = await proveFilm(output, meant, onProof, signal);
-  return { says: mix === null ? null : soundInWords(mix.measured), key, certificate };
+  return { says: mix === null ? null : soundInWords(mix.measured), key: isMaster ? key : null, certificate };
 }

@@ -22,6 +22,9 @@ import type { WorkerContext } from './worker-context.ts';
 const MAKERS: Readonly<Record<RenderKind, (making: Making) => Promise<Made>>> = {
   programme: makeFilm,
   clean: makeFilm,
+  small: makeFilm,
+  av1: makeFilm,
+  vp9: makeFilm,
   audio: makeAudio,
   'viewers-page': makeViewersPage,
   'overlay-mov': makeOverlay,

@@ -19,7 +19,8 @@ import {
   piecesOf,
   renderPicture,
 } from '../media/render-parts.ts';
-import { withSources } from '../media/render-pieces.ts';
+import { type FilmEncoding, sizeOfEncoding } from '../media/encodings.ts';
+import { type RenderPiece, withSources } from '../media/render-pieces.ts';
 import { HOW_RENDERING_FAILS, Missing, type ProgrammeSources, sourcesOf } from './programme-sources.ts';
 import { keepMade } from './keep-made.ts';
 import { runLeased } from './run-leased.ts';
@@ -89,10 +90,28 @@ export function pictureJobOf(
   kind: RenderKind,
 ): { readonly drawn: readonly Drawn[]; readonly picture: PictureJob } {
   const { pictures, lanes } = made.produced;
-  const size = { width: first.width, height: first.height, rate: first.rate };
+  const encoding = encodingOf(kind);
+  const size = { ...sizeOfEncoding(encoding, first), rate: first.rate };
   const drawn = kind === 'clean' ? [] : paint(lanes, size, styleOf(document.edit, brand));
   const ass = kind === 'clean' ? null : writeAss(drawn, size);
-  return { drawn, picture: { ...size, pictures: withSources(pictures, source), ass } };
+  const sourced = withSources(pictures, source);
+  const fits = size.height === first.height;
+  return { drawn, picture: { ...size, pictures: fits ? sourced : sourced.map(scaled), ass } };
+}
+
+/** What a film of a kind is encoded as. */
+export function encodingOf(kind: RenderKind): FilmEncoding {
+  return kind === 'small' || kind === 'av1' || kind === 'vp9' ? kind : 'h264';
+}
+
+/** A piece whose recording is not of the size of the film. */
+function scaled(piece: RenderPiece): RenderPiece {
+  const { source, into } = piece;
+  return {
+    ...piece,
+    source: { ...source, fits: false },
+    ...(into !== undefined && { into: { ...into, source: { ...into.source, fits: false } } }),
+  };
 }
 
 /** The picture of each part, on the part's own clock. */

@@ -85,7 +85,6 @@ export function pieced(job: PiecesJob, grid: string, overlay: string) {
       `${join(runs, 'v')},${overlay}[v]`,
       ...(sounds.length > 0 ? [`${join(sounds, 'a')}[a]`] : []),
     ].join(';'),
-    sound: ['-map', '[a]', ...AAC],
   };
 }
 

@@ -11,7 +11,7 @@ interface Facts {
     readonly height?: number;
     readonly duration?: string;
     readonly disposition?: { readonly attached_pic?: number };
-    readonly tags?: { readonly handler_name?: string };
+    readonly tags?: { readonly handler_name?: string; readonly title?: string; readonly DURATION?: string };
   }[];
   readonly chapters?: readonly { readonly start_time: string; readonly tags?: { readonly title?: string } }[];
 }
@@ -20,6 +20,11 @@ type Tracks = Pick<
   ReadFile,
   'width' | 'height' | 'soundUs' | 'videos' | 'captionTracks' | 'captions' | 'speech' | 'chapters'
 >;
+
+/** Seconds, as a number or, in WebM, as hours, minutes and seconds. */
+function secondsOf(duration = '0'): number {
+  return duration.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+}
 
 /** What a finished film says of itself, and the captions it carries. */
 export async function readTracks(path: string, signal?: AbortSignal): Promise<Tracks> {
@@ -33,11 +38,11 @@ export async function readTracks(path: string, signal?: AbortSignal): Promise<Tr
     const args = ['-v', 'error', '-nostdin', '-i', path, '-map', `0:s:${track}`, '-f', 'srt', '-'];
     return readSrt(await run('ffmpeg', args, options)).value.cues.map(({ start, end, text }) => ({ start, end, text }));
   };
-  const isSpeech = (t: (typeof texts)[number]) => t.tags?.handler_name === SPEECH_TRACK;
+  const isSpeech = (t: (typeof texts)[number]) => (t.tags?.title ?? t.tags?.handler_name) === SPEECH_TRACK;
   return {
     width: videos[0]?.width ?? 0,
     height: videos[0]?.height ?? 0,
-    soundUs: sound === undefined ? null : fromSeconds(Number(sound.duration)),
+    soundUs: sound === undefined ? null : fromSeconds(secondsOf(sound.duration ?? sound.tags?.DURATION)),
     videos: videos.length,
     captionTracks: texts.length,
     captions: await cuesOf(texts.findIndex((t) => !isSpeech(t))),

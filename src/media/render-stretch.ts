@@ -7,7 +7,7 @@ import type { Micros } from '../core/time/micros.ts';
 import { type FollowedPiece, followPieces } from './follow-person.ts';
 import { AAC, GROUND, filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
-import { VIDEO_SETTINGS } from './render.ts';
+import { VIDEO_SETTINGS } from './encodings.ts';
 import { runFfmpeg } from './run.ts';
 
 /** A piece of a programme on a clock that begins with it. */

@@ -3,12 +3,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FrameRate } from '../core/time/frames.ts';
 import type { Micros } from '../core/time/micros.ts';
-import { AAC, filterPath, pieced } from './picture-graph.ts';
+import { ENCODINGS, type FilmEncoding } from './encodings.ts';
+import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { runFfmpeg } from './run.ts';
 
 export interface RenderJob {
   readonly output: string;
+  /** Left out: as the master is, H.264. */
+  readonly encoding?: FilmEncoding;
   readonly pictures: readonly RenderPiece[];
   readonly sounds: readonly RenderPiece[];
   readonly length: Micros;
@@ -34,8 +37,6 @@ export interface RenderJob {
 /** The names of the tracks of captions. */
 const CAPTION_TRACK = 'Move captions';
 export const SPEECH_TRACK = 'What is said';
-
-export const VIDEO_SETTINGS = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p'] as const;
 
 /**
  * Renders the programme: cuts, timer and captions burned in, chapters in the container, captions as a track. Frames are
@@ -80,6 +81,8 @@ interface RenderFiles {
 function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[] {
   const grid = `fps=${job.rate.num}/${job.rate.den}:start_time=0`;
   const overlay = job.ass === null ? 'null' : `ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`;
+  const { video, audio, takesAac, captions, container } = ENCODINGS[job.encoding ?? 'h264'];
+  const heard = takesAac ? ['-c:a', 'copy'] : audio;
   const reused = job.mixed !== null && job.picture !== null;
   const { inputs, graph, sound } = reused
     ? {
@@ -88,17 +91,17 @@ function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[]
           ['-i', job.mixed],
         ],
         graph: null,
-        sound: ['-map', '1:a:0', '-c:a', 'copy'],
+        sound: ['-map', '1:a:0', ...heard],
       }
     : job.mixed !== null
-      ? withMix(job.mixed, pieced({ ...job, sounds: [] }, grid, overlay))
+      ? withMix(job.mixed, pieced({ ...job, sounds: [] }, grid, overlay), heard)
       : job.whole
         ? {
             inputs: [['-i', job.pictures[0]!.source.path!]],
             graph: `[0:v:0]${grid},${overlay}[v]`,
-            sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? ['-c:a', 'copy'] : AAC)],
+            sound: ['-map', '0:a:0', ...(job.audioCodec === 'aac' ? heard : audio)],
           }
-        : pieced(job, grid, overlay);
+        : { ...pieced(job, grid, overlay), sound: ['-map', '[a]', ...audio] };
   const n = inputs.length;
   const tracks = [...texts];
   return [
@@ -110,24 +113,23 @@ function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[]
     ...tracks.flatMap(([, srt]) => ['-f', 'srt', '-i', srt]),
     ...(graph === null
       ? ['-map', '0:v:0', '-c:v', 'copy']
-      : ['-filter_complex', graph, '-map', '[v]', ...VIDEO_SETTINGS]),
+      : ['-filter_complex', graph, '-map', '[v]', ...video]),
     ...sound,
     ...tracks.flatMap((_, i) => ['-map', `${n + 1 + i}:s:0`]),
-    ...(tracks.length === 0 ? [] : ['-c:s', 'mov_text']),
+    ...(tracks.length === 0 ? [] : ['-c:s', captions]),
     ...tracks.flatMap(([name], i) => [
-      ...[`-metadata:s:s:${i}`, 'language=eng', `-metadata:s:s:${i}`, `handler_name=${name}`],
+      ...[`-metadata:s:s:${i}`, 'language=eng', `-metadata:s:s:${i}`, `${captions === 'webvtt' ? 'title' : 'handler_name'}=${name}`],
     ]),
     '-map_metadata',
     String(n),
     '-map_chapters',
     String(n),
-    '-movflags',
-    '+faststart',
+    ...container,
     job.output,
   ];
 }
 
-/** The pictures with a sound that is there already: it is not encoded again. */
-function withMix(mixed: string, { inputs, graph }: ReturnType<typeof pieced>) {
-  return { inputs: [...inputs, ['-i', mixed]], graph, sound: ['-map', `${inputs.length}:a:0`, '-c:a', 'copy'] };
+/** The pictures with a sound that is there already, encoded again only where the container cannot hold it. */
+function withMix(mixed: string, { inputs, graph }: ReturnType<typeof pieced>, heard: readonly string[]) {
+  return { inputs: [...inputs, ['-i', mixed]], graph, sound: ['-map', `${inputs.length}:a:0`, ...heard] };
 }

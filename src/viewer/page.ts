@@ -1,5 +1,6 @@
 // The script of the page for viewers. It runs from a folder as from a server, with no network and nothing installed.
 import type { ViewerClass, ViewerSegment } from '../core/delivery/viewer-class.ts';
+import { stemsOf } from './stems.ts';
 import { afterMove, afterRound, cardRows, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
@@ -96,6 +97,20 @@ levels.onchange = () => {
   show();
 };
 
+// Voice and music apart, where the page came with them: a slider and a key each.
+const sliders = {
+  voice: make('input', { type: 'range', min: '0', max: '1', step: '0.05', value: '1' }),
+  rest: make('input', { type: 'range', min: '0', max: '1', step: '0.05', value: '1' }),
+};
+const stems = stemsOf(video, () => (sliders.voice.value = sliders.rest.value = '1'));
+const turn = (which: 'voice' | 'rest', volume: number) => {
+  sliders[which].value = String(volume);
+  stems?.set(which, volume);
+};
+const switchStem = (which: 'voice' | 'rest') => () => turn(which, (stems?.volumeOf(which) ?? 1) > 0 ? 0 : 1);
+for (const which of ['voice', 'rest'] as const)
+  sliders[which].oninput = () => stems?.set(which, Number(sliders[which].value));
+
 now.append(
   label,
   dose,
@@ -116,6 +131,12 @@ now.append(
     largeKey,
     ...(segments.some((s) => s.ownPace) ? [pace] : []),
     ...(shown.captions.length > 0 ? [captions] : []),
+    ...(stems === null
+      ? []
+      : [
+          make('label', {}, 'Voice', keyOf('V'), ' ', sliders.voice),
+          make('label', {}, 'Music and tones', keyOf('M'), ' ', sliders.rest),
+        ]),
     ...(has('easier') || has('harder') ? [make('label', {}, 'Level ', levels)] : []),
     (() => {
       const print = make('button', { type: 'button' }, 'Print the card');
@@ -211,6 +232,7 @@ function follow(): void {
     const s = segments[waiting]!;
     if (time > s.to - 0.15 || time < s.from - 0.5) video.currentTime = s.from + 0.01;
   }
+  stems?.follow();
   show();
 }
 
@@ -234,6 +256,7 @@ document.addEventListener('keydown', (e) => {
     P: switchPace,
     C: switchCaptions,
     G: goFurther,
+    ...(stems !== null && { V: switchStem('voice'), M: switchStem('rest') }),
   };
   const isFree = e.target === document.body || e.target === document.documentElement;
   if (way !== undefined) way[2]();

@@ -19,7 +19,8 @@ import { probe } from '../../src/media/probe.ts';
 import { PARTS_AT_ONCE } from '../../src/jobs/render-parts-job.ts';
 import { type MadePart, joinParts, partsOf, piecesOf, renderPicture } from '../../src/media/render-parts.ts';
 import { drawnWithin } from '../../src/core/looks/drawn.ts';
-import { VIDEO_SETTINGS, render } from '../../src/media/render.ts';
+import { VIDEO_SETTINGS } from '../../src/media/encodings.ts';
+import { render } from '../../src/media/render.ts';
 import { withSources } from '../../src/media/render-pieces.ts';
 
 const root = process.env.EUPHON_ROOT ?? '.';

@@ -1,6 +1,7 @@
 import jsonpatch from 'fast-json-patch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { WorkoutDocument } from '../../src/core/workout/document.ts';
+import type { Publication } from '../../src/core/delivery/publication.ts';
 import { removeDeleted } from '../../src/db/media-sql.ts';
 import { migrate } from '../../src/db/migrate.ts';
 import { Refusal } from '../../src/server/answer.ts';
@@ -13,6 +14,7 @@ import {
   removeWorkout,
   workoutList,
 } from '../../src/server/workouts.ts';
+import { changePublication, listPublications } from '../../src/server/publications.ts';
 import { changeIdFrom, patchWorkout, revisionFrom } from '../../src/server/workout-patch.ts';
 import { closeContext, freshContext, migrations } from './support.ts';
 
@@ -53,6 +55,26 @@ describe('a workout', () => {
     }
     expect((await refusal(getWorkout(context, 'not-an-id'))).status).toBe(404);
     expect((await refusal(getWorkout(context, '00000000-0000-0000-0000-000000000000'))).status).toBe(404);
+  });
+  it('keeps what of it went out: added, corrected, taken back, and never by two at once', async () => {
+    const { id } = await createWorkout(context, { outline: OUTLINE });
+    const first: Publication = {
+      ...{ id: '3e0c2a52-9a37-4b8e-8f5e-0c9c3b1d7a10', on: '2026-11-02', where: 'Saltmarsh site', film: 'programme' },
+      ...{ revision: 1, sha256: 'a'.repeat(64), corrects: false, note: 'with “captions” 🐝' },
+    };
+    const later = { ...first, id: '7b1f4c86-2f0d-4f0a-9c55-1d2e3f4a5b6c', on: '2026-11-09', corrects: true };
+    await changePublication(context, id, { before: null, after: first });
+    await changePublication(context, id, { before: null, after: later });
+    expect(await listPublications(context, id)).toEqual([later, first]);
+    const noted = { ...first, note: 'sound was too soft' };
+    await changePublication(context, id, { before: first, after: noted });
+    // Somebody who saw it before that changes nothing; the same change twice is one.
+    expect((await refusal(changePublication(context, id, { before: first, after: null }))).status).toBe(412);
+    await changePublication(context, id, { before: first, after: noted });
+    await changePublication(context, id, { before: later, after: null });
+    expect(await listPublications(context, id)).toEqual([noted]);
+    for (const wrong of [{}, { ...first, on: '2026-13-40' }, { ...first, where: ' ' }, { ...first, film: 'reel' }])
+      expect((await refusal(changePublication(context, id, { before: null, after: wrong }))).status).toBe(422);
   });
   it('changes only by a patch on the newest revision', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });

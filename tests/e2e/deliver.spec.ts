@@ -76,7 +76,10 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   ];
   writeFileSync(
     join(folder, 'index.html'),
-    html.replace(data, () => JSON.stringify({ ...shown, segments })),
+    // The class has no music: its film stands for both stems, to be played beside the picture.
+    html
+      .replace(data, () => JSON.stringify({ ...shown, segments }))
+      .replace('<div id="now"', '<audio id="voice" src="film.mp4"></audio><audio id="rest" src="film.mp4"></audio>$&'),
   );
   const viewer = await page.context().newPage();
   const asked: string[] = [];
@@ -108,6 +111,17 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   await viewer.locator('video').evaluate((v: HTMLVideoElement) => v.play());
   await expect(viewer.getByRole('button', { name: 'Done: go on (G)' })).toBeVisible();
   await expect.poll(time).toBeLessThan(at + 3);
+  // Without the music the film is mute and the voice goes along with its picture; with both it has its own sound again.
+  await viewer.keyboard.press('m');
+  expect(await viewer.getByLabel('Music and tones (M)').inputValue()).toBe('0');
+  const sounds = () =>
+    viewer.evaluate(() => {
+      const [v, a, b] = ['video', '#voice', '#rest'].map((of) => document.querySelector<HTMLMediaElement>(of)!);
+      return [v!.muted, a!.volume, b!.volume, !a!.paused, Math.abs(a!.currentTime - v!.currentTime) < 0.3];
+    });
+  await expect.poll(sounds).toEqual([true, 1, 0, true, true]);
+  await viewer.keyboard.press('m');
+  await expect.poll(sounds).toEqual([false, 1, 1, false, true]);
   await viewer.locator('video').evaluate((v: HTMLVideoElement) => v.pause());
   await viewer.keyboard.press('g');
   await expect(viewer.getByRole('button', { name: 'Done: go on (G)' })).toBeHidden();

@@ -245,6 +245,19 @@ describe('the render job', () => {
     expect(clean.certificate!.lines.find((l) => l.what === 'tracks')!.found).toMatch(/2 tracks of captions$/);
     expect(clean.certificate!.lines.find((l) => l.what === 'speech')!.found).toMatch(/^[1-9]\d*, ±\d+ ms$/);
     expect(clean.bytes).toBeGreaterThan(1000);
+    // The other encodings hold the same: chapters, captions, figures on their frames, as ffprobe and the proof say.
+    for (const [kind, codecs] of [
+      ['small', 'h264,aac'],
+      ['av1', 'av1,opus'],
+      ['vp9', 'vp9,opus'],
+    ] as const) {
+      const film = await make(kind);
+      expect(film.certificate!.lines.filter((l) => !l.right)).toEqual([]);
+      expect(film.certificate!.lines.find((l) => l.what === 'speech')!.found).toMatch(/^[1-9]\d*, ±\d+ ms$/);
+      const shown = ['-v', 'error', '-show_entries', 'stream=codec_name', '-of', 'csv=p=0', film.path];
+      const streams = execFileSync('ffprobe', shown, { encoding: 'utf8' }).trim().split(/\s+/);
+      expect(streams.slice(0, 2).join()).toBe(codecs);
+    }
     // Its sound alone, with its chapters, read back by ffprobe.
     const audio = await make('audio');
     const probed = JSON.parse(

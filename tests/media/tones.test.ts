@@ -10,7 +10,7 @@ import { fromSeconds as s } from '../../src/core/time/micros.ts';
 import { measure } from '../../src/media/loudness.ts';
 import { addCuePoints } from '../../src/media/cue-points.ts';
 import { SOUND_PARTS, type SoundPart } from '../../src/core/sound/parts.ts';
-import { makeMix, makePart } from '../../src/media/mix.ts';
+import { makeMix, makePart, makeStems } from '../../src/media/mix.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
 const SECONDS = 14;
@@ -211,6 +211,34 @@ describe('the parts of a mix', () => {
     // Nothing is done to what is as it was recorded.
     const recorded = decoded(at('near.wav'));
     for (let i = 0; i < 8 * TONE_RATE_HZ - 3; i += 101) expect(Math.abs(clean![i]! - recorded[i]!)).toBeLessThan(1e-4);
+  });
+  it('for the page for viewers are voice and all else, together the mix at its loudness', async () => {
+    const list = TONE_KINDS.slice(0, 3).map((kind, i): Tone => ({ at: s(1 + i * 2), kind, segmentKey: 'k' }));
+    ffmpeg('-f', 'lavfi', '-i', 'sine=f=220:r=48000:d=8', '-af', 'volume=-20dB', '-ac', '2', at('bed.wav'));
+    const job = {
+      sounds: [piece('near', 0, 8)],
+      voice: { ...VOICE_AS_RECORDED, rumble: true, level: true },
+      segments: [{ start: s(0), end: s(8) }],
+      bed: { path: at('bed.wav'), voiceLufs: -20 },
+      tones: { list, family: 'bell', belowDb: 6 } as const,
+      lines: [],
+      length: s(8),
+      targetLufs: -20,
+    };
+    const nothing = () => undefined;
+    await makeMix({ ...job, output: at('whole.m4a') }, nothing);
+    await makeStems({ ...job, output: '' }, { voice: at('stem-voice.m4a'), rest: at('stem-rest.m4a') }, nothing);
+    const sum = ['-filter_complex', 'amix=inputs=2:normalize=0'];
+    ffmpeg('-i', at('stem-voice.m4a'), '-i', at('stem-rest.m4a'), ...sum, at('sum.wav'));
+    expect((await measure(at('sum.wav')))!.lufs).toBeCloseTo((await measure(at('whole.m4a')))!.lufs, 0);
+    const [sumOf, whole] = [decoded(at('sum.wav')), decoded(at('whole.m4a'))];
+    let [apart, loud] = [0, 0];
+    for (let i = 4800; i < 7 * TONE_RATE_HZ; i++) {
+      apart += (sumOf[i]! - whole[i]!) ** 2;
+      loud += whole[i]! ** 2;
+    }
+    // They differ by what three encodings do to them.
+    expect(10 * Math.log10(apart / loud)).toBeLessThan(-25);
   });
   it('carry cue points that name each segment, and still play', async () => {
     const path = at('part-mix.wav');

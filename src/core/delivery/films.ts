@@ -24,6 +24,24 @@ export const FILMS = {
     extension: 'mp4',
     ending: 'clean.mp4',
   },
+  small: {
+    title: 'Small film',
+    says: 'MP4, at most 720 lines high and a third of the size, for phones and slow lines',
+    extension: 'mp4',
+    ending: 'small.mp4',
+  },
+  av1: {
+    title: 'The film in AV1',
+    says: 'WebM (AV1, Opus): about half the size at the same quality, for players that know it',
+    extension: 'webm',
+    ending: 'av1.webm',
+  },
+  vp9: {
+    title: 'The film in VP9',
+    says: 'WebM (VP9, Opus), without patents, for every browser',
+    extension: 'webm',
+    ending: 'vp9.webm',
+  },
   audio: {
     title: 'Sound alone, with chapters',
     says: 'M4A (AAC): the mix as it is in the film, its chapters in the container, for listening on the way',

@@ -23,7 +23,7 @@ const shown = (title: string, label: string): ViewerClass => ({
   segments: [{ ...usual, from: 0, to: 61, label, easier: null, harder: null }],
   captions: [{ from: 1, to: 2, text: label }],
 });
-const PARTS = { script: 'const page = 1;', style: 'body{}', film: 'film.mp4' };
+const PARTS = { script: 'const page = 1;', style: 'body{}', film: 'film.mp4', stems: null };
 const dataOf = (html: string) => /<script type="application\/json" id="class">(.*?)<\/script>/s.exec(html)![1]!;
 
 describe('the page for viewers', () => {
@@ -42,6 +42,13 @@ describe('the page for viewers', () => {
     const [, h1] = /<h1>(.*?)<\/h1>/s.exec(html)!;
     const parsed = new XMLParser({ trimValues: false, htmlEntities: true }).parse(`<h1>${h1}</h1>`) as { h1: string };
     expect(parsed.h1).toBe(text);
+  });
+  it('has voice and music apart where it came with them', () => {
+    const html = writeViewersPage(shown('A', 'B'), { ...PARTS, stems: { voice: 'voice.m4a', rest: 'music "1".m4a' } });
+    expect(html.match(/<audio id="(\w+)" src="([^"]*)"/g)).toEqual([
+      '<audio id="voice" src="voice.m4a"',
+      '<audio id="rest" src="music &quot;1&quot;.m4a"',
+    ]);
   });
   it('says what it is before any script runs, and fetches nothing from elsewhere', () => {
     const html = writeViewersPage(shown('Broomstick Strong', 'Squat'), PARTS);

@@ -6,13 +6,15 @@ interface PageParts {
   readonly script: string;
   readonly style: string;
   readonly film: string;
+  /** The voice, and all else that is heard, beside it; null: only together in the film. */
+  readonly stems: { readonly voice: string; readonly rest: string } | null;
 }
 
 /**
  * A page for viewers: one HTML file beside the film that opens from a folder, a stick or a web server, and fetches
  * nothing from anywhere else. Without scripts it still plays the film and shows the list of moves.
  */
-export function writeViewersPage(shown: ViewerClass, { script, style, film }: PageParts): string {
+export function writeViewersPage(shown: ViewerClass, { script, style, film, stems }: PageParts): string {
   const { ink, paper, accent } = shown.colours;
   // The data is read by the script, never run; `<` would end the element.
   const data = JSON.stringify(shown).replaceAll('<', '\\u003c');
@@ -34,7 +36,7 @@ ${style}</style>
 <main>
 <section class="film" aria-label="The film">
 <div class="picture"><video src="${escapeHtml(film)}" controls playsinline preload="metadata"></video></div>
-<div id="now" hidden></div>
+${stems === null ? '' : `${stem('voice', stems.voice)}${stem('rest', stems.rest)}`}<div id="now" hidden></div>
 </section>
 <section class="moves" aria-label="The moves">
 <h2>The class</h2>
@@ -50,6 +52,8 @@ ${shown.segments.map(({ label, dose }) => `<li>${escapeHtml(label)} <span>${esca
 </html>
 `;
 }
+
+const stem = (id: string, file: string) => `<audio id="${id}" src="${escapeHtml(file)}" preload="auto"></audio>\n`;
 
 function introduction({ instructor, length, equipment }: ViewerClass): string {
   const minutes = Math.max(1, Math.round(length / 60));

@@ -13,6 +13,7 @@ import { Files } from './Files.tsx';
 import { Film } from './Film.tsx';
 import { Kit } from './Kit.tsx';
 import { Piece } from './Piece.tsx';
+import { Published } from './Published.tsx';
 import { SoundFiles } from './SoundFiles.tsx';
 
 const everything = () => true;
@@ -88,6 +89,7 @@ export function DeliverStation() {
           <CertificateTable certificate={newest.certificate} renderId={newest.id} file={`${base}.certificate.json`} />
         )}
         {take !== null && <Kit of={all} />}
+        {take !== null && <Published of={all} />}
         <Files isFilmed={take !== null} />
       </div>
     </div>

@@ -1,0 +1,94 @@
+import { join } from 'node:path';
+import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
+import type { Tone } from '../core/sound/tones.ts';
+import type { Micros } from '../core/time/micros.ts';
+import type { Span } from '../core/time/span.ts';
+import { levelling, speechLoudness } from '../core/sound/levelling.ts';
+import { multiplied, writeCurve } from './curve.ts';
+import { momentary } from './loudness.ts';
+import { quieten } from './quieten.ts';
+import type { RenderPiece } from './render-pieces.ts';
+import { runFfmpeg } from './run.ts';
+import { type SpokenLine, layLines } from './spoken.ts';
+import { writeTones } from './tone-track.ts';
+import { voiceArgs } from './voice-row.ts';
+
+export interface MixJob {
+  /** What is heard, one after the other. */
+  readonly sounds: readonly RenderPiece[];
+  /** What is done to the voice, and the segments that are brought to one loudness. */
+  readonly voice: VoiceCare;
+  readonly segments: readonly Span[];
+  /** The music under it, as long as the programme, and the loudness of the voice that it is made for; null: none. */
+  readonly bed: { readonly path: string; readonly voiceLufs: number } | null;
+  /** Lines that were spoken again. */
+  readonly lines: readonly SpokenLine[];
+  readonly tones: { readonly list: readonly Tone[]; readonly family: ToneFamily; readonly belowDb: number } | null;
+  readonly length: Micros;
+  /** Integrated loudness of the encoded file, LUFS; null: as it was recorded. */
+  readonly targetLufs: number | null;
+  readonly output: string;
+}
+
+/** Where a mix is made: its folder for what is needed on the way, the file that comes out. */
+export interface MixFiles {
+  readonly folder: string;
+  readonly raw: string;
+  readonly onProgress: (share: number) => void;
+}
+
+/** Inputs and filters of a mix, and the labels of what is to be added up: `[voice]`, `[bed]`, `[tones]`. */
+export interface MixLayers {
+  readonly inputs: readonly string[];
+  readonly chains: readonly string[];
+  readonly labels: readonly string[];
+}
+
+/** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
+const SPEECH_PEAK_DB = 12;
+/** Tones over nothing at all are made for speech of this loudness. */
+const USUAL_LUFS = -23;
+
+/** The voice, quieted and levelled, the music and the tones, each a layer, not yet at the loudness of the mix. */
+export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSignal): Promise<MixLayers> {
+  const { folder, onProgress } = files;
+  const recorded = join(folder, 'recorded.wav');
+  await runFfmpeg(voiceArgs(job, recorded), job.length, (s) => onProgress(s * 0.2), signal);
+  if (job.voice.noise) await quieten(recorded, job.sounds, signal);
+  const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
+  if (job.lines.length > 0) {
+    const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
+    await runFfmpeg(laid, job.length, (s) => onProgress(0.2 + s * 0.1), signal);
+  }
+  const [inputs, chains, labels]: [string[], string[], string[]] = [['-i', voice], [], []];
+  const add = (path: string) => {
+    inputs.push('-i', path);
+    return `[${inputs.length / 2 - 1}:a:0]`;
+  };
+  const loudness = job.voice.level || job.tones !== null ? await momentary(voice, signal) : null;
+  const gain = job.voice.level && loudness !== null ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
+  if (gain.length > 0) {
+    const path = join(folder, 'level.wav');
+    const topDb = Math.max(...gain.map((p) => p.db));
+    await writeCurve(path, gain, job.length, topDb);
+    chains.push(multiplied('[0:a:0]', add(path), '[voice]', topDb));
+  } else chains.push('[0:a:0]anull[voice]');
+  labels.push('[voice]');
+  if (job.bed !== null) {
+    chains.push(`${add(job.bed.path)}${STEREO}[bed]`);
+    labels.push('[bed]');
+  }
+  if (job.tones !== null) {
+    const path = join(folder, 'tones.wav');
+    await writeTones(path, job.tones.list, job.tones.family, job.length);
+    const spoken =
+      job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : ((loudness && speechLoudness(loudness)) ?? USUAL_LUFS);
+    const peakDb = spoken + SPEECH_PEAK_DB - job.tones.belowDb;
+    const spread = 'pan=stereo|c0=c0|c1=c0';
+    chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);
+    labels.push('[tones]');
+  }
+  return { inputs, chains, labels };
+}
+
+const STEREO = 'aresample=48000,aformat=sample_fmts=fltp:channel_layouts=stereo';
