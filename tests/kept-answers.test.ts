@@ -379,7 +379,11 @@ describe('kept answers', () => {
       ]);
       return rules.flatMap((r, k) =>
         [[], overrides].flatMap((by) => {
-          const { timer, captions, droppedCaptions, chapters, droppedChapters } = lanes(programme, r, by, plan);
+          const { timer, captions, droppedCaptions, chapters, droppedChapters } = lanes(
+            programme,
+            { rules: r, overrides: by },
+            plan,
+          );
           return [
             `rules ${n} ${k}`,
             ...captions.map((c) => [c.segmentKey, c.start, c.end, c.heading, c.text]),
@@ -394,6 +398,7 @@ describe('kept answers', () => {
               chapters,
               droppedChapters,
               cards: [],
+              speech: [],
               boards: [],
               orphans: [],
             }).map(found),

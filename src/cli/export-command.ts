@@ -67,7 +67,7 @@ export function exportCommand(
     EMPTY_SCRIPT,
     { plan },
   );
-  const laid = lanes(programme, DEFAULT_RULES, [], plan);
+  const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan);
   const text = format.write({
     title: plan.title,
     length: programme.length,

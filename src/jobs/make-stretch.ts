@@ -22,13 +22,18 @@ export async function makeStretch(making: Making): Promise<Made> {
   if (asked === undefined) throw new Missing('It is not known which piece of the class was wanted.');
   const of = await sourcesOf(context, wanted);
   const { document, made, brand, first, source, heard } = of;
-  const { programme, lanes, pictures } = made.produced;
+  const { programme, lanes, pictures, behind } = made.produced;
   const stretch = framesOfStretch(programme.segments, asked, first.rate);
   if (stretch === null) throw new Missing('This piece is not in the class any more.');
   const [from, to] = [frameStart(stretch.from, first.rate), frameStart(stretch.to, first.rate)];
   const size = sizeOfShape(asked.shape, first);
   const drawn = asked.look
-    ? drawnWithin(paint(lanes, size, styleOf(document.edit, brand)), stretch.from, stretch.to, first.rate)
+    ? drawnWithin(
+        paint(lanes, size, styleOf(document.edit, brand, asked.shape === 'filmed' ? behind : undefined)),
+        stretch.from,
+        stretch.to,
+        first.rate,
+      )
     : [];
   const mix =
     asked.sound && !asked.draft ? await makeSound(making, of, (share) => onProgress(share * MIX_SHARE)) : null;

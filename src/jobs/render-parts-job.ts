@@ -89,10 +89,10 @@ export function pictureJobOf(
   { document, made, brand, first, source }: ProgrammeSources,
   kind: RenderKind,
 ): { readonly drawn: readonly Drawn[]; readonly picture: PictureJob } {
-  const { pictures, lanes } = made.produced;
+  const { pictures, lanes, behind } = made.produced;
   const encoding = encodingOf(kind);
   const size = { ...sizeOfEncoding(encoding, first), rate: first.rate };
-  const drawn = kind === 'clean' ? [] : paint(lanes, size, styleOf(document.edit, brand));
+  const drawn = kind === 'clean' ? [] : paint(lanes, size, styleOf(document.edit, brand, behind));
   const ass = kind === 'clean' ? null : writeAss(drawn, size);
   const sourced = withSources(pictures, source);
   const fits = size.height === first.height;

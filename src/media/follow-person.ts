@@ -1,5 +1,6 @@
 import { type Follow, follow } from '../core/delivery/follow.ts';
-import { type PictureBox, emptyRoom, personIn } from '../core/delivery/person.ts';
+import { emptyRoom, personIn } from '../core/delivery/person.ts';
+import type { PictureBox } from '../core/sync/seen-pictures.ts';
 import type { FrameRate } from '../core/time/frames.ts';
 import { inFrame } from './picture-graph.ts';
 import { type GreySize, readFrames } from './read-frames.ts';

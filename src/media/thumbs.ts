@@ -2,6 +2,7 @@ import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { ThumbSheet } from '../core/sync/media-facts.ts';
+import { lookAtThumbs } from './look-at-thumbs.ts';
 import { run, runFfmpeg } from './run.ts';
 
 const WIDTH = 160;
@@ -100,7 +101,8 @@ export async function makeThumbs(
       ],
       options,
     );
-    return { everyUs: Math.round(everyS * 1e6), columns: COLUMNS, count: made, width: WIDTH, height };
+    const seen = await lookAtThumbs(join(folder, '%04d.jpg'), { width: WIDTH, height }, signal);
+    return { everyUs: Math.round(everyS * 1e6), columns: COLUMNS, count: made, width: WIDTH, height, seen };
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

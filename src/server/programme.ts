@@ -1,10 +1,12 @@
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { type Produced, produce } from '../core/workout/pipeline.ts';
-import { pickUpsRecorded, recordingsOf } from '../core/workout/take-sources.ts';
+import { pickUpsRecorded, recordingsOf, seenIn } from '../core/workout/take-sources.ts';
 import { usableTracks } from '../core/music/library.ts';
+import { ownExercises } from '../db/studio-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
+import { bookWith } from '../core/exercise/library.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takesWithTranscripts } from './transcripts.ts';
@@ -37,6 +39,8 @@ export async function programmeOf(
     produced: produce(document, takes, {
       recordings: recordingsOf(all),
       spoken: pickUpsRecorded(all),
+      seen: seenIn(all),
+      book: bookWith(await ownExercises(context.pool)),
       music: document.music,
       tracks: usableTracks(await allTracks(context.pool)),
     }),

@@ -43,7 +43,7 @@ function drawn(look: LookId, rate: FrameRate): Drawn[] {
   };
   const programme = assemble(segments, [take], { uses: [], removedOf: () => [], inserts: [] }, rate);
   const plan = readOutline('# Piece\n## Main: 3/1\n- Squat\n- Row').value;
-  return drawnOf(lanes(programme, DEFAULT_RULES, [], plan), SIZE, { look });
+  return drawnOf(lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan), SIZE, { look });
 }
 
 const piece = (path: string, fromFrame: number, frames: number): RenderPiece => ({

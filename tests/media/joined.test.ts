@@ -118,7 +118,7 @@ describe.each([
       SOURCES.map((x) => [x.name as string, { path: path(x.name), fits: x.name !== 'b', silent: false }]),
     );
     const sourceOf = (id: string | null) => (id === null ? NO_SOURCE : source.get(id)!);
-    const laid = lanes(programme, DEFAULT_RULES, [], plan);
+    const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan);
     const output = path('out');
     const picture = { width: 320, height: 180, rate };
     // The ground is looked at, not what is written on it.

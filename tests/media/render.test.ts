@@ -46,7 +46,7 @@ async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros
     viewsOf(programme.shots, [], () => [], rate),
     () => source,
   );
-  const laid = lanes(programme, DEFAULT_RULES, [], PLAN);
+  const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, PLAN);
   const output = join(folder, `${name}.mp4`);
   const seen: number[] = [];
   await render(

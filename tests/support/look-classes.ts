@@ -46,7 +46,7 @@ tempo: 120
         ...{ count: (i % 32) + 1, one: i % 4 === 0, phrase: i % 32 === 0 },
       })),
     );
-  return { lanes: lanes(programme, DEFAULT_RULES, [], value, beats), segments };
+  return { lanes: lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, value, { beats }), segments };
 }
 
 /** One segment of each kind that something is shown in, and when to look at it. */

@@ -59,7 +59,7 @@ export async function film(
 ): Promise<Film> {
   const { value: plan } = readOutline(OUTLINE);
   const { segments, total } = compile(plan);
-  const laid = lanes(plannedProgramme(segments, total), DEFAULT_RULES, [], plan);
+  const laid = lanes(plannedProgramme(segments, total), { rules: DEFAULT_RULES, overrides: [] }, plan);
   const length = frameStart(Math.round(((total / 1e6) * rate.num) / rate.den), rate);
   const drawn = drawnOf(laid, { width, height }, { look });
   const good: Making = {

@@ -122,13 +122,19 @@ const NAMES = { title: 'T', instructor: '', blocks: [] };
 describe('what the lanes cannot deliver', () => {
   it('names chapters that are too short and classes with too few', () => {
     const short = compile(readOutline('# T\n## Hello: talk 4\n## A: 40/0\n- Squat\n## Bye: talk 5').value);
-    const found = laneFindings(lanes(plannedProgramme(short.segments, short.total), DEFAULT_RULES, [], NAMES));
+    const found = laneFindings(
+      lanes(plannedProgramme(short.segments, short.total), { rules: DEFAULT_RULES, overrides: [] }, NAMES),
+    );
     expect(found.map((f) => f.rule)).toEqual(['chapter-too-short', 'chapter-too-short', 'few-chapters']);
     for (const f of found) expect(f.source).toBe('common practice');
   });
   it('finds nothing in a class of three blocks', () => {
     const whole = compile(readOutline('# T\n## Hello: talk 20\n## A: 40/0\n- Squat\n## Bye: talk 20').value);
-    expect(laneFindings(lanes(plannedProgramme(whole.segments, whole.total), DEFAULT_RULES, [], NAMES))).toEqual([]);
+    expect(
+      laneFindings(
+        lanes(plannedProgramme(whole.segments, whole.total), { rules: DEFAULT_RULES, overrides: [] }, NAMES),
+      ),
+    ).toEqual([]);
     expect(total).toBe(fromSeconds(205));
   });
 });

@@ -1,54 +1,52 @@
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, JUDGEMENT } from '../findings/finding.ts';
+import type { Board } from '../lanes/board.ts';
 import type { Lanes } from '../lanes/lanes.ts';
 import { type LookId, lookOf } from '../lanes/look-rules.ts';
 import { overrideOf } from '../lanes/rules.ts';
+import { coveredByDrawn } from '../looks/clear-side.ts';
+import type { Drawn } from '../looks/drawn.ts';
 import { notDrawn } from '../looks/faces.ts';
 import { legibilityOf } from '../looks/legible.ts';
 import { LOOKS } from '../looks/looks.ts';
 import { type Style, paint } from '../looks/paint.ts';
+import { type SeenBehind, greysBehind } from '../sync/seen-pictures.ts';
 import { micros } from '../time/micros.ts';
 
 const CONTRAST_SOURCE = 'WCAG 2.2, 1.4.3';
 
 /**
- * What viewers could not read: words of too little contrast before some picture or other, one finding a look; letters
- * that no font of the overlay has.
+ * What viewers could not read: words of too little contrast before the picture that is there, or, where that is not
+ * known, before some picture or other, one finding a look; a look that lies over who is filmed; letters that no font of
+ * the overlay has.
  */
-export function lookFindings(
-  lanes: Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'>,
-  picture: { readonly width: number; readonly height: number },
-  style: Style,
-): Finding[] {
-  return [...contrastFindings(lanes, picture, style), ...letterFindings(lanes)].sort((a, b) => a.at - b.at);
+export function lookFindings(lanes: Shown, picture: Picture, style: Style): Finding[] {
+  const found = [...contrastFindings(lanes, picture, style), ...coverFindings(lanes, picture, style)];
+  return [...found, ...letterFindings(lanes)].sort((a, b) => a.at - b.at);
 }
 
-function contrastFindings(
-  lanes: Pick<Lanes, 'timer' | 'captions' | 'boards'>,
-  picture: { readonly width: number; readonly height: number },
-  style: Style,
-): Finding[] {
-  const { rules, overrides } = style;
+type Shown = Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'>;
+interface Picture {
+  readonly width: number;
+  readonly height: number;
+}
+
+function contrastFindings(lanes: Shown, picture: Picture, style: Style): Finding[] {
+  const { rules, overrides, behind } = style;
   const looked = new Set<string>();
   const found = new Map<LookId, Finding>();
   for (const board of lanes.boards) {
     const { segmentKey, blockId, kind } = board;
     const own = overrides.filter((o) => o.lane === 'look' && o.segmentKey === segmentKey);
     const look = lookOf(rules, blockId, overrideOf(overrides, segmentKey, 'look', 'look'));
-    // Segments of one kind in one look are drawn alike.
+    // Segments of one kind in one look are drawn alike; before which picture they stand may differ.
     const counted = [board.beats, board.reps, board.breaths].map((of) => of.length > 0);
-    const sort = JSON.stringify([look, kind, counted, own.map((o) => [o.field, o.value])]);
-    if (looked.has(sort) || found.has(look)) continue;
+    const lights = behind?.get(segmentKey)?.lights ?? [];
+    const sort = JSON.stringify([look, kind, counted, own.map((o) => [o.field, o.value]), lights.length > 0]);
+    if ((lights.length === 0 && looked.has(sort)) || found.has(look)) continue;
+    const isKnown = lights.length > 0;
+    const weak = weakest(drawnOf(lanes, board, picture, style), picture, lights);
     looked.add(sort);
-    const of = {
-      boards: [board],
-      timer: lanes.timer.filter((t) => t.segmentKey === segmentKey).slice(0, 1),
-      captions: lanes.captions.filter((c) => c.segmentKey === segmentKey),
-      cards: [],
-    };
-    const weak = legibilityOf(paint(of, picture, style), picture.height)
-      .filter((l) => l.contrast < l.wanted)
-      .sort((a, b) => a.contrast / a.wanted - b.contrast / b.wanted)[0];
-    if (weak === undefined) continue;
+    if (weak === null) continue;
     const plated = { ...rules, plates: true };
     found.set(look, {
       rule: 'low-contrast',
@@ -56,15 +54,79 @@ function contrastFindings(
       segmentKey,
       clock: 'programme',
       at: weak.start,
-      says: `“${weak.text}” in the look ${LOOKS[look].name} is hard to read before some pictures.`,
+      says: isKnown
+        ? `“${weak.text}” in the look ${LOOKS[look].name} is hard to read before this picture.`
+        : `“${weak.text}” in the look ${LOOKS[look].name} is hard to read before some pictures.`,
       measured: `${weak.contrast.toFixed(1)} : 1`,
       wanted: `${weak.wanted} : 1`,
       source: CONTRAST_SOURCE,
-      certainty: 1,
+      certainty: isKnown ? 0.9 : 1,
       mends: rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated }],
     });
   }
   return [...found.values()];
+}
+
+/** What is drawn of one segment, its first figure for all. */
+function drawnOf(lanes: Shown, board: Board, picture: Picture, style: Style): Drawn[] {
+  const { segmentKey } = board;
+  const of = {
+    boards: [board],
+    timer: lanes.timer.filter((t) => t.segmentKey === segmentKey).slice(0, 1),
+    captions: lanes.captions.filter((c) => c.segmentKey === segmentKey),
+    cards: [],
+  };
+  return paint(of, picture, style);
+}
+
+/** The text that is told apart worst from what is behind it, below what it wants; null: all can be read. */
+function weakest(drawn: readonly Drawn[], { width, height }: Picture, lights: SeenBehind['lights']) {
+  const behindOf = ({ x, y, w, h }: { x: number; y: number; w: number; h: number }) =>
+    greysBehind(lights, { left: x / width, right: (x + w) / width, top: y / height, bottom: (y + h) / height });
+  return (
+    legibilityOf(drawn, height, behindOf)
+      .filter((l) => l.contrast < l.wanted)
+      .sort((a, b) => a.contrast / a.wanted - b.contrast / b.wanted)[0] ?? null
+  );
+}
+
+/** A look that covers more of somebody than this is in the way. */
+const MOST_COVERED = 0.15;
+
+/** Blocks in which the look lies over who is filmed, where it could stand on the other side; one finding for all. */
+function coverFindings(lanes: Shown, picture: Picture, style: Style): Finding[] {
+  const { rules, behind, overrides } = style;
+  if (behind === undefined || rules.clear) return [];
+  const clear = { ...style, rules: { ...rules, clear: true } };
+  const worst = lanes.boards
+    .flatMap((board) => {
+      const people = behind.get(board.segmentKey)?.people ?? [];
+      const byHand = overrideOf(overrides, board.segmentKey, 'look', 'mirrored') !== undefined;
+      if (people.length === 0 || byHand) return [];
+      const covered = (of: Style) => coveredByDrawn(drawnOf(lanes, board, picture, of), people, picture);
+      const now = covered(style);
+      return now <= MOST_COVERED ? [] : [{ board, now, then: covered(clear) }];
+    })
+    .filter(({ now, then }) => then < now / 2)
+    .sort((a, b) => b.now - a.now)[0];
+  if (worst === undefined) return [];
+  const { board, now, then } = worst;
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  return [
+    {
+      rule: 'look-on-person',
+      severity: 'note',
+      segmentKey: board.segmentKey,
+      clock: 'programme',
+      at: board.start,
+      says: `The look lies over who is filmed; on the other side it would cover ${percent(then)}.`,
+      measured: percent(now),
+      wanted: `at most ${percent(MOST_COVERED)}`,
+      source: JUDGEMENT,
+      certainty: 0.7,
+      mends: [{ kind: 'look', label: 'Block by block where nobody stands', look: clear.rules }],
+    },
+  ];
 }
 
 function letterFindings({ captions, cards }: Pick<Lanes, 'captions' | 'cards'>): Finding[] {

@@ -1,4 +1,4 @@
-import type { PictureBox } from './person.ts';
+import type { PictureBox } from '../sync/seen-pictures.ts';
 
 /** A window of a picture that is as high as the picture, or wider than the shape that is wanted. */
 export interface Follow {

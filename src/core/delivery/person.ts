@@ -1,10 +1,4 @@
-/** A box in a picture, as shares of its width and height, 0 to 1. */
-export interface PictureBox {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
+import type { PictureBox } from '../sync/seen-pictures.ts';
 
 /** A point that differs from the empty room by so many greys of 255 is of somebody. */
 const DIFFERS = 16;

@@ -105,6 +105,7 @@ export const RULES = {
   'chapter-too-short': rule('score', 'look', 'a chapter too short to stand alone'),
   'few-chapters': rule('score', 'look', 'too few chapters to be shown'),
   'caption-too-short': rule('score', 'look', 'a caption too short to be read'),
+  'look-on-person': rule('score', 'look', 'a look that lies over who is filmed'),
   'low-contrast': rule('score', 'look', 'words hard to read before some picture'),
   'letters-not-drawn': rule('score', 'look', 'letters that the overlay does not have'),
 } as const satisfies Readonly<Record<string, Rule>>;

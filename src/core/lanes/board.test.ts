@@ -10,7 +10,7 @@ import { DEFAULT_RULES } from './rules.ts';
 const boardsOf = (outline: string) => {
   const { value } = readOutline(outline);
   const { segments, total } = compile(value);
-  return lanes(plannedProgramme(segments, total), DEFAULT_RULES, [], value).boards;
+  return lanes(plannedProgramme(segments, total), { rules: DEFAULT_RULES, overrides: [] }, value).boards;
 };
 const words = (board: Board) => Object.fromEntries(board.words.map((w) => [w.slot, w.text]));
 

@@ -1,4 +1,5 @@
-import type { ProgrammeSegment } from '../edit/assemble.ts';
+import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
+import type { ExerciseBook } from '../exercise/library.ts';
 import type { ClassBeat } from '../music/laid.ts';
 import { BREATH_US, type Phase } from '../plan/dose.ts';
 import { atHomeWords } from '../plan/at-home.ts';
@@ -66,10 +67,10 @@ const DONE_STEPS = 200;
 
 /** One board a segment. */
 export function boards(
-  segments: readonly ProgrammeSegment[],
-  plan: Pick<Plan, 'blocks' | 'presenters'>,
+  { segments, length }: Pick<Programme, 'segments' | 'length'>,
+  plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
   beats: readonly ClassBeat[],
-  length: Micros,
+  book: ExerciseBook | undefined,
 ): Board[] {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
   const atHome = new Map(plan.blocks.flatMap((b) => (b.atHome === undefined ? [] : [[b.id, b.atHome] as const])));
@@ -86,13 +87,17 @@ export function boards(
       segmentKey: segment.key,
       blockId: segment.segment?.blockId ?? '',
       ...{ kind: segment.kind, start: segment.start, end: segment.end },
-      words: wordsOf(
-        segment,
-        segments,
-        i,
-        { move, atHome: atHome.get(segment.segment?.blockId ?? ''), presenters: plan.presenters },
-        movesOf,
-      ),
+      words: [
+        ...wordsOf(
+          segment,
+          segments,
+          i,
+          { move, atHome: atHome.get(segment.segment?.blockId ?? ''), presenters: plan.presenters },
+          movesOf,
+        ),
+        ...introduced(segments, i, plan),
+        ...(active ? cautioned(segment, move, book) : []),
+      ],
       beats: active ? countsOf(inside, segment.end) : [],
       reps: active ? repsOf(segment, move) : [],
       breaths: active ? breathsOf(segment, move) : [],
@@ -158,6 +163,39 @@ function wordsOf(
     put('take', taken.length === 0 ? '' : `Take: ${taken.join(', ')}`);
   }
   return words;
+}
+
+/** Titles are read once: so long at the beginning of what they name. */
+const TITLE_SHOWN = fromSeconds(8);
+
+/** The title of the class, the part that begins, and who speaks while they only speak. */
+function introduced(
+  segments: readonly ProgrammeSegment[],
+  i: number,
+  plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>,
+): BoardWords[] {
+  const { start, end, kind, segment } = segments[i]!;
+  const until = micros(Math.min(end, start + TITLE_SHOWN));
+  const speaks = (kind === 'talk' || kind === 'demo') && plan.instructor.trim() !== '';
+  const before = segments[i - 1]?.segment?.blockId;
+  const begins = segment !== null && segment.blockId !== before;
+  const at = begins ? plan.blocks.findIndex((b) => b.id === segment.blockId) : -1;
+  const part = at > 0 && plan.blocks[at - 1]!.kind === 'part' ? plan.blocks[at - 1]!.name : '';
+  return [
+    ...(speaks ? [{ slot: 'speaker', text: plan.instructor, start, end: until } as const] : []),
+    ...(i === 0 && plan.title !== '' ? [{ slot: 'title', text: plan.title, start, end: until } as const] : []),
+    ...(part !== '' ? [{ slot: 'part', text: part, start, end: until } as const] : []),
+  ].filter((w) => w.end > w.start);
+}
+
+/** What to take care of in a move, as the book of exercises has it. */
+function cautioned(
+  { start, end, label }: ProgrammeSegment,
+  move: Move | undefined,
+  book: ExerciseBook | undefined,
+): BoardWords[] {
+  const text = book?.read(move?.name ?? label)?.caution ?? '';
+  return text === '' ? [] : [{ slot: 'caution', text, start, end }];
 }
 
 /** What the next move needs and this one does not. */

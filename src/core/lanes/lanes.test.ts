@@ -140,7 +140,7 @@ describe('captions', () => {
   it('too short to be read come back with their reason, and an override without its segment is named', () => {
     const late: Override = { segmentKey: squat?.key ?? '', lane: 'caption', field: 'inAfterUs', value: s(29.8) };
     const lost: Override = { segmentKey: 'gone', lane: 'caption', field: 'show', value: false };
-    const laid = lanes(programme, DEFAULT_RULES, [late, lost], plan);
+    const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [late, lost] }, plan);
     expect(laid.droppedCaptions).toEqual([{ segmentKey: squat?.key, reason: 'too-short', shownUs: s(0.4) }]);
     expect(laid.orphans).toEqual([lost]);
   });

@@ -1,8 +1,10 @@
 import type { Programme } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/laid.ts';
+import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Board, boards } from './board.ts';
 import { type CardEvent, cardEvents } from './card.ts';
+import type { SpeechCaption } from './speech-captions.ts';
 import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption.ts';
 import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
 import type { LaneRules, Override } from './rules.ts';
@@ -13,6 +15,8 @@ export interface Lanes {
   readonly timer: readonly TimerTick[];
   readonly captions: readonly CaptionEvent[];
   readonly cards: readonly CardEvent[];
+  /** What is said, as captions. */
+  readonly speech: readonly SpeechCaption[];
   /** What can be shown of each segment besides. */
   readonly boards: readonly Board[];
   readonly droppedCaptions: readonly DroppedCaption[];
@@ -22,12 +26,18 @@ export interface Lanes {
   readonly orphans: readonly Override[];
 }
 
+/** What lanes are made from besides the programme: the beat, what is said, the studio's exercises. */
+interface AlongLanes {
+  readonly beats?: readonly ClassBeat[];
+  readonly speech?: readonly SpeechCaption[];
+  readonly book?: ExerciseBook;
+}
+
 export function lanes(
   programme: Programme,
-  rules: LaneRules,
-  overrides: readonly Override[],
-  plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>,
-  beats: readonly ClassBeat[] = [],
+  { rules, overrides }: { readonly rules: LaneRules; readonly overrides: readonly Override[] },
+  plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
+  { beats = [], speech = [], book }: AlongLanes = {},
 ): Lanes {
   const timer = timerTicks(programme.segments, rules, overrides);
   const caption = captionEvents(programme.segments, rules, overrides);
@@ -36,7 +46,8 @@ export function lanes(
   return {
     timer,
     cards: cardEvents(programme, timer, plan),
-    boards: boards(programme.segments, plan, beats, programme.length),
+    speech,
+    boards: boards(programme, plan, beats, book),
     captions: caption.captions,
     droppedCaptions: caption.dropped,
     chapters: chapter.chapters,

@@ -3,7 +3,10 @@ export const LOOK_IDS = ['corner', 'sill', 'numeral', 'dial', 'margin', 'eights'
 export type LookId = (typeof LOOK_IDS)[number];
 
 /** What a look can write in words. Each is on or off by rule and by segment. */
-export const SLOTS = ['move', 'side', 'kind', 'next', 'round', 'place', 'option', 'take', 'effort', 'done'] as const;
+export const SLOTS = [
+  ...(['move', 'side', 'kind', 'next', 'round', 'place', 'option', 'take', 'effort', 'done'] as const),
+  ...(['caution', 'speaker', 'part', 'title'] as const),
+] as const;
 export type Slot = (typeof SLOTS)[number];
 
 /** How a programme looks. */
@@ -13,6 +16,10 @@ export interface LookRules {
   readonly blocks: Readonly<Record<string, LookId>>;
   /** On the other side of the picture. */
   readonly mirrored: boolean;
+  /** Block by block on the side where nobody is, where a look can stand on either. */
+  readonly clear: boolean;
+  /** What is said is written into the picture. */
+  readonly speech: boolean;
   /** For those who stand far away: larger, the figure at least 14 % of the picture's height. */
   readonly television: boolean;
   /** A plate behind words that have none. */
@@ -25,6 +32,8 @@ export const DEFAULT_LOOK: LookRules = {
   look: 'corner',
   blocks: {},
   mirrored: false,
+  clear: false,
+  speech: false,
   television: false,
   plates: false,
   shows: {},

@@ -62,7 +62,7 @@ export function linear(channel: number): number {
 }
 
 /** Contrast of two luminances, 1 to 21 (WCAG 2.2). */
-function contrastOf(a: number, b: number): number {
+export function contrastOf(a: number, b: number): number {
   return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 }
 

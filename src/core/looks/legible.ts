@@ -1,5 +1,6 @@
 import type { Span } from '../time/span.ts';
-import { LARGE_TEXT_CONTRAST, TEXT_CONTRAST, contrast, mixed } from './colours.ts';
+import type { GreyRange } from '../sync/seen-pictures.ts';
+import { LARGE_TEXT_CONTRAST, TEXT_CONTRAST, contrast, contrastOf, luminance, mixed } from './colours.ts';
 import { type Drawn, type DrawnText as Text, leftOf } from './drawn.ts';
 import { FACES } from './faces.ts';
 
@@ -19,14 +20,20 @@ const [LARGE_PX, LARGE_BOLD_PX] = [24, 18.66];
 const [PARTING_OUTLINE, PARTING_PX] = [0.04, 3];
 
 /**
- * The least contrast of each text over any picture: the plates under it are laid over black and over white, and the
- * outline round its letters counts as their ground.
+ * The least contrast of each text: the plates under it are laid over the darkest and the lightest grey behind it, and
+ * the outline round its letters counts as their ground. `behindOf`: those greys, where the picture is known; null: any
+ * picture, from black to white.
  */
-export function legibilityOf(drawn: readonly Drawn[], height: number): Legibility[] {
+export function legibilityOf(
+  drawn: readonly Drawn[],
+  height: number,
+  behindOf: (box: Rectangle) => GreyRange | null = () => null,
+): Legibility[] {
   return drawn.flatMap((one): Legibility[] => {
     if (one.kind !== 'text') return [];
     const { text, start, end } = one;
-    return [{ text, start, end, contrast: leastContrast(one, drawn, height), wanted: wantedOf(one, height) }];
+    const greys = behindOf(boxOf(one)) ?? ANY_PICTURE;
+    return [{ text, start, end, contrast: leastContrast(one, drawn, height, greys), wanted: wantedOf(one, height) }];
   });
 }
 
@@ -36,15 +43,40 @@ function wantedOf({ em, face }: Text, height: number): number {
   return large ? LARGE_TEXT_CONTRAST : TEXT_CONTRAST;
 }
 
-function leastContrast(text: Text, drawn: readonly Drawn[], height: number): number {
+function leastContrast(text: Text, drawn: readonly Drawn[], height: number, { dark, light }: GreyRange): number {
   const { outline, em, colour } = text;
   if (outline !== null && (outline.width >= em * PARTING_OUTLINE || outline.width >= (PARTING_PX * height) / SEEN_PX))
     return contrast(colour, outline.colour);
   const under = drawn.filter(
     (d) => d.kind !== 'text' && d.layer < text.layer && lastsAsLong(d, text) && covers(d, text),
   );
-  return Math.min(...['000000', 'FFFFFF'].map((picture) => contrast(colour, grounded(picture, under))));
+  // Between the two the ground takes on every grey: where the text's own lies among them nothing parts it.
+  const grounds = [dark, light].map((grey) => luminance(grounded(greyOf(grey), under)));
+  const own = luminance(colour);
+  if (Math.min(...grounds) <= own && own <= Math.max(...grounds)) return 1;
+  return Math.min(...grounds.map((ground) => contrastOf(own, ground)));
 }
+
+const ANY_PICTURE: GreyRange = { dark: 0, light: 1 };
+
+/** Where letters lie in a picture, in pixels. */
+interface Rectangle {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+function boxOf(text: Text): Rectangle {
+  const h = (FACES[text.face][0]!.capHeight / 1000) * text.em;
+  return { x: leftOf(text), y: text.baseline - h, w: text.w, h };
+}
+
+const greyOf = (grey: number) =>
+  Math.round(grey * 255)
+    .toString(16)
+    .padStart(2, '0')
+    .repeat(3);
 
 /** A picture with what lies over it. */
 function grounded(picture: string, under: readonly Drawn[]): string {

@@ -6,7 +6,9 @@ import { describe, expect, it } from 'vitest';
 import { drawnOf } from '../../../tests/support/drawn.ts';
 import { NAMES, lookClass, moments } from '../../../tests/support/look-classes.ts';
 import { DEFAULT_LOOK, LOOK_IDS } from '../lanes/look-rules.ts';
+import type { Board } from '../lanes/board.ts';
 import { frameRate } from '../time/frames.ts';
+import { micros } from '../time/micros.ts';
 import { colourOf, contrast, luminance, mixed } from './colours.ts';
 import { type Drawn, drawnWithin } from './drawn.ts';
 import { FACES, notDrawn, runsOf, widthOf } from './faces.ts';
@@ -14,6 +16,7 @@ import { fit } from './fit.ts';
 import { HOUSE_BRAND, SHAPES, type Shape } from './look.ts';
 import { legibilityOf } from './legible.ts';
 import { LOOKS } from './looks.ts';
+import { paint } from './paint.ts';
 import { lookFindings } from '../checks/look-checks.ts';
 
 const SIZES: Readonly<Record<Shape, { width: number; height: number }>> = {
@@ -22,6 +25,10 @@ const SIZES: Readonly<Record<Shape, { width: number; height: number }>> = {
   square: { width: 1080, height: 1080 },
   television: { width: 1920, height: 1080 },
 };
+const full = {
+  ...{ next: true, round: true, option: true, take: true, place: true, effort: true },
+  ...{ caution: true, title: true },
+} as const;
 const all = { next: true, round: true, option: true, take: true, place: true, effort: true } as const;
 
 type Text = Extract<Drawn, { kind: 'text' }>;
@@ -52,14 +59,25 @@ describe('every look in every shape, for seven kinds of segment and four sorts o
       const { width, height } = SIZES[shape];
       const { lanes: whole, segments } = lookClass(NAMES[names]);
       const seen = moments(segments);
-      const boards = whole.boards.filter((b) => seen.some(({ at }) => b.start <= at && b.end > at));
-      const lanes = { ...whole, boards };
-      for (const shows of [{}, all])
+      // With everything else that can be shown: notes in a corner and two full rows of what is said.
+      const noted = (b: Board): Board => {
+        const note = (slot: 'caution' | 'title', text: string) => ({ slot, text, start: b.start, end: b.end });
+        const words = [
+          note('title', 'Broomstick Strong for Beekeepers'),
+          note('caution', 'Bend from the hips, not the back'),
+        ];
+        return { ...b, words: [...b.words, ...words] };
+      };
+      const boards = whole.boards.filter((b) => seen.some(({ at }) => b.start <= at && b.end > at)).map(noted);
+      const said = 'and now reach through both of your hands,\nas if somebody pulled you along the floor';
+      const speech = seen.map(({ at }) => ({ start: micros(at - 1e6), end: micros(at + 1e6), text: said }));
+      const lanes = { ...whole, boards, speech };
+      for (const shows of [{}, full])
         for (const mirrored of [false, true]) {
           const drawn = drawnOf(
             lanes,
             { width, height },
-            { look, television: shape === 'television', mirrored, shows },
+            { look, television: shape === 'television', mirrored, shows, speech: shows === full },
           );
           for (const { name, at } of seen) {
             const texts = drawn.filter((d): d is Text => d.kind === 'text' && d.start <= at && d.end > at);
@@ -77,6 +95,8 @@ describe('every look in every shape, for seven kinds of segment and four sorts o
             const caption = lanes.captions.find((c) => c.start <= at && c.end > at)!;
             const words = texts.map((t) => t.text).join(' ');
             for (const word of caption.text.split(' ')) expect(words).toContain(word);
+            if (shows === full)
+              for (const word of said.split(/\s+/)) expect(words, `${name}: what is said`).toContain(word);
           }
         }
     },
@@ -217,6 +237,57 @@ describe('the catalogue', () => {
   it('has a name and an idea for each, no two alike', () => {
     expect(new Set(LOOK_IDS.flatMap((id) => [LOOKS[id].name, LOOKS[id].idea])).size).toBe(LOOK_IDS.length * 2);
     for (const id of LOOK_IDS) expect(LOOKS[id].id).toBe(id);
+  });
+});
+
+describe('where nobody is', () => {
+  const { lanes, segments } = lookClass(NAMES.short);
+  const main = segments.filter((s) => s.blockName === 'Main');
+  /** Somebody who stands in the left third all through the main block. */
+  const left = { left: 0.05, right: 0.35, top: 0.2, bottom: 1 };
+  const behind = new Map(main.map((s) => [s.key, { people: [left], lights: [] }]));
+  const style = (clear: boolean) => ({
+    ...{ rules: { ...DEFAULT_LOOK, look: 'dial' as const, clear }, overrides: [], brand: HOUSE_BRAND, behind },
+  });
+  const plateOf = (drawn: readonly Drawn[], key: string) => {
+    const { start, end } = segments.find((s) => s.key === key)!;
+    const middle = (start + end) / 2;
+    const own = drawn.filter((d) => d.start <= middle && d.end > middle && d.kind !== 'text');
+    return Math.min(...own.map((d) => d.x)) / SIZES.wide.width;
+  };
+  it('a look stands, block by block, where the rule asks for it; elsewhere it stays', () => {
+    const usual = paint(lanes, SIZES.wide, style(false));
+    const clear = paint(lanes, SIZES.wide, style(true));
+    const other = segments.find((s) => s.blockName === 'Ten' && s.kind === 'work')!.key;
+    const sides = (drawn: readonly Drawn[]) => main.slice(0, 4).map((s) => plateOf(drawn, s.key) > 0.5);
+    expect(new Set(sides(usual)).size).toBe(1);
+    expect(sides(clear)).toEqual(sides(usual).map((right) => !right));
+    expect(plateOf(clear, other)).toBe(plateOf(usual, other));
+    const hand = [{ segmentKey: main[0]!.key, lane: 'look', field: 'mirrored', value: false } as const];
+    expect(plateOf(paint(lanes, SIZES.wide, { ...style(true), overrides: hand }), main[0]!.key)).toBe(
+      plateOf(usual, main[0]!.key),
+    );
+  });
+  it('it is said where a look lies over somebody, with the rule as its fix', () => {
+    const [found] = lookFindings(lanes, SIZES.wide, style(false));
+    expect(found).toMatchObject({ rule: 'look-on-person', mends: [{ kind: 'look', look: { clear: true } }] });
+    expect(lookFindings(lanes, SIZES.wide, style(true))).toEqual([]);
+  });
+});
+
+describe('before the picture that is there', () => {
+  const { lanes, segments } = lookClass(NAMES.short);
+  const grey = (dark: number, light: number) => new Uint8Array(16 * 9).fill((dark << 4) | light);
+  const findings = (lights: readonly Uint8Array[]) =>
+    lookFindings(lanes, SIZES.wide, {
+      ...{ rules: DEFAULT_LOOK, overrides: [], brand: { ...HOUSE_BRAND, ink: '5A6470' } },
+      behind: new Map(segments.map((s) => [s.key, { people: [], lights }])),
+    });
+  it('words are measured against its greys: before a dark room even a pale plate will do, before a bright one not', () => {
+    expect(findings([grey(0, 3)])).toEqual([]);
+    const [bright] = findings([grey(0, 3), grey(2, 15)]);
+    expect(bright).toMatchObject({ rule: 'low-contrast', certainty: 0.9 });
+    expect(bright!.says).toContain('before this picture');
   });
 });
 

@@ -9,7 +9,11 @@ import type { Span } from '../time/span.ts';
 import type { Drawn } from './drawn.ts';
 import { type Frame, layOut } from './layout.ts';
 import { type Content } from './sizes.ts';
-import { type Brand, type Look, shapeOf, unitOf } from './look.ts';
+import { type Brand, type Look, type Placed, shapeOf, unitOf } from './look.ts';
+import type { SeenBehind } from '../sync/seen-pictures.ts';
+import { clearSides, coveredOf, sideOf } from './clear-side.ts';
+import { notesBeside } from './notes.ts';
+import { type Laid, paintSpeech } from './paint-speech.ts';
 import { LOOKS } from './looks.ts';
 import { withPlates } from './parts.ts';
 import { paintCards } from './paint-cards.ts';
@@ -22,6 +26,8 @@ export interface Style {
   readonly rules: LookRules;
   readonly overrides: readonly Override[];
   readonly brand: Brand;
+  /** What the recordings show behind each segment; left out: it is not known. */
+  readonly behind?: ReadonlyMap<string, SeenBehind>;
 }
 
 /**
@@ -29,33 +35,58 @@ export interface Style {
  * cards. Where what is written changes, a segment is laid out anew; nothing else moves. Pure.
  */
 export function paint(
-  { timer, captions, boards, cards }: Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'>,
+  { timer, captions, boards, cards, speech = [] }: Shown,
   { width, height }: { readonly width: number; readonly height: number },
-  { rules, overrides, brand }: Style,
+  style: Style,
 ): Drawn[] {
+  const { rules, overrides, brand, behind } = style;
   const shape = shapeOf(width, height, rules.television);
   const frame: Frame = { width, height, unit: unitOf(width, height, shape) };
   const ticksOf = groupBy(timer, (t) => t.segmentKey);
   const captionOf = new Map(captions.map((c) => [c.segmentKey, c]));
-  const drawn = boards.flatMap((board) => {
+  const segments = boards.flatMap((board): Segment[] => {
     const ticks = ticksOf.get(board.segmentKey) ?? [];
     const caption = captionOf.get(board.segmentKey) ?? null;
     if (ticks.length === 0 && caption === null) return [];
     const key = board.segmentKey;
     const look = LOOKS[lookOf(rules, board.blockId, overrideOf(overrides, key, 'look', 'look'))];
-    const mirrored = overrideOf(overrides, key, 'look', 'mirrored') ?? rules.mirrored;
     const plates = overrideOf(overrides, key, 'look', 'plates') ?? rules.plates;
-    return statesOf(board, caption, ticks, slotsOf(look, rules)).flatMap((state) => {
-      const boxes = layOut(
-        plates ? withPlates(look.layout[shape]) : look.layout[shape],
-        state.content,
-        frame,
-        mirrored,
-      );
+    const placed = plates ? withPlates(look.layout[shape]) : look.layout[shape];
+    const states = statesOf(board, caption, ticks, slotsOf(look, rules));
+    return [{ ...board, placed, states }];
+  });
+  const boxesOf = ({ placed }: Segment, { content }: Painted, mirrored: boolean) => {
+    const boxes = layOut(placed, content, frame, mirrored);
+    return [...boxes, ...notesBeside(boxes, content, frame, mirrored)];
+  };
+  const sides =
+    !rules.clear || behind === undefined
+      ? new Map<string, boolean>()
+      : clearSides(segments, rules.mirrored, (segment, mirrored) => {
+          const people = behind.get(segment.segmentKey)?.people ?? [];
+          const [state] = segment.states;
+          return state === undefined ? 0 : coveredOf(boxesOf(segment, state, mirrored), people, frame);
+        });
+  const laid: Laid[] = [];
+  const drawn = segments.flatMap((segment) => {
+    const mirrored = sideOf(segment, { mirrored: rules.mirrored, sides, overrides });
+    return segment.states.flatMap((state) => {
+      const boxes = boxesOf(segment, state, mirrored);
+      laid.push({ start: state.start, end: state.end, boxes });
       return boxes.flatMap((box, i) => paintBox(box, i, { ...state, frame, brand, mirrored }));
     });
   });
-  return [...drawn, ...paintCards(cards, frame, brand)];
+  const said = rules.speech ? paintSpeech(speech, laid, { frame, brand, television: rules.television }) : [];
+  return [...drawn, ...paintCards(cards, frame, brand), ...said];
+}
+
+/** What is shown along a programme; `speech`: captions of what is said. */
+type Shown = Pick<Lanes, 'timer' | 'captions' | 'boards' | 'cards'> & Partial<Pick<Lanes, 'speech'>>;
+
+/** A segment with the parts that it is drawn in, state by state. */
+interface Segment extends Board {
+  readonly placed: readonly Placed[];
+  readonly states: readonly Painted[];
 }
 
 /** What a look shows, as the rules have it. */

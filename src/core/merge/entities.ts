@@ -165,7 +165,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 10,
+    version: 11,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {

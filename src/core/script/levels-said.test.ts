@@ -67,7 +67,7 @@ describe('levels, as they are said', () => {
       '## M: 40/20, 3-4 rounds at home',
       '- Squat | easier by Bo: to a chair | harder by Ansgar: jump',
     );
-    const [board] = lanes(plannedProgramme(segments, total), DEFAULT_RULES, [], plan).boards;
+    const [board] = lanes(plannedProgramme(segments, total), { rules: DEFAULT_RULES, overrides: [] }, plan).boards;
     expect(Object.fromEntries(board!.words.map((w) => [w.slot, w.text]))).toMatchObject({
       option: 'Easier (Bo): to a chair · Harder (Ansgar): jump',
       round: '3 to 4 rounds at home',

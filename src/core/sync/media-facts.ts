@@ -1,5 +1,6 @@
 import type { FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
+import type { SeenPictures } from './seen-pictures.ts';
 
 /**
  * What probing a recorded file tells. Width and height are 0 and the picture's codec `none` where it is sound alone;
@@ -28,6 +29,8 @@ export interface ThumbSheet {
   /** Of one picture, in pixels. */
   readonly width: number;
   readonly height: number;
+  /** What they show; left out: nobody looked yet. */
+  readonly seen?: Omit<SeenPictures, 'everyUs'>;
 }
 
 /** True where a file is sound alone. */

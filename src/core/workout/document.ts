@@ -20,7 +20,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 10;
+  readonly version: 11;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -66,9 +66,13 @@ export const EMPTY_EDIT: Edit = {
   letStand: [],
 };
 
-/** How the programme is drawn. */
-export function styleOf({ rules, overrides }: Pick<Edit, 'rules' | 'overrides'>, brand: Brand): Style {
-  return { rules: rules.look, overrides, brand };
+/** How the programme is drawn; `behind`: what the picture shows, for looks that keep clear of who is filmed. */
+export function styleOf(
+  { rules, overrides }: Pick<Edit, 'rules' | 'overrides'>,
+  brand: Brand,
+  behind?: Style['behind'],
+): Style {
+  return { rules: rules.look, overrides, brand, ...(behind !== undefined && { behind }) };
 }
 
 /** What was decided about a take. */
@@ -149,7 +153,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 10,
+    version: 11,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

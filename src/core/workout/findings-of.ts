@@ -52,7 +52,7 @@ export function findingsOf(of: Checked): Finding[] {
     found.push(
       ...produced.findings,
       ...filmMusicFindings(withSilence(document.plan, music), tracks, compiled.segments, filmed),
-      ...lookFindings(produced.lanes, picture, styleOf(edit, studio.brand)),
+      ...lookFindings(produced.lanes, picture, styleOf(edit, studio.brand, produced.behind)),
       ...doubtFindings(
         produced.programme,
         takes.map((t) => ({ takeId: t.takeId, alignment: t.aligned.alignment })),

@@ -40,7 +40,7 @@ function seen(document: WorkoutDocument) {
   };
   const removedOf = (id: string) => decidedOn(document.edit, id).removed;
   const programme = assemble(segments, [film], { uses: [], removedOf, inserts: [] }, RATE);
-  const { captions, chapters } = lanes(programme, document.edit.rules, document.edit.overrides, plan);
+  const { captions, chapters } = lanes(programme, document.edit, plan);
   const cuts = cutsOf(programme.shots, removedOf);
   return programme.segments.map((segment) => ({
     segment,

@@ -19,7 +19,12 @@ import { musicOverRoom, roomMusicFindings } from '../checks/room-music-checks.ts
 import { asCorrected, classBeats, roomMusicAt, roomBeats } from '../edit/room-beats.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Lanes, lanes } from '../lanes/lanes.ts';
+import { speechCaptions } from '../lanes/speech-captions.ts';
+import type { SeenBehind, SeenPictures } from '../sync/seen-pictures.ts';
+import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
+import { behindOf } from './seen-behind.ts';
+import { saidWords } from './said-words.ts';
 import { frameRate } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -37,6 +42,8 @@ export interface Produced {
   readonly beats: readonly ClassBeat[];
   /** Where somebody speaks in it, in order; by lines where neither words nor sound tell. */
   readonly speech: readonly Span[];
+  /** What lies behind the look of each segment, by its key; where nobody looked at a recording it is left out. */
+  readonly behind: ReadonlyMap<string, SeenBehind>;
   /** Lines that were spoken again, in it. */
   readonly pickUps: readonly PlacedPickUp[];
   readonly findings: readonly Finding[];
@@ -44,7 +51,7 @@ export interface Produced {
 
 /** What is decided, and the names that cards show. */
 interface Named extends Pick<WorkoutDocument, 'edit'> {
-  readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>;
+  readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>;
 }
 
 /** What there is besides the takes themselves. */
@@ -55,6 +62,10 @@ interface Besides {
   /** The music under the class: cameras switch on its beats. */
   readonly music?: Music;
   readonly tracks?: readonly Track[];
+  /** What small pictures of recordings show, by their ids. */
+  readonly seen?: ReadonlyMap<string, SeenPictures>;
+  /** The exercises of the studio, for what they say to take care of. */
+  readonly book?: ExerciseBook;
 }
 
 /**
@@ -64,7 +75,7 @@ interface Besides {
 export function produce(
   { plan, edit }: Named,
   takes: readonly ProgrammeTake[],
-  { recordings = [], spoken = [], music = EMPTY_MUSIC, tracks = [] }: Besides = {},
+  { recordings = [], spoken = [], music = EMPTY_MUSIC, tracks = [], seen = new Map(), book }: Besides = {},
 ): Produced {
   const standing = (take: ProgrammeTake) => {
     const { settled } = decidedOn(edit, take.takeId);
@@ -110,25 +121,28 @@ export function produce(
   ]);
   const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
-  const laid = lanes(programme, edit.rules, edit.overrides, plan, beats);
+  const speech = speechCaptions(saidWords(takes, programme.shots), rate);
+  const laid = lanes(programme, edit, plan, { beats, speech, ...(book !== undefined && { book }) });
+  // What is given by hand comes last, and the last one given stands.
+  const pictures = withDissolves(
+    withInsertsSeen(
+      viewsOf(
+        programme.shots,
+        recordings,
+        (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
+        rate,
+      ),
+      programme.inserts,
+      lasts,
+    ),
+    joinsOf(programme.shots).filter((j) => isDissolved(j, edit.dissolves)),
+    lasts,
+    rate,
+  );
   return {
     programme,
-    // What is given by hand comes last, and the last one given stands.
-    pictures: withDissolves(
-      withInsertsSeen(
-        viewsOf(
-          programme.shots,
-          recordings,
-          (takeId) => [...(ruled.get(takeId) ?? []), ...decidedOn(edit, takeId).shown],
-          rate,
-        ),
-        programme.inserts,
-        lasts,
-      ),
-      joinsOf(programme.shots).filter((j) => isDissolved(j, edit.dissolves)),
-      lasts,
-      rate,
-    ),
+    pictures,
+    behind: behindOf(programme.segments, pictures, seen),
     sounds: withInsertsHeard(
       soundsOf(programme.shots, recordings, (takeId) => clarity.get(takeId) ?? null),
       programme.inserts,

@@ -4,7 +4,8 @@ import { type Lie, soundOnTake, transcriptOnTake } from '../sync/clock-map.ts';
 import type { PickUpRecording } from '../sound/pick-ups.ts';
 import { voiceOf } from '../align/align.ts';
 import type { Recording } from '../edit/views.ts';
-import type { TakeRole } from '../sync/media-facts.ts';
+import type { TakeRole, ThumbSheet } from '../sync/media-facts.ts';
+import type { SeenPictures } from '../sync/seen-pictures.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { FrameRate } from '../time/frames.ts';
 import type { Micros } from '../time/micros.ts';
@@ -20,6 +21,8 @@ export interface TakeSource {
     readonly ofTake: string | null;
     readonly lie: Lie | null;
     readonly sound: TakeSound | null;
+    /** What its small pictures show. */
+    readonly thumbs?: ThumbSheet | null;
   };
   readonly transcript: { readonly text: string } | null;
 }
@@ -69,6 +72,15 @@ export function recordingsOf(all: readonly TakeSource[]): Recording[] {
     (role !== 'camera' && role !== 'recorder') || ofTake === null || lie === null
       ? []
       : [{ id, role, ofTake, lie, duration, voiceClarity: sound?.voiceClarity ?? null }],
+  );
+}
+
+/** What the small pictures of each recording show, where somebody looked. */
+export function seenIn(all: readonly TakeSource[]): ReadonlyMap<string, SeenPictures> {
+  return new Map(
+    all.flatMap(({ take: { id, thumbs } }) =>
+      thumbs?.seen === undefined ? [] : [[id, { everyUs: thumbs.everyUs, ...thumbs.seen }] as const],
+    ),
   );
 }
 

@@ -31,6 +31,8 @@ const look = Joi.object({
     .max(200)
     .required(),
   mirrored: flag,
+  clear: flag,
+  speech: flag,
   television: flag,
   plates: flag,
   shows: Joi.object(Object.fromEntries(SLOTS.map((slot) => [slot, Joi.boolean()]))).required(),

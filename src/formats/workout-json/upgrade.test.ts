@@ -96,7 +96,15 @@ describe('a document of the first version', () => {
     const aside = [{ takeId: TAKE_ID, ...on }];
     const upgraded = upgradeDocument({ ...document, version: 8, edit: { ...edit, aside } });
     expect(upgraded.edit.aside).toEqual([{ takeId: TAKE_ID, ...NOTHING_ON_TAKE }]);
-    expect(upgraded).toMatchObject({ version: 10, edit: { accepted: true, roomCounts: [] } });
+    expect(upgraded).toMatchObject({ version: 11, edit: { accepted: true, roomCounts: [] } });
+    expect(faultOf(workoutSchema, upgraded)).toBeNull();
+  });
+  it('of the tenth version wrote nothing of what is said, and its look stood where it stood', () => {
+    const document = newDocument('T');
+    const { speech: _s, clear: _c, ...look } = document.edit.rules.look;
+    const rules = { ...document.edit.rules, look: { ...look, look: 'tide', mirrored: true } };
+    const upgraded = upgradeDocument({ ...document, version: 10, edit: { ...document.edit, rules } });
+    expect(upgraded.edit.rules.look).toMatchObject({ look: 'tide', mirrored: true, speech: false, clear: false });
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of this version is left as it is', () => {

@@ -33,7 +33,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 10;
+export const NEWEST_DOCUMENT = 11;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -52,9 +52,16 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  if (document.version === 10) {
+    const tenth = stored as WorkoutDocument;
+    const { rules } = tenth.edit;
+    // Version 10 did not write what is said, and looks stood where they stood.
+    const look = { ...rules.look, clear: false, speech: false };
+    return { ...tenth, version: 11, edit: { ...tenth.edit, rules: { ...rules, look } } };
+  }
   const { edit, ...rest } = document.version === 9 ? (stored as WorkoutDocument) : toNinth(document);
   // Version 9 had one look, and nothing but what is in a take could be let stand.
-  return { ...rest, version: 10, edit: { ...edit, letStand: [], rules: { ...edit.rules, look: DEFAULT_LOOK } } };
+  return { ...rest, version: 11, edit: { ...edit, letStand: [], rules: { ...edit.rules, look: DEFAULT_LOOK } } };
 }
 
 /** An older document as version 9 kept it, but for the number: version 8 knew nothing of music in the room. */

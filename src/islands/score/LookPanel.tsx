@@ -24,6 +24,10 @@ const SLOT_WORDS: Readonly<Record<Slot, string>> = {
   take: 'what to take',
   effort: 'effort',
   done: 'how far the class is',
+  caution: 'what to take care of',
+  speaker: 'who speaks',
+  part: 'the part that begins',
+  title: 'the title of the class',
 };
 
 /** How the programme looks: a look for the class, a block or a segment, and what it shows. */
@@ -45,7 +49,7 @@ export function LookPanel({ data, first }: { readonly data: StaveData | null; re
   const choose = (id: LookId) => change(`Look: ${LOOKS[id].name}`, (d) => withLook(d, of, id));
   const shown = slotsOf(LOOKS[rules.look.look], rules.look);
   useCommands(LOOK_IDS.map((id) => ({ label: `Look: ${LOOKS[id].name}`, run: () => choose(id) })));
-  const flag = (label: string, field: 'mirrored' | 'television' | 'plates') => (
+  const flag = (label: string, field: 'mirrored' | 'clear' | 'television' | 'plates' | 'speech') => (
     <label className="flex items-center gap-2">
       <input
         type="checkbox"
@@ -90,8 +94,10 @@ export function LookPanel({ data, first }: { readonly data: StaveData | null; re
       <fieldset className="flex flex-col gap-1.5">
         <legend className="mb-1 font-display font-semibold">Where and how large</legend>
         {flag('on the other side of the picture', 'mirrored')}
+        {flag('block by block where nobody stands', 'clear')}
         {flag('for a television: larger', 'television')}
         {flag('a plate behind words that have none', 'plates')}
+        {flag('what is said, written into the picture', 'speech')}
       </fieldset>
       <fieldset>
         <legend className="mb-1 font-display font-semibold">What {LOOKS[rules.look.look].name} shows</legend>
@@ -150,7 +156,7 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
       captions: captions.filter((c) => c.segmentKey === board.segmentKey),
       cards: [],
     };
-    const style = styleOf(edit, brand);
+    const style = styleOf(edit, brand, produced.behind);
     return LOOK_IDS.map((look) => ({
       look,
       drawn: paint(own, { width, height }, { ...style, rules: { ...style.rules, look, blocks: {} }, overrides: [] }),

@@ -22,6 +22,7 @@ export function useOverlayScript(): string | null {
   const { brand } = useStudio().studio;
   const first = useFirstTake();
   const lanes = produced?.lanes ?? null;
+  const behind = produced?.behind;
   const { rules, overrides } = edit;
   const [ass, setAss] = useState<string | null>(null);
   const isDrawn = useRef(false);
@@ -31,12 +32,12 @@ export function useOverlayScript(): string | null {
       setAss(
         lanes === null || first === null
           ? null
-          : writeAss(paint(lanes, first, styleOf({ rules, overrides }, brand)), first),
+          : writeAss(paint(lanes, first, styleOf({ rules, overrides }, brand, behind)), first),
       );
     };
     // The first one is waited for.
     const wait = setTimeout(draw, isDrawn.current ? DRAW_AFTER_MS : 0);
     return () => clearTimeout(wait);
-  }, [lanes, first, rules, overrides, brand]);
+  }, [lanes, behind, first, rules, overrides, brand]);
   return ass;
 }

@@ -5,7 +5,7 @@ import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
 import { type ProgrammeTake, lackingIn } from '../../core/workout/align-takes.ts';
 import { produce, produceTake } from '../../core/workout/pipeline.ts';
-import { pickUpsRecorded, recordingsOf } from '../../core/workout/take-sources.ts';
+import { pickUpsRecorded, recordingsOf, seenIn } from '../../core/workout/take-sources.ts';
 import { pastTheEnd } from '../../formats/transcript-problem.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { Workbench } from './store.ts';
@@ -29,6 +29,7 @@ export function useDerive(workbench: Workbench): Derived {
   const plan = useDeferredValue(written);
   const timed = useMemo(() => planToMusic(plan, music, tracks), [plan, music, tracks]);
   const edit = workbench((s) => s.document.edit);
+  const book = workbench((s) => s.book);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
   const factsOf = useTakeFacts(takes);
@@ -87,8 +88,11 @@ export function useDerive(workbench: Workbench): Derived {
   // While words are being changed, what was found from them before stays in view until the new answer is there.
   const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
   const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
-  const { title, instructor, blocks } = plan;
-  const named = useMemo(() => ({ plan: { title, instructor, blocks }, edit }), [title, instructor, blocks, edit]);
+  const { title, instructor, blocks, presenters } = plan;
+  const named = useMemo(
+    () => ({ plan: { title, instructor, blocks, ...(presenters !== undefined && { presenters }) }, edit }),
+    [title, instructor, blocks, presenters, edit],
+  );
   const inHand = useMemo(
     () => (found === null ? null : produceTake(named, found.take, spoken)),
     [found, named, spoken],
@@ -97,9 +101,10 @@ export function useDerive(workbench: Workbench): Derived {
   const wordless = programmeIds.filter((id) => factsOf.get(id)?.transcript.cues.length === 0).length;
   const whole = programmeTakes.length > 0 && programmeTakes.length === programmeIds.length - wordless;
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
+  const seen = useMemo(() => seenIn(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks }) : null),
-    [whole, named, programmeTakes, recordings, spoken, music, tracks],
+    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks, seen, book }) : null),
+    [whole, named, programmeTakes, recordings, spoken, music, tracks, seen, book],
   );
   return useMemo(
     () => ({

@@ -1,12 +1,10 @@
-import { type SaidWord, saidIn, speechCaptions } from '../../core/lanes/speech-captions.ts';
-import { shotsOf } from '../../core/edit/shots.ts';
 import { balanceOf } from '../../core/plan/balance.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { bookWith } from '../../core/exercise/library.ts';
 import { type Studio, callMeans } from '../../core/workout/studio.ts';
 import { plannedProgramme } from '../../core/workout/rehearsal.ts';
 import { type Produced, produce } from '../../core/workout/pipeline.ts';
-import { recordingsOf } from '../../core/workout/take-sources.ts';
+import { recordingsOf, seenIn } from '../../core/workout/take-sources.ts';
 import type { Track } from '../../core/music/track.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { schedule } from '../../core/script/schedule.ts';
@@ -56,6 +54,8 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
           aligned,
           produce({ ...document, edit: withTones(document.edit) }, aligned, {
             recordings: recordingsOf(takes),
+            seen: seenIn(takes),
+            book: bookWith(studio.exercises),
             music: document.music,
             tracks,
           }),
@@ -77,7 +77,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
     title: document.plan.title,
     ...{ length: programme.length, speech: [], pictures: [], sounds: [], media: new Map() },
     segments: programme.segments,
-    lanes: lanes(programme, document.edit.rules, document.edit.overrides, document.plan),
+    lanes: lanes(programme, document.edit, document.plan, { book: bookWith(studio.exercises) }),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
       schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),
@@ -107,34 +107,17 @@ function filmSource(
   return {
     title: document.plan.title,
     length: produced.programme.length,
-    speech: speechCaptions(saidOf(takes, produced), take.rate),
+    speech: produced.lanes.speech,
     ...{ pictures: produced.pictures, sounds: produced.sounds, media: mediaOf(recordings) },
     segments: produced.programme.segments,
     lanes: produced.lanes,
     tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
-    style: styleOf(document.edit, studio.brand),
+    style: styleOf(document.edit, studio.brand, produced.behind),
     balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };
-}
-
-/** Every word that is heard of the takes, where it is in the programme. */
-function saidOf(takes: readonly AlignedTake[], { programme }: Produced): SaidWord[] {
-  return takes
-    .flatMap(({ take, aligned }) => {
-      const own = shotsOf(programme.shots, take.id);
-      const place = (time: Micros) => {
-        const shot = own.find((s) => s.start <= time && time < s.end);
-        return shot === undefined ? null : micros(shot.at + time - shot.start);
-      };
-      return saidIn(
-        aligned.alignment.words.map((w) => ({ text: w.text, start: w.at, end: w.end })),
-        place,
-      );
-    })
-    .sort((a, b) => a.start - b.start);
 }
 
 function mediaOf(recordings: readonly TakeWithTranscript['take'][]): ExportSource['media'] {

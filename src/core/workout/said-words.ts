@@ -1,0 +1,24 @@
+import { type Shot, shotsOf } from '../edit/shots.ts';
+import { type SaidWord, saidIn } from '../lanes/speech-captions.ts';
+import { type Micros, micros } from '../time/micros.ts';
+import type { ProgrammeTake } from './align-takes.ts';
+
+/** Every word that is heard of the takes, where it is in the programme. */
+export function saidWords(
+  takes: readonly Pick<ProgrammeTake, 'takeId' | 'aligned'>[],
+  shots: readonly Shot[],
+): SaidWord[] {
+  return takes
+    .flatMap(({ takeId, aligned }) => {
+      const own = shotsOf(shots, takeId);
+      const place = (time: Micros) => {
+        const shot = own.find((s) => s.start <= time && time < s.end);
+        return shot === undefined ? null : micros(shot.at + time - shot.start);
+      };
+      return saidIn(
+        aligned.alignment.words.map((w) => ({ text: w.text, start: w.at, end: w.end })),
+        place,
+      );
+    })
+    .sort((a, b) => a.start - b.start);
+}
