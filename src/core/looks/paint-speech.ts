@@ -79,13 +79,14 @@ function placeOf(text: string, em: number, around: readonly Rectangle[], frame: 
   return last!;
 }
 
-const [SMALLEST, SHRINK] = [0.5, 0.9];
+const [SMALLEST, SHRINK] = [0.36, 0.9];
 /** Shares of the picture's width that are tried, each with the rows that one still reads. */
 const WIDTHS = [
   [0.8, 2],
   [0.8, 3],
   [0.55, 4],
   [0.4, 5],
+  [0.3, 6],
 ] as const;
 
 function rowsWithin(text: string, em: number, most: number, { unit, width }: Frame) {
