@@ -5,6 +5,7 @@ import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
 import { BANK_LIMITS, type BankChange, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
 import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
+import { ALL_RULES, type StudioRules } from '../core/findings/studio-rules.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
 import type { Speaker, Studio } from '../core/workout/studio.ts';
@@ -31,6 +32,7 @@ import {
   brandSchema,
   changeFiguresSchema,
   speakerSchema,
+  studioRulesSchema,
 } from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
@@ -51,12 +53,18 @@ export async function getStudio(context: Context): Promise<Studio> {
     paces: { ...WORDS_A_MINUTE, ...(set.get('paces') as Partial<Paces> | undefined) },
     brand: brandIn(set),
     bank: bankIn(set),
+    rules: rulesIn(set),
   };
 }
 
 const brandIn = (set: ReadonlyMap<string, unknown>): Brand => ({
   ...HOUSE_BRAND,
   ...(set.get('brand') as Partial<Brand> | undefined),
+});
+
+const rulesIn = (set: ReadonlyMap<string, unknown>): StudioRules => ({
+  ...ALL_RULES,
+  ...(set.get('rules') as Partial<StudioRules> | undefined),
 });
 
 const bankIn = (set: ReadonlyMap<string, unknown>): CueBank => ({
@@ -94,6 +102,18 @@ export async function setBrand(context: Context, body: unknown): Promise<void> {
     await lockStudio(db);
     checkUnchanged('The brand', { before, after }, brandIn(await figures(db)));
     await putFigures(db, 'brand', after);
+  });
+}
+
+/** Sets which rules tell, and from how much on. */
+export async function setStudioRules(context: Context, body: unknown): Promise<void> {
+  const fault = faultOf(changeOf(studioRulesSchema), body);
+  if (fault !== null) throw new Refusal(422, fault);
+  const { before, after } = body as { before: StudioRules | null; after: StudioRules };
+  await inTransaction(context.pool, async (db) => {
+    await lockStudio(db);
+    checkUnchanged('What Check tells of', { before, after }, rulesIn(await figures(db)));
+    await putFigures(db, 'rules', after);
   });
 }
 

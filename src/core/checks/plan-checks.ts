@@ -92,8 +92,8 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
       ),
     );
   else if (balance.warmUpUs < SHORTEST_WARM_UP)
-    found.push(
-      finding(
+    found.push({
+      ...finding(
         'short-warm-up',
         micros(0),
         null,
@@ -103,7 +103,8 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
         ACSM,
         [lengthenShare(plan, 'warm-up', segments)],
       ),
-    );
+      facts: { over: (SHORTEST_WARM_UP - balance.warmUpUs) / 1e6 },
+    });
   if (balance.coolDownUs === 0)
     found.push(
       finding('no-cool-down', micros(total), null, 'The class has no cool-down.', 'none', '5 to 10 min', ACSM, [
@@ -111,8 +112,8 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
       ]),
     );
   else if (balance.coolDownUs < SHORTEST_WARM_UP)
-    found.push(
-      finding(
+    found.push({
+      ...finding(
         'short-cool-down',
         micros(total - balance.coolDownUs),
         null,
@@ -122,7 +123,8 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
         ACSM,
         [lengthenShare(plan, 'cool-down', segments)],
       ),
-    );
+      facts: { over: (SHORTEST_WARM_UP - balance.coolDownUs) / 1e6 },
+    });
   return found;
 }
 
@@ -189,17 +191,20 @@ function sides(plan: Plan, balance: Balance): Finding[] {
   if (Math.abs(off) <= SIDE_SLACK) return [];
   const short = off > 0 ? 'right' : 'left';
   return [
-    finding(
-      'side-short',
-      micros(0),
-      null,
-      `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`,
-      `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`,
-      'the same',
-      TRADE,
-      [evenRounds(plan)],
-      'alarm',
-    ),
+    {
+      ...finding(
+        'side-short',
+        micros(0),
+        null,
+        `The ${short} side comes up ${writeSeconds(micros(Math.abs(off)))} s short.`,
+        `left ${writeSeconds(balance.sidesUs.left)} s, right ${writeSeconds(balance.sidesUs.right)} s`,
+        'the same',
+        TRADE,
+        [evenRounds(plan)],
+        'alarm',
+      ),
+      facts: { over: Math.abs(off) / 1e6 },
+    },
   ];
 }
 
@@ -211,15 +216,18 @@ function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures
       from === undefined || to === undefined
         ? null
         : lengthenBreak(plan, from, to, micros(worst.neededUs + worst.saidBeforeUs));
-    return finding(
-      'break-planned-short',
-      worst.at,
-      to?.key ?? null,
-      says,
-      `${writeSeconds(worst.plannedUs)} s`,
-      groupNeeds(group),
-      TRADE,
-      changes.length === 1 ? [longer] : [...mends],
-    );
+    return {
+      ...finding(
+        'break-planned-short',
+        worst.at,
+        to?.key ?? null,
+        says,
+        `${writeSeconds(worst.plannedUs)} s`,
+        groupNeeds(group),
+        TRADE,
+        changes.length === 1 ? [longer] : [...mends],
+      ),
+      facts: { over: (worst.neededUs + worst.saidBeforeUs - worst.plannedUs) / 1e6 },
+    };
   });
 }

@@ -178,6 +178,7 @@ function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: Readon
         wanted: gone ? 'a segment of the plan' : 'room between the other lines',
         source: gone ? 'the plan' : `the plan; ${TRADE}`,
         certainty: 1,
+        ...(gone ? {} : { facts: { over: d.missingUs / 1e6 } }),
         mends: [
           ...(segment !== undefined && cue.anchor.kind !== 'free'
             ? [

@@ -65,6 +65,7 @@ function softSentences(of: Sounding): Finding[] {
         source: JUDGEMENT,
         certainty: 0.75,
         mends: levelled(of),
+        facts: { over: range.middle - s.lufs - SOFT_LU, said: s.text },
       },
     ];
   });
@@ -97,6 +98,7 @@ function drownedSentences(of: Sounding): Finding[] {
     certainty: 0.8,
     // Once the voice is levelled to what the music is made for, taking it to be softer would make it softer.
     mends: of.sound.voice.level ? [] : [...levelled(of), softer],
+    facts: { over: wanted - (s.aboveMusic as number), said: s.text },
   }));
 }
 

@@ -54,6 +54,7 @@ function breakOver(r: RecordedSegment, speech: readonly Span[] | null, music: re
       // Each end may lie a second or two away; a break that is over by far is over all the same.
       certainty: r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT)),
       mends: cutShorter(r.recorded, over, speech, music),
+      facts: { over: over / 1e6 },
     },
   ];
 }
@@ -115,6 +116,7 @@ function falseClaim(claim: Claim): Finding[] {
           ? `the recording; within what is ${TRADE}`
           : 'the plan',
       certainty: 0.8,
+      facts: { said: claim.said },
       mends: [],
     },
   ];

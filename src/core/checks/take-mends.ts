@@ -156,7 +156,7 @@ function rightLine(f: Finding, means: Means): Line | null {
       };
     case 'option-late':
     case 'option-never': {
-      const easier = /never offered: (.*)\.$/.exec(f.says)?.[1] ?? exerciseNamed(segment.label)?.easier ?? '';
+      const easier = f.facts?.option ?? exerciseNamed(segment.label)?.easier ?? '';
       return easier === ''
         ? null
         : {
@@ -170,7 +170,7 @@ function rightLine(f: Finding, means: Means): Line | null {
           };
     }
     case 'equipment-unnamed': {
-      const need = /^(.*?) is needed/.exec(f.says)?.[1];
+      const need = f.facts?.need;
       return need === undefined
         ? null
         : {

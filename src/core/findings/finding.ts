@@ -62,6 +62,18 @@ export interface Finding {
   /** 0 to 1. */
   readonly certainty: number;
   readonly mends: readonly Mend[];
+  /** What it is about as data, for what goes on from it: sentences are for people and are not read by the program. */
+  readonly facts?: FindingFacts;
+}
+
+export interface FindingFacts {
+  /** By how much it is past what is wanted, in the unit of its rule. */
+  readonly over?: number;
+  /** The words that it is in, as they were said. */
+  readonly said?: string;
+  /** The option that is missing or late, the thing that nobody named. */
+  readonly option?: string;
+  readonly need?: string;
 }
 
 /** The source given for limits that are common practice and have no published one. */

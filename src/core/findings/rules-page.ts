@@ -1,4 +1,7 @@
-import { DOINGS, DOING_TITLES, type Doing, RULES, type RuleId } from './rules.ts';
+import { DOINGS, DOING_TITLES, type Doing, RULES, type RuleId, type RuleUnit } from './rules.ts';
+
+/** In which unit a studio can set from how much on a rule tells of something. */
+const unitWords = (unit: RuleUnit | undefined) => (unit === undefined ? '' : `${unit}, by the studio`);
 
 /** All rules as a page of Markdown, by what one would do about their findings. */
 export function rulesPage(): string {
@@ -6,11 +9,11 @@ export function rulesPage(): string {
   const part = (doing: Doing) => [
     `## ${DOING_TITLES[doing]}`,
     '',
-    '| rule | finds | set right in |',
-    '|---|---|---|',
+    '| rule | finds | set right in | from how much on |',
+    '|---|---|---|---|',
     ...ids
       .filter((id) => RULES[id].doing === doing)
-      .map((id) => `| \`${id}\` | ${RULES[id].finds} | ${RULES[id].station} |`),
+      .map((id) => `| \`${id}\` | ${RULES[id].finds} | ${RULES[id].station} | ${unitWords(RULES[id].unit)} |`),
     '',
   ];
   return [

@@ -20,26 +20,33 @@ interface Rule {
   readonly doing: Doing;
   /** What it finds, as the end of “Finds …”. */
   readonly finds: string;
+  /** The unit of `facts.over` of its findings, where a studio can set from how much on it is told. */
+  readonly unit?: RuleUnit;
 }
 
-const rule = (station: RuleStation, doing: Doing, finds: string): Rule => ({ station, doing, finds });
+export type RuleUnit = 's' | 'LU';
+
+const rule = (station: RuleStation, doing: Doing, finds: string, unit?: RuleUnit): Rule => ({
+  ...{ station, doing, finds },
+  ...(unit !== undefined && { unit }),
+});
 
 /** All rules there are. A finding names one of them; docs/rules.md is written from this. */
 export const RULES = {
   // The plan.
   'no-warm-up': rule('plan', 'write', 'a class without a warm-up'),
   'no-cool-down': rule('plan', 'write', 'a class without a cool-down'),
-  'short-warm-up': rule('plan', 'write', 'a warm-up that is short for the class'),
-  'short-cool-down': rule('plan', 'write', 'a cool-down that is short for the class'),
+  'short-warm-up': rule('plan', 'write', 'a warm-up that is short for the class', 's'),
+  'short-cool-down': rule('plan', 'write', 'a cool-down that is short for the class', 's'),
   'effort-jump': rule('plan', 'write', 'effort that goes up in one step'),
   'jump-after-floor': rule('plan', 'write', 'a jump right after the floor'),
   'short-stretch': rule('plan', 'write', 'a stretch too short to do anything'),
-  'side-short': rule('plan', 'write', 'a side that gets less than the other'),
-  'break-planned-short': rule('plan', 'write', 'a break too short for what changes in it'),
+  'side-short': rule('plan', 'write', 'a side that gets less than the other', 's'),
+  'break-planned-short': rule('plan', 'write', 'a break too short for what changes in it', 's'),
   'phrase-uneven': rule('plan', 'write', 'a combination that does not come out even with the music'),
   'version-stop-late': rule('plan', 'write', 'a version that is to rest when the interval is over'),
   // The script.
-  'line-too-long': rule('script', 'write', 'a line longer than its room'),
+  'line-too-long': rule('script', 'write', 'a line longer than its room', 's'),
   'segment-gone': rule('script', 'write', 'a line whose segment is gone'),
   'one-breath': rule('script', 'write', 'a line too long for one breath'),
   'equipment-unnamed': rule('script', 'write', 'equipment that nobody names before it is needed'),
@@ -66,12 +73,12 @@ export const RULES = {
   'left-out': rule('score', 'film', 'a move that was left out'),
   'made-up-later': rule('score', 'programme', 'a move made up out of its place'),
   'still-to-film': rule('score', 'film', 'a stretch that no take holds'),
-  'break-over': rule('score', 'programme', 'a break that ran over'),
-  'break-short': rule('score', 'programme', 'a break that was cut short'),
-  'explanation-into-work': rule('score', 'programme', 'an explanation that runs into the work'),
+  'break-over': rule('score', 'programme', 'a break that ran over', 's'),
+  'break-short': rule('score', 'programme', 'a break that was cut short', 's'),
+  'explanation-into-work': rule('score', 'programme', 'an explanation that runs into the work', 's'),
   'change-without-call': rule('score', 'film', 'a change that nobody calls'),
   'call-without-change': rule('score', 'film', 'a call that nothing follows'),
-  'option-late': rule('score', 'film', 'an option that comes too late'),
+  'option-late': rule('score', 'film', 'an option that comes too late', 's'),
   'option-never': rule('score', 'film', 'an option that never comes'),
   'reps-miscounted': rule('score', 'film', 'repetitions counted wrong'),
   'count-skipped': rule('score', 'film', 'a number left out of a count'),
@@ -79,8 +86,8 @@ export const RULES = {
   'second-look': rule('align', 'answer', 'something to listen to once more'),
   // The sound.
   'room-changes': rule('music', 'sound', 'room tone that jumps at a join'),
-  'sentence-covered': rule('music', 'sound', 'a sentence that the music covers'),
-  'sentence-soft': rule('music', 'sound', 'a sentence much softer than the others'),
+  'sentence-covered': rule('music', 'sound', 'a sentence that the music covers', 'LU'),
+  'sentence-soft': rule('music', 'sound', 'a sentence much softer than the others', 'LU'),
   'sound-clipped': rule('music', 'sound', 'sound that was recorded too loud'),
   'voice-drowned': rule('music', 'sound', 'a voice that drowns in the music'),
   // The music.

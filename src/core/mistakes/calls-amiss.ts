@@ -57,6 +57,7 @@ export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], toke
           wanted: 'a change',
           source: JUDGEMENT,
           certainty: 0.4,
+          facts: { said: h.said },
         }),
       );
   }

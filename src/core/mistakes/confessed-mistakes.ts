@@ -20,18 +20,20 @@ export function confessedMistakes(filmed: readonly Filmed[], tokens: readonly To
         found.some((f) => f.rule === rule && token.at - f.at < 20e6)
       )
         continue;
+      const said = tokens
+        .slice(i, i + 5)
+        .map((t) => t.text)
+        .join(' ');
       found.push(
         inTake(inside.r.segment, token.at, {
           severity: 'note',
           rule,
-          says: `${says}: “${tokens
-            .slice(i, i + 5)
-            .map((t) => t.text)
-            .join(' ')}”.`,
+          says: `${says}: “${said}”.`,
           measured: 'said so',
           wanted: 'a clean run',
           source: JUDGEMENT,
           certainty: 0.7,
+          facts: { said },
         }),
       );
     }

@@ -68,6 +68,7 @@ export function explanationsIntoWork(
         measured: `${writeSeconds(micros(over))} s`,
         wanted: `over by the start, ${writeTime(start, 1)}`,
         source: TRADE,
+        facts: { over: over / 1e6 },
         certainty: r.placed * 0.8,
         mends: [
           {
@@ -99,6 +100,7 @@ export function shortBreaks(filmed: readonly Filmed[]): Finding[] {
         measured: `${writeSeconds(micros(end - start))} s`,
         wanted: `${writeSeconds(micros(planned))} s`,
         source: 'the plan',
+        facts: { over: (planned - (end - start)) / 1e6 },
         certainty: r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6)),
       }),
     ];

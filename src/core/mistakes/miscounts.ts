@@ -33,7 +33,7 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
       (t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US,
     );
     const make = (
-      f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & { at: Finding['at'] },
+      f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'facts'> & { at: Finding['at'] },
     ): Finding => ({
       severity: 'alarm',
       segmentKey: segment.key,
@@ -56,6 +56,7 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
               measured: `${run.values[odd]} after ${run.values[odd - 1]}`,
               wanted: `${(run.values[odd - 1] as number) + 1}`,
               source: 'the count itself',
+              facts: { said: `${run.values[odd - 1]}, ${run.values[odd]}` },
             }),
           ];
         return last === scheme.reps || last < FEWEST

@@ -74,7 +74,7 @@ export function mistakesOf(findings: readonly Finding[], alignment: Alignment): 
         {
           at: f.at,
           type,
-          said: /“([^”]*)”/.exec(f.says)?.[1] ?? '',
+          said: f.facts?.said ?? '',
           note: `${f.says} ${f.measured}, wanted ${f.wanted}.`,
           confidence: Math.round(f.certainty * 100) / 100,
         },

@@ -59,6 +59,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
           wanted: 'before the move, or in its first half',
           source: 'the plan',
           certainty: 0.5 * r.placed,
+          facts: { option: planned },
         }),
       ];
     }
@@ -73,6 +74,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
         wanted: 'before the move, or in its first half',
         source: TRADE,
         certainty: 0.7 * r.placed,
+        facts: { over: late / 1e6, ...(planned !== null && { option: planned }) },
       }),
     ];
   });

@@ -32,6 +32,7 @@ export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: 
         inTake(r.segment, start, {
           severity: 'note',
           rule: 'equipment-unnamed',
+          facts: { need },
           says: `${need} is needed for ${r.segment.label} and was not named before.`,
           measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`,
           wanted: `before ${writeTime(start, 0)}`,

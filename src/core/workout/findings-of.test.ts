@@ -57,6 +57,20 @@ describe('the findings of a workout', () => {
   });
 });
 
+describe('the rules of a studio', () => {
+  it('take findings out of the workout where they are off or within their limit', () => {
+    const many = (studio: Partial<typeof USUAL_STUDIO>) =>
+      findingsOf({ ...checked, studio: { ...USUAL_STUDIO, ...studio } }).filter(
+        (f) => f.rule === 'break-planned-short',
+      );
+    const [first] = many({});
+    expect(first!.facts!.over).toBeGreaterThan(0);
+    expect(many({ rules: { off: ['break-planned-short'], from: {} } })).toEqual([]);
+    expect(many({ rules: { off: [], from: { 'break-planned-short': first!.facts!.over! + 500 } } })).toEqual([]);
+    expect(many({ rules: { off: ['filler'], from: { 'break-planned-short': 0.1 } } })).toHaveLength(many({}).length);
+  });
+});
+
 describe('whether it is ready', () => {
   it.each<[string, readonly Finding[], boolean, object]>([
     ['nothing found', [], true, { questions: 0, alarms: 0, notes: 0 }],

@@ -7,6 +7,7 @@ import { filmedSegments } from '../edit/assemble.ts';
 import { isSettled } from '../edit/decisions.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Finding, Mend } from '../findings/finding.ts';
+import { isWanted } from '../findings/studio-rules.ts';
 import { DOINGS, type Doing, RULES, type RuleStation } from '../findings/rules.ts';
 import { layMusic } from '../music/laid.ts';
 import { withSilence } from '../music/silent-blocks.ts';
@@ -59,7 +60,7 @@ export function findingsOf(of: Checked): Finding[] {
       ),
     );
   }
-  return found.filter((f) => !isSettled(f, edit.letStand) && !isSetRight(document, f));
+  return found.filter((f) => isWanted(f, studio.rules) && !isSettled(f, edit.letStand) && !isSetRight(document, f));
 
   /** On the filmed class where there is one, else on the planned one. */
   function musicOf(): Finding[] {

@@ -23,6 +23,7 @@ import { speechCaptions } from '../lanes/speech-captions.ts';
 import type { SeenBehind, SeenPictures } from '../sync/seen-pictures.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
+import { ALL_RULES, type StudioRules, isWanted } from '../findings/studio-rules.ts';
 import { behindOf } from './seen-behind.ts';
 import { saidWords } from './said-words.ts';
 import { frameRate } from '../time/frames.ts';
@@ -66,6 +67,8 @@ interface Besides {
   readonly seen?: ReadonlyMap<string, SeenPictures>;
   /** The exercises of the studio, for what they say to take care of. */
   readonly book?: ExerciseBook;
+  /** What the studio wants to be told of. */
+  readonly rules?: StudioRules;
 }
 
 /**
@@ -75,7 +78,15 @@ interface Besides {
 export function produce(
   { plan, edit }: Named,
   takes: readonly ProgrammeTake[],
-  { recordings = [], spoken = [], music = EMPTY_MUSIC, tracks = [], seen = new Map(), book }: Besides = {},
+  {
+    recordings = [],
+    spoken = [],
+    music = EMPTY_MUSIC,
+    tracks = [],
+    seen = new Map(),
+    book,
+    rules = ALL_RULES,
+  }: Besides = {},
 ): Produced {
   const standing = (take: ProgrammeTake) => {
     const { settled } = decidedOn(edit, take.takeId);
@@ -170,7 +181,7 @@ export function produce(
       ...laneFindings(laid),
       ...roomMusicFindings(programme.shots, filmed, musicOf, speechOf),
       ...musicOverRoom(music, laidTracks, programme.shots, filmed, musicOf),
-    ].filter((f) => !isSettled(f, edit.letStand)),
+    ].filter((f) => isWanted(f, rules) && !isSettled(f, edit.letStand)),
   };
 }
 

@@ -6,6 +6,7 @@ import { type CueBank, EMPTY_BANK } from '../script/cue-bank.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, WORDS_A_MINUTE } from '../speech/line-time.ts';
 import type { Paces } from '../logbook/logbook.ts';
+import { ALL_RULES, type StudioRules } from '../findings/studio-rules.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
 
 /** How somebody speaks, learned from lines of theirs. */
@@ -29,6 +30,8 @@ export interface Studio {
   readonly brand: Brand;
   /** What its instructors say, class after class. */
   readonly bank: CueBank;
+  /** What Check tells of. */
+  readonly rules: StudioRules;
 }
 
 /** How the instructor of a plan speaks: as learned, else as people usually do. */
@@ -48,4 +51,5 @@ export const USUAL_STUDIO: Studio = {
   paces: WORDS_A_MINUTE,
   brand: HOUSE_BRAND,
   bank: EMPTY_BANK,
+  rules: ALL_RULES,
 };

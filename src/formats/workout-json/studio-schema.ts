@@ -12,6 +12,8 @@ import {
   type Snippet,
 } from '../../core/script/cue-bank.ts';
 import type { Brand } from '../../core/looks/look.ts';
+import { RULES, type RuleId } from '../../core/findings/rules.ts';
+import { MOST_FROM, type StudioRules, canBeOff } from '../../core/findings/studio-rules.ts';
 import type { ChangeFigures } from '../../core/script/change-over.ts';
 import type { SpeakingModel } from '../../core/speech/line-time.ts';
 
@@ -39,6 +41,20 @@ export const brandSchema = Joi.object({
   accent: colour,
   radius: Joi.number().min(0).max(40).required(),
 } satisfies Record<keyof Brand, Joi.Schema>).required();
+
+export const studioRulesSchema = Joi.object({
+  off: Joi.array()
+    .items(Joi.valid(...(Object.keys(RULES) as RuleId[]).filter(canBeOff)))
+    .unique()
+    .required(),
+  from: Joi.object(
+    Object.fromEntries(
+      (Object.keys(RULES) as RuleId[])
+        .filter((id) => RULES[id].unit !== undefined)
+        .map((id) => [id, Joi.number().greater(0).max(MOST_FROM)]),
+    ),
+  ).required(),
+} satisfies Record<keyof StudioRules, Joi.Schema>).required();
 
 const bankText = Joi.string().allow('').max(BANK_LIMITS.textLength).required();
 const person = Joi.string().allow('').max(200).required();

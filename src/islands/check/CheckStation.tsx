@@ -9,9 +9,10 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useGoTo } from '../workbench/go-to.ts';
 import { STATIONS } from '../workbench/stations.ts';
-import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import { CheckedFinding } from './CheckedFinding.tsx';
 import { LetStand } from './LetStand.tsx';
+import { StudioRulesDialog } from './StudioRulesDialog.tsx';
 import { useFindings } from './use-findings.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 
@@ -30,6 +31,9 @@ export function CheckStation() {
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const { findings, looking } = useFindings();
+  const { rules } = useStudio().studio;
+  const off = rules.off.length + Object.keys(rules.from).length;
+  const [isRulesOpen, setRulesOpen] = useState(false);
   const goTo = useGoTo();
   const [now, setNow] = useState<Finding | null>(null);
   const list = useRef<HTMLDivElement>(null);
@@ -68,6 +72,7 @@ export function CheckStation() {
     { label: 'To the next finding', letter: 'n', run: step(1) },
     { label: 'To the finding before', letter: 'Shift+N', keys: 'Shift N', run: step(-1) },
     { label: 'Set the finding right', letter: 'f', run: fix },
+    { label: 'What Check tells of', letter: 'r', run: () => setRulesOpen(true) },
     { label: 'To where it is set right', letter: 'g', run: () => there(current) },
   ]);
   let number = 0;
@@ -123,6 +128,17 @@ export function CheckStation() {
         )}
         <ProgrammePlayer />
         <LetStand />
+        <p className="mt-5">
+          <button className="btn" onClick={() => setRulesOpen(true)}>
+            What Check tells of <kbd className="key">R</kbd>
+          </button>
+          {off > 0 && (
+            <span className="ml-3 text-soft">
+              <span className="figures">{off}</span> {off === 1 ? 'rule is' : 'rules are'} off or loosened in the studio
+            </span>
+          )}
+        </p>
+        {isRulesOpen && <StudioRulesDialog close={() => setRulesOpen(false)} />}
       </aside>
     </div>
   );

@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { isWanted } from '../../core/findings/studio-rules.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { musicFindings, rightsFindings } from '../../core/checks/music-checks.ts';
 import { type LaidMusic, blockSpans, layMusic } from '../../core/music/laid.ts';
@@ -8,7 +9,7 @@ import type { Plan } from '../../core/plan/plan.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
-import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 export interface Laid {
   readonly plan: Plan;
@@ -24,6 +25,7 @@ export interface Laid {
 /** The music laid on the planned class, and what is to be said of it. */
 export function useLaid(): Laid {
   const { workbench } = useWorkbench();
+  const { rules } = useStudio().studio;
   const music = workbench((s) => s.document.music);
   const tracks = workbench((s) => s.usable);
   const {
@@ -40,7 +42,9 @@ export function useLaid(): Laid {
       total,
       spans: blockSpans(segments),
       laid,
-      findings: [...musicFindings(plan, segments, music, laid), ...rightsFindings(music, laid)],
+      findings: [...musicFindings(plan, segments, music, laid), ...rightsFindings(music, laid)].filter((f) =>
+        isWanted(f, rules),
+      ),
     };
-  }, [plan, music, tracks, segments, total]);
+  }, [plan, music, tracks, segments, total, rules]);
 }

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { soundFindings } from '../../core/checks/sound-checks.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { isWanted } from '../../core/findings/studio-rules.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { filmedSegments } from '../../core/edit/assemble.ts';
 import { layMusic } from '../../core/music/laid.ts';
@@ -11,7 +12,7 @@ import { type Micros, micros } from '../../core/time/micros.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
 import { useFetched } from '../shared/use-fetched.ts';
-import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 interface FilmSound {
   readonly along: SoundAlong;
@@ -25,6 +26,7 @@ interface FilmSound {
 export function useSound(): FilmSound | null {
   const { produced, programmeTakes } = useDerived();
   const { workbench } = useWorkbench();
+  const { rules } = useStudio().studio;
   const music = workbench((s) => s.document.music);
   const sound = workbench((s) => s.document.edit.sound);
   const tracks = workbench((s) => s.usable);
@@ -66,7 +68,9 @@ export function useSound(): FilmSound | null {
       energyOf: (id) => energies.get(id)?.energies ?? null,
     });
     const clipped = clippedIn(sounds, (id) => levels.get(id)?.clippedMs ?? []);
-    const findings = soundFindings({ along, clipped, sound, music, segments: produced.programme.segments });
+    const findings = soundFindings({ along, clipped, sound, music, segments: produced.programme.segments }).filter(
+      (f) => isWanted(f, rules),
+    );
     return { along, clipped, findings, unmeasured: heard.filter((id) => levels.get(id) === null) };
-  }, [produced, levels, loudness, energies, laid, sentences, sound, music]);
+  }, [produced, levels, loudness, energies, laid, sentences, sound, music, rules]);
 }

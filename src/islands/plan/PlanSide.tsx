@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { isWanted } from '../../core/findings/studio-rules.ts';
 import { planFindings } from '../../core/checks/plan-checks.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
@@ -23,7 +24,10 @@ export function PlanSide() {
     [plan, compiled, studio, book],
   );
   const findings = useMemo(
-    () => planFindings(plan, compiled.segments, studio.changes, book).filter((f) => f.rule !== 'break-planned-short'),
+    () =>
+      planFindings(plan, compiled.segments, studio.changes, book).filter(
+        (f) => f.rule !== 'break-planned-short' && isWanted(f, studio.rules),
+      ),
     [plan, compiled, studio, book],
   );
   const short = changes.filter((c) => c.shortUs > 0 && c.plannedUs > 0);

@@ -9,6 +9,7 @@ import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isDissolved } from '../../core/edit/dissolves.ts';
 import { type Cut, cutsOf } from '../../core/edit/trims.ts';
 import { decidedOn } from '../../core/workout/document.ts';
+import { isWanted } from '../../core/findings/studio-rules.ts';
 import type { Tone } from '../../core/sound/tones.ts';
 import type { CaptionEvent } from '../../core/lanes/caption.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
@@ -82,6 +83,7 @@ const isNear = (time: Micros, { start, end }: Span) => time >= start - MOST_CHAP
 export function useScore(): { readonly staves: readonly StaveData[]; readonly findings: readonly Finding[] } {
   const { programmeTakes, produced, compiled } = useDerived();
   const { workbench } = useWorkbench();
+  const { studio } = useStudio();
   const takes = workbench((s) => s.takes);
   const music = workbench((s) => s.document.music);
   const plan = workbench((s) => s.document.plan);
@@ -91,13 +93,13 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
   const findings = useMemo(
     () => [
       ...(produced?.findings ?? []),
-      ...filmMusicFindings(withSilence(plan, music), tracks, compiled.segments, filmed),
+      ...filmMusicFindings(withSilence(plan, music), tracks, compiled.segments, filmed).filter((f) =>
+        isWanted(f, studio.rules),
+      ),
     ],
-    [produced, plan, music, tracks, compiled, filmed],
+    [produced, plan, music, tracks, compiled, filmed, studio.rules],
   );
-  const {
-    studio: { paces },
-  } = useStudio();
+  const { paces } = studio;
   const phrases = useMemo(
     () =>
       new Map(

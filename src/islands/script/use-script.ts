@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { isWanted } from '../../core/findings/studio-rules.ts';
 import { scripter } from '../../browser/scripter.ts';
 import type { Plan } from '../../core/plan/plan.ts';
 import type { Script } from '../../core/script/cue.ts';
@@ -45,7 +46,11 @@ export function useScript(): WorkedScript | null {
     const looked = await scripter().look();
     if (looked === null || gone.current) return;
     performance.measure('euphon script looked at', { end: performance.now(), duration: looked.ms });
-    setWorked({ schedule, sheet: looked.sheet, findings: looked.findings });
+    setWorked({
+      schedule,
+      sheet: looked.sheet,
+      findings: looked.findings.filter((f) => isWanted(f, job.studio.rules)),
+    });
   };
 
   useEffect(() => {

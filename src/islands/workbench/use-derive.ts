@@ -30,6 +30,7 @@ export function useDerive(workbench: Workbench): Derived {
   const timed = useMemo(() => planToMusic(plan, music, tracks), [plan, music, tracks]);
   const edit = workbench((s) => s.document.edit);
   const book = workbench((s) => s.book);
+  const rules = workbench((s) => s.studio.rules);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
   const factsOf = useTakeFacts(takes);
@@ -103,8 +104,8 @@ export function useDerive(workbench: Workbench): Derived {
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
   const seen = useMemo(() => seenIn(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks, seen, book }) : null),
-    [whole, named, programmeTakes, recordings, spoken, music, tracks, seen, book],
+    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks, seen, book, rules }) : null),
+    [whole, named, programmeTakes, recordings, spoken, music, tracks, seen, book, rules],
   );
   return useMemo(
     () => ({
