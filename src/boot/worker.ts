@@ -22,7 +22,7 @@ import { settingsFrom } from '../server/settings.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
 import { textsAt } from '../server/deliver.ts';
-import { getBrand } from '../server/studio.ts';
+import { getBrand } from '../server/brand.ts';
 import { asTimed } from '../server/timed.ts';
 import { documentAt } from '../server/workouts.ts';
 

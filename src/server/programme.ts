@@ -2,10 +2,12 @@ import type { WorkoutDocument } from '../core/workout/document.ts';
 import { type Produced, produce } from '../core/workout/pipeline.ts';
 import { pickUpsRecorded, recordingsOf, seenIn } from '../core/workout/take-sources.ts';
 import { usableTracks } from '../core/music/library.ts';
+import { getBrand } from './brand.ts';
 import { ownExercises } from '../db/studio-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
+import { wordingOf } from '../core/lanes/wording.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
@@ -41,6 +43,7 @@ export async function programmeOf(
       spoken: pickUpsRecorded(all),
       seen: seenIn(all),
       book: bookWith(await ownExercises(context.pool)),
+      wording: wordingOf(await getBrand(context.pool)),
       music: document.music,
       tracks: usableTracks(await allTracks(context.pool)),
     }),

@@ -7,7 +7,7 @@ import { lockStudio } from '../db/studio-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
-import { checkUnchanged } from './studio.ts';
+import { checkUnchanged } from './small-change.ts';
 import { getWorkout } from './workouts.ts';
 
 const SCHEMA = Joi.object({

@@ -1,10 +1,8 @@
 import Joi from 'joi';
 import type { Exercise } from '../core/exercise/exercise.ts';
-import { same } from '../core/merge/same.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
 import { BANK_LIMITS, type BankChange, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
-import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
 import { ALL_RULES, type StudioRules } from '../core/findings/studio-rules.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
@@ -29,7 +27,6 @@ import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
 import {
   bankChangesSchema,
-  brandSchema,
   changeFiguresSchema,
   speakerSchema,
   studioRulesSchema,
@@ -38,6 +35,8 @@ import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/transcripts-sql.ts';
 import { Refusal } from './answer.ts';
+import { brandIn } from './brand.ts';
+import { changeOf, checkUnchanged } from './small-change.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takeInHand } from './programme.ts';
@@ -56,11 +55,6 @@ export async function getStudio(context: Context): Promise<Studio> {
     rules: rulesIn(set),
   };
 }
-
-const brandIn = (set: ReadonlyMap<string, unknown>): Brand => ({
-  ...HOUSE_BRAND,
-  ...(set.get('brand') as Partial<Brand> | undefined),
-});
 
 const rulesIn = (set: ReadonlyMap<string, unknown>): StudioRules => ({
   ...ALL_RULES,
@@ -88,23 +82,6 @@ export async function changeBank(context: Context, body: unknown): Promise<void>
   });
 }
 
-/** The colours of the studio that the work is done for. */
-export async function getBrand(pool: Context['pool']): Promise<Brand> {
-  return brandIn(await figures(pool));
-}
-
-/** Sets the studio's colours. */
-export async function setBrand(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeOf(brandSchema), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: Brand | null; after: Brand };
-  await inTransaction(context.pool, async (db) => {
-    await lockStudio(db);
-    checkUnchanged('The brand', { before, after }, brandIn(await figures(db)));
-    await putFigures(db, 'brand', after);
-  });
-}
-
 /** Sets which rules tell, and from how much on. */
 export async function setStudioRules(context: Context, body: unknown): Promise<void> {
   const fault = faultOf(changeOf(studioRulesSchema), body);
@@ -115,20 +92,6 @@ export async function setStudioRules(context: Context, body: unknown): Promise<v
     checkUnchanged('What Check tells of', { before, after }, rulesIn(await figures(db)));
     await putFigures(db, 'rules', after);
   });
-}
-
-/** A change of something small: what it was when it was opened, and what it is to be. */
-export const changeOf = (schema: Joi.Schema) =>
-  Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
-
-/** Refuses a change of what is not any more as it was when it was opened, unless it is made already. */
-export function checkUnchanged(
-  what: string,
-  { before, after }: { before: unknown; after: unknown },
-  now: unknown,
-): void {
-  if (!same(before ?? null, now ?? null) && !same(after ?? null, now ?? null))
-    throw new Refusal(412, `${what} was changed in another window since you opened it. Open it again to see how.`, now);
 }
 
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {

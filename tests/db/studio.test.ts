@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
-import { HOUSE_BRAND } from '../../src/core/looks/look.ts';
+import { type Brand, HOUSE_BRAND } from '../../src/core/looks/look.ts';
 import { exportFile } from '../../src/server/deliver.ts';
 import { exportFiles } from '../../src/server/kit.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -11,13 +11,13 @@ import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
+import { getBrand, logoFrom, setBrand } from '../../src/server/brand.ts';
 import { runSheetPdf } from '../../src/server/run-sheet.ts';
 import {
   exportExercises,
-  getBrand,
   changeBank,
   getStudio,
-  setBrand,
+  setStudioRules,
   importExercises,
   removeExercise,
   saveExercise,
@@ -52,6 +52,33 @@ describe('a studio', () => {
       expect(await status(setBrand(context, { before: own, after: bad }))).toBe(422);
     await setBrand(context, { before: own, after: HOUSE_BRAND });
     expect(await getBrand(context.pool)).toEqual(HOUSE_BRAND);
+  });
+  it('keeps its words and its mark with them, and says what is no mark', async () => {
+    const logo = logoFrom('<svg><path d="M0 0h20v10h-20z"/></svg>', 'saltmarsh.svg');
+    const own: Brand = { ...HOUSE_BRAND, language: 'de', words: { next: 'Danach' }, logo: { ...logo, at: 'top-left' } };
+    await setBrand(context, { before: HOUSE_BRAND, after: own });
+    expect(await getBrand(context.pool)).toEqual(own);
+    for (const bad of [
+      { ...own, words: { nothing: 'x' } },
+      { ...own, language: 'xx' },
+      { ...own, logo: { ...logo, path: [] } },
+    ])
+      expect(await status(setBrand(context, { before: own, after: bad }))).toBe(422);
+    expect(() => logoFrom('<svg><text>a</text></svg>', 'a')).toThrow(Refusal);
+    await setBrand(context, { before: own, after: HOUSE_BRAND });
+  });
+  it('says what Check tells of; questions cannot be switched off', async () => {
+    const { rules } = await getStudio(context);
+    const after = { off: ['filler'] as const, from: { 'break-over': 6 } };
+    await setStudioRules(context, { before: rules, after });
+    expect((await getStudio(context)).rules).toEqual(after);
+    for (const bad of [
+      { ...after, off: ['unsure'] },
+      { ...after, from: { filler: 3 } },
+      { ...after, off: ['no such'] },
+    ])
+      expect(await status(setStudioRules(context, { before: after, after: bad }))).toBe(422);
+    await setStudioRules(context, { before: after, after: rules });
   });
   it('keeps lines and snippets of its instructors, each once, and takes them back', async () => {
     const line = { move: 'Squat', kind: 'form', text: 'Sit back to the hive.', by: 'Ottilie Brandvold' } as const;

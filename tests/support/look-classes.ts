@@ -1,6 +1,7 @@
 import { plannedProgramme } from '../../src/core/workout/rehearsal.ts';
 import { type Lanes, lanes } from '../../src/core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
+import { USUAL_WORDING, type Wording } from '../../src/core/lanes/wording.ts';
 import type { ClassBeat } from '../../src/core/music/laid.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
@@ -19,7 +20,10 @@ export const NAMES = {
 } as const;
 
 /** A class with segments of seven kinds and everything that a look can show of them. */
-export function lookClass(names: readonly string[]): { readonly lanes: Lanes; readonly segments: readonly Segment[] } {
+export function lookClass(
+  names: readonly string[],
+  wording: Wording = USUAL_WORDING,
+): { readonly lanes: Lanes; readonly segments: readonly Segment[] } {
   const [a, b] = names;
   const outline = `# Class
 instructor: Ottilie Brandvold
@@ -46,7 +50,7 @@ tempo: 120
         ...{ count: (i % 32) + 1, one: i % 4 === 0, phrase: i % 32 === 0 },
       })),
     );
-  return { lanes: lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, value, { beats }), segments };
+  return { lanes: lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, value, { beats, wording }), segments };
 }
 
 /** One segment of each kind that something is shown in, and when to look at it. */

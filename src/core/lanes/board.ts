@@ -6,10 +6,11 @@ import { atHomeWords } from '../plan/at-home.ts';
 import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import type { RoundSpan } from '../plan/round-change.ts';
-import { type SegmentKind, isActive, isBreak, labelWithSide } from '../plan/segment.ts';
+import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Slot } from './look-rules.ts';
+import { type Wording, kindWord, namedWithSide } from './wording.ts';
 
 /** What can be shown of a segment besides its time and the name of its move; on programme time. */
 export interface Board extends Span {
@@ -70,7 +71,7 @@ export function boards(
   { segments, length }: Pick<Programme, 'segments' | 'length'>,
   plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
   beats: readonly ClassBeat[],
-  book: ExerciseBook | undefined,
+  { book, wording }: { readonly book: ExerciseBook | undefined; readonly wording: Wording },
 ): Board[] {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
   const atHome = new Map(plan.blocks.flatMap((b) => (b.atHome === undefined ? [] : [[b.id, b.atHome] as const])));
@@ -88,20 +89,20 @@ export function boards(
       blockId: segment.segment?.blockId ?? '',
       ...{ kind: segment.kind, start: segment.start, end: segment.end },
       words: [
-        ...wordsOf(
-          segment,
-          segments,
-          i,
-          { move, atHome: atHome.get(segment.segment?.blockId ?? ''), presenters: plan.presenters },
+        ...wordsOf(segment, segments, i, {
+          move,
+          atHome: atHome.get(segment.segment?.blockId ?? ''),
+          presenters: plan.presenters,
           movesOf,
-        ),
+          wording,
+        }),
         ...introduced(segments, i, plan),
         ...(active ? cautioned(segment, move, book) : []),
       ],
       beats: active ? countsOf(inside, segment.end) : [],
       reps: active ? repsOf(segment, move) : [],
       breaths: active ? breathsOf(segment, move) : [],
-      coming: after.map((s) => ({ kind: s.kind, label: nameOf(s), lengthUs: micros(s.end - s.start) })),
+      coming: after.map((s) => ({ kind: s.kind, label: nameOf(s, wording), lengthUs: micros(s.end - s.start) })),
       done: doneOf(segment, length),
     };
   });
@@ -123,44 +124,52 @@ interface BoardOf {
   readonly move: Move | undefined;
   readonly atHome: RoundSpan | undefined;
   readonly presenters: readonly Presenter[] | undefined;
+  /** Moves of each block in the order they come. */
+  readonly movesOf: ReadonlyMap<string, readonly string[]>;
+  readonly wording: Wording;
 }
 
 function wordsOf(
   at: ProgrammeSegment,
   segments: readonly ProgrammeSegment[],
   i: number,
-  { move, atHome, presenters }: BoardOf,
-  movesOf: ReadonlyMap<string, readonly string[]>,
+  { move, atHome, presenters, movesOf, wording }: BoardOf,
 ): BoardWords[] {
   const { start, end, segment } = at;
   const words: BoardWords[] = [];
   const put = (slot: BoardWords['slot'], text: string, from = start, to = end) =>
     void (text !== '' && to > from && words.push({ slot, text, start: from, end: to }));
-  put('kind', kindWord(at.kind));
+  put('kind', kindWord(at.kind, wording));
   const next = segments.slice(i + 1).find(isActive);
   if (isActive(at)) {
     if (next !== undefined) {
       // Where hardly anything is left besides, what comes next is not shown before the move itself was.
       const from = micros(Math.max(end - NEXT_SHOWN, start + (end - start) / 2));
-      put('next', `Next: ${labelWithSide(next)}${inWords(newNeeds(at, next))}`, from);
+      const taken = newNeeds(at, next);
+      const take = taken.length === 0 ? '' : ` · ${wording.take.toLowerCase()} ${taken.join(', ')}`;
+      put('next', `${wording.next}: ${namedWithSide(next, wording)}${take}`, from);
     }
     const shownBy = (by: string | undefined) => (by === undefined ? '' : ` (${by})`);
     const options = [
-      move?.easier && `Easier${shownBy(versionShown('easier', move.easierAs, presenters).by)}: ${move.easier}`,
-      move?.harder && `Harder${shownBy(versionShown('harder', move.harderAs, presenters).by)}: ${move.harder}`,
+      move?.easier &&
+        `${wording.easier}${shownBy(versionShown('easier', move.easierAs, presenters).by)}: ${move.easier}`,
+      move?.harder &&
+        `${wording.harder}${shownBy(versionShown('harder', move.harderAs, presenters).by)}: ${move.harder}`,
     ];
     put('option', options.filter(Boolean).join(' · '));
-    if (segment !== null && segment.rounds > 1) put('round', `Round ${segment.round} of ${segment.rounds}`);
+    if (segment !== null && segment.rounds > 1)
+      put('round', `${wording.round} ${segment.round} ${wording.of} ${segment.rounds}`);
     else if (atHome !== undefined) put('round', atHomeWords(atHome));
-    else if (segment !== null && segment.sets > 1) put('round', `Set ${segment.set} of ${segment.sets}`);
+    else if (segment !== null && segment.sets > 1)
+      put('round', `${wording.set} ${segment.set} ${wording.of} ${segment.sets}`);
     const own = movesOf.get(segment?.blockId ?? '') ?? [];
     const n = own.indexOf(segment?.moveId ?? '');
-    if (n >= 0 && own.length > 1) put('place', `Move ${n + 1} of ${own.length}`);
+    if (n >= 0 && own.length > 1) put('place', `${wording.move} ${n + 1} ${wording.of} ${own.length}`);
     const effort = phaseOf(at, move)?.effortPercent ?? null;
-    put('effort', effort === null ? '' : `Effort ${effort} %`);
+    put('effort', effort === null ? '' : `${wording.effort} ${effort} %`);
   } else if (isBreak(at) && next !== undefined) {
     const taken = newNeeds(segments.slice(0, i).findLast(isActive), next);
-    put('take', taken.length === 0 ? '' : `Take: ${taken.join(', ')}`);
+    put('take', taken.length === 0 ? '' : `${wording.take}: ${taken.join(', ')}`);
   }
   return words;
 }
@@ -204,9 +213,8 @@ function newNeeds(now: ProgrammeSegment | undefined, next: ProgrammeSegment): re
   return (next.segment?.needs ?? []).filter((need) => !had.includes(need));
 }
 
-const inWords = (needs: readonly string[]) => (needs.length === 0 ? '' : ` · take ${needs.join(', ')}`);
-
-const nameOf = (segment: ProgrammeSegment) => (segment.kind === 'rest' ? 'Rest' : labelWithSide(segment));
+const nameOf = (segment: ProgrammeSegment, wording: Wording) =>
+  segment.kind === 'rest' ? wording.restHeading : namedWithSide(segment, wording);
 
 /** The phase of a move that a segment is: each is a segment of its own, its key ends in its number. */
 function phaseOf({ key }: ProgrammeSegment, move: Move | undefined): Phase | undefined {
@@ -262,26 +270,4 @@ function evenly(start: Micros, end: Micros, many: number): Span[] {
     start: micros(start + ((end - start) * i) / many),
     end: micros(start + ((end - start) * (i + 1)) / many),
   }));
-}
-
-/** The kind of a segment in one word, as it stands on screen. */
-function kindWord(kind: SegmentKind): string {
-  switch (kind) {
-    case 'work':
-      return 'work';
-    case 'hold':
-      return 'hold';
-    case 'rest':
-      return 'rest';
-    case 'change-over':
-      return 'change';
-    case 'water':
-      return 'water';
-    case 'talk':
-      return 'talk';
-    case 'demo':
-      return 'watch';
-    case 'set-up':
-      return 'set up';
-  }
 }

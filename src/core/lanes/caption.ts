@@ -2,6 +2,7 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
+import { USUAL_WORDING, type Wording, sideHeading } from './wording.ts';
 
 /** A move caption on programme time: a heading in small type above the text. */
 export interface CaptionEvent {
@@ -27,11 +28,12 @@ export function captionEvents(
   segments: readonly ProgrammeSegment[],
   rules: LaneRules,
   overrides: readonly Override[],
+  wording: Wording = USUAL_WORDING,
 ): { readonly captions: readonly CaptionEvent[]; readonly dropped: readonly DroppedCaption[] } {
   const captions: CaptionEvent[] = [];
   const dropped: DroppedCaption[] = [];
   for (const [i, segment] of segments.entries()) {
-    const words = wordsFor(segment, segments.slice(i + 1).find(isActive) ?? null);
+    const words = wordsFor(segment, segments.slice(i + 1).find(isActive) ?? null, wording);
     const text = overrideOf(overrides, segment.key, 'caption', 'text');
     const byRule = rules.caption.on && words !== null && (isActive(segment) || rules.caption.nextInBreaks);
     const shown = overrideOf(overrides, segment.key, 'caption', 'show') ?? (byRule || text !== undefined);
@@ -58,24 +60,23 @@ export function captionEvents(
   return { captions, dropped };
 }
 
-function wordsFor(segment: ProgrammeSegment, next: ProgrammeSegment | null): { heading: string; text: string } | null {
-  if (isActive(segment)) return { heading: sideWords(segment), text: segment.label };
+function wordsFor(
+  segment: ProgrammeSegment,
+  next: ProgrammeSegment | null,
+  wording: Wording,
+): { heading: string; text: string } | null {
+  if (isActive(segment)) return { heading: sideHeading(segment.side, wording), text: segment.label };
   if (!isBreak(segment)) return null;
-  const waits = segment.kind === 'water' ? 'Water' : segment.kind === 'change-over' ? segment.label : 'Rest';
+  const waits =
+    segment.kind === 'water'
+      ? wording.waterHeading
+      : segment.kind === 'change-over'
+        ? segment.label
+        : wording.restHeading;
   if (next === null) return { heading: '', text: waits };
-  const side = sideWords(next);
-  return { heading: `${waits} · next`, text: side === '' ? next.label : `${next.label}, ${side.toLowerCase()}` };
-}
-
-function sideWords(segment: ProgrammeSegment): string {
-  switch (segment.side) {
-    case 'left':
-      return 'Left side';
-    case 'right':
-      return 'Right side';
-    case 'alternate':
-      return 'Alternate sides';
-    default:
-      return '';
-  }
+  const side = sideHeading(next.side, wording);
+  return {
+    heading: `${waits} · ${wording.next.toLowerCase()}`,
+    text: side === '' ? next.label : `${next.label}, ${side.toLowerCase()}`,
+  };
 }

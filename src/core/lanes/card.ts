@@ -2,9 +2,10 @@ import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { CardKind } from '../edit/decisions.ts';
 import type { PlacedInsert } from '../edit/inserts.ts';
 import type { Plan } from '../plan/plan.ts';
-import { type Segment, isActive, labelWithSide } from '../plan/segment.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 import type { TimerTick } from './timer.ts';
+import { USUAL_WORDING, type Wording, namedWithSide } from './wording.ts';
 
 /** A card on programme time: small type above, a title, a line below, and the clock where its segment has one. */
 export interface CardEvent {
@@ -30,12 +31,17 @@ interface CardWords {
 type Names = Pick<Plan, 'title' | 'instructor'>;
 
 /** The cards of a programme; what is not written by hand is as the plan has it. */
-export function cardEvents(programme: Programme, timer: readonly TimerTick[], plan: Names): CardEvent[] {
+export function cardEvents(
+  programme: Programme,
+  timer: readonly TimerTick[],
+  plan: Names,
+  wording: Wording = USUAL_WORDING,
+): CardEvent[] {
   return programme.inserts.flatMap((placed): CardEvent[] => {
     const { insert, segment, start, end } = placed;
     if (insert.shows.kind !== 'card') return [];
     const { card, title, line } = insert.shows;
-    const own = cardWords(card, placed, programme, plan);
+    const own = cardWords(card, placed, programme, { ...plan, wording });
     return [
       {
         ...{ insertId: insert.id, segmentKey: insert.segmentKey, kind: segment.kind, card, start, end },
@@ -53,9 +59,10 @@ export function cardWords(
   card: CardKind,
   { segment }: Pick<PlacedInsert, 'segment'>,
   { segments, choices, length }: Programme,
-  plan: Names,
+  plan: Names & { readonly wording?: Wording },
 ): CardWords {
   const planned = choices.map((c) => c.segment);
+  const words = plan.wording ?? USUAL_WORDING;
   switch (card) {
     case 'title':
       return {
@@ -67,38 +74,43 @@ export function cardWords(
       const own = planned.filter((s) => s.blockId === segment.blockId);
       const moves = [...new Set(own.filter(isActive).map((s) => s.label))];
       return {
-        heading: segment.rounds > 1 ? `${segment.rounds} rounds` : '',
+        heading: segment.rounds > 1 ? `${segment.rounds} ${words.rounds}` : '',
         title: segment.blockName,
-        line: moves.length > MOST_MOVES ? `${moves.length} moves` : moves.join(' · '),
+        line: moves.length > MOST_MOVES ? `${moves.length} ${words.moves}` : moves.join(' · '),
       };
     }
     case 'move': {
       const move = isActive(segment) ? segment : nextMove(planned, segment);
-      return { heading: isActive(segment) ? '' : 'Next', ...moveWords(move ?? segment) };
+      return { heading: isActive(segment) ? '' : words.next, ...moveWords(move ?? segment, words) };
     }
     case 'rest': {
       const next = nextMove(planned, segment);
-      const { title, line } = next === null ? { title: '', line: '' } : moveWords(next);
-      return { heading: restWord(segment), title: title === '' ? 'Breathe' : `Next: ${title}`, line };
+      const { title, line } = next === null ? { title: '', line: '' } : moveWords(next, words);
+      return {
+        heading: restWord(segment, words),
+        title: title === '' ? words.breathe : `${words.next}: ${title}`,
+        line,
+      };
     }
     case 'end':
-      return { heading: plan.title, title: 'Well done', line: plan.instructor };
+      return { heading: plan.title, title: words.wellDone, line: plan.instructor };
   }
 }
 
 /** More names than this are no line that anyone reads. */
 const MOST_MOVES = 6;
 
-function moveWords(move: Segment): { title: string; line: string } {
-  return { title: labelWithSide(move), line: move.needs.length === 0 ? '' : `Take: ${move.needs.join(', ')}` };
+function moveWords(move: Segment, words: Wording): { title: string; line: string } {
+  const line = move.needs.length === 0 ? '' : `${words.take}: ${move.needs.join(', ')}`;
+  return { title: namedWithSide(move, words), line };
 }
 
 function nextMove(planned: readonly Segment[], { index }: Segment): Segment | null {
   return planned.find((s) => s.index > index && isActive(s)) ?? null;
 }
 
-function restWord({ kind, label }: Segment): string {
-  return kind === 'water' ? 'Water' : kind === 'rest' ? 'Rest' : label;
+function restWord({ kind, label }: Segment, words: Wording): string {
+  return kind === 'water' ? words.waterHeading : kind === 'rest' ? words.restHeading : label;
 }
 
 const needsOf = (segments: readonly Segment[]) => [...new Set(segments.flatMap((s) => s.needs))];

@@ -9,6 +9,7 @@ import { type CaptionEvent, type DroppedCaption, captionEvents } from './caption
 import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
 import type { LaneRules, Override } from './rules.ts';
 import { type TimerTick, timerTicks } from './timer.ts';
+import { USUAL_WORDING, type Wording } from './wording.ts';
 
 /** Everything that runs along the programme beside picture and sound. */
 export interface Lanes {
@@ -31,23 +32,25 @@ interface AlongLanes {
   readonly beats?: readonly ClassBeat[];
   readonly speech?: readonly SpeechCaption[];
   readonly book?: ExerciseBook;
+  /** The words that the overlay writes by itself. */
+  readonly wording?: Wording;
 }
 
 export function lanes(
   programme: Programme,
   { rules, overrides }: { readonly rules: LaneRules; readonly overrides: readonly Override[] },
   plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
-  { beats = [], speech = [], book }: AlongLanes = {},
+  { beats = [], speech = [], book, wording = USUAL_WORDING }: AlongLanes = {},
 ): Lanes {
   const timer = timerTicks(programme.segments, rules, overrides);
-  const caption = captionEvents(programme.segments, rules, overrides);
+  const caption = captionEvents(programme.segments, rules, overrides, wording);
   const chapter = chapters(programme.segments, programme.length, rules, overrides);
   const keys = new Set(programme.segments.map((s) => s.key));
   return {
     timer,
-    cards: cardEvents(programme, timer, plan),
+    cards: cardEvents(programme, timer, plan, wording),
     speech,
-    boards: boards(programme, plan, beats, book),
+    boards: boards(programme, plan, beats, { book, wording }),
     captions: caption.captions,
     droppedCaptions: caption.dropped,
     chapters: chapter.chapters,

@@ -1,11 +1,7 @@
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { Face } from './look.ts';
-
-/** A line to a point, or a curve to it by two others; the first command begins the outline. */
-export type PathCommand =
-  readonly ['M' | 'L', number, number] | readonly ['C', number, number, number, number, number, number];
+import type { Face, PathCommand } from './look.ts';
 
 /** Something drawn over the picture for a span of the programme. Places and sizes in pixels, colours as RRGGBB. */
 export type Drawn = Span & {

@@ -1,4 +1,5 @@
 import type { LookId, Slot } from '../lanes/look-rules.ts';
+import type { OverlayLanguage, Wording } from '../lanes/wording.ts';
 
 /** The faces that a look is set in; which fonts they are is in `faces.ts`. */
 export type Face = 'text' | 'bold' | 'figures' | 'display';
@@ -131,15 +132,43 @@ export interface Look {
   readonly layout: Readonly<Record<Shape, readonly Placed[]>>;
 }
 
-/** Colours as RRGGBB, and how round corners are, in units. */
+/** What a studio lays over any look: colours as RRGGBB, how round corners are, in units, its words and its mark. */
 export interface Brand {
   readonly ink: string;
   readonly paper: string;
   readonly accent: string;
   readonly radius: number;
+  /** The words that the overlay writes by itself: those of a language, some of them the studio's own. */
+  readonly language: OverlayLanguage;
+  readonly words: Partial<Wording>;
+  readonly logo: Logo | null;
 }
 
-export const HOUSE_BRAND: Brand = { ink: '212732', paper: 'FBF6EE', accent: 'E88D5E', radius: 4 };
+/** A mark in one colour: the outlines of its shapes, filled, in a box of a height of 1. */
+export interface Logo {
+  readonly name: string;
+  /** As wide as this, in heights. */
+  readonly width: number;
+  /** Absolute M, L and C commands, each outline from its M on. */
+  readonly path: readonly PathCommand[];
+  /** Where it stands while a class runs; null: on cards alone. */
+  readonly at: LogoCorner | null;
+}
+
+/** A mark is at most so wide, in heights, and of at most so many commands. */
+export const MOST_LOGO = { width: 12, commands: 3000 } as const;
+
+export const LOGO_CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
+export type LogoCorner = (typeof LOGO_CORNERS)[number];
+
+/** A line to a point, or a curve to it by two others; the first command begins the outline. */
+export type PathCommand =
+  readonly ['M' | 'L', number, number] | readonly ['C', number, number, number, number, number, number];
+
+export const HOUSE_BRAND: Brand = {
+  ...{ ink: '212732', paper: 'FBF6EE', accent: 'E88D5E', radius: 4 },
+  ...{ language: 'en', words: {}, logo: null },
+};
 
 /** Which layout a picture takes. */
 export function shapeOf(width: number, height: number, television: boolean): Shape {

@@ -13,7 +13,8 @@ import { colourOf, contrast, luminance, mixed } from './colours.ts';
 import { type Drawn, drawnWithin } from './drawn.ts';
 import { FACES, notDrawn, runsOf, widthOf } from './faces.ts';
 import { fit } from './fit.ts';
-import { HOUSE_BRAND, SHAPES, type Shape } from './look.ts';
+import { wordingOf } from '../lanes/wording.ts';
+import { type Brand, HOUSE_BRAND, type Logo, SHAPES, type Shape } from './look.ts';
 import { legibilityOf } from './legible.ts';
 import { LOOKS } from './looks.ts';
 import { paint } from './paint.ts';
@@ -237,6 +238,42 @@ describe('the catalogue', () => {
   it('has a name and an idea for each, no two alike', () => {
     expect(new Set(LOOK_IDS.flatMap((id) => [LOOKS[id].name, LOOKS[id].idea])).size).toBe(LOOK_IDS.length * 2);
     for (const id of LOOK_IDS) expect(LOOKS[id].id).toBe(id);
+  });
+});
+
+describe('what a studio lays over a look', () => {
+  it('is its language and its own words, in every place that the overlay writes', () => {
+    const german: Brand = { ...HOUSE_BRAND, language: 'de', words: { next: 'Danach' } };
+    const { lanes, segments } = lookClass(NAMES.german, wordingOf(german));
+    const style = { rules: { ...DEFAULT_LOOK, look: 'beads' as const, shows: full }, overrides: [], brand: german };
+    const all = paint(lanes, SIZES.wide, style).flatMap((d) => (d.kind === 'text' ? [d.text] : []));
+    const words = all.join(' ');
+    for (const word of ['Runde 1 von 3', 'Linke Seite', 'Danach', 'Leichter:', 'Pause', 'von 12'])
+      expect(words).toContain(word);
+    expect(words).not.toMatch(/\b(Round|Next|Easier|Rest|Left side|of)\b/);
+    expect(segments.length).toBeGreaterThan(10);
+  });
+  it('is its mark: on cards, and in its corner wherever the look leaves that free', () => {
+    const { lanes } = lookClass(NAMES.short);
+    const logo: Logo = {
+      name: 'hive',
+      width: 2,
+      path: [
+        ['M', 0, 0],
+        ['L', 2, 0],
+        ['L', 2, 1],
+      ],
+      at: 'top-right',
+    };
+    const marks = (of: Logo) =>
+      paint(lanes, SIZES.wide, { rules: DEFAULT_LOOK, overrides: [], brand: { ...HOUSE_BRAND, logo: of } }).filter(
+        (d) => d.kind === 'path' && d.path.length === 3,
+      );
+    const [one] = marks(logo);
+    expect(one!.x).toBeGreaterThan(SIZES.wide.width / 2);
+    // The look stands in both lower corners: there is no room there, and nothing is covered.
+    expect(marks({ ...logo, at: 'bottom-left' })).toEqual([]);
+    expect(marks({ ...logo, at: null })).toEqual([]);
   });
 });
 

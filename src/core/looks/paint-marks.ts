@@ -1,8 +1,9 @@
 import { colourOf } from './colours.ts';
-import type { Drawn, PathCommand } from './drawn.ts';
+import { wordingOf } from '../lanes/wording.ts';
+import type { Drawn } from './drawn.ts';
 import { type Box } from './layout.ts';
 import { BEAD_TEXT, emOfFigure } from './sizes.ts';
-import type { Part } from './look.ts';
+import type { Part, PathCommand } from './look.ts';
 import { clipped } from '../time/span.ts';
 import { type State, baselineOf, spanOf, textAt } from './paint-text.ts';
 import { figureWords } from './figure-words.ts';
@@ -111,7 +112,13 @@ export function paintBeads(box: Box, part: Of<'beads'>, layer: number, state: St
         : [
             { ...of, ...middle(n), ...now, path: sector(r * 1.3, 0, 1), alpha: 1, layer: layer + 1 },
             textAt(
-              { ...text, baseline, face: 'bold', tint: 'ink', text: `${rep.count} of ${rep.of}` },
+              {
+                ...text,
+                baseline,
+                face: 'bold',
+                tint: 'ink',
+                text: `${rep.count} ${wordingOf(state.brand).of} ${rep.of}`,
+              },
               box,
               now,
               state,

@@ -1,8 +1,9 @@
 import { colourOf } from './colours.ts';
-import type { Drawn, PathCommand } from './drawn.ts';
+import { wordingOf } from '../lanes/wording.ts';
+import type { Drawn } from './drawn.ts';
 import { type Box } from './layout.ts';
 import { ROW } from './sizes.ts';
-import type { Part } from './look.ts';
+import type { Part, PathCommand } from './look.ts';
 import { clipped } from '../time/span.ts';
 import { type State, baselineOf, textAt } from './paint-text.ts';
 
@@ -65,10 +66,18 @@ function swell(width: number, depth: number, line: number): readonly [readonly P
 /** `in` and `out`. */
 export function breathWords(box: Box, part: Of<'breath'>, layer: number, state: State): Drawn[] {
   const em = part.size * box.unit;
+  const words = wordingOf(state.brand);
   const baseline = baselineOf(box.y + box.h - em * ROW, 0, em, part.face);
   return state.board.breaths.flatMap((breath) => {
     const span = clipped(breath, state);
-    const of = { x: box.x, baseline, align: 'start', em, ...part, text: breath.goes } as const;
+    const of = {
+      x: box.x,
+      baseline,
+      align: 'start',
+      em,
+      ...part,
+      text: breath.goes === 'in' ? words.breatheIn : words.breatheOut,
+    } as const;
     return span === null ? [] : [textAt(of, box, span, state, layer)];
   });
 }

@@ -9,10 +9,12 @@ import type { Span } from '../time/span.ts';
 import type { Drawn } from './drawn.ts';
 import { type Frame, layOut } from './layout.ts';
 import { type Content } from './sizes.ts';
+import { type Wording, wordingOf } from '../lanes/wording.ts';
 import { type Brand, type Look, type Placed, shapeOf, unitOf } from './look.ts';
 import type { SeenBehind } from '../sync/seen-pictures.ts';
 import { clearSides, coveredOf, sideOf } from './clear-side.ts';
 import { notesBeside } from './notes.ts';
+import { paintLogo } from './paint-logo.ts';
 import { type Laid, paintSpeech } from './paint-speech.ts';
 import { LOOKS } from './looks.ts';
 import { withPlates } from './parts.ts';
@@ -44,6 +46,7 @@ export function paint(
   const frame: Frame = { width, height, unit: unitOf(width, height, shape) };
   const ticksOf = groupBy(timer, (t) => t.segmentKey);
   const captionOf = new Map(captions.map((c) => [c.segmentKey, c]));
+  const wording = wordingOf(brand);
   const segments = boards.flatMap((board): Segment[] => {
     const ticks = ticksOf.get(board.segmentKey) ?? [];
     const caption = captionOf.get(board.segmentKey) ?? null;
@@ -52,7 +55,7 @@ export function paint(
     const look = LOOKS[lookOf(rules, board.blockId, overrideOf(overrides, key, 'look', 'look'))];
     const plates = overrideOf(overrides, key, 'look', 'plates') ?? rules.plates;
     const placed = plates ? withPlates(look.layout[shape]) : look.layout[shape];
-    const states = statesOf(board, caption, ticks, slotsOf(look, rules));
+    const states = statesOf(board, caption, ticks, { on: slotsOf(look, rules), wording });
     return [{ ...board, placed, states }];
   });
   const boxesOf = ({ placed }: Segment, { content }: Painted, mirrored: boolean) => {
@@ -77,7 +80,7 @@ export function paint(
     });
   });
   const said = rules.speech ? paintSpeech(speech, laid, { frame, brand, television: rules.television }) : [];
-  return [...drawn, ...paintCards(cards, frame, brand), ...said];
+  return [...drawn, ...paintLogo(brand, laid, cards, frame), ...paintCards(cards, frame, brand), ...said];
 }
 
 /** What is shown along a programme; `speech`: captions of what is said. */
@@ -101,7 +104,7 @@ function statesOf(
   board: Board,
   caption: CaptionEvent | null,
   ticks: readonly TimerTick[],
-  on: (slot: Slot) => boolean,
+  { on, wording }: { readonly on: (slot: Slot) => boolean; readonly wording: Wording },
 ): Painted[] {
   const words: (Span & { readonly slot: Slot; readonly text: string })[] = board.words.filter((w) => on(w.slot));
   if (caption !== null) {
@@ -124,6 +127,7 @@ function statesOf(
       breathes: board.breaths.length > 0,
       done: on('done'),
       coming: board.coming,
+      wording,
     };
     // Before its caption comes, a segment without a timer has nothing on screen but its kind.
     const empty = figure === null && !now.some((w) => w.slot === 'move' || w.slot === 'side');

@@ -3,6 +3,7 @@ import { type Setting, fit } from './fit.ts';
 import type { Face, Part } from './look.ts';
 import type { Coming } from '../lanes/board.ts';
 import type { Slot } from '../lanes/look-rules.ts';
+import type { Wording } from '../lanes/wording.ts';
 
 /** What there is to lay out at one moment: what is missing takes no room. */
 export interface Content {
@@ -15,6 +16,7 @@ export interface Content {
   readonly breathes: boolean;
   readonly done: boolean;
   readonly coming: readonly Coming[];
+  readonly wording: Wording;
 }
 
 export interface AgendaRow {
@@ -24,6 +26,8 @@ export interface AgendaRow {
   readonly y: number;
   readonly h: number;
 }
+
+const widestOf = (texts: readonly string[], face: Face) => Math.max(...texts.map((text) => widthOf(text, face)));
 
 /** A row of text is so much higher than its em. */
 export const ROW = 1.18;
@@ -92,12 +96,16 @@ export function size(part: Part, content: Content, unit: number, room: Room, edg
       if (content.reps === 0 || content.reps > part.most) return null;
       const dots = (part.radius * 2 * content.reps + part.gap * (content.reps - 1)) * unit;
       const em = part.radius * BEAD_TEXT * unit;
-      const words = widthOf(`${content.reps} of ${content.reps}`, 'bold') * em;
+      const words = widthOf(`${content.reps} ${content.wording.of} ${content.reps}`, 'bold') * em;
       return { part, w: dots + em + words, h: Math.max(part.radius * 2 * unit, em * ROW) };
     }
     case 'breath':
       if (!content.breathes) return null;
-      return { part, w: widthOf('out', part.face) * part.size * unit, h: part.size * ROW * unit };
+      return {
+        part,
+        w: widestOf([content.wording.breatheIn, content.wording.breatheOut], part.face) * part.size * unit,
+        h: part.size * ROW * unit,
+      };
     case 'tide':
       return content.breathes || content.figure !== null ? { part, w: room.w, h: part.low * unit } : null;
     case 'agenda':

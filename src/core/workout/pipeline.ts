@@ -24,6 +24,7 @@ import type { SeenBehind, SeenPictures } from '../sync/seen-pictures.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import { ALL_RULES, type StudioRules, isWanted } from '../findings/studio-rules.ts';
+import type { Wording } from '../lanes/wording.ts';
 import { behindOf } from './seen-behind.ts';
 import { saidWords } from './said-words.ts';
 import { frameRate } from '../time/frames.ts';
@@ -67,6 +68,8 @@ interface Besides {
   readonly seen?: ReadonlyMap<string, SeenPictures>;
   /** The exercises of the studio, for what they say to take care of. */
   readonly book?: ExerciseBook;
+  /** The words that the overlay writes by itself. */
+  readonly wording?: Wording;
   /** What the studio wants to be told of. */
   readonly rules?: StudioRules;
 }
@@ -85,6 +88,7 @@ export function produce(
     tracks = [],
     seen = new Map(),
     book,
+    wording,
     rules = ALL_RULES,
   }: Besides = {},
 ): Produced {
@@ -133,7 +137,11 @@ export function produce(
   const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   const speech = speechCaptions(saidWords(takes, programme.shots), rate);
-  const laid = lanes(programme, edit, plan, { beats, speech, ...(book !== undefined && { book }) });
+  const laid = lanes(programme, edit, plan, {
+    ...{ beats, speech },
+    ...(book !== undefined && { book }),
+    ...(wording !== undefined && { wording }),
+  });
   // What is given by hand comes last, and the last one given stands.
   const pictures = withDissolves(
     withInsertsSeen(

@@ -1,6 +1,6 @@
 import { type FrameRate, firstFrameFrom } from '../../core/time/frames.ts';
 import type { Span } from '../../core/time/span.ts';
-import type { PathCommand } from '../../core/looks/drawn.ts';
+import type { PathCommand } from '../../core/looks/look.ts';
 
 /** The picture the overlay is drawn on. */
 export interface OverlayPicture {

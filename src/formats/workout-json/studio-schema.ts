@@ -11,7 +11,8 @@ import {
   SNIPPET_KINDS,
   type Snippet,
 } from '../../core/script/cue-bank.ts';
-import type { Brand } from '../../core/looks/look.ts';
+import { type Brand, LOGO_CORNERS, type Logo, MOST_LOGO } from '../../core/looks/look.ts';
+import { LONGEST_WORD, OVERLAY_LANGUAGES, WORD_IDS } from '../../core/lanes/wording.ts';
 import { RULES, type RuleId } from '../../core/findings/rules.ts';
 import { MOST_FROM, type StudioRules, canBeOff } from '../../core/findings/studio-rules.ts';
 import type { ChangeFigures } from '../../core/script/change-over.ts';
@@ -35,11 +36,29 @@ const colour = Joi.string()
   .required();
 
 /** The colours of a studio. */
+const place = Joi.number().min(-20).max(20).required();
+const pathCommand = Joi.alternatives(
+  Joi.array().ordered(Joi.valid('M', 'L').required(), place, place),
+  Joi.array().ordered(Joi.valid('C').required(), place, place, place, place, place, place),
+);
+
 export const brandSchema = Joi.object({
   ink: colour,
   paper: colour,
   accent: colour,
   radius: Joi.number().min(0).max(40).required(),
+  language: Joi.valid(...Object.keys(OVERLAY_LANGUAGES)).required(),
+  words: Joi.object(
+    Object.fromEntries(WORD_IDS.map((id) => [id, Joi.string().allow('').max(LONGEST_WORD)])),
+  ).required(),
+  logo: Joi.object({
+    name: Joi.string().max(200).required(),
+    width: Joi.number().greater(0).max(MOST_LOGO.width).required(),
+    path: Joi.array().items(pathCommand).min(1).max(MOST_LOGO.commands).required(),
+    at: Joi.valid(...LOGO_CORNERS, null).required(),
+  } satisfies Record<keyof Logo, Joi.Schema>)
+    .required()
+    .allow(null),
 } satisfies Record<keyof Brand, Joi.Schema>).required();
 
 export const studioRulesSchema = Joi.object({

@@ -1,5 +1,7 @@
 import { TEXT_CONTRAST, contrast } from '../../core/looks/colours.ts';
 import { type Brand, HOUSE_BRAND } from '../../core/looks/look.ts';
+import { BrandMark } from './BrandMark.tsx';
+import { BrandWords } from './BrandWords.tsx';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const COLOURS = [
@@ -8,7 +10,7 @@ const COLOURS = [
   ['accent', 'Accent', 'how far the class is'],
 ] as const;
 
-/** The studio's colours, for all its workouts. */
+/** The studio's colours, words and mark, for all its workouts. */
 export function BrandForm() {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
@@ -21,10 +23,10 @@ export function BrandForm() {
     workbench.getState().ask('Set the brand', { after: put(brand, after), before: put(after, brand) });
   };
   const stands = contrast(brand.ink, brand.paper);
-  const own = (Object.keys(HOUSE_BRAND) as (keyof Brand)[]).some((k) => brand[k] !== HOUSE_BRAND[k]);
+  const own = (['ink', 'paper', 'accent', 'radius'] as const).some((k) => brand[k] !== HOUSE_BRAND[k]);
   return (
     <fieldset className="flex flex-col gap-1.5">
-      <legend className="mb-1 font-display font-semibold">The studio’s colours, in every workout</legend>
+      <legend className="mb-1 font-display font-semibold">The studio’s own, in every workout</legend>
       {COLOURS.map(([field, word, what]) => (
         <label key={field} className="flex items-center gap-2">
           <input
@@ -53,10 +55,18 @@ export function BrandForm() {
         {stands < TEXT_CONTRAST && `; words need ${TEXT_CONTRAST} : 1 (WCAG 2.2, 1.4.3)`}
       </p>
       {own && (
-        <button className="btn self-start" onClick={() => save(HOUSE_BRAND)}>
+        <button
+          className="btn self-start"
+          onClick={() => {
+            const { ink, paper, accent, radius } = HOUSE_BRAND;
+            save({ ink, paper, accent, radius });
+          }}
+        >
           The colours it came with
         </button>
       )}
+      <BrandWords brand={brand} save={save} />
+      <BrandMark brand={brand} save={save} />
     </fieldset>
   );
 }

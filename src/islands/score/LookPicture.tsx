@@ -1,5 +1,6 @@
 import type { CSSProperties } from 'react';
-import type { Drawn, PathCommand } from '../../core/looks/drawn.ts';
+import type { Drawn } from '../../core/looks/drawn.ts';
+import type { PathCommand } from '../../core/looks/look.ts';
 import type { Face } from '../../core/looks/look.ts';
 
 const FAMILIES: Readonly<Record<Face, CSSProperties>> = {

@@ -1,5 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { alignKept } from '../../browser/aligner.ts';
+import { wordingOf } from '../../core/lanes/wording.ts';
 import { planToMusic } from '../../core/music/laid.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
@@ -31,6 +32,8 @@ export function useDerive(workbench: Workbench): Derived {
   const edit = workbench((s) => s.document.edit);
   const book = workbench((s) => s.book);
   const rules = workbench((s) => s.studio.rules);
+  const brand = workbench((s) => s.studio.brand);
+  const wording = useMemo(() => wordingOf(brand), [brand]);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
   const factsOf = useTakeFacts(takes);
@@ -104,8 +107,9 @@ export function useDerive(workbench: Workbench): Derived {
   const recordings = useMemo(() => recordingsOf(takes), [takes]);
   const seen = useMemo(() => seenIn(takes), [takes]);
   const produced = useMemo(
-    () => (whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks, seen, book, rules }) : null),
-    [whole, named, programmeTakes, recordings, spoken, music, tracks, seen, book, rules],
+    () =>
+      whole ? produce(named, programmeTakes, { recordings, spoken, music, tracks, seen, book, wording, rules }) : null,
+    [whole, named, programmeTakes, recordings, spoken, music, tracks, seen, book, wording, rules],
   );
   return useMemo(
     () => ({

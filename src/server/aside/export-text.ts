@@ -11,6 +11,7 @@ import { schedule } from '../../core/script/schedule.ts';
 import { type Schedule } from '../../core/script/placed-line.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { lanes } from '../../core/lanes/lanes.ts';
+import { wordingOf } from '../../core/lanes/wording.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
@@ -56,6 +57,7 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
             recordings: recordingsOf(takes),
             seen: seenIn(takes),
             book: bookWith(studio.exercises),
+            wording: wordingOf(studio.brand),
             music: document.music,
             tracks,
           }),
@@ -77,7 +79,10 @@ function planSource(document: Written, studio: Studio): ExportSource {
     title: document.plan.title,
     ...{ length: programme.length, speech: [], pictures: [], sounds: [], media: new Map() },
     segments: programme.segments,
-    lanes: lanes(programme, document.edit, document.plan, { book: bookWith(studio.exercises) }),
+    lanes: lanes(programme, document.edit, document.plan, {
+      book: bookWith(studio.exercises),
+      wording: wordingOf(studio.brand),
+    }),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
       schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises))),

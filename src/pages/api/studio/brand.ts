@@ -1,5 +1,6 @@
 import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
-import { getStudio, setBrand } from '../../../server/studio.ts';
+import { setBrand } from '../../../server/brand.ts';
+import { getStudio } from '../../../server/studio.ts';
 
 export const PUT = endpoint(async (context, { request }) => {
   await setBrand(context, await readJson(request));
