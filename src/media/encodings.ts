@@ -24,7 +24,7 @@ const WEBM = {
   takesAac: false,
 } as const;
 
-/** Settings that encode about as fast as a class runs on two cores, at a quality one does not tell from the master's. */
+/** Settings that encode about as fast as a class runs on two cores; one does not tell the picture from the master's. */
 export const ENCODINGS: Readonly<Record<FilmEncoding, Encoding>> = {
   h264: { ...MP4, video: VIDEO_SETTINGS, mostHigh: null },
   small: {

@@ -6,7 +6,7 @@ import { type GreySize, readFrames } from './read-frames.ts';
 /** Fewer pictures than these say nothing of the empty room. */
 const FEW_PICTURES = 12;
 
-/** What small pictures show: who is filmed, and how dark and light it is where. `pattern`: files as ffmpeg numbers them. */
+/** What small pictures show: who is filmed, and how dark and light it is where. `pattern`: as ffmpeg numbers files. */
 export async function lookAtThumbs(
   pattern: string,
   size: GreySize,

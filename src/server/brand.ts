@@ -1,8 +1,7 @@
-import { type Brand, HOUSE_BRAND, type Logo } from '../core/looks/look.ts';
+import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
 import { inTransaction } from '../db/pool.ts';
 import { figures, lockStudio, putFigures } from '../db/studio-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { NoLogo, readSvgLogo } from '../formats/svg-logo/svg-logo-reader.ts';
 import { brandSchema } from '../formats/workout-json/studio-schema.ts';
 import { Refusal } from './answer.ts';
 import type { Context } from './context.ts';
@@ -28,14 +27,4 @@ export async function setBrand(context: Context, body: unknown): Promise<void> {
     checkUnchanged('The brand', { before, after }, brandIn(await figures(db)));
     await putFigures(db, 'brand', after);
   });
-}
-
-/** A mark as the overlay draws it, from an SVG. Nothing is kept: the brand is set with it. */
-export function logoFrom(svg: string, name: string): Logo {
-  try {
-    return readSvgLogo(svg, name);
-  } catch (error) {
-    if (error instanceof NoLogo) throw new Refusal(422, error.message);
-    throw error;
-  }
 }

@@ -11,7 +11,8 @@ import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { Refusal } from '../../src/server/answer.ts';
 import type { Context } from '../../src/server/context.ts';
-import { getBrand, logoFrom, setBrand } from '../../src/server/brand.ts';
+import { getBrand, setBrand } from '../../src/server/brand.ts';
+import { logoFrom } from '../../src/server/logo.ts';
 import { runSheetPdf } from '../../src/server/run-sheet.ts';
 import {
   exportExercises,

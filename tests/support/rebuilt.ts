@@ -30,11 +30,8 @@ const isTransition = (child: OtioItem | OtioTransition): child is OtioTransition
 
 /** The frames of the first video track of a timeline. */
 export function framesOfOtio(text: string): ShownFrame[] {
-  const timeline = JSON.parse(text) as {
-    readonly tracks: {
-      readonly children: readonly { readonly kind: string; readonly children: readonly (OtioItem | OtioTransition)[] }[];
-    };
-  };
+  type Track = { readonly kind: string; readonly children: readonly (OtioItem | OtioTransition)[] };
+  const timeline = JSON.parse(text) as { readonly tracks: { readonly children: readonly Track[] } };
   const track = timeline.tracks.children.find((t) => t.kind === 'Video')!;
   const shown: ShownFrame[] = [];
   track.children.forEach((child, i) => {

@@ -101,7 +101,7 @@ function inOrder(events: readonly Timed[], end: number): MidiEvent[] {
   const sorted = [...events].sort((a, b) => a.tick - b.tick);
   const last = Math.max(end, sorted.at(-1)?.tick ?? 0);
   return [...sorted, { tick: last, is: { type: 'endOfTrack' } as const }].map(
-    ({ tick, is }, i) => ({ deltaTime: tick - (i === 0 ? 0 : sorted[i - 1]!.tick), ...is }) as MidiEvent,
+    ({ tick, is }, i) => ({ deltaTime: tick - (i === 0 ? 0 : sorted[i - 1]!.tick), ...is }),
   );
 }
 

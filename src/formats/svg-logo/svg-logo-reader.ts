@@ -23,8 +23,8 @@ const UNSEEN = new Set([
 type Node = Readonly<Record<string, unknown>>;
 
 /**
- * Reads a mark from an SVG: the outlines of its filled shapes, in one colour. Throws NoLogo where there is none, or what
- * there is cannot be drawn so: pictures and letters have to be made into outlines first.
+ * Reads a mark from an SVG: the outlines of its filled shapes, in one colour. Throws NoLogo where there is none, or
+ * where what there is cannot be drawn so: pictures and letters have to be made into outlines first.
  */
 export function readSvgLogo(svg: string, name: string): Logo {
   if (!/<svg[\s>]/i.test(svg)) throw new NoLogo('That is no SVG file.');
@@ -78,10 +78,13 @@ function outlinesOf(svg: string): { commands: PathCommand[]; has: ReadonlySet<st
       const tag = Object.keys(node).find((k) => k !== ':@');
       if (tag === undefined || UNSEEN.has(tag)) continue;
       const attributes = (node[':@'] ?? {}) as Readonly<Record<string, string>>;
-      const style = Object.fromEntries(
-        (attributes.style ?? '').split(';').map((s) => s.split(':').map((t) => t.trim())),
+      const style = new Map(
+        (attributes.style ?? '').split(';').map((s) => {
+          const [key = '', value = ''] = s.split(':');
+          return [key.trim(), value.trim()];
+        }),
       );
-      const of = (key: string) => (style as Record<string, string | undefined>)[key] ?? attributes[key];
+      const of = (key: string) => style.get(key) ?? attributes[key];
       if (of('display') === 'none' || of('visibility') === 'hidden' || of('opacity') === '0') continue;
       const own = of('fill') ?? fill;
       const all = attributes.transform === undefined ? transforms : [...transforms, attributes.transform];

@@ -14,7 +14,7 @@ import { lanes } from '../../core/lanes/lanes.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { micros } from '../../core/time/micros.ts';
 import { type WorkoutDocument, styleOf } from '../../core/workout/document.ts';
 import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
 import type { TakeWithTranscript } from '../take-with-transcript.ts';

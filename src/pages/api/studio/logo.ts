@@ -1,5 +1,5 @@
 import { endpoint, jsonResponse, readText } from '../../../server/http.ts';
-import { logoFrom } from '../../../server/brand.ts';
+import { logoFrom } from '../../../server/logo.ts';
 
 /** Largest SVG that is read. */
 const LARGEST_SVG = 500_000;
