@@ -1,4 +1,4 @@
-// Thirty faults planted in finished films and ten films without one: npm run bench -- proof.
+// Faults planted in finished films and ten films without one: npm run bench -- proof.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -14,7 +14,8 @@ import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readSrt } from '../../src/formats/srt/srt-reader.ts';
-import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
+import { writeCaptionsSrt, writeSrt } from '../../src/formats/srt/srt-writer.ts';
+import { SPEECH_TRACK } from '../../src/media/render.ts';
 import { measure } from '../../src/media/loudness.ts';
 import type { FilmMeant } from '../../src/media/prove-film.ts';
 import { drawnOf } from './drawn.ts';
@@ -28,12 +29,17 @@ const OUTLINE = `# Proof
 `;
 
 const TARGET_LUFS = -16;
+const SPEECH = ['Welcome.', 'Sit back to the hive.', 'Breathe.', 'Well done.'].map((text, i) => ({
+  ...{ start: micros((2 + i * 9) * 1e6), end: micros((4.5 + i * 9) * 1e6), text },
+}));
 
 /** How a finished film is made here: what a fault changes of it. */
 export interface Making {
   readonly drawn: readonly Drawn[];
   readonly ffmetadata: string;
   readonly srt: string | null;
+  /** What is said, as a second track. */
+  readonly speech: string | null;
   /** Filters of the picture before the overlay is drawn, and after it; of the sound. */
   readonly before?: string;
   readonly after?: string;
@@ -66,6 +72,7 @@ export async function film(
     drawn,
     ffmetadata: writeFfmetadata('Proof', laid.chapters),
     srt: writeCaptionsSrt(laid.captions),
+    speech: writeSrt(SPEECH),
   };
   const source = join(folder, `source-${width}x${height}-${rate.num}-${rate.den}.mov`);
   const loud = source.replace('source', 'loud');
@@ -95,6 +102,7 @@ export async function film(
     meant: {
       ...{ width, height, rate, length, drawn, pictures: [piece], fontsFolder, targetLufs: TARGET_LUFS },
       captions: readSrt(good.srt!).value.cues,
+      speech: readSrt(good.speech!).value.cues,
       chapters: laid.chapters,
     },
     make(name, change = () => ({})) {
@@ -102,13 +110,19 @@ export async function film(
       const path = (end: string) => join(folder, `${name}.${end}`);
       writeFileSync(path('ass'), writeAss(as.drawn, { width, height, rate }));
       writeFileSync(path('txt'), as.ffmetadata);
-      if (as.srt !== null) writeFileSync(path('srt'), as.srt);
-      const texts = as.srt === null ? [] : ['-i', path('srt')];
+      const tracks = [
+        ['Move captions', as.srt],
+        [SPEECH_TRACK, as.speech],
+      ].flatMap(([track, srt]) => (srt == null ? [] : [{ track: track!, srt }]));
+      tracks.forEach(({ srt }, i) => writeFileSync(path(`${i}.srt`), srt));
+      const texts = tracks.flatMap((_, i) => ['-i', path(`${i}.srt`)]);
       const vf = [as.before, `ass=${path('ass')}:fontsdir=${fontsFolder}`, as.after].filter(Boolean).join(',');
       execFileSync('ffmpeg', [
         ...['-y', '-v', 'error', '-i', source, '-i', path('txt'), ...texts, '-map', '0:v'],
         ...(as.silent ? [] : ['-map', '0:a']),
-        ...(as.srt === null ? [] : ['-map', '2:s', '-c:s', 'mov_text']),
+        ...tracks.flatMap(({ track }, i) => [
+          ...['-map', `${i + 2}:s`, `-metadata:s:s:${i}`, `handler_name=${track}`, '-c:s', 'mov_text'],
+        ]),
         ...['-map_metadata', '1', '-map_chapters', '1', '-vf', vf, '-af', as.sound ?? 'anull'],
         ...[
           '-c:v',
@@ -146,7 +160,7 @@ const isFigure = (d: Drawn) => d.kind === 'text' && d.role === 'figure';
 const between = (from: number, to: number) => (d: Drawn) => d.start >= from * 1e6 && d.start < to * 1e6;
 const whileBetween = (from: number, to: number) => `between(t\\,${from}\\,${to})`;
 
-/** Thirty faults of finished files, each in its kind three times, in other places or other sizes. */
+/** Faults of finished files, each in its kind three times, in other places or other sizes. */
 export const FAULTS: readonly Fault[] = [
   ...[1, -1, 3].map((frames): Fault => ({
     name: `timer ${frames} frames off`,
@@ -205,6 +219,19 @@ export const FAULTS: readonly Fault[] = [
     }),
   },
   { name: 'a caption misspelt', what: 'captions', plant: ({ srt }) => ({ srt: srt!.replace('Squat', 'Sqaut') }) },
+  { name: 'nothing of what is said', what: 'tracks', plant: () => ({ speech: null }) },
+  {
+    name: 'what is said 0.3 s late',
+    what: 'speech',
+    plant: () => ({
+      speech: writeSrt(SPEECH.map((c) => ({ ...c, start: micros(c.start + 3e5), end: micros(c.end + 3e5) }))),
+    }),
+  },
+  {
+    name: 'a sentence of what is said left out',
+    what: 'speech',
+    plant: () => ({ speech: writeSrt(SPEECH.slice(1)) }),
+  },
   ...[2, -2, 0.8].map((db): Fault => ({
     name: `${db} LU off`,
     what: 'loudness',

@@ -38,7 +38,7 @@ export const FILMS = {
   },
   vp9: {
     title: 'The film in VP9',
-    says: 'WebM (VP9, Opus), without patents, for every browser',
+    says: 'WebM (VP9, Opus), for every browser and for what takes no MP4',
     extension: 'webm',
     ending: 'vp9.webm',
   },

@@ -75,7 +75,7 @@ export function greysBehind(lights: readonly PictureLight[], box: PictureBox): G
   return light < 0 ? null : { dark: dark / 15, light: light / 15 };
 }
 
-const lastText = { text: '', bytes: new Uint8Array() };
+const lastText: { text: string; bytes: Uint8Array } = { text: '', bytes: new Uint8Array() };
 
 /** Bytes of base64; what was asked last is kept. */
 function bytesOf(text: string): Uint8Array {

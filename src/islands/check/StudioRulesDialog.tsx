@@ -63,7 +63,7 @@ function RuleRow({ id, rules, save }: RuleRowOf) {
           <span className="text-[13px] text-soft">from</span>
           <input
             type="number"
-            className="field-box figures w-18 text-right"
+            className="field-box figures w-24 text-right"
             aria-label={`${finds}: from so many ${unit} past what is wanted`}
             min={0}
             max={MOST_FROM}
