@@ -3,8 +3,8 @@
 export const OVERLAY_FONTS = [
   font('atkinson-hyperlegible-next', 'Atkinson Hyperlegible Next', 400, ['latin', 'latin-ext']),
   font('atkinson-hyperlegible-next', 'Atkinson Hyperlegible Next', 700, ['latin', 'latin-ext']),
-  font('noto-sans', 'Noto Sans', 400, ['greek', 'cyrillic']),
-  font('noto-sans', 'Noto Sans', 700, ['greek', 'cyrillic']),
+  font('noto-sans', 'Noto Sans', 400, ['latin', 'latin-ext', 'greek', 'cyrillic']),
+  font('noto-sans', 'Noto Sans', 700, ['latin', 'latin-ext', 'greek', 'cyrillic']),
   font('martian-mono', 'Martian Mono SemiExpanded', 700, ['latin']),
   font('bricolage-grotesque', 'Bricolage Grotesque 96pt ExtraBold ExtraBold', 800, ['latin']),
 ];

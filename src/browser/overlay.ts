@@ -8,6 +8,10 @@ import cyrillic400 from '@fontsource/noto-sans/files/noto-sans-cyrillic-400-norm
 import cyrillic700 from '@fontsource/noto-sans/files/noto-sans-cyrillic-700-normal.woff2?url';
 import greek400 from '@fontsource/noto-sans/files/noto-sans-greek-400-normal.woff2?url';
 import greek700 from '@fontsource/noto-sans/files/noto-sans-greek-700-normal.woff2?url';
+import plain400 from '@fontsource/noto-sans/files/noto-sans-latin-400-normal.woff2?url';
+import plain700 from '@fontsource/noto-sans/files/noto-sans-latin-700-normal.woff2?url';
+import plainExt400 from '@fontsource/noto-sans/files/noto-sans-latin-ext-400-normal.woff2?url';
+import plainExt700 from '@fontsource/noto-sans/files/noto-sans-latin-ext-700-normal.woff2?url';
 import type JASSUB from 'jassub';
 
 /** The overlay drawn by the rasteriser that the renderer uses too: the same script, the same faces. */
@@ -22,7 +26,7 @@ export interface Overlay {
 /** The fonts of `scripts/lib/overlay-fonts.mjs`, as the page has them. */
 const FONTS = [
   ...[text400, text700, textExt400, textExt700, figures700, display800],
-  ...[greek400, greek700, cyrillic400, cyrillic700],
+  ...[plain400, plain700, plainExt400, plainExt700, greek400, greek700, cyrillic400, cyrillic700],
 ];
 
 /** `canvas` lies over the picture and has its shape; `size` is the programme's, in pixels. */

@@ -23,6 +23,8 @@ export const FACES: Readonly<Record<Face, readonly Font[]>> = {
   text: [font('Atkinson Hyperlegible Next', 400), font('Noto Sans', 400)],
   bold: [font('Atkinson Hyperlegible Next', 700), font('Noto Sans', 700)],
   figures: [font('Martian Mono SemiExpanded', 700), font('Noto Sans', 700)],
+  plain: [font('Noto Sans', 400)],
+  'plain-bold': [font('Noto Sans', 700)],
   display: [
     font('Bricolage Grotesque 96pt ExtraBold ExtraBold', 800),
     font('Atkinson Hyperlegible Next', 700),

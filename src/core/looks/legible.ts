@@ -39,7 +39,7 @@ export function legibilityOf(
 
 function wantedOf({ em, face }: Text, height: number): number {
   const px = (em * SEEN_PX) / height;
-  const large = px >= LARGE_PX || (face !== 'text' && px >= LARGE_BOLD_PX);
+  const large = px >= LARGE_PX || (face !== 'text' && face !== 'plain' && px >= LARGE_BOLD_PX);
   return large ? LARGE_TEXT_CONTRAST : TEXT_CONTRAST;
 }
 

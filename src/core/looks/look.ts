@@ -2,7 +2,11 @@ import type { LookId, Slot } from '../lanes/look-rules.ts';
 import type { OverlayLanguage, Wording } from '../lanes/wording.ts';
 
 /** The faces that a look is set in; which fonts they are is in `faces.ts`. */
-export type Face = 'text' | 'bold' | 'figures' | 'display';
+export type Face = 'text' | 'bold' | 'figures' | 'display' | 'plain' | 'plain-bold';
+
+/** Types that a brand can be set in: as looks were designed, plain letters throughout, strong ones for names and figures. */
+export const BRAND_TYPES = ['house', 'plain', 'strong'] as const;
+export type BrandType = (typeof BRAND_TYPES)[number];
 
 /** What colours stand for. The brand says what they are; `kind` is the colour of the kind of segment. */
 export const TINTS = ['ink', 'paper', 'accent', 'kind'] as const;
@@ -138,6 +142,7 @@ export interface Brand {
   readonly paper: string;
   readonly accent: string;
   readonly radius: number;
+  readonly type: BrandType;
   /** The words that the overlay writes by itself: those of a language, some of them the studio's own. */
   readonly language: OverlayLanguage;
   readonly words: Partial<Wording>;
@@ -167,7 +172,7 @@ export type PathCommand =
 
 export const HOUSE_BRAND: Brand = {
   ...{ ink: '212732', paper: 'FBF6EE', accent: 'E88D5E', radius: 4 },
-  ...{ language: 'en', words: {}, logo: null },
+  ...{ type: 'house', language: 'en', words: {}, logo: null },
 };
 
 /** Which layout a picture takes. */

@@ -253,6 +253,23 @@ describe('what a studio lays over a look', () => {
     expect(words).not.toMatch(/\b(Round|Next|Easier|Rest|Left side|of)\b/);
     expect(segments.length).toBeGreaterThan(10);
   });
+  it('is its type: every text in its place and its room, figures as high or lower', () => {
+    const { lanes } = lookClass(NAMES.greek);
+    const inBrand = (type: Brand['type']) =>
+      paint(lanes, SIZES.wide, { rules: DEFAULT_LOOK, overrides: [], brand: { ...HOUSE_BRAND, type } });
+    const texts = (type: Brand['type']) => inBrand(type).filter((d): d is Text => d.kind === 'text');
+    const house = texts('house');
+    for (const type of ['plain', 'strong'] as const) {
+      const own = texts(type);
+      expect(own.map((t) => t.text)).toEqual(house.map((t) => t.text));
+      expect(own.some((t, i) => t.face !== house[i]!.face)).toBe(true);
+      own.forEach((t, i) => {
+        expect(t.w).toBeLessThanOrEqual(house[i]!.w + 0.01);
+        expect([t.x, t.baseline]).toEqual([house[i]!.x, house[i]!.baseline]);
+      });
+    }
+    expect(new Set(texts('plain').map((t) => t.face))).toEqual(new Set(['plain', 'plain-bold']));
+  });
   it('is its mark: on cards, and in its corner wherever the look leaves that free', () => {
     const { lanes } = lookClass(NAMES.short);
     const logo: Logo = {

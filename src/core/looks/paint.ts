@@ -12,6 +12,7 @@ import { type Content } from './sizes.ts';
 import { type Wording, wordingOf } from '../lanes/wording.ts';
 import { type Brand, type Look, type Placed, shapeOf, unitOf } from './look.ts';
 import type { SeenBehind } from '../sync/seen-pictures.ts';
+import { inType } from './brand-type.ts';
 import { clearSides, coveredOf, sideOf } from './clear-side.ts';
 import { notesBeside } from './notes.ts';
 import { paintLogo } from './paint-logo.ts';
@@ -80,7 +81,8 @@ export function paint(
     });
   });
   const said = rules.speech ? paintSpeech(speech, laid, { frame, brand, television: rules.television }) : [];
-  return [...drawn, ...paintLogo(brand, laid, cards, frame), ...paintCards(cards, frame, brand), ...said];
+  const all = [...drawn, ...paintLogo(brand, laid, cards, frame), ...paintCards(cards, frame, brand), ...said];
+  return [...inType(all, brand.type)];
 }
 
 /** What is shown along a programme; `speech`: captions of what is said. */

@@ -11,7 +11,7 @@ import {
   SNIPPET_KINDS,
   type Snippet,
 } from '../../core/script/cue-bank.ts';
-import { type Brand, LOGO_CORNERS, type Logo, MOST_LOGO } from '../../core/looks/look.ts';
+import { BRAND_TYPES, type Brand, LOGO_CORNERS, type Logo, MOST_LOGO } from '../../core/looks/look.ts';
 import { LONGEST_WORD, OVERLAY_LANGUAGES, WORD_IDS } from '../../core/lanes/wording.ts';
 import { RULES, type RuleId } from '../../core/findings/rules.ts';
 import { MOST_FROM, type StudioRules, canBeOff } from '../../core/findings/studio-rules.ts';
@@ -47,6 +47,7 @@ export const brandSchema = Joi.object({
   paper: colour,
   accent: colour,
   radius: Joi.number().min(0).max(40).required(),
+  type: Joi.valid(...BRAND_TYPES).required(),
   language: Joi.valid(...Object.keys(OVERLAY_LANGUAGES)).required(),
   words: Joi.object(
     Object.fromEntries(WORD_IDS.map((id) => [id, Joi.string().allow('').max(LONGEST_WORD)])),

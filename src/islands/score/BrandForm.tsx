@@ -1,5 +1,5 @@
 import { TEXT_CONTRAST, contrast } from '../../core/looks/colours.ts';
-import { type Brand, HOUSE_BRAND } from '../../core/looks/look.ts';
+import { BRAND_TYPES, type Brand, type BrandType, HOUSE_BRAND } from '../../core/looks/look.ts';
 import { BrandMark } from './BrandMark.tsx';
 import { BrandWords } from './BrandWords.tsx';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -9,6 +9,12 @@ const COLOURS = [
   ['paper', 'Paper', 'words'],
   ['accent', 'Accent', 'how far the class is'],
 ] as const;
+
+const TYPE_WORDS: Readonly<Record<BrandType, string>> = {
+  house: 'as each look has them',
+  plain: 'plain throughout',
+  strong: 'strong names and figures',
+};
 
 /** The studio's colours, words and mark, for all its workouts. */
 export function BrandForm() {
@@ -49,6 +55,16 @@ export function BrandForm() {
           onChange={(e) => save({ radius: Number(e.target.value) })}
         />
         round corners
+      </label>
+      <label className="flex items-center gap-2">
+        Letters
+        <select className="field-box" value={brand.type} onChange={(e) => save({ type: e.target.value as BrandType })}>
+          {BRAND_TYPES.map((type) => (
+            <option key={type} value={type}>
+              {TYPE_WORDS[type]}
+            </option>
+          ))}
+        </select>
       </label>
       <p className={`text-[13px] ${stands < TEXT_CONTRAST ? 'text-alarm' : 'text-soft'}`}>
         Paper on ink: <span className="figures">{stands.toFixed(1)} : 1</span>

@@ -8,6 +8,8 @@ const FAMILIES: Readonly<Record<Face, CSSProperties>> = {
   bold: { fontFamily: 'var(--font-sans)', fontWeight: 700 },
   figures: { fontFamily: 'var(--font-mono)', fontWeight: 700 },
   display: { fontFamily: 'var(--font-display)', fontWeight: 800 },
+  plain: { fontFamily: '"Noto Sans", sans-serif' },
+  'plain-bold': { fontFamily: '"Noto Sans", sans-serif', fontWeight: 700 },
 };
 
 /** What is drawn over the picture at one time, as a small drawing to choose by. The film itself is drawn elsewhere. */
