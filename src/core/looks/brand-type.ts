@@ -10,8 +10,8 @@ const TYPES: Readonly<Record<BrandType, Partial<Record<Face, Face>>>> = {
 };
 
 /**
- * The same in a brand's type. Each text keeps its place and its room: it is as high as before, and smaller only where it
- * would be wider than it was laid out.
+ * The same in a brand's type. Each text keeps its place and its room: it is as high as before, and smaller only where
+ * it would be wider than it was laid out.
  */
 export function inType(drawn: readonly Drawn[], type: BrandType): readonly Drawn[] {
   const faces = TYPES[type];

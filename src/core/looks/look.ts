@@ -4,7 +4,7 @@ import type { OverlayLanguage, Wording } from '../lanes/wording.ts';
 /** The faces that a look is set in; which fonts they are is in `faces.ts`. */
 export type Face = 'text' | 'bold' | 'figures' | 'display' | 'plain' | 'plain-bold';
 
-/** Types that a brand can be set in: as looks were designed, plain letters throughout, strong ones for names and figures. */
+/** Types of a brand: as looks were designed, plain letters throughout, strong ones for names and figures. */
 export const BRAND_TYPES = ['house', 'plain', 'strong'] as const;
 export type BrandType = (typeof BRAND_TYPES)[number];
 
