@@ -24,6 +24,18 @@ test('a look is chosen for the class and a block, shows what it is told, and is 
   await expect(page.getByRole('button', { name: 'As the look has it' })).toBeVisible();
   await page.keyboard.press('Escape');
   expect(await axeFinds(page)).toEqual([]);
+  // The studio's language and mark, each one undo.
+  const language = page.getByLabel('The overlay writes');
+  const mark = page.getByRole('img', { name: 'The mark, hive.svg' });
+  await language.selectOption('de');
+  const svg = Buffer.from('<svg><path d="M0 0h20v10h-20z"/></svg>');
+  const file = { name: 'hive.svg', mimeType: 'image/svg+xml', buffer: svg };
+  await page.getByRole('group', { name: /^The studio/ }).locator('input[type=file]').setInputFiles(file);
+  await expect(mark).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(mark).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(language).toHaveValue('en');
   await page.getByText('Saved').waitFor();
   const { document } = (await (await request.get(`/api/workouts/${id}`)).json()) as {
     document: { edit: { rules: { look: object } } };
@@ -64,6 +76,15 @@ test('Check says what is wrong, sets it right by key, lets it stand with a reaso
   await expect(page.getByText('She means her own left')).toBeVisible();
   await page.getByRole('button', { name: 'Find it again' }).click();
   await expect(wrongSide).toHaveCount(1);
+  // The studio does not want to be told of it: it is gone, and back by one undo.
+  await page.keyboard.press('r');
+  const rules = page.getByRole('dialog', { name: 'What Check tells of' });
+  expect(await axeFinds(page)).toEqual([]);
+  await rules.getByLabel('a break that ran over', { exact: true }).uncheck();
+  await page.keyboard.press('Escape');
+  await expect(over).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(over).toHaveCount(1);
   // And there: the segment is chosen in the score.
   await over.getByRole('button', { name: 'To Score' }).click();
   await expect(page).toHaveURL(/\/score$/);

@@ -32,7 +32,7 @@ export function Published({ of }: { readonly of: Renders }) {
     workbench.getState().ask(label, { after: put(before, after), before: put(after, before) });
   const films = of.renders.filter((r) => r.state === 'done' && isFilmKind(r.kind) && r.kind !== 'stretch' && r.kind !== 'kit');
   const open = () => setOpen(films.length > 0);
-  useLetterCommands([{ label: 'Note that a film went out', letter: 'p', run: open }]);
+  useLetterCommands([{ label: 'Note that a film went out', letter: 'n', run: open }]);
   const now = new Set(standing(all).map((p) => p.id));
   return (
     <section aria-label="Published">
@@ -74,7 +74,7 @@ export function Published({ of }: { readonly of: Renders }) {
         />
       ) : (
         <button className="btn mt-2" disabled={films.length === 0} onClick={open}>
-          Note that a film went out <kbd className="key">P</kbd>
+          Note that a film went out <kbd className="key">N</kbd>
         </button>
       )}
     </section>
