@@ -115,7 +115,8 @@ export async function makeStems(
     ];
     const layers = await mixLayers(job, { folder, raw, onProgress }, signal);
     const others = layers.labels.filter((label) => label !== '[voice]');
-    const added = others.length === 2 ? `${others.join('')}amix=inputs=2:duration=first:normalize=0` : `${others[0]}anull`;
+    const added =
+      others.length === 2 ? `${others.join('')}amix=inputs=2:duration=first:normalize=0` : `${others[0]}anull`;
     const graph = [
       ...layers.chains,
       others.length === 0

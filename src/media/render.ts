@@ -111,14 +111,17 @@ function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[]
     '-i',
     meta,
     ...tracks.flatMap(([, srt]) => ['-f', 'srt', '-i', srt]),
-    ...(graph === null
-      ? ['-map', '0:v:0', '-c:v', 'copy']
-      : ['-filter_complex', graph, '-map', '[v]', ...video]),
+    ...(graph === null ? ['-map', '0:v:0', '-c:v', 'copy'] : ['-filter_complex', graph, '-map', '[v]', ...video]),
     ...sound,
     ...tracks.flatMap((_, i) => ['-map', `${n + 1 + i}:s:0`]),
     ...(tracks.length === 0 ? [] : ['-c:s', captions]),
     ...tracks.flatMap(([name], i) => [
-      ...[`-metadata:s:s:${i}`, 'language=eng', `-metadata:s:s:${i}`, `${captions === 'webvtt' ? 'title' : 'handler_name'}=${name}`],
+      ...[
+        `-metadata:s:s:${i}`,
+        'language=eng',
+        `-metadata:s:s:${i}`,
+        `${captions === 'webvtt' ? 'title' : 'handler_name'}=${name}`,
+      ],
     ]),
     '-map_metadata',
     String(n),

@@ -30,7 +30,10 @@ test('a look is chosen for the class and a block, shows what it is told, and is 
   await language.selectOption('de');
   const svg = Buffer.from('<svg><path d="M0 0h20v10h-20z"/></svg>');
   const file = { name: 'hive.svg', mimeType: 'image/svg+xml', buffer: svg };
-  await page.getByRole('group', { name: /^The studio/ }).locator('input[type=file]').setInputFiles(file);
+  await page
+    .getByRole('group', { name: /^The studio/ })
+    .locator('input[type=file]')
+    .setInputFiles(file);
   await expect(mark).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(mark).toHaveCount(0);

@@ -48,8 +48,7 @@ function track(name: string, kind: 'Video' | 'Audio', pieces: readonly Piece[], 
   const { rate } = source;
   const children = cutPieces(pieces, rate).flatMap((cut): object[] => {
     const media = cut.piece.mediaId === null ? undefined : source.media.get(cut.piece.mediaId);
-    if (media === undefined)
-      return [{ OTIO_SCHEMA: 'Gap.1', name: '', ...item(range(0, cut.end - cut.at, rate), []) }];
+    if (media === undefined) return [{ OTIO_SCHEMA: 'Gap.1', name: '', ...item(range(0, cut.end - cut.at, rate), []) }];
     return [clip(cut, media, rate), ...(cut.over === null ? [] : [dissolve(cut.over, rate)])];
   });
   return { OTIO_SCHEMA: 'Track.1', name, kind, ...item(null, []), children };

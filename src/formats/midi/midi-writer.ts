@@ -100,9 +100,10 @@ function metreOf(numerator: number): Timed['is'] {
 function inOrder(events: readonly Timed[], end: number): MidiEvent[] {
   const sorted = [...events].sort((a, b) => a.tick - b.tick);
   const last = Math.max(end, sorted.at(-1)?.tick ?? 0);
-  return [...sorted, { tick: last, is: { type: 'endOfTrack' } as const }].map(
-    ({ tick, is }, i) => ({ deltaTime: tick - (i === 0 ? 0 : sorted[i - 1]!.tick), ...is }),
-  );
+  return [...sorted, { tick: last, is: { type: 'endOfTrack' } as const }].map(({ tick, is }, i) => ({
+    deltaTime: tick - (i === 0 ? 0 : sorted[i - 1]!.tick),
+    ...is,
+  }));
 }
 
 /** Text as UTF-8: the encoder writes one byte a letter. MIDI 1.0 names no encoding; readers take this one. */

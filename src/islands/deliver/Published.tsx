@@ -30,7 +30,9 @@ export function Published({ of }: { readonly of: Renders }) {
     ({ path: `/api/workouts/${id}/publications`, method: 'PUT', body: { before, after } }) as const;
   const change = (label: string, before: Publication | null, after: Publication | null) =>
     workbench.getState().ask(label, { after: put(before, after), before: put(after, before) });
-  const films = of.renders.filter((r) => r.state === 'done' && isFilmKind(r.kind) && r.kind !== 'stretch' && r.kind !== 'kit');
+  const films = of.renders.filter(
+    (r) => r.state === 'done' && isFilmKind(r.kind) && r.kind !== 'stretch' && r.kind !== 'kit',
+  );
   const open = () => setOpen(films.length > 0);
   useLetterCommands([{ label: 'Note that a film went out', letter: 'n', run: open }]);
   const now = new Set(standing(all).map((p) => p.id));
@@ -57,7 +59,10 @@ export function Published({ of }: { readonly of: Renders }) {
               </span>
               {p.note !== '' && <span className="block">{p.note}</span>}
             </span>
-            <IconButton label={`Take out: ${p.where}, ${p.on}`} onClick={() => change('Take out what went out', p, null)}>
+            <IconButton
+              label={`Take out: ${p.where}, ${p.on}`}
+              onClick={() => change('Take out what went out', p, null)}
+            >
               <Trash2 size={14} />
             </IconButton>
           </li>
