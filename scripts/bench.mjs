@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|contrast|looks|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -81,6 +81,7 @@ await main(async () => {
   if (wanted('proof')) await runBench('proof');
   if (wanted('delivery')) await runBench('delivery');
   if (wanted('contrast')) await runBench('contrast');
+  if (wanted('overlay')) await runBench('overlay');
   if (wanted('looks')) await runBench('looks');
   if (wanted('programme')) await runBench('programme');
   if (wanted('aside')) await runBench('aside');

@@ -1,24 +1,14 @@
 // The script of the page for viewers. It runs from a folder as from a server, with no network and nothing installed.
 import type { ViewerClass, ViewerSegment } from '../core/delivery/viewer-class.ts';
+import { cardOf } from './card.ts';
+import { make } from './make.ts';
 import { stemsOf } from './stems.ts';
-import { afterMove, afterRound, cardRows, roundStart, segmentAt, thisMove } from './rounds.ts';
+import { afterMove, afterRound, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
 const { segments } = shown;
 const video = document.querySelector('video')!;
 const now = document.getElementById('now')!;
-
-/** An element with attributes and what is in it. */
-function make<K extends keyof HTMLElementTagNameMap>(
-  name: K,
-  attributes: Readonly<Record<string, string>> = {},
-  ...inside: readonly (Node | string)[]
-): HTMLElementTagNameMap[K] {
-  const made = document.createElement(name);
-  for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
-  made.append(...inside);
-  return made;
-}
 
 /** The letter of a button; a phone without a keyboard does not show it. */
 const keyOf = (letter: string) => make('span', { class: 'key' }, ` (${letter})`);
@@ -182,25 +172,7 @@ const rows = segments.map((s, i) => {
   return button;
 });
 
-// The card for the wall: moves, how much, how often.
-const card = make('section', { class: 'card', 'aria-label': 'The class as a card' });
-const table = make('table', {}, make('caption', {}, shown.title));
-table.append(
-  make(
-    'thead',
-    {},
-    make('tr', {}, ...['Block', 'Move', 'How much', 'Times'].map((t) => make('th', { scope: 'col' }, t))),
-  ),
-  make(
-    'tbody',
-    {},
-    ...cardRows(segments).map((r) =>
-      make('tr', {}, ...[r.block, r.label, r.dose, r.atHome ?? `× ${r.rounds}`].map((t) => make('td', {}, t))),
-    ),
-  ),
-);
-card.append(table);
-document.querySelector('main')!.after(card);
+document.querySelector('main')!.after(cardOf(shown));
 
 let marked = -1;
 function show(): void {

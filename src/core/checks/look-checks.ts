@@ -9,6 +9,7 @@ import { notDrawn } from '../looks/faces.ts';
 import { legibilityOf } from '../looks/legible.ts';
 import { LOOKS } from '../looks/looks.ts';
 import { type Style, paint } from '../looks/paint.ts';
+import { groupBy } from '../script/group-by.ts';
 import { type SeenBehind, greysBehind } from '../sync/seen-pictures.ts';
 import { micros } from '../time/micros.ts';
 
@@ -32,20 +33,25 @@ interface Picture {
 
 function contrastFindings(lanes: Shown, picture: Picture, style: Style): Finding[] {
   const { rules, overrides, behind } = style;
-  const looked = new Set<string>();
+  const readable = new Set<string>();
   const found = new Map<LookId, Finding>();
   for (const board of lanes.boards) {
     const { segmentKey, blockId, kind } = board;
     const own = overrides.filter((o) => o.lane === 'look' && o.segmentKey === segmentKey);
     const look = lookOf(rules, blockId, overrideOf(overrides, segmentKey, 'look', 'look'));
-    // Segments of one kind in one look are drawn alike; before which picture they stand may differ.
+    if (found.has(look)) continue;
+    // Segments of one kind in one look are drawn alike: readable before any picture is readable before this one.
     const counted = [board.beats, board.reps, board.breaths].map((of) => of.length > 0);
+    const sort = JSON.stringify([look, kind, counted, own.map((o) => [o.field, o.value])]);
+    if (readable.has(sort)) continue;
+    const drawn = drawnOf(lanes, board, picture, style);
+    if (weakest(drawn, picture, []) === null) {
+      readable.add(sort);
+      continue;
+    }
     const lights = behind?.get(segmentKey)?.lights ?? [];
-    const sort = JSON.stringify([look, kind, counted, own.map((o) => [o.field, o.value]), lights.length > 0]);
-    if ((lights.length === 0 && looked.has(sort)) || found.has(look)) continue;
     const isKnown = lights.length > 0;
-    const weak = weakest(drawnOf(lanes, board, picture, style), picture, lights);
-    looked.add(sort);
+    const weak = weakest(drawn, picture, lights);
     if (weak === null) continue;
     const plated = { ...rules, plates: true };
     found.set(look, {
@@ -90,6 +96,11 @@ function weakest(drawn: readonly Drawn[], { width, height }: Picture, lights: Se
   );
 }
 
+/** The first of each sort: sides are taken block by block. */
+function firstOfEach<T>(all: readonly T[], sortOf: (one: T) => string): T[] {
+  return [...groupBy(all, sortOf).values()].map(([first]) => first!);
+}
+
 /** A look that covers more of somebody than this is in the way. */
 const MOST_COVERED = 0.15;
 
@@ -98,7 +109,7 @@ function coverFindings(lanes: Shown, picture: Picture, style: Style): Finding[] 
   const { rules, behind, overrides } = style;
   if (behind === undefined || rules.clear) return [];
   const clear = { ...style, rules: { ...rules, clear: true } };
-  const worst = lanes.boards
+  const worst = firstOfEach(lanes.boards, ({ blockId, kind }) => `${blockId} ${kind}`)
     .flatMap((board) => {
       const people = behind.get(board.segmentKey)?.people ?? [];
       const byHand = overrideOf(overrides, board.segmentKey, 'look', 'mirrored') !== undefined;

@@ -1,7 +1,7 @@
 import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { ClassBeat } from '../music/laid.ts';
-import { BREATH_US, type Phase } from '../plan/dose.ts';
+import type { Phase } from '../plan/dose.ts';
 import { atHomeWords } from '../plan/at-home.ts';
 import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
@@ -9,6 +9,15 @@ import type { RoundSpan } from '../plan/round-change.ts';
 import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import {
+  type BoardBreath,
+  type BoardCount,
+  type BoardShare,
+  breathsOf,
+  countsOf,
+  doneOf,
+  repsOf,
+} from './board-counts.ts';
 import type { Slot } from './look-rules.ts';
 import { type Wording, kindWord, namedWithSide } from './wording.ts';
 
@@ -34,24 +43,6 @@ export interface BoardWords extends Span {
   readonly text: string;
 }
 
-/** `count` of `of`, from 1. */
-export interface BoardCount extends Span {
-  readonly count: number;
-  readonly of: number;
-}
-
-/** One half of a breath; `n` of `of` breaths, from 1. */
-export interface BoardBreath extends Span {
-  readonly goes: 'in' | 'out';
-  readonly n: number;
-  readonly of: number;
-}
-
-export interface BoardShare extends Span {
-  /** 0 to 1. */
-  readonly share: number;
-}
-
 export interface Coming {
   readonly kind: SegmentKind;
   readonly label: string;
@@ -61,11 +52,6 @@ export interface Coming {
 /** What comes next is shown in the last ten seconds of work (common practice). */
 const NEXT_SHOWN = fromSeconds(10);
 const MOST_COMING = 4;
-/** A phrase of music has 32 counts (common practice). */
-const PHRASE = 32;
-/** A step of the bar that shows how much of the class is done: two hundred are seen as one movement. */
-const DONE_STEPS = 200;
-
 /** One board a segment. */
 export function boards(
   { segments, length }: Pick<Programme, 'segments' | 'length'>,
@@ -220,54 +206,4 @@ const nameOf = (segment: ProgrammeSegment, wording: Wording) =>
 function phaseOf({ key }: ProgrammeSegment, move: Move | undefined): Phase | undefined {
   const n = /\/p(\d+)$/.exec(key)?.[1];
   return n === undefined ? undefined : move?.phases?.[Number(n) - 1];
-}
-
-function countsOf(beats: readonly ClassBeat[], end: Micros): BoardCount[] {
-  return beats.map(({ at, count }, i) => ({
-    start: at,
-    end: beats[i + 1]?.at ?? end,
-    count: ((count - 1) % PHRASE) + 1,
-    of: PHRASE,
-  }));
-}
-
-function repsOf({ start, end, segment }: ProgrammeSegment, move: Move | undefined): BoardCount[] {
-  const dosed = move?.dose?.kind === 'reps' ? move.dose.reps : null;
-  const counted =
-    segment !== null && segment.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0
-      ? Math.round((segment.end - segment.start) / segment.countUs)
-      : 0;
-  return evenly(start, end, dosed ?? counted).map((span, i, all) => ({ ...span, count: i + 1, of: all.length }));
-}
-
-function breathsOf({ start, end, segment }: ProgrammeSegment, move: Move | undefined): BoardBreath[] {
-  const dosed = move?.dose?.kind === 'breaths' ? move.dose.breaths : 0;
-  const flows = segment?.scheme === 'flow' || segment?.blockKind === 'flow' || segment?.kind === 'hold';
-  const many = dosed > 0 ? dosed : flows ? Math.max(1, Math.round((end - start) / BREATH_US)) : 0;
-  return evenly(start, end, many).flatMap((span, i) =>
-    evenly(span.start, span.end, 2).map((half, h) => ({
-      ...half,
-      goes: h === 0 ? ('in' as const) : ('out' as const),
-      n: i + 1,
-      of: many,
-    })),
-  );
-}
-
-function doneOf({ start, end }: Span, length: Micros): BoardShare[] {
-  const step = length / DONE_STEPS;
-  const shares: BoardShare[] = [];
-  for (let n = Math.floor(start / step); n * step < end; n++) {
-    const from = micros(Math.max(start, n * step));
-    const to = micros(Math.min(end, (n + 1) * step));
-    if (to > from) shares.push({ start: from, end: to, share: n / DONE_STEPS });
-  }
-  return shares;
-}
-
-function evenly(start: Micros, end: Micros, many: number): Span[] {
-  return Array.from({ length: many }, (_, i) => ({
-    start: micros(start + ((end - start) * i) / many),
-    end: micros(start + ((end - start) * (i + 1)) / many),
-  }));
 }

@@ -16,7 +16,7 @@ export interface Lanes {
   readonly timer: readonly TimerTick[];
   readonly captions: readonly CaptionEvent[];
   readonly cards: readonly CardEvent[];
-  /** What is said, as captions. */
+  /** What is said, as captions, where the look writes them. */
   readonly speech: readonly SpeechCaption[];
   /** What can be shown of each segment besides. */
   readonly boards: readonly Board[];

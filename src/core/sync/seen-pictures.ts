@@ -40,7 +40,7 @@ export interface SeenBehind {
 /** The pictures of a recording from a time to another; the one before `from` counts. */
 export function seenWithin(seen: SeenPictures, fromUs: number, toUs: number): SeenBehind {
   const size = LIGHT_COLUMNS * LIGHT_ROWS;
-  const bytes = bytesOf(seen.light);
+  const bytes = bytesOf(seen);
   const count = Math.floor(bytes.length / size);
   if (count === 0) return { people: [], lights: [] };
   const first = Math.min(count - 1, Math.floor(fromUs / seen.everyUs));
@@ -75,15 +75,13 @@ export function greysBehind(lights: readonly PictureLight[], box: PictureBox): G
   return light < 0 ? null : { dark: dark / 15, light: light / 15 };
 }
 
-const lastText: { text: string; bytes: Uint8Array } = { text: '', bytes: new Uint8Array() };
+/** Greys by what they are of: asked for with every keystroke. */
+const decodedOf = new WeakMap<SeenPictures, Uint8Array>();
 
-/** Bytes of base64; what was asked last is kept. */
-function bytesOf(text: string): Uint8Array {
-  if (lastText.text !== text) {
-    lastText.text = text;
-    lastText.bytes = decoded(text);
-  }
-  return lastText.bytes;
+function bytesOf(seen: SeenPictures): Uint8Array {
+  let bytes = decodedOf.get(seen);
+  if (bytes === undefined) decodedOf.set(seen, (bytes = decoded(seen.light)));
+  return bytes;
 }
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';

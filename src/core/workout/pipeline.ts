@@ -2,8 +2,7 @@ import { filmFindings } from '../checks/film-checks.ts';
 import { type Piece, type Recording, soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from '../edit/views.ts';
 import { isDissolved, joinsOf, withDissolves } from '../edit/dissolves.ts';
 import { ruledViews } from '../edit/camera-rules.ts';
-import { type Shot, inShots, shotAt, shotsOf, toProgramme } from '../edit/shots.ts';
-import { COUNTED } from '../language/en/numbers.ts';
+import { type Shot, inShots, shotAt, shotsOf } from '../edit/shots.ts';
 import { type PickUpRecording, type PlacedPickUp, placePickUps } from '../sound/pick-ups.ts';
 import { type Tone, inKey, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
@@ -26,12 +25,12 @@ import type { Plan } from '../plan/plan.ts';
 import { ALL_RULES, type StudioRules, isWanted } from '../findings/studio-rules.ts';
 import type { Wording } from '../lanes/wording.ts';
 import { behindOf } from './seen-behind.ts';
-import { saidWords } from './said-words.ts';
+import { numbersSaid, saidWords } from './said-words.ts';
 import { frameRate } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
-import { PLACED_US, type ProgrammeTake, speechIn } from './align-takes.ts';
+import { type ProgrammeTake, speechIn } from './align-takes.ts';
 
 export interface Produced {
   readonly programme: Programme;
@@ -136,7 +135,8 @@ export function produce(
   ]);
   const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
-  const speech = speechCaptions(saidWords(takes, programme.shots), rate);
+  // An hour of them takes as long as all the rest: only where a look writes them.
+  const speech = edit.rules.look.speech ? speechCaptions(saidWords(takes, programme.shots), rate) : [];
   const laid = lanes(programme, edit, plan, {
     ...{ beats, speech },
     ...(book !== undefined && { book }),
@@ -239,14 +239,4 @@ function filmedTake(
     alignment: aligned.alignment,
     faults,
   };
-}
-
-/** When numbers are said in the programme, of a take whose words are placed well. */
-function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Programme): Micros[] {
-  const own = shotsOf(shots, takeId);
-  return aligned.alignment.words.flatMap(({ norm, at, sigma }) =>
-    sigma <= PLACED_US && COUNTED.test(norm) && own.some((s) => at >= s.start && at < s.end)
-      ? [toProgramme(at, own)]
-      : [],
-  );
 }

@@ -1,7 +1,9 @@
-import { type Shot, shotsOf } from '../edit/shots.ts';
+import type { Programme } from '../edit/assemble.ts';
+import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
+import { COUNTED } from '../language/en/numbers.ts';
 import { type SaidWord, saidIn } from '../lanes/speech-captions.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import type { ProgrammeTake } from './align-takes.ts';
+import { PLACED_US, type ProgrammeTake } from './align-takes.ts';
 
 /** Every word that is heard of the takes, where it is in the programme. */
 export function saidWords(
@@ -21,4 +23,14 @@ export function saidWords(
       );
     })
     .sort((a, b) => a.start - b.start);
+}
+
+/** When numbers are said in the programme, of a take whose words are placed well. */
+export function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Pick<Programme, 'shots'>): Micros[] {
+  const own = shotsOf(shots, takeId);
+  return aligned.alignment.words.flatMap(({ norm, at, sigma }) =>
+    sigma <= PLACED_US && COUNTED.test(norm) && own.some((s) => at >= s.start && at < s.end)
+      ? [toProgramme(at, own)]
+      : [],
+  );
 }

@@ -10,8 +10,13 @@ export function behindOf(
 ): ReadonlyMap<string, SeenBehind> {
   const behind = new Map<string, SeenBehind>();
   if (seen.size === 0) return behind;
+  // Both are in order: what ended before a segment is of none after it.
+  let first = 0;
   for (const { key, start, end } of segments) {
-    const parts = pictures.flatMap((piece): SeenBehind[] => {
+    while (first < pictures.length && pictures[first]!.at + pictures[first]!.length <= start) first++;
+    let last = first;
+    while (last < pictures.length && pictures[last]!.at < end) last++;
+    const parts = pictures.slice(first, last).flatMap((piece): SeenBehind[] => {
       const of = piece.mediaId === null ? undefined : seen.get(piece.mediaId);
       const [from, to] = [Math.max(start, piece.at), Math.min(end, piece.at + piece.length)];
       if (of === undefined || to <= from) return [];

@@ -1,6 +1,7 @@
 import { firstFrameFrom } from '../../core/time/frames.ts';
 import { canDrop, timecode } from '../../core/time/timecode.ts';
-import { type CutPiece, type EditSource, cutPieces } from './edit-source.ts';
+import { type CutPiece, cutPieces } from '../../core/edit/cut-pieces.ts';
+import type { EditSource } from './edit-source.ts';
 
 /** Reel names hold eight letters and digits (CMX 3600, from memory, as the columns below). */
 const REEL_LETTERS = 8;

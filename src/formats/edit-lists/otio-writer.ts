@@ -1,7 +1,8 @@
 import type { Piece } from '../../core/edit/views.ts';
 import { type FrameRate, firstFrameFrom } from '../../core/time/frames.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { type CutPiece, type EditMedia, type EditSource, cutPieces } from './edit-source.ts';
+import { type CutPiece, cutPieces } from '../../core/edit/cut-pieces.ts';
+import type { EditMedia, EditSource } from './edit-source.ts';
 
 /**
  * The programme as OpenTimelineIO JSON: a track of what is seen, one of what is heard, and markers for segments,

@@ -3,7 +3,9 @@ import { Trash2 } from 'lucide-react';
 import { FILMS, type FilmKind, isFilmKind } from '../../core/delivery/films.ts';
 import { PUBLICATION_LIMITS, type Publication, standing } from '../../core/delivery/publication.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
-import { api } from '../shared/api.ts';
+import { ApiError, api } from '../shared/api.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { newId } from '../workbench/saving/new-id.ts';
 import type { RenderOfPage, Renders } from '../shared/use-renders.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -17,13 +19,20 @@ export function Published({ of }: { readonly of: Renders }) {
   const steps = workbench((s) => s.undo.length);
   const [all, setAll] = useState<readonly Publication[]>([]);
   const [isOpen, setOpen] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let gone = false;
     void workbench
       .flush()
       .then(() => api<Publication[]>(`/api/workouts/${id}/publications`))
-      .then((list) => !gone && setAll(list))
-      .catch(() => undefined);
+      .then((list) => {
+        if (gone) return;
+        setAll(list);
+        setTrouble(null);
+      })
+      .catch((e: unknown) => {
+        if (!gone) setTrouble(e instanceof ApiError ? e.message : 'What went out could not be read.');
+      });
     return () => void (gone = true);
   }, [id, steps, workbench]);
   const put = (before: Publication | null, after: Publication | null) =>
@@ -39,6 +48,7 @@ export function Published({ of }: { readonly of: Renders }) {
   return (
     <section aria-label="Published">
       <h2 className="text-2xl">Published</h2>
+      {trouble !== null && <Notice alarm>{trouble}</Notice>}
       {all.length === 0 && !isOpen && (
         <p className="mt-1 text-soft">
           {films.length === 0
@@ -108,7 +118,7 @@ function Entry({ films, places, done }: EntryOf) {
     if (chosen?.sha256 == null || where.trim() === '' || on === '') return;
     const { kind, revision, sha256 } = chosen;
     done({
-      ...{ id: crypto.randomUUID(), on, where: where.trim(), film: kind as FilmKind },
+      ...{ id: newId(), on, where: where.trim(), film: kind as FilmKind },
       ...{ revision, sha256, corrects, note: note.trim() },
     });
   };
@@ -130,6 +140,8 @@ function Entry({ films, places, done }: EntryOf) {
             className="field-box"
             required
             autoFocus
+            pattern=".*\S.*"
+            title="A place: a site, an app, a letter"
             maxLength={PUBLICATION_LIMITS.places}
             list="published-places"
             value={where}

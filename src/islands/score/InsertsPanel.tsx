@@ -2,12 +2,13 @@ import { X } from 'lucide-react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import { CARD_KINDS, type CardKind, INSERT_PLACES, type Insert, type InsertPlace } from '../../core/edit/decisions.ts';
 import { CARD_SETS, type CardSet, cardsOf, clipOver } from '../../core/edit/usual-inserts.ts';
+import { wordingOf } from '../../core/lanes/wording.ts';
 import { cardWords } from '../../core/lanes/card.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
-import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
+import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { withInsertChanged, withInserts, withoutInsert } from './edit-inserts.ts';
 import { Pictures, usePictureIds } from './Pictures.tsx';
 import { CARD_WORD, PLACE_WORD, insertWord } from './insert-words.ts';
@@ -101,6 +102,7 @@ interface CardProps {
 }
 
 function InsertCard({ insert, placed, select }: CardProps) {
+  const { brand } = useStudio().studio;
   const { document, change } = useDocument();
   const { produced } = useDerived();
   const set = (next: Partial<Insert>) => change('Change an insert', (d) => withInsertChanged(d, insert.id, next));
@@ -110,7 +112,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
   const segment = placed?.segment ?? choice?.segment ?? null;
   const words =
     shows.kind === 'card' && segment !== null && produced !== null
-      ? cardWords(shows.card, { segment }, produced.programme, document.plan)
+      ? cardWords(shows.card, { segment }, produced.programme, { ...document.plan, wording: wordingOf(brand) })
       : null;
   const fills = place === 'over' || place === 'instead';
   const name = `${insertWord(insert, pictures)} ${PLACE_WORD[place]} ${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;

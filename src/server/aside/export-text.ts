@@ -12,6 +12,8 @@ import { type Schedule } from '../../core/script/placed-line.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { lanes } from '../../core/lanes/lanes.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
+import { speechCaptions } from '../../core/lanes/speech-captions.ts';
+import { saidWords } from '../../core/workout/said-words.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
 import { micros } from '../../core/time/micros.ts';
@@ -112,7 +114,7 @@ function filmSource(
   return {
     title: document.plan.title,
     length: produced.programme.length,
-    speech: produced.lanes.speech,
+    speech: speechCaptions(saidWords(takes, produced.programme.shots), take.rate),
     ...{ pictures: produced.pictures, sounds: produced.sounds, media: mediaOf(recordings) },
     segments: produced.programme.segments,
     lanes: produced.lanes,
