@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { Alignment } from '../src/core/align/alignment.ts';
 import { hear } from '../src/core/calls/detect-calls.ts';
 import { readClauses } from '../src/core/calls/read-clauses.ts';
-import { breakGroups, groupNeeds } from '../src/core/checks/break-groups.ts';
+import { breakGroups } from '../src/core/checks/break-groups.ts';
+import { breakNeeds, breaksShort } from '../src/core/findings/rules/plan-rules.ts';
 import { laneFindings } from '../src/core/checks/deliver-checks.ts';
 import { musicFindings, rightsFindings } from '../src/core/checks/music-checks.ts';
 import { planFindings } from '../src/core/checks/plan-checks.ts';
@@ -11,7 +12,7 @@ import { withTakeMends } from '../src/core/checks/take-mends.ts';
 import { claimsInTake, recordedClass } from '../src/core/claims/running.ts';
 import { scriptClaims } from '../src/core/claims/script-claims.ts';
 import { bookWith, searchExercises } from '../src/core/exercise/library.ts';
-import type { Finding } from '../src/core/findings/finding.ts';
+import { type Finding, wordsOf } from '../src/core/findings/finding.ts';
 import { learnCalls } from '../src/core/logbook/learn-calls.ts';
 import { learnChanges } from '../src/core/logbook/learn-changes.ts';
 import { lanes } from '../src/core/lanes/lanes.ts';
@@ -90,10 +91,10 @@ const found = (f: Finding) => [
   f.segmentKey,
   f.clock,
   f.at,
-  f.says,
-  f.measured,
-  f.wanted,
-  f.source,
+  wordsOf(f).says,
+  wordsOf(f).measured,
+  wordsOf(f).wanted,
+  wordsOf(f).source,
   f.certainty,
   f.mends,
 ];
@@ -139,7 +140,10 @@ describe('kept answers', () => {
       ]),
       ...planFindings(plan, segments, USUAL_CHANGES, BOOK).map(found),
       ...changes.map((c) => [c, whyNeeded(c)]),
-      ...breakGroups(plan, segments, changes).map((g) => [g, groupNeeds(g)]),
+      ...breakGroups(plan, segments, changes).map(({ facts, mends, ...of }) => [
+        { ...of, says: breaksShort(facts), mends },
+        breakNeeds(facts),
+      ]),
       balanceOf(plan, segments, BOOK),
       shotList(plan, segments, BOOK),
       ...plan.blocks.map((b) => (b.moves.length > 1 && b.moves.length < 8 ? bestOrder(b, new Set(), BOOK) : b.name)),

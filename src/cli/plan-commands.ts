@@ -1,4 +1,5 @@
 import { planFindings } from '../core/checks/plan-checks.ts';
+import { wordsOf } from '../core/findings/finding.ts';
 import { balanceOf, energyOf } from '../core/plan/balance.ts';
 import { USUAL_LIMITS, fitToLength } from '../core/plan/fit.ts';
 import { bestOrder } from '../core/plan/order.ts';
@@ -42,10 +43,7 @@ export function compileCommand(text: string): Answer {
       findings: planFindings(plan, compiled.segments).map((f) => ({
         rule: f.rule,
         at_s: seconds(f.at),
-        says: f.says,
-        measured: f.measured,
-        wanted: f.wanted,
-        source: f.source,
+        ...wordsOf(f),
       })),
     }),
   };

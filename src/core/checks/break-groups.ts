@@ -5,8 +5,9 @@ import { newBlock } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type ChangeOver, whyNeeded } from '../script/change-over.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { writeSeconds, writeTime } from '../time/typed-time.ts';
+import { writeTime } from '../time/typed-time.ts';
 import type { Mend } from '../findings/finding.ts';
+import type { FactsOf } from '../findings/rules.ts';
 
 /** Breaks of one block that are short for the same reason. */
 interface BreakGroup {
@@ -15,7 +16,7 @@ interface BreakGroup {
   readonly changes: readonly ChangeOver[];
   /** The most that one of them is short, and what it has and needs. */
   readonly worst: ChangeOver;
-  readonly says: string;
+  readonly facts: FactsOf<'break-planned-short'>;
   readonly mends: readonly Mend[];
 }
 
@@ -40,25 +41,21 @@ export function breakGroups(
       const worst = own.reduce((a, b) => (b.shortUs > a.shortUs ? b : a));
       const to = segments[worst.toIndex] as Segment;
       const block = plan.blocks.find((b) => b.id === to.blockId);
-      const short = writeSeconds(worst.shortUs, 0);
       return {
         blockId: to.blockId,
         blockName: to.blockName,
         changes: own,
         worst,
-        says:
-          own.length === 1
-            ? `${worst.from} to ${worst.to}: the break is ${short} s short.`
-            : `${own.length} breaks of ${to.blockName} are ${own.every((c) => c.shortUs === worst.shortUs) ? '' : 'up to '}${short} s short.`,
+        facts: {
+          ...{ from: worst.from, to: worst.to, blockName: to.blockName, many: own.length },
+          areAlike: own.every((c) => c.shortUs === worst.shortUs),
+          ...{ shortUs: worst.shortUs, plannedUs: worst.plannedUs },
+          ...{ neededUs: worst.neededUs, saidBeforeUs: worst.saidBeforeUs, why: whyNeeded(worst) },
+        },
         mends: block === undefined ? [] : mendsFor(plan, block, worst, own),
       };
     })
     .sort((a, b) => b.worst.shortUs * b.changes.length - a.worst.shortUs * a.changes.length);
-}
-
-/** What a group needs and why, as a sentence's end. */
-export function groupNeeds({ worst }: BreakGroup): string {
-  return `${writeSeconds(worst.neededUs)} s (${whyNeeded(worst)})`;
 }
 
 function mendsFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly ChangeOver[]): Mend[] {

@@ -1,3 +1,4 @@
+import { type Finding, wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import type { Claim } from '../claims/claim.ts';
 import { plannedProgramme } from '../workout/rehearsal.ts';
@@ -11,6 +12,9 @@ import { laneFindings } from './deliver-checks.ts';
 import { findingsBySegment, takeFindings } from './take-checks.ts';
 
 const { segments, total } = compile(readOutline('# T\n## A: 2 rounds, 40/15, no last rest\n- Squat\n- Row').value);
+
+/** A finding with its words. */
+const told = (f: Finding) => ({ ...f, ...wordsOf(f) });
 
 /** The class as planned, but for what a test changes. */
 function recorded(
@@ -47,7 +51,7 @@ describe('what went otherwise than planned', () => {
       [63, 70],
     ].map(([a = 0, b = 0]) => ({ start: fromSeconds(a), end: fromSeconds(b) }));
     const [found] = takeFindings(recorded({ 1: { overS: 9 } }), [], speech);
-    expect(found).toMatchObject({
+    expect(told(found!)).toMatchObject({
       rule: 'break-over',
       severity: 'alarm',
       measured: '24 s',
@@ -67,7 +71,7 @@ describe('what went otherwise than planned', () => {
   });
   it('names a move that was left out, and where it was made up', () => {
     const alignment = recorded({ 2: { missing: true } });
-    expect(takeFindings(alignment, [])[0]).toMatchObject({
+    expect(takeFindings(alignment, []).map(told)[0]).toMatchObject({
       rule: 'left-out',
       severity: 'alarm',
       says: 'Row (round 1) was left out.',
@@ -79,7 +83,7 @@ describe('what went otherwise than planned', () => {
       madeUp: segments[2] ?? null,
       after: 6,
     };
-    expect(takeFindings({ ...alignment, extra: [made] }, [])[0]).toMatchObject({
+    expect(takeFindings({ ...alignment, extra: [made] }, []).map(told)[0]).toMatchObject({
       rule: 'made-up-later',
       severity: 'note',
       says: 'Row (round 1) was left out and made up at 3:20.',
@@ -102,7 +106,7 @@ describe('what went otherwise than planned', () => {
       segmentKey: segments[0]?.key ?? '',
     });
     const found = takeFindings(recorded({}), [claim('true'), claim('unsure'), claim('false')]);
-    expect(found.map((f) => [f.rule, f.says, f.measured, f.wanted])).toEqual([
+    expect(found.map(told).map((f) => [f.rule, f.says, f.measured, f.wanted])).toEqual([
       ['claim-moves-left', '“two more moves” is not what is left.', 'said 2', '1'],
     ]);
   });
@@ -126,7 +130,7 @@ describe('what the lanes cannot deliver', () => {
       lanes(plannedProgramme(short.segments, short.total), { rules: DEFAULT_RULES, overrides: [] }, NAMES),
     );
     expect(found.map((f) => f.rule)).toEqual(['chapter-too-short', 'chapter-too-short', 'few-chapters']);
-    for (const f of found) expect(f.source).toBe('common practice');
+    for (const f of found.map(told)) expect(f.source).toBe('common practice');
   });
   it('finds nothing in a class of three blocks', () => {
     const whole = compile(readOutline('# T\n## Hello: talk 20\n## A: 40/0\n- Squat\n## Bye: talk 20').value);

@@ -1,6 +1,6 @@
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Programme } from '../edit/assemble.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, finding } from '../findings/finding.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 
 /** A place less likely than this to be right at all is worth listening to. */
@@ -25,15 +25,9 @@ export function doubtFindings(
       .map((r): Finding => {
         const { start } = r.recorded!;
         const { key } = r.segment;
-        return {
-          ...{ rule: 'doubtful-boundary', severity: 'note', segmentKey: key, takeId, clock: 'take', at: start },
-          says: `Does ${labelWithSide(r.segment)} begin here?`,
-          measured: `${Math.round(r.placed * 100)} % sure`,
-          wanted: 'a yes, or where it begins',
-          source: 'what was said and heard',
-          certainty: r.placed,
-          mends: [{ kind: 'pin', label: 'Yes, it begins here', segmentKey: key, at: start }],
-        };
+        const mends = [{ kind: 'pin', label: 'Yes, it begins here', segmentKey: key, at: start }] as const;
+        const place = { clock: 'take', at: start, segmentKey: key, takeId, certainty: r.placed, mends } as const;
+        return finding('doubtful-boundary', { move: labelWithSide(r.segment), placed: r.placed }, place);
       });
   });
 }

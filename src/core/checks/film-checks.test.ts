@@ -4,7 +4,7 @@ import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { assemble } from '../edit/assemble.ts';
 import type { Insert } from '../edit/decisions.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, wordsOf } from '../findings/finding.ts';
 import { compile } from '../plan/compile.ts';
 import { frameRate } from '../time/frames.ts';
 import { type Micros, fromSeconds as s } from '../time/micros.ts';
@@ -21,10 +21,11 @@ const take = (takeId: string, from: number, to: number) => ({
 const programmeWith = (inserts: readonly Insert[], ...takes: ReturnType<typeof take>[]) =>
   assemble(segments, takes, { uses: [], removedOf: () => [], inserts }, frameRate(25, 1));
 const programme = (...takes: ReturnType<typeof take>[]) => programmeWith([], ...takes);
-const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: Micros): Finding => ({
-  ...{ rule, takeId, segmentKey, at, severity: 'alarm', clock: 'take', says: '', measured: '', wanted: '' },
-  ...{ source: '', certainty: 0.8, mends: [] },
-});
+/** A finding whose facts are of no matter here. */
+const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: Micros): Finding => {
+  const sure = { severity: 'alarm', clock: 'take', certainty: 0.8, mends: [] };
+  return { rule, facts: {}, takeId, segmentKey, at, ...sure } as Finding;
+};
 const END = total / 1e6;
 const rules = (found: readonly Finding[]) => found.map((f) => f.rule);
 
@@ -34,7 +35,7 @@ describe('findings of a programme', () => {
     const [still, ...more] = filmFindings(made, []);
     expect(more).toEqual([]);
     expect([still?.rule, ...(still?.mends.map((m) => m.kind) ?? [])]).toEqual(['still-to-film', 'retake', 'inserts']);
-    expect(still?.says).toMatch(/^Still to be filmed: .+, \d moves\.$/);
+    expect(still && wordsOf(still).says).toMatch(/^Still to be filmed: .+, \d moves\.$/);
   });
   it('are gone where cards stand for what no take holds', () => {
     const takes = [take('a', 0, 100), take('b', 280, END)];

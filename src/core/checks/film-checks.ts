@@ -2,10 +2,9 @@ import type { Programme } from '../edit/assemble.ts';
 import type { Choice } from '../edit/choose-takes.ts';
 import { shotsOf } from '../edit/shots.ts';
 import { standInFor } from '../edit/usual-inserts.ts';
-import type { Finding, Mend } from '../findings/finding.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 import { type Segment, isActive, labelWithSide } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
-import { writeTime } from '../time/typed-time.ts';
 
 /** From so many segments on, what was left out is one stretch that was not filmed, and no slip of the memory. */
 const STRETCH = 3;
@@ -65,27 +64,23 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
   const before = segments.findLast((s) => s.segment !== null && s.segment.index < first.index);
   const length = micros(stretch.at(-1)!.segment.end - stretch[0]!.segment.start);
   const names = `${labelWithSide(first)} (round ${first.round}) to ${labelWithSide(last)} (round ${last.round})`;
-  return {
-    rule: 'still-to-film',
-    severity: 'alarm',
-    segmentKey: first.key,
-    clock: 'programme',
-    at: before?.end ?? micros(0),
-    says: `Still to be filmed: ${names}, ${moves.length} moves.`,
-    measured: 'in no take',
-    wanted: `${writeTime(length)} of the plan`,
-    source: 'the plan',
-    certainty: Math.min(...stretch.map((c) => (c.candidates.length === 0 ? 0.9 : 0.5))),
-    mends: [
-      {
-        kind: 'retake',
-        label: 'Note it for the next day of filming',
-        retake: { segmentKey: first.key, why: `${names}: in no take yet` },
-      },
-      cardsFor(
-        `Show ${stretch.length} cards with the clock in their place`,
-        stretch.map((c) => c.segment),
-      ),
-    ],
-  };
+  return finding(
+    'still-to-film',
+    { names, moves: moves.length, lengthUs: length },
+    {
+      ...{ clock: 'programme', severity: 'alarm', segmentKey: first.key, at: before?.end ?? micros(0) },
+      certainty: Math.min(...stretch.map((c) => (c.candidates.length === 0 ? 0.9 : 0.5))),
+      mends: [
+        {
+          kind: 'retake',
+          label: 'Note it for the next day of filming',
+          retake: { segmentKey: first.key, why: `${names}: in no take yet` },
+        },
+        cardsFor(
+          `Show ${stretch.length} cards with the clock in their place`,
+          stretch.map((c) => c.segment),
+        ),
+      ],
+    },
+  );
 }

@@ -1,5 +1,4 @@
-import type { RuleId } from '../findings/rules.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import { type Finding, finding } from '../findings/finding.ts';
 import { conformToFilm } from '../music/conform.ts';
 import { type LaidTrack, layMusic } from '../music/laid.ts';
 import type { Music } from '../music/music.ts';
@@ -34,27 +33,16 @@ export function filmMusicFindings(
   for (const [i, segment] of filmed.entries()) {
     if (filmed[i - 1]?.blockId === segment.blockId) continue;
     const { blockId, start: at, key: segmentKey, blockName } = segment;
-    const add = (rule: RuleId, says: string, measured: string, wants: string) =>
-      found.push({
-        ...{ rule, severity: 'note', segmentKey, clock: 'programme', at, says, measured, wanted: wants },
-        ...{ source: TRADE, certainty: 0.9, mends },
-      });
+    const place = { clock: 'programme', at, segmentKey, certainty: 0.9, mends } as const;
     const runs = laid.find((l) => l.start <= at + 1e3 && at + 1e3 < l.end);
     const off = runs === undefined ? 0 : intoPhrase(runs, at);
     if (off > NEAR_BEATS) {
-      const count = Math.floor(off) + 1;
-      add(
-        'music-off-phrase',
-        `“${blockName}” begins on count ${count} of a phrase.`,
-        `count ${count}`,
-        'the first of a phrase',
-      );
+      found.push(finding('music-off-phrase', { block: blockName, count: Math.floor(off) + 1 }, place));
       continue;
     }
     const [now, then] = [lastOf(laid, blockId), lastOf(wanted, blockId)];
     if (now === null || then === null || Math.abs(now - then) < BESIDE_US) continue;
-    const by = `${(Math.abs(now - then) / 1e6).toFixed(0)} s ${now < then ? 'before' : 'after'} the block’s end`;
-    add('music-beside-film', `The music of “${blockName}” stops ${by}.`, by, 'with the block');
+    found.push(finding('music-beside-film', { block: blockName, lateUs: now - then }, place));
   }
   return found;
 }

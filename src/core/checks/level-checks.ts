@@ -1,4 +1,4 @@
-import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
@@ -20,21 +20,10 @@ export function levelFindings(plan: Plan, segments: readonly Segment[]): Finding
         const [segment, lengthUs] = [firstOf.get(move.id), shortest.get(move.id)];
         if (stopUs === undefined || segment === undefined || lengthUs === undefined || stopUs < lengthUs) return [];
         const version = field === 'easierAs' ? 'easier' : 'harder';
-        return [
-          {
-            rule: 'version-stop-late',
-            severity: 'note',
-            segmentKey: segment.key,
-            clock: 'plan',
-            at: segment.start,
-            says: `The ${version} version of ${move.name} is to rest when the interval is over.`,
-            measured: `rests at ${writeSeconds(stopUs)} s of ${writeSeconds(micros(lengthUs))} s`,
-            wanted: 'a stop within the interval',
-            source: TRADE,
-            certainty: 1,
-            mends: [restAtHalf(plan, move, field, micros(lengthUs / 2))],
-          },
-        ];
+        const facts = { version, move: move.name, stopUs, lengthUs: micros(lengthUs) } as const;
+        const mends = [restAtHalf(plan, move, field, micros(lengthUs / 2))];
+        const place = { clock: 'plan', at: segment.start, segmentKey: segment.key, mends } as const;
+        return [finding('version-stop-late', facts, place)];
       }),
     ),
   );

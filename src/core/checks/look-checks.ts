@@ -1,4 +1,4 @@
-import { type Finding, JUDGEMENT } from '../findings/finding.ts';
+import { type Finding, finding } from '../findings/finding.ts';
 import type { Board } from '../lanes/board.ts';
 import type { Lanes } from '../lanes/lanes.ts';
 import { type LookId, lookOf } from '../lanes/look-rules.ts';
@@ -12,8 +12,6 @@ import { type Style, paint } from '../looks/paint.ts';
 import { groupBy } from '../script/group-by.ts';
 import { type SeenBehind, greysBehind } from '../sync/seen-pictures.ts';
 import { micros } from '../time/micros.ts';
-
-const CONTRAST_SOURCE = 'WCAG 2.2, 1.4.3';
 
 /**
  * What viewers could not read: words of too little contrast before the picture that is there, or, where that is not
@@ -54,21 +52,12 @@ function contrastFindings(lanes: Shown, picture: Picture, style: Style): Finding
     const weak = weakest(drawn, picture, lights);
     if (weak === null) continue;
     const plated = { ...rules, plates: true };
-    found.set(look, {
-      rule: 'low-contrast',
-      severity: 'alarm',
-      segmentKey,
-      clock: 'programme',
-      at: weak.start,
-      says: isKnown
-        ? `“${weak.text}” in the look ${LOOKS[look].name} is hard to read before this picture.`
-        : `“${weak.text}” in the look ${LOOKS[look].name} is hard to read before some pictures.`,
-      measured: `${weak.contrast.toFixed(1)} : 1`,
-      wanted: `${weak.wanted} : 1`,
-      source: CONTRAST_SOURCE,
-      certainty: isKnown ? 0.9 : 1,
-      mends: rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated }],
-    });
+    const facts = { text: weak.text, look: LOOKS[look].name, isSeen: isKnown };
+    const mends = rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated } as const];
+    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: weak.start } as const;
+    const sure = { certainty: isKnown ? 0.9 : 1, mends };
+    const { contrast, wanted } = weak;
+    found.set(look, finding('low-contrast', { ...facts, contrast, wanted }, { ...place, ...sure }));
   }
   return [...found.values()];
 }
@@ -122,22 +111,9 @@ function coverFindings(lanes: Shown, picture: Picture, style: Style): Finding[] 
     .sort((a, b) => b.now - a.now)[0];
   if (worst === undefined) return [];
   const { board, now, then } = worst;
-  const percent = (share: number) => `${Math.round(share * 100)} %`;
-  return [
-    {
-      rule: 'look-on-person',
-      severity: 'note',
-      segmentKey: board.segmentKey,
-      clock: 'programme',
-      at: board.start,
-      says: `The look lies over who is filmed; on the other side it would cover ${percent(then)}.`,
-      measured: percent(now),
-      wanted: `at most ${percent(MOST_COVERED)}`,
-      source: JUDGEMENT,
-      certainty: 0.7,
-      mends: [{ kind: 'look', label: 'Block by block where nobody stands', look: clear.rules }],
-    },
-  ];
+  const mends = [{ kind: 'look', label: 'Block by block where nobody stands', look: clear.rules }] as const;
+  const place = { clock: 'programme', at: board.start, segmentKey: board.segmentKey, certainty: 0.7, mends } as const;
+  return [finding('look-on-person', { now, otherSide: then, most: MOST_COVERED }, place)];
 }
 
 function letterFindings({ captions, cards }: Pick<Lanes, 'captions' | 'cards'>): Finding[] {
@@ -146,22 +122,8 @@ function letterFindings({ captions, cards }: Pick<Lanes, 'captions' | 'cards'>):
     ...cards.map((c) => ({ ...c, all: `${c.heading} ${c.title} ${c.line}` })),
   ];
   return texts.flatMap(({ segmentKey, start, all }): Finding[] => {
-    const missing = notDrawn(all, 'bold');
-    if (missing.length === 0) return [];
-    return [
-      {
-        rule: 'letters-not-drawn',
-        severity: 'alarm',
-        segmentKey,
-        clock: 'programme',
-        at: micros(start),
-        says: `The overlay has no letters for ${missing.slice(0, 8).join(' ')}: they are drawn as boxes.`,
-        measured: `${missing.length} ${missing.length === 1 ? 'letter' : 'letters'}`,
-        wanted: 'Latin, Greek or Cyrillic',
-        source: 'the fonts of the overlay',
-        certainty: 1,
-        mends: [],
-      },
-    ];
+    const letters = notDrawn(all, 'bold');
+    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: micros(start) } as const;
+    return letters.length === 0 ? [] : [finding('letters-not-drawn', { letters }, place)];
   });
 }

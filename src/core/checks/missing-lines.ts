@@ -4,7 +4,7 @@ import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 
 /** A form line stands this long after the move's start, when its name has been said. */
 const FORM_AFTER = fromSeconds(4);
@@ -36,36 +36,16 @@ export function missingLines(
   for (const s of segments) {
     const of = isActive(s) && facts.isFirst(s) ? facts.of(s) : null;
     if (of === null) continue;
-    const common = {
-      severity: 'note',
-      segmentKey: s.key,
-      clock: 'plan',
-      at: s.start,
-      measured: 'none',
-      certainty: 0.8,
-      source: TRADE,
-    } as const;
+    const place = { clock: 'plan', segmentKey: s.key, at: s.start, certainty: 0.8 } as const;
     if (of.caution !== '' && !formed.has(s.label.toLowerCase()) && !placedBefore('caution', s)) {
-      found.push({
-        ...common,
-        rule: 'form-missing',
-        says: `${s.label} has a caution and no form line.`,
-        wanted: `a form line (${of.caution})`,
-        mends: of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)],
-      });
+      const mends = of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)];
+      found.push(finding('form-missing', { move: s.label, caution: of.caution }, { ...place, mends }));
     }
     if (of.levels && of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
       const lead = segments[leadOf(segments, s)] ?? s;
-      found.push({
-        ...common,
-        rule: 'option-missing',
-        says: `${s.label} has ${of.impact} impact and no option is said.`,
-        wanted: 'an option before the start',
-        mends:
-          of.easier === ''
-            ? []
-            : [add(script, 'option', lead, `Easier: ${of.easier}.`, lead === s ? FORM_AFTER : fromSeconds(3))],
-      });
+      const afterUs = lead === s ? FORM_AFTER : fromSeconds(3);
+      const mends = of.easier === '' ? [] : [add(script, 'option', lead, `Easier: ${of.easier}.`, afterUs)];
+      found.push(finding('option-missing', { move: s.label, impact: of.impact }, { ...place, mends }));
     }
   }
   return found;

@@ -1,3 +1,4 @@
+import { wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
@@ -14,7 +15,7 @@ describe('a combination that does not come out on its phrases', () => {
   const [first, ...others] = found(plan);
   it('is found once for the element that is no whole eights, where it is danced first', () => {
     expect(others).toEqual([]);
-    expect(first?.says).toContain('Turn has 12 counts');
+    expect(wordsOf(first!).says).toContain('Turn has 12 counts');
     expect(first?.at).toBe(compile(plan).segments[1]?.start);
   });
   it('is set right by holding the pattern or by a cut, each one change', () => {

@@ -1,8 +1,9 @@
 import { withCombined } from '../plan/combined.ts';
 import { PHRASE_COUNTS, dancedSteps, stepLetters } from '../plan/choreography.ts';
-import type { Block, Move, Plan } from '../plan/plan.ts';
+import type { Move, Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { ZERO } from '../time/micros.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 
 const EIGHT = 8;
 
@@ -25,30 +26,20 @@ export function phraseFindings(plan: Plan, segments: readonly Segment[]): Findin
         if (has === 0 || has % EIGHT === 0 || move.allOf !== undefined || said.has(move.id)) return [];
         said.add(move.id);
         const segment = own[n];
-        return [
-          {
-            rule: 'phrase-uneven',
-            severity: 'note',
-            segmentKey: segment?.key ?? null,
-            clock: 'plan',
-            at: segment?.start ?? own[0]?.start ?? (0 as Finding['at']),
-            says: `${stepLetters(step)} does not come out on a phrase: ${move.name} has ${has} counts.`,
-            measured: `${step.counts} counts`,
-            wanted: `whole phrases of ${PHRASE_COUNTS}`,
-            source: TRADE,
-            certainty: 1,
-            mends: [
-              withCounts(plan, block, move, Math.ceil(has / EIGHT) * EIGHT, 'Hold its pattern to'),
-              ...(has > EIGHT ? [withCounts(plan, block, move, Math.floor(has / EIGHT) * EIGHT, 'Cut it to')] : []),
-            ],
-          },
+        const facts = { letters: stepLetters(step), move: move.name, moveCounts: has, counts: step.counts };
+        const at = segment?.start ?? own[0]?.start ?? ZERO;
+        const mends = [
+          withCounts(plan, move, Math.ceil(has / EIGHT) * EIGHT, 'Hold its pattern to'),
+          ...(has > EIGHT ? [withCounts(plan, move, Math.floor(has / EIGHT) * EIGHT, 'Cut it to')] : []),
         ];
+        const place = { clock: 'plan', at, segmentKey: segment?.key ?? null, mends } as const;
+        return [finding('phrase-uneven', { ...facts, phraseCounts: PHRASE_COUNTS }, place)];
       });
     });
   });
 }
 
-function withCounts(plan: Plan, block: Block, move: Move, counts: number, verb: string): Mend {
+function withCounts(plan: Plan, move: Move, counts: number, verb: string): Mend {
   const changed = (m: Move): Move =>
     m.id === move.id && m.dose?.kind === 'counts' ? { ...m, dose: { ...m.dose, counts } } : m;
   return {
@@ -56,7 +47,7 @@ function withCounts(plan: Plan, block: Block, move: Move, counts: number, verb: 
     label: `${verb} ${counts} counts`,
     plan: {
       ...plan,
-      blocks: plan.blocks.map((b) => (b.id === block.id ? { ...b, moves: b.moves.map(changed) } : b)),
+      blocks: plan.blocks.map((b) => ({ ...b, moves: b.moves.map(changed) })),
     },
   };
 }

@@ -1,24 +1,19 @@
 import type { LaidMusic } from '../music/laid.ts';
 import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
-import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
-import { type Micros, ZERO } from '../time/micros.ts';
+import { type Finding, finding } from '../findings/finding.ts';
+import type { FactsOf, RuleId } from '../findings/rules.ts';
+import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** Music that ends this near to its block's end ends with it. */
 const PHRASE_SLACK_US = 120_000;
 
-type Where = Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source'> & Partial<Finding>;
-/** A finding about music on plan time, with what is the same in all of them. */
-export const musicFinding = (f: Where): Finding => ({
-  severity: 'note',
-  segmentKey: null,
-  clock: 'plan',
-  at: ZERO,
-  certainty: 1,
-  mends: [],
-  ...f,
-});
+type Place = Pick<Finding, 'at'> & Partial<Pick<Finding, 'severity' | 'certainty' | 'mends'>>;
+
+/** A finding about music, on plan time. */
+export const musicFinding = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding =>
+  finding(rule, facts, { clock: 'plan', ...place });
 
 /** How tracks are laid: phrases that are begun or left in their middle, and tracks that lie over themselves. */
 export function placementFindings(music: Music, laid: LaidMusic, blocks: ReadonlyMap<string, Span>): Finding[] {
@@ -35,17 +30,8 @@ function beginsInPhrase({ laid }: LaidMusic, music: Music): Finding[] {
     const back = placement.fromBeat - into;
     const fromBeat = into <= counts / 2 && back >= 0 ? back : back + counts;
     const placements = music.placements.map((p) => (p.id === placement.id ? { ...p, fromBeat } : p));
-    return [
-      musicFinding({
-        rule: 'music-starts-mid-phrase',
-        at: start,
-        says: `“${title}” begins on count ${into + 1} of a phrase.`,
-        measured: `count ${into + 1}`,
-        wanted: 'the first of a phrase',
-        source: TRADE,
-        mends: [{ kind: 'music', label: 'Begin on the nearest phrase', music: { ...music, placements } }],
-      }),
-    ];
+    const mends = [{ kind: 'music', label: 'Begin on the nearest phrase', music: { ...music, placements } }] as const;
+    return [musicFinding('music-starts-mid-phrase', { track: title, count: into + 1 }, { at: start, mends })];
   });
 }
 
@@ -66,18 +52,10 @@ function overItself({ laid }: LaidMusic, music: Music): Finding[] {
     const placements = music.placements.flatMap((p) =>
       p.id === l.placement.id ? (beats < 1 ? [] : [{ ...p, beats, fadeInBeats: Math.min(p.fadeInBeats, beats) }]) : [p],
     );
-    return [
-      musicFinding({
-        rule: 'music-over-itself',
-        severity: 'alarm',
-        at: next.start,
-        says: `“${l.track.title}” is laid over itself.`,
-        measured: `${((l.end - next.start) / 1e6).toFixed(1)} s twice`,
-        wanted: 'once at a time',
-        source: JUDGEMENT,
-        mends: [{ kind: 'music', label: 'Stop the first where the second begins', music: { ...music, placements } }],
-      }),
-    ];
+    const label = 'Stop the first where the second begins';
+    const mends = [{ kind: 'music', label, music: { ...music, placements } }] as const;
+    const facts = { track: l.track.title, twiceUs: micros(l.end - next.start) };
+    return [musicFinding('music-over-itself', facts, { severity: 'alarm', at: next.start, mends })];
   });
 }
 
@@ -92,14 +70,5 @@ function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd
   const into = (((end - map.phrase) % counts) + counts) % counts;
   const crossed = laid.some((o) => o !== l && o.start < l.end && o.end > l.end);
   if (into === 0 || crossed || l.placement.fadeOutBeats > 0 || Math.abs(l.end - blockEnd) <= PHRASE_SLACK_US) return [];
-  return [
-    musicFinding({
-      rule: 'music-mid-phrase',
-      at: l.end,
-      says: `“${l.track.title}” stops on count ${into + 1} of a phrase.`,
-      measured: `count ${into + 1}`,
-      wanted: 'the end of a phrase, or a fade',
-      source: TRADE,
-    }),
-  ];
+  return [musicFinding('music-mid-phrase', { track: l.track.title, count: into + 1 }, { at: l.end })];
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
@@ -40,7 +41,8 @@ describe('a cut in the music of the room', () => {
   it('is told where the count jumps, and set right by cutting a little more', () => {
     const [finding, ...others] = cutAt([cut]);
     expect(others).toEqual([]);
-    expect(finding).toMatchObject({ rule: 'beat-jumps', measured: '0.40 of a count', at: s(50), takeId: 'a' });
+    expect(finding).toMatchObject({ rule: 'beat-jumps', at: s(50), takeId: 'a' });
+    expect(wordsOf(finding!).measured).toBe('0.40 of a count');
     const [mend] = finding!.mends;
     expect(mend).toMatchObject({ kind: 'remove-spans', label: expect.stringContaining('7 whole counts') as string });
     if (mend?.kind !== 'remove-spans') throw new Error('no fix');

@@ -1,13 +1,12 @@
 import { beatJump, roomMusicAt } from '../edit/room-beats.ts';
 import type { Shot } from '../edit/shots.ts';
-import { type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 import type { LaidTrack } from '../music/laid.ts';
 import type { Music } from '../music/music.ts';
 import { type TempoMap, beatAt, beatTime, milliBpmAt } from '../music/tempo-map.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { writeTime } from '../time/typed-time.ts';
 
 /** A count that comes this much too early or too late is a stumble; a frame is at most 42 ms. */
 const JUMP_US = 60_000;
@@ -39,18 +38,9 @@ export function roomMusicFindings(
     const jump = beatJump(left.map, before.end, comes.map, shot.start);
     if (Math.abs(jump) * beatLength(left.map, before.end) < JUMP_US) return [];
     const segmentKey = segments.find((s) => s.start <= shot.at && shot.at < s.end)?.key ?? null;
-    const by = `${Math.abs(jump).toFixed(2)} of a count`;
-    return [
-      {
-        ...{ rule: 'beat-jumps', severity: 'note', segmentKey, takeId: shot.takeId, clock: 'programme', at: shot.at },
-        says: `The beat of the room jumps by ${by} where the film is cut at ${writeTime(shot.at, 1)}.`,
-        measured: by,
-        wanted: 'a beat that goes on',
-        source: TRADE,
-        certainty: 0.85,
-        mends: before.takeId === shot.takeId && left === comes ? onWholeBeats(left, before, shot, speechOf) : [],
-      },
-    ];
+    const mends = before.takeId === shot.takeId && left === comes ? onWholeBeats(left, before, shot, speechOf) : [];
+    const place = { clock: 'programme', at: shot.at, segmentKey, takeId: shot.takeId, certainty: 0.85, mends } as const;
+    return [finding('beat-jumps', { counts: jump, at: shot.at }, place)];
   });
 }
 
@@ -98,22 +88,14 @@ export function musicOverRoom(
     const [at, room] = [micros(Math.min(...both.map((b) => b.start))), both[0]!.room];
     const rest = music.placements.filter((p) => p.blockId !== blockId);
     const silent = [...music.silent.filter((id) => id !== blockId), blockId];
-    const tempo = (milliBpmAt(room.map, 0) / 1000).toFixed(0);
-    found.push({
-      ...{ rule: 'music-over-room', severity: 'alarm', segmentKey: first.key, clock: 'programme', at },
-      says: `Music is laid under “${first.blockName}”, but music plays in the room already (${tempo} a minute).`,
-      measured: `${(length / 1e6).toFixed(0)} s of both`,
-      wanted: 'one music at a time',
-      source: TRADE,
-      certainty: 0.85,
-      mends: [
-        {
-          kind: 'music',
-          label: `Lay none under “${first.blockName}”: the room’s is heard`,
-          music: { ...music, placements: rest, silent },
-        },
-      ],
-    });
+    const fix: Mend = {
+      kind: 'music',
+      label: `Lay none under “${first.blockName}”: the room’s is heard`,
+      music: { ...music, placements: rest, silent },
+    };
+    const facts = { block: first.blockName, roomBpm: milliBpmAt(room.map, 0) / 1000, bothUs: length };
+    const place = { clock: 'programme', severity: 'alarm', segmentKey: first.key, at, certainty: 0.85 } as const;
+    found.push(finding('music-over-room', facts, { ...place, mends: [fix] }));
   }
   return found;
 }

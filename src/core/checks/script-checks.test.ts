@@ -6,7 +6,7 @@ import { schedule } from '../script/schedule.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { applyMend } from '../workout/apply-mend.ts';
 import { newDocument } from '../workout/document.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, wordsOf } from '../findings/finding.ts';
 import { replaceNumber, scriptFindings } from './script-checks.ts';
 import { type SaidText, wordingFindings } from './wording-checks.ts';
 
@@ -101,8 +101,10 @@ describe('lines that do not fit', () => {
 describe('what is missing', () => {
   it('a form line for a move with a caution, an option for a move with impact, each added in one click', () => {
     const script = scriptOf();
-    expect(about(script, 'form-missing').map((f) => f.says)).toContain('Squat has a caution and no form line.');
-    expect(about(script, 'option-missing').map((f) => f.says)).toEqual([
+    expect(about(script, 'form-missing').map((f) => wordsOf(f).says)).toContain(
+      'Squat has a caution and no form line.',
+    );
+    expect(about(script, 'option-missing').map((f) => wordsOf(f).says)).toEqual([
       'Squat jump has high impact and no option is said.',
     ]);
     const next = mended(script, about(script, 'option-missing')[0]);
@@ -136,7 +138,7 @@ describe('wording', () => {
       ),
     );
     const [praise] = about(script, 'praise-repeated');
-    expect(praise).toMatchObject({ measured: '6 times', wanted: 'at most 3 in a class' });
+    expect(wordsOf(praise!)).toMatchObject({ measured: '6 times', wanted: 'at most 3 in a class' });
     const next = mended(script, praise);
     expect(about(next, 'praise-repeated')).toEqual([]);
     expect(next.cues.slice(0, 3).every((c) => c.text === 'Great job, keep breathing.')).toBe(true);
@@ -155,7 +157,7 @@ describe('wording', () => {
     expect(
       mended(
         script,
-        about(script, 'filler').find((f) => f.says.includes('basically')),
+        about(script, 'filler').find((f) => wordsOf(f).says.includes('basically')),
       ).cues[0]?.text,
     ).toBe('Sit back, you know, and stand.');
   });

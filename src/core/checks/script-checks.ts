@@ -1,4 +1,4 @@
-import type { ClaimType } from '../claims/claim.ts';
+import type { Claim } from '../claims/claim.ts';
 import { type ScriptClaim, scriptClaims } from '../claims/script-claims.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
@@ -6,25 +6,10 @@ import type { CallMeans } from '../script/calls.ts';
 import type { Cue, Script } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
 import { numberWords } from '../speech/spoken.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
-import { writeSeconds } from '../time/typed-time.ts';
-import { type CueChange, type Finding, type Mend, TRADE } from '../findings/finding.ts';
+import { ZERO, fromSeconds } from '../time/micros.ts';
+import { type CueChange, type Finding, type Mend, finding } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';
 import { wordingFindings } from './wording-checks.ts';
-
-/** How a false claim is put into words, by its type; for a script and a take alike. */
-export const CLAIM_WORDS: Readonly<Record<ClaimType, string>> = {
-  'seconds-left': 'is not the time that is left',
-  'half-way': 'is not said in the middle',
-  'moves-left': 'is not what is left',
-  round: 'is another round',
-  length: 'is not how long it is',
-  'next-up': 'is not what comes next',
-  side: 'is the wrong side',
-  position: 'is another position',
-  equipment: 'is not so',
-  count: 'is another count',
-};
 
 /**
  * Everything to say of a script before it is filmed, in the order of the class: what is not true, what does not fit,
@@ -58,38 +43,20 @@ export function scriptFindings(
 
 function falseLine(claim: ScriptClaim, cue: Cue | undefined): Finding {
   const change = cue === undefined ? null : correction(claim, cue);
-  const measured =
-    claim.type === 'half-way'
-      ? `${claim.actual} s into it`
-      : claim.type === 'seconds-left'
-        ? `${claim.actual} s are left`
-        : `said ${claim.claimed}`;
-  const wanted =
-    claim.type === 'half-way'
-      ? `${claim.claimed} s`
-      : claim.type === 'seconds-left'
-        ? `${claim.claimed} s`
-        : String(claim.actual ?? 'unknown');
-  return {
-    rule: `claim-${claim.type}`,
-    severity: 'alarm',
-    segmentKey: claim.segmentKey,
-    ...(cue === undefined ? {} : { cueId: cue.id }),
-    clock: 'plan',
-    at: claim.at,
-    says: `“${claim.said}” ${CLAIM_WORDS[claim.type]}.`,
-    measured,
-    wanted,
-    source: 'the plan',
-    certainty: 0.9,
-    mends:
-      change === null
-        ? cue === undefined
-          ? []
-          : [removal(cue)]
-        : [change, ...(cue === undefined ? [] : [removal(cue)])],
-  };
+  const removals = cue === undefined ? [] : [removal(cue)];
+  return finding(
+    `claim-${claim.type}`,
+    { of: 'script', ...claimFacts(claim) },
+    {
+      ...{ clock: 'plan', severity: 'alarm', segmentKey: claim.segmentKey, at: claim.at, certainty: 0.9 },
+      ...(cue !== undefined && { cueId: cue.id }),
+      mends: change === null ? removals : [change, ...removals],
+    },
+  );
 }
+
+/** What a claim says and what is so, as its rule holds it. */
+export const claimFacts = ({ said, claimed, actual }: Claim) => ({ said, claimed, actual });
 
 const scriptMend = (label: string, changes: readonly CueChange[]): Mend => ({ kind: 'script', label, changes });
 const removal = (cue: Cue): Mend => scriptMend('Take the line out', [{ kind: 'remove', cueId: cue.id }]);
@@ -162,38 +129,14 @@ function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: Readon
     const cue = d.cueId === null ? undefined : cues.get(d.cueId);
     if (cue === undefined || d.text.trim() === '') return [];
     const segment = d.segmentIndex === null ? undefined : segments[d.segmentIndex];
-    const gone = d.reason === 'segment-gone';
-    return [
-      {
-        rule: gone ? 'segment-gone' : 'line-too-long',
-        severity: 'alarm',
-        segmentKey: segment?.key ?? null,
-        cueId: cue.id,
-        clock: 'plan',
-        at: segment?.start ?? micros(0),
-        says: gone
-          ? `“${short(d.text)}” belongs to a segment that is no longer in the plan.`
-          : `“${short(d.text)}” does not fit.`,
-        measured: gone ? 'no segment' : `${writeSeconds(d.missingUs)} s too long`,
-        wanted: gone ? 'a segment of the plan' : 'room between the other lines',
-        source: gone ? 'the plan' : `the plan; ${TRADE}`,
-        certainty: 1,
-        ...(gone ? {} : { facts: { over: d.missingUs / 1e6 } }),
-        mends: [
-          ...(segment !== undefined && cue.anchor.kind !== 'free'
-            ? [
-                scriptMend('Let it find its own place', [
-                  { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'free' } } },
-                ]),
-              ]
-            : []),
-          removal(cue),
-        ],
-      },
-    ];
+    const place = { clock: 'plan', severity: 'alarm', cueId: cue.id, at: segment?.start ?? ZERO } as const;
+    const free: Mend = scriptMend('Let it find its own place', [
+      { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'free' } } },
+    ]);
+    const mends = [...(segment !== undefined && cue.anchor.kind !== 'free' ? [free] : []), removal(cue)];
+    const at = { ...place, segmentKey: segment?.key ?? null, mends };
+    return d.reason === 'segment-gone'
+      ? [finding('segment-gone', { text: d.text }, at)]
+      : [finding('line-too-long', { text: d.text, missingUs: d.missingUs }, at)];
   });
-}
-
-function short(text: string): string {
-  return text.length > 48 ? `${text.slice(0, 46).trimEnd()} …` : text;
 }

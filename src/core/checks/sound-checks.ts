@@ -1,7 +1,7 @@
 import type { ProgrammeSound } from '../edit/decisions.ts';
-import { type Finding, JUDGEMENT, type Mend } from '../findings/finding.ts';
+import { type Finding, type Mend, finding } from '../findings/finding.ts';
 import type { Music } from '../music/music.ts';
-import { type HeardSentence, type SoundAlong, rangeOf } from '../sound/along.ts';
+import { type SoundAlong, rangeOf } from '../sound/along.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeTime } from '../time/typed-time.ts';
@@ -30,8 +30,7 @@ export function soundFindings(of: Sounding): Finding[] {
 
 const segmentAt = ({ segments }: Sounding, at: Micros): string | null =>
   segments.find((s) => s.start <= at && at < s.end)?.key ?? null;
-const quoted = ({ text }: HeardSentence): string => `“${text.length > 60 ? `${text.slice(0, 57)}…` : text}”`;
-const lu = (value: number): string => `${value.toFixed(1)} LU`;
+const placeOf = (of: Sounding, at: Micros) => ({ clock: 'programme', at, segmentKey: segmentAt(of, at) }) as const;
 
 /** Every segment brought to one loudness; nothing where that is done already. */
 const levelled = ({ sound }: Sounding): Mend[] =>
@@ -50,24 +49,8 @@ function softSentences(of: Sounding): Finding[] {
   if (range === null) return [];
   return of.along.sentences.flatMap((s): Finding[] => {
     if (s.lufs === null || s.end - s.start < 5e5 || range.middle - s.lufs <= SOFT_LU) return [];
-    return [
-      {
-        ...{
-          rule: 'sentence-soft',
-          severity: 'note',
-          segmentKey: segmentAt(of, s.start),
-          clock: 'programme',
-          at: s.start,
-        },
-        says: `${quoted(s)} is much softer than the rest.`,
-        measured: `${lu(range.middle - s.lufs)} below`,
-        wanted: `at most ${SOFT_LU} LU below the middle of all sentences`,
-        source: JUDGEMENT,
-        certainty: 0.75,
-        mends: levelled(of),
-        facts: { over: range.middle - s.lufs - SOFT_LU, said: s.text },
-      },
-    ];
+    const facts = { said: s.text, belowLu: range.middle - s.lufs, mostLu: SOFT_LU };
+    return [finding('sentence-soft', facts, { ...placeOf(of, s.start), certainty: 0.75, mends: levelled(of) })];
   });
 }
 
@@ -83,23 +66,15 @@ function drownedSentences(of: Sounding): Finding[] {
     label: `Let the music give way by ${missing} LU more`,
     music: { ...of.music, levels: { ...levels, voiceDeciLufs } },
   };
-  return covered.map((s): Finding => ({
-    ...{
-      rule: 'sentence-covered',
-      severity: 'alarm',
-      segmentKey: segmentAt(of, s.start),
-      clock: 'programme',
-      at: s.start,
-    },
-    says: `The music covers ${quoted(s)}.`,
-    measured: `${lu(s.aboveMusic as number)} above it`,
-    wanted: lu(wanted),
-    source: wanted >= 20 ? 'WCAG 2.2, 1.4.7' : JUDGEMENT,
-    certainty: 0.8,
-    // Once the voice is levelled to what the music is made for, taking it to be softer would make it softer.
-    mends: of.sound.voice.level ? [] : [...levelled(of), softer],
-    facts: { over: wanted - (s.aboveMusic as number), said: s.text },
-  }));
+  // Once the voice is levelled to what the music is made for, taking it to be softer would make it softer.
+  const mends = of.sound.voice.level ? [] : [...levelled(of), softer];
+  return covered.map((s): Finding => {
+    const facts = { said: s.text, aboveMusicLu: s.aboveMusic as number, wantedLu: wanted };
+    return finding('sentence-covered', facts, {
+      ...placeOf(of, s.start),
+      ...{ severity: 'alarm', certainty: 0.8, mends },
+    });
+  });
 }
 
 /** Clipping comes in bursts: one finding for as many as lie within so long. */
@@ -116,18 +91,10 @@ function clippings(of: Sounding): Finding[] {
     const [at] = burst as [Micros];
     const key = segmentAt(of, at);
     const why = `the sound is clipped at ${writeTime(at)}`;
-    return {
-      ...{ rule: 'sound-clipped', severity: 'alarm', segmentKey: key, clock: 'programme', at },
-      says: `The recording is clipped at ${writeTime(at, 1)}: it was turned up too far.`,
-      measured: burst.length === 1 ? 'one place' : `${burst.length} places`,
-      wanted: 'none',
-      source: 'full scale of the recording',
-      certainty: 0.95,
-      mends:
-        key === null
-          ? []
-          : [{ kind: 'retake', label: 'Note it for the next day of filming', retake: { segmentKey: key, why } }],
-    };
+    const label = 'Note it for the next day of filming';
+    const mends = key === null ? [] : [{ kind: 'retake', label, retake: { segmentKey: key, why } } as const];
+    const place = { ...placeOf(of, at), severity: 'alarm', certainty: 0.95, mends } as const;
+    return finding('sound-clipped', { at, places: burst.length }, place);
   });
 }
 
@@ -140,16 +107,8 @@ function roomChanges(of: Sounding): Finding[] {
       label: 'Take the steady noise down',
       sound: { ...sound, voice: { ...sound.voice, noise: true } },
     };
-    return [
-      {
-        ...{ rule: 'room-changes', severity: 'note', segmentKey: segmentAt(of, at), clock: 'programme', at },
-        says: `The room sounds ${roomLu > 0 ? 'louder' : 'softer'} after the join at ${writeTime(at, 1)}.`,
-        measured: lu(Math.abs(roomLu)),
-        wanted: `at most ${ROOM_LU} LU`,
-        source: JUDGEMENT,
-        certainty: 0.6,
-        mends: sound.voice.noise ? [] : [quieter],
-      },
-    ];
+    const mends = sound.voice.noise ? [] : [quieter];
+    const facts = { louderLu: roomLu, at, mostLu: ROOM_LU };
+    return [finding('room-changes', facts, { ...placeOf(of, at), certainty: 0.6, mends })];
   });
 }

@@ -1,4 +1,4 @@
-import type { RuleId } from '../findings/rules.ts';
+import { finding, wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { lineTime } from '../speech/line-time.ts';
 import { compile } from '../plan/compile.ts';
@@ -147,22 +147,25 @@ describe('counted repetitions', () => {
       .join(' ');
   it('are right where they end at the planned number', () => expect(found(reps, say(1.5, up(10), 2.8))).toEqual([]));
   it('are wrong where they end elsewhere, or leave a number out or say it twice', () => {
-    expect(found(reps, say(1.5, up(9), 2.8)).map((f) => [f.rule, f.measured, f.wanted])).toEqual([
+    expect(found(reps, say(1.5, up(9), 2.8)).map((f) => [f.rule, wordsOf(f).measured, wordsOf(f).wanted])).toEqual([
       ['reps-miscounted', '9 repetitions', '10'],
     ]);
     expect(
-      found(reps, say(1.5, 'one two three four five five six seven eight nine', 2.8)).map((f) => [f.rule, f.wanted]),
+      found(reps, say(1.5, 'one two three four five five six seven eight nine', 2.8)).map((f) => [
+        f.rule,
+        wordsOf(f).wanted,
+      ]),
     ).toEqual([['count-skipped', '6']]);
-    expect(found(reps, say(1.5, 'one two three four six seven eight nine ten', 2.8)).map((f) => f.measured)).toEqual([
-      '6 after 4',
-    ]);
+    expect(
+      found(reps, say(1.5, 'one two three four six seven eight nine ten', 2.8)).map((f) => wordsOf(f).measured),
+    ).toEqual(['6 after 4']);
   });
   // 128 beats a minute are 0.469 s apart; two beats a number 0.9375 s.
   const counts = '# K\n## Main: cardio, counts 64 at 128 rest 20\n- Side step\n- March on the spot';
   it('keep or lose the beat of a block that is counted to music', () => {
     expect(found(counts, say(2, up(8), 0.46875)).length).toBe(0);
     expect(found(counts, say(2, up(8), 0.9375)).length).toBe(0);
-    expect(found(counts, say(2, up(8), 0.54)).map((f) => [f.rule, f.measured])).toEqual([
+    expect(found(counts, say(2, up(8), 0.54)).map((f) => [f.rule, wordsOf(f).measured])).toEqual([
       ['lost-beat', '111 BPM, 15 % too slow'],
     ]);
   });
@@ -235,23 +238,16 @@ describe('the class against its plan', () => {
 describe('slips that are handed on', () => {
   it('name the new kinds', () => {
     const alignment = align(base.segments, base.transcript, base.duration);
-    const finding = (rule: RuleId) => ({
-      rule,
-      severity: 'alarm' as const,
-      segmentKey: null,
-      clock: 'take' as const,
-      at: micros(1e6),
-      says: '“ten” is wrong.',
-      measured: '1',
-      wanted: '2',
-      source: 'the plan',
-      certainty: 0.8,
-      mends: [],
-    });
-    expect(
-      mistakesOf([finding('lost-beat'), finding('reps-miscounted'), finding('count-skipped')], alignment).map(
-        (s) => s.type,
-      ),
-    ).toEqual(['lost-beat', 'wrong-count', 'wrong-count']);
+    const place = { clock: 'take', severity: 'alarm', at: micros(1e6), certainty: 0.8 } as const;
+    const named = [
+      finding('lost-beat', { kind: 'confessed', said: 'off the beat' }, place),
+      finding('reps-miscounted', { kind: 'confessed', said: 'lost count' }, place),
+      finding('count-skipped', { move: 'Squat', before: 5, number: 7, said: '5, 7' }, place),
+    ];
+    expect(mistakesOf(named, alignment).map((s) => [s.type, s.said, s.note])).toEqual([
+      ['lost-beat', 'off the beat', expect.stringMatching('by the words')],
+      ['wrong-count', 'lost count', expect.stringMatching('by the words')],
+      ['wrong-count', '5, 7', '“5, 7” is counted in Squat. 7 after 5, wanted 6.'],
+    ]);
   });
 });

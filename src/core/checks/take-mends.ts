@@ -10,7 +10,7 @@ import type { Token } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import type { Finding, Mend } from '../findings/finding.ts';
+import { type Finding, type Mend, wordsOf } from '../findings/finding.ts';
 
 /** A pick-up may lie this far from what it sets right. */
 const REACH_US = 12e6;
@@ -40,11 +40,9 @@ const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment
 
 function settle(f: Finding): Mend {
   const how =
-    f.rule === 'break-over'
-      ? `Leave it: the timer follows the real ${f.measured}`
-      : f.rule === 'break-short'
-        ? `Leave it: the timer follows the real ${f.measured}`
-        : 'It may stand';
+    f.rule === 'break-over' || f.rule === 'break-short'
+      ? `Leave it: the timer follows the real ${wordsOf(f).measured}`
+      : 'It may stand';
   return { kind: 'settle', label: how, settled: { rule: f.rule, segmentKey: f.segmentKey, at: f.at, how } };
 }
 
@@ -66,7 +64,7 @@ function again(f: Finding, means: Means): Mend[] {
         {
           kind: 'retake',
           label: `Film ${labelWithSide(of.segment)} again`,
-          retake: { segmentKey: of.segment.key, why: f.says },
+          retake: { segmentKey: of.segment.key, why: wordsOf(f).says },
         },
       ];
 }
@@ -108,7 +106,7 @@ function pickUps(f: Finding, means: Means): Mend[] {
     at: hole.start,
     roomUs: micros(hole.end - hole.start),
     text: line.text,
-    why: f.says,
+    why: wordsOf(f).says,
     muted: line.muted,
     recording: null,
   };
@@ -156,7 +154,7 @@ function rightLine(f: Finding, means: Means): Line | null {
       };
     case 'option-late':
     case 'option-never': {
-      const easier = f.facts?.option ?? exerciseNamed(segment.label)?.easier ?? '';
+      const easier = f.facts.option ?? exerciseNamed(segment.label)?.easier ?? '';
       return easier === ''
         ? null
         : {
@@ -170,15 +168,13 @@ function rightLine(f: Finding, means: Means): Line | null {
           };
     }
     case 'equipment-unnamed': {
-      const need = f.facts?.need;
-      return need === undefined
-        ? null
-        : {
-            text: `Have your ${need.toLowerCase()} ready.`,
-            near: micros(Math.max(0, recorded.start - 8e6)),
-            within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start },
-            muted: null,
-          };
+      const { need } = f.facts;
+      return {
+        text: `Have your ${need.toLowerCase()} ready.`,
+        near: micros(Math.max(0, recorded.start - 8e6)),
+        within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start },
+        muted: null,
+      };
     }
     default:
       return null;

@@ -1,8 +1,8 @@
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
-import { type Micros } from '../time/micros.ts';
-import { type CueChange, type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
+import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type CueChange, type Finding, type Mend, finding } from '../findings/finding.ts';
 import { CLAIMS_TO_SEE_TWICE, DATED, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */
@@ -44,13 +44,12 @@ export function wordingFindings(
   ];
 }
 
-const base = (line: SaidText, clock: Finding['clock']) =>
+const placeOf = (line: SaidText, clock: Finding['clock']) =>
   ({
     segmentKey: line.segmentKey,
     ...(line.cueId === null ? {} : { cueId: line.cueId }),
     clock,
     at: line.at,
-    source: TRADE,
   }) as const;
 
 function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues): Finding[] {
@@ -70,47 +69,29 @@ function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues):
           ? []
           : [{ kind: 'change', cueId: cue.id, next: { text: swap(cue.text, words, other) } }];
       });
-      return {
-        ...base(late[0] as SaidText, clock),
-        rule: 'praise-repeated',
-        severity: 'note',
-        source: JUDGEMENT,
-        says: `“${words}” is said ${lines.length} times.`,
-        measured: `${lines.length} times`,
-        wanted: `at most ${MOST_SAME_PRAISE} in a class`,
-        certainty: 1,
-        mends:
-          changes.length === 0
-            ? []
-            : [{ kind: 'script', label: `Other words from the ${MOST_SAME_PRAISE + 1}th on`, changes }],
-      };
+      const label = `Other words from the ${MOST_SAME_PRAISE + 1}th on`;
+      const mends = changes.length === 0 ? [] : [{ kind: 'script', label, changes } as const];
+      const facts = { said: words, times: lines.length, most: MOST_SAME_PRAISE };
+      return finding('praise-repeated', facts, { ...placeOf(late[0] as SaidText, clock), mends });
     });
 }
 
 function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues): Finding[] {
-  const spoken = said.reduce((sum, line) => sum + line.end - line.at, 0) / 60e6;
+  const spokenUs = micros(said.reduce((sum, line) => sum + line.end - line.at, 0));
   const uses = new Map<string, SaidText[]>();
   for (const line of said)
     for (const match of line.text.toLowerCase().matchAll(FILLERS))
       uses.set(match[0], [...(uses.get(match[0]) ?? []), line]);
   return [...uses]
-    .filter(([, lines]) => lines.length >= FEWEST_FILLERS && lines.length > spoken * MOST_FILLERS_A_MINUTE)
+    .filter(([, lines]) => lines.length >= FEWEST_FILLERS && lines.length > (spokenUs / 60e6) * MOST_FILLERS_A_MINUTE)
     .map(([words, lines]): Finding => {
       const changes = [...new Set(lines)].flatMap((line): CueChange[] => {
         const cue = cues.get(line.cueId ?? '');
         return cue === undefined ? [] : [{ kind: 'change', cueId: cue.id, next: { text: without(cue.text, words) } }];
       });
-      return {
-        ...base(lines[0] as SaidText, clock),
-        rule: 'filler',
-        severity: 'note',
-        source: JUDGEMENT,
-        says: `“${words}” is said ${lines.length} times.`,
-        measured: `${lines.length} in ${Math.max(0.1, spoken).toFixed(1)} min of speech`,
-        wanted: `at most ${MOST_FILLERS_A_MINUTE} a minute`,
-        certainty: 0.8,
-        mends: changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes }],
-      };
+      const mends = changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes } as const];
+      const facts = { said: words, times: lines.length, spokenUs, mostAMinute: MOST_FILLERS_A_MINUTE };
+      return finding('filler', facts, { ...placeOf(lines[0] as SaidText, clock), certainty: 0.8, mends });
     });
 }
 
@@ -120,44 +101,27 @@ function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: Sp
   if (clock !== 'plan') return [];
   const longest = line.text
     .split(/[.!?…;:,—–]+/)
-    .map((part) => lineTime(part, speaker) / 1e6)
-    .reduce((a, b) => Math.max(a, b), 0);
-  if (longest <= most) return [];
+    .map((part) => lineTime(part, speaker))
+    .reduce((a, b) => micros(Math.max(a, b)), ZERO);
+  if (longest <= most * 1e6) return [];
   const cue = cues.get(line.cueId ?? '');
   const halves = cue === undefined ? null : inTwo(cue.text);
-  return [
-    {
-      ...base(line, clock),
-      rule: 'one-breath',
-      severity: 'note',
-      source: JUDGEMENT,
-      says: 'Nobody says this in one breath.',
-      measured: `${longest.toFixed(1)} s without a pause`,
-      wanted: `at most ${most} s${most === BREATH_S.working ? ' while working' : ''}`,
-      certainty: 0.7,
-      mends:
-        cue === undefined || halves === null
-          ? []
-          : [
-              {
-                kind: 'script',
-                label: 'Make two lines of it',
-                changes: [
-                  { kind: 'change', cueId: cue.id, next: { text: halves[0] } },
-                  {
-                    kind: 'add',
-                    cue: {
-                      ...cue,
-                      id: `${freeCueId([...cues.values()])}`,
-                      text: halves[1],
-                      anchor: { kind: 'after', cueId: cue.id, gapUs: 300_000 as Micros },
-                    },
-                  },
-                ],
-              },
-            ],
-    },
-  ];
+  const facts = { longestUs: longest, mostS: most, isWorking: most === BREATH_S.working };
+  const mends = cue === undefined || halves === null ? [] : [twoLines(cue, halves, cues)];
+  return [finding('one-breath', facts, { ...placeOf(line, clock), certainty: 0.7, mends })];
+}
+
+function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cues): Mend {
+  const id = freeCueId([...cues.values()]);
+  const anchor = { kind: 'after', cueId: cue.id, gapUs: 300_000 as Micros } as const;
+  return {
+    kind: 'script',
+    label: 'Make two lines of it',
+    changes: [
+      { kind: 'change', cueId: cue.id, next: { text: first } },
+      { kind: 'add', cue: { ...cue, id, text: second, anchor } },
+    ],
+  };
 }
 
 /** A long line cut at the joint nearest its middle; null where it has none. */
@@ -176,51 +140,21 @@ function inTwo(text: string): [string, string] | null {
 }
 
 function claimsToSeeTwice(line: SaidText, clock: Finding['clock'], cues: Cues): Finding[] {
-  const found: Finding[] = [];
   const cue = cues.get(line.cueId ?? '');
-  const removal =
+  const removal: Mend[] =
     cue === undefined
       ? []
-      : ([{ kind: 'script', label: 'Take the line out', changes: [{ kind: 'remove', cueId: cue.id }] }] as const);
-  for (const { words, says, advice } of CLAIMS_TO_SEE_TWICE) {
+      : [{ kind: 'script', label: 'Take the line out', changes: [{ kind: 'remove', cueId: cue.id }] }];
+  const place = { ...placeOf(line, clock), certainty: 0.7, mends: removal };
+  const found = CLAIMS_TO_SEE_TWICE.flatMap(({ words, says, advice }): Finding[] => {
     const match = words.exec(line.text);
-    if (match !== null)
-      found.push({
-        ...base(line, clock),
-        rule: 'second-look',
-        severity: 'note',
-        says: `“${match[0]}” ${says}.`,
-        measured: 'said',
-        wanted: advice,
-        source: `${TRADE}; advertising law differs by country`,
-        certainty: 0.7,
-        mends: removal,
-      });
-  }
+    return match === null ? [] : [finding('second-look', { said: match[0], is: says, advice }, place)];
+  });
   const dated = DATED.exec(line.text.replace(/’/g, "'"));
-  if (dated !== null)
-    found.push({
-      ...base(line, clock),
-      rule: 'dated',
-      severity: 'note',
-      says: `“${dated[0]}” is true on one day only.`,
-      measured: 'said',
-      wanted: 'words that are true whenever the class is watched',
-      certainty: 0.7,
-      mends: removal,
-    });
+  if (dated !== null) found.push(finding('dated', { said: dated[0] }, place));
   const pain = PAIN_WORDS.exec(line.text);
   if (pain !== null)
-    found.push({
-      ...base(line, clock),
-      rule: 'pain-wording',
-      severity: 'alarm',
-      says: `“${pain[0]}” asks people to go on against pain.`,
-      measured: 'said',
-      wanted: 'stop on pain; tension is fine',
-      certainty: 0.8,
-      mends: removal,
-    });
+    found.push(finding('pain-wording', { said: pain[0] }, { ...place, severity: 'alarm', certainty: 0.8 }));
   return found;
 }
 

@@ -7,7 +7,8 @@ import type { Music } from '../music/music.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Cue } from '../script/cue.ts';
 
-import type { RuleId } from './rules.ts';
+import type { FindingWords, Rule } from './rule.ts';
+import { type FactsOf, RULES, type RuleId } from './rules.ts';
 
 /**
  * A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they
@@ -44,9 +45,8 @@ export type CueChange =
   | { readonly kind: 'remove'; readonly cueId: string }
   | { readonly kind: 'add'; readonly cue: Cue };
 
-/** What a check found. Times are on the clock that `clock` names. */
-export interface Finding {
-  readonly rule: RuleId;
+/** Where a finding is and how sure it is; times are on the clock that `clock` names. */
+interface FindingPlace {
   readonly severity: 'alarm' | 'note';
   readonly segmentKey: string | null;
   /** The take whose clock it is on, where there are several. */
@@ -55,29 +55,44 @@ export interface Finding {
   readonly cueId?: string;
   readonly clock: 'plan' | 'take' | 'programme';
   readonly at: Micros;
-  readonly says: string;
-  readonly measured: string;
-  readonly wanted: string;
-  readonly source: string;
   /** 0 to 1. */
   readonly certainty: number;
   readonly mends: readonly Mend[];
-  /** What it is about as data, for what goes on from it: sentences are for people and are not read by the program. */
-  readonly facts?: FindingFacts;
 }
 
-export interface FindingFacts {
-  /** By how much it is past what is wanted, in the unit of its rule. */
-  readonly over?: number;
-  /** The words that it is in, as they were said. */
-  readonly said?: string;
-  /** The option that is missing or late, the thing that nobody named. */
-  readonly option?: string;
-  readonly need?: string;
+type FindingOf<R extends RuleId> = FindingPlace & { readonly rule: R; readonly facts: FactsOf<R> };
+
+/** What a check found, as data: `wordsOf` puts it into a sentence. */
+export type Finding = { readonly [R in RuleId]: FindingOf<R> }[RuleId];
+
+/** A finding: a note, certain, without a fix and in no segment, where nothing else is said. */
+export function finding<R extends RuleId>(
+  rule: R,
+  facts: FactsOf<R>,
+  place: Partial<FindingPlace> & Pick<FindingPlace, 'clock' | 'at'>,
+): Finding {
+  const made: FindingOf<R> = {
+    ...{ rule, facts },
+    ...{ severity: 'note', segmentKey: null, certainty: 1, mends: [] },
+    ...place,
+  };
+  // The types cannot follow a rule that is not known yet into the union of all of them.
+  return made as Finding;
 }
 
-/** The source given for limits that are common practice and have no published one. */
-export const TRADE = 'common practice';
+/** The finding in words. */
+export function wordsOf({ rule, facts }: Pick<Finding, 'rule' | 'facts'>): FindingWords {
+  const { words } = RULES[rule] as Rule<unknown>;
+  return words(facts);
+}
 
-/** The source given for limits that this program sets by its own judgement. */
-export const JUDGEMENT = 'our own judgement';
+/** By how much it is past what is wanted, in the unit of its rule; null: its rule has no limit that can be set. */
+export function overOf({ rule, facts }: Pick<Finding, 'rule' | 'facts'>): number | null {
+  const { limit } = RULES[rule] as Rule<unknown>;
+  return limit?.over(facts) ?? null;
+}
+
+/** The words it is in, as they were said; null: it is in none. */
+export function saidIn({ facts }: Pick<Finding, 'facts'>): string | null {
+  return 'said' in facts ? facts.said : null;
+}

@@ -1,4 +1,4 @@
-import type { Finding } from './finding.ts';
+import { type Finding, overOf } from './finding.ts';
 import { RULES, type RuleId } from './rules.ts';
 
 /** What a studio wants to be told of: rules that are off, and from how much on others tell. */
@@ -19,10 +19,11 @@ export function canBeOff(rule: RuleId): boolean {
 }
 
 /** Whether a studio wants to be told of a finding. */
-export function isWanted({ rule, facts }: Pick<Finding, 'rule' | 'facts'>, { off, from }: StudioRules): boolean {
+export function isWanted(finding: Pick<Finding, 'rule' | 'facts'>, { off, from }: StudioRules): boolean {
+  const { rule } = finding;
   if (off.includes(rule) && canBeOff(rule)) return false;
-  const least = from[rule];
-  return least === undefined || facts?.over === undefined || facts.over >= least;
+  const [least, over] = [from[rule], overOf(finding)];
+  return least === undefined || over === null || over >= least;
 }
 
 /** The same with a rule switched on or off. */

@@ -2,8 +2,7 @@ import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { writeTime } from '../time/typed-time.ts';
-import { type Finding, JUDGEMENT, TRADE } from '../findings/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
 /** A call may stand this far from the change it announces. */
@@ -30,15 +29,13 @@ export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], toke
       const vague = tokens.some((t) => t.sigma > VAGUE_US && Math.abs(t.at - end) < VAGUE_REACH_US);
       if (!called(end) && !vague)
         found.push(
-          inTake(r.segment, end, {
-            severity: 'note',
-            rule: 'change-without-call',
-            says: `${labelWithSide(r.segment)} ends without a call.`,
-            measured: 'no call',
-            wanted: 'a countdown, or “rest”',
-            source: TRADE,
-            certainty: Math.min(0.5, r.placed),
-          }),
+          inTake(
+            'change-without-call',
+            { move: labelWithSide(r.segment) },
+            {
+              ...{ segment: r.segment, at: end, severity: 'note', certainty: Math.min(0.5, r.placed) },
+            },
+          ),
         );
     }
   }
@@ -49,16 +46,13 @@ export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], toke
     // Repetitions are counted down too, and rightly end in mid-interval: only a note.
     if (inside !== undefined)
       found.push(
-        inTake(inside.r.segment, h.at, {
-          severity: 'note',
-          rule: 'call-without-change',
-          says: `“${h.said}” is counted down to nothing.`,
-          measured: `at ${writeTime(h.at, 1)}`,
-          wanted: 'a change',
-          source: JUDGEMENT,
-          certainty: 0.4,
-          facts: { said: h.said },
-        }),
+        inTake(
+          'call-without-change',
+          { kind: 'measured', said: h.said, at: h.at },
+          {
+            ...{ segment: inside.r.segment, at: h.at, severity: 'note', certainty: 0.4 },
+          },
+        ),
       );
   }
   return found;

@@ -1,7 +1,7 @@
 import { MISTAKE_CONFESSED } from '../language/en/mistake-words.ts';
 import { isActive } from '../plan/segment.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { type Finding, JUDGEMENT } from '../findings/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
 /** Mistakes that the instructor says aloud: a lost beat, a lost count. */
@@ -10,7 +10,7 @@ export function confessedMistakes(filmed: readonly Filmed[], tokens: readonly To
   const found: Finding[] = [];
   for (let i = 0; i < tokens.length; i++) {
     const here = text.slice(i, i + 6).join(' ');
-    for (const [rule, says, pattern] of MISTAKE_CONFESSED) {
+    for (const [rule, pattern] of MISTAKE_CONFESSED) {
       if (pattern.exec(here)?.index !== 0) continue;
       const token = tokens[i] as Token;
       const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);
@@ -24,18 +24,8 @@ export function confessedMistakes(filmed: readonly Filmed[], tokens: readonly To
         .slice(i, i + 5)
         .map((t) => t.text)
         .join(' ');
-      found.push(
-        inTake(inside.r.segment, token.at, {
-          severity: 'note',
-          rule,
-          says: `${says}: “${said}”.`,
-          measured: 'said so',
-          wanted: 'a clean run',
-          source: JUDGEMENT,
-          certainty: 0.7,
-          facts: { said },
-        }),
-      );
+      const place = { segment: inside.r.segment, at: token.at, severity: 'note', certainty: 0.7 } as const;
+      found.push(inTake(rule, { kind: 'confessed', said }, place));
     }
   }
   return found;

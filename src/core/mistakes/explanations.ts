@@ -4,8 +4,8 @@ import { phrasesOf } from '../transcript/phrases.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
-import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import { writeSeconds } from '../time/typed-time.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
 /**
@@ -61,24 +61,12 @@ export function explanationsIntoWork(
     const from = Math.max(run.start, before.start);
     if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS)
       return [];
-    return [
-      inTake(r.segment, start, {
-        rule: 'explanation-into-work',
-        says: `The explanation runs ${writeSeconds(micros(over))} s into ${labelWithSide(r.segment)}.`,
-        measured: `${writeSeconds(micros(over))} s`,
-        wanted: `over by the start, ${writeTime(start, 1)}`,
-        source: TRADE,
-        facts: { over: over / 1e6 },
-        certainty: r.placed * 0.8,
-        mends: [
-          {
-            kind: 'remove-spans',
-            label: `Cut the ${writeSeconds(micros(over))} s of talk out of the work`,
-            spans: [span(start, micros(start + over))],
-          },
-        ],
-      }),
-    ];
+    const overUs = micros(over);
+    const label = `Cut the ${writeSeconds(overUs)} s of talk out of the work`;
+    const mends = [{ kind: 'remove-spans', label, spans: [span(start, micros(start + over))] }] as const;
+    const facts = { move: labelWithSide(r.segment), overUs, start };
+    const place = { segment: r.segment, at: start, certainty: r.placed * 0.8, mends };
+    return [inTake('explanation-into-work', facts, place)];
   });
 }
 
@@ -93,16 +81,8 @@ export function shortBreaks(filmed: readonly Filmed[]): Finding[] {
       planned - (end - start) < SHORT_LEAST_US
     )
       return [];
-    return [
-      inTake(r.segment, start, {
-        rule: 'break-short',
-        says: `${r.segment.label} is over ${writeSeconds(micros(planned - (end - start)))} s early.`,
-        measured: `${writeSeconds(micros(end - start))} s`,
-        wanted: `${writeSeconds(micros(planned))} s`,
-        source: 'the plan',
-        facts: { over: (planned - (end - start)) / 1e6 },
-        certainty: r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6)),
-      }),
-    ];
+    const facts = { name: r.segment.label, lengthUs: micros(end - start), plannedUs: micros(planned) };
+    const certainty = r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6));
+    return [inTake('break-short', facts, { segment: r.segment, at: start, certainty })];
   });
 }

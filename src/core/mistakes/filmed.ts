@@ -1,5 +1,6 @@
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, finding } from '../findings/finding.ts';
+import type { FactsOf, RuleId } from '../findings/rules.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 
@@ -17,11 +18,11 @@ export function filmedOf(alignment: Alignment): Filmed[] {
   return alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
 }
 
-/** A finding at a time of the take, in a segment. */
-export function inTake(
-  segment: Segment,
-  at: Micros,
-  f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'certainty'> & Partial<Finding>,
-): Finding {
-  return { severity: 'alarm', segmentKey: segment.key, clock: 'take', at, mends: [], ...f };
-}
+type Place = Pick<Finding, 'at'> &
+  Partial<Pick<Finding, 'severity' | 'certainty' | 'mends'>> & { readonly segment: Segment };
+
+/** A finding at a time of the take, in a segment; an alarm where nothing else is said. */
+export const inTake = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding => {
+  const { segment, ...others } = place;
+  return finding(rule, facts, { clock: 'take', severity: 'alarm', segmentKey: segment.key, ...others });
+};

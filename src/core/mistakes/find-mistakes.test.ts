@@ -1,3 +1,4 @@
+import { wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from '../../../tests/support/synthetic-take.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
@@ -57,7 +58,7 @@ describe('slips of a take', () => {
       (f) => f.rule === 'explanation-into-work',
     );
     expect(finding?.segmentKey).toBe(segments[3]?.key);
-    expect(Math.abs(Number.parseFloat(finding?.measured ?? '') - 5.8)).toBeLessThan(1.2);
+    expect(Math.abs(Number.parseFloat(wordsOf(finding!).measured) - 5.8)).toBeLessThan(1.2);
     expect(finding?.mends[0]?.kind).toBe('remove-spans');
   });
   it('equipment that is not named before it is needed', () => {

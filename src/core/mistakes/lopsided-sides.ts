@@ -1,6 +1,5 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
-import { writeSeconds } from '../time/typed-time.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
@@ -34,16 +33,9 @@ export function lopsidedSides(filmed: readonly Filmed[]): Finding[] {
       Math.min(f.r.placed, next.r.placed) < PLACED
     )
       return [];
-    return [
-      inTake(a, f.end, {
-        severity: 'note',
-        rule: 'claim-half-way',
-        says: `The sides of ${a.label} are switched ${writeSeconds(micros(Math.abs(off) / 2))} s too ${off > 0 ? 'late' : 'early'}.`,
-        measured: `${writeSeconds(micros(f.end - f.start))} s and ${writeSeconds(micros(next.end - next.start))} s`,
-        wanted: 'as long as each other',
-        source: 'the plan',
-        certainty: 0.6 * Math.min(f.r.placed, next.r.placed),
-      }),
-    ];
+    const [firstUs, secondUs] = [micros(f.end - f.start), micros(next.end - next.start)];
+    const facts = { move: a.label, firstUs, secondUs, lateUs: off / 2 };
+    const certainty = 0.6 * Math.min(f.r.placed, next.r.placed);
+    return [inTake('sides-uneven', facts, { segment: a, at: f.end, severity: 'note', certainty })];
   });
 }

@@ -3,7 +3,8 @@ import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { numberOf } from '../language/en/numbers.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import type { Finding } from '../findings/finding.ts';
+import { inTake } from './filmed.ts';
 
 /** Numbers placed less surely than this say nothing of a beat. */
 const SHARP_US = 300_000;
@@ -32,45 +33,26 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
     const inside = tokens.filter(
       (t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US,
     );
-    const make = (
-      f: Pick<Finding, 'rule' | 'says' | 'measured' | 'wanted' | 'source' | 'facts'> & { at: Finding['at'] },
-    ): Finding => ({
-      severity: 'alarm',
-      segmentKey: segment.key,
-      clock: 'take',
-      certainty: Math.min(0.8, confidence),
-      mends: [],
-      ...f,
-    });
+    const move = labelWithSide(segment);
+    const place = { segment, certainty: Math.min(0.8, confidence) };
     return runsIn(inside).flatMap((run): Finding[] => {
       const at = run.times[0] as Finding['at'];
       const last = run.values.at(-1) as number;
       if (scheme.kind === 'reps') {
         const odd = run.values.findIndex((v, i) => i > 0 && v - (run.values[i - 1] as number) !== 1);
-        if (odd > 0)
+        if (odd > 0) {
+          const [before, number] = [run.values[odd - 1] as number, run.values[odd] as number];
           return [
-            make({
-              rule: 'count-skipped',
-              at: run.times[odd] as Finding['at'],
-              says: `“${run.values[odd - 1]}, ${run.values[odd]}” is counted in ${labelWithSide(segment)}.`,
-              measured: `${run.values[odd]} after ${run.values[odd - 1]}`,
-              wanted: `${(run.values[odd - 1] as number) + 1}`,
-              source: 'the count itself',
-              facts: { said: `${run.values[odd - 1]}, ${run.values[odd]}` },
-            }),
+            inTake(
+              'count-skipped',
+              { move, before, number, said: `${before}, ${number}` },
+              { ...place, at: run.times[odd] as Finding['at'] },
+            ),
           ];
+        }
         return last === scheme.reps || last < FEWEST
           ? []
-          : [
-              make({
-                rule: 'reps-miscounted',
-                at,
-                says: `${labelWithSide(segment)} is counted to ${last}.`,
-                measured: `${last} repetitions`,
-                wanted: `${scheme.reps}`,
-                source: 'the plan',
-              }),
-            ];
+          : [inTake('reps-miscounted', { kind: 'measured', move, last, reps: scheme.reps }, { ...place, at })];
       }
       const beatUs = 60e9 / scheme.milliBpm;
       const steps = run.times
@@ -83,16 +65,11 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
       );
       const off = step / wanted - 1;
       if (Math.abs(off) <= OFF_SHARE) return [];
-      return [
-        make({
-          rule: 'lost-beat',
-          at,
-          says: `The count in ${labelWithSide(segment)} loses the beat.`,
-          measured: `${(60e6 / (step * (beatUs / wanted))).toFixed(0)} BPM, ${Math.abs(off * 100).toFixed(0)} % too ${off > 0 ? 'slow' : 'fast'}`,
-          wanted: `${(scheme.milliBpm / 1000).toFixed(0)} BPM`,
-          source: `the plan's tempo; within ${OFF_SHARE * 100} % is ${TRADE}`,
-        }),
-      ];
+      const facts = {
+        ...{ kind: 'measured' as const, move, slowerShare: off, mostShare: OFF_SHARE },
+        ...{ bpm: 60e6 / (step * (beatUs / wanted)), plannedBpm: scheme.milliBpm / 1000 },
+      };
+      return [inTake('lost-beat', facts, { ...place, at })];
     });
   });
 }

@@ -1,5 +1,5 @@
 import type { Alignment } from '../align/alignment.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, saidIn, wordsOf } from '../findings/finding.ts';
 import { labelWithSide } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 
@@ -37,10 +37,16 @@ const TYPES: Readonly<Record<string, string>> = {
   'claim-round': 'wrong-round',
   'claim-seconds-left': 'wrong-time',
   'claim-half-way': 'wrong-half-way',
+  'sides-uneven': 'wrong-half-way',
   'claim-length': 'wrong-length',
   'claim-position': 'wrong-position',
   'claim-equipment': 'wrong-equipment',
 };
+
+function noteOf(finding: Finding): string {
+  const { says, measured, wanted } = wordsOf(finding);
+  return `${says} ${measured}, wanted ${wanted}.`;
+}
 
 /** Findings of a take that are mistakes of the class, not doubts of the program. */
 export function mistakesOf(findings: readonly Finding[], alignment: Alignment): Mistake[] {
@@ -74,8 +80,8 @@ export function mistakesOf(findings: readonly Finding[], alignment: Alignment): 
         {
           at: f.at,
           type,
-          said: f.facts?.said ?? '',
-          note: `${f.says} ${f.measured}, wanted ${f.wanted}.`,
+          said: saidIn(f) ?? '',
+          note: noteOf(f),
           confidence: Math.round(f.certainty * 100) / 100,
         },
       ];

@@ -5,8 +5,7 @@ import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
-import { writeSeconds } from '../time/typed-time.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
 /** An option is offered within this before its move, or in it. */
@@ -50,33 +49,13 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
         offeredAt(tokens, before, until < 0 ? tokens.length : until, own) !== null
       )
         return [];
-      return [
-        inTake(r.segment, start, {
-          severity: 'note',
-          rule: 'option-never',
-          says: `The option of ${r.segment.label} is never offered: ${planned}.`,
-          measured: 'never said',
-          wanted: 'before the move, or in its first half',
-          source: 'the plan',
-          certainty: 0.5 * r.placed,
-          facts: { option: planned },
-        }),
-      ];
+      const place = { segment: r.segment, at: start, severity: 'note', certainty: 0.5 * r.placed } as const;
+      return [inTake('option-never', { move: r.segment.label, option: planned }, place)];
     }
     const late = said.at - start;
     if (late < Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) || r.placed < PLACED) return [];
-    return [
-      inTake(r.segment, said.at, {
-        severity: 'note',
-        rule: 'option-late',
-        says: `The option of ${r.segment.label} comes ${writeSeconds(micros(late))} s after its start.`,
-        measured: `${writeSeconds(micros(late))} s`,
-        wanted: 'before the move, or in its first half',
-        source: TRADE,
-        certainty: 0.7 * r.placed,
-        facts: { over: late / 1e6, ...(planned !== null && { option: planned }) },
-      }),
-    ];
+    const place = { segment: r.segment, at: said.at, severity: 'note', certainty: 0.7 * r.placed } as const;
+    return [inTake('option-late', { move: r.segment.label, lateUs: micros(late), option: planned }, place)];
   });
 }
 

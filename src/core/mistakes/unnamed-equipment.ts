@@ -3,8 +3,7 @@ import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { writeTime } from '../time/typed-time.ts';
-import { type Finding, TRADE } from '../findings/finding.ts';
+import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
 /** Equipment of the plan that is needed before anybody named it. */
@@ -28,18 +27,9 @@ export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: 
       const first = tokens.find((t, i) => isIt(t, i) && t.at < start + 5e6);
       if (first !== undefined || tokens.length < 20 || r.placed < PLACED) return [];
       const later = tokens.find(isIt);
-      return [
-        inTake(r.segment, start, {
-          severity: 'note',
-          rule: 'equipment-unnamed',
-          facts: { need },
-          says: `${need} is needed for ${r.segment.label} and was not named before.`,
-          measured: later === undefined ? 'never named' : `first named at ${writeTime(later.at, 0)}`,
-          wanted: `before ${writeTime(start, 0)}`,
-          source: TRADE,
-          certainty: 0.6,
-        }),
-      ];
+      const facts = { need, move: r.segment.label, namedAt: later?.at ?? null, neededAt: start };
+      const place = { segment: r.segment, at: start, severity: 'note', certainty: 0.6 } as const;
+      return [inTake('equipment-unnamed', facts, place)];
     });
   });
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '../findings/finding.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
@@ -128,9 +129,9 @@ describe('music brought to the film', () => {
     expect(filmMusicFindings(mend.music, TRACKS, segments, filmed)).toEqual([]);
     // 72 s at 127 a minute are 152.4 beats, four phrases and 24.4 beats: a track that runs on is in mid-phrase.
     const ran = music(lay(1, 'a', 'Warm-up', 668));
-    expect(filmMusicFindings(ran, [track('a', 127, 2000)], segments, filmed).map((f) => [f.rule, f.measured])).toEqual([
-      ['music-off-phrase', 'count 25'],
-    ]);
+    expect(
+      filmMusicFindings(ran, [track('a', 127, 2000)], segments, filmed).map((f) => [f.rule, wordsOf(f).measured]),
+    ).toEqual([['music-off-phrase', 'count 25']]);
     expect(filmMusicFindings(music(), TRACKS, segments, filmed)).toEqual([]);
   });
   it('is told by the plan where it lies over itself or begins in mid-phrase, each with a fix that ends it', () => {
@@ -138,11 +139,11 @@ describe('music brought to the film', () => {
     const check = (m: Music) => placementFindings(m, layMusic(m, TRACKS, segments), spans);
     const twice = music(lay(1, 'a', 'Main', 320), lay(2, 'a', 'Main', 64, { atUs: s(100) }));
     const over = check(twice).find((f) => f.rule === 'music-over-itself')!;
-    expect(over.measured).toBe('50.0 s twice');
+    expect(wordsOf(over).measured).toBe('50.0 s twice');
     const [stop] = over.mends;
     expect(stop?.kind === 'music' && check(stop.music).some((f) => f.rule === 'music-over-itself')).toBe(false);
     const mid = check(music(lay(1, 'a', 'Main', 64, { fromBeat: 36 }))).at(-1)!;
-    expect([mid.rule, mid.measured]).toEqual(['music-starts-mid-phrase', 'count 5']);
+    expect([mid.rule, wordsOf(mid).measured]).toEqual(['music-starts-mid-phrase', 'count 5']);
     const [back] = mid.mends;
     expect(back?.kind === 'music' && back.music.placements[0]!.fromBeat).toBe(32);
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bookWith } from '../exercise/library.ts';
-import type { Finding } from '../findings/finding.ts';
+import { type Finding, overOf } from '../findings/finding.ts';
 import { RULES, type RuleId } from '../findings/rules.ts';
 import { compile } from '../plan/compile.ts';
 import { micros } from '../time/micros.ts';
@@ -18,20 +18,11 @@ const checked: Checked = {
   ...{ plan, compiled, studio: USUAL_STUDIO, book: bookWith([]), tracks: [], takes: [], produced: null },
   ...{ picture: { width: 1920, height: 1080 }, script: [], sound: [] },
 };
-const finding = (rule: RuleId, of: Partial<Finding> = {}): Finding => ({
-  ...{
-    rule,
-    severity: 'alarm',
-    segmentKey: null,
-    clock: 'programme',
-    at: micros(0),
-    says: '',
-    measured: '',
-    wanted: '',
-  },
-  ...{ source: '', certainty: 0.9, mends: [] },
-  ...of,
-});
+/** A finding whose facts are of no matter here. */
+const finding = (rule: RuleId, of: Partial<Omit<Finding, 'rule' | 'facts'>> = {}): Finding => {
+  const place = { severity: 'alarm', segmentKey: null, clock: 'programme', at: micros(0), certainty: 0.9, mends: [] };
+  return { rule, facts: {}, ...place, ...of } as Finding;
+};
 
 describe('the findings of a workout', () => {
   it('of a plan alone are the plan’s, each by a rule of the registry', () => {
@@ -64,9 +55,9 @@ describe('the rules of a studio', () => {
         (f) => f.rule === 'break-planned-short',
       );
     const [first] = many({});
-    expect(first!.facts!.over).toBeGreaterThan(0);
+    expect(overOf(first!)).toBeGreaterThan(0);
     expect(many({ rules: { off: ['break-planned-short'], from: {} } })).toEqual([]);
-    expect(many({ rules: { off: [], from: { 'break-planned-short': first!.facts!.over! + 500 } } })).toEqual([]);
+    expect(many({ rules: { off: [], from: { 'break-planned-short': overOf(first!)! + 500 } } })).toEqual([]);
     expect(many({ rules: { off: ['filler'], from: { 'break-planned-short': 0.1 } } })).toHaveLength(many({}).length);
   });
 });

@@ -70,7 +70,7 @@ export const studioRulesSchema = Joi.object({
   from: Joi.object(
     Object.fromEntries(
       (Object.keys(RULES) as RuleId[])
-        .filter((id) => RULES[id].unit !== undefined)
+        .filter((id) => RULES[id].limit !== undefined)
         .map((id) => [id, Joi.number().greater(0).max(MOST_FROM)]),
     ),
   ).required(),

@@ -1,6 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
-import { DOING_TITLES, type Doing, RULES } from '../../core/findings/rules.ts';
+import { DOING_TITLES, type Doing } from '../../core/findings/rule.ts';
+import { RULES } from '../../core/findings/rules.ts';
 import { groupBy } from '../../core/script/group-by.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { byDoing, fixesOf, readinessInWords, readinessOf, stationOf } from '../../core/workout/findings-of.ts';

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import type { Finding } from '../../core/findings/finding.ts';
+import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
 import { fixesOf } from '../../core/workout/findings-of.ts';
+import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { withLetStand } from './edit-let-stand.ts';
 
@@ -23,7 +24,7 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
   const { document, change } = useDocument();
   const [asks, setAsks] = useState(false);
   const [why, setWhy] = useState('');
-  const { severity, says, measured, wanted, source, certainty, takeId, clock } = finding;
+  const { severity, certainty, takeId, clock } = finding;
   const fixes = fixesOf(finding);
   return (
     <li
@@ -36,10 +37,10 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
       </time>
       <div>
         <button className="text-left font-semibold hover:underline" onClick={show}>
-          {says}
+          {wordsOf(finding).says}
         </button>
         <p className="text-[13px] text-soft">
-          {measured}; wanted {wanted} ({source}) · <span className="figures">{Math.round(certainty * 100)}</span> % sure
+          <MeasuredWanted finding={finding} /> · <span className="figures">{Math.round(certainty * 100)}</span> % sure
         </p>
         <div className="mt-1.5 flex flex-wrap items-baseline gap-x-3 gap-y-1.5">
           {fixes.map((m, i) =>

@@ -1,4 +1,5 @@
-import { DOINGS, DOING_TITLES, RULES, type RuleId } from '../../core/findings/rules.ts';
+import { DOINGS, DOING_TITLES } from '../../core/findings/rule.ts';
+import { RULES, type RuleId } from '../../core/findings/rules.ts';
 import { MOST_FROM, type StudioRules, canBeOff, withLimit, withRule } from '../../core/findings/studio-rules.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';

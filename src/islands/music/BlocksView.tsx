@@ -1,3 +1,5 @@
+import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
+import { wordsOf } from '../../core/findings/finding.ts';
 import { useMemo, useState } from 'react';
 import { buildSet } from '../../core/music/build-set.ts';
 import { coverageOf, tempoCurve } from '../../core/music/coverage.ts';
@@ -118,10 +120,10 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
             <li key={i} className="border-b py-2 text-[13.5px]">
               <p>
                 <time className="text-soft">{writeTime(f.at, 0)}</time>{' '}
-                <span className={f.severity === 'alarm' ? 'text-alarm' : ''}>{f.says}</span>
+                <span className={f.severity === 'alarm' ? 'text-alarm' : ''}>{wordsOf(f).says}</span>
               </p>
               <p className="text-[13px] text-soft">
-                <span className="figures">{f.measured}</span>, wanted {f.wanted} ({f.source})
+                <MeasuredWanted finding={f} />
               </p>
               {f.mends.map((m) => (
                 <button key={m.label} className="btn mt-1" onClick={() => change(m.label, (d) => applyMend(d, m))}>

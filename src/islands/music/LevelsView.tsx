@@ -1,3 +1,5 @@
+import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
+import { wordsOf } from '../../core/findings/finding.ts';
 import { useMemo } from 'react';
 import { drownedFindings } from '../../core/checks/music-checks.ts';
 import { duckDb, levelCurve } from '../../core/music/levels.ts';
@@ -74,9 +76,9 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
             {drowned.slice(0, 40).map((f, i) => (
               <li key={i} className="flex items-baseline justify-between gap-3 border-b py-1.5 text-[13.5px]">
                 <span>
-                  <time className="text-soft">{writeTime(f.at, 0)}</time> {f.says}{' '}
+                  <time className="text-soft">{writeTime(f.at, 0)}</time> {wordsOf(f).says}{' '}
                   <span className="text-soft">
-                    {f.measured}, wanted {f.wanted} ({f.source})
+                    <MeasuredWanted finding={f} />
                   </span>
                 </span>
                 {f.mends.map((m) => (

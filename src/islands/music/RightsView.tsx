@@ -1,3 +1,4 @@
+import { wordsOf } from '../../core/findings/finding.ts';
 import { useRef, useState } from 'react';
 import { LICENCE_STATES, type LicenceState, type Rights } from '../../core/music/track.ts';
 import { creditLines } from '../../core/music/rights.ts';
@@ -95,9 +96,9 @@ export function RightsView({ library, laid }: { readonly library: Library; reado
           <ul>
             {missing.map((f, i) => (
               <li key={i} className="border-b py-1.5 text-[13.5px]">
-                <span className={f.severity === 'alarm' ? 'text-alarm' : ''}>{f.says}</span>{' '}
+                <span className={f.severity === 'alarm' ? 'text-alarm' : ''}>{wordsOf(f).says}</span>{' '}
                 <span className="text-soft">
-                  Has {f.measured}; needs {f.wanted}.
+                  Has {wordsOf(f).measured}; needs {wordsOf(f).wanted}.
                 </span>
               </li>
             ))}

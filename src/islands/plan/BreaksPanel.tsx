@@ -5,7 +5,8 @@ import { newBlock } from '../../core/plan/new-plan.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import type { ChangeOver } from '../../core/script/change-over.ts';
 import { whyNeeded } from '../../core/script/change-over.ts';
-import { breakGroups, groupNeeds } from '../../core/checks/break-groups.ts';
+import { breakGroups } from '../../core/checks/break-groups.ts';
+import { breakNeeds, breaksShort } from '../../core/findings/rules/plan-rules.ts';
 import { lengthenBreak } from '../../core/checks/plan-mends.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
@@ -51,10 +52,10 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
       {groups.length > 0 && (
         <ul className="mb-3 flex flex-col gap-2">
           {groups.map((g) => (
-            <li key={g.says} className="border-l-[3px] border-alarm! bg-sheet px-3 py-2">
-              <p className="font-semibold">{g.says}</p>
+            <li key={`${g.blockId} ${g.facts.why}`} className="border-l-[3px] border-alarm! bg-sheet px-3 py-2">
+              <p className="font-semibold">{breaksShort(g.facts)}</p>
               <p className="text-[13px] text-soft">
-                has <span className="figures">{writeSeconds(g.worst.plannedUs)}</span> s, needs {groupNeeds(g)}
+                has <span className="figures">{writeSeconds(g.worst.plannedUs)}</span> s, needs {breakNeeds(g.facts)}
               </p>
               <p className="mt-1 flex flex-wrap gap-1.5">
                 {g.mends.map((mend) => (

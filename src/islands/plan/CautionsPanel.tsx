@@ -1,4 +1,5 @@
-import type { Finding } from '../../core/findings/finding.ts';
+import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
+import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
@@ -18,9 +19,9 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
             key={i}
             className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
           >
-            <p className="font-semibold">{f.says}</p>
+            <p className="font-semibold">{wordsOf(f).says}</p>
             <p className="text-[13px] text-soft">
-              <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source})
+              <time>{writeTime(f.at)}</time> · <MeasuredWanted finding={f} />
             </p>
             {f.mends.length > 0 && (
               <p className="mt-1 flex flex-wrap gap-1.5">

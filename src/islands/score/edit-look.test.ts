@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newDocument } from '../../core/workout/document.ts';
 import { withFoundAgain, withLetStand } from '../check/edit-let-stand.ts';
-import type { Finding } from '../../core/findings/finding.ts';
+import { finding } from '../../core/findings/finding.ts';
 import { micros } from '../../core/time/micros.ts';
 import { withLook, withLookByHand, withLookRules, withShown } from './edit-look.ts';
 
@@ -29,12 +29,10 @@ describe('choosing a look', () => {
 });
 
 describe('letting a finding stand', () => {
-  const finding: Finding = {
-    ...{ rule: 'few-chapters', severity: 'note', segmentKey: null, clock: 'programme', at: micros(0), says: '' },
-    ...{ measured: '', wanted: '', source: '', certainty: 1, mends: [] },
-  };
+  const place = { clock: 'programme', at: micros(0) } as const;
+  const few = finding('few-chapters', { chapters: 2, fewest: 3 }, place);
   it('keeps the reason once, and finds it again', () => {
-    const twice = withLetStand(withLetStand(begun, finding, 'a'), finding, 'Two are enough here');
+    const twice = withLetStand(withLetStand(begun, few, 'a'), few, 'Two are enough here');
     expect(twice.edit.letStand).toEqual([
       { rule: 'few-chapters', segmentKey: null, at: 0, how: 'Two are enough here' },
     ]);

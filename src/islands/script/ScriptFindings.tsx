@@ -1,4 +1,5 @@
-import type { Finding } from '../../core/findings/finding.ts';
+import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
+import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
@@ -22,15 +23,14 @@ export function ScriptFindings({
           className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
         >
           {f.cueId === undefined ? (
-            <p className="font-semibold">{f.says}</p>
+            <p className="font-semibold">{wordsOf(f).says}</p>
           ) : (
             <button className="text-left font-semibold hover:underline" onClick={() => toLine(f.cueId as string)}>
-              {f.says}
+              {wordsOf(f).says}
             </button>
           )}
           <p className="text-[13px] text-soft">
-            <time>{writeTime(f.at)}</time> · {f.measured}; wanted {f.wanted} ({f.source}) ·{' '}
-            {Math.round(f.certainty * 100)} % sure
+            <time>{writeTime(f.at)}</time> · <MeasuredWanted finding={f} /> · {Math.round(f.certainty * 100)} % sure
           </p>
           {f.mends.length > 0 && (
             <p className="mt-1 flex flex-wrap gap-1.5">

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../core/findings/finding.ts';
 import { useCallback, useMemo, useState } from 'react';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
@@ -48,7 +49,9 @@ export function ScriptPage({
   const wrong = useMemo(
     () =>
       new Map(
-        findings.filter((f) => f.cueId !== undefined && f.severity === 'alarm').map((f) => [f.cueId as string, f.says]),
+        findings
+          .filter((f) => f.cueId !== undefined && f.severity === 'alarm')
+          .map((f) => [f.cueId as string, wordsOf(f).says]),
       ),
     [findings],
   );

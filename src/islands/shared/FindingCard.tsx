@@ -1,4 +1,5 @@
-import type { Finding } from '../../core/findings/finding.ts';
+import { MeasuredWanted } from './MeasuredWanted.tsx';
+import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -27,10 +28,10 @@ export function FindingCard({
       className={`border-l-[3px] bg-sheet px-3 py-2 ${finding.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
     >
       <button className="text-left font-semibold hover:underline" onClick={go}>
-        {finding.says}
+        {wordsOf(finding).says}
       </button>
       <p className="text-[13px] text-soft">
-        <time>{writeTime(finding.at, 1)}</time> · {finding.measured}; wanted {finding.wanted} ({finding.source}) ·{' '}
+        <time>{writeTime(finding.at, 1)}</time> · <MeasuredWanted finding={finding} /> ·{' '}
         {Math.round(finding.certainty * 100)} % sure
       </p>
       <div className="mt-1.5 flex flex-wrap items-baseline gap-x-3 gap-y-1">

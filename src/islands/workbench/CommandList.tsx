@@ -1,3 +1,4 @@
+import { wordsOf } from '../../core/findings/finding.ts';
 import { Command } from 'cmdk';
 import { applyMend } from '../../core/workout/apply-mend.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -60,7 +61,7 @@ export function CommandList({
               className={item}
               onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend, f.takeId)))}
             >
-              {f.says} {mend.label}
+              {wordsOf(f).says} {mend.label}
             </Command.Item>
           ))}
           <Command.Item className={item} onSelect={run(() => window.location.assign('/'))}>

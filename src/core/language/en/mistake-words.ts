@@ -24,20 +24,17 @@ export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|fr
 type ConfessedMistake = 'lost-beat' | 'call-without-change' | 'reps-miscounted';
 
 /** What people say when something went wrong, and what that is (common practice). */
-export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, says: string, words: RegExp])[] = [
+export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, words: RegExp])[] = [
   [
     'lost-beat',
-    'The beat was lost here, by the words',
     /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|where(?:s| is) the beat)\b/,
   ],
   [
     'call-without-change',
-    'It was called too early, by the words',
     /\b(?:(?:come|came|went) in (?:a |too )?(?:phrase |beat |bit )?(?:too )?early|no stay|not yet|too soon)\b/,
   ],
   [
     'reps-miscounted',
-    'The count was lost here, by the words',
     /\b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|i miscounted|how many was that)\b/,
   ],
 ];
