@@ -2,7 +2,7 @@ import { defineMiddleware } from 'astro:middleware';
 import { pagePolicy } from './server/page-policy.ts';
 import { isDatabaseAway } from './db/away.ts';
 import { WAITING_PAGE } from './server/waiting-page.ts';
-import { isForeign } from './server/own-page.ts';
+import { isForeign } from './server/same-origin.ts';
 
 /** Endpoints that come with the framework and that nothing here uses. */
 const CLOSED = /^\/_(?:image|server-islands|actions)\b/;

@@ -8,7 +8,7 @@ vi.mock('astro:middleware', () => ({ defineMiddleware: (handler: unknown) => han
 
 describe('who may change something', () => {
   const allowed = async (headers: Record<string, string>) => {
-    const { fromOurselves } = await import('../src/server/own-page.ts');
+    const { fromOurselves } = await import('../src/server/same-origin.ts');
     return fromOurselves(new Headers(headers));
   };
   it.each<[string, Record<string, string>, boolean]>([

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { describe, expect, it, vi } from 'vitest';
 import { refusedAtTheDoor } from '../src/boot/door.ts';
 import { ownHosts } from '../src/server/own-hosts.ts';
-import { Refusal } from '../src/server/answer.ts';
+import { Refusal } from '../src/server/refusal.ts';
 import { readText } from '../src/server/http.ts';
 
 const PAGES = new URL('../src/pages', import.meta.url).pathname;

@@ -1,7 +1,7 @@
 import { type Remote, wrap } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { Worker } from 'node:worker_threads';
-import { Refusal } from '../server/answer.ts';
+import { Refusal } from '../server/refusal.ts';
 import type { Aside } from '../server/aside/aside.ts';
 import type { Tasks } from '../server/aside/tasks.ts';
 

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { isForeign } from '../server/own-page.ts';
+import { isForeign } from '../server/same-origin.ts';
 
 /**
  * The first thing a request meets, before media, uploads and pages. True where it was refused and answered: asked for

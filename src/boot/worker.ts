@@ -23,7 +23,7 @@ import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
 import { textsAt } from '../server/deliver.ts';
 import { getBrand } from '../server/brand.ts';
-import { asTimed } from '../server/timed.ts';
+import { asTimed } from '../server/music-timing.ts';
 import { documentAt } from '../server/workouts.ts';
 
 /** Work that waits for so long has no job, or one behind many others; another job for it does no harm. */

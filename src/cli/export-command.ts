@@ -10,7 +10,7 @@ import { EMPTY_SCRIPT } from '../core/script/cue.ts';
 import { schedule } from '../core/script/schedule.ts';
 import { align } from '../core/align/align.ts';
 import { frameRate } from '../core/time/frames.ts';
-import { plannedProgramme } from '../core/workout/rehearsal.ts';
+import { plannedProgramme } from '../core/workout/planned-programme.ts';
 import { EXPORTS } from '../formats/exports.ts';
 import { type Answer, CliError } from './answer.ts';
 import { planOf, transcriptOf } from './read-input.ts';

@@ -5,7 +5,7 @@ import { align, voiceOf } from '../core/align/align.ts';
 import { type Alignment } from '../core/align/alignment.ts';
 import { propose } from '../core/propose/propose.ts';
 import { writePlanJson } from '../formats/plan-json/plan-json-reader.ts';
-import { claimsInTake, recordedClass } from '../core/claims/running.ts';
+import { claimsInTake, recordedClass } from '../core/claims/class-timeline.ts';
 import type { Span } from '../core/time/span.ts';
 import { type Answer, json, seconds } from './answer.ts';
 import { type HeardFile, planOf, transcriptOf } from './read-input.ts';

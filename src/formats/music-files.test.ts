@@ -1,7 +1,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { layMusic } from '../core/music/laid.ts';
+import { layMusic } from '../core/music/arrangement.ts';
 import { EMPTY_MUSIC } from '../core/music/music.ts';
 import { practiceMap } from '../core/music/practice.ts';
 import { OWN_RIGHTS, type Track } from '../core/music/track.ts';

@@ -1,6 +1,6 @@
 import type { Render } from '../db/renders-sql.ts';
 import { NO_SOURCE, type RenderSource, withSources } from '../media/render-pieces.ts';
-import { ProgramFailed } from '../media/run.ts';
+import { ProgramFailed } from '../media/child-process.ts';
 import type { WorkerContext } from './worker-context.ts';
 
 /** Something that a render needs is gone; the sentence says what. */

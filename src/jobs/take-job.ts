@@ -8,7 +8,7 @@ import type { TakeWorkKind } from '../db/take-work-sql.ts';
 import { putLie, putProxy, putThumbs, takeById } from '../db/takes-sql.ts';
 import { putLevels, putTakeSound, putWaveform, takeOverHeard, takeOverPictures } from '../db/take-sound-sql.ts';
 import { hearTake } from '../media/hear-take.ts';
-import { ProgramFailed } from '../media/run.ts';
+import { ProgramFailed } from '../media/child-process.ts';
 import { NotSound } from '../media/sound.ts';
 import { syncFiles } from '../media/sync.ts';
 import { makeProxy, makeThumbs } from '../media/thumbs.ts';

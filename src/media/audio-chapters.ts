@@ -2,7 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Micros } from '../core/time/micros.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 
 interface ChapteredSound {
   readonly sound: string;

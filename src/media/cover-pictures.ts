@@ -20,7 +20,7 @@ import { SEEK_EARLY_S, filterPath, inFrame } from './picture-graph.ts';
 import { type GreySize, readFrames } from './read-frames.ts';
 import { piecesOf } from './render-parts.ts';
 import type { RenderPiece } from './render-pieces.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 export interface CoverJob {
   readonly pictures: readonly RenderPiece[];

@@ -3,7 +3,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
 import { writeOut } from '../core/speech/spoken.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 import { NotSound } from './sound.ts';
 import { monoAt } from './sync.ts';
 

@@ -4,7 +4,7 @@ import { decimator, lookAhead } from '../core/signal/decimate.ts';
 import { loudnessMeter } from '../core/signal/loudness.ts';
 import { ONSET_RATE_HZ, type Onsets, listenForOnsets } from '../core/signal/onsets.ts';
 import { type RoomMusic, roomMusic } from '../core/signal/room-music.ts';
-import { scratchRow } from '../core/signal/scratch.ts';
+import { scratchRow } from '../core/signal/buffer-reuse.ts';
 import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
 import { decodeSound, probeSound } from './sound.ts';
 

@@ -1,6 +1,6 @@
 import type { Loudness } from '../core/sound/levelling.ts';
 import type { Micros } from '../core/time/micros.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 /** What was measured on the encoded file (ITU-R BS.1770-4, EBU Tech 3341 and 3342). */
 export interface Measured {

@@ -8,7 +8,7 @@ import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
 import { quieten } from './quieten.ts';
 import type { RenderPiece } from './render-pieces.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 import { writeTones } from './tone-track.ts';
 import { voiceArgs } from './voice-row.ts';

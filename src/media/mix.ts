@@ -7,7 +7,7 @@ import { AS_IT_IS, CEILING_DB, MOST_TRIES, WITHIN_LU, filtersOf, levelFor } from
 import { type Measured, measure } from './loudness.ts';
 import { type MixFiles, type MixJob, type MixLayers, mixLayers } from './mix-layers.ts';
 import { voiceArgs } from './voice-row.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 
 /** What comes out has so many samples a second. */
 export const MIX_RATE_HZ = 48_000;

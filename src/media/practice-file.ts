@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { type PracticeBeat, PRACTICE_RATE_HZ, practicePlayer } from '../core/music/practice.ts';
-import { ProgramFailed, guarded } from './run.ts';
+import { ProgramFailed, guarded } from './child-process.ts';
 
 /** Plays a practice beat into a FLAC file, a second at a time. */
 export async function writePractice(beat: PracticeBeat, path: string): Promise<void> {

@@ -2,7 +2,7 @@ import { open } from 'node:fs/promises';
 import type { MediaFacts } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
-import { ProgramFailed, run } from './run.ts';
+import { ProgramFailed, run } from './child-process.ts';
 
 /** The kinds of files that takes come in. */
 type TakeExtension = 'mp4' | 'mov' | 'webm' | 'mkv' | 'wav' | 'flac' | 'mp3' | 'm4a' | 'ogg' | 'aac';

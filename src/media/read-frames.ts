@@ -1,6 +1,6 @@
 import { even } from '../core/delivery/stretch.ts';
 import { CELLS, COLUMNS, ROWS } from '../core/proof/picture-cells.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 /** A picture made smaller, in greys. */
 export interface GreySize {

@@ -2,7 +2,7 @@ import type { ReadFile } from '../core/proof/prove.ts';
 import { fromSeconds, micros } from '../core/time/micros.ts';
 import { readSrt } from '../formats/srt/srt-reader.ts';
 import { SPEECH_TRACK } from './render.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 interface Facts {
   readonly streams?: readonly {

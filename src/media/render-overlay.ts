@@ -7,7 +7,7 @@ import { type FrameRate, frameRate, frameStart } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { filterPath } from './picture-graph.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 
 export interface OverlayJob {
   readonly drawn: readonly Drawn[];

@@ -8,7 +8,7 @@ import { type Micros, micros } from '../core/time/micros.ts';
 import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { VIDEO_SETTINGS } from './encodings.ts';
-import { run, runFfmpeg } from './run.ts';
+import { run, runFfmpeg } from './child-process.ts';
 
 /** A stretch of a programme's picture in frames, from the first to before the last. */
 export interface RenderPart {

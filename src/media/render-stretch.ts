@@ -8,7 +8,7 @@ import { type FollowedPiece, followPieces } from './follow-person.ts';
 import { AAC, GROUND, filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { VIDEO_SETTINGS } from './encodings.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 
 /** A piece of a programme on a clock that begins with it. */
 export interface StretchJob {

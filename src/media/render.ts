@@ -6,7 +6,7 @@ import type { Micros } from '../core/time/micros.ts';
 import { ENCODINGS, type FilmEncoding } from './encodings.ts';
 import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
-import { runFfmpeg } from './run.ts';
+import { runFfmpeg } from './child-process.ts';
 
 export interface RenderJob {
   readonly output: string;

@@ -1,6 +1,6 @@
 import { LOUDNESS_RATE_HZ } from '../core/signal/loudness.ts';
-import { scratchRow } from '../core/signal/scratch.ts';
-import { ProgramFailed, run } from './run.ts';
+import { scratchRow } from '../core/signal/buffer-reuse.ts';
+import { ProgramFailed, run } from './child-process.ts';
 
 /** Sound is decoded with as many channels as it has, but no more than this. */
 const MOST_CHANNELS = 8;

@@ -1,7 +1,7 @@
 import { rm, writeFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { type FileStore, type Incoming, adoptFile } from './file-store.ts';
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 /** A picture file that cannot be used; the sentence says why. */
 export class NotPicture extends Error {}

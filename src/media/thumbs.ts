@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { ThumbSheet } from '../core/sync/media-facts.ts';
 import { lookAtThumbs } from './look-at-thumbs.ts';
-import { run, runFfmpeg } from './run.ts';
+import { run, runFfmpeg } from './child-process.ts';
 
 const WIDTH = 160;
 const COLUMNS = 10;

@@ -1,4 +1,4 @@
-import { run } from './run.ts';
+import { run } from './child-process.ts';
 
 export const PEAKS_A_SECOND = 20;
 const SAMPLE_RATE = 8_000;

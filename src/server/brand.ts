@@ -3,7 +3,7 @@ import { inTransaction } from '../db/pool.ts';
 import { figures, lockStudio, putFigures } from '../db/studio-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { brandSchema } from '../formats/workout-json/studio-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { changeOf, checkUnchanged } from './small-change.ts';
 

@@ -9,14 +9,14 @@ import { type Render, cancelRender, insertRender, renderById, rendersOf } from '
 import { takesOf } from '../db/takes-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import { EXPORTS, type ExportFormat } from '../formats/exports.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { takesIn } from './aside/align-takes.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { musicCredits } from './music.ts';
 import { getStudio } from './studio.ts';
 import { takesWithTranscripts } from './transcripts.ts';
-import { asTimed } from './timed.ts';
+import { asTimed } from './music-timing.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { checkId, documentAt, getWorkout } from './workouts.ts';
 

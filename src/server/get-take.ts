@@ -1,6 +1,6 @@
 import {} from '../db/take-work-sql.ts';
 import { type Take, takeById } from '../db/takes-sql.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId } from './workouts.ts';
 

@@ -1,6 +1,6 @@
 import { workerSilence } from '../db/health-sql.ts';
 import { roomFor, sizeOf } from '../media/disk.ts';
-import { run } from '../media/run.ts';
+import { run } from '../media/child-process.ts';
 import type { Context } from './context.ts';
 
 interface Health {

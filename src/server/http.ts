@@ -1,5 +1,5 @@
 import type { APIContext, APIRoute } from 'astro';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { isDatabaseAway } from '../db/away.ts';
 import { NewerDocument } from '../formats/workout-json/upgrade.ts';
 import { type Context, context } from './context.ts';

@@ -3,7 +3,7 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import { extensionOf } from '../core/delivery/films.ts';
 import { certificateDocument } from '../formats/certificate/certificate-pdf.ts';
 import { EXPORTS } from '../formats/exports.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { manifestOf } from '../media/zip.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';

@@ -11,12 +11,12 @@ import { lockStudio, putFigures } from '../db/studio-sql.ts';
 import { takeById } from '../db/takes-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { changeFiguresSchema, logEntrySchema } from '../formats/workout-json/studio-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { changeOf, checkUnchanged } from './small-change.ts';
 import { getStudio } from './studio.ts';
 import { takeInHand } from './programme.ts';
-import { asTimed } from './timed.ts';
+import { asTimed } from './music-timing.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
 /** A recording as the logbook keeps it. */

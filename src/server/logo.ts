@@ -1,6 +1,6 @@
 import type { Logo } from '../core/looks/look.ts';
 import { NoLogo, readSvgLogo } from '../formats/svg-logo/svg-logo-reader.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 
 /** A mark as the overlay draws it, from an SVG. Nothing is kept: the brand is set with it. */
 export function logoFrom(svg: string, name: string): Logo {

@@ -1,6 +1,6 @@
 import { bookWith } from '../core/exercise/library.ts';
 import { usableTracks } from '../core/music/library.ts';
-import { type LaidMusic, layMusic, planToMusic } from '../core/music/laid.ts';
+import { type LaidMusic, layMusic, planToMusic } from '../core/music/arrangement.ts';
 import { creditLines } from '../core/music/rights.ts';
 import type { Track } from '../core/music/track.ts';
 import { type Compiled, compile } from '../core/plan/compile.ts';
@@ -16,7 +16,7 @@ import { writeBeatCsv } from '../formats/beat-csv/beat-csv-writer.ts';
 import { writeMidi } from '../formats/midi/midi-writer.ts';
 import { writeClickWav } from '../formats/wav/click-wav.ts';
 import { writeXspf } from '../formats/xspf/xspf-writer.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { renderWanted } from './render-wanted.ts';
 import type { Context } from './context.ts';
 import { getStudio } from './studio.ts';

@@ -20,7 +20,7 @@ import {
 import { inTransaction } from '../db/pool.ts';
 import { asProgram, scopeNow } from '../db/studio-scope.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId } from './workouts.ts';
 

@@ -5,7 +5,7 @@ import { inTransaction } from '../db/pool.ts';
 import { deletePublication, publicationsOf, putPublication } from '../db/publications-sql.ts';
 import { lockStudio } from '../db/studio-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkUnchanged } from './small-change.ts';
 import { getWorkout } from './workouts.ts';

@@ -1,6 +1,6 @@
 import { keptBytes } from '../db/media-sql.ts';
 import { DiskFull, isDiskFull, needRoom } from '../media/disk.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 
 /** Refuses a file of so many bytes (0: not known yet) where it has no room on the disk or in the quota. */

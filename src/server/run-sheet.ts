@@ -2,11 +2,11 @@ import { bookWith } from '../core/exercise/library.ts';
 import { compile } from '../core/plan/compile.ts';
 import { runSheet } from '../formats/run-sheet/run-sheet.ts';
 import { runSheetDocument } from '../formats/run-sheet/run-sheet-pdf.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { faceFor, makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
-import { asTimed } from './timed.ts';
+import { asTimed } from './music-timing.ts';
 import { getWorkout } from './workouts.ts';
 
 /** The run sheet of a workout, to print. */

@@ -11,11 +11,11 @@ import { writeScriptText } from '../formats/script/script-text.ts';
 import { writeScriptVtt } from '../formats/script/script-vtt.ts';
 import { USUAL_PACE, VOICE_RATE_HZ } from '../media/espeak.ts';
 import { wavHead } from '../media/wav.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { faceFor, makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
-import { asTimed } from './timed.ts';
+import { asTimed } from './music-timing.ts';
 import { getWorkout } from './workouts.ts';
 
 async function pageOf(

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { same } from '../core/merge/same.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 
 /** A change of something small: what it was when it was opened, and what it is to be. */
 export const changeOf = (schema: Joi.Schema) =>

@@ -34,13 +34,13 @@ import {
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/transcripts-sql.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { brandIn } from './brand.ts';
 import { changeOf, checkUnchanged } from './small-change.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takeInHand } from './programme.ts';
-import { asTimed } from './timed.ts';
+import { asTimed } from './music-timing.ts';
 import { getWorkout } from './workouts.ts';
 
 export async function getStudio(context: Context): Promise<Studio> {

@@ -2,7 +2,7 @@ import type PgBoss from 'pg-boss';
 import { TAKE_WORK_KINDS, type TakeWorkKind, queueTakeWork, stopTakeWork as stopWork } from '../db/take-work-sql.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { send } from '../db/queue.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { getTake } from './get-take.ts';
 

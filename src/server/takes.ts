@@ -27,7 +27,7 @@ import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { NotPicture, stillFilm } from '../media/still.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
 import { amendWorkout, checkId, getWorkout } from './workouts.ts';

@@ -6,7 +6,7 @@ import { inTransaction } from '../db/pool.ts';
 import { lockTrack, nameTrack, setRights, setTrackMap, trackById } from '../db/tracks-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { getTrack } from './tracks.ts';
 

@@ -22,7 +22,7 @@ import { FileTooLarge, type Incoming, receiveFile } from '../media/file-store.ts
 import { writePractice } from '../media/practice-file.ts';
 import { NotSound, type SoundFacts, probeSound } from '../media/sound.ts';
 import { rm } from 'node:fs/promises';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
 import { checkId } from './workouts.ts';

@@ -7,7 +7,7 @@ import type { ReadProblem } from '../formats/problem.ts';
 import { pastTheEnd } from '../formats/transcript-problem.ts';
 import { TRANSCRIPT_FORMATS, transcriptFormat } from '../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES, writeTranscript } from '../formats/transcript-writer.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { getTake } from './get-take.ts';

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { type Version, deleteVersion, insertVersion, versionsOf } from '../db/versions-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId, getWorkout } from './workouts.ts';
 

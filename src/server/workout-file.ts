@@ -6,7 +6,7 @@ import { putTranscript, transcriptOf } from '../db/transcripts-sql.ts';
 import { insertVersion, versionsOf } from '../db/versions-sql.ts';
 import { insertWorkout } from '../db/workouts-sql.ts';
 import { writeWorkoutFile } from '../formats/workout-file/workout-file.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { FIRST_WORK, queueWork } from './take-work.ts';

@@ -13,7 +13,7 @@ import {
 } from '../db/workouts-sql.ts';
 import { faultAt } from '../formats/plan-json/plan-schema.ts';
 import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId, factsOf } from './workouts.ts';
 

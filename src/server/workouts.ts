@@ -23,7 +23,7 @@ import {
 } from '../db/workouts-sql.ts';
 import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
-import { Refusal } from './answer.ts';
+import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 

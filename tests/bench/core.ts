@@ -8,7 +8,7 @@ import { bestOrder } from '../../src/core/plan/order.ts';
 import { LIBRARY } from '../../src/core/exercise/library.ts';
 import { DEFAULT_CALLS } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
-import { claimsIn, plannedClass } from '../../src/core/claims/running.ts';
+import { claimsIn, plannedClass } from '../../src/core/claims/class-timeline.ts';
 import { normalise } from '../../src/core/transcript/normalise.ts';
 import type { Token } from '../../src/core/transcript/transcript.ts';
 import { claimSpeech } from '../support/claim-speech.ts';

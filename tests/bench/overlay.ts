@@ -13,7 +13,7 @@ import { compile } from '../../src/core/plan/compile.ts';
 import { type SeenPictures } from '../../src/core/sync/seen-pictures.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
 import { micros } from '../../src/core/time/micros.ts';
-import { plannedProgramme } from '../../src/core/workout/rehearsal.ts';
+import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { behindOf } from '../../src/core/workout/seen-behind.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 

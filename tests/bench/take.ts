@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { takeFindings } from '../../src/core/checks/take-checks.ts';
 import { mistakeFindings } from '../../src/core/mistakes/find-mistakes.ts';
 import { mistakesOf } from '../../src/core/mistakes/mistake.ts';
-import { claimsInTake, recordedClass } from '../../src/core/claims/running.ts';
+import { claimsInTake, recordedClass } from '../../src/core/claims/class-timeline.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
 import { DEFAULT_CALLS, SPARE_CALLS } from '../../src/core/script/cue.ts';

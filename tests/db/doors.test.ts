@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inTransaction } from '../../src/db/pool.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import { createWorkout, getWorkout } from '../../src/server/workouts.ts';
 import { patchWorkout } from '../../src/server/workout-patch.ts';

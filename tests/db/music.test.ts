@@ -3,7 +3,7 @@ import { createReadStream, mkdirSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { correct } from '../../src/core/music/correct-map.ts';
-import { layMusic } from '../../src/core/music/laid.ts';
+import { layMusic } from '../../src/core/music/arrangement.ts';
 import { usableTracks } from '../../src/core/music/library.ts';
 import { EMPTY_MUSIC } from '../../src/core/music/music.ts';
 import { beatTime, meanMilliBpm } from '../../src/core/music/tempo-map.ts';

@@ -3,7 +3,7 @@ import { TYPICAL_SPEAKER, lineTime } from '../../src/core/speech/line-time.ts';
 import { speakerOf } from '../../src/core/workout/studio.ts';
 import { NEWEST_DOCUMENT } from '../../src/formats/workout-json/upgrade.ts';
 import { VOICE_RATE_HZ } from '../../src/media/espeak.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import { scratchTrack, scriptFile, spokenLine } from '../../src/server/script.ts';
 import { getStudio, learnChangeFigures, learnSpeaker, setSpeaker } from '../../src/server/studio.ts';

@@ -9,7 +9,7 @@ import { styleOfWay } from '../../src/core/script/ways-of-calling.ts';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import { getBrand, setBrand } from '../../src/server/brand.ts';
 import { logoFrom } from '../../src/server/logo.ts';

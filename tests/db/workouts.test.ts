@@ -4,7 +4,7 @@ import type { WorkoutDocument } from '../../src/core/workout/document.ts';
 import type { Publication } from '../../src/core/delivery/publication.ts';
 import { removeDeleted } from '../../src/db/media-sql.ts';
 import { migrate } from '../../src/db/migrate.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import {
   createWorkout,

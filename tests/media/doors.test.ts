@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { probe } from '../../src/media/probe.ts';
-import { run } from '../../src/media/run.ts';
+import { run } from '../../src/media/child-process.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-doors-'));
 const at = (name: string) => join(folder, name);

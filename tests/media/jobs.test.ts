@@ -24,7 +24,7 @@ import { exportFile, queueFilm, queueRender, textsAt, queueSound, stopRender } f
 import { certificatePdf } from '../../src/server/kit.ts';
 import { programmeOf } from '../../src/server/programme.ts';
 import { health } from '../../src/server/health.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import { keepTake } from '../../src/server/takes.ts';
 import { setTranscript } from '../../src/server/transcripts.ts';
 import { createWorkout, documentAt, getWorkout } from '../../src/server/workouts.ts';

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { duckCurve } from '../../src/core/music/levels.ts';
-import { layMusic } from '../../src/core/music/laid.ts';
+import { layMusic } from '../../src/core/music/arrangement.ts';
 import { EMPTY_MUSIC } from '../../src/core/music/music.ts';
 import { practiceMap } from '../../src/core/music/practice.ts';
 import { OWN_RIGHTS, type Track } from '../../src/core/music/track.ts';

@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { takeById } from '../../src/db/takes-sql.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import { takesIn } from '../../src/server/aside/align-takes.ts';
 import { bringInTake } from '../../src/server/takes.ts';

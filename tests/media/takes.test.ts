@@ -4,7 +4,7 @@ import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { putWaveform } from '../../src/db/take-sound-sql.ts';
 import { PEAKS_A_SECOND, waveform } from '../../src/media/waveform.ts';
-import { Refusal } from '../../src/server/answer.ts';
+import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';
 import { bringInTake, takeWaveform } from '../../src/server/takes.ts';
 import { setTranscript, takesWithTranscripts } from '../../src/server/transcripts.ts';

@@ -1,8 +1,8 @@
-import { plannedProgramme } from '../../src/core/workout/rehearsal.ts';
+import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { type Lanes, lanes } from '../../src/core/lanes/lanes.ts';
 import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import { USUAL_WORDING, type Wording } from '../../src/core/lanes/wording.ts';
-import type { ClassBeat } from '../../src/core/music/laid.ts';
+import type { ClassBeat } from '../../src/core/music/arrangement.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';

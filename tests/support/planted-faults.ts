@@ -9,7 +9,7 @@ import { compile } from '../../src/core/plan/compile.ts';
 import type { ProofKind } from '../../src/core/proof/certificate.ts';
 import { type FrameRate, frameStart } from '../../src/core/time/frames.ts';
 import { type Micros, micros } from '../../src/core/time/micros.ts';
-import { plannedProgramme } from '../../src/core/workout/rehearsal.ts';
+import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';

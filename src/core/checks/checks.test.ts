@@ -1,7 +1,7 @@
 import { type Finding, wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import type { Claim } from '../claims/claim.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { lanes } from '../lanes/lanes.ts';
 import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { compile } from '../plan/compile.ts';

@@ -1,6 +1,6 @@
 import { type Finding, finding } from '../findings/finding.ts';
 import { conformToFilm } from '../music/conform.ts';
-import { type LaidTrack, layMusic } from '../music/laid.ts';
+import { type LaidTrack, layMusic } from '../music/arrangement.ts';
 import type { Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
 import type { Track } from '../music/track.ts';

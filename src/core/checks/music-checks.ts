@@ -1,8 +1,8 @@
 import { coverageOf } from '../music/coverage.ts';
-import { type LaidMusic, blockSpans } from '../music/laid.ts';
-import { STRETCH_GOOD, STRETCH_MOST, tempoRange } from '../music/meet.ts';
+import { type LaidMusic, blockSpans } from '../music/arrangement.ts';
+import { STRETCH_GOOD, STRETCH_MOST, tempoRange } from '../music/tempo-matching.ts';
 import type { LevelPoint } from '../music/levels.ts';
-import { bpmAt } from '../music/laid.ts';
+import { bpmAt } from '../music/arrangement.ts';
 import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { musicFinding as finding, placementFindings } from './placement-checks.ts';
 import { rightsGaps } from '../music/rights.ts';

@@ -1,4 +1,4 @@
-import type { LaidMusic } from '../music/laid.ts';
+import type { LaidMusic } from '../music/arrangement.ts';
 import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
 import { type Finding, finding } from '../findings/finding.ts';

@@ -10,7 +10,7 @@ import { type Finding, type Mend, finding } from '../findings/finding.ts';
 import { breakGroups } from './break-groups.ts';
 import { levelFindings } from './level-checks.ts';
 import { phraseFindings } from './phrase-checks.ts';
-import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-mends.ts';
+import { addShare, evenRounds, holdFor, lengthenBreak, lengthenShare, riseBefore } from './plan-fixes.ts';
 
 /**
  * Warm-up and cool-down last 5 to 10 min (ACSM Guidelines); a class below this length is a piece of one and is not held

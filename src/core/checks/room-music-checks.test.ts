@@ -4,7 +4,7 @@ import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { assemble, filmedSegments } from '../edit/assemble.ts';
 import { EMPTY_MUSIC, type Placement } from '../music/music.ts';
-import { layMusic } from '../music/laid.ts';
+import { layMusic } from '../music/arrangement.ts';
 import { steadyMap } from '../music/tempo-map.ts';
 import type { Track } from '../music/track.ts';
 import { compile } from '../plan/compile.ts';

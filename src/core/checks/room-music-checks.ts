@@ -1,7 +1,7 @@
 import { beatJump, roomMusicAt } from '../edit/room-beats.ts';
 import type { Shot } from '../edit/shots.ts';
 import { type Finding, type Mend, finding } from '../findings/finding.ts';
-import type { LaidTrack } from '../music/laid.ts';
+import type { LaidTrack } from '../music/arrangement.ts';
 import type { Music } from '../music/music.ts';
 import { type TempoMap, beatAt, beatTime, milliBpmAt } from '../music/tempo-map.ts';
 import type { Segment } from '../plan/segment.ts';

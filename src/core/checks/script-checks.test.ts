@@ -4,7 +4,7 @@ import { compile } from '../plan/compile.ts';
 import { type Cue, SPARE_CALLS, type Script } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { applyMend } from '../workout/apply-mend.ts';
+import { applyMend } from '../workout/apply-fix.ts';
 import { newDocument } from '../workout/document.ts';
 import { type Finding, wordsOf } from '../findings/finding.ts';
 import { replaceNumber, scriptFindings } from './script-checks.ts';

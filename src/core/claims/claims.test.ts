@@ -9,7 +9,7 @@ import { align } from '../align/align.ts';
 import { normalise } from '../transcript/normalise.ts';
 import { type Token, tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { claimsIn, plannedClass, recordedClass } from './running.ts';
+import { claimsIn, plannedClass, recordedClass } from './class-timeline.ts';
 
 const running = plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS);
 function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {

@@ -8,7 +8,7 @@ import { fromSeconds, micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import type { Claim, Said } from './claim.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
-import { plannedClass, vocabularyOf } from './running.ts';
+import { plannedClass, vocabularyOf } from './class-timeline.ts';
 
 /** A claim of a script, with the line it is made in. */
 export interface ScriptClaim extends Claim {

@@ -4,7 +4,7 @@ import { compile } from '../plan/compile.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { tokensOf } from '../transcript/transcript.ts';
-import { plannedClass } from './running.ts';
+import { plannedClass } from './class-timeline.ts';
 import { spokenClaims } from './spoken-claims.ts';
 
 const plan = readOutline(

@@ -3,7 +3,7 @@ import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { frameRate } from '../time/frames.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { ruledViews } from './camera-rules.ts';
 import type { CameraSubject } from './decisions.ts';
 import { type Recording, viewsOf } from './views.ts';

@@ -1,4 +1,4 @@
-import type { ClassBeat } from '../music/laid.ts';
+import type { ClassBeat } from '../music/arrangement.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';

@@ -1,4 +1,4 @@
-import { type ClassBeat, counted } from '../music/laid.ts';
+import { type ClassBeat, counted } from '../music/arrangement.ts';
 import { type TempoMap, beatAt, beatTime, phraseCounts } from '../music/tempo-map.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { type Micros, micros } from '../time/micros.ts';

@@ -8,10 +8,10 @@ import {
   PATTERNS,
   type Pattern,
 } from './exercise.ts';
-import { FLOOR } from './floor.ts';
+import { FLOOR } from './library-floor.ts';
 import { firstNameOf } from './other-names.ts';
 import { readExerciseName } from './read-name.ts';
-import { STANDING } from './standing.ts';
+import { STANDING } from './library-standing.ts';
 
 /** Exercises that end in another position than they begin in. */
 const ENDS: Readonly<Record<string, ExercisePosition>> = { 'Kneel to stand': 'standing' };

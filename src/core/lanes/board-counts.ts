@@ -1,5 +1,5 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
-import type { ClassBeat } from '../music/laid.ts';
+import type { ClassBeat } from '../music/arrangement.ts';
 import { BREATH_US } from '../plan/dose.ts';
 import type { Move } from '../plan/plan.ts';
 import { type Micros, micros } from '../time/micros.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { lookClass } from '../../../tests/support/look-classes.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import type { Board } from './board.ts';

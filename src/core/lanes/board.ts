@@ -1,6 +1,6 @@
 import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import type { ClassBeat } from '../music/laid.ts';
+import type { ClassBeat } from '../music/arrangement.ts';
 import type { Phase } from '../plan/dose.ts';
 import { atHomeWords } from '../plan/at-home.ts';
 import { type Presenter, versionShown } from '../plan/levels.ts';

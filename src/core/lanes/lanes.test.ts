@@ -8,7 +8,7 @@ import { type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { frameRate } from '../time/frames.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { captionEvents } from './caption.ts';
 import { chapters } from './chapter.ts';
 import { lanes } from './lanes.ts';

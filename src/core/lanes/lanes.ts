@@ -1,5 +1,5 @@
 import type { Programme } from '../edit/assemble.ts';
-import type { ClassBeat } from '../music/laid.ts';
+import type { ClassBeat } from '../music/arrangement.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Board, boards } from './board.ts';

@@ -2,7 +2,7 @@ import { wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from '../../../tests/support/synthetic-take.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { claimsIn, recordedClass } from '../claims/running.ts';
+import { claimsIn, recordedClass } from '../claims/class-timeline.ts';
 import type { Plan } from '../plan/plan.ts';
 import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';

@@ -2,7 +2,7 @@ import type { Segment } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Fitted, fitted, nearestPhrase, nextPhrase } from './fit-track.ts';
-import { type LaidTrack, blockSpans, layMusic } from './laid.ts';
+import { type LaidTrack, blockSpans, layMusic } from './arrangement.ts';
 import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from './music.ts';
 import { beatTime } from './tempo-map.ts';
 import type { Track } from './track.ts';

@@ -1,9 +1,9 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { LaidMusic } from './laid.ts';
-import { bpmAt } from './laid.ts';
-import { tempoRange } from './meet.ts';
+import type { LaidMusic } from './arrangement.ts';
+import { bpmAt } from './arrangement.ts';
+import { tempoRange } from './tempo-matching.ts';
 import type { Music } from './music.ts';
 import { silentBlocks } from './silent-blocks.ts';
 

@@ -1,5 +1,5 @@
 import { type Micros, micros } from '../time/micros.ts';
-import { STRETCH_GOOD, STRETCH_MOST } from './meet.ts';
+import { STRETCH_GOOD, STRETCH_MOST } from './tempo-matching.ts';
 import { AS_IT_IS_PPM, type Placement } from './music.ts';
 import { COUNTS_AN_EIGHT, beatTime, phraseCounts, phraseStarts } from './tempo-map.ts';
 import type { Track } from './track.ts';

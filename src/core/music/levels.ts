@@ -1,6 +1,6 @@
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { LaidMusic, LaidTrack } from './laid.ts';
+import type { LaidMusic, LaidTrack } from './arrangement.ts';
 import type { BedLevels } from './music.ts';
 
 /** A point of the gain that the music is played with, in decibels; between two points it runs in a straight line. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { lanes } from '../lanes/lanes.ts';
 import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { missingLines } from '../checks/missing-lines.ts';

@@ -1,6 +1,6 @@
 import { ACTIVITY_RATE_HZ, FRAME_US, type TakeSound, type Features } from './take-sound.ts';
 import { micros } from '../time/micros.ts';
-import { beepsIn, clapsIn, levelsIn } from './marks.ts';
+import { beepsIn, clapsIn, levelsIn } from './event-detection.ts';
 import { spectrumOf } from './fft.ts';
 
 /** One frame each 10 ms, 32 ms long. */

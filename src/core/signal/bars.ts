@@ -1,6 +1,6 @@
 import { beatVectors, likenessApart } from './beat-vectors.ts';
 import { type Onsets, SLOW_FRAMES } from './onsets.ts';
-import { type Pulse, strongestNear } from './pulse.ts';
+import { type Pulse, strongestNear } from './onset-strength.ts';
 
 /** Which beats are the first of a bar, as indices of the beats, and how many beats a bar has. */
 interface FoundBars {

@@ -1,5 +1,5 @@
 import { GROUPS } from './onsets.ts';
-import type { Pulse } from './pulse.ts';
+import type { Pulse } from './onset-strength.ts';
 
 /** Places within a beat that are looked at: sixteenths and triplets both fall on some of them. */
 const PARTS = 12;

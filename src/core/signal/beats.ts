@@ -1,7 +1,7 @@
 import { FRAMES_A_SECOND } from './onsets.ts';
 import { levelOf, median, profile, shifted } from './metrical-level.ts';
-import { type Pulse, strongestNear } from './pulse.ts';
-import { steadyGrid } from './steady.ts';
+import { type Pulse, strongestNear } from './onset-strength.ts';
+import { steadyGrid } from './constant-tempo.ts';
 import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath } from './tempo.ts';
 
 /** Beats found in a piece, in frames with a fraction, and how clear they are, 0 to 1. */

@@ -1,4 +1,4 @@
-import { scratchRow } from './scratch.ts';
+import { scratchRow } from './buffer-reuse.ts';
 
 /** Zero crossings of the filter on either side of its middle. */
 const CROSSINGS = 6;

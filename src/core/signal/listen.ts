@@ -9,8 +9,8 @@ import { keyOf } from './key.ts';
 import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
 import { type Onsets, FRAMES_A_SECOND, listenForOnsets } from './onsets.ts';
 import { levelBetween, phraseOf } from './phrase.ts';
-import { pulseOf } from './pulse.ts';
-import { scratchRow } from './scratch.ts';
+import { pulseOf } from './onset-strength.ts';
+import { scratchRow } from './buffer-reuse.ts';
 import { type Peaks, peakMeter } from './true-peak.ts';
 
 /** Everything that is heard in a piece of sound. */

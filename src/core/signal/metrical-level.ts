@@ -1,6 +1,6 @@
 import { beatVectors, likenessApart } from './beat-vectors.ts';
 import { FRAMES_A_SECOND, GROUPS, type Group } from './onsets.ts';
-import { BEAT_WEIGHT, type Pulse, strongestNear } from './pulse.ts';
+import { BEAT_WEIGHT, type Pulse, strongestNear } from './onset-strength.ts';
 
 type Profile = Readonly<Record<Group, number>>;
 

@@ -1,7 +1,7 @@
 import { type TempoMap, phraseCounts } from '../music/tempo-map.ts';
 import { beatVectors } from './beat-vectors.ts';
 import { type Onsets, SLOW_FRAMES } from './onsets.ts';
-import type { Pulse } from './pulse.ts';
+import type { Pulse } from './onset-strength.ts';
 
 /**
  * Which of the eight bars phrases begin on: where what is played and how loud changes most. The first bar is a little

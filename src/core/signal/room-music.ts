@@ -8,7 +8,7 @@ import { keyOf } from './key.ts';
 import { median } from './metrical-level.ts';
 import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
-import { type Pulse, pulseOf, strongestNear } from './pulse.ts';
+import { type Pulse, pulseOf, strongestNear } from './onset-strength.ts';
 import { tempoScores } from './tempo.ts';
 
 /** Music that plays in the room while a take is filmed; the map is on the take's clock. */

@@ -1,4 +1,4 @@
-import { scratchRow } from './scratch.ts';
+import { scratchRow } from './buffer-reuse.ts';
 
 /** Times the rate that peaks are looked for at (ITU-R BS.1770-4, annex 2). */
 const OVERSAMPLING = 4;

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { soundFindings } from '../checks/sound-checks.ts';
 import { NO_TONES, VOICE_AS_RECORDED } from '../edit/decisions.ts';
 import { EMPTY_MUSIC, USUAL_LEVELS } from '../music/music.ts';
-import type { LaidTrack } from '../music/laid.ts';
+import type { LaidTrack } from '../music/arrangement.ts';
 import { steadyMap } from '../music/tempo-map.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';
 import { type SoundSources, clippedIn, rangeOf, soundAlong } from './along.ts';

@@ -1,7 +1,7 @@
 import type { VoiceCare } from '../edit/decisions.ts';
 import type { Piece } from '../edit/views.ts';
 import { type EnergyOf, duckCurve, gainAt, loudestIn, musicAt } from '../music/levels.ts';
-import type { LaidTrack } from '../music/laid.ts';
+import type { LaidTrack } from '../music/arrangement.ts';
 import type { BedLevels } from '../music/music.ts';
 import { integratedOf } from '../signal/loudness.ts';
 import { type Micros, micros } from '../time/micros.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NO_TONES, TONE_FAMILIES, type ToneRules } from '../edit/decisions.ts';
 import { compile } from '../plan/compile.ts';
-import { plannedProgramme } from '../workout/rehearsal.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
 import { frameRate, frameStart, firstFrameFrom } from '../time/frames.ts';
 import { fromSeconds as s } from '../time/micros.ts';
 import { TONE_RATE_HZ, toneSamples } from './tone-shapes.ts';

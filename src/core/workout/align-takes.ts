@@ -1,7 +1,7 @@
 import type { Claim } from '../claims/claim.ts';
-import { claimsInTake, recordedClass } from '../claims/running.ts';
+import { claimsInTake, recordedClass } from '../claims/class-timeline.ts';
 import { mistakeFindings } from '../mistakes/find-mistakes.ts';
-import { withTakeMends } from '../checks/take-mends.ts';
+import { withTakeMends } from '../checks/take-fixes.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';

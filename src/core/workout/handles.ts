@@ -6,7 +6,7 @@ import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
 import { type CutEdge, type Cut, withCutMoved } from '../edit/trims.ts';
 import { type FrameRate, frameAt, frameStart } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import { applyMend } from './apply-mend.ts';
+import { applyMend } from './apply-fix.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 import { withPin } from './pins.ts';
 

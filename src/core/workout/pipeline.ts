@@ -8,7 +8,7 @@ import { type Tone, inKey, tonesOf } from '../sound/tones.ts';
 import type { FilmedTake } from '../edit/coverage.ts';
 import { type Programme, assemble, filmedSegments } from '../edit/assemble.ts';
 import type { Key } from '../music/key.ts';
-import { type ClassBeat, type LaidTrack, beatsOf, layMusic } from '../music/laid.ts';
+import { type ClassBeat, type LaidTrack, beatsOf, layMusic } from '../music/arrangement.ts';
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import type { Track } from '../music/track.ts';
 import type { RoomMusic } from '../signal/room-music.ts';

@@ -1,4 +1,4 @@
-import { type LaidMusic, beatsOf, bpmAt } from '../../core/music/laid.ts';
+import { type LaidMusic, beatsOf, bpmAt } from '../../core/music/arrangement.ts';
 import { type Segment, labelWithSide } from '../../core/plan/segment.ts';
 import { writeCsv } from '../csv.ts';
 

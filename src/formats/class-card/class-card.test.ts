@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compile } from '../../core/plan/compile.ts';
-import { plannedProgramme } from '../../core/workout/rehearsal.ts';
+import { plannedProgramme } from '../../core/workout/planned-programme.ts';
 import { readOutline } from '../outline/outline-reader.ts';
 import { writeClassCard } from './class-card.ts';
 

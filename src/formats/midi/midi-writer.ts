@@ -1,5 +1,5 @@
 import { type MidiEvent, writeMidi as encodeMidi } from 'midi-file';
-import { type LaidMusic, beatsOf } from '../../core/music/laid.ts';
+import { type LaidMusic, beatsOf } from '../../core/music/arrangement.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
 import type { Micros } from '../../core/time/micros.ts';

@@ -1,4 +1,4 @@
-import { type LaidMusic, beatsOf } from '../../core/music/laid.ts';
+import { type LaidMusic, beatsOf } from '../../core/music/arrangement.ts';
 import { type Segment, labelWithSide } from '../../core/plan/segment.ts';
 import { ascii, chunk, concat, cueChunks, u16, u32 } from './chunks.ts';
 import type { Micros } from '../../core/time/micros.ts';

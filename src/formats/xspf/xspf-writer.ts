@@ -1,5 +1,5 @@
 import { XMLBuilder } from 'fast-xml-parser';
-import type { LaidMusic } from '../../core/music/laid.ts';
+import type { LaidMusic } from '../../core/music/arrangement.ts';
 
 /**
  * The class's tracks in the order they are played, as a play list (XSPF version 1). `locationOf` gives a track's

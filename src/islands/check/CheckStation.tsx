@@ -15,7 +15,7 @@ import { CheckedFinding } from './CheckedFinding.tsx';
 import { LetStand } from './LetStand.tsx';
 import { StudioRulesDialog } from './StudioRulesDialog.tsx';
 import { useFindings } from './use-findings.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 
 const DOING_SAYS: Readonly<Record<Doing, string>> = {
   answer: 'Places where what was heard leaves a doubt.',

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
+import { applyMend, isApplied } from '../../core/workout/apply-fix.ts';
 import { fixesOf } from '../../core/workout/findings-of.ts';
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';

@@ -1,6 +1,6 @@
-import { bpmAt } from '../../core/music/laid.ts';
+import { bpmAt } from '../../core/music/arrangement.ts';
 import { silentBlocks } from '../../core/music/silent-blocks.ts';
-import { tempoRange } from '../../core/music/meet.ts';
+import { tempoRange } from '../../core/music/tempo-matching.ts';
 import { type Block } from '../../core/plan/plan.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';

@@ -7,7 +7,7 @@ import type { BedLevels } from '../../core/music/music.ts';
 import { schedule } from '../../core/script/schedule.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { callMeans } from '../../core/workout/studio.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { useFetched } from '../shared/use-fetched.ts';

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { AS_IT_IS_PPM } from '../../core/music/music.ts';
-import type { LaidTrack } from '../../core/music/laid.ts';
-import { bpmAt } from '../../core/music/laid.ts';
-import { type Meeting, meetings, musicLengths } from '../../core/music/meet.ts';
+import type { LaidTrack } from '../../core/music/arrangement.ts';
+import { bpmAt } from '../../core/music/arrangement.ts';
+import { type Meeting, meetings, musicLengths } from '../../core/music/tempo-matching.ts';
 import type { Block } from '../../core/plan/plan.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';

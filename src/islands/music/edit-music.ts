@@ -1,5 +1,5 @@
 import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from '../../core/music/music.ts';
-import { type Meeting, withLengths } from '../../core/music/meet.ts';
+import { type Meeting, withLengths } from '../../core/music/tempo-matching.ts';
 import { phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
 import type { Track } from '../../core/music/track.ts';
 import type { Plan } from '../../core/plan/plan.ts';

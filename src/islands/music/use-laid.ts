@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { isWanted } from '../../core/findings/studio-rules.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { musicFindings, rightsFindings } from '../../core/checks/music-checks.ts';
-import { type LaidMusic, blockSpans, layMusic } from '../../core/music/laid.ts';
+import { type LaidMusic, blockSpans, layMusic } from '../../core/music/arrangement.ts';
 import type { Music } from '../../core/music/music.ts';
 import type { Track } from '../../core/music/track.ts';
 import type { Plan } from '../../core/plan/plan.ts';

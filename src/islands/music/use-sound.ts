@@ -4,7 +4,7 @@ import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isWanted } from '../../core/findings/studio-rules.ts';
 import type { Finding } from '../../core/findings/finding.ts';
 import { filmedSegments } from '../../core/edit/assemble.ts';
-import { layMusic } from '../../core/music/laid.ts';
+import { layMusic } from '../../core/music/arrangement.ts';
 import { type SoundAlong, clippedIn, soundAlong } from '../../core/sound/along.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { voiceOf } from '../../core/align/align.ts';

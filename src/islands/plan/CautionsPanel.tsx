@@ -2,7 +2,7 @@ import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
 /**

@@ -1,4 +1,4 @@
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { decidedOn } from '../../core/workout/document.ts';
 import { withoutPin } from '../../core/workout/pins.ts';
 import { type Handle, handlesOf, within, withHandleMoved } from '../../core/workout/handles.ts';

@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import type { StaveData } from './use-score.ts';

@@ -4,7 +4,7 @@ import { findingsBySegment } from '../../core/checks/take-checks.ts';
 import { filmMusicFindings } from '../../core/checks/film-music.ts';
 import { type ProgrammeSegment, filmedSegments } from '../../core/edit/assemble.ts';
 import { withSilence } from '../../core/music/silent-blocks.ts';
-import type { ClassBeat } from '../../core/music/laid.ts';
+import type { ClassBeat } from '../../core/music/arrangement.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import { isDissolved } from '../../core/edit/dissolves.ts';
 import { type Cut, cutsOf } from '../../core/edit/trims.ts';

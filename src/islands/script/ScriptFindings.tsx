@@ -1,7 +1,7 @@
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
 /** What was found in the script: what is not true first, then the rest in the order of the class. */

@@ -3,7 +3,7 @@ import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend, isApplied } from '../../core/workout/apply-mend.ts';
+import { applyMend, isApplied } from '../../core/workout/apply-fix.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 
 /** A finding with what was measured and every way to set it right: one click each, one undo each. */

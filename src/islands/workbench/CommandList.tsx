@@ -1,6 +1,6 @@
 import { wordsOf } from '../../core/findings/finding.ts';
 import { Command } from 'cmdk';
-import { applyMend } from '../../core/workout/apply-mend.ts';
+import { applyMend } from '../../core/workout/apply-fix.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useStationCommands } from './commands.ts';
 import { STATIONS, type Station } from './stations.ts';

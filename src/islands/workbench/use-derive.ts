@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { alignKept } from '../../browser/aligner.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
-import { planToMusic } from '../../core/music/laid.ts';
+import { planToMusic } from '../../core/music/arrangement.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { decidedOn, takesOfProgramme } from '../../core/workout/document.ts';
 import { type ProgrammeTake, lackingIn } from '../../core/workout/align-takes.ts';

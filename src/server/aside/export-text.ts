@@ -2,7 +2,7 @@ import { balanceOf } from '../../core/plan/balance.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { bookWith } from '../../core/exercise/library.ts';
 import { type Studio, callMeans } from '../../core/workout/studio.ts';
-import { plannedProgramme } from '../../core/workout/rehearsal.ts';
+import { plannedProgramme } from '../../core/workout/planned-programme.ts';
 import { type Produced, produce } from '../../core/workout/pipeline.ts';
 import { recordingsOf, seenIn } from '../../core/workout/take-sources.ts';
 import type { Track } from '../../core/music/track.ts';

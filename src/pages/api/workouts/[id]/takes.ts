@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
-import { Refusal } from '../../../../server/answer.ts';
+import { Refusal } from '../../../../server/refusal.ts';
 import { endpoint, jsonResponse } from '../../../../server/http.ts';
 import { bringInTake, pickUpFrom, takeFromUpload } from '../../../../server/takes.ts';
 import { takesWithTranscripts } from '../../../../server/transcripts.ts';

@@ -1,5 +1,5 @@
 import { usableTracks } from '../core/music/library.ts';
-import { planToMusic } from '../core/music/laid.ts';
+import { planToMusic } from '../core/music/arrangement.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import type { Context } from './context.ts';

@@ -4,7 +4,7 @@ import { exerciseNamed } from '../exercise/library.ts';
 import { compile } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
 import { newDocument } from '../workout/document.ts';
-import { applyMend } from '../workout/apply-mend.ts';
+import { applyMend } from '../workout/apply-fix.ts';
 import type { Finding, Mend } from '../findings/finding.ts';
 import { planFindings } from './plan-checks.ts';
 

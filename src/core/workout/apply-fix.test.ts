@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newDocument } from './document.ts';
-import { applyMend } from './apply-mend.ts';
+import { applyMend } from './apply-fix.ts';
 
 const document = (text: string) => {
   const empty = newDocument('T');

@@ -1,4 +1,4 @@
-import type { Pulse } from './pulse.ts';
+import type { Pulse } from './onset-strength.ts';
 
 /** Longer pieces are mixes or classes, not one steady track; looking for one grid in them takes long and finds none. */
 const LONGEST_FRAMES = 12 * 60 * 100;

@@ -11,7 +11,7 @@ import { logEntryOf, pacesOf } from '../logbook/logbook.ts';
 import { driftOf, overrunsOf } from '../mistakes/overruns.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { applyMend, isApplied } from '../workout/apply-mend.ts';
+import { applyMend, isApplied } from '../workout/apply-fix.ts';
 import { type Edit, newDocument } from '../workout/document.ts';
 import { alignWorkout } from '../workout/align-takes.ts';
 import { produceTake } from '../workout/pipeline.ts';
