@@ -8,7 +8,7 @@ import { laneFindings } from '../src/core/checks/deliver-checks.ts';
 import { musicFindings, rightsFindings } from '../src/core/checks/music-checks.ts';
 import { planFindings } from '../src/core/checks/plan-checks.ts';
 import { findingsBySegment, takeFindings } from '../src/core/checks/take-checks.ts';
-import { withTakeMends } from '../src/core/checks/take-fixes.ts';
+import { withTakeFixes } from '../src/core/checks/take-fixes.ts';
 import { claimsInTake, recordedClass } from '../src/core/claims/class-timeline.ts';
 import { scriptClaims } from '../src/core/claims/script-claims.ts';
 import { bookWith, searchExercises } from '../src/core/exercise/library.ts';
@@ -96,7 +96,7 @@ const found = (f: Finding) => [
   wordsOf(f).wanted,
   wordsOf(f).source,
   f.certainty,
-  f.mends,
+  f.fixes,
 ];
 
 /** The class of the claims as if it had been filmed to the microsecond, nearly surely placed. */
@@ -140,8 +140,8 @@ describe('kept answers', () => {
       ]),
       ...planFindings(plan, segments, USUAL_CHANGES, BOOK).map(found),
       ...changes.map((c) => [c, whyNeeded(c)]),
-      ...breakGroups(plan, segments, changes).map(({ facts, mends, ...of }) => [
-        { ...of, says: breaksShort(facts), mends },
+      ...breakGroups(plan, segments, changes).map(({ facts, fixes, ...of }) => [
+        { ...of, says: breaksShort(facts), fixes },
         breakNeeds(facts),
       ]),
       balanceOf(plan, segments, BOOK),
@@ -185,7 +185,7 @@ describe('kept answers', () => {
         words: tokens,
       };
       const claims = claimsInTake(tokens, recordedClass(plan, alignment));
-      const findings = withTakeMends(
+      const findings = withTakeFixes(
         [...takeFindings(alignment, claims), ...mistakeFindings(plan, alignment, tokens)],
         { alignment, tokens, claims },
       );

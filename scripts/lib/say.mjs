@@ -1,4 +1,4 @@
-// What the start scripts say to a person: one line a step, and a sentence with its mend when something is in the way.
+// What the start scripts say to a person: one line a step, and a sentence with its fix when something is in the way.
 
 export function say(text) {
   process.stdout.write(`${text}\n`);

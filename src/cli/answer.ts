@@ -1,4 +1,4 @@
-/** What a verb gives: text for standard output, notes for standard error, and the exit status. */
+/** What a command gives: text for standard output, notes for standard error, and the exit status. */
 export interface Answer {
   readonly text: string;
   readonly status: 0 | 1 | 2;

@@ -42,9 +42,9 @@ function readText(path: string | undefined, flag: string): string {
 }
 
 async function run(argv: readonly string[]): Promise<Answer> {
-  const [verb, ...rest] = argv;
-  if (verb === undefined || verb === 'help' || verb === '--help' || verb === '-h')
-    return { text: HELP, status: verb === undefined ? 2 : 0 };
+  const [command, ...rest] = argv;
+  if (command === undefined || command === 'help' || command === '--help' || command === '-h')
+    return { text: HELP, status: command === undefined ? 2 : 0 };
   let flags: Record<string, string | undefined>;
   let files: string[];
   try {
@@ -60,17 +60,17 @@ async function run(argv: readonly string[]): Promise<Answer> {
     });
     flags = read.values;
     files = read.positionals;
-    const most = verb === 'sync' ? 2 : verb === 'beats' || verb === 'loudness' ? 1 : 0;
+    const most = command === 'sync' ? 2 : command === 'beats' || command === 'loudness' ? 1 : 0;
     if (files.length > most)
       throw new CliError(
-        `“${files[most]}” is too much: euphon ${verb} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`,
+        `“${files[most]}” is too much: euphon ${command} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`,
       );
   } catch (error) {
     if (error instanceof CliError) throw error;
     throw new CliError(error instanceof Error ? `${error.message.split('.')[0]}.` : 'The arguments could not be read.');
   }
   const text = (flag: string) => readText(flags[flag], flag);
-  switch (verb) {
+  switch (command) {
     case 'compile':
       return compileCommand(text('plan'));
     case 'align':
@@ -102,7 +102,7 @@ async function run(argv: readonly string[]): Promise<Answer> {
       return orderCommand(text('plan'), flags.block);
     default:
       throw new CliError(
-        `“${verb}” is not a verb of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`,
+        `“${command}” is not a command of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`,
       );
   }
 }

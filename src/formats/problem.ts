@@ -5,7 +5,7 @@ export interface ReadProblem {
   readonly code: string;
   readonly line: number;
   readonly message: string;
-  /** `error`: the thing at this line was left out; `note`: it was mended and kept. */
+  /** `error`: the thing at this line was left out; `note`: it was fixed and kept. */
   readonly severity: 'error' | 'note';
 }
 

@@ -13,7 +13,7 @@ const LAST_CUE = fromSeconds(4);
 const LAST_SHARE = 1.15;
 
 /**
- * Puts cues in order and mends what can be mended, naming each: an end before its start, a start before the cue
+ * Puts cues in order and repairs what can be repaired, naming each: an end before its start, a start before the cue
  * above, two cues at one time. Nothing is dropped but cues past the limit.
  */
 export function orderCues(cues: DraftCue[], problems: ReadProblem[]): TranscriptCue[] {

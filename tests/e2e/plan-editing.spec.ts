@@ -171,7 +171,7 @@ test('a workout becomes a template that new ones begin from; duplicates and dele
   expect(await names(page)).toEqual(['Squat', 'Broomstick row', 'Plank', 'Dead bug']);
 });
 
-test('a caution is mended with one click and unmended with one undo', async ({ page }) => {
+test('a caution is fixed with one click and unfixed with one undo', async ({ page }) => {
   await open(page, '# Long\n## Main: 8 rounds, 40/20\n- Squat\n- Broomstick row');
   await page.getByRole('button', { name: /^Cautions/ }).click();
   await page.getByRole('button', { name: 'Put a warm-up of 5:00 first' }).click();

@@ -45,7 +45,7 @@ test('writing: Enter makes the next line, a kind and an anchor can be typed, lin
   await expect(lines).toHaveCount(2);
 });
 
-test('what a line claims is checked as it is written, and mended with one click and one undo', async ({ page }) => {
+test('what a line claims is checked as it is written, and fixed with one click and one undo', async ({ page }) => {
   await open(page);
   await segment(page, 'Squat').getByRole('button', { name: '+ line' }).click();
   await page.keyboard.type('[+9] talk: Four more moves in this round after this one.');

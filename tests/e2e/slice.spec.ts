@@ -204,7 +204,7 @@ test('a timer is dismissed, a boundary moved by its arrow keys, the next one tap
   await saved(page);
 });
 
-test('the score draws every stave, a click takes the picture there, a mend is one click and one undo', async ({
+test('the score draws every stave, a click takes the picture there, a fix is one click and one undo', async ({
   page,
 }) => {
   await open(page, 'Broomstick', 'score');

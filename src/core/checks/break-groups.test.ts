@@ -27,10 +27,10 @@ describe('short breaks', () => {
   });
   it('each fix is one change that takes the group away or makes it smaller, and says what it costs', () => {
     for (const group of groups.filter((g) => g.changes.length > 1)) {
-      expect(group.mends.length).toBeGreaterThan(0);
-      for (const mend of group.mends) {
-        expect(mend.label).toMatch(/\(\+\d+:\d\d\)$/);
-        const after = mend.kind === 'plan' ? groupsOf(mend.plan) : groups;
+      expect(group.fixes.length).toBeGreaterThan(0);
+      for (const fix of group.fixes) {
+        expect(fix.label).toMatch(/\(\+\d+:\d\d\)$/);
+        const after = fix.kind === 'plan' ? groupsOf(fix.plan) : groups;
         const left = after
           .filter((g) => g.blockId === group.blockId)
           .reduce((sum, g) => sum + g.worst.shortUs * g.changes.length, 0);

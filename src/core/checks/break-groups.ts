@@ -6,7 +6,7 @@ import type { Segment } from '../plan/segment.ts';
 import { type ChangeOver, whyNeeded } from '../script/change-over.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
-import type { Mend } from '../findings/finding.ts';
+import type { Fix } from '../findings/finding.ts';
 import type { FactsOf } from '../findings/rules.ts';
 
 /** Breaks of one block that are short for the same reason. */
@@ -17,7 +17,7 @@ interface BreakGroup {
   /** The most that one of them is short, and what it has and needs. */
   readonly worst: ChangeOver;
   readonly facts: FactsOf<'break-planned-short'>;
-  readonly mends: readonly Mend[];
+  readonly fixes: readonly Fix[];
 }
 
 /** Rests are set in steps that people read off a clock. */
@@ -52,19 +52,19 @@ export function breakGroups(
           ...{ shortUs: worst.shortUs, plannedUs: worst.plannedUs },
           ...{ neededUs: worst.neededUs, saidBeforeUs: worst.saidBeforeUs, why: whyNeeded(worst) },
         },
-        mends: block === undefined ? [] : mendsFor(plan, block, worst, own),
+        fixes: block === undefined ? [] : fixesFor(plan, block, worst, own),
       };
     })
     .sort((a, b) => b.worst.shortUs * b.changes.length - a.worst.shortUs * a.changes.length);
 }
 
-function mendsFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly ChangeOver[]): Mend[] {
+function fixesFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly ChangeOver[]): Fix[] {
   if (own.length < 2) return [];
-  const mends: Mend[] = [];
+  const fixes: Fix[] = [];
   const before = compile(plan).total;
   const offer = (words: string, next: Plan) => {
     const more = compile(next).total - before;
-    mends.push({ kind: 'plan', label: `${words} (+${writeTime(micros(more), 0)})`, plan: next });
+    fixes.push({ kind: 'plan', label: `${words} (+${writeTime(micros(more), 0)})`, plan: next });
   };
   // In a longer break it is all said inside.
   const us = micros(Math.ceil((worst.neededUs + worst.saidBeforeUs) / STEP_US) * STEP_US);
@@ -79,7 +79,7 @@ function mendsFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly Cha
     const at = plan.blocks.findIndex((b) => b.id === block.id);
     offer('Preview all its moves first', { ...plan, blocks: plan.blocks.toSpliced(at, 0, shown) });
   }
-  return mends;
+  return fixes;
 }
 
 /** A scheme with another rest between its moves; null where it has none. */

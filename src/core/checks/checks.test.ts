@@ -57,14 +57,14 @@ describe('what went otherwise than planned', () => {
       measured: '24 s',
       wanted: '15 s',
       segmentKey: segments[1]?.key,
-      mends: [{ kind: 'remove-spans', label: 'Cut 9 s of silence', spans: [{ start: 53e6, end: 62e6 }] }],
+      fixes: [{ kind: 'remove-spans', label: 'Cut 9 s of silence', spans: [{ start: 53e6, end: 62e6 }] }],
     });
     const talk = [{ start: fromSeconds(40), end: fromSeconds(59) }];
-    expect(takeFindings(recorded({ 1: { overS: 9 } }), [], talk)[0]?.mends[0]?.label).toBe(
+    expect(takeFindings(recorded({ 1: { overS: 9 } }), [], talk)[0]?.fixes[0]?.label).toBe(
       'Cut the 4.4 s that are silence',
     );
     // Where it is not known when somebody speaks, nothing is cut by itself.
-    expect(takeFindings(recorded({ 1: { overS: 9 } }), [])[0]?.mends).toEqual([]);
+    expect(takeFindings(recorded({ 1: { overS: 9 } }), [])[0]?.fixes).toEqual([]);
   });
   it('does not mind work that runs over: the clock is right by definition', () => {
     expect(takeFindings(recorded({ 0: { overS: 9 } }), [])).toEqual([]);

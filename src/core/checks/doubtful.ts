@@ -25,8 +25,8 @@ export function doubtFindings(
       .map((r): Finding => {
         const { start } = r.recorded!;
         const { key } = r.segment;
-        const mends = [{ kind: 'pin', label: 'Yes, it begins here', segmentKey: key, at: start }] as const;
-        const place = { clock: 'take', at: start, segmentKey: key, takeId, certainty: r.placed, mends } as const;
+        const fixes = [{ kind: 'pin', label: 'Yes, it begins here', segmentKey: key, at: start }] as const;
+        const place = { clock: 'take', at: start, segmentKey: key, takeId, certainty: r.placed, fixes } as const;
         return finding('doubtful-boundary', { move: labelWithSide(r.segment), placed: r.placed }, place);
       });
   });

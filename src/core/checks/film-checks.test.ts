@@ -23,7 +23,7 @@ const programmeWith = (inserts: readonly Insert[], ...takes: ReturnType<typeof t
 const programme = (...takes: ReturnType<typeof take>[]) => programmeWith([], ...takes);
 /** A finding whose facts are of no matter here. */
 const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: Micros): Finding => {
-  const sure = { severity: 'alarm', clock: 'take', certainty: 0.8, mends: [] };
+  const sure = { severity: 'alarm', clock: 'take', certainty: 0.8, fixes: [] };
   return { rule, facts: {}, takeId, segmentKey, at, ...sure } as Finding;
 };
 const END = total / 1e6;
@@ -34,13 +34,13 @@ describe('findings of a programme', () => {
     const made = programme(take('a', 0, 100), take('b', 280, END));
     const [still, ...more] = filmFindings(made, []);
     expect(more).toEqual([]);
-    expect([still?.rule, ...(still?.mends.map((m) => m.kind) ?? [])]).toEqual(['still-to-film', 'retake', 'inserts']);
+    expect([still?.rule, ...(still?.fixes.map((m) => m.kind) ?? [])]).toEqual(['still-to-film', 'retake', 'inserts']);
     expect(still && wordsOf(still).says).toMatch(/^Still to be filmed: .+, \d moves\.$/);
   });
   it('are gone where cards stand for what no take holds', () => {
     const takes = [take('a', 0, 100), take('b', 280, END)];
-    const [mend] = filmFindings(programme(...takes), [])[0]!.mends.filter((m) => m.kind === 'inserts');
-    const filled = programmeWith(mend?.kind === 'inserts' ? mend.inserts : [], ...takes);
+    const [fix] = filmFindings(programme(...takes), [])[0]!.fixes.filter((m) => m.kind === 'inserts');
+    const filled = programmeWith(fix?.kind === 'inserts' ? fix.inserts : [], ...takes);
     expect(filmFindings(filled, [])).toEqual([]);
     expect(filled.segments.map((x) => x.key)).toEqual(segments.map((x) => x.key));
   });
@@ -55,8 +55,8 @@ describe('findings of a programme', () => {
     });
     const left = finding('left-out', 'a', row.key, s(40));
     expect(rules(filmFindings(alone, [left]))).toEqual(['left-out']);
-    const [mend] = filmFindings(alone, [left])[0]!.mends;
-    const stands = mend?.kind === 'inserts' ? mend.inserts : [];
+    const [fix] = filmFindings(alone, [left])[0]!.fixes;
+    const stands = fix?.kind === 'inserts' ? fix.inserts : [];
     expect(stands.map((i) => [i.segmentKey, i.place])).toEqual([[row.key, 'instead']]);
     expect(rules(filmFindings(programme(take('a', 0, END)), [left]))).toEqual([]);
   });

@@ -2,7 +2,7 @@ import type { Programme } from '../edit/assemble.ts';
 import type { Choice } from '../edit/choose-takes.ts';
 import { shotsOf } from '../edit/shots.ts';
 import { standInFor } from '../edit/usual-inserts.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { type Segment, isActive, labelWithSide } from '../plan/segment.ts';
 import { micros } from '../time/micros.ts';
 
@@ -48,14 +48,14 @@ function missing(choices: readonly Choice[]): Choice[][] {
 }
 
 /** The fix that shows cards for segments that no take holds. */
-function cardsFor(label: string, segments: readonly Segment[]): Mend {
+function cardsFor(label: string, segments: readonly Segment[]): Fix {
   return { kind: 'inserts', label, inserts: segments.map((s) => ({ id: `instead of ${s.key}`, ...standInFor(s) })) };
 }
 
 function withCard(finding: Finding, choices: readonly Choice[]): Finding {
   const left = choices.find((c) => c.segment.key === finding.segmentKey && c.candidate === null);
   if (left === undefined) return finding;
-  return { ...finding, mends: [...finding.mends, cardsFor('Show a card with the clock in its place', [left.segment])] };
+  return { ...finding, fixes: [...finding.fixes, cardsFor('Show a card with the clock in its place', [left.segment])] };
 }
 
 function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Finding {
@@ -70,7 +70,7 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
     {
       ...{ clock: 'programme', severity: 'alarm', segmentKey: first.key, at: before?.end ?? micros(0) },
       certainty: Math.min(...stretch.map((c) => (c.candidates.length === 0 ? 0.9 : 0.5))),
-      mends: [
+      fixes: [
         {
           kind: 'retake',
           label: 'Note it for the next day of filming',

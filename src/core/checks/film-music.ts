@@ -27,13 +27,13 @@ export function filmMusicFindings(
   if (music.placements.length === 0 || filmed.length === 0) return [];
   const { laid } = layMusic(music, tracks, filmed);
   const conformed = conformToFilm(music, tracks, planned, filmed);
-  const mends = [{ kind: 'music' as const, label: 'Bring the music to the film', music: conformed.music }];
+  const fixes = [{ kind: 'music' as const, label: 'Bring the music to the film', music: conformed.music }];
   const wanted = layMusic(conformed.music, tracks, filmed).laid;
   const found: Finding[] = [];
   for (const [i, segment] of filmed.entries()) {
     if (filmed[i - 1]?.blockId === segment.blockId) continue;
     const { blockId, start: at, key: segmentKey, blockName } = segment;
-    const place = { clock: 'programme', at, segmentKey, certainty: 0.9, mends } as const;
+    const place = { clock: 'programme', at, segmentKey, certainty: 0.9, fixes } as const;
     const runs = laid.find((l) => l.start <= at + 1e3 && at + 1e3 < l.end);
     const off = runs === undefined ? 0 : intoPhrase(runs, at);
     if (off > NEAR_BEATS) {

@@ -18,10 +18,10 @@ describe('a version that rests early', () => {
       0,
       'rests at 30 s of 25 s',
     ]);
-    const [mend] = first!.mends;
-    if (mend?.kind !== 'plan') throw new Error('no plan');
-    expect(mend.plan.blocks[0]?.moves[0]?.easierAs?.stopUs).toBe(12.5e6);
-    expect(levelFindings(mend.plan, compile(mend.plan).segments)).toEqual([]);
+    const [fix] = first!.fixes;
+    if (fix?.kind !== 'plan') throw new Error('no plan');
+    expect(fix.plan.blocks[0]?.moves[0]?.easierAs?.stopUs).toBe(12.5e6);
+    expect(levelFindings(fix.plan, compile(fix.plan).segments)).toEqual([]);
   });
   it('is not found within the interval, nor where no stop is set', () => {
     expect(found('## M: 40/20', '- Squat | easier stops at 0:30 | harder by Bo: jump', '- Row')).toEqual([]);

@@ -1,4 +1,4 @@
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
@@ -21,15 +21,15 @@ export function levelFindings(plan: Plan, segments: readonly Segment[]): Finding
         if (stopUs === undefined || segment === undefined || lengthUs === undefined || stopUs < lengthUs) return [];
         const version = field === 'easierAs' ? 'easier' : 'harder';
         const facts = { version, move: move.name, stopUs, lengthUs: micros(lengthUs) } as const;
-        const mends = [restAtHalf(plan, move, field, micros(lengthUs / 2))];
-        const place = { clock: 'plan', at: segment.start, segmentKey: segment.key, mends } as const;
+        const fixes = [restAtHalf(plan, move, field, micros(lengthUs / 2))];
+        const place = { clock: 'plan', at: segment.start, segmentKey: segment.key, fixes } as const;
         return [finding('version-stop-late', facts, place)];
       }),
     ),
   );
 }
 
-function restAtHalf(plan: Plan, move: Move, field: 'easierAs' | 'harderAs', stopUs: Micros): Mend {
+function restAtHalf(plan: Plan, move: Move, field: 'easierAs' | 'harderAs', stopUs: Micros): Fix {
   const changed = (m: Move): Move => (m.id === move.id ? { ...m, [field]: { ...m[field], stopUs } } : m);
   return {
     kind: 'plan',

@@ -53,9 +53,9 @@ function contrastFindings(lanes: Shown, picture: Picture, style: Style): Finding
     if (weak === null) continue;
     const plated = { ...rules, plates: true };
     const facts = { text: weak.text, look: LOOKS[look].name, isSeen: isKnown };
-    const mends = rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated } as const];
+    const fixes = rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated } as const];
     const place = { clock: 'programme', severity: 'alarm', segmentKey, at: weak.start } as const;
-    const sure = { certainty: isKnown ? 0.9 : 1, mends };
+    const sure = { certainty: isKnown ? 0.9 : 1, fixes };
     const { contrast, wanted } = weak;
     found.set(look, finding('low-contrast', { ...facts, contrast, wanted }, { ...place, ...sure }));
   }
@@ -111,8 +111,8 @@ function coverFindings(lanes: Shown, picture: Picture, style: Style): Finding[] 
     .sort((a, b) => b.now - a.now)[0];
   if (worst === undefined) return [];
   const { board, now, then } = worst;
-  const mends = [{ kind: 'look', label: 'Block by block where nobody stands', look: clear.rules }] as const;
-  const place = { clock: 'programme', at: board.start, segmentKey: board.segmentKey, certainty: 0.7, mends } as const;
+  const fixes = [{ kind: 'look', label: 'Block by block where nobody stands', look: clear.rules }] as const;
+  const place = { clock: 'programme', at: board.start, segmentKey: board.segmentKey, certainty: 0.7, fixes } as const;
   return [finding('look-on-person', { now, otherSide: then, most: MOST_COVERED }, place)];
 }
 

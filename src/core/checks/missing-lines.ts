@@ -4,7 +4,7 @@ import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 
 /** A form line stands this long after the move's start, when its name has been said. */
 const FORM_AFTER = fromSeconds(4);
@@ -38,14 +38,14 @@ export function missingLines(
     if (of === null) continue;
     const place = { clock: 'plan', segmentKey: s.key, at: s.start, certainty: 0.8 } as const;
     if (of.caution !== '' && !formed.has(s.label.toLowerCase()) && !placedBefore('caution', s)) {
-      const mends = of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)];
-      found.push(finding('form-missing', { move: s.label, caution: of.caution }, { ...place, mends }));
+      const fixes = of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)];
+      found.push(finding('form-missing', { move: s.label, caution: of.caution }, { ...place, fixes }));
     }
     if (of.levels && of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
       const lead = segments[leadOf(segments, s)] ?? s;
       const afterUs = lead === s ? FORM_AFTER : fromSeconds(3);
-      const mends = of.easier === '' ? [] : [add(script, 'option', lead, `Easier: ${of.easier}.`, afterUs)];
-      found.push(finding('option-missing', { move: s.label, impact: of.impact }, { ...place, mends }));
+      const fixes = of.easier === '' ? [] : [add(script, 'option', lead, `Easier: ${of.easier}.`, afterUs)];
+      found.push(finding('option-missing', { move: s.label, impact: of.impact }, { ...place, fixes }));
     }
   }
   return found;
@@ -64,7 +64,7 @@ function add(
   segment: Segment,
   text: string,
   afterUs: ReturnType<typeof fromSeconds>,
-): Mend {
+): Fix {
   const cue: Cue = {
     id: freeCueId(script.cues),
     segmentKey: segment.key,

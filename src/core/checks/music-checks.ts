@@ -9,7 +9,7 @@ import { rightsGaps } from '../music/rights.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import { type Finding, type Mend } from '../findings/finding.ts';
+import { type Finding, type Fix } from '../findings/finding.ts';
 
 /** Voice and music may come this much nearer than wanted before it is told, LU. */
 const NEAR_LU = 1;
@@ -27,27 +27,27 @@ export function musicFindings(plan: Plan, segments: readonly Segment[], music: M
   const name = (blockId: string) => plan.blocks.find((b) => b.id === blockId)?.name ?? 'a block';
   const found: Finding[] = laid.unlaid.map(({ placement, reason: why }) => {
     const at = spans.get(placement.blockId)?.start ?? ZERO;
-    const mends = [{ kind: 'music', label: 'Take it out', music: without(placement.id) }] as const;
-    return finding('music-unlaid', { block: name(placement.blockId), why }, { severity: 'alarm', at, mends });
+    const fixes = [{ kind: 'music', label: 'Take it out', music: without(placement.id) }] as const;
+    return finding('music-unlaid', { block: name(placement.blockId), why }, { severity: 'alarm', at, fixes });
   });
   for (const gap of coverageOf(plan, spans, music, laid).gaps) {
-    const silent: Mend = {
+    const silent: Fix = {
       kind: 'music',
       label: 'Silent on purpose',
       music: { ...music, silent: [...music.silent, gap.blockId] },
     };
-    const mends = music.placements.some((p) => p.blockId === gap.blockId) ? [] : [silent];
+    const fixes = music.placements.some((p) => p.blockId === gap.blockId) ? [] : [silent];
     const facts = { block: name(gap.blockId), lengthUs: micros(gap.end - gap.start) };
-    found.push(finding('music-gap', facts, { at: gap.start, mends }));
+    found.push(finding('music-gap', facts, { at: gap.start, fixes }));
   }
   for (const l of laid.laid) {
     const stretch = Math.abs(l.placement.speedPpm / AS_IT_IS_PPM - 1);
     if (stretch > STRETCH_GOOD + 1e-9) {
       const placements = music.placements.map((p) => (p.id === l.placement.id ? { ...p, speedPpm: AS_IT_IS_PPM } : p));
-      const mends = [{ kind: 'music', label: 'Play it at its own tempo', music: { ...music, placements } }] as const;
+      const fixes = [{ kind: 'music', label: 'Play it at its own tempo', music: { ...music, placements } }] as const;
       const severity = stretch > STRETCH_MOST ? 'alarm' : 'note';
       const facts = { track: l.track.title, stretch, most: STRETCH_GOOD };
-      found.push(finding('music-stretch', facts, { severity, at: l.start, mends }));
+      found.push(finding('music-stretch', facts, { severity, at: l.start, fixes }));
     }
     const block = plan.blocks.find((b) => b.id === l.placement.blockId);
     const range = block === undefined ? null : tempoRange(block.kind);
@@ -72,13 +72,13 @@ export function drownedFindings(points: readonly LevelPoint[], music: Music): Fi
     if (open === null) return;
     const missing = Math.ceil((wanted - open.least) * 10) / 10;
     const voiceDeciLufs = Math.max(-500, music.levels.voiceDeciLufs - Math.round(missing * 10));
-    const softer: Mend = {
+    const softer: Fix = {
       kind: 'music',
       label: `Take the voice to be ${missing.toFixed(1)} LU softer`,
       music: { ...music, levels: { ...music.levels, voiceDeciLufs } },
     };
     const facts = { from: open.from, to: micros(open.to), aboveMusicLu: open.least, wantedLu: wanted };
-    const place = { severity: 'alarm', at: open.from, certainty: 0.8, mends: [softer] } as const;
+    const place = { severity: 'alarm', at: open.from, certainty: 0.8, fixes: [softer] } as const;
     found.push(finding('voice-drowned', facts, place));
     open = null;
   };

@@ -19,7 +19,7 @@ describe('a combination that does not come out on its phrases', () => {
     expect(first?.at).toBe(compile(plan).segments[1]?.start);
   });
   it('is set right by holding the pattern or by a cut, each one change', () => {
-    expect(first?.mends.map((m) => m.label)).toEqual(['Hold its pattern to 16 counts', 'Cut it to 8 counts']);
-    for (const mend of first?.mends ?? []) expect(mend.kind === 'plan' && found(mend.plan)).toEqual([]);
+    expect(first?.fixes.map((m) => m.label)).toEqual(['Hold its pattern to 16 counts', 'Cut it to 8 counts']);
+    for (const fix of first?.fixes ?? []) expect(fix.kind === 'plan' && found(fix.plan)).toEqual([]);
   });
 });

@@ -3,7 +3,7 @@ import { PHRASE_COUNTS, dancedSteps, stepLetters } from '../plan/choreography.ts
 import type { Move, Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { ZERO } from '../time/micros.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 
 const EIGHT = 8;
 
@@ -28,23 +28,23 @@ export function phraseFindings(plan: Plan, segments: readonly Segment[]): Findin
         const segment = own[n];
         const facts = { letters: stepLetters(step), move: move.name, moveCounts: has, counts: step.counts };
         const at = segment?.start ?? own[0]?.start ?? ZERO;
-        const mends = [
+        const fixes = [
           withCounts(plan, move, Math.ceil(has / EIGHT) * EIGHT, 'Hold its pattern to'),
           ...(has > EIGHT ? [withCounts(plan, move, Math.floor(has / EIGHT) * EIGHT, 'Cut it to')] : []),
         ];
-        const place = { clock: 'plan', at, segmentKey: segment?.key ?? null, mends } as const;
+        const place = { clock: 'plan', at, segmentKey: segment?.key ?? null, fixes } as const;
         return [finding('phrase-uneven', { ...facts, phraseCounts: PHRASE_COUNTS }, place)];
       });
     });
   });
 }
 
-function withCounts(plan: Plan, move: Move, counts: number, verb: string): Mend {
+function withCounts(plan: Plan, move: Move, counts: number, does: string): Fix {
   const changed = (m: Move): Move =>
     m.id === move.id && m.dose?.kind === 'counts' ? { ...m, dose: { ...m.dose, counts } } : m;
   return {
     kind: 'plan',
-    label: `${verb} ${counts} counts`,
+    label: `${does} ${counts} counts`,
     plan: {
       ...plan,
       blocks: plan.blocks.map((b) => ({ ...b, moves: b.moves.map(changed) })),

@@ -9,7 +9,7 @@ import type { Span } from '../time/span.ts';
 /** Music that ends this near to its block's end ends with it. */
 const PHRASE_SLACK_US = 120_000;
 
-type Place = Pick<Finding, 'at'> & Partial<Pick<Finding, 'severity' | 'certainty' | 'mends'>>;
+type Place = Pick<Finding, 'at'> & Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>>;
 
 /** A finding about music, on plan time. */
 export const musicFinding = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding =>
@@ -30,8 +30,8 @@ function beginsInPhrase({ laid }: LaidMusic, music: Music): Finding[] {
     const back = placement.fromBeat - into;
     const fromBeat = into <= counts / 2 && back >= 0 ? back : back + counts;
     const placements = music.placements.map((p) => (p.id === placement.id ? { ...p, fromBeat } : p));
-    const mends = [{ kind: 'music', label: 'Begin on the nearest phrase', music: { ...music, placements } }] as const;
-    return [musicFinding('music-starts-mid-phrase', { track: title, count: into + 1 }, { at: start, mends })];
+    const fixes = [{ kind: 'music', label: 'Begin on the nearest phrase', music: { ...music, placements } }] as const;
+    return [musicFinding('music-starts-mid-phrase', { track: title, count: into + 1 }, { at: start, fixes })];
   });
 }
 
@@ -53,9 +53,9 @@ function overItself({ laid }: LaidMusic, music: Music): Finding[] {
       p.id === l.placement.id ? (beats < 1 ? [] : [{ ...p, beats, fadeInBeats: Math.min(p.fadeInBeats, beats) }]) : [p],
     );
     const label = 'Stop the first where the second begins';
-    const mends = [{ kind: 'music', label, music: { ...music, placements } }] as const;
+    const fixes = [{ kind: 'music', label, music: { ...music, placements } }] as const;
     const facts = { track: l.track.title, twiceUs: micros(l.end - next.start) };
-    return [musicFinding('music-over-itself', facts, { severity: 'alarm', at: next.start, mends })];
+    return [musicFinding('music-over-itself', facts, { severity: 'alarm', at: next.start, fixes })];
   });
 }
 

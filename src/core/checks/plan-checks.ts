@@ -6,7 +6,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { metOf, traitsReader } from '../plan/traits.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { breakGroups } from './break-groups.ts';
 import { levelFindings } from './level-checks.ts';
 import { phraseFindings } from './phrase-checks.ts';
@@ -51,13 +51,9 @@ export function planFindings(
 
 type Place = Pick<Finding, 'at' | 'segmentKey'> & { readonly severity?: Finding['severity'] };
 
-/** A finding on plan time; `mends` that cannot be had are null. */
-const planFinding = <R extends RuleId>(
-  rule: R,
-  facts: FactsOf<R>,
-  place: Place,
-  mends: readonly (Mend | null)[] = [],
-) => finding(rule, facts, { clock: 'plan', ...place, mends: mends.filter((m) => m !== null) });
+/** A finding on plan time; `fixes` that cannot be had are null. */
+const planFinding = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place, fixes: readonly (Fix | null)[] = []) =>
+  finding(rule, facts, { clock: 'plan', ...place, fixes: fixes.filter((m) => m !== null) });
 
 function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Finding[] {
   const total = segments.at(-1)?.end ?? 0;
@@ -78,8 +74,8 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
     found.push(planFinding('no-cool-down', {}, { at, segmentKey: null }, [addShare(plan, 'cool-down')]));
   else if (coolDownUs < SHORTEST_WARM_UP) {
     const facts = { lengthUs: coolDownUs, wantedUs: SHORTEST_WARM_UP };
-    const mends = [lengthenShare(plan, 'cool-down', segments)];
-    found.push(planFinding('short-cool-down', facts, { at, segmentKey: null }, mends));
+    const fixes = [lengthenShare(plan, 'cool-down', segments)];
+    found.push(planFinding('short-cool-down', facts, { at, segmentKey: null }, fixes));
   }
   return found;
 }
@@ -110,8 +106,8 @@ function stretches(plan: Plan, segments: readonly Segment[]): Finding[] {
     .filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH)
     .map((s) => {
       const facts = { move: s.label, lengthUs: micros(s.end - s.start) };
-      const mends = [holdFor(plan, s, 15), holdFor(plan, s, 30)];
-      return planFinding('short-stretch', facts, { at: s.start, segmentKey: s.key }, mends);
+      const fixes = [holdFor(plan, s, 15), holdFor(plan, s, 30)];
+      return planFinding('short-stretch', facts, { at: s.start, segmentKey: s.key }, fixes);
     });
 }
 
@@ -123,13 +119,13 @@ function sides(plan: Plan, { sidesUs: { left, right } }: Balance): Finding[] {
 
 function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures, book: ExerciseBook): Finding[] {
   return breakGroups(plan, segments, changeOvers(plan, segments, figures, book)).map((group) => {
-    const { worst, changes, facts, mends } = group;
+    const { worst, changes, facts, fixes } = group;
     const [from, to] = [segments.slice(0, worst.toIndex).findLast(isActive), segments[worst.toIndex]];
     const longer =
       from === undefined || to === undefined
         ? null
         : lengthenBreak(plan, from, to, micros(worst.neededUs + worst.saidBeforeUs));
     const place = { at: worst.at, segmentKey: to?.key ?? null };
-    return planFinding('break-planned-short', facts, place, changes.length === 1 ? [longer] : mends);
+    return planFinding('break-planned-short', facts, place, changes.length === 1 ? [longer] : fixes);
   });
 }

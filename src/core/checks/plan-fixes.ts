@@ -3,7 +3,7 @@ import { type Block, type BlockKind, type Move, type Plan } from '../plan/plan.t
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import type { Mend } from '../findings/finding.ts';
+import type { Fix } from '../findings/finding.ts';
 
 /** Easy standing moves and plain stretches of the shipped library, in the order they are put into a new block. */
 const WARM_UP = [
@@ -33,14 +33,14 @@ const WANTED_S = 300;
 const WARM_UP_S = 30;
 const STRETCH_S = 30;
 
-const mend = (label: string, plan: Plan): Mend => ({ kind: 'plan', label, plan });
+const fix = (label: string, plan: Plan): Fix => ({ kind: 'plan', label, plan });
 const changed = (plan: Plan, id: string, next: (block: Block) => Block): Plan => ({
   ...plan,
   blocks: plan.blocks.map((b) => (b.id === id ? next(b) : b)),
 });
 
 /** Puts five minutes of warm-up after the opening talk, or five minutes of stretches before the closing talk. */
-export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
+export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Fix {
   const id = freshIds(plan);
   const names = kind === 'warm-up' ? WARM_UP : STRETCHES;
   const each = kind === 'warm-up' ? WARM_UP_S : STRETCH_S;
@@ -58,7 +58,7 @@ export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
     at = plan.blocks.length;
     while (at > 0 && isTalk(plan.blocks[at - 1])) at -= 1;
   }
-  return mend(`Put a ${kind} of 5:00 ${kind === 'warm-up' ? 'first' : 'last'}`, {
+  return fix(`Put a ${kind} of 5:00 ${kind === 'warm-up' ? 'first' : 'last'}`, {
     ...plan,
     blocks: plan.blocks.toSpliced(at, 0, { ...block, scheme, moves }),
   });
@@ -68,7 +68,7 @@ export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Mend {
  * Lengthens the work or hold of a kind's blocks, in steps of 5 s, until they last five minutes together; null where
  * their timing has no such length.
  */
-export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Segment[]): Mend | null {
+export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Segment[]): Fix | null {
   const lengths = segments.filter((s) => s.blockKind === kind);
   const intervals = lengths.filter((s) => s.kind === 'work' || s.kind === 'hold').length;
   const missing = WANTED_S * 1e6 - lengths.reduce((sum, s) => sum + s.end - s.start, 0);
@@ -82,13 +82,13 @@ export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Se
     if (scheme.kind === 'interval') return { ...b, scheme: { ...scheme, workUs: micros(scheme.workUs + more) } };
     return scheme.kind === 'hold' ? { ...b, scheme: { ...scheme, holdUs: micros(scheme.holdUs + more) } } : b;
   });
-  return touched ? mend(`Lengthen each by ${more / 1e6} s`, { ...plan, blocks }) : null;
+  return touched ? fix(`Lengthen each by ${more / 1e6} s`, { ...plan, blocks }) : null;
 }
 
 /** Gives one move, or all of its block where the scheme is too short, a hold of so many seconds. */
-export function holdFor(plan: Plan, segment: Segment, seconds: number): Mend {
+export function holdFor(plan: Plan, segment: Segment, seconds: number): Fix {
   const us = fromSeconds(seconds);
-  return mend(
+  return fix(
     `Hold it ${seconds} s`,
     changed(plan, segment.blockId, (b) => {
       const own = b.moves.find((m) => m.id === segment.moveId)?.workUs ?? null;
@@ -99,9 +99,9 @@ export function holdFor(plan: Plan, segment: Segment, seconds: number): Mend {
 }
 
 /** Puts a march on the spot before a move, for the way up from the floor. */
-export function riseBefore(plan: Plan, segment: Segment): Mend {
+export function riseBefore(plan: Plan, segment: Segment): Fix {
   const march = newMove(freshIds(plan)('m'), 'March on the spot');
-  return mend(
+  return fix(
     'March on the spot before it',
     changed(plan, segment.blockId, (b) => ({
       ...b,
@@ -113,14 +113,14 @@ export function riseBefore(plan: Plan, segment: Segment): Mend {
 /**
  * One round more for every block that changes sides by the round and has an odd number of them; null where none has.
  */
-export function evenRounds(plan: Plan): Mend | null {
+export function evenRounds(plan: Plan): Fix | null {
   const odd = (b: Block) =>
     b.rounds % 2 === 1 &&
     (b.moves.some((m) => m.sides?.kind === 'rounds') ||
       ((b.sides ?? plan.sides).kind === 'rounds' && b.moves.some((m) => m.sides === null)));
   const blocks = plan.blocks.filter(odd);
   if (blocks.length === 0) return null;
-  return mend(`One round more of ${blocks.map((b) => b.name).join(' and ')}`, {
+  return fix(`One round more of ${blocks.map((b) => b.name).join(' and ')}`, {
     ...plan,
     blocks: plan.blocks.map((b) => (odd(b) ? { ...b, rounds: b.rounds + 1 } : b)),
   });
@@ -130,10 +130,10 @@ export function evenRounds(plan: Plan): Mend | null {
  * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's
  * rest between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
  */
-export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Mend | null {
+export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Fix | null {
   if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId) return null;
   const us = micros(Math.ceil(neededUs / 5e6) * 5e6);
-  return mend(
+  return fix(
     `Make the break ${us / 1e6} s`,
     changed(plan, from.blockId, (b) => {
       const newGroup = b.order === 'circuit' ? from.round !== to.round : true;

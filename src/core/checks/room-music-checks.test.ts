@@ -43,17 +43,17 @@ describe('a cut in the music of the room', () => {
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ rule: 'beat-jumps', at: s(50), takeId: 'a' });
     expect(wordsOf(finding!).measured).toBe('0.40 of a count');
-    const [mend] = finding!.mends;
-    expect(mend).toMatchObject({ kind: 'remove-spans', label: expect.stringContaining('7 whole counts') as string });
-    if (mend?.kind !== 'remove-spans') throw new Error('no fix');
-    expect(cutAt([cut, ...mend.spans])).toEqual([]);
+    const [fix] = finding!.fixes;
+    expect(fix).toMatchObject({ kind: 'remove-spans', label: expect.stringContaining('7 whole counts') as string });
+    if (fix?.kind !== 'remove-spans') throw new Error('no fix');
+    expect(cutAt([cut, ...fix.spans])).toEqual([]);
   });
   it('is none on whole counts, at any of them', () => {
     for (let counts = 1; counts < 20; counts++) expect(cutAt([{ start: s(50), end: s(50 + counts / 2) }])).toEqual([]);
   });
   it('is made longer before it where somebody speaks after it, and has no fix where both are in a word', () => {
     const [after] = cutAt([cut], [{ start: s(53.1), end: s(55) }]);
-    expect(after!.mends[0]).toMatchObject({ spans: [{ start: s(49.7), end: s(50) }] });
+    expect(after!.fixes[0]).toMatchObject({ spans: [{ start: s(49.7), end: s(50) }] });
     const both = cutAt(
       [cut],
       [
@@ -61,7 +61,7 @@ describe('a cut in the music of the room', () => {
         { start: s(48), end: s(50.1) },
       ],
     );
-    expect(both[0]!.mends).toEqual([]);
+    expect(both[0]!.fixes).toEqual([]);
   });
 });
 
@@ -81,8 +81,8 @@ describe('music laid where the room has its own', () => {
     const [finding, ...others] = found([ROOM]);
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ rule: 'music-over-room', severity: 'alarm', at: 0 });
-    const mend = finding!.mends[0];
-    expect(mend?.kind === 'music' && mend.music).toMatchObject({ placements: [], silent: [segments[0]!.blockId] });
+    const fix = finding!.fixes[0];
+    expect(fix?.kind === 'music' && fix.music).toMatchObject({ placements: [], silent: [segments[0]!.blockId] });
   });
   it('is none where they are together for a moment, or not at all', () => {
     expect(found([{ ...ROOM, end: s(1.5) }])).toEqual([]);

@@ -1,6 +1,6 @@
 import { beatJump, roomMusicAt } from '../edit/room-beats.ts';
 import type { Shot } from '../edit/shots.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import type { Music } from '../music/music.ts';
 import { type TempoMap, beatAt, beatTime, milliBpmAt } from '../music/tempo-map.ts';
@@ -38,8 +38,8 @@ export function roomMusicFindings(
     const jump = beatJump(left.map, before.end, comes.map, shot.start);
     if (Math.abs(jump) * beatLength(left.map, before.end) < JUMP_US) return [];
     const segmentKey = segments.find((s) => s.start <= shot.at && shot.at < s.end)?.key ?? null;
-    const mends = before.takeId === shot.takeId && left === comes ? onWholeBeats(left, before, shot, speechOf) : [];
-    const place = { clock: 'programme', at: shot.at, segmentKey, takeId: shot.takeId, certainty: 0.85, mends } as const;
+    const fixes = before.takeId === shot.takeId && left === comes ? onWholeBeats(left, before, shot, speechOf) : [];
+    const place = { clock: 'programme', at: shot.at, segmentKey, takeId: shot.takeId, certainty: 0.85, fixes } as const;
     return [finding('beat-jumps', { counts: jump, at: shot.at }, place)];
   });
 }
@@ -52,7 +52,7 @@ function onWholeBeats(
   before: Shot,
   after: Shot,
   speechOf: Parameters<typeof roomMusicFindings>[3],
-): Mend[] {
+): Fix[] {
   const out = Math.ceil(beatAt(map, after.start) - beatAt(map, before.end));
   const later = { start: after.start, end: beatTime(map, beatAt(map, before.end) + out) };
   const earlier = { start: beatTime(map, beatAt(map, after.start) - out), end: before.end };
@@ -88,14 +88,14 @@ export function musicOverRoom(
     const [at, room] = [micros(Math.min(...both.map((b) => b.start))), both[0]!.room];
     const rest = music.placements.filter((p) => p.blockId !== blockId);
     const silent = [...music.silent.filter((id) => id !== blockId), blockId];
-    const fix: Mend = {
+    const fix: Fix = {
       kind: 'music',
       label: `Lay none under “${first.blockName}”: the room’s is heard`,
       music: { ...music, placements: rest, silent },
     };
     const facts = { block: first.blockName, roomBpm: milliBpmAt(room.map, 0) / 1000, bothUs: length };
     const place = { clock: 'programme', severity: 'alarm', segmentKey: first.key, at, certainty: 0.85 } as const;
-    found.push(finding('music-over-room', facts, { ...place, mends: [fix] }));
+    found.push(finding('music-over-room', facts, { ...place, fixes: [fix] }));
   }
   return found;
 }

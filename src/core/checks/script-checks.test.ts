@@ -4,7 +4,7 @@ import { compile } from '../plan/compile.ts';
 import { type Cue, SPARE_CALLS, type Script } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { applyMend } from '../workout/apply-fix.ts';
+import { applyFix } from '../workout/apply-fix.ts';
 import { newDocument } from '../workout/document.ts';
 import { type Finding, wordsOf } from '../findings/finding.ts';
 import { replaceNumber, scriptFindings } from './script-checks.ts';
@@ -28,8 +28,8 @@ const line = (segmentKey: string, text: string, afterS = 5, kind: Cue['kind'] = 
 const findings = (script: Script) =>
   scriptFindings(plan, segments, script, schedule(segments, script, { plan }), { plan });
 const about = (script: Script, rule: string) => findings(script).filter((f) => f.rule === rule);
-const mended = (script: Script, finding: Finding | undefined, which = 0): Script =>
-  applyMend({ ...newDocument('T'), plan, script }, finding!.mends[which]!).script;
+const fixed = (script: Script, finding: Finding | undefined, which = 0): Script =>
+  applyFix({ ...newDocument('T'), plan, script }, finding!.fixes[which]!).script;
 
 describe('what a script claims', () => {
   it.each([
@@ -54,10 +54,10 @@ describe('what a script claims', () => {
     ['this is round 2', 1, 'this is round 1'],
     ['this is the second round', 1, 'this is the first round'],
     ['right side', 'left', 'left side'],
-  ])('“%s” is mended to what is true (%s)', (text, _, right) => {
+  ])('“%s” is fixed to what is true (%s)', (text, _, right) => {
     const key = text === 'right side' ? keyOf('Side plank', 1, 'left') : keyOf('Squat');
     const script = scriptOf(line(key, text, 8));
-    const next = mended(
+    const next = fixed(
       script,
       findings(script).find((f) => f.rule.startsWith('claim-')),
     );
@@ -68,7 +68,7 @@ describe('what a script claims', () => {
     for (const text of ['Fifteen seconds left.', 'Half-way there.']) {
       const script = scriptOf(line(keyOf('Squat'), text, 9));
       const [wrong] = findings(script).filter((f) => f.rule.startsWith('claim-'));
-      const next = mended(script, wrong);
+      const next = fixed(script, wrong);
       expect(findings(next).filter((f) => f.rule.startsWith('claim-'))).toEqual([]);
     }
   });
@@ -90,11 +90,11 @@ describe('lines that do not fit', () => {
     );
     const [long] = about(script, 'line-too-long');
     expect(long).toMatchObject({ severity: 'alarm', cueId: script.cues[0]?.id });
-    expect(about(mended(script, long), 'line-too-long')).toEqual([]);
+    expect(about(fixed(script, long), 'line-too-long')).toEqual([]);
   });
   it('a line whose segment is gone can only be taken out', () => {
     const script = scriptOf(line('b9/gone', 'Soft knees'));
-    expect(mended(script, about(script, 'segment-gone')[0]).cues).toEqual([]);
+    expect(fixed(script, about(script, 'segment-gone')[0]).cues).toEqual([]);
   });
 });
 
@@ -107,7 +107,7 @@ describe('what is missing', () => {
     expect(about(script, 'option-missing').map((f) => wordsOf(f).says)).toEqual([
       'Squat jump has high impact and no option is said.',
     ]);
-    const next = mended(script, about(script, 'option-missing')[0]);
+    const next = fixed(script, about(script, 'option-missing')[0]);
     expect(about(next, 'option-missing')).toEqual([]);
     // It stands before the jump begins.
     expect(segments.find((s) => s.key === next.cues[0]?.segmentKey)?.kind).toBe('rest');
@@ -139,7 +139,7 @@ describe('wording', () => {
     );
     const [praise] = about(script, 'praise-repeated');
     expect(wordsOf(praise!)).toMatchObject({ measured: '6 times', wanted: 'at most 3 in a class' });
-    const next = mended(script, praise);
+    const next = fixed(script, praise);
     expect(about(next, 'praise-repeated')).toEqual([]);
     expect(next.cues.slice(0, 3).every((c) => c.text === 'Great job, keep breathing.')).toBe(true);
     expect(next.cues.slice(3).every((c) => c.text.endsWith(', keep breathing.'))).toBe(true);
@@ -155,7 +155,7 @@ describe('wording', () => {
       ),
     );
     expect(
-      mended(
+      fixed(
         script,
         about(script, 'filler').find((f) => wordsOf(f).says.includes('basically')),
       ).cues[0]?.text,
@@ -170,7 +170,7 @@ describe('wording', () => {
       ),
     );
     const [long] = about(script, 'one-breath');
-    const next = mended(script, long);
+    const next = fixed(script, long);
     expect(next.cues.map((c) => c.text.split(' ').length > 5)).toEqual([true, true]);
     expect(next.cues[1]?.anchor).toMatchObject({ kind: 'after', cueId: script.cues[0]?.id });
   });

@@ -7,7 +7,7 @@ import type { Cue, Script } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
 import { numberWords } from '../speech/spoken.ts';
 import { ZERO, fromSeconds } from '../time/micros.ts';
-import { type CueChange, type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';
 import { wordingFindings } from './wording-checks.ts';
 
@@ -50,7 +50,7 @@ function falseLine(claim: ScriptClaim, cue: Cue | undefined): Finding {
     {
       ...{ clock: 'plan', severity: 'alarm', segmentKey: claim.segmentKey, at: claim.at, certainty: 0.9 },
       ...(cue !== undefined && { cueId: cue.id }),
-      mends: change === null ? removals : [change, ...removals],
+      fixes: change === null ? removals : [change, ...removals],
     },
   );
 }
@@ -58,21 +58,19 @@ function falseLine(claim: ScriptClaim, cue: Cue | undefined): Finding {
 /** What a claim says and what is so, as its rule holds it. */
 export const claimFacts = ({ said, claimed, actual }: Claim) => ({ said, claimed, actual });
 
-const scriptMend = (label: string, changes: readonly CueChange[]): Mend => ({ kind: 'script', label, changes });
-const removal = (cue: Cue): Mend => scriptMend('Take the line out', [{ kind: 'remove', cueId: cue.id }]);
+const scriptFix = (label: string, changes: readonly CueChange[]): Fix => ({ kind: 'script', label, changes });
+const removal = (cue: Cue): Fix => scriptFix('Take the line out', [{ kind: 'remove', cueId: cue.id }]);
 
 /** The line as it would be true: moved to where it holds, or with the right number, name or side put in. */
-function correction(claim: ScriptClaim, cue: Cue): Mend | null {
+function correction(claim: ScriptClaim, cue: Cue): Fix | null {
   const { claimed, actual } = claim;
   switch (claim.type) {
     case 'seconds-left':
-      return scriptMend(`Say it ${claimed} s before the end`, [
+      return scriptFix(`Say it ${claimed} s before the end`, [
         { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'end', beforeUs: fromSeconds(Number(claimed)) } } },
       ]);
     case 'half-way':
-      return scriptMend('Say it in the middle', [
-        { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'half' } } },
-      ]);
+      return scriptFix('Say it in the middle', [{ kind: 'change', cueId: cue.id, next: { anchor: { kind: 'half' } } }]);
     case 'moves-left':
     case 'round':
     case 'length':
@@ -90,8 +88,8 @@ function correction(claim: ScriptClaim, cue: Cue): Mend | null {
   }
 }
 
-function reworded(cue: Cue, text: string, what: string): Mend | null {
-  return text === cue.text ? null : scriptMend(`Say ${what}`, [{ kind: 'change', cueId: cue.id, next: { text } }]);
+function reworded(cue: Cue, text: string, what: string): Fix | null {
+  return text === cue.text ? null : scriptFix(`Say ${what}`, [{ kind: 'change', cueId: cue.id, next: { text } }]);
 }
 
 const ORDINALS = ['zeroth', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
@@ -130,11 +128,11 @@ function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: Readon
     if (cue === undefined || d.text.trim() === '') return [];
     const segment = d.segmentIndex === null ? undefined : segments[d.segmentIndex];
     const place = { clock: 'plan', severity: 'alarm', cueId: cue.id, at: segment?.start ?? ZERO } as const;
-    const free: Mend = scriptMend('Let it find its own place', [
+    const free: Fix = scriptFix('Let it find its own place', [
       { kind: 'change', cueId: cue.id, next: { anchor: { kind: 'free' } } },
     ]);
-    const mends = [...(segment !== undefined && cue.anchor.kind !== 'free' ? [free] : []), removal(cue)];
-    const at = { ...place, segmentKey: segment?.key ?? null, mends };
+    const fixes = [...(segment !== undefined && cue.anchor.kind !== 'free' ? [free] : []), removal(cue)];
+    const at = { ...place, segmentKey: segment?.key ?? null, fixes };
     return d.reason === 'segment-gone'
       ? [finding('segment-gone', { text: d.text }, at)]
       : [finding('line-too-long', { text: d.text, missingUs: d.missingUs }, at)];

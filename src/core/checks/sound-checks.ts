@@ -1,5 +1,5 @@
 import type { ProgrammeSound } from '../edit/decisions.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { Music } from '../music/music.ts';
 import { type SoundAlong, rangeOf } from '../sound/along.ts';
 import type { Micros } from '../time/micros.ts';
@@ -33,7 +33,7 @@ const segmentAt = ({ segments }: Sounding, at: Micros): string | null =>
 const placeOf = (of: Sounding, at: Micros) => ({ clock: 'programme', at, segmentKey: segmentAt(of, at) }) as const;
 
 /** Every segment brought to one loudness; nothing where that is done already. */
-const levelled = ({ sound }: Sounding): Mend[] =>
+const levelled = ({ sound }: Sounding): Fix[] =>
   sound.voice.level
     ? []
     : [
@@ -50,7 +50,7 @@ function softSentences(of: Sounding): Finding[] {
   return of.along.sentences.flatMap((s): Finding[] => {
     if (s.lufs === null || s.end - s.start < 5e5 || range.middle - s.lufs <= SOFT_LU) return [];
     const facts = { said: s.text, belowLu: range.middle - s.lufs, mostLu: SOFT_LU };
-    return [finding('sentence-soft', facts, { ...placeOf(of, s.start), certainty: 0.75, mends: levelled(of) })];
+    return [finding('sentence-soft', facts, { ...placeOf(of, s.start), certainty: 0.75, fixes: levelled(of) })];
   });
 }
 
@@ -61,18 +61,18 @@ function drownedSentences(of: Sounding): Finding[] {
   const missing = Math.ceil(wanted - Math.min(...covered.map((s) => s.aboveMusic as number)));
   const levels = of.music.levels;
   const voiceDeciLufs = Math.max(-500, levels.voiceDeciLufs - missing * 10);
-  const softer: Mend = {
+  const softer: Fix = {
     kind: 'music',
     label: `Let the music give way by ${missing} LU more`,
     music: { ...of.music, levels: { ...levels, voiceDeciLufs } },
   };
   // Once the voice is levelled to what the music is made for, taking it to be softer would make it softer.
-  const mends = of.sound.voice.level ? [] : [...levelled(of), softer];
+  const fixes = of.sound.voice.level ? [] : [...levelled(of), softer];
   return covered.map((s): Finding => {
     const facts = { said: s.text, aboveMusicLu: s.aboveMusic as number, wantedLu: wanted };
     return finding('sentence-covered', facts, {
       ...placeOf(of, s.start),
-      ...{ severity: 'alarm', certainty: 0.8, mends },
+      ...{ severity: 'alarm', certainty: 0.8, fixes },
     });
   });
 }
@@ -92,8 +92,8 @@ function clippings(of: Sounding): Finding[] {
     const key = segmentAt(of, at);
     const why = `the sound is clipped at ${writeTime(at)}`;
     const label = 'Note it for the next day of filming';
-    const mends = key === null ? [] : [{ kind: 'retake', label, retake: { segmentKey: key, why } } as const];
-    const place = { ...placeOf(of, at), severity: 'alarm', certainty: 0.95, mends } as const;
+    const fixes = key === null ? [] : [{ kind: 'retake', label, retake: { segmentKey: key, why } } as const];
+    const place = { ...placeOf(of, at), severity: 'alarm', certainty: 0.95, fixes } as const;
     return finding('sound-clipped', { at, places: burst.length }, place);
   });
 }
@@ -102,13 +102,13 @@ function roomChanges(of: Sounding): Finding[] {
   return of.along.joins.flatMap(({ at, roomLu }): Finding[] => {
     if (roomLu === null || Math.abs(roomLu) <= ROOM_LU) return [];
     const { sound } = of;
-    const quieter: Mend = {
+    const quieter: Fix = {
       kind: 'sound',
       label: 'Take the steady noise down',
       sound: { ...sound, voice: { ...sound.voice, noise: true } },
     };
-    const mends = sound.voice.noise ? [] : [quieter];
+    const fixes = sound.voice.noise ? [] : [quieter];
     const facts = { louderLu: roomLu, at, mostLu: ROOM_LU };
-    return [finding('room-changes', facts, { ...placeOf(of, at), certainty: 0.6, mends })];
+    return [finding('room-changes', facts, { ...placeOf(of, at), certainty: 0.6, fixes })];
   });
 }

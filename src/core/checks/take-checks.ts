@@ -4,7 +4,7 @@ import type { Claim } from '../claims/claim.ts';
 import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
-import { type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { roomMusicAt, wholeBeats } from '../edit/room-beats.ts';
 import { silencesToCut } from '../edit/shorten.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
@@ -41,13 +41,13 @@ function breakOver(r: RecordedSegment, speech: readonly Span[] | null, music: re
   const facts = { name: r.segment.label, lengthUs: length, plannedUs: planned };
   // Each end may lie a second or two away; a break that is over by far is over all the same.
   const certainty = r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT));
-  const mends = cutShorter(r.recorded, over, speech, music);
+  const fixes = cutShorter(r.recorded, over, speech, music);
   const place = { clock: 'take', severity: 'alarm', segmentKey: r.segment.key, at: r.recorded.start } as const;
-  return [finding('break-over', facts, { ...place, certainty, mends })];
+  return [finding('break-over', facts, { ...place, certainty, fixes })];
 }
 
 /** Silence is taken out of a break that is too long, never what is said in it. */
-function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null, music: readonly RoomMusic[]): Mend[] {
+function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null, music: readonly RoomMusic[]): Fix[] {
   if (speech === null) return [];
   const spans = silencesToCut(recorded, over, speech, (at, lengthUs) => wholeBeats(music, at, lengthUs));
   if (spans.length === 0) return [];

@@ -11,7 +11,7 @@ import { logEntryOf, pacesOf } from '../logbook/logbook.ts';
 import { driftOf, overrunsOf } from '../mistakes/overruns.ts';
 import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { applyMend, isApplied } from '../workout/apply-fix.ts';
+import { applyFix, isApplied } from '../workout/apply-fix.ts';
 import { type Edit, newDocument } from '../workout/document.ts';
 import { alignWorkout } from '../workout/align-takes.ts';
 import { produceTake } from '../workout/pipeline.ts';
@@ -42,7 +42,7 @@ const withLines = (...lines: TranscriptCue[]): Transcript => ({
   cues: [...base.transcript.cues, ...lines].sort((a, b) => a.start - b.start),
 });
 
-describe('mends of a take', () => {
+describe('fixes of a take', () => {
   const transcript = withLines(
     say(spanOf(1).start / 1e6 + 12, 'next up jumping jacks after this'),
     say(spanOf(2).start / 1e6 + 4, 'Right side everyone'),
@@ -51,23 +51,23 @@ describe('mends of a take', () => {
   const takeId = '11111111-1111-4111-8111-111111111111';
   const document = { ...newDocument('C'), plan, edit: { ...newDocument('C').edit, takeId } };
   const aligned = alignWorkout(document, take);
-  const mendsOf = (kind: string) =>
-    aligned.takeFindings.flatMap((f) => f.mends.filter((m) => m.kind === kind).map((m) => ({ f, m })));
+  const fixesOf = (kind: string) =>
+    aligned.takeFindings.flatMap((f) => f.fixes.filter((m) => m.kind === kind).map((m) => ({ f, m })));
   it('are there for every slip, and each is one change that the document may hold', () => {
     const slips = aligned.takeFindings.filter((f) => f.clock === 'take' && f.rule !== 'unsure');
     expect(slips.length).toBeGreaterThan(3);
     for (const f of slips) {
-      expect(f.mends.length, f.rule).toBeGreaterThan(0);
-      for (const mend of f.mends) {
-        const after = applyMend(document, mend);
-        expect(faultOf(workoutSchema, after), mend.label).toBeNull();
-        if (mend.kind !== 'settle') expect(isApplied(after, mend)).toBe(true);
-        expect(isApplied(document, mend)).toBe(false);
+      expect(f.fixes.length, f.rule).toBeGreaterThan(0);
+      for (const fix of f.fixes) {
+        const after = applyFix(document, fix);
+        expect(faultOf(workoutSchema, after), fix.label).toBeNull();
+        if (fix.kind !== 'settle') expect(isApplied(after, fix)).toBe(true);
+        expect(isApplied(document, fix)).toBe(false);
       }
     }
   });
   it('speak a line that fits into a silence, or over what was said wrongly', () => {
-    const pickUps = mendsOf('pick-up');
+    const pickUps = fixesOf('pick-up');
     expect(pickUps.length).toBeGreaterThan(0);
     const tokens = tokensOf(transcript, base.duration);
     for (const { m } of pickUps) {
@@ -82,7 +82,7 @@ describe('mends of a take', () => {
     }
   });
   it('caption what was said where the other side was done', () => {
-    const [caption] = mendsOf('override');
+    const [caption] = fixesOf('override');
     expect(caption?.m).toMatchObject({
       kind: 'override',
       override: { lane: 'caption', field: 'text', value: 'Reverse lunge, right side' },
@@ -90,13 +90,13 @@ describe('mends of a take', () => {
   });
   it('let a break stand: it is no finding any more, and comes back when that is taken back', () => {
     const over = aligned.takeFindings.find((f) => f.rule === 'break-over');
-    const settle = over?.mends.find((m) => m.kind === 'settle');
+    const settle = over?.fixes.find((m) => m.kind === 'settle');
     expect(settle?.label).toMatch(/^Leave it: the timer follows the real \d/);
     const count = (edit: Edit) =>
       produceTake({ plan: document.plan, edit }, { takeId, facts: take, aligned }).findings.filter(
         (f) => f.rule === 'break-over',
       ).length;
-    expect(count(applyMend(document, settle as never).edit)).toBe(count(document.edit) - 1);
+    expect(count(applyFix(document, settle as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {
     const tokens = tokensOf({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));

@@ -10,7 +10,7 @@ import type { Token } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
-import { type Finding, type Mend, wordsOf } from '../findings/finding.ts';
+import { type Finding, type Fix, wordsOf } from '../findings/finding.ts';
 
 /** A pick-up may lie this far from what it sets right. */
 const REACH_US = 12e6;
@@ -27,18 +27,18 @@ interface Means {
  * Findings of a take with every way to set them right: trimmed, spoken again, the caption corrected, filmed again, or
  * let stand.
  */
-export function withTakeMends(findings: readonly Finding[], means: Means): Finding[] {
+export function withTakeFixes(findings: readonly Finding[], means: Means): Finding[] {
   return findings.map((f) => {
     if (f.clock !== 'take' || f.rule === 'unsure') return f;
-    const mends = [...f.mends, ...captions(f, means), ...pickUps(f, means), ...again(f, means), settle(f)];
-    return { ...f, mends };
+    const fixes = [...f.fixes, ...captions(f, means), ...pickUps(f, means), ...again(f, means), settle(f)];
+    return { ...f, fixes };
   });
 }
 
 const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment; recorded: Span | null } | null =>
   alignment.segments.find((r) => r.segment.key === key) ?? null;
 
-function settle(f: Finding): Mend {
+function settle(f: Finding): Fix {
   const how =
     f.rule === 'break-over' || f.rule === 'break-short'
       ? `Leave it: the timer follows the real ${wordsOf(f).measured}`
@@ -56,7 +56,7 @@ const AGAIN = new Set([
   'option-never',
 ]);
 
-function again(f: Finding, means: Means): Mend[] {
+function again(f: Finding, means: Means): Fix[] {
   const of = AGAIN.has(f.rule) && f.segmentKey !== null ? segmentOf(means, f.segmentKey) : null;
   return of === null
     ? []
@@ -72,7 +72,7 @@ function again(f: Finding, means: Means): Mend[] {
 /**
  * Where the other side than planned was named, the picture may show what was said: then the caption is what is wrong.
  */
-function captions(f: Finding, means: Means): Mend[] {
+function captions(f: Finding, means: Means): Fix[] {
   const of = segmentOf(means, f.segmentKey);
   if (f.rule !== 'claim-side' || of === null || !isActive(of.segment)) return [];
   const said = claimOf(f, means)?.claimed;
@@ -94,7 +94,7 @@ function captions(f: Finding, means: Means): Mend[] {
 const claimOf = (f: Finding, { claims }: Means) =>
   claims.find((c) => c.at === f.at && `claim-${c.type}` === f.rule) ?? null;
 
-function pickUps(f: Finding, means: Means): Mend[] {
+function pickUps(f: Finding, means: Means): Fix[] {
   const line = rightLine(f, means);
   if (line === null) return [];
   const lengthUs = lineTime(line.text);

@@ -2,7 +2,7 @@ import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import { type CueChange, type Finding, type Mend, finding } from '../findings/finding.ts';
+import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { CLAIMS_TO_SEE_TWICE, DATED, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */
@@ -29,7 +29,7 @@ const BREATH_S = { resting: 8, working: 5 } as const;
 
 /**
  * How things are worded: repeated praise, fillers, lines nobody can say in one breath, claims to look at twice, pain.
- * `cues` gives the lines that can be mended.
+ * `cues` gives the lines that can be fixed.
  */
 export function wordingFindings(
   said: readonly SaidText[],
@@ -70,9 +70,9 @@ function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues):
           : [{ kind: 'change', cueId: cue.id, next: { text: swap(cue.text, words, other) } }];
       });
       const label = `Other words from the ${MOST_SAME_PRAISE + 1}th on`;
-      const mends = changes.length === 0 ? [] : [{ kind: 'script', label, changes } as const];
+      const fixes = changes.length === 0 ? [] : [{ kind: 'script', label, changes } as const];
       const facts = { said: words, times: lines.length, most: MOST_SAME_PRAISE };
-      return finding('praise-repeated', facts, { ...placeOf(late[0] as SaidText, clock), mends });
+      return finding('praise-repeated', facts, { ...placeOf(late[0] as SaidText, clock), fixes });
     });
 }
 
@@ -89,9 +89,9 @@ function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues)
         const cue = cues.get(line.cueId ?? '');
         return cue === undefined ? [] : [{ kind: 'change', cueId: cue.id, next: { text: without(cue.text, words) } }];
       });
-      const mends = changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes } as const];
+      const fixes = changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes } as const];
       const facts = { said: words, times: lines.length, spokenUs, mostAMinute: MOST_FILLERS_A_MINUTE };
-      return finding('filler', facts, { ...placeOf(lines[0] as SaidText, clock), certainty: 0.8, mends });
+      return finding('filler', facts, { ...placeOf(lines[0] as SaidText, clock), certainty: 0.8, fixes });
     });
 }
 
@@ -107,11 +107,11 @@ function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: Sp
   const cue = cues.get(line.cueId ?? '');
   const halves = cue === undefined ? null : inTwo(cue.text);
   const facts = { longestUs: longest, mostS: most, isWorking: most === BREATH_S.working };
-  const mends = cue === undefined || halves === null ? [] : [twoLines(cue, halves, cues)];
-  return [finding('one-breath', facts, { ...placeOf(line, clock), certainty: 0.7, mends })];
+  const fixes = cue === undefined || halves === null ? [] : [twoLines(cue, halves, cues)];
+  return [finding('one-breath', facts, { ...placeOf(line, clock), certainty: 0.7, fixes })];
 }
 
-function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cues): Mend {
+function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cues): Fix {
   const id = freeCueId([...cues.values()]);
   const anchor = { kind: 'after', cueId: cue.id, gapUs: 300_000 as Micros } as const;
   return {
@@ -141,11 +141,11 @@ function inTwo(text: string): [string, string] | null {
 
 function claimsToSeeTwice(line: SaidText, clock: Finding['clock'], cues: Cues): Finding[] {
   const cue = cues.get(line.cueId ?? '');
-  const removal: Mend[] =
+  const removal: Fix[] =
     cue === undefined
       ? []
       : [{ kind: 'script', label: 'Take the line out', changes: [{ kind: 'remove', cueId: cue.id }] }];
-  const place = { ...placeOf(line, clock), certainty: 0.7, mends: removal };
+  const place = { ...placeOf(line, clock), certainty: 0.7, fixes: removal };
   const found = CLAIMS_TO_SEE_TWICE.flatMap(({ words, says, advice }): Finding[] => {
     const match = words.exec(line.text);
     return match === null ? [] : [finding('second-look', { said: match[0], is: says, advice }, place)];

@@ -79,10 +79,10 @@ describe('several takes', () => {
     const row = segments.filter((x) => x.label === 'Broomstick row')[1]!;
     const [from, to] = [row.start / 1e6 - 4, row.end / 1e6 + 3];
     expect(used(built([take('a', 0, END), take('b', from, to)]))).toMatch(/^a+$/);
-    const mended = built([take('a', 0, END, 0, { [row.key]: 1 }), take('b', from, to)]);
-    expect(mended.segments.filter((p) => p.takeId === 'b').map((p) => p.label)).toEqual(['Broomstick row']);
-    expect(mended.shots.map((x) => x.takeId)).toEqual(['a', 'b', 'a']);
-    expect(mended.choices.find((c) => c.segment === row)?.why).toBe('fewer mistakes');
+    const fixed = built([take('a', 0, END, 0, { [row.key]: 1 }), take('b', from, to)]);
+    expect(fixed.segments.filter((p) => p.takeId === 'b').map((p) => p.label)).toEqual(['Broomstick row']);
+    expect(fixed.shots.map((x) => x.takeId)).toEqual(['a', 'b', 'a']);
+    expect(fixed.choices.find((c) => c.segment === row)?.why).toBe('fewer mistakes');
     const byHand = built(
       [take('a', 0, END, 0, { [row.key]: 1 }), take('b', from, to)],
       [{ segmentKey: row.key, takeId: 'a' }],

@@ -14,7 +14,7 @@ import { type FactsOf, RULES, type RuleId } from './rules.ts';
  * A change to the document that sets a finding right: a stretch of the take cut out, or plan, lines or music as they
  * would be.
  */
-export type Mend =
+export type Fix =
   | { readonly kind: 'remove-spans'; readonly label: string; readonly spans: readonly Span[] }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
@@ -57,7 +57,7 @@ interface FindingPlace {
   readonly at: Micros;
   /** 0 to 1. */
   readonly certainty: number;
-  readonly mends: readonly Mend[];
+  readonly fixes: readonly Fix[];
 }
 
 type FindingOf<R extends RuleId> = FindingPlace & { readonly rule: R; readonly facts: FactsOf<R> };
@@ -73,7 +73,7 @@ export function finding<R extends RuleId>(
 ): Finding {
   const made: FindingOf<R> = {
     ...{ rule, facts },
-    ...{ severity: 'note', segmentKey: null, certainty: 1, mends: [] },
+    ...{ severity: 'note', segmentKey: null, certainty: 1, fixes: [] },
     ...place,
   };
   // The types cannot follow a rule that is not known yet into the union of all of them.

@@ -325,7 +325,7 @@ describe('where nobody is', () => {
   });
   it('it is said where a look lies over somebody, with the rule as its fix', () => {
     const [found] = lookFindings(lanes, SIZES.wide, style(false));
-    expect(found).toMatchObject({ rule: 'look-on-person', mends: [{ kind: 'look', look: { clear: true } }] });
+    expect(found).toMatchObject({ rule: 'look-on-person', fixes: [{ kind: 'look', look: { clear: true } }] });
     expect(lookFindings(lanes, SIZES.wide, style(true))).toEqual([]);
   });
 });

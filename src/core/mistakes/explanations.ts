@@ -63,9 +63,9 @@ export function explanationsIntoWork(
       return [];
     const overUs = micros(over);
     const label = `Cut the ${writeSeconds(overUs)} s of talk out of the work`;
-    const mends = [{ kind: 'remove-spans', label, spans: [span(start, micros(start + over))] }] as const;
+    const fixes = [{ kind: 'remove-spans', label, spans: [span(start, micros(start + over))] }] as const;
     const facts = { move: labelWithSide(r.segment), overUs, start };
-    const place = { segment: r.segment, at: start, certainty: r.placed * 0.8, mends };
+    const place = { segment: r.segment, at: start, certainty: r.placed * 0.8, fixes };
     return [inTake('explanation-into-work', facts, place)];
   });
 }

@@ -19,7 +19,7 @@ export function filmedOf(alignment: Alignment): Filmed[] {
 }
 
 type Place = Pick<Finding, 'at'> &
-  Partial<Pick<Finding, 'severity' | 'certainty' | 'mends'>> & { readonly segment: Segment };
+  Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>> & { readonly segment: Segment };
 
 /** A finding at a time of the take, in a segment; an alarm where nothing else is said. */
 export const inTake = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding => {

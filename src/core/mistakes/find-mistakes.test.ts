@@ -45,7 +45,7 @@ const types = (t: Transcript) => slips(plan, t, clean.duration).slips.map((s) =>
 
 describe('slips of a take', () => {
   it('are none where the class runs as planned', () => expect(types(withLines())).toEqual([]));
-  it('an explanation that runs into the work, with the cut that mends it', () => {
+  it('an explanation that runs into the work, with the cut that fixes it', () => {
     const start = startOf(3);
     const t = withLines(
       line(
@@ -59,7 +59,7 @@ describe('slips of a take', () => {
     );
     expect(finding?.segmentKey).toBe(segments[3]?.key);
     expect(Math.abs(Number.parseFloat(wordsOf(finding!).measured) - 5.8)).toBeLessThan(1.2);
-    expect(finding?.mends[0]?.kind).toBe('remove-spans');
+    expect(finding?.fixes[0]?.kind).toBe('remove-spans');
   });
   it('equipment that is not named before it is needed', () => {
     const t: Transcript = {

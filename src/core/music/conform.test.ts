@@ -123,10 +123,10 @@ describe('music brought to the film', () => {
     const filmed = filmedAs([1.2]);
     const found = filmMusicFindings(LAID, TRACKS, segments, filmed);
     expect(found.map((f) => f.rule)).toContain('music-beside-film');
-    const [mend] = found[0]!.mends;
-    expect(mend?.kind).toBe('music');
-    if (mend?.kind !== 'music') return;
-    expect(filmMusicFindings(mend.music, TRACKS, segments, filmed)).toEqual([]);
+    const [fix] = found[0]!.fixes;
+    expect(fix?.kind).toBe('music');
+    if (fix?.kind !== 'music') return;
+    expect(filmMusicFindings(fix.music, TRACKS, segments, filmed)).toEqual([]);
     // 72 s at 127 a minute are 152.4 beats, four phrases and 24.4 beats: a track that runs on is in mid-phrase.
     const ran = music(lay(1, 'a', 'Warm-up', 668));
     expect(
@@ -140,11 +140,11 @@ describe('music brought to the film', () => {
     const twice = music(lay(1, 'a', 'Main', 320), lay(2, 'a', 'Main', 64, { atUs: s(100) }));
     const over = check(twice).find((f) => f.rule === 'music-over-itself')!;
     expect(wordsOf(over).measured).toBe('50.0 s twice');
-    const [stop] = over.mends;
+    const [stop] = over.fixes;
     expect(stop?.kind === 'music' && check(stop.music).some((f) => f.rule === 'music-over-itself')).toBe(false);
     const mid = check(music(lay(1, 'a', 'Main', 64, { fromBeat: 36 }))).at(-1)!;
     expect([mid.rule, wordsOf(mid).measured]).toEqual(['music-starts-mid-phrase', 'count 5']);
-    const [back] = mid.mends;
+    const [back] = mid.fixes;
     expect(back?.kind === 'music' && back.music.placements[0]!.fromBeat).toBe(32);
   });
   it('leaves music alone whose block was not filmed', () => {

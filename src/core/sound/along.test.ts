@@ -111,15 +111,15 @@ describe('what does not sound right', () => {
       ['sentence-soft', 12, 'k2'],
     ]);
     expect(wordsOf(list[1]!).measured).toBe('10.0 LU below');
-    const mend = list[1]!.mends[0];
-    expect(mend?.kind === 'sound' && mend.sound.voice.level).toBe(true);
+    const fix = list[1]!.fixes[0];
+    expect(fix?.kind === 'sound' && fix.sound.voice.level).toBe(true);
     expect(found({ voice: { ...VOICE_AS_RECORDED, level: true } }).some((f) => f.rule === 'sentence-soft')).toBe(false);
   });
   it('are the lines that music covers, by what they are above it', () => {
     const covered = found({ laid: [LAID] }).filter((f) => f.rule === 'sentence-covered');
     expect(covered).toHaveLength(3);
     expect([covered[0]!.severity, wordsOf(covered[0]!).wanted]).toEqual(['alarm', '12.0 LU']);
-    expect(covered[0]!.mends.map((m) => m.kind)).toEqual(['sound', 'music']);
+    expect(covered[0]!.fixes.map((m) => m.kind)).toEqual(['sound', 'music']);
   });
   it('is clipping, one finding for a burst of it', () => {
     const list = found({}, [3, 4, 9, 19.5]).filter((f) => f.rule === 'sound-clipped');

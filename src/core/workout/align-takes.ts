@@ -1,7 +1,7 @@
 import type { Claim } from '../claims/claim.ts';
 import { claimsInTake, recordedClass } from '../claims/class-timeline.ts';
 import { mistakeFindings } from '../mistakes/find-mistakes.ts';
-import { withTakeMends } from '../checks/take-fixes.ts';
+import { withTakeFixes } from '../checks/take-fixes.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type SaidText, wordingFindings } from '../checks/wording-checks.ts';
@@ -64,7 +64,7 @@ export function alignWorkout(
     compiled,
     alignment,
     claims,
-    takeFindings: withTakeMends(
+    takeFindings: withTakeFixes(
       [
         ...takeFindings(alignment, claims, speechIn(alignment, sound), sound?.music),
         ...mistakeFindings(document.plan, alignment, tokens, voiceOf(take.sound)),

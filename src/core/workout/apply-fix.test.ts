@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newDocument } from './document.ts';
-import { applyMend } from './apply-fix.ts';
+import { applyFix } from './apply-fix.ts';
 
 const document = (text: string) => {
   const empty = newDocument('T');
@@ -8,7 +8,7 @@ const document = (text: string) => {
   return { ...empty, script: { ...empty.script, cues: [cue] } };
 };
 const fixed = (now: string) =>
-  applyMend(document(now), {
+  applyFix(document(now), {
     kind: 'script',
     label: 'Say 2',
     changes: [{ kind: 'change', cueId: 'c1', was: 'Four more moves', next: { text: 'Two more moves' } }],

@@ -1,4 +1,4 @@
-import type { CueChange, Mend } from '../findings/finding.ts';
+import type { CueChange, Fix } from '../findings/finding.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Cue } from '../script/cue.ts';
 import type { Insert, OnTake } from '../edit/decisions.ts';
@@ -6,68 +6,68 @@ import { withPin } from './pins.ts';
 import { type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 
 /**
- * The document with a mend applied; going back is the caller's one step of undo. `takeId`: the take that the finding is
+ * The document with a fix applied; going back is the caller's one step of undo. `takeId`: the take that the finding is
  * about, where it is not the one in hand.
  */
-export function applyMend(document: WorkoutDocument, mend: Mend, takeId = document.edit.takeId): WorkoutDocument {
+export function applyFix(document: WorkoutDocument, fix: Fix, takeId = document.edit.takeId): WorkoutDocument {
   const onTake = (change: (on: OnTake) => Partial<OnTake>) => ({
     ...document,
     edit: changedOnTake(document.edit, takeId, change),
   });
-  switch (mend.kind) {
+  switch (fix.kind) {
     case 'remove-spans':
-      return onTake((on) => ({ removed: [...on.removed, ...mend.spans] }));
+      return onTake((on) => ({ removed: [...on.removed, ...fix.spans] }));
     case 'override':
       return inEdit(document, {
-        overrides: [...document.edit.overrides.filter((o) => !sameField(o, mend.override)), mend.override],
+        overrides: [...document.edit.overrides.filter((o) => !sameField(o, fix.override)), fix.override],
       });
     case 'pick-up':
-      return onTake((on) => ({ pickUps: [...on.pickUps.filter((p) => p.id !== mend.pickUp.id), mend.pickUp] }));
+      return onTake((on) => ({ pickUps: [...on.pickUps.filter((p) => p.id !== fix.pickUp.id), fix.pickUp] }));
     case 'retake':
       return inEdit(document, {
-        retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== mend.retake.segmentKey), mend.retake],
+        retakes: [...document.edit.retakes.filter((r) => r.segmentKey !== fix.retake.segmentKey), fix.retake],
       });
     case 'inserts':
       return inEdit(document, {
-        inserts: [...document.edit.inserts.filter((i) => !isOneOf(i, mend.inserts)), ...mend.inserts],
+        inserts: [...document.edit.inserts.filter((i) => !isOneOf(i, fix.inserts)), ...fix.inserts],
       });
     case 'settle':
-      return onTake((on) => ({ settled: [...on.settled, mend.settled] }));
+      return onTake((on) => ({ settled: [...on.settled, fix.settled] }));
     case 'pin':
-      return withPin(document, mend.segmentKey, mend.at, takeId);
+      return withPin(document, fix.segmentKey, fix.at, takeId);
     case 'plan':
-      return { ...document, plan: mend.plan };
+      return { ...document, plan: fix.plan };
     case 'music':
-      return { ...document, music: mend.music };
+      return { ...document, music: fix.music };
     case 'look':
-      return inEdit(document, { rules: { ...document.edit.rules, look: mend.look } });
+      return inEdit(document, { rules: { ...document.edit.rules, look: fix.look } });
     case 'sound':
-      return inEdit(document, { sound: mend.sound });
+      return inEdit(document, { sound: fix.sound });
     case 'script':
       return {
         ...document,
-        script: { ...document.script, cues: mend.changes.reduce(changeCue, document.script.cues) },
+        script: { ...document.script, cues: fix.changes.reduce(changeCue, document.script.cues) },
       };
   }
 }
 
-/** True where a mend was applied already. */
-export function isApplied(document: WorkoutDocument, mend: Mend, takeId = document.edit.takeId): boolean {
+/** True where a fix was applied already. */
+export function isApplied(document: WorkoutDocument, fix: Fix, takeId = document.edit.takeId): boolean {
   const { edit } = document;
   const on = takeId === null ? edit : decidedOn(edit, takeId);
-  switch (mend.kind) {
+  switch (fix.kind) {
     case 'remove-spans':
-      return mend.spans.every((s) => on.removed.some((r) => r.start === s.start && r.end === s.end));
+      return fix.spans.every((s) => on.removed.some((r) => r.start === s.start && r.end === s.end));
     case 'override':
-      return edit.overrides.some((o) => sameField(o, mend.override) && o.value === mend.override.value);
+      return edit.overrides.some((o) => sameField(o, fix.override) && o.value === fix.override.value);
     case 'pick-up':
-      return on.pickUps.some((p) => p.id === mend.pickUp.id);
+      return on.pickUps.some((p) => p.id === fix.pickUp.id);
     case 'retake':
-      return edit.retakes.some((r) => r.segmentKey === mend.retake.segmentKey);
+      return edit.retakes.some((r) => r.segmentKey === fix.retake.segmentKey);
     case 'inserts':
-      return mend.inserts.every((i) => isOneOf(i, edit.inserts));
+      return fix.inserts.every((i) => isOneOf(i, edit.inserts));
     case 'pin':
-      return on.pins.some((p) => p.segmentKey === mend.segmentKey && p.edge === 'start' && p.at === mend.at);
+      return on.pins.some((p) => p.segmentKey === fix.segmentKey && p.edge === 'start' && p.at === fix.at);
     case 'settle':
     case 'plan':
     case 'music':

@@ -20,7 +20,7 @@ const checked: Checked = {
 };
 /** A finding whose facts are of no matter here. */
 const finding = (rule: RuleId, of: Partial<Omit<Finding, 'rule' | 'facts'>> = {}): Finding => {
-  const place = { severity: 'alarm', segmentKey: null, clock: 'programme', at: micros(0), certainty: 0.9, mends: [] };
+  const place = { severity: 'alarm', segmentKey: null, clock: 'programme', at: micros(0), certainty: 0.9, fixes: [] };
   return { rule, facts: {}, ...place, ...of } as Finding;
 };
 

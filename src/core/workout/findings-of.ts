@@ -6,7 +6,7 @@ import { planFindings } from '../checks/plan-checks.ts';
 import { filmedSegments } from '../edit/assemble.ts';
 import { isSettled } from '../edit/decisions.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import type { Finding, Mend } from '../findings/finding.ts';
+import type { Finding, Fix } from '../findings/finding.ts';
 import { isWanted } from '../findings/studio-rules.ts';
 import { DOINGS, type Doing, type RuleStation } from '../findings/rule.ts';
 import { RULES } from '../findings/rules.ts';
@@ -77,13 +77,13 @@ export function findingsOf(of: Checked): Finding[] {
  * What was found in a take stays in the take when it is cut out, covered or named otherwise: in the programme it is set
  * right. A line that was only noted to be spoken again is not.
  */
-function isSetRight(document: WorkoutDocument, { mends, takeId }: Finding): boolean {
+function isSetRight(document: WorkoutDocument, { fixes, takeId }: Finding): boolean {
   const { edit } = document;
-  return mends.some((mend) => {
-    if (!isApplied(document, mend, takeId)) return false;
-    if (mend.kind !== 'pick-up') return mend.kind !== 'retake';
+  return fixes.some((fix) => {
+    if (!isApplied(document, fix, takeId)) return false;
+    if (fix.kind !== 'pick-up') return fix.kind !== 'retake';
     const on = takeId === undefined ? edit : decidedOn(edit, takeId);
-    return on.pickUps.some((p) => p.id === mend.pickUp.id && p.recording !== null);
+    return on.pickUps.some((p) => p.id === fix.pickUp.id && p.recording !== null);
   });
 }
 
@@ -144,8 +144,8 @@ export function readinessInWords({ questions, alarms, notes }: Readiness, lookin
 }
 
 /** What sets a finding right; letting it stand is no fix. */
-export function fixesOf({ mends }: Finding): readonly Mend[] {
-  return mends.filter((m) => m.kind !== 'settle');
+export function fixesOf({ fixes }: Finding): readonly Fix[] {
+  return fixes.filter((m) => m.kind !== 'settle');
 }
 
 /** Less sure than this, an alarm is a question. */

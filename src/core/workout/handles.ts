@@ -6,7 +6,7 @@ import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
 import { type CutEdge, type Cut, withCutMoved } from '../edit/trims.ts';
 import { type FrameRate, frameAt, frameStart } from '../time/frames.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import { applyMend } from './apply-fix.ts';
+import { applyFix } from './apply-fix.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 import { withPin } from './pins.ts';
 
@@ -95,7 +95,7 @@ export function withHandleMoved(
   edge: CutEdge = 'both',
 ): WorkoutDocument {
   const { key: segmentKey, takeId } = segment;
-  const put = (override: Override) => applyMend(document, { kind: 'override', label: '', override });
+  const put = (override: Override) => applyFix(document, { kind: 'override', label: '', override });
   switch (of.kind) {
     case 'boundary': {
       // Where another take runs at that time, as far from where the segment begins in its own.

@@ -37,16 +37,16 @@ export function lookAtScript(
 /** A finding whose fixes know the words that they were made for. */
 function onWords(finding: Finding, { cues }: Script): Finding {
   const textOf = (id: string) => cues.find((cue) => cue.id === id)?.text;
-  const mends = finding.mends.map((mend) =>
-    mend.kind !== 'script'
-      ? mend
+  const fixes = finding.fixes.map((fix) =>
+    fix.kind !== 'script'
+      ? fix
       : {
-          ...mend,
-          changes: mend.changes.map((change) => {
+          ...fix,
+          changes: fix.changes.map((change) => {
             const was = change.kind === 'change' ? textOf(change.cueId) : undefined;
             return was === undefined ? change : { ...change, was };
           }),
         },
   );
-  return { ...finding, mends };
+  return { ...finding, fixes };
 }

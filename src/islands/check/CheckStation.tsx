@@ -15,7 +15,7 @@ import { CheckedFinding } from './CheckedFinding.tsx';
 import { LetStand } from './LetStand.tsx';
 import { StudioRulesDialog } from './StudioRulesDialog.tsx';
 import { useFindings } from './use-findings.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 
 const DOING_SAYS: Readonly<Record<Doing, string>> = {
   answer: 'Places where what was heard leaves a doubt.',
@@ -61,7 +61,7 @@ export function CheckStation() {
   };
   const fix = () => {
     const first = current === null ? undefined : fixesOf(current)[0];
-    if (current !== null && first !== undefined) change(first.label, (d) => applyMend(d, first, current.takeId));
+    if (current !== null && first !== undefined) change(first.label, (d) => applyFix(d, first, current.takeId));
   };
   const there = (finding: Finding | null) => {
     if (finding === null) return;
@@ -165,7 +165,7 @@ function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
           className="btn"
           onClick={() =>
             change(`All ${own.length}: ${RULES[own[0]!.rule].finds}`, (d) =>
-              own.reduce((now, f) => applyMend(now, fixesOf(f)[0]!, f.takeId), d),
+              own.reduce((now, f) => applyFix(now, fixesOf(f)[0]!, f.takeId), d),
             )
           }
         >

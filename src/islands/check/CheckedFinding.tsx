@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend, isApplied } from '../../core/workout/apply-fix.ts';
+import { applyFix, isApplied } from '../../core/workout/apply-fix.ts';
 import { fixesOf } from '../../core/workout/findings-of.ts';
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
@@ -56,7 +56,7 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
                     ? 'btn h-auto! text-left whitespace-normal!'
                     : 'text-left text-[13px] underline underline-offset-2'
                 }
-                onClick={() => change(m.label, (d) => applyMend(d, m, takeId))}
+                onClick={() => change(m.label, (d) => applyFix(d, m, takeId))}
               >
                 {m.label}
               </button>

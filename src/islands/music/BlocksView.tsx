@@ -7,7 +7,7 @@ import { bpmAt } from '../../core/music/arrangement.ts';
 import { silentBlocks } from '../../core/music/silent-blocks.ts';
 import { tempoRange } from '../../core/music/tempo-matching.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
@@ -125,8 +125,8 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
               <p className="text-[13px] text-soft">
                 <MeasuredWanted finding={f} />
               </p>
-              {f.mends.map((m) => (
-                <button key={m.label} className="btn mt-1" onClick={() => change(m.label, (d) => applyMend(d, m))}>
+              {f.fixes.map((m) => (
+                <button key={m.label} className="btn mt-1" onClick={() => change(m.label, (d) => applyFix(d, m))}>
                   {m.label}
                 </button>
               ))}

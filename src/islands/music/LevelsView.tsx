@@ -7,7 +7,7 @@ import type { BedLevels } from '../../core/music/music.ts';
 import { schedule } from '../../core/script/schedule.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { callMeans } from '../../core/workout/studio.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { useFetched } from '../shared/use-fetched.ts';
@@ -81,8 +81,8 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
                     <MeasuredWanted finding={f} />
                   </span>
                 </span>
-                {f.mends.map((m) => (
-                  <button key={m.label} className="btn py-0!" onClick={() => change(m.label, (d) => applyMend(d, m))}>
+                {f.fixes.map((m) => (
+                  <button key={m.label} className="btn py-0!" onClick={() => change(m.label, (d) => applyFix(d, m))}>
                     {m.label}
                   </button>
                 ))}

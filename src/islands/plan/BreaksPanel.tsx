@@ -8,7 +8,7 @@ import { whyNeeded } from '../../core/script/change-over.ts';
 import { breakGroups } from '../../core/checks/break-groups.ts';
 import { breakNeeds, breaksShort } from '../../core/findings/rules/plan-rules.ts';
 import { lengthenBreak } from '../../core/checks/plan-fixes.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { fromSeconds, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
@@ -58,13 +58,9 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
                 has <span className="figures">{writeSeconds(g.worst.plannedUs)}</span> s, needs {breakNeeds(g.facts)}
               </p>
               <p className="mt-1 flex flex-wrap gap-1.5">
-                {g.mends.map((mend) => (
-                  <button
-                    key={mend.label}
-                    className="btn"
-                    onClick={() => change(mend.label, (d) => applyMend(d, mend))}
-                  >
-                    {mend.label}
+                {g.fixes.map((fix) => (
+                  <button key={fix.label} className="btn" onClick={() => change(fix.label, (d) => applyFix(d, fix))}>
+                    {fix.label}
                   </button>
                 ))}
               </p>
@@ -104,7 +100,7 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
               </p>
               <div className="mt-1 flex flex-wrap gap-1.5">
                 {longer !== null && (
-                  <button className="btn" onClick={() => change('Lengthen the break', (d) => applyMend(d, longer))}>
+                  <button className="btn" onClick={() => change('Lengthen the break', (d) => applyFix(d, longer))}>
                     {longer.label}
                   </button>
                 )}

@@ -2,11 +2,11 @@ import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
 /**
- * What a careful colleague would say, each with its source and, where there is one, its mend; and the standing notice.
+ * What a careful colleague would say, each with its source and, where there is one, its fix; and the standing notice.
  */
 export function CautionsPanel({ findings }: { readonly findings: readonly Finding[] }) {
   const change = useChange();
@@ -23,10 +23,10 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
             <p className="text-[13px] text-soft">
               <time>{writeTime(f.at)}</time> · <MeasuredWanted finding={f} />
             </p>
-            {f.mends.length > 0 && (
+            {f.fixes.length > 0 && (
               <p className="mt-1 flex flex-wrap gap-1.5">
-                {f.mends.map((m) => (
-                  <button key={m.label} className="btn" onClick={() => change(m.label, (d) => applyMend(d, m))}>
+                {f.fixes.map((m) => (
+                  <button key={m.label} className="btn" onClick={() => change(m.label, (d) => applyFix(d, m))}>
                     {m.label}
                   </button>
                 ))}

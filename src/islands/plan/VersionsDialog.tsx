@@ -170,7 +170,7 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-const VERB: Readonly<Record<Difference['kind'], string>> = {
+const WHAT_CHANGED: Readonly<Record<Difference['kind'], string>> = {
   added: 'new',
   removed: 'gone',
   moved: 'moved',
@@ -200,7 +200,7 @@ function Compared({
           <ul className="mt-1 max-h-72 overflow-y-auto text-[13.5px]">
             {differences.map((d, i) => (
               <li key={i} className="grid grid-cols-[4.5rem_1fr] border-b py-0.5">
-                <span className="text-soft">{VERB[d.kind]}</span>
+                <span className="text-soft">{WHAT_CHANGED[d.kind]}</span>
                 <span>
                   {d.place}
                   {d.fields.length > 0 && <span className="text-soft"> · {d.fields.join(', ')}</span>}

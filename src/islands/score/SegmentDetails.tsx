@@ -1,4 +1,4 @@
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { decidedOn } from '../../core/workout/document.ts';
 import { withoutPin } from '../../core/workout/pins.ts';
 import { type Handle, handlesOf, within, withHandleMoved } from '../../core/workout/handles.ts';
@@ -32,7 +32,7 @@ export function SegmentDetails({ data }: { readonly data: StaveData }) {
       },
     }));
   const put = (override: Override) =>
-    change(`${override.lane} by hand`, (d) => applyMend(d, { kind: 'override', label: '', override }));
+    change(`${override.lane} by hand`, (d) => applyFix(d, { kind: 'override', label: '', override }));
   const isByHand = (lane: Override['lane'], field: Override['field']) =>
     edit.overrides.some((o) => o.segmentKey === key && o.lane === lane && o.field === field);
   const isPinned = decidedOn(edit, segment.takeId).pins.some((p) => p.segmentKey === key && p.edge === 'start');

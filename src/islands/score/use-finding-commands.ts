@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import type { StaveData } from './use-score.ts';
@@ -21,12 +21,12 @@ export function useFindingCommands(
     if (to === undefined) return;
     show(to.segment.key, to.segment.start);
   };
-  const music = findings.flatMap((f) => f.mends).find((m) => m.kind === 'music');
+  const music = findings.flatMap((f) => f.fixes).find((m) => m.kind === 'music');
   useLetterCommands([
     { label: 'To the next finding, its fix at hand', letter: 'm', run: toFinding(1) },
     { label: 'To the finding before', letter: 'Shift+M', keys: 'Shift M', run: toFinding(-1) },
     ...(music === undefined
       ? []
-      : [{ label: music.label, letter: 'y', run: () => change(music.label, (d) => applyMend(d, music)) }]),
+      : [{ label: music.label, letter: 'y', run: () => change(music.label, (d) => applyFix(d, music)) }]),
   ]);
 }

@@ -1,7 +1,7 @@
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { useChange } from '../workbench/workbench-context.tsx';
 
 /** What was found in the script: what is not true first, then the rest in the order of the class. */
@@ -32,13 +32,13 @@ export function ScriptFindings({
           <p className="text-[13px] text-soft">
             <time>{writeTime(f.at)}</time> · <MeasuredWanted finding={f} /> · {Math.round(f.certainty * 100)} % sure
           </p>
-          {f.mends.length > 0 && (
+          {f.fixes.length > 0 && (
             <p className="mt-1 flex flex-wrap gap-1.5">
-              {f.mends.map((m) => (
+              {f.fixes.map((m) => (
                 <button
                   key={m.label}
                   className="btn max-w-full whitespace-normal! text-left"
-                  onClick={() => change(m.label, (d) => applyMend(d, m))}
+                  onClick={() => change(m.label, (d) => applyFix(d, m))}
                 >
                   {m.label}
                 </button>

@@ -3,7 +3,7 @@ import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { applyMend, isApplied } from '../../core/workout/apply-fix.ts';
+import { applyFix, isApplied } from '../../core/workout/apply-fix.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 
 /** A finding with what was measured and every way to set it right: one click each, one undo each. */
@@ -21,7 +21,7 @@ export function FindingCard({
   const own = finding.takeId === undefined ? shots : shotsOf(shots, finding.takeId);
   const go = () =>
     select(finding.segmentKey ?? '', finding.clock === 'take' ? toProgramme(finding.at, own) : finding.at);
-  const [first, ...others] = finding.mends;
+  const [first, ...others] = finding.fixes;
   return (
     <li
       data-finding
@@ -48,7 +48,7 @@ export function FindingCard({
                   ? 'btn h-auto! text-left whitespace-normal!'
                   : 'text-left text-[13px] underline decoration-line underline-offset-2 hover:decoration-ink'
               }
-              onClick={() => change(m.label, (d) => applyMend(d, m, finding.takeId))}
+              onClick={() => change(m.label, (d) => applyFix(d, m, finding.takeId))}
             >
               {m.label}
             </button>

@@ -1,6 +1,6 @@
 import { wordsOf } from '../../core/findings/finding.ts';
 import { Command } from 'cmdk';
-import { applyMend } from '../../core/workout/apply-fix.ts';
+import { applyFix } from '../../core/workout/apply-fix.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useStationCommands } from './commands.ts';
 import { STATIONS, type Station } from './stations.ts';
@@ -19,7 +19,7 @@ export function CommandList({
   const undo = workbench((s) => s.undo.at(-1)?.label);
   const redo = workbench((s) => s.redo.at(-1)?.label);
   const station = useStationCommands();
-  const mends = produced?.findings.flatMap((f) => f.mends.map((mend) => ({ f, mend }))) ?? [];
+  const fixes = produced?.findings.flatMap((f) => f.fixes.map((fix) => ({ f, fix }))) ?? [];
   const run = (work: () => void) => () => {
     onClose();
     work();
@@ -55,13 +55,13 @@ export function CommandList({
               <kbd className="key">Ctrl Shift Z</kbd>
             </Command.Item>
           )}
-          {mends.map(({ f, mend }, i) => (
+          {fixes.map(({ f, fix }, i) => (
             <Command.Item
               key={i}
               className={item}
-              onSelect={run(() => workbench.getState().change(mend.label, (d) => applyMend(d, mend, f.takeId)))}
+              onSelect={run(() => workbench.getState().change(fix.label, (d) => applyFix(d, fix, f.takeId)))}
             >
-              {wordsOf(f).says} {mend.label}
+              {wordsOf(f).says} {fix.label}
             </Command.Item>
           ))}
           <Command.Item className={item} onSelect={run(() => window.location.assign('/'))}>
