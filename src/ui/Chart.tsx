@@ -4,19 +4,19 @@ import { withoutHtml } from './chart-option.ts';
 
 /** Nothing is written smaller than this. */
 const LEAST_PX = 13;
-/** All that is written in a chart, in the colour of the form, light or dark. */
+/** All that is written in a chart, in the colour of the theme, light or dark. */
 function readable(color: string) {
   const text = { fontSize: LEAST_PX, color };
   const axis = { axisLabel: text, nameTextStyle: text };
   return { categoryAxis: axis, valueAxis: axis, logAxis: axis, timeAxis: axis, legend: { textStyle: text } };
 }
 
-/** Counts how often the form was changed between light and dark. */
+/** Counts how often the theme was changed between light and dark. */
 function useForm(): number {
   const [changes, setChanges] = useState(0);
   useEffect(() => {
     const watch = new MutationObserver(() => setChanges((n) => n + 1));
-    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-form'] });
+    watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
     return () => watch.disconnect();
   }, []);
   return changes;

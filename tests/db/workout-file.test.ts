@@ -96,13 +96,13 @@ describe('a workout as a file', () => {
     );
     const { document, revision } = await getWorkout(here, id);
     const morning = document.edit.takeId ?? '';
-    const { pins, noTimers, accepted, shown, pickUps, settled, roomCounts } = document.edit;
+    const { pins, noTimers, accepted, shown, pickUps, takeLetStand, roomCounts } = document.edit;
     const removed = [{ start: 3e6, end: 4e6 }];
     await patchWorkout(here, id, revision, [
       {
         op: 'add',
         path: '/edit/aside/-',
-        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts },
+        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts },
       },
       { op: 'replace', path: '/edit/joined', value: [morning, evening] },
     ]);

@@ -6,7 +6,7 @@ const open = async (page: Page, title: string, station: string) => {
   await page.goto(`/w/${list.find((w) => w.title.startsWith(title))?.id}/${station}`);
 };
 
-/** The dark form differs in colour alone: there only contrast is looked at again. */
+/** The dark theme differs in colour alone: there only contrast is looked at again. */
 for (const form of ['light', 'dark'] as const) {
   test(`every station passes axe in the ${form} form`, async ({ page }) => {
     test.setTimeout(600_000);
@@ -14,7 +14,7 @@ for (const form of ['light', 'dark'] as const) {
       if (station === '') await page.goto('/');
       else await open(page, 'Broomstick', station);
       await page.evaluate((f) => {
-        if (f === 'dark') document.documentElement.dataset.form = 'dark';
+        if (f === 'dark') document.documentElement.dataset.theme = 'dark';
       }, form);
       if (station === 'score') await page.locator('[data-stave]').first().waitFor();
       if (station === 'align') await page.locator('table').waitFor();

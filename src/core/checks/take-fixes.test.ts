@@ -61,7 +61,7 @@ describe('fixes of a take', () => {
       for (const fix of f.fixes) {
         const after = applyFix(document, fix);
         expect(faultOf(workoutSchema, after), fix.label).toBeNull();
-        if (fix.kind !== 'settle') expect(isApplied(after, fix)).toBe(true);
+        if (fix.kind !== 'let-stand') expect(isApplied(after, fix)).toBe(true);
         expect(isApplied(document, fix)).toBe(false);
       }
     }
@@ -90,13 +90,13 @@ describe('fixes of a take', () => {
   });
   it('let a break stand: it is no finding any more, and comes back when that is taken back', () => {
     const over = aligned.takeFindings.find((f) => f.rule === 'break-over');
-    const settle = over?.fixes.find((m) => m.kind === 'settle');
-    expect(settle?.label).toMatch(/^Leave it: the timer follows the real \d/);
+    const stands = over?.fixes.find((m) => m.kind === 'let-stand');
+    expect(stands?.label).toMatch(/^Leave it: the timer follows the real \d/);
     const count = (edit: Edit) =>
       produceTake({ plan: document.plan, edit }, { takeId, facts: take, aligned }).findings.filter(
         (f) => f.rule === 'break-over',
       ).length;
-    expect(count(applyFix(document, settle as never).edit)).toBe(count(document.edit) - 1);
+    expect(count(applyFix(document, stands as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {
     const tokens = tokensOf({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));

@@ -30,7 +30,7 @@ interface Means {
 export function withTakeFixes(findings: readonly Finding[], means: Means): Finding[] {
   return findings.map((f) => {
     if (f.clock !== 'take' || f.rule === 'unsure') return f;
-    const fixes = [...f.fixes, ...captions(f, means), ...pickUps(f, means), ...again(f, means), settle(f)];
+    const fixes = [...f.fixes, ...captions(f, means), ...pickUps(f, means), ...again(f, means), letStand(f)];
     return { ...f, fixes };
   });
 }
@@ -38,12 +38,12 @@ export function withTakeFixes(findings: readonly Finding[], means: Means): Findi
 const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment; recorded: Span | null } | null =>
   alignment.segments.find((r) => r.segment.key === key) ?? null;
 
-function settle(f: Finding): Fix {
+function letStand(f: Finding): Fix {
   const how =
     f.rule === 'break-over' || f.rule === 'break-short'
       ? `Leave it: the timer follows the real ${wordsOf(f).measured}`
       : 'It may stand';
-  return { kind: 'settle', label: how, settled: { rule: f.rule, segmentKey: f.segmentKey, at: f.at, how } };
+  return { kind: 'let-stand', label: how, letStand: { rule: f.rule, segmentKey: f.segmentKey, at: f.at, how } };
 }
 
 const AGAIN = new Set([

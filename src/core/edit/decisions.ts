@@ -14,7 +14,7 @@ export interface OnTake {
   /** Stretches that another camera shows, whatever the rules say. */
   readonly shown: readonly ShownSpan[];
   readonly pickUps: readonly PickUp[];
-  readonly settled: readonly Settled[];
+  readonly takeLetStand: readonly LetStand[];
   readonly roomCounts: readonly RoomCount[];
 }
 
@@ -44,7 +44,7 @@ export const NOTHING_ON_TAKE: OnTake = {
   removed: [],
   shown: [],
   pickUps: [],
-  settled: [],
+  takeLetStand: [],
   roomCounts: [],
 };
 
@@ -166,21 +166,21 @@ export interface Retake {
 }
 
 /** A finding that a person looked at and let stand. */
-export interface Settled {
+export interface LetStand {
   readonly rule: string;
   readonly segmentKey: string | null;
   readonly at: Micros;
   readonly how: string;
 }
 
-/** A finding may move by so much when words are timed anew, and is still the one that was settled. */
+/** A finding may move by so much when words are timed anew, and is still the one that was let stand. */
 const SAME_US = 4_000_000;
 
-export function isSettled(
+export function isLetStand(
   finding: { readonly rule: string; readonly segmentKey: string | null; readonly at: Micros },
-  settled: readonly Settled[],
+  letStand: readonly LetStand[],
 ): boolean {
-  return settled.some(
+  return letStand.some(
     (s) => s.rule === finding.rule && s.segmentKey === finding.segmentKey && Math.abs(s.at - finding.at) <= SAME_US,
   );
 }

@@ -1,6 +1,6 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import type { Insert, PickUp, ProgrammeSound, Retake, Settled } from '../edit/decisions.ts';
+import type { Insert, PickUp, ProgrammeSound, Retake, LetStand } from '../edit/decisions.ts';
 import type { LookRules } from '../lanes/look-rules.ts';
 import type { Override } from '../lanes/rules.ts';
 import type { Music } from '../music/music.ts';
@@ -29,7 +29,7 @@ export type Fix =
   /** Pictures that stand for what no take holds. */
   | { readonly kind: 'inserts'; readonly label: string; readonly inserts: readonly Insert[] }
   | { readonly kind: 'retake'; readonly label: string; readonly retake: Retake }
-  | { readonly kind: 'settle'; readonly label: string; readonly settled: Settled }
+  | { readonly kind: 'let-stand'; readonly label: string; readonly letStand: LetStand }
   /** The segment begins at that time of its take, whatever was heard. */
   | { readonly kind: 'pin'; readonly label: string; readonly segmentKey: string; readonly at: Micros };
 

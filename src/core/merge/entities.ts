@@ -59,7 +59,8 @@ const ON_TAKES = {
   shown: (s: Span) => `${s.start} ${s.end}`,
   pickUps: (p: { id: string }) => p.id,
   roomCounts: (r: { at: number }) => String(r.at),
-  settled: (s: { rule: string; segmentKey: string | null; at: number }) => `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
+  takeLetStand: (s: { rule: string; segmentKey: string | null; at: number }) =>
+    `${s.rule} ${s.segmentKey ?? ''} ${s.at}`,
 } as const;
 type OnTakeList = keyof typeof ON_TAKES;
 const ON_TAKE_LISTS = Object.keys(ON_TAKES) as OnTakeList[];
@@ -165,7 +166,7 @@ export function putTogether(flat: Flat): WorkoutDocument {
   });
   return {
     format: 'euphon-workout',
-    version: 11,
+    version: 12,
     plan: { ...value<Omit<WorkoutDocument['plan'], 'blocks'>>('plan'), blocks },
     script: { cues: list('cues'), calls: value('calls'), marks: list('marks') },
     music: {

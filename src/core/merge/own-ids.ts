@@ -74,7 +74,7 @@ export function withIds(document: WorkoutDocument, { plan, cues }: Renames): Wor
     pins: keyed(on.pins),
     noTimers: on.noTimers.map(id),
     pickUps: keyed(on.pickUps),
-    settled: keyed(on.settled),
+    takeLetStand: keyed(on.takeLetStand),
   });
   const { script, music, edit } = document;
   return {

@@ -31,8 +31,8 @@ export function applyFix(document: WorkoutDocument, fix: Fix, takeId = document.
       return inEdit(document, {
         inserts: [...document.edit.inserts.filter((i) => !isOneOf(i, fix.inserts)), ...fix.inserts],
       });
-    case 'settle':
-      return onTake((on) => ({ settled: [...on.settled, fix.settled] }));
+    case 'let-stand':
+      return onTake((on) => ({ takeLetStand: [...on.takeLetStand, fix.letStand] }));
     case 'pin':
       return withPin(document, fix.segmentKey, fix.at, takeId);
     case 'plan':
@@ -68,7 +68,7 @@ export function isApplied(document: WorkoutDocument, fix: Fix, takeId = document
       return fix.inserts.every((i) => isOneOf(i, edit.inserts));
     case 'pin':
       return on.pins.some((p) => p.segmentKey === fix.segmentKey && p.edge === 'start' && p.at === fix.at);
-    case 'settle':
+    case 'let-stand':
     case 'plan':
     case 'music':
     case 'look':

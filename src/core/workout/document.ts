@@ -9,7 +9,7 @@ import {
   type OnTake,
   type ProgrammeSound,
   type Retake,
-  type Settled,
+  type LetStand,
   type Use,
 } from '../edit/decisions.ts';
 import { type LaneRules, type Override, DEFAULT_RULES } from '../lanes/rules.ts';
@@ -20,7 +20,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 11;
+  readonly version: 12;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -46,7 +46,7 @@ export interface Edit extends OnTake {
   readonly overrides: readonly Override[];
   readonly retakes: readonly Retake[];
   /** Findings about the class, not about one take, that somebody let stand, and why. */
-  readonly letStand: readonly Settled[];
+  readonly letStand: readonly LetStand[];
 }
 
 export const EMPTY_EDIT: Edit = {
@@ -142,8 +142,8 @@ function renamed<T extends object>(of: T, id: string, idOf: (old: string) => str
 }
 
 /** Of everything decided, what is about the take in hand. */
-function onTake({ pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts }: Edit): OnTake {
-  return { pins, noTimers, accepted, removed, shown, pickUps, settled, roomCounts };
+function onTake({ pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts }: Edit): OnTake {
+  return { pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts };
 }
 
 function isNothing({ accepted, ...lists }: OnTake): boolean {
@@ -153,7 +153,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 11,
+    version: 12,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

@@ -4,7 +4,7 @@ import { lookFindings } from '../checks/look-checks.ts';
 import { musicFindings, rightsFindings } from '../checks/music-checks.ts';
 import { planFindings } from '../checks/plan-checks.ts';
 import { filmedSegments } from '../edit/assemble.ts';
-import { isSettled } from '../edit/decisions.ts';
+import { isLetStand } from '../edit/decisions.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Finding, Fix } from '../findings/finding.ts';
 import { isWanted } from '../findings/studio-rules.ts';
@@ -61,7 +61,7 @@ export function findingsOf(of: Checked): Finding[] {
       ),
     );
   }
-  return found.filter((f) => isWanted(f, studio.rules) && !isSettled(f, edit.letStand) && !isSetRight(document, f));
+  return found.filter((f) => isWanted(f, studio.rules) && !isLetStand(f, edit.letStand) && !isSetRight(document, f));
 
   /** On the filmed class where there is one, else on the planned one. */
   function musicOf(): Finding[] {
@@ -145,7 +145,7 @@ export function readinessInWords({ questions, alarms, notes }: Readiness, lookin
 
 /** What sets a finding right; letting it stand is no fix. */
 export function fixesOf({ fixes }: Finding): readonly Fix[] {
-  return fixes.filter((m) => m.kind !== 'settle');
+  return fixes.filter((m) => m.kind !== 'let-stand');
 }
 
 /** Less sure than this, an alarm is a question. */

@@ -12,7 +12,7 @@ import { type ClassBeat, type LaidTrack, beatsOf, layMusic } from '../music/arra
 import { EMPTY_MUSIC, type Music } from '../music/music.ts';
 import type { Track } from '../music/track.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import { isSettled } from '../edit/decisions.ts';
+import { isLetStand } from '../edit/decisions.ts';
 import { laneFindings } from '../checks/deliver-checks.ts';
 import { musicOverRoom, roomMusicFindings } from '../checks/room-music-checks.ts';
 import { asCorrected, classBeats, roomMusicAt, roomBeats } from '../edit/room-beats.ts';
@@ -92,8 +92,10 @@ export function produce(
   }: Besides = {},
 ): Produced {
   const standing = (take: ProgrammeTake) => {
-    const { settled } = decidedOn(edit, take.takeId);
-    return take.aligned.takeFindings.filter((f) => !isSettled(f, settled)).map((f) => ({ ...f, takeId: take.takeId }));
+    const { takeLetStand } = decidedOn(edit, take.takeId);
+    return take.aligned.takeFindings
+      .filter((f) => !isLetStand(f, takeLetStand))
+      .map((f) => ({ ...f, takeId: take.takeId }));
   };
   const found = new Map(takes.map((take) => [take.takeId, standing(take)]));
   const rate = takes[0]?.facts.rate ?? frameRate(25, 1);
@@ -189,7 +191,7 @@ export function produce(
       ...laneFindings(laid),
       ...roomMusicFindings(programme.shots, filmed, musicOf, speechOf),
       ...musicOverRoom(music, laidTracks, programme.shots, filmed, musicOf),
-    ].filter((f) => isWanted(f, rules) && !isSettled(f, edit.letStand)),
+    ].filter((f) => isWanted(f, rules) && !isLetStand(f, edit.letStand)),
   };
 }
 

@@ -11,7 +11,7 @@ import {
   type ProgrammeSound,
   type Retake,
   type RoomCount,
-  type Settled,
+  type LetStand,
   type ShownSpan,
   TONE_FAMILIES,
   type ToneRules,
@@ -87,14 +87,14 @@ const pickUp = Joi.object({
   recording: Joi.string().guid().allow(null).required(),
 } satisfies Record<keyof PickUp, Joi.Schema>);
 
-const settled = Joi.array()
+const letStand = Joi.array()
   .items(
     Joi.object({
       rule: Joi.string().max(60).required(),
       segmentKey: key.allow(null),
       at: time,
       how: why,
-    } satisfies Record<keyof Settled, Joi.Schema>),
+    } satisfies Record<keyof LetStand, Joi.Schema>),
   )
   .max(5_000)
   .required();
@@ -117,7 +117,7 @@ const onTake = {
     .max(5_000)
     .required(),
   pickUps: Joi.array().items(pickUp).unique('id').max(2_000).required(),
-  settled,
+  takeLetStand: letStand,
   roomCounts: Joi.array()
     .items(
       Joi.object({ at: time, says: Joi.valid('phrase', 'no-music').required() } satisfies Record<
@@ -205,5 +205,5 @@ export const editSchema = Joi.object({
     .items(Joi.object({ segmentKey: key, why } satisfies Record<keyof Retake, Joi.Schema>))
     .max(5_000)
     .required(),
-  letStand: settled,
+  letStand,
 } satisfies Record<keyof Edit, Joi.Schema>).required();

@@ -64,7 +64,7 @@ describe('a document of the first version', () => {
   };
   it('of the second version gets no music', () => {
     const { music: _, edit, ...rest } = newDocument('T');
-    const { pickUps: _p, retakes: _r, settled: _s, noTimers: _n, ...oldEdit } = edit;
+    const { pickUps: _p, retakes: _r, takeLetStand: _s, noTimers: _n, ...oldEdit } = edit;
     const second = { ...rest, edit: oldEdit, plan, version: 2 };
     expect(upgradeDocument(second)).toEqual({ ...asBefore, plan, script: OWN });
   });
@@ -96,7 +96,7 @@ describe('a document of the first version', () => {
     const aside = [{ takeId: TAKE_ID, ...on }];
     const upgraded = upgradeDocument({ ...document, version: 8, edit: { ...edit, aside } });
     expect(upgraded.edit.aside).toEqual([{ takeId: TAKE_ID, ...NOTHING_ON_TAKE }]);
-    expect(upgraded).toMatchObject({ version: 11, edit: { accepted: true, roomCounts: [] } });
+    expect(upgraded).toMatchObject({ version: 12, edit: { accepted: true, roomCounts: [] } });
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of the tenth version wrote nothing of what is said, and its look stood where it stood', () => {
@@ -105,6 +105,22 @@ describe('a document of the first version', () => {
     const rules = { ...document.edit.rules, look: { ...look, look: 'tide', mirrored: true } };
     const upgraded = upgradeDocument({ ...document, version: 10, edit: { ...document.edit, rules } });
     expect(upgraded.edit.rules.look).toMatchObject({ look: 'tide', mirrored: true, speech: false, clear: false });
+    expect(faultOf(workoutSchema, upgraded)).toBeNull();
+  });
+  it('of the eleventh version lets stand what it let stand, under another name', () => {
+    const document = newDocument('T');
+    const stands = { rule: 'break-over', segmentKey: 'k', at: 5e6, how: 'It may stand' };
+    const old = ({ takeLetStand: _, ...on }: typeof NOTHING_ON_TAKE) => ({ ...on, settled: [stands] });
+    const aside = [{ takeId: TAKE_ID, ...old(NOTHING_ON_TAKE) }];
+    const upgraded = upgradeDocument({
+      ...document,
+      version: 11,
+      edit: { ...document.edit, ...old(document.edit), aside },
+    });
+    for (const on of [upgraded.edit, ...upgraded.edit.aside]) {
+      expect(on.takeLetStand).toEqual([stands]);
+      expect(on).not.toHaveProperty('settled');
+    }
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of this version is left as it is', () => {

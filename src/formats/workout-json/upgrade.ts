@@ -1,4 +1,4 @@
-import { NO_TONES, type PickUp, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
+import { NO_TONES, type OnTake, type PickUp, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
 import { type CallRules, DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
 import { EMPTY_MUSIC } from '../../core/music/music.ts';
 import { DEFAULT_LOOK } from '../../core/lanes/look-rules.ts';
@@ -33,7 +33,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 11;
+export const NEWEST_DOCUMENT = 12;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -43,25 +43,39 @@ export class NewerDocument extends Error {
 
 const unspoken = (pickUps: readonly PickUp[]): PickUp[] => pickUps.map((p) => ({ ...p, recording: null }));
 
+/** What a take lets stand, as version 11 named it; before version 4 nothing was. */
+function standing<T extends OnTake>(on: T): T {
+  const { settled = [], ...others } = on as T & { readonly settled?: OnTake['takeLetStand'] };
+  return { ...(others as T), takeLetStand: settled };
+}
+
 /**
  * A stored document as this version of the program reads it. Nothing that was decided changes: the calls that version 1
  * did not have are off.
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
-  const document = stored as { version: number; script: unknown };
-  if (document.version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
+  const { version } = stored as { version: number };
+  if (version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
-  if (!(document.version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  if (!(version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  const { edit, ...rest } = toEleventh(stored);
+  return { ...rest, version: NEWEST_DOCUMENT, edit: { ...standing(edit), aside: edit.aside.map(standing) } };
+}
+
+/** An older document as version 11 kept it, but for the number. */
+function toEleventh(stored: unknown): WorkoutDocument {
+  const document = stored as { version: number; script: unknown };
+  if (document.version === 11) return stored as WorkoutDocument;
   if (document.version === 10) {
     const tenth = stored as WorkoutDocument;
     const { rules } = tenth.edit;
     // Version 10 did not write what is said, and looks stood where they stood.
     const look = { ...rules.look, clear: false, speech: false };
-    return { ...tenth, version: 11, edit: { ...tenth.edit, rules: { ...rules, look } } };
+    return { ...tenth, edit: { ...tenth.edit, rules: { ...rules, look } } };
   }
   const { edit, ...rest } = document.version === 9 ? (stored as WorkoutDocument) : toNinth(document);
   // Version 9 had one look, and nothing but what is in a take could be let stand.
-  return { ...rest, version: 11, edit: { ...edit, letStand: [], rules: { ...edit.rules, look: DEFAULT_LOOK } } };
+  return { ...rest, edit: { ...edit, letStand: [], rules: { ...edit.rules, look: DEFAULT_LOOK } } };
 }
 
 /** An older document as version 9 kept it, but for the number: version 8 knew nothing of music in the room. */

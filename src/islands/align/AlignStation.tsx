@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { mistakesOf } from '../../core/mistakes/mistake.ts';
-import { isSettled } from '../../core/edit/decisions.ts';
+import { isLetStand } from '../../core/edit/decisions.ts';
 import { isBreak } from '../../core/plan/segment.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { toProgramme } from '../../core/edit/shots.ts';
@@ -58,7 +58,7 @@ export function AlignStation() {
       mistakeAt.has(f.at) &&
       !f.rule.startsWith('wording') &&
       f.rule !== 'unsure' &&
-      !isSettled(f, document.edit.settled),
+      !isLetStand(f, document.edit.takeLetStand),
   );
   const missing = segments.filter((r) => r.recorded === null && !isBreak(r.segment));
   const seek = (at: Parameters<typeof toProgramme>[0]) =>
@@ -137,7 +137,9 @@ export function AlignStation() {
         <section>
           <h2 className="text-lg">Mistakes</h2>
           {mistakes.length === 0 ? (
-            <p className="text-soft">None was found{document.edit.settled.length > 0 && ' that was not settled'}.</p>
+            <p className="text-soft">
+              None was found{document.edit.takeLetStand.length > 0 && ' that was not let stand'}.
+            </p>
           ) : (
             <ul className="mt-1 flex flex-col gap-2.5">
               {mistakes.map((f, i) => (

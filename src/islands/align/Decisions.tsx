@@ -10,7 +10,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { PickUpSession } from './PickUpSession.tsx';
 
-/** What was decided about slips: lines to be spoken again, segments to be filmed again, findings that may stand. */
+/** What was decided about mistakes: lines to be spoken again, segments to be filmed again, findings that may stand. */
 export function Decisions() {
   const {
     document: { edit, plan },
@@ -18,8 +18,8 @@ export function Decisions() {
   } = useDocument();
   const { inHand: produced, aligned } = useDerived();
   const [speaking, setSpeaking] = useState(false);
-  const { pickUps, retakes, settled } = edit;
-  if (produced === null || (pickUps.length === 0 && retakes.length === 0 && settled.length === 0)) return null;
+  const { pickUps, retakes, takeLetStand } = edit;
+  if (produced === null || (pickUps.length === 0 && retakes.length === 0 && takeLetStand.length === 0)) return null;
   const labelOf = (key: string) => aligned?.alignment.segments.find((r) => r.segment.key === key)?.segment.label ?? key;
   const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   const sheet = `data:text/csv;charset=utf-8,${encodeURIComponent(
@@ -106,17 +106,17 @@ export function Decisions() {
             Save as CSV
           </a>
         )}
-        {settled.length > 0 && (
+        {takeLetStand.length > 0 && (
           <span>
-            {settled.length} {settled.length === 1 ? 'finding stands' : 'findings stand'} as{' '}
-            {settled.length === 1 ? 'it is' : 'they are'}.{' '}
+            {takeLetStand.length} {takeLetStand.length === 1 ? 'finding stands' : 'findings stand'} as{' '}
+            {takeLetStand.length === 1 ? 'it is' : 'they are'}.{' '}
             <button
               className="underline"
               onClick={() =>
-                change('Look at settled findings again', (d) => ({ ...d, edit: { ...d.edit, settled: [] } }))
+                change('Look at what stands again', (d) => ({ ...d, edit: { ...d.edit, takeLetStand: [] } }))
               }
             >
-              Look at {settled.length === 1 ? 'it' : 'them'} again
+              Look at {takeLetStand.length === 1 ? 'it' : 'them'} again
             </button>
           </span>
         )}

@@ -90,7 +90,7 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
             />
             <button className="btn">Let it stand</button>
             <button type="button" className="btn btn-quiet" onClick={() => setAsks(false)}>
-              Back
+              Cancel
             </button>
           </form>
         )}

@@ -311,7 +311,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
       </div>
       <p className="mt-3 text-[13px] text-soft">
         Drag a bar line and the map bends there; the bars beside it hold. Arrow keys move the playhead by a count, Space
-        plays, T taps, 1 sets the one.
+        plays, T taps, 1 sets the downbeat.
       </p>
     </section>
   );

@@ -25,7 +25,7 @@ const smaller = (size: number) => Math.max(0, size - 1);
 /** The line being said stands this far down the screen, where the camera is. */
 const EYE_LINE = 0.34;
 
-/** The script in large letters that scroll by the class's clock; always in the dark form, for the floor. */
+/** The script in large letters that scroll by the class's clock; always in the dark theme, for the floor. */
 export function Prompter({ id, plan, script, studio }: Props) {
   const { segments, total } = useMemo(() => compile(plan), [plan]);
   const lines = useMemo(
@@ -128,10 +128,10 @@ export function Prompter({ id, plan, script, studio }: Props) {
           {view.running ? 'Pause' : 'Run'}
         </button>
         <button className="btn" onClick={() => view.jump(-1)}>
-          Back
+          Previous
         </button>
         <button className="btn" onClick={() => view.jump(1)}>
-          On
+          Next
         </button>
         <button className="btn btn-quiet border-line" aria-label="Slower" onClick={() => view.faster(-1)}>
           −

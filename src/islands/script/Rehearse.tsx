@@ -76,10 +76,10 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
           {view.running ? 'Pause' : 'Run'}
         </button>
         <button className="btn" onClick={() => view.jump(-1)} title="The segment before (left arrow)">
-          Back
+          Previous
         </button>
         <button className="btn" onClick={() => view.jump(1)} title="The next segment (right arrow)">
-          On
+          Next
         </button>
         <span className="ml-2 flex items-center gap-1">
           <button className="btn btn-quiet border-line" aria-label="Slower" onClick={() => view.faster(-1)}>

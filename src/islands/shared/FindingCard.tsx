@@ -44,7 +44,7 @@ export function FindingCard({
             <button
               key={m.label}
               className={
-                i === 0 && m.kind !== 'settle'
+                i === 0 && m.kind !== 'let-stand'
                   ? 'btn h-auto! text-left whitespace-normal!'
                   : 'text-left text-[13px] underline decoration-line underline-offset-2 hover:decoration-ink'
               }

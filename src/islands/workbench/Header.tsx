@@ -98,13 +98,13 @@ function FormSwitch() {
   return (
     <button
       className="btn btn-quiet"
-      title="Light or dark form"
+      title="Light or dark theme"
       onClick={() => {
         const root = document.documentElement;
-        if (root.dataset.form === 'dark') delete root.dataset.form;
-        else root.dataset.form = 'dark';
+        if (root.dataset.theme === 'dark') delete root.dataset.theme;
+        else root.dataset.theme = 'dark';
         try {
-          localStorage.setItem('euphon-form', root.dataset.form ?? 'light');
+          localStorage.setItem('euphon-theme', root.dataset.theme ?? 'light');
         } catch {
           /* no storage: this page only */
         }

@@ -77,7 +77,7 @@ const ENTITIES: Readonly<Record<string, string>> = {
   sound: 'Sound of the programme',
   pickUps: 'Pick-up',
   retakes: 'Segment to film again',
-  settled: 'Settled finding',
+  takeLetStand: 'Finding let stand in a take',
   letStand: 'Finding let stand',
   placements: 'Music laid under a block',
 };
