@@ -14,8 +14,8 @@ import { getTake } from './get-take.ts';
 
 /**
  * Sets a take's transcript, changed on a revision (0: where there was none). A stale revision gives 412 with what is
- * there now, and nothing is overwritten. Problems that could be repaired come back as notes; one without a single cue is
- * refused.
+ * there now, and nothing is overwritten. Problems that could be repaired come back as notes; one without a single cue
+ * is refused.
  */
 export async function setTranscript(
   context: Context,

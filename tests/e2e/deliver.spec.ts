@@ -27,6 +27,16 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   // Each film goes its way; the kit is made when they are there.
   await expect(kit.getByTestId('kit')).toHaveAttribute('data-state', 'done', { timeout: 420_000 });
   await expect(kit.getByText('All of it is made already.')).toBeVisible();
+  // What went out is noted by key, and taken back by undo.
+  await page.keyboard.press('n');
+  await page.getByLabel('Where', { exact: true }).fill('Saltmarsh site');
+  await page.keyboard.press('Enter');
+  const out = page.getByRole('region', { name: 'Published' }).getByRole('listitem');
+  await expect(out).toContainText('Saltmarsh site');
+  await expect(out).toContainText('the class as it is now');
+  expect(await axeFinds(page)).toEqual([]);
+  await page.keyboard.press('Control+z');
+  await expect(out).toHaveCount(0);
   const link = (await kit.getByRole('link', { name: 'Download the kit' }).getAttribute('href')) ?? '';
   const files = await unzipped(page, link);
   const manifest = JSON.parse(strFromU8(files['manifest.json']!)) as {
