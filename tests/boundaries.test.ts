@@ -8,17 +8,19 @@ const SRC = resolve(import.meta.dirname, '../src');
 const ROOMS: Readonly<Record<string, readonly string[]>> = {
   core: [],
   formats: ['core'],
+  // What page and server agree on.
+  contract: ['core', 'formats'],
   db: ['core', 'formats'],
   media: ['core', 'formats'],
   jobs: ['core', 'formats', 'db', 'media'],
-  server: ['core', 'formats', 'db', 'media'],
+  server: ['core', 'formats', 'contract', 'db', 'media'],
   browser: ['core', 'formats'],
   // The page for viewers: a browser's script of its own.
   viewer: ['core'],
   ui: [],
-  islands: ['core', 'formats', 'browser', 'ui'],
+  islands: ['core', 'formats', 'contract', 'browser', 'ui'],
   layouts: ['ui', 'styles'],
-  pages: ['server', 'islands', 'layouts', 'ui'],
+  pages: ['server', 'contract', 'islands', 'layouts', 'ui'],
   cli: ['core', 'formats', 'media'],
   // The entries of processes: they put the rooms together.
   boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'],

@@ -3,7 +3,7 @@ import type { LibraryTrack } from '../../src/core/music/library.ts';
 import { OWN_RIGHTS } from '../../src/core/music/track.ts';
 import type { Micros } from '../../src/core/time/micros.ts';
 import { type WorkoutDocument, newDocument } from '../../src/core/workout/document.ts';
-import type { TakeWithTranscript } from '../../src/islands/workbench/take.ts';
+import type { TakeWithTranscript } from '../../src/contract/wire.ts';
 
 /** A server in a few lines: a document, the words of one take and one track, each taken on its newest revision only. */
 export class FakeServer {
@@ -77,7 +77,7 @@ export class FakeServer {
     }
     const old = /history\/(\d+)$/.exec(path)?.[1];
     if (old !== undefined) return [200, this.#documents.get(Number(old))];
-    if (method === undefined && path === '/api/workouts/x')
+    if (method === 'GET' && path === '/api/workouts/x')
       return [200, { document: this.document, revision: this.revision }];
     if (method !== 'PATCH') return [404, { message: `nothing at ${path}` }];
     const made = this.#made.get(header('Change-Id') ?? '');

@@ -3,41 +3,23 @@ import { X } from 'lucide-react';
 import type { SegmentKind } from '../../core/plan/segment.ts';
 import { WORDS_A_MINUTE } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
-import { LOGGED_CALLS, type LogEntry, type LoggedCall, logEntryOf } from '../../core/logbook/logbook.ts';
+import type { LogChange, LoggedTake } from '../../contract/wire.ts';
+import { LOGGED_CALLS, type LoggedCall, logEntryOf } from '../../core/logbook/logbook.ts';
 import { tokensOf } from '../../core/transcript/transcript.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import type { Studio } from '../../core/workout/studio.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { api } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { KIND_WORD } from '../shared/words.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-interface Kept {
-  readonly workoutId: string;
-  readonly title: string;
-  readonly instructor: string;
-  readonly entry: LogEntry;
-}
-interface Row extends Kept {
-  readonly takeId: string;
-  readonly keptAt: string;
-}
-type Figures = Studio['changes'];
-/** A change of the logbook, and of the figures of change-overs that came with it. */
-interface Change {
-  readonly before: Kept | null;
-  readonly after: Kept | null;
-  readonly changes: { readonly before: Figures; readonly after: Figures } | null;
-}
-
-const back = ({ before, after, changes }: Change): Change => ({
+const back = ({ before, after, changes }: LogChange): LogChange => ({
   before: after,
   after: before,
   changes: changes === null ? null : { before: changes.after, after: changes.before },
 });
-const put = (takeId: string, body: Change) => ({ path: `/api/studio/logbook/${takeId}`, method: 'PUT', body }) as const;
+const put = (take: string, body: LogChange) => asking('changeLogbook', { take }, { body });
 
 const CALL_WORD: Readonly<Record<LoggedCall, string>> = {
   name: 'named at the start',
@@ -55,11 +37,11 @@ export function Logbook() {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
-  const [rows, setRows] = useState<readonly Row[]>([]);
+  const [rows, setRows] = useState<readonly LoggedTake[]>([]);
   const { trouble, attempt } = useAttempt();
   useEffect(() => {
     let current = true;
-    void api<Row[]>('/api/studio/logbook').then(
+    void call('logbook', {}).then(
       (r) => {
         if (current) setRows(r);
       },
@@ -80,7 +62,7 @@ export function Logbook() {
   const keep = () =>
     void attempt(async () => {
       await workbench.flush();
-      const done = await api<{ studio: Studio; change: Change }>(`/api/workouts/${id}/logbook`, { method: 'POST' });
+      const done = await call('keepInLogbook', { id });
       const { before, after, changes } = done.change;
       const change = { before, after, changes };
       workbench
@@ -88,7 +70,7 @@ export function Logbook() {
         .asked('Keep a take in the logbook', { after: put(take.id, change), before: put(take.id, back(change)) });
       setStudio(done.studio);
     });
-  const forget = ({ takeId, workoutId, title, instructor, entry: kept }: Row) => {
+  const forget = ({ takeId, workoutId, title, instructor, entry: kept }: LoggedTake) => {
     const change = { before: { workoutId, title, instructor, entry: kept }, after: null, changes: null };
     setRows(rows.filter((r) => r.takeId !== takeId));
     workbench

@@ -9,6 +9,7 @@ import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
+import { addressOf } from '../shared/call.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived } from '../workbench/workbench-context.tsx';
@@ -106,7 +107,7 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
   };
   const standIn = async (of: PickUp) => {
     setTrouble(null);
-    const answer = await fetch(`/api/speech?text=${encodeURIComponent(of.text)}`).catch(() => null);
+    const answer = await fetch(addressOf('spokenLine', {}, { text: of.text })).catch(() => null);
     if (answer?.ok !== true) return setTrouble('The stand-in voice does not answer.');
     await sent(of, await answer.blob());
   };

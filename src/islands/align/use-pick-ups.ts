@@ -2,9 +2,9 @@ import { useCallback, useMemo } from 'react';
 import type { PickUp } from '../../core/edit/decisions.ts';
 import { type Fit, fitPickUp } from '../../core/sound/pick-ups.ts';
 import { voiceOf } from '../../core/align/align.ts';
-import { api } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { uploadTake } from '../shoot/upload-take.ts';
-import { type TakeOfPage, mediaUrl } from '../workbench/take.ts';
+import { mediaUrl } from '../workbench/take.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -51,19 +51,21 @@ export function usePickUps() {
       lastModified: Date.now(),
     });
     const uploadId = await uploadTake(file, () => undefined).done;
-    const asked = new URLSearchParams({ upload: uploadId, name: file.name, pickUp: line.id, of: takeId });
-    const take = await api<TakeOfPage>(`/api/workouts/${workoutId}/takes?${asked}`, { method: 'POST' });
+    const take = await call(
+      'bringInTake',
+      { id: workoutId },
+      { asked: { upload: uploadId, name: file.name, pickUp: line.id, of: takeId } },
+    );
     await reloadTakes(workbench);
     choose(line.id, take.id);
   };
 
   const forget = (line: PickUp, id: string) => {
-    const path = `/api/takes/${id}`;
     workbench
       .getState()
       .ask(
         'Throw a recording of a line away',
-        { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
+        { after: asking('removeTake', { id }), before: asking('restoreTake', { id }) },
         (d) => ({
           ...d,
           edit: {

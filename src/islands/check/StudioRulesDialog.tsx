@@ -1,3 +1,4 @@
+import { asking } from '../shared/call.ts';
 import { DOINGS, DOING_TITLES } from '../../core/findings/rule.ts';
 import { RULES, type RuleId } from '../../core/findings/rules.ts';
 import { MOST_FROM, type StudioRules, canBeOff, withLimit, withRule } from '../../core/findings/studio-rules.ts';
@@ -11,8 +12,7 @@ export function StudioRulesDialog({ close }: { readonly close: () => void }) {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
   const { rules } = studio;
-  const put = (before: StudioRules, after: StudioRules) =>
-    ({ path: '/api/studio/rules', method: 'PUT', body: { before, after } }) as const;
+  const put = (before: StudioRules, after: StudioRules) => asking('setStudioRules', {}, { body: { before, after } });
   const save = (label: string, after: StudioRules) => {
     setStudio({ ...studio, rules: after });
     workbench.getState().ask(label, { after: put(rules, after), before: put(after, rules) });

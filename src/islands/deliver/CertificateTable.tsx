@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { Check, TriangleAlert } from 'lucide-react';
 import { type Certificate, PROOF_TITLES, isProved } from '../../core/proof/certificate.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -22,7 +23,7 @@ export function CertificateTable({ certificate, renderId, file }: CertificateOf)
             : `Not as it was meant: ${wrong} ${wrong === 1 ? 'line' : 'lines'}`}
         </h2>
         <span className="flex gap-3 text-[13px]">
-          <a className="underline" href={`/api/renders/${renderId}/certificate.pdf`}>
+          <a className="underline" href={addressOf('certificatePdf', { id: renderId })}>
             as PDF
           </a>
           <a className="underline" href={save} download={file}>

@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { useState } from 'react';
 import { COVER_SHAPES, MANY_COVERS } from '../../core/delivery/cover.ts';
 import { type Renders, rendersOfKind } from '../shared/use-renders.ts';
@@ -22,11 +23,11 @@ export function Covers({ of, base }: { readonly of: Renders; readonly base: stri
             {COVER_SHAPES.map(({ name, width, height }) => (
               <a
                 key={name}
-                href={`/api/renders/${newest.id}/inside/cover-${n}-${name}.jpg`}
+                href={addressOf('insideRender', { id: newest.id, name: `cover-${n}-${name}.jpg` })}
                 download={`${base}.cover-${n}-${name}.jpg`}
               >
                 <img
-                  src={`/api/renders/${newest.id}/inside/cover-${n}-${name}.jpg`}
+                  src={addressOf('insideRender', { id: newest.id, name: `cover-${n}-${name}.jpg` })}
                   alt={`Cover ${n}, ${name.replace('x', ' to ')}`}
                   loading="lazy"
                   onError={() => setMissing((m) => new Set(m).add(`${newest.id} ${n}`))}

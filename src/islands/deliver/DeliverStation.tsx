@@ -1,3 +1,4 @@
+import { call } from '../shared/call.ts';
 import { readinessInWords, readinessOf } from '../../core/workout/findings-of.ts';
 import { useFindings } from '../check/use-findings.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -31,7 +32,7 @@ export function DeliverStation() {
   const { findings, looking } = useFindings();
   const base = fileBase(title);
   const render = () => {
-    if (take !== null && films.busy === null) all.start(`/api/workouts/${id}/renders`);
+    if (take !== null && films.busy === null) all.start(() => call('queueRender', { id }));
   };
   useLetterCommands([{ label: 'Render the video', letter: 'r', run: render }]);
   return (

@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { Download } from 'lucide-react';
 import { EXPORTS, type ExportFormat } from '../../formats/exports.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -29,7 +30,7 @@ export function Files({ isFilmed }: { readonly isFilmed: boolean }) {
     <section>
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 className="text-2xl">Files</h2>
-        <a className="btn" href={`/api/workouts/${id}/kit`} download onClick={fetchSaved}>
+        <a className="btn" href={addressOf('exportFiles', { id })} download onClick={fetchSaved}>
           <Download size={13} /> All files in one ZIP
         </a>
       </div>
@@ -49,7 +50,7 @@ export function Files({ isFilmed }: { readonly isFilmed: boolean }) {
                 <FileRow
                   key={format.name}
                   format={format}
-                  href={`/api/workouts/${id}/files/${format.name}`}
+                  href={addressOf('exportFile', { id, format: format.name })}
                   fetch={fetchSaved}
                 />
               ))}

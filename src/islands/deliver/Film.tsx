@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
 import { useFirstTake } from '../shared/use-overlay-script.ts';
-import type { RenderOfPage } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
 
 const VIEWS = [
   ['programme', 'The film'],

@@ -1,10 +1,12 @@
+import { call } from '../shared/call.ts';
 import { useState } from 'react';
 import { Download } from 'lucide-react';
 import { FILMS, type FilmKind, KIT_KINDS, isFilmKind } from '../../core/delivery/films.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
-import { type RenderOfPage, type Renders, isUnderWay, rendersOfKind, sizeInWords } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import { type Renders, isUnderWay, rendersOfKind, sizeInWords } from '../shared/use-renders.ts';
 
 /** What nearly everybody hands out. */
 const USUAL: ReadonlySet<FilmKind> = new Set(['programme', 'covers']);
@@ -25,7 +27,7 @@ export function Kit({ of }: { readonly of: Renders }) {
   const films = KIT_KINDS.filter((kind) => chosen.has(kind));
   const there = films.filter(isMade).length;
   const make = () => {
-    if (kits.busy === null) of.start(`/api/workouts/${id}/films?kind=kit`, films);
+    if (kits.busy === null) of.start(() => call('queueFilm', { id }, { asked: { kind: 'kit' }, body: films }));
   };
   useLetterCommands([{ label: 'Make the kit', letter: 'm', run: make }]);
   return (
@@ -57,7 +59,7 @@ export function Kit({ of }: { readonly of: Renders }) {
                 base={fileBase(title)}
                 revision={revision}
                 title={FILMS[kind].title}
-                make={() => of.start(`/api/workouts/${id}/films?kind=${kind}`)}
+                make={() => of.start(() => call('queueFilm', { id }, { asked: { kind } }))}
                 stop={() => {
                   const made = newest(kind);
                   if (made !== null) of.cancel(made);

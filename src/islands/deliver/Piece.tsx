@@ -1,3 +1,4 @@
+import { call } from '../shared/call.ts';
 import { useState } from 'react';
 import { STRETCH_SHAPES, type StretchShape, type StretchWanted, sizeOfShape } from '../../core/delivery/stretch.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
@@ -10,7 +11,8 @@ import { useLetterCommands } from '../workbench/commands.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
 import { useFirstTake } from '../shared/use-overlay-script.ts';
-import { type RenderOfPage, type Renders, rendersOfKind } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import { type Renders, rendersOfKind } from '../shared/use-renders.ts';
 
 const SHAPE: Readonly<Record<StretchShape, string>> = {
   filmed: 'as it was filmed',
@@ -53,7 +55,9 @@ export function Piece({ of }: { readonly of: Renders }) {
   const pieces = rendersOfKind(of, (r) => r.kind === 'stretch');
   const make = () => {
     if (pieces.busy === null && last !== undefined)
-      of.start(`/api/workouts/${id}/films?kind=stretch`, { ...asked, fromKey: from, toKey: last.key });
+      of.start(() =>
+        call('queueFilm', { id }, { asked: { kind: 'stretch' }, body: { ...asked, fromKey: from, toKey: last.key } }),
+      );
   };
   useLetterCommands([{ label: 'Make a piece of the class', letter: 'e', run: make }]);
   if (segments.length === 0 || take === null) return null;

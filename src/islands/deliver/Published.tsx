@@ -3,10 +3,12 @@ import { Trash2 } from 'lucide-react';
 import { FILMS, type FilmKind, isFilmKind } from '../../core/delivery/films.ts';
 import { PUBLICATION_LIMITS, type Publication, standing } from '../../core/delivery/publication.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { newId } from '../workbench/saving/new-id.ts';
-import type { RenderOfPage, Renders } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import type { Renders } from '../shared/use-renders.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -24,7 +26,7 @@ export function Published({ of }: { readonly of: Renders }) {
     let gone = false;
     void workbench
       .flush()
-      .then(() => api<Publication[]>(`/api/workouts/${id}/publications`))
+      .then(() => call('publications', { id }))
       .then((list) => {
         if (gone) return;
         setAll(list);
@@ -36,7 +38,7 @@ export function Published({ of }: { readonly of: Renders }) {
     return () => void (gone = true);
   }, [id, steps, workbench]);
   const put = (before: Publication | null, after: Publication | null) =>
-    ({ path: `/api/workouts/${id}/publications`, method: 'PUT', body: { before, after } }) as const;
+    asking('changePublication', { id }, { body: { before, after } });
   const change = (label: string, before: Publication | null, after: Publication | null) =>
     workbench.getState().ask(label, { after: put(before, after), before: put(after, before) });
   const films = of.renders.filter(

@@ -1,7 +1,9 @@
+import { call } from '../shared/call.ts';
 import { useState } from 'react';
 import { SOUND_PARTS, type SoundPart } from '../../core/sound/parts.ts';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
-import { type RenderOfPage, type Renders, rendersOfKind } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import { type Renders, rendersOfKind } from '../shared/use-renders.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const PART: Readonly<Record<SoundPart, string>> = {
@@ -50,7 +52,7 @@ export function SoundFiles({ of }: { readonly of: Renders }) {
         <button
           className="btn"
           disabled={renders.busy !== null || lacks(part)}
-          onClick={() => renders.start(`/api/workouts/${id}/sound?part=${part}`)}
+          onClick={() => renders.start(() => call('queueSound', { id }, { asked: { part } }))}
         >
           Make the WAV
         </button>

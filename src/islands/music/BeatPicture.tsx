@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { type TempoMap, barStarts, beatAt, beatTime, phraseCounts, phraseStarts } from '../../core/music/tempo-map.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import { api } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import type { LibraryTrack } from '../../core/music/library.ts';
 
 interface Props {
@@ -31,7 +31,7 @@ export function BeatPicture({ track, at, seek, drag }: Props) {
   useEffect(() => {
     if (track.state !== 'heard') return;
     let current = true;
-    void api<{ waveform: number[] }>(`/api/tracks/${track.id}/sound`).then(
+    void call('trackSound', { id: track.id }).then(
       (s) => {
         if (current) setWaveform(s.waveform);
       },

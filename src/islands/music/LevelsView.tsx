@@ -1,3 +1,5 @@
+import type { TrackSoundOfPage } from '../../contract/wire.ts';
+import { call } from '../shared/call.ts';
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { wordsOf } from '../../core/findings/finding.ts';
 import { useMemo } from 'react';
@@ -23,7 +25,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
   } = useDocument();
   const { studio, book } = useStudio();
   const used = [...new Set(laid.laid.map((l) => l.track.id))];
-  const energies = useFetched<{ readonly energies: readonly number[] }>(used, (id) => `/api/tracks/${id}/sound`);
+  const energies = useFetched<TrackSoundOfPage>(used, (id) => call('trackSound', { id }));
   const lines = useMemo(
     () => schedule(segments, script, callMeans(plan, studio, book)).lines,
     [segments, script, plan, studio, book],

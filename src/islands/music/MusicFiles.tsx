@@ -1,7 +1,9 @@
+import { addressOf, call } from '../shared/call.ts';
 import { Download } from 'lucide-react';
 import { Notice } from '../../ui/Notice.tsx';
 import { RenderRows, fileBase } from '../shared/RenderRows.tsx';
-import { type RenderOfPage, useRenders } from '../shared/use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import { useRenders } from '../shared/use-renders.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
 
@@ -23,7 +25,7 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
   const id = workbench((s) => s.id);
   const title = workbench((s) => s.document.plan.title);
   const beds = useRenders(workbench, id, isBed);
-  const make = (format: 'wav' | 'flac') => beds.start(`/api/workouts/${id}/bed?format=${format}`);
+  const make = (format: 'wav' | 'flac') => beds.start(() => call('queueBed', { id }, { asked: { format } }));
   return (
     <div className="grid max-w-5xl gap-10 md:grid-cols-2">
       <section>
@@ -69,7 +71,7 @@ export function MusicFiles({ laid: { laid } }: { readonly laid: Laid }) {
               <span>{word}</span>
               <a
                 className="btn"
-                href={`/api/workouts/${id}/music/${name}`}
+                href={addressOf('musicFile', { id, format: name })}
                 download
                 onClick={(e) => {
                   const { href } = e.currentTarget;

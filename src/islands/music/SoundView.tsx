@@ -5,7 +5,7 @@ import { SoundFields } from '../shared/SoundFields.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
 import { NotYet } from '../shared/NotYet.tsx';
 import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
-import { api } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
@@ -112,7 +112,7 @@ function Unmeasured({ ids }: { readonly ids: readonly string[] }) {
   );
   const again = () =>
     void attempt(async () => {
-      await Promise.all(ids.map((id) => api(`/api/takes/${id}/work/listen`, { method: 'POST' })));
+      await Promise.all(ids.map((id) => call('askWork', { id, kind: 'listen' })));
       await reloadTakes(workbench);
     });
   return (

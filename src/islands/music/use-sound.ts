@@ -1,3 +1,5 @@
+import type { TrackSoundOfPage } from '../../contract/wire.ts';
+import { call } from '../shared/call.ts';
 import { useMemo } from 'react';
 import { soundFindings } from '../../core/checks/sound-checks.ts';
 import { shotsOf, toProgramme } from '../../core/edit/shots.ts';
@@ -35,14 +37,14 @@ export function useSound(): FilmSound | null {
   const heard = [...new Set(sounds.flatMap((p) => p.mediaId ?? []))];
   // A take that was listened to again has new levels.
   const listened = takes.flatMap((t) => t.work.filter((w) => w.kind === 'listen').map((w) => w.state)).join();
-  const levels = useFetched<TakeLevels>(heard, (id) => `/api/takes/${id}/loudness`, listened);
+  const levels = useFetched<TakeLevels>(heard, (id) => call('takeLevels', { id }), listened);
   const filmed = useMemo(() => filmedSegments(produced?.programme.segments ?? []), [produced]);
   const laid = useMemo(
     () => (sound.music ? layMusic(music, tracks, filmed).laid : []),
     [sound.music, music, tracks, filmed],
   );
   const used = [...new Set(laid.map((l) => l.track.id))];
-  const energies = useFetched<{ readonly energies: readonly number[] }>(used, (id) => `/api/tracks/${id}/sound`);
+  const energies = useFetched<TrackSoundOfPage>(used, (id) => call('trackSound', { id }));
   const sentences = useMemo(() => {
     if (produced === null) return [];
     const { shots } = produced.programme;

@@ -1,5 +1,7 @@
+import type { PracticeBeat } from '../../core/music/practice.ts';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { addressOf, asking, call } from '../shared/call.ts';
 import { sendFile } from '../shoot/send-file.ts';
 import { type LibraryTrack, withTrack } from '../../core/music/library.ts';
 import type { TrackChange } from '../workbench/saving/track-change.ts';
@@ -32,7 +34,7 @@ export function useTracks() {
   const busy = tracks.some((t) => t.state === 'waiting' || t.state === 'hearing');
   useEffect(() => {
     if (!busy) return;
-    const timer = setInterval(() => void api<LibraryTrack[]>('/api/tracks').then(setTracks, () => undefined), LOOK_MS);
+    const timer = setInterval(() => void call('tracks', {}).then(setTracks, () => undefined), LOOK_MS);
     return () => clearInterval(timer);
   }, [busy, setTracks]);
   return {
@@ -49,7 +51,7 @@ export function useTracks() {
           try {
             put(
               await sendFile<LibraryTrack>(
-                `/api/tracks?name=${encodeURIComponent(file.name)}`,
+                addressOf('bringInTrack', {}, { name: file.name }),
                 file,
                 (share) => setSending({ name: file.name, share }),
                 stop.current.signal,
@@ -64,22 +66,21 @@ export function useTracks() {
         }
       }),
     change: (id: string, change: TrackChange) => workbench.getState().changeTrack('Change a track', id, change),
-    practice: (body: unknown) =>
+    practice: (body: PracticeBeat) =>
       attempt(async () => {
-        const track = await api<LibraryTrack>('/api/tracks/practice', sendJson('POST', body));
+        const track = await call('makePractice', {}, { body });
         put(track);
         return track;
       }),
     remove: (id: string) => {
-      const path = `/api/tracks/${id}`;
-      const back = { path: `${path}/restore`, method: 'POST' as const };
-      workbench.getState().ask('Delete the track', { after: { path, method: 'DELETE' }, before: back });
+      const both = { after: asking('removeTrack', { id }), before: asking('restoreTrack', { id }) };
+      workbench.getState().ask('Delete the track', both);
     },
     prove: (id: string, file: File) =>
       attempt(async () =>
         put(
           await sendFile<LibraryTrack>(
-            `/api/tracks/${id}/proof?name=${encodeURIComponent(file.name)}`,
+            addressOf('bringInProof', { id }, { name: file.name }),
             file,
             () => undefined,
             new AbortController().signal,

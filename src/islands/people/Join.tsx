@@ -1,10 +1,11 @@
 import { type FormEvent, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
-import { api, sendJson } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { LabelledField, NEW_PASSWORD } from './LabelledField.tsx';
 import { Entrance } from './Entrance.tsx';
-import { ROLE_SAYS, type Role } from './roles.ts';
+import type { Role } from '../../contract/wire.ts';
+import { ROLE_SAYS } from './roles.ts';
 import { signIn } from './sign-in.ts';
 
 interface Props {
@@ -28,7 +29,7 @@ export function Join({ token, invitation }: Props) {
   const enter = (e: FormEvent) => {
     e.preventDefault();
     void attempt(async () => {
-      await api(`/api/join/${token}`, sendJson('POST', { name, password }));
+      await call('join', { token }, { body: { name, password } });
       await signIn(invitation.email, password);
       window.location.assign('/');
     });

@@ -1,13 +1,10 @@
 import { type FormEvent, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
-import { api, sendJson } from '../shared/api.ts';
+import type { People as Listed, Role } from '../../contract/wire.ts';
+import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
-import { type Invitation, type Me, type Member, ROLES, ROLE_SAYS, type Role } from './roles.ts';
+import { type Me, ROLES, ROLE_SAYS } from './roles.ts';
 
-interface Listed {
-  readonly members: readonly Member[];
-  readonly invitations: readonly Invitation[];
-}
 interface Props extends Listed {
   readonly me: Me;
 }
@@ -21,12 +18,11 @@ export function People({ me, ...first }: Props) {
   const [role, setRole] = useState<Role>('editor');
   const [link, setLink] = useState<{ email: string; url: string } | null>(null);
   const { trouble, attempt } = useAttempt();
-  const change = (path: string, init: RequestInit) =>
-    void attempt(async () => setListed(await api<Listed>(`/api/people/${path}`, init)));
+  const change = (work: () => Promise<Listed>) => void attempt(async () => setListed(await work()));
   const invite = (e: FormEvent) => {
     e.preventDefault();
     void attempt(async () => {
-      const { path, ...now } = await api<Listed & { path: string }>('/api/people', sendJson('POST', { email, role }));
+      const { path, ...now } = await call('invite', {}, { body: { email, role } });
       setListed(now);
       setLink({ email, url: new URL(path, window.location.href).href });
       setEmail('');
@@ -52,7 +48,7 @@ export function People({ me, ...first }: Props) {
           onChange={(e) => setStudio(e.target.value)}
           onBlur={() => {
             if (studio.trim() !== '' && studio !== me.studio)
-              void attempt(() => api('/api/people', sendJson('PATCH', { studio })));
+              void attempt(() => call('nameStudio', {}, { body: { studio } }));
           }}
         />
       </label>
@@ -70,7 +66,9 @@ export function People({ me, ...first }: Props) {
               className="field field-box w-auto"
               aria-label={`Role of ${m.name}`}
               value={m.role}
-              onChange={(e) => change(m.personId, sendJson('PATCH', { role: e.target.value }))}
+              onChange={(e) =>
+                change(() => call('changeRole', { id: m.personId }, { body: { role: e.target.value as Role } }))
+              }
             >
               {ROLES.map((r) => (
                 <option key={r}>{r}</option>
@@ -79,7 +77,7 @@ export function People({ me, ...first }: Props) {
             <button
               className="btn"
               aria-label={`Let ${m.name} go`}
-              onClick={() => change(m.personId, { method: 'DELETE' })}
+              onClick={() => change(() => call('letGo', { id: m.personId }))}
             >
               Let go
             </button>
@@ -96,7 +94,7 @@ export function People({ me, ...first }: Props) {
             <button
               className="btn"
               aria-label={`Take back the invitation of ${i.email}`}
-              onClick={() => change(`invitations/${i.id}`, { method: 'DELETE' })}
+              onClick={() => change(() => call('takeBackInvitation', { id: i.id }))}
             >
               Take back
             </button>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { type ChangeFigures, USUAL_CHANGES } from '../../core/script/change-over.ts';
-import type { Studio } from '../../core/workout/studio.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -23,7 +23,7 @@ export function ChangeFiguresForm() {
   const [said, setSaid] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const put = (before: ChangeFigures, after: ChangeFigures) =>
-    ({ path: '/api/studio/changes', method: 'PUT', body: { before, after } }) as const;
+    asking('setChangeFigures', {}, { body: { before, after } });
   const save = (changes: ChangeFigures) => {
     const was = studio.changes;
     setStudio({ ...studio, changes });
@@ -33,7 +33,7 @@ export function ChangeFiguresForm() {
   const learn = async () => {
     try {
       await workbench.flush();
-      const done = await api<{ used: number; studio: Studio }>(`/api/workouts/${id}/learn-changes`, { method: 'POST' });
+      const done = await call('learnChanges', { id });
       setStudio(done.studio);
       const [was, now] = [studio.changes, done.studio.changes];
       workbench.getState().asked('Learn what a change-over costs', { after: put(was, now), before: put(now, was) });

@@ -4,7 +4,8 @@ import { EXERCISE_POSITIONS, type Exercise, MUSCLES, PATTERNS } from '../../core
 import type { Studio } from '../../core/workout/studio.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easier' | 'harder', string])[] = [
@@ -16,10 +17,8 @@ const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easi
   ['harder', 'harder option'],
 ];
 
-const PATH = '/api/studio/exercises';
-const put = (before: Exercise | null, after: Exercise) =>
-  ({ path: PATH, method: 'PUT', body: { before, after } }) as const;
-const gone = (name: string) => ({ path: `${PATH}?name=${encodeURIComponent(name)}`, method: 'DELETE' }) as const;
+const put = (before: Exercise | null, after: Exercise) => asking('saveExercise', {}, { body: { before, after } });
+const gone = (name: string) => asking('removeExercise', {}, { asked: { name } });
 
 /** One exercise of the studio's own. A shipped one that is changed becomes the studio's own under the same name. */
 export function ExerciseDialog({
@@ -57,7 +56,7 @@ export function ExerciseDialog({
     };
     const was = studio.exercises.find((x) => x.name === after.name) ?? null;
     return send(async () => {
-      const now = await api<Studio>(PATH, sendJson('PUT', { before: was, after }));
+      const now = await call('saveExercise', {}, { body: { before: was, after } });
       workbench.getState().asked('Keep an exercise', {
         after: put(was, after),
         before: was === null ? gone(after.name) : put(after, was),
@@ -67,7 +66,7 @@ export function ExerciseDialog({
   };
   const remove = () =>
     send(async () => {
-      const now = await api<Studio>(gone(first.name).path, { method: 'DELETE' });
+      const now = await call('removeExercise', {}, { asked: { name: first.name } });
       workbench.getState().asked('Delete an exercise', { after: gone(first.name), before: put(null, first) });
       return now;
     });

@@ -4,11 +4,11 @@ import { EFFORTS } from '../../core/exercise/effort.ts';
 import type { Exercise } from '../../core/exercise/exercise.ts';
 import { searchExercises } from '../../core/exercise/library.ts';
 import { isPlainBlock } from '../../core/plan/plan.ts';
-import type { Studio } from '../../core/workout/studio.ts';
 import { blankExercise } from '../../formats/exercises/exercise-schema.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { addressOf, call } from '../shared/call.ts';
 import { useChange, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { ExerciseDialog } from './ExerciseDialog.tsx';
 import { UnknownMoves } from './UnknownMoves.tsx';
@@ -40,10 +40,7 @@ export function ExercisesPanel() {
   };
   const bringIn = async (chosen: File) => {
     try {
-      const done = await api<{ kept: number; problems: { line: number; message: string }[]; studio: Studio }>(
-        '/api/studio/exercises',
-        { method: 'POST', body: await chosen.text() },
-      );
+      const done = await call('importExercises', {}, { body: await chosen.text() });
       setStudio(done.studio);
       const [first] = done.problems;
       setSaid({
@@ -115,7 +112,12 @@ export function ExercisesPanel() {
         </button>
         {studio.exercises.length > 0 &&
           (['csv', 'json'] as const).map((format) => (
-            <a key={format} className="btn btn-quiet border-line" href={`/api/studio/exercises/${format}`} download>
+            <a
+              key={format}
+              className="btn btn-quiet border-line"
+              href={addressOf('exportExercises', { format })}
+              download
+            >
               Own as {format.toUpperCase()}
             </a>
           ))}

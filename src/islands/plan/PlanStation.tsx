@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { useState } from 'react';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
 import { useCommands } from '../workbench/commands.ts';
@@ -31,7 +32,7 @@ export function PlanStation() {
   const print = async () => {
     if (compiled.total === 0) return;
     await workbench.flush();
-    window.open(`/api/workouts/${id}/run-sheet.pdf`, '_blank');
+    window.open(addressOf('runSheet', { id }), '_blank');
   };
   useCommands([
     { label: 'New block', keys: 'B', run: () => add('circuit') },

@@ -1,12 +1,11 @@
 import { useMemo, useState } from 'react';
 import { EXERCISE_POSITIONS, type Exercise } from '../../core/exercise/exercise.ts';
 import { moveNames } from '../../core/script/cue-bank.ts';
-import type { Studio } from '../../core/workout/studio.ts';
 import { answeredExercise } from '../../formats/exercises/exercise-schema.ts';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-const PATH = '/api/studio/exercises';
 /** More questions at once are a form. */
 const MOST_ASKED = 3;
 
@@ -46,10 +45,10 @@ function Questions({ name }: { readonly name: string }) {
     const after = answeredExercise(name, { start, impact, equipment: things.filter((t) => t !== '') });
     const body = { before: null, after };
     try {
-      setStudio(await api<Studio>(PATH, sendJson('PUT', body)));
+      setStudio(await call('saveExercise', {}, { body }));
       workbench.getState().asked(`Answer for ${name}`, {
-        after: { path: PATH, method: 'PUT', body },
-        before: { path: `${PATH}?name=${encodeURIComponent(name)}`, method: 'DELETE' },
+        after: asking('saveExercise', {}, { body }),
+        before: asking('removeExercise', {}, { asked: { name } }),
       });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;

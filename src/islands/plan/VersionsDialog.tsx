@@ -1,20 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Comparison, type Difference, comparePlans } from '../../core/plan/compare.ts';
+import type { VersionOfPage as Version } from '../../contract/wire.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
-
-interface Version {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly madeAt: string;
-  readonly by: string | null;
-}
 
 /** Named versions of the workout: keep one, see what has changed since, bring an earlier one back. */
 export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -27,7 +21,6 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
   const [shown, setShown] = useState<{ version: Version; document: WorkoutDocument } | null>(null);
   /** What it is compared with; null: the workout as it is now. */
   const [against, setAgainst] = useState<{ version: Version; document: WorkoutDocument } | null>(null);
-  const path = `/api/workouts/${id}/versions`;
   const attempt = async (work: () => Promise<void>) => {
     try {
       setTrouble(null);
@@ -37,27 +30,27 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
       setTrouble(error.message);
     }
   };
-  const load = () => attempt(async () => setVersions(await api<Version[]>(path)));
+  const load = () => attempt(async () => setVersions(await call('versions', { id })));
   useEffect(() => {
     void load();
   }, []);
   const keep = () =>
     attempt(async () => {
       await workbench.flush();
-      await api(path, sendJson('POST', { name }));
+      await call('nameVersion', { id }, { body: { name } });
       setName('');
       await load();
     });
   const fetchVersion = async (version: Version) => ({
     version,
-    document: await api<WorkoutDocument>(`/api/workouts/${id}/history/${version.revision}`),
+    document: await call('documentAt', { id, revision: version.revision }),
   });
   const look = (version: Version) => attempt(async () => setShown(await fetchVersion(version)));
   const compareWith = (version: Version | undefined) =>
     attempt(async () => setAgainst(version === undefined ? null : await fetchVersion(version)));
   const forget = (version: Version) =>
     attempt(async () => {
-      await api(`${path}/${version.id}`, { method: 'DELETE' });
+      await call('forgetVersion', { id, version: version.id });
       if (shown?.version.id === version.id) setShown(null);
       await load();
     });

@@ -1,3 +1,4 @@
+import { asking } from '../shared/call.ts';
 import { TEXT_CONTRAST, contrast } from '../../core/looks/colours.ts';
 import { BRAND_TYPES, type Brand, type BrandType, HOUSE_BRAND } from '../../core/looks/look.ts';
 import { BrandMark } from './BrandMark.tsx';
@@ -21,8 +22,7 @@ export function BrandForm() {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
   const { brand } = studio;
-  const put = (before: Brand, after: Brand) =>
-    ({ path: '/api/studio/brand', method: 'PUT', body: { before, after } }) as const;
+  const put = (before: Brand, after: Brand) => asking('setBrand', {}, { body: { before, after } });
   const save = (next: Partial<Brand>) => {
     const after = { ...brand, ...next };
     setStudio({ ...studio, brand: after });

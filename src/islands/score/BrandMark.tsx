@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { type Brand, LOGO_CORNERS, type Logo, type LogoCorner } from '../../core/looks/look.ts';
-import { ApiError, api } from '../shared/api.ts';
+import { type Brand, LOGO_CORNERS, type LogoCorner } from '../../core/looks/look.ts';
+import { ApiError } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 
 interface Props {
   readonly brand: Brand;
@@ -14,8 +15,7 @@ export function BrandMark({ brand, save }: Props) {
   const read = async (file: File) => {
     setTrouble(null);
     try {
-      const path = `/api/studio/logo?name=${encodeURIComponent(file.name)}`;
-      const made = await api<Logo>(path, { method: 'POST', body: await file.text() });
+      const made = await call('readLogo', {}, { asked: { name: file.name }, body: await file.text() });
       save({ logo: { ...made, at: logo?.at ?? null } });
     } catch (error) {
       setTrouble(error instanceof ApiError ? error.message : 'The file could not be read.');

@@ -6,7 +6,7 @@ import { paint, slotsOf } from '../../core/looks/paint.ts';
 import { styleOf } from '../../core/workout/document.ts';
 import { cellOf } from '../shoot/TakeStrip.tsx';
 import { useCommands } from '../workbench/commands.ts';
-import type { TakeOfPage } from '../workbench/take.ts';
+import type { TakeOfPage } from '../../contract/wire.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import { BrandForm } from './BrandForm.tsx';
 import { LookPicture } from './LookPicture.tsx';

@@ -1,9 +1,9 @@
 import { ImagePlus, X } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { pictureAfter } from '../../core/edit/usual-inserts.ts';
-import { api } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
-import type { TakeOfPage } from '../workbench/take.ts';
+import type { TakeOfPage } from '../../contract/wire.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { withInserts } from './edit-inserts.ts';
@@ -40,11 +40,8 @@ export function Pictures({ selected }: { readonly selected: string | null }) {
     attempt(async () => {
       setBusy(true);
       try {
-        const asked = new URLSearchParams({ name: picture.name.replace(/\.\w+$/, ''), picture: 'yes' });
-        const { id } = await api<TakeOfPage>(`/api/workouts/${workoutId}/takes?${asked}`, {
-          method: 'POST',
-          body: picture,
-        });
+        const asked = { name: picture.name.replace(/\.\w+$/, ''), picture: 'yes' };
+        const { id } = await call('bringInTake', { id: workoutId }, { asked, body: picture });
         await reloadTakes(workbench);
         show(id);
       } finally {
@@ -52,20 +49,15 @@ export function Pictures({ selected }: { readonly selected: string | null }) {
       }
     });
   const remove = ({ id }: TakeOfPage) => {
-    const path = `/api/takes/${id}`;
     workbench
       .getState()
-      .ask(
-        'Delete a picture',
-        { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
-        (d) => ({
-          ...d,
-          edit: {
-            ...d.edit,
-            inserts: d.edit.inserts.filter((i) => i.shows.kind === 'card' || i.shows.mediaId !== id),
-          },
-        }),
-      );
+      .ask('Delete a picture', { after: asking('removeTake', { id }), before: asking('restoreTake', { id }) }, (d) => ({
+        ...d,
+        edit: {
+          ...d.edit,
+          inserts: d.edit.inserts.filter((i) => i.shows.kind === 'card' || i.shows.mediaId !== id),
+        },
+      }));
   };
   const isUsed = (id: string) => document.edit.inserts.some((i) => i.shows.kind !== 'card' && i.shows.mediaId === id);
   return (

@@ -1,4 +1,4 @@
-import type { TakeOfPage, TakeWithTranscript } from '../workbench/take.ts';
+import type { TakeOfPage, TakeWithTranscript } from '../../contract/wire.ts';
 
 /** The cameras that were laid over a take. */
 export function camerasOf(takes: readonly TakeWithTranscript[], takeId: string): readonly TakeOfPage[] {

@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { useRef, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -20,7 +21,7 @@ export function ScratchTrack() {
     stop.current = controller;
     try {
       await workbench.flush();
-      const answer = await fetch(`/api/workouts/${id}/scratch.wav`, { signal: controller.signal });
+      const answer = await fetch(addressOf('scratchTrack', { id }), { signal: controller.signal });
       if (!answer.ok || answer.body === null)
         throw new Error(
           ((await answer.json().catch(() => null)) as { message?: string } | null)?.message ??

@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { useRef, useState } from 'react';
 import { Download } from 'lucide-react';
 import type { ReadProblem } from '../../formats/problem.ts';
@@ -31,7 +32,7 @@ export function ScriptFiles() {
   const [said, setSaid] = useState<{ text: string; problems: readonly ReadProblem[] } | null>(null);
   const fetchFile = async (format: string) => {
     await workbench.flush();
-    window.open(`/api/workouts/${id}/script/${format}`, format === 'pdf' ? '_blank' : '_self');
+    window.open(addressOf('scriptFile', { id, format }), format === 'pdf' ? '_blank' : '_self');
   };
   const bringIn = (text: string) => {
     const { value, problems } = readScript(text, segments);

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import type { Speaker, Studio } from '../../core/workout/studio.ts';
+import type { Speaker } from '../../core/workout/studio.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** How fast the instructor speaks: as people usually do, or as learned from a take. */
@@ -21,12 +22,11 @@ export function SpeakerPanel() {
       setSaid({ alarm: true, text: error.message });
     }
   };
-  const put = (before: Speaker | null, after: Speaker | null) =>
-    ({ path: '/api/studio/speakers', method: 'PUT', body: { before, after } }) as const;
+  const put = (before: Speaker | null, after: Speaker | null) => asking('setSpeaker', {}, { body: { before, after } });
   const learn = () =>
     attempt(async () => {
       await workbench.flush();
-      const done = await api<{ speaker: Speaker; studio: Studio }>(`/api/workouts/${id}/speaker`, { method: 'POST' });
+      const done = await call('learnSpeaker', { id });
       setStudio(done.studio);
       const now = done.studio.speakers.find((s) => s.name === done.speaker.name) ?? null;
       workbench.getState().asked(`Learn how ${done.speaker.name} speaks`, {

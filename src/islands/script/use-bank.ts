@@ -1,11 +1,10 @@
 import { useState } from 'react';
 import { type BankChange, changesBack } from '../../core/script/cue-bank.ts';
-import type { Studio } from '../../core/workout/studio.ts';
-import { ApiError, api, sendJson } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-const PATH = '/api/studio/bank';
-const asked = (body: readonly BankChange[]) => ({ path: PATH, method: 'PUT', body }) as const;
+const asked = (body: readonly BankChange[]) => asking('changeBank', {}, { body });
 
 /** The studio's cue bank, and the way to change it; each change can be undone like any other. */
 export function useBank() {
@@ -15,7 +14,7 @@ export function useBank() {
   const send = async (label: string, changes: readonly BankChange[]) => {
     if (changes.length === 0) return;
     try {
-      const now = await api<Studio>(PATH, sendJson('PUT', changes));
+      const now = await call('changeBank', {}, { body: changes });
       workbench.getState().asked(label, { after: asked(changes), before: asked(changesBack(studio.bank, changes)) });
       setStudio(now);
       setTrouble(null);

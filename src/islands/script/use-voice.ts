@@ -1,3 +1,4 @@
+import { addressOf } from '../shared/call.ts';
 import { useEffect, useRef, useState } from 'react';
 import type { PlacedLine } from '../../core/script/placed-line.ts';
 
@@ -6,7 +7,7 @@ const AHEAD_US = 15e6;
 /** A step of the clock longer than this is a jump: what lies under it is not said. */
 const LONGEST_STEP_US = 700_000;
 
-const urlOf = (text: string) => `/api/speech?text=${encodeURIComponent(text)}`;
+const urlOf = (text: string) => addressOf('spokenLine', {}, { text });
 
 /** Says each line when the clock comes to its start. Returns a sentence where the voice is not to be had. */
 export function useVoice(

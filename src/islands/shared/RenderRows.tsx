@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { Download } from 'lucide-react';
 import { Notice } from '../../ui/Notice.tsx';
-import { type RenderOfPage, type Renders, isUnderWay } from './use-renders.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
+import { type Renders, isUnderWay } from './use-renders.ts';
 
 interface Props {
   /** What the page follows: its renders, the one under way, and what went wrong. */

@@ -1,3 +1,5 @@
+import type { Route } from '../../contract/route.ts';
+
 /** A sentence from the server that says why something was not done. */
 export class ApiError extends Error {
   constructor(
@@ -43,10 +45,6 @@ export function outliving(leaving: boolean, body: string): Pick<RequestInit, 'ke
   return { keepalive: leaving && new TextEncoder().encode(body).length < LEAVING_BYTES };
 }
 
-export function sendJson(
-  method: 'POST' | 'PUT' | 'PATCH',
-  value: unknown,
-  headers: Record<string, string> = {},
-): RequestInit {
+export function sendJson(method: Route['method'], value: unknown, headers: Record<string, string> = {}): RequestInit {
   return { method, body: JSON.stringify(value), headers: { 'Content-Type': 'application/json', ...headers } };
 }

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
-import { ApiError, api } from './api.ts';
+import { ApiError } from './api.ts';
 
 /** Everything that is fetched by an id, once, and anew where `stamp` changes; null: there is none. */
 export function useFetched<T>(
   ids: readonly string[],
-  pathOf: (id: string) => string,
+  fetchOne: (id: string) => Promise<T>,
   stamp = '',
 ): ReadonlyMap<string, T | null> {
   const [known, setKnown] = useState<ReadonlyMap<string, T | null>>(new Map());
@@ -13,7 +13,7 @@ export function useFetched<T>(
     let current = true;
     for (const id of wanted.split(',').filter((i) => i !== '')) {
       const put = (value: T | null) => current && setKnown((before) => new Map(before).set(id, value));
-      api<T>(pathOf(id)).then(put, (error: unknown) => {
+      fetchOne(id).then(put, (error: unknown) => {
         if (!(error instanceof ApiError)) throw error;
         put(null);
       });

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { paint } from '../../core/looks/paint.ts';
 import { styleOf } from '../../core/workout/document.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
-import type { TakeOfPage } from '../workbench/take.ts';
+import type { TakeOfPage } from '../../contract/wire.ts';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The take that gives the programme its size and its frames; null: nothing was filmed. */

@@ -1,14 +1,10 @@
+import type { Peaks } from '../../contract/wire.ts';
 import { useEffect, useState } from 'react';
-import { ApiError, api } from './api.ts';
+import { ApiError } from './api.ts';
+import { call } from './call.ts';
 
 const RETRY_MS = 1_500;
 const MOST_TRIES = 40;
-
-/** A take's loudness for drawing: magnitudes from 0 to 255, so many a second. */
-interface Peaks {
-  readonly peaksASecond: number;
-  readonly peaks: readonly number[];
-}
 
 /** The take's peaks. The worker makes them; until it has, they are asked for again. */
 export function usePeaks(takeId: string): {
@@ -21,7 +17,7 @@ export function usePeaks(takeId: string): {
     let timer: ReturnType<typeof setTimeout>;
     const load = async (tries: number): Promise<void> => {
       try {
-        const peaks = await api<Peaks>(`/api/takes/${takeId}/waveform`);
+        const peaks = await call('waveform', { id: takeId });
         if (!ended) setFound({ takeId, peaks });
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;

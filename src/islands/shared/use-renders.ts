@@ -1,25 +1,8 @@
 import { useCallback, useEffect, useState } from 'react';
-import type { MadeKindName } from '../../core/delivery/films.ts';
-import type { MadeOptions } from '../../core/delivery/stretch.ts';
-import type { Certificate } from '../../core/proof/certificate.ts';
+import type { RenderOfPage } from '../../contract/wire.ts';
 import type { Workbench } from '../workbench/store.ts';
-import { ApiError, api } from './api.ts';
-
-/** A file that a job makes of the class, as the server gives it to the page. */
-export interface RenderOfPage {
-  readonly id: string;
-  readonly kind: MadeKindName;
-  readonly revision: number;
-  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
-  readonly progress: number;
-  readonly message: string | null;
-  readonly sha256: string | null;
-  readonly bytes: number | null;
-  readonly createdAt: string;
-  /** What was read in the finished film; null: it was not read back. */
-  readonly certificate: Certificate | null;
-  readonly options: MadeOptions | null;
-}
+import { ApiError } from './api.ts';
+import { addressOf, call } from './call.ts';
 
 export const isUnderWay = ({ state }: Pick<RenderOfPage, 'state'>) => state === 'queued' || state === 'running';
 
@@ -47,7 +30,7 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
     [],
   );
   const look = useCallback(
-    () => guard(api<RenderOfPage[]>(`/api/workouts/${id}/renders`).then((all) => setRenders(all.filter(wanted)))),
+    () => guard(call('renders', { id }).then((all) => setRenders(all.filter(wanted)))),
     [id, guard, wanted],
   );
   useEffect(look, [look]);
@@ -56,7 +39,7 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
   const busyId = busy?.id;
   useEffect(() => {
     if (busyId === undefined) return;
-    const events = new EventSource(`/api/renders/${busyId}/events`);
+    const events = new EventSource(addressOf('renderEvents', { id: busyId }));
     events.onmessage = (e) => {
       const render = JSON.parse(e.data as string) as RenderOfPage;
       put(render);
@@ -71,20 +54,18 @@ export function useRenders(workbench: Workbench, id: string, wanted: (render: Re
     renders,
     busy,
     trouble,
-    /** Saves what is open, then asks for a render at a path; `asked` says more of it. */
-    start: (path: string, asked?: unknown) =>
+    /** Saves what is open, then asks for a render. */
+    start: (ask: () => Promise<RenderOfPage>) =>
       guard(
         (async () => {
           setTrouble(null);
           await workbench.flush();
-          const body = asked === undefined ? {} : { body: JSON.stringify(asked) };
-          put(await api<RenderOfPage>(path, { method: 'POST', ...body }));
+          put(await ask());
           // With a kit films may have been asked for, too.
           look();
         })(),
       ),
-    cancel: (render: RenderOfPage) =>
-      guard(api<RenderOfPage>(`/api/renders/${render.id}`, { method: 'DELETE' }).then(put)),
+    cancel: (render: RenderOfPage) => guard(call('stopRender', { id: render.id }).then(put)),
   };
 }
 

@@ -3,8 +3,8 @@ import { useRef, useState } from 'react';
 import { Upload } from 'lucide-react';
 import { isSoundOnly } from '../../core/sync/media-facts.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api } from '../shared/api.ts';
-import type { TakeOfPage } from '../workbench/take.ts';
+import { ApiError } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import { reloadTakes } from '../workbench/use-take-watch.ts';
 import { useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
 import { ShotList } from './ShotList.tsx';
@@ -34,10 +34,7 @@ export function ShootStation() {
       sending.current = upload;
       try {
         const uploadId = await upload.done;
-        const take = await api<TakeOfPage>(
-          `/api/workouts/${id}/takes?upload=${uploadId}&name=${encodeURIComponent(file.name)}`,
-          { method: 'POST' },
-        );
+        const take = await call('bringInTake', { id }, { asked: { upload: uploadId, name: file.name } });
         await reloadTakes(workbench);
         // A recorder's sound has no picture to make a programme of.
         if (!isSoundOnly(take))

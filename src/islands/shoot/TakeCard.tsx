@@ -1,6 +1,6 @@
 import { type TakeRole, isSoundOnly } from '../../core/sync/media-facts.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import type { TakeWithTranscript } from '../workbench/take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
 import { useTakeActions } from './use-take-actions.ts';
 import { TakeStrip } from './TakeStrip.tsx';
 import { TakeWords } from './TakeWords.tsx';

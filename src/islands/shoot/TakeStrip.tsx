@@ -1,7 +1,8 @@
 import { meanMilliBpm } from '../../core/music/tempo-map.ts';
 import type { RoomMusic } from '../../core/signal/room-music.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import { type TakeOfPage, mediaUrl } from '../workbench/take.ts';
+import type { TakeOfPage } from '../../contract/wire.ts';
+import { mediaUrl } from '../workbench/take.ts';
 import { Waveform } from './Waveform.tsx';
 
 /** At most so many pictures stand in the strip. */

@@ -4,8 +4,8 @@ import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES } from '../../formats/transcript-writer.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { api } from '../shared/api.ts';
-import type { TakeWithTranscript } from '../workbench/take.ts';
+import { addressOf, call } from '../shared/call.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
 import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { useTakeActions } from './use-take-actions.ts';
 
@@ -49,11 +49,14 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
       await workbench.flush();
       const { takes } = workbench.getState();
       const revision = takes.find((t) => t.take.id === take.id)?.transcript?.revision ?? 0;
-      const answer = await api<{ problems: ReadProblem[] }>(`/api/takes/${take.id}/transcript`, {
-        method: 'PUT',
-        body: text,
-        headers: { 'Content-Type': 'text/plain', 'If-Match': `"${revision}"` },
-      });
+      const answer = await call(
+        'setTranscript',
+        { id: take.id },
+        {
+          body: text,
+          headers: { 'If-Match': `"${revision}"` },
+        },
+      );
       setProblems(answer.problems);
       setPasting(false);
     });
@@ -114,7 +117,7 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
             onClick={() =>
               void attempt(async () => {
                 await workbench.flush();
-                await api(`/api/takes/${take.id}/transcript`, { method: 'POST' });
+                await call('previousTranscript', { id: take.id });
               })
             }
           >
@@ -126,7 +129,7 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
         <p className="mt-1 flex flex-wrap gap-x-3 text-[13px] text-soft">
           Save as{' '}
           {TRANSCRIPT_FORMATS.map((format) => (
-            <a key={format} className="underline" href={`/api/takes/${take.id}/transcript/${format}`} download>
+            <a key={format} className="underline" href={addressOf('transcriptFile', { id: take.id, format })} download>
               {TRANSCRIPT_FILES[format].title}
             </a>
           ))}

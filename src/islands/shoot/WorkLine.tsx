@@ -1,4 +1,4 @@
-import type { TakeWork } from '../workbench/take.ts';
+import type { TakeWork } from '../../contract/wire.ts';
 
 const DOING: Readonly<Record<TakeWork['kind'], string>> = {
   listen: 'Listening for voice, beeps and claps',

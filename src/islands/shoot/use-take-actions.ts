@@ -1,9 +1,9 @@
 import type { TakeRole } from '../../core/sync/media-facts.ts';
 import { withoutTake } from '../../core/workout/document.ts';
-import { api } from '../shared/api.ts';
+import { asking, call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import type { TakeWork } from '../workbench/take.ts';
+import type { TakeWork } from '../../contract/wire.ts';
 
 /** What can be asked for of one take; a refusal becomes a sentence. */
 export function useTakeActions(takeId: string, reload: () => Promise<void>) {
@@ -12,20 +12,16 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
     await once(work);
     await reload().catch(() => undefined);
   };
-  const ask = (kind: TakeWork['kind']) =>
-    void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'POST' }));
-  const stop = (kind: TakeWork['kind']) =>
-    void attempt(() => api(`/api/takes/${takeId}/work/${kind}`, { method: 'DELETE' }));
+  const ask = (kind: TakeWork['kind']) => void attempt(() => call('askWork', { id: takeId, kind }));
+  const stop = (kind: TakeWork['kind']) => void attempt(() => call('stopWork', { id: takeId, kind }));
   const { workbench } = useWorkbench();
-  const path = `/api/takes/${takeId}`;
   const setRole = (role: TakeRole, ofTake: string | null) => {
     const { takes, ask: askServer } = workbench.getState();
     const was = takes.find((t) => t.take.id === takeId)?.take;
     if (was === undefined) return;
-    const put = (body: unknown) => ({ path: `${path}/role`, method: 'PUT' as const, body });
     askServer('Say what a recording is', {
-      after: put({ role, ofTake }),
-      before: put({ role: was.role, ofTake: was.ofTake }),
+      after: asking('setRole', { id: takeId }, { body: { role, ofTake } }),
+      before: asking('setRole', { id: takeId }, { body: { role: was.role, ofTake: was.ofTake } }),
     });
   };
   const remove = () =>
@@ -33,7 +29,7 @@ export function useTakeActions(takeId: string, reload: () => Promise<void>) {
       .getState()
       .ask(
         'Delete the take',
-        { after: { path, method: 'DELETE' }, before: { path: `${path}/restore`, method: 'POST' } },
+        { after: asking('removeTake', { id: takeId }), before: asking('restoreTake', { id: takeId }) },
         (d) => ({ ...d, edit: withoutTake(d.edit, takeId) }),
       );
   return { trouble, attempt, ask, stop, setRole, remove };

@@ -9,7 +9,7 @@ import { Header } from './Header.tsx';
 import { STATIONS, type Station, isStation } from './stations.ts';
 import { createWorkbench } from './store.ts';
 import type { LibraryTrack } from '../../core/music/library.ts';
-import type { TakeWithTranscript } from './take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
 import { useDerive } from './use-derive.ts';
 import { useTakeWatch } from './use-take-watch.ts';
 import { useKeys } from './use-keys.ts';

@@ -8,7 +8,7 @@ import type { WordsText } from '../../formats/transcript-writer.ts';
 import type { Conflict } from './saving/conflict.ts';
 import type { SaveState } from './saving/save-queue.ts';
 import type { TrackChange } from './saving/track-change.ts';
-import type { TakeWithTranscript } from './take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
 import type { Asked, Step } from './undo.ts';
 
 /** An open workout, as the page knows it, and all that can be done to it. */

@@ -15,7 +15,8 @@ import { createSaveQueue } from './saving/save-queue.ts';
 import { createTrackSaver } from './saving/save-tracks.ts';
 import { type TrackChange, trackChangeBack } from './saving/track-change.ts';
 import { createWordsSaver } from './saving/save-words.ts';
-import { type TakeWithTranscript, sameWhereEqual } from './take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
+import { sameWhereEqual } from './take.ts';
 import { type Step, placeOf, withStep, withoutStep, wordsWithoutStep } from './undo.ts';
 
 const SAVE_AFTER_MS = 350;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type TakeWithTranscript, playedUrl, sameWhereEqual } from './take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
+import { playedUrl, sameWhereEqual } from './take.ts';
 
 const entry = (id: string, progress: number, text = 'x'): TakeWithTranscript =>
   JSON.parse(

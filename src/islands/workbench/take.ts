@@ -1,48 +1,4 @@
-import type { TakeSound } from '../../core/signal/take-sound.ts';
-import type { Lie } from '../../core/sync/clock-map.ts';
-import type { MediaFacts, TakeRole, ThumbSheet } from '../../core/sync/media-facts.ts';
-import type { TranscriptFormat } from '../../formats/transcript-reader.ts';
-
-/** A take as the server gives it to the page. */
-export interface TakeOfPage extends MediaFacts {
-  readonly id: string;
-  readonly name: string;
-  readonly file: KeptFile;
-  readonly role: TakeRole;
-  readonly ofTake: string | null;
-  /** The line that it is a recording of, where it is a pick-up. */
-  readonly pickUp: string | null;
-  readonly lie: Lie | null;
-  readonly sound: TakeSound | null;
-  /** A light copy where browsers would not play the file. */
-  readonly proxy: KeptFile | null;
-  readonly thumbs: (ThumbSheet & { readonly file: KeptFile }) | null;
-}
-
-interface KeptFile {
-  readonly sha256: string;
-  readonly extension: string;
-  readonly bytes: number;
-}
-
-/** Long work on a take. */
-export interface TakeWork {
-  readonly kind: 'listen' | 'picture' | 'sync' | 'words';
-  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'stopped';
-  readonly progress: number;
-  readonly message: string | null;
-}
-
-export interface TakeWithTranscript {
-  readonly take: TakeOfPage;
-  readonly transcript: {
-    readonly format: TranscriptFormat;
-    readonly text: string;
-    readonly hasPrevious: boolean;
-    readonly revision: number;
-  } | null;
-  readonly work: readonly TakeWork[];
-}
+import type { TakeOfPage, TakeWithTranscript } from '../../contract/wire.ts';
 
 /** What the page plays of a take. */
 export function playedUrl(take: TakeOfPage): string {

@@ -1,3 +1,4 @@
+import type { Route } from '../../contract/route.ts';
 import jsonpatch from 'fast-json-patch';
 import { mergeDocuments } from '../../core/merge/merge-documents.ts';
 import { type Renames, withIds } from '../../core/merge/own-ids.ts';
@@ -11,7 +12,7 @@ import type { TrackChange } from './saving/track-change.ts';
 /** A request to the server that can be sent again. */
 export interface Asked {
   readonly path: string;
-  readonly method: 'POST' | 'PUT' | 'DELETE';
+  readonly method: Route['method'];
   readonly body?: unknown;
 }
 

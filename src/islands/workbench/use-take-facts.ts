@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import type { TakeFacts } from '../../core/workout/align-takes.ts';
 import { factsOfTake } from '../../core/workout/take-sources.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
-import type { TakeWithTranscript } from './take.ts';
+import type { TakeWithTranscript } from '../../contract/wire.ts';
 
 interface Known {
   /** The take, its other recordings and their words: while they are the same objects, so are the facts. */

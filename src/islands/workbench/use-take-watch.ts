@@ -1,13 +1,13 @@
 import { useEffect } from 'react';
-import { ApiError, api } from '../shared/api.ts';
+import { ApiError } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import type { Workbench } from './store.ts';
-import type { TakeWithTranscript } from './take.ts';
 
 const LOOK_MS = 1_000;
 
 /** Fetches the takes of a workout anew. */
 export async function reloadTakes(workbench: Workbench): Promise<void> {
-  workbench.getState().setTakes(await api<TakeWithTranscript[]>(`/api/workouts/${workbench.getState().id}/takes`));
+  workbench.getState().setTakes(await call('takes', { id: workbench.getState().id }));
 }
 
 /** Looks after takes as long as something is being done with one of them. */

@@ -5,7 +5,7 @@ import type { Aligned, ProgrammeTake, TakeFacts } from '../../core/workout/align
 import type { Produced } from '../../core/workout/pipeline.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import type { Workbench } from './store.ts';
-import type { TakeOfPage } from './take.ts';
+import type { TakeOfPage } from '../../contract/wire.ts';
 
 /** Everything the stations compute from the document; made once for all of them. */
 export interface Derived {

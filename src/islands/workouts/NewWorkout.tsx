@@ -4,14 +4,15 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError, api, sendJson } from '../shared/api.ts';
-import { type Summary } from './summary.ts';
+import { ApiError } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
+import type { WorkoutSummary } from '../../contract/wire.ts';
 
 export function NewWorkout({
   templates,
   onClose,
 }: {
-  readonly templates: readonly Summary[];
+  readonly templates: readonly WorkoutSummary[];
   readonly onClose: () => void;
 }) {
   const from = useRef<HTMLSelectElement>(null);
@@ -29,14 +30,15 @@ export function NewWorkout({
     setBusy(true);
     try {
       const text = pasted === '' ? null : typed === '' || /^#\s/m.test(pasted) ? pasted : `# ${typed}\n${pasted}`;
-      const { id } = await api<{ id: string }>(
-        '/api/workouts',
-        sendJson(
-          'POST',
-          text !== null
-            ? { outline: text }
-            : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) },
-        ),
+      const { id } = await call(
+        'createWorkout',
+        {},
+        {
+          body:
+            text !== null
+              ? { outline: text }
+              : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) },
+        },
       );
       window.location.assign(`/w/${id}/plan`);
     } catch (error) {

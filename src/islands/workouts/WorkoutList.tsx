@@ -1,16 +1,16 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { Notice } from '../../ui/Notice.tsx';
-import { api } from '../shared/api.ts';
+import { call } from '../shared/call.ts';
 import { MeLine } from '../people/MeLine.tsx';
 import type { Me } from '../people/roles.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { NewWorkout } from './NewWorkout.tsx';
 import { Row } from './WorkoutRow.tsx';
-import { type Summary } from './summary.ts';
+import type { WorkoutSummary } from '../../contract/wire.ts';
 
 interface Props {
-  readonly workouts: readonly Summary[];
+  readonly workouts: readonly WorkoutSummary[];
   /** Who looks; null where accounts are off. */
   readonly me: Me | null;
 }
@@ -21,24 +21,20 @@ export function WorkoutList({ workouts, me }: Props) {
   const [here, setHere] = useState(false);
   useEffect(() => setHere(true), []);
   const ready = here && me?.role !== 'viewer';
-  const [deleted, setDeleted] = useState<readonly Summary[]>([]);
+  const [deleted, setDeleted] = useState<readonly WorkoutSummary[]>([]);
   const { trouble, attempt } = useAttempt();
   const [notes, setNotes] = useState<readonly string[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const shown = workouts.filter((w) => !deleted.includes(w));
   const templates = shown.filter((w) => w.template);
-  const bringBack = (workout: Summary) =>
+  const bringBack = (workout: WorkoutSummary) =>
     attempt(async () => {
-      await api(`/api/workouts/${workout.id}/restore`, { method: 'POST' });
+      await call('restoreWorkout', { id: workout.id });
       setDeleted((all) => all.filter((w) => w !== workout));
     });
   const bringIn = (chosen: File) =>
     attempt(async () => {
-      const { id, missing } = await api<{ id: string; missing: readonly string[] }>('/api/workouts/file', {
-        method: 'POST',
-        body: await chosen.text(),
-        headers: { 'Content-Type': 'application/json' },
-      });
+      const { id, missing } = await call('importWorkout', {}, { body: await chosen.text() });
       if (missing.length === 0) window.location.assign(`/w/${id}/plan`);
       else setNotes(missing);
     });

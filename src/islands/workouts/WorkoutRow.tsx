@@ -3,12 +3,12 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { WORKOUT_STATES } from '../../core/workout/progress.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { api, sendJson } from '../shared/api.ts';
+import { addressOf, call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
-import { type Summary } from './summary.ts';
+import type { WorkoutSummary } from '../../contract/wire.ts';
 
 interface RowProps {
-  readonly workout: Summary;
+  readonly workout: WorkoutSummary;
   readonly ready: boolean;
   readonly onDeleted: () => void;
 }
@@ -51,15 +51,15 @@ export function Row({ workout, ready, onDeleted }: RowProps) {
 /** What is done with a whole workout. What is deleted can be brought back. */
 function RowActions({ workout, ready, onDeleted }: RowProps) {
   const { trouble, attempt } = useAttempt();
-  const send = (path: string, init: RequestInit) =>
+  const { id } = workout;
+  const attemptAndShow = (work: () => Promise<unknown>) =>
     attempt(async () => {
-      await api(path, init);
+      await work();
       window.location.reload();
     });
-  const path = `/api/workouts/${workout.id}`;
   const remove = () =>
     attempt(async () => {
-      await api(path, { method: 'DELETE' });
+      await call('removeWorkout', { id });
       onDeleted();
     });
   return (
@@ -73,17 +73,17 @@ function RowActions({ workout, ready, onDeleted }: RowProps) {
       >
         <button
           className="btn btn-quiet"
-          onClick={() => void send('/api/workouts', sendJson('POST', { from: workout.id }))}
+          onClick={() => void attemptAndShow(() => call('createWorkout', {}, { body: { from: id } }))}
         >
           Duplicate
         </button>
         <button
           className="btn btn-quiet"
-          onClick={() => void send(`${path}/template`, { method: workout.template ? 'DELETE' : 'PUT' })}
+          onClick={() => void attemptAndShow(() => call(workout.template ? 'unmarkTemplate' : 'markTemplate', { id }))}
         >
           {workout.template ? 'No longer a template' : 'Use as a template'}
         </button>
-        <a className="btn btn-quiet" href={`${path}/file`} download>
+        <a className="btn btn-quiet" href={addressOf('exportWorkout', { id })} download>
           Save as a file
         </a>
         <button className="btn btn-quiet" onClick={() => void remove()}>

@@ -1,4 +1,5 @@
 import { ApiError, api, isLater, sendJson } from '../../shared/api.ts';
+import { call } from '../../shared/call.ts';
 import { type Asked, type Step, withoutStep } from '../undo.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import type { SaveQueue } from './save-queue.ts';
@@ -20,7 +21,7 @@ export function createAsker(get: WorkbenchGet, set: WorkbenchSet, queue: SaveQue
   async function send(asked: Asked): Promise<void> {
     const { path, method, body } = asked;
     try {
-      await api(path, body === undefined ? { method } : sendJson(method === 'PUT' ? 'PUT' : 'POST', body));
+      await api(path, body === undefined ? { method } : sendJson(method, body));
     } catch (error) {
       // Deleted already: the answer to the first time was lost.
       if (!(error instanceof ApiError && error.status === 404 && method === 'DELETE')) throw error;
@@ -31,9 +32,9 @@ export function createAsker(get: WorkbenchGet, set: WorkbenchSet, queue: SaveQue
   async function refresh(path: string): Promise<void> {
     const { id, setStudio, setTakes, setTracks } = get();
     try {
-      if (path.startsWith('/api/studio')) setStudio(await api('/api/studio'));
-      else if (path.startsWith('/api/takes')) setTakes(await api(`/api/workouts/${id}/takes`));
-      else setTracks(await api('/api/tracks'));
+      if (path.startsWith('/api/studio')) setStudio(await call('studio', {}));
+      else if (path.startsWith('/api/takes')) setTakes(await call('takes', { id }));
+      else setTracks(await call('tracks', {}));
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
     }

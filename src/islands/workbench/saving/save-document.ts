@@ -4,7 +4,8 @@ import { ALWAYS_MINE } from '../../../core/merge/merge-fields.ts';
 import { withIds } from '../../../core/merge/own-ids.ts';
 import type { WorkoutDocument } from '../../../core/workout/document.ts';
 import { same } from '../../../core/merge/same.ts';
-import { ApiError, api, isLater, outliving, sendJson } from '../../shared/api.ts';
+import { ApiError, isLater, outliving } from '../../shared/api.ts';
+import { call } from '../../shared/call.ts';
 import { renamedSteps } from '../undo.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import { clashInWords } from './clash-words.ts';
@@ -122,14 +123,14 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
     async restore(value: unknown): Promise<boolean> {
       const { revision, patch, sent: way } = value as Draft;
       const { id, revision: current, saved } = get();
-      let base = revision === current ? saved : await api<WorkoutDocument>(`/api/workouts/${id}/history/${revision}`);
+      let base = revision === current ? saved : await call('documentAt', { id, revision });
       const mine = patched(base, patch);
       // What was on its way is sent again as it was: made once, whichever of the two arrived. Nobody waits for it where
       // nothing else was changed since.
       const first = way !== null && way.revision === current && sent === null ? way : null;
       if (way !== null && first === null && (await arrives(id, way))) {
         base = patched(base, way.patch);
-        const now = await api<{ document: WorkoutDocument; revision: number }>(`/api/workouts/${id}`);
+        const now = await call('getWorkout', { id });
         const { document } = mergeDocuments(saved, get().document, now.document);
         set({ document, saved: now.document, revision: now.revision });
       }
@@ -145,9 +146,9 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
 }
 
 async function sendPatch(id: string, sent: Omit<Sent, 'document'>, leaving: boolean): Promise<number> {
-  const request = sendJson('PATCH', sent.patch, { 'If-Match': `"${sent.revision}"`, 'Change-Id': sent.id });
+  const headers = { 'If-Match': `"${sent.revision}"`, 'Change-Id': sent.id };
   const fate = outliving(leaving, JSON.stringify(sent.patch));
-  return (await api<{ revision: number }>(`/api/workouts/${id}`, { ...request, ...fate })).revision;
+  return (await call('patchWorkout', { id }, { body: sent.patch, headers, ...fate })).revision;
 }
 
 /** Whether a change that was on its way is made; false where it was not and is too old by now. */

@@ -2,7 +2,8 @@ import { type TrackChange, withTrackChange } from './track-change.ts';
 import { type LibraryTrack, withTrack } from '../../../core/music/library.ts';
 import type { Rights } from '../../../core/music/track.ts';
 import { same } from '../../../core/merge/same.ts';
-import { ApiError, api, isLater, outliving, sendJson } from '../../shared/api.ts';
+import { ApiError, isLater, outliving } from '../../shared/api.ts';
+import { call } from '../../shared/call.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
 import type { Drafts } from './drafts.ts';
 import { newId } from './new-id.ts';
@@ -37,10 +38,15 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       if (waiting === undefined) break;
       const { base, change } = waiting;
       try {
-        const done = await api<LibraryTrack>(`/api/tracks/${id}`, {
-          ...sendJson('PATCH', change, { 'If-Match': `"${base.revision}"` }),
-          ...outliving(leaving, JSON.stringify(change)),
-        });
+        const done = await call(
+          'changeTrack',
+          { id },
+          {
+            body: change,
+            headers: { 'If-Match': `"${base.revision}"` },
+            ...outliving(leaving, JSON.stringify(change)),
+          },
+        );
         const newer = unsent.get(id);
         // What was changed while this was on its way goes next.
         if (newer === waiting) unsent.delete(id);

@@ -5,9 +5,10 @@ import { type TranscriptFormat, readTranscript } from '../../../formats/transcri
 import { type WordsText, rewritten } from '../../../formats/transcript-writer.ts';
 import { same } from '../../../core/merge/same.ts';
 import type { Micros } from '../../../core/time/micros.ts';
-import { ApiError, api, isLater, outliving } from '../../shared/api.ts';
+import { ApiError, isLater, outliving } from '../../shared/api.ts';
+import { call } from '../../shared/call.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
-import type { TakeWithTranscript } from '../take.ts';
+import type { TakeWithTranscript } from '../../../contract/wire.ts';
 import type { Drafts } from './drafts.ts';
 import { newId } from './new-id.ts';
 
@@ -56,12 +57,15 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
         break;
       }
       try {
-        const done = await api<{ revision: number }>(`/api/takes/${takeId}/transcript`, {
-          method: 'PUT',
-          body: now.text,
-          headers: { 'Content-Type': 'text/plain', 'If-Match': `"${base.revision}"` },
-          ...outliving(leaving, now.text),
-        });
+        const done = await call(
+          'setTranscript',
+          { id: takeId },
+          {
+            body: now.text,
+            headers: { 'If-Match': `"${base.revision}"` },
+            ...outliving(leaving, now.text),
+          },
+        );
         bases.set(takeId, { format: now.format, text: now.text, revision: done.revision });
         const newest = entryOf(takeId)?.transcript ?? now;
         put(takeId, { format: newest.format, text: newest.text }, done.revision);
