@@ -2,13 +2,11 @@ import { defineMiddleware } from 'astro:middleware';
 import { pagePolicy } from './server/page-policy.ts';
 import { isDatabaseAway } from './db/away.ts';
 import { WAITING_PAGE } from './server/waiting-page.ts';
+import { problemResponse } from './server/http.ts';
 import { isForeign } from './server/same-origin.ts';
 
 /** Endpoints that come with the framework and that nothing here uses. */
 const CLOSED = /^\/_(?:image|server-islands|actions)\b/;
-
-const refuse = (status: number, message: string) =>
-  new Response(JSON.stringify({ message }), { status, headers: { 'Content-Type': 'application/json' } });
 
 /**
  * The answer, and the text of it where it is a page. A page is drawn while it is sent: it is read here, where what goes
@@ -29,8 +27,9 @@ async function answered(next: () => Promise<Response>): Promise<{ response: Resp
 export const onRequest = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
   const { pathname } = context.url;
-  if (CLOSED.test(pathname)) return refuse(404, 'There is nothing here.');
-  if (isForeign(method, pathname, headers)) return refuse(403, 'This request comes from another site and was refused.');
+  if (CLOSED.test(pathname)) return problemResponse(404, 'There is nothing here.');
+  if (isForeign(method, pathname, headers))
+    return problemResponse(403, 'This request comes from another site and was refused.');
   const { response, html } = await answered(next);
   response.headers.set('Referrer-Policy', 'same-origin');
   if (html === null) return response;

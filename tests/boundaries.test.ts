@@ -23,7 +23,7 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
   pages: ['server', 'contract', 'islands', 'layouts', 'ui'],
   cli: ['core', 'formats', 'media'],
   // The entries of processes: they put the rooms together.
-  boot: ['core', 'formats', 'db', 'media', 'jobs', 'server'],
+  boot: ['core', 'formats', 'contract', 'db', 'media', 'jobs', 'server'],
   styles: [],
   'middleware.ts': ['server', 'db'],
 };

@@ -1,3 +1,4 @@
+import { PROBLEM_MIME, problemOf } from '../contract/problem.ts';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { isForeign } from '../server/same-origin.ts';
 
@@ -19,7 +20,7 @@ export function refusedAtTheDoor(
   const { pathname } = new URL(request.url ?? '/', 'http://localhost');
   if (!isForeign(request.method ?? 'GET', pathname, new Headers(request.headers as Record<string, string>)))
     return false;
-  response.writeHead(403, { 'Content-Type': 'application/json' });
-  response.end(JSON.stringify({ message: 'This request comes from another site and was refused.' }));
+  response.writeHead(403, { 'Content-Type': PROBLEM_MIME });
+  response.end(JSON.stringify(problemOf(403, 'This request comes from another site and was refused.')));
   return true;
 }

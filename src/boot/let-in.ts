@@ -1,3 +1,4 @@
+import { PROBLEM_MIME, problemOf } from '../contract/problem.ts';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { HOME_STUDIO, NO_STUDIO, asProgram, inStudio } from '../db/studio-scope.ts';
 import { forPerson, verdictOn } from '../server/who.ts';
@@ -33,6 +34,6 @@ export async function letIn(
     return;
   }
   const [status, message] = SAYS[verdict];
-  response.writeHead(status, { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' });
-  response.end(JSON.stringify({ message }));
+  response.writeHead(status, { 'Content-Type': PROBLEM_MIME, 'Cache-Control': 'no-store' });
+  response.end(JSON.stringify(problemOf(status, message)));
 }

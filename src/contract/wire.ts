@@ -2,6 +2,8 @@ import type { Operation } from 'fast-json-patch';
 import type { MadeKindName } from '../core/delivery/films.ts';
 import type { MadeOptions } from '../core/delivery/stretch.ts';
 import type { LogEntry } from '../core/logbook/logbook.ts';
+import type { TempoMap } from '../core/music/tempo-map.ts';
+import type { Rights } from '../core/music/track.ts';
 import type { Certificate } from '../core/proof/certificate.ts';
 import type { ChangeFigures } from '../core/script/change-over.ts';
 import type { TakeSound } from '../core/signal/take-sound.ts';
@@ -111,6 +113,14 @@ export interface Peaks {
   readonly peaks: readonly number[];
 }
 
+/** What a person may change of a track; a map of null puts back the one that was heard. */
+export interface TrackChange {
+  readonly title?: string;
+  readonly artist?: string;
+  readonly map?: TempoMap | null;
+  readonly rights?: Partial<Omit<Rights, 'proof'>>;
+}
+
 /** A track's loudness for drawing, 0 to 255, and its energy second by second. */
 export interface TrackSoundOfPage {
   readonly waveform: readonly number[];
@@ -158,7 +168,8 @@ export interface LogChange {
 export type WithStudio<T> = T & { readonly studio: Studio };
 
 /** What somebody may do in a studio. */
-export type Role = 'owner' | 'editor' | 'viewer';
+export const ROLES = ['owner', 'editor', 'viewer'] as const;
+export type Role = (typeof ROLES)[number];
 
 /** Somebody of the studio. */
 export interface Member {

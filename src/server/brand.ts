@@ -1,11 +1,9 @@
 import { type Brand, HOUSE_BRAND } from '../core/looks/look.ts';
 import { inTransaction } from '../db/pool.ts';
 import { figures, lockStudio, putFigures } from '../db/studio-sql.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { brandSchema } from '../formats/workout-json/studio-schema.ts';
-import { Refusal } from './refusal.ts';
+import { checked } from './checked.ts';
 import type { Context } from './context.ts';
-import { changeOf, checkUnchanged } from './small-change.ts';
+import { checkUnchanged } from './small-change.ts';
 
 export const brandIn = (set: ReadonlyMap<string, unknown>): Brand => ({
   ...HOUSE_BRAND,
@@ -19,9 +17,7 @@ export async function getBrand(pool: Context['pool']): Promise<Brand> {
 
 /** Sets the studio's colours. */
 export async function setBrand(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeOf(brandSchema), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: Brand | null; after: Brand };
+  const { before, after } = checked('setBrand', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     checkUnchanged('The brand', { before, after }, brandIn(await figures(db)));

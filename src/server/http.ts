@@ -2,6 +2,9 @@ import type { APIContext, APIRoute } from 'astro';
 import { Refusal } from './refusal.ts';
 import { isDatabaseAway } from '../db/away.ts';
 import { NewerDocument } from '../formats/workout-json/upgrade.ts';
+import { PROBLEM_MIME, problemOf } from '../contract/problem.ts';
+import type { Route } from '../contract/route.ts';
+import { type GivesOf, ROUTES, type RouteId } from '../contract/routes.ts';
 import { type Context, context } from './context.ts';
 
 const DATABASE_AWAY = 'The database does not answer just now. Nothing was changed; it is tried again.';
@@ -16,23 +19,60 @@ export function jsonResponse(value: unknown, status = 200, headers: Record<strin
   });
 }
 
-/**
- * An endpoint round a use case: a refusal becomes its status and a sentence; anything else a plain 500, told in the
- * log.
- */
+/** Why something was not done, by RFC 9457. */
+export function problemResponse(
+  status: number,
+  detail: string,
+  about: unknown = null,
+  headers: Record<string, string> = {},
+): Response {
+  return jsonResponse(problemOf(status, detail, about), status, { 'Content-Type': PROBLEM_MIME, ...headers });
+}
+
+/** What is sent as it stands in the contract: dates become text on the way. */
+type AsSent<T> = string extends T
+  ? T | Date
+  : T extends number | boolean
+    ? T
+    : T extends readonly (infer E)[]
+      ? readonly AsSent<E>[]
+      : T extends object
+        ? { readonly [K in keyof T]: AsSent<T[K]> }
+        : T;
+
+/** The endpoint of a route: what the use case gives is sent as the contract has it. */
+export function answer<R extends RouteId>(
+  id: R,
+  work: (context: Context, request: APIContext) => Promise<AsSent<GivesOf<R>>>,
+  headersOf: (given: AsSent<GivesOf<R>>) => Record<string, string> = () => ({}),
+): APIRoute {
+  const route: Route = ROUTES[id];
+  return endpoint(async (context, request) => {
+    const given = await work(context, request);
+    return route.answer === 'nothing'
+      ? new Response(null, { status: route.status })
+      : jsonResponse(given, route.status, headersOf(given));
+  });
+}
+
+/** An endpoint round a use case. What it throws becomes a problem. */
 export function endpoint(work: (context: Context, request: APIContext) => Promise<Response>): APIRoute {
   return async (request) => {
     try {
       return await work(context(), request);
     } catch (error) {
-      if (error instanceof Refusal) return jsonResponse({ message: error.message, detail: error.detail }, error.status);
-      if (error instanceof NewerDocument) return jsonResponse({ message: error.message, detail: null }, 409);
-      if (isDatabaseAway(error))
-        return jsonResponse({ message: DATABASE_AWAY, detail: null }, 503, { 'Retry-After': '2' });
-      console.error(error);
-      return jsonResponse({ message: 'Something went wrong on the server. Nothing was changed.' }, 500);
+      return problemFrom(error);
     }
   };
+}
+
+/** A refusal becomes its status and a sentence; anything else a plain 500, told in the log. */
+export function problemFrom(error: unknown): Response {
+  if (error instanceof Refusal) return problemResponse(error.status, error.message, error.about);
+  if (error instanceof NewerDocument) return problemResponse(409, error.message);
+  if (isDatabaseAway(error)) return problemResponse(503, DATABASE_AWAY, null, { 'Retry-After': '2' });
+  console.error(error);
+  return problemResponse(500, 'Something went wrong on the server. Nothing was changed.');
 }
 
 /** A file to be kept under a name made of what people wrote. */

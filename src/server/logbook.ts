@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, changeOvers } from '../core/script/change-over.ts';
 import { voiceOf } from '../core/align/align.ts';
@@ -9,11 +8,10 @@ import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook
 import { type Db, inTransaction } from '../db/pool.ts';
 import { lockStudio, putFigures } from '../db/studio-sql.ts';
 import { takeById } from '../db/takes-sql.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
-import { changeFiguresSchema, logEntrySchema } from '../formats/workout-json/studio-schema.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
-import { changeOf, checkUnchanged } from './small-change.ts';
+import { checkUnchanged } from './small-change.ts';
 import { getStudio } from './studio.ts';
 import { takeInHand } from './programme.ts';
 import { asTimed } from './music-timing.ts';
@@ -73,27 +71,13 @@ export async function keepInLogbook(context: Context, workoutId: string | undefi
   });
 }
 
-const keptSchema = Joi.object({
-  workoutId: Joi.string().guid().required(),
-  title: Joi.string().allow('').max(2_000).required(),
-  instructor: Joi.string().allow('').max(2_000).required(),
-  entry: logEntrySchema,
-} satisfies Record<keyof Kept, Joi.Schema>).allow(null);
-const logChangeSchema = Joi.object({
-  before: keptSchema.required(),
-  after: keptSchema.required(),
-  changes: changeOf(changeFiguresSchema).allow(null).required(),
-}).required();
-
 /**
  * Puts a recording into the logbook, takes it out, or puts it back as it was (null: it is not in it); speaking rates
  * follow from all that are in it. Refused where somebody else changed it meanwhile.
  */
 export async function changeLogbook(context: Context, takeId: string | undefined, body: unknown): Promise<void> {
   const id = checkId(takeId, 'entry');
-  const fault = faultOf(logChangeSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after, changes } = body as LogChange;
+  const { before, after, changes } = checked('changeLogbook', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     checkUnchanged('This entry', { before, after }, keptOf((await logbook(db)).find((row) => row.takeId === id)));

@@ -1,10 +1,8 @@
 import { hash } from '@node-rs/argon2';
-import Joi from 'joi';
 import { createHash, randomBytes } from 'node:crypto';
 import {
   type Invitation,
   type Member,
-  ROLES,
   type Role,
   acceptInvitation,
   deleteInvitation,
@@ -19,7 +17,7 @@ import {
 } from '../db/people-sql.ts';
 import { inTransaction } from '../db/pool.ts';
 import { asProgram, scopeNow } from '../db/studio-scope.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId } from './workouts.ts';
@@ -34,25 +32,11 @@ export async function peopleOf(context: Context): Promise<{ members: Member[]; i
 
 const sumOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
-const inviteSchema = Joi.object({
-  email: Joi.string()
-    .trim()
-    .lowercase()
-    .email({ tlds: { allow: false } })
-    .max(320)
-    .required(),
-  role: Joi.string()
-    .valid(...ROLES)
-    .required(),
-}).required();
-
 /**
  * Invites somebody into the studio. Returns the path of the link that is given to them; it works once, for two weeks.
  */
 export async function invite(context: Context, body: unknown): Promise<string> {
-  const fault = faultOf(inviteSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { email, role } = body as { email: string; role: Role };
+  const { email, role } = checked('invite', body);
   const token = randomBytes(TOKEN_BYTES).toString('base64url');
   await putInvitation(context.pool, {
     email: email.trim().toLowerCase(),
@@ -68,25 +52,15 @@ export async function takeBackInvitation(context: Context, id: string | undefine
     throw new Refusal(404, 'There is no such invitation.');
 }
 
-const nameSchema = Joi.object({ studio: Joi.string().trim().min(1).max(200).required() }).required();
-
 export async function nameStudio(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(nameSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
+  const { studio } = checked('nameStudio', body);
   const scope = scopeNow();
-  if (scope !== null) await renameStudio(context.pool, scope.studioId, (body as { studio: string }).studio.trim());
+  if (scope !== null) await renameStudio(context.pool, scope.studioId, studio.trim());
 }
 
-const roleSchema = Joi.object({
-  role: Joi.string()
-    .valid(...ROLES)
-    .required(),
-}).required();
-
 export async function changeRole(context: Context, personId: string | undefined, body: unknown): Promise<void> {
-  const fault = faultOf(roleSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  await changeMember(context, personId, (body as { role: Role }).role);
+  const { role } = checked('changeRole', body);
+  await changeMember(context, personId, role);
 }
 
 /** Lets somebody out of the studio. What they made stays. */
@@ -113,18 +87,9 @@ export async function invitationTo(context: Context, token: string | undefined):
   return token === undefined ? null : asProgram(() => invitationBy(context.pool, sumOf(token)));
 }
 
-const joinSchema = Joi.object({
-  name: Joi.string().trim().min(1).max(200).required(),
-  password: Joi.string().min(10).max(128).required().messages({
-    'string.min': 'A password of at least ten characters is wanted.',
-  }),
-}).required();
-
 /** Makes the account that a link invites to. */
 export async function join(context: Context, token: string | undefined, body: unknown): Promise<{ email: string }> {
-  const fault = faultOf(joinSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { name, password } = body as { name: string; password: string };
+  const { name, password } = checked('join', body);
   const passwordHash = await hash(password);
   return asProgram(() =>
     inTransaction(context.pool, async (db) => {

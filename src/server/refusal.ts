@@ -3,7 +3,8 @@ export class Refusal extends Error {
   constructor(
     readonly status: 400 | 403 | 404 | 408 | 409 | 412 | 413 | 415 | 422 | 428 | 503 | 507,
     message: string,
-    readonly detail: unknown = null,
+    /** What is there now, or which field is meant. */
+    readonly about: unknown = null,
   ) {
     super(message);
   }

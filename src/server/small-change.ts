@@ -1,10 +1,5 @@
-import Joi from 'joi';
 import { same } from '../core/merge/same.ts';
 import { Refusal } from './refusal.ts';
-
-/** A change of something small: what it was when it was opened, and what it is to be. */
-export const changeOf = (schema: Joi.Schema) =>
-  Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
 
 /** Refuses a change of what is not any more as it was when it was opened, unless it is made already. */
 export function checkUnchanged(

@@ -1,8 +1,6 @@
-import Joi from 'joi';
-import type { Exercise } from '../core/exercise/exercise.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
-import { BANK_LIMITS, type BankChange, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
+import { BANK_LIMITS, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
 import { ALL_RULES, type StudioRules } from '../core/findings/studio-rules.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { FEWEST_SAMPLES, calibrate, samplesOf } from '../core/speech/calibrate.ts';
@@ -20,23 +18,17 @@ import {
   putSpeaker,
   speakers,
 } from '../db/studio-sql.ts';
-import { MOST_EXERCISES, exerciseSchema } from '../formats/exercises/exercise-schema.ts';
+import { MOST_EXERCISES } from '../formats/exercises/exercise-schema.ts';
 import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { writeExercisesJson } from '../formats/exercises/exercises-json.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import type { ReadProblem } from '../formats/problem.ts';
-import {
-  bankChangesSchema,
-  changeFiguresSchema,
-  speakerSchema,
-  studioRulesSchema,
-} from '../formats/workout-json/studio-schema.ts';
 import { WORDS_A_MINUTE } from '../core/speech/line-time.ts';
 import type { Paces } from '../core/logbook/logbook.ts';
 import { transcriptOf } from '../db/transcripts-sql.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { brandIn } from './brand.ts';
-import { changeOf, checkUnchanged } from './small-change.ts';
+import { checkUnchanged } from './small-change.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takeInHand } from './programme.ts';
@@ -68,12 +60,11 @@ const bankIn = (set: ReadonlyMap<string, unknown>): CueBank => ({
 
 /** Puts lines and snippets into the bank, and takes others out: a list of changes, each made where it still can be. */
 export async function changeBank(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(bankChangesSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
+  const changes = checked('changeBank', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     const now = bankIn(await figures(db));
-    const bank = (body as BankChange[]).reduce(changedBank, now);
+    const bank = changes.reduce(changedBank, now);
     if (bank.ways.length > BANK_LIMITS.ways)
       throw new Refusal(422, `A studio keeps at most ${BANK_LIMITS.ways} ways of calling.`);
     if (bank.snippets.length > BANK_LIMITS.snippets)
@@ -84,9 +75,7 @@ export async function changeBank(context: Context, body: unknown): Promise<void>
 
 /** Sets which rules tell, and from how much on. */
 export async function setStudioRules(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeOf(studioRulesSchema), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: StudioRules | null; after: StudioRules };
+  const { before, after } = checked('setStudioRules', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     checkUnchanged('What Check tells of', { before, after }, rulesIn(await figures(db)));
@@ -95,9 +84,7 @@ export async function setStudioRules(context: Context, body: unknown): Promise<v
 }
 
 export async function setChangeFigures(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeOf(changeFiguresSchema), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: ChangeFigures | null; after: ChangeFigures };
+  const { before, after } = checked('setChangeFigures', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     const now = { ...USUAL_CHANGES, ...((await figures(db)).get('changes') as Partial<ChangeFigures> | undefined) };
@@ -148,10 +135,7 @@ export async function learnChangeFigures(context: Context, workoutId: string | u
 
 /** Puts what is known of how somebody speaks in the place of what was; null: nothing is known. */
 export async function setSpeaker(context: Context, body: unknown): Promise<void> {
-  const known = speakerSchema.allow(null);
-  const fault = faultOf(Joi.object({ before: known, after: known }).required(), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: Speaker | null; after: Speaker | null };
+  const { before, after } = checked('setSpeaker', body);
   const name = after?.name ?? before?.name;
   if (name === undefined) throw new Refusal(422, 'The change names no speaker.');
   await inTransaction(context.pool, async (db) => {
@@ -164,9 +148,7 @@ export async function setSpeaker(context: Context, body: unknown): Promise<void>
 }
 
 export async function saveExercise(context: Context, body: unknown): Promise<void> {
-  const fault = faultOf(changeOf(exerciseSchema), body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { before, after } = body as { before: Exercise | null; after: Exercise };
+  const { before, after } = checked('saveExercise', body);
   await inTransaction(context.pool, async (db) => {
     await lockStudio(db);
     const now = (await ownExercises(db)).find((e) => e.name === after.name);

@@ -1,9 +1,7 @@
-import Joi from 'joi';
 import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeLevels } from '../core/sound/take-levels.ts';
-import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import {} from '../db/take-work-sql.ts';
 import {
   type MoreOfTake,
@@ -27,6 +25,7 @@ import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, linkFile } from '../media/file-store.ts';
 import { TAKE_WANTED, probe } from '../media/probe.ts';
 import { NotPicture, stillFilm } from '../media/still.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
@@ -157,29 +156,20 @@ async function asFilm({ store }: Context, picture: Incoming): Promise<Incoming> 
   }
 }
 
-const roleSchema = Joi.object({
-  role: Joi.valid(...TAKE_ROLES).required(),
-  ofTake: Joi.string().guid().allow(null).required(),
-});
-
 /** Says what a take is, and lays it over the take that it is another recording of. */
 export async function setRole(context: Context, takeId: string | undefined, body: unknown): Promise<Take> {
   const take = await getTake(context, takeId);
-  const { value, error } = roleSchema.validate(body) as {
-    value: { role: Take['role']; ofTake: string | null };
-    error?: Error;
-  };
-  if (error !== undefined) throw new Refusal(422, 'A role and the take it belongs to are wanted.');
-  const other = value.ofTake === null ? null : await getTake(context, value.ofTake);
-  if ((value.role === 'take') !== (other === null))
+  const { role, ofTake } = checked('setRole', body);
+  const other = ofTake === null ? null : await getTake(context, ofTake);
+  if ((role === 'take') !== (other === null))
     throw new Refusal(422, 'Another camera or a recorder belongs to a take; a take belongs to none.');
   if (other !== null && (other.workoutId !== take.workoutId || other.id === take.id))
     throw new Refusal(422, 'A recording belongs to another take of the same workout.');
   if (other !== null && other.role !== 'take')
     throw new Refusal(422, `${other.name} is itself a second recording; choose the take that it belongs to.`);
-  if (value.role !== 'take' && (await takesOf(context.pool, take.workoutId)).some((t) => t.ofTake === take.id))
+  if (role !== 'take' && (await takesOf(context.pool, take.workoutId)).some((t) => t.ofTake === take.id))
     throw new Refusal(409, 'Other recordings belong to this take; give them to another one first.');
-  await putRole(context.pool, take.id, value.role, value.ofTake);
+  await putRole(context.pool, take.id, role, ofTake);
   if (other !== null) await wantTakeWork(context, take.id, 'sync');
   return (await takeById(context.pool, take.id)) as Take;
 }

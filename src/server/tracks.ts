@@ -1,6 +1,5 @@
-import Joi from 'joi';
 import type { Readable } from 'node:stream';
-import { type PracticeBeat, PRACTICE_LIMITS, PRACTICE_STYLES, practiceMap } from '../core/music/practice.ts';
+import { type PracticeBeat, PRACTICE_LIMITS, practiceMap } from '../core/music/practice.ts';
 import type { LibraryTrack } from '../core/music/library.ts';
 import { OWN_RIGHTS } from '../core/music/track.ts';
 import {
@@ -16,12 +15,12 @@ import {
 } from '../db/tracks-sql.ts';
 import { send } from '../db/queue.ts';
 import { keepableName } from '../formats/keepable.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { keepMedia } from '../db/keep-media.ts';
 import { FileTooLarge, type Incoming, receiveFile } from '../media/file-store.ts';
 import { writePractice } from '../media/practice-file.ts';
 import { NotSound, type SoundFacts, probeSound } from '../media/sound.ts';
 import { rm } from 'node:fs/promises';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { checkRoom, refuseFull } from './room.ts';
 import type { Context } from './context.ts';
@@ -114,18 +113,9 @@ async function keepTrack(
   });
 }
 
-const practiceSchema = Joi.object({
-  style: Joi.valid(...PRACTICE_STYLES).required(),
-  fromMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
-  toMilliBpm: Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required(),
-  phrases: Joi.number().integer().min(PRACTICE_LIMITS.phrases[0]).max(PRACTICE_LIMITS.phrases[1]).required(),
-} satisfies Record<keyof PracticeBeat, Joi.Schema>).required();
-
 /** Makes a practice beat. Its tempo map is known, not heard; its rights are the studio's own. */
 export async function makePractice(context: Context, body: unknown): Promise<LibraryTrack> {
-  const fault = faultOf(practiceSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const beat = body as PracticeBeat;
+  const beat = checked('makePractice', body);
   const { map, duration } = practiceMap(beat);
   if (duration > PRACTICE_LIMITS.longestUs)
     throw new Refusal(

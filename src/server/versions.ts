@@ -1,18 +1,13 @@
-import Joi from 'joi';
 import { type Version, deleteVersion, insertVersion, versionsOf } from '../db/versions-sql.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
-const nameSchema = Joi.object({ name: Joi.string().trim().min(1).max(120).required() }).required();
-
 /** Gives the newest revision a name. */
 export async function nameVersion(context: Context, workoutId: string | undefined, body: unknown): Promise<Version> {
-  const fault = faultOf(nameSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
+  const { name } = checked('nameVersion', body);
   const { id, revision } = await getWorkout(context, workoutId);
-  const { name } = body as { name: string };
   const version = await insertVersion(context.pool, id, name.trim(), revision);
   if (version === null)
     throw new Refusal(409, `There is a version “${name.trim()}” already. Give this one another name.`);

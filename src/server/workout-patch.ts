@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { type WorkoutDocument } from '../core/workout/document.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
@@ -13,25 +12,13 @@ import {
 } from '../db/workouts-sql.ts';
 import { faultAt } from '../formats/plan-json/plan-schema.ts';
 import { workoutSchema } from '../formats/workout-json/workout-schema.ts';
+import { BODIES } from '../contract/bodies.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
 import { checkId, factsOf } from './workouts.ts';
 
 /** In bytes; a class of three hours with every line written by hand is below 2 million. */
 const LARGEST_DOCUMENT = 8_000_000;
-
-const patchSchema = Joi.array()
-  .items(
-    // No `copy` and `move`: a few of them double a document until it fills the memory.
-    Joi.object({
-      op: Joi.valid('add', 'remove', 'replace', 'test').required(),
-      path: Joi.string().allow('').max(400).required(),
-      value: Joi.any(),
-    }),
-  )
-  .min(1)
-  .max(5_000)
-  .required();
 
 /** The revision in an If-Match header, `"12"`. */
 export function revisionFrom(ifMatch: string | null): number {
@@ -52,7 +39,7 @@ export async function patchWorkout(
   changeId: string | null = null,
 ): Promise<{ revision: number }> {
   // Its texts are looked at where they stand in the document, so that a refusal names the field.
-  const fault = faultAt(patchSchema, patch, 'not looked at');
+  const fault = faultAt(BODIES.patchWorkout, patch, 'not looked at');
   if (fault !== null) throw new Refusal(422, fault.message);
   return inTransaction(context.pool, async (db) => {
     const row = await lockWorkout(db, checkId(id, 'workout'));

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
@@ -21,8 +20,8 @@ import {
   updateWorkout,
   workoutById,
 } from '../db/workouts-sql.ts';
-import { faultOf } from '../formats/plan-json/plan-schema.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
+import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
@@ -49,23 +48,12 @@ export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
   }));
 }
 
-const newSchema = Joi.object({
-  title: Joi.string().trim().min(1).max(200),
-  outline: Joi.string().max(400_000),
-  from: Joi.string().guid(),
-})
-  .or('title', 'outline', 'from')
-  .oxor('outline', 'from')
-  .required();
-
 /**
  * A new workout from a title, from a plan typed or pasted as outline or JSON, or with the plan and script of another
  * workout.
  */
 export async function createWorkout(context: Context, body: unknown): Promise<WorkoutRow> {
-  const fault = faultOf(newSchema, body);
-  if (fault !== null) throw new Refusal(422, fault);
-  const { title, outline, from } = body as { title?: string; outline?: string; from?: string };
+  const { title, outline, from } = checked('createWorkout', body);
   let document = newDocument(title?.trim() ?? '');
   if (from !== undefined) document = copyOf((await getWorkout(context, from)).document, title?.trim());
   if (outline !== undefined) {

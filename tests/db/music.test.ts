@@ -161,7 +161,7 @@ describe('a track', () => {
       changeTrack(context, track?.id, { rights: { master: 'own' } }, revision),
     ]);
     const late = outcomes.findIndex((o) => o.status === 'rejected');
-    expect(outcomes[late]).toMatchObject({ reason: { status: 412, detail: { revision: revision + 1 } } });
+    expect(outcomes[late]).toMatchObject({ reason: { status: 412, about: { revision: revision + 1 } } });
     await change(track?.id, { rights: late === 0 ? { sync: 'free' } : { master: 'own' } });
     expect((await getTrack(context, track?.id)).rights).toMatchObject({ sync: 'free', master: 'own' });
   });

@@ -67,7 +67,7 @@ describe('a take that is deleted', () => {
     const chosen = [{ op: 'replace', path: '/edit/takeId', value: take.id }];
     await expect(patchWorkout(context, id, 1, chosen)).rejects.toMatchObject({
       status: 422,
-      detail: { path: ['edit', 'takeId'] },
+      about: { path: ['edit', 'takeId'] },
     });
     await patchWorkout(context, id, 1, [{ op: 'replace', path: '/plan/title', value: 'Later edits are saved' }]);
   });

@@ -81,7 +81,7 @@ describe('a workout', () => {
     expect(await patchWorkout(context, id, 1, title('One'))).toEqual({ revision: 2 });
     const stale = await refusal(patchWorkout(context, id, 1, title('Two')));
     expect(stale.status).toBe(412);
-    expect(stale.detail).toMatchObject({ revision: 2, changed: ['/plan/title'] });
+    expect(stale.about).toMatchObject({ revision: 2, changed: ['/plan/title'] });
     expect((await getWorkout(context, id)).document.plan.title).toBe('One');
   });
   it('makes a change once, however often it is sent: a lost answer is no conflict with oneself', async () => {
@@ -98,8 +98,8 @@ describe('a workout', () => {
   it('refuses what cannot be kept with the field named, and keeps later edits', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     for (const bad of ['NUL \u0000', 'half \ud800', 'bell \u0007', 'x'.repeat(2_001)]) {
-      const { status, detail } = await refusal(patchWorkout(context, id, 1, title(bad)));
-      expect([status, detail]).toEqual([422, { path: ['plan', 'title'] }]);
+      const { status, about } = await refusal(patchWorkout(context, id, 1, title(bad)));
+      expect([status, about]).toEqual([422, { path: ['plan', 'title'] }]);
     }
     expect(await patchWorkout(context, id, 1, title('Later'))).toEqual({ revision: 2 });
   });

@@ -184,7 +184,11 @@ describe('every route', () => {
     async (method, route) => {
       const answer = await ask('viewer@saltmarsh.example', pathOf(route), json(method, {}));
       expect(answer.status).toBe(403);
-      expect((await answer.json()) as { message: string }).toHaveProperty('message', expect.stringMatching(/\.$/));
+      expect(await answer.json()).toMatchObject({
+        type: 'urn:euphon:problem:not-allowed',
+        status: 403,
+        detail: expect.stringMatching(/\.$/) as string,
+      });
     },
   );
 });

@@ -53,19 +53,19 @@ export class FakeServer {
       return [200, {}];
     }
     if (method === 'DELETE') {
-      if (this.keepsTakes) return [409, { message: 'is being rendered' }];
+      if (this.keepsTakes) return [409, { detail: 'is being rendered' }];
       const gone = this.deleted;
       this.deleted = true;
-      return gone ? [404, { message: 'There is no such take.' }] : [200, {}];
+      return gone ? [404, { detail: 'There is no such take.' }] : [200, {}];
     }
     if (path.startsWith('/api/takes/')) {
       if (this.words.text === body) return [200, { revision: this.words.revision }];
-      if (revision !== this.words.revision) return [412, { message: 'changed elsewhere', detail: this.words }];
+      if (revision !== this.words.revision) return [412, { detail: 'changed elsewhere', about: this.words }];
       this.words = { ...this.words, text: String(body), revision: revision + 1 };
       return [200, { revision: this.words.revision }];
     }
     if (path.startsWith('/api/tracks/')) {
-      if (revision !== this.track.revision) return [412, { message: 'changed elsewhere', detail: this.track }];
+      if (revision !== this.track.revision) return [412, { detail: 'changed elsewhere', about: this.track }];
       const { rights, ...own } = JSON.parse(String(body)) as { rights?: object };
       this.track = {
         ...this.track,
@@ -83,11 +83,11 @@ export class FakeServer {
     const made = this.#made.get(header('Change-Id') ?? '');
     if (made !== undefined) return [200, { revision: made }];
     if (revision !== this.revision)
-      return [412, { message: 'changed elsewhere', detail: { document: this.document, revision: this.revision } }];
+      return [412, { detail: 'changed elsewhere', about: { document: this.document, revision: this.revision } }];
     const patch = JSON.parse(String(body)) as Operation[];
     const refused = this.refuses === null ? null : `/${this.refuses.join('/')}`;
     if (refused !== null && patch.some((op) => op.path === refused))
-      return [422, { message: 'cannot be kept', detail: { path: this.refuses } }];
+      return [422, { detail: 'cannot be kept', about: { path: this.refuses } }];
     this.patches.push(patch);
     this.document = jsonpatch.applyPatch(structuredClone(this.document), patch).newDocument;
     this.revision++;

@@ -1,3 +1,4 @@
+import type { ProblemDetails } from '../../contract/problem.ts';
 import type { Route } from '../../contract/route.ts';
 
 /** A sentence from the server that says why something was not done. */
@@ -5,11 +6,15 @@ export class ApiError extends Error {
   constructor(
     readonly status: number,
     message: string,
-    readonly detail: unknown,
+    /** What is there now, or which field is meant. */
+    readonly about: unknown,
   ) {
     super(message);
   }
 }
+
+/** Our own problems, and the sentence of who answers for signing in. */
+type Refused = ProblemDetails & { readonly message: string };
 
 const NO_ANSWER = 'The server does not answer. Your changes are kept on this page; they are sent as soon as it does.';
 
@@ -22,12 +27,12 @@ export async function api<T>(path: string, init: RequestInit = {}): Promise<T> {
     throw new ApiError(0, NO_ANSWER, null);
   }
   if (response.status === 204) return undefined as T;
-  const body = (await response.json().catch(() => null)) as (T & { message?: string; detail?: unknown }) | null;
+  const body = (await response.json().catch(() => null)) as (T & Partial<Refused>) | null;
   if (!response.ok || body === null)
     throw new ApiError(
       response.status,
-      body?.message ?? `The server answered ${response.status}.`,
-      body?.detail ?? null,
+      body?.detail ?? body?.message ?? `The server answered ${response.status}.`,
+      body?.about ?? null,
     );
   return body;
 }

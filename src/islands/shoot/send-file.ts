@@ -1,3 +1,4 @@
+import type { ProblemDetails } from '../../contract/problem.ts';
 import { ApiError } from '../shared/api.ts';
 
 /**
@@ -26,7 +27,7 @@ export function sendFile<T>(
         reject(
           new ApiError(
             request.status,
-            (body as { message?: string } | null)?.message ?? `The server answered ${request.status}.`,
+            (body as Partial<ProblemDetails> | null)?.detail ?? `The server answered ${request.status}.`,
             null,
           ),
         );

@@ -49,7 +49,7 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
         if (!(error instanceof ApiError)) throw error;
         if (isLater(error)) throw error;
         sent = null;
-        if (error.status === 412) merge(error.detail as { document: WorkoutDocument; revision: number });
+        if (error.status === 412) merge(error.about as { document: WorkoutDocument; revision: number });
         else if (error.status !== 422 || !putBack(error)) {
           // Refused for good, and it is not known which part: it stays here and where it outlives the page.
           keepDraft();
@@ -92,8 +92,8 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
   }
 
   /** Puts a field that the server will not keep back to what it was; false where it is not known which. */
-  function putBack({ detail, message }: ApiError): boolean {
-    const path = (detail as { path?: readonly (string | number)[] } | null)?.path;
+  function putBack({ about, message }: ApiError): boolean {
+    const path = (about as { path?: readonly (string | number)[] } | null)?.path;
     const { saved, document } = get();
     if (path === undefined || path.length === 0) return false;
     const pointer = `/${path.map((p) => String(p).replace(/~/g, '~0').replace(/\//g, '~1')).join('/')}`;

@@ -55,7 +55,7 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
         if (error.status === 412) {
-          merge(id, waiting, error.detail as LibraryTrack);
+          merge(id, waiting, error.about as LibraryTrack);
           continue;
         }
         if (!isLater(error)) {

@@ -80,7 +80,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
           takeId,
           base,
           now,
-          error.detail as { revision: number; format: TranscriptFormat | null; text: string | null },
+          error.about as { revision: number; format: TranscriptFormat | null; text: string | null },
         );
       }
     }

@@ -1,12 +1,12 @@
-import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
+import { answer, readJson } from '../../../server/http.ts';
 import { changeRole, letGo, peopleOf } from '../../../server/people.ts';
 
-export const PATCH = endpoint(async (context, { params, request }) => {
+export const PATCH = answer('changeRole', async (context, { params, request }) => {
   await changeRole(context, params.id, await readJson(request));
-  return jsonResponse(await peopleOf(context));
+  return peopleOf(context);
 });
 
-export const DELETE = endpoint(async (context, { params }) => {
+export const DELETE = answer('letGo', async (context, { params }) => {
   await letGo(context, params.id);
-  return jsonResponse(await peopleOf(context));
+  return peopleOf(context);
 });

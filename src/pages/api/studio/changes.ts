@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
+import { answer, readJson } from '../../../server/http.ts';
 import { getStudio, setChangeFigures } from '../../../server/studio.ts';
 
-export const PUT = endpoint(async (context, { request }) => {
+export const PUT = answer('setChangeFigures', async (context, { request }) => {
   await setChangeFigures(context, await readJson(request));
-  return jsonResponse(await getStudio(context));
+  return getStudio(context);
 });

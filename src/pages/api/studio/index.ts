@@ -1,4 +1,4 @@
-import { endpoint, jsonResponse } from '../../../server/http.ts';
+import { answer } from '../../../server/http.ts';
 import { getStudio } from '../../../server/studio.ts';
 
-export const GET = endpoint(async (context) => jsonResponse(await getStudio(context)));
+export const GET = answer('studio', (context) => getStudio(context));

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
+import { answer, readJson } from '../../../server/http.ts';
 import { getStudio, setSpeaker } from '../../../server/studio.ts';
 
-export const PUT = endpoint(async (context, { request }) => {
+export const PUT = answer('setSpeaker', async (context, { request }) => {
   await setSpeaker(context, await readJson(request));
-  return jsonResponse(await getStudio(context));
+  return getStudio(context);
 });

@@ -1,6 +1,6 @@
-import { endpoint, jsonResponse, readJson } from '../../../server/http.ts';
+import { answer, readJson } from '../../../server/http.ts';
 import { makePractice } from '../../../server/tracks.ts';
 
-export const POST = endpoint(async (context, { request }) =>
-  jsonResponse(await makePractice(context, await readJson(request)), 201),
+export const POST = answer('makePractice', async (context, { request }) =>
+  makePractice(context, await readJson(request)),
 );

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { peopleOf, takeBackInvitation } from '../../../../server/people.ts';
 
-export const DELETE = endpoint(async (context, { params }) => {
+export const DELETE = answer('takeBackInvitation', async (context, { params }) => {
   await takeBackInvitation(context, params.id);
-  return jsonResponse(await peopleOf(context));
+  return peopleOf(context);
 });

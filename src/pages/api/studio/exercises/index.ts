@@ -1,15 +1,15 @@
-import { endpoint, jsonResponse, readBody, readJson } from '../../../../server/http.ts';
+import { answer, readBody, readJson } from '../../../../server/http.ts';
 import { getStudio, importExercises, removeExercise, saveExercise } from '../../../../server/studio.ts';
 
-export const PUT = endpoint(async (context, { request }) => {
+export const PUT = answer('saveExercise', async (context, { request }) => {
   await saveExercise(context, await readJson(request));
-  return jsonResponse(await getStudio(context));
+  return getStudio(context);
 });
-export const POST = endpoint(async (context, { request }) => {
+export const POST = answer('importExercises', async (context, { request }) => {
   const done = await importExercises(context, await readBody(request));
-  return jsonResponse({ ...done, studio: await getStudio(context) });
+  return { ...done, studio: await getStudio(context) };
 });
-export const DELETE = endpoint(async (context, { url }) => {
+export const DELETE = answer('removeExercise', async (context, { url }) => {
   await removeExercise(context, url.searchParams.get('name') ?? undefined);
-  return jsonResponse(await getStudio(context));
+  return getStudio(context);
 });

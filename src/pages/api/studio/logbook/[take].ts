@@ -1,8 +1,8 @@
-import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
+import { answer, readJson } from '../../../../server/http.ts';
 import { changeLogbook } from '../../../../server/logbook.ts';
 import { getStudio } from '../../../../server/studio.ts';
 
-export const PUT = endpoint(async (context, { params, request }) => {
+export const PUT = answer('changeLogbook', async (context, { params, request }) => {
   await changeLogbook(context, params.take, await readJson(request));
-  return jsonResponse({ studio: await getStudio(context) });
+  return { studio: await getStudio(context) };
 });

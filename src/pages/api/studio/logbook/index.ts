@@ -1,4 +1,4 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { readLogbook } from '../../../../server/logbook.ts';
 
-export const GET = endpoint(async (context) => jsonResponse(await readLogbook(context)));
+export const GET = answer('logbook', (context) => readLogbook(context));

@@ -1,9 +1,8 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { removeTake } from '../../../../server/takes.ts';
 import { getTake } from '../../../../server/get-take.ts';
 
-export const GET = endpoint(async (context, { params }) => jsonResponse(await getTake(context, params.id)));
-export const DELETE = endpoint(async (context, { params }) => {
+export const GET = answer('getTake', (context, { params }) => getTake(context, params.id));
+export const DELETE = answer('removeTake', async (context, { params }) => {
   await removeTake(context, params.id);
-  return new Response(null, { status: 204 });
 });

@@ -1,5 +1,5 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { bringBackTake } from '../../../../server/takes.ts';
 
 /** Brings back what was deleted. */
-export const POST = endpoint(async (context, { params }) => jsonResponse(await bringBackTake(context, params.id)));
+export const POST = answer('restoreTake', (context, { params }) => bringBackTake(context, params.id));

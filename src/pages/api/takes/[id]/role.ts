@@ -1,6 +1,6 @@
-import { endpoint, jsonResponse, readJson } from '../../../../server/http.ts';
+import { answer, readJson } from '../../../../server/http.ts';
 import { setRole } from '../../../../server/takes.ts';
 
-export const PUT = endpoint(async (context, { params, request }) =>
-  jsonResponse(await setRole(context, params.id, await readJson(request))),
+export const PUT = answer('setRole', async (context, { params, request }) =>
+  setRole(context, params.id, await readJson(request)),
 );

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { takeWaveform } from '../../../../server/takes.ts';
 
-export const GET = endpoint(async (context, { params }) => {
+export const GET = answer('waveform', async (context, { params }) => {
   const { peaksASecond, peaks } = await takeWaveform(context, params.id);
-  return jsonResponse({ peaksASecond, peaks: [...peaks] });
+  return { peaksASecond, peaks: [...peaks] };
 });

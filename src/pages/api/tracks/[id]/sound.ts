@@ -1,8 +1,8 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { soundOf } from '../../../../server/tracks.ts';
 
-export const GET = endpoint(async (context, { params }) => {
+export const GET = answer('trackSound', async (context, { params }) => {
   const { waveform, energies } = await soundOf(context, params.id);
   // Six figures are more than a float holds of an energy that anyone reads.
-  return jsonResponse({ waveform: [...waveform], energies: Array.from(energies, (e) => Number(e.toPrecision(6))) });
+  return { waveform: [...waveform], energies: Array.from(energies, (e) => Number(e.toPrecision(6))) };
 });

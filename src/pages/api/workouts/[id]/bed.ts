@@ -1,6 +1,6 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { queueBed } from '../../../../server/music.ts';
 
-export const POST = endpoint(async (context, { params, url }) =>
-  jsonResponse(await queueBed(context, params.id, url.searchParams.get('format')), 202),
+export const POST = answer('queueBed', (context, { params, url }) =>
+  queueBed(context, params.id, url.searchParams.get('format')),
 );

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { getStudio, learnChangeFigures } from '../../../../server/studio.ts';
 
-export const POST = endpoint(async (context, { params }) => {
+export const POST = answer('learnChanges', async (context, { params }) => {
   const { used } = await learnChangeFigures(context, params.id);
-  return jsonResponse({ used, studio: await getStudio(context) });
+  return { used, studio: await getStudio(context) };
 });

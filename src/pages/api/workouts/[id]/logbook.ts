@@ -1,8 +1,8 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { getStudio } from '../../../../server/studio.ts';
 import { keepInLogbook } from '../../../../server/logbook.ts';
 
-export const POST = endpoint(async (context, { params }) => {
+export const POST = answer('keepInLogbook', async (context, { params }) => {
   const change = await keepInLogbook(context, params.id);
-  return jsonResponse({ change, studio: await getStudio(context) });
+  return { change, studio: await getStudio(context) };
 });

@@ -1,8 +1,7 @@
-import { endpoint } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { bringBackWorkout } from '../../../../server/workouts.ts';
 
 /** Brings back a workout that was deleted. */
-export const POST = endpoint(async (context, { params }) => {
+export const POST = answer('restoreWorkout', async (context, { params }) => {
   await bringBackWorkout(context, params.id);
-  return new Response(null, { status: 204 });
 });

@@ -1,6 +1,6 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { queueSound } from '../../../../server/deliver.ts';
 
-export const POST = endpoint(async (context, { params, url }) =>
-  jsonResponse(await queueSound(context, params.id, url.searchParams.get('part')), 202),
+export const POST = answer('queueSound', (context, { params, url }) =>
+  queueSound(context, params.id, url.searchParams.get('part')),
 );

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse } from '../../../../server/http.ts';
+import { answer } from '../../../../server/http.ts';
 import { getStudio, learnSpeaker } from '../../../../server/studio.ts';
 
-export const POST = endpoint(async (context, { params }) => {
+export const POST = answer('learnSpeaker', async (context, { params }) => {
   const speaker = await learnSpeaker(context, params.id);
-  return jsonResponse({ speaker, studio: await getStudio(context) });
+  return { speaker, studio: await getStudio(context) };
 });

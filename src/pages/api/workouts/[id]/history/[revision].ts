@@ -1,6 +1,6 @@
-import { endpoint, jsonResponse } from '../../../../../server/http.ts';
+import { answer } from '../../../../../server/http.ts';
 import { documentAt } from '../../../../../server/workouts.ts';
 
-export const GET = endpoint(async (context, { params }) =>
-  jsonResponse(await documentAt(context, params.id, Number(params.revision))),
+export const GET = answer('documentAt', (context, { params }) =>
+  documentAt(context, params.id, Number(params.revision)),
 );

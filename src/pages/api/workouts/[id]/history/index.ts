@@ -1,4 +1,4 @@
-import { endpoint, jsonResponse } from '../../../../../server/http.ts';
+import { answer } from '../../../../../server/http.ts';
 import { history } from '../../../../../server/workouts.ts';
 
-export const GET = endpoint(async (context, { params }) => jsonResponse(await history(context, params.id)));
+export const GET = answer('history', (context, { params }) => history(context, params.id));

@@ -1,7 +1,6 @@
-import { endpoint } from '../../../../../server/http.ts';
+import { answer } from '../../../../../server/http.ts';
 import { forgetVersion } from '../../../../../server/versions.ts';
 
-export const DELETE = endpoint(async (context, { params }) => {
+export const DELETE = answer('forgetVersion', async (context, { params }) => {
   await forgetVersion(context, params.id, params.version);
-  return new Response(null, { status: 204 });
 });

@@ -1,7 +1,7 @@
-import { endpoint, jsonResponse, readJson } from '../../../../../server/http.ts';
+import { answer, readJson } from '../../../../../server/http.ts';
 import { listVersions, nameVersion } from '../../../../../server/versions.ts';
 
-export const GET = endpoint(async (context, { params }) => jsonResponse(await listVersions(context, params.id)));
-export const POST = endpoint(async (context, { params, request }) =>
-  jsonResponse(await nameVersion(context, params.id, await readJson(request)), 201),
+export const GET = answer('versions', (context, { params }) => listVersions(context, params.id));
+export const POST = answer('nameVersion', async (context, { params, request }) =>
+  nameVersion(context, params.id, await readJson(request)),
 );
