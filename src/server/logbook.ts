@@ -1,5 +1,5 @@
 import { bookWith } from '../core/exercise/library.ts';
-import { type ChangeFigures, changeOvers } from '../core/script/change-over.ts';
+import { changeOvers } from '../core/script/change-over.ts';
 import { voiceOf } from '../core/align/align.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
@@ -8,6 +8,7 @@ import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook
 import { type Db, inTransaction } from '../db/pool.ts';
 import { lockStudio, putFigures } from '../db/studio-sql.ts';
 import { takeById } from '../db/takes-sql.ts';
+import type { LogChange, Logged } from '../contract/wire.ts';
 import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
@@ -17,17 +18,7 @@ import { takeInHand } from './programme.ts';
 import { asTimed } from './music-timing.ts';
 import { checkId, getWorkout } from './workouts.ts';
 
-/** A recording as the logbook keeps it. */
-type Kept = Omit<LogRow, 'takeId' | 'keptAt'>;
-/** What an entry was and is; `changes`: the studio's figures of change-overs, where they changed with it. */
-interface LogChange {
-  readonly takeId: string;
-  readonly before: Kept | null;
-  readonly after: Kept | null;
-  readonly changes: { readonly before: ChangeFigures; readonly after: ChangeFigures } | null;
-}
-
-function keptOf(row: LogRow | undefined): Kept | null {
+function keptOf(row: LogRow | undefined): Logged | null {
   if (row === undefined) return null;
   const { workoutId, title, instructor, entry } = row;
   return { workoutId, title, instructor, entry };
@@ -41,7 +32,10 @@ export async function readLogbook(context: Context): Promise<LogRow[]> {
  * Puts the take of a workout into the logbook, and what it and all before it taught into the studio's figures: speaking
  * rates, and the seconds that change-overs take where the take says something of them.
  */
-export async function keepInLogbook(context: Context, workoutId: string | undefined): Promise<LogChange> {
+export async function keepInLogbook(
+  context: Context,
+  workoutId: string | undefined,
+): Promise<LogChange & { readonly takeId: string }> {
   const stored = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored.document);
   const found = await takeInHand(context, stored.id, document);
@@ -88,7 +82,7 @@ export async function changeLogbook(context: Context, takeId: string | undefined
   });
 }
 
-async function write(db: Db, takeId: string, kept: Kept | null): Promise<void> {
+async function write(db: Db, takeId: string, kept: Logged | null): Promise<void> {
   if (kept === null) await deleteLogEntry(db, takeId);
   else await putLogEntry(db, { takeId, ...kept });
   await putFigures(db, 'paces', pacesOf((await logbook(db)).map((row) => row.entry)));

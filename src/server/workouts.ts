@@ -2,7 +2,7 @@ import jsonpatch, { type Operation } from 'fast-json-patch';
 import { compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import { EMPTY_EDIT, type WorkoutDocument, newDocument } from '../core/workout/document.ts';
-import { type WorkoutState, nextStep, stateOf } from '../core/workout/progress.ts';
+import { nextStep, stateOf } from '../core/workout/progress.ts';
 import { type Db } from '../db/pool.ts';
 import {
   type Change,
@@ -21,20 +21,11 @@ import {
   workoutById,
 } from '../db/workouts-sql.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
+import type { WorkoutSummary } from '../contract/wire.ts';
 import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
-
-interface WorkoutSummary {
-  readonly id: string;
-  readonly title: string;
-  readonly lengthUs: number;
-  readonly state: WorkoutState;
-  readonly next: ReturnType<typeof nextStep>;
-  readonly updatedAt: string;
-  readonly template: boolean;
-}
 
 export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
   return (await listWorkouts(context.pool)).map((row) => ({
