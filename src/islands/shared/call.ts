@@ -20,13 +20,21 @@ export async function call<R extends RouteId>(
 ): Promise<GivesOf<R>> {
   const { method } = ROUTES[id];
   const { body, headers, asked: _, ...others } = (sending ?? {}) as Partial<Sending<RouteId>>;
-  const isText = typeof body === 'string' || body instanceof Blob;
   return api<GivesOf<R>>(addressOf(id, params, sending?.asked), {
     ...others,
     method,
-    ...(body !== undefined && { body: isText ? body : JSON.stringify(body) }),
-    headers: { ...(body !== undefined && { 'Content-Type': isText ? 'text/plain' : 'application/json' }), ...headers },
+    ...(body !== undefined && { body: asSent(body) }),
+    headers: { ...typeOf(body), ...headers },
   });
+}
+
+/** Text and files go as they are, everything else as JSON. */
+const asSent = (body: unknown) => (typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body));
+
+/** A file says itself what it is. */
+function typeOf(body: unknown): Record<string, string> {
+  if (body === undefined || body instanceof Blob) return {};
+  return { 'Content-Type': typeof body === 'string' ? 'text/plain' : 'application/json' };
 }
 
 /** The address of a route, for links, players and events. */
