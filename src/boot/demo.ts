@@ -72,6 +72,6 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   const { rules } = EMPTY_EDIT;
   const look = { ...rules.look, look: 'sill' } as const;
   const chosen = { ...filmed, edit: { ...EMPTY_EDIT, takeId: take.id, rules: { ...rules, look } } };
-  await updateWorkout(context.pool, row.id, 1, chosen, factsOf(chosen));
+  await updateWorkout(context.pool, { id: row.id, revision: 1, document: chosen }, factsOf(chosen));
   return true;
 }

@@ -88,9 +88,7 @@ export async function lockWorkout(db: Db, id: string): Promise<StoredWorkoutRow 
 
 export async function updateWorkout(
   db: Db,
-  id: string,
-  revision: number,
-  document: WorkoutDocument,
+  { id, revision, document }: WorkoutRow,
   facts: WorkoutFacts,
 ): Promise<void> {
   await db.query(
@@ -100,13 +98,15 @@ export async function updateWorkout(
   );
 }
 
+/** A change to keep; `changeId`: the one that its page gave it. */
+interface NewChange extends Pick<Change, 'revision' | 'patch' | 'inverse'> {
+  readonly changeId: string | null;
+}
+
 export async function insertChange(
   db: Db,
   workoutId: string,
-  revision: number,
-  patch: readonly Operation[],
-  inverse: readonly Operation[],
-  changeId: string | null,
+  { revision, patch, inverse, changeId }: NewChange,
 ): Promise<void> {
   await db.query(
     'INSERT INTO workout_changes (workout_id, revision, patch, inverse, change_id) VALUES ($1, $2, $3, $4, $5)',

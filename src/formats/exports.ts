@@ -215,10 +215,10 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'description.txt',
     mime: 'text/plain',
     write: (s) =>
-      writeDescription(s.title, s.length, equipmentOf(s), s.lanes.chapters, s.credits, [
-        ...homeNotes(s.plan),
-        ...breakNotes(s.plan),
-      ]),
+      writeDescription({ title: s.title, length: s.length, chapters: s.lanes.chapters }, equipmentOf(s), {
+        credits: s.credits,
+        notes: [...homeNotes(s.plan), ...breakNotes(s.plan)],
+      }),
   },
   {
     name: 'title-tags-txt',

@@ -183,15 +183,13 @@ describe('plans as JSON', () => {
 
 describe('the description', () => {
   it('has length, equipment, chapters from 0:00 on and the standing notice', () => {
-    const text = writeDescription(
-      'Skeps',
-      s(754),
-      ['crate', 'mat'],
-      [chapter(0, 60, 'Welcome'), chapter(60.4, 754, 'Hive circuit')],
-    );
+    const chapters = [chapter(0, 60, 'Welcome'), chapter(60.4, 754, 'Hive circuit')];
+    const text = writeDescription({ title: 'Skeps', length: s(754), chapters }, ['crate', 'mat']);
     expect(text).toMatch(
       /^Skeps\n\n13 minutes. You need: crate, mat.\n\n0:00 Welcome\n1:00 Hive circuit\n\nStop if you feel chest pain/,
     );
-    expect(writeDescription('Skeps', s(20), [], [])).toContain('Under a minute. You need no equipment.');
+    expect(writeDescription({ title: 'Skeps', length: s(20), chapters: [] }, [])).toContain(
+      'Under a minute. You need no equipment.',
+    );
   });
 });

@@ -59,9 +59,10 @@ export async function patchWorkout(
     await checkTake(db, row, next);
     const inverse = jsonpatch.compare(next, row.stored as object);
     if (inverse.length === 0) return { revision };
-    await updateWorkout(db, row.id, revision + 1, next, factsOf(next));
-    await insertChange(db, row.id, revision + 1, patch as Operation[], inverse, changeId);
-    return { revision: revision + 1 };
+    const changed = { id: row.id, revision: revision + 1, document: next };
+    await updateWorkout(db, changed, factsOf(next));
+    await insertChange(db, row.id, { revision: changed.revision, patch: patch as Operation[], inverse, changeId });
+    return { revision: changed.revision };
   });
 }
 

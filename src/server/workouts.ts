@@ -120,9 +120,10 @@ export async function amendWorkout(
   const next = amend(row.document);
   const inverse = jsonpatch.compare(next, row.stored as object);
   if (inverse.length === 0) return row.revision;
-  await updateWorkout(db, id, row.revision + 1, next, factsOf(next));
-  await insertChange(db, id, row.revision + 1, jsonpatch.compare(row.document, next), inverse, null);
-  return row.revision + 1;
+  const revision = row.revision + 1;
+  await updateWorkout(db, { id, revision, document: next }, factsOf(next));
+  await insertChange(db, id, { revision, patch: jsonpatch.compare(row.document, next), inverse, changeId: null });
+  return revision;
 }
 
 export async function history(context: Context, id: string | undefined): Promise<Omit<Change, 'inverse'>[]> {

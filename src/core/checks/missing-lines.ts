@@ -3,7 +3,7 @@ import { callFacts } from '../script/call-facts.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
-import { fromSeconds } from '../time/micros.ts';
+import { type Micros, fromSeconds } from '../time/micros.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 
 /** A form line stands this long after the move's start, when its name has been said. */
@@ -38,13 +38,15 @@ export function missingLines(
     if (of === null) continue;
     const place = { clock: 'plan', segmentKey: s.key, at: s.start, certainty: 0.8 } as const;
     if (of.caution !== '' && !formed.has(s.label.toLowerCase()) && !placedBefore('caution', s)) {
-      const fixes = of.form === '' ? [] : [add(script, 'form', s, `${of.form}.`, FORM_AFTER)];
+      const fixes =
+        of.form === '' ? [] : [addLine(script, s, { kind: 'form', text: `${of.form}.`, afterUs: FORM_AFTER })];
       found.push(finding('form-missing', { move: s.label, caution: of.caution }, { ...place, fixes }));
     }
     if (of.levels && of.impact !== 'none' && !optioned.has(s.label.toLowerCase()) && !placedBefore('option', s)) {
       const lead = segments[leadOf(segments, s)] ?? s;
       const afterUs = lead === s ? FORM_AFTER : fromSeconds(3);
-      const fixes = of.easier === '' ? [] : [add(script, 'option', lead, `Easier: ${of.easier}.`, afterUs)];
+      const fixes =
+        of.easier === '' ? [] : [addLine(script, lead, { kind: 'option', text: `Easier: ${of.easier}.`, afterUs })];
       found.push(finding('option-missing', { move: s.label, impact: of.impact }, { ...place, fixes }));
     }
   }
@@ -58,19 +60,15 @@ function leadOf(segments: readonly Segment[], segment: Segment): number {
   return i;
 }
 
-function add(
-  script: Script,
-  kind: CueKind,
-  segment: Segment,
-  text: string,
-  afterUs: ReturnType<typeof fromSeconds>,
-): Fix {
-  const cue: Cue = {
-    id: freeCueId(script.cues),
-    segmentKey: segment.key,
-    kind,
-    anchor: { kind: 'start', afterUs },
-    text,
-  };
+interface NewLine {
+  readonly kind: CueKind;
+  readonly text: string;
+  /** After the start of its segment. */
+  readonly afterUs: Micros;
+}
+
+function addLine(script: Script, segment: Segment, { kind, text, afterUs }: NewLine): Fix {
+  const anchor = { kind: 'start', afterUs } as const;
+  const cue: Cue = { id: freeCueId(script.cues), segmentKey: segment.key, kind, anchor, text };
   return { kind: 'script', label: `Add “${text}”`, changes: [{ kind: 'add', cue }] };
 }

@@ -26,7 +26,7 @@ const line = (segmentKey: string, text: string, afterS = 5, kind: Cue['kind'] = 
   text,
 });
 const findings = (script: Script) =>
-  scriptFindings(plan, segments, script, schedule(segments, script, { plan }), { plan });
+  scriptFindings({ plan, segments }, script, schedule(segments, script, { plan }), { plan });
 const about = (script: Script, rule: string) => findings(script).filter((f) => f.rule === rule);
 const fixed = (script: Script, finding: Finding | undefined, which = 0): Script =>
   applyFix({ ...newDocument('T'), plan, script }, finding!.fixes[which]!).script;

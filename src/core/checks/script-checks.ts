@@ -16,8 +16,7 @@ import { wordingFindings } from './wording-checks.ts';
  * how it is worded, what is missing.
  */
 export function scriptFindings(
-  plan: Plan,
-  segments: readonly Segment[],
+  { plan, segments }: { readonly plan: Plan; readonly segments: readonly Segment[] },
   script: Script,
   schedule: Schedule,
   means: CallMeans,

@@ -20,7 +20,7 @@ const LONGEST_BLACK_S = 0.4;
 
 /** Stretches in which nothing moves in the cells that count. */
 export function stillSpans(cells: CellSeries, counts: (cell: number) => boolean, rate: FrameRate): Span[] {
-  return stillFor(cells, counts, rate, STILL, LONGEST_STILL_S);
+  return stillFor(cells, counts, rate, { within: STILL, leastS: LONGEST_STILL_S });
 }
 
 /**
@@ -28,15 +28,14 @@ export function stillSpans(cells: CellSeries, counts: (cell: number) => boolean,
  * more counts as standing still there.
  */
 export function nearlyStillSpans(cells: CellSeries, counts: (cell: number) => boolean, rate: FrameRate): Span[] {
-  return stillFor(cells, counts, rate, STILL * 2, LONGEST_STILL_S / 3);
+  return stillFor(cells, counts, rate, { within: STILL * 2, leastS: LONGEST_STILL_S / 3 });
 }
 
 function stillFor(
   cells: CellSeries,
   counts: (cell: number) => boolean,
   rate: FrameRate,
-  within: number,
-  leastS: number,
+  { within, leastS }: { readonly within: number; readonly leastS: number },
 ): Span[] {
   const counted = Array.from({ length: CELLS }, (_, c) => c).filter(counts);
   const frames = cells.length / CELLS;

@@ -30,7 +30,7 @@ export function lookAtScript(
   const { segments } = compile(plan);
   return {
     sheet: callSheet(segments, script, made, means),
-    findings: scriptFindings(plan, segments, script, made, means).map((finding) => onWords(finding, script)),
+    findings: scriptFindings({ plan, segments }, script, made, means).map((finding) => onWords(finding, script)),
   };
 }
 

@@ -3,17 +3,26 @@ import type { Chapter } from '../../core/lanes/chapter.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
+interface DescribedClass {
+  readonly title: string;
+  readonly length: Micros;
+  readonly chapters: readonly Chapter[];
+}
+
+/** Who made the music; sentences, without their full stops, that come after length and equipment. */
+interface DescriptionNotes {
+  readonly credits?: readonly string[];
+  readonly notes?: readonly string[];
+}
+
 /**
  * The text that goes beside the video: title, length, what is needed, what else is to be known, chapters as
  * `m:ss title` (first at 0:00), and the standing notice.
  */
 export function writeDescription(
-  title: string,
-  length: Micros,
+  { title, length, chapters }: DescribedClass,
   equipment: readonly string[],
-  chapters: readonly Chapter[],
-  credits: readonly string[] = [],
-  notes: readonly string[] = [],
+  { credits = [], notes = [] }: DescriptionNotes = {},
 ): string {
   const minutes = Math.round(length / 60e6);
   const needs = equipment.length === 0 ? 'You need no equipment.' : `You need: ${equipment.join(', ')}.`;
