@@ -5,7 +5,7 @@ export function MeasuredWanted({ finding }: { readonly finding: Finding }) {
   const { measured, wanted, source } = wordsOf(finding);
   return (
     <>
-      <span className="figures">{measured}</span>; wanted {wanted} ({source})
+      {measured}; wanted {wanted} ({source})
     </>
   );
 }
