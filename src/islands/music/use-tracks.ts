@@ -4,7 +4,7 @@ import { ApiError } from '../shared/api.ts';
 import { addressOf, asking, call } from '../shared/call.ts';
 import { sendFile } from '../shoot/send-file.ts';
 import { type LibraryTrack, withTrack } from '../../core/music/library.ts';
-import type { TrackChange } from '../workbench/saving/track-change.ts';
+import type { TrackChange } from '../../contract/wire.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LOOK_MS = 700;

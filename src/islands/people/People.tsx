@@ -8,7 +8,7 @@ import { type Me, ROLES, ROLE_SAYS } from './roles.ts';
 interface Props extends Listed {
   readonly me: Me;
 }
-const dayOf = (date: Date | string) => new Date(date).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+const dayOf = (date: string) => new Date(date).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 
 /** Who works in the studio, who is invited, and as what. */
 export function People({ me, ...first }: Props) {

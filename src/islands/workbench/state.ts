@@ -7,7 +7,7 @@ import type { LibraryTrack } from '../../core/music/library.ts';
 import type { WordsText } from '../../formats/transcript-writer.ts';
 import type { Conflict } from './saving/conflict.ts';
 import type { SaveState } from './saving/save-queue.ts';
-import type { TrackChange } from './saving/track-change.ts';
+import type { TrackChange } from '../../contract/wire.ts';
 import type { TakeWithTranscript } from '../../contract/wire.ts';
 import type { Asked, Step } from './undo.ts';
 

@@ -7,7 +7,7 @@ import { mergeTranscripts } from '../../formats/merge-transcripts.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { type WordsText, rewritten } from '../../formats/transcript-writer.ts';
 import type { Micros } from '../../core/time/micros.ts';
-import type { TrackChange } from './saving/track-change.ts';
+import type { TrackChange } from '../../contract/wire.ts';
 
 /** A request to the server that can be sent again. */
 export interface Asked {

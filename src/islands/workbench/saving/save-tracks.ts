@@ -1,4 +1,5 @@
-import { type TrackChange, withTrackChange } from './track-change.ts';
+import type { TrackChange } from '../../../contract/wire.ts';
+import { withTrackChange } from './track-change.ts';
 import { type LibraryTrack, withTrack } from '../../../core/music/library.ts';
 import type { Rights } from '../../../core/music/track.ts';
 import { same } from '../../../core/merge/same.ts';

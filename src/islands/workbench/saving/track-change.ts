@@ -1,14 +1,6 @@
+import type { TrackChange } from '../../../contract/wire.ts';
 import type { LibraryTrack } from '../../../core/music/library.ts';
-import type { TempoMap } from '../../../core/music/tempo-map.ts';
 import type { Rights } from '../../../core/music/track.ts';
-
-/** What a person changes of a track. A map of null is the one that was heard. */
-export interface TrackChange {
-  readonly title?: string;
-  readonly artist?: string;
-  readonly map?: TempoMap | null;
-  readonly rights?: Partial<Omit<Rights, 'proof'>>;
-}
 
 /** A track with a change laid over it. */
 export function withTrackChange(track: LibraryTrack, { title, artist, map, rights }: TrackChange): LibraryTrack {
