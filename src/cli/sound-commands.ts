@@ -2,7 +2,14 @@ import { existsSync, statSync } from 'node:fs';
 import { compile } from '../core/plan/compile.ts';
 import { keyName } from '../core/music/key.ts';
 import { blockSpans } from '../core/music/arrangement.ts';
-import { STRETCH_MOST, type Meeting, meetings, meetingTempos, musicLengths, tempoRange } from '../core/music/tempo-matching.ts';
+import {
+  STRETCH_MOST,
+  type Meeting,
+  meetings,
+  meetingTempos,
+  musicLengths,
+  tempoRange,
+} from '../core/music/tempo-matching.ts';
 import { hearMusic } from '../core/signal/listen.ts';
 import { fromSeconds, micros } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
