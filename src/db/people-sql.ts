@@ -2,7 +2,6 @@ import type { Db } from './pool.ts';
 
 /** What somebody may do in a studio: everything and the people in it, everything but the people, only look. */
 export type Role = 'owner' | 'editor' | 'viewer';
-export const ROLES: readonly Role[] = ['owner', 'editor', 'viewer'];
 
 export interface Member {
   readonly personId: string;

@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
-import type { People as Listed, Role } from '../../contract/wire.ts';
+import { type People as Listed, ROLES, type Role } from '../../contract/wire.ts';
 import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
-import { type Me, ROLES, ROLE_SAYS } from './roles.ts';
+import { type Me, ROLE_SAYS } from './roles.ts';
 
 interface Props extends Listed {
   readonly me: Me;

@@ -1,7 +1,5 @@
 import type { Role } from '../../contract/wire.ts';
 
-export const ROLES: readonly Role[] = ['owner', 'editor', 'viewer'];
-
 export const ROLE_SAYS: Readonly<Record<Role, string>> = {
   owner: 'owners change everything, and who is in the studio.',
   editor: 'editors change everything but who is in the studio.',
