@@ -29,13 +29,13 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
 };
 const ROWS = [
   'time',
+  'language',
   'exercise',
   'plan',
   'speech',
   'script',
   'music',
   'signal',
-  'language',
   'transcript',
   'calls',
   'align',

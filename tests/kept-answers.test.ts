@@ -43,12 +43,12 @@ import { USUAL_CHANGES } from '../src/core/script/change-over.ts';
 import { ownStyle } from '../src/core/script/ways-of-calling.ts';
 import { lineTime, speakingParts, speechRoom } from '../src/core/speech/line-time.ts';
 import { calibrate, samplesOf } from '../src/core/speech/calibrate.ts';
-import { numberWords, spokenGroups, writeOut } from '../src/core/speech/spoken.ts';
-import { syllablesOf } from '../src/core/speech/syllables.ts';
+import { ENGLISH } from '../src/core/language/en/english.ts';
+import { spokenGroups } from '../src/core/speech/spoken-groups.ts';
 import { fromSeconds as s, micros } from '../src/core/time/micros.ts';
 import { spokenTrack } from '../src/core/transcript/clauses.ts';
 import { phrasesOf } from '../src/core/transcript/phrases.ts';
-import { tokensOf } from '../src/core/transcript/transcript.ts';
+import { spokenWords } from '../src/core/transcript/transcript.ts';
 import { plannedProgramme } from '../src/core/workout/planned-programme.ts';
 import { USUAL_STUDIO, callMeans } from '../src/core/workout/studio.ts';
 import { lookAtScript, placeScript } from '../src/core/workout/work-script.ts';
@@ -110,7 +110,7 @@ const CLASS_AS_PLANNED: Alignment = {
   })),
   extra: [],
   grids: [],
-  words: [],
+  words: { tokens: [], language: 'en' },
 };
 
 describe('kept answers', () => {
@@ -173,7 +173,7 @@ describe('kept answers', () => {
     const lines = SCHOOLS.flatMap(([, outline], seed) => {
       const plan = planOf(outline);
       const { take } = plantSlips(plan, seed + 1);
-      const tokens = tokensOf(take.transcript, take.duration);
+      const words = spokenWords(take.transcript, take.duration);
       const alignment: Alignment = {
         segments: take.segments.map((segment, i) => {
           const recorded = take.truth.get(segment.key) ?? null;
@@ -182,29 +182,30 @@ describe('kept answers', () => {
         }),
         extra: [],
         grids: [],
-        words: tokens,
+        words,
       };
-      const claims = claimsInTake(tokens, recordedClass(plan, alignment));
-      const findings = withTakeFixes(
-        [...takeFindings(alignment, claims), ...mistakeFindings(plan, alignment, tokens)],
-        { alignment, tokens, claims },
-      );
+      const claims = claimsInTake(words, recordedClass(plan, alignment));
+      const findings = withTakeFixes([...takeFindings(alignment, claims), ...mistakeFindings(plan, alignment, words)], {
+        alignment,
+        tokens: words.tokens,
+        claims,
+      });
       const changes = changeOvers(plan, take.segments);
-      const entry = logEntryOf(take.segments, alignment, tokens, take.duration);
+      const entry = logEntryOf(take.segments, alignment, words, take.duration);
       const labels = take.segments.filter(isActive).map((x) => x.label);
       return [
         ...claims.map((c) => ({ ...c })),
         ...findings.map(found),
         ...mistakesOf(findings, alignment),
         ...[...findingsBySegment(findings)].map(([key, of]) => [key, of.length]),
-        ...hear(tokens, labels).filter((_, i) => i % 3 === 0),
+        ...hear(words, labels).filter((_, i) => i % 3 === 0),
         ...overrunsOf(alignment, changes),
         ...driftOf(alignment).filter((_, i) => i % 4 === 0),
         entry,
         pacesOf([entry]),
         learnCalls(take.transcript, take.duration, labels, ownStyle(DEFAULT_CALLS)),
         learnChanges(changes, alignment.segments, USUAL_CHANGES),
-        ...phrasesOf(tokens).filter((_, i) => i % 5 === 0),
+        ...phrasesOf(words).filter((_, i) => i % 5 === 0),
       ];
     });
     await kept('takes', lines);
@@ -214,7 +215,7 @@ describe('kept answers', () => {
     const running = recordedClass(CLAIM_PLAN, CLASS_AS_PLANNED);
     const lines = said.map(({ atUs, text }) => {
       const cue = { start: micros(atUs), end: micros(atUs + 2e6), text, words: null };
-      const tokens = tokensOf({ cues: [cue] }, s(3_600));
+      const tokens = spokenWords({ cues: [cue] }, s(3_600));
       const claims = claimsInTake(tokens, running);
       return `${Math.round(atUs / 1e6)} ${text} => ${line(claims.map(({ at: _a, ...c }) => c))}`;
     });
@@ -296,11 +297,11 @@ describe('kept answers', () => {
         t,
         lineTime(t),
         speakingParts(t),
-        writeOut(t),
-        spokenGroups(t),
-        t.split(' ').map(syllablesOf),
+        ENGLISH.speaking.writeOut(t),
+        spokenGroups(t, ENGLISH),
+        t.split(' ').map(ENGLISH.speaking.syllablesOf),
       ]),
-      Array.from({ length: 130 }, (_, i) => numberWords(i * 9)),
+      Array.from({ length: 130 }, (_, i) => ENGLISH.speaking.numberWords(i * 9)),
       calibrate(samplesOf(cues)),
       ...room,
     ]);
@@ -323,7 +324,7 @@ describe('kept answers', () => {
   it('of calls', async () => {
     const labels = ['Squat', 'Reverse lunge', 'Row', 'Plank', 'Push-up'];
     const lines = CALL_PHRASES.map((text) => {
-      const tokens = tokensOf({ cues: [{ start: s(5), end: s(8), text, words: null }] }, s(60));
+      const tokens = spokenWords({ cues: [{ start: s(5), end: s(8), text, words: null }] }, s(60));
       const { clauses } = spokenTrack({ cues: [{ start: s(5), end: s(8), text, words: null }] }, tokens, s(60));
       const read = readClauses(clauses, tokens, labels);
       return `${text} => ${line(read.heard)} ${line(read.clauses)}`;
@@ -354,7 +355,7 @@ describe('kept answers', () => {
       turns
         .map((turn) => {
           const cue = { start: micros(atUs), end: micros(atUs + 2e6), text: turn(text), words: null };
-          const claims = claimsInTake(tokensOf({ cues: [cue] }, s(3_600)), running);
+          const claims = claimsInTake(spokenWords({ cues: [cue] }, s(3_600)), running);
           return claims.map((c) => `${c.type} ${line(c.claimed)} ${line(c.actual)} ${c.verdict}`).join(', ');
         })
         .join(' | '),

@@ -54,7 +54,7 @@ export function exportCommand(
           frameRate(1000, 1),
         );
   // A take that nothing was cut out of is the programme.
-  const said = (alignment?.words ?? []).map((w) => ({ text: w.text, start: w.at, end: w.end }));
+  const said = (alignment?.words.tokens ?? []).map((w) => ({ text: w.text, start: w.at, end: w.end }));
   const { lines } = schedule(
     programme.segments.map((s, index) => ({
       ...(s.segment ?? (compiled.segments[0] as (typeof compiled.segments)[0] & object)),

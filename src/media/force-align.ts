@@ -2,7 +2,7 @@ import { accessSync, constants } from 'node:fs';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
-import { writeOut } from '../core/speech/spoken.ts';
+import { writeOut } from '../core/language/en/written-out.ts';
 import { run } from './child-process.ts';
 import { NotSound } from './sound.ts';
 import { monoAt } from './sync.ts';

@@ -6,7 +6,7 @@ import {
   type TimedWord,
   type Transcript,
   type TranscriptCue,
-  tokensOf,
+  spokenWords,
 } from '../core/transcript/transcript.ts';
 import { micros, type Micros } from '../core/time/micros.ts';
 import { forceAlign } from './force-align.ts';
@@ -47,7 +47,7 @@ const NOT_PLACED = 0.3;
 export const KNOWN_WORDS: Recogniser = {
   name: 'forced alignment of the known words',
   async hear({ path, duration, known, voice, onProgress, signal }) {
-    const tokens = tokensOf(known ?? { cues: [] }, duration, voice).filter((t) => t.at < duration);
+    const tokens = spokenWords(known ?? { cues: [] }, duration, voice).tokens.filter((t) => t.at < duration);
     const windows = phraseWindows(tokens, duration);
     const found = await forceAlign(
       path,

@@ -3,7 +3,7 @@ import { changeOvers } from '../core/script/change-over.ts';
 import { voiceOf } from '../core/align/align.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
-import { tokensOf } from '../core/transcript/transcript.ts';
+import { spokenWords } from '../core/transcript/transcript.ts';
 import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook-sql.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { lockStudio, putFigures } from '../db/studio-sql.ts';
@@ -45,7 +45,7 @@ export async function keepInLogbook(
   const entry = logEntryOf(
     compiled.segments,
     alignment,
-    tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)),
+    spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound)),
     facts.duration,
   );
   const studio = await getStudio(context);

@@ -28,7 +28,7 @@ async function pageOf(
   ];
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is no script yet: the plan holds no time.');
-  const speaker = speakerOf(studio, plan.instructor);
+  const speaker = speakerOf(studio, plan);
   return {
     plan,
     segments,

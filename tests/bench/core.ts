@@ -150,7 +150,7 @@ for (const [name, set] of [
       }));
   const answers = set.map((s) => ({
     s,
-    claims: claimsIn(spoken(s.text, s.atUs), plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS)),
+    claims: claimsIn({ tokens: spoken(s.text, s.atUs), language: 'en' }, plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS)),
   }));
   const real = answers.filter((a) => a.s.expected !== null);
   const found = real.filter((a) => a.claims.some((c) => c.type === a.s.expected?.type));

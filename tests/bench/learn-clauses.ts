@@ -8,9 +8,9 @@ import { type Segment, isActive } from '../../src/core/plan/segment.ts';
 import { DOINGS, PLACES, RELATIONS, doingOf, kinOf, relationTo } from '../../src/core/align/clause-context.ts';
 import { announcementsAt } from '../../src/core/align/announcements.ts';
 import { readClauses } from '../../src/core/calls/read-clauses.ts';
-import { CLAUSE_MARKS } from '../../src/core/language/en/clause-marks.ts';
+import { CLAUSE_MARKS } from '../../src/core/language/clause-mark.ts';
 import { spokenTrack } from '../../src/core/transcript/clauses.ts';
-import { type Token, tokensOf } from '../../src/core/transcript/transcript.ts';
+import { type Token, spokenWords } from '../../src/core/transcript/transcript.ts';
 import { micros } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
@@ -50,9 +50,10 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
     .sort((a, b) => a.start - b.start);
   const kin = kinOf(real.map((r) => r.segment));
   const transcript = readTranscript(transcriptText(id, 'lines')).value;
-  const tokens = tokensOf(transcript, duration);
-  const track = spokenTrack(transcript, tokens, duration);
-  const { clauses: readings } = readClauses(track.clauses, tokens, labels);
+  const words = spokenWords(transcript, duration);
+  const { tokens } = words;
+  const track = spokenTrack(transcript, words, duration);
+  const { clauses: readings } = readClauses(track.clauses, words, labels);
   const placed = track.clauses.map((c) => {
     const [a, b] = [tokens[c.from] as Token, tokens[c.to - 1] as Token];
     const mid = (a.at + b.end) / 2;

@@ -72,10 +72,10 @@ describe('a speaker', () => {
       error: 0.05,
     });
     const studio = await getStudio(context);
-    expect(lineTime('Sit back and stand', speakerOf(studio, ' ottilie '))).toBeGreaterThan(
+    expect(lineTime('Sit back and stand', speakerOf(studio, { instructor: ' ottilie ' }))).toBeGreaterThan(
       lineTime('Sit back and stand') * 1.3,
     );
-    expect(speakerOf(studio, 'Bo')).toBe(TYPICAL_SPEAKER);
+    expect(speakerOf(studio, { instructor: 'Bo' })).toBe(TYPICAL_SPEAKER);
     const known = studio.speakers.find((s) => s.name === 'Ottilie') ?? null;
     await setSpeaker(context, { before: known, after: null });
     expect((await getStudio(context)).speakers).toEqual([]);

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { voiceOf } from '../../src/core/align/align.ts';
-import { type Transcript, tokensOf } from '../../src/core/transcript/transcript.ts';
+import { type Transcript, spokenWords } from '../../src/core/transcript/transcript.ts';
 import { fromSeconds, micros } from '../../src/core/time/micros.ts';
 import { workOf } from '../../src/db/take-work-sql.ts';
 import { transcriptOf } from '../../src/db/transcripts-sql.ts';
@@ -101,7 +101,7 @@ describe('a take with speech over a beat', () => {
     });
     expect(says).toMatch(/^\d+ of \d+ phrases were found/);
     const words = transcript.cues.flatMap((c) => c.words ?? []);
-    const wanted = tokensOf({ cues: truth }, fromSeconds(LENGTH_S));
+    const { tokens: wanted } = spokenWords({ cues: truth }, fromSeconds(LENGTH_S));
     expect(words.map((w) => w.text)).toEqual(wanted.map((w) => w.text));
     // Only where a line begins is its time known to the sample; inside, the file's times are shares.
     const starts = new Set(truth.map((c) => c.start));

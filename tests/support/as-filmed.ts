@@ -17,6 +17,6 @@ export function asFilmed(segments: readonly Segment[], shift = 0, within: Span |
     }),
     extra: [],
     grids: [],
-    words: [],
+    words: { tokens: [], language: 'en' },
   };
 }

@@ -1,7 +1,7 @@
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
-import { numberWords } from '../../src/core/speech/spoken.ts';
+import { numberWords } from '../../src/core/language/en/written-out.ts';
 import type { ClaimType } from '../../src/core/claims/claim.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 

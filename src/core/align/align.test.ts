@@ -8,7 +8,7 @@ import { fromSeconds, micros } from '../time/micros.ts';
 import { align } from './align.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { findMentions } from '../calls/name-match.ts';
-import { tokensOf } from '../transcript/transcript.ts';
+import { spokenWords } from '../transcript/transcript.ts';
 
 const demo = (name: string) =>
   readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
@@ -107,9 +107,9 @@ describe('laws of alignment', () => {
 
 describe('hearing', () => {
   const heard = (text: string, labels: string[] = []) =>
-    hear(tokensOf(transcriptOf(`[0:10] ${text}\n[0:30] end`), fromSeconds(60)), labels).map((h) => h.kind);
+    hear(spokenWords(transcriptOf(`[0:10] ${text}\n[0:30] end`), fromSeconds(60)), labels).map((h) => h.kind);
   const names = (text: string, labels: string[]) =>
-    findMentions(tokensOf(transcriptOf(`[0:10] ${text}`), fromSeconds(60)), labels).map((m) => m.label);
+    findMentions(spokenWords(transcriptOf(`[0:10] ${text}`), fromSeconds(60)), labels).map((m) => m.label);
   it.each([
     ['Three, two, one.', ['countdown']],
     ['4 3 2 1', ['countdown']],
@@ -128,7 +128,7 @@ describe('hearing', () => {
   ])('%j is heard as %j', (text, kinds) => expect(heard(text)).toEqual(kinds));
   it('tells a next-up from a name', () => {
     const found = hear(
-      tokensOf(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), fromSeconds(60)),
+      spokenWords(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), fromSeconds(60)),
       ['Reverse lunge'],
     );
     expect(found.filter((h) => h.kind === 'name').map((h) => h.kind === 'name' && [h.next, h.side])).toEqual([

@@ -8,7 +8,7 @@ import type { TakeSound } from '../signal/take-sound.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 import { calibrated } from './calibration.ts';
 import { reasonsFor } from './explain.ts';
 import { type Part, mayBePart, partFilmed, segmentsOfPart } from './part-of-plan.ts';
@@ -55,14 +55,17 @@ export function align(
   noTimer: ReadonlySet<string> = new Set(),
   lacking: readonly string[] = [],
 ): Alignment {
-  if (segments.length === 0 || duration <= 0) return { segments: [], extra: [], grids: [], words: [] };
-  const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
-  const track = spokenTrack(transcript, tokens, duration);
+  if (segments.length === 0 || duration <= 0)
+    return { segments: [], extra: [], grids: [], words: { tokens: [], language: transcript.language ?? 'en' } };
+  const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
+  const tokens = all.filter((t) => t.at <= duration);
+  const words = { tokens, language };
+  const track = spokenTrack(transcript, words, duration);
   const labels = labelsOf(segments.filter(isActive));
-  const readings = readClauses(track.clauses, tokens, labels);
+  const readings = readClauses(track.clauses, words, labels);
   const heard: Heard[] = [...readings.heard, ...(sound === null ? [] : hearSounds(sound))].sort((a, b) => a.at - b.at);
   const timed = track.stretches.filter((s) => s.end - s.start <= SHORT_STRETCH_US).length * 2 > track.stretches.length;
-  const given: SearchGiven = { segments, track, tokens, readings, heard, duration, timed, noTimer };
+  const given: SearchGiven = { segments, track, words, readings, heard, duration, timed, noTimer };
   if (!mayBePart(segments, duration)) return alignWhole(given, pins);
   const part = partFilmed(
     given,
@@ -138,7 +141,10 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
     }),
     extra: nameExtras(beyond, segments, places, heard),
     grids,
-    words: retimeWords(given.track, given.tokens, pieces, problem.lattice),
+    words: {
+      tokens: retimeWords(given.track, given.words.tokens, pieces, problem.lattice),
+      language: given.words.language,
+    },
   };
 }
 
@@ -152,7 +158,7 @@ const PIN_REACH_US = 6e6;
  */
 function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {
   const { lattice, segments } = problem;
-  const { readings, track, tokens, heard, timed, duration } = given;
+  const { readings, track, words, heard, timed, duration } = given;
   const us = (place: number) => (lattice.cell[place] as number) * lattice.stepUs;
   const worked = (p: PathPiece | undefined) =>
     p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment] as Segment));
@@ -162,7 +168,7 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
     const place = piece?.from ?? pieces[j - 1]?.to ?? 0;
     const edge = { gap: lattice.gap[place] as number, us: us(place), afterWork: worked(pieces[j - 1]) };
     const last = times[j - 1] ?? 0;
-    const by = timed ? sharpened(edge, track.clauses, readings.clauses, tokens, heard) : edge.us;
+    const by = timed ? sharpened(edge, track.clauses, readings.clauses, words.tokens, heard) : edge.us;
     // Two boundaries never go to one call.
     const at = j > 0 && by - last < LEAST_SEGMENT_US ? edge.us : by;
     times.push(micros(Math.min(duration, Math.max(at, times[j - 1] ?? 0))));

@@ -1,6 +1,6 @@
 import type { Segment } from '../plan/segment.ts';
 import type { Span } from '../time/span.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { TimerGrid } from './machine-timer.ts';
 
 /** Where a planned segment really fell. `recorded` is null where it was never filmed. */
@@ -31,5 +31,5 @@ export interface Alignment {
   /**
    * The transcript's words where they lie by what was found; those without times of their own are surer than before.
    */
-  readonly words: readonly Token[];
+  readonly words: SpokenWords;
 }

@@ -3,7 +3,7 @@ import type { Readings } from '../calls/read-clauses.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
 import { type Kin, kinOf } from './clause-context.ts';
 import type { Where } from './coarse-to-fine.ts';
@@ -22,7 +22,7 @@ import type { PathPiece, Problem } from './problem.ts';
 export interface SearchGiven {
   readonly segments: readonly Segment[];
   readonly track: SpokenTrack;
-  readonly tokens: readonly Token[];
+  readonly words: SpokenWords;
   readonly readings: Readings;
   readonly heard: readonly Heard[];
   readonly duration: Micros;
@@ -52,8 +52,8 @@ export class Beliefs {
     private readonly given: SearchGiven,
     private readonly pins: readonly Pin[],
   ) {
-    const { segments, track, readings, tokens } = given;
-    this.announced = announcementsAt(track.clauses, readings.clauses, tokens);
+    const { segments, track, readings, words } = given;
+    this.announced = announcementsAt(track.clauses, readings.clauses, words.tokens);
     this.text = textScores(segments, readings, this.announced, USUAL_SHARE);
     this.beyondText = beyondScores(readings, this.announced);
     this.kin = kinOf(segments);

@@ -1,4 +1,4 @@
-import { CLAUSE_MARKS, type ClauseMark } from '../language/en/clause-marks.ts';
+import { CLAUSE_MARKS, type ClauseMark } from '../language/clause-mark.ts';
 import { CLAUSE_COUNTS, MARK_COUNTS, NAME_CHANCES, NAME_COUNTS, SIDED_COUNTS, SIDE_COUNTS } from './clause-table.ts';
 import { DOINGS, type Doing, PLACES, type Place, RELATIONS, type Relation } from './clause-context.ts';
 

@@ -1,4 +1,4 @@
-import type { ClauseMark } from '../language/en/clause-marks.ts';
+import type { ClauseMark } from '../language/clause-mark.ts';
 import type { Relation } from './clause-context.ts';
 
 /**

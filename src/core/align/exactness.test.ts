@@ -5,7 +5,7 @@ import { readClauses } from '../calls/read-clauses.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 import { align } from './align.ts';
 import { type Alignment } from './alignment.ts';
 import { everywhere } from './coarse-to-fine.ts';
@@ -24,14 +24,14 @@ function classOf(work: number, rest: number, minutes: number, moves: number): st
 
 /** The last search of a take as it was pruned, with all that was learned before it. */
 function lastSearch(segments: readonly Segment[], transcript: Transcript, duration: Micros, timed: boolean): Problem {
-  const tokens = tokensOf(transcript, duration, null);
-  const track = spokenTrack(transcript, tokens, duration);
+  const words = spokenWords(transcript, duration, null);
+  const track = spokenTrack(transcript, words, duration);
   const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
-  const readings = readClauses(track.clauses, tokens, labels);
+  const readings = readClauses(track.clauses, words, labels);
   const given = {
     segments,
     track,
-    tokens,
+    words,
     readings,
     heard: readings.heard,
     duration,

@@ -8,7 +8,7 @@ import { boundaryErrors, quantile } from '../../../tests/support/synthetic-take.
 import { align } from './align.ts';
 import { findMentions } from '../calls/name-match.ts';
 import { soundsLike } from '../language/en/sounds-like.ts';
-import { tokensOf } from '../transcript/transcript.ts';
+import { spokenWords } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 
 /** Every third school: where a bar has room, fewer classes say as much as all. */
@@ -90,7 +90,7 @@ describe('a move left out', () => {
 describe('names as they are said', () => {
   const said = (text: string, labels: readonly string[]) =>
     findMentions(
-      tokensOf({ cues: [{ start: micros(0), end: fromSeconds(10), text, words: null }] }, fromSeconds(10)),
+      spokenWords({ cues: [{ start: micros(0), end: fromSeconds(10), text, words: null }] }, fromSeconds(10)),
       labels,
     ).map((m) => m.label);
   // Other names of moves: common practice.

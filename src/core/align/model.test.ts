@@ -141,7 +141,7 @@ describe('laws of the model', () => {
     for (const one of classes) {
       const { words } = align(one.segments, one.transcript, one.duration);
       for (const [c, cue] of one.transcript.cues.entries()) {
-        const inside = words.filter((w) => w.cue === c);
+        const inside = words.tokens.filter((w) => w.cue === c);
         for (const [i, w] of inside.entries()) {
           expect(w.at).toBeGreaterThanOrEqual(cue.start);
           expect(w.at).toBeLessThanOrEqual(Math.max(cue.end, cue.start + 1e6));

@@ -1,16 +1,16 @@
 import type { ExerciseBook } from '../exercise/library.ts';
 import { findMentions } from './name-match.ts';
 import { normalise } from '../transcript/normalise.ts';
-import { numberOf } from '../language/en/numbers.ts';
-import { stem } from '../language/en/sounds-like.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { micros } from '../time/micros.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 
 /**
  * What moves may be called in a recording without a plan: every name of the book, and what is announced that no book
  * knows. A name cut short or misheard of a known one is none of its own.
  */
-export function namesIn(tokens: readonly Token[], book: ExerciseBook): string[] {
+export function namesIn(words: SpokenWords, book: ExerciseBook): string[] {
+  const { stem } = languageOf(words.language).forms;
   const key = (name: string) =>
     name
       .split(/[\s-]+/)
@@ -21,12 +21,14 @@ export function namesIn(tokens: readonly Token[], book: ExerciseBook): string[] 
   const parts = new Set([...known].flatMap((name) => name.split(' ')));
   return [
     ...book.all.map((e) => e.name),
-    ...announced(tokens).filter((name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book)),
+    ...announced(words).filter(
+      (name) => !known.has(key(name)) && !parts.has(key(name)) && !isKnown(name, book, words.language),
+    ),
   ];
 }
 
 /** True where an announced name is one that the library knows by another, or with a word around it. */
-function isKnown(name: string, book: ExerciseBook): boolean {
+function isKnown(name: string, book: ExerciseBook, language: LanguageCode): boolean {
   const tokens = name.split(/\s+/).map((text, i): Token => ({
     text,
     norm: normalise(text),
@@ -37,105 +39,29 @@ function isKnown(name: string, book: ExerciseBook): boolean {
     word: i,
   }));
   return findMentions(
-    tokens,
+    { tokens, language },
     book.all.map((e) => e.name),
     false,
   ).some((m) => m.score > KNOWN_ENOUGH && m.tokens >= Math.min(tokens.length, Math.max(2, tokens.length - 1)));
 }
 const KNOWN_ENOUGH = 0.6;
 
-const LEADS: readonly (readonly string[])[] = [
-  ['next', 'up'],
-  ['next', 'one', 'is'],
-  ['up', 'next'],
-  ['first', 'up'],
-  ['first', 'move', 'is'],
-  ['first', 'exercise', 'is'],
-  ['moving', 'on', 'to'],
-  ['coming', 'up'],
-  ['next', 'move', 'is'],
-  ['next', 'exercise', 'is'],
-  ['we', 'have', 'got'],
-  ['weve', 'got'],
-  ['straight', 'into'],
-  ['going', 'into'],
-];
-const STOPS = new Set([
-  'and',
-  'for',
-  'so',
-  'with',
-  'in',
-  'on',
-  'we',
-  'you',
-  'lets',
-  'here',
-  'ready',
-  'then',
-  'now',
-  'is',
-  'are',
-  'three',
-  'go',
-  'rest',
-  'keep',
-  'if',
-  'left',
-  'right',
-  'to',
-  'just',
-  'good',
-  'nice',
-  'breathe',
-  'think',
-  'make',
-  'find',
-  'take',
-  'soft',
-  'do',
-  'dont',
-  'smile',
-  'brace',
-  'stay',
-  'lovely',
-  'beautiful',
-  'that',
-  'this',
-  'there',
-  'i',
-  'a',
-  'my',
-  'because',
-  'again',
-  'okay',
-  'alright',
-  'get',
-  'grab',
-  'same',
-  'but',
-  'first',
-  'last',
-  'next',
-  'up',
-  'shake',
-]);
-const SKIPPED = new Set(['a', 'an', 'the', 'some', 'our', 'your', 'is', 'going', 'be', 'its', 'it']);
-
 /**
  * Names that follow an announcement and that no library knows: up to three words until the sentence or a joining word
  * ends them.
  */
-function announced(tokens: readonly Token[]): string[] {
+function announced({ tokens, language }: SpokenWords): string[] {
+  const { forms, names } = languageOf(language);
+  const { stem, numberOf } = forms;
   const counted = new Map<string, { text: string; times: number }>();
   for (let i = 0; i < tokens.length; i++) {
-    const lead = LEADS.find((words) => words.every((w, k) => tokens[i + k]?.norm === w));
+    const lead = names.leads.find((words) => words.every((w, k) => tokens[i + k]?.norm === w));
     if (lead === undefined) continue;
     const words: string[] = [];
     for (let j = i + lead.length; j < tokens.length && words.length < 3; j++) {
       const token = tokens[j] as Token;
-      if (words.length === 0 && SKIPPED.has(token.norm)) continue;
-      if (STOPS.has(token.norm) || numberOf(token.norm) !== null) break;
+      if (words.length === 0 && names.skipped.has(token.norm)) continue;
+      if (names.stops.has(token.norm) || numberOf(token.norm) !== null) break;
       // The name said again is the next sentence.
       if (words.some((w) => stem(normalise(w)) === stem(token.norm))) break;
       words.push(token.text.replace(/[.,!?;:…]+$/, ''));

@@ -1,9 +1,10 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import { type Near, halfWords, isGo, restStrength, roundWords, switchWords, timeLeftWords } from './call-patterns.ts';
+import type { Side } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
+import type { Near } from '../language/said-word.ts';
 import { findMentions } from './name-match.ts';
 import { type Label } from './name-variants.ts';
-import { COUNTED, numberOf } from '../language/en/numbers.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 
 /** One thing heard that says something about where segments lie. Times are on take time. */
 export type Heard = {
@@ -17,7 +18,7 @@ export type Heard = {
       readonly label: string;
       readonly score: number;
       readonly next: boolean;
-      readonly side: 'left' | 'right' | null;
+      readonly side: Side | null;
     }
   /** `at` is where the change falls: one step after the last number. */
   | { readonly kind: 'countdown'; readonly from: number }
@@ -30,7 +31,7 @@ export type Heard = {
   | { readonly kind: 'time-left'; readonly leftUs: Micros }
   | { readonly kind: 'round-word'; readonly round: number | 'last' }
   /** A side by itself: `left side`, `right leg`, not part of a name. */
-  | { readonly kind: 'side-word'; readonly side: 'left' | 'right' }
+  | { readonly kind: 'side-word'; readonly side: Side }
   /** A machine's signal: `strength` is less where it may mark one of two moments. */
   | { readonly kind: 'beep'; readonly strength: number }
   | { readonly kind: 'clap' }
@@ -38,36 +39,27 @@ export type Heard = {
   | { readonly kind: 'level'; readonly db: number }
 );
 
-const BODY_WORDS = new Set(['side', 'leg', 'arm', 'knee', 'foot', 'hand']);
 /** A side said this soon after a name belongs to it. */
 const NAME_REACH = fromSeconds(2.5);
 /** Longest silence inside one phrase. */
 const PHRASE_GAP = fromSeconds(4);
-/** Two words that announce: a name follows within a few words. */
-const NEXT_PAIRS = new Set(['moving on', 'move on', 'moving to', 'followed by', 'straight to', 'over to']);
-const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
-
 /** Everything in the words that tells where the class stands, in time order. */
-export function hear(tokens: readonly Token[], labels: readonly Label[], parts = true): Heard[] {
+export function hear(words: SpokenWords, labels: readonly Label[], parts = true): Heard[] {
+  const { tokens } = words;
+  const { calls, forms } = languageOf(words.language);
   const heard: Heard[] = [];
-  for (const mention of findMentions(tokens, labels, parts)) {
+  for (const mention of findMentions(words, labels, parts)) {
     const first = tokens[mention.token] as Token;
     const before = tokens
       .slice(Math.max(0, mention.token - 4), mention.token)
-      .filter((t) => first.at - t.at < PHRASE_GAP);
+      .filter((t) => first.at - t.at < PHRASE_GAP)
+      .map((t) => t.norm);
     const after = tokens
       .slice(mention.token + mention.tokens, mention.token + mention.tokens + 3)
-      .filter((t) => t.at - first.at < PHRASE_GAP);
-    const next =
-      before.some(
-        (t, i) =>
-          (NEXT_WORDS.has(t.norm) && !(t.norm === 'next' && before[i + 1]?.norm === 'time')) ||
-          NEXT_PAIRS.has(`${t.norm} ${before[i + 1]?.norm ?? ''}`),
-      ) ||
-      after[0]?.norm === 'next' ||
-      (after[0]?.norm === 'coming' && after[1]?.norm === 'up') ||
-      (after[0]?.norm === 'is' && after[1]?.norm === 'next');
-    const side = [...after, ...before.slice(-1)].map((t) => t.norm).find((n) => n === 'left' || n === 'right');
+      .filter((t) => t.at - first.at < PHRASE_GAP)
+      .map((t) => t.norm);
+    const next = calls.isAnnounced(before, after);
+    const side = [...after, ...before.slice(-1)].map(forms.sideOf).find((named) => named !== null);
     heard.push({
       kind: 'name',
       at: first.at,
@@ -80,12 +72,14 @@ export function hear(tokens: readonly Token[], labels: readonly Label[], parts =
       side: side ?? null,
     });
   }
-  for (let i = 0; i < tokens.length; i++) i += hearAt(tokens, i, heard);
+  for (let i = 0; i < tokens.length; i++) i += hearAt(words, i, heard);
   return heard.sort((a, b) => a.at - b.at);
 }
 
 /** Looks at one token; returns how many further tokens it used up. */
-function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
+function hearAt(words: SpokenWords, i: number, heard: Heard[]): number {
+  const { tokens } = words;
+  const { calls } = languageOf(words.language);
   const token = tokens[i] as Token;
   const near: Near = (k) => {
     const other = tokens[i + k];
@@ -94,41 +88,40 @@ function hearAt(tokens: readonly Token[], i: number, heard: Heard[]): number {
       : undefined;
   };
   const say = (length: number) => ({ at: token.at, sigma: token.sigma, said: quote(tokens, i, length), token: i });
-  const count = countdownAt(tokens, i);
+  const count = countdownAt(words, i);
   if (count !== null) {
     heard.push(count.heard);
     return count.length - 1;
   }
-  const left = timeLeftWords(near);
+  const left = calls.timeLeftWords(near);
   if (left !== null) {
     if (left.leftS !== null) heard.push({ kind: 'time-left', ...say(left.words), leftUs: fromSeconds(left.leftS) });
     return left.words - 1;
   }
-  const [round, half, switched, strength] = [roundWords(near), halfWords(near), switchWords(near), restStrength(near)];
+  const [round, half, switched] = [calls.roundWords(near), calls.halfWords(near), calls.switchWords(near)];
+  const [strength, side] = [calls.restStrength(near), calls.sideWords(near)];
   if (round !== null) heard.push({ kind: 'round-word', ...say(round.words), round: round.round });
   if (half > 0) heard.push({ kind: 'half-word', ...say(half) });
   else if (strength > 0) heard.push({ kind: 'rest-word', ...say(1), strength });
-  else if (isGo(near)) heard.push({ kind: 'go-word', ...say(1) });
+  else if (calls.isGo(near)) heard.push({ kind: 'go-word', ...say(1) });
   else if (switched > 0) heard.push({ kind: 'switch-word', ...say(switched) });
   else if (
-    (token.norm === 'left' || token.norm === 'right') &&
-    BODY_WORDS.has(near(1) ?? '') &&
-    near(-1) !== 'your' &&
+    side !== null &&
     !heard.some((h) => h.kind === 'name' && h.token < i && i <= h.token + 6 && token.at - h.at < NAME_REACH)
   )
-    heard.push({ kind: 'side-word', ...say(2), side: token.norm });
-  else if (token.norm === 'water' || (token.norm === 'drink' && near(-1) === 'a'))
-    heard.push({ kind: 'water-word', ...say(1) });
+    heard.push({ kind: 'side-word', ...say(2), side });
+  else if (calls.isWater(near)) heard.push({ kind: 'water-word', ...say(1) });
   return 0;
 }
 
 /** Two or more numbers falling by one (or 8-6-4), ending at 1, 2 or 3. The change falls one step after the last. */
-function countdownAt(tokens: readonly Token[], i: number): { heard: Heard; length: number } | null {
+function countdownAt({ tokens, language }: SpokenWords, i: number): { heard: Heard; length: number } | null {
+  const { forms } = languageOf(language);
   const values: number[] = [];
   let j = i;
   for (; j < tokens.length; j++) {
     // `Second one` is no countdown: ordinals do not count.
-    const value = COUNTED.test((tokens[j] as Token).norm) ? numberOf((tokens[j] as Token).norm) : null;
+    const value = forms.isCounted((tokens[j] as Token).norm) ? forms.numberOf((tokens[j] as Token).norm) : null;
     const last = values.at(-1);
     if (
       value === null ||

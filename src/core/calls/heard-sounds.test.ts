@@ -9,7 +9,7 @@ import { hear } from './detect-calls.ts';
 import { hearSounds } from './heard-sounds.ts';
 import { phraseWindows } from '../transcript/phrase-windows.ts';
 import { propose } from '../propose/propose.ts';
-import { tokensOf } from '../transcript/transcript.ts';
+import { spokenWords } from '../transcript/transcript.ts';
 
 const beep = (at: number, length = 0.15, hz = 1000): Beep => ({
   start: fromSeconds(at),
@@ -63,7 +63,7 @@ describe('beeps', () => {
 
 describe('calls as they are said', () => {
   const kinds = (text: string) =>
-    hear(tokensOf({ cues: [{ start: micros(10e6), end: micros(16e6), text, words: null }] }, micros(60e6)), []).map(
+    hear(spokenWords({ cues: [{ start: micros(10e6), end: micros(16e6), text, words: null }] }, micros(60e6)), []).map(
       (h) => (h.kind === 'rest-word' ? `rest ${h.strength}` : h.kind),
     );
   it.each([

@@ -1,5 +1,6 @@
-import { soundsLike, stem } from '../language/en/sounds-like.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { WordForms } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { type NameWord, type Variant, type Label, preparedFor } from './name-variants.ts';
 import { OTHER_NAME } from './name-weights.ts';
 
@@ -22,11 +23,17 @@ const TURNED = 0.8;
  * plurals, misheard words, words run together or cut in two, other names of the same move, or a part of the name that
  * no other move has (`parts`; not where the labels are a whole library). Words that many labels share weigh less.
  */
-export function findMentions(tokens: readonly Token[], labels: readonly Label[], parts = true): Mention[] {
+export function findMentions(
+  { tokens, language: code }: SpokenWords,
+  labels: readonly Label[],
+  parts = true,
+): Mention[] {
+  const language = languageOf(code);
+  const similar = similarIn(language.forms);
   const norms = tokens.map((token) => token.norm);
   const pairs = norms.map((norm, t) => `${norm} ${norms[t + 1] ?? ''}`);
   const mentions: Mention[] = [];
-  for (const { label, variants, starts } of preparedFor(labels, parts)) {
+  for (const { label, variants, starts } of preparedFor(labels, parts, language)) {
     // Most words of a class are in no name: those are passed over at once.
     const mayStart = (t: number) => {
       let may = starts.get(pairs[t]!);
@@ -43,7 +50,7 @@ export function findMentions(tokens: readonly Token[], labels: readonly Label[],
       if (!mayStart(t)) continue;
       let found: { length: number; score: number } | null = null;
       for (const variant of variants) {
-        const here = matchAt(norms, t, variant);
+        const here = matchAt(norms, t, variant, similar);
         if (here !== null && (found === null || here.score > found.score)) found = here;
       }
       if (found === null) continue;
@@ -54,23 +61,34 @@ export function findMentions(tokens: readonly Token[], labels: readonly Label[],
   return strongest(mentions);
 }
 
-// A class is read sentence by sentence against the same labels: what is to be known of them is worked out once.
 /** How a name's word is met at a token: how well, and how many tokens and words of the name that takes. */
-function similar(
+type Similar = (
   norm: string,
   next: string | undefined,
   word: string,
   after: string | undefined,
-): { readonly worth: number; readonly tokens: number; readonly words: number } | null {
-  const plain = soundsLike(norm, word);
-  if (plain > 0) return { worth: plain, tokens: 1, words: 1 };
-  // `pushups` is two words of the name, `dead lifts` one.
-  if (after !== undefined && norm.length > word.length && stem(norm) === stem(word + after))
-    return { worth: 1, tokens: 1, words: 2 };
-  if (next !== undefined && word.length > norm.length && stem(norm + next) === stem(word))
-    return { worth: 1, tokens: 2, words: 1 };
-  return null;
+) => { readonly worth: number; readonly tokens: number; readonly words: number } | null;
+
+const similarBy = new Map<WordForms, Similar>();
+
+function similarIn(forms: WordForms): Similar {
+  let similar = similarBy.get(forms);
+  if (similar === undefined) similarBy.set(forms, (similar = makeSimilar(forms)));
+  return similar;
 }
+
+const makeSimilar =
+  ({ soundsLike, stem }: WordForms): Similar =>
+  (norm, next, word, after) => {
+    const plain = soundsLike(norm, word);
+    if (plain > 0) return { worth: plain, tokens: 1, words: 1 };
+    // `pushups` is two words of the name, `dead lifts` one.
+    if (after !== undefined && norm.length > word.length && stem(norm) === stem(word + after))
+      return { worth: 1, tokens: 1, words: 2 };
+    if (next !== undefined && word.length > norm.length && stem(norm + next) === stem(word))
+      return { worth: 1, tokens: 2, words: 1 };
+    return null;
+  };
 
 /**
  * Matches a name that begins at a token: any word of it may begin, the others follow in order within two spare words,
@@ -80,6 +98,7 @@ function matchAt(
   norms: readonly string[],
   at: number,
   { words, total, worth }: Variant,
+  similar: Similar,
 ): { length: number; score: number } | null {
   let best: { length: number; score: number } | null = null;
   for (let first = 0; first < words.length; first++) {

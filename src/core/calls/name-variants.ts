@@ -1,7 +1,7 @@
 import { otherNames } from '../exercise/other-names.ts';
-import { stem } from '../language/en/sounds-like.ts';
+import type { Language } from '../language/language.ts';
 import { normalise } from '../transcript/normalise.ts';
-import { OTHER_NAME, HEAD_ALONE, FRONT_ALONE, FILLERS } from './name-weights.ts';
+import { OTHER_NAME, HEAD_ALONE, FRONT_ALONE } from './name-weights.ts';
 
 export interface NameWord {
   readonly word: string;
@@ -14,115 +14,6 @@ export interface Variant {
   readonly total: number;
   readonly worth: number;
 }
-
-/** Words that say nothing by themselves. */
-const COMMON = new Set([
-  'side',
-  'hold',
-  'stretch',
-  'up',
-  'down',
-  'spot',
-  'raise',
-  'lift',
-  'press',
-  'step',
-  'kick',
-  'tap',
-  'turn',
-  'reach',
-  'pose',
-  'circle',
-  'circles',
-  'roll',
-  'opener',
-  'fold',
-  'jump',
-  'out',
-  'over',
-  'back',
-  'walk',
-  'run',
-  'leg',
-  'legs',
-  'arm',
-  'arms',
-  'knee',
-  'knees',
-  'hip',
-  'hips',
-  'chest',
-  'calf',
-  'high',
-  'low',
-  'reverse',
-  'forward',
-  'front',
-  'bent',
-  'overhead',
-  'single',
-  'split',
-  'kneeling',
-  'seated',
-  'standing',
-  'half',
-  'dead',
-  'good',
-  'morning',
-  'wall',
-  'wide',
-  'body',
-  'weight',
-  'bodyweight',
-  'air',
-  'shoulder',
-  'neck',
-  'heel',
-  'toe',
-  'swing',
-  'push',
-  'pull',
-  'jumping',
-  'mountain',
-  'glute',
-  'flow',
-  'move',
-  'extension',
-  'twist',
-  'row',
-  'sit',
-  'box',
-  'first',
-  'second',
-  'one',
-  'two',
-  'rest',
-  'bug',
-  'dog',
-  'fire',
-  'star',
-  'bear',
-  'cat',
-  'cow',
-  'child',
-  'childs',
-  'bird',
-  'happy',
-  'baby',
-  'crab',
-  'frog',
-  'boat',
-  'figure',
-  'world',
-  'greatest',
-  'thread',
-  'needle',
-  'kneel',
-  'stand',
-  'march',
-  'shadow',
-  'walking',
-]);
 
 /** What is listened for: the name of a move, or that with the other names that its plan gives it. */
 export type Label = string | { readonly name: string; readonly also: readonly string[] };
@@ -145,23 +36,26 @@ interface Prepared {
   readonly starts: Map<string, boolean>;
 }
 
-const prepared = new WeakMap<readonly Label[], Map<boolean, readonly Prepared[]>>();
+const prepared = new WeakMap<readonly Label[], Map<string, readonly Prepared[]>>();
 
-export function preparedFor(labels: readonly Label[], parts: boolean): readonly Prepared[] {
+export function preparedFor(labels: readonly Label[], parts: boolean, language: Language): readonly Prepared[] {
   let of = prepared.get(labels);
-  if (of === undefined) prepared.set(labels, (of = new Map<boolean, readonly Prepared[]>()));
-  let made = of.get(parts);
-  if (made === undefined) of.set(parts, (made = prepare(labels, parts)));
+  if (of === undefined) prepared.set(labels, (of = new Map<string, readonly Prepared[]>()));
+  const key = `${language.code}${parts ? ' parts' : ''}`;
+  let made = of.get(key);
+  if (made === undefined) of.set(key, (made = prepare(labels, parts, language)));
   return made;
 }
 
-function prepare(labels: readonly Label[], parts: boolean): Prepared[] {
+function prepare(labels: readonly Label[], parts: boolean, { forms, names: known }: Language): Prepared[] {
+  const { stem } = forms;
+  const wordsOf = (label: string) => nameWords(label, known.fillers);
   const own = alsoByName(labels);
   const unique = [...own.keys()];
   const names = unique.map(wordsOf);
   const shared = new Map<string, number>();
   for (const name of names) for (const word of new Set(name.map(stem))) shared.set(word, (shared.get(word) ?? 0) + 1);
-  const known = new Set(unique.map((label) => wordsOf(label).join(' ')));
+  const taken = new Set(unique.map((label) => wordsOf(label).join(' ')));
   return unique.map((label, l): Prepared => {
     const weigh = (words: readonly string[], worth: number): Variant => {
       const weighed = words.map((word): NameWord => ({
@@ -173,12 +67,12 @@ function prepare(labels: readonly Label[], parts: boolean): Prepared[] {
     const name = names[l] ?? [];
     const others = [...otherNames(label), ...(own.get(label) ?? [])]
       .map(wordsOf)
-      .filter((other) => !known.has(other.join(' ')));
+      .filter((other) => !taken.has(other.join(' ')));
     const alone =
       name.length < 2 || !parts
         ? []
         : [[name.at(-1) as string, HEAD_ALONE] as const, [name[0] as string, FRONT_ALONE] as const].filter(
-            ([word]) => !COMMON.has(word) && shared.get(stem(word)) === 1,
+            ([word]) => !known.common.has(word) && shared.get(stem(word)) === 1,
           );
     const variants = [
       weigh(name, 1),
@@ -189,9 +83,9 @@ function prepare(labels: readonly Label[], parts: boolean): Prepared[] {
   });
 }
 
-function wordsOf(label: string): string[] {
+function nameWords(label: string, fillers: ReadonlySet<string>): string[] {
   return label
     .split(/[\s–—/,-]+/)
     .map(normalise)
-    .filter((w) => w !== '' && !FILLERS.has(w));
+    .filter((w) => w !== '' && !fillers.has(w));
 }

@@ -4,20 +4,3 @@ export const OTHER_NAME = 0.9;
 export const HEAD_ALONE = 0.6;
 
 export const FRONT_ALONE = 0.5;
-
-export const FILLERS = new Set([
-  'a',
-  'an',
-  'the',
-  'and',
-  'of',
-  'with',
-  'to',
-  'on',
-  'in',
-  'your',
-  'for',
-  'at',
-  'from',
-  'it',
-]);

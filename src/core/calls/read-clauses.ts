@@ -1,7 +1,7 @@
-import { numberOf } from '../language/en/numbers.ts';
-import { type ClauseMark, marksOf } from '../language/en/clause-marks.ts';
+import type { ClauseMark } from '../language/clause-mark.ts';
+import { languageOf } from '../language/languages.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Label } from './name-variants.ts';
 import { type Heard, hear } from './detect-calls.ts';
 
@@ -34,8 +34,10 @@ export interface Readings {
 }
 
 /** Reads every clause of a transcript: its marks, and which of the labels it names. */
-export function readClauses(clauses: readonly Clause[], tokens: readonly Token[], labels: readonly Label[]): Readings {
-  const heard = hear(tokens, labels);
+export function readClauses(clauses: readonly Clause[], words: SpokenWords, labels: readonly Label[]): Readings {
+  const { tokens } = words;
+  const { marksOf, sidesIn, countIn } = languageOf(words.language).clauses;
+  const heard = hear(words, labels);
   const clauseOf = new Int32Array(tokens.length);
   for (const [c, clause] of clauses.entries()) clauseOf.fill(c, clause.from, clause.to);
   const names = clauses.map((): Named[] => []);
@@ -60,28 +62,12 @@ export function readClauses(clauses: readonly Clause[], tokens: readonly Token[]
       return {
         marks: marksOf(text, last.endsWith('?')),
         names: names[c] as Named[],
-        left: /\bleft\b/.test(text) && !/\b(?:seconds|secs|more|to|are|is) left\b/.test(text),
-        right:
-          /\bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b|\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$/.test(
-            text,
-          ) && !/\b(?:all|thats|just|so) right\b/.test(text),
+        ...sidesIn(text),
         round: rounds.get(c) ?? null,
-        count: countOf(text),
+        count: countIn(text),
         atUs: tokens[clause.from]?.at ?? 0,
         sigmaUs: tokens[clause.from]?.sigma ?? 0,
       };
     }),
   };
-}
-
-/** `Seven`, `and twelve`, `nine, long neck`: a repetition counted aloud, 1 to 50; null: none. */
-function countOf(text: string): number | null {
-  const [first, second] = text.replace(/^(?:and|thats|number) /, '').split(' ');
-  const value = numberOf(first);
-  // Several numbers are a countdown or a beat; a unit after it makes it a length.
-  if (value === null || value < 1 || value > 50 || numberOf(second) !== null) return null;
-  return second !== undefined &&
-    /^(?:more|sec|min|of|to|reps?|each|left|times?|rounds?|sides?|moves?|seconds?|minutes?|pounds|kilos)/.test(second)
-    ? null
-    : value;
 }

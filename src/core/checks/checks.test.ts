@@ -24,7 +24,7 @@ function recorded(
   return {
     extra: [],
     grids: [],
-    words: [],
+    words: { tokens: [], language: 'en' },
     segments: segments.map((segment) => {
       const { overS = 0, missing = false, confidence = 0.95 } = change[segment.index] ?? {};
       const start = now;

@@ -5,7 +5,7 @@ import type { Segment } from '../plan/segment.ts';
 import type { CallMeans } from '../script/calls.ts';
 import type { Cue, Script } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
-import { numberWords } from '../speech/spoken.ts';
+import { numberWords } from '../language/en/written-out.ts';
 import { ZERO, fromSeconds } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';

@@ -9,7 +9,7 @@ import { type Alignment } from '../align/alignment.ts';
 import { holeNear } from '../transcript/silence-gaps.ts';
 import { logEntryOf, pacesOf } from '../logbook/logbook.ts';
 import { driftOf, overrunsOf } from '../mistakes/overruns.ts';
-import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, type TranscriptCue, spokenWords } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { applyFix, isApplied } from '../workout/apply-fix.ts';
 import { type Edit, newDocument } from '../workout/document.ts';
@@ -69,7 +69,7 @@ describe('fixes of a take', () => {
   it('speak a line that fits into a silence, or over what was said wrongly', () => {
     const pickUps = fixesOf('pick-up');
     expect(pickUps.length).toBeGreaterThan(0);
-    const tokens = tokensOf(transcript, base.duration);
+    const { tokens } = spokenWords(transcript, base.duration);
     for (const { m } of pickUps) {
       if (m.kind !== 'pick-up') continue;
       const { at, roomUs, text, muted } = m.pickUp;
@@ -99,7 +99,7 @@ describe('fixes of a take', () => {
     expect(count(applyFix(document, stands as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {
-    const tokens = tokensOf({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));
+    const { tokens } = spokenWords({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));
     const within = { start: micros(0), end: fromSeconds(7) };
     expect(holeNear(tokens, fromSeconds(0.5), 2e6, within)?.start).toBeCloseTo(2.25e6, -5);
     expect(holeNear(tokens, fromSeconds(0.5), 5e6, within)).toBeNull();
@@ -136,9 +136,9 @@ describe('counted repetitions', () => {
       })),
       extra: [],
       grids: [],
-      words: [],
+      words: { tokens: [], language: 'en' },
     };
-    return miscounts(counted, alignment, tokensOf(transcript, take.duration));
+    return miscounts(counted, alignment, spokenWords(transcript, take.duration));
   };
   const reps = '# R\n## Main: strength, reps 10 pace 3 rest 20\n- Squat\n- Row';
   const up = (to: number) =>
@@ -192,7 +192,7 @@ describe('the class against its plan', () => {
       if (i > 0) expect(p.lateUs).toBeGreaterThan((drift[i - 1]?.lateUs ?? 0) - 2e6);
   });
   it('teaches speaking rates, lengths of breaks and how often calls are made', () => {
-    const entry = logEntryOf(segments, alignment, tokensOf(base.transcript, base.duration), base.duration);
+    const entry = logEntryOf(segments, alignment, spokenWords(base.transcript, base.duration), base.duration);
     const breaks = [...base.truth]
       .filter(([key]) => segments.some((s) => s.key === key && s.kind === 'rest'))
       .map(([, s]) => s.end - s.start);

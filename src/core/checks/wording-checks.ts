@@ -1,6 +1,6 @@
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
-import { type SpeakingModel, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
+import { type LanguageSpeaker, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { CLAIMS_TO_SEE_TWICE, DATED, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
@@ -35,7 +35,7 @@ export function wordingFindings(
   said: readonly SaidText[],
   clock: Finding['clock'],
   cues: Cues = new Map(),
-  speaker: SpeakingModel = TYPICAL_SPEAKER,
+  speaker: LanguageSpeaker = TYPICAL_SPEAKER,
 ): Finding[] {
   return [
     ...praise(said, clock, cues),
@@ -95,7 +95,7 @@ function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues)
     });
 }
 
-function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: SpeakingModel): Finding[] {
+function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: LanguageSpeaker): Finding[] {
   const most = line.kind === 'work' || line.kind === 'hold' ? BREATH_S.working : BREATH_S.resting;
   // A transcript's own pauses are not in its punctuation; only a written line is judged.
   if (clock !== 'plan') return [];

@@ -7,7 +7,7 @@ import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';
 import { normalise } from '../transcript/normalise.ts';
-import { type Token, tokensOf } from '../transcript/transcript.ts';
+import { type Token, spokenWords } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { claimsIn, plannedClass, recordedClass } from './class-timeline.ts';
 
@@ -26,12 +26,13 @@ function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
       word: i,
     }));
 }
-const claimsOf = (text: string, atUs: number) => claimsIn(tokens({ text, atUs }), running);
+const spoken = (line: Parameters<typeof tokens>[0]) => ({ tokens: tokens(line), language: 'en' }) as const;
+const claimsOf = (text: string, atUs: number) => claimsIn(spoken({ text, atUs }), running);
 
 describe('a length that is promised', () => {
   const verdict = (text: string, work: number) => {
     const plan = readOutline(`# T\n## Hello: talk 0:30\n## Main: ${work}/20\n- Squat\n- Row`).value;
-    return claimsIn(tokens({ text, atUs: 2e6 }), plannedClass(plan, compile(plan).segments))[0]?.verdict;
+    return claimsIn(spoken({ text, atUs: 2e6 }), plannedClass(plan, compile(plan).segments))[0]?.verdict;
   };
   // A second is what people round by (common practice).
   it('is kept when it is a second off, and not when it is two', () => {
@@ -55,7 +56,7 @@ describe.each([
   const others = set.filter((s) => s.expected === null);
   const heard = claims.map((s) => ({
     s,
-    found: claimsIn(tokens(s), running).find((c) => c.type === s.expected?.type),
+    found: claimsIn(spoken(s), running).find((c) => c.type === s.expected?.type),
   }));
   it('are tried on enough sentences, about half true and half false, and 200 that only look like claims', () => {
     expect(claims.length).toBeGreaterThanOrEqual(name.startsWith('the first') ? 300 : 50);
@@ -80,7 +81,7 @@ describe.each([
   });
   it('at most 2 % of the others are taken for claims', () => {
     const alarms = others
-      .filter((s) => claimsIn(tokens(s), running).some((c) => c.verdict === 'false'))
+      .filter((s) => claimsIn(spoken(s), running).some((c) => c.verdict === 'false'))
       .map((s) => s.text);
     expect([alarms.length / others.length <= 0.02, alarms]).toEqual([
       true,
@@ -97,7 +98,7 @@ describe('the claims of the demo take', () => {
   const duration = fromSeconds((JSON.parse(demo('truth.json')) as { duration_s: number }).duration_s);
   it('that are false are the planted ones and no other', () => {
     const claims = claimsIn(
-      tokensOf(transcript, duration),
+      spokenWords(transcript, duration),
       recordedClass(plan, align(compile(plan).segments, transcript, duration)),
     );
     expect(claims.filter((c) => c.verdict === 'false').map((c) => [c.type, c.said])).toEqual([

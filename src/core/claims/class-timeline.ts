@@ -1,10 +1,11 @@
 import { LIBRARY } from '../exercise/library.ts';
 import { labelsOf } from '../calls/name-variants.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Alignment } from '../align/alignment.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import { type RunningClass } from './verdict.ts';
@@ -39,24 +40,12 @@ export function plannedClass(plan: Plan, segments: readonly Segment[]): RunningC
   return { plan, segments, planned: new Map(segments.map((s) => [s.key, micros(s.end - s.start)])), sure: () => 1 };
 }
 
-export function vocabularyOf(plan: Plan): Vocabulary {
+export function vocabularyOf(plan: Plan, language: LanguageCode): Vocabulary {
   const needs = plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs));
-  const all = [
-    ...needs,
-    ...LIBRARY.flatMap((e) => e.equipment),
-    'mat',
-    'chair',
-    'towel',
-    'dumbbell',
-    'dumbbells',
-    'kettlebell',
-    'bench',
-    'ball',
-    'rope',
-  ];
+  const all = [...needs, ...LIBRARY.flatMap((e) => e.equipment), ...languageOf(language).claims.equipment];
   return {
     labels: labelsOf(movesNamed(plan)),
-    equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^a-z0-9 ]/g, '')))].sort(
+    equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^\p{L}\p{N} ]/gu, '')))].sort(
       (a, b) => b.length - a.length,
     ),
   };
@@ -82,11 +71,11 @@ const SAME_CLAIM_US = 3e6;
  * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech
  * says. What sentences hold against the speaker stands only where it is sure where the words fall.
  */
-export function claimsInTake(tokens: readonly Token[], running: RunningClass): Claim[] {
-  const spoken = spokenClaims(tokens, running);
-  const sharp = new Set(tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
+export function claimsInTake(words: SpokenWords, running: RunningClass): Claim[] {
+  const spoken = spokenClaims(words, running);
+  const sharp = new Set(words.tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
   const at = new ClassAt(running);
-  const read = claimsIn(tokens, running).map((c): Claim => {
+  const read = claimsIn(words, running).map((c): Claim => {
     const plain = PLAIN.has(c.type) || (PLAIN_IF_SHARP.has(c.type) && sharp.has(c.at));
     const stands = c.verdict !== 'false' || (plain && at.sure(c.at));
     return stands ? c : { ...c, verdict: 'unsure' };
@@ -101,8 +90,9 @@ export function claimsInTake(tokens: readonly Token[], running: RunningClass): C
 }
 
 /** Every claim that sentences make in the words of a class, with its verdict. */
-export function claimsIn(tokens: readonly Token[], running: RunningClass): Claim[] {
-  const claims = checkClaims(readClaims(tokens, vocabularyOf(running.plan)), running);
+export function claimsIn(words: SpokenWords, running: RunningClass): Claim[] {
+  const { tokens, language } = words;
+  const claims = checkClaims(readClaims(words, vocabularyOf(running.plan, language)), running);
   if (tokens.every((t) => t.sigma <= COARSE_US)) return claims;
   const sigmaAt = new Map(tokens.filter((t) => t.sigma > COARSE_US).map((t) => [t.at, t.sigma]));
   return claims.map((c) => {

@@ -4,7 +4,7 @@ import { type Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { readClaims } from './read-claims.ts';
 import { sentencesOf } from './sentences.ts';
-import { numberAt, ordinalOf, unitOf } from './words.ts';
+import { numberAt, ordinalOf, unitOf } from '../language/en/claim-numbers.ts';
 
 const tokens = (text: string): Token[] =>
   text
@@ -24,7 +24,9 @@ const vocabulary = {
   equipment: ['folded towel', 'broomstick', 'towel', 'crate', 'mat', 'dumbbells'],
 };
 const read = (text: string) =>
-  readClaims(tokens(text), vocabulary).map(({ at: _at, end: _end, sigma: _sigma, said: _said, ...body }) => body);
+  readClaims({ tokens: tokens(text), language: 'en' }, vocabulary).map(
+    ({ at: _at, end: _end, sigma: _sigma, said: _said, ...body }) => body,
+  );
 
 describe('numbers as people say them', () => {
   it.each([

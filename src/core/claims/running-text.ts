@@ -1,4 +1,6 @@
-import type { Token } from '../transcript/transcript.ts';
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Claim, ClaimType } from './claim.ts';
 
 /** A place in running text that may be a claim: its tokens, and the words of the match. */
@@ -20,11 +22,15 @@ export type Push = (type: ClaimType, found: Found, judged: Judged | null) => voi
 /** The words of a take as one text, and back from its letters to its words. */
 export class RunningText {
   readonly text: string;
+  readonly tokens: readonly Token[];
+  readonly language: Language;
   private readonly starts: number[] = [];
 
-  constructor(readonly tokens: readonly Token[]) {
+  constructor(readonly spoken: SpokenWords) {
+    this.tokens = spoken.tokens;
+    this.language = languageOf(spoken.language);
     let text = '';
-    for (const t of tokens) {
+    for (const t of this.tokens) {
       this.starts.push(text.length + (text === '' ? 0 : 1));
       text += (text === '' ? '' : ' ') + t.norm;
     }

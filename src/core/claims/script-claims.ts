@@ -1,9 +1,10 @@
+import type { LanguageCode } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { PlacedLine } from '../script/placed-line.ts';
 import { wordShares } from '../speech/line-time.ts';
 import { normalise } from '../transcript/normalise.ts';
-import { type Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import type { Claim, Said } from './claim.ts';
@@ -22,11 +23,11 @@ const READ_US = 1e6;
 const MOST_READ = 10_000;
 
 /** The words of a line as if it were said from 0 to READ_US. A line always ends its sentence. */
-function tokensOfLine(text: string): Token[] {
+function wordsOfLine(text: string, language: LanguageCode): SpokenWords {
   const words = text.split(/[\s-]+/).filter((word) => normalise(word) !== '');
-  const shares = wordShares(words);
+  const shares = wordShares(words, language);
   let at = 0;
-  return words.map((word, i): Token => {
+  const tokens = words.map((word, i): Token => {
     const start = at;
     at += (shares[i] ?? 0) * READ_US;
     const last = i === words.length - 1;
@@ -40,16 +41,17 @@ function tokensOfLine(text: string): Token[] {
       word: 0,
     };
   });
+  return { tokens, language };
 }
 
 // What a line claims depends on its words and the class's own; while somebody types only one line of thousands is new.
 let read = { of: '', lines: new Map<string, readonly Said[]>() };
 
-function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
-  const of = JSON.stringify(vocabulary);
+function readLine(text: string, vocabulary: Vocabulary, language: LanguageCode): readonly Said[] {
+  const of = language + JSON.stringify(vocabulary);
   if (read.of !== of || read.lines.size > MOST_READ) read = { of, lines: new Map() };
   let said = read.lines.get(text);
-  if (said === undefined) read.lines.set(text, (said = readClaims(tokensOfLine(text), vocabulary)));
+  if (said === undefined) read.lines.set(text, (said = readClaims(wordsOfLine(text, language), vocabulary)));
   return said;
 }
 
@@ -58,11 +60,12 @@ function readLine(text: string, vocabulary: Vocabulary): readonly Said[] {
  * way they are made.
  */
 export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: readonly PlacedLine[]): ScriptClaim[] {
-  const vocabulary = vocabularyOf(plan);
+  const language = plan.language ?? 'en';
+  const vocabulary = vocabularyOf(plan, language);
   const placed = lines
     .filter((line) => line.cueId !== null)
     .flatMap((line) =>
-      readLine(line.text, vocabulary).map((said) => {
+      readLine(line.text, vocabulary, language).map((said) => {
         const on = (us: number) => micros(line.start + (us / READ_US) * (line.end - line.start));
         return { line, said: { ...said, at: on(said.at), end: on(said.end) } };
       }),

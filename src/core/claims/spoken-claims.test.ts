@@ -3,7 +3,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
-import { tokensOf } from '../transcript/transcript.ts';
+import { spokenWords } from '../transcript/transcript.ts';
 import { plannedClass } from './class-timeline.ts';
 import { spokenClaims } from './spoken-claims.ts';
 
@@ -20,7 +20,7 @@ function claims(at: number, text: string) {
     .split(' ')
     .map((w, i) => ({ text: w, start: fromSeconds(at + i * 0.3), end: fromSeconds(at + i * 0.3 + 0.25) }));
   const cue = { start: fromSeconds(at), end: fromSeconds(at + words.length * 0.3), text, words };
-  return spokenClaims(tokensOf({ cues: [cue] }, micros(600e6)), running);
+  return spokenClaims(spokenWords({ cues: [cue] }, micros(600e6)), running);
 }
 const one = (at: number, text: string, type: string) => claims(at, text).find((c) => c.type === type);
 

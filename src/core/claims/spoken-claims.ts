@@ -1,20 +1,8 @@
 import { findMentions } from '../calls/name-match.ts';
 import { labelsOf } from '../calls/name-variants.ts';
-import {
-  DONE_AND_LEFT,
-  LAST_MOVE,
-  LEADS_IN,
-  NO_SIDE_BEFORE,
-  REPS_LEFT,
-  SIDE,
-  TAKEN_BACK,
-  TOTAL,
-} from '../language/en/claim-patterns.ts';
-import { numberOf } from '../language/en/numbers.ts';
-import { stem } from '../language/en/sounds-like.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
@@ -28,8 +16,9 @@ const SAME_US = 2.5e6;
  * lengths. What the class bears out is `true`; `false` is said only where the speaker takes it back or the class
  * plainly says otherwise and it is sure where the words fall; all else is `unsure`.
  */
-export function spokenClaims(tokens: readonly Token[], running: RunningClass): Claim[] {
-  const text = new RunningText(tokens);
+export function spokenClaims(words: SpokenWords, running: RunningClass): Claim[] {
+  const { tokens } = words;
+  const text = new RunningText(words);
   const at = new ClassAt(running);
   const claims: Claim[] = [];
   const push = (type: ClaimType, found: Found, judged: Judged | null) => {
@@ -43,28 +32,31 @@ export function spokenClaims(tokens: readonly Token[], running: RunningClass): C
     claims.push({ at: first.at, type, said: text.said(found), segmentKey: segment?.key ?? null, ...judged });
   };
   sides(text, at, push);
-  names(tokens, running, text, at, push);
+  names(running, text, at, push);
   counts(text, at, push);
   props(text, running, at, push);
   positions(text, at, push);
   rounds(text, at, push);
-  spans(tokens, text, at, push);
+  spans(text, at, push);
   return claims.sort((a, b) => a.at - b.at);
 }
 
 function sides(text: RunningText, at: ClassAt, push: Push): void {
-  for (const found of text.all(SIDE)) {
-    const side = (found.groups[0] ?? found.groups[1]) as 'left' | 'right';
+  const { running: said, forms } = text.language;
+  for (const found of text.all(said.side)) {
+    const side = forms.sideOf(found.groups.find((g) => g !== undefined) ?? '');
+    if (side === null) continue;
     const word = text.words(found.token - 1, found.token + found.tokens);
-    if (NO_SIDE_BEFORE.test(text.words(found.token - 1, found.token + 1)) || NO_SIDE_BEFORE.test(word)) continue;
+    if (said.noSideBefore.test(text.words(found.token - 1, found.token + 1)) || said.noSideBefore.test(word)) continue;
     const other = side === 'left' ? 'right' : 'left';
     const after = text.after(found, TAKEN_BACK_WORDS);
-    const takenBack = TAKEN_BACK.test(after) && new RegExp(`\\b${other}\\b`).test(after);
+    const takenBack = said.takenBack.test(after) && after.split(' ').some((word) => forms.sideOf(word) === other);
     const here = at.sides(text.tokens[found.token]?.at ?? 0);
     const words = text.words(found.token, found.token + found.tokens + 1);
     // `Right side` where it is known when it was said, or `right leg first`, leaves no other reading.
     const first =
-      /\bfirst\b/.test(words) || (/\bsides?\b/.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
+      said.sideFirst.test(words) ||
+      (said.sideWord.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
     const verdict = takenBack
       ? 'false'
       : here.sides.has(side)
@@ -77,22 +69,24 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
 }
 
 /** Moves that are named where they come or begin. */
-function names(tokens: readonly Token[], running: RunningClass, text: RunningText, at: ClassAt, push: Push): void {
+function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push): void {
+  const { tokens } = text;
+  const said = text.language.running;
   const named = movesNamed(running.plan);
   const labels = [...new Set(named.map((m) => m.label))];
-  for (const mention of [...findMentions(tokens, labelsOf(named)), ...headsNamed(tokens, labels)]) {
+  for (const mention of [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels)]) {
     const found: Found = { token: mention.token, tokens: mention.tokens, groups: [] };
     const us = tokens[mention.token]?.at ?? 0;
     const lead = text.words(mention.token - 6, mention.token);
-    const led = LEADS_IN.test(lead) || /^(?:next|now|first|is next|are next|coming)\b/.test(text.after(found, 2));
+    const led = said.leadsIn.test(lead) || said.nameFollowed.test(text.after(found, 2));
     const coming = at.coming(us);
     const is = at.segment(us);
     const begins = is !== null && isActive(is) && is.label === mention.label && us - is.start < 9e6;
     const near = is !== null && (!isActive(is) || is.end - us < 14e6 || begins || led);
     if (!near) continue;
     const order = coming.indexOf(mention.label);
-    const explicit = /\b(?:next|after (?:this|that|those|these))\b/.test(lead + ' ' + text.after(found, 2));
-    const takenBack = /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/.test(text.after(found, 24));
+    const explicit = said.saysNext.test(lead + ' ' + text.after(found, 2));
+    const takenBack = said.nextTakenBack.test(text.after(found, 24));
     const verdict =
       begins || (order >= 0 && order < 3)
         ? 'true'
@@ -103,15 +97,13 @@ function names(tokens: readonly Token[], running: RunningClass, text: RunningTex
   }
 }
 
-/** Before the last word of a name these lead it in: `the bugs now`, `it's a row`; after it these: `row's next`. */
-const HEAD_BEFORE = /^(?:its|the|a|then|your|some|thats|theres|into|with|doing|our|those|these|and)$/;
-const HEAD_AFTER = /^(?:next|now|first|are|is|s)$/;
-
 /** Moves called by the last word of their name alone, where no other move ends so. */
 function headsNamed(
-  tokens: readonly Token[],
+  { tokens, language }: RunningText,
   labels: readonly string[],
 ): { readonly label: string; readonly token: number; readonly tokens: number }[] {
+  const { stem } = language.forms;
+  const { headBefore, headAfter } = language.running;
   const heads = new Map<string, string | null>();
   for (const label of labels) {
     const words = label.split(/[\s-]+/).map(normalise);
@@ -121,14 +113,16 @@ function headsNamed(
   return tokens.flatMap((token, i) => {
     const label = heads.get(stem(token.norm)) ?? heads.get(stem(token.norm.replace(/s$/, '')));
     if (label === undefined || label === null) return [];
-    const led = HEAD_BEFORE.test(tokens[i - 1]?.norm ?? '') || HEAD_AFTER.test(tokens[i + 1]?.norm ?? '');
+    const led = headBefore.test(tokens[i - 1]?.norm ?? '') || headAfter.test(tokens[i + 1]?.norm ?? '');
     return led ? [{ label, token: i, tokens: 1 }] : [];
   });
 }
 
 function counts(text: RunningText, at: ClassAt, push: Push): void {
+  const { running: said, forms } = text.language;
+  const { numberOf } = forms;
   const number = (found: Found) => numberOf(found.groups.find((g) => g !== undefined)) ?? 1;
-  for (const found of text.all(REPS_LEFT)) {
+  for (const found of text.all(said.repsLeft)) {
     const us = text.tokens[found.token]?.at ?? 0;
     const left = at.left(us);
     const n = number(found);
@@ -136,10 +130,10 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const fits = left !== null && left >= n * 0.6 - 3 && left <= n * 14 + 8;
     push('count', found, { claimed: n, actual: left, verdict: fits ? 'true' : 'unsure' });
   }
-  for (const found of text.all(TOTAL)) {
+  for (const found of text.all(said.total)) {
     const n = number(found);
     const us = text.tokens[found.token]?.at ?? 0;
-    const summed = /\b(?:thats|that is) all\b/.test(text.words(found.token - 3, found.token + 1));
+    const summed = said.summedUp.test(text.words(found.token - 3, found.token + 1));
     const totals = at.totals(us);
     const filmed = at.filmedInRound(us);
     const short = summed && totals[0] === n && filmed !== null && filmed < n && at.sure(us);
@@ -149,7 +143,7 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
       verdict: short ? 'false' : totals.includes(n) ? 'true' : 'unsure',
     });
   }
-  for (const found of text.all(LAST_MOVE)) {
+  for (const found of text.all(said.lastMove)) {
     const left = at.movesLeft(text.tokens[found.token]?.at ?? 0);
     push('moves-left', found, {
       claimed: 0,
@@ -157,7 +151,7 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
       verdict: left.some((x) => x <= 1) ? 'true' : 'unsure',
     });
   }
-  for (const found of text.all(DONE_AND_LEFT)) {
+  for (const found of text.all(said.doneAndLeft)) {
     const us = text.tokens[found.token]?.at ?? 0;
     const n = numberOf(found.groups[1] ?? found.groups[2]) ?? 0;
     const left = at.movesLeft(us);

@@ -1,7 +1,4 @@
 import { hear } from '../calls/detect-calls.ts';
-import { HALF, POSITIONS_SAID, PROP_LEADS, PROP_NONE, ROUND_SAID, SPAN, TO_GO } from '../language/en/claim-patterns.ts';
-import { numberOf } from '../language/en/numbers.ts';
-import { stem } from '../language/en/sounds-like.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
 import type { Token } from '../transcript/transcript.ts';
@@ -11,12 +8,14 @@ import { type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from '
 
 /** Props of the plan, spoken of where they are taken up, put down or asked for. */
 export function props(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
+  const { running: said, forms } = text.language;
+  const { stem } = forms;
   const heads = new Map<string, string>();
   for (const b of running.plan.blocks)
     for (const m of b.moves)
       for (const need of m.needs)
         for (const word of need.split(/[\s-]+/).slice(-1)) heads.set(stem(normalise(word)), need);
-  for (const mat of ['mat']) if (!heads.has(mat)) heads.set(mat, 'mat');
+  if (!heads.has(said.mat)) heads.set(said.mat, said.mat);
   for (const [i, token] of text.tokens.entries()) {
     const need = heads.get(stem(token.norm));
     if (need === undefined) continue;
@@ -24,17 +23,17 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     const is = at.segment(token.at);
     const lead = text.words(i - 4, i);
     if (
-      PROP_NONE.test(lead) ||
-      !PROP_LEADS.test(lead) ||
+      said.propNone.test(lead) ||
+      !said.propLeads.test(lead) ||
       (is !== null &&
         isActive(is) &&
         token.at - is.start > 6e6 &&
         is.end - token.at > 8e6 &&
-        !/\b(?:get|grab|pick|put|take|swap|need|want)\b/.test(lead))
+        !said.propTaken.test(lead))
     )
       continue;
     const after = text.after({ token: i, tokens: 1, groups: [] }, TAKEN_BACK_WORDS);
-    const takenBack = /\b(?:i mean|sorry)\b/.test(after) && /\bthats it for\b/.test(text.words(i - 5, i));
+    const takenBack = said.propTakenBack.after.test(after) && said.propTakenBack.before.test(text.words(i - 5, i));
     const planned = at.needs.has(need);
     push('equipment', found, {
       claimed: `needs ${need}`,
@@ -45,12 +44,13 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
 }
 
 export function positions(text: RunningText, at: ClassAt, push: Push): void {
-  for (const [pattern, positions] of POSITIONS_SAID)
+  const said = text.language.running;
+  for (const [pattern, positions] of said.positions)
     for (const found of text.all(pattern)) {
       const us = text.tokens[found.token]?.at ?? 0;
       const near = at.positions(us);
       const after = text.after(found, 6);
-      const takenBack = /\b(?:no|sorry|i mean|wait)\b.{0,12}\bon(?:to)? (?:your|our)\b/.test(after);
+      const takenBack = said.positionTakenBack.test(after);
       push('position', found, {
         claimed: positions[0] ?? '',
         actual: near[0] ?? null,
@@ -60,24 +60,23 @@ export function positions(text: RunningText, at: ClassAt, push: Push): void {
 }
 
 export function rounds(text: RunningText, at: ClassAt, push: Push): void {
-  for (const found of text.all(ROUND_SAID)) {
+  const said = text.language.running;
+  for (const found of text.all(said.round)) {
     const us = text.tokens[found.token]?.at ?? 0;
     const words = text.words(found.token, found.token + found.tokens);
-    const n = /\btwice\b/.test(words)
-      ? 2
-      : /\bonce\b/.test(words)
-        ? 1
-        : (numberOf(found.groups.find((g) => g !== undefined && numberOf(g) !== null)) ?? null);
+    const { round: n, last } = said.roundIn(words, found.groups);
     const { round, rounds } = at.round(us);
-    const last = /\b(?:last|final)\b/.test(words);
     const holds = last ? round === rounds : n !== null && (n === round || n === rounds || n === round - 1);
     push('round', found, { claimed: n ?? 'last', actual: round, verdict: holds && rounds > 0 ? 'true' : 'unsure' });
   }
 }
 
 /** Half-ways, seconds that are left, countdowns, and how long things last. */
-export function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, push: Push): void {
-  for (const found of text.all(HALF)) {
+export function spans(text: RunningText, at: ClassAt, push: Push): void {
+  const { tokens } = text;
+  const { running: said, forms } = text.language;
+  const { numberOf } = forms;
+  for (const found of text.all(said.half)) {
     const token = tokens[found.token] as Token;
     const share = at.share(token.at);
     const slack = share === null ? 0 : 0.09 + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
@@ -111,8 +110,8 @@ export function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, 
         actual === null ? 'unsure' : off <= slack ? 'true' : off > slack + 8 && at.sure(token.at) ? 'false' : 'unsure',
     });
   };
-  for (const found of text.all(TO_GO)) left(found, numberOf(found.groups.find((g) => g !== undefined)) ?? 10);
-  for (const h of hear(tokens, []))
+  for (const found of text.all(said.toGo)) left(found, numberOf(found.groups.find((g) => g !== undefined)) ?? 10);
+  for (const h of hear(text.spoken, []))
     if (h.kind === 'countdown' && h.from >= 3)
       left({ token: h.token, tokens: h.said.split(' ').length, groups: [] }, h.from);
   // A number that stands alone: `Ten.`, `Eight.`
@@ -125,21 +124,15 @@ export function spans(tokens: readonly Token[], text: RunningText, at: ClassAt, 
     if (is === null || !isActive(is) || is.scheme === 'reps' || is.scheme === 'counts') continue;
     left({ token: i, tokens: 1, groups: [] }, n);
   }
-  for (const found of text.all(SPAN)) {
+  for (const found of text.all(said.span)) {
     const words = text.words(found.token, found.token + found.tokens);
-    const minutes = /\bmin/.test(words);
-    const [tens, ones] = [numberOf(found.groups[0]) ?? 0, numberOf(found.groups[1]) ?? 0];
-    const n = /\babout a minute\b/.test(words)
-      ? 60
-      : /\bhalf a minute\b/.test(words)
-        ? 30
-        : (tens + ones) * (minutes ? 60 : 1);
+    const n = said.secondsIn(words, found.groups);
     if (n < 5) continue;
     const us = tokens[found.token]?.at ?? 0;
     // `Ten seconds` near the end of an interval is what is left of it.
     const ends = at.left(us);
     const call = ends !== null && n <= 30 && Math.abs(ends - n) <= 2 + n * 0.3;
-    if (call || /^(?:left|more|to go|remaining)\b/.test(text.after(found, 2)) || /\bmore\b/.test(words)) left(found, n);
+    if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words)) left(found, n);
     else
       push('length', found, {
         claimed: n,

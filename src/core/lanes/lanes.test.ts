@@ -74,7 +74,7 @@ describe('keeping and cutting', () => {
       })),
       extra: [],
       grids: [],
-      words: [],
+      words: { tokens: [], language: 'en' as const },
     };
     const take = { takeId: 't', duration: total, alignment, faults: new Map<string, number>(), speech: [] };
     const removed = [{ start: s(0), end: s(17) }];

@@ -1,4 +1,4 @@
-import { BEGINS_PART } from '../language/en/small-words.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type FrameRate, frameStart } from '../time/frames.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -31,8 +31,9 @@ const AFTER_SPEECH = fromSeconds(1.5);
  * What is said as captions: sentence by sentence, a long one broken at a comma or before a small word, shown as long as
  * it is said and as one needs to read it where the next leaves the time. Words in ascending order.
  */
-export function speechCaptions(words: readonly SaidWord[], rate: FrameRate): SpeechCaption[] {
-  const groups = sentencesOf(words).flatMap(partsOf);
+export function speechCaptions(words: readonly SaidWord[], rate: FrameRate, language?: LanguageCode): SpeechCaption[] {
+  const { beginsPart } = languageOf(language).lines;
+  const groups = sentencesOf(words).flatMap((sentence) => partsOf(sentence, beginsPart));
   const gap = frameStart(GAP_FRAMES, rate);
   return groups.flatMap((group, i): SpeechCaption[] => {
     const text = group.map((w) => w.text).join(' ');
@@ -41,7 +42,7 @@ export function speechCaptions(words: readonly SaidWord[], rate: FrameRate): Spe
     const reading = Math.max(SHORTEST, (text.length / LETTERS_A_SECOND) * 1e6);
     const wanted = Math.min(start + LONGEST, Math.max(said, Math.min(start + reading, said + AFTER_SPEECH)));
     const end = micros(next === undefined ? wanted : Math.min(wanted, next - gap));
-    return end > start ? [{ start, end, text: rowsOf(text).join('\n') }] : [];
+    return end > start ? [{ start, end, text: rowsOf(text, beginsPart).join('\n') }] : [];
   });
 }
 
@@ -56,16 +57,16 @@ function sentencesOf(words: readonly SaidWord[]): SaidWord[][] {
 }
 
 /** A sentence in parts that fit two rows and seven seconds each. */
-function partsOf(sentence: readonly SaidWord[]): (readonly SaidWord[])[] {
+function partsOf(sentence: readonly SaidWord[], beginsPart: RegExp): (readonly SaidWord[])[] {
   const text = sentence.map((w) => w.text).join(' ');
-  const fits = rowsOf(text).length <= MOST_ROWS && sentence.at(-1)!.end - sentence[0]!.start <= LONGEST;
+  const fits = rowsOf(text, beginsPart).length <= MOST_ROWS && sentence.at(-1)!.end - sentence[0]!.start <= LONGEST;
   if (fits || sentence.length < 2) return [sentence];
-  const at = breakOf(sentence);
-  return [...partsOf(sentence.slice(0, at)), ...partsOf(sentence.slice(at))];
+  const at = breakOf(sentence, beginsPart);
+  return [...partsOf(sentence.slice(0, at), beginsPart), ...partsOf(sentence.slice(at), beginsPart)];
 }
 
 /** Where a sentence is best broken: after a comma near its middle, before a small word, in the middle. */
-function breakOf(sentence: readonly SaidWord[]): number {
+function breakOf(sentence: readonly SaidWord[], beginsPart: RegExp): number {
   const lengths = sentence.map((w) => w.text.length + 1);
   const whole = lengths.reduce((a, b) => a + b, 0);
   let gone = 0;
@@ -73,21 +74,21 @@ function breakOf(sentence: readonly SaidWord[]): number {
   for (let i = 1; i < sentence.length; i++) {
     gone += lengths[i - 1]!;
     const off = Math.abs(gone / whole - 0.5);
-    const bonus = /[,;:]$/.test(sentence[i - 1]!.text) ? 0.3 : BEGINS_PART.test(sentence[i]!.text) ? 0.15 : 0;
+    const bonus = /[,;:]$/.test(sentence[i - 1]!.text) ? 0.3 : beginsPart.test(sentence[i]!.text) ? 0.15 : 0;
     if (off - bonus < least) [best, least] = [i, off - bonus];
   }
   return best;
 }
 
 /** A text in as few rows as it takes, two of about one length. */
-function rowsOf(text: string): string[] {
+function rowsOf(text: string, beginsPart: RegExp): string[] {
   if (text.length <= ROW_LETTERS) return [text];
   const words = text.split(' ');
   let [best, least]: [string[] | null, number] = [null, Infinity];
   for (let i = 1; i < words.length; i++) {
     const rows = [words.slice(0, i).join(' '), words.slice(i).join(' ')];
     const longest = Math.max(...rows.map((r) => r.length));
-    const off = Math.abs(rows[0]!.length - rows[1]!.length) - (BEGINS_PART.test(words[i]!) ? 8 : 0);
+    const off = Math.abs(rows[0]!.length - rows[1]!.length) - (beginsPart.test(words[i]!) ? 8 : 0);
     if (longest <= ROW_LETTERS && off < least) [best, least] = [rows, off];
   }
   return best ?? [text, '', ''];

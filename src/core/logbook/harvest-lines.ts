@@ -1,13 +1,13 @@
 import type { RecordedSegment } from '../align/alignment.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import { labelsOf } from '../calls/name-variants.ts';
-import type { ClauseMark } from '../language/en/clause-marks.ts';
-import { numberOf } from '../language/en/numbers.ts';
+import type { ClauseMark } from '../language/clause-mark.ts';
+import { languageOf } from '../language/languages.ts';
 import { isActive } from '../plan/segment.ts';
 import type { BankKind, BankLine } from '../script/cue-bank.ts';
 import type { Micros } from '../time/micros.ts';
 import { type Clause, spokenTrack } from '../transcript/clauses.ts';
-import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Token, type Transcript, spokenWords } from '../transcript/transcript.ts';
 
 /** Which habit of speech makes a line of which kind; the first that fits is taken. */
 const KINDS: readonly (readonly [mark: ClauseMark, kind: BankKind])[] = [
@@ -40,10 +40,12 @@ export function harvestLines(
   recorded: readonly RecordedSegment[],
   by: string,
 ): BankLine[] {
-  const tokens = tokensOf(transcript, duration, null);
-  const { clauses } = spokenTrack(transcript, tokens, duration);
+  const spoken = spokenWords(transcript, duration, null);
+  const { tokens } = spoken;
+  const { forms, lines } = languageOf(spoken.language);
+  const { clauses } = spokenTrack(transcript, spoken, duration);
   const active = recorded.filter((r) => r.recorded !== null && isActive(r.segment));
-  const readings = readClauses(clauses, tokens, labelsOf(active.map((r) => r.segment))).clauses;
+  const readings = readClauses(clauses, spoken, labelsOf(active.map((r) => r.segment))).clauses;
   const found = new Map<string, BankLine>();
   for (const [c, reading] of readings.entries()) {
     if (reading.marks.some((m) => OF_THE_MOMENT.includes(m))) continue;
@@ -51,13 +53,13 @@ export function harvestLines(
     const move = active.find(
       (r) => r.recorded !== null && reading.atUs >= r.recorded.start && reading.atUs < r.recorded.end,
     );
-    const text = asLine(sentenceAround(clauses, c, tokens));
+    const text = asLine(sentenceAround(clauses, c, tokens), lines.joinedBy);
     const words = text.split(/\s+/);
     if (kind === undefined || move === undefined) continue;
     if (
       words.length < FEWEST_WORDS ||
       words.length > MOST_WORDS ||
-      words.some((w) => numberOf(w.toLowerCase()) !== null)
+      words.some((w) => forms.numberOf(w.toLowerCase()) !== null)
     )
       continue;
     const key = `${move.segment.label} ${text.toLowerCase()}`;
@@ -81,10 +83,10 @@ function sentenceAround(clauses: readonly Clause[], c: number, tokens: readonly 
 }
 
 /** A clause as a sentence: with a capital, without what joined it to the one before, with a full stop. */
-function asLine(text: string): string {
+function asLine(text: string, joinedBy: RegExp): string {
   const bare = text
     .trim()
-    .replace(/^(?:and|so|but|then|okay|ok|now)[,\s]+/i, '')
+    .replace(joinedBy, '')
     .replace(/[,;:–—-]+$/, '');
   return bare === '' ? '' : `${bare[0]?.toUpperCase()}${bare.slice(1)}${/[.!?…]$/.test(bare) ? '' : '.'}`;
 }

@@ -1,9 +1,9 @@
 import { readClauses } from '../calls/read-clauses.ts';
-import type { ClauseMark } from '../language/en/clause-marks.ts';
+import type { ClauseMark } from '../language/clause-mark.ts';
 import type { CallOccasion, CallStyle, WordedCall } from '../script/cue.ts';
 import type { Micros } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 
 /** Which habit of speech tells of which call. */
 const HEARD_AS: readonly (readonly [call: CallOccasion, mark: ClauseMark])[] = [
@@ -46,11 +46,12 @@ export function learnCalls(
   labels: readonly string[],
   base: CallStyle,
 ): { readonly habits: readonly CallHabit[]; readonly style: CallStyle } | null {
-  const tokens = tokensOf(transcript, duration, null);
-  const { clauses } = spokenTrack(transcript, tokens, duration);
+  const spoken = spokenWords(transcript, duration, null);
+  const { tokens } = spoken;
+  const { clauses } = spokenTrack(transcript, spoken, duration);
   const spokenUs = (tokens.at(-1)?.end ?? 0) - (tokens[0]?.at ?? 0);
   if (spokenUs < SHORTEST_US) return null;
-  const { clauses: readings, heard } = readClauses(clauses, tokens, labels);
+  const { clauses: readings, heard } = readClauses(clauses, spoken, labels);
   const countdowns = heard.filter((h) => h.kind === 'countdown').length;
   const habits = HEARD_AS.map(([call, mark]): CallHabit => {
     const said = new Map<string, { readonly text: string; readonly times: number }>();

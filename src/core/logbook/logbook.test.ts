@@ -3,7 +3,7 @@ import type { Alignment } from '../align/alignment.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { fromSeconds as s, micros } from '../time/micros.ts';
-import { type Token, tokensOf } from '../transcript/transcript.ts';
+import { type SpokenWords, spokenWords } from '../transcript/transcript.ts';
 import { logEntryOf } from './logbook.ts';
 
 const { segments } = compile(readOutline('# T\n## Main: 40/20, no last rest\n- Squat\n- Row\n- Lunge').value);
@@ -21,11 +21,11 @@ const filmed = (sure: readonly number[] = []): Alignment => {
     }),
     extra: [],
     grids: [],
-    words: [],
+    words: { tokens: [], language: 'en' },
   };
 };
-const said = (...lines: readonly (readonly [at: number, text: string])[]): Token[] =>
-  tokensOf(
+const said = (...lines: readonly (readonly [at: number, text: string])[]): SpokenWords =>
+  spokenWords(
     { cues: lines.map(([at, text]) => ({ start: s(at), end: s(at + 2), text, speaker: null, words: null })) },
     s(200),
   );
@@ -50,7 +50,7 @@ describe('what a recording teaches', () => {
     expect(entry.pace.rest).toEqual({ words: 3, us: 50e6 });
   });
   it('leaves out what was hardly found', () => {
-    const entry = logEntryOf(segments, filmed([0.9, 0.2, 0.24, 0.25, 0.9]), [], s(175));
+    const entry = logEntryOf(segments, filmed([0.9, 0.2, 0.24, 0.25, 0.9]), { tokens: [], language: 'en' }, s(175));
     expect(entry.calls.name.of).toBe(2);
     expect(entry.breaks.rest).toEqual({ count: 1, plannedUs: 20e6, recordedUs: 25e6 });
     expect(entry.pace.work?.us).toBe(80e6);

@@ -3,7 +3,7 @@ import { WORDS_A_MINUTE } from '../speech/line-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 
 export const LOGGED_CALLS = ['name', 'next-up', 'half-way', 'ending'] as const;
 export type LoggedCall = (typeof LOGGED_CALLS)[number];
@@ -31,7 +31,7 @@ const END_US = 6e6;
 export function logEntryOf(
   segments: readonly Segment[],
   alignment: Alignment,
-  tokens: readonly Token[],
+  words: SpokenWords,
   durationUs: Micros,
 ): LogEntry {
   const pace: Partial<Record<SegmentKind, { words: number; us: number }>> = {};
@@ -42,8 +42,9 @@ export function logEntryOf(
     'half-way': { made: 0, of: 0 },
     ending: { made: 0, of: 0 },
   };
+  const { tokens } = words;
   const heard = hear(
-    tokens,
+    words,
     segments.filter(isActive).map((s) => s.label),
   );
   const count = (call: LoggedCall, made: boolean) => {

@@ -1,7 +1,7 @@
 import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
@@ -14,8 +14,9 @@ const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
 
 /** Changes without a call, where most are called; countdowns that lead to no change. */
-export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
-  const heard = hear(tokens, []).filter((h) => h.sigma < 1e6);
+export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], words: SpokenWords): Finding[] {
+  const { tokens } = words;
+  const heard = hear(words, []).filter((h) => h.sigma < 1e6);
   const closing = heard.filter(
     (h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word',
   );

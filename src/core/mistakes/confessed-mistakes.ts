@@ -1,16 +1,17 @@
-import { MISTAKE_CONFESSED } from '../language/en/mistake-words.ts';
+import { languageOf } from '../language/languages.ts';
 import { isActive } from '../plan/segment.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
 /** Mistakes that the instructor says aloud: a lost beat, a lost count. */
-export function confessedMistakes(filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+export function confessedMistakes(filmed: readonly Filmed[], { tokens, language }: SpokenWords): Finding[] {
+  const { confessed } = languageOf(language).mistakes;
   const text = tokens.map((t) => t.norm);
   const found: Finding[] = [];
   for (let i = 0; i < tokens.length; i++) {
     const here = text.slice(i, i + 6).join(' ');
-    for (const [rule, pattern] of MISTAKE_CONFESSED) {
+    for (const [rule, pattern] of confessed) {
       if (pattern.exec(here)?.index !== 0) continue;
       const token = tokens[i] as Token;
       const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);

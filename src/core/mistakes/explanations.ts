@@ -1,7 +1,7 @@
-import { COUNTED } from '../language/en/numbers.ts';
+import { languageOf } from '../language/languages.ts';
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { phrasesOf } from '../transcript/phrases.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
@@ -32,8 +32,8 @@ interface Run {
 }
 
 /** Runs of speech: by the voice where it was heard, else by words that are placed sharply. */
-function runsOf(tokens: readonly Token[], voice: readonly Span[] | null): Run[] {
-  const spoken = voice ?? phrasesOf(tokens).filter((p) => p.sigma <= 0.6e6);
+function runsOf(words: SpokenWords, voice: readonly Span[] | null): Run[] {
+  const spoken = voice ?? phrasesOf(words).filter((p) => p.sigma <= 0.6e6);
   const runs: { start: number; end: number }[] = [];
   for (const p of spoken) {
     const last = runs.at(-1);
@@ -46,12 +46,13 @@ function runsOf(tokens: readonly Token[], voice: readonly Span[] | null): Run[] 
 /** Explanations that began before a worked segment and run into it. */
 export function explanationsIntoWork(
   filmed: readonly Filmed[],
-  tokens: readonly Token[],
+  spoken: SpokenWords,
   voice: readonly Span[] | null,
 ): Finding[] {
-  const runs = runsOf(tokens, voice);
+  const runs = runsOf(spoken, voice);
+  const { isCounted } = languageOf(spoken.language).forms;
   const words = (from: number, to: number) =>
-    tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !COUNTED.test(t.norm) ? 1 : 0), 0);
+    spoken.tokens.reduce((n, t) => n + (t.at >= from && t.at < to && !isCounted(t.norm) ? 1 : 0), 0);
   return filmed.flatMap(({ r, start, end }, i) => {
     const before = filmed[i - 1];
     if (!isActive(r.segment) || before === undefined || isActive(before.r.segment)) return [];

@@ -6,7 +6,7 @@ import { claimsIn, recordedClass } from '../claims/class-timeline.ts';
 import type { Plan } from '../plan/plan.ts';
 import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';
-import { type Transcript, type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
+import { type Transcript, type TranscriptCue, spokenWords } from '../transcript/transcript.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { takeFindings } from '../checks/take-checks.ts';
 import { mistakeFindings } from './find-mistakes.ts';
@@ -19,7 +19,7 @@ const { segments } = compile(plan);
 
 function slips(of: Plan, transcript: Transcript, duration: Micros) {
   const found = align(compile(of).segments, transcript, duration);
-  const tokens = tokensOf(transcript, duration);
+  const tokens = spokenWords(transcript, duration);
   return {
     found,
     slips: mistakesOf(
@@ -54,7 +54,7 @@ describe('slips of a take', () => {
       ),
     );
     const found = align(segments, t, clean.duration);
-    const [finding] = mistakeFindings(plan, found, tokensOf(t, clean.duration)).filter(
+    const [finding] = mistakeFindings(plan, found, spokenWords(t, clean.duration)).filter(
       (f) => f.rule === 'explanation-into-work',
     );
     expect(finding?.segmentKey).toBe(segments[3]?.key);

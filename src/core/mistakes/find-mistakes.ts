@@ -1,6 +1,6 @@
 import type { Alignment } from '../align/alignment.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import type { Finding } from '../findings/finding.ts';
 import { callsAmiss } from './calls-amiss.ts';
@@ -21,18 +21,18 @@ import { unnamedEquipment } from './unnamed-equipment.ts';
 export function mistakeFindings(
   plan: Plan,
   alignment: Alignment,
-  tokens: readonly Token[],
+  words: SpokenWords,
   voice: readonly Span[] | null = null,
 ): Finding[] {
   const filmed = filmedOf(alignment);
   return [
-    ...explanationsIntoWork(filmed, tokens, voice),
+    ...explanationsIntoWork(filmed, words, voice),
     ...shortBreaks(filmed),
-    ...callsAmiss(alignment, filmed, tokens),
-    ...optionsAmiss(plan, filmed, tokens),
-    ...miscounts(plan, alignment, tokens),
-    ...unnamedEquipment(plan, filmed, tokens),
-    ...confessedMistakes(filmed, tokens),
+    ...callsAmiss(alignment, filmed, words),
+    ...optionsAmiss(plan, filmed, words),
+    ...miscounts(plan, alignment, words),
+    ...unnamedEquipment(plan, filmed, words),
+    ...confessedMistakes(filmed, words),
     ...lopsidedSides(filmed),
   ].sort((a, b) => a.at - b.at);
 }

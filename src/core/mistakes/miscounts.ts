@@ -1,8 +1,8 @@
 import type { Plan } from '../plan/plan.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment } from '../align/alignment.ts';
-import { numberOf } from '../language/en/numbers.ts';
-import type { Token } from '../transcript/transcript.ts';
+import { languageOf } from '../language/languages.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { inTake } from './filmed.ts';
 
@@ -25,7 +25,7 @@ interface Run {
  * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that
  * lost the beat of a block counted to music. From words with times of their own only.
  */
-export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Token[]): Finding[] {
+export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }: SpokenWords): Finding[] {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b]));
   return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
     const scheme = blocks.get(segment.blockId)?.scheme;
@@ -35,7 +35,7 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
     );
     const move = labelWithSide(segment);
     const place = { segment, certainty: Math.min(0.8, confidence) };
-    return runsIn(inside).flatMap((run): Finding[] => {
+    return runsIn({ tokens: inside, language }).flatMap((run): Finding[] => {
       const at = run.times[0] as Finding['at'];
       const last = run.values.at(-1) as number;
       if (scheme.kind === 'reps') {
@@ -75,10 +75,11 @@ export function miscounts(plan: Plan, alignment: Alignment, tokens: readonly Tok
 }
 
 /** Runs of numbers counted up, from 1 or 2, also with one left out or said twice. */
-function runsIn(tokens: readonly Token[]): Run[] {
+function runsIn({ tokens, language }: SpokenWords): Run[] {
+  const { cardinalOf } = languageOf(language).forms;
   const runs: { values: number[]; times: number[] }[] = [];
   for (const token of tokens) {
-    const value = /^(zero|first|second|third|fourth)$/.test(token.norm) ? null : numberOf(token.norm);
+    const value = cardinalOf(token.norm);
     if (value === null) continue;
     const last = runs.at(-1);
     const step = last === undefined ? NaN : value - (last.values.at(-1) as number);

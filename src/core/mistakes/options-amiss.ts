@@ -1,9 +1,9 @@
-import { NO_OPTION_WORD, OPTION_LEAD, OPTION_WORDS } from '../language/en/mistake-words.ts';
-import { soundsLike, stem } from '../language/en/sounds-like.ts';
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
@@ -18,7 +18,9 @@ const LATE_LEAST_US = 9e6;
 const LEAD_WORDS = 8;
 
 /** Options of the plan that were never offered, or only when most of the move was over. */
-export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: SpokenWords): Finding[] {
+  const { tokens } = spoken;
+  const words = (text: string) => optionStems(text, languageOf(spoken.language));
   const seen = new Set<string>();
   const easier = new Map(
     plan.blocks.flatMap((b) =>
@@ -36,7 +38,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
       tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
     );
     const until = tokens.findIndex((t) => t.at >= end);
-    const said = offeredAt(tokens, from, until < 0 ? tokens.length : until, own);
+    const said = offeredAt(spoken, { from, to: until < 0 ? tokens.length : until }, own);
     if (said === null) {
       const before = Math.max(
         0,
@@ -46,7 +48,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
         planned === null ||
         own.length === 0 ||
         r.placed < SURELY_PLACED ||
-        offeredAt(tokens, before, until < 0 ? tokens.length : until, own) !== null
+        offeredAt(spoken, { from: before, to: until < 0 ? tokens.length : until }, own) !== null
       )
         return [];
       const place = { segment: r.segment, at: start, severity: 'note', certainty: 0.5 * r.placed } as const;
@@ -59,12 +61,13 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], tokens: read
   });
 }
 
-const words = (text: string) => [
+/** What a description is told by: the stems of its words that are not said all the time. */
+const optionStems = (text: string, { forms, mistakes }: Language) => [
   ...new Set(
     text
       .split(/[\s–—,-]+/)
-      .map((w) => stem(normalise(w)))
-      .filter((w) => w.length > 2 && !NO_OPTION_WORD.test(w)),
+      .map((w) => forms.stem(normalise(w)))
+      .filter((w) => w.length > 2 && !mistakes.noOptionWord.test(w)),
   ),
 ];
 
@@ -72,14 +75,20 @@ const words = (text: string) => [
  * The first word, [from, to), of an option that is offered: one of its own words with a lead beside it, or two of them
  * together; null: none.
  */
-function offeredAt(tokens: readonly Token[], from: number, to: number, own: readonly string[]): Token | null {
+function offeredAt(
+  { tokens, language }: SpokenWords,
+  { from, to }: { readonly from: number; readonly to: number },
+  own: readonly string[],
+): Token | null {
+  const { forms, mistakes } = languageOf(language);
+  const { stem, soundsLike } = forms;
   for (let i = from; i < to; i++) {
     const token = tokens[i] as Token;
     const near = tokens.slice(Math.max(from, i - LEAD_WORDS), i + LEAD_WORDS);
     const heard = own.filter((w) => near.some((t) => stem(t.norm) === w || soundsLike(t.norm, w) > 0.6));
     const here = own.some((w) => stem(token.norm) === w);
-    if (here && (heard.length >= 2 || OPTION_LEAD.test(near.map((t) => t.norm).join(' ')))) return token;
-    if (OPTION_WORDS.has(token.norm)) return token;
+    if (here && (heard.length >= 2 || mistakes.optionLead.test(near.map((t) => t.norm).join(' ')))) return token;
+    if (mistakes.optionWords.has(token.norm)) return token;
   }
   return null;
 }

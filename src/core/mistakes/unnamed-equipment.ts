@@ -1,13 +1,14 @@
-import { soundsLike, stem } from '../language/en/sounds-like.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../transcript/normalise.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
 /** Equipment of the plan that is needed before anybody named it. */
-export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], tokens: readonly Token[]): Finding[] {
+export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], { tokens, language }: SpokenWords): Finding[] {
+  const { soundsLike, stem } = languageOf(language).forms;
   // What the plan itself asks for; what the library would use is a guess.
   const needs = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.needs] as const)));
   const stems = tokens.map((t) => stem(t.norm));

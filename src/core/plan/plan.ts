@@ -1,3 +1,4 @@
+import type { LanguageCode } from '../language/languages.ts';
 import type { Micros } from '../time/micros.ts';
 import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
@@ -208,6 +209,8 @@ export interface Plan {
   readonly milliBpm?: number;
   /** Who is before the camera beside the instructor; left out: nobody. */
   readonly presenters?: readonly Presenter[];
+  /** What is spoken and read in the class; left out: English. */
+  readonly language?: LanguageCode;
   readonly blocks: readonly Block[];
 }
 

@@ -1,7 +1,8 @@
 import { type Micros, micros } from '../time/micros.ts';
 import type { HeardInterval } from './heard-intervals.ts';
+import { languageOf } from '../language/languages.ts';
 import { hear } from '../calls/detect-calls.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 
 /** An interval that was heard: a move, when it began and ended, the side it was done on. */
 
@@ -10,8 +11,6 @@ const SHORTEST_US = 8e6;
 const LONGEST_US = 150e6;
 /** Names this near to each other, in words, are a list. */
 const LIST_WORDS = 4;
-/** `There are squats and …`, `lots of squats and …`: what will be. */
-const PROMISES = new Set(['are', 'some', 'of', 'like', 'doing', 'with']);
 const JUST_ENDED_US = 9e6;
 /** A call this near a timer's beep means that beep. */
 const BEEP_NEAR_US = 3e6;
@@ -36,12 +35,14 @@ function sharp(at: number, beeps: readonly number[]): number {
  * was announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
  */
 export function calledIntervals(
-  tokens: readonly Token[],
+  words: SpokenWords,
   labels: readonly string[],
   duration: Micros,
   beeps: readonly number[],
 ): HeardInterval[] {
-  const heard = hear(tokens, labels, false);
+  const { tokens } = words;
+  const { promises, and, keep } = languageOf(words.language).proposals;
+  const heard = hear(words, labels, false);
   const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
@@ -74,10 +75,10 @@ export function calledIntervals(
       // A list of names is a promise, `keep those squats going` a reminder: neither begins anything.
       if (
         names.some((o) => o.kind === 'name' && o.label !== label) ||
-        (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === 'keep'))
+        (last !== undefined && tokens.slice(Math.max(0, h.token - 2), h.token).some((t) => t.norm === keep))
       )
         continue;
-      if (PROMISES.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === 'and')
+      if (promises.has(tokens[h.token - 1]?.norm ?? '') && tokens[h.token + h.said.split(/\s+/).length]?.norm === and)
         continue;
       // Named right after an end, with a beginning called later: that is what comes.
       const ended = ends.some((e) => e <= h.at + 1e6 && h.at - e < JUST_ENDED_US);

@@ -1,8 +1,8 @@
 import type { ExerciseBook } from '../exercise/library.ts';
-import { marksOf } from '../language/en/clause-marks.ts';
+import { languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { type SpokenName, spokenNames } from './spoken-names.ts';
 
 /** An interval as it was heard in a recording without a plan. */
@@ -26,9 +26,6 @@ const GO_REACH_US = 25e6;
 const SIDE_AFTER_US = 10e6;
 /** A name must be this much of one: alone, led in as the next, known to a library, said again. */
 const ENOUGH = 1.2;
-const OTHER_SIDE =
-  /\b(?:other (?:side|leg|arm|foot|hand)|(?:swap|switch|change)(?: (?:legs|sides|feet|hands|arms|over)|$)|second side)\b/;
-
 interface Event {
   readonly at: number;
   readonly label: string;
@@ -43,24 +40,26 @@ interface Event {
  */
 export function intervalsIn(
   clauses: readonly Clause[],
-  tokens: readonly Token[],
+  words: SpokenWords,
   book: ExerciseBook,
   duration: Micros,
   marks: readonly Micros[] = [],
 ): HeardInterval[] {
+  const { tokens } = words;
+  const { clauses: reads, proposals } = languageOf(words.language);
   const texts = clauses.map((c) => clauseText(c, tokens));
-  const read = texts.map((t) => marksOf(t, false));
+  const read = texts.map((t) => reads.marksOf(t, false));
   const at = (c: number) => tokens[clauses[c]?.from ?? 0]?.at ?? 0;
   const goes = read.flatMap((m, c) => (m.includes('go') ? [tokens[(clauses[c]?.to ?? 1) - 1]?.end ?? 0] : []));
   const stops = read.flatMap((m, c) => (m.includes('stop') || m.includes('thatsIt') ? [at(c)] : []));
-  const events = namedEvents(spokenNames(clauses, tokens), tokens, read, book);
+  const events = namedEvents(spokenNames(clauses, words), words, read, book);
   const found: { label: string; key: string; start: number; named: number; side: 'left' | 'right' | null }[] = [];
   let e = 0;
   for (let c = 0; c < clauses.length; c++) {
     const last = found.at(-1);
     if (
       last !== undefined &&
-      OTHER_SIDE.test(texts[c] ?? '') &&
+      proposals.otherSide.test(texts[c] ?? '') &&
       at(c) - last.start > SIDE_AFTER_US &&
       found.at(-2)?.named !== last.named
     ) {
@@ -81,7 +80,7 @@ export function intervalsIn(
       }
       if (now !== undefined && event.at - now.start < SHORTEST_US) {
         // Two names within moments are one move: the later is what is done, unless it comes after the first.
-        if (/\b(?:after|then|and)\b/.test(event.lead)) continue;
+        if (proposals.joins.test(event.lead)) continue;
         [now.label, now.key] = [event.label, event.key];
         continue;
       }
@@ -106,7 +105,7 @@ export function intervalsIn(
 
 function namedEvents(
   names: readonly SpokenName[],
-  tokens: readonly Token[],
+  { tokens }: SpokenWords,
   read: readonly (readonly string[])[],
   book: ExerciseBook,
 ): Event[] {

@@ -1,6 +1,8 @@
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
 import { voiceOf } from '../align/align.ts';
@@ -9,9 +11,8 @@ import { calledIntervals } from './called-intervals.ts';
 import { namesIn } from '../calls/candidate-names.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { numberOf } from '../language/en/numbers.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
-import { type Token, type Transcript, tokensOf } from '../transcript/transcript.ts';
+import { type SpokenWords, type Transcript, spokenWords } from '../transcript/transcript.ts';
 import { APART_US, setsOf, movesOf, usual } from './called-sets.ts';
 
 interface Proposal {
@@ -26,8 +27,6 @@ const BEEP_ENOUGH = 0.6;
 /** Lengths that intervals usually have, in seconds (common practice); what is measured is drawn to the nearest. */
 const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
 const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
-const STRETCH_WORDS = /\b(stretch|pose|fold|opener|twist)\b/i;
-const WARM_WORDS = new Set(['warm', 'warmup', 'warming']);
 
 /**
  * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and
@@ -41,15 +40,16 @@ export function propose(
   book: ExerciseBook = SHIPPED_BOOK,
   sound: TakeSound | null = null,
 ): Proposal {
-  const tokens = tokensOf(transcript, duration, voiceOf(sound)).filter((t) => t.at <= duration);
+  const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
+  const words: SpokenWords = { tokens: all.filter((t) => t.at <= duration), language };
   const doubts: string[] = [];
-  const track = spokenTrack(transcript, tokens, duration);
+  const track = spokenTrack(transcript, words, duration);
   const signals = sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH);
   const times = signals.map((h) => h.at);
-  const called = calledIntervals(tokens, namesIn(tokens, book), duration, times);
+  const called = calledIntervals(words, namesIn(words, book), duration, times);
   // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names
   // are led in.
-  const intervals = saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, tokens, book, duration, times);
+  const intervals = saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, words, book, duration, times);
   if (intervals.length === 0) {
     const plan: Plan = {
       title,
@@ -65,8 +65,8 @@ export function propose(
     };
     return { plan, intervals, doubts: ['No move was heard by name; the whole recording stands as talk.'] };
   }
-  const said = saidLengths(tokens);
-  const blocks = blocksOf(intervals, tokens, duration, said, book, doubts);
+  const said = saidLengths(words);
+  const blocks = blocksOf(intervals, { words, duration, said, book }, doubts);
   return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
 }
 
@@ -82,30 +82,35 @@ function saidAgain(intervals: readonly HeardInterval[]): number {
 }
 
 /** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
-function saidLengths(tokens: readonly Token[]): { work: number | null; rest: number | null } {
+function saidLengths({ tokens, language }: SpokenWords): { work: number | null; rest: number | null } {
+  const { forms, proposals } = languageOf(language);
   const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
-  const vote = (kind: 'work' | 'rest', s: number) => votes[kind].set(s, (votes[kind].get(s) ?? 0) + 1);
   tokens.forEach((token, i) => {
-    const n = numberOf(token.norm);
-    if (n === null || n < 5 || n > 180) return;
-    const words = [1, 2, 3].map((k) => tokens[i + k]?.norm ?? '');
-    const after = /^sec/.test(words[0] ?? '') ? words.slice(1) : words;
-    const of = after[0] === 'of' ? after[1] : after[0];
-    if (of === 'on' || of === 'work' || of === 'working') vote('work', n);
-    else if (of === 'off' || of === 'rest' || of === 'recovery' || of === 'break') vote('rest', n);
+    const s = forms.numberOf(token.norm);
+    if (s === null || s < 5 || s > 180) return;
+    const of = proposals.lengthOf([1, 2, 3].map((k) => tokens[i + k]?.norm ?? ''));
+    if (of !== null) votes[of].set(s, (votes[of].get(s) ?? 0) + 1);
   });
   const most = (map: Map<number, number>) => [...map].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
   return { work: most(votes.work), rest: most(votes.rest) };
 }
 
+/** What blocks are told from beside their intervals. */
+interface Told {
+  readonly words: SpokenWords;
+  readonly duration: Micros;
+  readonly said: { readonly work: number | null; readonly rest: number | null };
+  readonly book: ExerciseBook;
+}
+
 function blocksOf(
   intervals: readonly HeardInterval[],
-  tokens: readonly Token[],
-  duration: Micros,
-  said: { work: number | null; rest: number | null },
-  book: ExerciseBook,
+  { words, duration, said, book }: Told,
   doubts: string[],
 ): Block[] {
+  const { tokens } = words;
+  const { proposals } = languageOf(words.language);
+  const isStretch = (label: string) => book.named(label)?.pattern === 'stretch' || proposals.stretchName.test(label);
   const blocks: Block[] = [];
   let number = 0;
   const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
@@ -121,18 +126,18 @@ function blocksOf(
   let begin = 0;
   while (at < runs.length) {
     const turn = turnAt(labels, at);
-    const length = turn?.length ?? lonely(runs, at, book);
+    const length = turn?.length ?? lonely(runs, at, isStretch);
     const part = runs.slice(at, at + length).flatMap((r) => r.intervals);
     const sets = setsOf(runs.slice(at, at + length));
     const moves = (
       turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)
     ).flatMap((r) => movesOf(r, sets));
     const before = blocks.length;
-    const stretching = moves.filter((m) => isStretch(m.interval.label, book)).length * 2 > moves.length;
+    const stretching = moves.filter((m) => isStretch(m.interval.label)).length * 2 > moves.length;
     const early =
       begin === 0 &&
       at + length < runs.length &&
-      (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && WARM_WORDS.has(t.norm)));
+      (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && proposals.warmUp.has(t.norm)));
     const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
     const name = {
       'cool-down': 'Stretch',
@@ -170,7 +175,9 @@ function blocksOf(
     if (next !== undefined && next.start - last.end > 25e6)
       plain(
         'talk',
-        tokens.some((t) => t.at > last.end && t.at < next.start && t.norm === 'water') ? 'Water and talk' : 'Between',
+        tokens.some((t) => t.at > last.end && t.at < next.start && proposals.water.has(t.norm))
+          ? 'Water and talk'
+          : 'Between',
         next.start - last.end,
       );
   }
@@ -182,14 +189,10 @@ function blocksOf(
   return blocks;
 }
 
-function isStretch(label: string, book: ExerciseBook): boolean {
-  return book.named(label)?.pattern === 'stretch' || STRETCH_WORDS.test(label);
-}
-
 /** How many runs stand alone before a turn begins, stretching does, or moves begin or cease to have sets. */
-function lonely(runs: readonly Run<HeardInterval>[], at: number, book: ExerciseBook): number {
+function lonely(runs: readonly Run<HeardInterval>[], at: number, isStretch: (label: string) => boolean): number {
   const labels = runs.map((r) => r.label);
-  const stretching = (k: number) => isStretch(labels[k] as string, book);
+  const stretching = (k: number) => isStretch(labels[k] as string);
   // Two in a row: one run alone may be a name that was said once too often.
   const repeats = (k: number) =>
     [runs[k], runs[k + 1]].every(

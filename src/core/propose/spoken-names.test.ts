@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { micros } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
-import { type TranscriptCue, tokensOf } from '../transcript/transcript.ts';
+import { type TranscriptCue, spokenWords } from '../transcript/transcript.ts';
 import { spokenNames } from './spoken-names.ts';
 
 function names(text: string) {
   const cue: TranscriptCue = { start: micros(0), end: micros(20e6), text, words: null };
   const transcript = { cues: [cue] };
-  const tokens = tokensOf(transcript, micros(20e6));
+  const tokens = spokenWords(transcript, micros(20e6));
   return spokenNames(spokenTrack(transcript, tokens, micros(20e6)).clauses, tokens).map((n) => n.label.toLowerCase());
 }
 

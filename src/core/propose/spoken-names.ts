@@ -1,14 +1,7 @@
-import {
-  HEAD_PAIRS,
-  MOVE_HEADS,
-  MOVE_MODIFIERS,
-  NAME_LEADS,
-  NAME_STOPS,
-  WEAK_HEADS,
-} from '../language/en/move-words.ts';
-import { stem } from '../language/en/sounds-like.ts';
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Clause } from '../transcript/clauses.ts';
-import type { Token } from '../transcript/transcript.ts';
+import type { SpokenWords, Token } from '../transcript/transcript.ts';
 
 /** A name that is said, whether a library has it or not. */
 export interface SpokenName {
@@ -24,46 +17,71 @@ export interface SpokenName {
   readonly alone: boolean;
 }
 
-const HEADS = new Set(MOVE_HEADS.map(stem));
-const WEAK = new Set(WEAK_HEADS.map(stem));
-const MODIFIERS = new Set(MOVE_MODIFIERS.map(stem));
+/** The words of names by their stems. */
+interface Stems {
+  readonly stem: (norm: string) => string;
+  readonly heads: ReadonlySet<string>;
+  readonly weak: ReadonlySet<string>;
+  readonly modifiers: ReadonlySet<string>;
+  readonly pairs: Readonly<Record<string, readonly string[]>>;
+}
+
+const stemsBy = new Map<Language, Stems>();
+
+function stemsOf(language: Language): Stems {
+  let stems = stemsBy.get(language);
+  if (stems === undefined) {
+    const { stem } = language.forms;
+    const { heads, weakHeads, modifiers, headPairs } = language.names;
+    const each = (words: readonly string[]) => new Set(words.map(stem));
+    stems = { stem, heads: each(heads), weak: each(weakHeads), modifiers: each(modifiers), pairs: headPairs };
+    stemsBy.set(language, stems);
+  }
+  return stems;
+}
+
 const MOST_MODIFIERS = 3;
 /** A clause this short that holds a name is that name. */
 const ALONE = 4;
 
 /** Every name of a move in some clauses: a head word, with the words before it that belong to it. */
-export function spokenNames(clauses: readonly Clause[], tokens: readonly Token[]): SpokenName[] {
+export function spokenNames(clauses: readonly Clause[], words: SpokenWords): SpokenName[] {
+  const { tokens } = words;
+  const language = languageOf(words.language);
+  const { edges, leadsIn } = language.names;
+  const stems = stemsOf(language);
+  const { stem } = stems;
   const found: SpokenName[] = [];
   for (const [c, clause] of clauses.entries()) {
     for (let i = clause.from; i < clause.to; i++) {
-      const head = headAt(tokens, i, clause.to);
+      const head = headAt(tokens, i, clause.to, stems);
       if (head === 0) continue;
       let from = i;
       while (from > clause.from && i - from < MOST_MODIFIERS) {
         const norm = tokens[from - 1]?.norm ?? '';
-        const known = MODIFIERS.has(stem(norm));
-        if (NAME_STOPS.has(norm) && !known) break;
+        const known = stems.modifiers.has(stem(norm));
+        if (edges.has(norm) && !known) break;
         // An unknown word belongs to the name only right before its head.
         if (!known && from < i) break;
         from--;
       }
       const length = i + head - from;
-      const weak = head === 1 && !HEADS.has(stem(tokens[i]?.norm ?? ''));
-      if (weak && !(from < i && MODIFIERS.has(stem(tokens[i - 1]?.norm ?? '')))) continue;
+      const weak = head === 1 && !stems.heads.has(stem(tokens[i]?.norm ?? ''));
+      if (weak && !(from < i && stems.modifiers.has(stem(tokens[i - 1]?.norm ?? '')))) continue;
       const before = tokens
         .slice(Math.max(clause.from, from - 4), from)
         .map((t) => t.norm)
         .join(' ');
       const alone = clause.to - clause.from <= Math.max(ALONE, length + 1);
-      if (length < 2 && !alone && !NAME_LEADS.test(before)) continue;
-      const words = tokens.slice(from, i + head);
-      const text = words.map((t) => t.text.replace(/[^\p{L}\p{N}'-]+/gu, '').toLowerCase()).join(' ');
+      if (length < 2 && !alone && !leadsIn.test(before)) continue;
+      const said = tokens.slice(from, i + head);
+      const text = said.map((t) => t.text.replace(/[^\p{L}\p{N}'-]+/gu, '').toLowerCase()).join(' ');
       found.push({
         label: text.charAt(0).toUpperCase() + text.slice(1),
-        key: words.map((t) => stem(t.norm)).join(' '),
+        key: said.map((t) => stem(t.norm)).join(' '),
         token: from,
         clause: c,
-        leads: alone || NAME_LEADS.test(before),
+        leads: alone || leadsIn.test(before),
         alone,
       });
       i += head - 1;
@@ -73,12 +91,17 @@ export function spokenNames(clauses: readonly Clause[], tokens: readonly Token[]
 }
 
 /** How many tokens the head of a name takes here: 2 for `press up`, 0 where none is. */
-function headAt(tokens: readonly Token[], i: number, to: number): number {
+function headAt(
+  tokens: readonly Token[],
+  i: number,
+  to: number,
+  { stem, heads, weak, modifiers, pairs }: Stems,
+): number {
   const [norm, next] = [tokens[i]?.norm ?? '', i + 1 < to ? (tokens[i + 1]?.norm ?? '') : ''];
-  const pairs = HEAD_PAIRS[next.replace(/s$/, '')];
-  if (pairs?.includes(stem(norm)) === true || pairs?.includes(norm) === true) return 2;
-  const isHead = (word: string) => HEADS.has(stem(word)) || WEAK.has(stem(word));
+  const firsts = pairs[next.replace(/s$/, '')];
+  if (firsts?.includes(stem(norm)) === true || firsts?.includes(norm) === true) return 2;
+  const isHead = (word: string) => heads.has(stem(word)) || weak.has(stem(word));
   if (!isHead(norm)) return 0;
   // `step touch`, `leg lift`: the later word is the head.
-  return next !== '' && isHead(next) && (MODIFIERS.has(stem(norm)) || HEADS.has(stem(norm))) ? 0 : 1;
+  return next !== '' && isHead(next) && (modifiers.has(stem(norm)) || heads.has(stem(norm))) ? 0 : 1;
 }

@@ -1,6 +1,6 @@
 import type { Segment } from '../plan/segment.ts';
-import { type SpeakingModel, lineTime } from '../speech/line-time.ts';
-import { numberWords } from '../speech/spoken.ts';
+import { type LanguageSpeaker, lineTime } from '../speech/line-time.ts';
+import { numberWords } from '../language/en/written-out.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CountStyle, countdownPlaces } from './countdown.ts';
 import { CALL_KINDS, type CallKind, type CallOccasion, type CallStyle, type WordedCall } from './cue.ts';
@@ -45,7 +45,7 @@ export class CallWriter {
     segments: readonly Segment[],
     private readonly styles: (blockId: string) => CallStyle,
     private readonly times: (call: CallOccasion, of: Segment, style: CallStyle) => number,
-    private readonly speaker: SpeakingModel,
+    private readonly speaker: LanguageSpeaker,
   ) {
     this.labels = new Set(segments.flatMap((s) => (s.moveId === null ? [] : [s.label])));
   }

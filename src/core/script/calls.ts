@@ -1,7 +1,7 @@
 import { type Segment, isActive, isBreak, nextActive, type SegmentKind } from '../plan/segment.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import { type SpeakingModel, TYPICAL_SPEAKER } from '../speech/line-time.ts';
+import { type LanguageSpeaker, TYPICAL_SPEAKER } from '../speech/line-time.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { BREAK_FOR_NEXT_INSIDE, activeCalls } from './active-calls.ts';
 import { type CallFacts, callFacts, isPreview } from './call-facts.ts';
@@ -21,7 +21,7 @@ export interface CallMeans {
   /** null: nothing but the segments is known; calls that need equipment, options or cautions are not written. */
   readonly plan: Plan | null;
   readonly book?: ExerciseBook;
-  readonly speaker?: SpeakingModel;
+  readonly speaker?: LanguageSpeaker;
   /** Lines in the instructor's own words. */
   readonly bank?: CueBank;
   /** Words a minute by kind of segment; common practice where the studio has none of its own. */

@@ -1,5 +1,5 @@
 import type { Segment } from '../plan/segment.ts';
-import { numberWords } from '../speech/spoken.ts';
+import { numberWords } from '../language/en/written-out.ts';
 import { type Micros, fromSeconds } from '../time/micros.ts';
 import type { CallWriter } from './call-writer.ts';
 

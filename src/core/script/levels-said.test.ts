@@ -7,7 +7,7 @@ import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { missingLines } from '../checks/missing-lines.ts';
 import { findMentions } from '../calls/name-match.ts';
 import { labelsOf } from '../calls/name-variants.ts';
-import { tokensOf } from '../transcript/transcript.ts';
+import { spokenWords } from '../transcript/transcript.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { micros } from '../time/micros.ts';
 import { changeOvers } from './change-over.ts';
@@ -127,7 +127,7 @@ describe('other names that a plan gives its moves', () => {
   const heard = (also: string) => {
     const { segments } = classOf('## M: 40/20', `- Hive press | standing${also}`, '- Skep row | standing');
     const { value } = readTranscript('WEBVTT\n\n00:00.000 --> 00:04.000\nnow the smoker pump everybody\n');
-    return findMentions(tokensOf(value, micros(4e6)), labelsOf(segments.filter((s) => s.kind === 'work'))).map(
+    return findMentions(spokenWords(value, micros(4e6)), labelsOf(segments.filter((s) => s.kind === 'work'))).map(
       (m) => m.label,
     );
   };

@@ -1,5 +1,5 @@
 import type { Segment } from '../plan/segment.ts';
-import { numberWords } from '../speech/spoken.ts';
+import { numberWords } from '../language/en/written-out.ts';
 import type { CallFacts, MoveFacts } from './call-facts.ts';
 import { spokenList } from './spoken-list.ts';
 import type { Link } from './call-writer.ts';

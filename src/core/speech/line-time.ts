@@ -1,7 +1,7 @@
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import { spokenGroups } from './spoken.ts';
-import { syllablesOf } from './syllables.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { spokenGroups } from './spoken-groups.ts';
 
 /** How one person speaks. Seconds each; `startS` is the cost of opening one's mouth at all. */
 export interface SpeakingModel {
@@ -12,6 +12,11 @@ export interface SpeakingModel {
   readonly shortPauseS: number;
   readonly longPauseS: number;
   readonly startS: number;
+}
+
+/** Somebody who speaks a language; English where it is left out. */
+export interface LanguageSpeaker extends SpeakingModel {
+  readonly language?: LanguageCode;
 }
 export const SPEAKING_PARTS = [
   'syllableS',
@@ -53,14 +58,15 @@ const RUNNING_WPM = 165;
 /**
  * How often each part of the model occurs in a line, in the order of SPEAKING_PARTS; null for a line without a word.
  */
-export function speakingParts(text: string): number[] | null {
-  const groups = spokenGroups(text);
+export function speakingParts(text: string, code?: LanguageCode): number[] | null {
+  const language = languageOf(code);
+  const groups = spokenGroups(text, language);
   if (groups.length === 0) return null;
   let [syllables, consonants, words, shorts, longs] = [0, 0, 0, 0, 0];
   for (const [i, group] of groups.entries()) {
     for (const word of group.words) {
-      syllables += syllablesOf(word);
-      consonants += consonantsOf(word);
+      syllables += language.speaking.syllablesOf(word);
+      consonants += language.speaking.consonantsOf(word);
       words += 1;
     }
     if (i === groups.length - 1) continue;
@@ -70,27 +76,27 @@ export function speakingParts(text: string): number[] | null {
   return [syllables, consonants, words, shorts, longs, 1];
 }
 
-/** Consonant letters as they are spoken: doubled letters, `ck`, `gh`, `th` and the like count once. */
-function consonantsOf(word: string): number {
-  return (
-    word
-      .toLowerCase()
-      .replace(/(ck|gh|th|sh|ch|ph|wh|kn|wr|(.)\2)/g, 'b')
-      .match(/[bcdfghjklmnpqrstvwxz]/g)?.length ?? 0
-  );
-}
-
 // Lines are said again and again in a class; what a line costs depends only on its text and the speaker.
 const remembered = new WeakMap<SpeakingModel, Map<string, Micros>>();
 const MOST_REMEMBERED = 20_000;
 
+const typical = new Map<LanguageCode, LanguageSpeaker>();
+
+/** Somebody who speaks a language as most do. */
+export function typicalSpeaker(code: LanguageCode = 'en'): LanguageSpeaker {
+  if (code === 'en') return TYPICAL_SPEAKER;
+  let of = typical.get(code);
+  if (of === undefined) typical.set(code, (of = { ...TYPICAL_SPEAKER, language: code }));
+  return of;
+}
+
 /** How long a line takes to say in running speech; the pause after its last word is not counted. */
-export function lineTime(text: string, model: SpeakingModel = TYPICAL_SPEAKER): Micros {
+export function lineTime(text: string, model: LanguageSpeaker = TYPICAL_SPEAKER): Micros {
   let known = remembered.get(model);
   if (known === undefined) remembered.set(model, (known = new Map<string, Micros>()));
   const before = known.get(text);
   if (before !== undefined) return before;
-  const parts = speakingParts(text);
+  const parts = speakingParts(text, model.language);
   const us =
     parts === null
       ? micros(0)
@@ -116,14 +122,15 @@ export function speechRoom(
 }
 
 /** Relative time each word of a line takes, for placing words inside a line of known length. Sums to 1. */
-export function wordShares(words: readonly string[]): number[] {
+export function wordShares(words: readonly string[], code?: LanguageCode): number[] {
+  const language = languageOf(code);
   const weights = words.map(
     (word) =>
       Math.max(
         1,
-        spokenGroups(word)
+        spokenGroups(word, language)
           .flatMap((g) => g.words)
-          .reduce((n, w) => n + syllablesOf(w), 0),
+          .reduce((n, w) => n + language.speaking.syllablesOf(w), 0),
       ) +
       0.4 +
       (/[.!?…:]$/.test(word) ? 2 : /[,;]$/.test(word) ? 1 : 0),

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { fromSeconds } from '../time/micros.ts';
 import { WORDS_A_MINUTE, lineTime, speechRoom, wordShares } from './line-time.ts';
-import { numberWords, spokenGroups, writeOut } from './spoken.ts';
-import { syllablesOf } from './syllables.ts';
+import { ENGLISH } from '../language/en/english.ts';
+import { spokenGroups } from './spoken-groups.ts';
+
+const { numberWords, writeOut, syllablesOf } = ENGLISH.speaking;
 
 describe('syllables', () => {
   it.each([
@@ -35,7 +37,7 @@ describe('a line as it is said', () => {
     expect(writeOut(text).replace(/\s+/g, ' ').trim()).toBe(said.replace(/\d+/g, (n) => numberWords(Number(n))));
   });
   it('pauses at punctuation', () => {
-    expect(spokenGroups('Hinge, long back. Go').map((g) => [g.words.length, g.pause])).toEqual([
+    expect(spokenGroups('Hinge, long back. Go', ENGLISH).map((g) => [g.words.length, g.pause])).toEqual([
       [1, 'short'],
       [2, 'long'],
       [1, 'none'],

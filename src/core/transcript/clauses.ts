@@ -1,6 +1,6 @@
-import { numberOf } from '../language/en/numbers.ts';
+import { languageOf } from '../language/languages.ts';
 import { planWords } from './place-words.ts';
-import { type Token, type Transcript, coarseCues } from './transcript.ts';
+import { type SpokenWords, type Token, type Transcript, coarseCues } from './transcript.ts';
 import type { Micros } from '../time/micros.ts';
 
 /** Words said in one breath: where a class turns, it turns between two of them. Microseconds on take time. */
@@ -41,11 +41,11 @@ const FULL_STOP = /[.!?…:]["')\]]?$/;
 
 /**
  * Cuts a transcript into clauses. In coarse paragraphs only the paragraph's two ends are known times; words that have
- * times, or were placed in a voice that was heard, make a stretch of each clause. `tokens` are those of `tokensOf`.
+ * times, or were placed in a voice that was heard, make a stretch of each clause. `words` are those of `spokenWords`.
  */
-export function spokenTrack(transcript: Transcript, tokens: readonly Token[], duration: Micros): SpokenTrack {
-  const clauses: Clause[] = [];
-  const stretches: Stretch[] = [];
+export function spokenTrack(transcript: Transcript, words: SpokenWords, duration: Micros): SpokenTrack {
+  const { tokens } = words;
+  const open: OpenTrack = { clauses: [], stretches: [], words };
   const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
   let i = 0;
   while (i < tokens.length) {
@@ -54,11 +54,18 @@ export function spokenTrack(transcript: Transcript, tokens: readonly Token[], du
     while (to < tokens.length && (tokens[to] as Token).cue === cue) to++;
     const rough = coarse.get(cue);
     const known = tokens.slice(i, to).every((t) => t.sigma <= KNOWN_US);
-    if (rough !== undefined && !known) addCoarse(clauses, stretches, tokens, i, to, rough);
-    else addTimed(clauses, stretches, tokens, i, to);
+    if (rough !== undefined && !known) addCoarse(open, i, to, rough);
+    else addTimed(open, i, to);
     i = to;
   }
-  return { clauses, stretches: withEnds(stretches, duration) };
+  return { clauses: open.clauses, stretches: withEnds(open.stretches, duration) };
+}
+
+/** A track while it is made. */
+interface OpenTrack {
+  readonly clauses: Clause[];
+  readonly stretches: Stretch[];
+  readonly words: SpokenWords;
 }
 
 interface Rough {
@@ -70,25 +77,19 @@ interface Rough {
 }
 
 /** The clauses of a paragraph: its words by the speaking model, its silence unknown but in sum. */
-function addCoarse(
-  clauses: Clause[],
-  stretches: Stretch[],
-  tokens: readonly Token[],
-  i: number,
-  to: number,
-  rough: Rough,
-): void {
-  const words = planWords(rough.text, rough.onward);
+function addCoarse({ clauses, stretches, words }: OpenTrack, i: number, to: number, rough: Rough): void {
+  const { tokens, language } = words;
+  const plans = planWords({ text: rough.text, next: rough.onward, language });
   const first = clauses.length;
   let [from, spoken] = [i, 0];
   for (let k = i; k < to; k++) {
     const token = tokens[k] as Token;
-    const plan = words[token.word];
+    const plan = plans[token.word];
     const lastPart = k + 1 === to || (tokens[k + 1] as Token).word !== token.word;
     if (!lastPart || plan === undefined) continue;
     spoken += Math.max(plan.spokenUs, plan.stepUs ?? 0);
     const counting = plan.stepUs !== null && k + 1 < to;
-    if (k + 1 < to && (counting || (plan.share < MAY_TURN && !isLoneCount(tokens, from, k)))) continue;
+    if (k + 1 < to && (counting || (plan.share < MAY_TURN && !isLoneCount(words, from, k)))) continue;
     clauses.push({
       from,
       to: k + 1,
@@ -106,12 +107,15 @@ function addCoarse(
 const LAST_PAUSE = 0.9;
 
 /** `One.` by itself is a repetition counted, whatever stands after it. */
-function isLoneCount(tokens: readonly Token[], from: number, k: number): boolean {
+function isLoneCount({ tokens, language }: SpokenWords, from: number, k: number): boolean {
+  const { numberOf } = languageOf(language).forms;
   return from === k && numberOf((tokens[k] as Token).norm) !== null && FULL_STOP.test((tokens[k] as Token).text);
 }
 
 /** Words with times of their own: a stretch for each clause, from its first word to the next clause's. */
-function addTimed(clauses: Clause[], stretches: Stretch[], tokens: readonly Token[], i: number, to: number): void {
+function addTimed({ clauses, stretches, words }: OpenTrack, i: number, to: number): void {
+  const { tokens } = words;
+  const { numberOf } = languageOf(words.language).forms;
   let from = i;
   for (let k = i; k < to; k++) {
     const [token, next] = [tokens[k] as Token, tokens[k + 1]];

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { phrasesOf } from './phrases.ts';
 import { normalise } from './normalise.ts';
-import { type Token, type Transcript, isWordTimed, spokenText, tokensOf } from './transcript.ts';
+import { type Token, type Transcript, isWordTimed, spokenText, spokenWords } from './transcript.ts';
 
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({
   text,
@@ -14,7 +14,7 @@ const token = (text: string, atS: number, lengthS = 0.3): Token => ({
   cue: 0,
   word: 0,
 });
-const phrases = (tokens: Token[]) => phrasesOf(tokens).map((p) => p.text);
+const phrases = (tokens: Token[]) => phrasesOf({ tokens, language: 'en' }).map((p) => p.text);
 
 describe('phrases', () => {
   it('end with a sentence', () =>
@@ -38,7 +38,7 @@ describe('phrases', () => {
         (words) => {
           let at = 0;
           const tokens = words.map(([text, gap]) => token(text, (at += gap / 10)));
-          const found = phrasesOf(tokens);
+          const found = phrasesOf({ tokens, language: 'en' });
           expect(found.flatMap((p) => p.text.split(' '))).toEqual(words.map(([text]) => text));
           found.slice(1).forEach((p, i) => expect(p.start).toBeGreaterThanOrEqual(found[i]?.start ?? 0));
         },
@@ -64,7 +64,7 @@ describe('words of a transcript', () => {
       cues: [{ start: fromSeconds(10), end: fromSeconds(12), text: 'Three two', words }],
     };
     expect(isWordTimed(transcript)).toBe(true);
-    expect(tokensOf(transcript, fromSeconds(60)).map((t) => t.at / 1e6)).toEqual([10, 11]);
+    expect(spokenWords(transcript, fromSeconds(60)).tokens.map((t) => t.at / 1e6)).toEqual([10, 11]);
   });
   it('are placed inside a coarse paragraph, in order, surer at its start than in its middle', () => {
     const transcript: Transcript = {
@@ -73,7 +73,7 @@ describe('words of a transcript', () => {
         cue(50.5, 70, 'Three two one.'),
       ],
     };
-    const tokens = tokensOf(transcript, fromSeconds(80));
+    const { tokens } = spokenWords(transcript, fromSeconds(80));
     expect(isWordTimed(transcript)).toBe(false);
     tokens.slice(1).forEach((t, i) => expect(t.at).toBeGreaterThanOrEqual(tokens[i]?.at ?? 0));
     expect(tokens[0]?.at).toBe(fromSeconds(20.5));
@@ -81,14 +81,14 @@ describe('words of a transcript', () => {
     for (const t of tokens.slice(0, 11)) expect(t.at).toBeLessThan(fromSeconds(50));
   });
   it('squeeze when there is more to say than time', () => {
-    const tokens = tokensOf(
+    const { tokens } = spokenWords(
       { cues: [cue(0.5, 2, 'a very long line that nobody could ever say in a second and a half of time')] },
       fromSeconds(60),
     );
     expect(tokens.at(-1)?.end).toBeLessThanOrEqual(micros(2_000_001));
   });
   it('split at hyphens and lose their accents', () => {
-    expect(tokensOf({ cues: [cue(0.5, 9, 'Half-way, Élan!')] }, fromSeconds(60)).map((t) => t.norm)).toEqual([
+    expect(spokenWords({ cues: [cue(0.5, 9, 'Half-way, Élan!')] }, fromSeconds(60)).tokens.map((t) => t.norm)).toEqual([
       'half',
       'way',
       'elan',
@@ -113,10 +113,10 @@ describe('what is not spoken', () => {
       end: micros(i * 5e5 + 4e5),
     }));
     expect(
-      tokensOf(
+      spokenWords(
         { cues: [{ start: micros(0), end: micros(4e6), text: words.map((w) => w.text).join(' '), words }] },
         micros(10e6),
-      ).map((t) => t.norm),
+      ).tokens.map((t) => t.norm),
     ).toEqual(['and', 'rest']);
   });
 });

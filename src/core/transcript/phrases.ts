@@ -1,7 +1,7 @@
 import type { Micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { COUNTED } from '../language/en/numbers.ts';
-import type { Token } from './transcript.ts';
+import { languageOf } from '../language/languages.ts';
+import type { SpokenWords } from './transcript.ts';
 
 /** Words that were said in one go. */
 interface Phrase extends Span {
@@ -14,11 +14,12 @@ interface Phrase extends Span {
 const PAUSE = 1.2e6;
 
 /** Groups timed words into phrases: a sentence ends one, a pause ends one, numbers counted down stay together. */
-export function phrasesOf(tokens: readonly Token[]): Phrase[] {
+export function phrasesOf({ tokens, language }: SpokenWords): Phrase[] {
+  const { isCounted } = languageOf(language).forms;
   const phrases: { start: Micros; end: Micros; words: string[]; sigma: Micros; counting: boolean }[] = [];
   for (const token of tokens) {
     const last = phrases.at(-1);
-    const counting = COUNTED.test(token.norm);
+    const counting = isCounted(token.norm);
     const ended =
       last === undefined ||
       token.at - last.end > PAUSE ||

@@ -1,6 +1,6 @@
 import type { Span } from '../time/span.ts';
-import { type PlacedWord, type WordPlan, placeWords, planWords } from './place-words.ts';
-import { PAUSE } from './pause-words.ts';
+import { type PlacedWord, type SpokenText, type WordPlan, placeWords, planWords } from './place-words.ts';
+import { PAUSE } from './pauses.ts';
 
 /**
  * Words placed where a voice was heard are right within about this (microseconds), more inside a long stretch of
@@ -43,18 +43,12 @@ const BARE_SIGMA_US = 700_000;
  * stretch takes as many words as fit its length, stretches end where silence is likely. Falls back to the speaking
  * model where the voice heard cannot be these words.
  */
-export function placeInVoice(
-  text: string,
-  start: number,
-  end: number,
-  voice: readonly Span[],
-  next: string | null = null,
-): PlacedWord[] {
+export function placeInVoice(spoken: SpokenText, start: number, end: number, voice: readonly Span[]): PlacedWord[] {
   const spans = voice
     .filter((v) => v.end > start && v.start < end)
     .map((v) => ({ from: Math.max(start, v.start), to: Math.min(end, v.end) }))
     .filter((v) => v.to - v.from >= 60_000);
-  const plan = planWords(text, next);
+  const plan = planWords(spoken);
   const needed = plan.reduce((sum, w) => sum + w.spokenUs, 0);
   const heard = spans.reduce((sum, s) => sum + s.to - s.from, 0);
   if (
@@ -64,7 +58,7 @@ export function placeInVoice(
     heard < needed * LEAST_SHARE ||
     heard > needed * MOST_SHARE + 2e6
   )
-    return placeWords(text, start, end, next);
+    return placeWords(spoken, start, end);
   const rate = Math.max(0.6, Math.min(1.8, heard / needed));
   const [words, count] = [plan.length, spans.length];
   const sums = new Float64Array(words + 1);
@@ -95,7 +89,7 @@ export function placeInVoice(
     }
   }
   const total = best[count * width + words] as number;
-  if (total === Infinity) return placeWords(text, start, end, next);
+  if (total === Infinity) return placeWords(spoken, start, end);
   const bare = !plan.slice(0, -1).some((w) => w.share >= PAUSE.stop);
   const vagueUs = total / count > POOR ? POOR_SIGMA_US : bare ? BARE_SIGMA_US : 0;
   // A stretch that does not fit its words says that a stretch was lost or is a noise: its neighbours' words may be its

@@ -31,11 +31,13 @@ const spans = (...s: [number, number][]) => s.map(([a, b]) => ({ start: micros(a
 const at = (placed: readonly { text: string; at: number }[], text: string) =>
   (placed.find((w) => w.text.startsWith(text))?.at ?? NaN) / S;
 
+const spoken = (text: string, next: string | null = null) => ({ text, next });
+
 describe('words of a coarse paragraph', () => {
   it('stay in order and inside it, whatever is said', () => {
     fc.assert(
       fc.property(words, fc.integer({ min: 1, max: 60 }), (text, lengthS) => {
-        const placed = placeWords(text.join(' '), 5 * S, (5 + lengthS) * S);
+        const placed = placeWords(spoken(text.join(' ')), 5 * S, (5 + lengthS) * S);
         expect(placed.map((w) => w.text)).toEqual(text);
         for (const [i, w] of placed.entries()) {
           expect(w.at).toBeGreaterThanOrEqual(i === 0 ? 5 * S : (placed[i - 1]?.at ?? 0));
@@ -47,7 +49,7 @@ describe('words of a coarse paragraph', () => {
     );
   });
   it('lie after the silence that a full stop makes, not spread evenly', () => {
-    const placed = placeWords('Squats. Keep your chest up and your heels down. And rest.', 0, 30 * S);
+    const placed = placeWords(spoken('Squats. Keep your chest up and your heels down. And rest.'), 0, 30 * S);
     expect(at(placed, 'Squats')).toBe(0);
     // The line of eight words is said in one go of about two and a half seconds.
     const line = placed.slice(1, 9);
@@ -57,12 +59,12 @@ describe('words of a coarse paragraph', () => {
   it('are not crowded at the start where there is no punctuation', () => {
     const text =
       'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups good job everyone';
-    const placed = placeWords(text, 0, 40 * S);
+    const placed = placeWords(spoken(text), 0, 40 * S);
     expect((placed.at(-1)?.at ?? 0) / S).toBeGreaterThan(25);
   });
   it('say how unsure they are: most in the middle, least at the start', () => {
     const placed = placeWords(
-      'one thing here. Another thing there. A third thing now. A fourth thing then. The last thing.',
+      spoken('one thing here. Another thing there. A third thing now. A fourth thing then. The last thing.'),
       0,
       40 * S,
     );
@@ -71,9 +73,9 @@ describe('words of a coarse paragraph', () => {
     expect(last?.sigma).toBeLessThan(middle?.sigma ?? 0);
   });
   it('count down by the second, over the end of the paragraph too', () => {
-    const placed = placeWords('keep going nearly there three', 0, 20 * S, 'two');
+    const placed = placeWords(spoken('keep going nearly there three', 'two'), 0, 20 * S);
     expect(20 - at(placed, 'three')).toBeCloseTo(0.95, 1);
-    const whole = placeWords('nearly there three two one and rest', 0, 20 * S);
+    const whole = placeWords(spoken('nearly there three two one and rest'), 0, 20 * S);
     expect(at(whole, 'two') - at(whole, 'three')).toBeCloseTo(0.95, 2);
     expect(at(whole, 'one') - at(whole, 'two')).toBeCloseTo(0.95, 2);
   });
@@ -82,7 +84,7 @@ describe('words of a coarse paragraph', () => {
 describe('words where a voice was heard', () => {
   it('lie in it, each line in the stretch that has its length', () => {
     const placed = placeInVoice(
-      'Squats. Keep your chest up and your heels down. And rest.',
+      spoken('Squats. Keep your chest up and your heels down. And rest.'),
       0,
       30 * S,
       spans([4, 4.6], [11, 13.4], [28.5, 29.3]),
@@ -95,7 +97,7 @@ describe('words where a voice was heard', () => {
     const voice = spans([1, 2.2], [4, 7], [9, 9.4], [12, 16], [18, 19]);
     fc.assert(
       fc.property(words, (text) => {
-        const placed = placeInVoice(text.join(' '), 0, 20 * S, voice);
+        const placed = placeInVoice(spoken(text.join(' ')), 0, 20 * S, voice);
         expect(placed.map((w) => w.text)).toEqual(text);
         for (const [i, w] of placed.entries()) expect(w.at).toBeGreaterThanOrEqual(placed[i - 1]?.at ?? 0);
       }),
@@ -104,7 +106,7 @@ describe('words where a voice was heard', () => {
   });
   it('fall back to the speaking model where the voice cannot be theirs', () => {
     const text = 'a long line of very many words that nobody could ever say in a tenth of one second';
-    expect(placeInVoice(text, 0, 20 * S, spans([3, 3.1]))).toEqual(placeWords(text, 0, 20 * S));
-    expect(placeInVoice(text, 0, 20 * S, [])).toEqual(placeWords(text, 0, 20 * S));
+    expect(placeInVoice(spoken(text), 0, 20 * S, spans([3, 3.1]))).toEqual(placeWords(spoken(text), 0, 20 * S));
+    expect(placeInVoice(spoken(text), 0, 20 * S, [])).toEqual(placeWords(spoken(text), 0, 20 * S));
   });
 });

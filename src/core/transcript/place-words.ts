@@ -1,7 +1,7 @@
-import { TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
-import { COUNTED, numberOf } from '../language/en/numbers.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { TYPICAL_SPEAKER, lineTime, typicalSpeaker } from '../speech/line-time.ts';
 import { normalise } from './normalise.ts';
-import { STOP, STARTERS, BOUND, LEADS_ON, GO_NAME, AFTER_COUNT, PAUSE } from './pause-words.ts';
+import { GO_NAME, PAUSE, STOP } from './pauses.ts';
 
 /** A word with its likely place. Microseconds on take time; `sigma` is one standard deviation of its start. */
 export interface PlacedWord {
@@ -29,15 +29,22 @@ export interface WordPlan {
   readonly stepUs: number | null;
 }
 
-/**
- * The words of a text with their lengths and pauses. `next` is the first word of what follows, where something does.
- */
-export function planWords(text: string, next: string | null = null): WordPlan[] {
+/** What is said in one go, in which language, and the first word of what follows, where something does. */
+export interface SpokenText {
+  readonly text: string;
+  readonly next: string | null;
+  readonly language?: LanguageCode | undefined;
+}
+
+/** The words of a text with their lengths and pauses. */
+export function planWords({ text, next, language }: SpokenText): WordPlan[] {
+  const { forms, pauses } = languageOf(language);
+  const speaker = typicalSpeaker(language);
   const words = text.split(/\s+/).filter((w) => w !== '');
   const norms = [...words, ...(next === null ? [] : [next])].map(normalise);
   const marks = words.filter((w) => STOP.test(w)).length;
   const free = marks * WORDS_A_MARK >= words.length ? PAUSE.marked : PAUSE.bare;
-  const value = norms.map((n) => (COUNTED.test(n) ? numberOf(n) : null));
+  const value = norms.map((n) => (forms.isCounted(n) ? forms.numberOf(n) : null));
   /** By how much a number falls to the next: 1, or 2 where one is counted eight, six, four; 0 where it does not. */
   const falls = (i: number): number => {
     const [now, then] = [value[i] ?? null, value[i + 1] ?? null];
@@ -47,7 +54,7 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
   return words.map((word, i): WordPlan => {
     const plan = (share: number, stepUs: number | null = null): WordPlan => ({
       text: word,
-      spokenUs: Math.max(80_000, lineTime(word) - TYPICAL_SPEAKER.startS * 1e6),
+      spokenUs: Math.max(80_000, lineTime(word, speaker) - TYPICAL_SPEAKER.startS * 1e6),
       share,
       stepUs,
     });
@@ -55,14 +62,17 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
     // A countdown goes on over the end of its paragraph.
     if (falls(i) > 0) return plan(0, COUNT_STEP_US * falls(i));
     if (i === words.length - 1 || after === undefined) return plan(PAUSE.last);
-    if (i > 0 && falls(i - 1) > 0 && AFTER_COUNT.test(after)) return plan(PAUSE.tight);
-    if (STOP.test(word))
-      return plan((after === 'left' || after === 'right') && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
+    if (i > 0 && falls(i - 1) > 0 && pauses.afterCount.test(after)) return plan(PAUSE.tight);
+    if (STOP.test(word)) return plan(forms.sideOf(after) !== null && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
     if (/[,;:—–]$/.test(word)) return plan(PAUSE.comma);
-    if (BOUND.has(`${norm} ${after}`) || LEADS_ON.has(norm) || (value[i] !== null && /^(sec|min|more|rep)/.test(after)))
+    if (
+      pauses.bound.has(`${norm} ${after}`) ||
+      pauses.leadsOn.has(norm) ||
+      (value[i] !== null && pauses.unit.test(after))
+    )
       return plan(PAUSE.bound);
-    if (norm === 'go') return plan(GO_NAME * free.starter);
-    return plan(STARTERS.has(after) ? free.starter : free.inside);
+    if (pauses.goes.has(norm)) return plan(GO_NAME * free.starter);
+    return plan(pauses.starters.has(after) ? free.starter : free.inside);
   });
 }
 
@@ -71,8 +81,8 @@ export function planWords(text: string, next: string | null = null): WordPlan[] 
  * the speaking model says, and the silence that is left is shared out where silence is likely. How far off a word may
  * be grows from the start, where it is known, and falls towards the end, as for any walk between two fixed points.
  */
-export function placeWords(text: string, start: number, end: number, next: string | null = null): PlacedWord[] {
-  const plan = planWords(text, next);
+export function placeWords(spoken: SpokenText, start: number, end: number): PlacedWord[] {
+  const plan = planWords(spoken);
   if (plan.length === 0) return [];
   const room = Math.max(1, end - start);
   const steps = plan.map((w) => Math.max(w.spokenUs, w.stepUs ?? 0));

@@ -1,3 +1,4 @@
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { normalise } from './normalise.ts';
@@ -23,6 +24,13 @@ export interface TranscriptCue {
 
 export interface Transcript {
   readonly cues: readonly TranscriptCue[];
+  /** What is spoken; English where it is left out. */
+  readonly language?: LanguageCode;
+}
+
+/** A transcript as one of a language; as it is where none is named. */
+export function inLanguage(transcript: Transcript, language?: LanguageCode): Transcript {
+  return language === undefined ? transcript : { ...transcript, language };
 }
 
 /** A word as the aligner uses it: a likely start, and how far off that may be (one standard deviation). */
@@ -36,6 +44,12 @@ export interface Token {
   readonly cue: number;
   /** Which word of its cue, counted from 0. */
   readonly word: number;
+}
+
+/** Words in order of time, and the language they were said in. */
+export interface SpokenWords {
+  readonly tokens: readonly Token[];
+  readonly language: LanguageCode;
 }
 
 /** A stretch of speech of which only start and end are known: bounds of its words, microseconds on take time. */
@@ -57,8 +71,13 @@ const CUT_SIGMA_US = 290_000;
  * All words of a transcript with times, placed inside coarse cues by the speaking model, or where a voice was heard.
  * Sorted by time. `duration` bounds a last cue without an end.
  */
-export function tokensOf(transcript: Transcript, duration: Micros, voice: readonly Span[] | null = null): Token[] {
+export function spokenWords(
+  transcript: Transcript,
+  duration: Micros,
+  voice: readonly Span[] | null = null,
+): SpokenWords {
   const tokens: Token[] = [];
+  const language = transcript.language ?? 'en';
   const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
   for (const [c, cue] of transcript.cues.entries()) {
     if (cue.words !== null) {
@@ -68,7 +87,9 @@ export function tokensOf(transcript: Transcript, duration: Micros, voice: readon
     } else {
       const { text, start, end, onward } = coarse.get(c) as CoarseCue;
       const placed =
-        voice === null ? placeWords(text, start, end, onward) : placeInVoice(text, cue.start, cue.end, voice, onward);
+        voice === null
+          ? placeWords({ text, next: onward, language }, start, end)
+          : placeInVoice({ text, next: onward, language }, cue.start, cue.end, voice);
       for (const [w, word] of placed.entries())
         push(
           tokens,
@@ -81,7 +102,7 @@ export function tokensOf(transcript: Transcript, duration: Micros, voice: readon
         );
     }
   }
-  return tokens.sort((a, b) => a.at - b.at);
+  return { tokens: tokens.sort((a, b) => a.at - b.at), language };
 }
 
 /** The stretches of a transcript whose words have no times. `duration` bounds a last one without an end. */
@@ -101,7 +122,7 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
     return [
       {
         cue: c,
-        text: spokenText(cue.text),
+        text: spokenText(cue.text, transcript.language),
         start,
         end,
         endKnown: next !== undefined,
@@ -115,14 +136,11 @@ export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[
  * What of a text is spoken: without songs between notes (♪), sounds in brackets such as [Music] or (applause), marks of
  * who speaks at the start.
  */
-export function spokenText(text: string): string {
+export function spokenText(text: string, code?: LanguageCode): string {
   return text
     .replace(/[♪♫🎵🎶][^♪♫🎵🎶]*(?:[♪♫🎵🎶]|$)/gu, ' ')
     .replace(/\[[^\]\d]{0,60}\]/g, ' ')
-    .replace(
-      /\((?:[^()]*\b)?(?:music|song|applause|laugh\w*|cheer\w*|noise|silence|inaudible|beep\w*|singing|clap\w*|whistle|breath\w*|exhal\w*|inhal\w*)\b[^()]*\)/gi,
-      ' ',
-    )
+    .replace(new RegExp(`\\((?:[^()]*\\b)?(?:${languageOf(code).pauses.noises})\\b[^()]*\\)`, 'gi'), ' ')
     .replace(/^\s*(?:>>+\s*)?(?:[Ss]peaker \d+|[A-Z][A-Z .]{1,24})\s*:\s*/, '')
     .replace(/\s+/g, ' ')
     .trim();
@@ -153,9 +171,10 @@ export function isWordTimed(transcript: Transcript): boolean {
 }
 
 /** The words of one cue with times: its own, or the places that the speaking model gives them. */
-export function timedWords(cue: TranscriptCue, duration: Micros): readonly TimedWord[] {
+export function timedWords(cue: TranscriptCue, duration: Micros, language?: LanguageCode): readonly TimedWord[] {
   if (cue.words !== null) return cue.words;
-  return placeWords(cue.text, cue.start, Math.min(cue.end, Math.max(duration, cue.start + 1e6))).map((w) => ({
+  const end = Math.min(cue.end, Math.max(duration, cue.start + 1e6));
+  return placeWords({ text: cue.text, next: null, language }, cue.start, end).map((w) => ({
     text: w.text,
     start: micros(w.at),
     end: micros(w.end),

@@ -44,8 +44,8 @@ export function alignWorkout(
   const { pins, noTimers } = document.edit;
   const { transcript, duration, sound } = take;
   const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), lacking);
-  const tokens = alignment.words;
-  const claims = claimsInTake(tokens, recordedClass(document.plan, alignment));
+  const { words } = alignment;
+  const claims = claimsInTake(words, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>
     r.recorded === null ? [] : [{ key: r.segment.key, kind: r.segment.kind, ...r.recorded }],
   );
@@ -67,10 +67,10 @@ export function alignWorkout(
     takeFindings: withTakeFixes(
       [
         ...takeFindings(alignment, claims, speechIn(alignment, sound), sound?.music),
-        ...mistakeFindings(document.plan, alignment, tokens, voiceOf(take.sound)),
+        ...mistakeFindings(document.plan, alignment, words, voiceOf(take.sound)),
         ...wordingFindings(said, 'take'),
       ].sort((a, b) => a.at - b.at),
-      { alignment, tokens, claims },
+      { alignment, tokens: words.tokens, claims },
     ),
   };
 }
@@ -109,7 +109,8 @@ export const PLACED_US = 300_000;
 
 /** When somebody speaks, in order: by words where they are placed well, else by the sound; null: that is not known. */
 export function speechIn({ words }: Alignment, sound: TakeSound | null): Span[] | null {
-  const placed = words.length > 0 && words.every((w) => w.sigma <= PLACED_US);
-  const speech = placed ? words.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);
+  const { tokens } = words;
+  const placed = tokens.length > 0 && tokens.every((w) => w.sigma <= PLACED_US);
+  const speech = placed ? tokens.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);
   return speech === null ? null : [...speech].sort((a, b) => a.start - b.start);
 }

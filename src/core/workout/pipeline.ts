@@ -52,7 +52,7 @@ export interface Produced {
 
 /** What is decided, and the names that cards show. */
 interface Named extends Pick<WorkoutDocument, 'edit'> {
-  readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>;
+  readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters' | 'language'>;
 }
 
 /** What there is besides the takes themselves. */
@@ -138,7 +138,7 @@ export function produce(
   const lasts = (mediaId: string) => durations.get(mediaId) ?? null;
   const clarity = new Map(takes.map((t) => [t.takeId, t.facts.ownClarity]));
   // An hour of them takes as long as all the rest: only where a look writes them.
-  const speech = edit.rules.look.speech ? speechCaptions(saidWords(takes, programme.shots), rate) : [];
+  const speech = edit.rules.look.speech ? speechCaptions(saidWords(takes, programme.shots), rate, plan.language) : [];
   const laid = lanes(programme, edit, plan, {
     ...{ beats, speech },
     ...(book !== undefined && { book }),

@@ -1,6 +1,6 @@
 import type { Programme } from '../edit/assemble.ts';
 import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
-import { COUNTED } from '../language/en/numbers.ts';
+import { languageOf } from '../language/languages.ts';
 import { type SaidWord, saidIn } from '../lanes/speech-captions.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { PLACED_US, type ProgrammeTake } from './align-takes.ts';
@@ -18,7 +18,7 @@ export function saidWords(
         return shot === undefined ? null : micros(shot.at + time - shot.start);
       };
       return saidIn(
-        aligned.alignment.words.map((w) => ({ text: w.text, start: w.at, end: w.end })),
+        aligned.alignment.words.tokens.map((w) => ({ text: w.text, start: w.at, end: w.end })),
         place,
       );
     })
@@ -28,9 +28,9 @@ export function saidWords(
 /** When numbers are said in the programme, of a take whose words are placed well. */
 export function numbersSaid({ takeId, aligned }: ProgrammeTake, { shots }: Pick<Programme, 'shots'>): Micros[] {
   const own = shotsOf(shots, takeId);
-  return aligned.alignment.words.flatMap(({ norm, at, sigma }) =>
-    sigma <= PLACED_US && COUNTED.test(norm) && own.some((s) => at >= s.start && at < s.end)
-      ? [toProgramme(at, own)]
-      : [],
+  const { tokens, language } = aligned.alignment.words;
+  const { isCounted } = languageOf(language).forms;
+  return tokens.flatMap(({ norm, at, sigma }) =>
+    sigma <= PLACED_US && isCounted(norm) && own.some((s) => at >= s.start && at < s.end) ? [toProgramme(at, own)] : [],
   );
 }

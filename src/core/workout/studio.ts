@@ -4,7 +4,7 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type CueBank, EMPTY_BANK } from '../script/cue-bank.ts';
 import type { CallMeans } from '../script/calls.ts';
-import { type SpeakingModel, TYPICAL_SPEAKER, WORDS_A_MINUTE } from '../speech/line-time.ts';
+import { type LanguageSpeaker, type SpeakingModel, typicalSpeaker, WORDS_A_MINUTE } from '../speech/line-time.ts';
 import type { Paces } from '../logbook/logbook.ts';
 import { ALL_RULES, type StudioRules } from '../findings/studio-rules.ts';
 import { type ChangeFigures, USUAL_CHANGES } from '../script/change-over.ts';
@@ -34,14 +34,19 @@ export interface Studio {
   readonly rules: StudioRules;
 }
 
-/** How the instructor of a plan speaks: as learned, else as people usually do. */
-export function speakerOf(studio: Studio, name: string): SpeakingModel {
-  return studio.speakers.find((s) => s.name.toLowerCase() === name.trim().toLowerCase())?.model ?? TYPICAL_SPEAKER;
+/** How the instructor of a plan speaks its language: as learned, else as people usually do. */
+export function speakerOf(
+  studio: Pick<Studio, 'speakers'>,
+  { instructor, language }: Pick<Plan, 'instructor' | 'language'>,
+): LanguageSpeaker {
+  const name = instructor.trim().toLowerCase();
+  const model = studio.speakers.find((s) => s.name.toLowerCase() === name)?.model;
+  return model === undefined ? typicalSpeaker(language) : language === undefined ? model : { ...model, language };
 }
 
 /** What scripts are scheduled with: the plan, the studio's exercises and the instructor's way of speaking. */
 export function callMeans(plan: Plan, studio: Studio, book: ExerciseBook): CallMeans {
-  return { plan, book, speaker: speakerOf(studio, plan.instructor), paces: studio.paces, bank: studio.bank };
+  return { plan, book, speaker: speakerOf(studio, plan), paces: studio.paces, bank: studio.bank };
 }
 
 export const USUAL_STUDIO: Studio = {

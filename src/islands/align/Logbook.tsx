@@ -5,7 +5,7 @@ import { WORDS_A_MINUTE } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
 import type { LogChange, LoggedTake } from '../../contract/wire.ts';
 import { LOGGED_CALLS, type LoggedCall, logEntryOf } from '../../core/logbook/logbook.ts';
-import { tokensOf } from '../../core/transcript/transcript.ts';
+import { spokenWords } from '../../core/transcript/transcript.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -56,7 +56,7 @@ export function Logbook() {
   const entry = logEntryOf(
     aligned.compiled.segments,
     aligned.alignment,
-    tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)),
+    spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound)),
     facts.duration,
   );
   const keep = () =>

@@ -129,7 +129,7 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
         })}
       </div>
       <div className="relative h-6 overflow-hidden text-[13px] text-soft" aria-hidden="true">
-        {readable(words, from, to, width).map((w) => (
+        {readable(words.tokens, from, to, width).map((w) => (
           <button
             key={`${w.at} ${w.text}`}
             tabIndex={-1}

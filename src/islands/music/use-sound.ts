@@ -12,7 +12,7 @@ import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { voiceOf } from '../../core/align/align.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
-import { tokensOf } from '../../core/transcript/transcript.ts';
+import { spokenWords } from '../../core/transcript/transcript.ts';
 import { useFetched } from '../shared/use-fetched.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -50,7 +50,7 @@ export function useSound(): FilmSound | null {
     const { shots } = produced.programme;
     const of = programmeTakes.flatMap(({ takeId, facts }) => {
       const own = shotsOf(shots, takeId);
-      return phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound)))
+      return phrasesOf(spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound)))
         .filter((s) => own.some((shot) => shot.start <= s.start && s.start < shot.end))
         .map((s) => ({ ...s, start: toProgramme(s.start, own), end: toProgramme(s.end, own) }));
     });

@@ -18,7 +18,7 @@ import { speechRoom } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
 import { groupBy } from '../../core/script/group-by.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
-import { tokensOf } from '../../core/transcript/transcript.ts';
+import { spokenWords } from '../../core/transcript/transcript.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -105,7 +105,7 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
       new Map(
         programmeTakes.map(({ takeId, facts }) => [
           takeId,
-          phrasesOf(tokensOf(facts.transcript, facts.duration, voiceOf(facts.sound))),
+          phrasesOf(spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound))),
         ]),
       ),
     [programmeTakes],

@@ -36,7 +36,7 @@ export function useDerive(workbench: Workbench): Derived {
   const wording = useMemo(() => wordingOf(brand), [brand]);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
-  const factsOf = useTakeFacts(takes);
+  const factsOf = useTakeFacts(takes, plan.language);
   const chosen = takes.find((t) => t.take.id === edit.takeId) ?? null;
   const take = chosen?.take ?? null;
   const takeId = take?.id ?? null;
@@ -92,10 +92,19 @@ export function useDerive(workbench: Workbench): Derived {
   // While words are being changed, what was found from them before stays in view until the new answer is there.
   const found = heard === null || takeId === null ? null : (answers.get(takeId) ?? null);
   const spoken = useMemo(() => pickUpsRecorded(takes), [takes]);
-  const { title, instructor, blocks, presenters } = plan;
+  const { title, instructor, blocks, presenters, language } = plan;
   const named = useMemo(
-    () => ({ plan: { title, instructor, blocks, ...(presenters !== undefined && { presenters }) }, edit }),
-    [title, instructor, blocks, presenters, edit],
+    () => ({
+      plan: {
+        title,
+        instructor,
+        blocks,
+        ...(presenters !== undefined && { presenters }),
+        ...(language !== undefined && { language }),
+      },
+      edit,
+    }),
+    [title, instructor, blocks, presenters, language, edit],
   );
   const inHand = useMemo(
     () => (found === null ? null : produceTake(named, found.take, spoken)),

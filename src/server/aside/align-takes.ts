@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { type Edit, type WorkoutDocument, takesOfProgramme } from '../../core/workout/document.ts';
 import { type ProgrammeTake, alignTake } from '../../core/workout/align-takes.ts';
 import { factsOfTake } from '../../core/workout/take-sources.ts';
+import { inLanguage } from '../../core/transcript/transcript.ts';
 import type { Take } from '../../db/takes-sql.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { TakeWithTranscript } from '../take-with-transcript.ts';
@@ -32,7 +33,7 @@ export function alignTakes(
   if (found !== undefined) return found;
   const aligned: AlignedTake[] = [];
   for (const take of takes) {
-    const facts = factsOfTake(take, all, (text) => readTranscript(text).value);
+    const facts = factsOfTake(take, all, (text) => inLanguage(readTranscript(text).value, plan.language));
     aligned.push({ take, ...alignTake({ plan, edit }, take.id, facts, aligned) });
   }
   kept.set(key, aligned);

@@ -114,7 +114,7 @@ function filmSource(
   return {
     title: document.plan.title,
     length: produced.programme.length,
-    speech: speechCaptions(saidWords(takes, produced.programme.shots), take.rate),
+    speech: speechCaptions(saidWords(takes, produced.programme.shots), take.rate, document.plan.language),
     ...{ pictures: produced.pictures, sounds: produced.sounds, media: mediaOf(recordings) },
     segments: produced.programme.segments,
     lanes: produced.lanes,

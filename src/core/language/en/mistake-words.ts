@@ -1,3 +1,5 @@
+import type { ConfessedMistake } from '../language.ts';
+
 /** Words that by themselves say that an option is offered. */
 export const OPTION_WORDS = new Set([
   'easier',
@@ -20,8 +22,6 @@ export const OPTION_LEAD =
 
 /** Stems of an option's description that are said all the time. */
 export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|from)$/;
-
-type ConfessedMistake = 'lost-beat' | 'call-without-change' | 'reps-miscounted';
 
 /** What people say when something went wrong, and what that is (common practice). */
 export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, words: RegExp])[] = [

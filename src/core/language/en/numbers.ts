@@ -25,7 +25,7 @@ const NUMBERS: Readonly<Record<string, number>> = {
 };
 
 /** Numbers that are counted down, as normalised words. */
-export const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
+const COUNTED = /^(one|two|three|four|five|six|seven|eight|nine|ten|\d{1,2})$/;
 
 /** The number that a normalised word is, in letters or figures; null: none. */
 export function numberOf(norm: string | undefined): number | null {
@@ -33,3 +33,10 @@ export function numberOf(norm: string | undefined): number | null {
   if (/^\d{1,3}$/.test(norm)) return Number(norm);
   return NUMBERS[norm] ?? null;
 }
+
+/** The same without ordinals and nought. */
+export function cardinalOf(norm: string): number | null {
+  return /^(zero|first|second|third|fourth)$/.test(norm) ? null : numberOf(norm);
+}
+
+export const isCounted = (norm: string): boolean => COUNTED.test(norm);

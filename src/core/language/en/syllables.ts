@@ -65,3 +65,13 @@ const EXCEPTIONS = new Map<string, number>([
   ['oblique', 2],
   ['obliques', 2],
 ]);
+
+/** Consonant letters as they are spoken: doubled letters, `ck`, `gh`, `th` and the like count once. */
+export function consonantsOf(word: string): number {
+  return (
+    word
+      .toLowerCase()
+      .replace(/(ck|gh|th|sh|ch|ph|wh|kn|wr|(.)\2)/g, 'b')
+      .match(/[bcdfghjklmnpqrstvwxz]/g)?.length ?? 0
+  );
+}

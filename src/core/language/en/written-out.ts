@@ -1,9 +1,3 @@
-/** A line as it is said: words in groups, each group ended by a pause. Numbers, times and signs are written out. */
-interface SpokenGroup {
-  readonly words: readonly string[];
-  readonly pause: 'none' | 'short' | 'long';
-}
-
 const ONES = [
   'zero',
   'one',
@@ -60,16 +54,4 @@ export function writeOut(text: string): string {
     .replace(/(\d)\s*min\b\.?/gi, '$1 minutes')
     .replace(/(\d)\.(\d+)/g, (_, a: string, b: string) => `${a} point ${[...b].join(' ')}`)
     .replace(/\d{1,6}/g, (digits) => ` ${numberWords(Number(digits))} `);
-}
-
-/** Splits a line into groups at punctuation. */
-export function spokenGroups(text: string): SpokenGroup[] {
-  const groups: SpokenGroup[] = [];
-  for (const match of writeOut(text).matchAll(/([^,;:.!?…—–()]*)([,;:.!?…—–()]+|$)/g)) {
-    const words = (match[1] ?? '').match(/[A-Za-zÀ-ÿ]+(?:['’][A-Za-z]+)?/g) ?? [];
-    const mark = match[2] ?? '';
-    if (words.length === 0) continue;
-    groups.push({ words, pause: mark === '' ? 'none' : /[.!?…:]/.test(mark) ? 'long' : 'short' });
-  }
-  return groups;
 }

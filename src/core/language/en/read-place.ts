@@ -1,7 +1,7 @@
-import type { Token } from '../transcript/transcript.ts';
-import type { Reading } from './read-time.ts';
+import type { Reading } from '../claim-reading.ts';
+import type { SaidWord } from '../said-word.ts';
 
-const word = (tokens: readonly Token[], i: number) => tokens[i]?.norm ?? '';
+const word = (tokens: readonly SaidWord[], i: number) => tokens[i]?.norm ?? '';
 
 const MOVES_SIDEWAYS =
   /^(look|looking|turn|turning|reach|reaching|lean|leaning|step|stepping|twist|twisting|roll|rolling|tilt|shift|slide|hop|swing|tap|bend|rotate|rock|point|kick|drive)$/;
@@ -9,7 +9,7 @@ const BODY =
   /^(knee|knees|foot|feet|leg|legs|hand|hands|arm|arms|weight|elbow|hip|hips|heel|shoulder|toe|toes|stick|crate|eyes|head)$/;
 
 /** `left side`, `on the right`, `right side next`; never `ten seconds left`, `all right`, `right now`. */
-export function readSide(tokens: readonly Token[], i: number, named: boolean): Reading | null {
+export function readSide(tokens: readonly SaidWord[], i: number, named: boolean): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const side = at(0);
   if (side !== 'left' && side !== 'right') return null;
@@ -94,7 +94,7 @@ const POSITIONS: readonly { readonly words: RegExp; readonly positions: readonly
 ];
 
 /** Where the body goes: `lie on your back`, `on all fours`, `down to the floor`. */
-export function readPosition(tokens: readonly Token[], i: number): Reading | null {
+export function readPosition(tokens: readonly SaidWord[], i: number): Reading | null {
   const text = tokens
     .slice(i, i + 7)
     .map((t) => t.text.toLowerCase().replace(/[^a-z']/g, ''))
@@ -119,7 +119,7 @@ export function readPosition(tokens: readonly Token[], i: number): Reading | nul
 /**
  * `no mat today`, `no equipment`, `you need a crate`, `grab your broomstick`. `items`: all equipment the program knows.
  */
-export function readEquipment(tokens: readonly Token[], i: number, items: readonly string[]): Reading | null {
+export function readEquipment(tokens: readonly SaidWord[], i: number, items: readonly string[]): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const itemAt = (from: number): { item: string; length: number } | null => {
     let skip = /^(a|an|any|your|the|some|our|that|one|yourself)$/.test(at(from)) ? 1 : 0;

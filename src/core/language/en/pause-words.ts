@@ -1,21 +1,6 @@
-/**
- * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where
- * there is no punctuation the last two have to say it all.
- */
-export const PAUSE = {
-  stop: 1,
-  comma: 0.3,
-  marked: { starter: 0.06, inside: 0.015 },
-  bare: { starter: 0.6, inside: 0.1 },
-  bound: 0.01,
-  tight: 0.08,
-  last: 0.7,
-} as const;
+import type { PauseWords } from '../language.ts';
 
-/** A full stop, with what may close after it. */
-export const STOP = /[.!?…]["')\]]?$/;
-
-export const STARTERS = new Set([
+const STARTERS = new Set([
   'and',
   'so',
   'okay',
@@ -70,7 +55,7 @@ export const STARTERS = new Set([
   'after',
 ]);
 
-export const BOUND = new Set([
+const BOUND = new Set([
   'next up',
   'up next',
   'half way',
@@ -108,7 +93,7 @@ export const BOUND = new Set([
 ]);
 
 /** After these a phrase goes on at once: `okay here we go`, `so lunges`. */
-export const LEADS_ON = new Set([
+const LEADS_ON = new Set([
   'okay',
   'ok',
   'alright',
@@ -138,7 +123,15 @@ export const LEADS_ON = new Set([
   'into',
 ]);
 
-/** `Here we go` and the name of the move are one call, with hardly a breath between. */
-export const GO_NAME = 0.15;
+const AFTER_COUNT = /^(and|rest|relax|stop|switch|change|go|begin|done|time|good|okay)$/;
 
-export const AFTER_COUNT = /^(and|rest|relax|stop|switch|change|go|begin|done|time|good|okay)$/;
+export const PAUSES: PauseWords = {
+  starters: STARTERS,
+  bound: BOUND,
+  leadsOn: LEADS_ON,
+  goes: new Set(['go']),
+  afterCount: AFTER_COUNT,
+  unit: /^(sec|min|more|rep)/,
+  noises:
+    'music|song|applause|laugh\\w*|cheer\\w*|noise|silence|inaudible|beep\\w*|singing|clap\\w*|whistle|breath\\w*|exhal\\w*|inhal\\w*',
+};

@@ -1,11 +1,11 @@
-import type { Token } from '../transcript/transcript.ts';
-import type { Reading } from './read-time.ts';
-import { numberAt, ordinalOf, unitOf } from './words.ts';
+import type { Reading } from '../claim-reading.ts';
+import type { SaidWord } from '../said-word.ts';
+import { numberAt, ordinalOf, unitOf } from './claim-numbers.ts';
 
-const word = (tokens: readonly Token[], i: number) => tokens[i]?.norm ?? '';
+const word = (tokens: readonly SaidWord[], i: number) => tokens[i]?.norm ?? '';
 
 /** Moves, intervals and rounds left: `three more moves`, `two rounds to go`, `last one`, `one more round`. */
-export function readLeft(tokens: readonly Token[], i: number): Reading | null {
+export function readLeft(tokens: readonly SaidWord[], i: number): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const afterThis = tokens
     .slice(i, i + 12)
@@ -75,7 +75,7 @@ export function readLeft(tokens: readonly Token[], i: number): Reading | null {
 }
 
 /** Which round it is: `round two`, `second round`, `that was round one`. */
-export function readRound(tokens: readonly Token[], i: number): Reading | null {
+export function readRound(tokens: readonly SaidWord[], i: number): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const past =
     tokens
@@ -102,7 +102,7 @@ export function readRound(tokens: readonly Token[], i: number): Reading | null {
 }
 
 /** Repetitions: `ten reps`, `twelve slow repetitions`, `ten of these`, `give me ten`. */
-export function readReps(tokens: readonly Token[], i: number): Reading | null {
+export function readReps(tokens: readonly SaidWord[], i: number): Reading | null {
   const number = numberAt(tokens, i);
   if (number === null || number.value < 2) return null;
   const at = (k: number) => word(tokens, i + number.length + k);

@@ -1,7 +1,6 @@
-import { numberOf } from '../language/en/numbers.ts';
-
-/** The normalised words around one, by their distance from it; undefined where none stands within the same phrase. */
-export type Near = (k: number) => string | undefined;
+import type { CallWords, Side } from '../language.ts';
+import type { Near } from '../said-word.ts';
+import { numberOf } from './numbers.ts';
 
 /** Before these words `rest` is what there will be, or what there never is. */
 const NO_REST = new Set([
@@ -31,7 +30,7 @@ const TIME_FOR = new Set(['for', 'to', 'of', 'you', 'we', 'the', 'around', 'unde
  * How surely a word ends the work, 0 (not at all) to 1: `rest`, `and time`, `take a break`, `shake it out`, `well
  * done`. Calls are common practice.
  */
-export function restStrength(near: Near): number {
+function restStrength(near: Near): number {
   const [before, after] = [near(-1) ?? '', near(1) ?? ''];
   switch (near(0)) {
     case 'rest':
@@ -83,7 +82,7 @@ export function restStrength(near: Near): number {
 }
 
 /** `Go`, `begin`, `start`, `starting now` as calls; not `go to`, nor the `go go go` of a song. */
-export function isGo(near: Near): boolean {
+function isGo(near: Near): boolean {
   const [norm, before, after] = [near(0) ?? '', near(-1) ?? '', near(1) ?? ''];
   if (norm === 'starting') return after === 'now';
   if (norm !== 'go' && norm !== 'begin' && norm !== 'start') return false;
@@ -102,7 +101,7 @@ const SWITCHED_TO = /^(to|on|off|it|up|the|your|from|of|between|that|this|in|a|m
  * A change of sides: how many words say it, 0 where none does. `switch sides`, `other leg`, `second side`, `and
  * switch`.
  */
-export function switchWords(near: Near): number {
+function switchWords(near: Near): number {
   const [norm, before, after] = [near(0) ?? '', near(-1) ?? '', near(1) ?? ''];
   if (norm === 'switch' || norm === 'swap' || norm === 'change') {
     if (PAIRED.test(after)) return 2;
@@ -119,13 +118,13 @@ export function switchWords(near: Near): number {
 }
 
 /** Half of an interval: how many words say it. `halfway`, `half way`, `half time`, `half done`. */
-export function halfWords(near: Near): number {
+function halfWords(near: Near): number {
   if (near(0) === 'halfway') return 1;
   return near(0) === 'half' && (near(1) === 'way' || near(1) === 'time' || near(1) === 'done') ? 2 : 0;
 }
 
 /** Which round is named: `round two`, `second round`, `last round`; 'last' where it is not numbered. */
-export function roundWords(near: Near): { readonly round: number | 'last'; readonly words: number } | null {
+function roundWords(near: Near): { readonly round: number | 'last'; readonly words: number } | null {
   if (near(0) === 'round') {
     const round = numberOf(near(1));
     return round === null ? null : { round, words: 2 };
@@ -144,7 +143,7 @@ const LENGTH_BEFORE = /^(for|every|another)$/;
  * Seconds that are left, where the words here say so, and how many words that takes; `leftS` null where they tell a
  * length: `thirty seconds of work`, `twenty seconds in`.
  */
-export function timeLeftWords(near: Near): { readonly leftS: number | null; readonly words: number } | null {
+function timeLeftWords(near: Near): { readonly leftS: number | null; readonly words: number } | null {
   if (near(0) === 'last' || near(0) === 'final') {
     const value = numberOf(near(1));
     if (value === null || ![5, 10, 15, 20, 30].includes(value) || near(2) === 'minutes') return null;
@@ -183,3 +182,44 @@ export function timeLeftWords(near: Near): { readonly leftS: number | null; read
     ? { leftS: value, words: k + 1 }
     : null;
 }
+
+const BODY_WORDS = new Set(['side', 'leg', 'arm', 'knee', 'foot', 'hand']);
+
+/** `left side`, `right leg`; not `your right hand`, of which a cue of form speaks. */
+function sideWords(near: Near): Side | null {
+  const side = near(0);
+  return (side === 'left' || side === 'right') && BODY_WORDS.has(near(1) ?? '') && near(-1) !== 'your' ? side : null;
+}
+
+function isWater(near: Near): boolean {
+  return near(0) === 'water' || (near(0) === 'drink' && near(-1) === 'a');
+}
+
+/** Two words that announce: a name follows within a few words. */
+const NEXT_PAIRS = new Set(['moving on', 'move on', 'moving to', 'followed by', 'straight to', 'over to']);
+const NEXT_WORDS = new Set(['next', 'coming', 'then', 'after', 'ready', 'towards', 'into']);
+
+function isAnnounced(before: readonly string[], after: readonly string[]): boolean {
+  return (
+    before.some(
+      (norm, i) =>
+        (NEXT_WORDS.has(norm) && !(norm === 'next' && before[i + 1] === 'time')) ||
+        NEXT_PAIRS.has(`${norm} ${before[i + 1] ?? ''}`),
+    ) ||
+    after[0] === 'next' ||
+    (after[0] === 'coming' && after[1] === 'up') ||
+    (after[0] === 'is' && after[1] === 'next')
+  );
+}
+
+export const CALLS: CallWords = {
+  restStrength,
+  isGo,
+  switchWords,
+  halfWords,
+  roundWords,
+  timeLeftWords,
+  sideWords,
+  isWater,
+  isAnnounced,
+};

@@ -1,4 +1,4 @@
-import type { Token } from '../transcript/transcript.ts';
+import type { SaidWord } from '../said-word.ts';
 
 const ONES: Readonly<Record<string, number>> = {
   zero: 0,
@@ -53,7 +53,7 @@ const ORDINALS: Readonly<Record<string, number>> = {
  * A whole number that begins at a token (`forty five`, `45`, `a`, `couple`), and how many tokens it takes; null where
  * none does.
  */
-export function numberAt(tokens: readonly Token[], i: number): { value: number; length: number } | null {
+export function numberAt(tokens: readonly SaidWord[], i: number): { value: number; length: number } | null {
   const norm = tokens[i]?.norm ?? '';
   if (/^\d{1,3}$/.test(norm)) return { value: Number(norm), length: 1 };
   if (Object.hasOwn(TENS, norm)) {

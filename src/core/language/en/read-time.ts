@@ -1,16 +1,6 @@
-import type { Token } from '../transcript/transcript.ts';
-import type { Said } from './claim.ts';
-import { numberAt, unitOf } from './words.ts';
-
-/** A claim's content without its place. */
-type Body<S> = S extends Said ? Omit<S, 'at' | 'end' | 'sigma' | 'said'> : never;
-export interface Reading {
-  readonly body: Body<Said>;
-  /** Tokens used, from the first. */
-  readonly length: number;
-  /** How many tokens before the first belong to it too. */
-  readonly before?: number;
-}
+import type { Reading } from '../claim-reading.ts';
+import type { SaidWord } from '../said-word.ts';
+import { numberAt, unitOf } from './claim-numbers.ts';
 
 const LEFT = new Set(['left', 'remaining', 'remain', 'more', 'togo']);
 const RESTING =
@@ -22,7 +12,7 @@ const ENDING = /^(rest|done|stop|finished|finish|switch|swap|change|changing|ove
 const LONGEST_TEMPO_S = 6;
 
 /** Seconds and minutes: what is left, and how long things are. */
-export function readTime(tokens: readonly Token[], i: number): Reading | null {
+export function readTime(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const span = spanAt(tokens, i);
   if (span === null) return readOnOff(tokens, i) ?? readBareLast(tokens, i);
@@ -78,7 +68,7 @@ interface TimeSpan {
 }
 
 /** A number with its unit, `half a minute`, `a minute`; null where none begins here. */
-function spanAt(tokens: readonly Token[], i: number): TimeSpan | null {
+function spanAt(tokens: readonly SaidWord[], i: number): TimeSpan | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   if (word(0) === 'half' && word(1) === 'a' && word(2) === 'minute')
     return { seconds: 30, length: 3, minutes: false, more: false };
@@ -96,7 +86,7 @@ function spanAt(tokens: readonly Token[], i: number): TimeSpan | null {
 }
 
 /** `forty on, twenty off`: work and rest without their unit. */
-function readOnOff(tokens: readonly Token[], i: number): Reading | null {
+function readOnOff(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const number = numberAt(tokens, i);
   if (number === null || number.value < 10 || number.value > 120) return null;
@@ -109,7 +99,7 @@ function readOnOff(tokens: readonly Token[], i: number): Reading | null {
 }
 
 /** `last ten`, `final five`: seconds, unless a unit follows. */
-function readBareLast(tokens: readonly Token[], i: number): Reading | null {
+function readBareLast(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const number = numberAt(tokens, i);
   if (number === null || !/^(last|final)$/.test(word(-1)) || ![3, 5, 10, 15, 20, 30].includes(number.value))
@@ -127,7 +117,7 @@ function readBareLast(tokens: readonly Token[], i: number): Reading | null {
  * How long work and rest are: `forty seconds of work`, `twenty seconds to recover`, `each move is forty seconds`, `a
  * forty second plank`.
  */
-function readLength(tokens: readonly Token[], i: number, value: number, unitEnd: number): Reading | null {
+function readLength(tokens: readonly SaidWord[], i: number, value: number, unitEnd: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const next = word(unitEnd);
   const is = (of: 'work' | 'rest', length: number, before = 0): Reading => ({
@@ -164,7 +154,7 @@ function readLength(tokens: readonly Token[], i: number, value: number, unitEnd:
 
 /** A bare `ten seconds` is a call where it stands nearly alone, or is the head of a countdown. */
 function readAlone(
-  tokens: readonly Token[],
+  tokens: readonly SaidWord[],
   i: number,
   value: number,
   unitEnd: number,
@@ -186,7 +176,7 @@ function readAlone(
 }
 
 /** Half-way: through the interval, the round or the class; half-way down a squat is none. */
-export function readHalf(tokens: readonly Token[], i: number): Reading | null {
+export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   let k = 0;
   if (word(0) === 'halfway') k = 1;

@@ -1,0 +1,27 @@
+/** What a claim says, as read from its words alone: the same in every language. */
+export type ClaimBody =
+  | { readonly type: 'seconds-left'; readonly seconds: number; readonly atMost?: true }
+  | { readonly type: 'half-way'; readonly of: 'interval' | 'round' | 'class' }
+  | {
+      readonly type: 'moves-left';
+      readonly left: number;
+      readonly unit: 'move' | 'interval' | 'round' | 'any';
+      readonly afterThis: boolean;
+      readonly inRound?: true;
+    }
+  | { readonly type: 'round'; readonly round: number; readonly past: boolean }
+  | { readonly type: 'length'; readonly seconds: number; readonly of: 'work' | 'rest' | 'class' }
+  | { readonly type: 'next-up'; readonly label: string }
+  | { readonly type: 'side'; readonly side: 'left' | 'right'; readonly next: boolean }
+  | { readonly type: 'position'; readonly positions: readonly string[] }
+  | { readonly type: 'equipment'; readonly item: string; readonly needed: boolean }
+  | { readonly type: 'count'; readonly reps: number };
+
+/** A claim that begins at a word, without its place. */
+export interface Reading {
+  readonly body: ClaimBody;
+  /** Words used, from the first. */
+  readonly length: number;
+  /** How many words before the first belong to it too. */
+  readonly before?: number;
+}

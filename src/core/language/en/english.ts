@@ -1,0 +1,41 @@
+import type { Language } from '../language.ts';
+import { CALLS } from './call-patterns.ts';
+import { CLAIMS } from './claim-words.ts';
+import { CLAUSES } from './clause-words.ts';
+import { MISTAKE_CONFESSED, NO_OPTION_WORD, OPTION_LEAD, OPTION_WORDS } from './mistake-words.ts';
+import { NAMES } from './move-words.ts';
+import { cardinalOf, isCounted, numberOf } from './numbers.ts';
+import { PAUSES } from './pause-words.ts';
+import { LINES, PROPOSALS } from './proposal-words.ts';
+import { RUNNING } from './running-words.ts';
+import { soundsLike, stem } from './sounds-like.ts';
+import { consonantsOf, syllablesOf } from './syllables.ts';
+import { numberWords, writeOut } from './written-out.ts';
+
+export const ENGLISH: Language = {
+  code: 'en',
+  name: 'English',
+  forms: {
+    stem,
+    soundsLike,
+    numberOf,
+    cardinalOf,
+    isCounted,
+    sideOf: (norm) => (norm === 'left' || norm === 'right' ? norm : null),
+  },
+  speaking: { syllablesOf, consonantsOf, numberWords, writeOut },
+  pauses: PAUSES,
+  calls: CALLS,
+  clauses: CLAUSES,
+  names: NAMES,
+  claims: CLAIMS,
+  running: RUNNING,
+  mistakes: {
+    confessed: MISTAKE_CONFESSED,
+    optionWords: OPTION_WORDS,
+    optionLead: OPTION_LEAD,
+    noOptionWord: NO_OPTION_WORD,
+  },
+  proposals: PROPOSALS,
+  lines: LINES,
+};

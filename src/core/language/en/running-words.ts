@@ -1,0 +1,72 @@
+import type { RunningClaimWords } from '../language.ts';
+import {
+  DONE_AND_LEFT,
+  HALF,
+  LAST_MOVE,
+  LEADS_IN,
+  NO_SIDE_BEFORE,
+  POSITIONS_SAID,
+  PROP_LEADS,
+  PROP_NONE,
+  REPS_LEFT,
+  ROUND_SAID,
+  SIDE,
+  SPAN,
+  TAKEN_BACK,
+  TOTAL,
+  TO_GO,
+} from './claim-patterns.ts';
+import { numberOf } from './numbers.ts';
+
+type Groups = readonly (string | undefined)[];
+
+const roundIn: RunningClaimWords['roundIn'] = (words, groups) => ({
+  round: /\btwice\b/.test(words)
+    ? 2
+    : /\bonce\b/.test(words)
+      ? 1
+      : numberOf(groups.find((g) => g !== undefined && numberOf(g) !== null)),
+  last: /\b(?:last|final)\b/.test(words),
+});
+
+function secondsIn(words: string, groups: Groups): number {
+  if (/\babout a minute\b/.test(words)) return 60;
+  if (/\bhalf a minute\b/.test(words)) return 30;
+  const [tens, ones] = [numberOf(groups[0]) ?? 0, numberOf(groups[1]) ?? 0];
+  return (tens + ones) * (/\bmin/.test(words) ? 60 : 1);
+}
+
+export const RUNNING: RunningClaimWords = {
+  side: SIDE,
+  noSideBefore: NO_SIDE_BEFORE,
+  sideFirst: /\bfirst\b/,
+  sideWord: /\bsides?\b/,
+  takenBack: TAKEN_BACK,
+  repsLeft: REPS_LEFT,
+  total: TOTAL,
+  summedUp: /\b(?:thats|that is) all\b/,
+  lastMove: LAST_MOVE,
+  doneAndLeft: DONE_AND_LEFT,
+  round: ROUND_SAID,
+  roundIn,
+  half: HALF,
+  span: SPAN,
+  secondsIn,
+  toGo: TO_GO,
+  leftAfter: /^(?:left|more|to go|remaining)\b/,
+  leftInside: /\bmore\b/,
+  positions: POSITIONS_SAID,
+  positionTakenBack: /\b(?:no|sorry|i mean|wait)\b.{0,12}\bon(?:to)? (?:your|our)\b/,
+  leadsIn: LEADS_IN,
+  nameFollowed: /^(?:next|now|first|is next|are next|coming)\b/,
+  saysNext: /\b(?:next|after (?:this|that|those|these))\b/,
+  nextTakenBack: /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/,
+  // `The bugs now`, `it's a row`; `row's next`.
+  headBefore: /^(?:its|the|a|then|your|some|thats|theres|into|with|doing|our|those|these|and)$/,
+  headAfter: /^(?:next|now|first|are|is|s)$/,
+  mat: 'mat',
+  propLeads: PROP_LEADS,
+  propNone: PROP_NONE,
+  propTaken: /\b(?:get|grab|pick|put|take|swap|need|want)\b/,
+  propTakenBack: { before: /\bthats it for\b/, after: /\b(?:i mean|sorry)\b/ },
+};
