@@ -22,6 +22,7 @@ import { settingsFrom } from '../server/settings.ts';
 import { musicSource } from '../server/music.ts';
 import { programmeOf } from '../server/programme.ts';
 import { textsAt } from '../server/deliver.ts';
+import { brandFor } from '../core/looks/look.ts';
 import { getBrand } from '../server/brand.ts';
 import { asTimed } from '../server/music-timing.ts';
 import { documentAt } from '../server/workouts.ts';
@@ -60,7 +61,7 @@ const worker: WorkerContext = {
   programmeAt: (workoutId, revision) =>
     inStudioOf(workoutId, async () => {
       const document = await asTimed(context, await documentAt(context, workoutId, revision));
-      const brand = await getBrand(context.pool);
+      const brand = brandFor(await getBrand(context.pool), document.plan.language);
       return { document, made: await programmeOf(context, workoutId, document), brand };
     }),
 };

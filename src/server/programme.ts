@@ -7,6 +7,7 @@ import { ownExercises } from '../db/studio-sql.ts';
 import { allTracks } from '../db/tracks-sql.ts';
 import type { Take } from '../db/takes-sql.ts';
 import { type AlignedTake, takesIn } from './aside/align-takes.ts';
+import { brandFor } from '../core/looks/look.ts';
 import { wordingOf } from '../core/lanes/wording.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { aside } from './aside/aside.ts';
@@ -43,7 +44,7 @@ export async function programmeOf(
       spoken: pickUpsRecorded(all),
       seen: seenIn(all),
       book: bookWith(await ownExercises(context.pool)),
-      wording: wordingOf(await getBrand(context.pool)),
+      wording: wordingOf(brandFor(await getBrand(context.pool), document.plan.language)),
       music: document.music,
       tracks: usableTracks(await allTracks(context.pool)),
     }),

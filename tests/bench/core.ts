@@ -9,7 +9,7 @@ import { LIBRARY } from '../../src/core/exercise/library.ts';
 import { DEFAULT_CALLS } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
 import { claimsIn, plannedClass } from '../../src/core/claims/class-timeline.ts';
-import { normalise } from '../../src/core/transcript/normalise.ts';
+import { normalise } from '../../src/core/language/normalise.ts';
 import type { Token } from '../../src/core/transcript/transcript.ts';
 import { claimSpeech } from '../support/claim-speech.ts';
 import { CLAIM_PLAN, CLAIM_SEGMENTS, claimSet } from '../support/claim-set.ts';

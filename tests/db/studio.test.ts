@@ -5,7 +5,7 @@ import { exportFile } from '../../src/server/deliver.ts';
 import { exportFiles } from '../../src/server/kit.ts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BankChange, EMPTY_BANK, changesBack } from '../../src/core/script/cue-bank.ts';
-import { styleOfWay } from '../../src/core/script/ways-of-calling.ts';
+import { styleOfWay } from '../../src/core/script/ways.ts';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
 import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';

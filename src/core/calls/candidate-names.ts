@@ -1,6 +1,6 @@
 import type { ExerciseBook } from '../exercise/library.ts';
 import { findMentions } from './name-match.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { micros } from '../time/micros.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';

@@ -1,6 +1,6 @@
-import { otherNames } from '../exercise/other-names.ts';
+import { otherNamesIn } from '../exercise/translated-names.ts';
 import type { Language } from '../language/language.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { OTHER_NAME, HEAD_ALONE, FRONT_ALONE } from './name-weights.ts';
 
 export interface NameWord {
@@ -47,7 +47,8 @@ export function preparedFor(labels: readonly Label[], parts: boolean, language: 
   return made;
 }
 
-function prepare(labels: readonly Label[], parts: boolean, { forms, names: known }: Language): Prepared[] {
+function prepare(labels: readonly Label[], parts: boolean, language: Language): Prepared[] {
+  const { forms, names: known } = language;
   const { stem } = forms;
   const wordsOf = (label: string) => nameWords(label, known.fillers);
   const own = alsoByName(labels);
@@ -65,7 +66,7 @@ function prepare(labels: readonly Label[], parts: boolean, { forms, names: known
       return { words: weighed, total: weighed.reduce((sum, w) => sum + w.weight, 0), worth };
     };
     const name = names[l] ?? [];
-    const others = [...otherNames(label), ...(own.get(label) ?? [])]
+    const others = [...otherNamesIn(label, language), ...(own.get(label) ?? [])]
       .map(wordsOf)
       .filter((other) => !taken.has(other.join(' ')));
     const alone =

@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/en/english.ts';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
@@ -74,11 +75,11 @@ describe('what a script claims', () => {
   });
   it('numbers are put in as they were written', () => {
     expect([
-      replaceNumber('12 reps', 12, 10),
-      replaceNumber('Twelve reps', 12, 10),
-      replaceNumber('the third round', 3, 2),
-      replaceNumber('forty-five seconds', 45, 40),
-      replaceNumber('a few', 3, 2),
+      replaceNumber('12 reps', 12, 10, ENGLISH.corrections),
+      replaceNumber('Twelve reps', 12, 10, ENGLISH.corrections),
+      replaceNumber('the third round', 3, 2, ENGLISH.corrections),
+      replaceNumber('forty-five seconds', 45, 40, ENGLISH.corrections),
+      replaceNumber('a few', 3, 2, ENGLISH.corrections),
     ]).toEqual(['10 reps', 'Ten reps', 'the second round', 'forty seconds', 'a few']);
   });
 });

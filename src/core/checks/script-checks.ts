@@ -5,7 +5,8 @@ import type { Segment } from '../plan/segment.ts';
 import type { CallMeans } from '../script/calls.ts';
 import type { Cue, Script } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
-import { numberWords } from '../language/en/written-out.ts';
+import type { Corrections, Side } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import { ZERO, fromSeconds } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';
@@ -33,15 +34,15 @@ export function scriptFindings(
   return [
     ...scriptClaims(plan, segments, schedule.lines)
       .filter((c) => c.verdict === 'false')
-      .map((claim) => falseLine(claim, cues.get(claim.line.cueId ?? ''))),
+      .map((claim) => falseLine(claim, cues.get(claim.line.cueId ?? ''), languageOf(plan.language).corrections)),
     ...doNotFit(segments, schedule, cues),
     ...wordingFindings(said, 'plan', cues, means.speaker),
     ...missingLines(segments, script, schedule, means),
   ].sort((a, b) => a.at - b.at);
 }
 
-function falseLine(claim: ScriptClaim, cue: Cue | undefined): Finding {
-  const change = cue === undefined ? null : correction(claim, cue);
+function falseLine(claim: ScriptClaim, cue: Cue | undefined, corrections: Corrections): Finding {
+  const change = cue === undefined ? null : correction(claim, cue, corrections);
   const removals = cue === undefined ? [] : [removal(cue)];
   return finding(
     `claim-${claim.type}`,
@@ -61,7 +62,7 @@ const scriptFix = (label: string, changes: readonly CueChange[]): Fix => ({ kind
 const removal = (cue: Cue): Fix => scriptFix('Take the line out', [{ kind: 'remove', cueId: cue.id }]);
 
 /** The line as it would be true: moved to where it holds, or with the right number, name or side put in. */
-function correction(claim: ScriptClaim, cue: Cue): Fix | null {
+function correction(claim: ScriptClaim, cue: Cue, corrections: Corrections): Fix | null {
   const { claimed, actual } = claim;
   switch (claim.type) {
     case 'seconds-left':
@@ -75,10 +76,13 @@ function correction(claim: ScriptClaim, cue: Cue): Fix | null {
     case 'length':
     case 'count':
       return typeof claimed === 'number' && typeof actual === 'number'
-        ? reworded(cue, replaceNumber(cue.text, claimed, actual), String(actual))
+        ? reworded(cue, replaceNumber(cue.text, claimed, actual, corrections), String(actual))
         : null;
-    case 'side':
-      return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
+    case 'side': {
+      const { sideForms } = corrections;
+      const [from, to] = [sideForms[claimed as Side], sideForms[actual as Side]];
+      return reworded(cue, replaceFirst(cue.text, from, to), String(actual));
+    }
     case 'next-up':
       return reworded(cue, replaceWord(cue.text, String(claimed), String(actual)), String(actual));
     case 'position':
@@ -91,22 +95,19 @@ function reworded(cue: Cue, text: string, what: string): Fix | null {
   return text === cue.text ? null : scriptFix(`Say ${what}`, [{ kind: 'change', cueId: cue.id, next: { text } }]);
 }
 
-const ORDINALS = ['zeroth', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
-
 /**
  * Puts another number in, as figures, as a word or as an ordinal, whichever the line used; the line itself where it
  * holds no such number.
  */
-export function replaceNumber(text: string, from: number, to: number): string {
-  const whole = Math.round(to);
-  const forms: [string, string][] = [
-    [String(from), String(whole)],
-    [numberWords(from), numberWords(whole)],
-    [numberWords(from).replace(' ', '-'), numberWords(whole).replace(' ', '-')],
-  ];
-  if (ORDINALS[from] !== undefined && ORDINALS[whole] !== undefined) forms.push([ORDINALS[from], ORDINALS[whole]]);
-  for (const [old, next] of forms) {
-    const replaced = replaceWord(text, old, next);
+export function replaceNumber(text: string, from: number, to: number, { numberForms }: Corrections): string {
+  return replaceFirst(text, numberForms(from), numberForms(Math.round(to)));
+}
+
+/** Puts the form of one word in the place of the same form of another, for the first form that the text has. */
+function replaceFirst(text: string, from: readonly string[], to: readonly string[]): string {
+  for (const [i, old] of from.entries()) {
+    const next = to[i] ?? '';
+    const replaced = next === '' ? text : replaceWord(text, old, next);
     if (replaced !== text) return replaced;
   }
   return text;
@@ -116,7 +117,7 @@ export function replaceNumber(text: string, from: number, to: number): string {
 function replaceWord(text: string, from: string, to: string): string {
   if (from === '') return text;
   const escaped = from.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '[\\s-]+');
-  return text.replace(new RegExp(`\\b${escaped}(?:e?s)?\\b`, 'i'), (old) =>
+  return text.replace(new RegExp(`(?<!\\p{L}|\\d)${escaped}(?:e?s)?(?!\\p{L}|\\d)`, 'iu'), (old) =>
     /^[A-Z]/.test(old) ? `${to[0]?.toUpperCase() ?? ''}${to.slice(1)}` : to.toLowerCase(),
   );
 }

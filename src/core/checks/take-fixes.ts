@@ -1,9 +1,12 @@
 import type { Claim } from '../claims/claim.ts';
 import type { PickUp } from '../edit/decisions.ts';
+import { moveSaid } from '../exercise/form-cues.ts';
 import { exerciseNamed } from '../exercise/library.ts';
+import type { Corrections } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Segment } from '../plan/segment.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
-import { lineTime } from '../speech/line-time.ts';
+import { lineTime, typicalSpeaker } from '../speech/line-time.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { BREATH_US, holeNear } from '../transcript/silence-gaps.ts';
 import type { Token } from '../transcript/transcript.ts';
@@ -77,19 +80,22 @@ function captions(f: Finding, means: Means): Fix[] {
   if (f.rule !== 'claim-side' || of === null || !isActive(of.segment)) return [];
   const said = claimOf(f, means)?.claimed;
   if (said !== 'left' && said !== 'right') return [];
+  const text = correctionsOf(means).captioned(of.segment.label, said);
   return [
     {
       kind: 'override',
-      label: `Caption “${of.segment.label}, ${said} side”: it was done as it was said`,
+      label: `Caption “${text}”: it was done as it was said`,
       override: {
         segmentKey: of.segment.key,
         lane: 'caption',
         field: 'text',
-        value: `${of.segment.label}, ${said} side`,
+        value: text,
       },
     },
   ];
 }
+
+const correctionsOf = ({ alignment }: Means) => languageOf(alignment.words.language).corrections;
 
 const claimOf = (f: Finding, { claims }: Means) =>
   claims.find((c) => c.at === f.at && `claim-${c.type}` === f.rule) ?? null;
@@ -133,8 +139,9 @@ function rightLine(f: Finding, means: Means): Line | null {
   const { segment, recorded } = of;
   const around: Span = { start: micros(Math.max(0, f.at - REACH_US)), end: micros(f.at + REACH_US) };
   const claim = claimOf(f, means);
+  const corrections = correctionsOf(means);
   if (claim !== null) {
-    const text = claimText(claim);
+    const text = claimText(claim, corrections);
     return text === null
       ? null
       : {
@@ -147,18 +154,20 @@ function rightLine(f: Finding, means: Means): Line | null {
   switch (f.rule) {
     case 'change-without-call':
       return {
-        text: 'Three, two, one, and rest.',
-        near: micros(recorded.end - lineTime('Three, two, one, and rest.')),
+        text: corrections.change,
+        near: micros(recorded.end - lineTime(corrections.change, typicalSpeaker(means.alignment.words.language))),
         within: { start: micros(recorded.end - BEFORE_CHANGE_US), end: micros(recorded.end + BREATH_US) },
         muted: null,
       };
     case 'option-late':
     case 'option-never': {
-      const easier = f.facts.option ?? exerciseNamed(segment.label)?.easier ?? '';
+      const easier =
+        f.facts.option ??
+        moveSaid(exerciseNamed(segment.label), null, languageOf(means.alignment.words.language)).easier;
       return easier === ''
         ? null
         : {
-            text: `Easier: ${easier[0]?.toLowerCase()}${easier.slice(1)}.`,
+            text: corrections.easier(easier),
             near: micros(recorded.start + 2e6),
             within: {
               start: micros(Math.max(0, recorded.start - 10e6)),
@@ -170,7 +179,7 @@ function rightLine(f: Finding, means: Means): Line | null {
     case 'equipment-unnamed': {
       const { need } = f.facts;
       return {
-        text: `Have your ${need.toLowerCase()} ready.`,
+        text: corrections.haveReady(need),
         near: micros(Math.max(0, recorded.start - 8e6)),
         within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start },
         muted: null,
@@ -181,24 +190,24 @@ function rightLine(f: Finding, means: Means): Line | null {
   }
 }
 
-function claimText(claim: Claim): string | null {
+function claimText(claim: Claim, corrections: Corrections): string | null {
   const { actual } = claim;
   if (actual === null || actual === '') return null;
   switch (claim.type) {
     case 'next-up':
-      return `Next up, ${String(actual)}.`;
+      return corrections.nextUp(String(actual));
     case 'side':
-      return `${String(actual)[0]?.toUpperCase()}${String(actual).slice(1)} side.`;
+      return actual === 'left' || actual === 'right' ? corrections.side(actual) : null;
     case 'seconds-left':
-      return typeof actual === 'number' && actual > 1 ? `${Math.round(actual)} seconds.` : null;
+      return typeof actual === 'number' && actual > 1 ? corrections.secondsLeft(Math.round(actual)) : null;
     case 'half-way':
-      return 'Half-way.';
+      return corrections.halfWay;
     case 'moves-left':
-      return typeof actual === 'number' ? (actual === 0 ? 'This is the last one.' : `${actual} more to go.`) : null;
+      return typeof actual === 'number' ? corrections.movesLeft(actual) : null;
     case 'round':
-      return typeof actual === 'number' ? `Round ${actual}.` : null;
+      return typeof actual === 'number' ? corrections.round(actual) : null;
     case 'count':
-      return typeof actual === 'number' ? `${actual} in all.` : null;
+      return typeof actual === 'number' ? corrections.total(actual) : null;
     // What was promised of the whole class, or asked to be fetched, no line in mid-class puts right.
     case 'length':
     case 'position':

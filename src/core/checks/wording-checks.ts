@@ -1,9 +1,10 @@
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type LanguageSpeaker, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
-import { CLAIMS_TO_SEE_TWICE, DATED, FILLERS, OTHER_PRAISE, PAIN_WORDS, PRAISE } from './wording.ts';
 
 /** One thing that is said, planned or recorded. */
 export interface SaidText {
@@ -37,11 +38,20 @@ export function wordingFindings(
   cues: Cues = new Map(),
   speaker: LanguageSpeaker = TYPICAL_SPEAKER,
 ): Finding[] {
+  const language = languageOf(speaker.language);
+  const where: Where = { clock, cues, language };
   return [
-    ...praise(said, clock, cues),
-    ...fillers(said, clock, cues),
-    ...said.flatMap((line) => [...breath(line, clock, cues, speaker), ...claimsToSeeTwice(line, clock, cues)]),
+    ...praise(said, where),
+    ...fillers(said, where),
+    ...said.flatMap((line) => [...breath(line, where, speaker), ...claimsToSeeTwice(line, where)]),
   ];
+}
+
+/** The clock of what is looked at, the lines that can be fixed, and the language they are in. */
+interface Where {
+  readonly clock: Finding['clock'];
+  readonly cues: Cues;
+  readonly language: Language;
 }
 
 const placeOf = (line: SaidText, clock: Finding['clock']) =>
@@ -52,16 +62,17 @@ const placeOf = (line: SaidText, clock: Finding['clock']) =>
     at: line.at,
   }) as const;
 
-function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues): Finding[] {
+function praise(said: readonly SaidText[], { clock, cues, language }: Where): Finding[] {
+  const { published } = language;
   const uses = new Map<string, SaidText[]>();
   for (const line of said)
-    for (const match of line.text.toLowerCase().replace(/’/g, "'").matchAll(PRAISE))
+    for (const match of line.text.toLowerCase().replace(/’/g, "'").matchAll(published.praise))
       uses.set(match[0], [...(uses.get(match[0]) ?? []), line]);
   return [...uses]
     .filter(([, lines]) => lines.length > MOST_SAME_PRAISE)
     .map(([words, lines]): Finding => {
       const late = lines.slice(MOST_SAME_PRAISE);
-      const others = OTHER_PRAISE.filter((o) => !uses.has(o.toLowerCase()));
+      const others = published.otherPraise.filter((o) => !uses.has(o.toLowerCase()));
       const changes = late.flatMap((line, i): CueChange[] => {
         const cue = cues.get(line.cueId ?? '');
         const other = others[i % Math.max(1, others.length)];
@@ -76,11 +87,12 @@ function praise(said: readonly SaidText[], clock: Finding['clock'], cues: Cues):
     });
 }
 
-function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues): Finding[] {
+function fillers(said: readonly SaidText[], { clock, cues, language }: Where): Finding[] {
+  const { published } = language;
   const spokenUs = micros(said.reduce((sum, line) => sum + line.end - line.at, 0));
   const uses = new Map<string, SaidText[]>();
   for (const line of said)
-    for (const match of line.text.toLowerCase().matchAll(FILLERS))
+    for (const match of line.text.toLowerCase().matchAll(published.fillers))
       uses.set(match[0], [...(uses.get(match[0]) ?? []), line]);
   return [...uses]
     .filter(([, lines]) => lines.length >= FEWEST_FILLERS && lines.length > (spokenUs / 60e6) * MOST_FILLERS_A_MINUTE)
@@ -95,7 +107,7 @@ function fillers(said: readonly SaidText[], clock: Finding['clock'], cues: Cues)
     });
 }
 
-function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: LanguageSpeaker): Finding[] {
+function breath(line: SaidText, { clock, cues, language }: Where, speaker: LanguageSpeaker): Finding[] {
   const most = line.kind === 'work' || line.kind === 'hold' ? BREATH_S.working : BREATH_S.resting;
   // A transcript's own pauses are not in its punctuation; only a written line is judged.
   if (clock !== 'plan') return [];
@@ -105,7 +117,7 @@ function breath(line: SaidText, clock: Finding['clock'], cues: Cues, speaker: La
     .reduce((a, b) => micros(Math.max(a, b)), ZERO);
   if (longest <= most * 1e6) return [];
   const cue = cues.get(line.cueId ?? '');
-  const halves = cue === undefined ? null : inTwo(cue.text);
+  const halves = cue === undefined ? null : inTwo(cue.text, language);
   const facts = { longestUs: longest, mostS: most, isWorking: most === BREATH_S.working };
   const fixes = cue === undefined || halves === null ? [] : [twoLines(cue, halves, cues)];
   return [finding('one-breath', facts, { ...placeOf(line, clock), certainty: 0.7, fixes })];
@@ -125,34 +137,32 @@ function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cu
 }
 
 /** A long line cut at the joint nearest its middle; null where it has none. */
-function inTwo(text: string): [string, string] | null {
-  const joints = [...text.matchAll(/[,;]\s+|\s+(?=(?:and|then|but|so|because|while|until)\s)/g)].map((m) => m.index);
+function inTwo(text: string, { lines }: Language): [string, string] | null {
+  const joints = [...text.matchAll(lines.joints)].map((m) => m.index);
   const at = joints.sort((a, b) => Math.abs(a - text.length / 2) - Math.abs(b - text.length / 2))[0];
   if (at === undefined || at < 8 || at > text.length - 8) return null;
   const [first, second] = [
     text.slice(0, at).trim().replace(/[,;]$/, ''),
-    text
-      .slice(at)
-      .replace(/^[,;]?\s*(?:and\s+)?/, '')
-      .trim(),
+    text.slice(at).replace(lines.dropsAtJoint, '').trim(),
   ];
   return [`${first}.`, `${second[0]?.toUpperCase() ?? ''}${second.slice(1)}`];
 }
 
-function claimsToSeeTwice(line: SaidText, clock: Finding['clock'], cues: Cues): Finding[] {
+function claimsToSeeTwice(line: SaidText, { clock, cues, language }: Where): Finding[] {
+  const { published } = language;
   const cue = cues.get(line.cueId ?? '');
   const removal: Fix[] =
     cue === undefined
       ? []
       : [{ kind: 'script', label: 'Take the line out', changes: [{ kind: 'remove', cueId: cue.id }] }];
   const place = { ...placeOf(line, clock), certainty: 0.7, fixes: removal };
-  const found = CLAIMS_TO_SEE_TWICE.flatMap(({ words, says, advice }): Finding[] => {
+  const found = published.secondLooks.flatMap(({ words, says, advice }): Finding[] => {
     const match = words.exec(line.text);
     return match === null ? [] : [finding('second-look', { said: match[0], is: says, advice }, place)];
   });
-  const dated = DATED.exec(line.text.replace(/’/g, "'"));
+  const dated = published.dated.exec(line.text.replace(/’/g, "'"));
   if (dated !== null) found.push(finding('dated', { said: dated[0] }, place));
-  const pain = PAIN_WORDS.exec(line.text);
+  const pain = published.pain.exec(line.text);
   if (pain !== null)
     found.push(finding('pain-wording', { said: pain[0] }, { ...place, severity: 'alarm', certainty: 0.8 }));
   return found;
@@ -165,7 +175,7 @@ const swap = (text: string, words: string, other: string) =>
 
 function without(text: string, words: string): string {
   const left = text
-    .replace(new RegExp(`[,]?\\s*\\b${words}\\b[,]?`, 'gi'), '')
+    .replace(new RegExp(`[,]?\\s*(?<!\\p{L})${words}(?!\\p{L})[,]?`, 'giu'), '')
     .replace(/\s{2,}/g, ' ')
     .replace(/^\s*[,.]\s*/, '')
     .trim();

@@ -1,7 +1,9 @@
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import { balanceOf } from '../plan/balance.ts';
+import { MAT, balanceOf } from '../plan/balance.ts';
 import { traitsOf } from '../plan/traits.ts';
+import { languageOf } from '../language/languages.ts';
+import { normalise } from '../language/normalise.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Claim, Said } from './claim.ts';
 import { checkLength, endOf, startOf } from './check-lengths.ts';
@@ -23,11 +25,14 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
   if (said.length === 0) return [];
   const balance = balanceOf(running.plan, running.segments);
   const ahead = lookAhead(running.segments);
-  const equipment = balance.equipment.map((e) => e.name);
+  const { mat } = languageOf(running.plan.language).running;
+  const equipment = balance.equipment.map(({ name }) =>
+    name === MAT ? mat : name.split(' ').map(normalise).join(' '),
+  );
   return said.flatMap((claim): Claim[] => {
     const here = segmentAt(running.segments, claim.at);
     if (here === null) return [];
-    const verdict = check(claim, here, running, equipment, ahead);
+    const verdict = check(claim, here, running, { equipment, mat, ahead });
     if (verdict === null) return [];
     const shaky =
       (running.placed?.(here.key) ?? running.sure(here.key)) < UNSURE_BELOW &&
@@ -57,13 +62,14 @@ function segmentAt(segments: readonly Segment[], at: Micros): Segment | null {
   return segments[low] ?? segments.at(-1) ?? null;
 }
 
-function check(
-  claim: Said,
-  here: Segment,
-  running: RunningClass,
-  equipment: readonly string[],
-  ahead: Ahead,
-): Verdict | null {
+/** What is worked out once for all claims of a class: its equipment, what a mat is called, what comes after what. */
+interface Known {
+  readonly equipment: readonly string[];
+  readonly mat: string;
+  readonly ahead: Ahead;
+}
+
+function check(claim: Said, here: Segment, running: RunningClass, { equipment, mat, ahead }: Known): Verdict | null {
   const { segments } = running;
   const next = ahead.active(here.index)[0] ?? null;
   /** The move the words are about: this one, or in a break the one that comes. */
@@ -154,7 +160,7 @@ function check(
     case 'equipment': {
       const has =
         claim.item === 'equipment'
-          ? equipment.some((e) => e !== 'mat')
+          ? equipment.some((e) => e !== mat)
           : equipment.some((e) => e === claim.item || e.endsWith(` ${claim.item}`) || claim.item.endsWith(` ${e}`));
       return {
         claimed: claim.needed ? `needs ${claim.item}` : `no ${claim.item}`,

@@ -6,7 +6,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { type Token, spokenWords } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { claimsIn, plannedClass, recordedClass } from './class-timeline.ts';

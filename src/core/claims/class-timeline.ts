@@ -1,6 +1,7 @@
 import { LIBRARY } from '../exercise/library.ts';
 import { labelsOf } from '../calls/name-variants.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { normalise } from '../language/normalise.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
@@ -13,6 +14,9 @@ import type { Claim } from './claim.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
 import { spokenClaims } from './spoken-claims.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
+
+/** A piece of equipment as words are compared. */
+const asCompared = (name: string) => name.split(' ').map(normalise).join(' ');
 
 /** The class as it was recorded: what was filmed, at its times, made-up moves in their new place. */
 export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
@@ -45,9 +49,7 @@ export function vocabularyOf(plan: Plan, language: LanguageCode): Vocabulary {
   const all = [...needs, ...LIBRARY.flatMap((e) => e.equipment), ...languageOf(language).claims.equipment];
   return {
     labels: labelsOf(movesNamed(plan)),
-    equipment: [...new Set(all.map((n) => n.toLowerCase().replace(/[^\p{L}\p{N} ]/gu, '')))].sort(
-      (a, b) => b.length - a.length,
-    ),
+    equipment: [...new Set(all.map(asCompared))].sort((a, b) => b.length - a.length),
   };
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { type Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { readClaims } from './read-claims.ts';

@@ -3,7 +3,7 @@ import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import type { PlacedLine } from '../script/placed-line.ts';
 import { wordShares } from '../speech/line-time.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';

@@ -1,7 +1,7 @@
 import { findMentions } from '../calls/name-match.ts';
 import { labelsOf } from '../calls/name-variants.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './verdict.ts';

@@ -1,6 +1,6 @@
 import { hear } from '../calls/detect-calls.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt } from './class-at.ts';

@@ -1,37 +1,37 @@
-import type { Pattern } from './exercise.ts';
+import type { Language } from '../language/language.ts';
+import type { Exercise, Pattern } from './exercise.ts';
+import { LIBRARY } from './library.ts';
+
+/** What can be said of a move in a language. */
+export interface MoveSaid {
+  readonly setUp: string;
+  readonly form: string;
+  /** Its form line and those of its pattern, in the order in which they are said, so that no round is like the last. */
+  readonly cues: readonly string[];
+  readonly breath: string;
+  readonly caution: string;
+  readonly easier: string;
+  readonly harder: string;
+}
+
+const SHIPPED: ReadonlySet<Exercise> = new Set(LIBRARY);
 
 /**
- * What instructors say of a movement while it is done, by its pattern, each short enough for one breath (common
- * practice; the words are the program's own). Said in turn after the exercise's own form line, so that no round sounds
- * like the one before.
+ * The lines of an exercise in a language: its own where they are written in it, as a studio's are; else, for an
+ * exercise of the shipped library, what is said of its pattern.
  */
-const BY_PATTERN: Readonly<Record<Pattern, readonly string[]>> = {
-  squat: ['Weight through the whole foot', 'Chest up as you sit', 'Push the floor away', 'Same depth each time'],
-  hinge: [
-    'Hips first, then the chest',
-    'Feel the back of the legs',
-    'Neck in line with the back',
-    'Squeeze at the top',
-  ],
-  lunge: ['Straight down, not forward', 'Push through the front heel', 'Tall over the hips', 'Two tracks, not one'],
-  push: ['Body in one line', 'Lower slower than you press', 'Elbows a little in', 'Shoulders away from the ears'],
-  pull: ['Lead with the elbows', 'A short stop at the top', 'Wrists straight', 'Let it down slowly'],
-  rotate: ['Turn from the ribs', 'Hips stay where they are', 'Eyes follow the hands', 'As far left as right'],
-  brace: ['Ribs and hips hold together', 'Long through the crown', 'Do not let the middle sink', 'Small and still'],
-  carry: ['Walk tall', 'Shoulders level', 'Quiet steps', 'Grip, and forget the rest'],
-  step: ['Whole foot down', 'Light on the way down', 'Eyes up', 'Arms help you'],
-  jump: ['Quiet landings', 'Knees soft', 'Lower is fine', 'Find your own height'],
-  march: ['Arms swing from the shoulder', 'Stand tall', 'Light feet', 'Find your rhythm'],
-  mobility: ['Only as far as it is easy', 'Let the shoulders drop', 'A little more each time', 'No hurry'],
-  stretch: ['Let the weight do it', 'Soft jaw, soft hands', 'Ease off if it grips', 'Stay with it'],
-  balance: ['Fix one point with the eyes', 'Toes spread', 'Tall through the standing leg', 'A wobble is fine'],
-};
-
-/** For a move that the library does not know. */
-const ANY: readonly string[] = ['Smooth and steady', 'Your own pace', 'Shoulders down', 'Keep it tidy'];
-
-/** The form cues of a movement in the order in which they are said; its own line first where there is one. */
-export function formCues(own: string, pattern: Pattern | null): readonly string[] {
-  const usual = pattern === null ? ANY : BY_PATTERN[pattern];
-  return own === '' ? usual : [own, ...usual];
+export function moveSaid(exercise: Exercise | null, pattern: Pattern | null, { moves }: Language): MoveSaid {
+  const kind = pattern ?? 'any';
+  const usual = moves.form[kind] ?? [];
+  const own = exercise !== null && (moves.isOfLibrary || !SHIPPED.has(exercise)) ? exercise : null;
+  const form = own?.form ?? '';
+  return {
+    setUp: own?.setUp ?? '',
+    form,
+    cues: form === '' ? usual : [form, ...usual],
+    breath: own?.breath ?? moves.breath[exercise === null ? 'any' : kind] ?? '',
+    caution: own?.caution ?? (exercise === null ? '' : (moves.caution[kind] ?? '')),
+    easier: own?.easier ?? '',
+    harder: own?.harder ?? '',
+  };
 }

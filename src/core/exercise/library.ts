@@ -1,3 +1,4 @@
+import { ENGLISH } from '../language/en/english.ts';
 import { EFFORTS, type Effort } from './effort.ts';
 import {
   EXERCISE_POSITIONS,
@@ -10,6 +11,7 @@ import {
 } from './exercise.ts';
 import { FLOOR } from './library-floor.ts';
 import { firstNameOf } from './other-names.ts';
+import { libraryNameOf } from './translated-names.ts';
 import { readExerciseName } from './read-name.ts';
 import { STANDING } from './library-standing.ts';
 
@@ -67,7 +69,7 @@ function readRow(row: string, standing: boolean): Exercise {
     setUp: setUp ?? '',
     form: form ?? '',
     caution: caution ?? '',
-    breath: breathOf(kind),
+    breath: ENGLISH.moves.breath[kind] ?? '',
     easier: easier ?? '',
     harder: harder ?? '',
     camera:
@@ -77,33 +79,6 @@ function readRow(row: string, standing: boolean): Exercise {
           ? 'front'
           : 'three-quarter',
   };
-}
-
-/** When to breathe out, by pattern (common practice: out with the effort). */
-function breathOf(pattern: Pattern): string {
-  switch (pattern) {
-    case 'push':
-      return 'Out as you press';
-    case 'pull':
-      return 'Out as you pull';
-    case 'squat':
-    case 'hinge':
-    case 'lunge':
-    case 'step':
-      return 'Out as you rise';
-    case 'stretch':
-    case 'mobility':
-      return 'Slow breaths, out a little longer';
-    case 'brace':
-    case 'balance':
-    case 'carry':
-      return 'Keep breathing, do not hold it';
-    case 'rotate':
-      return 'Out as you turn';
-    case 'jump':
-    case 'march':
-      return 'Steady breaths';
-  }
 }
 
 const rows = (text: string) => text.split('\n').filter((row) => row.includes('|'));
@@ -150,7 +125,7 @@ export function bookWith(own: readonly Exercise[]): ExerciseBook {
     read: (name) => {
       let found = known.get(name);
       if (found === undefined) {
-        found = byAnyName(name) ?? readExerciseName(name, byAnyName);
+        found = byAnyName(name) ?? named(libraryNameOf(name) ?? '') ?? readExerciseName(name, byAnyName);
         if (known.size >= MOST_REMEMBERED) known.clear();
         known.set(name, found);
       }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_CALLS } from '../script/cue.ts';
-import { styleOfWay } from '../script/ways-of-calling.ts';
+import { styleOfWay } from '../script/ways.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import { learnCalls } from './learn-calls.ts';

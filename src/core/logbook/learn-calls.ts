@@ -1,6 +1,7 @@
 import { readClauses } from '../calls/read-clauses.ts';
 import type { ClauseMark } from '../language/clause-mark.ts';
-import type { CallOccasion, CallStyle, WordedCall } from '../script/cue.ts';
+import type { WordedCall } from '../language/call-kind.ts';
+import type { CallOccasion, CallStyle } from '../script/cue.ts';
 import type { Micros } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Transcript, spokenWords } from '../transcript/transcript.ts';

@@ -1,5 +1,6 @@
 import type { LookId, Slot } from '../lanes/look-rules.ts';
-import type { OverlayLanguage, Wording } from '../lanes/wording.ts';
+import type { LanguageCode } from '../language/languages.ts';
+import type { Wording } from '../lanes/wording.ts';
 
 /** The faces that a look is set in; which fonts they are is in `faces.ts`. */
 export type Face = 'text' | 'bold' | 'figures' | 'display' | 'plain' | 'plain-bold';
@@ -144,9 +145,14 @@ export interface Brand {
   readonly radius: number;
   readonly type: BrandType;
   /** The words that the overlay writes by itself: those of a language, some of them the studio's own. */
-  readonly language: OverlayLanguage;
+  readonly language: LanguageCode;
   readonly words: Partial<Wording>;
   readonly logo: Logo | null;
+}
+
+/** A studio's brand in the language of a class: its own words stand where they are in that language. */
+export function brandFor(brand: Brand, language: LanguageCode | undefined): Brand {
+  return language === undefined || language === brand.language ? brand : { ...brand, language, words: {} };
 }
 
 /** A mark in one colour: the outlines of its shapes, filled, in a box of a height of 1. */

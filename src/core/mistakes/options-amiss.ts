@@ -2,7 +2,7 @@ import type { Language } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Finding } from '../findings/finding.ts';

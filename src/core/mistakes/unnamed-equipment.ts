@@ -1,7 +1,7 @@
 import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../transcript/normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';

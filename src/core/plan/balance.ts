@@ -46,7 +46,7 @@ const SUBSTITUTES: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Positions low enough for a mat. */
-const MAT = 'mat';
+export const MAT = 'mat';
 const REST_MET = metOf('rest');
 
 /** What a class asks of the body and of the room, summed from its segments. */

@@ -63,11 +63,12 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
   const { segment, next, follows, facts, count, prepared } = moment;
   const length = segment.end - segment.start;
   const links = opening(moment, writer);
-  if (facts.isLastMove(segment)) links.push({ call: 'last-one', of: segment, values: { last: 'move' } });
+  if (facts.isLastMove(segment))
+    links.push({ call: 'last-one', of: segment, values: { last: writer.language.calling.last.move } });
   // Name and side are said whatever it takes; only what comes after them gives way.
   if (!prepared)
     links.push(
-      ...preparing(segment, facts).filter(
+      ...preparing(segment, facts, writer.language).filter(
         (l) =>
           l.call !== 'set-up' && (writer.due(l.call, segment) > 0 || (l.call === 'option' && isShown(segment, facts))),
       ),
@@ -107,17 +108,17 @@ function versionCalls(segment: Segment, facts: CallFacts, writer: CallWriter, op
   const of = facts.of(segment);
   if (of === null || !of.levels || !writer.isOn('option', segment)) return;
   if (of.easierAs.when === 'when tired' && of.easier !== '') {
-    const text = writer.words('option', segment, optionValues(of));
+    const text = writer.words('option', segment, optionValues(of, writer.language));
     const middle = segment.start + (segment.end - segment.start) / 2;
     writer.inGap('option', segment, Math.max(opened, middle), segment.end, text);
   }
-  for (const [name, { stopUs, by }] of [
-    ['Easier', of.easierAs],
-    ['Harder', of.harderAs],
+  for (const [which, { stopUs, by }] of [
+    ['easier', of.easierAs],
+    ['harder', of.harderAs],
   ] as const) {
     const at = segment.start + (stopUs ?? 0);
     if (stopUs === undefined || at >= segment.end) continue;
-    writer.put('option', segment, at, `${name} version${by === undefined ? '' : `, with ${by}`}: rest now.`);
+    writer.put('option', segment, at, writer.language.calling.versionRests(which, by));
   }
 }
 

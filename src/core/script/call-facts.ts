@@ -1,5 +1,6 @@
-import { formCues } from '../exercise/form-cues.ts';
+import { moveSaid } from '../exercise/form-cues.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
+import { languageOf } from '../language/languages.ts';
 import type { BlockKind, Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type BankKind, type CueBank, EMPTY_BANK, linesOfMove } from './cue-bank.ts';
@@ -50,7 +51,6 @@ export function isPreview(s: Pick<Segment, 'kind' | 'blockKind'>): boolean {
   return s.kind === 'demo' && s.blockKind === 'preview';
 }
 
-const MAT = 'a mat';
 /** Nobody calls the last stretch, or the last of a warm-up, the last move. */
 const HAS_LAST_MOVE: ReadonlySet<BlockKind> = new Set(['circuit', 'strength', 'cardio', 'core']);
 
@@ -61,6 +61,8 @@ export function callFacts(
   book: ExerciseBook = SHIPPED_BOOK,
   bank: CueBank = EMPTY_BANK,
 ): CallFacts {
+  const language = languageOf(plan?.language);
+  const { calling } = language;
   const traits = plan === null ? () => null : traitsReader(plan, book);
   const moves = new Map(plan?.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)) ?? []);
   const levelless = new Set(plan?.blocks.flatMap((b) => (b.noLevels === true ? [b.id] : [])) ?? []);
@@ -79,20 +81,21 @@ export function callFacts(
     if (t === null) return null;
     const move = moves.get(segment.moveId ?? '');
     const levels = move?.noLevels !== true && !levelless.has(segment.blockId);
-    const needs = t.needs.map((need) => withArticle(need));
+    const needs = t.needs.map(calling.thing);
+    const said = moveSaid(t.exercise, t.pattern, language);
     return {
-      needs: t.level === 'low' || t.level === 'floor' ? [...needs, MAT] : needs,
-      setUp: t.exercise?.setUp ?? '',
+      needs: t.level === 'low' || t.level === 'floor' ? [...needs, calling.mat] : needs,
+      setUp: said.setUp,
       levels,
-      easier: levels ? (move?.easier ?? t.exercise?.easier ?? '') : '',
-      harder: levels ? (move?.harder ?? t.exercise?.harder ?? '') : '',
+      easier: levels ? (move?.easier ?? said.easier) : '',
+      harder: levels ? (move?.harder ?? said.harder) : '',
       easierAs: versionShown('easier', move?.easierAs, plan?.presenters),
       harderAs: versionShown('harder', move?.harderAs, plan?.presenters),
-      caution: t.exercise?.caution ?? '',
-      form: t.exercise?.form ?? '',
+      caution: said.caution,
+      form: said.form,
       // The instructor's own words come before the program's.
-      cues: [...ownWords('form', segment), ...formCues(t.exercise?.form ?? '', t.pattern)],
-      breath: ownWords('breath', segment)[0] ?? t.exercise?.breath ?? 'Keep breathing',
+      cues: [...ownWords('form', segment), ...said.cues],
+      breath: ownWords('breath', segment)[0] ?? said.breath,
       impact: t.impact,
       known: t.exercise !== null,
     };
@@ -141,9 +144,4 @@ export function callFacts(
     isLastMove: (s) => lastMoves.has(s.index),
     beginsRound: (s) => begins.has(s.index),
   };
-}
-
-function withArticle(thing: string): string {
-  if (/^(an?|the|your|some|two|three)\s/i.test(thing) || /[^s]s$/.test(thing)) return thing;
-  return `${/^[aeiou]/i.test(thing) ? 'an' : 'a'} ${thing}`;
 }

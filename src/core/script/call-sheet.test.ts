@@ -11,7 +11,8 @@ import {
   fillColumn,
   isColumnOn,
 } from './call-sheet.ts';
-import { type CallRules, type Cue, DEFAULT_CALLS, type Script, WORDED_CALLS } from './cue.ts';
+import { WORDED_CALLS } from '../language/call-kind.ts';
+import { type CallRules, type Cue, DEFAULT_CALLS, type Script } from './cue.ts';
 import { schedule } from './schedule.ts';
 
 const plan = readOutline(

@@ -1,15 +1,9 @@
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CallMeans, type WantedCall, wantedCalls } from './calls.ts';
-import {
-  CALL_KINDS,
-  type CallKind,
-  type CallRules,
-  type Cue,
-  DEFAULT_CALLS,
-  type Script,
-  WORDED_CALLS,
-} from './cue.ts';
+import { CALL_KINDS, type CallKind, WORDED_CALLS } from '../language/call-kind.ts';
+import { type CallRules, type Cue, DEFAULT_CALLS, type Script } from './cue.ts';
 import { groupBy } from './group-by.ts';
 import { callOf } from './schedule.ts';
 import { type DroppedLine, type PlacedLine, type Schedule } from './placed-line.ts';
@@ -76,7 +70,7 @@ export function callSheet(
   { lines, dropped }: Pick<Schedule, 'lines' | 'dropped'>,
   means: CallMeans,
 ): SheetRow[] {
-  const wanted = wantedCalls(segments, allOn(script.calls), means);
+  const wanted = wantedCalls(segments, allOn(script.calls, means.plan?.language), means);
   const placed = groupBy(lines, (l) => l.segmentIndex);
   const lost = groupBy(
     dropped.filter((d) => d.segmentIndex !== null),
@@ -142,11 +136,12 @@ function fieldOf(
 }
 
 /** The rules with every call on and worded, to find what could be said. */
-function allOn(rules: CallRules): CallRules {
+function allOn(rules: CallRules, code?: LanguageCode): CallRules {
+  const { plain } = languageOf(code).calling;
   const words = Object.fromEntries(
     WORDED_CALLS.map((kind) => [
       kind,
-      rules.words[kind].some((w) => w.trim() !== '') ? rules.words[kind] : DEFAULT_CALLS.words[kind],
+      rules.words[kind].some((w) => w.trim() !== '') ? rules.words[kind] : plain[kind],
     ]),
   ) as CallRules['words'];
   return {
@@ -161,7 +156,7 @@ function allOn(rules: CallRules): CallRules {
 }
 
 /** Fills a column: the call is written wherever it is wanted and not yet said. */
-export function fillColumn(rules: CallRules, call: CallKind): CallRules {
+export function fillColumn(rules: CallRules, call: CallKind, language?: LanguageCode): CallRules {
   if (rules.way !== 'own') return { ...rules, forced: { ...rules.forced, [call]: true } };
   if (call === 'countdown')
     return rules.countdown === 'none' ? { ...rules, countdown: DEFAULT_CALLS.countdown } : rules;
@@ -169,7 +164,7 @@ export function fillColumn(rules: CallRules, call: CallKind): CallRules {
   return {
     ...rules,
     on: { ...rules.on, [call]: true },
-    words: silent ? { ...rules.words, [call]: DEFAULT_CALLS.words[call] } : rules.words,
+    words: silent ? { ...rules.words, [call]: languageOf(language).calling.plain[call] } : rules.words,
   };
 }
 

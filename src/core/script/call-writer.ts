@@ -1,9 +1,10 @@
 import type { Segment } from '../plan/segment.ts';
 import { type LanguageSpeaker, lineTime } from '../speech/line-time.ts';
-import { numberWords } from '../language/en/written-out.ts';
+import type { Language, Side } from '../language/language.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CountStyle, countdownPlaces } from './countdown.ts';
-import { CALL_KINDS, type CallKind, type CallOccasion, type CallStyle, type WordedCall } from './cue.ts';
+import { CALL_KINDS, type CallKind, type WordedCall } from '../language/call-kind.ts';
+import { type CallOccasion, type CallStyle } from './cue.ts';
 import { shortName } from './short-name.ts';
 
 /** A call the program wants, with its exact place on plan time. */
@@ -45,9 +46,13 @@ export class CallWriter {
     segments: readonly Segment[],
     private readonly styles: (blockId: string) => CallStyle,
     private readonly times: (call: CallOccasion, of: Segment, style: CallStyle) => number,
-    private readonly speaker: LanguageSpeaker,
+    private readonly voice: { readonly language: Language; readonly speaker: LanguageSpeaker },
   ) {
     this.labels = new Set(segments.flatMap((s) => (s.moveId === null ? [] : [s.label])));
+  }
+
+  get language(): Language {
+    return this.voice.language;
   }
 
   style(of: Segment): CallStyle {
@@ -73,15 +78,15 @@ export class CallWriter {
     const list = this.style(of).words[call].filter((w) => w.trim() !== '');
     const key = `${of.blockId} ${call}`;
     const turn = this.turns.get(key) ?? 0;
-    const all: Values = { short: shortName(of.label, this.labels), ...values };
+    const all: Values = { short: shortName(of.label, this.labels, this.language), ...values };
     for (let i = 0; i < list.length; i++) {
-      const text = fill(list[(turn + i) % list.length] as string, call, of, all);
+      const text = this.fill(list[(turn + i) % list.length] as string, call, of, all);
       if (at - (this.said.get(text) ?? -Infinity) < SAID_LATELY) continue;
       this.turns.set(key, turn + i + 1);
       return text;
     }
     this.turns.set(key, turn + 1);
-    return SILENT_RATHER.has(call) ? '' : fill(list[turn % list.length] as string, call, of, all);
+    return SILENT_RATHER.has(call) ? '' : this.fill(list[turn % list.length] as string, call, of, all);
   }
 
   /** True where these words were said within a minute and a half before a segment. */
@@ -90,7 +95,7 @@ export class CallWriter {
   }
 
   length(text: string): Micros {
-    return lineTime(text, this.speaker);
+    return lineTime(text, this.voice.speaker);
   }
 
   put(call: CallKind, segment: Segment, start: number, text: string, length = this.length(text), missingUs = 0): void {
@@ -154,7 +159,7 @@ export class CallWriter {
   countdown(segment: Segment, { countdown, stepUs }: CountStyle): void {
     for (const { number, beforeUs } of countdownPlaces(countdown, stepUs)) {
       if (beforeUs > (segment.end - segment.start) / 2) continue;
-      const text = numberWords(number);
+      const text = this.language.speaking.numberWords(number);
       this.put(
         'countdown',
         segment,
@@ -164,17 +169,17 @@ export class CallWriter {
       );
     }
   }
-}
 
-function fill(words: string, call: WordedCall, segment: Segment, values: Values): string {
-  const side = segment.side === 'left' || segment.side === 'right' ? segment.side : '';
-  // `Next up, clam, left.` but `Clam on the left is next.`
-  const sided = /\{move\}\W*$/.test(words) ? `${segment.label}, ${side}` : `${segment.label} on the ${side}`;
-  const move = side !== '' && !words.includes('{side}') && call === 'next-up' ? sided : segment.label;
-  const all: Values = { move, side, ...values };
-  const spoken = words
-    .replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole)
-    .replace(/\.\.+$/, '.')
-    .trim();
-  return spoken === '' ? '' : (spoken[0]?.toUpperCase() ?? '') + spoken.slice(1);
+  private fill(words: string, call: WordedCall, segment: Segment, values: Values): string {
+    const { calling } = this.language;
+    const side: Side | null = segment.side === 'left' || segment.side === 'right' ? segment.side : null;
+    const sided = side !== null && !words.includes('{side}') && call === 'next-up';
+    const move = sided ? calling.onSide(segment.label, calling.sides[side], /\{move\}\W*$/.test(words)) : segment.label;
+    const all: Values = { move, side: side === null ? '' : calling.sides[side], ...values };
+    const spoken = words
+      .replace(/\{(\w+)\}/g, (whole, name: string) => all[name] ?? whole)
+      .replace(/\.\.+$/, '.')
+      .trim();
+    return spoken === '' ? '' : (spoken[0]?.toUpperCase() ?? '') + spoken.slice(1);
+  }
 }

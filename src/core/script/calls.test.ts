@@ -3,7 +3,8 @@ import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { wantedCalls } from './calls.ts';
 import { countdownBeats, countedBefore } from './countdown.ts';
-import { CALL_KINDS, type CallRules, type Countdown, DEFAULT_CALLS, SPARE_CALLS } from './cue.ts';
+import { CALL_KINDS } from '../language/call-kind.ts';
+import { type CallRules, type Countdown, DEFAULT_CALLS, SPARE_CALLS } from './cue.ts';
 
 const segmentsOf = (text: string) => compile(readOutline(`# T\n${text}`).value).segments;
 const calls = (text: string, rules: CallRules = SPARE_CALLS) =>

@@ -1,14 +1,15 @@
 import { type Segment, isActive, isBreak, nextActive, type SegmentKind } from '../plan/segment.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import { type LanguageSpeaker, TYPICAL_SPEAKER } from '../speech/line-time.ts';
+import { type LanguageSpeaker, typicalSpeaker } from '../speech/line-time.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { BREAK_FOR_NEXT_INSIDE, activeCalls } from './active-calls.ts';
 import { type CallFacts, callFacts, isPreview } from './call-facts.ts';
-import { spokenList } from './spoken-list.ts';
 import { BREATH, CallWriter, type Link, type WantedCall } from './call-writer.ts';
 import { type CountStyle, countStyles, countedBefore } from './countdown.ts';
-import type { CallRules, WordedCall } from './cue.ts';
+import type { WordedCall } from '../language/call-kind.ts';
+import type { CallRules } from './cue.ts';
 import type { CueBank } from './cue-bank.ts';
 import { timesOf } from './how-often.ts';
 import { preparing } from './preparing.ts';
@@ -43,9 +44,13 @@ export function wantedCalls(
   means: CallMeans = { plan: null },
 ): WantedCall[] {
   const facts = callFacts(means.plan, segments, means.book, means.bank);
-  const styleOf = stylesOf(segments, rules);
+  const language = languageOf(means.plan?.language);
+  const styleOf = stylesOf(segments, rules, means.plan?.language);
   const counts = countStyles(means.plan, rules, styleOf);
-  const writer = new CallWriter(segments, styleOf, timesOf(segments), means.speaker ?? TYPICAL_SPEAKER);
+  const writer = new CallWriter(segments, styleOf, timesOf(segments), {
+    language,
+    speaker: means.speaker ?? typicalSpeaker(means.plan?.language),
+  });
   const leads = leadIns(segments);
   const firstMove = segments.findIndex(isActive);
   let before: Segment | null = null;
@@ -59,7 +64,7 @@ export function wantedCalls(
       continue;
     }
     if (isPreview(segment)) {
-      const links: Link[] = [{ call: 'name', of: segment }, ...preparing(segment, facts)];
+      const links: Link[] = [{ call: 'name', of: segment }, ...preparing(segment, facts, language)];
       writer.chain(segment, segment.start, segment.end, links);
       continue;
     }
@@ -72,7 +77,7 @@ export function wantedCalls(
       segments[segment.index + 1]?.kind !== 'talk'
     )
       writer.endingAt('equipment', segment, micros(segment.end - EQUIPMENT_BEFORE), {
-        equipment: spokenList(facts.allNeeds),
+        equipment: language.calling.list(facts.allNeeds),
       });
   }
   return writer.calls;
@@ -137,6 +142,7 @@ function breakCalls(
   }
   const links: Link[] = [];
   if (isBreak(segment) && next !== null && length >= BREAK_FOR_NEXT_INSIDE) links.push({ call: 'next-up', of: next });
-  if (ahead !== null) links.push(...preparing(ahead, facts).filter((l) => writer.due(l.call, ahead) > 0));
+  if (ahead !== null)
+    links.push(...preparing(ahead, facts, writer.language).filter((l) => writer.due(l.call, ahead) > 0));
   writer.chain(segment, from, until, links);
 }

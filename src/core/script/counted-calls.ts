@@ -1,5 +1,4 @@
 import type { Segment } from '../plan/segment.ts';
-import { numberWords } from '../language/en/written-out.ts';
 import { type Micros, fromSeconds } from '../time/micros.ts';
 import type { CallWriter } from './call-writer.ts';
 
@@ -26,7 +25,7 @@ export function leftCalls(segment: Segment, writer: CallWriter, counted: boolean
       'reps-left',
       segment,
       segment.end - beforeUs,
-      writer.words('reps-left', segment, { left: numberWords(left) }),
+      writer.words('reps-left', segment, { left: writer.language.speaking.numberWords(left) }),
     );
   const sayLast = (beforeUs: number) =>
     writer.put('last-rep', segment, segment.end - beforeUs, writer.words('last-rep', segment));
@@ -63,6 +62,11 @@ export function risingCount(segment: Segment, writer: CallWriter, from: number):
     const count = Math.round(((i + 1) * half) / many);
     const at = segment.start + (count - 0.5) * rep;
     if (at >= from)
-      writer.put('rep-count', segment, at, writer.words('rep-count', segment, { count: numberWords(count) }));
+      writer.put(
+        'rep-count',
+        segment,
+        at,
+        writer.words('rep-count', segment, { count: writer.language.speaking.numberWords(count) }),
+      );
   }
 }

@@ -20,7 +20,7 @@ import {
   withSnippet,
 } from './cue-bank.ts';
 import { EMPTY_SCRIPT } from './cue.ts';
-import { styleOfWay } from './ways-of-calling.ts';
+import { styleOfWay } from './ways.ts';
 import { schedule } from './schedule.ts';
 
 const line = (text: string, more: Partial<BankLine> = {}): BankLine => ({

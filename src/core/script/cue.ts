@@ -1,3 +1,5 @@
+import { type CallKind, WORDED_CALLS, type WayOfCalling, type WordedCall } from '../language/call-kind.ts';
+import { ENGLISH } from '../language/en/english.ts';
 import type { Micros } from '../time/micros.ts';
 
 /**
@@ -40,42 +42,8 @@ export interface Cue {
   readonly who?: string;
 }
 
-/** The calls the program writes by itself, most important first: when room is short the later ones go. */
-export const CALL_KINDS = [
-  'countdown',
-  'side',
-  'other-side',
-  'name',
-  'again',
-  'back-to',
-  'caution',
-  'equipment',
-  'next-up',
-  'ready',
-  'last-rep',
-  'reps-left',
-  'option',
-  'set-up',
-  'rest',
-  'water',
-  'last-one',
-  'round',
-  'ten',
-  'half-way',
-  'rep-count',
-  'form',
-  'breath',
-] as const;
-export type CallKind = (typeof CALL_KINDS)[number];
-export type WordedCall = Exclude<CallKind, 'countdown'>;
-export const WORDED_CALLS = CALL_KINDS.filter((kind): kind is WordedCall => kind !== 'countdown');
-
 export const COUNTDOWNS = ['none', '3-2-1', '4-3-2', '5-4-3-2-1', '8-6-4-3-2-1'] as const;
 export type Countdown = (typeof COUNTDOWNS)[number];
-
-/** Ways in which classes are called, each a named set of calls. */
-export const WAYS_OF_CALLING = ['timer', 'explain', 'preview', 'repetitions', 'music', 'flow', 'quiet'] as const;
-export type WayOfCalling = (typeof WAYS_OF_CALLING)[number];
 
 /** What is said of the calls that come with every change or only now and then. */
 export type CallOccasion = WordedCall | 'countdown' | 'count-in';
@@ -173,30 +141,7 @@ export const DEFAULT_CALLS: CallRules = {
   pace: 'second',
   milliBpm: null,
   countIn: true,
-  words: {
-    name: ['{move}.'],
-    side: ['{side} side.'],
-    caution: ['{caution}.'],
-    equipment: ['You need {equipment}.'],
-    'next-up': ['Next up, {move}.', '{move} is next.'],
-    option: ['Easier: {easier}.', 'If you want it easier: {easier}.'],
-    'set-up': ['{setup}.'],
-    rest: ['And rest.', 'Rest.', 'Take a break.'],
-    water: ['Water.'],
-    'last-one': ['Last {last}.'],
-    round: ['Round {round} of {rounds}.'],
-    ten: ['Ten seconds.', 'Ten to go.', 'Last ten.'],
-    'half-way': ['Half-way.', 'Half-way there.'],
-    'other-side': ['Other side.', 'And the other side.', 'Switch sides.', '{side} side now.'],
-    again: ['Same thing.', 'Same again.', 'Once more.', 'And again.'],
-    'back-to': ['Back to the {short}.', '{move}.', 'The {short} again.'],
-    ready: ['Ready in'],
-    'last-rep': ['Last one.', 'And the last.', 'One more.'],
-    'reps-left': ['{left} more.', '{left} to go.'],
-    'rep-count': ['{count}.'],
-    form: ['{form}.'],
-    breath: ['{breath}.'],
-  },
+  words: ENGLISH.calling.plain,
   blocks: {},
 };
 
@@ -209,10 +154,7 @@ export const SPARE_CALLS: CallRules = {
   on: { ...EVERY(false), ...Object.fromEntries(SPARE.map((kind) => [kind, true])) },
   words: {
     ...DEFAULT_CALLS.words,
-    'next-up': ['Next up, {move}.'],
-    rest: ['And rest.'],
-    ten: ['Ten seconds.'],
-    'half-way': ['Half-way.'],
+    ...Object.fromEntries(SPARE.map((kind) => [kind, DEFAULT_CALLS.words[kind].slice(0, 1)])),
   },
 };
 

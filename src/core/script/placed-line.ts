@@ -1,6 +1,7 @@
 import { type Micros, fromSeconds } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { type CallKind, type Cue, type CueKind } from './cue.ts';
+import { type CallKind } from '../language/call-kind.ts';
+import { type Cue, type CueKind } from './cue.ts';
 
 /** A line that has its place on plan time. `cueId` is null for a call the program wrote. */
 export interface PlacedLine extends Span {

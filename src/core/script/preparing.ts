@@ -1,32 +1,34 @@
 import type { Segment } from '../plan/segment.ts';
-import { numberWords } from '../language/en/written-out.ts';
+import type { Language } from '../language/language.ts';
 import type { CallFacts, MoveFacts } from './call-facts.ts';
-import { spokenList } from './spoken-list.ts';
 import type { Link } from './call-writer.ts';
-import { inSentence } from './short-name.ts';
 
 /** The versions of a move as they are spoken: with who shows them. */
-export function optionValues({ easier, harder, easierAs, harderAs }: MoveFacts): Readonly<Record<string, string>> {
+export function optionValues(
+  { easier, harder, easierAs, harderAs }: MoveFacts,
+  { calling }: Language,
+): Readonly<Record<string, string>> {
   const shown = (text: string, by: string | undefined) =>
-    by === undefined || text === '' ? inSentence(text) : `with ${by}, ${inSentence(text)}`;
+    by === undefined || text === '' ? calling.inSentence(text) : calling.shownBy(calling.inSentence(text), by);
   return { easier: shown(easier, easierAs.by), harder: shown(harder, harderAs.by) };
 }
 
 /** What is prepared before a move: done once a move's name, but for the round that begins. */
-export function preparing(move: Segment, facts: CallFacts): Link[] {
+export function preparing(move: Segment, facts: CallFacts, language: Language): Link[] {
+  const { calling, speaking } = language;
   const of = facts.of(move);
   const links: Link[] = [];
   if (facts.beginsRound(move)) {
-    if (move.round === move.rounds) links.push({ call: 'last-one', of: move, values: { last: 'round' } });
+    if (move.round === move.rounds) links.push({ call: 'last-one', of: move, values: { last: calling.last.round } });
     else
       links.push({
         call: 'round',
         of: move,
-        values: { round: numberWords(move.round), rounds: numberWords(move.rounds) },
+        values: { round: speaking.numberWords(move.round), rounds: speaking.numberWords(move.rounds) },
       });
   }
   const fresh = facts.newNeeds(move);
-  if (fresh.length > 0) links.push({ call: 'equipment', of: move, values: { equipment: spokenList(fresh) } });
+  if (fresh.length > 0) links.push({ call: 'equipment', of: move, values: { equipment: calling.list(fresh) } });
   const first = of !== null && facts.isFirst(move);
   if (first && of.setUp !== '') links.push({ call: 'set-up', of: move, values: { setup: of.setUp } });
   if (
@@ -34,7 +36,7 @@ export function preparing(move: Segment, facts: CallFacts): Link[] {
     of.easier !== '' &&
     (first ? of.easierAs.when !== 'when tired' : of.easierAs.when === 'each round')
   )
-    links.push({ call: 'option', of: move, values: optionValues(of) });
+    links.push({ call: 'option', of: move, values: optionValues(of, language) });
   if (first) {
     if (of.caution !== '') links.push({ call: 'caution', of: move, values: { caution: of.caution } });
   }

@@ -4,7 +4,8 @@ import { type Micros, add, fromSeconds, micros } from '../time/micros.ts';
 import { type CallMeans, wantedCalls } from './calls.ts';
 import { tempoOf } from './countdown.ts';
 import { groupBy } from './group-by.ts';
-import { CALL_KINDS, type CallKind, type Cue, type Script } from './cue.ts';
+import { CALL_KINDS, type CallKind } from '../language/call-kind.ts';
+import { type Cue, type Script } from './cue.ts';
 import { exactPlace, firstGap, insert, startOf } from './line-places.ts';
 import { type PlacedLine, type DroppedLine, type SpeechFit, type Schedule, type Wanted } from './placed-line.ts';
 

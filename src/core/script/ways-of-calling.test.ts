@@ -1,9 +1,11 @@
+import { ENGLISH } from '../language/en/english.ts';
 import { describe, expect, it } from 'vitest';
 import { WAYS_OF_TEACHING } from '../../../tests/support/ways-of-teaching.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT, type WayOfCalling } from './cue.ts';
+import { type WayOfCalling } from '../language/call-kind.ts';
+import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT } from './cue.ts';
 import { schedule } from './schedule.ts';
 import { type PlacedLine } from './placed-line.ts';
 import { shortName } from './short-name.ts';
@@ -170,5 +172,5 @@ describe('a long name, once it is known', () => {
     ['March on the spot', ['March on the spot'], 'march on the spot'],
     ['V step', ['V step'], 'V step'],
     ['Side bend reach', ['Side bend reach'], 'side bend reach'],
-  ])('%s among %s is %s', (label, all, short) => expect(shortName(label, all)).toBe(short));
+  ])('%s among %s is %s', (label, all, short) => expect(shortName(label, all, ENGLISH)).toBe(short));
 });

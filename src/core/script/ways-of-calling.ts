@@ -1,12 +1,9 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type CallRules, type CallStyle, type Countdown, DEFAULT_CALLS, type WayOfCalling } from './cue.ts';
-import { STYLES } from './ways.ts';
-
-/** The calls of a way, to be used as they are or as the beginning of one's own. */
-export function styleOfWay(way: WayOfCalling): CallStyle {
-  return STYLES[way];
-}
+import { type WayOfCalling } from '../language/call-kind.ts';
+import { type CallRules, type CallStyle, type Countdown, DEFAULT_CALLS } from './cue.ts';
+import type { LanguageCode } from '../language/languages.ts';
+import { styleOfWay } from './ways.ts';
 
 /** In a break this long the next move can be explained. */
 const EXPLAINING_BREAK = fromSeconds(12);
@@ -31,12 +28,16 @@ export function wayForBlock(segments: readonly Segment[]): WayOfCalling {
 }
 
 /** The calls of a whole class in its way, or the instructor's own: what a change of single calls begins from. */
-export function ownStyle(rules: CallRules): CallStyle {
-  return rules.way === 'own' || rules.way === 'by-block' ? rules : STYLES[rules.way];
+export function ownStyle(rules: CallRules, language?: LanguageCode): CallStyle {
+  return rules.way === 'own' || rules.way === 'by-block' ? rules : styleOfWay(rules.way, language);
 }
 
 /** Reads the style of any block of a class, with what is forced on or off; each block's once. */
-export function stylesOf(segments: readonly Segment[], rules: CallRules): (blockId: string) => CallStyle {
+export function stylesOf(
+  segments: readonly Segment[],
+  rules: CallRules,
+  language?: LanguageCode,
+): (blockId: string) => CallStyle {
   const known = new Map<string, CallStyle>();
   const byBlock = new Map<string, Segment[]>();
   for (const s of segments) {
@@ -49,7 +50,8 @@ export function stylesOf(segments: readonly Segment[], rules: CallRules): (block
     if (style === undefined) {
       const own = rules.blocks[blockId];
       const way = own?.way ?? rules.way;
-      const base = way === 'own' ? rules : STYLES[way === 'by-block' ? wayForBlock(byBlock.get(blockId) ?? []) : way];
+      const named = way === 'by-block' ? wayForBlock(byBlock.get(blockId) ?? []) : way;
+      const base = named === 'own' ? rules : styleOfWay(named, language);
       style = forced(base, rules.forced);
       if (own?.countdown !== undefined || own?.pace !== undefined) style = { ...style, ...countOf(own) };
       known.set(blockId, style);

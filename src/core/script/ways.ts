@@ -1,19 +1,13 @@
-import {
-  type CallOccasion,
-  type CallStyle,
-  type Countdown,
-  DEFAULT_CALLS,
-  WORDED_CALLS,
-  type WayOfCalling,
-  type WordedCall,
-} from './cue.ts';
+import { WORDED_CALLS, type WayOfCalling, type WordedCall } from '../language/call-kind.ts';
+import type { Language } from '../language/language.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { type CallOccasion, type CallStyle, type Countdown, DEFAULT_CALLS } from './cue.ts';
 
 interface WayText {
   /** Calls that are made: with each occasion (`each`), or so many times a minute at most. */
   readonly calls: Readonly<Partial<Record<CallOccasion, number | 'each'>>>;
   readonly countdown: Countdown;
   readonly pace?: 'beat';
-  readonly words?: Readonly<Partial<Record<WordedCall, readonly string[]>>>;
 }
 
 /** Said in every way: who is asked to move must know what, with what, on which side, and what to take care of. */
@@ -26,16 +20,9 @@ const SAFE = {
   water: 'each',
 } as const;
 
-const EASIER = ['Easier: {easier}.', 'If that is a lot: {easier}.', 'Low option: {easier}.', 'Take it down: {easier}.'];
-
-const OTHER_SIDE = ['Other side.', 'And the other side.', 'Switch sides.', '{side} side now.', 'Over to the {side}.'];
-
-const RESTS = ['And rest.', 'Rest.', 'Take a breath.', 'Shake it out.', 'And let go.'];
-
 /**
  * How often each school makes its calls, in calls a minute (common practice: over all schools together half-way 0.04,
- * ten 0.1, countdowns 0.4, `four more` 0.7, breath 0.5, form 1.3, other side 0.4). The words are the program's own and
- * can be changed.
+ * ten 0.1, countdowns 0.4, `four more` 0.7, breath 0.5, form 1.3, other side 0.4).
  */
 const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
   timer: {
@@ -82,10 +69,6 @@ const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
       breath: 0.3,
     },
     countdown: '3-2-1',
-    words: {
-      'next-up': ['{move} next.', 'Next, {move}.', '{move} coming up.', 'Then {move}.'],
-      ready: ['Ready in', 'Here we go in', 'Set, in'],
-    },
   },
   preview: {
     calls: {
@@ -106,7 +89,6 @@ const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
       breath: 0.3,
     },
     countdown: '8-6-4-3-2-1',
-    words: { 'next-up': ['{move} next.', 'Into {move}.', 'Next is {move}.'] },
   },
   repetitions: {
     calls: {
@@ -127,10 +109,6 @@ const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
       breath: 0.6,
     },
     countdown: 'none',
-    words: {
-      'half-way': ['Half of them done.', 'Half-way.'],
-      'last-rep': ['Last one.', 'And the last.', 'One more, then down.'],
-    },
   },
   music: {
     calls: {
@@ -147,11 +125,6 @@ const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
     },
     countdown: '4-3-2',
     pace: 'beat',
-    words: {
-      'next-up': ['Now {move}.', '{move} next.', 'Into {move}.'],
-      name: ['{move}.', '{move}!'],
-      again: ['Again.', 'One more time.', 'Same thing.'],
-    },
   },
   flow: {
     calls: {
@@ -166,33 +139,28 @@ const WAYS: Readonly<Record<WayOfCalling, WayText>> = {
       countdown: 0.08,
     },
     countdown: '3-2-1',
-    words: {
-      name: ['{move}.', 'Coming into {move}.', 'And {move}.'],
-      'reps-left': ['{left} more breaths.', '{left} slow breaths here.'],
-      breath: ['{breath}.', 'Breathe in, and out.', 'Inhale, exhale.', 'A slow breath in, a longer one out.'],
-      'back-to': ['Back to {move}.', '{move} again.'],
-    },
   },
   quiet: { calls: { ...SAFE, rest: 0.4, 'back-to': 'each' }, countdown: 'none' },
 };
 
-const SHARED: Readonly<Partial<Record<WordedCall, readonly string[]>>> = {
-  option: EASIER,
-  'other-side': OTHER_SIDE,
-  rest: RESTS,
-};
-
-function styleFrom({ calls, countdown, pace, words }: WayText): CallStyle {
+function styleFrom(way: WayOfCalling, { calling }: Language): CallStyle {
+  const { calls, countdown, pace } = WAYS[way];
   return {
     on: Object.fromEntries(WORDED_CALLS.map((kind) => [kind, calls[kind] !== undefined])) as CallStyle['on'],
     often: Object.fromEntries(Object.entries(calls).filter(([, often]) => often !== 'each')),
     countdown,
     pace: pace ?? 'second',
     countIn: calls['count-in'] !== undefined,
-    words: { ...DEFAULT_CALLS.words, ...SHARED, ...words },
+    words: { ...calling.plain, ...calling.shared, ...calling.ways[way] },
   };
 }
 
-export const STYLES = Object.fromEntries(Object.entries(WAYS).map(([way, text]) => [way, styleFrom(text)])) as Readonly<
-  Record<WayOfCalling, CallStyle>
->;
+const made = new Map<string, CallStyle>();
+
+/** The calls of a way in a language, to be used as they are or as the beginning of one's own. */
+export function styleOfWay(way: WayOfCalling, code: LanguageCode = 'en'): CallStyle {
+  const key = `${code} ${way}`;
+  let style = made.get(key);
+  if (style === undefined) made.set(key, (style = styleFrom(way, languageOf(code))));
+  return style;
+}

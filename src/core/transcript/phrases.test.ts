@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { phrasesOf } from './phrases.ts';
-import { normalise } from './normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { type Token, type Transcript, isWordTimed, spokenText, spokenWords } from './transcript.ts';
 
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({

@@ -1,6 +1,6 @@
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { TYPICAL_SPEAKER, lineTime, typicalSpeaker } from '../speech/line-time.ts';
-import { normalise } from './normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { GO_NAME, PAUSE, STOP } from './pauses.ts';
 
 /** A word with its likely place. Microseconds on take time; `sigma` is one standard deviation of its start. */

@@ -1,7 +1,7 @@
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { normalise } from './normalise.ts';
+import { normalise } from '../language/normalise.ts';
 import { placeInVoice } from './place-in-voice.ts';
 import { WORD_SIGMA_US, placeWords } from './place-words.ts';
 

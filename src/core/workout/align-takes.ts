@@ -9,6 +9,7 @@ import { type Compiled, compile } from '../plan/compile.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
 import { align, voiceOf } from '../align/align.ts';
 import { type Alignment } from '../align/alignment.ts';
+import { typicalSpeaker } from '../speech/line-time.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import type { FrameRate } from '../time/frames.ts';
@@ -68,7 +69,7 @@ export function alignWorkout(
       [
         ...takeFindings(alignment, claims, speechIn(alignment, sound), sound?.music),
         ...mistakeFindings(document.plan, alignment, words, voiceOf(take.sound)),
-        ...wordingFindings(said, 'take'),
+        ...wordingFindings(said, 'take', undefined, typicalSpeaker(document.plan.language)),
       ].sort((a, b) => a.at - b.at),
       { alignment, tokens: words.tokens, claims },
     ),

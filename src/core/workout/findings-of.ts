@@ -10,6 +10,7 @@ import type { Finding, Fix } from '../findings/finding.ts';
 import { isWanted } from '../findings/studio-rules.ts';
 import { DOINGS, type Doing, type RuleStation } from '../findings/rule.ts';
 import { RULES } from '../findings/rules.ts';
+import { brandFor } from '../looks/look.ts';
 import { layMusic } from '../music/arrangement.ts';
 import { withSilence } from '../music/silent-blocks.ts';
 import type { Track } from '../music/track.ts';
@@ -54,7 +55,11 @@ export function findingsOf(of: Checked): Finding[] {
     found.push(
       ...produced.findings,
       ...filmMusicFindings(withSilence(document.plan, music), tracks, compiled.segments, filmed),
-      ...lookFindings(produced.lanes, picture, styleOf(edit, studio.brand, produced.behind)),
+      ...lookFindings(
+        produced.lanes,
+        picture,
+        styleOf(edit, brandFor(studio.brand, document.plan.language), produced.behind),
+      ),
       ...doubtFindings(
         produced.programme,
         takes.map((t) => ({ takeId: t.takeId, alignment: t.aligned.alignment })),

@@ -1,15 +1,13 @@
 import Joi from 'joi';
+import { CALL_KINDS, WAYS_OF_CALLING, WORDED_CALLS } from '../../core/language/call-kind.ts';
 import {
-  CALL_KINDS,
   COUNTDOWNS,
-  WAYS_OF_CALLING,
   CUE_KINDS,
   type CallRules,
   type CallStyle,
   type Cue,
   type RehearsalMark,
   type Script,
-  WORDED_CALLS,
 } from '../../core/script/cue.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { musicSchema } from './music-schema.ts';

@@ -1,12 +1,7 @@
 import { useState } from 'react';
-import {
-  LONGEST_WORD,
-  OVERLAY_LANGUAGES,
-  type OverlayLanguage,
-  WORD_IDS,
-  type WordId,
-  wordingOf,
-} from '../../core/lanes/wording.ts';
+import { LANGUAGES, type LanguageCode } from '../../core/language/languages.ts';
+import { WORD_IDS, type WordId } from '../../core/language/overlay-word.ts';
+import { LONGEST_WORD, wordingOf } from '../../core/lanes/wording.ts';
 import type { Brand } from '../../core/looks/look.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
@@ -45,9 +40,9 @@ export function BrandWords({ brand, save }: Props) {
         <select
           className="field-box"
           value={language}
-          onChange={(e) => save({ language: e.target.value as OverlayLanguage })}
+          onChange={(e) => save({ language: e.target.value as LanguageCode })}
         >
-          {Object.entries(OVERLAY_LANGUAGES).map(([code, name]) => (
+          {Object.values(LANGUAGES).map(({ code, name }) => (
             <option key={code} value={code}>
               {name}
             </option>

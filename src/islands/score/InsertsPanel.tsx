@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import { CARD_KINDS, type CardKind, INSERT_PLACES, type Insert, type InsertPlace } from '../../core/edit/decisions.ts';
 import { CARD_SETS, type CardSet, cardsOf, clipOver } from '../../core/edit/usual-inserts.ts';
+import { brandFor } from '../../core/looks/look.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { cardWords } from '../../core/lanes/card.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
@@ -112,7 +113,10 @@ function InsertCard({ insert, placed, select }: CardProps) {
   const segment = placed?.segment ?? choice?.segment ?? null;
   const words =
     shows.kind === 'card' && segment !== null && produced !== null
-      ? cardWords(shows.card, { segment }, produced.programme, { ...document.plan, wording: wordingOf(brand) })
+      ? cardWords(shows.card, { segment }, produced.programme, {
+          ...document.plan,
+          wording: wordingOf(brandFor(brand, document.plan.language)),
+        })
       : null;
   const fills = place === 'over' || place === 'instead';
   const name = `${insertWord(insert, pictures)} ${PLACE_WORD[place]} ${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;

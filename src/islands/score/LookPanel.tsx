@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { LOOK_IDS, type LookId, SLOTS, type Slot, lookOf } from '../../core/lanes/look-rules.ts';
 import { overrideOf } from '../../core/lanes/rules.ts';
+import { brandFor } from '../../core/looks/look.ts';
 import { LOOKS } from '../../core/looks/looks.ts';
 import { paint, slotsOf } from '../../core/looks/paint.ts';
 import { styleOf } from '../../core/workout/document.ts';
@@ -146,11 +147,12 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
     boards?.find((b) => b.kind === 'work' || b.kind === 'hold');
   const at = board === undefined ? 0 : board.start + (board.end - board.start) * 0.45;
   const { edit } = document;
-  const { brand } = useStudio().studio;
+  const own = useStudio().studio.brand;
+  const brand = useMemo(() => brandFor(own, document.plan.language), [own, document.plan.language]);
   const pictures = useMemo(() => {
     if (produced === null || board === undefined) return [];
     const { timer, captions } = produced.lanes;
-    const own = {
+    const shown = {
       boards: [board],
       timer: timer.filter((t) => t.segmentKey === board.segmentKey),
       captions: captions.filter((c) => c.segmentKey === board.segmentKey),
@@ -159,7 +161,7 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
     const style = styleOf(edit, brand, produced.behind);
     return LOOK_IDS.map((look) => ({
       look,
-      drawn: paint(own, { width, height }, { ...style, rules: { ...style.rules, look, blocks: {} }, overrides: [] }),
+      drawn: paint(shown, { width, height }, { ...style, rules: { ...style.rules, look, blocks: {} }, overrides: [] }),
     }));
   }, [produced, board, edit, brand, width, height]);
   const recorded = produced?.programme.segments.find((s) => s.key === board?.segmentKey)?.recorded;

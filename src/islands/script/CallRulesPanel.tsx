@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import { isPlainBlock } from '../../core/plan/plan.ts';
-import { type BlockCalls, type CallKind, type CallRules, WAYS_OF_CALLING } from '../../core/script/cue.ts';
-import { ownStyle, styleOfWay, wayForBlock } from '../../core/script/ways-of-calling.ts';
+import { type CallKind, WAYS_OF_CALLING } from '../../core/language/call-kind.ts';
+import { type BlockCalls, type CallRules } from '../../core/script/cue.ts';
+import { ownStyle, wayForBlock } from '../../core/script/ways-of-calling.ts';
+import { styleOfWay } from '../../core/script/ways.ts';
 import { useChange, useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { BlockCountdowns } from './BlockCountdowns.tsx';
 import { CALL_WORDS, WAY_WORDS } from './call-words.ts';

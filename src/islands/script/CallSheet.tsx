@@ -1,4 +1,5 @@
-import { type CallKind, freeCueId } from '../../core/script/cue.ts';
+import { type CallKind } from '../../core/language/call-kind.ts';
+import { freeCueId } from '../../core/script/cue.ts';
 import { useMemo, useRef } from 'react';
 import { isActive, type Segment } from '../../core/plan/segment.ts';
 import {

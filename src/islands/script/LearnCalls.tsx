@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { type CallHabit, learnCalls } from '../../core/logbook/learn-calls.ts';
 import { isActive } from '../../core/plan/segment.ts';
 import type { CallRules } from '../../core/script/cue.ts';
-import { ownStyle, styleOfWay } from '../../core/script/ways-of-calling.ts';
+import { ownStyle } from '../../core/script/ways-of-calling.ts';
+import { styleOfWay } from '../../core/script/ways.ts';
 import { useDerived } from '../workbench/workbench-context.tsx';
 import { CALL_WORDS } from './call-words.ts';
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { COUNTDOWNS, type CallRules, type Countdown, PLACEHOLDERS, WORDED_CALLS } from '../../core/script/cue.ts';
+import { WORDED_CALLS } from '../../core/language/call-kind.ts';
+import { COUNTDOWNS, type CallRules, type Countdown, PLACEHOLDERS } from '../../core/script/cue.ts';
 import { CALL_WORDS, COUNTDOWN_WORDS } from './call-words.ts';
 
 interface Props {

@@ -1,4 +1,5 @@
-import type { Countdown, WayOfCalling, WordedCall } from '../../core/script/cue.ts';
+import type { WayOfCalling, WordedCall } from '../../core/language/call-kind.ts';
+import type { Countdown } from '../../core/script/cue.ts';
 
 /** The calls as words for people. */
 export const CALL_WORDS: Readonly<Record<WordedCall | 'countdown', string>> = {

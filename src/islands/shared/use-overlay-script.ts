@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { brandFor } from '../../core/looks/look.ts';
 import { paint } from '../../core/looks/paint.ts';
 import { styleOf } from '../../core/workout/document.ts';
 import { writeAss } from '../../formats/ass/ass-writer.ts';
@@ -18,8 +19,9 @@ const DRAW_AFTER_MS = 150;
 /** What is drawn over the programme; null: nothing was filmed. What is changed is on screen before it is drawn. */
 export function useOverlayScript(): string | null {
   const { produced } = useDerived();
-  const { edit } = useDocument().document;
-  const { brand } = useStudio().studio;
+  const { edit, plan } = useDocument().document;
+  const own = useStudio().studio.brand;
+  const brand = useMemo(() => brandFor(own, plan.language), [own, plan.language]);
   const first = useFirstTake();
   const lanes = produced?.lanes ?? null;
   const behind = produced?.behind;

@@ -1,5 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { alignKept } from '../../browser/aligner.ts';
+import { brandFor } from '../../core/looks/look.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { planToMusic } from '../../core/music/arrangement.ts';
 import { compile } from '../../core/plan/compile.ts';
@@ -33,7 +34,7 @@ export function useDerive(workbench: Workbench): Derived {
   const book = workbench((s) => s.book);
   const rules = workbench((s) => s.studio.rules);
   const brand = workbench((s) => s.studio.brand);
-  const wording = useMemo(() => wordingOf(brand), [brand]);
+  const wording = useMemo(() => wordingOf(brandFor(brand, plan.language)), [brand, plan.language]);
   const takes = workbench((s) => s.takes);
   const compiled = useMemo(() => compile(timed), [timed]);
   const factsOf = useTakeFacts(takes, plan.language);

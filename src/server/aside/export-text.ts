@@ -11,6 +11,7 @@ import { schedule } from '../../core/script/schedule.ts';
 import { type Schedule } from '../../core/script/placed-line.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import { lanes } from '../../core/lanes/lanes.ts';
+import { brandFor } from '../../core/looks/look.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { speechCaptions } from '../../core/lanes/speech-captions.ts';
 import { saidWords } from '../../core/workout/said-words.ts';
@@ -59,7 +60,7 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
             recordings: recordingsOf(takes),
             seen: seenIn(takes),
             book: bookWith(studio.exercises),
-            wording: wordingOf(studio.brand),
+            wording: wordingOf(brandFor(studio.brand, document.plan.language)),
             music: document.music,
             tracks,
           }),
@@ -83,7 +84,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
     segments: programme.segments,
     lanes: lanes(programme, document.edit, document.plan, {
       book: bookWith(studio.exercises),
-      wording: wordingOf(studio.brand),
+      wording: wordingOf(brandFor(studio.brand, document.plan.language)),
     }),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
@@ -91,7 +92,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
       programme.segments,
     ),
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
-    style: styleOf(document.edit, studio.brand),
+    style: styleOf(document.edit, brandFor(studio.brand, document.plan.language)),
     balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };
@@ -121,7 +122,7 @@ function filmSource(
     tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
-    style: styleOf(document.edit, studio.brand, produced.behind),
+    style: styleOf(document.edit, brandFor(studio.brand, document.plan.language), produced.behind),
     balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };

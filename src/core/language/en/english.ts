@@ -1,12 +1,17 @@
 import type { Language } from '../language.ts';
+import { CALLING } from './calling-words.ts';
 import { CALLS } from './call-patterns.ts';
 import { CLAIMS } from './claim-words.ts';
 import { CLAUSES } from './clause-words.ts';
+import { CORRECTIONS } from './corrections.ts';
 import { MISTAKE_CONFESSED, NO_OPTION_WORD, OPTION_LEAD, OPTION_WORDS } from './mistake-words.ts';
+import { MOVES } from './move-lines.ts';
 import { NAMES } from './move-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
+import { OVERLAY } from './overlay-words.ts';
 import { PAUSES } from './pause-words.ts';
 import { LINES, PROPOSALS } from './proposal-words.ts';
+import { PUBLISHED } from './published-words.ts';
 import { RUNNING } from './running-words.ts';
 import { soundsLike, stem } from './sounds-like.ts';
 import { consonantsOf, syllablesOf } from './syllables.ts';
@@ -38,4 +43,9 @@ export const ENGLISH: Language = {
   },
   proposals: PROPOSALS,
   lines: LINES,
+  calling: CALLING,
+  moves: MOVES,
+  published: PUBLISHED,
+  overlay: OVERLAY,
+  corrections: CORRECTIONS,
 };

@@ -26,4 +26,6 @@ export const PROPOSALS: ProposalWords = {
 export const LINES: LineWords = {
   beginsPart: BEGINS_PART,
   joinedBy: /^(?:and|so|but|then|okay|ok|now)[,\s]+/i,
+  joints: /[,;]\s+|\s+(?=(?:and|then|but|so|because|while|until)\s)/g,
+  dropsAtJoint: /^[,;]?\s*(?:and\s+)?/,
 };

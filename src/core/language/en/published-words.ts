@@ -1,9 +1,11 @@
+import type { PublishedWords, SecondLook } from '../language.ts';
+
 /** Praise, as a whole phrase. */
-export const PRAISE =
+const PRAISE =
   /\b(?:(?:great|good|nice|amazing|awesome|excellent|fantastic|brilliant) (?:job|work|stuff|effort)|well done|you(?:'ve| have)? got this|keep it up|keep going|looking (?:good|great|strong)|you(?:'re| are) doing (?:great|well|amazing|so well|really well)|way to go|love it|beautiful|perfect|amazing|awesome|fantastic|brilliant|lovely|excellent|come on)\b/g;
 
 /** What can be said instead, each tied to something that is seen. */
-export const OTHER_PRAISE: readonly string[] = [
+const OTHER_PRAISE: readonly string[] = [
   'Steady',
   'That is strong',
   'Clean and calm',
@@ -19,14 +21,8 @@ export const OTHER_PRAISE: readonly string[] = [
 ];
 
 /** Words that fill a pause and say nothing. */
-export const FILLERS =
+const FILLERS =
   /\b(?:u+m+|u+h+|erm*|you know|i mean|kind of|sort of|basically|literally|actually|obviously|so yeah|okay so|right so|alright so)\b/g;
-
-interface SecondLook {
-  readonly words: RegExp;
-  readonly says: string;
-  readonly advice: string;
-}
 
 const PLACE =
   '(?:belly|tummy|stomach|arms?|thighs?|hips?|back|waist|chin|love handles?|muffin top|bingo wings?|saddlebags?)';
@@ -35,7 +31,7 @@ const PLACE =
  * Claims that a careful publisher looks at twice (common practice; advertising law differs by country). Standing advice
  * beside each.
  */
-export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
+const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
   {
     words: new RegExp(
       `\\b(?:burn|lose|melt|torch|shred|blast|target|get rid of|banish|trim)(?:s|ing)?\\b[^.!?]{0,24}\\b(?:${PLACE}(?:'s)? ?(?:fat|flab)?|(?:fat|flab)[^.!?]{0,16}${PLACE})\\b`,
@@ -124,9 +120,18 @@ export const CLAIMS_TO_SEE_TWICE: readonly SecondLook[] = [
  * What belongs to one day and is wrong on every other (common practice): a day, a clock time, the next class by its
  * day.
  */
-export const DATED =
+const DATED =
   /\b(?:(?:happy|good) (?:mon|tues|wednes|thurs|fri|satur|sun)day|(?:it(?:'s| is)|this|on|last|next|see you(?: on)?) (?:mon|tues|wednes|thurs|fri|satur|sun)day(?: morning| evening| night)?|good (?:mon|tues|wednes|thurs|fri|satur|sun)day (?:morning|evening)|in (?:tomorrow|yesterday)(?:'s|s)? class|(?:tomorrow|yesterday|tonight|last night|this (?:week|month|weekend|christmas|summer|winter))(?:'s|s)?\b|(?:it(?:'s| is)|now) (?:\d{1,2}|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)(?: (?:o'?clock|thirty|fifteen|forty.five)|[:.]\d{2}| ?[ap]\.?m\b)|merry christmas|happy (?:new year|easter|birthday))/i;
 
 /** Asking to go on against pain. `It must never hurt` and `no pain` are the opposite and are left alone. */
-export const PAIN_WORDS =
+const PAIN_WORDS =
   /\b(?:no pain,? no gain|(?:push|work|power|breathe|fight) (?:right )?(?:through|past|into) (?:the|that|your|this) pain|ignore (?:the|that|your|any) pain|pain is (?:just |only )?(?:weakness|temporary|good|your friend|part of it)|embrace the pain|it(?:'s| is)? (?:supposed|meant) to hurt|if it (?:does not|doesn'?t) hurt|(?:should|has to|needs to|must) (?:really )?hurt|until it hurts|make it hurt|hurts so good|(?:enjoy|love) the pain|(?:pain|hurting) (?:is|'s) (?:normal|fine|okay|expected)|(?:a bit of|some|a little) pain is (?:normal|fine|okay|good))\b/i;
+
+export const PUBLISHED: PublishedWords = {
+  praise: PRAISE,
+  otherPraise: OTHER_PRAISE,
+  fillers: FILLERS,
+  secondLooks: CLAIMS_TO_SEE_TWICE,
+  dated: DATED,
+  pain: PAIN_WORDS,
+};

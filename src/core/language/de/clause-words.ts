@@ -1,0 +1,166 @@
+import type { ClauseMark } from '../clause-mark.ts';
+import type { ClauseWords } from '../language.ts';
+import { cardinalOf } from './numbers.ts';
+
+const NUMBER =
+  '(?:eins|zwei|zwo|drei|vier|funf|sechs|sieben|acht|neun|zehn|elf|zwolf|funfzehn|zwanzig|dreissig|\\d{1,2})';
+const words = (list: string) => new RegExp(`\\b(?:${list})\\b`, 'u');
+
+const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
+  [
+    'go',
+    /^(?:und |okay |also |drei zwei eins )?(?:los|los gehts|auf gehts|start|starte|startet|beginnt|weiter gehts|go)(?: jetzt)?$|\bund los\b/u,
+  ],
+  [
+    'ready',
+    words('bereit|macht euch bereit|mach dich bereit|fertig machen|in position|ausgangsposition|aufstellen|alle da'),
+  ],
+  [
+    'stop',
+    /^(?:und |jetzt )?(?:pause|stopp|stop|halt|zeit|entspannen|ausruhen|fertig|geschafft)\b|\bund pause$|\b(?:ausschutteln|durchatmen|absetzen|ablegen|kurz pause|mach pause|macht pause|verschnauf\w*)\b/u,
+  ],
+  [
+    'thatsIt',
+    words('das wars|geschafft|fertig|gut gemacht|super gemacht|klasse gemacht|sehr gut|das war es|ende|vorbei|prima'),
+  ],
+  [
+    'lastReps',
+    words(
+      `(?:die )?letzte[nrs]?(?: (?:zwei|drei|vier|mal))?|noch (?:ein|eine|einen|einer|eins|zwei|drei|vier|funf)|ein letztes mal|einmal noch|zweimal noch|und noch`,
+    ),
+  ],
+  ['half', words('halbzeit|halfte|halb geschafft|halb rum')],
+  [
+    'timeLeft',
+    words(
+      `(?:noch )?${NUMBER} (?:sekunden?|sek)|noch (?:zehn|funf|funfzehn|zwanzig)|letzten? (?:zehn|funf)|gleich geschafft|fast geschafft`,
+    ),
+  ],
+  [
+    'sequence',
+    words(
+      'als nachstes|nachste[rs]?|danach|dann|jetzt kommt|jetzt kommen|gleich|weiter mit|wir machen|wir haben|es geht weiter|zuerst|erste ubung|zweite ubung|dritte ubung|letzte ubung|nummer|zum schluss|wir beginnen|wir starten|es folgt',
+    ),
+  ],
+  [
+    'otherSide',
+    words(
+      'andere[nrs]? (?:seite|bein|arm|knie|richtung)|seitenwechsel|seite wechseln|seiten wechseln|wechsel|wechseln|zweite seite|das gleiche|dasselbe',
+    ),
+  ],
+  [
+    'equipment',
+    words(
+      'nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|gewichte?|hanteln?|band|matte|stuhl|handtuch|kiste|besenstiel|stab|ball|flasche|kissen|decke|gerate?|material',
+    ),
+  ],
+  [
+    'position',
+    words(
+      'auf (?:den|die|deinen|deine|euren|eure|allen|alle) (?:rucken|bauch|seite|knie|fusse|boden|matte|vieren|unterarme|hande)|leg dich|legt euch|setz dich|setzt euch|steh auf|steht auf|aufstehen|hinlegen|hinsetzen|vierfussler\\w*|kniestand|in den stand|in den stutz|in den sitz|komm hoch|kommt hoch|dreh dich|dreht euch|ruckenlage|bauchlage|seitlage',
+    ),
+  ],
+  [
+    'option',
+    words(
+      'wenn|falls|leichter|einfacher|schwerer|alternative|alternativ|option|oder|lieber|stattdessen|kannst|konnt|ohne|variante|sanfter|zu viel|zu schwer',
+    ),
+  ],
+  ['breath', words('atme|atmet|atmen|einatmen|ausatmen|atem|atemzug|atemzuge|aus|ein und aus|luft')],
+  [
+    'praise',
+    words(
+      'super|gut|sehr gut|klasse|prima|toll|stark|weiter so|genau|schon|perfekt|sauber|du schaffst das|ihr schafft das|bleib dran|bleibt dran|nicht aufgeben|komm|kommt|ja',
+    ),
+  ],
+  [
+    'body',
+    words(
+      'brust|knie|rucken|ellbogen|schultern?|hufte|huften|fersen?|bauch|zehen|fuss|fusse|kopf|nacken|rippen|arme?|beine?|hande?|handgelenke?|po|gesass|oberschenkel|kinn|rumpf|finger|blick|becken|wirbelsaule',
+    ),
+  ],
+  [
+    'show',
+    words(
+      'schau|schaut|zeige|zeig|so|so sieht|das heisst|ich zeige|stell dir vor|stellt euch vor|achtet darauf|achte darauf|wichtig ist|fusse (?:stehen|huftbreit|schulterbreit)|huftbreit|schulterbreit|beginn mit|wir starten mit',
+    ),
+  ],
+  [
+    'greeting',
+    words(
+      'hallo|willkommen|herzlich|guten morgen|guten abend|schon dass|danke|tschuss|bis bald|bis zum nachsten|nachste woche|heute|ich bin|mein name|training|stunde|kurs|video|einheit|bis dann',
+    ),
+  ],
+  [
+    'story',
+    words('ich|mein|meine|mir|mich|sie|er|leute|jemand|gesagt|dachte|fruher|war|waren|hatte|gestern|immer|nie|einmal'),
+  ],
+  ['round', words('runde|runden|durchgang|zirkel|block|noch einmal|zweites mal|letztes mal|erstes mal|zweimal')],
+  ['water', words('wasser|trinken|trinkpause|schluck|trink|trinkt')],
+  ['again', words('noch mal|nochmal|noch einmal|wieder|gleiche|dasselbe|zuruck zu|wie vorhin|wiederholen')],
+  [
+    'tempo',
+    words(
+      'hoch|runter|auf|ab|und|vor|zuruck|raus|rein|drucken|druck|ziehen|zieh|heben|heb|senken|senk|schritt|tipp|springen|spring|halten|halt|langsam|tief|beugen|strecken|links|rechts|seit|offnen|schliessen',
+    ),
+  ],
+  [
+    'dose',
+    words(
+      `${NUMBER} (?:wiederholungen|mal|stuck|pro seite|je seite|atemzuge)|jede seite|pro seite|wiederholungen|wie viele|sekunden|minuten?|jeweils`,
+    ),
+  ],
+];
+
+/** `Sieben`, `und zwölf`: a repetition counted aloud. */
+function countIn(text: string): number | null {
+  const [first, second] = text.replace(/^(?:und|das ist|nummer) /, '').split(' ');
+  const value = cardinalOf(first ?? '');
+  if (value === null || value < 1 || value > 50 || (second !== undefined && cardinalOf(second) !== null)) return null;
+  return second !== undefined &&
+    /^(?:sek|min|wiederholung|mal|noch|runde|seite|ubung|von|stuck|kilo|pro|je)/.test(second)
+    ? null
+    : value;
+}
+
+/** True where numbers fall by one, or by two from four up, to one or two. */
+function countsDown(list: readonly string[]): boolean {
+  const values = list.map((word) => cardinalOf(word));
+  return values.some((first, i) => {
+    if (first === null || first > 12) return false;
+    let [j, last] = [i, first];
+    for (let next = values[j + 1]; next != null && (last - next === 1 || (last - next === 2 && last >= 4));) {
+      [j, last] = [j + 1, next];
+      next = values[j + 1];
+    }
+    return j > i && last <= 2 && (j - i > 1 || last === 1) && (values[j + 1] ?? null) === null;
+  });
+}
+
+const COUNTING = new RegExp(`^(?:und )?${NUMBER}(?:(?: und)? ${NUMBER})+`, 'u');
+
+function marksOf(text: string, asks: boolean): ClauseMark[] {
+  const list = text.split(' ');
+  const falling = countsDown(list);
+  const found: ClauseMark[] = falling ? ['countdown'] : [];
+  for (const [mark, pattern] of PATTERNS) {
+    // Words of movement say something only where there is hardly anything else.
+    if (mark === 'tempo' && list.length > 4) continue;
+    if (mark === 'timeLeft' && falling) continue;
+    if (pattern.test(text)) found.push(mark);
+  }
+  if (!falling && (countIn(text) !== null || COUNTING.test(text))) found.push('count');
+  if (list.length <= 3) found.push('short');
+  if (list.length >= 10) found.push('long');
+  if (asks) found.push('question');
+  return found;
+}
+
+const LEFT = /\b(?:links|linke[nrsm]?)\b/;
+const RIGHT = /\b(?:rechts|rechte[nrsm]?)\b/;
+
+export const CLAUSES: ClauseWords = {
+  marksOf,
+  sidesIn: (text) => ({ left: LEFT.test(text), right: RIGHT.test(text) }),
+  countIn,
+};

@@ -1,0 +1,50 @@
+import type { LineWords, MistakeWords, ProposalWords } from '../language.ts';
+
+export const MISTAKES: MistakeWords = {
+  confessed: [
+    [
+      'lost-beat',
+      /\b(?:aus dem takt|neben dem takt|takt verloren|falschen fuss|wartet auf den takt|wo ist der takt)\b/,
+    ],
+    ['call-without-change', /\b(?:zu fruh|noch nicht|halt bleib|moment noch)\b/],
+    [
+      'reps-miscounted',
+      /\b(?:verzahlt|wie viele waren das|war das (?:zwei|drei|vier|funf|sechs|sieben|acht|neun|zehn))\b/,
+    ],
+  ],
+  optionWords: new Set(
+    'leichter einfacher schwerer option optionen alternative alternativ variante stattdessen sanfter leichtere leichteren einfachere einfacheren schwerere'.split(
+      ' ',
+    ),
+  ),
+  optionLead:
+    /\b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|ohne|schwerer|okay)\b/,
+  noOptionWord: /^(?:der|die|das|und|dein|mit|fur|ein|mal|zeit|unten|hint|von)$/,
+};
+
+/** `Vierzig Sekunden Belastung`, `zwanzig Pause`: what a number is the length of. */
+function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
+  const after = /^sek/.test(words[0] ?? '') ? words.slice(1) : words;
+  if (/^(?:arbeit|belastung|an|training|ubung)$/.test(after[0] ?? '')) return 'work';
+  return /^(?:pause|erholung|aus)$/.test(after[0] ?? '') ? 'rest' : null;
+}
+
+export const PROPOSALS: ProposalWords = {
+  otherSide:
+    /\b(?:andere[nrs]? (?:seite|bein|arm|fuss|hand)|seitenwechsel|(?:seite|bein|arme?) wechseln|zweite seite)\b/,
+  joins: /\b(?:danach|dann|und)\b/,
+  promises: new Set(['kommen', 'machen', 'mit', 'gibt', 'viele', 'wie']),
+  and: 'und',
+  keep: 'bleib',
+  lengthOf,
+  stretchName: /(?:dehnung|dehnen|beuge$|kindhaltung|haltung|öffner)/i,
+  warmUp: new Set(['aufwarmen', 'warm', 'erwarmung', 'aufwarmung', 'mobilisation']),
+  water: new Set(['wasser', 'trinken', 'trinkpause']),
+};
+
+export const LINES: LineWords = {
+  beginsPart: /^(?:und|aber|oder|so|dann|zu|mit|von|für|in|auf|an|wenn|während|weil|dass|als|bis|damit|der|die|das)$/i,
+  joinedBy: /^(?:und|also|aber|dann|okay|ok|jetzt|so)[,\s]+/i,
+  joints: /[,;]\s+|\s+(?=(?:und|dann|aber|weil|während|bis|damit|dass)\s)/g,
+  dropsAtJoint: /^[,;]?\s*(?:und\s+)?/,
+};
