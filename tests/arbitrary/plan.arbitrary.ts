@@ -227,10 +227,12 @@ export const planArbitrary: fc.Arbitrary<Plan> = fc
     cueing: fc.constantFrom('mirrored' as const, 'own' as const),
     sides: sidesArbitrary,
     milliBpm: maybe(fc.integer({ min: 60_000, max: 180_000 })),
+    language: maybe(fc.constantFrom('en' as const, 'de' as const, 'und' as const)),
     blocks: fc.array(blockArbitrary, { maxLength: 6 }),
   })
-  .map(({ milliBpm, ...plan }) => ({
+  .map(({ milliBpm, language, ...plan }) => ({
     ...plan,
+    ...(language === null ? {} : { language }),
     ...(milliBpm === null ? {} : { milliBpm }),
     blocks: plan.blocks.map((block, b): Block => ({
       ...block,

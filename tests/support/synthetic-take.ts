@@ -32,6 +32,8 @@ export interface TakeFaults {
   /** Seconds by which breaks run over, at most. */
   readonly breakOverS?: number;
   readonly calls?: CallRules;
+  /** Calls say what plan and library know of the moves, too. */
+  readonly informed?: boolean;
   /** Share of calls that are forgotten, 0 to 1. */
   readonly forgotten?: number;
 }
@@ -60,7 +62,11 @@ export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {})
     truth.set(segment.key, { start: placed.start, end: placed.end });
     done.push(placed);
   }
-  const cues: TranscriptCue[] = schedule(done, { cues: [], calls: faults.calls ?? SPARE_CALLS, marks: [] })
+  const cues: TranscriptCue[] = schedule(
+    done,
+    { cues: [], calls: faults.calls ?? SPARE_CALLS, marks: [] },
+    { plan: faults.informed === true ? plan : null },
+  )
     .lines.filter((line) => line.kind === 'countdown' || random() >= (faults.forgotten ?? 0))
     .map((line) => timedCue(line.text, line.start + (random() - 0.3) * 4e5, line.end - line.start));
   return { segments, truth, transcript: { cues }, duration: micros(now + 3e6) };

@@ -4,6 +4,9 @@ import type { ClauseMark } from './clause-mark.ts';
 import type { OverlayWords } from './overlay-word.ts';
 import type { Near, SaidWord } from './said-word.ts';
 
+/** Languages that the program knows, and `und`: one that it does not. By BCP 47. */
+export type LanguageCode = 'en' | 'de' | 'und';
+
 export type Side = 'left' | 'right';
 
 /**
@@ -11,10 +14,12 @@ export type Side = 'left' | 'right';
  * a language that is not known is one without a pack. Words are compared in their normalised form (`SaidWord.norm`).
  */
 export interface Language {
-  /** By BCP 47. */
-  readonly code: string;
+  /** By BCP 47; `und` where nothing is known of it. */
+  readonly code: LanguageCode;
   /** As its speakers call it. */
   readonly name: string;
+  /** Its commonest words, normalised, that no other known language has: what it is told by. */
+  readonly smallWords: ReadonlySet<string>;
   readonly forms: WordForms;
   readonly speaking: Speaking;
   readonly pauses: PauseWords;

@@ -1,10 +1,12 @@
 import { GERMAN } from './de/german.ts';
 import { ENGLISH } from './en/english.ts';
-import type { Language } from './language.ts';
+import type { Language, LanguageCode } from './language.ts';
+import { UNKNOWN } from './und/unknown.ts';
 
-/** Languages that the program knows, by their codes. */
-export const LANGUAGES = { en: ENGLISH, de: GERMAN } as const satisfies Readonly<Record<string, Language>>;
-export type LanguageCode = keyof typeof LANGUAGES;
+export type { LanguageCode } from './language.ts';
+
+export const LANGUAGES: Readonly<Record<LanguageCode, Language>> = { en: ENGLISH, de: GERMAN, und: UNKNOWN };
+export const LANGUAGE_CODES = Object.keys(LANGUAGES) as LanguageCode[];
 
 /** What is known of a language; English where none is named. */
 export function languageOf(code: LanguageCode = 'en'): Language {

@@ -54,6 +54,7 @@ const CLASS_WORDS: Readonly<Partial<Record<keyof Plan, string>>> = {
   title: 'title',
   instructor: 'instructor',
   presenters: 'presenters',
+  language: 'language',
   cueing: 'cueing',
   sides: 'sides',
   milliBpm: 'tempo',

@@ -5,6 +5,7 @@ import { keepableText } from '../keepable.ts';
 import { type DraftBlock, readBlockLine } from './outline-block.ts';
 import { keyAndValue, readCueing, readSides, unescapeField } from './outline-fields.ts';
 import { type MadeOfLater, resolveMadeOf } from './outline-made-of.ts';
+import { readLanguage } from './outline-language.ts';
 import { readPresenters } from './outline-presenters.ts';
 import { readMoveLine } from './outline-move.ts';
 import { type Reference, resolveBlocks } from './outline-references.ts';
@@ -110,14 +111,18 @@ function keptLine(raw: string, say: (message: string) => void): string {
 }
 
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {
-  const field = keyAndValue(line, ['instructor', 'with', 'cueing', 'sides', 'tempo']);
+  const field = keyAndValue(line, ['instructor', 'with', 'language', 'cueing', 'sides', 'tempo']);
   if (field === null)
-    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, with, cueing, sides and tempo are.`);
+    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, with, language, cueing, sides and tempo are.`);
   if (field.key === 'instructor') {
     if (plan.instructor !== '') say(`The class has two instructors; “${field.value}” was taken.`);
     plan.instructor = unescapeField(field.value);
   } else if (field.key === 'with') {
     plan.presenters = readPresenters(field.value, say);
+  } else if (field.key === 'language') {
+    const language = readLanguage(field.value);
+    if (language !== null) plan.language = language;
+    else say(`The language of a class is English, Deutsch or other, not “${field.value}”.`);
   } else if (field.key === 'tempo') {
     const milliBpm = readTempo(field.value.replace(/ ?bpm$/i, ''));
     if (milliBpm !== null) plan.milliBpm = milliBpm;

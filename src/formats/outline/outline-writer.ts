@@ -2,6 +2,7 @@ import type { Block, Move, Plan } from '../../core/plan/plan.ts';
 import { writeMeasure, writeRange } from './outline-dose.ts';
 import { escapeField, writeExact, writeSides } from './outline-fields.ts';
 import { writeScheme } from './outline-scheme.ts';
+import { writeLanguage } from './outline-language.ts';
 import { writePresenters } from './outline-presenters.ts';
 import { writeExtras, writeLeader } from './outline-extras.ts';
 import { writeRoundChange, writeSpan } from './outline-rounds.ts';
@@ -14,6 +15,7 @@ export function writeOutline(plan: Plan): string {
   const head = [`# ${escapeField(plan.title)}`];
   if (plan.instructor !== '') head.push(`instructor: ${escapeField(plan.instructor)}`);
   if (plan.presenters !== undefined) head.push(`with: ${writePresenters(plan.presenters)}`);
+  if (plan.language !== undefined) head.push(`language: ${writeLanguage(plan.language)}`);
   head.push(`cueing: ${plan.cueing}`);
   if (plan.milliBpm !== undefined) head.push(`tempo: ${plan.milliBpm / 1000}`);
   if (plan.sides.kind !== 'both') head.push(`sides: ${writeSides(plan.sides)}`);

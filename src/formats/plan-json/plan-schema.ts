@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { LANGUAGES } from '../../core/language/languages.ts';
+import { LANGUAGE_CODES } from '../../core/language/languages.ts';
 import { unkeepable } from '../keepable.ts';
 import { BUILD_UPS, MOST_ELEMENTS, MOST_STEPS } from '../../core/plan/choreography.ts';
 import { type Dose, FASTEST_MILLI_BPM, type Phase, type Range, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
@@ -190,7 +190,7 @@ export const planSchema = Joi.object({
   sides: sides.required(),
   milliBpm: Joi.number().integer().min(SLOWEST_MILLI_BPM).max(FASTEST_MILLI_BPM),
   presenters: Joi.array().items(presenter).min(1).max(PLAN_LIMITS.presenters),
-  language: Joi.valid(...Object.keys(LANGUAGES)),
+  language: Joi.valid(...LANGUAGE_CODES),
   blocks: Joi.array().items(block).unique('id').max(PLAN_LIMITS.blocks).required(),
 } satisfies Record<keyof Plan, Joi.Schema>).required();
 

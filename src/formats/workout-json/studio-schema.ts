@@ -13,7 +13,7 @@ import {
 } from '../../core/script/cue-bank.ts';
 import { BRAND_TYPES, type Brand, LOGO_CORNERS, type Logo, MOST_LOGO } from '../../core/looks/look.ts';
 import { LONGEST_WORD } from '../../core/lanes/wording.ts';
-import { LANGUAGES } from '../../core/language/languages.ts';
+import { LANGUAGE_CODES } from '../../core/language/languages.ts';
 import { WORD_IDS } from '../../core/language/overlay-word.ts';
 import { RULES, type RuleId } from '../../core/findings/rules.ts';
 import { MOST_FROM, type StudioRules, canBeOff } from '../../core/findings/studio-rules.ts';
@@ -50,7 +50,7 @@ export const brandSchema = Joi.object({
   accent: colour,
   radius: Joi.number().min(0).max(40).required(),
   type: Joi.valid(...BRAND_TYPES).required(),
-  language: Joi.valid(...Object.keys(LANGUAGES)).required(),
+  language: Joi.valid(...LANGUAGE_CODES).required(),
   words: Joi.object(
     Object.fromEntries(WORD_IDS.map((id) => [id, Joi.string().allow('').max(LONGEST_WORD)])),
   ).required(),

@@ -42,7 +42,7 @@ export function BrandWords({ brand, save }: Props) {
           value={language}
           onChange={(e) => save({ language: e.target.value as LanguageCode })}
         >
-          {Object.values(LANGUAGES).map(({ code, name }) => (
+          {Object.values(LANGUAGES).filter(({ code }) => code !== 'und').map(({ code, name }) => (
             <option key={code} value={code}>
               {name}
             </option>

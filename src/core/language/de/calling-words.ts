@@ -5,8 +5,8 @@ const PLAIN: CallingWords['plain'] = {
   name: ['{move}.'],
   side: ['Jetzt {side}.'],
   caution: ['{caution}.'],
-  equipment: ['Du brauchst: {equipment}.'],
-  'next-up': ['Als Nächstes: {move}.', 'Gleich kommt: {move}.'],
+  equipment: ['Du brauchst {equipment}.'],
+  'next-up': ['Als Nächstes {move}.', 'Gleich kommt {move}.'],
   option: ['Leichter: {easier}.', 'Wenn es leichter sein soll: {easier}.'],
   'set-up': ['{setup}.'],
   rest: ['Und Pause.', 'Pause.', 'Kurz durchatmen.'],
@@ -17,7 +17,7 @@ const PLAIN: CallingWords['plain'] = {
   'half-way': ['Halbzeit.', 'Die Hälfte ist geschafft.'],
   'other-side': ['Andere Seite.', 'Und die andere Seite.', 'Seitenwechsel.', 'Jetzt {side}.'],
   again: ['Noch mal.', 'Das Gleiche noch mal.', 'Und noch einmal.', 'Wieder dasselbe.'],
-  'back-to': ['Noch mal: {short}.', '{move}.', 'Wieder: {short}.'],
+  'back-to': ['Noch mal {short}.', '{move}.', 'Wieder {short}.'],
   ready: ['Bereit in'],
   'last-rep': ['Noch eine.', 'Und die letzte.', 'Eine noch.'],
   'reps-left': ['Noch {left}.', '{left} noch.'],
@@ -39,24 +39,24 @@ const SHARED: CallWordings = {
 
 const WAYS: CallingWords['ways'] = {
   explain: {
-    'next-up': ['Als Nächstes: {move}.', 'Danach: {move}.', 'Gleich kommt: {move}.', 'Weiter mit: {move}.'],
+    'next-up': ['Als Nächstes {move}.', 'Danach {move}.', 'Gleich kommt {move}.', 'Weiter mit {move}.'],
     ready: ['Bereit in', 'Los geht es in', 'Fertig in'],
   },
-  preview: { 'next-up': ['Als Nächstes: {move}.', 'Weiter mit: {move}.', 'Danach: {move}.'] },
+  preview: { 'next-up': ['Als Nächstes {move}.', 'Weiter mit {move}.', 'Danach {move}.'] },
   repetitions: {
     'half-way': ['Die Hälfte ist geschafft.', 'Halbzeit.'],
     'last-rep': ['Noch eine.', 'Und die letzte.', 'Eine noch, dann fertig.'],
   },
   music: {
-    'next-up': ['Jetzt: {move}.', 'Gleich kommt: {move}.', 'Weiter mit: {move}.'],
+    'next-up': ['Jetzt {move}.', 'Gleich kommt {move}.', 'Weiter mit {move}.'],
     name: ['{move}.', '{move}!'],
     again: ['Noch mal.', 'Einmal noch.', 'Das Gleiche.'],
   },
   flow: {
-    name: ['{move}.', 'Komm in: {move}.', 'Und {move}.'],
+    name: ['{move}.', 'Komm in {move}.', 'Und {move}.'],
     'reps-left': ['Noch {left} Atemzüge.', '{left} langsame Atemzüge hier.'],
     breath: ['{breath}.', 'Ein und aus.', 'Einatmen, ausatmen.', 'Langsam ein, und länger wieder aus.'],
-    'back-to': ['Zurück: {move}.', 'Noch mal: {move}.'],
+    'back-to': ['Zurück zu {move}.', 'Noch mal {move}.'],
   },
 };
 

@@ -21,12 +21,14 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   ],
   [
     'thatsIt',
-    words('das wars|geschafft|fertig|gut gemacht|super gemacht|klasse gemacht|sehr gut|das war es|ende|vorbei|prima'),
+    words(
+      'das wars|(?<!halfte ist )(?<!halb )geschafft|fertig|gut gemacht|super gemacht|klasse gemacht|sehr gut|das war es|ende|vorbei|prima',
+    ),
   ],
   [
     'lastReps',
     words(
-      `(?:die )?letzte[nrs]?(?: (?:zwei|drei|vier|mal))?|noch (?:ein|eine|einen|einer|eins|zwei|drei|vier|funf)|ein letztes mal|einmal noch|zweimal noch|und noch`,
+      `letzte[nrs]?(?! (?:zehn|funf|funfzehn|zwanzig|sekunden|ubung|runde|woche))|noch (?:ein|eine|einen|einer|eins|zwei|drei|vier|funf)|ein letztes mal|einmal noch|zweimal noch|und noch`,
     ),
   ],
   ['half', words('halbzeit|halfte|halb geschafft|halb rum')],
@@ -70,7 +72,7 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'praise',
     words(
-      'super|gut|sehr gut|klasse|prima|toll|stark|weiter so|genau|schon|perfekt|sauber|du schaffst das|ihr schafft das|bleib dran|bleibt dran|nicht aufgeben|komm|kommt|ja',
+      'super|gut|sehr gut|klasse|prima|toll|stark|weiter so|genau|schon|perfekt|sauber|du schaffst das|ihr schafft das|bleib dran|bleibt dran|nicht aufgeben|ja',
     ),
   ],
   [
@@ -82,7 +84,7 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'show',
     words(
-      'schau|schaut|zeige|zeig|so|so sieht|das heisst|ich zeige|stell dir vor|stellt euch vor|achtet darauf|achte darauf|wichtig ist|fusse (?:stehen|huftbreit|schulterbreit)|huftbreit|schulterbreit|beginn mit|wir starten mit',
+      'schau|schaut|zeige|zeig|so sieht|genau so|das heisst|ich zeige|stell dir vor|stellt euch vor|achtet darauf|achte darauf|wichtig ist|fusse (?:stehen|huftbreit|schulterbreit)|huftbreit|schulterbreit|beginn mit|wir starten mit',
     ),
   ],
   [
@@ -107,7 +109,7 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'dose',
     words(
-      `${NUMBER} (?:wiederholungen|mal|stuck|pro seite|je seite|atemzuge)|jede seite|pro seite|wiederholungen|wie viele|sekunden|minuten?|jeweils`,
+      `${NUMBER} (?:wiederholungen|mal|stuck|pro seite|je seite|atemzuge)|jede seite|pro seite|wiederholungen|wie viele|minuten?|jeweils`,
     ),
   ],
 ];

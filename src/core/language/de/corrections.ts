@@ -5,7 +5,7 @@ const ORDINALS = ['', 'erst', 'zweit', 'dritt', 'viert', 'fünft', 'sechst', 'si
 const ENDINGS = ['e', 'er', 'es', 'en', 'em'];
 
 export const CORRECTIONS: Corrections = {
-  nextUp: (move) => `Als Nächstes: ${move}.`,
+  nextUp: (move) => `Als Nächstes ${move}.`,
   side: (side) => `${side === 'left' ? 'Linke' : 'Rechte'} Seite.`,
   secondsLeft: (seconds) => `Noch ${seconds} Sekunden.`,
   halfWay: 'Halbzeit.',

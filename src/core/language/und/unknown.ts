@@ -1,0 +1,130 @@
+import { WORDED_CALLS } from '../call-kind.ts';
+import type { CallingWords, Language } from '../language.ts';
+import { OVERLAY } from '../en/overlay-words.ts';
+
+/** Matches nothing. */
+const NEVER = /(?!)/gu;
+const NONE: ReadonlySet<string> = new Set();
+const plainNumber = (norm: string | undefined) => (norm !== undefined && /^\d{1,3}$/.test(norm) ? Number(norm) : null);
+
+/** Vowels of alphabets; every other letter of a script that writes syllables or words is one itself. */
+const VOWELS = /[aeiouyàáâãäåæèéêëìíîïòóôõöøœùúûüýāēīōūăĕĭŏŭąęįųőűıαεηιουωάέήίόύώϊϋаеёиоуыэюяєіїў]+/gu;
+const SYLLABIC = /[\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Han}\p{Script=Hangul}]/gu;
+/** Scripts that leave most vowels out: two letters are about a syllable. */
+const CONSONANTAL = /[\p{Script=Arabic}\p{Script=Hebrew}]/gu;
+
+function syllablesOf(word: string): number {
+  const lower = word.toLowerCase();
+  const count = (pattern: RegExp) => lower.match(pattern)?.length ?? 0;
+  const all = count(VOWELS) + count(SYLLABIC) + Math.ceil(count(CONSONANTAL) / 2);
+  // Other scripts: three letters a syllable, roughly.
+  return Math.max(word === '' ? 0 : 1, all > 0 ? all : Math.ceil(lower.length / 3));
+}
+
+const SILENT = Object.fromEntries(WORDED_CALLS.map((kind) => [kind, []])) as unknown as CallingWords['plain'];
+
+/**
+ * A language that nothing is known of. Names are heard as they are written, numbers in figures, sounds as ever; lines
+ * are measured by their letters. No call is written, no claim is read.
+ */
+export const UNKNOWN: Language = {
+  code: 'und',
+  name: 'another language',
+  smallWords: NONE,
+  forms: {
+    stem: (norm) => norm,
+    soundsLike: (heard, wanted) => (heard === wanted ? 1 : 0),
+    numberOf: plainNumber,
+    cardinalOf: (norm) => plainNumber(norm) || null,
+    isCounted: (norm) => /^\d{1,2}$/.test(norm),
+    sideOf: () => null,
+  },
+  speaking: {
+    syllablesOf,
+    consonantsOf: (word) =>
+      word.toLowerCase().match(/[bcdfghjklmnpqrstvwxzßñçбвгджзйклмнпрстфхцчшщβγδζθκλμνξπρστφχψ]/gu)?.length ?? 0,
+    numberWords: (n) => String(n),
+    // A figure is read aloud as about two syllables.
+    writeOut: (text) => text.replace(/\d/g, ' aa '),
+  },
+  pauses: {
+    starters: NONE,
+    bound: NONE,
+    leadsOn: NONE,
+    goes: NONE,
+    afterCount: NEVER,
+    unit: NEVER,
+    noises: 'music|applause|noise',
+  },
+  calls: {
+    restStrength: () => 0,
+    isGo: () => false,
+    switchWords: () => 0,
+    halfWords: () => 0,
+    roundWords: () => null,
+    timeLeftWords: () => null,
+    sideWords: () => null,
+    isWater: () => false,
+    isAnnounced: () => false,
+  },
+  clauses: {
+    marksOf: (text, asks) => {
+      const length = text.split(' ').length;
+      return [
+        ...(length <= 3 ? ['short' as const] : length >= 10 ? ['long' as const] : []),
+        ...(asks ? ['question' as const] : []),
+      ];
+    },
+    sidesIn: () => ({ left: false, right: false }),
+    countIn: (text) => plainNumber(text),
+  },
+  names: {
+    ...{ common: NONE, fillers: NONE, leads: [], stops: NONE, skipped: NONE, heads: [], weakHeads: [], modifiers: [] },
+    ...{ headPairs: {}, edges: NONE, leadsIn: NEVER, ofLibrary: {} },
+  },
+  claims: { isElsewhere: () => false, readAt: () => null, announces: () => false, wholes: NEVER, equipment: [] },
+  running: {
+    ...{ side: NEVER, noSideBefore: NEVER, sideFirst: NEVER, sideWord: NEVER, takenBack: NEVER, repsLeft: NEVER },
+    ...{ total: NEVER, summedUp: NEVER, lastMove: NEVER, doneAndLeft: NEVER, round: NEVER, half: NEVER, span: NEVER },
+    ...{ toGo: NEVER, leftAfter: NEVER, leftInside: NEVER, positions: [], positionTakenBack: NEVER, leadsIn: NEVER },
+    ...{ nameFollowed: NEVER, saysNext: NEVER, nextTakenBack: NEVER, headBefore: NEVER, headAfter: NEVER, mat: 'mat' },
+    ...{ propLeads: NEVER, propNone: NEVER, propTaken: NEVER, propTakenBack: { before: NEVER, after: NEVER } },
+    roundIn: () => ({ round: null, last: false }),
+    secondsIn: () => 0,
+  },
+  mistakes: { confessed: [], optionWords: NONE, optionLead: NEVER, noOptionWord: NEVER },
+  proposals: {
+    ...{ otherSide: NEVER, joins: NEVER, promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
+    ...{ warmUp: NONE, water: NONE },
+  },
+  lines: { beginsPart: NEVER, joinedBy: NEVER, joints: /[,;]\s+/g, dropsAtJoint: /^[,;]?\s*/ },
+  calling: {
+    ...{ plain: SILENT, shared: {}, ways: {}, sides: { left: '', right: '' }, last: { move: '', round: '' } },
+    ...{ versionRests: () => '', mat: '', nothing: '', manner: NEVER, joinsName: NEVER },
+    onSide: (label) => label,
+    shownBy: (text, by) => `${by}: ${text}`,
+    list: (things) => things.join(', '),
+    thing: (name) => name,
+    inSentence: (text) => text,
+  },
+  moves: { isOfLibrary: false, form: {}, breath: {}, caution: {} },
+  published: { praise: NEVER, otherPraise: [], fillers: NEVER, secondLooks: [], dated: NEVER, pain: NEVER },
+  overlay: OVERLAY,
+  corrections: {
+    nextUp: (move) => `${move}.`,
+    ...{
+      side: () => '',
+      secondsLeft: String,
+      halfWay: '',
+      movesLeft: String,
+      round: String,
+      total: String,
+      change: '3, 2, 1.',
+    },
+    easier: (option) => option,
+    haveReady: (thing) => thing,
+    captioned: (move) => move,
+    numberForms: (n) => [String(n)],
+    sideForms: { left: [], right: [] },
+  },
+};
