@@ -142,7 +142,7 @@ function rightLine(f: Finding, means: Means): Line | null {
   const corrections = correctionsOf(means);
   if (claim !== null) {
     const text = claimText(claim, corrections);
-    return text === null
+    return text === null || text === ''
       ? null
       : {
           text,

@@ -12,7 +12,9 @@ import { namesIn } from '../calls/candidate-names.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
-import { type SpokenWords, type Transcript, spokenWords } from '../transcript/transcript.ts';
+import { likelyLanguage } from '../language/likely-language.ts';
+import { normalise } from '../language/normalise.ts';
+import { type SpokenWords, type Transcript, inLanguage, spokenWords } from '../transcript/transcript.ts';
 import { APART_US, setsOf, movesOf, usual } from './called-sets.ts';
 
 interface Proposal {
@@ -34,13 +36,15 @@ const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
  * turn of the moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
  */
 export function propose(
-  transcript: Transcript,
+  heard: Transcript,
   duration: Micros,
   title = 'Recorded class',
   book: ExerciseBook = SHIPPED_BOOK,
   sound: TakeSound | null = null,
 ): Proposal {
+  const transcript = inLikelyLanguage(heard);
   const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
+  const spoken = language === 'en' ? {} : { language };
   const words: SpokenWords = { tokens: all.filter((t) => t.at <= duration), language };
   const doubts: string[] = [];
   const track = spokenTrack(transcript, words, duration);
@@ -56,6 +60,7 @@ export function propose(
       instructor: '',
       cueing: 'mirrored',
       sides: NO_SIDES,
+      ...spoken,
       blocks: [
         {
           ...newBlock('b1', 'talk', 'Talk'),
@@ -67,7 +72,13 @@ export function propose(
   }
   const said = saidLengths(words);
   const blocks = blocksOf(intervals, { words, duration, said, book }, doubts);
-  return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks }, intervals, doubts };
+  return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, ...spoken, blocks }, intervals, doubts };
+}
+
+/** A transcript in the language that its words are of, where it names none and they tell. */
+function inLikelyLanguage(heard: Transcript): Transcript {
+  const norms = heard.cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise));
+  return heard.language === undefined ? inLanguage(heard, likelyLanguage(norms) ?? undefined) : heard;
 }
 
 /** Share of intervals that a class must do again by the same name for its calls to be believed. */

@@ -1,8 +1,8 @@
 import { type Segment, isActive } from '../plan/segment.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { type WayOfCalling } from '../language/call-kind.ts';
+import { WAYS_OF_CALLING, WORDED_CALLS, type WayOfCalling } from '../language/call-kind.ts';
 import { type CallRules, type CallStyle, type Countdown, DEFAULT_CALLS } from './cue.ts';
-import type { LanguageCode } from '../language/languages.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { styleOfWay } from './ways.ts';
 
 /** In a break this long the next move can be explained. */
@@ -80,3 +80,25 @@ function forced(style: CallStyle, by: CallRules['forced']): CallStyle {
   }
   return { ...style, on, often, countdown };
 }
+
+/**
+ * Calls of one's own when a class changes its language: those that still say what the program says in the old one say it
+ * in the new one; what somebody worded stays.
+ */
+export function callsInLanguage(rules: CallRules, from: LanguageCode, to: LanguageCode): CallRules {
+  const [before, after] = [wordings(from), wordings(to)];
+  const words = Object.fromEntries(
+    WORDED_CALLS.map((kind) => {
+      const own = rules.words[kind];
+      const same = before.findIndex((said) => said[kind].join('\n') === own.join('\n'));
+      return [kind, after[same]?.[kind] ?? own];
+    }),
+  ) as CallRules['words'];
+  return { ...rules, words };
+}
+
+/** Every set of words that the program has in a language, in the same order for each: the plain ones, then by way. */
+const wordings = (code: LanguageCode): CallRules['words'][] => [
+  languageOf(code).calling.plain,
+  ...WAYS_OF_CALLING.map((way) => styleOfWay(way, code).words),
+];

@@ -1,5 +1,6 @@
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { anySyllables } from '../language/any-syllables.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { spokenGroups } from './spoken-groups.ts';
 
@@ -65,7 +66,8 @@ export function speakingParts(text: string, code?: LanguageCode): number[] | nul
   let [syllables, consonants, words, shorts, longs] = [0, 0, 0, 0, 0];
   for (const [i, group] of groups.entries()) {
     for (const word of group.words) {
-      syllables += language.speaking.syllablesOf(word);
+      // What is written in a script of another language takes its time, too.
+      syllables += language.speaking.syllablesOf(word) || anySyllables(word);
       consonants += language.speaking.consonantsOf(word);
       words += 1;
     }

@@ -17,6 +17,7 @@ import { Decisions } from './Decisions.tsx';
 import { misfit } from '../../core/checks/doubtful.ts';
 import { Doubtful } from './Doubtful.tsx';
 import { DriftPicture } from './DriftPicture.tsx';
+import { LanguageNotice } from './LanguageNotice.tsx';
 import { SegmentRows } from './SegmentRow.tsx';
 import { SoundStrip } from './SoundStrip.tsx';
 import { TapAlong } from './TapAlong.tsx';
@@ -82,6 +83,9 @@ export function AlignStation() {
         {view === 'against' && <AgainstPlan />}
         {view === 'segments' && (
           <>
+            <div className="mt-3 empty:hidden">
+              <LanguageNotice words={aligned.alignment.words} />
+            </div>
             {misfit(segments) !== null && (
               <div className="mt-3">
                 <Notice alarm>{misfit(segments)}</Notice>

@@ -2,6 +2,7 @@ import { useDocument } from '../workbench/workbench-context.tsx';
 import { readTempo } from '../../formats/outline/outline-fields.ts';
 import { readPresenters, writePresenters } from '../../formats/outline/outline-presenters.ts';
 import { TypedField } from './TypedField.tsx';
+import { LanguageSelect } from './LanguageSelect.tsx';
 import { SidesSelect } from './SidesSelect.tsx';
 
 /** What holds for the whole class. */
@@ -41,6 +42,7 @@ export function ClassFields() {
           })
         }
       />
+      <LanguageSelect />
       <label className="flex items-center gap-2">
         <span className="label">Cueing</span>
         <select

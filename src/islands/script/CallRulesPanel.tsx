@@ -19,6 +19,7 @@ export function CallRulesPanel() {
   const { compiled } = useDerived();
   const calls = workbench((s) => s.document.script.calls);
   const blocks = workbench((s) => s.document.plan.blocks).filter((b) => !isPlainBlock(b.kind));
+  const language = workbench((s) => s.document.plan.language);
   const change = useChange();
   const set = (label: string, next: Partial<CallRules>) =>
     change(label, (d) => ({ ...d, script: { ...d.script, calls: { ...d.script.calls, ...next } } }));
@@ -29,7 +30,7 @@ export function CallRulesPanel() {
   const suits = (id: string) => wayForBlock(compiled.segments.filter((s) => s.blockId === id));
   const makeOwn = () => {
     const { on, often, countdown, pace, countIn, words } =
-      calls.way === 'by-block' ? styleOfWay(suits(blocks[0]?.id ?? '')) : ownStyle(calls);
+      calls.way === 'by-block' ? styleOfWay(suits(blocks[0]?.id ?? ''), language) : ownStyle(calls, language);
     set('Calls of my own', { way: 'own', forced: {}, on, often, countdown, pace, countIn, words });
   };
   const forcedKinds = Object.keys(calls.forced) as CallKind[];

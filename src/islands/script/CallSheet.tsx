@@ -38,6 +38,7 @@ export function CallSheet({
   } = useDerived();
   const {
     document: {
+      plan: { language },
       script: { calls },
     },
   } = useDocument();
@@ -50,7 +51,7 @@ export function CallSheet({
     change(label, (d) => ({ ...d, script: { ...d.script, calls: next(d.script.calls) } }));
   const toggle = (column: CallKind, on: boolean) =>
     rules(`${on ? 'Fill' : 'Empty'} ${CALL_WORDS[column].toLowerCase()}`, (c) =>
-      on ? fillColumn(c, column) : emptyColumn(c, column),
+      on ? fillColumn(c, column, language) : emptyColumn(c, column),
     );
   const write = (segment: Segment, field: SheetField) => {
     if (field.cueId !== null) return toLine(field.cueId);

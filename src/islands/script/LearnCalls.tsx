@@ -14,12 +14,12 @@ interface Props {
 
 /** How the instructor called in the chosen take, to be looked at and taken over, or not. */
 export function LearnCalls({ calls, set }: Props) {
-  const { facts, compiled } = useDerived();
+  const { facts, compiled, plan } = useDerived();
   const [found, setFound] = useState<ReturnType<typeof learnCalls> | 'too little'>(null);
   if (facts === null) return null;
   const listen = () => {
     const labels = [...new Set(compiled.segments.filter(isActive).map((s) => s.label))];
-    const base = calls.way === 'by-block' ? styleOfWay('explain') : ownStyle(calls);
+    const base = calls.way === 'by-block' ? styleOfWay('explain', plan.language) : ownStyle(calls, plan.language);
     setFound(learnCalls(facts.transcript, facts.duration, labels, base) ?? 'too little');
   };
   const accept = () => {

@@ -14,13 +14,13 @@ interface Props {
 /** Ways of calling that the studio keeps by name, for every class of that instructor. */
 export function NamedWays({ calls, set }: Props) {
   const { bank, send, trouble } = useBank();
-  const { instructor } = useDerived().plan;
+  const { instructor, language } = useDerived().plan;
   const [typed, setTyped] = useState<string | null>(null);
   const name = (typed ?? instructor).trim();
   const call = (way: string, { on, often, countdown, pace, countIn, words }: CallStyle) =>
     set(`Call like ${way}`, { way: 'own', forced: {}, on, often, countdown, pace, countIn, words });
   const keep = () => {
-    const { on, often, countdown, pace, countIn, words } = ownStyle(calls);
+    const { on, often, countdown, pace, countIn, words } = ownStyle(calls, language);
     void send(`Keep the way of ${name}`, [
       { kind: 'way', name, style: { on, often, countdown, pace, countIn, words } },
     ]);

@@ -56,7 +56,7 @@ export function SnippetFields({ bank, by, send }: Props) {
           key={kind}
           kind={kind}
           text={snippetOf(bank, kind, by)?.text ?? ''}
-          fill={(text) => fillSnippet(text, facts)}
+          fill={(text) => fillSnippet(text, facts, plan.language)}
           keep={(text) => void send(`Keep the ${kind}`, [{ kind: 'snippet', snippet: { kind, text, by } }])}
           put={placeOf(kind, compiled.segments) === undefined ? null : (text) => put(kind, text)}
         />

@@ -1,4 +1,6 @@
 import { useRef, useState } from 'react';
+import { inLanguage } from '../../core/transcript/transcript.ts';
+import { withLanguage } from '../../core/workout/with-language.ts';
 import { propose } from '../../core/propose/propose.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
@@ -37,9 +39,15 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const timed = read !== null && read.cues.some((c) => c.words !== null);
   const proposePlan = () => {
     if (read === null) return;
-    const proposal = propose(read, take.duration, document.plan.title, book, take.sound);
+    const proposal = propose(
+      inLanguage(read, document.plan.language),
+      take.duration,
+      document.plan.title,
+      book,
+      take.sound,
+    );
     change('Propose a plan', (d) => ({
-      ...d,
+      ...withLanguage(d, proposal.plan.language ?? 'en'),
       plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing },
     }));
     setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);

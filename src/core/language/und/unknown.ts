@@ -1,25 +1,12 @@
 import { WORDED_CALLS } from '../call-kind.ts';
 import type { CallingWords, Language } from '../language.ts';
+import { anySyllables } from '../any-syllables.ts';
 import { OVERLAY } from '../en/overlay-words.ts';
 
 /** Matches nothing. */
 const NEVER = /(?!)/gu;
 const NONE: ReadonlySet<string> = new Set();
 const plainNumber = (norm: string | undefined) => (norm !== undefined && /^\d{1,3}$/.test(norm) ? Number(norm) : null);
-
-/** Vowels of alphabets; every other letter of a script that writes syllables or words is one itself. */
-const VOWELS = /[aeiouyàáâãäåæèéêëìíîïòóôõöøœùúûüýāēīōūăĕĭŏŭąęįųőűıαεηιουωάέήίόύώϊϋаеёиоуыэюяєіїў]+/gu;
-const SYLLABIC = /[\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Han}\p{Script=Hangul}]/gu;
-/** Scripts that leave most vowels out: two letters are about a syllable. */
-const CONSONANTAL = /[\p{Script=Arabic}\p{Script=Hebrew}]/gu;
-
-function syllablesOf(word: string): number {
-  const lower = word.toLowerCase();
-  const count = (pattern: RegExp) => lower.match(pattern)?.length ?? 0;
-  const all = count(VOWELS) + count(SYLLABIC) + Math.ceil(count(CONSONANTAL) / 2);
-  // Other scripts: three letters a syllable, roughly.
-  return Math.max(word === '' ? 0 : 1, all > 0 ? all : Math.ceil(lower.length / 3));
-}
 
 const SILENT = Object.fromEntries(WORDED_CALLS.map((kind) => [kind, []])) as unknown as CallingWords['plain'];
 
@@ -40,7 +27,7 @@ export const UNKNOWN: Language = {
     sideOf: () => null,
   },
   speaking: {
-    syllablesOf,
+    syllablesOf: anySyllables,
     consonantsOf: (word) =>
       word.toLowerCase().match(/[bcdfghjklmnpqrstvwxzßñçбвгджзйклмнпрстфхцчшщβγδζθκλμνξπρστφχψ]/gu)?.length ?? 0,
     numberWords: (n) => String(n),
