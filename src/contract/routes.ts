@@ -178,7 +178,7 @@ const STUDIO = {
     Logo,
     string | Blob
   >(),
-  spokenLine: at('GET', '/api/speech', 'gives one line as it would be spoken', ['text', 'pace']).file(),
+  spokenLine: at('GET', '/api/speech', 'gives one line as it would be spoken', ['text', 'pace', 'language']).file(),
   people: at('GET', '/api/people', 'lists who is in the studio; for its owners').gives<People>(),
   invite: at('POST', '/api/people', 'makes a link that lets somebody in').gives<
     People & { readonly path: string },

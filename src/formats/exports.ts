@@ -1,3 +1,4 @@
+import { inLanguage } from '../core/transcript/transcript.ts';
 import type { Transcript } from '../core/transcript/transcript.ts';
 import type { Piece } from '../core/edit/views.ts';
 import type { SpeechCaption } from '../core/lanes/speech-captions.ts';
@@ -96,7 +97,8 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'Move captions, TTML (IMSC 1.1)',
     file: 'captions.ttml',
     mime: 'application/ttml+xml',
-    write: (s) => writeTtml(asCues(s.lanes.captions.map((c) => ({ ...c, text: captionText(c) })))),
+    write: (s) =>
+      writeTtml(inLanguage(asCues(s.lanes.captions.map((c) => ({ ...c, text: captionText(c) }))), s.plan.language)),
   },
   {
     name: 'speech-vtt',
@@ -120,7 +122,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'speech.ttml',
     mime: 'application/ttml+xml',
     needs: 'words',
-    write: (s) => writeTtml(asCues(s.speech)),
+    write: (s) => writeTtml(inLanguage(asCues(s.speech), s.plan.language)),
   },
   {
     name: 'chapters-vtt',

@@ -50,6 +50,7 @@ export async function makeFilm(making: Making): Promise<Made> {
     ffmetadata: writeFfmetadata(document.plan.title, lanes.chapters),
     captionsSrt: writeCaptionsSrt(lanes.captions),
     speechSrt,
+    ...(document.plan.language !== undefined && { language: document.plan.language }),
     fontsFolder: context.fontsFolder,
   };
   const key = keyOfPicture(part);

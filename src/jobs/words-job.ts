@@ -1,3 +1,6 @@
+import { likelyLanguage } from '../core/language/likely-language.ts';
+import { normalise } from '../core/language/normalise.ts';
+import type { Transcript } from '../core/transcript/transcript.ts';
 import { voiceOf } from '../core/align/align.ts';
 import { lockTranscript, putTranscript, transcriptOf } from '../db/transcripts-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
@@ -12,6 +15,15 @@ export class ChangedMeanwhile extends Error {
   }
 }
 
+/** Its acoustic model and its dictionary are English; of another language it finds next to no word. */
+function needEnglish({ cues }: Transcript): void {
+  const likely = likelyLanguage(cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise)));
+  if (likely !== null && likely !== 'en')
+    throw new Error(
+      'The recogniser that ships with Euphon knows English alone, and these words are not. Their own times are used as they are.',
+    );
+}
+
 /**
  * Words with times for a take: those it has are timed by the sound; where it has none the service is asked. The
  * transcript before is kept.
@@ -24,12 +36,14 @@ export async function wordsJob({
   write,
 }: TakeTask): Promise<string> {
   const row = await transcriptOf(pool, take.id);
+  const known = row === null ? null : readTranscript(row.text).value;
+  if (known !== null) needEnglish(known);
   const recogniser = row === null ? standInService(demoFolder) : KNOWN_WORDS;
   const { transcript, says } = await recogniser.hear({
     path: store.pathOf(take.file.sha256, take.file.extension),
     sha256: take.file.sha256,
     duration: take.duration,
-    known: row === null ? null : readTranscript(row.text).value,
+    known,
     voice: voiceOf(take.sound),
     onProgress,
     signal,

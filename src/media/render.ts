@@ -1,3 +1,4 @@
+import type { LanguageCode } from '../core/language/languages.ts';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -31,8 +32,13 @@ export interface RenderJob {
   readonly captionsSrt: string;
   /** What is said, as a track of its own; left out or empty: none. */
   readonly speechSrt?: string;
+  /** What captions are in; English where it is left out. */
+  readonly language?: LanguageCode;
   readonly fontsFolder: string;
 }
+
+/** By ISO 639-2, as containers want it. */
+const LANGUAGE_OF_TRACKS: Readonly<Record<LanguageCode, string>> = { en: 'eng', de: 'deu', und: 'und' };
 
 /** The names of the tracks of captions. */
 const CAPTION_TRACK = 'Move captions';
@@ -118,7 +124,7 @@ function renderArgs(job: RenderJob, { ass, meta, texts }: RenderFiles): string[]
     ...tracks.flatMap(([name], i) => [
       ...[
         `-metadata:s:s:${i}`,
-        'language=eng',
+        `language=${LANGUAGE_OF_TRACKS[job.language ?? 'en']}`,
         `-metadata:s:s:${i}`,
         `${captions === 'webvtt' ? 'title' : 'handler_name'}=${name}`,
       ],

@@ -1,3 +1,4 @@
+import type { LanguageCode } from '../core/language/languages.ts';
 import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { compile } from '../core/plan/compile.ts';
@@ -78,21 +79,26 @@ const LONGEST_TRACK_US = 4 * 3600e6;
 const PACES: readonly [number, number] = [80, 320];
 
 /** One line as WAV, to rehearse with. */
-export async function spokenLine(context: Context, text: string, pace: number): Promise<Uint8Array> {
+export async function spokenLine(
+  context: Context,
+  text: string,
+  pace: number,
+  language?: LanguageCode,
+): Promise<Uint8Array> {
   const line = text.trim();
   if (line === '' || line.length > LONGEST_LINE)
     throw new Refusal(422, `A line of 1 to ${LONGEST_LINE} characters can be spoken.`);
   const wanted = Number.isFinite(pace) ? Math.min(PACES[1], Math.max(PACES[0], pace)) : USUAL_PACE;
-  const samples = await say(context, line, wanted);
+  const samples = await say(context, line, wanted, language);
   const wav = new Uint8Array(44 + samples.byteLength);
   wav.set(wavHead(samples.length, VOICE_RATE_HZ));
   wav.set(new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength), 44);
   return wav;
 }
 
-async function say(context: Context, text: string, pace: number): Promise<Int16Array> {
+async function say(context: Context, text: string, pace: number, language?: LanguageCode): Promise<Int16Array> {
   try {
-    return await context.speech.say(text, pace);
+    return await context.speech.say(text, pace, language);
   } catch (error) {
     throw new Refusal(503, error instanceof Error ? error.message : 'The line could not be spoken.');
   }
@@ -117,7 +123,7 @@ export async function scratchTrack(
   const total = Math.round((lengthUs / 1e6) * VOICE_RATE_HZ);
   const first = lines.find((l) => l.text.trim() !== '');
   // The first line is spoken before anything is answered, so that a missing program is said and not heard as silence.
-  if (first !== undefined) await say(context, first.text, USUAL_PACE);
+  if (first !== undefined) await say(context, first.text, USUAL_PACE, plan.language);
   let next = 0;
   let written = 0;
   const stream = new ReadableStream<Uint8Array>({
@@ -132,12 +138,12 @@ export async function scratchTrack(
         written = until;
       }
       if (line === undefined) return controller.close();
-      const usual = await say(context, line.text, USUAL_PACE);
+      const usual = await say(context, line.text, USUAL_PACE, plan.language);
       const pace = Math.min(
         PACES[1],
         Math.max(PACES[0], (USUAL_PACE * usual.length * 1e6) / VOICE_RATE_HZ / Math.max(1, lineUs(line.text))),
       );
-      const samples = Math.abs(pace - USUAL_PACE) < 8 ? usual : await say(context, line.text, pace);
+      const samples = Math.abs(pace - USUAL_PACE) < 8 ? usual : await say(context, line.text, pace, plan.language);
       // Two lines never overlap on the track either: what is too long is cut at the next line.
       const room = Math.round(((lines[next]?.start ?? Infinity) / 1e6) * VOICE_RATE_HZ) - written;
       const cut = samples.subarray(0, Math.max(0, Math.min(samples.length, room, total - written)));

@@ -2,7 +2,7 @@ import type { Plan } from '../plan/plan.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { languageOf } from '../language/languages.ts';
-import type { SpokenWords, Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { inTake } from './filmed.ts';
 

@@ -1,7 +1,6 @@
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
-import type { Language } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { TakeSound } from '../signal/take-sound.ts';

@@ -82,8 +82,8 @@ function forced(style: CallStyle, by: CallRules['forced']): CallStyle {
 }
 
 /**
- * Calls of one's own when a class changes its language: those that still say what the program says in the old one say it
- * in the new one; what somebody worded stays.
+ * Calls of one's own when a class changes its language: those that still say what the program says in the old one say
+ * it in the new one; what somebody worded stays.
  */
 export function callsInLanguage(rules: CallRules, from: LanguageCode, to: LanguageCode): CallRules {
   const [before, after] = [wordings(from), wordings(to)];

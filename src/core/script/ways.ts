@@ -1,7 +1,7 @@
-import { WORDED_CALLS, type WayOfCalling, type WordedCall } from '../language/call-kind.ts';
+import { WORDED_CALLS, type WayOfCalling } from '../language/call-kind.ts';
 import type { Language } from '../language/language.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
-import { type CallOccasion, type CallStyle, type Countdown, DEFAULT_CALLS } from './cue.ts';
+import { type CallOccasion, type CallStyle, type Countdown } from './cue.ts';
 
 interface WayText {
   /** Calls that are made: with each occasion (`each`), or so many times a minute at most. */

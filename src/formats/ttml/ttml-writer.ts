@@ -25,7 +25,7 @@ export function writeTtml(transcript: Transcript): string {
     '@_xmlns': 'http://www.w3.org/ns/ttml',
     '@_xmlns:ttp': 'http://www.w3.org/ns/ttml#parameter',
     '@_ttp:contentProfiles': 'http://www.w3.org/ns/ttml/profile/imsc1.1/text',
-    '@_xml:lang': 'en',
+    '@_xml:lang': transcript.language ?? 'en',
     body: { div: { p } },
   };
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ tt })}\n`;

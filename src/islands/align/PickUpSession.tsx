@@ -30,7 +30,8 @@ type State =
 /** Lines spoken again, one after the other: count-in, speak while the picture runs, see whether it fits, next. */
 export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
   const { lines, triesOf, choose, send, forget } = usePickUps();
-  const { inHand } = useDerived();
+  const { inHand, plan } = useDerived();
+  const { language } = plan;
   const [index, setIndex] = useState(() =>
     Math.max(
       0,
@@ -107,7 +108,9 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
   };
   const standIn = async (of: PickUp) => {
     setTrouble(null);
-    const answer = await fetch(addressOf('spokenLine', {}, { text: of.text })).catch(() => null);
+    const answer = await fetch(addressOf('spokenLine', {}, { text: of.text, language: language ?? 'en' })).catch(
+      () => null,
+    );
     if (answer?.ok !== true) return setTrouble('The stand-in voice does not answer.');
     await sent(of, await answer.blob());
   };

@@ -1,5 +1,6 @@
 import { addressOf } from '../shared/call.ts';
 import { useEffect, useRef, useState } from 'react';
+import { useDerived } from '../workbench/workbench-context.tsx';
 import type { PlacedLine } from '../../core/script/placed-line.ts';
 
 /** Lines this far ahead are fetched before they are needed. */
@@ -7,7 +8,7 @@ const AHEAD_US = 15e6;
 /** A step of the clock longer than this is a jump: what lies under it is not said. */
 const LONGEST_STEP_US = 700_000;
 
-const urlOf = (text: string) => addressOf('spokenLine', {}, { text });
+const urlOf = (text: string, language = 'en') => addressOf('spokenLine', {}, { text, language });
 
 /** Says each line when the clock comes to its start. Returns a sentence where the voice is not to be had. */
 export function useVoice(
@@ -17,6 +18,7 @@ export function useVoice(
   speed: number,
   on: boolean,
 ): string | null {
+  const { language } = useDerived().plan;
   const [trouble, setTrouble] = useState<string | null>(null);
   const before = useRef(at);
   const fetched = useRef(new Map<string, HTMLAudioElement>());
@@ -36,7 +38,7 @@ export function useVoice(
         line.text.trim() === ''
       )
         continue;
-      const audio = new Audio(urlOf(line.text));
+      const audio = new Audio(urlOf(line.text, language));
       audio.preload = 'auto';
       audio.onerror = () => setTrouble('The server has no voice for this line; the class goes on in silence.');
       fetched.current.set(line.text, audio);
@@ -50,7 +52,7 @@ export function useVoice(
     audio.playbackRate = speed;
     playing.current = audio;
     void audio.play().catch(() => undefined);
-  }, [lines, at, running, speed, on]);
+  }, [lines, at, running, speed, on, language]);
   useEffect(() => () => playing.current?.pause(), []);
   return trouble;
 }

@@ -7,7 +7,7 @@ import { readTranscript } from '../../formats/transcript-reader.ts';
 import type { TakeWithTranscript } from '../../contract/wire.ts';
 
 interface Known {
-  /** The language, the take, its other recordings and their words: while they are the same objects, so are the facts. */
+  /** Language, take, its other recordings and their words: while they are the same objects, so are the facts. */
   readonly of: readonly unknown[];
   readonly facts: TakeFacts;
 }

@@ -42,7 +42,7 @@ function writeOut(text: string): string {
 /** Two vowels that are one sound; a vowel before another otherwise begins a syllable of its own. */
 const ONE_VOWEL = /(?:ai|au|äu|ay|ei|eu|ey|ie|oo|ee|aa|[aeiouäöüy])/g;
 
-/** Syllables by vowels: diphthongs are one; `-tion` is two, `-ie` before a consonant one (general knowledge of German). */
+/** Syllables by vowels, diphthongs as one; `-tion` is two, `-ie` before a consonant one (general knowledge). */
 function syllablesOf(word: string): number {
   const clean = word.toLowerCase().replace(/[^a-zäöüß]/g, '');
   if (clean === '') return 0;
