@@ -17,6 +17,6 @@ export async function hearAgain(url: string, hintBpm: number): Promise<HeardMusi
   const lines = Array.from({ length: channels }, (_, c) => sound.getChannelData(c));
   const interleaved = new Float32Array(sound.length * channels);
   for (let i = 0; i < sound.length; i++)
-    for (let c = 0; c < channels; c++) interleaved[i * channels + c] = (lines[c] as Float32Array)[i] as number;
+    for (let c = 0; c < channels; c++) interleaved[i * channels + c] = (lines[c] as Float32Array)[i]!;
   return remote.hear(transfer(interleaved, [interleaved.buffer]), channels, hintBpm);
 }

@@ -58,16 +58,16 @@ function events(bytes: Uint8Array): { ppq: number; list: { tick: number; type: n
     const number = () => {
       let v = 0;
       for (;;) {
-        const b = bytes[i++] as number;
+        const b = bytes[i++]!;
         v = v * 128 + (b & 127);
         if (b < 128) return v;
       }
     };
     while (i < end) {
       tick += number();
-      const status = (bytes[i] as number) >= 128 ? (bytes[i++] as number) : running;
+      const status = bytes[i]! >= 128 ? bytes[i++]! : running;
       if (status === 0xff) {
-        const type = bytes[i++] as number;
+        const type = bytes[i++]!;
         const length = number();
         list.push({ tick, type, data: bytes.subarray(i, i + length) });
         i += length;
@@ -89,7 +89,7 @@ describe('the MIDI file', () => {
     .filter((e) => e.type === 0x51)
     .map((e) => ({
       tick: e.tick,
-      us: ((e.data[0] as number) << 16) | ((e.data[1] as number) << 8) | (e.data[2] as number),
+      us: (e.data[0]! << 16) | (e.data[1]! << 8) | e.data[2]!,
     }))
     .sort((a, b) => a.tick - b.tick);
   const timeOf = (tick: number) => {
@@ -107,7 +107,7 @@ describe('the MIDI file', () => {
       segments.map((s) => (s.side === 'left' || s.side === 'right' ? `${s.label}, ${s.side}` : s.label)),
     );
     markers.forEach((m, i) => expect(Math.abs(timeOf(m.tick) - (segments[i]?.start ?? 0))).toBeLessThan(3_000));
-    const notes = list.filter((e) => e.type === -1 && (e.data[1] as number) > 0).sort((a, b) => a.tick - b.tick);
+    const notes = list.filter((e) => e.type === -1 && e.data[1]! > 0).sort((a, b) => a.tick - b.tick);
     expect(notes.length).toBe(64);
     const first = laid.laid[0];
     notes.forEach((n, i) =>

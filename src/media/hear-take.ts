@@ -63,6 +63,6 @@ export async function hearTake(
 }
 
 function middleOf(stereo: Float32Array, mono: Float32Array): Float32Array {
-  for (let i = 0; i < mono.length; i++) mono[i] = ((stereo[2 * i] as number) + (stereo[2 * i + 1] as number)) / 2;
+  for (let i = 0; i < mono.length; i++) mono[i] = (stereo[2 * i]! + stereo[2 * i + 1]!) / 2;
   return mono;
 }

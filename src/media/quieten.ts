@@ -62,8 +62,8 @@ async function channels(file: FileHandle, data: number, from: number, to: number
   const both = new Float32Array(bytes.buffer);
   const [left, right] = [new Float32Array(to - from), new Float32Array(to - from)];
   for (let i = 0; i < left.length; i++) {
-    left[i] = both[2 * i] as number;
-    right[i] = both[2 * i + 1] as number;
+    left[i] = both[2 * i]!;
+    right[i] = both[2 * i + 1]!;
   }
   return { left, right };
 }
@@ -108,8 +108,8 @@ async function filterStretch(
     if (count <= 0) continue;
     const both = new Float32Array(count * CHANNELS);
     for (let i = 0; i < count; i++) {
-      both[2 * i] = left[first + i] as number;
-      both[2 * i + 1] = right[first + i] as number;
+      both[2 * i] = left[first + i]!;
+      both[2 * i + 1] = right[first + i]!;
     }
     await file.write(new Uint8Array(both.buffer), 0, both.byteLength, data + place * BYTES);
   }

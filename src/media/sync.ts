@@ -80,7 +80,7 @@ export async function monoAt(
         out = larger;
       }
       for (let i = 0; i < floats.length; i++)
-        out[n++] = Math.max(-32_768, Math.min(32_767, Math.round((floats[i] as number) * 32_767)));
+        out[n++] = Math.max(-32_768, Math.min(32_767, Math.round(floats[i]! * 32_767)));
     },
   );
   return out.subarray(0, n);
@@ -94,7 +94,7 @@ function loudness(samples: Int16Array): Float32Array {
   for (let i = 0; i < out.length; i++) {
     let sum = 0;
     for (let k = 0; k < step; k++) {
-      const v = samples[i * step + k] as number;
+      const v = samples[i * step + k]!;
       sum += v * v;
     }
     const now = Math.log10(1 + sum / step);
@@ -105,5 +105,5 @@ function loudness(samples: Int16Array): Float32Array {
 }
 
 function floats(samples: Int16Array, from: number, count: number): Float32Array {
-  return Float32Array.from({ length: count }, (_, i) => (samples[from + i] as number) / 32_768);
+  return Float32Array.from({ length: count }, (_, i) => samples[from + i]! / 32_768);
 }

@@ -129,13 +129,13 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   return {
     segments: segments.map((segment, k): RecordedSegment => {
       const recorded = places.get(k) ?? null;
-      const [filmed, start, end] = [sure.filmed[k] as number, sure.startSure[k] as number, sure.endSure[k] as number];
+      const [filmed, start, end] = [sure.filmed[k]!, sure.startSure[k]!, sure.endSure[k]!];
       const by = calibrated({ start, end, timed, timer: onTimer(k) });
       return {
         segment,
         recorded,
         confidence: Math.round((recorded === null ? 1 - filmed : by) * 1000) / 1000,
-        placed: Math.round((recorded === null ? 1 - filmed : (sure.placed[k] as number)) * 1000) / 1000,
+        placed: Math.round((recorded === null ? 1 - filmed : sure.placed[k]!) * 1000) / 1000,
         evidence: reasonsFor(segment, recorded, heard, pins),
       };
     }),
@@ -159,14 +159,14 @@ const PIN_REACH_US = 6e6;
 function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {
   const { lattice, segments } = problem;
   const { readings, track, words, heard, timed, duration } = given;
-  const us = (place: number) => (lattice.cell[place] as number) * lattice.stepUs;
+  const us = (place: number) => lattice.cell[place]! * lattice.stepUs;
   const worked = (p: PathPiece | undefined) =>
     p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment] as Segment));
   const times: Micros[] = [];
   for (let j = 0; j <= pieces.length; j++) {
     const piece = pieces[j];
     const place = piece?.from ?? pieces[j - 1]?.to ?? 0;
-    const edge = { gap: lattice.gap[place] as number, us: us(place), afterWork: worked(pieces[j - 1]) };
+    const edge = { gap: lattice.gap[place]!, us: us(place), afterWork: worked(pieces[j - 1]) };
     const last = times[j - 1] ?? 0;
     const by = timed ? sharpened(edge, track.clauses, readings.clauses, words.tokens, heard) : edge.us;
     // Two boundaries never go to one call.

@@ -118,10 +118,10 @@ function laidOf(pieces: readonly PathPiece[], lattice: Lattice): Laid[] {
       : [
           {
             segment: p.segment,
-            startUs: (lattice.cell[p.from] as number) * lattice.stepUs,
-            endUs: (lattice.cell[p.to] as number) * lattice.stepUs,
-            fromGap: lattice.gap[p.from] as number,
-            toGap: lattice.gap[p.to] as number,
+            startUs: lattice.cell[p.from]! * lattice.stepUs,
+            endUs: lattice.cell[p.to]! * lattice.stepUs,
+            fromGap: lattice.gap[p.from]!,
+            toGap: lattice.gap[p.to]!,
           },
         ],
   );

@@ -57,8 +57,8 @@ export function everywhere(segments: readonly Segment[], lattice: Lattice, durat
     const planned = segments[k]?.start ?? total;
     const near = [planned, (planned / total) * duration];
     return [
-      lattice.firstAt[cellAt(Math.min(...near) - reach)] as number,
-      lattice.firstAt[cellAt(Math.max(...near) + reach)] as number,
+      lattice.firstAt[cellAt(Math.min(...near) - reach)]!,
+      lattice.firstAt[cellAt(Math.max(...near) + reach)]!,
     ] as const;
   });
   return { windows, alive: windows.map(() => null) };
@@ -73,15 +73,12 @@ export function finer(where: Where, rough: Lattice, fine: Lattice): Where {
     const cells = new Uint8Array(fine.cells + 1);
     for (let p = a; p < b; p++) {
       if (where.alive[k]?.[p - a] === 0) continue;
-      const c = rough.cell[p] as number;
+      const c = rough.cell[p]!;
       cells.fill(1, Math.max(0, Math.floor((c - 1) * share)), Math.min(fine.cells, Math.ceil((c + 1) * share)) + 1);
     }
-    const [from, to] = [
-      fine.firstAt[Math.max(0, cells.indexOf(1))] as number,
-      fine.firstAt[cells.lastIndexOf(1) + 1] as number,
-    ];
+    const [from, to] = [fine.firstAt[Math.max(0, cells.indexOf(1))]!, fine.firstAt[cells.lastIndexOf(1) + 1]!];
     windows.push([from, to]);
-    alive.push(Uint8Array.from({ length: to - from }, (_, i) => cells[fine.cell[from + i] as number] as number));
+    alive.push(Uint8Array.from({ length: to - from }, (_, i) => cells[fine.cell[from + i]!]!));
   }
   return { windows, alive };
 }

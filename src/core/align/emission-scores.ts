@@ -73,16 +73,12 @@ export function emissionsOf(
   const on = (d: Doing, before: Doing) =>
     Float64Array.from(
       lattice.gap,
-      (g, p) =>
-        scores.onward(g, (lattice.cell[p] as number) * lattice.stepUs, d, before) -
-        (scores.whole[d][(stretch[p] as number) + 1] as number),
+      (g, p) => scores.onward(g, lattice.cell[p]! * lattice.stepUs, d, before) - scores.whole[d][stretch[p]! + 1]!,
     );
   const up = (d: Doing) =>
     Float64Array.from(
       lattice.gap,
-      (g, p) =>
-        scores.upTo(g, (lattice.cell[p] as number) * lattice.stepUs, d) +
-        (scores.whole[d][Math.max(0, stretch[p] as number)] as number),
+      (g, p) => scores.upTo(g, lattice.cell[p]! * lattice.stepUs, d) + scores.whole[d][Math.max(0, stretch[p]!)]!,
     );
   const signals = signalScores(heard, lattice);
   const doing = segments.map(doingOf);
@@ -115,7 +111,7 @@ function bump(into: Float64Array, centre: number, sigmaCells: number, peak: numb
   const reach = Math.ceil(sigmaCells * 3);
   for (let c = Math.max(0, Math.ceil(centre - reach)); c <= Math.min(into.length - 1, centre + reach); c++) {
     const likely = Math.exp(-0.5 * ((c - centre) / sigmaCells) ** 2);
-    into[c] = (into[c] as number) + Math.log1p(honest * likely * (Math.exp(peak) - 1));
+    into[c] = into[c]! + Math.log1p(honest * likely * (Math.exp(peak) - 1));
   }
 }
 

@@ -35,8 +35,8 @@ export function logEvidence(problem: Problem): number {
       for (let i = 0; i < next.length; i++) {
         const j = a + i - before[0];
         if (problem.pinned.has(k - 1) || j < 0 || j >= now.length || problem.alive[k]?.[i] === 0) continue;
-        left[i] = either((now[j] as number) - SKIP_OPENS, leaving[j] as number) + (problem.skip[k - 1] as number);
-        next[i] = either(next[i] as number, left[i] as number);
+        left[i] = either(now[j]! - SKIP_OPENS, leaving[j]!) + problem.skip[k - 1]!;
+        next[i] = either(next[i]!, left[i]!);
       }
     }
     sumBeyond(problem, k, next);
@@ -64,29 +64,29 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   const ends = endScores(problem, k, c, e);
   let most = OUT;
   const base = new Float64Array(b - a);
-  for (let i = 0; i < base.length; i++) most = Math.max(most, (base[i] = (now[i] as number) + (begins[i] as number)));
+  for (let i = 0; i < base.length; i++) most = Math.max(most, (base[i] = now[i]! + begins[i]!));
   if (most < OUT / 2) return;
-  for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, (base[i] as number) - most));
+  for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, base[i]! - most));
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
-    if ((ends[q - c] as number) < OUT / 2 || alive?.[q - c] === 0) continue;
-    const at = cell[q] as number;
-    const p0 = Math.max(a, firstAt[Math.max(0, at - low - odds.length + 1)] as number);
-    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1] as number);
-    const [s, g] = [emissions.stretch[q] as number, gap[q] as number];
+    if (ends[q - c]! < OUT / 2 || alive?.[q - c] === 0) continue;
+    const at = cell[q]!;
+    const p0 = Math.max(a, firstAt[Math.max(0, at - low - odds.length + 1)]!);
+    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
+    const [s, g] = [emissions.stretch[q]!, gap[q]!];
     let sum = 0;
     for (let p = p0; p < p1; p++) {
-      const was = base[p - a] as number;
-      if (was < 1e-14 || (gap[p] as number) > g) continue;
-      let value = was * (odds[at - (cell[p] as number) - low] as number);
-      if (middle !== null) value *= Math.exp(middle[at + (cell[p] as number)] as number);
-      if (problem.together && s >= 0 && (emissions.stretch[p] as number) === s) value *= Math.exp(both.worth(p, q));
+      const was = base[p - a]!;
+      if (was < 1e-14 || gap[p]! > g) continue;
+      let value = was * odds[at - cell[p]! - low]!;
+      if (middle !== null) value *= Math.exp(middle[at + cell[p]!]!);
+      if (problem.together && s >= 0 && emissions.stretch[p]! === s) value *= Math.exp(both.worth(p, q));
       sum += value;
     }
-    if (sum > 0) into[q - c] = Math.log(sum) + most + (ends[q - c] as number);
+    if (sum > 0) into[q - c] = Math.log(sum) + most + ends[q - c]!;
   }
 }
 
@@ -103,13 +103,13 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
   const begun = { work: OUT, break: OUT };
   let r = a;
   for (let q = a; q < b; q++) {
-    for (; r < b && (cell[r] as number) <= (cell[q] as number) - least; r++) {
+    for (; r < b && cell[r]! <= cell[q]! - least; r++) {
       if (alive?.[r - a] === 0) continue;
       for (const is of BEYOND_KINDS) {
-        const turned = (inside[is === 'work' ? 'break' : 'work'][r - a] as number) + BEYOND.turns;
+        const turned = inside[is === 'work' ? 'break' : 'work'][r - a]! + BEYOND.turns;
         begun[is] = either(
           begun[is],
-          either((before[r - a] as number) + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r),
+          either(before[r - a]! + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r),
         );
       }
     }
@@ -118,7 +118,7 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
       if (begun[is] < OUT / 2) continue;
       const value = begun[is] + beyondEnds(problem, is, q) + step;
       inside[is][q - a] = value;
-      plain[q - a] = either(plain[q - a] as number, value);
+      plain[q - a] = either(plain[q - a]!, value);
     }
   }
 }

@@ -44,11 +44,11 @@ export function runBackward(problem: Problem): Backward {
     for (let i = 0; i < begun.length; i++) {
       const j = from[0] + i - next[0];
       if (problem.pinned.has(k) || j < 0 || j >= leaving.length || problem.alive[k]?.[i] === 0) continue;
-      inRun[i] = (leaving[j] as number) + (problem.skip[k] as number);
-      plain[i] = Math.max(plain[i] as number, (inRun[i] as number) - SKIP_OPENS);
+      inRun[i] = leaving[j]! + problem.skip[k]!;
+      plain[i] = Math.max(plain[i]!, inRun[i]! - SKIP_OPENS);
     }
     after = withBeyond(problem, k, plain);
-    leaving = inRun.map((v, i) => Math.max(v, after[i] as number));
+    leaving = inRun.map((v, i) => Math.max(v, after[i]!));
     result.begun.unshift(begun);
     result.best.unshift(after);
     result.leaving.unshift(leaving);
@@ -63,28 +63,28 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
-  const goal = ends.map((v, i) => (problem.alive[k + 1]?.[i] === 0 ? OUT : v + (after[i] as number)));
+  const goal = ends.map((v, i) => (problem.alive[k + 1]?.[i] === 0 ? OUT : v + after[i]!));
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const out = new Float64Array(b - a).fill(OUT);
   const both = new Together(problem, k);
   const alive = problem.alive[k];
   for (let p = a; p < b; p++) {
-    if (alive?.[p - a] === 0 || (begins[p - a] as number) < OUT / 2) continue;
-    const at = cell[p] as number;
-    const q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)] as number);
-    const q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, at + low + worth.length)] as number);
-    const [g, s] = [gap[p] as number, problem.together ? (emissions.stretch[p] as number) : -2];
+    if (alive?.[p - a] === 0 || begins[p - a]! < OUT / 2) continue;
+    const at = cell[p]!;
+    const q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)]!);
+    const q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, at + low + worth.length)]!);
+    const [g, s] = [gap[p]!, problem.together ? emissions.stretch[p]! : -2];
     let top = OUT;
     for (let q = q0; q < q1; q++) {
-      const then = goal[q - c] as number;
-      if (then <= top - 40 || (gap[q] as number) < g) continue;
-      let value = then + (worth[(cell[q] as number) - at - low] as number);
-      if (middle !== null) value += middle[at + (cell[q] as number)] as number;
-      if (s >= 0 && (emissions.stretch[q] as number) === s && value > top - 12) value += both.worth(p, q);
+      const then = goal[q - c]!;
+      if (then <= top - 40 || gap[q]! < g) continue;
+      let value = then + worth[cell[q]! - at - low]!;
+      if (middle !== null) value += middle[at + cell[q]!]!;
+      if (s >= 0 && emissions.stretch[q]! === s && value > top - 12) value += both.worth(p, q);
       if (value > top) top = value;
     }
-    out[p - a] = top + (begins[p - a] as number);
+    out[p - a] = top + begins[p - a]!;
   }
   return out;
 }
@@ -101,19 +101,17 @@ function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Ar
   const top = { work: OUT, break: OUT };
   let r = b - 1;
   for (let p = b - 1; p >= a; p--) {
-    for (; r >= a && (cell[r] as number) >= (cell[p] as number) + least; r--) {
+    for (; r >= a && cell[r]! >= cell[p]! + least; r--) {
       if (alive?.[r - a] === 0) continue;
       for (const is of BEYOND_KINDS) {
-        const turned = (begun[is === 'work' ? 'break' : 'work'][r - a] as number) + BEYOND.turns;
-        top[is] = Math.max(top[is], Math.max(plain[r - a] as number, turned) + beyondEnds(problem, is, r));
+        const turned = begun[is === 'work' ? 'break' : 'work'][r - a]! + BEYOND.turns;
+        top[is] = Math.max(top[is], Math.max(plain[r - a]!, turned) + beyondEnds(problem, is, r));
       }
     }
     if (alive?.[p - a] === 0) continue;
     for (const is of BEYOND_KINDS) if (top[is] > OUT / 2) begun[is][p - a] = top[is] + beyondBegins(problem, is, p);
   }
-  return plain.map((v, i) =>
-    Math.max(v, ...BEYOND_KINDS.map((is) => (begun[is][i] as number) + beyondOpens(problem, is, k))),
-  );
+  return plain.map((v, i) => Math.max(v, ...BEYOND_KINDS.map((is) => begun[is][i]! + beyondOpens(problem, is, k))));
 }
 
 /** Per segment: how likely it was filmed, and how sure each end lies within a second of where it lies best. 0 to 1. */
@@ -159,7 +157,7 @@ export function marginals(
         2 /
         problem.lattice.stepUs,
     );
-    placed[k] = (filmed[k] as number) * sureness(problem, starts, now[0], path?.[0] ?? -1, half);
+    placed[k] = filmed[k]! * sureness(problem, starts, now[0], path?.[0] ?? -1, half);
   }
   return { filmed, startSure, endSure, placed };
 }
@@ -184,12 +182,12 @@ function sureness(problem: Problem, values: Float64Array, from: number, path: nu
   if (top < OUT / 2) return 0;
   const best = new Map<number, number>();
   for (let i = 0; i < values.length; i++) {
-    const below = (values[i] as number) - top;
+    const below = values[i]! - top;
     if (below < -NOTHING) continue;
-    const c = cell[from + i] as number;
+    const c = cell[from + i]!;
     best.set(c, Math.max(best.get(c) ?? -NOTHING, below));
   }
-  const at = path >= 0 ? (cell[path] as number) : ([...best].sort((x, y) => y[1] - x[1])[0]?.[0] ?? 0);
+  const at = path >= 0 ? cell[path]! : ([...best].sort((x, y) => y[1] - x[1])[0]?.[0] ?? 0);
   let [all, close] = [0, 0];
   for (const [c, below] of best) {
     const weight = Math.exp(below);

@@ -77,12 +77,12 @@ export function timerGrids(
       const sorted = shifts.sort((a, b) => a - b);
       const middle = sorted.slice(Math.floor(sorted.length / 4), Math.ceil((sorted.length * 3) / 4));
       const shift = middle.reduce((a, b) => a + b, 0) / middle.length;
-      const [first, second] = [segments[worked[0] as number] as Segment, segments[worked[1] as number] as Segment];
+      const [first, second] = [segments[worked[0]!] as Segment, segments[worked[1]!] as Segment];
       grids.push({
         periodUs: micros(second.start - first.start),
         startUs: micros(Math.max(0, first.start + shift)),
-        fromIndex: run[0] as number,
-        toIndex: run.at(-1) as number,
+        fromIndex: run[0]!,
+        toIndex: run.at(-1)!,
         blockId: first.blockId,
       });
     }

@@ -52,12 +52,12 @@ function doubtOf(problem: Problem, f: Forward, b: Backward, k: number): (readonl
   const [forward, begun] = [f.best[k] as Float64Array, b.begun[k] as Float64Array];
   const [from] = problem.windows[k] as readonly [number, number];
   let top = -Infinity;
-  for (let i = 0; i < forward.length; i++) top = Math.max(top, (forward[i] as number) + (begun[i] as number));
+  for (let i = 0; i < forward.length; i++) top = Math.max(top, forward[i]! + begun[i]!);
   const byCell = new Map<number, number>();
   for (let i = 0; i < forward.length; i++) {
-    const below = (forward[i] as number) + (begun[i] as number) - top;
+    const below = forward[i]! + begun[i]! - top;
     if (below < -8) continue;
-    const c = problem.lattice.cell[from + i] as number;
+    const c = problem.lattice.cell[from + i]!;
     byCell.set(c, Math.max(byCell.get(c) ?? 0, Math.exp(below)));
   }
   const all = [...byCell.values()].reduce((x, y) => x + y, 0);

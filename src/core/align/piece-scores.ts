@@ -39,7 +39,7 @@ export function beginScores(problem: Problem, k: number, from: number, to: numbe
   const text = emissions.text[k] as TextScores;
   const onward = emissions.onward[emissions.before[k] as Doing][emissions.doing[k] as Doing];
   return edgeScores(problem, k, 'start', [from, to], (p, g) => {
-    return (onward[p] as number) - (text.before[g] as number) + (text.begins[g] as number);
+    return onward[p]! - text.before[g]! + text.begins[g]!;
   });
 }
 
@@ -49,7 +49,7 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   const text = emissions.text[k] as TextScores;
   const upTo = emissions.upTo[emissions.doing[k] as Doing];
   return edgeScores(problem, k, 'end', [from, to], (p, g) => {
-    return (upTo[p] as number) + (text.before[g] as number) + (text.ends[g] as number);
+    return upTo[p]! + text.before[g]! + text.ends[g]!;
   });
 }
 
@@ -73,13 +73,13 @@ function edgeScores(
   const pin = pinned.get(k)?.[edge];
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
-    const [g, c] = [lattice.gap[p] as number, lattice.cell[p] as number];
+    const [g, c] = [lattice.gap[p]!, lattice.cell[p]!];
     out[p - from] =
       pin !== undefined && c !== pin
         ? OUT
         : said(p, g) +
-          (works ? (signals[c] as number) : 0) +
-          (counted === null ? 0 : (counted[c] as number)) +
+          (works ? signals[c]! : 0) +
+          (counted === null ? 0 : counted[c]!) +
           (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));
   }
   return out;
@@ -114,12 +114,12 @@ export class Together {
 
   worth(p: number, q: number): number {
     const { lattice, emissions } = this.problem;
-    const [g, h] = [lattice.gap[p] as number, lattice.gap[q] as number];
+    const [g, h] = [lattice.gap[p]!, lattice.gap[q]!];
     const at = (g - this.first) * this.gaps + (h - this.first);
     let silence = this.known[at];
     if (silence === undefined) this.known[at] = silence = emissions.flow.lengthBetween(g, h, this.d, this.before);
-    const seconds = (((lattice.cell[q] as number) - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6;
-    return silenceLog(silence, seconds) - (this.onward[p] as number) - (this.upTo[q] as number);
+    const seconds = ((lattice.cell[q]! - lattice.cell[p]!) * lattice.stepUs) / 1e6;
+    return silenceLog(silence, seconds) - this.onward[p]! - this.upTo[q]!;
   }
 }
 
@@ -130,13 +130,12 @@ function waiting(seconds: number): number {
 
 /** Waiting before the class: the words before it belong to nobody. */
 export function outsideBefore(lattice: Lattice, p: number): number {
-  return -OUTSIDE_CLAUSE * (lattice.gap[p] as number) - waiting(((lattice.cell[p] as number) * lattice.stepUs) / 1e6);
+  return -OUTSIDE_CLAUSE * lattice.gap[p]! - waiting((lattice.cell[p]! * lattice.stepUs) / 1e6);
 }
 
 export function outsideAfter(lattice: Lattice, p: number, clauses: number): number {
   return (
-    -OUTSIDE_CLAUSE * (clauses - (lattice.gap[p] as number)) -
-    waiting(((lattice.cells - (lattice.cell[p] as number)) * lattice.stepUs) / 1e6)
+    -OUTSIDE_CLAUSE * (clauses - lattice.gap[p]!) - waiting(((lattice.cells - lattice.cell[p]!) * lattice.stepUs) / 1e6)
   );
 }
 
@@ -147,25 +146,15 @@ export function outsideAfter(lattice: Lattice, p: number, clauses: number): numb
 export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
   const { lattice, emissions } = problem;
   const { before, begins } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[p] as number, (lattice.cell[p] as number) * lattice.stepUs];
-  return (
-    (emissions.onward.work[kind][p] as number) -
-    (before[g] as number) +
-    (begins[g] as number) +
-    (beyondSecond(problem, kind) * at) / 1e6
-  );
+  const [g, at] = [lattice.gap[p]!, lattice.cell[p]! * lattice.stepUs];
+  return emissions.onward.work[kind][p]! - before[g]! + begins[g]! + (beyondSecond(problem, kind) * at) / 1e6;
 }
 
 export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
   const { lattice, emissions } = problem;
   const { before, ends } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[q] as number, (lattice.cell[q] as number) * lattice.stepUs];
-  return (
-    (emissions.upTo[kind][q] as number) +
-    (before[g] as number) +
-    (ends[g] as number) -
-    (beyondSecond(problem, kind) * at) / 1e6
-  );
+  const [g, at] = [lattice.gap[q]!, lattice.cell[q]! * lattice.stepUs];
+  return emissions.upTo[kind][q]! + before[g]! + ends[g]! - (beyondSecond(problem, kind) * at) / 1e6;
 }
 
 /** What each second beyond the plan costs. */
@@ -175,7 +164,7 @@ function beyondSecond(problem: Problem, kind: BeyondKind): number {
 
 /** What it costs to open time beyond the plan before slot k. */
 export function beyondOpens(problem: Problem, kind: BeyondKind, k: number): number {
-  return BEYOND[kind].opens + (kind === 'break' ? (problem.beyond[k] as number) : 0);
+  return BEYOND[kind].opens + (kind === 'break' ? problem.beyond[k]! : 0);
 }
 
 /** Cells that lie between the ends of a piece beyond the plan, at least. */

@@ -27,8 +27,8 @@ export function retimeWords(
 ): Token[] {
   const placed = tokens.slice();
   const cuts: Cut[] = pieces.map((p) => ({
-    gap: lattice.gap[p.from] as number,
-    us: (lattice.cell[p.from] as number) * lattice.stepUs,
+    gap: lattice.gap[p.from]!,
+    us: lattice.cell[p.from]! * lattice.stepUs,
   }));
   let next = 0;
   for (const s of track.stretches) {

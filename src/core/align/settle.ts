@@ -160,7 +160,7 @@ export function joinRests(
     if (b.kind !== 'break' || b.after === null) return true;
     const [before, next] = [
       places.get(b.after),
-      [...places.keys()].filter((k) => k > (b.after as number)).sort((x, y) => x - y)[0],
+      [...places.keys()].filter((k) => k > b.after!).sort((x, y) => x - y)[0],
     ];
     if (isRest(b.after) && before?.end === b.start) {
       places.set(b.after, { ...before, end: b.end });

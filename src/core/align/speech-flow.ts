@@ -70,7 +70,7 @@ export class FlowScores {
     const sums = (d: Doing) => {
       const out = new Float64Array(stretches.length + 1);
       for (let s = 0; s < stretches.length; s++)
-        out[s + 1] = (out[s] as number) + this.between(s, -1, 0, -1, 0, d, d) - (this.neutral[s] as number);
+        out[s + 1] = out[s]! + this.between(s, -1, 0, -1, 0, d, d) - this.neutral[s]!;
       return out;
     };
     this.whole = { work: sums('work'), break: sums('break'), talk: sums('talk') };
@@ -91,7 +91,7 @@ export class FlowScores {
   onward(gap: number, us: number, d: Doing, before: Doing): number {
     const s = this.stretchOf(gap);
     if (s < 0) return (-WAITING_A_SECOND * Math.max(0, (this.track.stretches[0]?.start ?? us) - us)) / 1e6;
-    return this.between(s, gap, us, -1, 0, d, before) - (this.neutral[s] as number);
+    return this.between(s, gap, us, -1, 0, d, before) - this.neutral[s]!;
   }
 
   /** From a time in one gap to a time in another of the same stretch; -1 stands for the stretch's own start or end. */
@@ -126,13 +126,10 @@ export class FlowScores {
     const last = this.track.stretches[s]?.last ?? 0;
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
     const said =
-      (toGap < 0 ? (this.spoken[last] as number) : (this.spoken[toGap - 1] as number)) -
-      (fromGap < 0 ? 0 : (this.spoken[fromGap - 1] as number));
+      (toGap < 0 ? this.spoken[last]! : this.spoken[toGap - 1]!) - (fromGap < 0 ? 0 : this.spoken[fromGap - 1]!);
     const marks =
-      (toGap < 0
-        ? (this.marks[last] as number)
-        : (this.marks[toGap - 1] as number) - after(toGap, this.cut(toGap, d))) -
-      (fromGap < 0 ? 0 : (this.marks[fromGap - 1] as number) - after(fromGap, this.cut(fromGap, before)));
+      (toGap < 0 ? this.marks[last]! : this.marks[toGap - 1]! - after(toGap, this.cut(toGap, d))) -
+      (fromGap < 0 ? 0 : this.marks[fromGap - 1]! - after(fromGap, this.cut(fromGap, before)));
     return [said, Math.max(LEAST_SHAPE, marks)];
   }
 }
@@ -193,7 +190,7 @@ export function logGamma(z: number): number {
   const at = z / TABLE_STEP;
   const i = Math.floor(at);
   if (i + 1 >= TABLE.length) return exactLogGamma(z);
-  const [a, b] = [TABLE[i] as number, TABLE[i + 1] as number];
+  const [a, b] = [TABLE[i]!, TABLE[i + 1]!];
   return a + (b - a) * (at - i);
 }
 

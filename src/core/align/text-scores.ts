@@ -43,14 +43,13 @@ export function textScores(
         for (const [g, names] of announced.entries()) {
           if (names !== stands) score = announcedScore(names, kin.own, kin.gone, labels, share);
           stands = names;
-          scores.begins[g] = (scores.begins[g] as number) + score;
+          scores.begins[g] = scores.begins[g]! + score;
         }
       }
       // The other side of the move before begins with a word of it, or is at least no new announcement.
       if (isActive(s) && !fresh && k > 0 && s.side !== sideBefore(segments, k))
         for (let g = 0; g < scores.begins.length; g++)
-          scores.begins[g] =
-            (scores.begins[g] as number) + (saysOther(readings.clauses, g) ? SAID_OTHER.said : SAID_OTHER.unsaid);
+          scores.begins[g] = scores.begins[g]! + (saysOther(readings.clauses, g) ? SAID_OTHER.said : SAID_OTHER.unsaid);
       known.set(key, scores);
     }
     return scores;
@@ -197,7 +196,7 @@ export function beyondScores(
   const work = scoresOf('work', NOBODY, null, null, unnamed);
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
-    if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = (work.begins[g] as number) + ANNOUNCED_BEYOND;
+    if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
   // What was left out before is made up: every second one is (development set).
   if (leftOut.size > 0)
     for (const [g, names] of announced.entries()) {
@@ -207,7 +206,7 @@ export function beyondScores(
           .filter((n) => (readings.clauses[g]?.atUs ?? 0) > (leftOut.get(n.label) ?? Infinity))
           .map((n) => n.score),
       );
-      work.begins[g] = (work.begins[g] as number) + best * MADE_UP;
+      work.begins[g] = work.begins[g]! + best * MADE_UP;
     }
   return { work, break: scoresOf('break', NOBODY, null, null, unnamed) };
 }

@@ -53,26 +53,26 @@ function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Ar
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
   const base = new Float64Array(b - a);
-  for (let i = 0; i < base.length; i++) base[i] = (now[i] as number) + (begins[i] as number);
+  for (let i = 0; i < base.length; i++) base[i] = now[i]! + begins[i]!;
   const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
   for (let q = c; q < e; q++) {
-    const end = ends[q - c] as number;
+    const end = ends[q - c]!;
     if (end < OUT / 2 || alive?.[q - c] === 0) continue;
-    const at = cell[q] as number;
-    const p0 = Math.max(a, firstAt[Math.max(0, at - low - worth.length + 1)] as number);
-    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1] as number);
-    const s = problem.together ? (emissions.stretch[q] as number) : -2;
-    const g = gap[q] as number;
+    const at = cell[q]!;
+    const p0 = Math.max(a, firstAt[Math.max(0, at - low - worth.length + 1)]!);
+    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
+    const s = problem.together ? emissions.stretch[q]! : -2;
+    const g = gap[q]!;
     let [top, origin] = [OUT, -1];
     for (let p = p0; p < p1; p++) {
-      const was = base[p - a] as number;
-      if (was <= top - 40 || (gap[p] as number) > g) continue;
-      let value = was + (worth[at - (cell[p] as number) - low] as number);
-      if (middle !== null) value += middle[at + (cell[p] as number)] as number;
-      if ((emissions.stretch[p] as number) === s && s >= 0 && value > top - 12) value += both.worth(p, q);
+      const was = base[p - a]!;
+      if (was <= top - 40 || gap[p]! > g) continue;
+      let value = was + worth[at - cell[p]! - low]!;
+      if (middle !== null) value += middle[at + cell[p]!]!;
+      if (emissions.stretch[p]! === s && s >= 0 && value > top - 12) value += both.worth(p, q);
       if (value > top) [top, origin] = [value, p];
     }
     if (origin >= 0) {
@@ -112,18 +112,18 @@ export function runForward(problem: Problem): Forward {
       reachEnds(problem, k - 1, was, endedFrom, ended);
       const left = f.leaving[k - 1] as Float64Array;
       for (let i = 0; i < n; i++) {
-        best[i] = ended[i] as number;
+        best[i] = ended[i]!;
         const j = a + i - before[0];
         if (problem.pinned.has(k - 1) || j < 0 || j >= was.length || problem.alive[k]?.[i] === 0) continue;
-        const opening = (was[j] as number) - SKIP_OPENS;
-        opened[i] = opening >= (left[j] as number) ? 1 : 0;
-        leaving[i] = Math.max(opening, left[j] as number) + (problem.skip[k - 1] as number);
-        if ((leaving[i] as number) > (best[i] as number)) [best[i], how[i]] = [leaving[i] as number, 1];
+        const opening = was[j]! - SKIP_OPENS;
+        opened[i] = opening >= left[j]! ? 1 : 0;
+        leaving[i] = Math.max(opening, left[j]!) + problem.skip[k - 1]!;
+        if (leaving[i]! > best[i]!) [best[i], how[i]] = [leaving[i]!, 1];
       }
       if (problem.open !== null)
         for (let i = 0; i < n; i++) {
-          const enter = outsideBefore(lattice, a + i) + (problem.open.enters[k] as number);
-          if (enter > (best[i] as number)) [best[i], how[i], entered[i]] = [enter, 1, 1];
+          const enter = outsideBefore(lattice, a + i) + problem.open.enters[k]!;
+          if (enter > best[i]!) [best[i], how[i], entered[i]] = [enter, 1, 1];
         }
     }
     const { beyond, kind } = goBeyond(problem, k, best, how);
@@ -163,11 +163,11 @@ function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Arr
   const after = { work: 0, break: 0 };
   let r = a;
   for (let q = a; q < b; q++) {
-    for (; r < b && (cell[r] as number) <= (cell[q] as number) - least; r++) {
+    for (; r < b && cell[r]! <= cell[q]! - least; r++) {
       if (alive?.[r - a] === 0) continue;
       for (const is of BEYOND_KINDS) {
-        const begin = (plain[r - a] as number) + beyondOpens(problem, is, k);
-        const turned = (beyond[is === 'work' ? 'break' : 'work'].value[r - a] as number) + BEYOND.turns;
+        const begin = plain[r - a]! + beyondOpens(problem, is, k);
+        const turned = beyond[is === 'work' ? 'break' : 'work'].value[r - a]! + BEYOND.turns;
         const value = Math.max(begin, turned) + beyondBegins(problem, is, r);
         if (value > top[is]) [top[is], origin[is], after[is]] = [value, r, turned > begin ? 2 : 0];
       }
@@ -178,7 +178,7 @@ function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Arr
       const own = beyond[is];
       const value = top[is] + beyondEnds(problem, is, q);
       [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin[is], after[is]];
-      if (value > (best[q - a] as number)) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
+      if (value > best[q - a]!) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
     }
   }
   return { beyond, kind };
@@ -194,7 +194,7 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
     const [a, b] = windows[slot] as readonly [number, number];
     const early = slot === K ? 0 : (problem.open?.ends ?? 0);
     for (let p = a; p < b; p++) {
-      const value = ((f.best[slot] as Float64Array)[p - a] as number) + outsideAfter(lattice, p, clauses) + early;
+      const value = (f.best[slot] as Float64Array)[p - a]! + outsideAfter(lattice, p, clauses) + early;
       if (value > score) [score, place, k] = [value, p, slot];
     }
   }
@@ -206,7 +206,7 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
       mode = (f.beyondKind[k] as Uint8Array)[i] === 0 ? 'work' : 'break';
     if (mode === 'work' || mode === 'break') {
       const column: BeyondColumn = (f.beyond[k] as Readonly<Record<BeyondKind, BeyondColumn>>)[mode];
-      const [origin, after] = [column.from[i] as number, column.after[i] as number];
+      const [origin, after] = [column.from[i]!, column.after[i]!];
       if (origin < 0) break;
       pieces.push({ segment: null, beyond: mode, from: origin, to: place });
       mode = after === 0 ? 'plain' : mode === 'work' ? 'break' : 'work';
@@ -214,13 +214,13 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
       continue;
     }
     if (k === 0 || (mode !== 'leaving' && (f.entered[k] as Uint8Array)[i] === 1)) break;
-    const left = (f.leaving[k] as Float64Array)[i] as number;
-    if (mode === 'leaving' || left > ((f.ended[k] as Float64Array)[i] as number)) {
+    const left = (f.leaving[k] as Float64Array)[i]!;
+    if (mode === 'leaving' || left > (f.ended[k] as Float64Array)[i]!) {
       mode = (f.opened[k] as Uint8Array)[i] === 1 ? 'best' : 'leaving';
       k--;
       continue;
     }
-    const origin = (f.endedFrom[k] as Int32Array)[i] as number;
+    const origin = (f.endedFrom[k] as Int32Array)[i]!;
     if (origin < 0) break;
     pieces.push({ segment: k - 1, beyond: null, from: origin, to: place });
     place = origin;

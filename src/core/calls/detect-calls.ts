@@ -141,7 +141,7 @@ function countdownAt({ tokens, language }: SpokenWords, i: number): { heard: Hea
     length: values.length,
     heard: {
       kind: 'countdown',
-      from: values[0] as number,
+      from: values[0]!,
       at: micros(end.at + step),
       sigma: end.sigma,
       said: quote(tokens, i, values.length),

@@ -58,7 +58,7 @@ function drownedSentences(of: Sounding): Finding[] {
   const wanted = of.music.levels.distanceDeciLu / 10;
   const covered = of.along.sentences.filter((s) => (s.aboveMusic ?? Infinity) < wanted - DISTANCE_SLACK_LU);
   if (covered.length === 0) return [];
-  const missing = Math.ceil(wanted - Math.min(...covered.map((s) => s.aboveMusic as number)));
+  const missing = Math.ceil(wanted - Math.min(...covered.map((s) => s.aboveMusic!)));
   const levels = of.music.levels;
   const voiceDeciLufs = Math.max(-500, levels.voiceDeciLufs - missing * 10);
   const softer: Fix = {
@@ -69,7 +69,7 @@ function drownedSentences(of: Sounding): Finding[] {
   // Once the voice is levelled to what the music is made for, taking it to be softer would make it softer.
   const fixes = of.sound.voice.level ? [] : [...levelled(of), softer];
   return covered.map((s): Finding => {
-    const facts = { said: s.text, aboveMusicLu: s.aboveMusic as number, wantedLu: wanted };
+    const facts = { said: s.text, aboveMusicLu: s.aboveMusic!, wantedLu: wanted };
     return finding('sentence-covered', facts, {
       ...placeOf(of, s.start),
       ...{ severity: 'alarm', certainty: 0.8, fixes },

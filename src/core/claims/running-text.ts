@@ -68,7 +68,7 @@ export class RunningText {
     let [low, high] = [0, this.starts.length - 1];
     while (low < high) {
       const middle = (low + high + 1) >> 1;
-      if ((this.starts[middle] as number) <= letter) low = middle;
+      if (this.starts[middle]! <= letter) low = middle;
       else high = middle - 1;
     }
     return low;

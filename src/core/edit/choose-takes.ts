@@ -20,11 +20,11 @@ const UNSURE_BELOW = 0.5;
  */
 type Cost = readonly number[];
 const NO_COST: Cost = [0, 0, 0, 0, 0, 0];
-const sum = (a: Cost, b: Cost): Cost => a.map((v, i) => v + (b[i] as number));
+const sum = (a: Cost, b: Cost): Cost => a.map((v, i) => v + b[i]!);
 
 function cheaper(a: Cost, b: Cost): boolean {
   const first = a.findIndex((v, i) => v !== b[i]);
-  return first >= 0 && (a[first] as number) < (b[first] as number);
+  return first >= 0 && a[first]! < b[first]!;
 }
 
 /**

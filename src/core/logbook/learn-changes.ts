@@ -62,7 +62,7 @@ export function learnChanges(
   let now = prior;
   let used = samples.filter((s) => s.over);
   for (let round = 0; round < ROUNDS; round++) {
-    const needs = (parts: readonly number[]) => parts.reduce((sum, count, i) => sum + count * (now[i] as number), 0);
+    const needs = (parts: readonly number[]) => parts.reduce((sum, count, i) => sum + count * now[i]!, 0);
     used = samples.filter((s) => s.over || needs(s.parts) > s.took);
     now = leastSquares(
       used.map((s) => ({ parts: s.parts, value: s.took, weight: 1 })),

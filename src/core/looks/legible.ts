@@ -95,7 +95,7 @@ function covers(d: Drawn, text: Text): boolean {
   if (d.kind === 'box') return d.x <= left + 1 && d.x + d.w >= right - 1 && d.y <= top + 1 && d.y + d.h >= bottom - 1;
   if (d.kind !== 'path' || d.role !== 'plate') return false;
   const points = d.path.flatMap(([, ...numbers]) =>
-    numbers.flatMap((n, i) => (i % 2 === 0 ? [{ x: n, y: numbers[i + 1] as number }] : [])),
+    numbers.flatMap((n, i) => (i % 2 === 0 ? [{ x: n, y: numbers[i + 1]! }] : [])),
   );
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
   // Where it moves, only what it always covers counts.

@@ -49,19 +49,19 @@ function moved(from: readonly string[], to: readonly string[]): Set<string> {
   // Longest increasing subsequence by patience sorting, O(n log n).
   const tails: number[] = [];
   const previous: number[] = [];
-  const at = (i: number) => place.get(common[i] as string) as number;
+  const at = (i: number) => place.get(common[i] as string)!;
   common.forEach((_, i) => {
     let low = 0;
     let high = tails.length;
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (at(tails[middle] as number) < at(i)) low = middle + 1;
+      if (at(tails[middle]!) < at(i)) low = middle + 1;
       else high = middle;
     }
-    previous[i] = low > 0 ? (tails[low - 1] as number) : -1;
+    previous[i] = low > 0 ? tails[low - 1]! : -1;
     tails[low] = i;
   });
   const kept = new Set<string>();
-  for (let i = tails.at(-1) ?? -1; i >= 0; i = previous[i] as number) kept.add(common[i] as string);
+  for (let i = tails.at(-1) ?? -1; i >= 0; i = previous[i]!) kept.add(common[i] as string);
   return new Set(common.filter((key) => !kept.has(key)));
 }

@@ -37,11 +37,11 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
     const place = { segment, certainty: Math.min(0.8, confidence) };
     return runsIn({ tokens: inside, language }).flatMap((run): Finding[] => {
       const at = run.times[0] as Finding['at'];
-      const last = run.values.at(-1) as number;
+      const last = run.values.at(-1)!;
       if (scheme.kind === 'reps') {
-        const odd = run.values.findIndex((v, i) => i > 0 && v - (run.values[i - 1] as number) !== 1);
+        const odd = run.values.findIndex((v, i) => i > 0 && v - run.values[i - 1]! !== 1);
         if (odd > 0) {
-          const [before, number] = [run.values[odd - 1] as number, run.values[odd] as number];
+          const [before, number] = [run.values[odd - 1]!, run.values[odd]!];
           return [
             inTake(
               'count-skipped',
@@ -57,9 +57,9 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
       const beatUs = 60e9 / scheme.milliBpm;
       const steps = run.times
         .slice(1)
-        .map((t, i) => t - (run.times[i] as number))
+        .map((t, i) => t - run.times[i]!)
         .sort((a, b) => a - b);
-      const step = steps[Math.floor(steps.length / 2)] as number;
+      const step = steps[Math.floor(steps.length / 2)]!;
       const wanted = BEATS_A_NUMBER.map((n) => n * beatUs).reduce((a, b) =>
         Math.abs(Math.log(step / b)) < Math.abs(Math.log(step / a)) ? b : a,
       );
@@ -82,11 +82,11 @@ function runsIn({ tokens, language }: SpokenWords): Run[] {
     const value = cardinalOf(token.norm);
     if (value === null) continue;
     const last = runs.at(-1);
-    const step = last === undefined ? NaN : value - (last.values.at(-1) as number);
-    if (last !== undefined && step >= 0 && step <= 2 && token.at - (last.times.at(-1) as number) <= LONGEST_STEP_US) {
+    const step = last === undefined ? NaN : value - last.values.at(-1)!;
+    if (last !== undefined && step >= 0 && step <= 2 && token.at - last.times.at(-1)! <= LONGEST_STEP_US) {
       last.values.push(value);
       last.times.push(token.at);
     } else runs.push({ values: [value], times: [token.at] });
   }
-  return runs.filter((r) => r.values.length >= FEWEST && (r.values[0] as number) <= 2);
+  return runs.filter((r) => r.values.length >= FEWEST && r.values[0]! <= 2);
 }

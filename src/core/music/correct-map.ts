@@ -64,7 +64,7 @@ function corrected(map: TempoMap, c: Correction): TempoMap {
       // The bar lines before and after hold, so that only what lies between bends; an end of the map carries all beyond
       // it along.
       const held = [c.beat - map.metre, c.beat + map.metre];
-      const inside = (beat: number) => beat > (held[0] as number) && beat < (held[1] as number);
+      const inside = (beat: number) => beat > held[0]! && beat < held[1]!;
       const fixed = held.map((beat) => ({ beat, at: beatTime(map, beat) }));
       const others = map.anchors.filter((a) => !inside(a.beat) && !held.includes(a.beat));
       const anchors = [...others, ...fixed, { beat: c.beat, at: c.to }].sort((a, b) => a.beat - b.beat);
@@ -108,11 +108,11 @@ export const FEWEST_TAPS = 4;
  */
 export function mapFromTaps(tapsUs: readonly number[], duration: Micros): TempoMap | null {
   if (tapsUs.length < FEWEST_TAPS) return null;
-  const gaps = tapsUs.slice(1).map((t, i) => t - (tapsUs[i] as number));
-  const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)] as number;
+  const gaps = tapsUs.slice(1).map((t, i) => t - tapsUs[i]!);
+  const usual = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length / 2)]!;
   let beat = 0;
   const points = tapsUs.map((at, i) => {
-    if (i > 0) beat += Math.max(1, Math.round((gaps[i - 1] as number) / usual));
+    if (i > 0) beat += Math.max(1, Math.round(gaps[i - 1]! / usual));
     return { beat, at };
   });
   const n = points.length;

@@ -158,7 +158,7 @@ export function musicAt(
 function meanAround(energies: ArrayLike<number>, at: number): number {
   let [sum, count] = [0, 0];
   for (let i = Math.max(0, Math.floor(at) - 15); i < Math.min(energies.length, Math.floor(at) + 15); i++) {
-    sum += energies[i] as number;
+    sum += energies[i]!;
     count++;
   }
   return count === 0 ? 0 : sum / count;

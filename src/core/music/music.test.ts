@@ -92,7 +92,7 @@ describe('a tempo map', () => {
         const map = mapThrough(beats, 4, 0);
         expect(map).not.toBeNull();
         if (map !== null)
-          allBeats(map).forEach((time, i) => expect(Math.abs(time - (beats[i] as number))).toBeLessThanOrEqual(6_001));
+          allBeats(map).forEach((time, i) => expect(Math.abs(time - beats[i]!)).toBeLessThanOrEqual(6_001));
       }),
       { numRuns: 40 },
     );
@@ -121,7 +121,7 @@ describe('setting a map right', () => {
   });
   it('a dragged bar line bends the map there and nowhere else', () => {
     const start = correct(map, { kind: 'nudge', byUs: micros(0) }, duration);
-    const bar = barStarts(start)[5] as number;
+    const bar = barStarts(start)[5]!;
     const bent = correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar) + 80_000) }, duration);
     expect(beatTime(bent, bar) - beatTime(start, bar)).toBe(80_000);
     expect(beatTime(bent, bar - 2) - beatTime(start, bar - 2)).toBe(40_000);
@@ -318,9 +318,7 @@ describe('the music under the voice', () => {
     const laid = layMusic({ ...EMPTY_MUSIC, placements }, [t], [{ blockId: 'b', start: s(0), end: s(180) }]);
     const speech = Array.from({ length: 20 }, (_, i) => ({ start: s(4 + i * 8), end: s(6 + i * 8) }));
     const points = levelCurve(laid, speech, s(180), USUAL_LEVELS, () => energies);
-    const distances = points
-      .filter((p) => p.voice !== null && p.music !== null)
-      .map((p) => (p.voice as number) - (p.music as number));
+    const distances = points.filter((p) => p.voice !== null && p.music !== null).map((p) => p.voice! - p.music!);
     expect(distances.length).toBeGreaterThan(30);
     expect(Math.min(...distances)).toBeGreaterThan(USUAL_LEVELS.distanceDeciLu / 10 - 1);
     expect(drownedFindings(points, EMPTY_MUSIC)).toEqual([]);

@@ -31,13 +31,13 @@ export function practiceMap(beat: PracticeBeat): { readonly map: TempoMap; reado
   // Known and not found, so every count keeps its own time; the last point is the end of the last count, not a count.
   const anchors = beat.fromMilliBpm === beat.toMilliBpm ? [0, counts] : times.keys();
   const map: TempoMap = {
-    anchors: [...anchors].map((i) => ({ beat: i, at: micros(times[i] as number) })),
+    anchors: [...anchors].map((i) => ({ beat: i, at: micros(times[i]!) })),
     beats: counts,
     metre: 4,
     one: 0,
     phrase: 0,
   };
-  return { map, duration: micros((times[counts] as number) + TAIL_US) };
+  return { map, duration: micros(times[counts]! + TAIL_US) };
 }
 
 type Drum = 'kick' | 'snare' | 'hat' | 'open' | 'bell' | 'shake';
@@ -139,8 +139,7 @@ export function practicePlayer(beat: PracticeBeat): {
         const last = Math.min(count, Math.ceil((stroke.at + length - fromS) * PRACTICE_RATE_HZ));
         for (let i = first; i < last; i++) {
           const t = (from + i) / PRACTICE_RATE_HZ - stroke.at;
-          out[i] =
-            (out[i] as number) + 0.4 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
+          out[i] = out[i]! + 0.4 * stroke.gain * wave(stroke.drum, t, from + i) * Math.min(1, (length - t) / 0.01);
         }
       }
       return out.map((v) => Math.max(-1, Math.min(1, v)));

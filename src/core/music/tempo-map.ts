@@ -53,9 +53,8 @@ export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number
   const split = (from: number, to: number): void => {
     let [worst, at] = [STRAIGHT_US, -1];
     for (let i = from + 1; i < to; i++) {
-      const even =
-        (beatsUs[from] as number) + (((beatsUs[to] as number) - (beatsUs[from] as number)) * (i - from)) / (to - from);
-      const off = Math.abs((beatsUs[i] as number) - even);
+      const even = beatsUs[from]! + ((beatsUs[to]! - beatsUs[from]!) * (i - from)) / (to - from);
+      const off = Math.abs(beatsUs[i]! - even);
       if (off > worst) [worst, at] = [off, i];
     }
     if (at < 0) return;
@@ -65,7 +64,7 @@ export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number
   };
   split(0, beatsUs.length - 1);
   return {
-    anchors: [...kept].sort((a, b) => a - b).map((beat) => ({ beat, at: micros(beatsUs[beat] as number) })),
+    anchors: [...kept].sort((a, b) => a - b).map((beat) => ({ beat, at: micros(beatsUs[beat]!) })),
     beats: beatsUs.length,
     metre,
     one: one % metre,

@@ -157,13 +157,12 @@ export function movedKeys(before: readonly string[], after: readonly string[]): 
   let end = -1;
   for (const [i, value] of order.entries()) {
     for (let j = 0; j < i; j++) {
-      if ((order[j] as number) < value && (best[j] as number) + 1 > (best[i] as number))
-        [best[i], back[i]] = [(best[j] as number) + 1, j];
+      if (order[j]! < value && best[j]! + 1 > best[i]!) [best[i], back[i]] = [best[j]! + 1, j];
     }
-    if (end < 0 || (best[i] as number) > (best[end] as number)) end = i;
+    if (end < 0 || best[i]! > best[end]!) end = i;
   }
   const stay = new Set<number>();
-  for (let i = end; i >= 0; i = back[i] as number) stay.add(i);
+  for (let i = end; i >= 0; i = back[i]!) stay.add(i);
   return after.filter((_, i) => !stay.has(i));
 }
 

@@ -214,16 +214,16 @@ function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: numb
   if (left === 0 || all === 0) return [...blocks];
   const shares = room.map((r) => Math.sign(left) * Math.floor((Math.abs(left) * r) / all / S) * S);
   let rest = left - shares.reduce((a, b) => a + b, 0);
-  for (const i of room.map((_, k) => k).sort((a, b) => (room[b] as number) - (room[a] as number))) {
-    const more = Math.sign(rest) * Math.min(Math.abs(rest), (room[i] as number) - Math.abs(shares[i] as number));
-    shares[i] = (shares[i] as number) + more;
+  for (const i of room.map((_, k) => k).sort((a, b) => room[b]! - room[a]!)) {
+    const more = Math.sign(rest) * Math.min(Math.abs(rest), room[i]! - Math.abs(shares[i]!));
+    shares[i] = shares[i]! + more;
     rest -= more;
   }
   return blocks.map((block) => {
     const i = soft.indexOf(block);
     return i < 0 || block.scheme.kind !== 'plain'
       ? block
-      : { ...block, scheme: { kind: 'plain', lengthUs: micros(block.scheme.lengthUs + (shares[i] as number)) } };
+      : { ...block, scheme: { kind: 'plain', lengthUs: micros(block.scheme.lengthUs + shares[i]!) } };
   });
 }
 

@@ -75,8 +75,8 @@ const changesProps = (a: Item, b: Item) => [...a.traits.needs].sort().join() !==
 
 export function orderCost(step: readonly (readonly number[])[], order: readonly number[], circular: boolean): number {
   let cost = 0;
-  for (let i = 1; i < order.length; i++) cost += step[order[i - 1] as number]?.[order[i] as number] ?? 0;
-  if (circular && order.length > 1) cost += step[order.at(-1) as number]?.[order[0] as number] ?? 0;
+  for (let i = 1; i < order.length; i++) cost += step[order[i - 1]!]?.[order[i]!] ?? 0;
+  if (circular && order.length > 1) cost += step[order.at(-1)!]?.[order[0]!] ?? 0;
   return cost;
 }
 
@@ -93,13 +93,13 @@ function exactOrder(step: readonly (readonly number[])[], locked: ReadonlySet<nu
     for (let set = 1; set < 1 << n; set++) {
       const place = bits(set);
       for (let last = 0; last < n; last++) {
-        const so = score[set * n + last] as number;
+        const so = score[set * n + last]!;
         if (so === Infinity) continue;
         for (let next = 0; next < n; next++) {
           if ((set & (1 << next)) !== 0 || !may(next, place)) continue;
           const to = (set | (1 << next)) * n + next;
-          const value = so + (step[last]?.[next] as number);
-          if (value < (score[to] as number)) {
+          const value = so + step[last]?.[next]!;
+          if (value < score[to]!) {
             score[to] = value;
             back[to] = last;
           }
@@ -108,7 +108,7 @@ function exactOrder(step: readonly (readonly number[])[], locked: ReadonlySet<nu
     }
     const all = (1 << n) - 1;
     for (let last = 0; last < n; last++) {
-      const cost = (score[all * n + last] as number) + (first === null ? 0 : (step[last]?.[first] as number));
+      const cost = score[all * n + last]! + (first === null ? 0 : step[last]?.[first]!);
       if (cost < best.cost) best = { cost, order: traceOrder(back, all, last, n) };
     }
   }
@@ -119,7 +119,7 @@ function traceOrder(back: Int8Array, all: number, last: number, n: number): numb
   const order: number[] = [];
   for (let set = all, at = last; at >= 0;) {
     order.unshift(at);
-    const previous = back[set * n + at] as number;
+    const previous = back[set * n + at]!;
     set &= ~(1 << at);
     at = previous;
   }
@@ -142,7 +142,7 @@ function improvedOrder(step: readonly (readonly number[])[], locked: ReadonlySet
       for (const b of free) {
         if (a >= b) continue;
         const swapped = order.slice();
-        [swapped[a], swapped[b]] = [order[b] as number, order[a] as number];
+        [swapped[a], swapped[b]] = [order[b]!, order[a]!];
         if (orderCost(step, swapped, circular) < orderCost(step, order, circular)) {
           order = swapped;
           better = true;
@@ -157,7 +157,7 @@ function countChanges(items: readonly Item[], order: readonly number[], circular
   let [levelChanges, propChanges, repeatedPatterns] = [0, 0, 0];
   const steps = order.length - (circular ? 0 : 1);
   for (let i = 0; i < steps; i++) {
-    const [a, b] = [items[order[i] as number], items[order[(i + 1) % order.length] as number]];
+    const [a, b] = [items[order[i]!], items[order[(i + 1) % order.length]!]];
     if (a === undefined || b === undefined) continue;
     if (changesLevel(a, b)) levelChanges++;
     if (changesProps(a, b)) propChanges++;

@@ -65,7 +65,7 @@ function turned(labels: readonly string[], at: number, { moves, rounds, length }
   const wrong = orders.map(
     (order) =>
       edits(Array.from({ length: rounds }, () => order.map((i) => labels[i] as string)).flat(), all) +
-      (labels[order[0] as number] === labels[at] ? 0 : BEGINS),
+      (labels[order[0]!] === labels[at] ? 0 : BEGINS),
   );
   return orders[wrong.indexOf(Math.min(...wrong))] ?? moves;
 }
@@ -118,9 +118,8 @@ export function edits(a: readonly string[], b: readonly string[]): number {
   let row = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (const [i, x] of a.entries()) {
     const next = [i + 1];
-    for (const [j, y] of b.entries())
-      next.push(Math.min((row[j + 1] as number) + 1, (next[j] as number) + 1, (row[j] as number) + (x === y ? 0 : 1)));
+    for (const [j, y] of b.entries()) next.push(Math.min(row[j + 1]! + 1, next[j]! + 1, row[j]! + (x === y ? 0 : 1)));
     row = next;
   }
-  return row[b.length] as number;
+  return row[b.length]!;
 }

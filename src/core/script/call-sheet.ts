@@ -74,7 +74,7 @@ export function callSheet(
   const placed = groupBy(lines, (l) => l.segmentIndex);
   const lost = groupBy(
     dropped.filter((d) => d.segmentIndex !== null),
-    (d) => d.segmentIndex as number,
+    (d) => d.segmentIndex!,
   );
   const cues = new Map(script.cues.map((cue) => [cue.id, cue]));
   const rows = new Map<number, Map<CallKind, SheetField>>();

@@ -24,7 +24,7 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
   let filled = FRAME / 2;
   const band = (from: number, to: number) => {
     let sum = 0;
-    for (let k = from; k < to; k++) sum += power[k] as number;
+    for (let k = from; k < to; k++) sum += power[k]!;
     return sum;
   };
   const [voiceFrom, voiceTo, highTo, toneFrom, toneTo] = [
@@ -39,8 +39,8 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
     spectrum.power(waiting, power);
     const [voice, high, low] = [band(voiceFrom, voiceTo), band(voiceTo, highTo), band(1, voiceFrom)];
     let top = toneFrom;
-    for (let k = toneFrom + 1; k < toneTo; k++) if ((power[k] as number) > (power[top] as number)) top = k;
-    const [l, m, r] = [power[top - 1] as number, power[top] as number, power[top + 1] as number];
+    for (let k = toneFrom + 1; k < toneTo; k++) if (power[k]! > power[top]!) top = k;
+    const [l, m, r] = [power[top - 1]!, power[top]!, power[top + 1]!];
     features.voice.push(db(voice));
     features.high.push(db(high));
     features.all.push(db(voice + high + low));
@@ -87,34 +87,32 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
   // A beat under the voice is not the voice: a short running mean takes the edge off drums.
   const smooth = new Float32Array(frames);
   for (let f = 0; f < frames; f++)
-    smooth[f] =
-      ((voice[Math.max(0, f - 1)] as number) + (voice[f] as number) + (voice[Math.min(frames - 1, f + 1)] as number)) /
-      3;
+    smooth[f] = (voice[Math.max(0, f - 1)]! + voice[f]! + voice[Math.min(frames - 1, f + 1)]!) / 3;
   const places = Math.ceil(frames / (FLOOR_FRAMES / 2));
   const [floors, tops] = [new Float32Array(places), new Float32Array(places)];
   for (let p = 0; p < places; p++) {
     const row = smooth
       .slice(Math.max(0, (p - 1) * (FLOOR_FRAMES / 2)), Math.min(frames, (p + 2) * (FLOOR_FRAMES / 2)))
       .sort();
-    floors[p] = row[Math.floor(row.length * FLOOR_SHARE)] as number;
-    tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))] as number;
+    floors[p] = row[Math.floor(row.length * FLOOR_SHARE)]!;
+    tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))]!;
   }
   // Silence all through is no speech however little it varies: what is far below the loud of the whole take does not
   // count.
-  const loudest = Float32Array.from(tops).sort()[Math.floor(places * 0.8)] as number;
+  const loudest = Float32Array.from(tops).sort()[Math.floor(places * 0.8)]!;
   const spans: { from: number; to: number }[] = [];
   let contrast = 0;
   for (let f = 0; f < frames; f++) {
     const p = Math.min(places - 1, Math.floor(f / (FLOOR_FRAMES / 2)));
-    const [floor, top] = [floors[p] as number, tops[p] as number];
+    const [floor, top] = [floors[p]!, tops[p]!];
     const line = Math.max(floor + LEAST_DB, floor + (top - floor) * SHARE_UP, loudest - 30);
-    if ((smooth[f] as number) < line) continue;
+    if (smooth[f]! < line) continue;
     const last = spans.at(-1);
     if (last !== undefined && f - last.to <= LONGEST_GAP) last.to = f + 1;
     else spans.push({ from: f, to: f + 1 });
   }
   const kept = spans.filter((s) => s.to - s.from >= SHORTEST_VOICE);
-  for (let p = 0; p < places; p++) contrast += ((tops[p] as number) - (floors[p] as number)) / places;
+  for (let p = 0; p < places; p++) contrast += (tops[p]! - floors[p]!) / places;
   const clarity = Math.max(0, Math.min(1, (contrast - CLEAR_DB[0]) / (CLEAR_DB[1] - CLEAR_DB[0])));
   return {
     voice: kept.map((s) => ({ start: micros(s.from * FRAME_US), end: micros(s.to * FRAME_US) })),

@@ -37,13 +37,9 @@ export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[])
   const scores = Array.from({ length: metre }, (_, phase) => {
     let [sum, count] = [0, 0];
     for (let i = phase; i < beats.length; i += metre) {
-      sum +=
-        WEIGHTS.low * (low[i] as number) +
-        WEIGHTS.harmony * (harmony[i] as number) +
-        WEIGHTS.rise * (rise[i] as number);
+      sum += WEIGHTS.low * low[i]! + WEIGHTS.harmony * harmony[i]! + WEIGHTS.rise * rise[i]!;
       if (metre === 4)
-        sum +=
-          (WEIGHTS.backbeat / 2) * ((mid[i + 1] ?? 0) + (mid[i + 3] ?? 0) - (mid[i] as number) - (mid[i + 2] ?? 0));
+        sum += (WEIGHTS.backbeat / 2) * ((mid[i + 1] ?? 0) + (mid[i + 3] ?? 0) - mid[i]! - (mid[i + 2] ?? 0));
       count++;
     }
     return sum / Math.max(1, count) + (phase === 0 ? WEIGHTS.start : 0);
@@ -63,15 +59,15 @@ function standard(values: readonly number[]): number[] {
 
 /** How far the pitches of the two beats from beat i on differ from those of the two before, 0 to 1. */
 function harmonyChange(onsets: Onsets, beats: readonly number[], i: number): number {
-  const gap = (beats[Math.min(i + 1, beats.length - 1)] as number) - (beats[Math.max(0, i - 1)] as number);
-  const at = beats[i] as number;
+  const gap = beats[Math.min(i + 1, beats.length - 1)]! - beats[Math.max(0, i - 1)]!;
+  const at = beats[i]!;
   const [before, after] = [pitches(onsets, at - gap, at), pitches(onsets, at, at + gap)];
   if (before === null || after === null) return 0;
   let [both, a, b] = [0, 0, 0];
   for (let c = 0; c < 12; c++) {
-    both += (before[c] as number) * (after[c] as number);
-    a += (before[c] as number) ** 2;
-    b += (after[c] as number) ** 2;
+    both += before[c]! * after[c]!;
+    a += before[c]! ** 2;
+    b += after[c]! ** 2;
   }
   return 1 - both / Math.max(1e-9, Math.sqrt(a * b));
 }
@@ -82,21 +78,20 @@ function pitches(onsets: Onsets, fromFrame: number, toFrame: number): Float64Arr
   const to = Math.min(onsets.level.length, Math.round(toFrame / SLOW_FRAMES));
   if (to - from < 2) return null;
   const sum = new Float64Array(12);
-  for (let s = from; s < to; s++)
-    for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) + (onsets.chroma[s * 12 + c] as number);
+  for (let s = from; s < to; s++) for (let c = 0; c < 12; c++) sum[c] = sum[c]! + onsets.chroma[s * 12 + c]!;
   const least = Math.min(...sum);
-  for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) - 0.9 * least;
+  for (let c = 0; c < 12; c++) sum[c] = sum[c]! - 0.9 * least;
   return sum.some((v) => v > 1e-6) ? sum : null;
 }
 
 /** Mean level of the bar that begins with beat i, on a logarithmic scale. */
 function levelAfter(onsets: Onsets, beats: readonly number[], i: number, metre: number): number {
-  const from = Math.max(0, Math.round((beats[Math.max(0, i)] as number) / SLOW_FRAMES));
+  const from = Math.max(0, Math.round(beats[Math.max(0, i)]! / SLOW_FRAMES));
   const to = Math.min(
     onsets.level.length,
-    Math.round((beats[Math.min(beats.length - 1, Math.max(1, i + metre))] as number) / SLOW_FRAMES),
+    Math.round(beats[Math.min(beats.length - 1, Math.max(1, i + metre))]! / SLOW_FRAMES),
   );
   let sum = 0;
-  for (let s = from; s < to; s++) sum += onsets.level[s] as number;
+  for (let s = from; s < to; s++) sum += onsets.level[s]!;
   return Math.log(1e-4 + sum / Math.max(1, to - from));
 }

@@ -10,7 +10,7 @@ const PARTS = 12;
  */
 export function beatVectors(pulse: Pulse, beats: readonly number[]): Float32Array[] {
   return beats.slice(0, -1).map((from, i) => {
-    const length = (beats[i + 1] as number) - from;
+    const length = beats[i + 1]! - from;
     const row = new Float32Array(PARTS * GROUPS.length);
     for (let p = 0; p < PARTS; p++) {
       const at = Math.round(from + (p / PARTS) * length);
@@ -28,8 +28,7 @@ export function likenessApart(vectors: readonly Float32Array[], apart: number): 
   let [both, first, second] = [0, 0, 0];
   const size = vectors[0]?.length ?? 0;
   const mean = new Float64Array(size);
-  for (const v of vectors)
-    for (let k = 0; k < size; k++) mean[k] = (mean[k] as number) + (v[k] as number) / vectors.length;
+  for (const v of vectors) for (let k = 0; k < size; k++) mean[k] = mean[k]! + v[k]! / vectors.length;
   // Against the mean of each group alone: what is the same in every beat at the same place must still count.
   const level = Array.from(
     { length: GROUPS.length },
@@ -38,8 +37,8 @@ export function likenessApart(vectors: readonly Float32Array[], apart: number): 
   for (let i = 0; i + apart < vectors.length; i++) {
     const [a, b] = [vectors[i] as Float32Array, vectors[i + apart] as Float32Array];
     for (let k = 0; k < size; k++) {
-      const usual = level[k % GROUPS.length] as number;
-      const [x, y] = [(a[k] as number) - usual, (b[k] as number) - usual];
+      const usual = level[k % GROUPS.length]!;
+      const [x, y] = [a[k]! - usual, b[k]! - usual];
       both += x * y;
       first += x * x;
       second += y * y;

@@ -61,33 +61,33 @@ function follow(strength: Float32Array, path: TempoPath, tight: number): number[
     const usual = Math.log(period);
     let top = 0;
     for (let j = Math.max(0, Math.ceil(i - period * 1.3)); j <= i - period * 0.75; j++) {
-      const off = (logs[i - j] as number) - usual;
-      const value = (total[j] as number) - tight * off * off;
+      const off = logs[i - j]! - usual;
+      const value = total[j]! - tight * off * off;
       if (value > top) {
         top = value;
         before[i] = j;
       }
     }
-    total[i] = top + (strength[i] as number);
+    total[i] = top + strength[i]!;
   }
   // The chain ends where it is best within the last beat and a half.
   const last = n - 1;
   let end = last;
   for (let i = Math.max(0, Math.ceil(last - 1.5 * periodAt(path, last))); i < n; i++)
-    if ((total[i] as number) > (total[end] as number)) end = i;
+    if (total[i]! > total[end]!) end = i;
   const chain: number[] = [];
-  for (let i = end; i >= 0; i = before[i] as number) chain.push(i);
+  for (let i = end; i >= 0; i = before[i]!) chain.push(i);
   return chain.reverse();
 }
 
 /** A tempo path from found beats: the median interval around each second. */
 function smoothPath(beats: readonly number[], path: TempoPath): TempoPath {
   if (beats.length < 8) return path;
-  const gaps = beats.slice(1).map((b, i) => b - (beats[i] as number));
+  const gaps = beats.slice(1).map((b, i) => b - beats[i]!);
   let at = 0;
   return {
     periods: path.periods.map((period, second) => {
-      while (at < gaps.length - 1 && (beats[at] as number) < second * FRAMES_A_SECOND) at++;
+      while (at < gaps.length - 1 && beats[at]! < second * FRAMES_A_SECOND) at++;
       const near = gaps.slice(Math.max(0, at - 8), at + 8).sort((a, b) => a - b);
       // The mean of the middle half is finer than the median of whole frames.
       const middle = near.slice(Math.floor(near.length / 4), Math.ceil((near.length * 3) / 4));
@@ -140,7 +140,7 @@ function withinSound(pulse: Pulse, beats: readonly number[]): number[] {
     [0, -gap(0, 4), first - EARLY],
     [kept.length - 1, gap(kept.length - 5, kept.length - 1), last + EARLY],
   ] as const) {
-    for (let b = (kept[at === 0 ? 0 : kept.length - 1] as number) + step; step < 0 ? b >= end : b <= end; b += step) {
+    for (let b = kept[at === 0 ? 0 : kept.length - 1]! + step; step < 0 ? b >= end : b <= end; b += step) {
       if (step < 0) kept.unshift(b);
       else kept.push(b);
     }
@@ -180,8 +180,8 @@ function curveAt(points: readonly { readonly at: number; readonly weight: number
     const w = p.weight * (1 - (Math.abs(k) / (AROUND + 1)) ** 2);
     let power = w;
     for (let e = 0; e < 5; e++) {
-      s[e] = (s[e] as number) + power;
-      if (e < 3) t[e] = (t[e] as number) + power * (p.at - here);
+      s[e] = s[e]! + power;
+      if (e < 3) t[e] = t[e]! + power * (p.at - here);
       power *= k;
     }
   }

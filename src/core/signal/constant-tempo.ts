@@ -20,7 +20,7 @@ export function steadyGrid(
   if (beats.length < 16 || pulse.frames > LONGEST_FRAMES) return null;
   const gaps = beats
     .slice(1)
-    .map((b, i) => b - (beats[i] as number))
+    .map((b, i) => b - beats[i]!)
     .sort((a, b) => a - b);
   const middle = gaps.slice(Math.floor(gaps.length / 4), Math.ceil((gaps.length * 3) / 4));
   const period = middle.reduce((a, b) => a + b, 0) / middle.length;
@@ -30,7 +30,7 @@ export function steadyGrid(
     let sum = 0;
     for (let at = offset; at < strength.length - 1; at += p) {
       const low = Math.floor(at);
-      sum += (strength[low] as number) + ((strength[low + 1] as number) - (strength[low] as number)) * (at - low);
+      sum += strength[low]! + (strength[low + 1]! - strength[low]!) * (at - low);
     }
     return sum;
   };
@@ -69,7 +69,7 @@ export function steadyGrid(
     return Math.max(strength[i - 1] ?? 0, strength[i] ?? 0, strength[i + 1] ?? 0);
   };
   const total = (places: readonly number[]) => places.reduce((sum, at) => sum + near(at), 0);
-  const inside = grid.filter((at) => at >= (beats[0] as number) - 2 && at <= (beats.at(-1) as number) + 2);
+  const inside = grid.filter((at) => at >= beats[0]! - 2 && at <= beats.at(-1)! + 2);
   if (total(inside) >= ENOUGH * total(beats)) return grid;
   return isMetAround(inside, beats, near) ? grid : null;
 }
@@ -83,7 +83,7 @@ const MOST_MET = 0.6;
 function isMetAround(grid: readonly number[], beats: readonly number[], near: (at: number) => number): boolean {
   const met: boolean[] = [];
   for (let i = 0; i + STRETCH_BEATS <= beats.length; i += STRETCH_BEATS) {
-    const [from, to] = [beats[i] as number, beats[i + STRETCH_BEATS - 1] as number];
+    const [from, to] = [beats[i]!, beats[i + STRETCH_BEATS - 1]!];
     const free = beats.slice(i, i + STRETCH_BEATS).reduce((sum, at) => sum + near(at), 0);
     const own = grid.filter((at) => at >= from - 3 && at <= to + 3).reduce((sum, at) => sum + near(at), 0);
     met.push(own >= ENOUGH * free);

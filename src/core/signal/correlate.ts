@@ -27,7 +27,7 @@ export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = f
   const product = { re: new Float64Array(size), im: new Float64Array(size) };
   for (let k = 0; k < size; k++) {
     const m = (size - k) % size;
-    const [xr, xi, yr, yi] = [both.re[k] as number, both.im[k] as number, both.re[m] as number, both.im[m] as number];
+    const [xr, xi, yr, yi] = [both.re[k]!, both.im[k]!, both.re[m]!, both.im[m]!];
     const [ar, ai, br, bi] = [(xr + yr) / 2, (xi - yi) / 2, (xi + yi) / 2, (yr - xr) / 2];
     const [pr, pi] = [ar * br + ai * bi, ar * bi - ai * br];
     const scale = whiten ? 1 / Math.max(1e-12, Math.sqrt(Math.hypot(pr, pi))) : 1;
@@ -35,7 +35,7 @@ export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = f
     product.im[k] = pi * scale;
   }
   fourier.back(product.re, product.im);
-  const at = (lag: number) => product.re[(lag + size) % size] as number;
+  const at = (lag: number) => product.re[(lag + size) % size]!;
   let [best, top] = [0, -Infinity];
   for (let lag = -most; lag <= most; lag++) if (at(lag) > top) [best, top] = [lag, at(lag)];
   let next = 1e-12;
@@ -48,11 +48,11 @@ export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = f
 /** Copies a row less its mean; false where nothing is in it. */
 function fill(into: Float64Array, row: Float32Array): boolean {
   let mean = 0;
-  for (let i = 0; i < row.length; i++) mean += row[i] as number;
+  for (let i = 0; i < row.length; i++) mean += row[i]!;
   mean /= Math.max(1, row.length);
   let energy = 0;
   for (let i = 0; i < row.length; i++) {
-    const value = (row[i] as number) - mean;
+    const value = row[i]! - mean;
     into[i] = value;
     energy += value * value;
   }

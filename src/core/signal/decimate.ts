@@ -35,10 +35,10 @@ export function decimator(by: number): (samples: Float32Array) => Float32Array {
     let n = 0;
     let i = odd;
     for (; i + tail.length < line.length; i += by) {
-      let sum = middle * (line[i + reach] as number);
+      let sum = middle * line[i + reach]!;
       for (let p = 1; p < by; p++) {
         const row = rows[p - 1] as Float64Array;
-        for (let k = 0, at = i + p; k < taps; k++, at += by) sum += (row[k] as number) * (line[at] as number);
+        for (let k = 0, at = i + p; k < taps; k++, at += by) sum += row[k]! * line[at]!;
       }
       out[n++] = sum;
     }

@@ -17,24 +17,19 @@ const MOST_BEEPS_A_MINUTE = 14;
 export function beepsIn({ tone, toneHz, voice }: Features): Beep[] {
   const found: Beep[] = [];
   for (let f = 0; f < tone.length; f++) {
-    if ((tone[f] as number) < TONE_SHARE) continue;
+    if (tone[f]! < TONE_SHARE) continue;
     let to = f + 1;
-    while (
-      to < tone.length &&
-      (tone[to] as number) >= TONE_SHARE &&
-      Math.abs((toneHz[to] as number) - (toneHz[f] as number)) <= STEADY_HZ
-    )
-      to++;
+    while (to < tone.length && tone[to]! >= TONE_SHARE && Math.abs(toneHz[to]! - toneHz[f]!) <= STEADY_HZ) to++;
     const length = to - f;
     const before = mean(voice, f - 12, f - 2);
     const middle = f + Math.floor(length / 2);
     if (
       length >= SHORTEST_BEEP &&
       length <= LONGEST_BEEP &&
-      (voice[middle] as number) - before >= RISE_DB &&
+      voice[middle]! - before >= RISE_DB &&
       spread(toneHz, f + 1, to - 1) <= MACHINE_HZ
     )
-      found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle] as number) });
+      found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle]!) });
     f = to - 1;
   }
   const minutes = Math.max(1, (tone.length * FRAME_US) / 60e6);
@@ -45,8 +40,8 @@ export function beepsIn({ tone, toneHz, voice }: Features): Beep[] {
 function spread(values: ArrayLike<number>, from: number, to: number): number {
   let [low, high] = [Infinity, -Infinity];
   for (let f = from; f < to; f++) {
-    low = Math.min(low, values[f] as number);
-    high = Math.max(high, values[f] as number);
+    low = Math.min(low, values[f]!);
+    high = Math.max(high, values[f]!);
   }
   return high - low;
 }
@@ -63,17 +58,12 @@ const MOST_CLAPS_A_MINUTE = 6;
 export function clapsIn({ high, voice }: Features): Micros[] {
   const found: number[] = [];
   for (let f = 3; f < high.length - 18; f++) {
-    const now = high[f] as number;
-    if (
-      now - (high[f - 3] as number) < CLAP_RISE_DB ||
-      (high[f + 1] as number) > now + 3 ||
-      now - (high[f + 17] as number) < CLAP_FALL_DB
-    )
-      continue;
-    if ((voice[f] as number) - (voice[f - 3] as number) < CLAP_RISE_DB / 2) continue;
+    const now = high[f]!;
+    if (now - high[f - 3]! < CLAP_RISE_DB || high[f + 1]! > now + 3 || now - high[f + 17]! < CLAP_FALL_DB) continue;
+    if (voice[f]! - voice[f - 3]! < CLAP_RISE_DB / 2) continue;
     let alone = true;
     for (let n = Math.max(0, f - CLAP_ALONE); alone && n < Math.min(high.length, f + CLAP_ALONE); n++)
-      if (Math.abs(n - f) > 4 && (high[n] as number) > now - 6) alone = false;
+      if (Math.abs(n - f) > 4 && high[n]! > now - 6) alone = false;
     if (!alone) continue;
     found.push(f);
     f += 20;
@@ -118,6 +108,6 @@ function quantile(values: readonly number[], share: number): number {
 
 function mean(values: readonly number[], from: number, to: number): number {
   let [sum, n] = [0, 0];
-  for (let i = Math.max(0, from); i < Math.min(values.length, to); i++) [sum, n] = [sum + (values[i] as number), n + 1];
+  for (let i = Math.max(0, from); i < Math.min(values.length, to); i++) [sum, n] = [sum + values[i]!, n + 1];
   return n === 0 ? -90 : sum / n;
 }

@@ -19,26 +19,26 @@ export function fourierOf(n: number): Fourier {
   const sin = Float64Array.from({ length: n / 2 }, (_, k) => Math.sin((-2 * Math.PI * k) / n));
   const forward = (re: Float64Array, im: Float64Array): void => {
     for (let i = 0; i < n; i++) {
-      const j = reversed[i] as number;
+      const j = reversed[i]!;
       if (i >= j) continue;
-      const r = re[i] as number;
-      const m = im[i] as number;
-      re[i] = re[j] as number;
-      im[i] = im[j] as number;
+      const r = re[i]!;
+      const m = im[i]!;
+      re[i] = re[j]!;
+      im[i] = im[j]!;
       re[j] = r;
       im[j] = m;
     }
     // Plain variables and no pairs in these loops: they run a billion times in an hour of sound.
     // The first two stages turn by quarters only: no multiplication.
     for (let a = 0; a < n; a += 4) {
-      const r0 = re[a] as number;
-      const i0 = im[a] as number;
-      const r1 = re[a + 1] as number;
-      const i1 = im[a + 1] as number;
-      const r2 = re[a + 2] as number;
-      const i2 = im[a + 2] as number;
-      const r3 = re[a + 3] as number;
-      const i3 = im[a + 3] as number;
+      const r0 = re[a]!;
+      const i0 = im[a]!;
+      const r1 = re[a + 1]!;
+      const i1 = im[a + 1]!;
+      const r2 = re[a + 2]!;
+      const i2 = im[a + 2]!;
+      const r3 = re[a + 3]!;
+      const i3 = im[a + 3]!;
       const sr = r0 + r1;
       const si = i0 + i1;
       const dr = r0 - r1;
@@ -59,16 +59,16 @@ export function fourierOf(n: number): Fourier {
     for (let span = 4; span < n; span *= 2) {
       const step = n / (2 * span);
       for (let k = 0; k < span; k++) {
-        const wr = cos[k * step] as number;
-        const wi = sin[k * step] as number;
+        const wr = cos[k * step]!;
+        const wi = sin[k * step]!;
         for (let a = k; a < n; a += 2 * span) {
           const b = a + span;
-          const br = re[b] as number;
-          const bi = im[b] as number;
+          const br = re[b]!;
+          const bi = im[b]!;
           const tr = br * wr - bi * wi;
           const ti = br * wi + bi * wr;
-          const ar = re[a] as number;
-          const ai = im[a] as number;
+          const ar = re[a]!;
+          const ai = im[a]!;
           re[b] = ar - tr;
           im[b] = ai - ti;
           re[a] = ar + tr;
@@ -83,8 +83,8 @@ export function fourierOf(n: number): Fourier {
       // The inverse is the transform with its parts exchanged.
       forward(im, re);
       for (let i = 0; i < n; i++) {
-        re[i] = (re[i] as number) / n;
-        im[i] = (im[i] as number) / n;
+        re[i] = re[i]! / n;
+        im[i] = im[i]! / n;
       }
     },
   };
@@ -115,20 +115,20 @@ export function spectrumOf(size: number): Spectrum {
     bins: half + 1,
     power(frame, out) {
       for (let i = 0; i < half; i++) {
-        re[i] = (frame[2 * i] as number) * (hann[2 * i] as number);
-        im[i] = (frame[2 * i + 1] as number) * (hann[2 * i + 1] as number);
+        re[i] = frame[2 * i]! * hann[2 * i]!;
+        im[i] = frame[2 * i + 1]! * hann[2 * i + 1]!;
       }
       fourier.forward(re, im);
       // The even and the odd samples' transforms are taken apart and put together again.
       for (let k = 0; k <= half; k++) {
         const p = k & (half - 1);
         const q = (half - k) & (half - 1);
-        const evenR = ((re[p] as number) + (re[q] as number)) / 2;
-        const evenI = ((im[p] as number) - (im[q] as number)) / 2;
-        const oddR = ((im[p] as number) + (im[q] as number)) / 2;
-        const oddI = ((re[q] as number) - (re[p] as number)) / 2;
-        const wr = k === half ? -1 : (cos[k] as number);
-        const wi = k === half ? 0 : (sin[k] as number);
+        const evenR = (re[p]! + re[q]!) / 2;
+        const evenI = (im[p]! - im[q]!) / 2;
+        const oddR = (im[p]! + im[q]!) / 2;
+        const oddI = (re[q]! - re[p]!) / 2;
+        const wr = k === half ? -1 : cos[k]!;
+        const wi = k === half ? 0 : sin[k]!;
         const r = evenR + wr * oddR - wi * oddI;
         const i = evenI + wr * oddI + wi * oddR;
         out[k] = r * r + i * i;

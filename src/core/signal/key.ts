@@ -23,7 +23,7 @@ export function keyOf(onsets: Onsets, fromFrame = 0, toFrame = onsets.frames): K
   const sum = new Float64Array(12);
   for (let s = from; s < to; s++) {
     if ((onsets.level[s] ?? 0) < HEARD_SHARE * loudest) continue;
-    for (let c = 0; c < 12; c++) sum[c] = (sum[c] as number) + (onsets.chroma[s * 12 + c] ?? 0);
+    for (let c = 0; c < 12; c++) sum[c] = sum[c]! + (onsets.chroma[s * 12 + c] ?? 0);
   }
   return keyOfPitches(sum);
 }
@@ -35,7 +35,7 @@ export function keyOfPitches(pitches: ArrayLike<number>): Key | null {
       tonic,
       minor: m === 1,
       fit: correlation(
-        Array.from({ length: 12 }, (__, c) => pitches[(tonic + c) % 12] as number),
+        Array.from({ length: 12 }, (__, c) => pitches[(tonic + c) % 12]!),
         profile,
       ),
     })),
@@ -56,7 +56,7 @@ function correlation(a: readonly number[], b: readonly number[]): number {
   const [ma, mb] = [mean(a), mean(b)];
   let [both, aa, bb] = [0, 0, 0];
   for (let i = 0; i < a.length; i++) {
-    const [x, y] = [(a[i] as number) - ma, (b[i] as number) - mb];
+    const [x, y] = [a[i]! - ma, b[i]! - mb];
     both += x * y;
     aa += x * x;
     bb += y * y;

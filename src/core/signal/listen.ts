@@ -52,8 +52,8 @@ function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array
   const count = mono.length;
   if (channels === 2) {
     for (let i = 0, at = 0; i < count; i++, at += 2) {
-      const l = interleaved[at] as number;
-      const r = interleaved[at + 1] as number;
+      const l = interleaved[at]!;
+      const r = interleaved[at + 1]!;
       mono[i] = (l + r) * 0.5;
       sizes[i] = Math.max(Math.abs(l), Math.abs(r));
     }
@@ -63,7 +63,7 @@ function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array
     let sum = 0;
     let most = 0;
     for (let c = 0; c < channels; c++) {
-      const x = interleaved[at++] as number;
+      const x = interleaved[at++]!;
       sum += x;
       most = Math.max(most, Math.abs(x));
     }
@@ -94,7 +94,7 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
       let from = -1;
       let to = -1;
       for (let i = 0; i < count; i++) {
-        const here = sizes[i] as number;
+        const here = sizes[i]!;
         if (here > SILENT) {
           if (from < 0) from = i;
           to = i;
@@ -166,8 +166,8 @@ function sectionsOf(onsets: Onsets, beats: readonly number[], map: TempoMap): Tr
   const starts = phraseStarts(map);
   const edges = [...new Set([0, ...starts, beats.length])].sort((a, b) => a - b);
   const raw = edges.slice(0, -1).map((fromBeat, i) => {
-    const toBeat = edges[i + 1] as number;
-    const [from, to] = [beats[fromBeat] as number, beats[Math.min(toBeat, beats.length - 1)] as number];
+    const toBeat = edges[i + 1]!;
+    const [from, to] = [beats[fromBeat]!, beats[Math.min(toBeat, beats.length - 1)]!];
     let attacks = 0;
     for (let f = Math.floor(from); f < to; f++) attacks += (onsets.attacks.low[f] ?? 0) + (onsets.attacks.high[f] ?? 0);
     return { fromBeat, toBeat, value: Math.sqrt(levelBetween(onsets, from, to) * (attacks / Math.max(1, to - from))) };

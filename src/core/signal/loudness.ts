@@ -65,7 +65,7 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
         filled += to - from;
         from = to;
         if (filled === STEP) {
-          energies.push(sums.reduce((all, sum, c) => all + (weights[c] as number) * (sum / STEP), 0));
+          energies.push(sums.reduce((all, sum, c) => all + weights[c]! * (sum / STEP), 0));
           sums.fill(0);
           filled = 0;
         }
@@ -109,18 +109,18 @@ function filterTwo(
 ): void {
   const s = left * 4;
   const r = right * 4;
-  let p1 = state[s] as number;
-  let p2 = state[s + 1] as number;
-  let q1 = state[s + 2] as number;
-  let q2 = state[s + 3] as number;
-  let u1 = state[r] as number;
-  let u2 = state[r + 1] as number;
-  let v1 = state[r + 2] as number;
-  let v2 = state[r + 3] as number;
+  let p1 = state[s]!;
+  let p2 = state[s + 1]!;
+  let q1 = state[s + 2]!;
+  let q2 = state[s + 3]!;
+  let u1 = state[r]!;
+  let u2 = state[r + 1]!;
+  let v1 = state[r + 2]!;
+  let v2 = state[r + 3]!;
   let [sum, other] = [0, 0];
   for (let i = from * channels, end = to * channels; i < end; i += channels) {
-    const p0 = (x[i + left] as number) - A1 * p1 - A2 * p2;
-    const u0 = (x[i + right] as number) - A1 * u1 - A2 * u2;
+    const p0 = x[i + left]! - A1 * p1 - A2 * p2;
+    const u0 = x[i + right]! - A1 * u1 - A2 * u2;
     const q0 = B0 * p0 + B1 * p1 + B2 * p2 - C1 * q1 - C2 * q2;
     const v0 = B0 * u0 + B1 * u1 + B2 * u2 - C1 * v1 - C2 * v2;
     const y = q0 - 2 * q1 + q2;
@@ -136,8 +136,8 @@ function filterTwo(
     sum += y * y;
     other += z * z;
   }
-  sums[left] = (sums[left] as number) + sum;
-  if (right !== left) sums[right] = (sums[right] as number) + other;
+  sums[left] = sums[left]! + sum;
+  if (right !== left) sums[right] = sums[right]! + other;
   state.set([p1, p2, q1, q2].map(alive), s);
   state.set([u1, u2, v1, v2].map(alive), r);
 }
@@ -161,7 +161,7 @@ function blocks(energies: readonly number[], steps: number): number[] {
   for (let i = 0; i + steps <= energies.length; i++) {
     // Summed anew each time: a running sum would carry the rounding of loud parts into silent ones.
     let sum = 0;
-    for (let k = 0; k < steps; k++) sum += energies[i + k] as number;
+    for (let k = 0; k < steps; k++) sum += energies[i + k]!;
     out.push(sum / steps);
   }
   return out;

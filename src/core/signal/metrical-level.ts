@@ -19,7 +19,7 @@ const whole = (p: Profile): number => GROUPS.reduce((sum, g) => sum + BEAT_WEIGH
 
 /** Beats moved on by a share of the time to the next; the last is left out. */
 export function shifted(beats: readonly number[], share: number): number[] {
-  return beats.slice(1).map((b, i) => (beats[i] as number) + share * (b - (beats[i] as number)));
+  return beats.slice(1).map((b, i) => beats[i]! + share * (b - beats[i]!));
 }
 
 /**
@@ -87,11 +87,11 @@ export function levelOf(pulse: Pulse, beats: readonly number[]): { readonly scor
 
 const meanOfAll = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 const bpmOf = (beats: readonly number[]): number =>
-  (60 * FRAMES_A_SECOND * (beats.length - 1)) / ((beats.at(-1) as number) - (beats[0] as number));
+  (60 * FRAMES_A_SECOND * (beats.length - 1)) / (beats.at(-1)! - beats[0]!);
 
 function meanOf(values: Float32Array): number {
   let sum = 0;
-  for (let i = 0; i < values.length; i++) sum += values[i] as number;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
   return sum / Math.max(1, values.length);
 }
 

@@ -31,7 +31,7 @@ export function pulseOf(onsets: Onsets): Pulse {
   const sum = new Float32Array(frames);
   for (const g of GROUPS) {
     const values = groups[g];
-    for (let i = 0; i < frames; i++) sum[i] = (sum[i] as number) + BEAT_WEIGHT[g] * (values[i] as number);
+    for (let i = 0; i < frames; i++) sum[i] = sum[i]! + BEAT_WEIGHT[g] * values[i]!;
   }
   return { frames, groups, all: smoothed(sum) };
 }
@@ -46,20 +46,17 @@ function evened(attacks: Float32Array): Float32Array {
   const n = attacks.length;
   const [squares, sums] = [new Float64Array(n + 1), new Float64Array(n + 1)];
   for (let i = 0; i < n; i++) {
-    const value = attacks[i] as number;
-    squares[i + 1] = (squares[i] as number) + value * value;
-    sums[i + 1] = (sums[i] as number) + value;
+    const value = attacks[i]!;
+    squares[i + 1] = squares[i]! + value * value;
+    sums[i + 1] = sums[i]! + value;
   }
-  const whole = Math.sqrt((squares[n] as number) / Math.max(1, n));
+  const whole = Math.sqrt(squares[n]! / Math.max(1, n));
   const out = new Float32Array(n);
   for (let i = 0; i < n; i++) {
     const [from, to] = [Math.max(0, i - USUAL_FRAMES), Math.min(n, i + USUAL_FRAMES)];
-    const mean = ((sums[to] as number) - (sums[from] as number)) / (to - from);
-    const usual = Math.sqrt(((squares[to] as number) - (squares[from] as number)) / (to - from));
-    out[i] = Math.min(
-      MOST,
-      Math.max(0, (attacks[i] as number) - mean) / Math.max(LEAST_ATTACK, usual, whole * FLOOR_SHARE),
-    );
+    const mean = (sums[to]! - sums[from]!) / (to - from);
+    const usual = Math.sqrt((squares[to]! - squares[from]!) / (to - from));
+    out[i] = Math.min(MOST, Math.max(0, attacks[i]! - mean) / Math.max(LEAST_ATTACK, usual, whole * FLOOR_SHARE));
   }
   return out;
 }
@@ -67,7 +64,7 @@ function evened(attacks: Float32Array): Float32Array {
 function smoothed(values: Float32Array): Float32Array {
   return values.map((_, i) => {
     let sum = 0;
-    for (let k = -2; k <= 2; k++) sum += (SMOOTH[k + 2] as number) * (values[i + k] ?? 0);
+    for (let k = -2; k <= 2; k++) sum += SMOOTH[k + 2]! * (values[i + k] ?? 0);
     return sum;
   });
 }

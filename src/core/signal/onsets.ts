@@ -64,40 +64,40 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
     const before = past[(frames + 1) % past.length] as Float32Array;
     sums.fill(0);
     for (let b = 0; b < count; b++) {
-      const from = bands.from[b] as number;
-      const first = bands.first[b] as number;
-      const length = (bands.first[b + 1] as number) - first;
+      const from = bands.from[b]!;
+      const first = bands.first[b]!;
+      const length = bands.first[b + 1]! - first;
       let energy = 0;
-      for (let k = 0; k < length; k++) energy += (bands.weights[first + k] as number) * (power[from + k] as number);
+      for (let k = 0; k < length; k++) energy += bands.weights[first + k]! * power[from + k]!;
       // The fourth root of the energy is the square root of the magnitude.
       const value = Math.sqrt(Math.sqrt(energy));
       now[b] = value;
       // The strongest of the neighbours a moment ago: a gliding tone is no attack.
-      let then = before[b] as number;
-      if (b > 0 && (before[b - 1] as number) > then) then = before[b - 1] as number;
-      if (b + 1 < count && (before[b + 1] as number) > then) then = before[b + 1] as number;
-      if (value > then) sums[bands.group[b] as number] = (sums[bands.group[b] as number] as number) + value - then;
+      let then = before[b]!;
+      if (b > 0 && before[b - 1]! > then) then = before[b - 1]!;
+      if (b + 1 < count && before[b + 1]! > then) then = before[b + 1]!;
+      if (value > then) sums[bands.group[b]!] = sums[bands.group[b]!]! + value - then;
     }
-    for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g] as Group].push(frames < LAG ? 0 : (sums[g] as number));
+    for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g] as Group].push(frames < LAG ? 0 : sums[g]!);
     let [all, low] = [0, 0];
     for (let k = 1; k < power.length; k++) {
-      all += power[k] as number;
-      if (k <= 6) low += power[k] as number;
+      all += power[k]!;
+      if (k <= 6) low += power[k]!;
     }
-    slow[12] = (slow[12] as number) + all;
-    slow[13] = (slow[13] as number) + low;
+    slow[12] = slow[12]! + all;
+    slow[13] = slow[13]! + low;
     if (frames % SLOW_FRAMES === SLOW_FRAMES - 1) {
       long.power(heard, longPower);
       for (let k = classes.from; k < classes.to; k++) {
-        const p = longPower[k] as number;
+        const p = longPower[k]!;
         // A pitch is where its neighbours are less: what leaks from it is none.
-        if (p <= (longPower[k - 1] as number) || p < (longPower[k + 1] as number)) continue;
-        const c = classes.of[k] as number;
-        slow[c] = (slow[c] as number) + Math.sqrt(p);
+        if (p <= longPower[k - 1]! || p < longPower[k + 1]!) continue;
+        const c = classes.of[k]!;
+        slow[c] = slow[c]! + Math.sqrt(p);
       }
       let sum = 0;
-      for (let c = 0; c < 12; c++) sum += slow[c] as number;
-      for (let c = 0; c < 12; c++) chroma.push(sum > 1e-3 ? (slow[c] as number) / sum : 0);
+      for (let c = 0; c < 12; c++) sum += slow[c]!;
+      for (let c = 0; c < 12; c++) chroma.push(sum > 1e-3 ? slow[c]! / sum : 0);
       // Parseval, with the window's mean power of 3/8.
       const scale = 2 / (SLOW_FRAMES * FRAME * FRAME * 0.375);
       level.push(Math.sqrt(slow[12] * scale));
@@ -165,9 +165,9 @@ function melBands(bins: number): Bands {
   }
   const first = new Int32Array(bands.length + 1);
   bands.forEach((band, b) => {
-    first[b + 1] = (first[b] as number) + band.weights.length;
+    first[b + 1] = first[b]! + band.weights.length;
   });
-  const weights = new Float32Array(first[bands.length] as number);
+  const weights = new Float32Array(first[bands.length]!);
   bands.forEach((band, b) => weights.set(band.weights, first[b]));
   return { from: Int32Array.from(bands, (b) => b.from), first, weights, group: Uint8Array.from(bands, (b) => b.group) };
 }

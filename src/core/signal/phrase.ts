@@ -14,19 +14,19 @@ export function phraseOf(onsets: Onsets, pulse: Pulse, beats: readonly number[],
     const vector = new Float64Array(vectors[0]?.length ?? 0);
     for (let b = beat; b < beat + map.metre; b++)
       vectors[b]?.forEach((v, k) => {
-        vector[k] = (vector[k] as number) + v / map.metre;
+        vector[k] = vector[k]! + v / map.metre;
       });
     bars.push({
       beat,
       vector,
-      level: levelBetween(onsets, beats[beat] as number, beats[beat + map.metre] ?? (beats.at(-1) as number)),
+      level: levelBetween(onsets, beats[beat]!, beats[beat + map.metre] ?? beats.at(-1)!),
     });
   }
   const change = (i: number): number => {
     const [a, b] = [bars[i - 1], bars[i]];
     if (a === undefined || b === undefined) return 0;
     let sum = 0;
-    for (let k = 0; k < a.vector.length; k++) sum += Math.abs((a.vector[k] as number) - (b.vector[k] as number));
+    for (let k = 0; k < a.vector.length; k++) sum += Math.abs(a.vector[k]! - b.vector[k]!);
     return sum / Math.max(1, a.vector.length) + Math.abs(Math.log((a.level + 1e-4) / (b.level + 1e-4)));
   };
   const scores = Array.from({ length: 8 }, (_, phase) => {

@@ -53,7 +53,7 @@ describe('music in the room', () => {
       [90, second],
     ] as const)
       for (let i = 0; i < samples.length; i++)
-        sound[from * ONSET_RATE_HZ + i] = (sound[from * ONSET_RATE_HZ + i] as number) + 0.5 * (samples[i] as number);
+        sound[from * ONSET_RATE_HZ + i] = sound[from * ONSET_RATE_HZ + i]! + 0.5 * samples[i]!;
     const music = heard(sound);
     expect(music.map((m) => Math.round(meanMilliBpm(m.map) / 1000))).toEqual([124, 96]);
     for (const [m, from, { beats }] of [
@@ -125,7 +125,7 @@ describe('sound at a lower rate', () => {
     const low = lowered(by, tone(1_000, 48_000, 9_600), 9_600);
     expect(low).toHaveLength(9_600 / by);
     const wanted = tone(1_000, rate, 9_600 / by);
-    for (let i = 50; i < low.length - 50; i++) expect(low[i]).toBeCloseTo(wanted[i] as number, 2);
+    for (let i = 50; i < low.length - 50; i++) expect(low[i]).toBeCloseTo(wanted[i]!, 2);
     const high = lowered(by, tone(rate * 0.75, 48_000, 9_600), 9_600).slice(50, -50);
     expect(Math.max(...high.map(Math.abs))).toBeLessThan(0.01);
   });

@@ -80,7 +80,7 @@ function piecesOf(scores: readonly Float64Array[], from: number, to: number): (r
 /** The tempo that fits seconds best, as an index. */
 function tempoOf(scores: readonly Float64Array[], from: number, to: number): number {
   const sum = new Float64Array(scores[from]?.length ?? 0);
-  for (let s = from; s < to; s++) scores[s]?.forEach((v, k) => void (sum[k] = (sum[k] as number) + v));
+  for (let s = from; s < to; s++) scores[s]?.forEach((v, k) => void (sum[k] = sum[k]! + v));
   return sum.indexOf(most(sum));
 }
 
@@ -142,11 +142,11 @@ function inARow(pieces: readonly RoomMusic[]): RoomMusic[] {
 
 /** Beats without a gap that is no beat. */
 function inStep(beats: readonly number[]): number[][] {
-  const gaps = beats.slice(1).map((b, i) => b - (beats[i] as number));
+  const gaps = beats.slice(1).map((b, i) => b - beats[i]!);
   const usual = median(gaps);
   const runs: number[][] = [[]];
   for (const [i, beat] of beats.entries()) {
-    if (i > 0 && Math.abs((gaps[i - 1] as number) / usual - 1) > OUT_OF_STEP) runs.push([]);
+    if (i > 0 && Math.abs(gaps[i - 1]! / usual - 1) > OUT_OF_STEP) runs.push([]);
     runs.at(-1)?.push(beat);
   }
   return runs.filter((run) => run.length >= FEWEST_BEATS);

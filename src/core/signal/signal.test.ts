@@ -42,8 +42,7 @@ describe('the spectrum', () => {
       complex,
       Array.from(frame, (v, i) => v * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))),
     );
-    for (let k = 0; k <= size / 2; k++)
-      expect(out[k]).toBeCloseTo((complex[2 * k] as number) ** 2 + (complex[2 * k + 1] as number) ** 2, 3);
+    for (let k = 0; k <= size / 2; k++) expect(out[k]).toBeCloseTo(complex[2 * k]! ** 2 + complex[2 * k + 1]! ** 2, 3);
   });
   it('refuses a size that is no power of two', () => expect(() => spectrumOf(1000)).toThrow(/500/));
 });

@@ -36,8 +36,8 @@ const LEAST_FIT = 0.085;
 export function periodAt(path: TempoPath, frame: number): number {
   const at = Math.max(0, Math.min(path.periods.length - 1, frame / HOP));
   const low = Math.floor(at);
-  const a = path.periods[low] as number;
-  const b = path.periods[Math.min(low + 1, path.periods.length - 1)] as number;
+  const a = path.periods[low]!;
+  const b = path.periods[Math.min(low + 1, path.periods.length - 1)]!;
   return a + (b - a) * (at - low);
 }
 
@@ -51,7 +51,7 @@ const LAGS = BPMS.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
  * is nothing to hear.
  */
 export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
-  const longest = Math.ceil((LAGS[0] as number) * COMB.length) + 3;
+  const longest = Math.ceil(LAGS[0]! * COMB.length) + 3;
   return Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w) => {
     const from = Math.max(0, Math.min(pulse.length - WINDOW, w * HOP - WINDOW / 2));
     const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
@@ -82,16 +82,16 @@ export function tempoPath(pulse: Float32Array): TempoPath | null {
 function likeness(pulse: Float32Array, from: number, to: number, longest: number): Float64Array | null {
   const length = to - from;
   let mean = 0;
-  for (let i = from; i < to; i++) mean += pulse[i] as number;
+  for (let i = from; i < to; i++) mean += pulse[i]!;
   mean /= Math.max(1, length);
-  const x = Float64Array.from({ length }, (_, i) => (pulse[from + i] as number) - mean);
+  const x = Float64Array.from({ length }, (_, i) => pulse[from + i]! - mean);
   let energy = 0;
-  for (let i = 0; i < length; i++) energy += (x[i] as number) * (x[i] as number);
+  for (let i = 0; i < length; i++) energy += x[i]! * x[i]!;
   if (energy < 1e-6) return null;
   const out = new Float64Array(longest);
   for (let lag = 0; lag < Math.min(longest, length); lag++) {
     let sum = 0;
-    for (let i = lag; i < length; i++) sum += (x[i] as number) * (x[i - lag] as number);
+    for (let i = lag; i < length; i++) sum += x[i]! * x[i - lag]!;
     out[lag] = sum / energy;
   }
   return out;
@@ -115,7 +115,7 @@ const FIT_WEIGHT = 3;
 function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64Array {
   const count = bpms.length;
   const prior = bpms.map((bpm) => USUAL_WEIGHT * usualness(bpm));
-  let best = Float64Array.from(prior, (p, s) => p + FIT_WEIGHT * ((scores[0] as Float64Array)[s] as number));
+  let best = Float64Array.from(prior, (p, s) => p + FIT_WEIGHT * (scores[0] as Float64Array)[s]!);
   const came: Int16Array[] = [];
   for (let w = 1; w < scores.length; w++) {
     const score = scores[w] as Float64Array;
@@ -130,7 +130,7 @@ function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64
           from[s] = s + d;
         }
       }
-      next[s] = top + (prior[s] as number) + FIT_WEIGHT * (score[s] as number);
+      next[s] = top + prior[s]! + FIT_WEIGHT * score[s]!;
     }
     came.push(from);
     best = next;
@@ -139,14 +139,14 @@ function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64
   const way = new Float64Array(scores.length);
   for (let w = scores.length - 1; w >= 0; w--) {
     way[w] = finer(scores[w] as Float64Array, at);
-    if (w > 0) at = (came[w - 1] as Int16Array)[at] as number;
+    if (w > 0) at = (came[w - 1] as Int16Array)[at]!;
   }
   return way;
 }
 
 /** The top of a parabola through a score and its neighbours, in steps. */
 function finer(score: Float64Array, s: number): number {
-  const [a, b, c] = [score[s - 1] ?? 0, score[s] as number, score[s + 1] ?? 0];
+  const [a, b, c] = [score[s - 1] ?? 0, score[s]!, score[s + 1] ?? 0];
   const bend = a - 2 * b + c;
   return bend >= -1e-9 ? s : s + Math.max(-0.5, Math.min(0.5, (a - c) / (2 * bend)));
 }

@@ -39,14 +39,14 @@ const CLIPPED_RUN = 3;
 function scan(line: Float32Array, to: number, start: number): number {
   let best = start;
   for (let i = REACH - 1; i < to; i++) {
-    const a = line[i] as number;
-    const b = line[i + 1] as number;
+    const a = line[i]!;
+    const b = line[i + 1]!;
     const limit = NEAR * best;
     if (a < limit && a > -limit && b < limit && b > -limit) continue;
     for (let p = 0; p < PHASES.length; p++) {
       const taps = PHASES[p] as Float64Array;
       let sum = 0;
-      for (let k = 0; k < 2 * REACH; k++) sum += (taps[k] as number) * (line[i - REACH + 1 + k] as number);
+      for (let k = 0; k < 2 * REACH; k++) sum += taps[k]! * line[i - REACH + 1 + k]!;
       if (sum < 0) sum = -sum;
       if (sum > best) best = sum;
     }
@@ -66,10 +66,10 @@ export function peakMeter(channels: number): { push(interleaved: Float32Array): 
     for (let c = 0; c < channels; c++) {
       const line = row(2 * REACH + frames);
       line.set(ends[c] as Float32Array);
-      let run = full[c] as number;
+      let run = full[c]!;
       let top = most;
       for (let i = 0, at = c; i < frames; i++, at += channels) {
-        const x = interleaved[at] as number;
+        const x = interleaved[at]!;
         line[2 * REACH + i] = x;
         const size = x < 0 ? -x : x;
         if (size > top) top = size;

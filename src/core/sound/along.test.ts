@@ -58,9 +58,9 @@ describe('the sound along a film', () => {
   });
   it('is levelled as the file is, each segment by one gain', () => {
     const { voice } = soundAlong(sources({ voice: { ...VOICE_AS_RECORDED, level: true } }));
-    const gains = voice.map((v, i) => v - (soundAlong(sources()).recorded[i] as number));
+    const gains = voice.map((v, i) => v - soundAlong(sources()).recorded[i]!);
     // From 12 LU apart to 3: nobody is brought up by more than 9 dB.
-    expect((voice[30] as number) - (voice[130] as number)).toBeCloseTo(3, 1);
+    expect(voice[30]! - voice[130]!).toBeCloseTo(3, 1);
     // Constant within each, but for half a second where they meet.
     expect(new Set(gains.slice(0, 97).map((g) => g.toFixed(6))).size).toBe(1);
     expect(new Set(gains.slice(103).map((g) => g.toFixed(6))).size).toBe(1);
@@ -135,9 +135,9 @@ describe('levels of a take', () => {
     const lufs = [-60, -23.2, -14, 0];
     const kept = lufs.map((v) => {
       const energies = new Float32Array(8).fill(10 ** ((v + 0.691) / 10));
-      return loudnessFrom({ halfLu: halfLuOf(energies) }).values.at(-1) as number;
+      return loudnessFrom({ halfLu: halfLuOf(energies) }).values.at(-1)!;
     });
-    kept.forEach((v, i) => expect(Math.abs(v - (lufs[i] as number))).toBeLessThanOrEqual(0.251));
+    kept.forEach((v, i) => expect(Math.abs(v - lufs[i]!)).toBeLessThanOrEqual(0.251));
     expect(loudnessFrom({ halfLu: halfLuOf(new Float32Array(9)) }).values).toEqual(Array(9).fill(-Infinity));
   });
   const tone = (top: number, channels = 1) =>

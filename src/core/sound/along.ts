@@ -63,7 +63,7 @@ export function soundAlong(of: SoundSources): SoundAlong {
       ? -Infinity
       : (musicAt(of.laid, at, of.levels, of.energyOf, gainAt(duck, at)) ?? -Infinity);
   });
-  const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** (((music[i] as number) + 0.691) / 10));
+  const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** ((music[i]! + 0.691) / 10));
   const heard: Loudness = { everyUs: EVERY_US, values: voice };
   return {
     everyUs: EVERY_US,
@@ -122,9 +122,9 @@ function roomTone(voice: readonly number[], from: number, to: number, speech: re
   for (let i = Math.max(0, Math.ceil(from / EVERY_US)); i * EVERY_US < to && i < voice.length; i++) {
     // Momentary loudness looks back over 0.4 s.
     const [a, b] = [i * EVERY_US - 3e5, (i + 1) * EVERY_US];
-    if ((voice[i] as number) > -90 && !speech.some((s) => s.start < b && a < s.end)) quiet.push(voice[i] as number);
+    if (voice[i]! > -90 && !speech.some((s) => s.start < b && a < s.end)) quiet.push(voice[i]!);
   }
-  return quiet.length < FEWEST ? null : (quiet.sort((a, b) => a - b)[Math.floor(quiet.length * ROOM_SHARE)] as number);
+  return quiet.length < FEWEST ? null : quiet.sort((a, b) => a - b)[Math.floor(quiet.length * ROOM_SHARE)]!;
 }
 
 /** The middle, the softest and the loudest of sentences; null: none can be told. */
@@ -133,12 +133,10 @@ export function rangeOf(sentences: readonly HeardSentence[]): {
   readonly softest: HeardSentence;
   readonly loudest: HeardSentence;
 } | null {
-  const known = sentences
-    .filter((s) => s.lufs !== null && s.end - s.start >= 5e5)
-    .sort((a, b) => (a.lufs as number) - (b.lufs as number));
+  const known = sentences.filter((s) => s.lufs !== null && s.end - s.start >= 5e5).sort((a, b) => a.lufs! - b.lufs!);
   const [softest, middle, loudest] = [known[0], known[known.length >> 1], known.at(-1)];
   if (softest === undefined || middle === undefined || loudest === undefined) return null;
-  return { middle: middle.lufs as number, softest, loudest };
+  return { middle: middle.lufs!, softest, loudest };
 }
 
 /** Where a clipped place of a recording is heard in the programme. */

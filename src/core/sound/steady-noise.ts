@@ -32,7 +32,7 @@ const FOURIER: Fourier = fourierOf(FRAME);
 function bandPower(re: Float64Array, im: Float64Array, out: Float64Array): void {
   for (let k = 0; k < BINS; k++) {
     const m = (FRAME - k) & (FRAME - 1);
-    const [a, b, c, d] = [re[k] as number, im[k] as number, re[m] as number, im[m] as number];
+    const [a, b, c, d] = [re[k]!, im[k]!, re[m]!, im[m]!];
     out[k] = (a * a + b * b + c * c + d * d) / 2;
   }
 }
@@ -48,10 +48,10 @@ export class NoiseGauge {
   hear(left: Float32Array, right: Float32Array, at: number): void {
     let any = 0;
     for (let i = 0; i < FRAME; i++) {
-      const w = WINDOW[i] as number;
-      this.re[i] = (left[at + i] as number) * w;
-      this.im[i] = (right[at + i] as number) * w;
-      any += Math.abs(this.re[i] as number) + Math.abs(this.im[i] as number);
+      const w = WINDOW[i]!;
+      this.re[i] = left[at + i]! * w;
+      this.im[i] = right[at + i]! * w;
+      any += Math.abs(this.re[i]!) + Math.abs(this.im[i]!);
     }
     if (any === 0) return;
     FOURIER.forward(this.re, this.im);
@@ -66,8 +66,8 @@ export class NoiseGauge {
     const place = Math.floor(frames.length * QUANTILE);
     const column = new Float32Array(frames.length);
     return Float64Array.from({ length: BINS }, (_, k) => {
-      for (const [f, frame] of frames.entries()) column[f] = frame[k] as number;
-      return (column.sort()[place] as number) / QUANTILE_OF_MEAN;
+      for (const [f, frame] of frames.entries()) column[f] = frame[k]!;
+      return column.sort()[place]! / QUANTILE_OF_MEAN;
     });
   }
 }
@@ -103,10 +103,10 @@ export class NoiseFilter {
     const [lastLeft, lastRight] = this.last;
     const [tailLeft, tailRight] = this.tail;
     for (let i = 0; i < HOP; i++) {
-      const [w, v] = [WINDOW[i] as number, WINDOW[HOP + i] as number];
-      const [l, r] = [left[at + i] as number, right[at + i] as number];
-      re[i] = (lastLeft[i] as number) * w;
-      im[i] = (lastRight[i] as number) * w;
+      const [w, v] = [WINDOW[i]!, WINDOW[HOP + i]!];
+      const [l, r] = [left[at + i]!, right[at + i]!];
+      re[i] = lastLeft[i]! * w;
+      im[i] = lastRight[i]! * w;
       re[HOP + i] = l * v;
       im[HOP + i] = r * v;
       lastLeft[i] = l;
@@ -115,21 +115,21 @@ export class NoiseFilter {
     FOURIER.forward(re, im);
     this.weigh();
     for (let k = 0; k < BINS; k++) {
-      const g = this.gain[k] as number;
-      re[k] = (re[k] as number) * g;
-      im[k] = (im[k] as number) * g;
+      const g = this.gain[k]!;
+      re[k] = re[k]! * g;
+      im[k] = im[k]! * g;
       const m = FRAME - k;
       if (k === 0 || m === k) continue;
-      re[m] = (re[m] as number) * g;
-      im[m] = (im[m] as number) * g;
+      re[m] = re[m]! * g;
+      im[m] = im[m]! * g;
     }
     FOURIER.back(re, im);
     for (let i = 0; i < HOP; i++) {
-      const [w, v] = [WINDOW[i] as number, WINDOW[HOP + i] as number];
-      left[at + i] = (tailLeft[i] as number) + (re[i] as number) * w;
-      right[at + i] = (tailRight[i] as number) + (im[i] as number) * w;
-      tailLeft[i] = (re[HOP + i] as number) * v;
-      tailRight[i] = (im[HOP + i] as number) * v;
+      const [w, v] = [WINDOW[i]!, WINDOW[HOP + i]!];
+      left[at + i] = tailLeft[i]! + re[i]! * w;
+      right[at + i] = tailRight[i]! + im[i]! * w;
+      tailLeft[i] = re[HOP + i]! * v;
+      tailRight[i] = im[HOP + i]! * v;
     }
   }
 
@@ -137,8 +137,8 @@ export class NoiseFilter {
   private weigh(): void {
     bandPower(this.re, this.im, this.power);
     for (let k = 0; k < BINS; k++) {
-      const over = (this.power[k] as number) / (this.floor[k] as number);
-      const speech = KEPT * (this.before[k] as number) + (1 - KEPT) * Math.max(0, over - 1);
+      const over = this.power[k]! / this.floor[k]!;
+      const speech = KEPT * this.before[k]! + (1 - KEPT) * Math.max(0, over - 1);
       const g = Math.max(DEEPEST, speech / (1 + speech));
       this.gain[k] = g;
       this.before[k] = g * g * over;

@@ -20,7 +20,7 @@ export function halfLuOf(energies: ArrayLike<number>): Uint8Array {
   return Uint8Array.from({ length: energies.length }, (_, i) => {
     if (i < STEPS - 1) return 0;
     let sum = 0;
-    for (let k = i - STEPS + 1; k <= i; k++) sum += energies[k] as number;
+    for (let k = i - STEPS + 1; k <= i; k++) sum += energies[k]!;
     if (sum <= 0) return 0;
     const lufs = OFFSET_DB + 10 * Math.log10(sum / STEPS);
     return Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2)));
@@ -53,7 +53,7 @@ export function clippingOf(channels: number, rateHz: number): { push(sound: Floa
     push(sound) {
       for (let i = 0; i < sound.length; i++) {
         const c = i % channels;
-        if (Math.abs(sound[i] as number) < FULL) {
+        if (Math.abs(sound[i]!) < FULL) {
           runs[c] = 0;
           continue;
         }
@@ -61,7 +61,7 @@ export function clippingOf(channels: number, rateHz: number): { push(sound: Floa
         const ms = Math.floor(((frames + Math.floor(i / channels)) * 1000) / rateHz);
         lately = [...lately.filter((t) => ms - t < APART_MS), ms];
         if (lately.length < FEWEST || ms - (found.at(-1) ?? -APART_MS) < APART_MS) continue;
-        found.push(lately[0] as number);
+        found.push(lately[0]!);
       }
       frames += Math.floor(sound.length / channels);
     },

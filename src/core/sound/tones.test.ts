@@ -79,7 +79,7 @@ describe('the sound of a tone', () => {
     // Of the pitch class A, 440 Hz is nearest to the bell's own D of 587.
     const samples = toneSamples('bell', 'three', 9);
     const part = samples.subarray(2_400, 12_000);
-    const up = [...part.keys()].filter((i) => i > 0 && (part[i - 1] as number) < 0 && (part[i] as number) >= 0);
+    const up = [...part.keys()].filter((i) => i > 0 && part[i - 1]! < 0 && part[i]! >= 0);
     const period = ((up.at(-1) ?? 0) - (up[0] ?? 0)) / (up.length - 1);
     expect(Math.abs(TONE_RATE_HZ / period - 440)).toBeLessThan(1);
   });

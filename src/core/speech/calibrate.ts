@@ -41,7 +41,7 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
   if (rows.length < FEWEST_SAMPLES) return null;
   // People speak faster or slower all through: the prior is the typical speaker at this person's pace.
   const ratios = rows.map((r) => r.seconds / (lineTime(r.text) / 1e6)).sort((a, b) => a - b);
-  const pace = ratios[Math.floor(ratios.length / 2)] as number;
+  const pace = ratios[Math.floor(ratios.length / 2)]!;
   let used = rows.filter((r) => within(r.seconds / (pace * (lineTime(r.text) / 1e6))));
   let weights = SPEAKING_PARTS.map((part) => TYPICAL_SPEAKER[part] * pace);
   const prior = [...weights];
@@ -57,7 +57,7 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
     used = next;
   }
   const model = Object.fromEntries(
-    SPEAKING_PARTS.map((part, i) => [part, Math.max(0, weights[i] as number)]),
+    SPEAKING_PARTS.map((part, i) => [part, Math.max(0, weights[i]!)]),
   ) as unknown as SpeakingModel;
   const error =
     used.reduce(
@@ -76,7 +76,7 @@ export function calibrate(samples: readonly SpokenSample[]): Calibration | null 
 }
 
 const within = (ratio: number) => ratio > 1 / OUTLIER && ratio < OUTLIER;
-const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, x, i) => sum + x * (b[i] as number), 0);
+const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, x, i) => sum + x * b[i]!, 0);
 
 /**
  * Lines of a transcript with the time each took, for calibrating: whole cues of 3 to 40 words that were said in one go.

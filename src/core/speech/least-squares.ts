@@ -11,14 +11,12 @@ interface Row {
  */
 export function leastSquares(rows: readonly Row[], prior: readonly number[], pull: readonly number[]): number[] {
   const n = prior.length;
-  const a = Array.from({ length: n }, (_, i) =>
-    Array.from({ length: n }, (_, j) => (i === j ? (pull[i] as number) : 0)),
-  );
-  const b = prior.map((p, i) => (pull[i] as number) * p);
+  const a = Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? pull[i]! : 0)));
+  const b = prior.map((p, i) => pull[i]! * p);
   for (const { parts, value, weight } of rows) {
     for (let i = 0; i < n; i++) {
-      for (let j = 0; j < n; j++) a[i]![j]! += weight * (parts[i] as number) * (parts[j] as number);
-      b[i]! += weight * (parts[i] as number) * value;
+      for (let j = 0; j < n; j++) a[i]![j]! += weight * parts[i]! * parts[j]!;
+      b[i]! += weight * parts[i]! * value;
     }
   }
   return solve(a, b);

@@ -100,9 +100,7 @@ export function lineTime(text: string, model: LanguageSpeaker = TYPICAL_SPEAKER)
   if (before !== undefined) return before;
   const parts = speakingParts(text, model.language);
   const us =
-    parts === null
-      ? micros(0)
-      : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * (parts[i] as number), 0));
+    parts === null ? micros(0) : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * parts[i]!, 0));
   if (known.size >= MOST_REMEMBERED) known.clear();
   known.set(text, us);
   return us;

@@ -69,6 +69,6 @@ describe('the time a line needs', () => {
   it('shares a line among its words', () => {
     const shares = wordShares(['Shoulders', 'down.', 'Go']);
     expect(shares.reduce((a, b) => a + b)).toBeCloseTo(1, 9);
-    expect(shares[1]).toBeGreaterThan(shares[2] as number);
+    expect(shares[1]).toBeGreaterThan(shares[2]!);
   });
 });

@@ -62,7 +62,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
   const rate = Math.max(0.6, Math.min(1.8, heard / needed));
   const [words, count] = [plan.length, spans.length];
   const sums = new Float64Array(words + 1);
-  for (const [i, w] of plan.entries()) sums[i + 1] = (sums[i] as number) + w.spokenUs * rate;
+  for (const [i, w] of plan.entries()) sums[i + 1] = sums[i]! + w.spokenUs * rate;
   // best[j][i]: the first j stretches hold the first i words.
   const width = words + 1;
   const best = new Float64Array((count + 1) * width).fill(Infinity);
@@ -72,10 +72,10 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
     const span = spans[j - 1] as { from: number; to: number };
     const length = span.to - span.from;
     for (let i = 0; i <= words; i++) {
-      const before = best[(j - 1) * width + i] as number;
+      const before = best[(j - 1) * width + i]!;
       if (before === Infinity) continue;
       for (let to = i; to <= words; to++) {
-        const said = (sums[to] as number) - (sums[i] as number);
+        const said = sums[to]! - sums[i]!;
         if (said > length * 4 + 1.2e6) break;
         const fit =
           to === i
@@ -84,11 +84,11 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
         const pause = to === i || to === words ? 0 : pauseCost(plan[to - 1] as WordPlan);
         const value = before + fit + pause;
         const at = j * width + to;
-        if (value < (best[at] as number)) [best[at], from[at]] = [value, i];
+        if (value < best[at]!) [best[at], from[at]] = [value, i];
       }
     }
   }
-  const total = best[count * width + words] as number;
+  const total = best[count * width + words]!;
   if (total === Infinity) return placeWords(spoken, start, end);
   const bare = !plan.slice(0, -1).some((w) => w.share >= PAUSE.stop);
   const vagueUs = total / count > POOR ? POOR_SIGMA_US : bare ? BARE_SIGMA_US : 0;
@@ -96,30 +96,23 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
   // own.
   const misfits = new Float64Array(count + 2);
   for (let j = count, last = words; j >= 1; j--) {
-    const first = from[j * width + last] as number;
+    const first = from[j * width + last]!;
     const span = spans[j - 1] as { from: number; to: number };
     misfits[j] =
-      first === last
-        ? 1
-        : Math.abs(
-            Math.log((span.to - span.from + 120_000) / ((sums[last] as number) - (sums[first] as number) + 120_000)),
-          );
+      first === last ? 1 : Math.abs(Math.log((span.to - span.from + 120_000) / (sums[last]! - sums[first]! + 120_000)));
     last = first;
   }
   const placed: PlacedWord[] = [];
   let to = words;
   for (let j = count; j >= 1; j--) {
-    const first = from[j * width + to] as number;
+    const first = from[j * width + to]!;
     const span = spans[j - 1] as { from: number; to: number };
-    const said = Math.max(1, (sums[to] as number) - (sums[first] as number));
-    const misfit = Math.max(misfits[j - 1] as number, misfits[j] as number, misfits[j + 1] as number);
+    const said = Math.max(1, sums[to]! - sums[first]!);
+    const misfit = Math.max(misfits[j - 1]!, misfits[j]!, misfits[j + 1]!);
     const lostUs = Math.min(LOST_MOST_US, Math.max(0, misfit - FITS) * LOST_US);
     const here: PlacedWord[] = [];
     for (let w = first; w < to; w++) {
-      const [a, b] = [
-        ((sums[w] as number) - (sums[first] as number)) / said,
-        ((sums[w + 1] as number) - (sums[first] as number)) / said,
-      ];
+      const [a, b] = [(sums[w]! - sums[first]!) / said, (sums[w + 1]! - sums[first]!) / said];
       const length = span.to - span.from;
       here.push({
         text: (plan[w] as WordPlan).text,

@@ -113,7 +113,7 @@ export function placeWords(spoken: SpokenText, start: number, end: number): Plac
       end: at + word.spokenUs * scale,
       sigma: Math.hypot(WORD_SIGMA_US, silence, rate) + (scale < 1 ? 400_000 * Math.sqrt(done) : 0),
     });
-    said += steps[i] as number;
+    said += steps[i]!;
     shared += word.share;
   }
   return placed;

@@ -38,7 +38,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
   const chart = useMemo(() => levelChart(points), [points]);
   const spoken = points
     .filter((p) => p.voice !== null && p.music !== null)
-    .map((p) => (p.voice as number) - (p.music as number))
+    .map((p) => p.voice! - p.music!)
     .sort((a, b) => a - b);
   const set = (next: Partial<BedLevels>) =>
     change('Levels', (d) => ({ ...d, music: { ...d.music, levels: { ...d.music.levels, ...next } } }));
@@ -56,17 +56,15 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
         <Chart
           option={chart}
           height={300}
-          words={`Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ${spoken.length === 0 ? 'nothing' : `${(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)} LU below`}`}
+          words={`Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ${spoken.length === 0 ? 'nothing' : `${spoken[Math.floor(spoken.length / 2)]!.toFixed(1)} LU below`}`}
         />
         <p className="text-[13px] text-soft">
           Lines as they are scheduled.{' '}
           {spoken.length > 0 && (
             <>
-              While somebody speaks the voice lies{' '}
-              <span className="figures text-ink">{(spoken[0] as number).toFixed(1)}</span> to{' '}
-              <span className="figures text-ink">{(spoken.at(-1) as number).toFixed(1)}</span> LU above the music, in
-              the middle{' '}
-              <span className="figures text-ink">{(spoken[Math.floor(spoken.length / 2)] as number).toFixed(1)}</span>.
+              While somebody speaks the voice lies <span className="figures text-ink">{spoken[0]!.toFixed(1)}</span> to{' '}
+              <span className="figures text-ink">{spoken.at(-1)!.toFixed(1)}</span> LU above the music, in the middle{' '}
+              <span className="figures text-ink">{spoken[Math.floor(spoken.length / 2)]!.toFixed(1)}</span>.
             </>
           )}
         </p>

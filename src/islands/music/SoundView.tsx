@@ -56,11 +56,7 @@ export function SoundView() {
               <Figure word="Sentences, middle" value={range === null ? '–' : `${lufs(range.middle + up)} LUFS`} />
               <Figure
                 word="Softest to loudest"
-                value={
-                  range === null
-                    ? '–'
-                    : `${((range.loudest.lufs as number) - (range.softest.lufs as number)).toFixed(1)} LU`
-                }
+                value={range === null ? '–' : `${(range.loudest.lufs! - range.softest.lufs!).toFixed(1)} LU`}
               />
               <Figure word="Least above music" value={least === Infinity ? 'no music' : `${least.toFixed(1)} LU`} />
             </dl>

@@ -41,7 +41,7 @@ export function ScriptPage({
     () =>
       groupBy(
         schedule.dropped.filter((d) => d.segmentIndex !== null),
-        (d: DroppedLine) => d.segmentIndex as number,
+        (d: DroppedLine) => d.segmentIndex!,
       ),
     [schedule],
   );

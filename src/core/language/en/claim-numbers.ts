@@ -59,16 +59,16 @@ export function numberAt(tokens: readonly SaidWord[], i: number): { value: numbe
   if (Object.hasOwn(TENS, norm)) {
     const unit = ONES[tokens[i + 1]?.norm ?? ''];
     return unit !== undefined && unit > 0 && unit < 10
-      ? { value: (TENS[norm] as number) + unit, length: 2 }
-      : { value: TENS[norm] as number, length: 1 };
+      ? { value: TENS[norm]! + unit, length: 2 }
+      : { value: TENS[norm]!, length: 1 };
   }
-  if (Object.hasOwn(ONES, norm)) return { value: ONES[norm] as number, length: 1 };
+  if (Object.hasOwn(ONES, norm)) return { value: ONES[norm]!, length: 1 };
   if (norm === 'couple') return { value: 2, length: tokens[i + 1]?.norm === 'of' ? 2 : 1 };
   return null;
 }
 
 export function ordinalOf(norm: string | undefined): number | null {
-  return norm !== undefined && Object.hasOwn(ORDINALS, norm) ? (ORDINALS[norm] as number) : null;
+  return norm !== undefined && Object.hasOwn(ORDINALS, norm) ? ORDINALS[norm]! : null;
 }
 
 const UNITS: Readonly<Record<string, 'move' | 'interval' | 'round'>> = {

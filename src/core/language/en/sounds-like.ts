@@ -92,15 +92,15 @@ function skeleton(norm: string): string {
 function slips(a: string, b: string): number {
   const row = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (let i = 1; i <= a.length; i++) {
-    let diagonal = row[0] as number;
+    let diagonal = row[0]!;
     row[0] = i;
     for (let j = 1; j <= b.length; j++) {
-      const above = row[j] as number;
-      row[j] = Math.min(above + 1, (row[j - 1] as number) + 1, diagonal + (a[i - 1] === b[j - 1] ? 0 : 1));
+      const above = row[j]!;
+      row[j] = Math.min(above + 1, row[j - 1]! + 1, diagonal + (a[i - 1] === b[j - 1] ? 0 : 1));
       diagonal = above;
     }
   }
-  return row[b.length] as number;
+  return row[b.length]!;
 }
 
 // A class says the same words again and again, and its moves have few: each pair is compared once.

@@ -1,8 +1,8 @@
 /** An id that nobody else has, also where a page is not served over https. */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = ((bytes[6] as number) & 0x0f) | 0x40;
-  bytes[8] = ((bytes[8] as number) & 0x3f) | 0x80;
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
   const hex = [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('');
   return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-');
 }
