@@ -23,7 +23,7 @@ export function planOf(text: string): { plan: Plan; compiled: Compiled; notes: s
   const { value, problems } = readPlan(text);
   const fatal =
     problems.find((p) => p.line === 0 && p.severity === 'error') ?? problems.find((p) => p.code === 'too-many');
-  if (value === null || fatal !== undefined) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
+  if (value === null || fatal !== undefined) throw new CliError(place(fatal ?? problems[0]!));
   const compiled = compile(value);
   if (compiled.segments.length === 0) throw new CliError(compiled.problems[0]?.message ?? 'The plan holds no time.');
   return { plan: value, compiled, notes: [...problems.map(place), ...compiled.problems.map((p) => p.message)] };
@@ -37,7 +37,7 @@ export function transcriptOf(
 ): { transcript: Transcript; duration: Micros; notes: string[] } {
   const { value, problems } = readTranscript(text);
   const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
-  if (value.cues.length === 0) throw new CliError(place(fatal ?? (problems[0] as ReadProblem)));
+  if (value.cues.length === 0) throw new CliError(place(fatal ?? problems[0]!));
   const last = Math.max(...value.cues.map((cue) => cue.end));
   const given = duration === undefined ? null : readTypedTime(duration);
   if (given !== null && (!given.ok || given.time <= 0))

@@ -19,7 +19,7 @@ export async function awaitTake(db: Db, workoutId: string, take: Omit<AwaitedTak
      ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name RETURNING id`,
     [workoutId, take.sha256, take.name, take.transcript?.format ?? null, take.transcript?.text ?? null, take.chosen],
   );
-  return (rows[0] as { id: string }).id;
+  return rows[0]!.id;
 }
 
 /**

@@ -117,7 +117,7 @@ export async function leftWork(db: Db, waitedS: number): Promise<Work[]> {
          OR (state = '${waiting}' AND beat_at < now() - make_interval(secs => $1)) LIMIT 200`,
       [waitedS],
     );
-    found.push(...rows.map((row) => ({ table, key: key.map((column) => row[column] as string) })));
+    found.push(...rows.map((row) => ({ table, key: key.map((column) => row[column]!) })));
   }
   return found;
 }

@@ -129,7 +129,7 @@ export async function studioNamed(db: Db, name: string): Promise<string> {
      SELECT id FROM found UNION ALL SELECT id FROM made LIMIT 1`,
     [name],
   );
-  return (rows[0] as { id: string }).id;
+  return rows[0]!.id;
 }
 
 /** The studio that a workout is of; null where there is no such workout. */

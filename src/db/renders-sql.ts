@@ -45,7 +45,7 @@ export async function insertRender(db: Db, { workoutId, revision, kind, takeId, 
     `INSERT INTO renders AS r (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
     [workoutId, takeId ?? null, revision, kind, options === undefined ? null : JSON.stringify(options)],
   );
-  return rows[0] as Render;
+  return rows[0]!;
 }
 
 export async function renderById(db: Db, id: string): Promise<Render | null> {

@@ -150,7 +150,7 @@ export async function insertTake(
       pickUp?.id ?? null,
     ],
   );
-  return (rows[0] as { id: string }).id;
+  return rows[0]!.id;
 }
 
 export async function takeById(db: Db, id: string): Promise<Take | null> {

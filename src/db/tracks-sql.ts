@@ -127,7 +127,7 @@ export async function insertTrack(
       t.made === null ? null : JSON.stringify(t.made),
     ],
   );
-  return (rows[0] as { id: string }).id;
+  return rows[0]!.id;
 }
 
 export async function allTracks(db: Db): Promise<LibraryTrack[]> {

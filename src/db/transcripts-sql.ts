@@ -16,7 +16,7 @@ export async function putTranscript(db: Db, row: TranscriptRow): Promise<number>
      RETURNING revision`,
     [row.takeId, row.format, row.text],
   );
-  return (rows[0] as { revision: number }).revision;
+  return rows[0]!.revision;
 }
 
 /** Puts the transcript before the last change back, and the last in its place. False where there is none. */

@@ -64,7 +64,7 @@ export async function insertWorkout(db: Db, document: WorkoutDocument, facts: Wo
      VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id, document, revision`,
     [JSON.stringify(document), ...factValues(facts)],
   );
-  return rows[0] as WorkoutRow;
+  return rows[0]!;
 }
 
 export async function workoutById(db: Db, id: string): Promise<StoredWorkoutRow | null> {

@@ -46,12 +46,12 @@ export function mergeTranscripts(
     }
     // Lines that stand beside each other and were changed one here, one there.
     o.forEach((was, i) => {
-      const [here, there] = [a[i] as string, b[i] as string];
+      const [here, there] = [a[i]!, b[i]!];
       if (here === was || here === there) merged.push(there);
       else if (there === was) merged.push(here);
       else clash([here], [there]);
     });
   }
-  const sorted = merged.map((key) => cues.get(key) as TranscriptCue).sort((x, y) => x.start - y.start);
+  const sorted = merged.map((key) => cues.get(key)!).sort((x, y) => x.start - y.start);
   return { transcript: { cues: sorted }, clashes };
 }

@@ -92,7 +92,7 @@ async function alignBatch(
   const ids: string[] = [];
   const plans = phrases.map((phrase) => phrase.words.map((word) => spelled(word).filter((w) => known.has(w))));
   for (const [n, phrase] of phrases.entries()) {
-    const words = (plans[n] as string[][]).flat();
+    const words = plans[n]!.flat();
     if (words.length === 0) continue;
     const cut = samples.slice(Math.round((phrase.from / 1e6) * RATE_HZ), Math.round((phrase.to / 1e6) * RATE_HZ));
     if (cut.length < RATE_HZ / 10) continue;
@@ -157,7 +157,7 @@ async function alignBatch(
       .split('\n')
       .map((line) => [line.slice(0, line.indexOf(' ')), line]),
   );
-  return phrases.map((phrase, n) => placesOf(lines.get(`p${n}`), plans[n] as string[][], phrase));
+  return phrases.map((phrase, n) => placesOf(lines.get(`p${n}`), plans[n]!, phrase));
 }
 
 /**

@@ -64,8 +64,8 @@ export const KNOWN_WORDS: Recogniser = {
           .slice(window.first, window.past)
           .map((token, i): TimedWord => timed(token, places?.[i] ?? null));
         return {
-          start: (words[0] as TimedWord).start,
-          end: (words.at(-1) as TimedWord).end,
+          start: words[0]!.start,
+          end: words.at(-1)!.end,
           text: words.map((w) => w.text).join(' '),
           words,
         };

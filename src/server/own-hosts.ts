@@ -5,7 +5,7 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 /** The name in a Host header without its port, in lower case; null where it is none. */
 function nameIn(host: string): string | null {
   const match = /^(\[[\da-f:.]+\]|[^:[\]\s/@\\]+)(?::\d{1,5})?$/i.exec(host.trim());
-  return match === null ? null : (match[1] as string).toLowerCase();
+  return match === null ? null : match[1]!.toLowerCase();
 }
 
 /**

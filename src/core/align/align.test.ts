@@ -26,7 +26,7 @@ const take = {
   truth: new Map(
     truth.segments
       .filter((s) => s.key !== null)
-      .map((s) => [s.key as string, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]),
+      .map((s) => [s.key!, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]),
   ),
 };
 const transcriptOf = (text: string) => readTranscript(text).value;

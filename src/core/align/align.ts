@@ -112,7 +112,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   let beyond: Beyond[] = [];
   let before: number | null = null;
   for (const [j, p] of pieces.entries()) {
-    const span = { start: at[j] as Micros, end: at[j + 1] as Micros };
+    const span = { start: at[j]!, end: at[j + 1]! };
     if (p.segment === null) beyond.push({ ...span, kind: p.beyond ?? 'break', after: before });
     else places.set((before = p.segment), span);
   }
@@ -161,7 +161,7 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
   const { readings, track, words, heard, timed, duration } = given;
   const us = (place: number) => lattice.cell[place]! * lattice.stepUs;
   const worked = (p: PathPiece | undefined) =>
-    p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment] as Segment));
+    p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment]!));
   const times: Micros[] = [];
   for (let j = 0; j <= pieces.length; j++) {
     const piece = pieces[j];

@@ -100,7 +100,7 @@ export class Beliefs {
     this.timing = learnTiming(segments, laid, this.usual);
     this.flow = learnFlow(track, segments, laid);
     const begun = laid.flatMap((l) => {
-      const { own, gone } = this.kin[l.segment] as Kin;
+      const { own, gone } = this.kin[l.segment]!;
       return own === null || own === gone ? [] : [{ label: own, gone, names: this.announced[l.fromGap] ?? null }];
     });
     this.text = textScores(segments, readings, this.announced, learnShare(begun));
@@ -135,7 +135,7 @@ function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<str
   const left = new Map<string, number>();
   for (const [k, s] of segments.entries()) {
     if (!isActive(s) || filmed.has(k)) continue;
-    const next = laid.find((l) => l.segment > k && isActive(segments[l.segment] as Segment));
+    const next = laid.find((l) => l.segment > k && isActive(segments[l.segment]!));
     // Where the same move is planned again and was filmed, its name there means that one.
     const again = laid.findLast((l) => segments[l.segment]?.label === s.label);
     if (next !== undefined) left.set(s.label, Math.max(next.endUs, again?.endUs ?? 0));

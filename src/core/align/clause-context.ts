@@ -29,7 +29,7 @@ export function kinOf(segments: readonly Segment[]): Kin[] {
   const coming: (string | null)[] = new Array<string | null>(segments.length).fill(null);
   let next: string | null = null;
   for (let k = segments.length - 1; k >= 0; k--) {
-    const s = segments[k] as Segment;
+    const s = segments[k]!;
     // Of two sides or sets of one move the other one comes; what is announced is the move after it.
     const after = segments.slice(k + 1, k + 6).find((x) => isActive(x) && (!isActive(s) || x.label !== s.label));
     coming[k] = isActive(s) ? (after?.label ?? null) : next;

@@ -82,7 +82,7 @@ export function emissionsOf(
     );
   const signals = signalScores(heard, lattice);
   const doing = segments.map(doingOf);
-  const before = segments.map((_, k): Doing => (k === 0 ? 'talk' : (doing[k - 1] as Doing)));
+  const before = segments.map((_, k): Doing => (k === 0 ? 'talk' : doing[k - 1]!));
   // Time beyond the plan is weighed as if work came before it.
   const asked = new Set(['work work', 'work break', ...doing.map((d, k) => `${before[k]} ${d}`)]);
   return {

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
 import {
   beginScores,
@@ -12,7 +12,6 @@ import {
   outsideBefore,
   Together,
 } from './piece-scores.ts';
-import type { LengthModel } from './duration-model.ts';
 
 /**
  * ln of how likely all that was heard is under a problem's beliefs, over every path and not the best alone: what two
@@ -58,7 +57,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
-  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const { low, worth } = lengthTable(problem.lengths[k]!, lattice);
   const odds = worth.map((w) => Math.exp(w) * (lattice.stepUs / 1e6));
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
@@ -67,7 +66,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   for (let i = 0; i < base.length; i++) most = Math.max(most, (base[i] = now[i]! + begins[i]!));
   if (most < OUT / 2) return;
   for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, base[i]! - most));
-  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const middle = isActive(problem.segments[k]!) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];

@@ -74,7 +74,7 @@ describe('a pin at the truth', () => {
       const words = n % 2 === 0 ? take.transcript : coarsen(take.transcript, 30);
       const free = totalError(take, align(take.segments, words, take.duration));
       for (const s of take.segments.filter((s, k) => isActive(s) && k % 3 === n % 3)) {
-        const at = take.truth.get(s.key)?.start as Micros;
+        const at = take.truth.get(s.key)!.start;
         const by = totalError(
           take,
           align(take.segments, words, take.duration, [{ segmentKey: s.key, edge: 'start', at }]),

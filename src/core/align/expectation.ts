@@ -39,7 +39,7 @@ const LIMITS = { ratio: [0.55, 1.9], overS: [-8, 20] } as const;
 export function learnTiming(segments: readonly Segment[], laid: readonly Laid[], usual: Timing): Timing {
   const blocks = new Map<string, BlockTiming>();
   for (const [id, before] of usual.blocks) {
-    const own = laid.filter((l) => isActive(segments[l.segment] as Segment) && segments[l.segment]?.blockId === id);
+    const own = laid.filter((l) => isActive(segments[l.segment]!) && segments[l.segment]?.blockId === id);
     blocks.set(id, before.way === 'timer' || before.way === 'music' ? before : learnBlock(segments, own, before));
   }
   return {
@@ -91,7 +91,7 @@ function learnBreaks(
 }
 
 const plannedUs = (segments: readonly Segment[], l: Laid) => {
-  const s = segments[l.segment] as Segment;
+  const s = segments[l.segment]!;
   return s.end - s.start;
 };
 
@@ -128,11 +128,11 @@ export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid
   let first = 0;
   for (const s of track.stretches) {
     if (!s.endKnown) continue;
-    while (first < laid.length && (laid[first] as Laid).endUs <= s.start) first++;
-    for (let j = first; j < laid.length && (laid[j] as Laid).startUs < s.end; j++) {
-      const l = laid[j] as Laid;
+    while (first < laid.length && laid[first]!.endUs <= s.start) first++;
+    for (let j = first; j < laid.length && laid[j]!.startUs < s.end; j++) {
+      const l = laid[j]!;
       const [from, to] = [Math.max(s.first, l.fromGap), Math.min(s.last + 1, l.toGap)];
-      const d: Doing = doingOf(segments[l.segment] as Segment);
+      const d: Doing = doingOf(segments[l.segment]!);
       let [said, weight] = [0, 0];
       for (let c = from; c < to; c++) {
         said += (track.clauses[c]?.spokenUs ?? 0) / 1e6;

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
 import {
   beginScores,
@@ -12,7 +12,6 @@ import {
   Together,
 } from './piece-scores.ts';
 import type { Forward } from './viterbi.ts';
-import type { LengthModel } from './duration-model.ts';
 
 /** What one pass from the end holds: by slot, then by place from the slot's window on. */
 export interface Backward {
@@ -60,11 +59,11 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
-  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const { low, worth } = lengthTable(problem.lengths[k]!, lattice);
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
   const goal = ends.map((v, i) => (problem.alive[k + 1]?.[i] === 0 ? OUT : v + after[i]!));
-  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const middle = isActive(problem.segments[k]!) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const out = new Float64Array(b - a).fill(OUT);
   const both = new Together(problem, k);
@@ -143,19 +142,17 @@ export function marginals(
       problem.windows[k] as readonly [number, number],
       problem.windows[k + 1] as readonly [number, number],
     ];
-    const starts = sumOf(f.best[k] as Float64Array, b.begun[k] as Float64Array);
-    const ends = sumOf(f.ended[k + 1] as Float64Array, b.best[k + 1] as Float64Array);
+    const starts = sumOf(f.best[k]!, b.begun[k]!);
+    const ends = sumOf(f.ended[k + 1]!, b.best[k + 1]!);
     const path = places.get(k);
     startSure[k] = sureness(problem, starts, now[0], path?.[0] ?? -1, near);
     endSure[k] = sureness(problem, ends, next[0], path?.[1] ?? -1, near);
-    const left = sumOf(f.leaving[k + 1] as Float64Array, b.leaving[k + 1] as Float64Array);
+    const left = sumOf(f.leaving[k + 1]!, b.leaving[k + 1]!);
     const gap = Math.max(-40, Math.min(40, largest(left) - largest(starts)));
     filmed[k] = 1 / (1 + Math.exp(gap));
     const half = Math.max(
       near,
-      Math.round((problem.segments[k] as Segment).end - (problem.segments[k] as Segment).start) /
-        2 /
-        problem.lattice.stepUs,
+      Math.round(problem.segments[k]!.end - problem.segments[k]!.start) / 2 / problem.lattice.stepUs,
     );
     placed[k] = filmed[k]! * sureness(problem, starts, now[0], path?.[0] ?? -1, half);
   }
@@ -207,11 +204,9 @@ interface WorthTrying {
 export function worthTrying(problem: Problem, f: Forward, b: Backward, margin: number): WorthTrying {
   const windows: (readonly [number, number])[] = [];
   const alive: Uint8Array[] = [];
-  const top = largest(
-    sumOf(f.best[problem.segments.length] as Float64Array, b.best[problem.segments.length] as Float64Array),
-  );
+  const top = largest(sumOf(f.best[problem.segments.length]!, b.best[problem.segments.length]!));
   for (const [k, best] of f.best.entries()) {
-    const total = sumOf(best, b.best[k] as Float64Array);
+    const total = sumOf(best, b.best[k]!);
     const within = total.map((v) => (v >= top - margin ? 1 : 0));
     const [from, to] = [within.indexOf(1), within.lastIndexOf(1) + 1];
     const base = (problem.windows[k] as readonly [number, number])[0];

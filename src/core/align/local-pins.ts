@@ -27,7 +27,7 @@ export function keepSureOnes(before: Alignment, pinned: Alignment, pins: readonl
   const reached = at.map(reachedFrom);
   for (let k = 0; k < segments.length; k++) {
     if (reached.some(([from, to]) => k >= from && k <= to)) continue;
-    segments[k] = before.segments[k] as RecordedSegment;
+    segments[k] = before.segments[k]!;
   }
   return inOrder(segments) ? { ...pinned, segments } : pinned;
 }

@@ -67,17 +67,17 @@ export function timerGrids(
   const grids: TimerGrid[] = [];
   let run: number[] = [];
   const close = () => {
-    const worked = run.filter((k) => isActive(segments[k] as Segment));
+    const worked = run.filter((k) => isActive(segments[k]!));
     if (worked.length >= 2) {
       const shifts = run.flatMap((k) => {
-        const [s, span] = [segments[k] as Segment, spans.get(k) as Span];
+        const [s, span] = [segments[k]!, spans.get(k)!];
         return [span.start - s.start, span.end - s.end];
       });
       // The middle half: one boundary that was heard late moves nothing.
       const sorted = shifts.sort((a, b) => a - b);
       const middle = sorted.slice(Math.floor(sorted.length / 4), Math.ceil((sorted.length * 3) / 4));
       const shift = middle.reduce((a, b) => a + b, 0) / middle.length;
-      const [first, second] = [segments[worked[0]!] as Segment, segments[worked[1]!] as Segment];
+      const [first, second] = [segments[worked[0]!]!, segments[worked[1]!]!];
       grids.push({
         periodUs: micros(second.start - first.start),
         startUs: micros(Math.max(0, first.start + shift)),
@@ -100,7 +100,7 @@ export function timerGrids(
     // A break that ran over starts the timer anew.
     const kept =
       run.length === 0 ||
-      Math.abs(shift - middleOf(run.map((j) => (spans.get(j) as Span).start - (segments[j] as Segment).start))) <
+      Math.abs(shift - middleOf(run.map((j) => spans.get(j)!.start - segments[j]!.start))) <
         (sharp ? ANEW_US.timed : ANEW_US.coarse);
     const goesOn =
       last === undefined ||

@@ -133,7 +133,7 @@ describe('laws of the model', () => {
   const plan = readOutline(WAYS[9]?.[1] ?? '').value;
   const classes = [1, 2, 3].map((seed) => loosen(livingClass(plan, seed, { breakOverS: 5 }), seed));
   it('gives the same answer to the same question', () => {
-    const one = classes[0] as (typeof classes)[number];
+    const one = classes[0]!;
     const ask = () => align(one.segments, one.transcript, one.duration);
     expect(ask()).toEqual(ask());
   });
@@ -145,7 +145,7 @@ describe('laws of the model', () => {
         for (const [i, w] of inside.entries()) {
           expect(w.at).toBeGreaterThanOrEqual(cue.start);
           expect(w.at).toBeLessThanOrEqual(Math.max(cue.end, cue.start + 1e6));
-          if (i > 0) expect(w.at).toBeGreaterThanOrEqual((inside[i - 1] as typeof w).at);
+          if (i > 0) expect(w.at).toBeGreaterThanOrEqual(inside[i - 1]!.at);
         }
       }
     }
@@ -201,7 +201,7 @@ describe('laws of the model', () => {
 describe('what lengths are worth', () => {
   const { segments } = compile(readOutline(WAYS[0]?.[1] ?? '').value);
   it('is most at the planned length of a worked interval, and falls to both sides', () => {
-    const work = segments.find(isActive) as Segment;
+    const work = segments.find(isActive)!;
     const { log } = lengthModel(work, usualTimings(segments), 0.5);
     const planned = (work.end - work.start) / 1e6;
     fc.assert(

@@ -49,7 +49,7 @@ function isMusic(s: Segment): boolean {
 
 /** Where a segment may begin, with the share of each place. */
 function doubtOf(problem: Problem, f: Forward, b: Backward, k: number): (readonly [us: number, share: number])[] {
-  const [forward, begun] = [f.best[k] as Float64Array, b.begun[k] as Float64Array];
+  const [forward, begun] = [f.best[k]!, b.begun[k]!];
   const [from] = problem.windows[k] as readonly [number, number];
   let top = -Infinity;
   for (let i = 0; i < forward.length; i++) top = Math.max(top, forward[i]! + begun[i]!);

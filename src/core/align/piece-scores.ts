@@ -1,6 +1,5 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { isActive } from '../plan/segment.ts';
 import type { Doing } from './clause-context.ts';
-import type { TextScores } from './text-scores.ts';
 import { type Silence, silenceLog } from './speech-flow.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Lattice } from './lattice.ts';
@@ -36,8 +35,8 @@ export function musicOf(problem: Problem, k: number): MusicGrid | null {
 /** What a segment is worth at each place where it may begin; OUT where a pin forbids it. */
 export function beginScores(problem: Problem, k: number, from: number, to: number): Float64Array {
   const { emissions } = problem;
-  const text = emissions.text[k] as TextScores;
-  const onward = emissions.onward[emissions.before[k] as Doing][emissions.doing[k] as Doing];
+  const text = emissions.text[k]!;
+  const onward = emissions.onward[emissions.before[k]!][emissions.doing[k]!];
   return edgeScores(problem, k, 'start', [from, to], (p, g) => {
     return onward[p]! - text.before[g]! + text.begins[g]!;
   });
@@ -46,8 +45,8 @@ export function beginScores(problem: Problem, k: number, from: number, to: numbe
 /** What it is worth at each place where it may end. */
 export function endScores(problem: Problem, k: number, from: number, to: number): Float64Array {
   const { emissions } = problem;
-  const text = emissions.text[k] as TextScores;
-  const upTo = emissions.upTo[emissions.doing[k] as Doing];
+  const text = emissions.text[k]!;
+  const upTo = emissions.upTo[emissions.doing[k]!];
   return edgeScores(problem, k, 'end', [from, to], (p, g) => {
     return upTo[p]! + text.before[g]! + text.ends[g]!;
   });
@@ -67,7 +66,7 @@ function edgeScores(
   const { lattice, emissions, segments, pinned } = problem;
   const begins = edge === 'start';
   const signals = begins ? emissions.workBegins : emissions.workEnds;
-  const works = isActive(segments[k] as Segment);
+  const works = isActive(segments[k]!);
   const counted = emissions.counted[k]?.[begins ? 'begins' : 'ends'] ?? null;
   const grid = musicOf(problem, k);
   const pin = pinned.get(k)?.[edge];
@@ -104,7 +103,7 @@ export class Together {
   ) {
     const { lattice, emissions, windows } = problem;
     const [[a], [, e]] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
-    [this.d, this.before] = [emissions.doing[k] as Doing, emissions.before[k] as Doing];
+    [this.d, this.before] = [emissions.doing[k]!, emissions.before[k]!];
     [this.onward, this.upTo] = [emissions.onward[this.before][this.d], emissions.upTo[this.d]];
     // Gaps near the window's ends may lie a little outside of those of its end places.
     this.first = Math.max(0, (lattice.gap[a] ?? 0) - 40);

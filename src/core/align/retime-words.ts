@@ -34,8 +34,8 @@ export function retimeWords(
   for (const s of track.stretches) {
     const first = tokens[track.clauses[s.first]?.from ?? 0];
     const inside: Cut[] = [];
-    while (next < cuts.length && (cuts[next] as Cut).gap <= s.last) {
-      const cut = cuts[next++] as Cut;
+    while (next < cuts.length && cuts[next]!.gap <= s.last) {
+      const cut = cuts[next++]!;
       if (cut.gap > s.first && cut.us > s.start && cut.us < s.end) inside.push(cut);
     }
     if (first === undefined || first.sigma <= LEAST_SIGMA_US * 1.6) continue;
@@ -72,7 +72,7 @@ function placePiece(
     const length = clause.spokenUs * rate;
     const count = clause.to - clause.from;
     for (let t = clause.from; t < clause.to; t++) {
-      const token = placed[t] as Token;
+      const token = placed[t]!;
       const word = at + (length * (t - clause.from)) / count;
       placed[t] = {
         ...token,

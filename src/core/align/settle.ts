@@ -25,7 +25,7 @@ export function placeSilentEnds(segments: readonly Segment[], places: Places, du
   const filmed = [...places.keys()].sort((a, b) => a - b);
   const [begin, end] = [places.get(filmed[0] ?? -1), places.get(filmed.at(-1) ?? -1)];
   if (begin === undefined || end === undefined) return;
-  const [opening, closing] = [segments[0] as Segment, segments[last] as Segment];
+  const [opening, closing] = [segments[0]!, segments[last]!];
   if (filmed[0] === 1 && opening.kind === 'talk' && begin.start >= SILENT_TALK_US)
     places.set(0, { start: micros(Math.max(0, begin.start - (opening.end - opening.start))), end: begin.start });
   if (filmed.at(-1) === last - 1 && closing.kind === 'talk' && duration - end.end >= SILENT_TALK_US)
@@ -54,9 +54,9 @@ export function placeOnTimers(
   duration: Micros,
 ): void {
   for (const grid of grids) {
-    const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive) as Segment;
+    const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive)!;
     for (let k = grid.fromIndex; k <= grid.toIndex; k++) {
-      const s = segments[k] as Segment;
+      const s = segments[k]!;
       const at = (us: number) => micros(Math.max(0, Math.min(duration, grid.startUs + us - first.start)));
       places.set(k, { start: at(s.start), end: at(s.end) });
     }
@@ -93,7 +93,7 @@ export function placePins(segments: readonly Segment[], places: Places, pins: re
 export function tidy(places: Places, duration: Micros): void {
   let before: { k: number; span: Span } | null = null;
   for (const k of [...places.keys()].sort((a, b) => a - b)) {
-    const span = places.get(k) as Span;
+    const span = places.get(k)!;
     let start = span.start;
     if (before !== null && start < before.span.end) {
       start = micros(Math.max(start, before.span.start + SHORTEST_US));
@@ -106,7 +106,7 @@ export function tidy(places: Places, duration: Micros): void {
   // What was pushed past the end of the take is pushed back.
   let limit: number = duration;
   for (const k of [...places.keys()].sort((a, b) => b - a)) {
-    const span = places.get(k) as Span;
+    const span = places.get(k)!;
     if (span.end <= limit) break;
     const end = micros(limit);
     places.set(k, { start: micros(Math.max(0, Math.min(span.start, limit - SHORTEST_US))), end });

@@ -27,7 +27,7 @@ export function textScores(
   const known = new Map<string, TextScores>();
   const labels = new Set(segments.filter(isActive).map((s) => s.label)).size;
   return kinOf(segments).map((kin, k): TextScores => {
-    const s = segments[k] as Segment;
+    const s = segments[k]!;
     const next = isActive(s) ? s : segments.slice(k + 1, k + 4).find(isActive);
     const side = next?.side === 'left' || next?.side === 'right' ? next.side : null;
     const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
@@ -67,15 +67,13 @@ function saysOther(clauses: readonly ClauseReading[], g: number): boolean {
 }
 
 function sideBefore(segments: readonly Segment[], k: number): Segment['side'] {
-  for (let j = k - 1; j >= Math.max(0, k - 3); j--)
-    if (isActive(segments[j] as Segment)) return (segments[j] as Segment).side;
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j]!)) return segments[j]!.side;
   return null;
 }
 
 /** The label of the worked segment before another, within a few segments. */
 function lastWorked(segments: readonly Segment[], k: number): string | null {
-  for (let j = k - 1; j >= Math.max(0, k - 3); j--)
-    if (isActive(segments[j] as Segment)) return (segments[j] as Segment).label;
+  for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j]!)) return segments[j]!.label;
   return null;
 }
 

@@ -1,5 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
-import type { LengthModel } from './duration-model.ts';
+import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, type BeyondKind, OUT, type PathPiece, type Problem, SKIP_OPENS } from './problem.ts';
 import {
   Together,
@@ -49,12 +48,12 @@ function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Ar
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
-  const { low, worth } = lengthTable(problem.lengths[k] as LengthModel, lattice);
+  const { low, worth } = lengthTable(problem.lengths[k]!, lattice);
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
   const base = new Float64Array(b - a);
   for (let i = 0; i < base.length; i++) base[i] = now[i]! + begins[i]!;
-  const middle = isActive(problem.segments[k] as Segment) ? emissions.workMiddle : null;
+  const middle = isActive(problem.segments[k]!) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
@@ -108,9 +107,9 @@ export function runForward(problem: Problem): Forward {
     const entered = new Uint8Array(n);
     if (k === 0) for (let i = 0; i < n; i++) best[i] = outsideBefore(lattice, a + i);
     else {
-      const [was, before] = [f.best[k - 1] as Float64Array, windows[k - 1] as readonly [number, number]];
+      const [was, before] = [f.best[k - 1]!, windows[k - 1] as readonly [number, number]];
       reachEnds(problem, k - 1, was, endedFrom, ended);
-      const left = f.leaving[k - 1] as Float64Array;
+      const left = f.leaving[k - 1]!;
       for (let i = 0; i < n; i++) {
         best[i] = ended[i]!;
         const j = a + i - before[0];
@@ -194,7 +193,7 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
     const [a, b] = windows[slot] as readonly [number, number];
     const early = slot === K ? 0 : (problem.open?.ends ?? 0);
     for (let p = a; p < b; p++) {
-      const value = (f.best[slot] as Float64Array)[p - a]! + outsideAfter(lattice, p, clauses) + early;
+      const value = f.best[slot]![p - a]! + outsideAfter(lattice, p, clauses) + early;
       if (value > score) [score, place, k] = [value, p, slot];
     }
   }
@@ -202,10 +201,9 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
   let mode: 'best' | BeyondKind | 'plain' | 'leaving' = 'best';
   while (k > 0 || mode !== 'plain') {
     const i = place - (windows[k] as readonly [number, number])[0];
-    if (mode === 'best' && (f.how[k] as Uint8Array)[i] === 2)
-      mode = (f.beyondKind[k] as Uint8Array)[i] === 0 ? 'work' : 'break';
+    if (mode === 'best' && f.how[k]![i] === 2) mode = f.beyondKind[k]![i] === 0 ? 'work' : 'break';
     if (mode === 'work' || mode === 'break') {
-      const column: BeyondColumn = (f.beyond[k] as Readonly<Record<BeyondKind, BeyondColumn>>)[mode];
+      const column: BeyondColumn = f.beyond[k]![mode];
       const [origin, after] = [column.from[i]!, column.after[i]!];
       if (origin < 0) break;
       pieces.push({ segment: null, beyond: mode, from: origin, to: place });
@@ -213,14 +211,14 @@ export function tracePath(problem: Problem, f: Forward): { readonly pieces: Path
       place = origin;
       continue;
     }
-    if (k === 0 || (mode !== 'leaving' && (f.entered[k] as Uint8Array)[i] === 1)) break;
-    const left = (f.leaving[k] as Float64Array)[i]!;
-    if (mode === 'leaving' || left > (f.ended[k] as Float64Array)[i]!) {
-      mode = (f.opened[k] as Uint8Array)[i] === 1 ? 'best' : 'leaving';
+    if (k === 0 || (mode !== 'leaving' && f.entered[k]![i] === 1)) break;
+    const left = f.leaving[k]![i]!;
+    if (mode === 'leaving' || left > f.ended[k]![i]!) {
+      mode = f.opened[k]![i] === 1 ? 'best' : 'leaving';
       k--;
       continue;
     }
-    const origin = (f.endedFrom[k] as Int32Array)[i]!;
+    const origin = f.endedFrom[k]![i]!;
     if (origin < 0) break;
     pieces.push({ segment: k - 1, beyond: null, from: origin, to: place });
     place = origin;

@@ -59,7 +59,7 @@ function announced({ tokens, language }: SpokenWords): string[] {
     if (lead === undefined) continue;
     const words: string[] = [];
     for (let j = i + lead.length; j < tokens.length && words.length < 3; j++) {
-      const token = tokens[j] as Token;
+      const token = tokens[j]!;
       if (words.length === 0 && names.skipped.has(token.norm)) continue;
       if (names.stops.has(token.norm) || numberOf(token.norm) !== null) break;
       // The name said again is the next sentence.

@@ -49,7 +49,7 @@ export function hear(words: SpokenWords, labels: readonly Label[], parts = true)
   const { calls, forms } = languageOf(words.language);
   const heard: Heard[] = [];
   for (const mention of findMentions(words, labels, parts)) {
-    const first = tokens[mention.token] as Token;
+    const first = tokens[mention.token]!;
     const before = tokens
       .slice(Math.max(0, mention.token - 4), mention.token)
       .filter((t) => first.at - t.at < PHRASE_GAP)
@@ -80,7 +80,7 @@ export function hear(words: SpokenWords, labels: readonly Label[], parts = true)
 function hearAt(words: SpokenWords, i: number, heard: Heard[]): number {
   const { tokens } = words;
   const { calls } = languageOf(words.language);
-  const token = tokens[i] as Token;
+  const token = tokens[i]!;
   const near: Near = (k) => {
     const other = tokens[i + k];
     return other !== undefined && Math.abs(other.at - token.at) < PHRASE_GAP + 2 * Math.max(token.sigma, other.sigma)
@@ -121,12 +121,12 @@ function countdownAt({ tokens, language }: SpokenWords, i: number): { heard: Hea
   let j = i;
   for (; j < tokens.length; j++) {
     // `Second one` is no countdown: ordinals do not count.
-    const value = forms.isCounted((tokens[j] as Token).norm) ? forms.numberOf((tokens[j] as Token).norm) : null;
+    const value = forms.isCounted(tokens[j]!.norm) ? forms.numberOf(tokens[j]!.norm) : null;
     const last = values.at(-1);
     if (
       value === null ||
       value > 10 ||
-      (j > i && (tokens[j] as Token).at - (tokens[j - 1] as Token).at > PHRASE_GAP + 2 * (tokens[j] as Token).sigma)
+      (j > i && tokens[j]!.at - tokens[j - 1]!.at > PHRASE_GAP + 2 * tokens[j]!.sigma)
     )
       break;
     if (last !== undefined && !(value === last - 1 || (value === last - 2 && last >= 4))) break;
@@ -135,8 +135,8 @@ function countdownAt({ tokens, language }: SpokenWords, i: number): { heard: Hea
   const last = values.at(-1);
   if (values.length < 2 || last === undefined || last < 1 || last > 2 || (values.length === 2 && last !== 1))
     return null;
-  const end = tokens[j - 1] as Token;
-  const step = Math.min(1.3e6, Math.max(0.7e6, (end.at - (tokens[i] as Token).at) / (values.length - 1)));
+  const end = tokens[j - 1]!;
+  const step = Math.min(1.3e6, Math.max(0.7e6, (end.at - tokens[i]!.at) / (values.length - 1)));
   return {
     length: values.length,
     heard: {

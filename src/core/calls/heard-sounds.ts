@@ -35,7 +35,7 @@ function signals(beeps: readonly Beep[]): Heard[] {
     else groups.push([beep]);
   }
   return groups.flatMap((group): Heard[] => {
-    const [last, before] = [group.at(-1) as Beep, group.at(-2)];
+    const [last, before] = [group.at(-1)!, group.at(-2)];
     const beep = (at: number, strength: number): Heard => ({
       kind: 'beep',
       strength,
@@ -50,9 +50,9 @@ function signals(beeps: readonly Beep[]): Heard[] {
       last.hz > before.hz * HIGHER ||
       last.hz * HIGHER < before.hz;
     if (ends) return [beep(last.start, 1)];
-    const step = group.length > 1 ? (last.start - (group[0] as Beep).start) / (group.length - 1) : 1e6;
+    const step = group.length > 1 ? (last.start - group[0]!.start) / (group.length - 1) : 1e6;
     return group.length === 2
-      ? [beep((group[0] as Beep).start, 0.8), beep(last.start, 0.5)]
+      ? [beep(group[0]!.start, 0.8), beep(last.start, 0.5)]
       : [beep(last.start, 0.7), beep(last.start + step, 0.7)];
   });
 }

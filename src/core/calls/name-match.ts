@@ -1,7 +1,7 @@
 import type { WordForms } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { type NameWord, type Variant, type Label, preparedFor } from './name-variants.ts';
+import { type Variant, type Label, preparedFor } from './name-variants.ts';
 import { OTHER_NAME } from './name-weights.ts';
 
 /** Where a move is named in the transcript. */
@@ -102,7 +102,7 @@ function matchAt(
 ): { length: number; score: number } | null {
   let best: { length: number; score: number } | null = null;
   for (let first = 0; first < words.length; first++) {
-    const met = similar(norms[at] as string, norms[at + 1], (words[first] as NameWord).word, words[first + 1]?.word);
+    const met = similar(norms[at]!, norms[at + 1], words[first]!.word, words[first + 1]?.word);
     if (met === null) continue;
     const weightOf = (w: number, count: number) => words.slice(w, w + count).reduce((sum, x) => sum + x.weight, 0);
     let [weight, cursor, end, spare, count] = [
@@ -114,7 +114,7 @@ function matchAt(
     ];
     for (let w = first + met.words; w < words.length; w++) {
       for (let look = cursor; look < norms.length && look - cursor <= spare; look++) {
-        const more = similar(norms[look] as string, norms[look + 1], (words[w] as NameWord).word, words[w + 1]?.word);
+        const more = similar(norms[look]!, norms[look + 1], words[w]!.word, words[w + 1]?.word);
         if (more === null) continue;
         spare -= look - cursor;
         weight += weightOf(w, more.words) * more.worth;
@@ -128,7 +128,7 @@ function matchAt(
     if (weight / total < ENOUGH && first > 0) {
       const turned = norms
         .slice(at + 1, at + 5)
-        .findIndex((norm, i) => similar(norm, norms[at + 2 + i], (words[0] as NameWord).word, undefined) !== null);
+        .findIndex((norm, i) => similar(norm, norms[at + 2 + i], words[0]!.word, undefined) !== null);
       if (turned >= 0 && words.length === 2) [score, end, count] = [worth * TURNED, at + 2 + turned, 2];
     }
     // One word of several is another name, or none: `push the floor away` is no push-up.
@@ -144,10 +144,9 @@ function strongest(mentions: Mention[]): Mention[] {
   const byToken = [...mentions].sort((a, b) => a.token - b.token);
   const longest = Math.max(1, ...mentions.map((m) => m.tokens));
   return byToken.filter((m, i) => {
-    for (let j = i - 1; j >= 0 && (byToken[j] as Mention).token > m.token - longest; j--)
-      if (beats(byToken[j] as Mention, m)) return false;
-    for (let j = i + 1; j < byToken.length && (byToken[j] as Mention).token < m.token + m.tokens; j++)
-      if (beats(byToken[j] as Mention, m)) return false;
+    for (let j = i - 1; j >= 0 && byToken[j]!.token > m.token - longest; j--) if (beats(byToken[j]!, m)) return false;
+    for (let j = i + 1; j < byToken.length && byToken[j]!.token < m.token + m.tokens; j++)
+      if (beats(byToken[j]!, m)) return false;
     return true;
   });
 }

@@ -72,7 +72,7 @@ function prepare(labels: readonly Label[], parts: boolean, language: Language): 
     const alone =
       name.length < 2 || !parts
         ? []
-        : [[name.at(-1) as string, HEAD_ALONE] as const, [name[0] as string, FRONT_ALONE] as const].filter(
+        : [[name.at(-1)!, HEAD_ALONE] as const, [name[0]!, FRONT_ALONE] as const].filter(
             ([word]) => !known.common.has(word) && shared.get(stem(word)) === 1,
           );
     const variants = [

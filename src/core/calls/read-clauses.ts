@@ -47,12 +47,12 @@ export function readClauses(clauses: readonly Clause[], words: SpokenWords, labe
     if (c === undefined) continue;
     if (h.kind === 'round-word') rounds.set(c, h.round);
     if (h.kind !== 'name') continue;
-    const list = names[c] as Named[];
+    const list = names[c]!;
     const known = list.findIndex((n) => n.label === h.label);
     const named: Named = { label: h.label, score: h.score, next: h.next };
     // Said twice in one breath it counts once, as it was said best.
     if (known < 0) list.push(named);
-    else if ((list[known] as Named).score < h.score) list[known] = named;
+    else if (list[known]!.score < h.score) list[known] = named;
   }
   return {
     heard,
@@ -61,7 +61,7 @@ export function readClauses(clauses: readonly Clause[], words: SpokenWords, labe
       const last = tokens[clause.to - 1]?.text ?? '';
       return {
         marks: marksOf(text, last.endsWith('?')),
-        names: names[c] as Named[],
+        names: names[c]!,
         ...sidesIn(text),
         round: rounds.get(c) ?? null,
         count: countIn(text),

@@ -39,7 +39,7 @@ export function breakGroups(
   return [...groups.values()]
     .map((own): BreakGroup => {
       const worst = own.reduce((a, b) => (b.shortUs > a.shortUs ? b : a));
-      const to = segments[worst.toIndex] as Segment;
+      const to = segments[worst.toIndex]!;
       const block = plan.blocks.find((b) => b.id === to.blockId);
       return {
         blockId: to.blockId,

@@ -56,7 +56,7 @@ export function missingLines(
 /** The first of the segments between the move before and this one. */
 function leadOf(segments: readonly Segment[], segment: Segment): number {
   let i = segment.index;
-  while (i > 0 && !isActive(segments[i - 1] as Segment)) i--;
+  while (i > 0 && !isActive(segments[i - 1]!)) i--;
   return i;
 }
 

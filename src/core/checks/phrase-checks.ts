@@ -20,7 +20,7 @@ export function phraseFindings(plan: Plan, segments: readonly Segment[]): Findin
     return steps.flatMap((step, n): Finding[] => {
       if (step.even) return [];
       return step.elements.flatMap((i): Finding[] => {
-        const move = block.moves[i] as Move;
+        const move = block.moves[i]!;
         const has = counts[i] ?? 0;
         // What another block is made of is said there.
         if (has === 0 || has % EIGHT === 0 || move.allOf !== undefined || said.has(move.id)) return [];

@@ -5,15 +5,14 @@ import { compile } from '../plan/compile.ts';
 import type { Plan } from '../plan/plan.ts';
 import { newDocument } from '../workout/document.ts';
 import { applyFix } from '../workout/apply-fix.ts';
-import type { Finding, Fix } from '../findings/finding.ts';
 import { planFindings } from './plan-checks.ts';
 
 const outline = (text: string) => readOutline(`# T\n${text}`).value;
 const findings = (plan: Plan) => planFindings(plan, compile(plan).segments);
-const named = (plan: Plan, rule: string) => findings(plan).find((f) => f.rule === rule) as Finding;
+const named = (plan: Plan, rule: string) => findings(plan).find((f) => f.rule === rule)!;
 /** The plan after a finding's first fix, through the same door as the page's button. */
 const fixed = (plan: Plan, rule: string): Plan =>
-  applyFix({ ...newDocument('T'), plan }, named(plan, rule).fixes[0] as Fix).plan;
+  applyFix({ ...newDocument('T'), plan }, named(plan, rule).fixes[0]!).plan;
 
 const LONG = '## Hello: talk 0:30\n## Main: 20 rounds, 40/20\n- Squat\n- Standing row\n## Bye: talk 0:30';
 

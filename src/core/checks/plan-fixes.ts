@@ -46,7 +46,7 @@ export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Fix {
   const each = kind === 'warm-up' ? WARM_UP_S : STRETCH_S;
   const block = newBlock(id('b'), kind, kind === 'warm-up' ? 'Warm-up' : 'Cool-down');
   const count = Math.ceil(WANTED_S / each);
-  const moves = Array.from({ length: count }, (_, i) => newMove(id('m'), names[i % names.length] as string));
+  const moves = Array.from({ length: count }, (_, i) => newMove(id('m'), names[i % names.length]!));
   const scheme: Block['scheme'] =
     kind === 'warm-up'
       ? { kind: 'interval', workUs: fromSeconds(each), restUs: micros(0), sets: 1 }

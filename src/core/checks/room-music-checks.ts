@@ -27,7 +27,7 @@ export function roomMusicFindings(
   speechOf: (takeId: string) => readonly { readonly start: Micros; readonly end: Micros }[],
 ): Finding[] {
   return shots.slice(1).flatMap((shot, i): Finding[] => {
-    const before = shots[i] as Shot;
+    const before = shots[i]!;
     // What is between the shots stops the music for a while.
     if (before.at + before.end - before.start !== shot.at) return [];
     const [left, comes] = [

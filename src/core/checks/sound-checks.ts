@@ -84,7 +84,7 @@ function clippings(of: Sounding): Finding[] {
   const bursts: Micros[][] = [];
   for (const at of [...of.clipped].sort((a, b) => a - b)) {
     const last = bursts.at(-1);
-    if (last !== undefined && at - (last.at(-1) as Micros) < BURST_US) last.push(at);
+    if (last !== undefined && at - last.at(-1)! < BURST_US) last.push(at);
     else bursts.push([at]);
   }
   return bursts.map((burst): Finding => {

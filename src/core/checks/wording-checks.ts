@@ -83,7 +83,7 @@ function praise(said: readonly SaidText[], { clock, cues, language }: Where): Fi
       const label = `Other words from the ${MOST_SAME_PRAISE + 1}th on`;
       const fixes = changes.length === 0 ? [] : [{ kind: 'script', label, changes } as const];
       const facts = { said: words, times: lines.length, most: MOST_SAME_PRAISE };
-      return finding('praise-repeated', facts, { ...placeOf(late[0] as SaidText, clock), fixes });
+      return finding('praise-repeated', facts, { ...placeOf(late[0]!, clock), fixes });
     });
 }
 
@@ -103,7 +103,7 @@ function fillers(said: readonly SaidText[], { clock, cues, language }: Where): F
       });
       const fixes = changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes } as const];
       const facts = { said: words, times: lines.length, spokenUs, mostAMinute: MOST_FILLERS_A_MINUTE };
-      return finding('filler', facts, { ...placeOf(lines[0] as SaidText, clock), certainty: 0.8, fixes });
+      return finding('filler', facts, { ...placeOf(lines[0]!, clock), certainty: 0.8, fixes });
     });
 }
 

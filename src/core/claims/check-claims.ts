@@ -56,7 +56,7 @@ function segmentAt(segments: readonly Segment[], at: Micros): Segment | null {
   let [low, high] = [0, segments.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((segments[middle] as Segment).end > at) high = middle;
+    if (segments[middle]!.end > at) high = middle;
     else low = middle + 1;
   }
   return segments[low] ?? segments.at(-1) ?? null;

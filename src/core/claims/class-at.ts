@@ -26,7 +26,7 @@ export class ClassAt {
     let [low, high] = [0, this.segments.length];
     while (low < high) {
       const middle = (low + high) >> 1;
-      if ((this.segments[middle] as Segment).end > us) high = middle;
+      if (this.segments[middle]!.end > us) high = middle;
       else low = middle + 1;
     }
     return this.segments[low] ?? this.segments.at(-1) ?? null;

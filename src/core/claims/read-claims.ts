@@ -1,7 +1,7 @@
 import { languageOf } from '../language/languages.ts';
 import { type Mention, findMentions } from '../calls/name-match.ts';
 import { type Label } from '../calls/name-variants.ts';
-import type { SpokenWords, Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import type { Said } from './claim.ts';
 import type { Reading } from '../language/claim-reading.ts';
@@ -35,7 +35,7 @@ function readSentence(words: SpokenWords, { labels, equipment }: Vocabulary): Sa
       continue;
     }
     const from = Math.max(0, i - (reading.before ?? 0));
-    const [first, last] = [tokens[from] as Token, tokens[Math.min(tokens.length, i + reading.length) - 1] as Token];
+    const [first, last] = [tokens[from]!, tokens[Math.min(tokens.length, i + reading.length) - 1]!];
     const said = tokens
       .slice(from, i + reading.length)
       .map((t) => t.text)

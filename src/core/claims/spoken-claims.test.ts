@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { isActive } from '../plan/segment.ts';
 import { fromSeconds, micros } from '../time/micros.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { plannedClass } from './class-timeline.ts';
@@ -13,7 +13,7 @@ const plan = readOutline(
 const { segments } = compile(plan);
 const running = plannedClass(plan, segments);
 const worked = segments.filter(isActive);
-const in_ = (k: number, seconds: number) => (worked[k] as Segment).start / 1e6 + seconds;
+const in_ = (k: number, seconds: number) => worked[k]!.start / 1e6 + seconds;
 
 function claims(at: number, text: string) {
   const words = text

@@ -1,7 +1,6 @@
 import { hear } from '../calls/detect-calls.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../language/normalise.ts';
-import type { Token } from '../transcript/transcript.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt } from './class-at.ts';
 import { type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
@@ -77,7 +76,7 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
   const { running: said, forms } = text.language;
   const { numberOf } = forms;
   for (const found of text.all(said.half)) {
-    const token = tokens[found.token] as Token;
+    const token = tokens[found.token]!;
     const share = at.share(token.at);
     const slack = share === null ? 0 : 0.09 + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
     const off = share === null ? 1 : Math.abs(share.done - 0.5);
@@ -93,7 +92,7 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
     });
   }
   const left = (found: Found, seconds: number) => {
-    const token = tokens[found.token] as Token;
+    const token = tokens[found.token]!;
     const is = at.segment(token.at);
     // Where people count to music or repetitions, a number that is left is one of those.
     if (is !== null && isActive(is) && (is.scheme === 'counts' || is.scheme === 'reps')) {

@@ -41,7 +41,7 @@ describe('learning what change-overs cost', () => {
         (sum, c, i) => sum + Math.abs(c.neededUs - (changeOvers(plan, segments, real)[i]?.neededUs ?? 0)),
         0,
       );
-    expect(off(learned?.figures as ChangeFigures)).toBeLessThan(off(USUAL_CHANGES) * 0.5);
+    expect(off(learned!.figures)).toBeLessThan(off(USUAL_CHANGES) * 0.5);
   });
   it('finds a quick one from breaks done in less than was thought', () => {
     const real = {

@@ -38,7 +38,7 @@ function behind(
 ): number {
   let at = before === null ? 0 : order.indexOf(before) + 1;
   const old = new Set(base);
-  while (at < order.length && inTheirs.has(order[at] as string) && !old.has(order[at] as string)) at++;
+  while (at < order.length && inTheirs.has(order[at]!) && !old.has(order[at]!)) at++;
   return at;
 }
 
@@ -49,7 +49,7 @@ function moved(from: readonly string[], to: readonly string[]): Set<string> {
   // Longest increasing subsequence by patience sorting, O(n log n).
   const tails: number[] = [];
   const previous: number[] = [];
-  const at = (i: number) => place.get(common[i] as string)!;
+  const at = (i: number) => place.get(common[i]!)!;
   common.forEach((_, i) => {
     let low = 0;
     let high = tails.length;
@@ -62,6 +62,6 @@ function moved(from: readonly string[], to: readonly string[]): Set<string> {
     tails[low] = i;
   });
   const kept = new Set<string>();
-  for (let i = tails.at(-1) ?? -1; i >= 0; i = previous[i]!) kept.add(common[i] as string);
+  for (let i = tails.at(-1) ?? -1; i >= 0; i = previous[i]!) kept.add(common[i]!);
   return new Set(common.filter((key) => !kept.has(key)));
 }

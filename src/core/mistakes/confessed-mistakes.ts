@@ -1,6 +1,6 @@
 import { languageOf } from '../language/languages.ts';
 import { isActive } from '../plan/segment.ts';
-import type { SpokenWords, Token } from '../transcript/transcript.ts';
+import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 
@@ -13,7 +13,7 @@ export function confessedMistakes(filmed: readonly Filmed[], { tokens, language 
     const here = text.slice(i, i + 6).join(' ');
     for (const [rule, pattern] of confessed) {
       if (pattern.exec(here)?.index !== 0) continue;
-      const token = tokens[i] as Token;
+      const token = tokens[i]!;
       const inside = filmed.find((f) => token.at < f.end) ?? filmed.at(-1);
       if (
         inside === undefined ||

@@ -83,7 +83,7 @@ function offeredAt(
   const { forms, mistakes } = languageOf(language);
   const { stem, soundsLike } = forms;
   for (let i = from; i < to; i++) {
-    const token = tokens[i] as Token;
+    const token = tokens[i]!;
     const near = tokens.slice(Math.max(from, i - LEAD_WORDS), i + LEAD_WORDS);
     const heard = own.filter((w) => near.some((t) => stem(t.norm) === w || soundsLike(t.norm, w) > 0.6));
     const here = own.some((w) => stem(token.norm) === w);

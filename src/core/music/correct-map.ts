@@ -38,7 +38,7 @@ function corrected(map: TempoMap, c: Correction): TempoMap {
       // The one stays a beat: where it was an odd beat, the odd beats are kept.
       const odd = map.one % 2;
       const anchors = map.anchors.map((a) => ({ beat: (a.beat - odd) / 2, at: a.at }));
-      const whole = wholeBeats({ ...map, anchors }, Math.ceil((map.anchors[0] as BeatAnchor).beat / 2));
+      const whole = wholeBeats({ ...map, anchors }, Math.ceil(map.anchors[0]!.beat / 2));
       return {
         ...map,
         anchors: whole,

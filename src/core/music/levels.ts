@@ -59,7 +59,7 @@ export function gainAt(curve: readonly GainPoint[], at: number): number {
   let [low, high] = [0, curve.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((curve[middle] as GainPoint).at <= at) low = middle + 1;
+    if (curve[middle]!.at <= at) low = middle + 1;
     else high = middle;
   }
   const [a, b] = [curve[low - 1], curve[low]];
@@ -99,7 +99,7 @@ export function levelCurve(
   let next = 0;
   const sorted = [...speech].sort((a, b) => a.start - b.start);
   for (let at = 0; at < length; at += STEP_US) {
-    while (next < sorted.length && (sorted[next] as Span).end <= at) next++;
+    while (next < sorted.length && sorted[next]!.end <= at) next++;
     const line = sorted[next];
     const speaking = line !== undefined && line.start < at + STEP_US;
     // Where somebody speaks, the music is measured under the speech.

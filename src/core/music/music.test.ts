@@ -40,7 +40,7 @@ const track = (id: string, bpm: number, beats = 512): Track => {
     rights: OWN_RIGHTS,
   };
 };
-const blockOf = (line: string): Block => readOutline(`# T\n## Main: ${line}\n- Squat\n- Row`).value.blocks[0] as Block;
+const blockOf = (line: string): Block => readOutline(`# T\n## Main: ${line}\n- Squat\n- Row`).value.blocks[0]!;
 
 describe('a fade', () => {
   it('is a straight line of the amplitude: half-way in it is 6 dB down, once', () => {

@@ -78,10 +78,10 @@ function pieceAt(map: TempoMap, holds: (anchor: BeatAnchor) => boolean): readonl
   let [low, high] = [0, anchors.length - 2];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (holds(anchors[middle] as BeatAnchor)) low = middle;
+    if (holds(anchors[middle]!)) low = middle;
     else high = middle - 1;
   }
-  return [anchors[low] as BeatAnchor, anchors[low + 1] as BeatAnchor];
+  return [anchors[low]!, anchors[low + 1]!];
 }
 
 /** Time of a beat, which may be a fraction or lie outside the track; rounded once. */
@@ -104,7 +104,7 @@ export function milliBpmAt(map: TempoMap, beat: number): number {
 
 /** Mean tempo from the first anchor to the last, thousandths of a beat a minute. */
 export function meanMilliBpm(map: TempoMap): number {
-  const [a, b] = [map.anchors[0] as BeatAnchor, map.anchors.at(-1) as BeatAnchor];
+  const [a, b] = [map.anchors[0]!, map.anchors.at(-1)!];
   return ((b.beat - a.beat) * 60e9) / (b.at - a.at);
 }
 
@@ -137,7 +137,7 @@ export function allBeats(map: TempoMap): Micros[] {
 export function mapFault(map: TempoMap): string | null {
   if (map.anchors.length < 2) return 'A tempo map needs two beats with their times.';
   for (let i = 1; i < map.anchors.length; i++) {
-    const [a, b] = [map.anchors[i - 1] as BeatAnchor, map.anchors[i] as BeatAnchor];
+    const [a, b] = [map.anchors[i - 1]!, map.anchors[i]!];
     if (b.beat <= a.beat || b.at <= a.at) return `Beat ${b.beat + 1} must come after beat ${a.beat + 1}.`;
     const bpm = ((b.beat - a.beat) * 60e6) / (b.at - a.at);
     if (bpm < 20 || bpm > 400)

@@ -128,15 +128,13 @@ function compareMoves(before: Plan, after: Plan, keyOf: KeyOf, differences: Diff
   }
   for (const block of after.blocks) {
     const keys = is
-      .filter(
-        (p) => p.block === block && old.has(p.key) && keyOf((old.get(p.key) as PlacedMove).block) === keyOf(block),
-      )
+      .filter((p) => p.block === block && old.has(p.key) && keyOf(old.get(p.key)!.block) === keyOf(block))
       .map((p) => p.key);
     for (const key of movedKeys(
       was.map((p) => p.key).filter((k) => keys.includes(k)),
       keys,
     )) {
-      const p = now.get(key) as PlacedMove;
+      const p = now.get(key)!;
       const at = block.moves.indexOf(p.move);
       differences.push({
         kind: 'moved',

@@ -165,8 +165,8 @@ function compileChoreography(
   const countUs = countsLength(1, scheme.milliBpm);
   for (let round = 1; round <= block.rounds; round++)
     for (const [n, step] of steps.entries()) {
-      const moves = step.elements.map((i) => block.moves[i] as Move);
-      const last = moves.at(-1) as Move;
+      const moves = step.elements.map((i) => block.moves[i]!);
+      const last = moves.at(-1)!;
       const of: Shared = {
         ...sharedBy(block, about),
         round,
@@ -195,7 +195,7 @@ function compileChoreography(
 function usesOf(block: Block, milliBpm: number | null): Use[] {
   const uses: Use[] = [];
   const use = (index: number, round: number) => {
-    const written = block.moves[index] as Move;
+    const written = block.moves[index]!;
     if (!isInRound(written, round)) return;
     const move = moveInRound(written, round);
     uses.push({ move, round, timing: moveTiming(block, move, index, milliBpm) });

@@ -222,7 +222,7 @@ describe('fit to a length', () => {
           expect(a.total).toBe(fromSeconds(target));
           expect(a.plan.blocks[0]).toEqual(plan.blocks[0]);
           a.plan.blocks.forEach((b, i) => {
-            const was = plan.blocks[i] as Block;
+            const was = plan.blocks[i]!;
             expect(b.moves).toEqual(was.moves);
             if (b.scheme.kind === 'interval' && was.scheme.kind === 'interval' && b.scheme.workUs !== was.scheme.workUs)
               expect(b.scheme.workUs >= 15e6 && b.scheme.workUs <= 60e6).toBe(true);

@@ -110,7 +110,7 @@ export function fitToLength(
   const answers: FitAnswer[] = [];
   const seen = new Set<string>();
   for (const { change, spread, cost } of found) {
-    const blocks = plan.blocks.map((b) => (soft.includes(b) ? b : (changeBlock(b, change, limits, locked) as Block)));
+    const blocks = plan.blocks.map((b) => (soft.includes(b) ? b : changeBlock(b, change, limits, locked)!));
     const fitted = { ...plan, blocks: spreadOver(blocks, soft, spread, limits) };
     const key = JSON.stringify(fitted.blocks);
     if (seen.has(key)) continue;

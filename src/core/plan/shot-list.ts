@@ -71,7 +71,7 @@ export function shotList(plan: Plan, segments: readonly Segment[], book: Exercis
   }
   const setUps = [...groups.values()]
     .map((own): SetUp => {
-      const { view, level, needs } = own[0] as Shot;
+      const { view, level, needs } = own[0]!;
       return { view, level, needs, shots: own };
     })
     .sort(
@@ -79,7 +79,7 @@ export function shotList(plan: Plan, segments: readonly Segment[], book: Exercis
         VIEWS.indexOf(a.view) - VIEWS.indexOf(b.view) ||
         LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level) ||
         a.needs.join().localeCompare(b.needs.join()) ||
-        (a.shots[0] as Shot).at - (b.shots[0] as Shot).at,
+        a.shots[0]!.at - b.shots[0]!.at,
     );
   return { setUps, changesInOrder: changes(shots), changesBySetUp: changes(setUps) };
 }
@@ -87,7 +87,7 @@ export function shotList(plan: Plan, segments: readonly Segment[], book: Exercis
 /** How many things change from one to the next: the camera, the level, the props. */
 function changes(list: readonly Pick<Shot, 'view' | 'level' | 'needs'>[]): number {
   return list.slice(1).reduce((sum, b, i) => {
-    const a = list[i] as typeof b;
+    const a = list[i]!;
     return (
       sum + (a.view === b.view ? 0 : 1) + (a.level === b.level ? 0 : 1) + (a.needs.join() === b.needs.join() ? 0 : 1)
     );

@@ -22,13 +22,13 @@ export function setsOf(runs: readonly Run<HeardInterval>[]): number {
   const all = runs.flatMap((r) => r.intervals);
   const steps = all
     .slice(1)
-    .map((i, k) => i.start - (all[k] as HeardInterval).start)
+    .map((i, k) => i.start - all[k]!.start)
     .sort((a, b) => a - b);
   const step = steps[steps.length >> 2] ?? Infinity;
   const many = runs
     .map((r, k) => {
       const next = runs[k + 1]?.intervals[0]?.start;
-      const lasts = next === undefined ? 0 : Math.round((next - (r.intervals[0] as HeardInterval).start) / step);
+      const lasts = next === undefined ? 0 : Math.round((next - r.intervals[0]!.start) / step);
       return Math.max(r.intervals.length, Math.min(MOST_SETS, lasts));
     })
     .sort((a, b) => a - b);
@@ -43,10 +43,10 @@ export function movesOf(
   run: Run<HeardInterval>,
   sets: number,
 ): { readonly interval: HeardInterval; readonly both: boolean }[] {
-  const first = run.intervals[0] as HeardInterval;
+  const first = run.intervals[0]!;
   if (sets > 1) return [{ interval: first, both: false }];
   return Array.from({ length: Math.ceil(run.intervals.length / 2) }, (_, i) => ({
-    interval: run.intervals[2 * i] as HeardInterval,
+    interval: run.intervals[2 * i]!,
     both: run.intervals[2 * i + 1] !== undefined,
   }));
 }

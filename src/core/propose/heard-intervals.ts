@@ -69,8 +69,8 @@ export function intervalsIn(
         side: last.side === 'left' ? 'right' : last.side === 'right' ? 'left' : null,
       });
     }
-    while (e < events.length && (events[e] as Event).at <= at(c)) {
-      const event = events[e++] as Event;
+    while (e < events.length && events[e]!.at <= at(c)) {
+      const event = events[e++]!;
       const now = found.at(-1);
       const same = now !== undefined && alike(now.key, event.key);
       const rested = now !== undefined && stops.some((s) => s > now.start + SHORTEST_US && s <= event.at + 2e6);

@@ -128,7 +128,7 @@ function blocksOf(
     if (us >= 5e6)
       blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
   };
-  const first = intervals[0] as HeardInterval;
+  const first = intervals[0]!;
   plain('talk', 'Welcome', first.start);
   const runs = runsOf(intervals, APART_US);
   const labels = runs.map((r) => r.label);
@@ -139,15 +139,15 @@ function blocksOf(
     const length = turn?.length ?? lonely(runs, at, isStretch);
     const part = runs.slice(at, at + length).flatMap((r) => r.intervals);
     const sets = setsOf(runs.slice(at, at + length));
-    const moves = (
-      turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k] as Run<HeardInterval>)
-    ).flatMap((r) => movesOf(r, sets));
+    const moves = (turn === null ? runs.slice(at, at + length) : turn.moves.map((k) => runs[k]!)).flatMap((r) =>
+      movesOf(r, sets),
+    );
     const before = blocks.length;
     const stretching = moves.filter((m) => isStretch(m.interval.label)).length * 2 > moves.length;
     const early =
       begin === 0 &&
       at + length < runs.length &&
-      (turn === null || tokens.some((t) => t.at < (part.at(-1) as HeardInterval).end && proposals.warmUp.has(t.norm)));
+      (turn === null || tokens.some((t) => t.at < part.at(-1)!.end && proposals.warmUp.has(t.norm)));
     const kind: BlockKind = stretching && at > 0 ? 'cool-down' : early ? 'warm-up' : 'circuit';
     const name = {
       'cool-down': 'Stretch',
@@ -164,7 +164,7 @@ function blocksOf(
     );
     const rests = part
       .slice(1)
-      .map((p, i) => p.start - (part[i] as HeardInterval).end)
+      .map((p, i) => p.start - part[i]!.end)
       .filter((r) => r >= 0 && r < 90e6);
     const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
     const scheme: Block['scheme'] =
@@ -181,7 +181,7 @@ function blocksOf(
     });
     at += length;
     begin++;
-    const [last, next] = [part.at(-1) as HeardInterval, runs[at]?.intervals[0]];
+    const [last, next] = [part.at(-1)!, runs[at]?.intervals[0]];
     if (next !== undefined && next.start - last.end > 25e6)
       plain(
         'talk',
@@ -191,7 +191,7 @@ function blocksOf(
         next.start - last.end,
       );
   }
-  const end = (intervals.at(-1) as HeardInterval).end;
+  const end = intervals.at(-1)!.end;
   plain('talk', 'Goodbye', duration - end);
   const unknown = [...new Set(intervals.map((i) => i.label))].filter((l) => book.named(l) === null);
   if (unknown.length > 0) doubts.push(`Not in the library, taken from what was announced: ${unknown.join(', ')}.`);
@@ -202,7 +202,7 @@ function blocksOf(
 /** How many runs stand alone before a turn begins, stretching does, or moves begin or cease to have sets. */
 function lonely(runs: readonly Run<HeardInterval>[], at: number, isStretch: (label: string) => boolean): number {
   const labels = runs.map((r) => r.label);
-  const stretching = (k: number) => isStretch(labels[k] as string);
+  const stretching = (k: number) => isStretch(labels[k]!);
   // Two in a row: one run alone may be a name that was said once too often.
   const repeats = (k: number) =>
     [runs[k], runs[k + 1]].every(

@@ -21,11 +21,7 @@ export function runsOf<T extends { readonly label: string; readonly start: numbe
   const runs: { label: string; intervals: T[] }[] = [];
   for (const interval of intervals) {
     const last = runs.at(-1);
-    if (
-      last !== undefined &&
-      last.label === interval.label &&
-      interval.start - (last.intervals.at(-1) as T).end < gapUs
-    )
+    if (last !== undefined && last.label === interval.label && interval.start - last.intervals.at(-1)!.end < gapUs)
       last.intervals.push(interval);
     else runs.push({ label: interval.label, intervals: [interval] });
   }
@@ -64,7 +60,7 @@ function turned(labels: readonly string[], at: number, { moves, rounds, length }
   const orders = moves.map((_, k) => [...moves.slice(k), ...moves.slice(0, k)]);
   const wrong = orders.map(
     (order) =>
-      edits(Array.from({ length: rounds }, () => order.map((i) => labels[i] as string)).flat(), all) +
+      edits(Array.from({ length: rounds }, () => order.map((i) => labels[i]!)).flat(), all) +
       (labels[order[0]!] === labels[at] ? 0 : BEGINS),
   );
   return orders[wrong.indexOf(Math.min(...wrong))] ?? moves;

@@ -164,7 +164,7 @@ function between(
 /** The cues of a move in turn, from the one after those of its last time; null: all were said lately. */
 function cueNotSaid(cues: readonly string[], turn: number, segment: Segment, writer: CallWriter): string | null {
   for (let i = 0; i < cues.length; i++) {
-    const cue = cues[(turn + i) % cues.length] as string;
+    const cue = cues[(turn + i) % cues.length]!;
     if (!writer.saidLately(`${cue}.`, segment)) return cue;
   }
   return null;

@@ -230,7 +230,6 @@ export function columnCounts(rows: readonly SheetRow[]): ReadonlyMap<CallKind, R
   const counts = new Map<CallKind, Record<FieldState, number>>(
     CALL_KINDS.map((kind) => [kind, { filled: 0, missing: 0, late: 0, 'no-fit': 0 }]),
   );
-  for (const row of rows)
-    for (const [kind, field] of row.fields) (counts.get(kind) as Record<FieldState, number>)[field.state] += 1;
+  for (const row of rows) for (const [kind, field] of row.fields) counts.get(kind)![field.state] += 1;
   return counts;
 }

@@ -80,13 +80,13 @@ export class CallWriter {
     const turn = this.turns.get(key) ?? 0;
     const all: Values = { short: shortName(of.label, this.labels, this.language), ...values };
     for (let i = 0; i < list.length; i++) {
-      const text = this.fill(list[(turn + i) % list.length] as string, call, of, all);
+      const text = this.fill(list[(turn + i) % list.length]!, call, of, all);
       if (at - (this.said.get(text) ?? -Infinity) < SAID_LATELY) continue;
       this.turns.set(key, turn + i + 1);
       return text;
     }
     this.turns.set(key, turn + 1);
-    return SILENT_RATHER.has(call) ? '' : this.fill(list[turn % list.length] as string, call, of, all);
+    return SILENT_RATHER.has(call) ? '' : this.fill(list[turn % list.length]!, call, of, all);
   }
 
   /** True where these words were said within a minute and a half before a segment. */

@@ -111,7 +111,7 @@ describe('with the plan known', () => {
   const { segments } = compile(plan);
   const list = wantedCalls(segments, DEFAULT_CALLS, { plan });
   const said = (kind: string) => list.filter((c) => c.call === kind && c.missingUs === 0);
-  const first = (label: string) => segments.find((s) => s.label === label) as (typeof segments)[number];
+  const first = (label: string) => segments.find((s) => s.label === label)!;
 
   it('equipment is named in the opening talk, and again before it is needed, the mat too', () => {
     expect(said('equipment').map((c) => c.text)).toEqual([

@@ -70,6 +70,6 @@ export function firstGap(
 /** Puts a line where it belongs by time; lists are short and mostly in order already. */
 export function insert(placed: PlacedLine[], line: PlacedLine): void {
   let at = placed.length;
-  while (at > 0 && (placed[at - 1] as PlacedLine).start > line.start) at--;
+  while (at > 0 && placed[at - 1]!.start > line.start) at--;
   placed.splice(at, 0, line);
 }

@@ -4,7 +4,7 @@ import { planArbitrary } from '../../../tests/arbitrary/plan.arbitrary.ts';
 import { compile } from '../plan/compile.ts';
 import { type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
-import { type Micros, fromSeconds } from '../time/micros.ts';
+import { fromSeconds } from '../time/micros.ts';
 import { wantedCalls } from './calls.ts';
 import { COUNTDOWNS, CUE_KINDS, type Cue, DEFAULT_CALLS, SPARE_CALLS } from './cue.ts';
 import { schedule } from './schedule.ts';
@@ -73,7 +73,7 @@ describe('laws of the schedule', () => {
           const made = schedule(segments, { cues, calls, marks: [] }, { plan: any });
           const wanted = wantedCalls(segments, calls, { plan: any });
           for (const [i, line] of made.lines.entries()) {
-            const segment = segments[line.segmentIndex] as (typeof segments)[number];
+            const segment = segments[line.segmentIndex]!;
             expect(line.start >= segment.start && line.end <= segment.end && line.end >= line.start).toBe(true);
             expect(made.lines[i + 1] === undefined || (made.lines[i + 1]?.start as number) >= line.end).toBe(true);
             // A call lands within 0.1 s of its anchor.
@@ -185,7 +185,7 @@ describe('what does not fit', () => {
     });
     expect(dropped.filter((d) => d.cueId !== null).map((d) => d.reason)).toEqual(['no-room']);
     expect(dropped[0]?.missingUs).toBeGreaterThan(s(5));
-    expect(fits[0]?.needUs).toBeGreaterThan(fits[0]?.haveUs as Micros);
+    expect(fits[0]?.needUs).toBeGreaterThan(fits[0]!.haveUs);
   });
   it('a line whose segment is gone is named, not lost', () => {
     const { dropped } = schedule(compile(plan(20)).segments, {

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { WAYS_OF_TEACHING } from '../../../tests/support/ways-of-teaching.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
-import type { Segment } from '../plan/segment.ts';
 import { type WayOfCalling } from '../language/call-kind.ts';
 import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT } from './cue.ts';
 import { schedule } from './schedule.ts';
@@ -123,7 +122,7 @@ describe('one class in each way', () => {
     expect(heard.has('name') && heard.has('other-side')).toBe(true);
   });
   it('the second side is called as the other side, not by its name again', () => {
-    const right = segments.find((s) => s.label === 'Split squat' && s.side === 'right') as Segment;
+    const right = segments.find((s) => s.label === 'Split squat' && s.side === 'right')!;
     const there = said('timer').filter((l) => l.segmentIndex === right.index);
     expect(there[0]?.kind).toBe('other-side');
     expect(there.some((l) => l.kind === 'name')).toBe(false);
@@ -155,7 +154,7 @@ describe('one class in each way', () => {
     const count = schedule(own, EMPTY_SCRIPT, { plan: music }).lines.filter((l) => l.kind === 'countdown');
     expect(count.length).toBeGreaterThan(0);
     for (const l of count) {
-      const before = ((own[l.segmentIndex] as Segment).end - l.start) / 0.5e6;
+      const before = (own[l.segmentIndex]!.end - l.start) / 0.5e6;
       expect(Math.abs(before - Math.round(before))).toBeLessThan(1e-6);
     }
     expect(stylesOf(own, EMPTY_SCRIPT.calls)(own[0]?.blockId ?? '').pace).toBe('beat');

@@ -35,7 +35,7 @@ export function likenessApart(vectors: readonly Float32Array[], apart: number): 
     (_, g) => mean.reduce((sum, v, k) => sum + (k % GROUPS.length === g ? v : 0), 0) / PARTS,
   );
   for (let i = 0; i + apart < vectors.length; i++) {
-    const [a, b] = [vectors[i] as Float32Array, vectors[i + apart] as Float32Array];
+    const [a, b] = [vectors[i]!, vectors[i + apart]!];
     for (let k = 0; k < size; k++) {
       const usual = level[k % GROUPS.length]!;
       const [x, y] = [a[k]! - usual, b[k]! - usual];

@@ -90,7 +90,7 @@ export function syncOf(points: readonly SyncPoint[]): Sync | null {
   const slopes: number[] = [];
   for (let i = 0; i < points.length; i++)
     for (let j = i + 1; j < points.length; j++) {
-      const [a, b] = [points[i] as SyncPoint, points[j] as SyncPoint];
+      const [a, b] = [points[i]!, points[j]!];
       const slope = (b.lagS - a.lagS) / (b.atS - a.atS);
       if (b.atS !== a.atS && Math.abs(slope) < MOST_PPM * 1e-6) slopes.push(slope);
     }

@@ -150,7 +150,7 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
   return {
     map,
     beatsUs,
-    downbeatsUs: bars.ones.map((i) => beatsUs[i] as Micros),
+    downbeatsUs: bars.ones.map((i) => beatsUs[i]!),
     beatClarity: clarity,
     barClarity: bars.clarity,
     sections: sectionsOf(onsets, kept, map),

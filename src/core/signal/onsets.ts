@@ -78,7 +78,7 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       if (b + 1 < count && before[b + 1]! > then) then = before[b + 1]!;
       if (value > then) sums[bands.group[b]!] = sums[bands.group[b]!]! + value - then;
     }
-    for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g] as Group].push(frames < LAG ? 0 : sums[g]!);
+    for (let g = 0; g < GROUPS.length; g++) attacks[GROUPS[g]!].push(frames < LAG ? 0 : sums[g]!);
     let [all, low] = [0, 0];
     for (let k = 1; k < power.length; k++) {
       all += power[k]!;

@@ -64,7 +64,7 @@ function piecesOf(scores: readonly Float64Array[], from: number, to: number): (r
   let begun = from;
   let other = 0;
   for (let s = from; s < to; s++) {
-    const here = scores[s] as Float64Array;
+    const here = scores[s]!;
     const tempo = tempoOf(scores, Math.max(begun, s - OTHER_S - 8), Math.max(begun + 1, s - other));
     const fits = Math.max(here[tempo - 1] ?? 0, here[tempo] ?? 0, here[tempo + 1] ?? 0);
     other = fits < STILL_FITS * most(here) ? other + 1 : 0;

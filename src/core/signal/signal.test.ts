@@ -206,7 +206,7 @@ describe('beats', () => {
     expect(hearMusic(heardIn(new Float32Array(100)).onsets)).toBeNull();
   });
   it('follow a tapped tempo to another level', () => {
-    const piece = play({ ...(recipes(null)[1] as ReturnType<typeof recipes>[number]), seconds: 30 }, 3);
+    const piece = play({ ...recipes(null)[1]!, seconds: 30 }, 3);
     const { map } = hearMusic(heardIn(piece.samples).onsets, 62) ?? { map: null };
     expect(
       map === null ? 0 : 60e6 / (((map.anchors.at(-1)?.at ?? 0) - (map.anchors[0]?.at ?? 0)) / (map.beats - 1)),

@@ -115,10 +115,10 @@ const FIT_WEIGHT = 3;
 function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64Array {
   const count = bpms.length;
   const prior = bpms.map((bpm) => USUAL_WEIGHT * usualness(bpm));
-  let best = Float64Array.from(prior, (p, s) => p + FIT_WEIGHT * (scores[0] as Float64Array)[s]!);
+  let best = Float64Array.from(prior, (p, s) => p + FIT_WEIGHT * scores[0]![s]!);
   const came: Int16Array[] = [];
   for (let w = 1; w < scores.length; w++) {
-    const score = scores[w] as Float64Array;
+    const score = scores[w]!;
     const next = new Float64Array(count);
     const from = new Int16Array(count);
     for (let s = 0; s < count; s++) {
@@ -138,8 +138,8 @@ function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64
   let at = best.indexOf(Math.max(...best));
   const way = new Float64Array(scores.length);
   for (let w = scores.length - 1; w >= 0; w--) {
-    way[w] = finer(scores[w] as Float64Array, at);
-    if (w > 0) at = (came[w - 1] as Int16Array)[at]!;
+    way[w] = finer(scores[w]!, at);
+    if (w > 0) at = came[w - 1]![at]!;
   }
   return way;
 }

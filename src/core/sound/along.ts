@@ -108,7 +108,7 @@ const FEWEST = 8;
 
 function joinsIn({ sounds, speech }: SoundSources, voice: readonly number[]): SoundAlong['joins'] {
   return sounds.slice(1).flatMap(({ mediaId, from, at }, i) => {
-    const before = sounds[i] as Piece;
+    const before = sounds[i]!;
     const goesOn = before.mediaId === mediaId && Math.abs(before.from + before.length - from) < 1_000;
     if (goesOn || before.mediaId === null || mediaId === null) return [];
     const [left, right] = [roomTone(voice, at - ROOM_US, at, speech), roomTone(voice, at + 4e5, at + ROOM_US, speech)];

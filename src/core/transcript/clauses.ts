@@ -49,9 +49,9 @@ export function spokenTrack(transcript: Transcript, words: SpokenWords, duration
   const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
   let i = 0;
   while (i < tokens.length) {
-    const cue = (tokens[i] as Token).cue;
+    const cue = tokens[i]!.cue;
     let to = i + 1;
-    while (to < tokens.length && (tokens[to] as Token).cue === cue) to++;
+    while (to < tokens.length && tokens[to]!.cue === cue) to++;
     const rough = coarse.get(cue);
     const known = tokens.slice(i, to).every((t) => t.sigma <= KNOWN_US);
     if (rough !== undefined && !known) addCoarse(open, i, to, rough);
@@ -83,9 +83,9 @@ function addCoarse({ clauses, stretches, words }: OpenTrack, i: number, to: numb
   const first = clauses.length;
   let [from, spoken] = [i, 0];
   for (let k = i; k < to; k++) {
-    const token = tokens[k] as Token;
+    const token = tokens[k]!;
     const plan = plans[token.word];
-    const lastPart = k + 1 === to || (tokens[k + 1] as Token).word !== token.word;
+    const lastPart = k + 1 === to || tokens[k + 1]!.word !== token.word;
     if (!lastPart || plan === undefined) continue;
     spoken += Math.max(plan.spokenUs, plan.stepUs ?? 0);
     const counting = plan.stepUs !== null && k + 1 < to;
@@ -109,7 +109,7 @@ const LAST_PAUSE = 0.9;
 /** `One.` by itself is a repetition counted, whatever stands after it. */
 function isLoneCount({ tokens, language }: SpokenWords, from: number, k: number): boolean {
   const { numberOf } = languageOf(language).forms;
-  return from === k && numberOf((tokens[k] as Token).norm) !== null && FULL_STOP.test((tokens[k] as Token).text);
+  return from === k && numberOf(tokens[k]!.norm) !== null && FULL_STOP.test(tokens[k]!.text);
 }
 
 /** Words with times of their own: a stretch for each clause, from its first word to the next clause's. */
@@ -118,7 +118,7 @@ function addTimed({ clauses, stretches, words }: OpenTrack, i: number, to: numbe
   const { numberOf } = languageOf(words.language).forms;
   let from = i;
   for (let k = i; k < to; k++) {
-    const [token, next] = [tokens[k] as Token, tokens[k + 1]];
+    const [token, next] = [tokens[k]!, tokens[k + 1]];
     const silence = next === undefined || k + 1 === to ? 0 : next.at - token.end;
     const counting =
       next !== undefined &&
@@ -128,7 +128,7 @@ function addTimed({ clauses, stretches, words }: OpenTrack, i: number, to: numbe
       silence < 2e6;
     const ends = k + 1 === to || silence > BREATH_US || (/[.!?…,;:—–]["')\]]?$/.test(token.text) && k - from >= 1);
     if (!ends || (counting && silence < 2e6)) continue;
-    const start = (tokens[from] as Token).at;
+    const start = tokens[from]!.at;
     clauses.push({
       from,
       to: k + 1,

@@ -120,7 +120,7 @@ function retimed(
     changed.length === 0
       ? []
       : wordShares(changed).map((share, i): TimedWord => {
-          const word = { text: changed[i] as string, start: micros(at), end: micros(at + share * (end - start)) };
+          const word = { text: changed[i]!, start: micros(at), end: micros(at + share * (end - start)) };
           at = word.end;
           return word;
         });

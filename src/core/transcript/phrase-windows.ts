@@ -39,9 +39,9 @@ export function phraseWindows(tokens: readonly Token[], durationUs: number): Phr
     else last.past = i + 1;
   }
   const middle = (cut: { first: number; past: number } | undefined) =>
-    cut === undefined ? null : ((tokens[cut.first] as Token).at + (tokens[cut.past - 1] as Token).end) / 2;
+    cut === undefined ? null : (tokens[cut.first]!.at + tokens[cut.past - 1]!.end) / 2;
   return cuts.map((cut, n) => {
-    const [first, last] = [tokens[cut.first] as Token, tokens[cut.past - 1] as Token];
+    const [first, last] = [tokens[cut.first]!, tokens[cut.past - 1]!];
     const margin = (sigma: number) => Math.min(MOST_MARGIN_US, MARGIN_US + 1.5 * Math.max(0, sigma - 150_000));
     const [before, after] = [middle(cuts[n - 1]), middle(cuts[n + 1])];
     return {

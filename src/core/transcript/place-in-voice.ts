@@ -69,7 +69,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
   const from = new Int32Array((count + 1) * width).fill(-1);
   best[0] = 0;
   for (let j = 1; j <= count; j++) {
-    const span = spans[j - 1] as { from: number; to: number };
+    const span = spans[j - 1]!;
     const length = span.to - span.from;
     for (let i = 0; i <= words; i++) {
       const before = best[(j - 1) * width + i]!;
@@ -81,7 +81,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
           to === i
             ? EMPTY + (EMPTY_A_SECOND * length) / 1e6
             : MISFIT * Math.log((length + 120_000) / (said + 120_000)) ** 2;
-        const pause = to === i || to === words ? 0 : pauseCost(plan[to - 1] as WordPlan);
+        const pause = to === i || to === words ? 0 : pauseCost(plan[to - 1]!);
         const value = before + fit + pause;
         const at = j * width + to;
         if (value < best[at]!) [best[at], from[at]] = [value, i];
@@ -97,7 +97,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
   const misfits = new Float64Array(count + 2);
   for (let j = count, last = words; j >= 1; j--) {
     const first = from[j * width + last]!;
-    const span = spans[j - 1] as { from: number; to: number };
+    const span = spans[j - 1]!;
     misfits[j] =
       first === last ? 1 : Math.abs(Math.log((span.to - span.from + 120_000) / (sums[last]! - sums[first]! + 120_000)));
     last = first;
@@ -106,7 +106,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
   let to = words;
   for (let j = count; j >= 1; j--) {
     const first = from[j * width + to]!;
-    const span = spans[j - 1] as { from: number; to: number };
+    const span = spans[j - 1]!;
     const said = Math.max(1, sums[to]! - sums[first]!);
     const misfit = Math.max(misfits[j - 1]!, misfits[j]!, misfits[j + 1]!);
     const lostUs = Math.min(LOST_MOST_US, Math.max(0, misfit - FITS) * LOST_US);
@@ -115,7 +115,7 @@ export function placeInVoice(spoken: SpokenText, start: number, end: number, voi
       const [a, b] = [(sums[w]! - sums[first]!) / said, (sums[w + 1]! - sums[first]!) / said];
       const length = span.to - span.from;
       here.push({
-        text: (plan[w] as WordPlan).text,
+        text: plan[w]!.text,
         at: span.from + a * length,
         end: span.from + b * length,
         sigma: Math.hypot(SIGMA_US, length * SIGMA_IN_STRETCH * Math.sqrt(a * (1 - a)), vagueUs, lostUs),

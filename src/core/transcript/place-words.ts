@@ -58,7 +58,7 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
       share,
       stepUs,
     });
-    const [norm, after] = [norms[i] as string, norms[i + 1]];
+    const [norm, after] = [norms[i]!, norms[i + 1]];
     // A countdown goes on over the end of its paragraph.
     if (falls(i) > 0) return plan(0, COUNT_STEP_US * falls(i));
     if (i === words.length - 1 || after === undefined) return plan(PAUSE.last);

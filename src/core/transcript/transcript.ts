@@ -85,7 +85,7 @@ export function spokenWords(
       for (const [w, word] of cue.words.entries())
         if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c, w);
     } else {
-      const { text, start, end, onward } = coarse.get(c) as CoarseCue;
+      const { text, start, end, onward } = coarse.get(c)!;
       const placed =
         voice === null
           ? placeWords({ text, next: onward, language }, start, end)

@@ -26,9 +26,9 @@ export function splitField(text: string, separator: string): string[] {
   const parts: string[] = [];
   let part = '';
   for (let i = 0; i < text.length; i++) {
-    const c = text[i] as string;
+    const c = text[i]!;
     if (c === '\\' && i + 1 < text.length) {
-      part += c + (text[i + 1] as string);
+      part += c + text[i + 1]!;
       i++;
     } else if (c === separator) {
       parts.push(part);

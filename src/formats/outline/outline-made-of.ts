@@ -58,7 +58,7 @@ export interface MadeOfLater {
 export function resolveMadeOf({ block, from, to, name, say }: MadeOfLater, all: readonly Block[]): void {
   const whole = all.findLast((b) => alike(b.name, name) && b.moves !== block.moves);
   if (whole === undefined) return say(`No block is called “${name}”.`);
-  for (let i = from; i < to; i++) block.moves[i] = { ...(block.moves[i] as Move), allOf: whole.id };
+  for (let i = from; i < to; i++) block.moves[i] = { ...block.moves[i]!, allOf: whole.id };
 }
 
 const isEmpty = (value: unknown) => Array.isArray(value) && value.length === 0;

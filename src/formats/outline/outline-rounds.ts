@@ -43,8 +43,8 @@ export function readByRound(
   if (doses.some((d) => d === null)) return null;
   if (assumed !== null) say(assumed, 'note');
   return {
-    dose: doses[0]?.dose as Dose,
-    changes: doses.slice(1).map((d, i) => ({ fromRound: i + 2, ...EMPTY, dose: d?.dose as Dose })),
+    dose: doses[0]!.dose,
+    changes: doses.slice(1).map((d, i) => ({ fromRound: i + 2, ...EMPTY, dose: d!.dose })),
   };
 }
 

@@ -37,7 +37,7 @@ export function readTimedBlocks(
   let lost = false;
   let empty = true;
   for (let i = 0; i < lines.length; i++) {
-    const line = lines[i] as string;
+    const line = lines[i]!;
     if (line.trim() === '') {
       empty = true;
       continue;

@@ -168,7 +168,7 @@ function readable(
     const px = ((w.at - from) / (to - from)) * width;
     if (last === undefined || px >= room) rows.push({ text: w.text, at: w.at });
     else last.text += ` ${w.text}`;
-    const row = rows.at(-1) as (typeof rows)[number];
+    const row = rows.at(-1)!;
     room = ((row.at - from) / (to - from)) * width + Math.max(WORD_ROOM_PX, row.text.length * LETTER_PX);
   }
   return rows;

@@ -55,7 +55,7 @@ export function keepEqual(before: ReadonlyMap<string, Strips>, now: ReadonlyMap<
     a !== undefined &&
     a.length === b.length &&
     b.every((bar, i) => {
-      const was = a[i] as Bar;
+      const was = a[i]!;
       return bar.from === was.from && bar.to === was.to && bar.says === was.says && bar.title === was.title;
     });
   return new Map(

@@ -90,7 +90,7 @@ export function shiftMove(plan: Plan, blockId: string, moveId: string, by: -1 | 
   if (at + by >= 0 && at + by < block.moves.length)
     return changeBlock(plan, blockId, (o) => ({ ...o, moves: o.moves.toSpliced(at, 1).toSpliced(at + by, 0, move) }));
   for (let n = b + by; n >= 0 && n < plan.blocks.length; n += by) {
-    const other = plan.blocks[n] as Block;
+    const other = plan.blocks[n]!;
     if (isPlainBlock(other.kind)) continue;
     const without = removeMove(plan, blockId, moveId);
     return changeBlock(without, other.id, (o) => ({ ...o, moves: by < 0 ? [...o.moves, move] : [move, ...o.moves] }));

@@ -18,7 +18,7 @@ import { sideWord } from '../shared/words.ts';
 import { useChange, useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { CALL_WORDS } from './call-words.ts';
 import { withCues } from './edit-script.ts';
-import { Row, Mark, STATE_WORDS, type Column } from './CallRow.tsx';
+import { Row, Mark, STATE_WORDS } from './CallRow.tsx';
 
 /**
  * Segments against the calls they want. F fills the column the focus is in, E empties it, Enter writes or opens the
@@ -70,8 +70,8 @@ export function CallSheet({
   const onKey = (e: React.KeyboardEvent<HTMLTableElement>) => {
     const cell = (e.target as HTMLElement).closest<HTMLElement>('[data-cell]');
     if (cell === null || e.ctrlKey || e.metaKey || e.altKey) return;
-    const [r, c] = (cell.dataset.cell as string).split(',').map(Number) as [number, number];
-    const column = SHEET_COLUMNS[c] as Column;
+    const [r, c] = cell.dataset.cell!.split(',').map(Number) as [number, number];
+    const column = SHEET_COLUMNS[c]!;
     const step: Readonly<Record<string, [number, number]>> = {
       ArrowUp: [-1, 0],
       ArrowDown: [1, 0],

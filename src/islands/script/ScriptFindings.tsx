@@ -25,7 +25,7 @@ export function ScriptFindings({
           {f.cueId === undefined ? (
             <p className="font-semibold">{wordsOf(f).says}</p>
           ) : (
-            <button className="text-left font-semibold hover:underline" onClick={() => toLine(f.cueId as string)}>
+            <button className="text-left font-semibold hover:underline" onClick={() => toLine(f.cueId!)}>
               {wordsOf(f).says}
             </button>
           )}

@@ -49,9 +49,7 @@ export function ScriptPage({
   const wrong = useMemo(
     () =>
       new Map(
-        findings
-          .filter((f) => f.cueId !== undefined && f.severity === 'alarm')
-          .map((f) => [f.cueId as string, wordsOf(f).says]),
+        findings.filter((f) => f.cueId !== undefined && f.severity === 'alarm').map((f) => [f.cueId!, wordsOf(f).says]),
       ),
     [findings],
   );

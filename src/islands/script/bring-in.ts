@@ -8,7 +8,7 @@ export function bringInCues(cues: readonly Cue[], incoming: readonly Cue[]): rea
     ...cues,
     ...incoming.map((cue): Cue => ({
       ...cue,
-      id: ids.get(cue.id) as string,
+      id: ids.get(cue.id)!,
       anchor:
         cue.anchor.kind === 'after'
           ? { ...cue.anchor, cueId: ids.get(cue.anchor.cueId) ?? cue.anchor.cueId }

@@ -18,13 +18,13 @@ const cue: Cue = {
 describe('writing lines', () => {
   it('a new line follows the one before it, and has the kind that fits its segment', () => {
     const first = addCue([], squat, null);
-    const second = addCue(first.cues, squat, first.cues[0] as Cue);
+    const second = addCue(first.cues, squat, first.cues[0]!);
     expect(second.cues.map((c) => [c.id, c.kind, c.anchor.kind])).toEqual([
       ['c1', 'form', 'start'],
       ['c2', 'form', 'after'],
     ]);
     expect([addCue([], talk, null).cues[0]?.kind, addCue([], rest, null).cues[0]?.kind]).toEqual(['talk', 'set-up']);
-    const between = addCue(second.cues, squat, second.cues[0] as Cue);
+    const between = addCue(second.cues, squat, second.cues[0]!);
     expect(between.cues.map((c) => c.id)).toEqual(['c1', 'c3', 'c2']);
   });
   it('a line that goes hands its place to the one that followed it', () => {

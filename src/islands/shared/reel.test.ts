@@ -68,8 +68,7 @@ describe('a reel of pieces', () => {
     reel.seek(s(0));
     await reel.play();
     const seen = run(24.9);
-    for (const [i, at] of seen.entries())
-      if (i > 0) expect(Math.abs(at - (seen[i - 1] as Micros) - 40_000)).toBeLessThan(41_000);
+    for (const [i, at] of seen.entries()) if (i > 0) expect(Math.abs(at - seen[i - 1]! - 40_000)).toBeLessThan(41_000);
     expect(seen.at(-1)! / 1e6).toBeCloseTo(24.9, 0);
     expect(playing()).toHaveLength(1);
   });

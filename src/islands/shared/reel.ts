@@ -51,7 +51,7 @@ export class Reel {
   }
 
   get element(): HTMLMediaElement {
-    return this.elements[this.on] as HTMLMediaElement;
+    return this.elements[this.on]!;
   }
 
   /** The programme time that is seen or heard now; null while a place is being looked for. */
@@ -143,7 +143,7 @@ export class Reel {
 
   /** Lets the other element run along, and more and more of it be seen. */
   private blend(piece: Piece, inside: number): void {
-    const other = this.elements[1 - this.on] as HTMLMediaElement;
+    const other = this.elements[1 - this.on]!;
     if (piece.into === undefined) return;
     // It waits where it comes in; only where one looked for a place in between does it have to be taken there.
     const at = micros(piece.into.from + inside);
@@ -167,9 +167,9 @@ export class Reel {
   /** Takes the other element to the beginning of the next piece that this one cannot just run into. */
   private prepare(): void {
     let i = this.index;
-    while (i + 1 < this.pieces.length && meets(this.pieces[i] as Piece, this.pieces[i + 1] as Piece)) i++;
+    while (i + 1 < this.pieces.length && meets(this.pieces[i]!, this.pieces[i + 1]!)) i++;
     const [last, next] = [this.pieces[i], this.pieces.slice(i + 1).find((p) => p.mediaId !== null)];
-    const other = this.elements[1 - this.on] as HTMLMediaElement;
+    const other = this.elements[1 - this.on]!;
     if (last?.into !== undefined) this.put(other, { ...last, mediaId: last.into.mediaId }, last.into.from);
     else if (next !== undefined) this.put(other, next, next.from);
   }

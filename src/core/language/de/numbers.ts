@@ -43,10 +43,8 @@ function plainNumber(norm: string): number | null {
   const plain = ONES[norm] ?? TENS[norm];
   if (plain !== undefined) return plain;
   const joined = JOINED.exec(norm);
-  const tens = joined === null ? undefined : TENS[joined[2] as string];
-  return joined === null || tens === undefined
-    ? null
-    : tens + (joined[1] === 'ein' ? 1 : (ONES[joined[1] as string] ?? 0));
+  const tens = joined === null ? undefined : TENS[joined[2]!];
+  return joined === null || tens === undefined ? null : tens + (joined[1] === 'ein' ? 1 : (ONES[joined[1]!] ?? 0));
 }
 
 export function ordinalOf(norm: string): number | null {
