@@ -62,18 +62,17 @@ await main(async () => {
   const bin = (name) => join(root, 'node_modules', '.bin', name);
   const results = [];
   try {
-    // Types are checked beside the tests that mostly wait for a database or a program.
-    const types = wanted('check') ? aside('types', process.execPath, ['scripts/check.mjs']) : null;
+    // Two cores, two lanes: browsers mostly wait, and so do the tests that drive a database or a program.
+    const beside = [];
+    if (wanted('e2e')) {
+      const only = process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ');
+      const alone = parts.length === 1;
+      beside.push((alone ? run : aside)('e2e', bin('playwright'), ['test', ...only]));
+    }
     for (const part of ['unit', 'db', 'media'])
       if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
-    if (types !== null) results.push(await types);
-    if (wanted('e2e'))
-      results.push(
-        await run('e2e', bin('playwright'), [
-          'test',
-          ...(process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ')),
-        ]),
-      );
+    results.push(...(await Promise.all(beside)));
+    if (wanted('check')) results.push(await run('types', process.execPath, ['scripts/check.mjs']));
   } finally {
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -95,6 +95,17 @@ describe('the rooms', () => {
       ),
     ).toEqual([]);
   });
+  it('ask for a language by the registry: what one language says is imported by nothing else', () => {
+    // Where the library and a new script begin is English; so is the one recogniser that ships.
+    const ofEnglish = ['core/exercise/library.ts', 'core/script/cue.ts', 'media/force-align.ts'];
+    const wrong = inside.filter(
+      (i) =>
+        /^core\/language\/(?:en|de|und)\//.test(i.to) &&
+        !i.file.startsWith('core/language/') &&
+        !ofEnglish.includes(i.file),
+    );
+    expect(wrong).toEqual([]);
+  });
   it('hold no file that imports itself by way of others', () => {
     const to = new Map<string, string[]>();
     for (const i of inside) to.set(i.file, [...(to.get(i.file) ?? []), i.to]);

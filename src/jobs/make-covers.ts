@@ -30,7 +30,7 @@ export async function makeCovers({ context, wanted, output, onProgress, signal }
   try {
     const names: string[] = [];
     for (const [i, { frame }] of best.entries()) {
-      names.push(...(await makeCover(job, frame, i + 1, folder, signal)));
+      names.push(...(await makeCover(job, { frame, number: i + 1 }, folder, signal)));
       onProgress(0.7 + (0.3 * (i + 1)) / best.length);
     }
     await writeZip(

@@ -13,7 +13,7 @@ import { pictureJobOf } from './render-parts-job.ts';
 export async function makeOverlay(making: Making): Promise<Made> {
   const { wanted, output, onProgress, signal } = making;
   const job = await overlayOf(making);
-  await renderOverlay(job, wanted.kind === 'overlay-mov' ? 'mov' : 'webm', output, onProgress, signal);
+  await renderOverlay(job, wanted.kind === 'overlay-mov' ? 'mov' : 'webm', output, { onProgress, signal });
   return NOTHING_READ;
 }
 

@@ -159,7 +159,7 @@ export async function renderPartJob(
       async ({ onProgress, signal, finish }) => {
         const output = await store.temporary('mp4');
         try {
-          await renderPicture(job, output, context.fontsFolder, onProgress, signal);
+          await renderPicture(job, output, context.fontsFolder, { onProgress, signal });
           const finished = (write: (db: Db) => Promise<void>) => finish('done', null, write);
           await keepMade(store, { path: output, extension: 'mp4' }, finished, (db, sha256) =>
             setPartFile(db, renderId, part, sha256),

@@ -93,8 +93,7 @@ async function picture(task: TakeTask): Promise<string | null> {
         fileOf(task),
         output,
         { durationUs: take.duration, width: take.width, rate: take.rate },
-        (share) => task.onProgress(share * 0.8),
-        task.signal,
+        { onProgress: (share) => task.onProgress(share * 0.8), signal: task.signal },
       );
       await keep(output, isSoundOnly(take) ? 'm4a' : 'mp4', (db, sha256) => putProxy(db, take.id, sha256));
     } finally {
@@ -108,8 +107,7 @@ async function picture(task: TakeTask): Promise<string | null> {
       fileOf(task),
       output,
       { durationUs: take.duration, width: take.width, height: take.height, codec: take.videoCodec },
-      (share) => task.onProgress(light ? share : 0.8 + share * 0.2),
-      task.signal,
+      { onProgress: (share) => task.onProgress(light ? share : 0.8 + share * 0.2), signal: task.signal },
     );
     await keep(output, 'jpg', (db, sha256) => putThumbs(db, take.id, sha256, sheet));
   } finally {

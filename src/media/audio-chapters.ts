@@ -26,7 +26,7 @@ export async function withChapters(
     const named = Object.entries(fields).flatMap(([k, v]) => (v === '' ? [] : ['-metadata', `${k}=${v}`]));
     const args = ['-i', sound, '-f', 'ffmetadata', '-i', meta, '-map', '0:a:0', '-c', 'copy'];
     const out = ['-map_metadata', '1', '-map_chapters', '1', ...named, '-movflags', '+faststart', output];
-    await runFfmpeg([...args, ...out], length, () => undefined, signal);
+    await runFfmpeg([...args, ...out], length, { signal });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -30,7 +30,7 @@ export async function mixBed(job: BedJob, onProgress: (share: number) => void, s
   try {
     const curve = join(folder, 'curve.wav');
     await writeCurve(curve, job.duck, job.length);
-    await runFfmpeg(bedArgs(job, curve), job.length, onProgress, signal);
+    await runFfmpeg(bedArgs(job, curve), job.length, { onProgress, signal });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

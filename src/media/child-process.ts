@@ -13,13 +13,17 @@ export class ProgramFailed extends Error {
 /** How much of a program's output is kept, in characters. */
 const KEPT = 2_000_000;
 
+/** Whoever waits for long work: is told how far it is, 0 to 1, and can end it. */
+export interface Waiting {
+  readonly onProgress?: (share: number) => void;
+  readonly signal?: AbortSignal | undefined;
+}
+
 /** Runs ffmpeg with `-progress pipe:1` and tells how far it is, 0 to 1 of a length in microseconds. */
 export async function runFfmpeg(
   args: readonly string[],
   lengthUs: number,
-  onProgress: (share: number) => void,
-  signal?: AbortSignal,
-  ownList = false,
+  { onProgress, signal, ownList = false }: Waiting & Pick<RunOptions, 'ownList'> = {},
 ): Promise<void> {
   let text = '';
   await run('ffmpeg', ['-y', '-v', 'error', '-nostdin', '-progress', 'pipe:1', '-stats_period', '0.5', ...args], {
@@ -28,7 +32,7 @@ export async function runFfmpeg(
     onOutput(chunk) {
       text = (text + chunk.toString('utf8')).slice(-2_000);
       const done = [...text.matchAll(/out_time_us=(\d+)/g)].at(-1)?.[1];
-      if (done !== undefined) onProgress(Math.min(1, Number(done) / lengthUs));
+      if (done !== undefined) onProgress?.(Math.min(1, Number(done) / lengthUs));
     },
   });
 }

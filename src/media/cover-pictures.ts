@@ -60,9 +60,8 @@ export async function coverFrames(
       const from = Math.max(0, piece.from / 1e6 - SEEK_EARLY_S).toFixed(6);
       const filters = piece.source.fits ? [] : [inFrame({ width, height })];
       await readFrames(
-        ['-ss', from, '-i', piece.source.path, '-frames:v', '2'],
+        { before: ['-ss', from, '-i', piece.source.path, '-frames:v', '2'], filters },
         SIZE,
-        filters,
         (g) => seen.push(g.slice()),
         signal,
       );
@@ -75,8 +74,7 @@ export async function coverFrames(
 /** Makes the cover of a frame in each shape, as JPEG files of a folder. Gives their names. */
 export async function makeCover(
   job: CoverJob,
-  frame: number,
-  number: number,
+  { frame, number }: { readonly frame: number; readonly number: number },
   folder: string,
   signal?: AbortSignal,
 ): Promise<string[]> {

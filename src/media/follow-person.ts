@@ -51,7 +51,7 @@ async function boxesIn(
   const lasts = held === true ? 0.05 : Math.max(0.05, length / 1e6);
   const args = ['-ss', (from / 1e6).toFixed(6), '-t', lasts.toFixed(6), '-i', path];
   const looks = held === true ? [...filters] : [`fps=${LOOKS_A_SECOND}`, ...filters];
-  await readFrames(args, SIZE, looks, (grey) => own.push(grey.slice()), signal);
+  await readFrames({ before: args, filters: looks }, SIZE, (grey) => own.push(grey.slice()), signal);
   const room = rooms.get(path) ?? (await roomOf(source, filters, own, signal));
   rooms.set(path, room);
   return own.map((grey) => personIn(grey, room, SIZE));
@@ -72,6 +72,6 @@ async function roomOf(
     kept = kept.filter((_, n) => n % 2 === 0);
     every *= 2;
   };
-  await readFrames(['-skip_frame', 'nokey', '-i', source.path!], SIZE, filters, keep, signal);
+  await readFrames({ before: ['-skip_frame', 'nokey', '-i', source.path!], filters }, SIZE, keep, signal);
   return emptyRoom(kept.length >= FEW_PICTURES ? kept : [...kept, ...own]);
 }

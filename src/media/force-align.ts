@@ -57,12 +57,12 @@ export async function forceAlign(
       'Words cannot be timed by the sound on this machine: the Debian packages pocketsphinx and pocketsphinx-en-us are missing.',
     );
   const known = await wordsKnown();
-  const samples = await monoAt(path, RATE_HZ, null, () => undefined, signal);
+  const samples = await monoAt(path, RATE_HZ, null, { signal });
   const folder = await mkdtemp(join(tmpdir(), 'euphon-words-'));
   try {
     const found: FoundPhrase[] = [];
     for (let n = 0; n < phrases.length; n += BATCH) {
-      found.push(...(await alignBatch(folder, phrases.slice(n, n + BATCH), samples, known, signal)));
+      found.push(...(await alignBatch({ folder, samples, known }, phrases.slice(n, n + BATCH), signal)));
       onProgress(Math.min(1, (n + BATCH) / phrases.length));
     }
     return found;
@@ -82,11 +82,16 @@ function spelled(word: string): string[] {
     .filter((w) => w !== '');
 }
 
+/** The recording, the words of the dictionary, and where files lie that are needed for a moment. */
+interface Heard {
+  readonly folder: string;
+  readonly samples: Int16Array;
+  readonly known: ReadonlySet<string>;
+}
+
 async function alignBatch(
-  folder: string,
+  { folder, samples, known }: Heard,
   phrases: readonly KnownPhrase[],
-  samples: Int16Array,
-  known: ReadonlySet<string>,
   signal: AbortSignal | undefined,
 ): Promise<FoundPhrase[]> {
   const ids: string[] = [];

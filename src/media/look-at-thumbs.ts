@@ -13,7 +13,12 @@ export async function lookAtThumbs(
   signal?: AbortSignal,
 ): Promise<Omit<SeenPictures, 'everyUs'>> {
   const greys: Uint8Array[] = [];
-  await readFrames(['-framerate', '25', '-i', pattern], size, [], (grey) => greys.push(grey.slice()), signal);
+  await readFrames(
+    { before: ['-framerate', '25', '-i', pattern], filters: [] },
+    size,
+    (grey) => greys.push(grey.slice()),
+    signal,
+  );
   const room = greys.length < FEW_PICTURES ? null : emptyRoom(greys);
   const round = (n: number) => Math.round(n * 1000) / 1000;
   return {

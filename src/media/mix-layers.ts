@@ -53,12 +53,17 @@ const USUAL_LUFS = -23;
 export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSignal): Promise<MixLayers> {
   const { folder, onProgress } = files;
   const recorded = join(folder, 'recorded.wav');
-  await runFfmpeg(voiceArgs(job, recorded), job.length, (s) => onProgress(s * 0.2), signal);
+  await runFfmpeg(voiceArgs(job, recorded), job.length, { onProgress: (s) => onProgress(s * 0.2), signal });
   if (job.voice.noise) await quieten(recorded, job.sounds, signal);
   const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
   if (job.lines.length > 0) {
-    const laid = await layLines(job, recorded, await momentary(recorded, signal), folder, voice, signal);
-    await runFfmpeg(laid, job.length, (s) => onProgress(0.2 + s * 0.1), signal);
+    const laid = await layLines(
+      job,
+      { voice: recorded, loudness: await momentary(recorded, signal) },
+      { folder, output: voice },
+      signal,
+    );
+    await runFfmpeg(laid, job.length, { onProgress: (s) => onProgress(0.2 + s * 0.1), signal });
   }
   const [inputs, chains, labels]: [string[], string[], string[]] = [['-i', voice], [], []];
   const add = (path: string) => {

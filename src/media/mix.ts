@@ -30,7 +30,10 @@ export async function makeMix(
     let level = job.targetLufs === null ? AS_IT_IS : await levelFor(raw, job.targetLufs, signal);
     for (let tries = 1; ; tries++) {
       const filter = filtersOf(level);
-      await runFfmpeg(['-i', raw, '-af', filter, ...ENCODE, job.output], job.length, part(0.6, 0.95), signal);
+      await runFfmpeg(['-i', raw, '-af', filter, ...ENCODE, job.output], job.length, {
+        onProgress: part(0.6, 0.95),
+        signal,
+      });
       const found = await measure(job.output, signal);
       if (found === null || job.targetLufs === null || tries === MOST_TRIES) return found;
       const off = job.targetLufs - found.lufs;
@@ -62,7 +65,10 @@ export async function makePart(
     await mixRaw(job, part, { folder, raw, onProgress: (share) => onProgress(share * 0.8) }, signal);
     const level = part === 'mix' && job.targetLufs !== null ? await levelFor(raw, job.targetLufs, signal) : AS_IT_IS;
     const wav = ['-c:a', 'pcm_s24le', '-rf64', 'auto', job.output];
-    await runFfmpeg(['-i', raw, '-af', filtersOf(level), ...wav], job.length, (s) => onProgress(0.8 + s * 0.2), signal);
+    await runFfmpeg(['-i', raw, '-af', filtersOf(level), ...wav], job.length, {
+      onProgress: (s) => onProgress(0.8 + s * 0.2),
+      signal,
+    });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -72,11 +78,11 @@ export async function makePart(
 async function mixRaw(job: MixJob, part: SoundPart, files: MixFiles, signal?: AbortSignal): Promise<void> {
   if (part === 'clean') {
     const care = { ...job, voice: { ...job.voice, rumble: false } };
-    return runFfmpeg(voiceArgs(care, files.raw), job.length, (s) => files.onProgress(s * 0.2), signal);
+    return runFfmpeg(voiceArgs(care, files.raw), job.length, { onProgress: (s) => files.onProgress(s * 0.2), signal });
   }
   const layers = await mixLayers(job, files, signal);
   const args = [...layers.inputs, '-filter_complex', summed(layers, part, job.length), '-map', '[mix]', ...RAW];
-  await runFfmpeg([...args, files.raw], job.length, (s) => files.onProgress(0.3 + s * 0.2), signal);
+  await runFfmpeg([...args, files.raw], job.length, { onProgress: (s) => files.onProgress(0.3 + s * 0.2), signal });
 }
 
 const RAW = ['-c:a', 'pcm_f32le', '-rf64', 'auto'] as const;
@@ -130,15 +136,13 @@ export async function makeStems(
       ['[o1]', other],
     ].flatMap(([label, path]) => ['-map', label!, ...RAW, path!]);
     const args = [...layers.inputs, '-filter_complex', graph, ...outputs];
-    await runFfmpeg(args, job.length, (s) => onProgress(0.3 + s * 0.2), signal);
+    await runFfmpeg(args, job.length, { onProgress: (s) => onProgress(0.3 + s * 0.2), signal });
     const level = job.targetLufs === null ? AS_IT_IS : await levelFor(raw, job.targetLufs, signal);
     for (const [i, [from, to]] of [[spoken, voice] as const, [other, rest] as const].entries())
-      await runFfmpeg(
-        ['-i', from, '-af', filtersOf(level), ...ENCODE, to],
-        job.length,
-        (s) => onProgress(0.6 + i * 0.2 + s * 0.2),
+      await runFfmpeg(['-i', from, '-af', filtersOf(level), ...ENCODE, to], job.length, {
+        onProgress: (s) => onProgress(0.6 + i * 0.2 + s * 0.2),
         signal,
-      );
+      });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -33,13 +33,12 @@ export async function proveFilm(
   const tracks = await readTracks(path, signal);
   const grey = greySize(tracks.width, tracks.height);
   const checks = figureChecks(meant.drawn, meant.rate);
-  const figures = await drawnFigures(checks, meant, grey, meant.fontsFolder, signal);
+  const figures = await drawnFigures(checks, { picture: meant, grey }, meant.fontsFolder, signal);
   const [reader, cells] = [figureReader(checks, figures, grey), cellReader(grey)];
   const wanted = Math.max(1, (meant.length / 1e6) * (meant.rate.num / meant.rate.den));
   const frames = await readFrames(
-    ['-i', path],
+    { before: ['-i', path], filters: [] },
     grey,
-    [],
     (frame, i) => {
       reader.see(frame, i);
       cells.add(frame);
@@ -87,7 +86,12 @@ async function isInSources(
     const grey = greySize(meant.width, meant.height);
     const cells = cellReader(grey);
     const args = ['-ss', String(from / 1e6), '-i', piece.source.path, '-t', String(long / 1e6)];
-    await readFrames(args, grey, [`fps=${meant.rate.num}/${meant.rate.den}`], (frame) => cells.add(frame), signal);
+    await readFrames(
+      { before: args, filters: [`fps=${meant.rate.num}/${meant.rate.den}`] },
+      grey,
+      (frame) => cells.add(frame),
+      signal,
+    );
     const counts = cellsOutside(meant.drawn, meant);
     const found = find(cells.cells(), counts, meant.rate);
     if (found.reduce((sum, s) => sum + s.end - s.start, 0) < long * SOURCE_SHARE) return false;

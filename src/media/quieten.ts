@@ -39,7 +39,7 @@ export async function quieten(
     for (const source of new Set(stretches.map((s) => s.source))) {
       const own = stretches.filter((s) => s.source === source);
       const noise = await noiseOf(file, data, own, signal);
-      if (noise !== null) for (const stretch of own) await filterStretch(file, data, stretch, noise, signal);
+      if (noise !== null) for (const stretch of own) await filterStretch({ file, data }, stretch, noise, signal);
     }
   } finally {
     await file.close();
@@ -83,8 +83,7 @@ async function noiseOf(file: FileHandle, data: number, stretches: readonly Stret
 }
 
 async function filterStretch(
-  file: FileHandle,
-  data: number,
+  { file, data }: { readonly file: FileHandle; readonly data: number },
   { from, to }: Stretch,
   noise: Float64Array,
   signal?: AbortSignal,

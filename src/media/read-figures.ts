@@ -19,8 +19,7 @@ interface FiguresOfPlace {
 /** Draws each figure once by the rasteriser, on plain grey. */
 export async function drawnFigures(
   checks: readonly FigureCheck[],
-  picture: GreySize,
-  grey: GreySize & { readonly scale: number },
+  { picture, grey }: { readonly picture: GreySize; readonly grey: GreySize & { readonly scale: number } },
   fontsFolder: string,
   signal?: AbortSignal,
 ): Promise<DrawnFigures> {
@@ -48,7 +47,7 @@ export async function drawnFigures(
       const { text, of } = all[i]!;
       of.greys.set(text.text, cut(frame, of.patch, grey));
     };
-    await readFrames(['-f', 'lavfi', '-i', ground], grey, [overlay], keep, signal);
+    await readFrames({ before: ['-f', 'lavfi', '-i', ground], filters: [overlay] }, grey, keep, signal);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

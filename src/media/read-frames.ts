@@ -14,11 +14,16 @@ export function greySize(width: number, height: number): GreySize & { readonly s
   return { width: even(width * scale), height: even(height * scale), scale };
 }
 
+/** What is decoded, as ffmpeg's arguments up to the input, and the filters on its frames. */
+interface FrameSource {
+  readonly before: readonly string[];
+  readonly filters: readonly string[];
+}
+
 /** Decodes a file and hands over its frames in greys, one after the other; a frame is only lent. */
 export async function readFrames(
-  before: readonly string[],
+  { before, filters }: FrameSource,
   { width, height }: GreySize,
-  filters: readonly string[],
   onFrame: (grey: Uint8Array, index: number) => void,
   signal?: AbortSignal,
 ): Promise<number> {

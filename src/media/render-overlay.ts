@@ -7,7 +7,7 @@ import { type FrameRate, frameRate, frameStart } from '../core/time/frames.ts';
 import { micros } from '../core/time/micros.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { filterPath } from './picture-graph.ts';
-import { runFfmpeg } from './child-process.ts';
+import { type Waiting, runFfmpeg } from './child-process.ts';
 
 export interface OverlayJob {
   readonly drawn: readonly Drawn[];
@@ -39,8 +39,7 @@ export async function renderOverlay(
   job: OverlayJob,
   codec: OverlayCodec,
   output: string,
-  onProgress: (share: number) => void = () => undefined,
-  signal?: AbortSignal,
+  { onProgress = () => undefined, signal }: Waiting = {},
 ): Promise<void> {
   const { num, den } = job.rate;
   const encoded = [
@@ -52,12 +51,10 @@ export async function renderOverlay(
   const { pictures } = overlayStates(job.drawn, job.frames, job.rate);
   if (pictures.length * LONG_ENOUGH > job.frames)
     return withScript(job.drawn, job, (script) =>
-      runFfmpeg(
-        ['-filter_complex', alone(job, job.frames, script), '-map', '[alone]', ...encoded],
-        length,
+      runFfmpeg(['-filter_complex', alone(job, job.frames, script), '-map', '[alone]', ...encoded], length, {
         onProgress,
         signal,
-      ),
+      }),
     );
   const folder = await mkdtemp(join(tmpdir(), 'euphon-states-'));
   try {
@@ -70,13 +67,11 @@ export async function renderOverlay(
     });
     await writeFile(list, lines.join(''));
     const even = `fps=${num}/${den}:start_time=0,tpad=stop=-1:stop_mode=clone`;
-    await runFfmpeg(
-      ['-f', 'concat', '-safe', '0', '-i', list, '-vf', even, ...encoded],
-      length,
-      (share) => onProgress(DRAW_SHARE + share * (1 - DRAW_SHARE)),
+    await runFfmpeg(['-f', 'concat', '-safe', '0', '-i', list, '-vf', even, ...encoded], length, {
+      onProgress: (share) => onProgress(DRAW_SHARE + share * (1 - DRAW_SHARE)),
       signal,
-      true,
-    );
+      ownList: true,
+    });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -112,8 +107,7 @@ export async function renderOverlayPictures(
         ...['-c:v', 'png', '-pix_fmt', 'rgba', '-start_number', '0', join(folder, '%06d.png')],
       ],
       frameStart(pictures.length, STILLS),
-      onProgress,
-      signal,
+      { onProgress, signal },
     ),
   );
   const made = new Set(await readdir(folder));

@@ -8,7 +8,7 @@ import { type Micros, micros } from '../core/time/micros.ts';
 import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { VIDEO_SETTINGS } from './encodings.ts';
-import { run, runFfmpeg } from './child-process.ts';
+import { type Waiting, run, runFfmpeg } from './child-process.ts';
 
 /** A stretch of a programme's picture in frames, from the first to before the last. */
 export interface RenderPart {
@@ -104,8 +104,7 @@ export async function renderPicture(
   job: PictureJob,
   output: string,
   fontsFolder: string,
-  onProgress: (share: number) => void,
-  signal?: AbortSignal,
+  { onProgress = () => undefined, signal }: Waiting = {},
 ): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'euphon-part-'));
   try {
@@ -122,8 +121,7 @@ export async function renderPicture(
         ...['-video_track_timescale', String(num), '-f', 'mp4', output],
       ],
       last.at + last.length,
-      onProgress,
-      signal,
+      { onProgress, signal },
     );
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -67,12 +67,10 @@ export async function renderStretch(
       chain.push(`ass=filename=${filterPath(ass)}:fontsdir=${filterPath(job.fontsFolder)}`);
     }
     if (job.draft) chain.push(`scale=-2:${Math.min(DRAFT_HEIGHT, size.height)}`);
-    await runFfmpeg(
-      stretchArgs(job, chain.length === 0 ? 'null' : chain.join(',')),
-      job.length,
-      (share) => onProgress(job.shape === 'filmed' ? share : FOLLOW_SHARE + share * (1 - FOLLOW_SHARE)),
+    await runFfmpeg(stretchArgs(job, chain.length === 0 ? 'null' : chain.join(',')), job.length, {
+      onProgress: (share) => onProgress(job.shape === 'filmed' ? share : FOLLOW_SHARE + share * (1 - FOLLOW_SHARE)),
       signal,
-    );
+    });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -58,7 +58,7 @@ export async function render(job: RenderJob, onProgress: (share: number) => void
       await writeFile(path(`${i}.srt`), srt);
       files.texts.set(track, path(`${i}.srt`));
     }
-    await runFfmpeg(renderArgs(job, files), job.length, onProgress, signal);
+    await runFfmpeg(renderArgs(job, files), job.length, { onProgress, signal });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

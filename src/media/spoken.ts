@@ -20,10 +20,8 @@ const MOST_DB = 24;
 /** ffmpeg's arguments that lay spoken lines into a voice: what they replace is muted over the room's own tone. */
 export async function layLines(
   { lines, length }: { readonly lines: readonly SpokenLine[]; readonly length: Micros },
-  voice: string,
-  loudness: Loudness,
-  folder: string,
-  output: string,
+  { voice, loudness }: { readonly voice: string; readonly loudness: Loudness },
+  { folder, output }: { readonly folder: string; readonly output: string },
   signal?: AbortSignal,
 ): Promise<string[]> {
   const s = (us: number) => (us / 1e6).toFixed(6);

@@ -1,3 +1,4 @@
+import type { Waiting } from './child-process.ts';
 import { type Sync, type SyncPoint, lagOf, syncOf } from '../core/signal/correlate.ts';
 import { NotSound, decodeSound, probeSound } from './sound.ts';
 
@@ -29,7 +30,9 @@ export async function syncFiles(
   for (const [n, path] of [first, second].entries()) {
     const { durationS } = await probeSound(path);
     if ((durationS ?? 0) > LONGEST_S) throw new NotSound(`${path} lasts longer than six hours.`);
-    sounds.push(await monoAt(path, FINE_HZ, durationS, (share) => onProgress((n + share) * 0.45), signal));
+    sounds.push(
+      await monoAt(path, FINE_HZ, durationS, { onProgress: (share) => onProgress((n + share) * 0.45), signal }),
+    );
   }
   const [a, b] = sounds as [Int16Array, Int16Array];
   const made = laySounds(a, b);
@@ -65,8 +68,7 @@ export async function monoAt(
   path: string,
   rateHz: number,
   durationS: number | null,
-  onProgress: (share: number) => void = () => undefined,
-  signal?: AbortSignal,
+  { onProgress = () => undefined, signal }: Waiting = {},
 ): Promise<Int16Array> {
   let out = new Int16Array(Math.ceil((durationS ?? 600) * rateHz) + rateHz);
   let n = 0;

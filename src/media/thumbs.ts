@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { ThumbSheet } from '../core/sync/media-facts.ts';
 import { lookAtThumbs } from './look-at-thumbs.ts';
-import { run, runFfmpeg } from './child-process.ts';
+import { type Waiting, run, runFfmpeg } from './child-process.ts';
 
 const WIDTH = 160;
 const COLUMNS = 10;
@@ -23,8 +23,7 @@ export async function makeThumbs(
   path: string,
   output: string,
   video: { readonly durationUs: number; readonly width: number; readonly height: number; readonly codec: string },
-  onProgress: (share: number) => void = () => undefined,
-  signal?: AbortSignal,
+  { onProgress = () => undefined, signal }: Waiting = {},
 ): Promise<ThumbSheet> {
   const everyS = Math.max(EVERY_S, video.durationUs / 1e6 / MOST);
   const count = Math.max(1, Math.floor(video.durationUs / 1e6 / everyS));
@@ -51,8 +50,7 @@ export async function makeThumbs(
           join(folder, '%04d.jpg'),
         ],
         video.durationUs,
-        (share) => onProgress(share * 0.95),
-        signal,
+        { onProgress: (share) => onProgress(share * 0.95), signal },
       );
     }
     for (let i = 0; i < count && !inOnePass; i++) {
@@ -117,8 +115,7 @@ export async function makeProxy(
     readonly width: number;
     readonly rate: { readonly num: number; readonly den: number };
   },
-  onProgress: (share: number) => void,
-  signal?: AbortSignal,
+  { onProgress = () => undefined, signal }: Waiting = {},
 ): Promise<void> {
   const picture =
     take.width === 0
@@ -159,7 +156,6 @@ export async function makeProxy(
       output,
     ],
     take.durationUs,
-    onProgress,
-    signal,
+    { onProgress, signal },
   );
 }

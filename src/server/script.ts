@@ -1,4 +1,4 @@
-import type { LanguageCode } from '../core/language/languages.ts';
+import { LANGUAGE_CODES, type LanguageCode } from '../core/language/languages.ts';
 import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { compile } from '../core/plan/compile.ts';
@@ -78,13 +78,14 @@ const LONGEST_TRACK_US = 4 * 3600e6;
 /** Slowest and fastest that a line is spoken, in espeak-ng's own words a minute. */
 const PACES: readonly [number, number] = [80, 320];
 
-/** One line as WAV, to rehearse with. */
+/** One line as WAV, to rehearse with; in English where no language is asked for that is known. */
 export async function spokenLine(
   context: Context,
   text: string,
   pace: number,
-  language?: LanguageCode,
+  asked: string | null = null,
 ): Promise<Uint8Array> {
+  const language = LANGUAGE_CODES.find((code) => code === asked);
   const line = text.trim();
   if (line === '' || line.length > LONGEST_LINE)
     throw new Refusal(422, `A line of 1 to ${LONGEST_LINE} characters can be spoken.`);

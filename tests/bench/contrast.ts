@@ -36,7 +36,9 @@ for (const at of shotTimes) {
   const shot = pictures.find((p) => p.at <= at && at < p.at + p.length);
   if (shot?.mediaId == null) continue;
   const from = ((shot.from + at - shot.at) / 1e6).toFixed(3);
-  await readFrames(['-ss', from, '-i', input, '-frames:v', '1'], GREY, [], (grey) => greys.set(at, grey.slice()));
+  await readFrames({ before: ['-ss', from, '-i', input, '-frames:v', '1'], filters: [] }, GREY, (grey) =>
+    greys.set(at, grey.slice()),
+  );
 }
 for (const look of LOOK_IDS) {
   const drawn = drawnOf(

@@ -63,10 +63,8 @@ for (const look of ['sill', 'corner', 'tide'] as const) {
     string,
     string,
   ];
-  await renderPicture({ ...of, ass: null }, clean, fontsFolder, () => undefined);
-  const whole = await seconds(() =>
-    renderPicture({ ...of, ass: writeAss(own, of) }, master, fontsFolder, () => undefined),
-  );
+  await renderPicture({ ...of, ass: null }, clean, fontsFolder);
+  const whole = await seconds(() => renderPicture({ ...of, ass: writeAss(own, of) }, master, fontsFolder));
   const frames = part.to - part.from;
   const alone = await seconds(() => renderOverlay({ drawn: own, ...size, frames, fontsFolder }, 'mov', over));
   const alike = ssimOf(master, clean, over);

@@ -82,7 +82,7 @@ async function ours(): Promise<void> {
     for (let part = left.shift(); part !== undefined; part = left.shift()) {
       const own = writeAss(drawnWithin(drawn, part.from, part.to, rate), picture);
       const work = { ...picture, pictures: piecesOf(all, part, rate), ass: own };
-      await renderPicture(work, part.path, fontsFolder, () => undefined);
+      await renderPicture(work, part.path, fontsFolder);
     }
   };
   await Promise.all(Array.from({ length: PARTS_AT_ONCE }, one));

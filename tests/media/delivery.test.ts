@@ -69,8 +69,8 @@ describe('the overlay alone', () => {
     ];
     const of = { pictures: [piece(source, 0, FRAMES)], ...SIZE, rate: RATE };
     const all = drawn(look, RATE);
-    await renderPicture({ ...of, ass: null }, clean, fontsFolder, () => undefined);
-    await renderPicture({ ...of, ass: writeAss(all, of) }, master, fontsFolder, () => undefined);
+    await renderPicture({ ...of, ass: null }, clean, fontsFolder);
+    await renderPicture({ ...of, ass: writeAss(all, of) }, master, fontsFolder);
     await renderOverlay({ drawn: all, ...SIZE, rate: RATE, frames: FRAMES, fontsFolder }, 'mov', over);
     expect(frameCount(over)).toBe(FRAMES);
     expect(frameTimes(over).map((t) => Math.round(t * 29.97))).toEqual(Array.from({ length: FRAMES }, (_, i) => i));

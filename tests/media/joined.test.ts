@@ -178,7 +178,7 @@ describe.each([
       const ass = writeAss(drawnWithin(drawn, part.from, part.to, rate), picture);
       files.push({ ...part, path: path(`part-${i}`) });
       const own = { ...picture, pictures: piecesOf(job.pictures, part, rate), ass };
-      await renderPicture(own, files[i]!.path, job.fontsFolder, () => undefined);
+      await renderPicture(own, files[i]!.path, job.fontsFolder);
     }
     await joinParts(files, rate, path('parts'));
     const sound = path('sound');

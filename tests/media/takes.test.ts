@@ -80,7 +80,7 @@ describe('bringing a take in', () => {
   });
   it('makes a light copy of what browsers do not play, as long as the take and at its rate', async () => {
     const [from, to] = [join(folder, 'v.mkv'), join(folder, 'light.mp4')];
-    await makeProxy(from, to, { durationUs: 2e6, width: 160, rate: { num: 25, den: 1 } }, () => undefined);
+    await makeProxy(from, to, { durationUs: 2e6, width: 160, rate: { num: 25, den: 1 } });
     const probed = await probe(to);
     expect(probed).toMatchObject({
       ok: true,

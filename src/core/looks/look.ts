@@ -152,7 +152,9 @@ export interface Brand {
 
 /** A studio's brand in the language of a class: its own words stand where they are in that language. */
 export function brandFor(brand: Brand, language: LanguageCode | undefined): Brand {
-  return language === undefined || language === 'und' || language === brand.language ? brand : { ...brand, language, words: {} };
+  return language === undefined || language === 'und' || language === brand.language
+    ? brand
+    : { ...brand, language, words: {} };
 }
 
 /** A mark in one colour: the outlines of its shapes, filled, in a box of a height of 1. */

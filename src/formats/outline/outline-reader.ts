@@ -113,7 +113,9 @@ function keptLine(raw: string, say: (message: string) => void): string {
 function readHead(line: string, plan: Mutable<Omit<Plan, 'blocks'>>, say: (message: string) => void): void {
   const field = keyAndValue(line, ['instructor', 'with', 'language', 'cueing', 'sides', 'tempo']);
   if (field === null)
-    return say(`“${line.slice(0, 60)}” is not a setting of the class; instructor, with, language, cueing, sides and tempo are.`);
+    return say(
+      `“${line.slice(0, 60)}” is not a setting of the class; instructor, with, language, cueing, sides and tempo are.`,
+    );
   if (field.key === 'instructor') {
     if (plan.instructor !== '') say(`The class has two instructors; “${field.value}” was taken.`);
     plan.instructor = unescapeField(field.value);

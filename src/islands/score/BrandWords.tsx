@@ -42,11 +42,13 @@ export function BrandWords({ brand, save }: Props) {
           value={language}
           onChange={(e) => save({ language: e.target.value as LanguageCode })}
         >
-          {Object.values(LANGUAGES).filter(({ code }) => code !== 'und').map(({ code, name }) => (
-            <option key={code} value={code}>
-              {name}
-            </option>
-          ))}
+          {Object.values(LANGUAGES)
+            .filter(({ code }) => code !== 'und')
+            .map(({ code, name }) => (
+              <option key={code} value={code}>
+                {name}
+              </option>
+            ))}
         </select>
       </label>
       <button className="btn" onClick={() => setOpen(true)}>

@@ -1,5 +1,4 @@
 import { endpoint } from '../../server/http.ts';
-import { LANGUAGE_CODES } from '../../core/language/languages.ts';
 import { spokenLine } from '../../server/script.ts';
 
 export const GET = endpoint(async (context, { url }) => {
@@ -7,7 +6,7 @@ export const GET = endpoint(async (context, { url }) => {
     context,
     url.searchParams.get('text') ?? '',
     Number(url.searchParams.get('pace') ?? NaN),
-    LANGUAGE_CODES.find((code) => code === url.searchParams.get('language')),
+    url.searchParams.get('language'),
   );
   return new Response(wav as Uint8Array<ArrayBuffer>, {
     headers: { 'Content-Type': 'audio/wav', 'Cache-Control': 'private, max-age=86400' },
