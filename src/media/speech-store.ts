@@ -5,7 +5,7 @@ import type { LanguageCode } from '../core/language/languages.ts';
 import { speak } from './espeak.ts';
 import { atMost, keepBelow } from './speech-limits.ts';
 
-/** Spoken lines, each made once and kept: the same words at the same pace in the same language are never spoken twice. */
+/** Spoken lines, each made once and kept: the same words at the same pace in one language are spoken once. */
 export interface SpeechStore {
   /** 16-bit mono samples of a line, without silence at its ends. Throws a sentence where no speech program is there. */
   say(text: string, pace: number, language?: LanguageCode): Promise<Int16Array>;

@@ -1,5 +1,5 @@
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
-import type { Side } from '../language/language.ts';
+import type { Side } from '../language/side.ts';
 import { languageOf } from '../language/languages.ts';
 import type { Near } from '../language/said-word.ts';
 import { findMentions } from './name-match.ts';

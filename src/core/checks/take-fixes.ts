@@ -2,7 +2,7 @@ import type { Claim } from '../claims/claim.ts';
 import type { PickUp } from '../edit/decisions.ts';
 import { moveSaid } from '../exercise/form-cues.ts';
 import { exerciseNamed } from '../exercise/library.ts';
-import type { Corrections } from '../language/language.ts';
+import type { Corrections } from '../language/said-lines.ts';
 import { languageOf } from '../language/languages.ts';
 import type { Segment } from '../plan/segment.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';

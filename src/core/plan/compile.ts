@@ -1,7 +1,8 @@
 import { type Micros, ZERO, micros } from '../time/micros.ts';
 import { withCombined } from './combined.ts';
 import { compileBlock } from './compile-block.ts';
-import { type Block, PLAN_LIMITS, type Plan, isPlainBlock } from './plan.ts';
+import { type Block, type Plan, isPlainBlock } from './plan.ts';
+import { PLAN_LIMITS } from './plan-limits.ts';
 import { tempoOfBlock } from './scheme.ts';
 import type { Segment } from './segment.ts';
 import { SegmentWriter, repeatSuffix } from './segment-writer.ts';

@@ -120,10 +120,10 @@ function cheapest(step: readonly (readonly number[])[], ring: boolean): number {
   let best = Infinity;
   const n = step.length;
   const visit = (first: number, last: number, used: number, count: number, cost: number): void => {
-    if (count === n) best = Math.min(best, cost + (ring ? step[last]?.[first]! : 0));
+    if (count === n) best = Math.min(best, cost + (ring ? step[last]![first]! : 0));
     else
       for (let next = 0; next < n; next++)
-        if ((used & (1 << next)) === 0) visit(first, next, used | (1 << next), count + 1, cost + step[last]?.[next]!);
+        if ((used & (1 << next)) === 0) visit(first, next, used | (1 << next), count + 1, cost + step[last]![next]!);
   };
   for (let first = 0; first < n; first++) visit(first, first, 1 << first, 1, 0);
   return best;

@@ -98,7 +98,7 @@ function exactOrder(step: readonly (readonly number[])[], locked: ReadonlySet<nu
         for (let next = 0; next < n; next++) {
           if ((set & (1 << next)) !== 0 || !may(next, place)) continue;
           const to = (set | (1 << next)) * n + next;
-          const value = so + step[last]?.[next]!;
+          const value = so + step[last]![next]!;
           if (value < score[to]!) {
             score[to] = value;
             back[to] = last;
@@ -108,7 +108,7 @@ function exactOrder(step: readonly (readonly number[])[], locked: ReadonlySet<nu
     }
     const all = (1 << n) - 1;
     for (let last = 0; last < n; last++) {
-      const cost = score[all * n + last]! + (first === null ? 0 : step[last]?.[first]!);
+      const cost = score[all * n + last]! + (first === null ? 0 : step[last]![first]!);
       if (cost < best.cost) best = { cost, order: traceOrder(back, all, last, n) };
     }
   }

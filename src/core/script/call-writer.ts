@@ -1,6 +1,7 @@
 import type { Segment } from '../plan/segment.ts';
 import { type LanguageSpeaker, lineTime } from '../speech/line-time.ts';
-import type { Language, Side } from '../language/language.ts';
+import type { Language } from '../language/language.ts';
+import type { Side } from '../language/side.ts';
 import { type Micros, fromSeconds, micros } from '../time/micros.ts';
 import { type CountStyle, countdownPlaces } from './countdown.ts';
 import { CALL_KINDS, type CallKind, type WordedCall } from '../language/call-kind.ts';

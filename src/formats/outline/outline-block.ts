@@ -1,4 +1,5 @@
-import { BLOCK_KINDS, type Block, type BlockKind, type Move, PLAN_LIMITS, isPlainBlock } from '../../core/plan/plan.ts';
+import { BLOCK_KINDS, type Block, type BlockKind, type Move, isPlainBlock } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { defaultScheme, newBlock } from '../../core/plan/new-plan.ts';
 import { type Micros, ZERO } from '../../core/time/micros.ts';
 import type { Say } from '../problem.ts';

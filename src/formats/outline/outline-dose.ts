@@ -1,6 +1,7 @@
 import { type Pace } from '../../core/plan/dose.ts';
 import { type Dose, type Phase, type Range, aboutRange } from '../../core/plan/dose.ts';
-import { type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { type Move } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { fromSeconds } from '../../core/time/micros.ts';
 import { readTempo } from './outline-fields.ts';

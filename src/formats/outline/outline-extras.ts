@@ -1,4 +1,5 @@
-import { INSTEADS, type Instead, type Move, PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { INSTEADS, type Instead, type Move } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { LOADS, type TakeUp, type Version } from '../../core/plan/levels.ts';
 import { ZERO, fromSeconds } from '../../core/time/micros.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';

@@ -1,5 +1,6 @@
 import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
-import { type Cueing, PLAN_LIMITS, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
+import { type Cueing, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import type { Say } from '../problem.ts';
 import { type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';

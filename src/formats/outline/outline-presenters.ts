@@ -1,5 +1,5 @@
 import type { Presenter } from '../../core/plan/levels.ts';
-import { PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { escapeField, splitField, unescapeField } from './outline-fields.ts';
 
 /** `Bo easier, Ana (harder), Kit`: who is before the camera beside the instructor, and who shows which version. */

@@ -1,4 +1,5 @@
-import { PLAN_LIMITS, type Plan, isPlainBlock } from '../../core/plan/plan.ts';
+import { type Plan, isPlainBlock } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { newBlock } from '../../core/plan/new-plan.ts';
 import { type ReadProblem, type ReadResult, type Say, linesOf, refuseText } from '../problem.ts';
 import { keepableText } from '../keepable.ts';

@@ -1,4 +1,4 @@
-import { PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import type { Say } from '../problem.ts';
 import type { DraftBlock } from './outline-block.ts';
 import { unescapeField } from './outline-fields.ts';

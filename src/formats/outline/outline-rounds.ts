@@ -1,4 +1,4 @@
-import { PLAN_LIMITS } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import type { RoundChange, RoundSpan } from '../../core/plan/round-change.ts';
 import type { Dose } from '../../core/plan/dose.ts';
 import { readDose, writeDose } from './outline-dose.ts';

@@ -1,7 +1,8 @@
 import { readTempo } from './outline-fields.ts';
 import { BUILD_UPS, readSteps, stepLetters } from '../../core/plan/choreography.ts';
 import { BREATH_US } from '../../core/plan/dose.ts';
-import { PLAN_LIMITS, type Scheme } from '../../core/plan/plan.ts';
+import { type Scheme } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
 import { readTime, writeExact } from './outline-fields.ts';

@@ -1,11 +1,9 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pause, Play } from 'lucide-react';
 import { tinykeys } from 'tinykeys';
-import { type Click, type TrackPlayer, openTrackPlayer } from '../../browser/track-player.ts';
 import { hearAgain } from '../../browser/listener.ts';
-import { keyName } from '../../core/music/key.ts';
 import { type Correction, FEWEST_TAPS, correct, mapFromTaps } from '../../core/music/correct-map.ts';
-import { type TempoMap, allBeats, beatAt, meanMilliBpm, phraseCounts } from '../../core/music/tempo-map.ts';
+import { type TempoMap, beatAt, meanMilliBpm, phraseCounts } from '../../core/music/tempo-map.ts';
 import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -13,12 +11,14 @@ import type { LibraryTrack } from '../../core/music/library.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { mediaUrl } from '../workbench/take.ts';
 import { inField } from '../workbench/use-keys.ts';
+import { BeatCorrections } from './BeatCorrections.tsx';
 import { BeatPicture } from './BeatPicture.tsx';
+import { TrackFacts } from './TrackFacts.tsx';
 import type { Library } from './use-tracks.ts';
+import { useTrackPlayer } from './use-track-player.ts';
 
 /** Taps further apart than this begin anew. */
 const TAP_PAUSE_US = 3e6;
-const NUDGE_US = 10_000;
 
 /**
  * One track: its picture with beats, bars, phrases and sections, a player with a click, and everything a person can set
@@ -33,51 +33,10 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
   });
   const [taps, setTaps] = useState<readonly number[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [clicking, setClicking] = useState(true);
-  const [playing, setPlaying] = useState(false);
-  const [at, setAt] = useState(0);
   const [hearing, setHearing] = useState(false);
-  const player = useRef<TrackPlayer | null>(null);
   const { map } = track;
   const url = mediaUrl(track);
-  useEffect(() => {
-    const opened = openTrackPlayer(url);
-    player.current = opened;
-    const { audio } = opened;
-    const state = () => setPlaying(!audio.paused);
-    audio.addEventListener('play', state);
-    audio.addEventListener('pause', state);
-    audio.addEventListener('error', () => {
-      if (audio.src !== '')
-        setTrouble('This browser cannot play the track; what was heard of it is right all the same.');
-    });
-    let frame = 0;
-    const tick = () => {
-      setAt(audio.currentTime);
-      frame = requestAnimationFrame(tick);
-    };
-    tick();
-    return () => {
-      cancelAnimationFrame(frame);
-      opened.destroy();
-    };
-  }, [url]);
-  const clicks = useMemo<Click[]>(
-    () =>
-      map === null
-        ? []
-        : allBeats(map).map((us, beat) => ({
-            at: us / 1e6,
-            hz:
-              (beat - map.phrase) % phraseCounts(map) === 0
-                ? 2_000
-                : (beat - map.one) % map.metre === 0
-                  ? 1_500
-                  : 1_000,
-          })),
-    [map],
-  );
-  useEffect(() => player.current?.click(clicking ? clicks : []), [clicks, clicking, url]);
+  const { player, playing, at, setAt, clicking, setClicking } = useTrackPlayer(url, map, setTrouble);
 
   const set = (next: TempoMap | null) => library.change(track.id, { map: next });
   const fix = (correction: Correction) => {
@@ -143,13 +102,6 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
     }),
   );
   const tapped = mapFromTaps(taps, track.duration);
-  const fact = (word: string, value: string) => (
-    <div>
-      <dt className="label">{word}</dt>
-      <dd className="figures">{value}</dd>
-    </div>
-  );
-  const db = (v: number | null, unit: string) => (v === null ? 'silent' : `${v.toFixed(1)} ${unit}`);
   return (
     <section aria-label={`Track ${track.title}`}>
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -191,33 +143,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           <Notice alarm>{trouble}</Notice>
         </div>
       )}
-      {track.state === 'heard' && (
-        <dl className="mt-2 flex flex-wrap gap-x-7 gap-y-1">
-          {fact(
-            'tempo',
-            map === null
-              ? 'no beat found'
-              : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`,
-          )}
-          {map !== null && fact('metre', `${map.metre} counts`)}
-          {track.key !== null && fact('key', keyName(track.key))}
-          {fact('length', writeTime(track.duration, 1))}
-          {fact('loudness', db(track.lufs, 'LUFS'))}
-          {fact('range', `${(track.rangeLu ?? 0).toFixed(1)} LU`)}
-          {fact('true peak', db(track.truePeakDb, 'dBTP'))}
-          {fact('clipped', track.clippedRuns === 0 ? 'nowhere' : `${track.clippedRuns} places`)}
-          {fact(
-            'silence',
-            `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`,
-          )}
-          {track.beatClarity !== null &&
-            track.made === null &&
-            fact(
-              'beat, ones',
-              `${Math.round(track.beatClarity * 100)} %, ${Math.round((track.barClarity ?? 0) * 100)} % clear`,
-            )}
-        </dl>
-      )}
+      {track.state === 'heard' && <TrackFacts track={track} />}
       <BeatPicture
         track={track}
         at={at}
@@ -252,34 +178,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
           </button>
         )}
       </div>
-      {map !== null && (
-        <div className="mt-3 flex flex-wrap items-center gap-2" role="group" aria-label="Set the beat right">
-          <button className="btn" onClick={() => fix({ kind: 'halve' })}>
-            Half the tempo
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'double' })}>
-            Double
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'half-beat' })}>
-            Half a beat later
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(-NUDGE_US) })}>
-            10 ms earlier
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>
-            10 ms later
-          </button>
-          <button className="btn" title="Key 1" onClick={() => fix({ kind: 'one', beat: here })}>
-            The one is here
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>
-            A phrase begins here
-          </button>
-          <button className="btn" onClick={() => fix({ kind: 'metre', metre: map.metre === 4 ? 3 : 4 })}>
-            Count in {map.metre === 4 ? 'threes' : 'fours'}
-          </button>
-        </div>
-      )}
+      {map !== null && <BeatCorrections metre={map.metre} here={here} fix={fix} />}
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <button className="btn" title="Key T, along with the music" onClick={tap}>
           Tap the beat

@@ -1,32 +1,21 @@
 import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
-import { aboutRange, middleOf } from '../../core/plan/dose.ts';
-import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
+import { type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { useChange } from '../workbench/workbench-context.tsx';
 import { BlockMore } from './BlockMore.tsx';
+import { BlockTiming } from './BlockTiming.tsx';
 import { BlockSaid } from './BlockSaid.tsx';
-import { BlockOf } from './BlockOf.tsx';
 import { MoveRow } from './MoveRow.tsx';
 import { OrderDialog } from './OrderDialog.tsx';
-import { RangeFields } from './RangeFields.tsx';
-import { SchemeFields } from './SchemeFields.tsx';
 import { StepStrip } from './StepStrip.tsx';
+import { useBlockCommands } from './use-block-commands.ts';
 import type { Bar, Strips } from './block-strips.ts';
-import { addMove, changeBlock, changeKind, removeBlock, shiftBlock } from './edit-plan.ts';
-import {
-  blockAsText,
-  blockTrouble,
-  duplicateWithLines,
-  insertBlocks,
-  insertMoves,
-  readBlockName,
-  readPasted,
-} from './edit-many.ts';
-import { focusSoon } from '../shared/focus.ts';
+import { changeBlock, removeBlock } from './edit-plan.ts';
+import { blockTrouble } from './edit-many.ts';
 
 const TINT: Readonly<Record<BlockKind, string>> = {
   'warm-up': 'work',
@@ -67,62 +56,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
   const order = block.moves.map((m) => m.id).join('/');
   // The same list while the order is the same: a new one would draw every row again.
   const moveIds = useMemo(() => (order === '' ? [] : order.split('/')), [order]);
-  const append = () =>
-    change('Add a move', (d) => {
-      const added = addMove(d.plan, block.id, null);
-      focusSoon(`move-${added.id}`);
-      return { ...d, plan: added.plan };
-    });
-  const shift = (by: -1 | 1) => {
-    change('Move the block', (d) => ({ ...d, plan: shiftBlock(d.plan, block.id, by) }));
-    focusSoon(`block-${block.id}`);
-  };
-  const duplicate = () =>
-    change('Duplicate the block', (d) => {
-      const made = duplicateWithLines(d, block.id);
-      focusSoon(`block-${made.id}`);
-      return made.document;
-    });
-  const onNameKey = (e: React.KeyboardEvent<HTMLInputElement>) => {
-    if (e.key === 'Enter') {
-      e.preventDefault();
-      const typed = readBlockName(block.name);
-      if (typed !== null)
-        set('block settings', (b) => ({ ...typed, id: b.id, moves: isPlainBlock(typed.kind) ? [] : b.moves }));
-      if (trouble === null && !isPlainBlock(typed?.kind ?? block.kind)) append();
-    } else if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
-      e.preventDefault();
-      shift(e.key === 'ArrowUp' ? -1 : 1);
-    } else if (e.key === 'ArrowDown' && block.moves[0] !== undefined) {
-      e.preventDefault();
-      focusSoon(`move-${block.moves[0].id}`);
-    } else if ((e.ctrlKey || e.metaKey) && e.key === 'd') {
-      e.preventDefault();
-      duplicate();
-    } else if (e.key === 'Backspace' && block.name === '' && block.moves.length === 0) {
-      e.preventDefault();
-      change('Delete the block', (d) => ({ ...d, plan: removeBlock(d.plan, block.id) }));
-    }
-  };
-  const onPaste = (e: React.ClipboardEvent) => {
-    const pasted = readPasted(e.clipboardData.getData('text/plain'));
-    if (pasted === null) return;
-    e.preventDefault();
-    change('Paste', (d) => ({
-      ...d,
-      plan:
-        pasted.blocks.length > 0
-          ? insertBlocks(d.plan, pasted.blocks, d.plan.blocks.findIndex((b) => b.id === block.id) + 1).plan
-          : plain
-            ? d.plan
-            : insertMoves(d.plan, block.id, 0, pasted.moves).plan,
-    }));
-  };
-  const onCopy = (e: React.ClipboardEvent<HTMLInputElement>) => {
-    if (e.currentTarget.selectionStart !== e.currentTarget.selectionEnd) return;
-    e.preventDefault();
-    e.clipboardData.setData('text/plain', blockAsText(block));
-  };
+  const { append, shift, duplicate, onNameKey, onPaste, onCopy } = useBlockCommands(block, set);
   return (
     <li
       ref={setNodeRef}
@@ -150,68 +84,7 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
           onCopy={onCopy}
         />
         <span className="flex min-w-0 flex-wrap items-baseline gap-x-1.5 gap-y-0.5">
-          <select
-            aria-label="Kind of block"
-            className="said"
-            value={block.kind}
-            onChange={(e) => set('kind of block', (b) => changeKind(b, e.target.value as BlockKind))}
-          >
-            {BLOCK_KINDS.map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </select>
-          {block.kind === 'preview' && <span className="text-soft">of each move of</span>}
-          {block.of !== undefined && <BlockOf block={block} onChange={(of) => set('blocks', (b) => ({ ...b, of }))} />}
-          {block.range !== undefined && (
-            <RangeFields
-              range={block.range}
-              onChange={(range) => set('length', (b) => ({ ...b, range }))}
-              onExact={() =>
-                set('exact length', ({ range, ...b }) =>
-                  range === undefined ? b : { ...b, scheme: { kind: 'plain', lengthUs: middleOf(range) } },
-                )
-              }
-            />
-          )}
-          {block.kind === 'part' && <span className="text-soft">begins after a break outside of the video that</span>}
-          {block.kind !== 'repeat' && block.range === undefined && (
-            <SchemeFields
-              scheme={block.scheme}
-              plain={plain}
-              onChange={(scheme) => set('timing', (b) => ({ ...b, scheme }))}
-            />
-          )}
-          {block.scheme.kind === 'plain' &&
-            block.kind !== 'part' &&
-            block.of === undefined &&
-            block.range === undefined && (
-              <button
-                className="btn btn-quiet text-[13px]"
-                onClick={() => set('length is a guess', (b) => ({ ...b, range: aboutRange(length) }))}
-              >
-                about
-              </button>
-            )}
-          {(!plain || block.kind === 'repeat') && (
-            <label className="flex items-baseline gap-1.5">
-              <input
-                type="number"
-                min={1}
-                max={100}
-                aria-label="rounds"
-                className="said text-right"
-                value={block.rounds}
-                onChange={(e) => {
-                  const rounds = Number(e.target.value);
-                  if (Number.isInteger(rounds) && rounds >= 1 && rounds <= 100)
-                    set('rounds', (b) => ({ ...b, rounds }));
-                }}
-              />
-              <span className="text-soft">
-                {block.kind === 'repeat' ? '× again' : block.rounds === 1 ? 'round' : 'rounds'}
-              </span>
-            </label>
-          )}
+          <BlockTiming block={block} length={length} set={set} />
           <BlockSaid block={block} />
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1 self-start">

@@ -4,10 +4,10 @@ import {
   CAMERA_VIEWS,
   type CameraView,
   type Move,
-  PLAN_LIMITS,
   POSITIONS,
   type Position,
 } from '../../core/plan/plan.ts';
+import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import type { RoundChange } from '../../core/plan/round-change.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { readMeasure, writeMeasure } from '../../formats/outline/outline-dose.ts';

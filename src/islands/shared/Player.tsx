@@ -1,5 +1,4 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Pause, Play } from 'lucide-react';
 import { LinePlayer, type PlayedLine } from '../../browser/line-player.ts';
 import { TonePlayer } from '../../browser/tone-player.ts';
 import type { ToneRules } from '../../core/edit/decisions.ts';
@@ -9,16 +8,17 @@ import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import { type Micros, micros, toSeconds } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
-import { writeTime } from '../../core/time/typed-time.ts';
 import type { TakeOfPage } from '../../contract/wire.ts';
 import { playedUrl } from '../workbench/take.ts';
-import { inField } from '../workbench/use-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { PlayheadSlider, PlayheadTime } from './PlayheadClock.tsx';
+import { PlayerControls } from './PlayerControls.tsx';
+import { PlayheadSlider } from './PlayheadClock.tsx';
 import { isSoundOf, useSame } from './player-parts.ts';
 import { usePlayhead } from './playhead.ts';
 import { Reel } from './reel.ts';
+import { soundKeeper } from './sound-keeper.ts';
 import { useOverlay } from './use-overlay.ts';
+import { usePlayerKeys } from './use-player-keys.ts';
 
 interface Props {
   /** Gives the picture its shape and its frames. */
@@ -36,18 +36,6 @@ interface Props {
   /** Lines that were spoken again. */
   readonly lines?: readonly PlacedPickUp[];
 }
-
-const STEP_S = 5;
-/** Longer times stand below each other: they have their room. */
-const HOUR_US = 3600e6;
-const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
-/** Sound so far off the picture runs faster or slower until it is not (ITU-R BT.1359: 45 ms early is noticed). */
-const LOOSE_US = 20_000;
-/** Further off it is looked for anew; that takes a moment, so not again at once. */
-const LOST_US = 300_000;
-const LOOK_AGAIN_MS = 1_500;
-/** Nobody hears a tempo this much off in speech. */
-const MOST_NUDGE = 0.06;
 
 const NO_LINES: readonly PlacedPickUp[] = [];
 
@@ -171,6 +159,7 @@ export const Player = memo(function Player({
   useEffect(() => {
     if (!playing) return;
     let handle = 0;
+    const bringBack = soundKeeper();
     const follow = () => {
       handle = requestAnimationFrame(follow);
       const { picture, sound } = reels.current ?? {};
@@ -190,14 +179,6 @@ export const Player = memo(function Player({
         (tonePlayer.current ??= new TonePlayer()).follow(list, rules.family, rules.belowDb, now, rate);
       overlay.draw(toSeconds(now));
       if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
-    };
-    let looked = 0;
-    const bringBack = (sound: Reel, off: number, now: Micros) => {
-      if (Math.abs(off) > LOST_US) {
-        if (performance.now() - looked < LOOK_AGAIN_MS) return;
-        looked = performance.now();
-        sound.seek(now);
-      } else sound.nudge(Math.abs(off) < LOOSE_US ? 1 : 1 - Math.max(-MOST_NUDGE, Math.min(MOST_NUDGE, off / 1e6)));
     };
     handle = requestAnimationFrame(follow);
     return () => cancelAnimationFrame(handle);
@@ -232,21 +213,7 @@ export const Player = memo(function Player({
       setTrouble('The browser did not start playing.');
     });
   }, [playing, stop, length, seek]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement)
-        return;
-      const now = usePlayhead.getState().at ?? 0;
-      const frame = (1e6 * first.rate.den) / first.rate.num;
-      const step = { ArrowLeft: -STEP_S * 1e6, ArrowRight: STEP_S * 1e6, ',': -frame, '.': frame }[event.key];
-      if (event.key === ' ') toggle();
-      else if (step !== undefined) seek((now + step) as Micros);
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [toggle, seek, first.rate]);
+  usePlayerKeys(toggle, seek, first.rate);
 
   return (
     <section aria-label="Picture">
@@ -272,22 +239,7 @@ export const Player = memo(function Player({
         ))}
       </div>
       <PlayheadSlider length={length} seek={seek} />
-      <div className="mt-1 flex items-center gap-2">
-        <button className="btn" onClick={toggle}>
-          {playing ? <Pause size={13} /> : <Play size={13} />}
-          {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
-        </button>
-        <span className={`flex-1 whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
-          <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
-        </span>
-        <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
-          {RATES.map((r) => (
-            <option key={r} value={r}>
-              {r} ×
-            </option>
-          ))}
-        </select>
-      </div>
+      <PlayerControls {...{ playing, toggle, length, rate, setRate }} />
       {trouble !== null && (
         <p role="alert" className="mt-1 text-alarm">
           {trouble}

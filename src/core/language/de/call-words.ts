@@ -1,4 +1,5 @@
-import type { CallWords, Side } from '../language.ts';
+import type { CallWords } from '../heard-words.ts';
+import type { Side } from '../side.ts';
 import type { Near } from '../said-word.ts';
 import { amountOf, cardinalOf, ordinalOf } from './numbers.ts';
 import { sideOf } from './word-forms.ts';

@@ -1,5 +1,5 @@
 import type { CallWordings } from '../call-kind.ts';
-import type { CallingWords } from '../language.ts';
+import type { CallingWords } from '../said-lines.ts';
 
 const PLAIN: CallingWords['plain'] = {
   name: ['{move}.'],

@@ -1,5 +1,5 @@
 import type { Reading } from '../claim-reading.ts';
-import type { ClaimWords, ReadingOf } from '../language.ts';
+import type { ClaimWords, ReadingOf } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
 import { amountOf, cardinalOf, ordinalOf } from './numbers.ts';
 import { readEquipment, readPosition, readSide } from './read-place.ts';

@@ -1,5 +1,5 @@
 import type { ClauseMark } from '../clause-mark.ts';
-import type { ClauseWords } from '../language.ts';
+import type { ClauseWords } from '../heard-words.ts';
 import { cardinalOf } from './numbers.ts';
 
 const NUMBER =

@@ -1,4 +1,4 @@
-import type { Corrections } from '../language.ts';
+import type { Corrections } from '../said-lines.ts';
 import { SPEAKING } from './speaking.ts';
 
 const ORDINALS = ['', 'erst', 'zweit', 'dritt', 'viert', 'fünft', 'sechst', 'siebt', 'acht'];

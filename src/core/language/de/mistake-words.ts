@@ -1,4 +1,5 @@
-import type { LineWords, MistakeWords, ProposalWords } from '../language.ts';
+import type { LineWords } from '../said-lines.ts';
+import type { MistakeWords, ProposalWords } from '../heard-words.ts';
 
 export const MISTAKES: MistakeWords = {
   confessed: [

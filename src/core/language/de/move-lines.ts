@@ -1,4 +1,4 @@
-import type { MoveLines } from '../language.ts';
+import type { MoveLines } from '../said-lines.ts';
 
 /** What is said of a movement while it is done, by its pattern (common practice; the words are the program's own). */
 const FORM: MoveLines['form'] = {

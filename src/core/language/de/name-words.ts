@@ -1,4 +1,4 @@
-import type { NameWords } from '../language.ts';
+import type { NameWords } from '../heard-words.ts';
 import { LIBRARY_NAMES } from './library-names.ts';
 
 const words = (list: string) => list.split(' ');

@@ -1,4 +1,4 @@
-import type { PublishedWords } from '../language.ts';
+import type { PublishedWords } from '../said-lines.ts';
 
 const PLACE = '(?:bauch|hüften?|oberschenkel|armen?|po|taille|kinn|rücken)';
 

@@ -1,4 +1,4 @@
-import type { RunningClaimWords } from '../language.ts';
+import type { RunningClaimWords } from '../heard-words.ts';
 import { amountOf, numberOf } from './numbers.ts';
 
 const N =

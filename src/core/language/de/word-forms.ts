@@ -1,4 +1,4 @@
-import type { Side } from '../language.ts';
+import type { Side } from '../side.ts';
 
 const SIDES: Readonly<Record<string, Side>> = Object.fromEntries([
   ...['links', 'linke', 'linker', 'linken', 'linkes', 'linkem'].map((w) => [w, 'left'] as const),

@@ -1,5 +1,5 @@
 import type { Reading } from '../claim-reading.ts';
-import type { ClaimWords, ReadingOf } from '../language.ts';
+import type { ClaimWords, ReadingOf } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
 import { isElsewhere } from './claim-numbers.ts';
 import { readLeft, readReps, readRound } from './read-count.ts';

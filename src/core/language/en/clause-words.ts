@@ -1,4 +1,4 @@
-import type { ClauseWords } from '../language.ts';
+import type { ClauseWords } from '../heard-words.ts';
 import { marksOf } from './clause-marks.ts';
 import { numberOf } from './numbers.ts';
 

@@ -1,4 +1,4 @@
-import type { Corrections } from '../language.ts';
+import type { Corrections } from '../said-lines.ts';
 import { numberWords } from './written-out.ts';
 
 const ORDINALS = ['zeroth', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];

@@ -1,4 +1,4 @@
-import type { ConfessedMistake } from '../language.ts';
+import type { ConfessedMistake } from '../heard-words.ts';
 
 /** Words that by themselves say that an option is offered. */
 export const OPTION_WORDS = new Set([

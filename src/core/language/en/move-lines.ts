@@ -1,4 +1,4 @@
-import type { MoveLines } from '../language.ts';
+import type { MoveLines } from '../said-lines.ts';
 
 /**
  * What instructors say of a movement while it is done, by its pattern, each short enough for one breath (common

@@ -1,4 +1,4 @@
-import type { NameWords } from '../language.ts';
+import type { NameWords } from '../heard-words.ts';
 import { COMMON, FILLERS, LEADS, SKIPPED, STOPS } from './name-words.ts';
 
 /**

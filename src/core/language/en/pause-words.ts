@@ -1,4 +1,4 @@
-import type { PauseWords } from '../language.ts';
+import type { PauseWords } from '../heard-words.ts';
 
 const STARTERS = new Set([
   'and',

@@ -1,4 +1,5 @@
-import type { LineWords, ProposalWords } from '../language.ts';
+import type { LineWords } from '../said-lines.ts';
+import type { ProposalWords } from '../heard-words.ts';
 import { BEGINS_PART } from './small-words.ts';
 
 /** `Forty seconds on`, `twenty of rest`: what a number is the length of, by the three words after it. */

@@ -1,4 +1,4 @@
-import type { PublishedWords, SecondLook } from '../language.ts';
+import type { PublishedWords, SecondLook } from '../said-lines.ts';
 
 /** Praise, as a whole phrase. */
 const PRAISE =

@@ -1,5 +1,6 @@
 import { WORDED_CALLS } from '../call-kind.ts';
-import type { CallingWords, Language } from '../language.ts';
+import type { CallingWords } from '../said-lines.ts';
+import type { Language } from '../language.ts';
 import { anySyllables } from '../any-syllables.ts';
 import { OVERLAY } from '../en/overlay-words.ts';
 

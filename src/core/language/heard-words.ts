@@ -1,0 +1,171 @@
+import type { Reading } from './claim-reading.ts';
+import type { ClauseMark } from './clause-mark.ts';
+import type { Near, SaidWord } from './said-word.ts';
+import type { Side } from './side.ts';
+
+/** Where silence is likely between words. */
+export interface PauseWords {
+  /** A phrase begins with it. */
+  readonly starters: ReadonlySet<string>;
+  /** Two words with no pause between. */
+  readonly bound: ReadonlySet<string>;
+  /** A phrase goes on at once after it. */
+  readonly leadsOn: ReadonlySet<string>;
+  /** Words that begin the work and go on at once with a name: `go`. */
+  readonly goes: ReadonlySet<string>;
+  /** Said right after the last number of a countdown. */
+  readonly afterCount: RegExp;
+  /** A unit that belongs to the number before it. */
+  readonly unit: RegExp;
+  /** Noises that transcripts name in brackets; a fragment of a pattern. */
+  readonly noises: string;
+}
+
+/** Calls that tell where a class stands, by the words around a word. */
+export interface CallWords {
+  /** How surely it ends the work, 0 to 1. */
+  readonly restStrength: (near: Near) => number;
+  readonly isGo: (near: Near) => boolean;
+  /** How many words say that sides change; 0: none. */
+  readonly switchWords: (near: Near) => number;
+  /** How many words say that half is over; 0: none. */
+  readonly halfWords: (near: Near) => number;
+  readonly roundWords: (near: Near) => { readonly round: number | 'last'; readonly words: number } | null;
+  /** `leftS` null where the words tell a length. */
+  readonly timeLeftWords: (near: Near) => { readonly leftS: number | null; readonly words: number } | null;
+  /** A side with what it is a side of, in two words: `left leg`. */
+  readonly sideWords: (near: Near) => Side | null;
+  readonly isWater: (near: Near) => boolean;
+  /** True where the four words before a name and the three after it say that it comes: `next up`. */
+  readonly isAnnounced: (before: readonly string[], after: readonly string[]) => boolean;
+}
+
+/** What a whole clause says; `text` is its normalised words, a space between two. */
+export interface ClauseWords {
+  readonly marksOf: (text: string, asks: boolean) => ClauseMark[];
+  readonly sidesIn: (text: string) => { readonly left: boolean; readonly right: boolean };
+  /** The repetition that is counted aloud, 1 to 50; null: none. */
+  readonly countIn: (text: string) => number | null;
+}
+
+/** How moves are named. */
+export interface NameWords {
+  /** Words that say nothing by themselves. */
+  readonly common: ReadonlySet<string>;
+  /** Words of a name that nobody listens for: articles and the like. */
+  readonly fillers: ReadonlySet<string>;
+  /** Words after which a name follows that no library has. */
+  readonly leads: readonly (readonly string[])[];
+  /** Words that end such a name, and words that are passed over before it. */
+  readonly stops: ReadonlySet<string>;
+  readonly skipped: ReadonlySet<string>;
+  /** Words that names end with, by themselves or only after one of `modifiers`. */
+  readonly heads: readonly string[];
+  readonly weakHeads: readonly string[];
+  readonly modifiers: readonly string[];
+  /** Two words that are one head: the second, and what may stand before it. */
+  readonly headPairs: Readonly<Record<string, readonly string[]>>;
+  /** Words that a name never begins before. */
+  readonly edges: ReadonlySet<string>;
+  /** Words before a name that say it is what is done now or next. */
+  readonly leadsIn: RegExp;
+  /** Moves of the library by their names in this language. */
+  readonly ofLibrary: Readonly<Record<string, string>>;
+}
+
+/** What is read at a word of a sentence: which move was just named, which equipment there is. */
+export interface ReadingOf {
+  /** A move's name ends right before the word. */
+  readonly named: boolean;
+  readonly equipment: readonly string[];
+}
+
+/** What sentences claim of the class. */
+export interface ClaimWords {
+  /** True where a sentence speaks of something else than this class; `text` is as it was written. */
+  readonly isElsewhere: (text: string) => boolean;
+  readonly readAt: (words: readonly SaidWord[], i: number, of: ReadingOf) => Reading | null;
+  /** True where words before or after a move's name announce it. */
+  readonly announces: (words: readonly SaidWord[], from: number, to: number) => boolean;
+  /** Words of a round or circuit: `three more in this round`. */
+  readonly wholes: RegExp;
+  /** Equipment that is spoken of whatever the plan has. */
+  readonly equipment: readonly string[];
+}
+
+/** What is claimed in running speech, as patterns over normalised words with one space between. Flags g and u. */
+export interface RunningClaimWords {
+  /** A side that is done; its first group that is there is the side. */
+  readonly side: RegExp;
+  readonly noSideBefore: RegExp;
+  readonly sideFirst: RegExp;
+  readonly sideWord: RegExp;
+  /** Words that take back what was said before them. */
+  readonly takenBack: RegExp;
+  readonly repsLeft: RegExp;
+  readonly total: RegExp;
+  /** Before a total: all of it was done. */
+  readonly summedUp: RegExp;
+  readonly lastMove: RegExp;
+  /** Its first group, or else its second, is what is left. */
+  readonly doneAndLeft: RegExp;
+  readonly round: RegExp;
+  /** Which round a match of `round` names, and whether it is called the last. */
+  readonly roundIn: (
+    words: string,
+    groups: readonly (string | undefined)[],
+  ) => { readonly round: number | null; readonly last: boolean };
+  readonly half: RegExp;
+  readonly span: RegExp;
+  /** Seconds in a match of `span`. */
+  readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;
+  readonly toGo: RegExp;
+  /** Right after a span, and inside one: it is what is left. */
+  readonly leftAfter: RegExp;
+  readonly leftInside: RegExp;
+  /** A position spoken of, and what it may be in the plan. */
+  readonly positions: readonly (readonly [RegExp, readonly string[]])[];
+  readonly positionTakenBack: RegExp;
+  /** Before a name: it comes; after it. */
+  readonly leadsIn: RegExp;
+  readonly nameFollowed: RegExp;
+  /** Around a name: it is said to be next; after it: it is taken back. */
+  readonly saysNext: RegExp;
+  readonly nextTakenBack: RegExp;
+  /** Right before and after the last word of a name that stands for it. */
+  readonly headBefore: RegExp;
+  readonly headAfter: RegExp;
+  readonly mat: string;
+  readonly propLeads: RegExp;
+  readonly propNone: RegExp;
+  /** Words that take up or put down a prop in the middle of the work. */
+  readonly propTaken: RegExp;
+  readonly propTakenBack: { readonly before: RegExp; readonly after: RegExp };
+}
+
+/** Mistakes that the kind of a finding is named by. */
+export type ConfessedMistake = 'lost-beat' | 'call-without-change' | 'reps-miscounted';
+
+export interface MistakeWords {
+  /** What people say when something went wrong, and what that is. */
+  readonly confessed: readonly (readonly [rule: ConfessedMistake, words: RegExp])[];
+  readonly optionWords: ReadonlySet<string>;
+  readonly optionLead: RegExp;
+  readonly noOptionWord: RegExp;
+}
+
+/** What tells the plan of a recording that has none. */
+export interface ProposalWords {
+  readonly otherSide: RegExp;
+  /** Before a name: it comes after the one before. */
+  readonly joins: RegExp;
+  /** Before the first name of a promise. */
+  readonly promises: ReadonlySet<string>;
+  readonly and: string;
+  readonly keep: string;
+  /** What a number is the length of, by the words after it. */
+  readonly lengthOf: (after: readonly string[]) => 'work' | 'rest' | null;
+  readonly stretchName: RegExp;
+  readonly warmUp: ReadonlySet<string>;
+  readonly water: ReadonlySet<string>;
+}

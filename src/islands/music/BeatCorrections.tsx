@@ -1,0 +1,43 @@
+import type { Correction } from '../../core/music/correct-map.ts';
+import { micros } from '../../core/time/micros.ts';
+
+const NUDGE_US = 10_000;
+
+interface Props {
+  readonly metre: 3 | 4;
+  /** The count at the playhead. */
+  readonly here: number;
+  readonly fix: (correction: Correction) => void;
+}
+
+/** What a person can set right of a beat in one step. */
+export function BeatCorrections({ metre, here, fix }: Props) {
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2" role="group" aria-label="Set the beat right">
+      <button className="btn" onClick={() => fix({ kind: 'halve' })}>
+        Half the tempo
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'double' })}>
+        Double
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'half-beat' })}>
+        Half a beat later
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(-NUDGE_US) })}>
+        10 ms earlier
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>
+        10 ms later
+      </button>
+      <button className="btn" title="Key 1" onClick={() => fix({ kind: 'one', beat: here })}>
+        The downbeat is here
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>
+        A phrase begins here
+      </button>
+      <button className="btn" onClick={() => fix({ kind: 'metre', metre: metre === 4 ? 3 : 4 })}>
+        Count in {metre === 4 ? 'threes' : 'fours'}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import { Pause, Play } from 'lucide-react';
+import type { Micros } from '../../core/time/micros.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
+import { PlayheadTime } from './PlayheadClock.tsx';
+
+interface Props {
+  readonly playing: boolean;
+  readonly toggle: () => void;
+  readonly length: Micros;
+  readonly rate: number;
+  readonly setRate: (rate: number) => void;
+}
+
+/** Longer times stand below each other: they have their room. */
+const HOUR_US = 3600e6;
+const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
+
+export function PlayerControls({ playing, toggle, length, rate, setRate }: Props) {
+  return (
+    <div className="mt-1 flex items-center gap-2">
+      <button className="btn" onClick={toggle}>
+        {playing ? <Pause size={13} /> : <Play size={13} />}
+        {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
+      </button>
+      <span className={`flex-1 whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
+        <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
+      </span>
+      <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
+        {RATES.map((r) => (
+          <option key={r} value={r}>
+            {r} ×
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
