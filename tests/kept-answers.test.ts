@@ -259,7 +259,7 @@ describe('kept answers', () => {
         ...musicFindings(plan, segments, music, laid).map(found),
         ...rightsFindings(music, laid).map(found),
         duckCurve(speech, music.levels).slice(0, 12),
-        levelCurve(laid, speech, total, music.levels, () => null).filter((_, i) => i % 97 === 0),
+        levelCurve(laid, speech, total, { levels: music.levels, energyOf: () => null }).filter((_, i) => i % 97 === 0),
         planToMusic(plan, music, tracks).blocks.map((b) => b.scheme),
         ...plan.blocks.map((b) => [
           meetingTempos(musicLengths(b.scheme), 118, 142).slice(0, 4),
@@ -419,7 +419,10 @@ describe('kept answers', () => {
       const plan = planOf(outline);
       const { total } = compile(plan);
       const answers = [0.8, 1.2].flatMap((share) =>
-        fitToLength(plan, micros(Math.round((total * share) / 1e6) * 1e6), USUAL_LIMITS, new Set(['b1']), 3),
+        fitToLength(plan, micros(Math.round((total * share) / 1e6) * 1e6), USUAL_LIMITS, {
+          locked: new Set(['b1']),
+          most: 3,
+        }),
       );
       const moved = { ...plan, blocks: [...plan.blocks.slice(1), plan.blocks[0]!] };
       const fewer = { ...plan, title: 'Other', blocks: plan.blocks.slice(1) };

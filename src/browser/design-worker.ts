@@ -9,7 +9,7 @@ import type { Micros } from '../core/time/micros.ts';
 /** A thin shell round the searches of the Plan station, so that typing never waits for them. */
 const api = {
   fit: (plan: Plan, target: Micros, limits: FitLimits, locked: readonly string[]) =>
-    fitToLength(plan, target, limits, new Set(locked)),
+    fitToLength(plan, target, limits, { locked: new Set(locked) }),
   order: (block: Block, locked: readonly number[], own: readonly Exercise[]) =>
     bestOrder(block, new Set(locked), bookWith(own)),
 };

@@ -25,7 +25,15 @@ export class TonePlayer {
   }
 
   /** Called for every frame of a programme that plays: hands over the tones that are due soon. */
-  follow(tones: readonly Tone[], family: ToneFamily, belowDb: number, now: Micros, rate: number): void {
+  follow(
+    tones: readonly Tone[],
+    {
+      family,
+      belowDb,
+      now,
+      rate,
+    }: { readonly family: ToneFamily; readonly belowDb: number; readonly now: Micros; readonly rate: number },
+  ): void {
     // Somebody went elsewhere, or the list is another one.
     if (tones !== this.list || now < this.last || now > this.last + 500_000) {
       this.list = tones;

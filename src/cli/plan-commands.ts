@@ -97,7 +97,7 @@ export function fitCommand(text: string, length: string | undefined): Answer {
   if (wanted === null) throw new CliError('--length is wanted, for example 20:00.');
   if (!wanted.ok || wanted.time <= 0)
     throw new CliError(wanted.ok ? 'The length must be above 0.' : `--length: ${wanted.message}`);
-  const answers = fitToLength(plan, wanted.time, USUAL_LIMITS, new Set());
+  const answers = fitToLength(plan, wanted.time, USUAL_LIMITS, { locked: new Set() });
   return {
     status: answers.length === 0 ? 1 : 0,
     notes: answers.length === 0 ? [...notes, 'Within the usual limits no class of that length was found.'] : notes,

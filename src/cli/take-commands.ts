@@ -22,7 +22,7 @@ export function alignCommand(
   const { plan, compiled, notes } = planOf(planText);
   const read = transcriptOf(transcriptText, durationText, heard);
   const sound = heard?.sound ?? null;
-  const found = align(compiled.segments, read.transcript, read.duration, [], sound);
+  const found = align(compiled.segments, read.transcript, read.duration, { sound });
   const mistakes = mistakesOf(
     [
       ...takeFindings(found, claimsInTake(found.words, recordedClass(plan, found))),
@@ -119,13 +119,7 @@ export function proposeCommand(
   heard: HeardFile | null = null,
 ): Answer {
   const read = transcriptOf(transcriptText, durationText, heard);
-  const { plan, intervals, doubts } = propose(
-    read.transcript,
-    read.duration,
-    undefined,
-    undefined,
-    heard?.sound ?? null,
-  );
+  const { plan, intervals, doubts } = propose(read.transcript, read.duration, { sound: heard?.sound ?? null });
   return {
     status: intervals.length === 0 || doubts.length > 0 ? 1 : 0,
     notes: [...read.notes, ...doubts],

@@ -22,9 +22,11 @@ interface Keeping {
 export async function keepMedia<T>(
   pool: pg.Pool,
   store: Keeping,
-  incoming: Incoming,
-  extension: string,
-  write: (db: Db) => Promise<T>,
+  {
+    incoming,
+    extension,
+    write,
+  }: { readonly incoming: Incoming; readonly extension: string; readonly write: (db: Db) => Promise<T> },
 ): Promise<T> {
   try {
     return await inTransaction(pool, async (db) => {

@@ -48,9 +48,11 @@ export async function takeLease(db: Db, work: Work, owner: string, leaseS = LEAS
 export async function beatLease(
   db: Db,
   work: Work,
-  token: string,
-  progress: number,
-  leaseS = LEASE_S,
+  {
+    token,
+    progress,
+    leaseS = LEASE_S,
+  }: { readonly token: string; readonly progress: number; readonly leaseS?: number | undefined },
 ): Promise<boolean> {
   const { rowCount } = await db.query(
     `UPDATE ${work.table} SET progress = $1, lease_until = clock_timestamp() + make_interval(secs => $2), beat_at = now()

@@ -40,8 +40,7 @@ export async function send<K extends JobKind>(
   boss: PgBoss,
   kind: K,
   payload: JobPayloads[K],
-  db?: Db,
-  priority = 0,
+  { db, priority = 0 }: { readonly db?: Db | undefined; readonly priority?: number | undefined } = {},
 ): Promise<void> {
   const within =
     db === undefined ? {} : { db: { executeSql: (text: string, values: unknown[]) => db.query(text, values) } };

@@ -45,7 +45,7 @@ export async function runLeased(
   let progress = 0;
   const beat = setInterval(
     () =>
-      void beatLease(pool, work, token, progress, leaseS).then(
+      void beatLease(pool, work, { token, progress, leaseS }).then(
         (holds) => holds || lost.abort(),
         // A database that is away for a moment is asked again; the lease runs meanwhile.
         () => undefined,

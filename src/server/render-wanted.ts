@@ -8,7 +8,7 @@ export async function renderWanted(context: Context, insert: (db: Db) => Promise
   const queue = await context.queue();
   return inTransaction(context.pool, async (db) => {
     const render = await insert(db);
-    await send(queue, 'render', { renderId: render.id }, db);
+    await send(queue, 'render', { renderId: render.id }, { db });
     return render;
   });
 }

@@ -12,7 +12,7 @@ export const FIRST_WORK = ['listen', 'picture'] as const satisfies readonly Take
 /** Of a line that was spoken again only the voice matters. Somebody waits for it with the next one: it comes first. */
 export async function queueLine(db: Db, queue: PgBoss, takeId: string): Promise<void> {
   await queueTakeWork(db, takeId, 'listen');
-  await send(queue, 'take', { takeId, kind: 'listen' }, db, SOON);
+  await send(queue, 'take', { takeId, kind: 'listen' }, { db, priority: SOON });
 }
 
 const SOON = 10;
@@ -21,7 +21,7 @@ const SOON = 10;
 export async function queueWork(db: Db, queue: PgBoss, takeId: string, ...kinds: TakeWorkKind[]): Promise<void> {
   for (const kind of kinds) {
     await queueTakeWork(db, takeId, kind);
-    await send(queue, 'take', { takeId, kind }, db);
+    await send(queue, 'take', { takeId, kind }, { db });
   }
 }
 

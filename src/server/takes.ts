@@ -87,9 +87,11 @@ const UPLOAD_ID = /^[0-9a-f]{16,64}$/;
 export async function takeFromUpload(
   context: Context,
   workoutId: string | undefined,
-  uploadId: string,
-  name: string,
-  pickUp?: PickUpOf,
+  {
+    uploadId,
+    name,
+    pickUp,
+  }: { readonly uploadId: string; readonly name: string; readonly pickUp?: PickUpOf | undefined },
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   if (!UPLOAD_ID.test(uploadId)) throw new Refusal(404, 'There is no such upload.');
@@ -132,18 +134,24 @@ export async function keepTake(
   }
   const queue = await context.queue();
   const kept = keepableName(name, 300) ?? 'Take';
-  return keepMedia(context.pool, context.store, incoming, probed.extension, async (db) => {
-    const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
-    const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { ...more, id: awaited?.id });
-    if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
-    const edit = awaited?.edit ?? null;
-    if (edit !== null)
-      await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d));
-    else if (awaited?.chosen === true)
-      await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
-    if (more.pickUp !== undefined) await queueLine(db, queue, id);
-    else if (more.picture !== true) await queueWork(db, queue, id, ...FIRST_WORK);
-    return (await takeById(db, id)) as Take;
+  return keepMedia(context.pool, context.store, {
+    incoming,
+    extension: probed.extension,
+    write: async (db) => {
+      const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
+      const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { ...more, id: awaited?.id });
+      if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
+      const edit = awaited?.edit ?? null;
+      if (edit !== null)
+        await amendWorkout(db, workoutId, (d) =>
+          d.edit.takeId === null ? { ...d, edit: { ...edit, takeId: id } } : d,
+        );
+      else if (awaited?.chosen === true)
+        await amendWorkout(db, workoutId, (d) => (d.edit.takeId === null ? { ...d, edit: withTake(d.edit, id) } : d));
+      if (more.pickUp !== undefined) await queueLine(db, queue, id);
+      else if (more.picture !== true) await queueWork(db, queue, id, ...FIRST_WORK);
+      return (await takeById(db, id)) as Take;
+    },
   });
 }
 

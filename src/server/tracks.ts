@@ -106,10 +106,14 @@ async function keepTrack(
     tags: facts.tags,
     made,
   };
-  return keepMedia(context.pool, context.store, incoming, extension, async (db) => {
-    const id = await insertTrack(db, track);
-    await send(queue, 'hear', { trackId: id }, db);
-    return (await trackById(db, id)) as LibraryTrack;
+  return keepMedia(context.pool, context.store, {
+    incoming,
+    extension,
+    write: async (db) => {
+      const id = await insertTrack(db, track);
+      await send(queue, 'hear', { trackId: id }, { db });
+      return (await trackById(db, id)) as LibraryTrack;
+    },
   });
 }
 
@@ -167,9 +171,11 @@ export async function bringInProof(
   }
   const extension = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase() ?? 'bin';
   const kept = keepableName(name, 200) ?? 'Proof';
-  await keepMedia(context.pool, context.store, incoming, extension, (db) =>
-    setProof(db, track.id, incoming.sha256, kept),
-  );
+  await keepMedia(context.pool, context.store, {
+    incoming,
+    extension,
+    write: (db) => setProof(db, track.id, incoming.sha256, kept),
+  });
   return getTrack(context, track.id);
 }
 

@@ -34,9 +34,11 @@ export function revisionFrom(ifMatch: string | null): number {
 export async function patchWorkout(
   context: Context,
   id: string | undefined,
-  revision: number,
-  patch: unknown,
-  changeId: string | null = null,
+  {
+    revision,
+    patch,
+    changeId = null,
+  }: { readonly revision: number; readonly patch: unknown; readonly changeId?: string | null | undefined },
 ): Promise<{ revision: number }> {
   // Its texts are looked at where they stand in the document, so that a refusal names the field.
   const fault = faultAt(BODIES.patchWorkout, patch, 'not looked at');

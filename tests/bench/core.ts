@@ -94,7 +94,7 @@ print(
 
 print(
   'fit the 24-minute class to 20:00',
-  time(8, () => fitToLength(half, fromSeconds(1200), USUAL_LIMITS, new Set())),
+  time(8, () => fitToLength(half, fromSeconds(1200), USUAL_LIMITS, { locked: new Set() })),
   '200 ms',
 );
 const ten = {

@@ -40,7 +40,7 @@ export function scoreParts(ids: readonly string[], kind: TranscriptKind, [a, b]:
       s !== undefined && s.end_s * 1e6 > from + 3e6 && s.start_s * 1e6 < to - 3e6;
     const first = segments.find((s) => isActive(s) && held(truth.get(s.index)));
     const lacking = a === 0 || first === undefined ? [] : [first.key];
-    const found = align(segments, { cues }, micros(to - from), [], null, new Set(), lacking).segments;
+    const found = align(segments, { cues }, micros(to - from), { lacking }).segments;
     for (const { segment, recorded } of found.filter((r) => isActive(r.segment))) {
       const real = truth.get(segment.index);
       if (real === undefined || !held(real)) {

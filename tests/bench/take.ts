@@ -115,7 +115,7 @@ for (const [name, faults] of [
             : heard === 'and a timer’s beeps'
               ? soundOf(spoken, seed, true)
               : null;
-        const { segments } = align(one.segments, one.transcript, one.duration, [], sound);
+        const { segments } = align(one.segments, one.transcript, one.duration, { sound });
         errors.push(...boundaryErrors(one, segments));
         for (const r of segments.filter((s) => isActive(s.segment))) {
           moves++;
@@ -138,13 +138,10 @@ for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice
     for (const seed of SEEDS) {
       const spoken = livingClass(readOutline(outline).value, seed, { misheard: 0.2, breakOverS: 4 });
       const one = heard === 'words with times' ? spoken : loosen(spoken, seed);
-      const found = propose(
-        one.transcript,
-        one.duration,
-        'Proposed',
-        undefined,
-        heard === 'and the voice' ? soundOf(spoken, seed) : null,
-      );
+      const found = propose(one.transcript, one.duration, {
+        title: 'Proposed',
+        sound: heard === 'and the voice' ? soundOf(spoken, seed) : null,
+      });
       const truth = one.segments.filter(isActive);
       wrong += edits(
         compile(found.plan)
@@ -209,7 +206,7 @@ for (const [paragraph, heard] of [
       const { take, planted } = plantSlips(plan, seed);
       const transcript: Transcript = paragraph === 0 ? take.transcript : coarsen(take.transcript, paragraph);
       const sound = heard ? soundOf(take, seed) : null;
-      const alignment = align(take.segments, transcript, take.duration, [], sound);
+      const alignment = align(take.segments, transcript, take.duration, { sound });
       const tokens = alignment.words;
       const slips = mistakesOf(
         [

@@ -20,10 +20,10 @@ describe('a change that would grow without end', () => {
       from: '/plan/blocks',
       path: '/plan/blocks/0/moves/-',
     }));
-    await expect(patchWorkout(context, id, 1, doubling)).rejects.toBeInstanceOf(Refusal);
-    await expect(patchWorkout(context, id, 1, [{ op: 'move', from: '/plan', path: '/x' }])).rejects.toBeInstanceOf(
-      Refusal,
-    );
+    await expect(patchWorkout(context, id, { revision: 1, patch: doubling })).rejects.toBeInstanceOf(Refusal);
+    await expect(
+      patchWorkout(context, id, { revision: 1, patch: [{ op: 'move', from: '/plan', path: '/x' }] }),
+    ).rejects.toBeInstanceOf(Refusal);
     expect((await getWorkout(context, id)).revision).toBe(1);
   });
 });

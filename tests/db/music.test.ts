@@ -194,9 +194,15 @@ describe('the music of a workout', () => {
       fadeInBeats: 0,
       fadeOutBeats: 8,
     };
-    await patchWorkout(context, id, revision, [{ op: 'replace', path: '/music/placements', value: [placement] }]);
+    await patchWorkout(context, id, {
+      revision,
+      patch: [{ op: 'replace', path: '/music/placements', value: [placement] }],
+    });
     await expect(
-      patchWorkout(context, id, revision + 1, [{ op: 'replace', path: '/music/placements/0/speedPpm', value: 9e6 }]),
+      patchWorkout(context, id, {
+        revision: revision + 1,
+        patch: [{ op: 'replace', path: '/music/placements/0/speedPpm', value: 9e6 }],
+      }),
     ).rejects.toMatchObject({ status: 422 });
     const saved = (await getWorkout(context, id)).document.music;
     expect(
@@ -235,7 +241,10 @@ describe('the music of a workout', () => {
       fadeInBeats: 0,
       fadeOutBeats: 0,
     };
-    await patchWorkout(context, id, revision, [{ op: 'replace', path: '/music/placements', value: [placement] }]);
+    await patchWorkout(context, id, {
+      revision,
+      patch: [{ op: 'replace', path: '/music/placements', value: [placement] }],
+    });
     const second = (beatTime(made.map!, 32) - beatTime(made.map!, 0)) / 1e6;
     expect(second).toBeLessThan(15.6);
     const { text } = await exportFile(context, id, 'captions-srt');

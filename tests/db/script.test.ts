@@ -109,7 +109,10 @@ describe('a document kept by the first version', () => {
       version: NEWEST_DOCUMENT,
       script: { marks: [], calls: { words: { 'half-way': ['Half.'] } } },
     });
-    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }]);
+    await patchWorkout(context, id, {
+      revision: 1,
+      patch: [{ op: 'replace', path: '/script/calls/words/half-way', value: ['Middle.'] }],
+    });
     expect((await getWorkout(context, id)).document.script.calls.words['half-way']).toEqual(['Middle.']);
     expect((await documentAt(context, id, 1)).script.calls.words['half-way']).toEqual(['Half.']);
   });

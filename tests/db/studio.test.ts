@@ -167,7 +167,10 @@ describe('versions', () => {
   it('name a revision that stays as it was', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     const first = await nameVersion(context, id, { name: 'first draft' });
-    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/plan/blocks/0/rounds', value: 5 }]);
+    await patchWorkout(context, id, {
+      revision: 1,
+      patch: [{ op: 'replace', path: '/plan/blocks/0/rounds', value: 5 }],
+    });
     await nameVersion(context, id, { name: 'long one' });
     expect((await listVersions(context, id)).map((v) => [v.name, v.revision])).toEqual([
       ['long one', 2],

@@ -30,9 +30,12 @@ afterAll(() => closeContext(context));
 
 const put = async (workoutId: string | null, text: string) => {
   const incoming = await context.store.receive(Readable.from(Buffer.from(text)), 1e6);
-  const id = await keepMedia(context.pool, context.store, incoming, 'mp4', (db) =>
-    workoutId === null ? Promise.resolve('') : insertTake(db, workoutId, incoming.sha256, text, TAKE_FACTS),
-  );
+  const id = await keepMedia(context.pool, context.store, {
+    incoming,
+    extension: 'mp4',
+    write: (db) =>
+      workoutId === null ? Promise.resolve('') : insertTake(db, workoutId, incoming.sha256, text, TAKE_FACTS),
+  });
   return { id, path: context.store.pathOf(incoming.sha256, 'mp4'), sha256: incoming.sha256 };
 };
 const age = (table: string, column: string, where: string, value: string) =>
@@ -42,16 +45,22 @@ describe('a take that is deleted', () => {
   it('leaves the workout savable, and comes back with its file', async () => {
     const { id } = await createWorkout(context, { title: 'Deleted take' });
     const take = await put(id, 'one');
-    await patchWorkout(context, id, 1, [
-      { op: 'replace', path: '/edit/takeId', value: take.id },
-      { op: 'add', path: '/edit/removed/-', value: { start: 1, end: 2 } },
-    ]);
+    await patchWorkout(context, id, {
+      revision: 1,
+      patch: [
+        { op: 'replace', path: '/edit/takeId', value: take.id },
+        { op: 'add', path: '/edit/removed/-', value: { start: 1, end: 2 } },
+      ],
+    });
     await removeTake(context, take.id);
     const { document, revision } = await getWorkout(context, id);
     // What was cut lay on its clock.
     expect([document.edit.takeId, document.edit.removed, revision]).toEqual([null, [], 3]);
     expect((await history(context, id)).map((c) => c.revision)).toEqual([3, 2]);
-    await patchWorkout(context, id, 3, [{ op: 'replace', path: '/plan/title', value: 'Still saved' }]);
+    await patchWorkout(context, id, {
+      revision: 3,
+      patch: [{ op: 'replace', path: '/plan/title', value: 'Still saved' }],
+    });
     await expect(getTake(context, take.id)).rejects.toMatchObject({ status: 404 });
     await sweep(context, USUAL_GRACE);
     expect((await bringBackTake(context, take.id)).id).toBe(take.id);
@@ -65,11 +74,14 @@ describe('a take that is deleted', () => {
     const take = await put(id, 'two');
     await removeTake(context, take.id);
     const chosen = [{ op: 'replace', path: '/edit/takeId', value: take.id }];
-    await expect(patchWorkout(context, id, 1, chosen)).rejects.toMatchObject({
+    await expect(patchWorkout(context, id, { revision: 1, patch: chosen })).rejects.toMatchObject({
       status: 422,
       about: { path: ['edit', 'takeId'] },
     });
-    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/plan/title', value: 'Later edits are saved' }]);
+    await patchWorkout(context, id, {
+      revision: 1,
+      patch: [{ op: 'replace', path: '/plan/title', value: 'Later edits are saved' }],
+    });
   });
 });
 

@@ -129,11 +129,11 @@ describe('work on a take', () => {
     expect(first).not.toBe('');
     expect(await takeLease(context.pool, listen(), 'two', 60)).toBeNull();
     expect(await left()).toEqual([]);
-    expect(await beatLease(context.pool, listen(), first, 0.4, -1)).toBe(true);
+    expect(await beatLease(context.pool, listen(), { token: first, progress: 0.4, leaseS: -1 })).toBe(true);
     expect(await left()).toEqual([listen()]);
     const second = (await takeLease(context.pool, listen(), 'two', 60)) ?? '';
     // The first wakes up: it may neither beat nor write.
-    expect(await beatLease(context.pool, listen(), first, 0.9)).toBe(false);
+    expect(await beatLease(context.pool, listen(), { token: first, progress: 0.9 })).toBe(false);
     const write = (token: string) =>
       writeLeased(context.pool, listen(), token, (db) => endLease(db, listen(), 'done', `by ${token}`));
     await expect(write(first)).rejects.toThrow(LeaseLost);
@@ -148,11 +148,11 @@ describe('work on a take', () => {
     await queueTakeWork(context.pool, take, 'listen');
     const held = (await takeLease(context.pool, listen(), 'one')) ?? '';
     expect(await stopTakeWork(context.pool, take, 'listen')).toBe(true);
-    expect(await beatLease(context.pool, listen(), held, 0.5)).toBe(false);
+    expect(await beatLease(context.pool, listen(), { token: held, progress: 0.5 })).toBe(false);
     await queueTakeWork(context.pool, take, 'listen');
     const again = (await takeLease(context.pool, listen(), 'one')) ?? '';
     await queueTakeWork(context.pool, take, 'listen');
-    expect(await beatLease(context.pool, listen(), again, 0.5)).toBe(false);
+    expect(await beatLease(context.pool, listen(), { token: again, progress: 0.5 })).toBe(false);
   });
   it('that waits without a job is found', async () => {
     await queueTakeWork(context.pool, take, 'listen');
@@ -191,7 +191,7 @@ describe('the logbook', () => {
     });
     const { revision } = await getWorkout(context, workoutId);
     await expect(keepInLogbook(context, workoutId)).rejects.toThrow(/no take with words/);
-    await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/takeId', value: take }]);
+    await patchWorkout(context, workoutId, { revision, patch: [{ op: 'replace', path: '/edit/takeId', value: take }] });
     const first = await keepInLogbook(context, workoutId);
     expect(first.before).toBeNull();
     const again = await keepInLogbook(context, workoutId);

@@ -31,18 +31,26 @@ const WORDS = '[0:01] Squat.\n\n[0:05] And rest.\n';
 async function filmed(): Promise<string> {
   const { id } = await createWorkout(here, { outline: '# Moved\n## Main: 40/20\n- Squat' });
   await nameVersion(here, id, { name: 'First thought' });
-  await patchWorkout(here, id, 1, [{ op: 'replace', path: '/plan/instructor', value: 'Ottilie Brandvold' }]);
+  await patchWorkout(here, id, {
+    revision: 1,
+    patch: [{ op: 'replace', path: '/plan/instructor', value: 'Ottilie Brandvold' }],
+  });
   await nameVersion(here, id, { name: 'Second thought' });
   const incoming = await here.store.receive(Readable.from(Buffer.from('recording')), 1e6);
-  const take = await keepMedia(here.pool, here.store, incoming, 'mp4', (db) =>
-    insertTake(db, id, incoming.sha256, 'Morning', TAKE_FACTS),
-  );
+  const take = await keepMedia(here.pool, here.store, {
+    incoming,
+    extension: 'mp4',
+    write: (db) => insertTake(db, id, incoming.sha256, 'Morning', TAKE_FACTS),
+  });
   await setTranscript(here, take, WORDS, 0);
-  await patchWorkout(here, id, 2, [
-    { op: 'replace', path: '/plan/title', value: 'Moved house' },
-    { op: 'replace', path: '/edit/takeId', value: take },
-    { op: 'add', path: '/edit/removed/-', value: { start: 1e6, end: 2e6 } },
-  ]);
+  await patchWorkout(here, id, {
+    revision: 2,
+    patch: [
+      { op: 'replace', path: '/plan/title', value: 'Moved house' },
+      { op: 'replace', path: '/edit/takeId', value: take },
+      { op: 'add', path: '/edit/removed/-', value: { start: 1e6, end: 2e6 } },
+    ],
+  });
   return id;
 }
 
@@ -91,21 +99,26 @@ describe('a workout as a file', () => {
   it('keeps what was decided about its other takes, which are here or not', async () => {
     const id = await filmed();
     const incoming = await here.store.receive(Readable.from(Buffer.from('evening')), 1e6);
-    const evening = await keepMedia(here.pool, here.store, incoming, 'mp4', (db) =>
-      insertTake(db, id, incoming.sha256, 'Evening', TAKE_FACTS),
-    );
+    const evening = await keepMedia(here.pool, here.store, {
+      incoming,
+      extension: 'mp4',
+      write: (db) => insertTake(db, id, incoming.sha256, 'Evening', TAKE_FACTS),
+    });
     const { document, revision } = await getWorkout(here, id);
     const morning = document.edit.takeId ?? '';
     const { pins, noTimers, accepted, shown, pickUps, takeLetStand, roomCounts } = document.edit;
     const removed = [{ start: 3e6, end: 4e6 }];
-    await patchWorkout(here, id, revision, [
-      {
-        op: 'add',
-        path: '/edit/aside/-',
-        value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts },
-      },
-      { op: 'replace', path: '/edit/joined', value: [morning, evening] },
-    ]);
+    await patchWorkout(here, id, {
+      revision,
+      patch: [
+        {
+          op: 'add',
+          path: '/edit/aside/-',
+          value: { takeId: evening, pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts },
+        },
+        { op: 'replace', path: '/edit/joined', value: [morning, evening] },
+      ],
+    });
     const { text } = await exportWorkoutFile(here, id);
     // Here both are there; elsewhere neither is yet.
     for (const [context, count] of [

@@ -78,8 +78,8 @@ describe('a workout', () => {
   });
   it('changes only by a patch on the newest revision', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
-    expect(await patchWorkout(context, id, 1, title('One'))).toEqual({ revision: 2 });
-    const stale = await refusal(patchWorkout(context, id, 1, title('Two')));
+    expect(await patchWorkout(context, id, { revision: 1, patch: title('One') })).toEqual({ revision: 2 });
+    const stale = await refusal(patchWorkout(context, id, { revision: 1, patch: title('Two') }));
     expect(stale.status).toBe(412);
     expect(stale.about).toMatchObject({ revision: 2, changed: ['/plan/title'] });
     expect((await getWorkout(context, id)).document.plan.title).toBe('One');
@@ -87,10 +87,16 @@ describe('a workout', () => {
   it('makes a change once, however often it is sent: a lost answer is no conflict with oneself', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     const once = '01234567-89ab-4cde-8f01-23456789abcd';
-    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
-    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
-    await patchWorkout(context, id, 2, title('Two'));
-    expect(await patchWorkout(context, id, 1, title('One'), once)).toEqual({ revision: 2 });
+    expect(await patchWorkout(context, id, { revision: 1, patch: title('One'), changeId: once })).toEqual({
+      revision: 2,
+    });
+    expect(await patchWorkout(context, id, { revision: 1, patch: title('One'), changeId: once })).toEqual({
+      revision: 2,
+    });
+    await patchWorkout(context, id, { revision: 2, patch: title('Two') });
+    expect(await patchWorkout(context, id, { revision: 1, patch: title('One'), changeId: once })).toEqual({
+      revision: 2,
+    });
     expect((await getWorkout(context, id)).document.plan.title).toBe('Two');
     expect(changeIdFrom(null)).toBeNull();
     expect(() => changeIdFrom('one')).toThrow(Refusal);
@@ -98,10 +104,10 @@ describe('a workout', () => {
   it('refuses what cannot be kept with the field named, and keeps later edits', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     for (const bad of ['NUL \u0000', 'half \ud800', 'bell \u0007', 'x'.repeat(2_001)]) {
-      const { status, about } = await refusal(patchWorkout(context, id, 1, title(bad)));
+      const { status, about } = await refusal(patchWorkout(context, id, { revision: 1, patch: title(bad) }));
       expect([status, about]).toEqual([422, { path: ['plan', 'title'] }]);
     }
-    expect(await patchWorkout(context, id, 1, title('Later'))).toEqual({ revision: 2 });
+    expect(await patchWorkout(context, id, { revision: 1, patch: title('Later') })).toEqual({ revision: 2 });
   });
   it('keeps 54 742 letters of two bytes each', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
@@ -114,13 +120,13 @@ describe('a workout', () => {
       text: 'ж'.repeat(1_990),
     });
     const cues = Array.from({ length: 28 }, (_, n) => cue(n));
-    await patchWorkout(context, id, 1, [{ op: 'replace', path: '/script/cues', value: cues }]);
+    await patchWorkout(context, id, { revision: 1, patch: [{ op: 'replace', path: '/script/cues', value: cues }] });
     expect((await getWorkout(context, id)).document.script.cues).toHaveLength(28);
   });
   it('of two changes at one moment lets one in and tells the other', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     const outcomes = await Promise.allSettled(
-      Array.from({ length: 8 }, (_, i) => patchWorkout(context, id, 1, title(`T${i}`))),
+      Array.from({ length: 8 }, (_, i) => patchWorkout(context, id, { revision: 1, patch: title(`T${i}`) })),
     );
     expect(outcomes.filter((o) => o.status === 'fulfilled')).toHaveLength(1);
     expect((await getWorkout(context, id)).revision).toBe(2);
@@ -138,7 +144,8 @@ describe('a workout', () => {
       'x',
       [{ op: 'eat', path: '/' }],
     ];
-    for (const patch of bad) expect((await refusal(patchWorkout(context, id, 1, patch))).status).toBe(422);
+    for (const patch of bad)
+      expect((await refusal(patchWorkout(context, id, { revision: 1, patch }))).status).toBe(422);
     expect((await getWorkout(context, id)).revision).toBe(1);
   });
   it('keeps its history, and any earlier state comes back exactly', async () => {
@@ -153,7 +160,10 @@ describe('a workout', () => {
       (d: WorkoutDocument) => ({ ...d, plan: { ...d.plan, blocks: [] } }),
     ].entries()) {
       const now = next(states.at(-1) as WorkoutDocument) as WorkoutDocument;
-      await patchWorkout(context, id, i + 1, jsonpatch.compare(states.at(-1) as WorkoutDocument, now));
+      await patchWorkout(context, id, {
+        revision: i + 1,
+        patch: jsonpatch.compare(states.at(-1) as WorkoutDocument, now),
+      });
       states.push(now);
     }
     for (const [i, state] of states.entries()) expect(await documentAt(context, id, i + 1)).toEqual(state);
@@ -162,7 +172,7 @@ describe('a workout', () => {
   });
   it('is gone for good when it was deleted long ago, with its history', async () => {
     const { id } = await createWorkout(context, { title: 'Short' });
-    await patchWorkout(context, id, 1, title('x'));
+    await patchWorkout(context, id, { revision: 1, patch: title('x') });
     await removeWorkout(context, id);
     expect((await refusal(removeWorkout(context, id))).status).toBe(404);
     await removeDeleted(context.pool, -1);

@@ -33,7 +33,7 @@ beforeAll(async () => {
   workoutId = (await createWorkout(context, { outline: '# Kept\n## Main: 40/20\n- Squat' })).id;
   const incoming = await context.store.receive(Readable.from(Buffer.from('recording')), 1e6);
   sha256 = incoming.sha256;
-  await keepMedia(context.pool, context.store, incoming, 'mp4', () => Promise.resolve());
+  await keepMedia(context.pool, context.store, { incoming, extension: 'mp4', write: () => Promise.resolve() });
 });
 afterAll(() => closeContext(context));
 

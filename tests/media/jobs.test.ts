@@ -68,7 +68,7 @@ afterAll(() => closeContext(context));
 
 const choose = async () => {
   const { revision } = await getWorkout(context, workoutId);
-  await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/takeId', value: takeId }]);
+  await patchWorkout(context, workoutId, { revision, patch: [{ op: 'replace', path: '/edit/takeId', value: takeId }] });
 };
 
 describe('before a take is chosen', () => {
@@ -116,7 +116,10 @@ describe('the render job', () => {
     await choose();
     const render = await queueRender(context, workoutId);
     const { revision } = await getWorkout(context, workoutId);
-    await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/plan/title', value: 'Changed later' }]);
+    await patchWorkout(context, workoutId, {
+      revision,
+      patch: [{ op: 'replace', path: '/plan/title', value: 'Changed later' }],
+    });
     await renderJob(worker, render.id);
     const done = await renderById(context.pool, render.id);
     expect(done).toMatchObject({ state: 'done', progress: 1, revision });
@@ -150,7 +153,10 @@ describe('the render job', () => {
       const { revision, document } = await getWorkout(context, workoutId);
       const segmentKey = compile(document.plan).segments.at(which)!.key;
       const override = { segmentKey, lane: 'caption', field: 'text', value };
-      await patchWorkout(context, workoutId, revision, [{ op: 'add', path: '/edit/overrides/-', value: override }]);
+      await patchWorkout(context, workoutId, {
+        revision,
+        patch: [{ op: 'add', path: '/edit/overrides/-', value: override }],
+      });
       return revision;
     };
     await caption(0, 'Squats');
@@ -170,7 +176,10 @@ describe('the render job', () => {
     // Those of the video before are forgotten; their files go with the sweep.
     expect(await partsOfRender(context.pool, first.id)).toEqual([]);
     const now = await getWorkout(context, workoutId);
-    await patchWorkout(context, workoutId, now.revision, [{ op: 'replace', path: '/edit/overrides', value: [] }]);
+    await patchWorkout(context, workoutId, {
+      revision: now.revision,
+      patch: [{ op: 'replace', path: '/edit/overrides', value: [] }],
+    });
     // Stopped, nobody goes on with its parts.
     const stopped = await insertRender(context.pool, { workoutId, takeId, revision, kind: 'programme' });
     await insertParts(
@@ -190,7 +199,7 @@ describe('the render job', () => {
   it('does not encode the picture again where only the sound changed', async () => {
     const made = async (path: string, value: unknown) => {
       const { revision } = await getWorkout(context, workoutId);
-      await patchWorkout(context, workoutId, revision, [{ op: 'replace', path, value }]);
+      await patchWorkout(context, workoutId, { revision, patch: [{ op: 'replace', path, value }] });
       const render = await queueRender(context, workoutId);
       await renderJob(worker, render.id);
       return context.store.pathOf((await renderById(context.pool, render.id))?.sha256 ?? '', 'mp4');
@@ -213,7 +222,10 @@ describe('the render job', () => {
     const segmentKey = compile(document.plan).segments[0]!.key;
     const shows = { kind: 'card', card: 'title', title: null, line: null };
     const insert = { id: 'card', segmentKey, place: 'before', lengthUs: 2e6, shows };
-    await patchWorkout(context, workoutId, revision, [{ op: 'replace', path: '/edit/inserts', value: [insert] }]);
+    await patchWorkout(context, workoutId, {
+      revision,
+      patch: [{ op: 'replace', path: '/edit/inserts', value: [insert] }],
+    });
     for (const wrong of ['drums', null, 'music', 'tones'])
       await expect(queueSound(context, workoutId, wrong)).rejects.toThrow(Refusal);
     const sound = await queueSound(context, workoutId, 'voice');
@@ -230,7 +242,10 @@ describe('the render job', () => {
     const names = document.plan.blocks[0]!.moves.map((m) => `${m.name}\0`);
     expect(['cue ', 'adtl', ...names].filter((name) => !bytes.includes(name))).toEqual([]);
     const now = (await getWorkout(context, workoutId)).revision;
-    await patchWorkout(context, workoutId, now, [{ op: 'replace', path: '/edit/inserts', value: [] }]);
+    await patchWorkout(context, workoutId, {
+      revision: now,
+      patch: [{ op: 'replace', path: '/edit/inserts', value: [] }],
+    });
   });
   it('makes a clean film and reads it back, a piece of the class, and a kit of what is there; refuses what there is not', async () => {
     const make = async (kind: string, asked?: unknown) => {
@@ -324,7 +339,7 @@ describe('the render job', () => {
     const dead = (await takeLease(context.pool, workNamed.render(render.id), 'dead', 60)) ?? '';
     await renderJob(worker, render.id);
     expect((await renderById(context.pool, render.id))?.state).toBe('running');
-    await beatLease(context.pool, workNamed.render(render.id), dead, 0.5, -1);
+    await beatLease(context.pool, workNamed.render(render.id), { token: dead, progress: 0.5, leaseS: -1 });
     await Promise.all([renderJob(worker, render.id), renderJob({ ...worker, owner: 'another' }, render.id)]);
     expect((await renderById(context.pool, render.id))?.state).toBe('done');
     await expect(writeLeased(context.pool, workNamed.render(render.id), dead, () => Promise.resolve())).rejects.toThrow(

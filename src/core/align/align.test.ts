@@ -61,7 +61,7 @@ describe('the demo take', () => {
   it('a pinned boundary holds exactly and the rest follows', () => {
     const rest = segments.find((s) => s.kind === 'rest');
     const pin = { segmentKey: rest?.key ?? '', edge: 'end' as const, at: micros(106_040_000) };
-    const { segments: found } = align(segments, transcriptOf(demo('words.vtt')), duration, [pin]);
+    const { segments: found } = align(segments, transcriptOf(demo('words.vtt')), duration, { pins: [pin] });
     const index = rest?.index ?? 0;
     expect(found[index]?.recorded?.end).toBe(pin.at);
     expect(found[index + 1]?.recorded?.start).toBe(pin.at);

@@ -50,10 +50,17 @@ export function align(
   segments: readonly Segment[],
   transcript: Transcript,
   duration: Micros,
-  pins: readonly Pin[] = [],
-  sound: TakeSound | null = null,
-  noTimer: ReadonlySet<string> = new Set(),
-  lacking: readonly string[] = [],
+  {
+    pins = [],
+    sound = null,
+    noTimer = new Set(),
+    lacking = [],
+  }: {
+    readonly pins?: readonly Pin[] | undefined;
+    readonly sound?: TakeSound | null | undefined;
+    readonly noTimer?: ReadonlySet<string> | undefined;
+    readonly lacking?: readonly string[] | undefined;
+  } = {},
 ): Alignment {
   if (segments.length === 0 || duration <= 0)
     return { segments: [], extra: [], grids: [], words: { tokens: [], language: transcript.language ?? 'en' } };
@@ -168,7 +175,9 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
     const place = piece?.from ?? pieces[j - 1]?.to ?? 0;
     const edge = { gap: lattice.gap[place]!, us: us(place), afterWork: worked(pieces[j - 1]) };
     const last = times[j - 1] ?? 0;
-    const by = timed ? sharpened(edge, track.clauses, readings.clauses, words.tokens, heard) : edge.us;
+    const by = timed
+      ? sharpened(edge, { clauses: track.clauses, readings: readings.clauses, tokens: words.tokens, heard })
+      : edge.us;
     // Two boundaries never go to one call.
     const at = j > 0 && by - last < LEAST_SEGMENT_US ? edge.us : by;
     times.push(micros(Math.min(duration, Math.max(at, times[j - 1] ?? 0))));

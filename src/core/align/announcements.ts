@@ -39,10 +39,12 @@ export function announcementsAt(
  */
 export function announcedScore(
   names: readonly Named[] | null,
-  label: string,
-  gone: string | null,
-  labels: number,
-  share: number,
+  {
+    label,
+    gone,
+    labels,
+    share,
+  }: { readonly label: string; readonly gone: string | null; readonly labels: number; readonly share: number },
 ): number {
   // What is being done until now is a reminder, not an announcement.
   const others = names?.filter((n) => n.label !== gone) ?? [];

@@ -58,15 +58,27 @@ const SONG = 1.2;
 /** What cells and places are worth, for one lattice and one way of speaking. */
 export function emissionsOf(
   segments: readonly Segment[],
-  text: readonly TextScores[],
-  beyond: Beyond,
-  track: SpokenTrack,
-  heard: readonly Heard[],
-  flow: SpeechFlow,
-  lattice: Lattice,
-  counts: readonly CountRead[],
-  timing: Timing,
-  goes: Uint8Array,
+  {
+    text,
+    beyond,
+    track,
+    heard,
+    flow,
+    lattice,
+    counts,
+    timing,
+    goes,
+  }: {
+    readonly text: readonly TextScores[];
+    readonly beyond: Beyond;
+    readonly track: SpokenTrack;
+    readonly heard: readonly Heard[];
+    readonly flow: SpeechFlow;
+    readonly lattice: Lattice;
+    readonly counts: readonly CountRead[];
+    readonly timing: Timing;
+    readonly goes: Uint8Array;
+  },
 ): Emissions {
   const scores = new FlowScores(track, flow, goes);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));

@@ -77,7 +77,7 @@ describe('a pin at the truth', () => {
         const at = take.truth.get(s.key)!.start;
         const by = totalError(
           take,
-          align(take.segments, words, take.duration, [{ segmentKey: s.key, edge: 'start', at }]),
+          align(take.segments, words, take.duration, { pins: [{ segmentKey: s.key, edge: 'start', at }] }),
         );
         if (by > free + 0.5) worse.push(`class ${n}, ${s.key}: ${by.toFixed(1)} s instead of ${free.toFixed(1)} s`);
       }

@@ -145,8 +145,8 @@ export function marginals(
     const starts = sumOf(f.best[k]!, b.begun[k]!);
     const ends = sumOf(f.ended[k + 1]!, b.best[k + 1]!);
     const path = places.get(k);
-    startSure[k] = sureness(problem, starts, now[0], path?.[0] ?? -1, near);
-    endSure[k] = sureness(problem, ends, next[0], path?.[1] ?? -1, near);
+    startSure[k] = sureness(problem, { values: starts, from: now[0], path: path?.[0] ?? -1, near });
+    endSure[k] = sureness(problem, { values: ends, from: next[0], path: path?.[1] ?? -1, near });
     const left = sumOf(f.leaving[k + 1]!, b.leaving[k + 1]!);
     const gap = Math.max(-40, Math.min(40, largest(left) - largest(starts)));
     filmed[k] = 1 / (1 + Math.exp(gap));
@@ -154,7 +154,7 @@ export function marginals(
       near,
       Math.round(problem.segments[k]!.end - problem.segments[k]!.start) / 2 / problem.lattice.stepUs,
     );
-    placed[k] = filmed[k]! * sureness(problem, starts, now[0], path?.[0] ?? -1, half);
+    placed[k] = filmed[k]! * sureness(problem, { values: starts, from: now[0], path: path?.[0] ?? -1, near: half });
   }
   return { filmed, startSure, endSure, placed };
 }
@@ -173,7 +173,15 @@ function largest(values: Float64Array): number {
 const NOTHING = 16;
 
 /** Share of the weight of all cells, each by its best gap, that lies near the path's own. */
-function sureness(problem: Problem, values: Float64Array, from: number, path: number, near: number): number {
+function sureness(
+  problem: Problem,
+  {
+    values,
+    from,
+    path,
+    near,
+  }: { readonly values: Float64Array; readonly from: number; readonly path: number; readonly near: number },
+): number {
   const { cell } = problem.lattice;
   const top = largest(values);
   if (top < OUT / 2) return 0;

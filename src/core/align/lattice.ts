@@ -33,10 +33,17 @@ const PAUSE_NEARER = 1.2;
  */
 export function latticeOf(
   track: SpokenTrack,
-  durationUs: number,
-  stepUs: number,
-  gapsACell: number,
-  pins: readonly Pin[],
+  {
+    durationUs,
+    stepUs,
+    gapsACell,
+    pins,
+  }: {
+    readonly durationUs: number;
+    readonly stepUs: number;
+    readonly gapsACell: number;
+    readonly pins: readonly Pin[];
+  },
 ): Lattice {
   const cells = Math.max(1, Math.round(durationUs / stepUs));
   const contenders: { gap: number; far: number }[][] = Array.from({ length: cells + 1 }, () => []);

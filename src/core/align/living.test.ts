@@ -32,7 +32,7 @@ function errorsOf(
           : heard === 'paragraphs and beeps'
             ? soundOf(spoken, seed, true)
             : null;
-      const { segments } = align(take.segments, take.transcript, take.duration, [], sound);
+      const { segments } = align(take.segments, take.transcript, take.duration, { sound });
       wronglyLeft += segments.filter(
         (r) => r.recorded === null && isActive(r.segment) && take.truth.has(r.segment.key),
       ).length;

@@ -60,9 +60,7 @@ function middleOf(list: readonly number[]): number {
 export function timerGrids(
   segments: readonly Segment[],
   spans: ReadonlyMap<number, Span>,
-  timing: Timing,
-  pinned: ReadonlySet<number>,
-  sharp: boolean,
+  { timing, pinned, sharp }: { readonly timing: Timing; readonly pinned: ReadonlySet<number>; readonly sharp: boolean },
 ): TimerGrid[] {
   const grids: TimerGrid[] = [];
   let run: number[] = [];

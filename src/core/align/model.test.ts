@@ -169,7 +169,9 @@ describe('laws of the model', () => {
       const k = free.segments.findIndex((r) => isActive(r.segment) && r.recorded !== null && r.segment.index > 3);
       const key = free.segments[k]?.segment.key ?? '';
       const at = one.truth.get(key)?.start ?? micros(0);
-      const pinned = align(one.segments, one.transcript, one.duration, [{ segmentKey: key, edge: 'start', at }]);
+      const pinned = align(one.segments, one.transcript, one.duration, {
+        pins: [{ segmentKey: key, edge: 'start', at }],
+      });
       expect(pinned.segments[k]?.recorded?.start).toBe(at);
       after += total(one, pinned);
     }
@@ -180,7 +182,7 @@ describe('laws of the model', () => {
     const found = align(one.segments, one.transcript, one.duration);
     expect(found.grids.length).toBeGreaterThan(0);
     const blocks = new Set(found.grids.map((g) => g.blockId));
-    expect(align(one.segments, one.transcript, one.duration, [], null, blocks).grids).toEqual([]);
+    expect(align(one.segments, one.transcript, one.duration, { noTimer: blocks }).grids).toEqual([]);
   });
   it('finds what a long class finds: nothing of 100 minutes is lost on the way', () => {
     const blocks = [1, 2, 3, 4]

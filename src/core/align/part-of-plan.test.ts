@@ -11,15 +11,9 @@ function placed(share: readonly [number, number], heard: 'words' | 'paragraphs',
     const one = livingClass(readOutline(outline).value, 3, { breakOverS: 4 });
     const part = cutClass(heard === 'words' ? one : loosen(one, 3), share);
     const next = one.segments.find((s) => (part.truth.get(s.key)?.start ?? 0) > 0);
-    const { segments } = align(
-      one.segments,
-      part.transcript,
-      part.duration,
-      [],
-      null,
-      new Set(),
-      goesOn && next !== undefined ? [next.key] : [],
-    );
+    const { segments } = align(one.segments, part.transcript, part.duration, {
+      lacking: goesOn && next !== undefined ? [next.key] : [],
+    });
     for (const { segment, recorded } of segments) {
       const truth = part.truth.get(segment.key);
       if (truth === undefined) found.ghosts += recorded === null ? 0 : 1;
@@ -53,7 +47,7 @@ describe('a take of a part of the class', () => {
     const part = cutClass(one, [0.5, 0.56]);
     const inside = [...part.truth].find(([, t]) => t.start > 5e6)!;
     const pin = { segmentKey: inside[0], edge: 'start' as const, at: inside[1].start };
-    const { segments } = align(one.segments, part.transcript, part.duration, [pin]);
+    const { segments } = align(one.segments, part.transcript, part.duration, { pins: [pin] });
     expect(segments.find((r) => r.segment.key === inside[0])?.recorded?.start).toBe(inside[1].start);
     expect(segments.filter((r) => r.recorded !== null).length).toBeLessThan(8);
   });

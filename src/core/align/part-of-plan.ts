@@ -45,7 +45,7 @@ export function partFilmed(given: SearchGiven, pins: readonly Pin[], lacking: re
   const { segments, track, duration } = given;
   const K = segments.length;
   const beliefs = new Beliefs(given, pins);
-  const lattice = latticeOf(track, duration, STEP_US, 3, pins);
+  const lattice = latticeOf(track, { durationUs: duration, stepUs: STEP_US, gapsACell: 3, pins });
   const all = [0, lattice.count] as const;
   const where = { windows: Array.from({ length: K + 1 }, () => all), alive: Array.from({ length: K + 1 }, () => null) };
   const open = { enters: entering(K, lacking), ends: -Math.log(K), beyondSecond: BEYOND_SECOND };

@@ -29,7 +29,7 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
   const beliefs = new Beliefs(given, pins);
   const [first, ...later] = stagesFor(duration, given.timed);
   let stage = first as NonNullable<typeof first>;
-  let lattice = latticeOf(track, duration, stage.stepUs, stage.gaps, pins);
+  let lattice = latticeOf(track, { durationUs: duration, stepUs: stage.stepUs, gapsACell: stage.gaps, pins });
   let where = everywhere(segments, lattice, duration);
   for (;;) {
     for (let round = 0; round < stage.rounds; round++) {
@@ -41,7 +41,7 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
     }
     const next = later.shift();
     if (next === undefined) break;
-    const fine = latticeOf(track, duration, next.stepUs, next.gaps, pins);
+    const fine = latticeOf(track, { durationUs: duration, stepUs: next.stepUs, gapsACell: next.gaps, pins });
     [where, lattice, stage] = [finer(where, lattice, fine), fine, next];
   }
   const free = beliefs.problem(lattice, where, true);
@@ -57,7 +57,8 @@ export function searchTake(given: SearchGiven, pins: readonly Pin[]): SearchFoun
     pieces,
     sure: marginals(problem, f, b, places),
     musicOf: (k) => musicOf(problem, k),
-    timers: (spans) => timerGrids(segments, spans, timing, new Set(problem.pinned.keys()), given.timed),
+    timers: (spans) =>
+      timerGrids(segments, spans, { timing, pinned: new Set(problem.pinned.keys()), sharp: given.timed }),
   };
 }
 

@@ -20,7 +20,7 @@ const talkAfter = (seconds: number) => {
     ...words('Thank you all for coming here.', 120.5, seconds / 8),
   ];
   const { value } = readTranscript(JSON.stringify({ words: list }));
-  return align(segments, value, fromSeconds(120.5 + seconds), [], null);
+  return align(segments, value, fromSeconds(120.5 + seconds));
 };
 
 describe('what was filmed beyond the plan', () => {

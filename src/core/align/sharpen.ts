@@ -26,10 +26,17 @@ interface Edge {
  */
 export function sharpened(
   edge: Edge,
-  clauses: readonly Clause[],
-  readings: readonly ClauseReading[],
-  tokens: readonly Token[],
-  heard: readonly Heard[],
+  {
+    clauses,
+    readings,
+    tokens,
+    heard,
+  }: {
+    readonly clauses: readonly Clause[];
+    readonly readings: readonly ClauseReading[];
+    readonly tokens: readonly Token[];
+    readonly heard: readonly Heard[];
+  },
 ): number {
   const near = (us: number, reach = REACH_US) => Math.abs(us - edge.us) <= reach;
   const signal = heard

@@ -36,12 +36,12 @@ export function textScores(
     const key = `${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|${round}|${fresh}`;
     let scores = known.get(key);
     if (scores === undefined) {
-      scores = scoresOf(doingOf(s), kin, side, next ?? null, readings.clauses);
+      scores = scoresOf(doingOf(s), { kin, side, next: next ?? null, clauses: readings.clauses });
       if (fresh && kin.own !== null) {
         // An announcement stands until the next one.
         let [stands, score] = [undefined as (typeof announced)[number] | undefined, 0];
         for (const [g, names] of announced.entries()) {
-          if (names !== stands) score = announcedScore(names, kin.own, kin.gone, labels, share);
+          if (names !== stands) score = announcedScore(names, { label: kin.own, gone: kin.gone, labels, share });
           stands = names;
           scores.begins[g] = scores.begins[g]! + score;
         }
@@ -120,10 +120,17 @@ const plainOf = new WeakMap<readonly ClauseReading[], PlainWorths>();
 
 function scoresOf(
   d: Doing,
-  kin: Kin,
-  side: 'left' | 'right' | null,
-  next: Segment | null,
-  clauses: readonly ClauseReading[],
+  {
+    kin,
+    side,
+    next,
+    clauses,
+  }: {
+    readonly kin: Kin;
+    readonly side: 'left' | 'right' | null;
+    readonly next: Segment | null;
+    readonly clauses: readonly ClauseReading[];
+  },
 ): TextScores {
   let plain = plainOf.get(clauses);
   if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
@@ -191,7 +198,7 @@ export function beyondScores(
     right: false,
     round: null,
   }));
-  const work = scoresOf('work', NOBODY, null, null, unnamed);
+  const work = scoresOf('work', { kin: NOBODY, side: null, next: null, clauses: unnamed });
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
     if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
@@ -206,5 +213,5 @@ export function beyondScores(
       );
       work.begins[g] = work.begins[g]! + best * MADE_UP;
     }
-  return { work, break: scoresOf('break', NOBODY, null, null, unnamed) };
+  return { work, break: scoresOf('break', { kin: NOBODY, side: null, next: null, clauses: unnamed }) };
 }

@@ -44,7 +44,7 @@ describe('beeps', () => {
   it('are given as reasons, and find the timer that ran', () => {
     const plan = readOutline(SCHOOLS[0]?.[1] ?? '').value;
     const take = livingClass(plan, 1, { breakOverS: 0, counted: 0 });
-    const { segments, grids } = align(take.segments, take.transcript, take.duration, [], soundOf(take, 1, true));
+    const { segments, grids } = align(take.segments, take.transcript, take.duration, { sound: soundOf(take, 1, true) });
     expect(segments.filter((r) => r.evidence.some((e) => e.startsWith('a beep at'))).length).toBeGreaterThan(20);
     expect(grids.length).toBe(1);
     expect(Math.abs((grids[0]?.periodUs ?? 0) - 60e6)).toBeLessThan(1);
@@ -52,7 +52,7 @@ describe('beeps', () => {
   it('give a proposed plan its starts', () => {
     const plan = readOutline('# P\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Push-up\n- Plank').value;
     const take = livingClass(plan, 2, { breakOverS: 0, counted: 0.9 });
-    const { intervals } = propose(take.transcript, take.duration, 'P', undefined, soundOf(take, 2, true));
+    const { intervals } = propose(take.transcript, take.duration, { title: 'P', sound: soundOf(take, 2, true) });
     const starts = [...take.truth]
       .filter(([key]) => take.segments.some((s) => s.key === key && s.kind === 'work'))
       .map(([, s]) => s.start);

@@ -76,7 +76,7 @@ describe('music laid where the room has its own', () => {
   const music = { ...EMPTY_MUSIC, placements: [placement] };
   const shots = [{ takeId: 'a', start: s(0), end: total, at: micros(0) }];
   const found = (room: readonly RoomMusic[]) =>
-    musicOverRoom(music, layMusic(music, [track], segments).laid, shots, segments, () => room);
+    musicOverRoom(music, layMusic(music, [track], segments).laid, { shots, segments, musicOf: () => room });
   it('is an alarm with a fix that leaves the block without', () => {
     const [finding, ...others] = found([ROOM]);
     expect(others).toEqual([]);

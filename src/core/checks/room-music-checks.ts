@@ -73,9 +73,11 @@ function onWholeBeats(
 export function musicOverRoom(
   music: Music,
   laid: readonly LaidTrack[],
-  shots: readonly Shot[],
-  segments: readonly Segment[],
-  musicOf: RoomMusicOf,
+  {
+    shots,
+    segments,
+    musicOf,
+  }: { readonly shots: readonly Shot[]; readonly segments: readonly Segment[]; readonly musicOf: RoomMusicOf },
 ): Finding[] {
   const found: Finding[] = [];
   for (const [i, first] of segments.entries()) {

@@ -101,11 +101,16 @@ describe('fixes of a take', () => {
   it('find the silence nearest to a time, and none where all is talk', () => {
     const { tokens } = spokenWords({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));
     const within = { start: micros(0), end: fromSeconds(7) };
-    expect(holeNear(tokens, fromSeconds(0.5), 2e6, within)?.start).toBeCloseTo(2.25e6, -5);
-    expect(holeNear(tokens, fromSeconds(0.5), 5e6, within)).toBeNull();
-    expect(holeNear(tokens, fromSeconds(0.2), 1e6, within, { start: micros(0), end: fromSeconds(2.1) })?.start).toBe(
-      200_000,
-    );
+    expect(holeNear(tokens, { near: fromSeconds(0.5), lengthUs: 2e6, within })?.start).toBeCloseTo(2.25e6, -5);
+    expect(holeNear(tokens, { near: fromSeconds(0.5), lengthUs: 5e6, within })).toBeNull();
+    expect(
+      holeNear(tokens, {
+        near: fromSeconds(0.2),
+        lengthUs: 1e6,
+        within,
+        free: { start: micros(0), end: fromSeconds(2.1) },
+      })?.start,
+    ).toBe(200_000);
   });
 });
 

@@ -104,7 +104,7 @@ function pickUps(f: Finding, means: Means): Fix[] {
   const line = rightLine(f, means);
   if (line === null) return [];
   const lengthUs = lineTime(line.text);
-  const hole = holeNear(means.tokens, line.near, lengthUs, line.within, line.muted);
+  const hole = holeNear(means.tokens, { near: line.near, lengthUs, within: line.within, free: line.muted });
   if (hole === null) return [];
   const pickUp: PickUp = {
     id: `${f.rule}-${Math.round(f.at / 1e5)}`,

@@ -41,8 +41,8 @@ export function coverDrawn(
   const unit = Math.min(width, height) / 100;
   const edge = { x: width * 0.05, y: height * 0.05 };
   const room = width - 2 * edge.x;
-  const big = fit(title, 'display', (height > width ? 11 : 9.5) * unit, room, 3);
-  const small: Setting = line === '' ? { rows: [], size: 0 } : fit(line, 'text', 4.5 * unit, room, 2);
+  const big = fit(title, 'display', { size: (height > width ? 11 : 9.5) * unit, room, most: 3 });
+  const small: Setting = line === '' ? { rows: [], size: 0 } : fit(line, 'text', { size: 4.5 * unit, room, most: 2 });
   const heightOf = ({ rows, size }: Setting) => rows.length * size * ROW;
   const [pad, gap] = [4 * unit, small.rows.length === 0 ? 0 : 1.5 * unit];
   const bottom = height - edge.y;

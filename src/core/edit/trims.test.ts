@@ -58,14 +58,14 @@ describe('a cut', () => {
   it('is moved by frames: an edge changes the length by them, both change nothing but the place', () => {
     const [cut] = cuts;
     const moved = (edge: 'before' | 'after' | 'both', frames: number) =>
-      withCutMoved(removed, cut!, edge, frames, RATE);
+      withCutMoved(removed, cut!, { edge, frames, rate: RATE });
     expect(lengthOf(moved('before', 5)) - lengthOf(removed)).toBeCloseTo(0.2, 6);
     expect(lengthOf(moved('after', 5)) - lengthOf(removed)).toBeCloseTo(-0.2, 6);
     expect(lengthOf(moved('both', 5))).toBeCloseTo(lengthOf(removed), 6);
     expect(cutsOf(shotsOf(moved('both', 5)), () => removed)[0]?.at).toBe(s(20.2));
   });
   it('that is closed is no cut any more, and is brought back whole by taking its gap away', () => {
-    expect(withCutMoved(removed, cuts[0]!, 'before', 50, RATE)).toEqual([span(40, 45)]);
+    expect(withCutMoved(removed, cuts[0]!, { edge: 'before', frames: 50, rate: RATE })).toEqual([span(40, 45)]);
     expect(lengthOf(withoutGap(removed, cuts[1]!.removed))).toBe(58);
   });
   it('moved there and back is where it was, at every rate', () => {
@@ -76,9 +76,9 @@ describe('a cut', () => {
         fc.integer({ min: -20, max: 20 }),
         (rate, edge, frames) => {
           const first = cutsOf(shotsOf([span(20, 22)], rate), () => [span(20, 22)])[0]!;
-          const there = withCutMoved([span(20, 22)], first, edge, frames, rate);
+          const there = withCutMoved([span(20, 22)], first, { edge, frames, rate });
           const second = cutsOf(shotsOf(there, rate), () => there)[0]!;
-          const back = withCutMoved(there, second, edge, -frames, rate);
+          const back = withCutMoved(there, second, { edge, frames: -frames, rate });
           expect(cutsOf(shotsOf(back, rate), () => back)[0]).toEqual(first);
         },
       ),

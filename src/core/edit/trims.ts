@@ -44,9 +44,7 @@ export type CutEdge = 'before' | 'after' | 'both';
 export function withCutMoved(
   removed: readonly Span[],
   { removed: gap }: Pick<Cut, 'removed'>,
-  edge: CutEdge,
-  frames: number,
-  rate: FrameRate,
+  { edge, frames, rate }: { readonly edge: CutEdge; readonly frames: number; readonly rate: FrameRate },
 ): Span[] {
   const moved = (time: Micros) => frameStart(Math.max(0, firstFrameFrom(time, rate) + frames), rate);
   const start = edge === 'after' ? gap.start : moved(gap.start);

@@ -16,7 +16,11 @@ const STEPS = 8;
  * Sets a text into at most so many rows: as large as the look wants, else smaller, else in more rows. A word that is
  * too long for a row by itself is set smaller, down to what fits: nothing is ever cut.
  */
-export function fit(text: string, face: Face, size: number, room: number, most: number): Setting {
+export function fit(
+  text: string,
+  face: Face,
+  { size, room, most }: { readonly size: number; readonly room: number; readonly most: number },
+): Setting {
   const words = text.trim().split(/\s+/);
   for (let i = 0; i <= STEPS; i++) {
     const now = size * (1 - ((1 - LEAST_SHARE) * i) / STEPS);

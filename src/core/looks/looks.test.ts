@@ -200,15 +200,15 @@ describe('fitting', () => {
     const word = fc.stringMatching(/^[A-Za-zäöü]{1,24}$/);
     fc.assert(
       fc.property(fc.array(word, { minLength: 1, maxLength: 14 }), fc.integer({ min: 60, max: 900 }), (words, room) => {
-        const { rows, size } = fit(words.join(' '), 'bold', 40, room, 2);
+        const { rows, size } = fit(words.join(' '), 'bold', { size: 40, room, most: 2 });
         expect(rows.join(' ')).toBe(words.join(' '));
         for (const row of rows) expect(widthOf(row, 'bold') * size).toBeLessThanOrEqual(room * 1.001);
       }),
     );
   });
   it('keeps its size where it can, and never leaves a lone short word below', () => {
-    expect(fit('Row', 'bold', 40, 400, 2)).toEqual({ rows: ['Row'], size: 40 });
-    const { rows } = fit('Half-kneeling press with a row', 'bold', 40, 440, 2);
+    expect(fit('Row', 'bold', { size: 40, room: 400, most: 2 })).toEqual({ rows: ['Row'], size: 40 });
+    const { rows } = fit('Half-kneeling press with a row', 'bold', { size: 40, room: 440, most: 2 });
     expect(rows).toEqual(['Half-kneeling', 'press with a row']);
   });
 });

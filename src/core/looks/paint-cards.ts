@@ -23,9 +23,9 @@ export function paintCards(cards: readonly CardEvent[], { width, height, unit }:
     const clock = card.ticks.length > 0;
     const room = width * (clock && !upright ? 0.52 : 0.8) - 20 * unit;
     const empty: Setting = { rows: [], size: 0 };
-    const heading = card.heading === '' ? empty : fit(card.heading, 'text', 16 * unit, room, 2);
-    const title = fit(card.title === '' ? ' ' : card.title, 'bold', 33 * unit, room, 4);
-    const below = card.line === '' ? empty : fit(card.line, 'text', 16 * unit, room, 3);
+    const heading = card.heading === '' ? empty : fit(card.heading, 'text', { size: 16 * unit, room, most: 2 });
+    const title = fit(card.title === '' ? ' ' : card.title, 'bold', { size: 33 * unit, room, most: 4 });
+    const below = card.line === '' ? empty : fit(card.line, 'text', { size: 16 * unit, room, most: 3 });
     const heightOf = ({ rows, size }: Setting) => rows.length * size * ROW;
     const [over, under] = [heading.rows.length > 0 ? 8 * unit : 0, below.rows.length > 0 ? 10 * unit : 0];
     const all = heightOf(heading) + over + heightOf(title) + under + heightOf(below);

@@ -94,7 +94,7 @@ function rowsWithin(text: string, em: number, most: number, { unit, width }: Fra
   // Rows as they were broken where they fit.
   const given = text.split('\n');
   const fits = given.every((row) => widthOf(row, 'text') * em <= room);
-  const { rows, size } = fits ? { rows: given, size: em } : fit(given.join(' '), 'text', em, room, 6);
+  const { rows, size } = fits ? { rows: given, size: em } : fit(given.join(' '), 'text', { size: em, room, most: 6 });
   const w = Math.max(...rows.map((row) => widthOf(row, 'text') * size)) + 2 * PAD_X * unit;
   return { rows, size, w, h: rows.length * size * ROW + 2 * PAD_Y * unit };
 }

@@ -72,7 +72,7 @@ export function size(part: Part, content: Content, unit: number, room: Room, edg
     case 'words': {
       const text = textOf(part.slot, content);
       if (text === '') return null;
-      const setting = fit(text, part.face, part.size * unit, room.w, part.rows);
+      const setting = fit(text, part.face, { size: part.size * unit, room: room.w, most: part.rows });
       const w = Math.max(...setting.rows.map((row) => widthOf(row, part.face))) * setting.size;
       return { part, w: Math.min(room.w, w), h: setting.rows.length * setting.size * ROW, setting };
     }
@@ -198,7 +198,7 @@ function sizeOfAgenda(
   const [rows, wide]: [AgendaRow[], number] = [[], room.w - AGENDA_PAD * unit];
   let y = 0;
   const put = (coming: Coming | null, text: string, face: Face, most: number) => {
-    const setting = fit(text, face, coming === null ? em * 1.3 : em, wide, most);
+    const setting = fit(text, face, { size: coming === null ? em * 1.3 : em, room: wide, most });
     const h = setting.rows.length * setting.size * ROW + em * ROW;
     if (y + h > room.h) return false;
     rows.push({ coming, setting, y, h });

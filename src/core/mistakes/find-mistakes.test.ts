@@ -116,6 +116,8 @@ describe('a machine timer', () => {
       edge: 'start' as const,
       at: micros((clean.truth.get(segments[5]!.key)?.start ?? 0) + 2e6),
     };
-    expect(align(segments, clean.transcript, clean.duration, [pin]).segments[5]?.recorded?.start).toBe(pin.at);
+    expect(align(segments, clean.transcript, clean.duration, { pins: [pin] }).segments[5]?.recorded?.start).toBe(
+      pin.at,
+    );
   });
 });

@@ -90,9 +90,15 @@ export function levelCurve(
   music: LaidMusic,
   speech: readonly Span[],
   length: Micros,
-  levels: BedLevels,
-  energyOf: EnergyOf,
-  voiceAt: (at: Micros) => number | null = () => null,
+  {
+    levels,
+    energyOf,
+    voiceAt = () => null,
+  }: {
+    readonly levels: BedLevels;
+    readonly energyOf: EnergyOf;
+    readonly voiceAt?: (at: Micros) => number | null | undefined;
+  },
 ): LevelPoint[] {
   const curve = duckCurve(speech, levels, loudestIn(music.laid, levels, energyOf));
   const points: LevelPoint[] = [];
@@ -107,7 +113,7 @@ export function levelCurve(
     points.push({
       at: micros(at),
       voice: speaking ? (voiceAt(micros(at)) ?? levels.voiceDeciLufs / 10) : null,
-      music: musicAt(music.laid, moment, levels, energyOf, gainAt(curve, moment)),
+      music: musicAt(music.laid, moment, { levels, energyOf, gainDb: gainAt(curve, moment) }),
     });
   }
   return points;
@@ -122,7 +128,7 @@ export function loudestIn(
   return ({ start, end }) => {
     let most: number | null = null;
     for (let at: number = start; at <= end; at += 0.25e6) {
-      const here = musicAt(laid, at, levels, energyOf, 0);
+      const here = musicAt(laid, at, { levels, energyOf, gainDb: 0 });
       if (here !== null && (most === null || here > most)) most = here;
     }
     return most;
@@ -133,9 +139,7 @@ export function loudestIn(
 export function musicAt(
   laid: readonly LaidTrack[],
   moment: number,
-  levels: BedLevels,
-  energyOf: EnergyOf,
-  gainDb: number,
+  { levels, energyOf, gainDb }: { readonly levels: BedLevels; readonly energyOf: EnergyOf; readonly gainDb: number },
 ): number | null {
   let energy = 0;
   for (const l of laid) {

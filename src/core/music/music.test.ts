@@ -50,9 +50,7 @@ describe('a fade', () => {
       musicAt(
         [{ track, placement, start: 0, end: 60e6, from: 0, fadeInUs: 8e6, fadeOutUs: 4e6 } as never],
         seconds * 1e6,
-        EMPTY_MUSIC.levels,
-        () => null,
-        0,
+        { levels: EMPTY_MUSIC.levels, energyOf: () => null, gainDb: 0 },
       ) ?? NaN;
     const full = at(30);
     expect([at(4) - full, at(2) - full, at(58) - full].map((db) => Math.round(db * 100) / 100)).toEqual([
@@ -317,7 +315,7 @@ describe('the music under the voice', () => {
     ];
     const laid = layMusic({ ...EMPTY_MUSIC, placements }, [t], [{ blockId: 'b', start: s(0), end: s(180) }]);
     const speech = Array.from({ length: 20 }, (_, i) => ({ start: s(4 + i * 8), end: s(6 + i * 8) }));
-    const points = levelCurve(laid, speech, s(180), USUAL_LEVELS, () => energies);
+    const points = levelCurve(laid, speech, s(180), { levels: USUAL_LEVELS, energyOf: () => energies });
     const distances = points.filter((p) => p.voice !== null && p.music !== null).map((p) => p.voice! - p.music!);
     expect(distances.length).toBeGreaterThan(30);
     expect(Math.min(...distances)).toBeGreaterThan(USUAL_LEVELS.distanceDeciLu / 10 - 1);

@@ -73,7 +73,7 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
       writer.push(timing.sets[0] ?? ZERO, talk, `${place}/${move.instead}`, move.instead, move.name, 1, null);
       continue;
     }
-    writeTakeUp(move, of, place, milliBpm, writer);
+    writeTakeUp(move, of, { place, milliBpm, writer });
     if (move.demoUs !== null && !shown.has(move.id)) {
       writer.push(move.demoUs, of, `${place}/demo`, 'demo', move.name, 1, null);
     }
@@ -113,7 +113,15 @@ function breakOf(
 }
 
 /** Taking up a prop before a move, in counts of the music or in time. */
-function writeTakeUp(move: Move, of: Shared, place: string, milliBpm: number | null, writer: SegmentWriter): void {
+function writeTakeUp(
+  move: Move,
+  of: Shared,
+  {
+    place,
+    milliBpm,
+    writer,
+  }: { readonly place: string; readonly milliBpm: number | null; readonly writer: SegmentWriter },
+): void {
   const { takeUp } = move;
   if (takeUp === undefined) return;
   const tempo = of.scheme === 'counts' && of.countUs !== null ? of.countUs : null;

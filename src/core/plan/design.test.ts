@@ -202,7 +202,7 @@ describe('fit to a length', () => {
     'finds the demo in exactly %d minutes, within the limits, and says what changed',
     (minutes) => {
       const target = fromSeconds(minutes * 60);
-      const answers = fitToLength(demo, target, USUAL_LIMITS, new Set());
+      const answers = fitToLength(demo, target, USUAL_LIMITS, { locked: new Set() });
       expect(answers.length).toBeGreaterThan(0);
       for (const a of answers) {
         expect([compile(a.plan).total, a.changes.length > 0]).toEqual([target, minutes !== 24]);
@@ -218,7 +218,7 @@ describe('fit to a length', () => {
     fc.assert(
       fc.property(planArbitrary, fc.integer({ min: 60, max: 3000 }), (plan, target) => {
         const locked = new Set(plan.blocks.slice(0, 1).map((b) => b.id));
-        for (const a of fitToLength(plan, fromSeconds(target), USUAL_LIMITS, locked)) {
+        for (const a of fitToLength(plan, fromSeconds(target), USUAL_LIMITS, { locked })) {
           expect(a.total).toBe(fromSeconds(target));
           expect(a.plan.blocks[0]).toEqual(plan.blocks[0]);
           a.plan.blocks.forEach((b, i) => {
@@ -238,7 +238,7 @@ describe('fit to a length', () => {
     const plan = outline('## Hello: talk 0:30\n## Main: 3 rounds, 40/20\n- Squat\n- Row\n- Plank');
     const id = plan.blocks[1]?.moves[0]?.id ?? '';
     const before = compile(plan);
-    for (const a of fitToLength(plan, fromSeconds(600), USUAL_LIMITS, new Set([id]))) {
+    for (const a of fitToLength(plan, fromSeconds(600), USUAL_LIMITS, { locked: new Set([id]) })) {
       const { segments } = compile(a.plan);
       expect(segments.filter((s) => s.moveId === id && s.kind === 'work').map((s) => s.end - s.start)).toEqual(
         before.segments
@@ -258,7 +258,7 @@ describe('fit to a length', () => {
         plan,
         fromSeconds(460),
         { ...USUAL_LIMITS, workS: [40, 40], restS: [20, 20], rounds: [1, most] },
-        new Set(),
+        { locked: new Set() },
       ).flatMap((a) => a.plan.blocks.map((b) => b.rounds));
     // Four rounds of two minutes less the last rest.
     expect([rounds(4), rounds(3)]).toEqual([[4], []]);
@@ -266,12 +266,12 @@ describe('fit to a length', () => {
   it('asks six for a round, and 0.6 for each second that breaks change', () => {
     const plan = outline('## Main: 2 rounds, 40/20\n- Squat\n- Row\n- Plank');
     const limits = { ...USUAL_LIMITS, workS: [40, 40] as const };
-    const cost = (seconds: number) => fitToLength(plan, fromSeconds(seconds), limits, new Set())[0]?.cost;
+    const cost = (seconds: number) => fitToLength(plan, fromSeconds(seconds), limits, { locked: new Set() })[0]?.cost;
     // Six breaks; three moves a round.
     expect([cost(360), cost(360 + 6 * 5), cost(360 - 6 * 5), cost(540)]).toEqual([0, 3, 3, 6]);
   });
   it('offers nothing where the limits allow nothing', () => {
-    expect(fitToLength(demo, fromSeconds(30), USUAL_LIMITS, new Set())).toEqual([]);
+    expect(fitToLength(demo, fromSeconds(30), USUAL_LIMITS, { locked: new Set() })).toEqual([]);
   });
 });
 

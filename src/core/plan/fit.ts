@@ -60,8 +60,7 @@ export function fitToLength(
   plan: Plan,
   target: Micros,
   limits: FitLimits,
-  locked: ReadonlySet<string>,
-  most = 4,
+  { locked, most = 4 }: { readonly locked: ReadonlySet<string>; readonly most?: number | undefined },
 ): FitAnswer[] {
   const lengths = new Map<string, number>();
   /**

@@ -41,9 +41,11 @@ interface Event {
 export function intervalsIn(
   clauses: readonly Clause[],
   words: SpokenWords,
-  book: ExerciseBook,
-  duration: Micros,
-  marks: readonly Micros[] = [],
+  {
+    book,
+    duration,
+    marks = [],
+  }: { readonly book: ExerciseBook; readonly duration: Micros; readonly marks?: readonly Micros[] | undefined },
 ): HeardInterval[] {
   const { tokens } = words;
   const { clauses: reads, proposals } = languageOf(words.language);

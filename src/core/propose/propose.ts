@@ -37,9 +37,15 @@ const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
 export function propose(
   heard: Transcript,
   duration: Micros,
-  title = 'Recorded class',
-  book: ExerciseBook = SHIPPED_BOOK,
-  sound: TakeSound | null = null,
+  {
+    title = 'Recorded class',
+    book = SHIPPED_BOOK,
+    sound = null,
+  }: {
+    readonly title?: string | undefined;
+    readonly book?: ExerciseBook | undefined;
+    readonly sound?: TakeSound | null | undefined;
+  } = {},
 ): Proposal {
   const transcript = inLikelyLanguage(heard);
   const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
@@ -52,7 +58,8 @@ export function propose(
   const called = calledIntervals(words, namesIn(words, book), duration, times);
   // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names
   // are led in.
-  const intervals = saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, words, book, duration, times);
+  const intervals =
+    saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, words, { book, duration, marks: times });
   if (intervals.length === 0) {
     const plan: Plan = {
       title,

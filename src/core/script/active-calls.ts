@@ -110,7 +110,7 @@ function versionCalls(segment: Segment, facts: CallFacts, writer: CallWriter, op
   if (of.easierAs.when === 'when tired' && of.easier !== '') {
     const text = writer.words('option', segment, optionValues(of, writer.language));
     const middle = segment.start + (segment.end - segment.start) / 2;
-    writer.inGap('option', segment, Math.max(opened, middle), segment.end, text);
+    writer.inGap('option', segment, { from: Math.max(opened, middle), to: segment.end, text });
   }
   for (const [which, { stopUs, by }] of [
     ['easier', of.easierAs],
@@ -151,13 +151,24 @@ function between(
     if (cue === null) break;
     const share = FORM_FROM + ((1 - FORM_FROM) * n) / forms;
     const text = writer.words('form', segment, { form: cue });
-    if (!writer.inGap('form', segment, Math.max(room.from, segment.start + length * share), room.until, text)) break;
+    if (
+      !writer.inGap('form', segment, {
+        from: Math.max(room.from, segment.start + length * share),
+        to: room.until,
+        text,
+      })
+    )
+      break;
   }
   const breaths = writer.isOn('breath', segment) ? writer.due('breath', segment) : 0;
   for (let n = 0; n < breaths; n++) {
     const share = BREATH_FROM + ((1 - BREATH_FROM) * n) / breaths;
     const text = writer.words('breath', segment, { breath: of.breath });
-    writer.inGap('breath', segment, Math.max(room.from, segment.start + length * share), room.until, text);
+    writer.inGap('breath', segment, {
+      from: Math.max(room.from, segment.start + length * share),
+      to: room.until,
+      text,
+    });
   }
 }
 

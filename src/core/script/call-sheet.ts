@@ -82,7 +82,7 @@ export function callSheet(
     const fields = rows.get(call.segment.index) ?? new Map<CallKind, SheetField>();
     rows.set(call.segment.index, fields);
     // A countdown is several numbers and one field: the last of them decides, for it ends on the change.
-    fields.set(call.call, fieldOf(call, segments, placed, lost, cues));
+    fields.set(call.call, fieldOf(call, { segments, placed, lost, cues }));
   }
   return [...rows].sort((a, b) => a[0] - b[0]).map(([segmentIndex, fields]) => ({ segmentIndex, fields }));
 }
@@ -96,10 +96,17 @@ const STANDS_FOR: Readonly<Partial<Record<PlacedLine['kind'], readonly CallKind[
 
 function fieldOf(
   call: WantedCall,
-  segments: readonly Segment[],
-  placed: ReadonlyMap<number, PlacedLine[]>,
-  lost: ReadonlyMap<number, DroppedLine[]>,
-  cues: ReadonlyMap<string, Cue>,
+  {
+    segments,
+    placed,
+    lost,
+    cues,
+  }: {
+    readonly segments: readonly Segment[];
+    readonly placed: ReadonlyMap<number, PlacedLine[]>;
+    readonly lost: ReadonlyMap<number, DroppedLine[]>;
+    readonly cues: ReadonlyMap<string, Cue>;
+  },
 ): SheetField {
   const { index } = call.segment;
   const does = (line: Pick<PlacedLine, 'kind' | 'cueId'>) => {

@@ -141,7 +141,11 @@ export class CallWriter {
   }
 
   /** Puts a line into the first gap between the calls of a segment within [from, to); false where there is none. */
-  inGap(call: WordedCall, segment: Segment, from: number, to: number, text: string): boolean {
+  inGap(
+    call: WordedCall,
+    segment: Segment,
+    { from, to, text }: { readonly from: number; readonly to: number; readonly text: string },
+  ): boolean {
     const length = this.length(text);
     const others = (this.bySegment.get(segment.index) ?? [])
       .filter((c) => c.missingUs === 0)

@@ -69,7 +69,7 @@ export function wantedCalls(
       continue;
     }
     const ahead = next !== null && leads.get(next.index) === segment.index ? next : null;
-    breakCalls(segment, next, ahead, facts, next === null ? null : counts(next), writer);
+    breakCalls(segment, { next, ahead, facts, count: next === null ? null : counts(next), writer });
     if (
       segment.kind === 'talk' &&
       segment.index < firstMove &&
@@ -104,11 +104,19 @@ function leadIns(segments: readonly Segment[]): Map<number, number> {
 /** `ahead`: the move that is prepared in this segment. */
 function breakCalls(
   segment: Segment,
-  next: Segment | null,
-  ahead: Segment | null,
-  facts: CallFacts,
-  count: CountStyle | null,
-  writer: CallWriter,
+  {
+    next,
+    ahead,
+    facts,
+    count,
+    writer,
+  }: {
+    readonly next: Segment | null;
+    readonly ahead: Segment | null;
+    readonly facts: CallFacts;
+    readonly count: CountStyle | null;
+    readonly writer: CallWriter;
+  },
 ): void {
   const length = segment.end - segment.start;
   const counts =

@@ -67,7 +67,11 @@ export function changeOvers(
     if (!isActive(segment)) continue;
     if (last !== null)
       changes.push(
-        changeBetween(last, segment, traits, figures, seen.has(nameKey(segment)) || shown.has(nameKey(segment))),
+        changeBetween(last, segment, {
+          traits,
+          figures,
+          known: seen.has(nameKey(segment)) || shown.has(nameKey(segment)),
+        }),
       );
     seen.add(nameKey(segment));
     last = segment;
@@ -80,9 +84,11 @@ const nameKey = (segment: Segment) => segment.label.toLowerCase();
 function changeBetween(
   from: Segment,
   to: Segment,
-  traits: (segment: Segment) => Traits | null,
-  figures: ChangeFigures,
-  known: boolean,
+  {
+    traits,
+    figures,
+    known,
+  }: { readonly traits: (segment: Segment) => Traits | null; readonly figures: ChangeFigures; readonly known: boolean },
 ): ChangeOver {
   const [a, b] = [traits(from), traits(to)];
   const sameMove = from.moveId === to.moveId && from.label === to.label;

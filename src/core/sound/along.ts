@@ -61,7 +61,7 @@ export function soundAlong(of: SoundSources): SoundAlong {
     const at = i * EVERY_US;
     return of.laid.length === 0
       ? -Infinity
-      : (musicAt(of.laid, at, of.levels, of.energyOf, gainAt(duck, at)) ?? -Infinity);
+      : (musicAt(of.laid, at, { levels: of.levels, energyOf: of.energyOf, gainDb: gainAt(duck, at) }) ?? -Infinity);
   });
   const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** ((music[i]! + 0.691) / 10));
   const heard: Loudness = { everyUs: EVERY_US, values: voice };

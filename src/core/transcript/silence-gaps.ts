@@ -11,10 +11,17 @@ export const BREATH_US = 200_000;
  */
 export function holeNear(
   tokens: readonly Token[],
-  near: Micros,
-  lengthUs: number,
-  within: Span,
-  free: Span | null = null,
+  {
+    near,
+    lengthUs,
+    within,
+    free = null,
+  }: {
+    readonly near: Micros;
+    readonly lengthUs: number;
+    readonly within: Span;
+    readonly free?: Span | null | undefined;
+  },
 ): Span | null {
   const needed = lengthUs + 2 * BREATH_US;
   const spoken = tokens.filter(

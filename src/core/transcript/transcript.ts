@@ -83,7 +83,15 @@ export function spokenWords(
     if (cue.words !== null) {
       const sung = sungWords(cue.words);
       for (const [w, word] of cue.words.entries())
-        if (!sung[w]) push(tokens, word.text, word.start, word.end, micros(WORD_SIGMA_US), c, w);
+        if (!sung[w])
+          push(tokens, {
+            text: word.text,
+            at: word.start,
+            end: word.end,
+            sigma: micros(WORD_SIGMA_US),
+            cue: c,
+            word: w,
+          });
     } else {
       const { text, start, end, onward } = coarse.get(c)!;
       const placed =
@@ -91,15 +99,14 @@ export function spokenWords(
           ? placeWords({ text, next: onward, language }, start, end)
           : placeInVoice({ text, next: onward, language }, cue.start, cue.end, voice);
       for (const [w, word] of placed.entries())
-        push(
-          tokens,
-          word.text,
-          micros(word.at),
-          micros(word.end),
-          micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
-          c,
-          w,
-        );
+        push(tokens, {
+          text: word.text,
+          at: micros(word.at),
+          end: micros(word.end),
+          sigma: micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
+          cue: c,
+          word: w,
+        });
     }
   }
   return { tokens: tokens.sort((a, b) => a.at - b.at), language };
@@ -157,7 +164,24 @@ function sungWords(words: readonly TimedWord[]): boolean[] {
   });
 }
 
-function push(tokens: Token[], text: string, at: Micros, end: Micros, sigma: Micros, cue: number, word: number): void {
+function push(
+  tokens: Token[],
+  {
+    text,
+    at,
+    end,
+    sigma,
+    cue,
+    word,
+  }: {
+    readonly text: string;
+    readonly at: Micros;
+    readonly end: Micros;
+    readonly sigma: Micros;
+    readonly cue: number;
+    readonly word: number;
+  },
+): void {
   for (const part of text.split(/[\s–—-]+/)) {
     const norm = normalise(part);
     if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue, word });

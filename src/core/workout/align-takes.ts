@@ -44,7 +44,12 @@ export function alignWorkout(
   const compiled = compile(document.plan);
   const { pins, noTimers } = document.edit;
   const { transcript, duration, sound } = take;
-  const alignment = align(compiled.segments, transcript, duration, pins, sound, new Set(noTimers), lacking);
+  const alignment = align(compiled.segments, transcript, duration, {
+    pins,
+    sound,
+    noTimer: new Set(noTimers),
+    lacking,
+  });
   const { words } = alignment;
   const claims = claimsInTake(words, recordedClass(document.plan, alignment));
   const recorded = alignment.segments.flatMap((r) =>

@@ -69,7 +69,7 @@ describe('what is taken by the hand', () => {
         const to = within(handle, handle.at + ms * 1e3, RATE);
         expect(to).toBeGreaterThanOrEqual(handle.least);
         expect(to).toBeLessThanOrEqual(handle.most);
-        const next = withHandleMoved(BASE, data.segment, handle, to, RATE);
+        const next = withHandleMoved(BASE, data.segment, handle, { to, rate: RATE });
         expect(workoutSchema.validate(next).error).toBeUndefined();
         const now = seen(next)
           .filter((d) => d.segment.key === data.segment.key || handle.of.kind === 'cut')
@@ -94,7 +94,7 @@ describe('what is taken by the hand', () => {
   it('moves one edge of a cut where that is asked, and the programme becomes longer', () => {
     const { data, handle } = all.find(({ handle: h }) => h.of.kind === 'cut')!;
     const to = within(handle, handle.at - 1e6, RATE);
-    const next = withHandleMoved(BASE, data.segment, handle, to, RATE, 'after');
+    const next = withHandleMoved(BASE, data.segment, handle, { to, rate: RATE, edge: 'after' });
     const [before, after] = [BASE.edit.removed[0]!, next.edit.removed[0]!];
     expect(Math.abs(after.start - before.start)).toBeLessThan(34e3);
     expect(before.end - after.end).toBeGreaterThan(0.95e6);

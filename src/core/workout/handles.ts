@@ -90,9 +90,7 @@ export function withHandleMoved(
   document: WorkoutDocument,
   segment: ProgrammeSegment,
   { of, at }: Handle,
-  to: Micros,
-  rate: FrameRate,
-  edge: CutEdge = 'both',
+  { to, rate, edge = 'both' }: { readonly to: Micros; readonly rate: FrameRate; readonly edge?: CutEdge | undefined },
 ): WorkoutDocument {
   const { key: segmentKey, takeId } = segment;
   const put = (override: Override) => applyFix(document, { kind: 'override', label: '', override });
@@ -115,7 +113,7 @@ export function withHandleMoved(
       return {
         ...document,
         edit: changedOnTake(document.edit, of.cut.takeId, (on) => ({
-          removed: withCutMoved(on.removed, of.cut, edge, frames, rate),
+          removed: withCutMoved(on.removed, of.cut, { edge, frames, rate }),
         })),
       };
     }

@@ -190,7 +190,7 @@ export function produce(
       ...filmFindings(programme, [...found.values()].flat()),
       ...laneFindings(laid),
       ...roomMusicFindings(programme.shots, filmed, musicOf, speechOf),
-      ...musicOverRoom(music, laidTracks, programme.shots, filmed, musicOf),
+      ...musicOverRoom(music, laidTracks, { shots: programme.shots, segments: filmed, musicOf }),
     ].filter((f) => isWanted(f, rules) && !isLetStand(f, edit.letStand)),
   };
 }

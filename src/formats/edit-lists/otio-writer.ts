@@ -96,7 +96,19 @@ function clip({ piece, at, end, from }: CutPiece, media: EditMedia, rate: FrameR
 }
 
 function markersOf({ segments, chapters, lines, rate }: EditSource): object[] {
-  const marker = (name: string, color: string, at: Micros, end: Micros, kind: string) => {
+  const marker = ({
+    name,
+    color,
+    at,
+    end,
+    kind,
+  }: {
+    readonly name: string;
+    readonly color: string;
+    readonly at: Micros;
+    readonly end: Micros;
+    readonly kind: string;
+  }) => {
     const first = firstFrameFrom(at, rate);
     return {
       OTIO_SCHEMA: 'Marker.2',
@@ -107,8 +119,8 @@ function markersOf({ segments, chapters, lines, rate }: EditSource): object[] {
     };
   };
   return [
-    ...segments.map((s) => marker(s.label, 'ORANGE', s.start, s.end, s.kind)),
-    ...chapters.map((c) => marker(c.title, 'PURPLE', c.start, c.start, 'chapter')),
-    ...lines.map((l) => marker(l.text, 'GREEN', l.at, l.at, 'cue')),
+    ...segments.map((s) => marker({ name: s.label, color: 'ORANGE', at: s.start, end: s.end, kind: s.kind })),
+    ...chapters.map((c) => marker({ name: c.title, color: 'PURPLE', at: c.start, end: c.start, kind: 'chapter' })),
+    ...lines.map((l) => marker({ name: l.text, color: 'GREEN', at: l.at, end: l.at, kind: 'cue' })),
   ];
 }

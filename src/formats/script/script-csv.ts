@@ -46,7 +46,15 @@ export function writeScriptCsv(page: ScriptPage): string {
       s.label,
       s.side === 'left' || s.side === 'right' ? s.side : '',
     ];
-    const of = (cue: Cue | undefined, kind: string, at: string, until: string, text: string) => [
+    const of = (
+      cue: Cue | undefined,
+      {
+        kind,
+        at,
+        until,
+        text,
+      }: { readonly kind: string; readonly at: string; readonly until: string; readonly text: string },
+    ) => [
       ...place,
       at,
       until,
@@ -59,15 +67,14 @@ export function writeScriptCsv(page: ScriptPage): string {
     ];
     return [
       ...lines.map((line) =>
-        of(
-          line.cueId === null ? undefined : cues.get(line.cueId),
-          line.kind,
-          stamp(line.start),
-          stamp(line.end),
-          line.text,
-        ),
+        of(line.cueId === null ? undefined : cues.get(line.cueId), {
+          kind: line.kind,
+          at: stamp(line.start),
+          until: stamp(line.end),
+          text: line.text,
+        }),
       ),
-      ...homeless.map((cue) => of(cue, cue.kind, '', '', cue.text)),
+      ...homeless.map((cue) => of(cue, { kind: cue.kind, at: '', until: '', text: cue.text })),
     ];
   });
   // An anchor such as +4 or -10 would be taken for a formula: it gets a quote before it, which reading takes away.

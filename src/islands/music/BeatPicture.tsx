@@ -46,7 +46,7 @@ export function BeatPicture({ track, at, seek, drag }: Props) {
     if (whole.current !== null) drawWhole(whole.current, waveform, track, at);
   }, [waveform, track, at]);
   useEffect(() => {
-    if (near.current !== null) drawNear(near.current, waveform, map, from, at, held);
+    if (near.current !== null) drawNear(near.current, waveform, { map, from, at, held });
   }, [waveform, map, from, at, held]);
   const timeIn = (e: { clientX: number; currentTarget: HTMLElement }, start: number, length: number) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -158,10 +158,17 @@ function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track
 function drawNear(
   canvas: HTMLCanvasElement,
   waveform: readonly number[],
-  map: TempoMap | null,
-  from: number,
-  at: number,
-  held: { beat: number; to: number } | null,
+  {
+    map,
+    from,
+    at,
+    held,
+  }: {
+    readonly map: TempoMap | null;
+    readonly from: number;
+    readonly at: number;
+    readonly held: { beat: number; to: number } | null;
+  },
 ): void {
   const p = prepared(canvas);
   if (p === null) return;

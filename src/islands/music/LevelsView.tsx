@@ -31,7 +31,8 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
     [segments, script, plan, studio, book],
   );
   const points = useMemo(
-    () => levelCurve(laid, lines, total, music.levels, (id) => energies.get(id)?.energies ?? null),
+    () =>
+      levelCurve(laid, lines, total, { levels: music.levels, energyOf: (id) => energies.get(id)?.energies ?? null }),
     [laid, lines, total, music.levels, energies],
   );
   const drowned = useMemo(() => drownedFindings(points, music), [points, music]);

@@ -24,7 +24,7 @@ const MOST_POINTS = 900;
 /** Voice, music and the recording along the film, tones, joins and clipping; a click takes the picture there. */
 export function LoudnessPicture({ along, up, tones, clipped, length }: Props) {
   const place = useRef<HTMLDivElement>(null);
-  const option = useMemo(() => optionOf(along, up, tones, clipped, length), [along, up, tones, clipped, length]);
+  const option = useMemo(() => optionOf(along, { up, tones, clipped, length }), [along, up, tones, clipped, length]);
   return (
     <div
       ref={place}
@@ -69,14 +69,50 @@ function thinned(values: readonly number[], everyUs: number, up: number): [numbe
   });
 }
 
-function optionOf(along: SoundAlong, up: number, tones: readonly Tone[], clipped: readonly Micros[], length: Micros) {
+function optionOf(
+  along: SoundAlong,
+  {
+    up,
+    tones,
+    clipped,
+    length,
+  }: {
+    readonly up: number;
+    readonly tones: readonly Tone[];
+    readonly clipped: readonly Micros[];
+    readonly length: Micros;
+  },
+) {
   const minutes = (at: number) => at / 60e6;
-  const line = (name: string, values: readonly number[], color: string, width: number, by = up, more: object = {}) => ({
+  const line = (
+    name: string,
+    values: readonly number[],
+    {
+      color,
+      width,
+      by = up,
+      more = {},
+    }: {
+      readonly color: string;
+      readonly width: number;
+      readonly by?: number | undefined;
+      readonly more?: object | undefined;
+    },
+  ) => ({
     ...{ name, type: 'line', showSymbol: false, connectNulls: false, data: thinned(values, along.everyUs, by) },
     ...{ lineStyle: { width, color }, itemStyle: { color } },
     ...more,
   });
-  const marks = (name: string, at: readonly number[], y: number, symbol: string, color: string, size: number) => ({
+  const marks = (
+    name: string,
+    at: readonly number[],
+    {
+      y,
+      symbol,
+      color,
+      size,
+    }: { readonly y: number; readonly symbol: string; readonly color: string; readonly size: number },
+  ) => ({
     ...{ name, type: 'scatter', symbol, symbolSize: size, itemStyle: { color }, data: at.map((t) => [minutes(t), y]) },
   });
   const isMusic = along.music.some((v) => v > -Infinity);
@@ -95,22 +131,23 @@ function optionOf(along: SoundAlong, up: number, tones: readonly Tone[], clipped
     series: [
       ...(isMusic
         ? [
-            line('music', along.music, '#1c7471', 1.2, up, {
-              areaStyle: { color: 'rgba(28,116,113,0.2)', origin: 'start' },
+            line('music', along.music, {
+              color: '#1c7471',
+              width: 1.2,
+              more: {
+                areaStyle: { color: 'rgba(28,116,113,0.2)', origin: 'start' },
+              },
             }),
           ]
         : []),
-      line('as recorded', along.recorded, '#a29a8b', 1, 0),
-      line('voice', along.voice, '#b4492b', 1.6),
+      line('as recorded', along.recorded, { color: '#a29a8b', width: 1, by: 0 }),
+      line('voice', along.voice, { color: '#b4492b', width: 1.6 }),
       ...(tones.length > 0
         ? [
             marks(
               'timer tones',
               tones.map((t) => t.at),
-              LOW_LUFS + 2,
-              'rect',
-              '#6a4b86',
-              5,
+              { y: LOW_LUFS + 2, symbol: 'rect', color: '#6a4b86', size: 5 },
             ),
           ]
         : []),
@@ -119,14 +156,13 @@ function optionOf(along: SoundAlong, up: number, tones: readonly Tone[], clipped
             marks(
               'joins',
               along.joins.map((j) => j.at),
-              TOP_LUFS - 2,
-              'triangle',
-              '#2a2733',
-              8,
+              { y: TOP_LUFS - 2, symbol: 'triangle', color: '#2a2733', size: 8 },
             ),
           ]
         : []),
-      ...(clipped.length > 0 ? [marks('clipped', clipped, TOP_LUFS - 5, 'diamond', '#d4366b', 10)] : []),
+      ...(clipped.length > 0
+        ? [marks('clipped', clipped, { y: TOP_LUFS - 5, symbol: 'diamond', color: '#d4366b', size: 10 })]
+        : []),
     ],
   };
 }

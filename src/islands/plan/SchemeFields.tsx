@@ -88,7 +88,15 @@ interface FieldsProps {
 }
 
 function Fields({ scheme, onChange, time }: FieldsProps) {
-  const count = (label: string, value: number, low: number, high: number, set: (value: number) => Scheme) => (
+  const count = (
+    label: string,
+    {
+      value,
+      low,
+      high,
+      set,
+    }: { readonly value: number; readonly low: number; readonly high: number; readonly set: (value: number) => Scheme },
+  ) => (
     <input
       type="number"
       aria-label={label}
@@ -122,10 +130,15 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
           </select>
           {scheme.build === 'free' && <FreeSteps scheme={scheme} onChange={onChange} />}
           {label('at')}
-          {count('Beats a minute', scheme.milliBpm / 1000, 30, 300, (bpm) => ({
-            ...scheme,
-            milliBpm: Math.round(bpm * 1000),
-          }))}
+          {count('Beats a minute', {
+            value: scheme.milliBpm / 1000,
+            low: 30,
+            high: 300,
+            set: (bpm) => ({
+              ...scheme,
+              milliBpm: Math.round(bpm * 1000),
+            }),
+          })}
         </>
       );
     case 'interval':
@@ -135,7 +148,12 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
           {label('work,')}
           {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
           {label('rest,')}
-          {count('Times each move', scheme.sets, 1, 100, (sets) => ({ ...scheme, sets: Math.round(sets) }))}
+          {count('Times each move', {
+            value: scheme.sets,
+            low: 1,
+            high: 100,
+            set: (sets) => ({ ...scheme, sets: Math.round(sets) }),
+          })}
           {label('× each,')}
         </>
       );
@@ -169,7 +187,12 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
     case 'reps':
       return (
         <>
-          {count('Repetitions', scheme.reps, 1, 999, (reps) => ({ ...scheme, reps: Math.round(reps) }))}
+          {count('Repetitions', {
+            value: scheme.reps,
+            low: 1,
+            high: 999,
+            set: (reps) => ({ ...scheme, reps: Math.round(reps) }),
+          })}
           {label('tempo')}
           <input
             aria-label="Tempo of a repetition, down-hold-up-hold in seconds"
@@ -189,12 +212,22 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
     case 'counts':
       return (
         <>
-          {count('Counts', scheme.counts, 1, 999, (counts) => ({ ...scheme, counts: Math.round(counts) }))}
+          {count('Counts', {
+            value: scheme.counts,
+            low: 1,
+            high: 999,
+            set: (counts) => ({ ...scheme, counts: Math.round(counts) }),
+          })}
           {label('at')}
-          {count('Beats a minute', scheme.milliBpm / 1000, 40, 220, (bpm) => ({
-            ...scheme,
-            milliBpm: Math.round(bpm * 1000),
-          }))}
+          {count('Beats a minute', {
+            value: scheme.milliBpm / 1000,
+            low: 40,
+            high: 220,
+            set: (bpm) => ({
+              ...scheme,
+              milliBpm: Math.round(bpm * 1000),
+            }),
+          })}
           {label('rest')}
           {time('Rest', scheme.restUs, (restUs) => ({ ...scheme, restUs }))}
         </>

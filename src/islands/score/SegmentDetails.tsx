@@ -56,7 +56,9 @@ export function SegmentDetails({ data }: { readonly data: StaveData }) {
   const chapterMark = handles.find((h) => h.of.kind === 'chapter');
   const moveTo = (handle: Handle, at: Micros) =>
     rate !== undefined &&
-    change(`Move a ${handle.of.kind}`, (d) => withHandleMoved(d, segment, handle, within(handle, at, rate), rate));
+    change(`Move a ${handle.of.kind}`, (d) =>
+      withHandleMoved(d, segment, handle, { to: within(handle, at, rate), rate }),
+    );
   const timed = produced?.lanes.timer.some((t) => t.segmentKey === key) ?? false;
   const clock = { digits: 2, className: 'w-20 border-line! bg-sheet', whenLeft: true } as const;
   const row = 'grid grid-cols-[5.2rem_minmax(0,1fr)_auto] items-center gap-2 border-b py-1';

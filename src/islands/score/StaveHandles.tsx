@@ -62,7 +62,7 @@ export function StaveHandles({ data, from, rowUs }: Props) {
   const move = (handle: Handle, to: number, edge: 'both' | 'after' = 'both') => {
     const at = within(handle, to, rate);
     if (at === handle.at) return;
-    change(CHANGE[handle.of.kind], (d) => withHandleMoved(d, segment, handle, at, rate, edge));
+    change(CHANGE[handle.of.kind], (d) => withHandleMoved(d, segment, handle, { to: at, rate, edge }));
     usePlayhead.getState().seek?.(at);
   };
   return here.map((handle, i) => {

@@ -38,12 +38,10 @@ export function withDissolveToggled(document: WorkoutDocument, join: Join): Work
 export function withTrim(
   document: WorkoutDocument,
   cut: Cut,
-  edge: CutEdge,
-  frames: number,
-  rate: FrameRate,
+  { edge, frames, rate }: { readonly edge: CutEdge; readonly frames: number; readonly rate: FrameRate },
 ): WorkoutDocument {
   const edit = changedOnTake(document.edit, cut.takeId, (on) => ({
-    removed: withCutMoved(on.removed, cut, edge, frames, rate),
+    removed: withCutMoved(on.removed, cut, { edge, frames, rate }),
   }));
   return { ...document, edit };
 }

@@ -46,7 +46,7 @@ export function useCutCommands(): { readonly mark: Micros | null; readonly cuts:
   const move = (edge: CutEdge, frames: number) => () => {
     const found = nearest();
     if (found === undefined || rate === null) return;
-    change('Move a cut', (d) => withTrim(d, found, edge, frames, rate));
+    change('Move a cut', (d) => withTrim(d, found, { edge, frames, rate }));
     const shift = edge === 'after' ? 0 : (frames * 1e6 * rate.den) / rate.num;
     seek(found.at + shift - SHOWN_BEFORE_US);
   };

@@ -23,7 +23,7 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
   const { lines } = worked.schedule;
   const view = useClassClock(segments, total);
   const [voice, setVoice] = useState(true);
-  const silent = useVoice(lines, view.at, view.running, view.speed, voice);
+  const silent = useVoice(lines, { at: view.at, running: view.running, speed: view.speed, on: voice });
   const segment = segments.find((s) => view.at < s.end) ?? segments.at(-1);
   const here = useMemo(() => lines.filter((l) => l.segmentIndex === segment?.index), [lines, segment?.index]);
   const next = segment === undefined ? null : nextActive(segments, segment.index);

@@ -13,10 +13,12 @@ const urlOf = (text: string, language = 'en') => addressOf('spokenLine', {}, { t
 /** Says each line when the clock comes to its start. Returns a sentence where the voice is not to be had. */
 export function useVoice(
   lines: readonly PlacedLine[],
-  at: number,
-  running: boolean,
-  speed: number,
-  on: boolean,
+  {
+    at,
+    running,
+    speed,
+    on,
+  }: { readonly at: number; readonly running: boolean; readonly speed: number; readonly on: boolean },
 ): string | null {
   const { language } = useDerived().plan;
   const [trouble, setTrouble] = useState<string | null>(null);

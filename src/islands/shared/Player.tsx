@@ -176,7 +176,12 @@ export const Player = memo(function Player({
         setVoice((linePlayer.current ??= new LinePlayer()).follow(said.current, now, rate));
       const { list, rules } = quiet.current ? {} : (toned.current ?? {});
       if (list !== undefined && rules !== undefined && rules.family !== null)
-        (tonePlayer.current ??= new TonePlayer()).follow(list, rules.family, rules.belowDb, now, rate);
+        (tonePlayer.current ??= new TonePlayer()).follow(list, {
+          family: rules.family,
+          belowDb: rules.belowDb,
+          now,
+          rate,
+        });
       overlay.draw(toSeconds(now));
       if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
     };

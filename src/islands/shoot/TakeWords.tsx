@@ -39,13 +39,11 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const timed = read !== null && read.cues.some((c) => c.words !== null);
   const proposePlan = () => {
     if (read === null) return;
-    const proposal = propose(
-      inLanguage(read, document.plan.language),
-      take.duration,
-      document.plan.title,
+    const proposal = propose(inLanguage(read, document.plan.language), take.duration, {
+      title: document.plan.title,
       book,
-      take.sound,
-    );
+      sound: take.sound,
+    });
     change('Propose a plan', (d) => ({
       ...withLanguage(d, proposal.plan.language ?? 'en'),
       plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing },

@@ -52,11 +52,9 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
   const made =
     aligned.length === 0
       ? planSource(document, studio)
-      : filmSource(
-          document,
-          studio,
-          aligned,
-          produce({ ...document, edit: withTones(document.edit) }, aligned, {
+      : filmSource(document, studio, {
+          takes: aligned,
+          produced: produce({ ...document, edit: withTones(document.edit) }, aligned, {
             recordings: recordingsOf(takes),
             seen: seenIn(takes),
             book: bookWith(studio.exercises),
@@ -65,7 +63,7 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
             tracks,
           }),
           recordings,
-        );
+        });
   return formats.map((format) => format.write({ ...made, credits }));
 }
 
@@ -105,9 +103,15 @@ const balanceIn = (plan: Written['plan'], segments: readonly Segment[], studio: 
 function filmSource(
   document: Written,
   studio: Studio,
-  takes: readonly AlignedTake[],
-  produced: Produced,
-  recordings: readonly TakeWithTranscript['take'][],
+  {
+    takes,
+    produced,
+    recordings,
+  }: {
+    readonly takes: readonly AlignedTake[];
+    readonly produced: Produced;
+    readonly recordings: readonly TakeWithTranscript['take'][];
+  },
 ): ExportSource {
   const { take, aligned } = takes[0]!;
   const { segments } = aligned.compiled;

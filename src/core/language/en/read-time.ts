@@ -56,7 +56,7 @@ export function readTime(tokens: readonly SaidWord[], i: number): Reading | null
     return /^(class|workout|session|video|circuit|routine|programme|program)$/.test(next)
       ? { body: { type: 'length', seconds: value, of: 'class' }, length: unitEnd + 1 }
       : null;
-  return readLength(tokens, i, value, unitEnd) ?? readAlone(tokens, i, value, unitEnd, after);
+  return readLength(tokens, i, value, unitEnd) ?? readAlone(tokens, i, { value, unitEnd, after });
 }
 
 interface TimeSpan {
@@ -156,9 +156,7 @@ function readLength(tokens: readonly SaidWord[], i: number, value: number, unitE
 function readAlone(
   tokens: readonly SaidWord[],
   i: number,
-  value: number,
-  unitEnd: number,
-  after: readonly string[],
+  { value, unitEnd, after }: { readonly value: number; readonly unitEnd: number; readonly after: readonly string[] },
 ): Reading | null {
   const before = tokens[i - 1]?.norm ?? '';
   if (/^(in|about|next|a|for)$/.test(before)) return null;

@@ -1,7 +1,21 @@
 import type { Look, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, PAPER_PLATE, figure, words } from '../parts.ts';
 
-function layout(radius: number, high: number, name: number, small: number, most: number, upright: boolean): Placed[] {
+function layout({
+  radius,
+  high,
+  name,
+  small,
+  most,
+  upright,
+}: {
+  readonly radius: number;
+  readonly high: number;
+  readonly name: number;
+  readonly small: number;
+  readonly most: number;
+  readonly upright: boolean;
+}): Placed[] {
   const ink = { tint: 'ink' } as const;
   return [
     {
@@ -53,9 +67,9 @@ export const BEADS: Look = {
   idea: 'repetitions, not seconds',
   shows: ['move', 'side', 'round'],
   layout: {
-    wide: layout(6.5, 18, 16, 12, 560, false),
-    tall: layout(4.5, 18, 15, 12, 225, true),
-    square: layout(5.5, 18, 16, 12, 280, true),
-    television: layout(11, 52, 28, 19, 576, true),
+    wide: layout({ radius: 6.5, high: 18, name: 16, small: 12, most: 560, upright: false }),
+    tall: layout({ radius: 4.5, high: 18, name: 15, small: 12, most: 225, upright: true }),
+    square: layout({ radius: 5.5, high: 18, name: 16, small: 12, most: 280, upright: true }),
+    television: layout({ radius: 11, high: 52, name: 28, small: 19, most: 576, upright: true }),
   },
 };

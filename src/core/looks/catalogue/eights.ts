@@ -1,13 +1,19 @@
 import type { Look, Part, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, figure, words } from '../parts.ts';
 
-function layout(
-  cell: readonly [number, number],
-  name: number,
-  small: number,
-  most: number,
-  upright: boolean,
-): Placed[] {
+function layout({
+  cell,
+  name,
+  small,
+  most,
+  upright,
+}: {
+  readonly cell: readonly [number, number];
+  readonly name: number;
+  readonly small: number;
+  readonly most: number;
+  readonly upright: boolean;
+}): Placed[] {
   const outlined = true;
   const counts: Part = {
     kind: 'either',
@@ -43,9 +49,9 @@ export const EIGHTS: Look = {
   idea: 'music: counts and the phrase',
   shows: ['move', 'side', 'next'],
   layout: {
-    wide: layout([17, 13], 20, 13, 280, false),
-    tall: layout([16, 12], 18, 12.5, 220, true),
-    square: layout([18, 13], 19, 13, 280, true),
-    television: layout([24, 20], 30, 20, 330, false),
+    wide: layout({ cell: [17, 13], name: 20, small: 13, most: 280, upright: false }),
+    tall: layout({ cell: [16, 12], name: 18, small: 12.5, most: 220, upright: true }),
+    square: layout({ cell: [18, 13], name: 19, small: 13, most: 280, upright: true }),
+    television: layout({ cell: [24, 20], name: 30, small: 20, most: 330, upright: false }),
   },
 };

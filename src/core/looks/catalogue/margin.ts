@@ -15,7 +15,19 @@ function details(small: number): Part[] {
   ];
 }
 
-function beside(width: number, size: number, small: number, rows: number, high: number | null): Placed[] {
+function beside({
+  width,
+  size,
+  small,
+  rows,
+  high,
+}: {
+  readonly width: number;
+  readonly size: number;
+  readonly small: number;
+  readonly rows: number;
+  readonly high: number | null;
+}): Placed[] {
   return [
     {
       at: 'right',
@@ -62,9 +74,9 @@ export const MARGIN: Look = {
   idea: 'a column with what comes',
   shows: ['move', 'round'],
   layout: {
-    wide: beside(132, 13.5, 11.5, 5, null),
+    wide: beside({ width: 132, size: 13.5, small: 11.5, rows: 5, high: null }),
     tall: below(14, 12, 3),
     square: below(13, 11.5, 2),
-    television: beside(196, 21, 18, 3, 52),
+    television: beside({ width: 196, size: 21, small: 18, rows: 3, high: 52 }),
   },
 };

@@ -1,7 +1,21 @@
 import type { Look, Part, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, figure, words } from '../parts.ts';
 
-function layout(low: number, high: number, figures: number, name: number, small: number, most: number): Placed[] {
+function layout({
+  low,
+  high,
+  figures,
+  name,
+  small,
+  most,
+}: {
+  readonly low: number;
+  readonly high: number;
+  readonly figures: number;
+  readonly name: number;
+  readonly small: number;
+  readonly most: number;
+}): Placed[] {
   const outlined = true;
   const counted: Part = {
     kind: 'either',
@@ -47,9 +61,9 @@ export const TIDE: Look = {
   idea: 'the breath swells and falls',
   shows: ['move', 'side'],
   layout: {
-    wide: layout(62, 104, 24, 17, 12.5, 380),
-    tall: layout(84, 136, 22, 15, 12, 160),
-    square: layout(66, 106, 24, 16, 12.5, 200),
-    television: layout(96, 140, 52, 28, 19, 420),
+    wide: layout({ low: 62, high: 104, figures: 24, name: 17, small: 12.5, most: 380 }),
+    tall: layout({ low: 84, high: 136, figures: 22, name: 15, small: 12, most: 160 }),
+    square: layout({ low: 66, high: 106, figures: 24, name: 16, small: 12.5, most: 200 }),
+    television: layout({ low: 96, high: 140, figures: 52, name: 28, small: 19, most: 420 }),
   },
 };

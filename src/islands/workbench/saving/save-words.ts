@@ -99,11 +99,24 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     }
     const theirs = { format: there.format, text: there.text };
     bases.set(takeId, { ...theirs, revision: there.revision });
-    layOver(takeId, base, mine, theirs, there.revision);
+    layOver(takeId, { base, mine, theirs, revision: there.revision });
     set({ notice: 'The words were changed in another window, too; both are here now.' });
   }
 
-  function layOver(takeId: string, base: WordsText, mine: WordsText, theirs: WordsText, revision?: number): void {
+  function layOver(
+    takeId: string,
+    {
+      base,
+      mine,
+      theirs,
+      revision,
+    }: {
+      readonly base: WordsText;
+      readonly mine: WordsText;
+      readonly theirs: WordsText;
+      readonly revision?: number | undefined;
+    },
+  ): void {
     const [b, m, t] = [base, mine, theirs].map((w) => readTranscript(w.text).value) as [
       Transcript,
       Transcript,
@@ -166,7 +179,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       const there = entryOf(takeId)?.transcript ?? null;
       if (there === null || there.text === mine.text) return false;
       bases.set(takeId, there);
-      layOver(takeId, base, mine, { format: there.format, text: there.text });
+      layOver(takeId, { base, mine, theirs: { format: there.format, text: there.text } });
       return true;
     },
   };

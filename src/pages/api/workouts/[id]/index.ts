@@ -10,7 +10,7 @@ export const PATCH = answer(
   async (context, { params, request }) => {
     const revision = revisionFrom(request.headers.get('if-match'));
     const changeId = changeIdFrom(request.headers.get('change-id'));
-    return patchWorkout(context, params.id, revision, await readJson(request), changeId);
+    return patchWorkout(context, params.id, { revision, patch: await readJson(request), changeId });
   },
   etag,
 );

@@ -16,7 +16,7 @@ export const POST = answer('bringInTake', async (context, { params, request, url
   const pickUp = await pickUpFrom(context, params.id, asked.get('pickUp'), asked.get('of'));
   const picture = asked.get('picture') === 'yes';
   const upload = asked.get('upload');
-  if (upload !== null) return takeFromUpload(context, params.id, upload, name, pickUp);
+  if (upload !== null) return takeFromUpload(context, params.id, { uploadId: upload, name, pickUp });
   if (request.body === null)
     throw new Refusal(415, 'This file is empty; a video with sound, or a sound file, is wanted.');
   const body = Readable.fromWeb(request.body as ReadableStream);
