@@ -3,7 +3,18 @@ import { LANGUAGE_CODES } from '../../core/language/languages.ts';
 import { unkeepable } from '../keepable.ts';
 import { BUILD_UPS, MOST_ELEMENTS, MOST_STEPS } from '../../core/plan/choreography.ts';
 import { type Dose, FASTEST_MILLI_BPM, type Phase, type Range, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
-import { INSTEADS, type LadderCounts, BLOCK_KINDS, CAMERA_VIEWS, type Block, type Move, POSITIONS, type Plan, type Scheme, type SidePolicy } from '../../core/plan/plan.ts';
+import {
+  INSTEADS,
+  type LadderCounts,
+  BLOCK_KINDS,
+  CAMERA_VIEWS,
+  type Block,
+  type Move,
+  POSITIONS,
+  type Plan,
+  type Scheme,
+  type SidePolicy,
+} from '../../core/plan/plan.ts';
 import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { LOADS, OFFERED_WHEN, type Presenter, type TakeUp, type Version } from '../../core/plan/levels.ts';
 import type { RoundChange, RoundSpan } from '../../core/plan/round-change.ts';
