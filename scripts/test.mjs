@@ -62,17 +62,20 @@ await main(async () => {
   const bin = (name) => join(root, 'node_modules', '.bin', name);
   const results = [];
   try {
-    // Two cores, two lanes: browsers mostly wait, and so do the tests that drive a database or a program.
-    const beside = [];
-    if (wanted('e2e')) {
-      const only = process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ');
-      const alone = parts.length === 1;
-      beside.push((alone ? run : aside)('e2e', bin('playwright'), ['test', ...only]));
-    }
+    // Two cores, two lanes: browsers mostly wait, so they run beside the tests, and the types after them.
+    const only = process.env.EUPHON_ONLY === undefined ? [] : process.env.EUPHON_ONLY.split(' ');
+    const lane = [
+      ['e2e', 'e2e', bin('playwright'), ['test', ...only]],
+      ['check', 'types', process.execPath, ['scripts/check.mjs']],
+    ].filter(([part]) => wanted(part));
+    const inLane = async () => {
+      for (const [, name, program, args] of lane)
+        results.push(await (parts.length === 1 ? run : aside)(name, program, args));
+    };
+    const beside = inLane();
     for (const part of ['unit', 'db', 'media'])
       if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
-    results.push(...(await Promise.all(beside)));
-    if (wanted('check')) results.push(await run('types', process.execPath, ['scripts/check.mjs']));
+    await beside;
   } finally {
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });
