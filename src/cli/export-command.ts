@@ -3,7 +3,8 @@ import { assemble } from '../core/edit/assemble.ts';
 import { NO_TONES } from '../core/edit/decisions.ts';
 import { tonesOf } from '../core/sound/tones.ts';
 import { lanes } from '../core/lanes/lanes.ts';
-import { HOUSE_BRAND } from '../core/looks/look.ts';
+import { HOUSE_BRAND, brandFor } from '../core/looks/look.ts';
+import { wordingOf } from '../core/lanes/wording.ts';
 import { DEFAULT_RULES } from '../core/lanes/rules.ts';
 import { balanceOf } from '../core/plan/balance.ts';
 import { EMPTY_SCRIPT } from '../core/script/cue.ts';
@@ -34,8 +35,9 @@ export function exportCommand(
   if (format.needs === 'words' && transcriptText === null)
     throw new CliError(`${format.name} is made from a transcript; --transcript is wanted.`);
   const { plan, compiled, notes } = planOf(planText);
-  const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText);
+  const read = transcriptText === null ? null : transcriptOf(transcriptText, durationText, { language: plan.language });
   const alignment = read === null ? null : align(compiled.segments, read.transcript, read.duration);
+  const brand = brandFor(HOUSE_BRAND, plan.language);
   const programme =
     read === null || alignment === null
       ? plannedProgramme(compiled.segments, compiled.total)
@@ -67,16 +69,16 @@ export function exportCommand(
     EMPTY_SCRIPT,
     { plan },
   );
-  const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan);
+  const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan, { wording: wordingOf(brand) });
   const text = format.write({
     title: plan.title,
     length: programme.length,
-    ...{ pictures: [], sounds: [], media: new Map(), speech: speechCaptions(said, PICTURE.rate) },
+    ...{ pictures: [], sounds: [], media: new Map(), speech: speechCaptions(said, PICTURE.rate, plan.language) },
     segments: programme.segments,
     lanes: laid,
     tones: tonesOf(programme, { ...NO_TONES, family: 'wood' }, [], frameRate(1000, 1)),
     picture: PICTURE,
-    style: { rules: DEFAULT_RULES.look, overrides: [], brand: HOUSE_BRAND },
+    style: { rules: DEFAULT_RULES.look, overrides: [], brand },
     balance: balanceOf(plan, compiled.segments),
     plan,
     linesOf: (segment) => lines.filter((line) => line.segmentIndex === programme.segments.indexOf(segment)),

@@ -1,7 +1,8 @@
 import { type Compiled, compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import type { TakeSound } from '../core/signal/take-sound.ts';
-import type { Transcript } from '../core/transcript/transcript.ts';
+import type { LanguageCode } from '../core/language/languages.ts';
+import { type Transcript, inLanguage } from '../core/transcript/transcript.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import { readTypedTime } from '../core/time/typed-time.ts';
 import { readPlan } from '../formats/plan-reader.ts';
@@ -33,7 +34,7 @@ export function planOf(text: string): { plan: Plan; compiled: Compiled; notes: s
 export function transcriptOf(
   text: string,
   duration: string | undefined,
-  heard: HeardFile | null = null,
+  { heard = null, language }: { readonly heard?: HeardFile | null; readonly language?: LanguageCode | undefined } = {},
 ): { transcript: Transcript; duration: Micros; notes: string[] } {
   const { value, problems } = readTranscript(text);
   const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
@@ -43,5 +44,9 @@ export function transcriptOf(
   if (given !== null && (!given.ok || given.time <= 0))
     throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
   const length = given?.ok ? given.time : (heard?.duration ?? micros(last + 3e6));
-  return { transcript: value, duration: length, notes: [...problems, ...pastTheEnd(value.cues, length)].map(place) };
+  return {
+    transcript: inLanguage(value, language),
+    duration: length,
+    notes: [...problems, ...pastTheEnd(value.cues, length)].map(place),
+  };
 }

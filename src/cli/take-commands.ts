@@ -20,7 +20,7 @@ export function alignCommand(
   heard: HeardFile | null = null,
 ): Answer {
   const { plan, compiled, notes } = planOf(planText);
-  const read = transcriptOf(transcriptText, durationText, heard);
+  const read = transcriptOf(transcriptText, durationText, { heard, language: plan.language });
   const sound = heard?.sound ?? null;
   const found = align(compiled.segments, read.transcript, read.duration, { sound });
   const mistakes = mistakesOf(
@@ -49,7 +49,7 @@ export function alignCommand(
 
 export function claimsCommand(planText: string, transcriptText: string, durationText: string | undefined): Answer {
   const { plan, compiled, notes } = planOf(planText);
-  const read = transcriptOf(transcriptText, durationText);
+  const read = transcriptOf(transcriptText, durationText, { language: plan.language });
   const found = align(compiled.segments, read.transcript, read.duration);
   const claims = claimsInTake(found.words, recordedClass(plan, found));
   return {
@@ -118,7 +118,7 @@ export function proposeCommand(
   durationText: string | undefined,
   heard: HeardFile | null = null,
 ): Answer {
-  const read = transcriptOf(transcriptText, durationText, heard);
+  const read = transcriptOf(transcriptText, durationText, { heard });
   const { plan, intervals, doubts } = propose(read.transcript, read.duration, { sound: heard?.sound ?? null });
   return {
     status: intervals.length === 0 || doubts.length > 0 ? 1 : 0,

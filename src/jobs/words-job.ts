@@ -1,6 +1,4 @@
-import { likelyLanguage } from '../core/language/likely-language.ts';
-import { normalise } from '../core/language/normalise.ts';
-import type { Transcript } from '../core/transcript/transcript.ts';
+import { type Transcript, likelyLanguageOf } from '../core/transcript/transcript.ts';
 import { voiceOf } from '../core/align/align.ts';
 import { lockTranscript, putTranscript, transcriptOf } from '../db/transcripts-sql.ts';
 import { readTranscript } from '../formats/transcript-reader.ts';
@@ -16,8 +14,8 @@ export class ChangedMeanwhile extends Error {
 }
 
 /** Its acoustic model and its dictionary are English; of another language it finds next to no word. */
-function needEnglish({ cues }: Transcript): void {
-  const likely = likelyLanguage(cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise)));
+function needEnglish(transcript: Transcript): void {
+  const likely = likelyLanguageOf(transcript);
   if (likely !== null && likely !== 'en')
     throw new Error(
       'The recogniser that ships with Euphon knows English alone, and these words are not. Their own times are used as they are.',

@@ -1,3 +1,4 @@
+import { withPlan } from '../core/workout/with-language.ts';
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { compile } from '../core/plan/compile.ts';
 import type { Plan } from '../core/plan/plan.ts';
@@ -51,7 +52,7 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
     const { value, problems } = await aside('readPlan', outline);
     if (value === null || value.blocks.length === 0)
       throw new Refusal(422, problems[0]?.message ?? 'No plan was found in the text.');
-    document = { ...document, plan: value };
+    document = withPlan(document, value);
   }
   return insertWorkout(context.pool, document, factsOf(document));
 }

@@ -36,6 +36,11 @@ test('Align says that a take is spoken in another language than its class, and s
   await page.goto(`/w/${id}/plan`);
   await language(page).selectOption('de');
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: 'Align' }).click();
+  // What was chosen is kept, although its page was left at once.
+  const kept = async () =>
+    ((await (await request.get(`/api/workouts/${id}`)).json()) as { document: { plan: { language?: string } } })
+      .document.plan.language;
+  await expect.poll(kept).toBe('de');
   const notice = page
     .getByRole('alert')
     .filter({ hasText: 'This take is spoken in English, and the class is in German' });

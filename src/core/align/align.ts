@@ -40,6 +40,14 @@ export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
   return sound === null || sound.voiceClarity < CLEAR_VOICE ? null : sound.voice;
 }
 
+/** What is known or decided of a take besides its words. */
+interface AlignMore {
+  readonly pins?: readonly Pin[] | undefined;
+  readonly sound?: TakeSound | null | undefined;
+  readonly noTimer?: ReadonlySet<string> | undefined;
+  readonly lacking?: readonly string[] | undefined;
+}
+
 /**
  * Lays a compiled plan over a take: the likeliest of all orders-keeping paths through it under a segmental model of how
  * classes are spoken and run, learned from this take as it goes. `duration` is the take's length. Pins bind boundaries
@@ -50,17 +58,7 @@ export function align(
   segments: readonly Segment[],
   transcript: Transcript,
   duration: Micros,
-  {
-    pins = [],
-    sound = null,
-    noTimer = new Set(),
-    lacking = [],
-  }: {
-    readonly pins?: readonly Pin[] | undefined;
-    readonly sound?: TakeSound | null | undefined;
-    readonly noTimer?: ReadonlySet<string> | undefined;
-    readonly lacking?: readonly string[] | undefined;
-  } = {},
+  { pins = [], sound = null, noTimer = new Set(), lacking = [] }: AlignMore = {},
 ): Alignment {
   if (segments.length === 0 || duration <= 0)
     return { segments: [], extra: [], grids: [], words: { tokens: [], language: transcript.language ?? 'en' } };

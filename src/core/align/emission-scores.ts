@@ -55,30 +55,23 @@ const COUNTDOWN = { sigmaS: 0.6, honest: 0.75, peak: 2.4 } as const;
 const HALF = { sigmaS: 2.6, honest: 0.75, peak: 1.6 } as const;
 const SONG = 1.2;
 
+/** What was read and heard of a take, and how it is believed to be spoken and timed. */
+interface EmissionSources {
+  readonly text: readonly TextScores[];
+  readonly beyond: Beyond;
+  readonly track: SpokenTrack;
+  readonly heard: readonly Heard[];
+  readonly flow: SpeechFlow;
+  readonly lattice: Lattice;
+  readonly counts: readonly CountRead[];
+  readonly timing: Timing;
+  readonly goes: Uint8Array;
+}
+
 /** What cells and places are worth, for one lattice and one way of speaking. */
 export function emissionsOf(
   segments: readonly Segment[],
-  {
-    text,
-    beyond,
-    track,
-    heard,
-    flow,
-    lattice,
-    counts,
-    timing,
-    goes,
-  }: {
-    readonly text: readonly TextScores[];
-    readonly beyond: Beyond;
-    readonly track: SpokenTrack;
-    readonly heard: readonly Heard[];
-    readonly flow: SpeechFlow;
-    readonly lattice: Lattice;
-    readonly counts: readonly CountRead[];
-    readonly timing: Timing;
-    readonly goes: Uint8Array;
-  },
+  { text, beyond, track, heard, flow, lattice, counts, timing, goes }: EmissionSources,
 ): Emissions {
   const scores = new FlowScores(track, flow, goes);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));

@@ -27,24 +27,19 @@ const FAR = 2.6;
 /** A surer pause is a likelier turn: it counts as so much nearer. */
 const PAUSE_NEARER = 1.2;
 
+/** How long the take is, how fine its cells are, and the times that must be among them. Microseconds. */
+interface LatticeSize {
+  readonly durationUs: number;
+  readonly stepUs: number;
+  readonly gapsACell: number;
+  readonly pins: readonly Pin[];
+}
+
 /**
  * All places of a take: at each cell the few gaps that most likely lie there. `pins` get places at their own times,
  * whatever is said there. `gapsACell` bounds the work; where the words have times, more than two never contend.
  */
-export function latticeOf(
-  track: SpokenTrack,
-  {
-    durationUs,
-    stepUs,
-    gapsACell,
-    pins,
-  }: {
-    readonly durationUs: number;
-    readonly stepUs: number;
-    readonly gapsACell: number;
-    readonly pins: readonly Pin[];
-  },
-): Lattice {
+export function latticeOf(track: SpokenTrack, { durationUs, stepUs, gapsACell, pins }: LatticeSize): Lattice {
   const cells = Math.max(1, Math.round(durationUs / stepUs));
   const contenders: { gap: number; far: number }[][] = Array.from({ length: cells + 1 }, () => []);
   const put = (gap: number, fromUs: number, toUs: number, far: (us: number) => number) => {

@@ -20,24 +20,19 @@ interface Edge {
   readonly afterWork: boolean;
 }
 
+/** The words of a take as they were read and heard. */
+interface SaidNear {
+  readonly clauses: readonly Clause[];
+  readonly readings: readonly ClauseReading[];
+  readonly tokens: readonly Token[];
+  readonly heard: readonly Heard[];
+}
+
 /**
  * Where words have times of their own, a boundary lies by the call at it: a beat after a countdown, at the end of `go`,
  * where `and rest` or a name begins, else where the next words begin. A signal of the timer is sharper than any word.
  */
-export function sharpened(
-  edge: Edge,
-  {
-    clauses,
-    readings,
-    tokens,
-    heard,
-  }: {
-    readonly clauses: readonly Clause[];
-    readonly readings: readonly ClauseReading[];
-    readonly tokens: readonly Token[];
-    readonly heard: readonly Heard[];
-  },
-): number {
+export function sharpened(edge: Edge, { clauses, readings, tokens, heard }: SaidNear): number {
   const near = (us: number, reach = REACH_US) => Math.abs(us - edge.us) <= reach;
   const signal = heard
     .filter((h) => h.kind === 'beep' && near(h.at, BEEP_REACH_US))

@@ -118,20 +118,15 @@ const NOBODY: Kin = { own: null, coming: null, gone: null };
 // A take is read once and scored many times, each time for every segment.
 const plainOf = new WeakMap<readonly ClauseReading[], PlainWorths>();
 
-function scoresOf(
-  d: Doing,
-  {
-    kin,
-    side,
-    next,
-    clauses,
-  }: {
-    readonly kin: Kin;
-    readonly side: 'left' | 'right' | null;
-    readonly next: Segment | null;
-    readonly clauses: readonly ClauseReading[];
-  },
-): TextScores {
+/** What clauses may say of a segment: its own name and its neighbours’, its side, what comes. */
+interface SegmentSaid {
+  readonly kin: Kin;
+  readonly side: 'left' | 'right' | null;
+  readonly next: Segment | null;
+  readonly clauses: readonly ClauseReading[];
+}
+
+function scoresOf(d: Doing, { kin, side, next, clauses }: SegmentSaid): TextScores {
   let plain = plainOf.get(clauses);
   if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
   const { first, inside, last } = plain.of(d);

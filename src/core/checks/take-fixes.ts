@@ -1,6 +1,6 @@
 import type { Claim } from '../claims/claim.ts';
 import type { PickUp } from '../edit/decisions.ts';
-import { moveSaid } from '../exercise/form-cues.ts';
+import { moveSaid } from '../exercise/move-said.ts';
 import { exerciseNamed } from '../exercise/library.ts';
 import type { Corrections } from '../language/said-lines.ts';
 import { languageOf } from '../language/languages.ts';

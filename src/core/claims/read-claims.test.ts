@@ -4,7 +4,8 @@ import { type Token } from '../transcript/transcript.ts';
 import { micros } from '../time/micros.ts';
 import { readClaims } from './read-claims.ts';
 import { sentencesOf } from './sentences.ts';
-import { numberAt, ordinalOf, unitOf } from '../language/en/claim-numbers.ts';
+import { numberAt, unitOf } from '../language/en/claim-numbers.ts';
+import { ordinalOf } from '../language/en/numbers.ts';
 
 const tokens = (text: string): Token[] =>
   text

@@ -1,3 +1,4 @@
+import type { ClaimWords } from '../language/heard-words.ts';
 import { languageOf } from '../language/languages.ts';
 import { type Mention, findMentions } from '../calls/name-match.ts';
 import { type Label } from '../calls/name-variants.ts';
@@ -25,11 +26,18 @@ function readSentence(words: SpokenWords, { labels, equipment }: Vocabulary): Sa
   if (claims.isElsewhere(text) || /\?\s*$/.test(text)) return [];
   const mentions = findMentions(words, labels);
   const found: Said[] = [];
+  const readAt: ClaimWords['readers'][number] = (...at) => {
+    for (const read of claims.readers) {
+      const reading = read(...at);
+      if (reading !== null) return reading;
+    }
+    return null;
+  };
   for (let i = 0; i < tokens.length;) {
     const mention = mentions.find((m) => m.token === i);
     const reading =
       (mention === undefined ? null : readNext(words, mention)) ??
-      claims.readAt(tokens, i, { named: isNamedBefore(mentions, i), equipment });
+      readAt(tokens, i, { named: isNamedBefore(mentions, i), equipment });
     if (reading === null) {
       i += 1;
       continue;

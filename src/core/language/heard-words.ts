@@ -84,7 +84,8 @@ export interface ReadingOf {
 export interface ClaimWords {
   /** True where a sentence speaks of something else than this class; `text` is as it was written. */
   readonly isElsewhere: (text: string) => boolean;
-  readonly readAt: (words: readonly SaidWord[], i: number, of: ReadingOf) => Reading | null;
+  /** Each reads one kind of claim that begins at a word; the first that does is taken. */
+  readonly readers: readonly ((words: readonly SaidWord[], i: number, of: ReadingOf) => Reading | null)[];
   /** True where words before or after a move's name announce it. */
   readonly announces: (words: readonly SaidWord[], from: number, to: number) => boolean;
   /** Words of a round or circuit: `three more in this round`. */

@@ -82,6 +82,13 @@ export interface LevelPoint {
 
 const STEP_US = 1e6;
 
+/** How loud the bed is set, and how loud music and voice really are. */
+interface LevelSources {
+  readonly levels: BedLevels;
+  readonly energyOf: EnergyOf;
+  readonly voiceAt?: (at: Micros) => number | null;
+}
+
 /**
  * Loudness of voice and music along the class, a second each. `voiceAt` gives the voice of a second where a take was
  * measured; elsewhere it is the loudness that the levels take it to have.
@@ -90,15 +97,7 @@ export function levelCurve(
   music: LaidMusic,
   speech: readonly Span[],
   length: Micros,
-  {
-    levels,
-    energyOf,
-    voiceAt = () => null,
-  }: {
-    readonly levels: BedLevels;
-    readonly energyOf: EnergyOf;
-    readonly voiceAt?: (at: Micros) => number | null | undefined;
-  },
+  { levels, energyOf, voiceAt = () => null }: LevelSources,
 ): LevelPoint[] {
   const curve = duckCurve(speech, levels, loudestIn(music.laid, levels, energyOf));
   const points: LevelPoint[] = [];

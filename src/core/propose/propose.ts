@@ -11,9 +11,13 @@ import { namesIn } from '../calls/candidate-names.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
-import { likelyLanguage } from '../language/likely-language.ts';
-import { normalise } from '../language/normalise.ts';
-import { type SpokenWords, type Transcript, inLanguage, spokenWords } from '../transcript/transcript.ts';
+import {
+  type SpokenWords,
+  type Transcript,
+  inLanguage,
+  likelyLanguageOf,
+  spokenWords,
+} from '../transcript/transcript.ts';
 import { APART_US, setsOf, movesOf, usual } from './called-sets.ts';
 
 interface Proposal {
@@ -29,6 +33,13 @@ const BEEP_ENOUGH = 0.6;
 const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
 const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
 
+/** What may be known of a recording besides its words. */
+interface ProposeMore {
+  readonly title?: string | undefined;
+  readonly book?: ExerciseBook | undefined;
+  readonly sound?: TakeSound | null | undefined;
+}
+
 /**
  * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and
  * what follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the
@@ -37,15 +48,7 @@ const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
 export function propose(
   heard: Transcript,
   duration: Micros,
-  {
-    title = 'Recorded class',
-    book = SHIPPED_BOOK,
-    sound = null,
-  }: {
-    readonly title?: string | undefined;
-    readonly book?: ExerciseBook | undefined;
-    readonly sound?: TakeSound | null | undefined;
-  } = {},
+  { title = 'Recorded class', book = SHIPPED_BOOK, sound = null }: ProposeMore = {},
 ): Proposal {
   const transcript = inLikelyLanguage(heard);
   const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
@@ -83,8 +86,7 @@ export function propose(
 
 /** A transcript in the language that its words are of, where it names none and they tell. */
 function inLikelyLanguage(heard: Transcript): Transcript {
-  const norms = heard.cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise));
-  return heard.language === undefined ? inLanguage(heard, likelyLanguage(norms) ?? undefined) : heard;
+  return heard.language === undefined ? inLanguage(heard, likelyLanguageOf(heard) ?? undefined) : heard;
 }
 
 /** Share of intervals that a class must do again by the same name for its calls to be believed. */

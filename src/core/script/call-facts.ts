@@ -1,4 +1,4 @@
-import { moveSaid } from '../exercise/form-cues.ts';
+import { moveSaid } from '../exercise/move-said.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { languageOf } from '../language/languages.ts';
 import type { BlockKind, Plan } from '../plan/plan.ts';

@@ -94,20 +94,15 @@ const STANDS_FOR: Readonly<Partial<Record<PlacedLine['kind'], readonly CallKind[
   'back-to': ['name'],
 };
 
-function fieldOf(
-  call: WantedCall,
-  {
-    segments,
-    placed,
-    lost,
-    cues,
-  }: {
-    readonly segments: readonly Segment[];
-    readonly placed: ReadonlyMap<number, PlacedLine[]>;
-    readonly lost: ReadonlyMap<number, DroppedLine[]>;
-    readonly cues: ReadonlyMap<string, Cue>;
-  },
-): SheetField {
+/** The class with its written lines, those that found no room, and the cues by their ids. */
+interface SheetFacts {
+  readonly segments: readonly Segment[];
+  readonly placed: ReadonlyMap<number, PlacedLine[]>;
+  readonly lost: ReadonlyMap<number, DroppedLine[]>;
+  readonly cues: ReadonlyMap<string, Cue>;
+}
+
+function fieldOf(call: WantedCall, { segments, placed, lost, cues }: SheetFacts): SheetField {
   const { index } = call.segment;
   const does = (line: Pick<PlacedLine, 'kind' | 'cueId'>) => {
     const cue = line.cueId === null ? undefined : cues.get(line.cueId);

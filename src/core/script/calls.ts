@@ -101,23 +101,17 @@ function leadIns(segments: readonly Segment[]): Map<number, number> {
   return leads;
 }
 
+/** What a break leads to. */
+interface BreakMoment {
+  readonly next: Segment | null;
+  readonly ahead: Segment | null;
+  readonly facts: CallFacts;
+  readonly count: CountStyle | null;
+  readonly writer: CallWriter;
+}
+
 /** `ahead`: the move that is prepared in this segment. */
-function breakCalls(
-  segment: Segment,
-  {
-    next,
-    ahead,
-    facts,
-    count,
-    writer,
-  }: {
-    readonly next: Segment | null;
-    readonly ahead: Segment | null;
-    readonly facts: CallFacts;
-    readonly count: CountStyle | null;
-    readonly writer: CallWriter;
-  },
-): void {
+function breakCalls(segment: Segment, { next, ahead, facts, count, writer }: BreakMoment): void {
   const length = segment.end - segment.start;
   const counts =
     count !== null &&

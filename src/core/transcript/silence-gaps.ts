@@ -5,24 +5,19 @@ import type { Token } from './transcript.ts';
 /** Silence kept before and after a line that is put into a hole. */
 export const BREATH_US = 200_000;
 
+/** The hole that is looked for: near a time, so long, within a span, in one that is free already. */
+interface Hole {
+  readonly near: Micros;
+  readonly lengthUs: number;
+  readonly within: Span;
+  readonly free?: Span | null | undefined;
+}
+
 /**
  * The silence nearest to a time in which something of a length fits, with a breath on both sides, inside a span. `free`
  * is what is muted and counts as silence. Null where none is long enough.
  */
-export function holeNear(
-  tokens: readonly Token[],
-  {
-    near,
-    lengthUs,
-    within,
-    free = null,
-  }: {
-    readonly near: Micros;
-    readonly lengthUs: number;
-    readonly within: Span;
-    readonly free?: Span | null | undefined;
-  },
-): Span | null {
+export function holeNear(tokens: readonly Token[], { near, lengthUs, within, free = null }: Hole): Span | null {
   const needed = lengthUs + 2 * BREATH_US;
   const spoken = tokens.filter(
     (t) => t.end > within.start && t.at < within.end && (free === null || t.end <= free.start || t.at >= free.end),

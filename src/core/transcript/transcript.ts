@@ -1,3 +1,4 @@
+import { likelyLanguage } from '../language/likely-language.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -31,6 +32,11 @@ export interface Transcript {
 /** A transcript as one of a language; as it is where none is named. */
 export function inLanguage(transcript: Transcript, language?: LanguageCode): Transcript {
   return language === undefined ? transcript : { ...transcript, language };
+}
+
+/** The language of a transcript by its commonest words; `und` where nobody knows it, null where they are too few. */
+export function likelyLanguageOf({ cues }: Transcript): LanguageCode | null {
+  return likelyLanguage(cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise)));
 }
 
 /** A word as the aligner uses it: a likely start, and how far off that may be (one standard deviation). */
@@ -164,24 +170,17 @@ function sungWords(words: readonly TimedWord[]): boolean[] {
   });
 }
 
-function push(
-  tokens: Token[],
-  {
-    text,
-    at,
-    end,
-    sigma,
-    cue,
-    word,
-  }: {
-    readonly text: string;
-    readonly at: Micros;
-    readonly end: Micros;
-    readonly sigma: Micros;
-    readonly cue: number;
-    readonly word: number;
-  },
-): void {
+/** Words and when they were said. */
+interface SaidAt {
+  readonly text: string;
+  readonly at: Micros;
+  readonly end: Micros;
+  readonly sigma: Micros;
+  readonly cue: number;
+  readonly word: number;
+}
+
+function push(tokens: Token[], { text, at, end, sigma, cue, word }: SaidAt): void {
   for (const part of text.split(/[\s–—-]+/)) {
     const norm = normalise(part);
     if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue, word });

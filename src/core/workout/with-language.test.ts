@@ -6,7 +6,7 @@ import { lineTime, typicalSpeaker } from '../speech/line-time.ts';
 import { schedule } from '../script/schedule.ts';
 import { styleOfWay } from '../script/ways.ts';
 import { newDocument } from './document.ts';
-import { withLanguage } from './with-language.ts';
+import { withLanguage, withPlan } from './with-language.ts';
 
 const plan = readOutline('# T\nlanguage: German\n## Haupt: circuit, 40/20\n- Kniebeuge\n- Liegestütz').value;
 
@@ -40,6 +40,11 @@ describe('a class in another language', () => {
         expect(s, `${line} ${language}`).toBeGreaterThan(0.9);
         expect(s, `${line} ${language}`).toBeLessThan(3);
       }
+  });
+  it('comes with a plan that is brought in, whatever language that is in', () => {
+    const german = withPlan(english, plan);
+    expect([german.plan, german.script.calls.words.rest[0]]).toEqual([plan, 'Und Pause.']);
+    expect(withPlan(german, english.plan)).toEqual(english);
   });
   it('is named in the outline by its own name', () => {
     expect(plan.language).toBe('de');

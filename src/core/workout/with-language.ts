@@ -1,4 +1,5 @@
 import type { LanguageCode } from '../language/languages.ts';
+import type { Plan } from '../plan/plan.ts';
 import { callsInLanguage } from '../script/ways-of-calling.ts';
 import type { WorkoutDocument } from './document.ts';
 
@@ -11,4 +12,9 @@ export function withLanguage(document: WorkoutDocument, to: LanguageCode): Worko
     plan: to === 'en' ? plan : { ...plan, language: to },
     script: { ...document.script, calls: callsInLanguage(document.script.calls, from, to) },
   };
+}
+
+/** A document with another plan, whatever language that is in. */
+export function withPlan(document: WorkoutDocument, plan: Plan): WorkoutDocument {
+  return { ...withLanguage(document, plan.language ?? 'en'), plan };
 }

@@ -155,21 +155,15 @@ function drawWhole(canvas: HTMLCanvasElement, waveform: readonly number[], track
   c.fillRect(x(at) - 1, 0, 2, h);
 }
 
-function drawNear(
-  canvas: HTMLCanvasElement,
-  waveform: readonly number[],
-  {
-    map,
-    from,
-    at,
-    held,
-  }: {
-    readonly map: TempoMap | null;
-    readonly from: number;
-    readonly at: number;
-    readonly held: { beat: number; to: number } | null;
-  },
-): void {
+/** What is drawn, from which second, and the beat that is held. */
+interface NearView {
+  readonly map: TempoMap | null;
+  readonly from: number;
+  readonly at: number;
+  readonly held: { beat: number; to: number } | null;
+}
+
+function drawNear(canvas: HTMLCanvasElement, waveform: readonly number[], { map, from, at, held }: NearView): void {
   const p = prepared(canvas);
   if (p === null) return;
   const { c, w, h, ink } = p;

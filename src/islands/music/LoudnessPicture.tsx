@@ -69,20 +69,15 @@ function thinned(values: readonly number[], everyUs: number, up: number): [numbe
   });
 }
 
-function optionOf(
-  along: SoundAlong,
-  {
-    up,
-    tones,
-    clipped,
-    length,
-  }: {
-    readonly up: number;
-    readonly tones: readonly Tone[];
-    readonly clipped: readonly Micros[];
-    readonly length: Micros;
-  },
-) {
+/** What is drawn over the class. */
+interface LoudnessView {
+  readonly up: number;
+  readonly tones: readonly Tone[];
+  readonly clipped: readonly Micros[];
+  readonly length: Micros;
+}
+
+function optionOf(along: SoundAlong, { up, tones, clipped, length }: LoudnessView) {
   const minutes = (at: number) => at / 60e6;
   const line = (
     name: string,

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { withPlan } from '../../core/workout/with-language.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { writeOutline } from '../../formats/outline/outline-writer.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
@@ -22,7 +23,7 @@ export function OutlineEditor() {
         onChange={(e) => {
           setText(e.target.value);
           const read = readOutline(e.target.value);
-          if (read.value.blocks.length > 0) change('outline', (d) => ({ ...d, plan: keepIds(d.plan, read.value) }));
+          if (read.value.blocks.length > 0) change('outline', (d) => withPlan(d, keepIds(d.plan, read.value)));
         }}
       />
       {problems.length > 0 && (

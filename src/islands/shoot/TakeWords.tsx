@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { inLanguage } from '../../core/transcript/transcript.ts';
-import { withLanguage } from '../../core/workout/with-language.ts';
+import { withPlan } from '../../core/workout/with-language.ts';
 import { propose } from '../../core/propose/propose.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
@@ -44,10 +44,9 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
       book,
       sound: take.sound,
     });
-    change('Propose a plan', (d) => ({
-      ...withLanguage(d, proposal.plan.language ?? 'en'),
-      plan: { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing },
-    }));
+    change('Propose a plan', (d) =>
+      withPlan(d, { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing }),
+    );
     setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
   };
   const put = (text: string) =>

@@ -41,7 +41,8 @@ type Written = ExportInput['document'];
  * the plan.
  */
 export function exportTexts(names: readonly string[], input: ExportInput): string[] {
-  const { document, studio, takes, tracks, credits } = input;
+  const { document, takes, tracks, credits } = input;
+  const studio = { ...input.studio, brand: brandFor(input.studio.brand, document.plan.language) };
   const formats = names.map((name) => {
     const format = EXPORTS.find((f) => f.name === name);
     if (format === undefined) throw new Error(`there is no export ${name}`);
@@ -58,7 +59,7 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
             recordings: recordingsOf(takes),
             seen: seenIn(takes),
             book: bookWith(studio.exercises),
-            wording: wordingOf(brandFor(studio.brand, document.plan.language)),
+            wording: wordingOf(studio.brand),
             music: document.music,
             tracks,
           }),
@@ -82,7 +83,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
     segments: programme.segments,
     lanes: lanes(programme, document.edit, document.plan, {
       book: bookWith(studio.exercises),
-      wording: wordingOf(brandFor(studio.brand, document.plan.language)),
+      wording: wordingOf(studio.brand),
     }),
     tones: tonesOf(programme, withTones(document.edit).sound.tones, [], frameRate(25, 1)),
     linesOf: linesBySegment(
@@ -90,7 +91,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
       programme.segments,
     ),
     picture: { width: 1920, height: 1080, rate: frameRate(25, 1) },
-    style: styleOf(document.edit, brandFor(studio.brand, document.plan.language)),
+    style: styleOf(document.edit, studio.brand),
     balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };
@@ -99,20 +100,15 @@ function planSource(document: Written, studio: Studio): ExportSource {
 const balanceIn = (plan: Written['plan'], segments: readonly Segment[], studio: Studio) =>
   balanceOf(plan, segments, bookWith(studio.exercises));
 
+/** The takes as they align and what is made of them. */
+interface FilmMade {
+  readonly takes: readonly AlignedTake[];
+  readonly produced: Produced;
+  readonly recordings: readonly TakeWithTranscript['take'][];
+}
+
 /** What the files are made of where there is a programme. */
-function filmSource(
-  document: Written,
-  studio: Studio,
-  {
-    takes,
-    produced,
-    recordings,
-  }: {
-    readonly takes: readonly AlignedTake[];
-    readonly produced: Produced;
-    readonly recordings: readonly TakeWithTranscript['take'][];
-  },
-): ExportSource {
+function filmSource(document: Written, studio: Studio, { takes, produced, recordings }: FilmMade): ExportSource {
   const { take, aligned } = takes[0]!;
   const { segments } = aligned.compiled;
   const planned = schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises)));
@@ -126,7 +122,7 @@ function filmSource(
     tones: produced.tones,
     linesOf: linesBySegment(planned, produced.programme.segments),
     picture: { width: take.width, height: take.height, rate: take.rate },
-    style: styleOf(document.edit, brandFor(studio.brand, document.plan.language), produced.behind),
+    style: styleOf(document.edit, studio.brand, produced.behind),
     balance: balanceIn(document.plan, segments, studio),
     plan: document.plan,
   };

@@ -1,7 +1,7 @@
 import type { CallWords } from '../heard-words.ts';
 import type { Side } from '../side.ts';
 import type { Near } from '../said-word.ts';
-import { amountOf, cardinalOf, ordinalOf } from './numbers.ts';
+import { cardinalOf, ordinalOf } from './numbers.ts';
 import { sideOf } from './word-forms.ts';
 
 /** Before these words `Pause` is one that will be, was or is not. */
@@ -64,7 +64,7 @@ function halfWords(near: Near): number {
   return near(0) === 'halb' && near(1) === 'geschafft' ? 2 : 0;
 }
 
-const LAST = /^(?:letzte|letzten|letzter|letztes|letzte)$/;
+const LAST = /^letzte[nrs]?$/;
 
 function roundWords(near: Near): { readonly round: number | 'last'; readonly words: number } | null {
   if (near(0) === 'runde') {
@@ -83,7 +83,7 @@ const LENGTH_AFTER = /^(?:pause|arbeit|belastung|erholung|lang|an|aus|jeweils|je
 const LENGTH_BEFORE = /^(?:fur|je|jeweils|alle|jede|uber|nach|seit)$/;
 
 function timeLeftWords(near: Near): { readonly leftS: number | null; readonly words: number } | null {
-  const still = near(0) === 'noch' || near(0) === 'nochmal' ? 1 : LAST.test(near(0) ?? '') ? 1 : 0;
+  const still = near(0) === 'noch' || LAST.test(near(0) ?? '') ? 1 : 0;
   if (still === 1 && near(1) === 'eine' && near(2) === 'halbe' && near(3) === 'minute') return { leftS: 30, words: 4 };
   const value = cardinalOf(near(still) ?? '');
   if (value === null || value > 90) return null;
@@ -123,9 +123,6 @@ function isAnnounced(before: readonly string[], after: readonly string[]): boole
     (after[0] === 'als' && after[1] === 'nachstes')
   );
 }
-
-/** How many of something are left: `noch zwei`. */
-export const stillLeft = (near: Near): number | null => (near(0) === 'noch' ? amountOf(near(1)) : null);
 
 export const CALLS: CallWords = {
   restStrength,

@@ -1,5 +1,5 @@
 import type { Reading } from '../claim-reading.ts';
-import type { ClaimWords, ReadingOf } from '../heard-words.ts';
+import type { ClaimWords } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
 import { amountOf, cardinalOf, ordinalOf } from './numbers.ts';
 import { readEquipment, readPosition, readSide } from './read-place.ts';
@@ -75,19 +75,6 @@ function readHalf(words: readonly SaidWord[], i: number): Reading | null {
   return { body: { type: 'half-way', of }, length };
 }
 
-function readAt(words: readonly SaidWord[], i: number, { named, equipment }: ReadingOf): Reading | null {
-  return (
-    readHalf(words, i) ??
-    readReps(words, i) ??
-    readLeft(words, i) ??
-    readTime(words, i) ??
-    readRound(words, i) ??
-    readSide(words, i, named) ??
-    readPosition(words, i) ??
-    readEquipment(words, i, equipment)
-  );
-}
-
 /** Words that put a sentence outside the class that is running: what was, what might be, what others do. */
 const ELSEWHERE =
   /(?<!\p{L})(?:gestern|morgen(?! ihr)|neulich|früher|letzte (?:woche|stunde)|letztes mal|nächste (?:woche|stunde)|nächstes mal|vor (?:einem|einer|zwei|drei|\d+) (?:jahr|jahren|monat|monaten|wochen?)|als ich|meine? (?:mutter|schwester|frau|freundin|kinder|nachbarin|bienen)|mein (?:vater|bruder|mann|freund|nachbar)|wenn (?:du|ihr) (?:nur|keine?n?|habt|hast)|manche leute|viele leute|jede woche)(?!\p{L})/u;
@@ -104,7 +91,16 @@ const joined = (words: readonly SaidWord[], from: number, to: number) =>
 
 export const CLAIMS: ClaimWords = {
   isElsewhere: (text) => ELSEWHERE.test(text.toLowerCase()),
-  readAt,
+  readers: [
+    readHalf,
+    readReps,
+    readLeft,
+    readTime,
+    readRound,
+    (words, i, { named }) => readSide(words, i, named),
+    readPosition,
+    (words, i, { equipment }) => readEquipment(words, i, equipment),
+  ],
   announces: (words, from, to) =>
     ANNOUNCES.test(joined(words, from - 9, from)) || FOLLOWED.test(joined(words, to, to + 3)),
   wholes: /^(?:runde|durchgang|zirkel|satz)$/,

@@ -1,10 +1,11 @@
 import type { ClauseMark } from '../clause-mark.ts';
 import type { ClauseWords } from '../heard-words.ts';
+import { marksBy } from '../marks-by.ts';
 import { cardinalOf } from './numbers.ts';
 
 const NUMBER =
   '(?:eins|zwei|zwo|drei|vier|funf|sechs|sieben|acht|neun|zehn|elf|zwolf|funfzehn|zwanzig|dreissig|\\d{1,2})';
-const words = (list: string) => new RegExp(`\\b(?:${list})\\b`, 'u');
+const words = (...alternatives: string[]) => new RegExp(`\\b(?:${alternatives.join('|')})\\b`, 'u');
 
 const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
@@ -22,75 +23,93 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'thatsIt',
     words(
-      'das wars|(?<!halfte ist )(?<!halb )geschafft|fertig|gut gemacht|super gemacht|klasse gemacht|sehr gut|das war es|ende|vorbei|prima',
+      'das wars|(?<!halfte ist )(?<!halb )geschafft|fertig|gut gemacht|super gemacht|klasse gemacht',
+      'sehr gut|das war es|ende|vorbei|prima',
     ),
   ],
   [
     'lastReps',
     words(
-      `letzte[nrs]?(?! (?:zehn|funf|funfzehn|zwanzig|sekunden|ubung|runde|woche))|noch (?:ein|eine|einen|einer|eins|zwei|drei|vier|funf)|ein letztes mal|einmal noch|zweimal noch|und noch`,
+      'letzte[nrs]?(?! (?:zehn|funf|funfzehn|zwanzig|sekunden|ubung|runde|woche))|noch (?:ein|eine',
+      'einen|einer|eins|zwei|drei|vier|funf)|ein letztes mal|einmal noch|zweimal noch|und noch',
     ),
   ],
   ['half', words('halbzeit|halfte|halb geschafft|halb rum')],
   [
     'timeLeft',
     words(
-      `(?:noch )?${NUMBER} (?:sekunden?|sek)|noch (?:zehn|funf|funfzehn|zwanzig)|letzten? (?:zehn|funf)|gleich geschafft|fast geschafft`,
+      `(?:noch )?${NUMBER} (?:sekunden?|sek)|noch (?:zehn|funf|funfzehn|zwanzig)|letzten? (?:zehn|funf)`,
+      'gleich geschafft|fast geschafft',
     ),
   ],
   [
     'sequence',
     words(
-      'als nachstes|nachste[rs]?|danach|dann|jetzt kommt|jetzt kommen|gleich|weiter mit|wir machen|wir haben|es geht weiter|zuerst|erste ubung|zweite ubung|dritte ubung|letzte ubung|nummer|zum schluss|wir beginnen|wir starten|es folgt',
+      'als nachstes|nachste[rs]?|danach|dann|jetzt kommt|jetzt kommen|gleich|weiter mit|wir machen',
+      'wir haben|es geht weiter|zuerst|erste ubung|zweite ubung|dritte ubung|letzte ubung|nummer',
+      'zum schluss|wir beginnen|wir starten|es folgt',
     ),
   ],
   [
     'otherSide',
     words(
-      'andere[nrs]? (?:seite|bein|arm|knie|richtung)|seitenwechsel|seite wechseln|seiten wechseln|wechsel|wechseln|zweite seite|das gleiche|dasselbe',
+      'andere[nrs]? (?:seite|bein|arm|knie|richtung)|seitenwechsel|seite wechseln|seiten wechseln',
+      'wechsel|wechseln|zweite seite|das gleiche|dasselbe',
     ),
   ],
   [
     'equipment',
     words(
-      'nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|gewichte?|hanteln?|band|matte|stuhl|handtuch|kiste|besenstiel|stab|ball|flasche|kissen|decke|gerate?|material',
+      'nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|gewichte?|hanteln?|band|matte|stuhl',
+      'handtuch|kiste|besenstiel|stab|ball|flasche|kissen|decke|gerate?|material',
     ),
   ],
   [
     'position',
     words(
-      'auf (?:den|die|deinen|deine|euren|eure|allen|alle) (?:rucken|bauch|seite|knie|fusse|boden|matte|vieren|unterarme|hande)|leg dich|legt euch|setz dich|setzt euch|steh auf|steht auf|aufstehen|hinlegen|hinsetzen|vierfussler\\w*|kniestand|in den stand|in den stutz|in den sitz|komm hoch|kommt hoch|dreh dich|dreht euch|ruckenlage|bauchlage|seitlage',
+      'auf (?:den|die|deinen|deine|euren|eure|allen|alle) (?:rucken|bauch|seite|knie|fusse|boden|matte',
+      'vieren|unterarme|hande)|leg dich|legt euch|setz dich|setzt euch|steh auf|steht auf|aufstehen',
+      'hinlegen|hinsetzen|vierfussler\\w*|kniestand|in den stand|in den stutz|in den sitz|komm hoch',
+      'kommt hoch|dreh dich|dreht euch|ruckenlage|bauchlage|seitlage',
     ),
   ],
   [
     'option',
     words(
-      'wenn|falls|leichter|einfacher|schwerer|alternative|alternativ|option|oder|lieber|stattdessen|kannst|konnt|ohne|variante|sanfter|zu viel|zu schwer',
+      'wenn|falls|leichter|einfacher|schwerer|alternative|alternativ|option|oder|lieber|stattdessen',
+      'kannst|konnt|ohne|variante|sanfter|zu viel|zu schwer',
     ),
   ],
   ['breath', words('atme|atmet|atmen|einatmen|ausatmen|atem|atemzug|atemzuge|aus|ein und aus|luft')],
   [
     'praise',
     words(
-      'super|gut|sehr gut|klasse|prima|toll|stark|weiter so|genau|schon|perfekt|sauber|du schaffst das|ihr schafft das|bleib dran|bleibt dran|nicht aufgeben|ja',
+      'super|gut|sehr gut|klasse|prima|toll|stark|weiter so|genau|schon|perfekt|sauber|du schaffst das',
+      'ihr schafft das|bleib dran|bleibt dran|nicht aufgeben|ja',
     ),
   ],
   [
     'body',
     words(
-      'brust|knie|rucken|ellbogen|schultern?|hufte|huften|fersen?|bauch|zehen|fuss|fusse|kopf|nacken|rippen|arme?|beine?|hande?|handgelenke?|po|gesass|oberschenkel|kinn|rumpf|finger|blick|becken|wirbelsaule',
+      'brust|knie|rucken|ellbogen|schultern?|hufte|huften|fersen?|bauch|zehen|fuss|fusse|kopf|nacken',
+      'rippen|arme?|beine?|hande?|handgelenke?|po|gesass|oberschenkel|kinn|rumpf|finger|blick|becken',
+      'wirbelsaule',
     ),
   ],
   [
     'show',
     words(
-      'schau|schaut|zeige|zeig|so sieht|genau so|das heisst|ich zeige|stell dir vor|stellt euch vor|achtet darauf|achte darauf|wichtig ist|fusse (?:stehen|huftbreit|schulterbreit)|huftbreit|schulterbreit|beginn mit|wir starten mit',
+      'schau|schaut|zeige|zeig|so sieht|genau so|das heisst|ich zeige|stell dir vor|stellt euch vor',
+      'achtet darauf|achte darauf|wichtig ist|fusse (?:stehen|huftbreit|schulterbreit)|huftbreit',
+      'schulterbreit|beginn mit|wir starten mit',
     ),
   ],
   [
     'greeting',
     words(
-      'hallo|willkommen|herzlich|guten morgen|guten abend|schon dass|danke|tschuss|bis bald|bis zum nachsten|nachste woche|heute|ich bin|mein name|training|stunde|kurs|video|einheit|bis dann',
+      'hallo|willkommen|herzlich|guten morgen|guten abend|schon dass|danke|tschuss|bis bald',
+      'bis zum nachsten|nachste woche|heute|ich bin|mein name|training|stunde|kurs|video|einheit',
+      'bis dann',
     ),
   ],
   [
@@ -103,13 +122,16 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'tempo',
     words(
-      'hoch|runter|auf|ab|und|vor|zuruck|raus|rein|drucken|druck|ziehen|zieh|heben|heb|senken|senk|schritt|tipp|springen|spring|halten|halt|langsam|tief|beugen|strecken|links|rechts|seit|offnen|schliessen',
+      'hoch|runter|auf|ab|und|vor|zuruck|raus|rein|drucken|druck|ziehen|zieh|heben|heb|senken|senk',
+      'schritt|tipp|springen|spring|halten|halt|langsam|tief|beugen|strecken|links|rechts|seit|offnen',
+      'schliessen',
     ),
   ],
   [
     'dose',
     words(
-      `${NUMBER} (?:wiederholungen|mal|stuck|pro seite|je seite|atemzuge)|jede seite|pro seite|wiederholungen|wie viele|minuten?|jeweils`,
+      `${NUMBER} (?:wiederholungen|mal|stuck|pro seite|je seite|atemzuge)|jede seite|pro seite`,
+      'wiederholungen|wie viele|minuten?|jeweils',
     ),
   ],
 ];
@@ -125,38 +147,13 @@ function countIn(text: string): number | null {
     : value;
 }
 
-/** True where numbers fall by one, or by two from four up, to one or two. */
-function countsDown(list: readonly string[]): boolean {
-  const values = list.map((word) => cardinalOf(word));
-  return values.some((first, i) => {
-    if (first === null || first > 12) return false;
-    let [j, last] = [i, first];
-    for (let next = values[j + 1]; next != null && (last - next === 1 || (last - next === 2 && last >= 4));) {
-      [j, last] = [j + 1, next];
-      next = values[j + 1];
-    }
-    return j > i && last <= 2 && (j - i > 1 || last === 1) && (values[j + 1] ?? null) === null;
-  });
-}
-
 const COUNTING = new RegExp(`^(?:und )?${NUMBER}(?:(?: und)? ${NUMBER})+`, 'u');
 
-function marksOf(text: string, asks: boolean): ClauseMark[] {
-  const list = text.split(' ');
-  const falling = countsDown(list);
-  const found: ClauseMark[] = falling ? ['countdown'] : [];
-  for (const [mark, pattern] of PATTERNS) {
-    // Words of movement say something only where there is hardly anything else.
-    if (mark === 'tempo' && list.length > 4) continue;
-    if (mark === 'timeLeft' && falling) continue;
-    if (pattern.test(text)) found.push(mark);
-  }
-  if (!falling && (countIn(text) !== null || COUNTING.test(text))) found.push('count');
-  if (list.length <= 3) found.push('short');
-  if (list.length >= 10) found.push('long');
-  if (asks) found.push('question');
-  return found;
-}
+const marksOf = marksBy({
+  patterns: PATTERNS,
+  isCount: (text) => countIn(text) !== null || COUNTING.test(text),
+  numberOf: cardinalOf,
+});
 
 const LEFT = /\b(?:links|linke[nrsm]?)\b/;
 const RIGHT = /\b(?:rechts|rechte[nrsm]?)\b/;

@@ -1,37 +1,14 @@
+import { normalise } from '../normalise.ts';
+import { ONES as ONES_SAID, TENS as TENS_SAID } from './speaking.ts';
+
 /** `Ein` and `eine` are articles too: they count only where something says so (`noch eine`). Accents are taken off. */
-const ONES: Readonly<Record<string, number>> = {
-  null: 0,
-  eins: 1,
-  zwei: 2,
-  zwo: 2,
-  drei: 3,
-  vier: 4,
-  funf: 5,
-  sechs: 6,
-  sieben: 7,
-  acht: 8,
-  neun: 9,
-  zehn: 10,
-  elf: 11,
-  zwolf: 12,
-  dreizehn: 13,
-  vierzehn: 14,
-  funfzehn: 15,
-  sechzehn: 16,
-  siebzehn: 17,
-  achtzehn: 18,
-  neunzehn: 19,
-};
-const TENS: Readonly<Record<string, number>> = {
-  zwanzig: 20,
-  dreissig: 30,
-  vierzig: 40,
-  funfzig: 50,
-  sechzig: 60,
-  siebzig: 70,
-  achtzig: 80,
-  neunzig: 90,
-};
+const ONES: ReadonlyMap<string, number> = new Map([
+  ...ONES_SAID.map((word, n) => [normalise(word), n] as const),
+  ['zwo', 2],
+]);
+const TENS: ReadonlyMap<string, number> = new Map(
+  TENS_SAID.map((word, n) => [normalise(word), n * 10] as const).filter(([word]) => word !== ''),
+);
 const ORDINALS: Readonly<Record<string, number>> = { erst: 1, zweit: 2, dritt: 3, viert: 4, funft: 5, sechst: 6 };
 const ORDINAL = /^(erst|zweit|dritt|viert|funft|sechst)(?:e|er|es|en|em)$/;
 /** `fünfundvierzig`: ones before tens, in one word. */
@@ -40,11 +17,11 @@ const JOINED = /^(ein|zwei|drei|vier|funf|sechs|sieben|acht|neun)und(\p{L}+)$/u;
 /** The number that a word is, in letters or figures, without ordinals; nought too. */
 function plainNumber(norm: string): number | null {
   if (/^\d{1,3}$/.test(norm)) return Number(norm);
-  const plain = ONES[norm] ?? TENS[norm];
+  const plain = ONES.get(norm) ?? TENS.get(norm);
   if (plain !== undefined) return plain;
   const joined = JOINED.exec(norm);
-  const tens = joined === null ? undefined : TENS[joined[2]!];
-  return joined === null || tens === undefined ? null : tens + (joined[1] === 'ein' ? 1 : (ONES[joined[1]!] ?? 0));
+  const tens = joined === null ? undefined : TENS.get(joined[2]!);
+  return joined === null || tens === undefined ? null : tens + (joined[1] === 'ein' ? 1 : (ONES.get(joined[1]!) ?? 0));
 }
 
 export function ordinalOf(norm: string): number | null {

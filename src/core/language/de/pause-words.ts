@@ -1,10 +1,12 @@
 import type { PauseWords } from '../heard-words.ts';
 
-const words = (list: string): ReadonlySet<string> => new Set(list.split(' '));
+const words = (...lists: string[]): ReadonlySet<string> => new Set(lists.join(' ').split(' '));
 
 export const PAUSES: PauseWords = {
   starters: words(
-    'und so okay ok gut super klasse prima jetzt dann gleich danach als weiter los auf noch halbzeit halfte pause erste letzte nachste zweite ihr du wir ich wenn falls denk achte bleib bleibt halte haltet nimm nehmt mach macht komm kommt bereit drei funf zehn schon genau das die mein',
+    'und so okay ok gut super klasse prima jetzt dann gleich danach als weiter los auf noch halbzeit',
+    'halfte pause erste letzte nachste zweite ihr du wir ich wenn falls denk achte bleib bleibt halte',
+    'haltet nimm nehmt mach macht komm kommt bereit drei funf zehn schon genau das die mein',
   ),
   bound: new Set([
     'als nachstes',
@@ -31,11 +33,14 @@ export const PAUSES: PauseWords = {
     'gleich kommt',
   ]),
   leadsOn: words(
-    'okay ok so und jetzt dann die der das den dem ein eine einen deine dein eure euer wir ihr du noch als zu zur zum fur mit in im am an auf von ist sind',
+    'okay ok so und jetzt dann die der das den dem ein eine einen deine dein eure euer wir ihr du',
+    'noch als zu zur zum fur mit in im am an auf von ist sind',
   ),
   goes: words('los start go'),
   afterCount: /^(?:und|pause|stopp|stop|wechsel|wechseln|los|start|fertig|zeit|gut|super|okay)$/,
   unit: /^(?:sek|min|mal|wiederholung|stuck|runde)/,
-  noises:
-    'musik|lied|applaus|lach\\w*|gerausch|geräusch\\w*|stille|unverständlich|piep\\w*|klatsch\\w*|pfeif\\w*|atm\\w*|ausatm\\w*|einatm\\w*|music|applause|noise',
+  noises: [
+    'musik|lied|applaus|lach\\w*|gerausch|geräusch\\w*|stille|unverständlich|piep\\w*|klatsch\\w*',
+    'pfeif\\w*|atm\\w*|ausatm\\w*|einatm\\w*|music|applause|noise',
+  ].join('|'),
 };

@@ -3,19 +3,21 @@ import { amountOf, numberOf } from './numbers.ts';
 
 const N =
   '(eins|eine|einen|einer|zwei|zwo|drei|vier|funf|sechs|sieben|acht|neun|zehn|elf|zwolf|funfzehn|sechzehn|zwanzig|\\d{1,2})';
-const each = (source: string) => new RegExp(source, 'gu');
+const each = (...alternatives: string[]) => new RegExp(alternatives.join('|'), 'gu');
 type Groups = readonly (string | undefined)[];
 
 export const RUNNING: RunningClaimWords = {
   side: each(
-    '\\b(linke[nrs]?|rechte[nrs]?) (?:seite|bein|arm|knie|fuss|hand|hufte|schulter)\\b|\\b(?:jetzt|und|mit|auf|nun|zuerst|seite|bein|arm) (links|rechts)\\b',
+    '\\b(linke[nrs]?|rechte[nrs]?) (?:seite|bein|arm|knie|fuss|hand|hufte|schulter)\\b|\\b(?:jetzt',
+    'und|mit|auf|nun|zuerst|seite|bein|arm) (links|rechts)\\b',
   ),
   noSideBefore: /\b(?:nach|von|schau|schaut|und nach) (?:links|rechts)$/u,
   sideFirst: /\b(?:zuerst|als erstes)\b/,
   sideWord: /\bseite\b/,
   takenBack: /\b(?:nein|nee|quatsch|stimmt nicht|ich meine|entschuldigung|sorry|falsch|moment|halt)\b/u,
   repsLeft: each(
-    `\\bnoch (?:einmal|zweimal|dreimal|viermal)\\b|\\bnoch ${N}\\b(?! (?:sek|min|runde|ubung|satz|satze|intervall|station))|\\bletzten (?:zwei|drei|vier)\\b|\\bein letztes mal\\b`,
+    `\\bnoch (?:einmal|zweimal|dreimal|viermal)\\b|\\bnoch ${N}\\b(?! (?:sek|min|runde|ubung|satz`,
+    'satze|intervall|station))|\\bletzten (?:zwei|drei|vier)\\b|\\bein letztes mal\\b',
   ),
   total: each(
     `\\b${N} (?:\\w+ ){0,2}?(?:ubungen|atemzuge|wiederholungen|stationen|bewegungen|davon)\\b|\\balle ${N}\\b`,
@@ -24,7 +26,8 @@ export const RUNNING: RunningClaimWords = {
   lastMove: each('\\bletzte (?:ubung|bewegung|station|dehnung|runde|position)\\b|\\bnoch eine ubung\\b'),
   doneAndLeft: each(`\\b${N} (?:geschafft|fertig)(?: und)?(?: noch)? ${N}\\b`),
   round: each(
-    `\\brunde ${N}\\b|\\b(erste|zweite|dritte|vierte|letzte)[nr]? (?:runde|durchgang)\\b|\\b(einmal|zweimal|dreimal) durch\\b|\\b${N} runden\\b`,
+    `\\brunde ${N}\\b|\\b(erste|zweite|dritte|vierte|letzte)[nr]? (?:runde|durchgang)\\b|\\b(einmal`,
+    `zweimal|dreimal) durch\\b|\\b${N} runden\\b`,
   ),
   roundIn: (words: string, groups: Groups) => {
     const said = groups.find((g) => g !== undefined);
@@ -33,7 +36,9 @@ export const RUNNING: RunningClaimWords = {
   },
   half: /\b(?:halbzeit|halfte|halb geschafft|halb rum)\b/gu,
   span: each(
-    '\\b(?:noch )?((?:ein|zwei|drei|vier|funf|sechs|sieben|acht|neun)und(?:zwanzig|dreissig|vierzig|funfzig)|zehn|funfzehn|zwanzig|dreissig|vierzig|funfzig|sechzig|funf|zwei|drei|vier|eine|\\d{1,3}) (sekunden?|sek|minuten?)\\b|\\beine halbe minute\\b',
+    '\\b(?:noch )?((?:ein|zwei|drei|vier|funf|sechs|sieben|acht|neun)und(?:zwanzig|dreissig|vierzig',
+    'funfzig)|zehn|funfzehn|zwanzig|dreissig|vierzig|funfzig|sechzig|funf|zwei|drei|vier|eine',
+    '\\d{1,3}) (sekunden?|sek|minuten?)\\b|\\beine halbe minute\\b',
   ),
   secondsIn: (words: string, groups: Groups) =>
     /\bhalbe minute\b/.test(words) ? 30 : (amountOf(groups[0]) ?? 0) * (/\bmin/.test(words) ? 60 : 1),

@@ -1,10 +1,10 @@
 import type { Speaking } from '../language.ts';
 
-const ONES =
+export const ONES =
   'null eins zwei drei vier fünf sechs sieben acht neun zehn elf zwölf dreizehn vierzehn fünfzehn sechzehn siebzehn achtzehn neunzehn'.split(
     ' ',
   );
-const TENS = ' , ,zwanzig,dreißig,vierzig,fünfzig,sechzig,siebzig,achtzig,neunzig'.split(',');
+export const TENS = ['', '', 'zwanzig', 'dreißig', 'vierzig', 'fünfzig', 'sechzig', 'siebzig', 'achtzig', 'neunzig'];
 
 /** `ein` before hundert, tausend and und; `eins` by itself and at the end. */
 const inside = (n: number) => (n === 1 ? 'ein' : numberWords(n));

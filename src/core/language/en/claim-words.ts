@@ -1,23 +1,9 @@
-import type { Reading } from '../claim-reading.ts';
-import type { ClaimWords, ReadingOf } from '../heard-words.ts';
+import type { ClaimWords } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
 import { isElsewhere } from './claim-numbers.ts';
 import { readLeft, readReps, readRound } from './read-count.ts';
 import { readEquipment, readPosition, readSide } from './read-place.ts';
 import { readHalf, readTime } from './read-time.ts';
-
-function readAt(words: readonly SaidWord[], i: number, { named, equipment }: ReadingOf): Reading | null {
-  return (
-    readHalf(words, i) ??
-    readReps(words, i) ??
-    readLeft(words, i) ??
-    readTime(words, i) ??
-    readRound(words, i) ??
-    readSide(words, i, named) ??
-    readPosition(words, i) ??
-    readEquipment(words, i, equipment)
-  );
-}
 
 const NEXT = /^(next|coming|upnext)$/;
 
@@ -45,7 +31,16 @@ function announces(words: readonly SaidWord[], from: number, to: number): boolea
 
 export const CLAIMS: ClaimWords = {
   isElsewhere,
-  readAt,
+  readers: [
+    readHalf,
+    readReps,
+    readLeft,
+    readTime,
+    readRound,
+    (words, i, { named }) => readSide(words, i, named),
+    readPosition,
+    (words, i, { equipment }) => readEquipment(words, i, equipment),
+  ],
   announces,
   wholes: /^(round|circuit|set)$/,
   equipment: ['mat', 'chair', 'towel', 'dumbbell', 'dumbbells', 'kettlebell', 'bench', 'ball', 'rope'],

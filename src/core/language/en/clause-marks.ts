@@ -1,4 +1,5 @@
 import type { ClauseMark } from '../clause-mark.ts';
+import { marksBy } from '../marks-by.ts';
 import { numberOf } from './numbers.ts';
 
 const NUMBER = '(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\\d{1,2})';
@@ -125,44 +126,8 @@ const ONE_NUMBER = new RegExp(
 );
 const COUNTING = new RegExp(`^(?:and )?(?:${NUMBER})(?:(?: and)? (?:${NUMBER}))+`, 'u');
 
-/**
- * True where numbers fall to one or two, by one or two each, and do not rise again: three two one; eight six four three
- * two.
- */
-function countsDown(list: readonly string[]): boolean {
-  for (let i = 0; i + 1 < list.length; i++) {
-    let [j, last] = [i, numberOf(list[i])];
-    if (last === null || last > 12) continue;
-    for (; j + 1 < list.length; j++) {
-      const next = numberOf(list[j + 1]);
-      if (next === null || !(last - next === 1 || (last - next === 2 && last >= 4))) break;
-      last = next;
-    }
-    const onward = numberOf(list[j + 1]);
-    if (j > i && last <= 2 && (j - i > 1 || last === 1) && onward === null) return true;
-  }
-  return false;
-}
-
-/**
- * The marks of a clause. `text` is its normalised words, a space between two; `asks` is true where it ends in a
- * question mark.
- */
-export function marksOf(text: string, asks: boolean): ClauseMark[] {
-  const found: ClauseMark[] = [];
-  const length = text.split(' ').length;
-  const falling = countsDown(text.split(' '));
-  if (falling) found.push('countdown');
-  else if (ONE_NUMBER.test(text) || COUNTING.test(text)) found.push('count');
-  for (const [mark, pattern] of PATTERNS) {
-    if (!pattern.test(text)) continue;
-    // Words of movement say something only where there is hardly anything else.
-    if (mark === 'tempo' && length > 4) continue;
-    if (mark === 'timeLeft' && falling) continue;
-    found.push(mark);
-  }
-  if (length <= 3) found.push('short');
-  if (length >= 10) found.push('long');
-  if (asks) found.push('question');
-  return found;
-}
+export const marksOf = marksBy({
+  patterns: PATTERNS,
+  isCount: (text) => ONE_NUMBER.test(text) || COUNTING.test(text),
+  numberOf,
+});

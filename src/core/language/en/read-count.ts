@@ -1,6 +1,7 @@
 import type { Reading } from '../claim-reading.ts';
 import type { SaidWord } from '../said-word.ts';
-import { numberAt, ordinalOf, unitOf } from './claim-numbers.ts';
+import { numberAt, unitOf } from './claim-numbers.ts';
+import { ordinalOf } from './numbers.ts';
 
 const word = (tokens: readonly SaidWord[], i: number) => tokens[i]?.norm ?? '';
 

@@ -1,3 +1,5 @@
+import { misheardBy } from '../misheard.ts';
+
 /** Words that sound like parts of names and mean something else in a class. */
 const OTHER_WORDS = new Set([
   'left',
@@ -89,43 +91,4 @@ function skeleton(norm: string): string {
   return made;
 }
 
-function slips(a: string, b: string): number {
-  const row = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i++) {
-    let diagonal = row[0]!;
-    row[0] = i;
-    for (let j = 1; j <= b.length; j++) {
-      const above = row[j]!;
-      row[j] = Math.min(above + 1, row[j - 1]! + 1, diagonal + (a[i - 1] === b[j - 1] ? 0 : 1));
-      diagonal = above;
-    }
-  }
-  return row[b.length]!;
-}
-
-// A class says the same words again and again, and its moves have few: each pair is compared once.
-const compared = new Map<string, Map<string, number>>();
-
-/** 1 where two normalised words are the same but for their ending, less where one may be the other misheard, 0 else. */
-export function soundsLike(heard: string, wanted: string): number {
-  let of = compared.get(wanted);
-  if (of === undefined) {
-    if (compared.size >= MOST_REMEMBERED / 20) compared.clear();
-    compared.set(wanted, (of = new Map<string, number>()));
-  }
-  const known = of.get(heard);
-  if (known !== undefined) return known;
-  if (of.size >= MOST_REMEMBERED) of.clear();
-  const made = compare(heard, wanted);
-  of.set(heard, made);
-  return made;
-}
-
-function compare(heard: string, wanted: string): number {
-  const [a, b] = [stem(heard), stem(wanted)];
-  if (a === b) return 1;
-  if (a.length < 4 || b.length < 4 || OTHER_WORDS.has(heard) || Math.abs(a.length - b.length) > 2) return 0;
-  if (a.length >= 5 && b.length >= 5 && slips(a, b) <= 1) return 0.85;
-  const [s, t] = [skeleton(heard), skeleton(wanted)];
-  return s.length >= 3 && s === t && slips(heard, wanted) <= 3 ? 0.75 : 0;
-}
+export const soundsLike = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });

@@ -1,4 +1,4 @@
-const ONES = [
+export const ONES = [
   'zero',
   'one',
   'two',
@@ -20,7 +20,7 @@ const ONES = [
   'eighteen',
   'nineteen',
 ] as const;
-const TENS = ['', '', 'twenty', 'thirty', 'forty', 'fifty', 'sixty', 'seventy', 'eighty', 'ninety'] as const;
+export const TENS = ['', '', 'twenty', 'thirty', 'forty', 'fifty', 'sixty', 'seventy', 'eighty', 'ninety'] as const;
 
 /** A whole number from 0 to 999 999 in words, without 'and'. */
 export function numberWords(n: number): string {

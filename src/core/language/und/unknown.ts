@@ -70,7 +70,7 @@ export const UNKNOWN: Language = {
     ...{ common: NONE, fillers: NONE, leads: [], stops: NONE, skipped: NONE, heads: [], weakHeads: [], modifiers: [] },
     ...{ headPairs: {}, edges: NONE, leadsIn: NEVER, ofLibrary: {} },
   },
-  claims: { isElsewhere: () => false, readAt: () => null, announces: () => false, wholes: NEVER, equipment: [] },
+  claims: { isElsewhere: () => false, readers: [], announces: () => false, wholes: NEVER, equipment: [] },
   running: {
     ...{ side: NEVER, noSideBefore: NEVER, sideFirst: NEVER, sideWord: NEVER, takenBack: NEVER, repsLeft: NEVER },
     ...{ total: NEVER, summedUp: NEVER, lastMove: NEVER, doneAndLeft: NEVER, round: NEVER, half: NEVER, span: NEVER },

@@ -1,21 +1,17 @@
 import type { Look, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, PAPER_PLATE, figure, words } from '../parts.ts';
 
-function layout({
-  radius,
-  high,
-  name,
-  small,
-  most,
-  upright,
-}: {
+/** In units of the look. */
+interface Measures {
   readonly radius: number;
   readonly high: number;
   readonly name: number;
   readonly small: number;
   readonly most: number;
   readonly upright: boolean;
-}): Placed[] {
+}
+
+function layout({ radius, high, name, small, most, upright }: Measures): Placed[] {
   const ink = { tint: 'ink' } as const;
   return [
     {

@@ -1,19 +1,16 @@
 import type { Look, Part, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, figure, words } from '../parts.ts';
 
-function layout({
-  cell,
-  name,
-  small,
-  most,
-  upright,
-}: {
+/** In units of the look. */
+interface Measures {
   readonly cell: readonly [number, number];
   readonly name: number;
   readonly small: number;
   readonly most: number;
   readonly upright: boolean;
-}): Placed[] {
+}
+
+function layout({ cell, name, small, most, upright }: Measures): Placed[] {
   const outlined = true;
   const counts: Part = {
     kind: 'either',

@@ -15,19 +15,16 @@ function details(small: number): Part[] {
   ];
 }
 
-function beside({
-  width,
-  size,
-  small,
-  rows,
-  high,
-}: {
+/** In units of the look. */
+interface Measures {
   readonly width: number;
   readonly size: number;
   readonly small: number;
   readonly rows: number;
   readonly high: number | null;
-}): Placed[] {
+}
+
+function beside({ width, size, small, rows, high }: Measures): Placed[] {
   return [
     {
       at: 'right',

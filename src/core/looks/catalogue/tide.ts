@@ -1,21 +1,17 @@
 import type { Look, Part, Placed } from '../look.ts';
 import { BESIDE, CLASS_BAR, COMES, figure, words } from '../parts.ts';
 
-function layout({
-  low,
-  high,
-  figures,
-  name,
-  small,
-  most,
-}: {
+/** In units of the look. */
+interface Measures {
   readonly low: number;
   readonly high: number;
   readonly figures: number;
   readonly name: number;
   readonly small: number;
   readonly most: number;
-}): Placed[] {
+}
+
+function layout({ low, high, figures, name, small, most }: Measures): Placed[] {
   const outlined = true;
   const counted: Part = {
     kind: 'either',

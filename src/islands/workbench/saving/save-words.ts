@@ -103,20 +103,15 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     set({ notice: 'The words were changed in another window, too; both are here now.' });
   }
 
-  function layOver(
-    takeId: string,
-    {
-      base,
-      mine,
-      theirs,
-      revision,
-    }: {
-      readonly base: WordsText;
-      readonly mine: WordsText;
-      readonly theirs: WordsText;
-      readonly revision?: number | undefined;
-    },
-  ): void {
+  /** The words that both began from, and what became of them here and there. */
+  interface WordsVersions {
+    readonly base: WordsText;
+    readonly mine: WordsText;
+    readonly theirs: WordsText;
+    readonly revision?: number | undefined;
+  }
+
+  function layOver(takeId: string, { base, mine, theirs, revision }: WordsVersions): void {
     const [b, m, t] = [base, mine, theirs].map((w) => readTranscript(w.text).value) as [
       Transcript,
       Transcript,
