@@ -46,7 +46,7 @@ import { lineTime, speakingParts, speechRoom } from '../src/core/speech/line-tim
 import { calibrate, samplesOf } from '../src/core/speech/calibrate.ts';
 import { ENGLISH } from '../src/core/language/en/english.ts';
 import { spokenGroups } from '../src/core/speech/spoken-groups.ts';
-import { fromSeconds as s, micros } from '../src/core/time/micros.ts';
+import { anySeconds as s, anyTime, asPlanned } from './support/times.ts';
 import { spokenTrack } from '../src/core/transcript/clauses.ts';
 import { phrasesOf } from '../src/core/transcript/phrases.ts';
 import { spokenWords } from '../src/core/transcript/transcript.ts';
@@ -104,7 +104,7 @@ const found = (f: Finding) => [
 const CLASS_AS_PLANNED: Alignment = {
   segments: CLAIM_SEGMENTS.map((segment) => ({
     segment,
-    recorded: { start: segment.start, end: segment.end },
+    recorded: asPlanned(segment),
     confidence: 0.95,
     placed: 0.95,
     evidence: [],
@@ -215,7 +215,7 @@ describe('kept answers', () => {
     const said = [...claimSet(), ...claimSpeech('second'), ...claimSpeech('third'), ...claimSpeech('fourth')];
     const running = recordedClass(CLAIM_PLAN, CLASS_AS_PLANNED);
     const lines = said.map(({ atUs, text }) => {
-      const cue = { start: micros(atUs), end: micros(atUs + 2e6), text, words: null };
+      const cue = { start: anyTime(atUs), end: anyTime(atUs + 2e6), text, words: null };
       const tokens = spokenWords({ cues: [cue] }, s(3_600));
       const claims = claimsInTake(tokens, running);
       return `${Math.round(atUs / 1e6)} ${text} => ${line(claims.map(({ at: _a, ...c }) => c))}`;
@@ -233,7 +233,7 @@ describe('kept answers', () => {
         id,
         title: id,
         artist: 'Own',
-        duration: micros(beatTime(map, beats) + 1e6),
+        duration: anyTime(beatTime(map, beats) + 1e6),
         map,
         sections,
         lufs,
@@ -284,7 +284,7 @@ describe('kept answers', () => {
     const cues = texts.map((text, i) => ({
       text: `${text} now and again`,
       start: s(i * 9),
-      end: micros(i * 9e6 + 1e6 + text.length * 6e4),
+      end: anyTime(i * 9e6 + 1e6 + text.length * 6e4),
     }));
     const room = (['work', 'hold', 'rest', 'talk', 'demo'] as const).flatMap((kind) =>
       [true, false].map((toMusic) => [
@@ -355,7 +355,7 @@ describe('kept answers', () => {
     const lines = said.map(({ atUs, text }) =>
       turns
         .map((turn) => {
-          const cue = { start: micros(atUs), end: micros(atUs + 2e6), text: turn(text), words: null };
+          const cue = { start: anyTime(atUs), end: anyTime(atUs + 2e6), text: turn(text), words: null };
           const claims = claimsInTake(spokenWords({ cues: [cue] }, s(3_600)), running);
           return claims.map((c) => `${c.type} ${line(c.claimed)} ${line(c.actual)} ${c.verdict}`).join(', ');
         })
@@ -419,7 +419,7 @@ describe('kept answers', () => {
       const plan = planOf(outline);
       const { total } = compile(plan);
       const answers = [0.8, 1.2].flatMap((share) =>
-        fitToLength(plan, micros(Math.round((total * share) / 1e6) * 1e6), USUAL_LIMITS, {
+        fitToLength(plan, anyTime(Math.round((total * share) / 1e6) * 1e6), USUAL_LIMITS, {
           locked: new Set(['b1']),
           most: 3,
         }),

@@ -13,10 +13,11 @@ import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT } from '../src/core/script/
 import { schedule } from '../src/core/script/schedule.ts';
 import { styleOfWay } from '../src/core/script/ways.ts';
 import { typicalSpeaker } from '../src/core/speech/line-time.ts';
-import { fromSeconds, micros } from '../src/core/time/micros.ts';
+import { anySeconds, anyTime, asPlanned } from './support/times.ts';
 import { type Transcript, spokenWords } from '../src/core/transcript/transcript.ts';
 import { readOutline } from '../src/formats/outline/outline-reader.ts';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from './support/synthetic-take.ts';
+import { takeTime } from '../src/core/time/micros.ts';
 
 // One class in two languages: what holds of the English one must hold of the German one.
 const ENGLISH = readOutline(`# Broomstick Strong
@@ -71,7 +72,7 @@ const plainCalls = (plan: typeof ENGLISH): CallRules => ({
 const linesOf = (plan: typeof ENGLISH, calls: CallRules = EMPTY_SCRIPT.calls) => {
   const { segments } = compile(plan);
   const goodbye = plan.language === 'de' ? 'Danke, und bis zum nächsten Mal.' : 'Thank you, and see you next time.';
-  const anchor = { kind: 'start', afterUs: fromSeconds(3) } as const;
+  const anchor = { kind: 'start', afterUs: anySeconds(3) } as const;
   const cue = { id: 'c1', segmentKey: segments.at(-1)!.key, kind: 'talk', anchor, text: goodbye } as const;
   return schedule(segments, { ...EMPTY_SCRIPT, cues: [cue], calls }, { plan }).lines;
 };
@@ -81,18 +82,18 @@ const spoken = (plan: typeof ENGLISH, text: string, atS: number) =>
       ...(plan.language !== undefined && { language: plan.language }),
       cues: [
         {
-          start: fromSeconds(atS),
-          end: fromSeconds(atS + text.split(' ').length * 0.3),
+          start: anySeconds(atS),
+          end: anySeconds(atS + text.split(' ').length * 0.3),
           text,
           words: text.split(' ').map((word, i) => ({
             text: word,
-            start: fromSeconds(atS + i * 0.3),
-            end: fromSeconds(atS + i * 0.3 + 0.25),
+            start: anySeconds(atS + i * 0.3),
+            end: anySeconds(atS + i * 0.3 + 0.25),
           })),
         },
       ],
     },
-    fromSeconds(3600),
+    anySeconds(3600),
   );
 const inTake = (plan: typeof ENGLISH, transcript: Transcript): Transcript =>
   plan.language === undefined ? transcript : { ...transcript, language: plan.language };
@@ -125,9 +126,10 @@ describe('a class and its twin in German', () => {
     const off = TWINS.map((plan) => {
       const { segments, total } = compile(plan);
       const cues = linesOf(plan, plainCalls(plan)).map((l) => ({
-        ...{ start: l.start, end: l.end, text: l.text, words: null },
+        ...asPlanned(l),
+        ...{ text: l.text, words: null },
       }));
-      const found = align(segments, inTake(plan, { cues }), total).segments;
+      const found = align(segments, inTake(plan, { cues }), takeTime(total)).segments;
       expect(found.filter((r) => r.recorded === null && isActive(r.segment))).toEqual([]);
       return found.flatMap(({ segment: s, recorded }) => [
         Math.abs((recorded?.start ?? -Infinity) - s.start) > 0.5e6,
@@ -256,8 +258,9 @@ describe('a class and its twin in German', () => {
     ['Only as deep as the knees like.', 'Nur so tief, wie die Knie es mögen.', null],
   ] as const)('are worded by the same rules: “%s”, “%s”', (english, german, rule) => {
     const rules = ([text, i]: readonly [string, 0 | 1]) => {
-      const line = { text, at: micros(0), end: fromSeconds(3), segmentKey: null, cueId: null, kind: 'talk' } as const;
-      return wordingFindings([line], 'plan', new Map(), typicalSpeaker(TWINS[i].language)).map((f) => f.rule);
+      const place = { clock: 'plan', at: anyTime(0), end: anySeconds(3) } as const;
+      const line = { text, ...place, segmentKey: null, cueId: null, kind: 'talk' } as const;
+      return wordingFindings([line], new Map(), typicalSpeaker(TWINS[i].language)).map((f) => f.rule);
     };
     expect([rules([english, 0]), rules([german, 1])]).toEqual(rule === null ? [[], []] : [[rule], [rule]]);
   });

@@ -1,5 +1,6 @@
-import { speechCaptions } from '../core/lanes/speech-captions.ts';
+import { saidIn, speechCaptions } from '../core/lanes/speech-captions.ts';
 import { assemble } from '../core/edit/assemble.ts';
+import { toProgramme } from '../core/edit/shots.ts';
 import { NO_TONES } from '../core/edit/decisions.ts';
 import { tonesOf } from '../core/sound/tones.ts';
 import { lanes } from '../core/lanes/lanes.ts';
@@ -15,6 +16,7 @@ import { plannedProgramme } from '../core/workout/planned-programme.ts';
 import { EXPORTS } from '../formats/exports.ts';
 import { type Answer, CliError } from './answer.ts';
 import { planOf, transcriptOf } from './read-input.ts';
+import { takeTime } from '../core/time/micros.ts';
 
 /** The picture that is assumed where there is no take to ask: 1080p at 25 frames a second. */
 const PICTURE = { width: 1920, height: 1080, rate: frameRate(25, 1) };
@@ -46,7 +48,7 @@ export function exportCommand(
           [
             {
               takeId: '',
-              duration: read.duration,
+              duration: takeTime(read.duration),
               alignment,
               faults: new Map(),
               speech: [],
@@ -55,8 +57,8 @@ export function exportCommand(
           { uses: [], removedOf: () => [], inserts: [] },
           frameRate(1000, 1),
         );
-  // A take that nothing was cut out of is the programme.
-  const said = (alignment?.words.tokens ?? []).map((w) => ({ text: w.text, start: w.at, end: w.end }));
+  const words = (alignment?.words.tokens ?? []).map((w) => ({ text: w.text, start: w.at, end: w.end }));
+  const said = saidIn(words, (time) => toProgramme(time, programme.shots));
   const { lines } = schedule(
     programme.segments.map((s, index) => ({
       ...(s.segment ?? (compiled.segments[0] as (typeof compiled.segments)[0] & object)),

@@ -3,7 +3,7 @@ import type { Plan } from '../core/plan/plan.ts';
 import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { LanguageCode } from '../core/language/languages.ts';
 import { type Transcript, inLanguage } from '../core/transcript/transcript.ts';
-import { type Micros, micros } from '../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../core/time/micros.ts';
 import { readTypedTime } from '../core/time/typed-time.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import type { ReadProblem } from '../formats/problem.ts';
@@ -13,7 +13,7 @@ import { CliError } from './answer.ts';
 
 /** What was heard in a recording, and how long it lasts. */
 export interface HeardFile {
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly sound: TakeSound;
 }
 
@@ -35,7 +35,7 @@ export function transcriptOf(
   text: string,
   duration: string | undefined,
   { heard = null, language }: { readonly heard?: HeardFile | null; readonly language?: LanguageCode | undefined } = {},
-): { transcript: Transcript; duration: Micros; notes: string[] } {
+): { transcript: Transcript; duration: TakeTime; notes: string[] } {
   const { value, problems } = readTranscript(text);
   const fatal = problems.find((p) => p.line === 0 && p.severity === 'error');
   if (value.cues.length === 0) throw new CliError(place(fatal ?? problems[0]!));
@@ -43,7 +43,7 @@ export function transcriptOf(
   const given = duration === undefined ? null : readTypedTime(duration);
   if (given !== null && (!given.ok || given.time <= 0))
     throw new CliError(given.ok ? 'The duration must be above 0.' : `--duration: ${given.message}`);
-  const length = given?.ok ? given.time : (heard?.duration ?? micros(last + 3e6));
+  const length = takeTime(given?.ok ? given.time : (heard?.duration ?? last + 3e6));
   return {
     transcript: inLanguage(value, language),
     duration: length,

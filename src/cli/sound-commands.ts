@@ -11,7 +11,7 @@ import {
   tempoRange,
 } from '../core/music/tempo-matching.ts';
 import { hearMusic } from '../core/signal/listen.ts';
-import { fromSeconds, micros } from '../core/time/micros.ts';
+import { takeTime } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { listenTo } from '../media/listen-to.ts';
 import { syncFiles } from '../media/sync.ts';
@@ -126,7 +126,8 @@ export async function soundOfFile(path: string | undefined): Promise<HeardFile |
     const { durationS } = await probeSound(file);
     const { sound } = await hearTake(file);
     return {
-      duration: durationS === null ? micros(Math.max(1, ...sound.voice.map((v) => v.end))) : fromSeconds(durationS),
+      duration:
+        durationS === null ? takeTime(Math.max(1, ...sound.voice.map((v) => v.end))) : takeTime(durationS * 1e6),
       sound,
     };
   });
@@ -176,7 +177,7 @@ export function musicFitCommand(planText: string, bpmText: string | undefined): 
           meets: t.meets,
           units: t.units,
         })),
-        answers: meetings(block, micros(span.end - span.start), milliBpm).map(meetingJson),
+        answers: meetings(block, takeTime(span.end - span.start), milliBpm).map(meetingJson),
       },
     ];
   });

@@ -2,7 +2,7 @@ import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
-import type { Micros } from '../core/time/micros.ts';
+import { type Micros, takeTime } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
 
 export interface MediaFile {
@@ -68,7 +68,7 @@ function toTake(row: TakeRow): Take {
     workoutId: row.workout_id,
     name: row.name,
     file: { sha256: row.sha256, extension: row.extension, bytes: Number(row.bytes) },
-    duration: Number(row.duration_us) as Micros,
+    duration: takeTime(Number(row.duration_us)),
     rate: frameRate(row.rate_num, row.rate_den),
     width: row.width,
     height: row.height,

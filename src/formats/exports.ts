@@ -1,3 +1,4 @@
+import type { Span } from '../core/time/span.ts';
 import { inLanguage } from '../core/transcript/transcript.ts';
 import type { Transcript } from '../core/transcript/transcript.ts';
 import type { Piece } from '../core/edit/views.ts';
@@ -16,7 +17,7 @@ import { writeClassJson } from './class-json/class-json-writer.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Micros, ProgrammeTime } from '../core/time/micros.ts';
 import { writeTitleTags } from './description/title-tags-writer.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
@@ -233,6 +234,6 @@ export const EXPORTS: readonly ExportFormat[] = [
 ];
 
 /** Timed texts as the writers of transcripts take them. */
-function asCues(texts: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[]): Transcript {
+function asCues(texts: readonly (Span<ProgrammeTime> & { readonly text: string })[]): Transcript<ProgrammeTime> {
   return { cues: texts.map(({ start, end, text }) => ({ start, end, text, words: null })) };
 }

@@ -1,10 +1,13 @@
 import type { TranscriptCue } from '../core/transcript/transcript.ts';
 import { lineTime } from '../core/speech/line-time.ts';
-import { type Micros, fromSeconds, micros } from '../core/time/micros.ts';
+import { type TakeTime, fromSeconds, moved, takeTime } from '../core/time/micros.ts';
 import { writeTime } from '../core/time/typed-time.ts';
 import type { ReadProblem } from './problem.ts';
 
 export type DraftCue = { -readonly [K in keyof TranscriptCue]: TranscriptCue[K] } & { line: number };
+
+/** The end of a cue that does not say where it ends: `orderCues` finds one. */
+export const END_UNKNOWN = -1 as TakeTime;
 
 /** Most cues a transcript may have; ten hours of two-second cues. */
 const MOST_CUES = 20_000;
@@ -43,14 +46,14 @@ export function orderCues(cues: DraftCue[], problems: ReadProblem[]): Transcript
       );
     }
     if (cue.end <= cue.start) {
-      if (cue.end !== -1)
+      if (cue.end !== END_UNKNOWN)
         note(
           'end-before-start',
           cue.line,
-          `A cue ends at ${writeTime(micros(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`,
+          `A cue ends at ${writeTime(takeTime(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`,
         );
       const after = sorted.slice(i + 1, i + 20).find((later) => later.start > cue.start);
-      cue.end = (after?.start ?? cue.start + Math.max(LAST_CUE, Math.round(lineTime(cue.text) * LAST_SHARE))) as Micros;
+      cue.end = after?.start ?? moved(cue.start, Math.max(LAST_CUE, Math.round(lineTime(cue.text) * LAST_SHARE)));
     }
   }
   if (sorted.length > MOST_CUES) {
@@ -65,7 +68,7 @@ export function orderCues(cues: DraftCue[], problems: ReadProblem[]): Transcript
 }
 
 /** Names cues that lie past the end of the recording; they are kept, the aligner gives them no weight. */
-export function pastTheEnd(cues: readonly TranscriptCue[], duration: Micros): ReadProblem[] {
+export function pastTheEnd(cues: readonly TranscriptCue[], duration: TakeTime): ReadProblem[] {
   const late = cues.filter((cue) => cue.start > duration);
   if (late.length === 0) return [];
   return [

@@ -1,5 +1,5 @@
 import type { Transcript } from '../core/transcript/transcript.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Micros, TakeTime } from '../core/time/micros.ts';
 import { stamp, vttText } from './stamp.ts';
 import { writeTranscriptCsv } from './transcript-csv/transcript-csv.ts';
 import type { TranscriptFormat } from './transcript-reader.ts';
@@ -19,7 +19,7 @@ export const TRANSCRIPT_FILES: Readonly<
 };
 
 /** A transcript in one of its formats. What a format cannot hold (word times in SRT, CSV and text) is left out. */
-export function writeTranscript(transcript: Transcript, format: TranscriptFormat, duration: Micros): string {
+export function writeTranscript(transcript: Transcript, format: TranscriptFormat, duration: TakeTime): string {
   const cues = transcript.cues.filter((c) => c.text.trim() !== '');
   switch (format) {
     case 'vtt':
@@ -53,7 +53,7 @@ export interface WordsText {
 }
 
 /** A transcript written anew in the format that it had, where that can hold it. */
-export function rewritten({ format }: WordsText, transcript: Transcript, duration: Micros): WordsText {
+export function rewritten({ format }: WordsText, transcript: Transcript, duration: TakeTime): WordsText {
   // SRT, CSV and plain text hold no word times: once there are some, the transcript is kept as JSON.
   const holds = format === 'vtt' || format === 'ttml' || transcript.cues.every((c) => c.words === null);
   const kept = holds ? format : 'words-json';

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { CaptionEvent } from '../core/lanes/caption.ts';
 import type { Chapter } from '../core/lanes/chapter.ts';
 import { frameRate } from '../core/time/frames.ts';
-import { type Micros, fromSeconds } from '../core/time/micros.ts';
+import type { Micros } from '../core/time/micros.ts';
+import { anySeconds } from '../../tests/support/times.ts';
 import type { Drawn } from '../core/looks/drawn.ts';
 import { writeAss } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
@@ -17,7 +18,7 @@ import { writeCaptionsSrt } from './srt/srt-writer.ts';
 import { readTranscript } from './transcript-reader.ts';
 import { writeCaptionsVtt, writeChaptersVtt } from './vtt/vtt-writer.ts';
 
-const s = fromSeconds;
+const s = anySeconds;
 const caption = (start: number, end: number, text: string, heading = ''): CaptionEvent => ({
   segmentKey: 'k',
   kind: 'work',

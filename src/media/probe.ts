@@ -1,7 +1,7 @@
 import { open } from 'node:fs/promises';
 import type { MediaFacts } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
-import { micros } from '../core/time/micros.ts';
+import { micros, takeTime } from '../core/time/micros.ts';
 import { ProgramFailed, run } from './child-process.ts';
 
 /** The kinds of files that takes come in. */
@@ -63,7 +63,7 @@ export async function probe(path: string): Promise<Probed> {
       ok: true,
       extension,
       probe: {
-        duration: micros(duration * 1e6),
+        duration: takeTime(duration * 1e6),
         rate: frameRate(25, 1),
         width: 0,
         height: 0,
@@ -79,7 +79,7 @@ export async function probe(path: string): Promise<Probed> {
     ok: true,
     extension,
     probe: {
-      duration: micros(duration * 1e6),
+      duration: takeTime(duration * 1e6),
       rate: frameRate(...rate),
       // As it is seen: ffmpeg and browsers turn it upright.
       width,

@@ -8,14 +8,14 @@ import {
   type TranscriptCue,
   spokenWords,
 } from '../core/transcript/transcript.ts';
-import { micros, type Micros } from '../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../core/time/micros.ts';
 import { forceAlign } from './force-align.ts';
 
 /** What a recogniser is given. */
 export interface ToHear {
   readonly path: string;
   readonly sha256: string;
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   /** Words that are known already, however coarsely they lie; null: none. */
   readonly known: Transcript | null;
   readonly voice: readonly Span[] | null;
@@ -79,7 +79,7 @@ export const KNOWN_WORDS: Recogniser = {
 };
 
 function timed(
-  token: Token,
+  token: Token<TakeTime>,
   place: { readonly start: number; readonly end: number; readonly known: boolean } | null,
 ): TimedWord {
   if (place === null) return { text: token.text, start: token.at, end: token.end, confidence: NOT_PLACED };
@@ -87,8 +87,8 @@ function timed(
   const odd = Math.abs(Math.log(Math.max(3e4, place.end - place.start) / usual));
   return {
     text: token.text,
-    start: micros(place.start),
-    end: micros(place.end),
+    start: takeTime(place.start),
+    end: takeTime(place.end),
     confidence:
       Math.round((place.known ? CONFIDENT : NOT_IN_DICTIONARY) * Math.exp(-Math.max(0, odd - 0.7)) * 100) / 100,
   };

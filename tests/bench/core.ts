@@ -14,7 +14,7 @@ import type { Token } from '../../src/core/transcript/transcript.ts';
 import { claimSpeech } from '../support/claim-speech.ts';
 import { CLAIM_PLAN, CLAIM_SEGMENTS, claimSet } from '../support/claim-set.ts';
 import { align } from '../../src/core/align/align.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from '../support/synthetic-take.ts';
@@ -94,7 +94,7 @@ print(
 
 print(
   'fit the 24-minute class to 20:00',
-  time(8, () => fitToLength(half, fromSeconds(1200), USUAL_LIMITS, { locked: new Set() })),
+  time(8, () => fitToLength(half, anySeconds(1200), USUAL_LIMITS, { locked: new Set() })),
   '200 ms',
 );
 const ten = {
@@ -118,7 +118,7 @@ const cues = long.flatMap((g) =>
     id: `${g.index}-${i}`,
     segmentKey: g.key,
     kind: 'form' as const,
-    anchor: { kind: 'start' as const, afterUs: fromSeconds(i * 5) },
+    anchor: { kind: 'start' as const, afterUs: anySeconds(i * 5) },
     text: 'Keep your ribs down.',
   })),
 );
@@ -142,9 +142,9 @@ for (const [name, set] of [
       .map((word, i) => ({
         text: word,
         norm: normalise(word),
-        at: micros(atUs + i * 3e5),
-        end: micros(atUs + i * 3e5 + 25e4),
-        sigma: micros(15e4),
+        at: anyTime(atUs + i * 3e5),
+        end: anyTime(atUs + i * 3e5 + 25e4),
+        sigma: anyTime(15e4),
         cue: 0,
         word: i,
       }));
@@ -174,13 +174,13 @@ for (const [name, bars] of [
   ['words.vtt', '0.5 and 1.5'],
   ['paragraphs.txt', '2 and 5'],
 ] as const) {
-  const duration = fromSeconds(truth.duration_s);
+  const duration = anySeconds(truth.duration_s);
   const transcript = readTranscript(demo(name)).value;
   const found = align(segments, transcript, duration);
   const known = new Map(
     truth.segments
       .filter((s) => s.key !== null)
-      .map((s) => [s.key as string, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]),
+      .map((s) => [s.key as string, { start: anySeconds(s.start_s), end: anySeconds(s.end_s) }]),
   );
   const errors = boundaryErrors({ segments, truth: known, transcript, duration }, found.segments);
   console.log(

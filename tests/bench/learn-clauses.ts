@@ -4,14 +4,14 @@
  * classes.
  */
 import { compile } from '../../src/core/plan/compile.ts';
-import { type Segment, isActive } from '../../src/core/plan/segment.ts';
+import { type PlannedSegment, isActive } from '../../src/core/plan/segment.ts';
 import { DOINGS, PLACES, RELATIONS, doingOf, kinOf, relationTo } from '../../src/core/align/clause-context.ts';
 import { announcementsAt } from '../../src/core/align/announcements.ts';
 import { readClauses } from '../../src/core/calls/read-clauses.ts';
 import { CLAUSE_MARKS } from '../../src/core/language/clause-mark.ts';
 import { spokenTrack } from '../../src/core/transcript/clauses.ts';
 import { type Token, spokenWords } from '../../src/core/transcript/transcript.ts';
-import { micros } from '../../src/core/time/micros.ts';
+import { anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { KEPT_ASIDE, classIds, readClass, transcriptText } from './classes.ts';
@@ -34,7 +34,7 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
   const plan = readOutline(truth.outline).value;
   const planned = compile(plan).segments;
   const labels = [...new Set(planned.filter(isActive).map((s) => s.label))];
-  const duration = micros(truth.duration_s * 1e6);
+  const duration = anyTime(truth.duration_s * 1e6);
   // The class as it was: planned segments with their traits, others by what they are.
   const real = truth.segments
     .map((s) => ({
@@ -45,7 +45,7 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
         kind: s.kind,
         label: s.label,
         side: s.side,
-      } as Segment,
+      } as PlannedSegment,
     }))
     .sort((a, b) => a.start - b.start);
   const kin = kinOf(real.map((r) => r.segment));

@@ -3,10 +3,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
+import type { AnyClock } from '../../src/core/time/micros.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
 import { memoryMiB } from './memory.ts';
 import { makeMix } from '../../src/media/mix.ts';
+import { anySeconds as s } from '../support/times.ts';
 
 const MINUTES = 60;
 const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-mix-'));
@@ -23,7 +24,7 @@ const cpu = (work: () => void) => {
 const bareS = cpu(() => ffmpeg('-i', hour, '-c:a', 'aac', '-b:a', '160k', join(folder, 'bare.m4a')));
 const segments = Array.from({ length: MINUTES * 2 }, (_, i) => ({ start: s(i * 30), end: s(i * 30 + 30) }));
 const list = segments.flatMap(({ start }, i): Tone[] =>
-  TONE_KINDS.map((kind, k) => ({ at: (start + k * 4e6) as Micros, kind, segmentKey: String(i) })),
+  TONE_KINDS.map((kind, k) => ({ at: (start + k * 4e6) as AnyClock, kind, segmentKey: String(i) })),
 );
 let most = 0;
 const watch = setInterval(() => (most = Math.max(most, memoryMiB())), 200);

@@ -12,7 +12,7 @@ import { paint } from '../../src/core/looks/paint.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type SeenPictures } from '../../src/core/sync/seen-pictures.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
-import { micros } from '../../src/core/time/micros.ts';
+import { anyTime } from '../support/times.ts';
 import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { behindOf } from '../../src/core/workout/seen-behind.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
@@ -35,14 +35,14 @@ const { segments, total } = compile(plan);
 const programme = plannedProgramme(segments, total);
 // Somebody who speaks nearly all the time, in sentences of eight words.
 const words = Array.from({ length: Math.floor(total / 0.45e6) }, (_, i): SaidWord => ({
-  ...{ start: micros(i * 0.45e6), end: micros(i * 0.45e6 + 0.4e6) },
+  ...{ start: anyTime(i * 0.45e6), end: anyTime(i * 0.45e6 + 0.4e6) },
   text: i % 8 === 7 ? 'hands.' : 'reaching',
 }));
 const speech = speechCaptions(words, frameRate(25, 1));
 const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan, { speech });
 const pictures = Array.from({ length: 60 }, (_, i) => ({
-  ...{ mediaId: i % 2 === 0 ? 'a' : 'b', from: micros((i * total) / 60), at: micros((i * total) / 60) },
-  length: micros(total / 60),
+  ...{ mediaId: i % 2 === 0 ? 'a' : 'b', from: anyTime((i * total) / 60), at: anyTime((i * total) / 60) },
+  length: anyTime(total / 60),
 }));
 const light = Buffer.alloc(300 * 144, 0x0f).toString('base64');
 const person = { left: 0.05, right: 0.3, top: 0.2, bottom: 1 };

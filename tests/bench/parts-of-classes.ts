@@ -1,7 +1,7 @@
 import { align } from '../../src/core/align/align.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
-import { micros } from '../../src/core/time/micros.ts';
+import { anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { type SpokenSegment, type TranscriptKind, readClass, transcriptText } from './classes.ts';
@@ -29,7 +29,7 @@ export function scoreParts(ids: readonly string[], kind: TranscriptKind, [a, b]:
   for (const id of ids) {
     const spoken = readClass(id);
     const [from, to] = [a * spoken.duration_s * 1e6, b * spoken.duration_s * 1e6];
-    const at = (time: number) => micros(Math.min(to, time) - from);
+    const at = (time: number) => anyTime(Math.min(to, time) - from);
     const cues = readTranscript(transcriptText(id, kind))
       .value.cues.filter((c) => c.start >= from - 1 && c.start < to)
       .map((c) => ({ ...c, start: at(c.start), end: at(c.end), words: null }));
@@ -40,7 +40,7 @@ export function scoreParts(ids: readonly string[], kind: TranscriptKind, [a, b]:
       s !== undefined && s.end_s * 1e6 > from + 3e6 && s.start_s * 1e6 < to - 3e6;
     const first = segments.find((s) => isActive(s) && held(truth.get(s.index)));
     const lacking = a === 0 || first === undefined ? [] : [first.key];
-    const found = align(segments, { cues }, micros(to - from), { lacking }).segments;
+    const found = align(segments, { cues }, anyTime(to - from), { lacking }).segments;
     for (const { segment, recorded } of found.filter((r) => isActive(r.segment))) {
       const real = truth.get(segment.index);
       if (real === undefined || !held(real)) {

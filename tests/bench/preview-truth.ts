@@ -7,7 +7,7 @@ import { alignWorkout } from '../../src/core/workout/align-takes.ts';
 import { produceTake } from '../../src/core/workout/pipeline.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
 import { writeVtt } from '../../src/formats/vtt/vtt-writer.ts';
@@ -20,8 +20,8 @@ const plan = readOutline(outline).value;
 const { segments, total } = compile(plan);
 const vtt = writeVtt(
   segments.map((s) => ({
-    start: micros(s.start + 2e5),
-    end: micros(s.start + 1.6e6),
+    start: anyTime(s.start + 2e5),
+    end: anyTime(s.start + 1.6e6),
     text: s.kind === 'work' ? `${s.label}, go.` : 'And rest.',
   })),
 );
@@ -30,12 +30,12 @@ const seconds = Math.ceil(total / 1e6) + 6;
 const removed = Array.from({ length: CUTS }, (_, i) => {
   const start = 7 + (i * (seconds - 20)) / CUTS;
   return {
-    start: fromSeconds(Math.round(start * 25) / 25),
-    end: fromSeconds(Math.round((start + 0.4 + (i % 4) * 0.3) * 25) / 25),
+    start: anySeconds(Math.round(start * 25) / 25),
+    end: anySeconds(Math.round((start + 0.4 + (i % 4) * 0.3) * 25) / 25),
   };
 });
 const facts = {
-  duration: fromSeconds(seconds),
+  duration: anySeconds(seconds),
   rate,
   transcript: readTranscript(vtt).value,
   sound: null,
@@ -47,7 +47,7 @@ const { programme, lanes } = produceTake(
   { plan, edit: { ...newDocument('').edit, ...edit } },
   { takeId: 'a', facts, aligned },
 );
-const frame = (us: number) => firstFrameFrom(micros(us), rate);
+const frame = (us: number) => firstFrameFrom(anyTime(us), rate);
 process.stdout.write(
   JSON.stringify({
     ...{ outline, vtt, seconds, removed },

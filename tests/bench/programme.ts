@@ -4,7 +4,7 @@ import type { FilmedTake } from '../../src/core/edit/coverage.ts';
 import { type Recording, soundsOf, viewsOf } from '../../src/core/edit/views.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
-import { fromSeconds as s, micros } from '../../src/core/time/micros.ts';
+import { anySeconds as s, anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { asFilmed } from '../support/as-filmed.ts';
 
@@ -38,13 +38,13 @@ for (const minutes of [15, 30, 60, 120]) {
   ).map(([a, b], i): FilmedTake => {
     const [from, to] = [Math.round(a * total), Math.round(b * total)];
     const words = Array.from({ length: Math.floor((to - from) / 0.6e6) }, (_, w) => ({
-      start: micros(w * 0.6e6),
-      end: micros(w * 0.6e6 + 0.4e6),
+      start: anyTime(w * 0.6e6),
+      end: anyTime(w * 0.6e6 + 0.4e6),
     }));
     return {
       takeId: `t${i}`,
-      duration: micros(to - from),
-      alignment: asFilmed(segments, -from, { start: micros(0), end: micros(to - from) }),
+      duration: anyTime(to - from),
+      alignment: asFilmed(segments, -from, { start: anyTime(0), end: anyTime(to - from) }),
       faults: new Map(segments.filter((_, k) => k % 7 === i).map((x) => [x.key, 1])),
       speech: words,
     };
@@ -57,7 +57,7 @@ for (const minutes of [15, 30, 60, 120]) {
       role: 'camera',
       ofTake: of.takeId,
       lie,
-      duration: micros(of.duration + 9e6),
+      duration: anyTime(of.duration + 9e6),
       voiceClarity: 0.5,
     };
   });

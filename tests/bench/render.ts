@@ -11,7 +11,7 @@ import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeCaptionsSrt } from '../../src/formats/srt/srt-writer.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
-import { fromSeconds } from '../../src/core/time/micros.ts';
+import { anySeconds } from '../support/times.ts';
 import { makeVideo } from '../media/support.ts';
 import { drawnOf } from '../support/drawn.ts';
 import { mostMemory } from './memory.ts';
@@ -37,7 +37,7 @@ const aligned = alignWorkout({ plan: document.plan, edit: EMPTY_EDIT }, facts);
 const edit = {
   ...EMPTY_EDIT,
   takeId: 'a',
-  removed: [40, 200, 333].map((t) => ({ start: fromSeconds(t), end: fromSeconds(t + 4) })),
+  removed: [40, 200, 333].map((t) => ({ start: anySeconds(t), end: anySeconds(t + 4) })),
 };
 const { lanes, pictures, sounds, programme } = produceTake(
   { plan: document.plan, edit },
@@ -114,10 +114,10 @@ const memoryWith = (cuts: number) => {
   const each = (SECONDS - 10) / (cuts + 1);
   const pieces = Array.from({ length: cuts + 1 }, (_, i) => ({
     source: { path: large, fits: true, silent: false },
-    from: fromSeconds(Math.round(i * each * 25) / 25),
+    from: anySeconds(Math.round(i * each * 25) / 25),
     // A little is cut out each time; the whole is as long for any number of cuts.
-    length: fromSeconds(Math.round((10 / (cuts + 1)) * 25) / 25),
-    at: fromSeconds(0),
+    length: anySeconds(Math.round((10 / (cuts + 1)) * 25) / 25),
+    at: anySeconds(0),
   }));
   return mostMemory(() =>
     render(
@@ -125,7 +125,7 @@ const memoryWith = (cuts: number) => {
         pictures: pieces,
         sounds: pieces,
         output: join(folder, 'cut.mp4'),
-        ...{ width: 1920, height: 1080, length: fromSeconds(10), rate: { num: 25, den: 1 } },
+        ...{ width: 1920, height: 1080, length: anySeconds(10), rate: { num: 25, den: 1 } },
         ...{ audioCodec: 'aac', mixed: null, picture: null, whole: false, fontsFolder: `${root}/dist/fonts` },
         ass: writeAss([], { width: 1920, height: 1080, rate: { num: 25, den: 1 } }),
         ...{ ffmetadata: ';FFMETADATA1\n', captionsSrt: '' },

@@ -5,7 +5,7 @@ import type { Ear } from '../../src/jobs/worker-context.ts';
 import pg from 'pg';
 import type { MediaFacts } from '../../src/core/sync/media-facts.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
-import { fromSeconds } from '../../src/core/time/micros.ts';
+import { anySeconds } from '../support/times.ts';
 import { migrate } from '../../src/db/migrate.ts';
 import { type Context, openContext } from '../../src/server/context.ts';
 
@@ -44,13 +44,13 @@ export async function closeContext(context: Context): Promise<void> {
 
 /** What probing says of a small take. */
 export const TAKE_FACTS: MediaFacts = {
-  duration: fromSeconds(60),
+  duration: anySeconds(60),
   rate: frameRate(25, 1),
   width: 320,
   height: 180,
   videoCodec: 'h264',
   audioCodec: 'aac',
-  videoStart: fromSeconds(0),
+  videoStart: anySeconds(0),
 };
 
 /** Hears in the test's own thread. */

@@ -23,7 +23,7 @@ import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.
 import { factsOfTake } from '../../src/core/workout/take-sources.ts';
 import { NO_SOUND } from '../../src/core/signal/take-sound.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from '../support/times.ts';
 import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';
 import type { Context } from '../../src/server/context.ts';
 import { changeLogbook, keepInLogbook, readLogbook } from '../../src/server/logbook.ts';
@@ -60,7 +60,7 @@ async function newTake(workout: string, n: number, width = 640): Promise<string>
     height: width === 0 ? 0 : 360,
     videoCodec: width === 0 ? 'none' : 'h264',
     audioCodec: 'aac',
-    videoStart: micros(0),
+    videoStart: anyTime(0),
   });
 }
 
@@ -100,10 +100,10 @@ describe('recordings of the same hour', () => {
     );
   });
   it('lend the take their sound where it is clearer, at its times', async () => {
-    await putLie(context.pool, camera, { offsetUs: fromSeconds(5), driftPpm: 0, spreadUs: micros(0) });
+    await putLie(context.pool, camera, { offsetUs: anySeconds(5), driftPpm: 0, spreadUs: anyTime(0) });
     await putTakeSound(context.pool, camera, {
       ...NO_SOUND,
-      voice: [{ start: fromSeconds(15), end: fromSeconds(16) }],
+      voice: [{ start: anySeconds(15), end: anySeconds(16) }],
       voiceClarity: 0.9,
     });
     const row = await takeById(context.pool, take);
@@ -232,7 +232,7 @@ describe('the same file in another class', () => {
     await putLevels(pool, here, { halfLu: [40, 41], clippedMs: [7] });
     const sound = {
       ...NO_SOUND,
-      voice: [{ start: fromSeconds(1), end: fromSeconds(2) }],
+      voice: [{ start: anySeconds(1), end: anySeconds(2) }],
       voiceClarity: 0.7,
       music: [],
     };
@@ -243,7 +243,7 @@ describe('the same file in another class', () => {
     expect([...((await waveformOf(pool, there))?.peaks ?? [])]).toEqual([3, 5]);
     // Another file has nothing to give.
     expect(await takeOverHeard(pool, await newTake(workoutId, 8))).toBe(false);
-    const sheet = { everyUs: micros(10e6), count: 1, width: 160, height: 90, columns: 1 };
+    const sheet = { everyUs: anyTime(10e6), count: 1, width: 160, height: 90, columns: 1 };
     await insertMediaFile(pool, { sha256: 'e'.repeat(64), extension: 'jpg', bytes: 10 });
     await putThumbs(pool, here, 'e'.repeat(64), sheet);
     await queueTakeWork(pool, here, 'picture');

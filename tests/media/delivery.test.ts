@@ -10,7 +10,7 @@ import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import type { Drawn } from '../../src/core/looks/drawn.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type FrameRate, frameRate, frameStart } from '../../src/core/time/frames.ts';
-import { fromSeconds as s, micros } from '../../src/core/time/micros.ts';
+import { anySeconds as s, anyTime } from '../support/times.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { renderOverlay, renderOverlayPictures } from '../../src/media/render-overlay.ts';
@@ -50,7 +50,7 @@ const piece = (path: string, fromFrame: number, frames: number): RenderPiece => 
   source: { path, fits: true, silent: false },
   from: frameStart(fromFrame, RATE),
   length: frameStart(frames, RATE),
-  at: micros(0),
+  at: anyTime(0),
 });
 
 describe('the overlay alone', () => {

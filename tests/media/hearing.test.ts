@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { voiceOf } from '../../src/core/align/align.ts';
 import { type Transcript, spokenWords } from '../../src/core/transcript/transcript.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from '../support/times.ts';
 import { workOf } from '../../src/db/take-work-sql.ts';
 import { transcriptOf } from '../../src/db/transcripts-sql.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
@@ -48,8 +48,8 @@ function coarse(): Transcript {
   }
   return {
     cues: cues.map((c, i) => ({
-      start: micros(c.start),
-      end: micros(cues[i + 1]?.start ?? LENGTH_S * 1e6),
+      start: anyTime(c.start),
+      end: anyTime(cues[i + 1]?.start ?? LENGTH_S * 1e6),
       text: c.text,
       words: null,
     })),
@@ -94,14 +94,14 @@ describe('a take with speech over a beat', () => {
     const { transcript, says } = await KNOWN_WORDS.hear({
       path: short,
       sha256: '',
-      duration: fromSeconds(LENGTH_S),
+      duration: anySeconds(LENGTH_S),
       known: coarse(),
       voice: voiceOf(sound),
       ...all,
     });
     expect(says).toMatch(/^\d+ of \d+ phrases were found/);
     const words = transcript.cues.flatMap((c) => c.words ?? []);
-    const { tokens: wanted } = spokenWords({ cues: truth }, fromSeconds(LENGTH_S));
+    const { tokens: wanted } = spokenWords({ cues: truth }, anySeconds(LENGTH_S));
     expect(words.map((w) => w.text)).toEqual(wanted.map((w) => w.text));
     // Only where a line begins is its time known to the sample; inside, the file's times are shares.
     const starts = new Set(truth.map((c) => c.start));
@@ -117,7 +117,7 @@ describe('a take with speech over a beat', () => {
     const heard = await standInService('demo').hear({
       path: TAKE,
       sha256: bytes,
-      duration: fromSeconds(480),
+      duration: anySeconds(480),
       known: null,
       voice: null,
       ...all,
@@ -127,7 +127,7 @@ describe('a take with speech over a beat', () => {
       standInService('demo').hear({
         path: short,
         sha256: 'a'.repeat(64),
-        duration: fromSeconds(480),
+        duration: anySeconds(480),
         known: null,
         voice: null,
         ...all,

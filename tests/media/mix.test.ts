@@ -8,11 +8,12 @@ import { USUAL_LEVELS } from '../../src/core/music/music.ts';
 import { soundAlong } from '../../src/core/sound/along.ts';
 import { loudnessFrom } from '../../src/core/sound/take-levels.ts';
 import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
-import { type Micros, fromSeconds as s } from '../../src/core/time/micros.ts';
+import { type Micros, programmeTime } from '../../src/core/time/micros.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
 import { measure, momentary } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
 import type { RenderPiece } from '../../src/media/render-pieces.ts';
+import { anySeconds as s } from '../support/times.ts';
 
 const SECONDS = 9;
 /** Nothing is done to the voice, and there are no tones. */
@@ -136,7 +137,7 @@ describe('the loudness of the encoded file', () => {
     const heard = await Promise.all(names.map((name) => hearTake(join(folder, `${name}.wav`))));
     const along = soundAlong({
       ...{ length, segments, voice, sentences: [], speech: [], laid: [], levels: USUAL_LEVELS, energyOf: () => null },
-      sounds: sounds.map((p, i) => ({ mediaId: String(i), from: p.from, at: p.at, length: p.length })),
+      sounds: sounds.map((p, i) => ({ mediaId: String(i), from: p.from, at: programmeTime(p.at), length: p.length })),
       loudnessOf: (id) => loudnessFrom(heard[Number(id)]!.levels),
     });
     expect(along.integrated).not.toBeNull();

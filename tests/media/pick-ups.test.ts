@@ -5,9 +5,9 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { fitPickUp } from '../../src/core/sound/pick-ups.ts';
-import { fromSeconds as s } from '../../src/core/time/micros.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
 import { makeMix } from '../../src/media/mix.ts';
+import { anySeconds as s } from '../support/times.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-lines-'));
 const at = (name: string) => join(folder, name);

@@ -10,7 +10,9 @@ import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import { type TimerTick, timerTicks } from '../../src/core/lanes/timer.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type FrameRate, firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
-import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
+import type { TakeTime } from '../../src/core/time/micros.ts';
+import type { Span } from '../../src/core/time/span.ts';
+import { anySeconds, anyTime } from '../support/times.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
@@ -31,10 +33,10 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** Lengths that fall between frames on purpose: 4.31 s of work, 2.77 s of rest. */
 const PLAN = readOutline('# Frame true\n## Main: 2 rounds, 4.31/2.77\n- Crate lift\n## End: talk 12').value;
 const { segments, total } = compile(PLAN);
-async function renderPlan(rate: FrameRate, removed: { start: Micros; end: Micros }[], name: string) {
+async function renderPlan(rate: FrameRate, removed: Span<TakeTime>[], name: string) {
   const input = join(folder, `${name}-in.mp4`);
   makeVideo(input, { seconds: Math.ceil(total / 1e6), rate: `${rate.num}/${rate.den}` });
-  const duration = micros(Math.ceil(total / 1e6) * 1e6);
+  const duration = anyTime(Math.ceil(total / 1e6) * 1e6);
   const programme = assemble(
     segments,
     [{ takeId: 'a', duration, alignment: asFilmed(segments), faults: new Map(), speech: [] }],
@@ -80,7 +82,7 @@ function reference(value: number): Uint8Array {
   const known = references.get(value);
   if (known !== undefined) return known;
   const picture = { width: 640, height: 360, rate: frameRate(25, 1) };
-  const tick: TimerTick = { segmentKey: 'x', kind: 'work', start: micros(0), end: fromSeconds(2), value, share: 0.5 };
+  const tick: TimerTick = { segmentKey: 'x', kind: 'work', start: anyTime(0), end: anySeconds(2), value, share: 0.5 };
   const [input, script, output] = [
     join(folder, 'plain.mp4'),
     join(folder, `ref${value}.ass`),
@@ -140,14 +142,14 @@ describe('the rendered timer', () => {
     const { output, programme } = await renderPlan(
       rate,
       [
-        { start: fromSeconds(5.013), end: fromSeconds(6.207) },
-        { start: fromSeconds(15), end: fromSeconds(17.9) },
+        { start: anySeconds(5.013), end: anySeconds(6.207) },
+        { start: anySeconds(15), end: anySeconds(17.9) },
       ],
       'cut',
     );
     expect(frameCount(output)).toBe(firstFrameFrom(programme.length, rate));
     const ticks = timerTicks(programme.segments, DEFAULT_RULES, []);
-    const second = ticks.findIndex((t) => t.start > fromSeconds(6));
+    const second = ticks.findIndex((t) => t.start > anySeconds(6));
     for (const tick of ticks.slice(second, second + 3)) {
       const frame = firstFrameFrom(tick.start, rate);
       expect([frame, readNumber(output, frame)]).toEqual([frame, tick.value]);
@@ -190,13 +192,13 @@ describe('the container', () => {
     const input = join(folder, 'long.mp4');
     makeVideo(input, { seconds: 20, rate: '25', size: '1280x720' });
     const source = { path: input, fits: true, silent: false };
-    const piece = { source, from: micros(0), at: micros(0), length: fromSeconds(20) };
+    const piece = { source, from: anyTime(0), at: anyTime(0), length: anySeconds(20) };
     const job = render(
       {
         pictures: [piece],
         sounds: [piece],
         output: join(folder, 'never.mp4'),
-        length: fromSeconds(20),
+        length: anySeconds(20),
         width: 1280,
         height: 720,
         rate: frameRate(25, 1),

@@ -6,11 +6,11 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TONE_FAMILIES, VOICE_AS_RECORDED, type VoiceCare } from '../../src/core/edit/decisions.ts';
 import { TONE_RATE_HZ, toneSamples } from '../../src/core/sound/tone-shapes.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
-import { fromSeconds as s } from '../../src/core/time/micros.ts';
 import { measure } from '../../src/media/loudness.ts';
 import { addCuePoints } from '../../src/media/cue-points.ts';
 import { SOUND_PARTS, type SoundPart } from '../../src/core/sound/parts.ts';
 import { makeMix, makePart, makeStems } from '../../src/media/mix.ts';
+import { anySeconds as s } from '../support/times.ts';
 
 /** Tones and a cared-for voice, looked for in the file that comes out. */
 const SECONDS = 14;

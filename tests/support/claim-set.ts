@@ -1,6 +1,6 @@
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
-import type { Segment } from '../../src/core/plan/segment.ts';
+import type { PlannedSegment, Segment } from '../../src/core/plan/segment.ts';
 import { numberWords } from '../../src/core/language/en/written-out.ts';
 import type { ClaimType } from '../../src/core/claims/claim.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
@@ -30,7 +30,7 @@ export const CLAIM_PLAN: Plan = readOutline(`# Claims
 - Calf stretch | standing | sides own
 `).value;
 
-export const CLAIM_SEGMENTS: readonly Segment[] = compile(CLAIM_PLAN).segments;
+export const CLAIM_SEGMENTS: readonly PlannedSegment[] = compile(CLAIM_PLAN).segments;
 const find = (label: string, round = 1, side?: string) =>
   CLAIM_SEGMENTS.find(
     (s) => s.label === label && s.round === round && (side === undefined || s.side === side),

@@ -1,7 +1,7 @@
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import type { LibraryTrack } from '../../src/core/music/library.ts';
 import { OWN_RIGHTS } from '../../src/core/music/track.ts';
-import type { Micros } from '../../src/core/time/micros.ts';
+import type { AnyClock } from '../../src/core/time/micros.ts';
 import { type WorkoutDocument, newDocument } from '../../src/core/workout/document.ts';
 import type { TakeWithTranscript } from '../../src/contract/wire.ts';
 
@@ -108,13 +108,13 @@ export const TAKE = {
   sound: null,
   proxy: null,
   thumbs: null,
-  duration: 60e6 as Micros,
+  duration: 60e6 as AnyClock,
   rate: { num: 25, den: 1 },
   width: 1280,
   height: 720,
   videoCodec: 'h264',
   audioCodec: 'aac',
-  videoStart: 0 as Micros,
+  videoStart: 0 as AnyClock,
 } satisfies TakeWithTranscript['take'];
 
 export function newTrack(): LibraryTrack {
@@ -131,7 +131,7 @@ export function newTrack(): LibraryTrack {
     state: 'heard',
     progress: 1,
     message: null,
-    duration: 60e6 as Micros,
+    duration: 60e6 as AnyClock,
     map: null,
     heardMap: null,
     beatClarity: null,

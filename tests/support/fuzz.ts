@@ -1,4 +1,4 @@
-import type { Micros } from '../../src/core/time/micros.ts';
+import type { AnyClock } from '../../src/core/time/micros.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Transcript } from '../../src/core/transcript/transcript.ts';
 import { readExercises, writeExercisesJson } from '../../src/formats/exercises/exercises-json.ts';
@@ -31,19 +31,19 @@ const timed: Transcript = {
     const start = i * 4e6;
     const text = words(4);
     return {
-      start: start as Micros,
-      end: (start + 3e6) as Micros,
+      start: start as AnyClock,
+      end: (start + 3e6) as AnyClock,
       text,
       words: text.split(' ').map((w, k) => ({
         text: w,
-        start: (start + k * 5e5) as Micros,
-        end: (start + (k + 1) * 5e5) as Micros,
+        start: (start + k * 5e5) as AnyClock,
+        end: (start + (k + 1) * 5e5) as AnyClock,
       })),
     };
   }),
 };
 const plain = (): Transcript => ({ cues: timed.cues.map((c) => ({ ...c, text: words(4), words: null })) });
-const LENGTH = 40e6 as Micros;
+const LENGTH = 40e6 as AnyClock;
 
 const outline = () =>
   [

@@ -1,7 +1,9 @@
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { type Segment, isActive, isBreak, nextActive } from '../../src/core/plan/segment.ts';
-import { type Micros, micros } from '../../src/core/time/micros.ts';
+import type { TakeTime } from '../../src/core/time/micros.ts';
+import type { Span } from '../../src/core/time/span.ts';
+import { anyTime } from './times.ts';
 import type { TakeSound } from '../../src/core/signal/take-sound.ts';
 import type { TimedWord, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
@@ -115,7 +117,7 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
   const random = seeded(seed * 7919 + 13);
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)] as T;
   const { segments } = compile(plan);
-  const truth = new Map<string, { start: Micros; end: Micros }>();
+  const truth = new Map<string, Span<TakeTime>>();
   const cues: TranscriptCue[] = [];
   let now = 1e6 + random() * 4e6;
   let free = 0;
@@ -123,7 +125,7 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
     let t = Math.max(at, free + 1e5);
     const words = text.split(' ').map((w): TimedWord => {
       const length = (w.length <= 3 ? 0.7 : w.length > 7 ? 1.5 : 1) / rate;
-      const word = { text: w, start: micros(t), end: micros(t + length * 0.9e6) };
+      const word = { text: w, start: anyTime(t), end: anyTime(t + length * 0.9e6) };
       t += length * 1e6;
       return word;
     });
@@ -154,7 +156,7 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
         ? (random() - 0.5) * 0.6
         : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1));
     const [start, end] = [now, now + segment.end - segment.start + over * 1e6];
-    truth.set(segment.key, { start: micros(start), end: micros(end) });
+    truth.set(segment.key, { start: anyTime(start), end: anyTime(end) });
     const length = end - start;
     const leads = nextActive(segments, i);
     if (isActive(segment)) {
@@ -240,7 +242,12 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
     }
     now = end;
   }
-  return { segments, truth, transcript: { cues: cues.sort((a, b) => a.start - b.start) }, duration: micros(now + 3e6) };
+  return {
+    segments,
+    truth,
+    transcript: { cues: cues.sort((a, b) => a.start - b.start) },
+    duration: anyTime(now + 3e6),
+  };
 }
 
 /** What a recogniser makes of a name: a sound swapped, an ending lost, a word cut in two. */
@@ -289,8 +296,8 @@ export function loosen(take: SyntheticTake, seed: number, lowS = 20, highS = 45)
     ...take,
     transcript: {
       cues: cues.map((c, i) => ({
-        start: micros(c.start),
-        end: micros(cues[i + 1]?.start ?? Math.max(c.start + 1e6, take.duration)),
+        start: anyTime(c.start),
+        end: anyTime(cues[i + 1]?.start ?? Math.max(c.start + 1e6, take.duration)),
         text: c.words.join(' '),
         words: null,
       })),
@@ -313,11 +320,11 @@ export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeS
   const jitter = () => (random() - 0.5) * 60_000;
   const heard = voice
     .filter(() => random() > 0.03)
-    .map((v) => ({ start: micros(Math.max(0, v.start + jitter())), end: micros(v.end + jitter() + 40_000) }));
+    .map((v) => ({ start: anyTime(Math.max(0, v.start + jitter())), end: anyTime(v.end + jitter() + 40_000) }));
   const marks = beeps
     ? [...take.truth]
         .filter(([key]) => take.segments.some((s) => s.key === key && (isActive(s) || s.kind === 'rest')))
-        .map(([, span]) => ({ start: span.start, end: micros(span.start + 300_000), hz: 1000 }))
+        .map(([, span]) => ({ start: span.start, end: anyTime(span.start + 300_000), hz: 1000 }))
     : [];
   return { voice: heard, voiceClarity: 0.9, beeps: marks, claps: [], levels: [] };
 }
@@ -325,11 +332,11 @@ export function soundOf(take: SyntheticTake, seed: number, beeps = false): TakeS
 /** A stretch of a class, two shares of its length, as a take of its own: what was begun and ended within 3 s of it. */
 export function cutClass(take: SyntheticTake, [a, b]: readonly [number, number]): SyntheticTake {
   const [from, to] = [Math.round(a * take.duration), Math.round(b * take.duration)];
-  const at = (time: number) => micros(Math.min(to, Math.max(from, time)) - from);
+  const at = (time: number) => anyTime(Math.min(to, Math.max(from, time)) - from);
   const inside = take.transcript.cues.filter((c) => c.start >= from && c.end <= to);
   return {
     segments: take.segments,
-    duration: micros(to - from),
+    duration: anyTime(to - from),
     truth: new Map(
       [...take.truth]
         .filter(([, t]) => t.end > from + 3e6 && t.start < to - 3e6)

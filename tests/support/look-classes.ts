@@ -5,8 +5,9 @@ import { USUAL_WORDING, type Wording } from '../../src/core/lanes/wording.ts';
 import type { ClassBeat } from '../../src/core/music/arrangement.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from './times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
+import type { ProgrammeTime } from '../../src/core/time/micros.ts';
 
 /** Names of moves as people give them: short, long, in German and in Greek. */
 export const NAMES = {
@@ -42,11 +43,11 @@ tempo: 120
   const { value } = readOutline(outline);
   const { segments, total } = compile(value);
   const programme = plannedProgramme(segments, total);
-  const beats: ClassBeat[] = segments
+  const beats: ClassBeat<ProgrammeTime>[] = segments
     .filter((s) => s.blockName === 'Ten' && s.kind === 'work' && s.label === b)
     .flatMap((s) =>
       Array.from({ length: 64 }, (_, i) => ({
-        at: micros(s.start + i * fromSeconds(0.5)),
+        at: anyTime(s.start + i * anySeconds(0.5)),
         ...{ count: (i % 32) + 1, one: i % 4 === 0, phrase: i % 32 === 0 },
       })),
     );

@@ -8,7 +8,8 @@ import type { Drawn } from '../../src/core/looks/drawn.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { ProofKind } from '../../src/core/proof/certificate.ts';
 import { type FrameRate, frameStart } from '../../src/core/time/frames.ts';
-import { type Micros, micros } from '../../src/core/time/micros.ts';
+import type { Micros } from '../../src/core/time/micros.ts';
+import { anyTime } from './times.ts';
 import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { writeFfmetadata } from '../../src/formats/ffmetadata/ffmetadata-writer.ts';
@@ -30,7 +31,7 @@ const OUTLINE = `# Proof
 
 const TARGET_LUFS = -16;
 const SPEECH = ['Welcome.', 'Sit back to the hive.', 'Breathe.', 'Well done.'].map((text, i) => ({
-  ...{ start: micros((2 + i * 9) * 1e6), end: micros((4.5 + i * 9) * 1e6), text },
+  ...{ start: anyTime((2 + i * 9) * 1e6), end: anyTime((4.5 + i * 9) * 1e6), text },
 }));
 
 /** How a finished film is made here: what a fault changes of it. */
@@ -96,7 +97,7 @@ export async function film(
     ...['-y', '-v', 'error', '-i', loud, '-c:v', 'copy', '-af', `volume=${TARGET_LUFS - lufs}dB`],
     ...['-c:a', 'pcm_s16le', source],
   ]);
-  const piece = { source: { path: source, fits: true, silent: false }, from: micros(0), at: micros(0), length };
+  const piece = { source: { path: source, fits: true, silent: false }, from: anyTime(0), at: anyTime(0), length };
   return {
     lanes: laid,
     meant: {
@@ -154,7 +155,7 @@ export interface Fault {
 
 const shifted = (drawn: readonly Drawn[], frames: number, rate: FrameRate, of: (d: Drawn) => boolean): Drawn[] => {
   const by = frameStart(1, rate) * frames;
-  return drawn.map((d) => (of(d) ? { ...d, start: micros(Math.max(0, d.start + by)), end: micros(d.end + by) } : d));
+  return drawn.map((d) => (of(d) ? { ...d, start: anyTime(Math.max(0, d.start + by)), end: anyTime(d.end + by) } : d));
 };
 const isFigure = (d: Drawn) => d.kind === 'text' && d.role === 'figure';
 const between = (from: number, to: number) => (d: Drawn) => d.start >= from * 1e6 && d.start < to * 1e6;
@@ -195,7 +196,7 @@ export const FAULTS: readonly Fault[] = [
     plant: (_, { lanes: l }) => ({
       ffmetadata: writeFfmetadata(
         'Proof',
-        l.chapters.map((c, i) => (i === 1 ? { ...c, start: micros(c.start + by * 1e6) } : c)),
+        l.chapters.map((c, i) => (i === 1 ? { ...c, start: anyTime(c.start + by * 1e6) } : c)),
       ),
     }),
   })),
@@ -215,7 +216,9 @@ export const FAULTS: readonly Fault[] = [
     name: 'captions 0.2 s late',
     what: 'captions',
     plant: (_, { lanes: l }) => ({
-      srt: writeCaptionsSrt(l.captions.map((c) => ({ ...c, start: micros(c.start + 2e5), end: micros(c.end + 2e5) }))),
+      srt: writeCaptionsSrt(
+        l.captions.map((c) => ({ ...c, start: anyTime(c.start + 2e5), end: anyTime(c.end + 2e5) })),
+      ),
     }),
   },
   { name: 'a caption misspelt', what: 'captions', plant: ({ srt }) => ({ srt: srt!.replace('Squat', 'Sqaut') }) },
@@ -224,7 +227,7 @@ export const FAULTS: readonly Fault[] = [
     name: 'what is said 0.3 s late',
     what: 'speech',
     plant: () => ({
-      speech: writeSrt(SPEECH.map((c) => ({ ...c, start: micros(c.start + 3e5), end: micros(c.end + 3e5) }))),
+      speech: writeSrt(SPEECH.map((c) => ({ ...c, start: anyTime(c.start + 3e5), end: anyTime(c.end + 3e5) }))),
     }),
   },
   {
@@ -265,6 +268,6 @@ export const FAULTS: readonly Fault[] = [
   ...[0.04, 1].map((by): Fault => ({
     name: `${by} s short`,
     what: 'length',
-    plant: (_, { meant }) => ({ length: micros(meant.length - by * 1e6) }),
+    plant: (_, { meant }) => ({ length: anyTime(meant.length - by * 1e6) }),
   })),
 ];

@@ -1,7 +1,8 @@
 import type { Plan } from '../../src/core/plan/plan.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
 import type { TranscriptCue } from '../../src/core/transcript/transcript.ts';
-import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
+import type { Micros } from '../../src/core/time/micros.ts';
+import { anySeconds, anyTime } from './times.ts';
 import { type SyntheticTake, syntheticTake } from './synthetic-take.ts';
 import { SPARE_CALLS } from '../../src/core/script/cue.ts';
 import { compile } from '../../src/core/plan/compile.ts';
@@ -18,10 +19,10 @@ export interface Planted {
 export function saidAt(atUs: number, text: string, stepS = 0.33): TranscriptCue {
   const words = text.split(' ').map((w, i) => ({
     text: w,
-    start: fromSeconds(atUs / 1e6 + i * stepS),
-    end: fromSeconds(atUs / 1e6 + (i + 0.9) * stepS),
+    start: anySeconds(atUs / 1e6 + i * stepS),
+    end: anySeconds(atUs / 1e6 + (i + 0.9) * stepS),
   }));
-  return { start: words[0]?.start ?? micros(0), end: words.at(-1)?.end ?? micros(0), text, words };
+  return { start: words[0]?.start ?? anyTime(0), end: words.at(-1)?.end ?? anyTime(0), text, words };
 }
 
 const EXPLANATION =
@@ -42,7 +43,7 @@ export function plantSlips(
   let cues = [...made.transcript.cues];
   let duration: number = made.duration;
   const planted: Planted[] = [
-    { type: 'left-out', at: truth.get(active[2]?.key ?? '')?.end ?? micros(0), reachUs: 30e6 },
+    { type: 'left-out', at: truth.get(active[2]?.key ?? '')?.end ?? anyTime(0), reachUs: 30e6 },
   ];
   // A break that goes on: all that comes after its first seconds comes later.
   const rest = made.segments.find((s) => s.kind === 'rest' && truth.has(s.key) && s.index > (active[4]?.index ?? 0));
@@ -51,15 +52,15 @@ export function plantSlips(
     const [from, by] = [held.start + 2e6, 14e6];
     const later = <T extends { start: Micros; end: Micros }>(s: T): T => ({
       ...s,
-      start: micros(s.start >= from ? s.start + by : s.start),
-      end: micros(s.end > from ? s.end + by : s.end),
+      start: anyTime(s.start >= from ? s.start + by : s.start),
+      end: anyTime(s.end > from ? s.end + by : s.end),
     });
     for (const [key, s] of truth) truth.set(key, later(s));
     cues = cues.map((c) =>
       c.start >= from
         ? {
             ...later(c),
-            words: c.words?.map((w) => ({ ...w, start: micros(w.start + by), end: micros(w.end + by) })) ?? null,
+            words: c.words?.map((w) => ({ ...w, start: anyTime(w.start + by), end: anyTime(w.end + by) })) ?? null,
           }
         : c,
     );
@@ -102,7 +103,7 @@ export function plantSlips(
     planted.push({ type: 'explanation-into-work', at: start, reachUs: 6e6 });
   }
   return {
-    take: { ...made, truth, transcript: { cues: cues.sort((a, b) => a.start - b.start) }, duration: micros(duration) },
+    take: { ...made, truth, transcript: { cues: cues.sort((a, b) => a.start - b.start) }, duration: anyTime(duration) },
     planted,
   };
 }

@@ -5,7 +5,7 @@ import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { freshIds } from '../../src/core/plan/ids.ts';
 import { type Block, type Move } from '../../src/core/plan/plan.ts';
 import { newBlock, newMove } from '../../src/core/plan/new-plan.ts';
-import { micros } from '../../src/core/time/micros.ts';
+import { anyTime } from './times.ts';
 
 /** A repeatable stream of whole numbers below n. */
 export type Dice = (n: number) => number;
@@ -52,20 +52,20 @@ export const EDITED: WorkoutDocument = {
       id: `c${i}`,
       segmentKey: `b2/b2m${(i % 4) + 1}/r1/s1/work/both`,
       kind: 'form',
-      anchor: { kind: 'start', afterUs: micros(i * 2e6) },
+      anchor: { kind: 'start', afterUs: anyTime(i * 2e6) },
       text: `Line ${i}`,
     })),
   },
   edit: {
     ...newDocument('').edit,
     takeId: '11111111-1111-4111-8111-111111111111',
-    pins: [1, 2].map((i) => ({ segmentKey: `b2/b2m${i}/r1/s1/work/both`, edge: 'start', at: micros(i * 60e6) })),
+    pins: [1, 2].map((i) => ({ segmentKey: `b2/b2m${i}/r1/s1/work/both`, edge: 'start', at: anyTime(i * 60e6) })),
     overrides: [{ segmentKey: 'b1/b1m1/r1/s1/work/both', lane: 'caption', field: 'text', value: 'March on' }],
     inserts: [1, 2].map((i) => ({
       id: `card-${i}`,
       segmentKey: `b2/b2m${i}/r1/s1/work/both`,
       place: 'before',
-      lengthUs: micros(3e6),
+      lengthUs: anyTime(3e6),
       shows: { kind: 'card', card: 'move', title: null, line: null },
     })),
   },
@@ -103,7 +103,7 @@ const EDITS: readonly Editing[] = [
     return inBlock(d, pick(d.plan.blocks, roll), (b) => ({ ...b, rounds }));
   },
   (d, roll) => {
-    const workUs = micros((10 + roll(50)) * 1e6);
+    const workUs = anyTime((10 + roll(50)) * 1e6);
     return inBlock(d, pick(d.plan.blocks, roll), (b) =>
       b.scheme.kind === 'interval' ? { ...b, scheme: { ...b.scheme, workUs } } : { ...b, name: `Block ${roll(50)}` },
     );
@@ -152,7 +152,7 @@ const EDITS: readonly Editing[] = [
   (d, roll) => ({ ...d, script: { ...d.script, cues: d.script.cues.toSpliced(pick(d.script.cues, roll), 1) } }),
   (d, roll) => {
     const segmentKey = `b2/b2m${1 + roll(4)}/r${1 + roll(3)}/s1/work/both`;
-    const pin = { segmentKey, edge: 'start' as const, at: micros(roll(900) * 1e6) };
+    const pin = { segmentKey, edge: 'start' as const, at: anyTime(roll(900) * 1e6) };
     return { ...d, edit: { ...d.edit, pins: [...d.edit.pins.filter((p) => p.segmentKey !== segmentKey), pin] } };
   },
   (d) => ({ ...d, edit: { ...d.edit, accepted: !d.edit.accepted } }),
@@ -160,7 +160,7 @@ const EDITS: readonly Editing[] = [
     const start = roll(600) * 1e6;
     return {
       ...d,
-      edit: { ...d.edit, removed: [...d.edit.removed, { start: micros(start), end: micros(start + 5e6) }] },
+      edit: { ...d.edit, removed: [...d.edit.removed, { start: anyTime(start), end: anyTime(start + 5e6) }] },
     };
   },
   (d, roll) => {
@@ -168,13 +168,13 @@ const EDITS: readonly Editing[] = [
       id: `i${roll(1e9)}`,
       segmentKey: `b2/b2m${1 + roll(4)}/r1/s1/work/both`,
       place: (['before', 'over', 'after'] as const)[roll(3)]!,
-      lengthUs: micros((1 + roll(9)) * 1e6),
+      lengthUs: anyTime((1 + roll(9)) * 1e6),
       shows: { kind: 'card', card: 'move', title: `Card ${roll(50)}`, line: null },
     };
     return { ...d, edit: { ...d.edit, inserts: [...d.edit.inserts, insert] } };
   },
   (d, roll) => {
-    const [at, lengthUs] = [pick(d.edit.inserts, roll), micros((1 + roll(9)) * 1e6)];
+    const [at, lengthUs] = [pick(d.edit.inserts, roll), anyTime((1 + roll(9)) * 1e6)];
     return {
       ...d,
       edit: { ...d.edit, inserts: d.edit.inserts.map((insert, i) => (i === at ? { ...insert, lengthUs } : insert)) },
@@ -182,7 +182,7 @@ const EDITS: readonly Editing[] = [
   },
   (d, roll) => ({ ...d, edit: { ...d.edit, inserts: d.edit.inserts.toSpliced(pick(d.edit.inserts, roll), 1) } }),
   (d, roll) => {
-    const dissolve = { takeId: d.edit.takeId ?? '', at: micros(roll(900) * 1e6) };
+    const dissolve = { takeId: d.edit.takeId ?? '', at: anyTime(roll(900) * 1e6) };
     return { ...d, edit: { ...d.edit, dissolves: [...d.edit.dissolves, dissolve] } };
   },
 ];

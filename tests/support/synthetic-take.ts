@@ -1,11 +1,13 @@
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Plan } from '../../src/core/plan/plan.ts';
-import { type Segment, isActive, isBreak } from '../../src/core/plan/segment.ts';
+import { type PlannedSegment, type Segment, isActive, isBreak } from '../../src/core/plan/segment.ts';
 import { SPARE_CALLS, type CallRules } from '../../src/core/script/cue.ts';
 import { schedule } from '../../src/core/script/schedule.ts';
 import { wordShares } from '../../src/core/speech/line-time.ts';
 import type { TimedWord, Transcript, TranscriptCue } from '../../src/core/transcript/transcript.ts';
-import { type Micros, fromSeconds, micros } from '../../src/core/time/micros.ts';
+import type { TakeTime } from '../../src/core/time/micros.ts';
+import type { Span } from '../../src/core/time/span.ts';
+import { anySeconds, anyTime } from './times.ts';
 
 /** A small seeded generator; the same seed, the same class. */
 export function seeded(seed: number): () => number {
@@ -19,11 +21,11 @@ export function seeded(seed: number): () => number {
 }
 
 export interface SyntheticTake {
-  readonly segments: readonly Segment[];
+  readonly segments: readonly PlannedSegment[];
   /** True spans by segment key; left-out segments are missing. */
-  readonly truth: ReadonlyMap<string, { readonly start: Micros; readonly end: Micros }>;
+  readonly truth: ReadonlyMap<string, Span<TakeTime>>;
   readonly transcript: Transcript;
-  readonly duration: Micros;
+  readonly duration: TakeTime;
 }
 
 export interface TakeFaults {
@@ -45,9 +47,9 @@ export interface TakeFaults {
 export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {}): SyntheticTake {
   const random = seeded(seed);
   const { segments } = compile(plan);
-  const truth = new Map<string, { start: Micros; end: Micros }>();
-  const done: Segment[] = [];
-  let now = fromSeconds(1 + random() * 4) as number;
+  const truth = new Map<string, Span<TakeTime>>();
+  const done: PlannedSegment[] = [];
+  let now = anySeconds(1 + random() * 4) as number;
   for (const [i, segment] of segments.entries()) {
     const before = segments[i - 1];
     const left = faults.leaveOut?.includes(i) === true;
@@ -56,9 +58,9 @@ export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {})
     const over = isActive(segment)
       ? (random() - 0.5) * 0.4
       : (random() * 0.7 + 0.3) * (faults.breakOverS ?? 6) * (segment.kind === 'change-over' ? 0.4 : 1);
-    const start = micros(now);
+    const start = anyTime(now);
     now += segment.end - segment.start + over * 1e6;
-    const placed = { ...segment, index: done.length, start, end: micros(now) };
+    const placed = { ...segment, index: done.length, start, end: anyTime(now) };
     truth.set(segment.key, { start: placed.start, end: placed.end });
     done.push(placed);
   }
@@ -69,7 +71,7 @@ export function syntheticTake(plan: Plan, seed: number, faults: TakeFaults = {})
   )
     .lines.filter((line) => line.kind === 'countdown' || random() >= (faults.forgotten ?? 0))
     .map((line) => timedCue(line.text, line.start + (random() - 0.3) * 4e5, line.end - line.start));
-  return { segments, truth, transcript: { cues }, duration: micros(now + 3e6) };
+  return { segments, truth, transcript: { cues }, duration: anyTime(now + 3e6) };
 }
 
 function timedCue(text: string, start: number, length: number): TranscriptCue {
@@ -78,9 +80,9 @@ function timedCue(text: string, start: number, length: number): TranscriptCue {
   const timed = wordShares(words).map((share, w): TimedWord => {
     const from = at;
     at += share * length;
-    return { text: words[w] as string, start: micros(from), end: micros(at) };
+    return { text: words[w] as string, start: anyTime(from), end: anyTime(at) };
   });
-  return { start: micros(Math.max(0, start)), end: micros(at), text, words: timed };
+  return { start: anyTime(Math.max(0, start)), end: anyTime(at), text, words: timed };
 }
 
 /** The same words as paragraphs of about so many seconds, times cut to whole seconds. */
@@ -94,8 +96,8 @@ export function coarsen(transcript: Transcript, paragraphS: number): Transcript 
   }
   return {
     cues: cues.map((cue, i) => ({
-      start: micros(cue.start),
-      end: micros(cues[i + 1]?.start ?? cue.start + paragraphS * 1e6),
+      start: anyTime(cue.start),
+      end: anyTime(cues[i + 1]?.start ?? cue.start + paragraphS * 1e6),
       text: cue.words.join(' '),
       words: null,
     })),

@@ -4,7 +4,7 @@ import { boundaryErrors, coarsen, quantile, syntheticTake } from '../../../tests
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { align } from './align.ts';
 import { hear } from '../calls/detect-calls.ts';
 import { findMentions } from '../calls/name-match.ts';
@@ -18,7 +18,7 @@ interface Truth {
 }
 const truth = JSON.parse(demo('truth.json')) as Truth;
 const { segments } = compile(readOutline(demo('outline.md')).value);
-const duration = fromSeconds(truth.duration_s);
+const duration = anySeconds(truth.duration_s);
 const take = {
   segments,
   duration,
@@ -26,7 +26,7 @@ const take = {
   truth: new Map(
     truth.segments
       .filter((s) => s.key !== null)
-      .map((s) => [s.key!, { start: fromSeconds(s.start_s), end: fromSeconds(s.end_s) }]),
+      .map((s) => [s.key!, { start: anySeconds(s.start_s), end: anySeconds(s.end_s) }]),
   ),
 };
 const transcriptOf = (text: string) => readTranscript(text).value;
@@ -60,7 +60,7 @@ describe('the demo take', () => {
   });
   it('a pinned boundary holds exactly and the rest follows', () => {
     const rest = segments.find((s) => s.kind === 'rest');
-    const pin = { segmentKey: rest?.key ?? '', edge: 'end' as const, at: micros(106_040_000) };
+    const pin = { segmentKey: rest?.key ?? '', edge: 'end' as const, at: anyTime(106_040_000) };
     const { segments: found } = align(segments, transcriptOf(demo('words.vtt')), duration, { pins: [pin] });
     const index = rest?.index ?? 0;
     expect(found[index]?.recorded?.end).toBe(pin.at);
@@ -97,7 +97,7 @@ describe('laws of alignment', () => {
     expect(quantile(errors, 0.9)).toBeLessThan(2);
   });
   it('says nothing was filmed rather than guess from an empty take', () => {
-    expect(align(segments, { cues: [] }, micros(0)).segments).toEqual([]);
+    expect(align(segments, { cues: [] }, anyTime(0)).segments).toEqual([]);
     const silent = align(segments, { cues: [] }, duration);
     expect(Math.max(...silent.segments.filter((r) => r.segment.kind === 'rest').map((r) => r.confidence))).toBeLessThan(
       0.9,
@@ -107,9 +107,9 @@ describe('laws of alignment', () => {
 
 describe('hearing', () => {
   const heard = (text: string, labels: string[] = []) =>
-    hear(spokenWords(transcriptOf(`[0:10] ${text}\n[0:30] end`), fromSeconds(60)), labels).map((h) => h.kind);
+    hear(spokenWords(transcriptOf(`[0:10] ${text}\n[0:30] end`), anySeconds(60)), labels).map((h) => h.kind);
   const names = (text: string, labels: string[]) =>
-    findMentions(spokenWords(transcriptOf(`[0:10] ${text}`), fromSeconds(60)), labels).map((m) => m.label);
+    findMentions(spokenWords(transcriptOf(`[0:10] ${text}`), anySeconds(60)), labels).map((m) => m.label);
   it.each([
     ['Three, two, one.', ['countdown']],
     ['4 3 2 1', ['countdown']],
@@ -128,7 +128,7 @@ describe('hearing', () => {
   ])('%j is heard as %j', (text, kinds) => expect(heard(text)).toEqual(kinds));
   it('tells a next-up from a name', () => {
     const found = hear(
-      spokenWords(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), fromSeconds(60)),
+      spokenWords(transcriptOf('[0:10] Next up reverse lunges.\n[0:30] Reverse lunge, left side'), anySeconds(60)),
       ['Reverse lunge'],
     );
     expect(found.filter((h) => h.kind === 'name').map((h) => h.kind === 'name' && [h.next, h.side])).toEqual([

@@ -3,9 +3,9 @@ import { hearSounds } from '../calls/heard-sounds.ts';
 import type { Heard } from '../calls/detect-calls.ts';
 import { labelsOf } from '../calls/name-variants.ts';
 import { readClauses } from '../calls/read-clauses.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, earlier, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Transcript, spokenWords } from '../transcript/transcript.ts';
@@ -36,7 +36,7 @@ const CLEAR_VOICE = 0.4;
 const SHORT_STRETCH_US = 8e6;
 
 /** Where the voice is in a take, as far as it is clear; null: nobody knows. */
-export function voiceOf(sound: TakeSound | null): readonly Span[] | null {
+export function voiceOf(sound: TakeSound | null): readonly Span<TakeTime>[] | null {
   return sound === null || sound.voiceClarity < CLEAR_VOICE ? null : sound.voice;
 }
 
@@ -55,9 +55,9 @@ interface AlignMore {
  * likely to fill one. Pure; the same input, the same answer.
  */
 export function align(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   transcript: Transcript,
-  duration: Micros,
+  duration: TakeTime,
   { pins = [], sound = null, noTimer = new Set(), lacking = [] }: AlignMore = {},
 ): Alignment {
   if (segments.length === 0 || duration <= 0)
@@ -89,7 +89,7 @@ function alignWhole(given: SearchGiven, pins: readonly Pin[]): Alignment {
 const OUTSIDE_SURE = 0.9;
 
 /** The alignment of a part as one of the whole plan: what lies outside of it was not filmed here. */
-function partInPlan(segments: readonly Segment[], { from }: Part, found: Alignment): Alignment {
+function partInPlan(segments: readonly PlannedSegment[], { from }: Part, found: Alignment): Alignment {
   const whole = new Map(segments.map((s) => [s.key, s]));
   const of = new Map(found.segments.map((r) => [r.segment.key, r]));
   return {
@@ -113,7 +113,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   const found = searchTake(given, pins);
   const { problem, pieces, sure } = found;
   const at = boundaryTimes(given, problem, pieces);
-  const places = new Map<number, Span>();
+  const places = new Map<number, Span<TakeTime>>();
   let beyond: Beyond[] = [];
   let before: number | null = null;
   for (const [j, p] of pieces.entries()) {
@@ -161,13 +161,13 @@ const PIN_REACH_US = 6e6;
  * When the pieces of a path begin, and the last ends: as the search laid them, and by the calls at them where words
  * have times.
  */
-function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): Micros[] {
+function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly PathPiece[]): TakeTime[] {
   const { lattice, segments } = problem;
   const { readings, track, words, heard, timed, duration } = given;
   const us = (place: number) => lattice.cell[place]! * lattice.stepUs;
   const worked = (p: PathPiece | undefined) =>
     p !== undefined && (p.segment === null ? p.beyond === 'work' : isActive(segments[p.segment]!));
-  const times: Micros[] = [];
+  const times: TakeTime[] = [];
   for (let j = 0; j <= pieces.length; j++) {
     const piece = pieces[j];
     const place = piece?.from ?? pieces[j - 1]?.to ?? 0;
@@ -178,7 +178,7 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
       : edge.us;
     // Two boundaries never go to one call.
     const at = j > 0 && by - last < LEAST_SEGMENT_US ? edge.us : by;
-    times.push(micros(Math.min(duration, Math.max(at, times[j - 1] ?? 0))));
+    times.push(earlier(duration, takeTime(Math.max(at, times[j - 1] ?? 0))));
   }
   return times;
 }

@@ -1,12 +1,13 @@
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
+import type { TakeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { TimerGrid } from './machine-timer.ts';
 
 /** Where a planned segment really fell. `recorded` is null where it was never filmed. */
 export interface RecordedSegment {
-  readonly segment: Segment;
-  readonly recorded: Span | null;
+  readonly segment: PlannedSegment;
+  readonly recorded: Span<TakeTime> | null;
   /** 0 to 1: that both its ends lie within a second; of one left out, that it was never filmed. */
   readonly confidence: number;
   /**
@@ -17,9 +18,9 @@ export interface RecordedSegment {
 }
 
 /** Time filmed beyond the plan. `madeUp` names the planned segment that was left out before and done here. */
-export interface ExtraSpan extends Span {
+export interface ExtraSpan extends Span<TakeTime> {
   readonly label: string;
-  readonly madeUp: Segment | null;
+  readonly madeUp: PlannedSegment | null;
   readonly after: number | null;
 }
 
@@ -31,5 +32,5 @@ export interface Alignment {
   /**
    * The transcript's words where they lie by what was found; those without times of their own are surer than before.
    */
-  readonly words: SpokenWords;
+  readonly words: SpokenWords<TakeTime>;
 }

@@ -1,7 +1,7 @@
 import type { Heard } from '../calls/detect-calls.ts';
 import type { Readings } from '../calls/read-clauses.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
-import type { Micros } from '../time/micros.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
+import type { TakeTime } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import { USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
@@ -20,12 +20,12 @@ import type { PathPiece, Problem } from './problem.ts';
 
 /** All that is known of a take before it is searched. */
 export interface SearchGiven {
-  readonly segments: readonly Segment[];
+  readonly segments: readonly PlannedSegment[];
   readonly track: SpokenTrack;
-  readonly words: SpokenWords;
+  readonly words: SpokenWords<TakeTime>;
   readonly readings: Readings;
   readonly heard: readonly Heard[];
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   /** Most words have times of their own. */
   readonly timed: boolean;
   /** Blocks that a person said no timer ran in. */
@@ -106,7 +106,7 @@ export class Beliefs {
   }
 }
 
-export function lengthsBy(segments: readonly Segment[], timing: Timing, lattice: Lattice): Problem['lengths'] {
+export function lengthsBy(segments: readonly PlannedSegment[], timing: Timing, lattice: Lattice): Problem['lengths'] {
   return segments.map((s) => lengthModel(s, timing, lattice.stepUs / 1e6));
 }
 
@@ -129,7 +129,7 @@ function laidOf(pieces: readonly PathPiece[], lattice: Lattice): Laid[] {
 /**
  * The moves that a path leaves out, and when the next filmed move after each is over: from then on it may be made up.
  */
-function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<string, number> {
+function leftOutIn(segments: readonly PlannedSegment[], laid: readonly Laid[]): Map<string, number> {
   const filmed = new Set(laid.map((l) => l.segment));
   const left = new Map<string, number>();
   for (const [k, s] of segments.entries()) {
@@ -142,7 +142,7 @@ function leftOutIn(segments: readonly Segment[], laid: readonly Laid[]): Map<str
   return left;
 }
 
-function pinnedCells(segments: readonly Segment[], pins: readonly Pin[], lattice: Lattice): Problem['pinned'] {
+function pinnedCells(segments: readonly PlannedSegment[], pins: readonly Pin[], lattice: Lattice): Problem['pinned'] {
   const cells = new Map<number, { start?: Cell; end?: Cell }>();
   for (const pin of pins) {
     const k = segments.findIndex((s) => s.key === pin.segmentKey);

@@ -1,10 +1,10 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 
 /** What is being done while somebody speaks: work and holds, breaks of all kinds, talk. */
 export type Doing = 'work' | 'break' | 'talk';
 export const DOINGS = ['work', 'break', 'talk'] as const satisfies readonly Doing[];
 
-export function doingOf(segment: Pick<Segment, 'kind'>): Doing {
+export function doingOf(segment: Pick<PlannedSegment, 'kind'>): Doing {
   return isActive(segment) ? 'work' : segment.kind === 'talk' ? 'talk' : 'break';
 }
 
@@ -24,7 +24,7 @@ export interface Kin {
 }
 
 /** The kin of every segment of a class. In a break nothing is its own: what comes is coming. */
-export function kinOf(segments: readonly Segment[]): Kin[] {
+export function kinOf(segments: readonly PlannedSegment[]): Kin[] {
   const kin: Kin[] = [];
   const coming: (string | null)[] = new Array<string | null>(segments.length).fill(null);
   let next: string | null = null;

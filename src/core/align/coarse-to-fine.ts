@@ -1,4 +1,4 @@
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 import type { Lattice } from './lattice.ts';
 import type { Problem } from './problem.ts';
@@ -49,7 +49,7 @@ const BAND = { share: 0.16, seconds: 420 } as const;
 /**
  * Where each slot may lie at all: in a band round its place in the plan, as planned and stretched to the take's length.
  */
-export function everywhere(segments: readonly Segment[], lattice: Lattice, duration: Micros): Where {
+export function everywhere(segments: readonly PlannedSegment[], lattice: Lattice, duration: Micros): Where {
   const total = Math.max(1, segments.at(-1)?.end ?? 1);
   const reach = BAND.share * duration + BAND.seconds * 1e6;
   const cellAt = (us: number) => Math.max(0, Math.min(lattice.cells + 1, Math.round(us / lattice.stepUs)));

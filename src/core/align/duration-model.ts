@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 
 /**
  * How a block is run, and so what its planned lengths are worth. `timer`: a machine counts. `by hand`: somebody looks
@@ -40,7 +40,7 @@ export const USUAL_CHANGE: BreakTiming = { overS: 1.5, spreadS: 4 };
 export const TIMER_SPREAD_S = 0.3;
 
 /** What is believed of a block before anything is heard, from how the plan says it is timed. */
-export function usualTiming(segment: Segment): BlockTiming {
+export function usualTiming(segment: PlannedSegment): BlockTiming {
   switch (segment.scheme) {
     case 'interval':
     case 'pair':
@@ -87,7 +87,7 @@ const PHRASE = 32;
 /**
  * How long a segment may last in this class. `stepS` is the grid of the search: nothing is held finer than half of it.
  */
-export function lengthModel(segment: Segment, timing: Timing, stepS: number): LengthModel {
+export function lengthModel(segment: PlannedSegment, timing: Timing, stepS: number): LengthModel {
   const plannedS = (segment.end - segment.start) / 1e6;
   const blurred = (sd: number) => Math.max(sd, stepS * 0.45);
   if (isActive(segment)) {

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { Heard } from '../calls/detect-calls.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import { type Doing, doingOf } from './clause-context.ts';
@@ -70,7 +70,7 @@ interface EmissionSources {
 
 /** What cells and places are worth, for one lattice and one way of speaking. */
 export function emissionsOf(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   { text, beyond, track, heard, flow, lattice, counts, timing, goes }: EmissionSources,
 ): Emissions {
   const scores = new FlowScores(track, flow, goes);
@@ -187,7 +187,7 @@ interface CountRead {
 const COUNT = { peak: 1.1, honest: 0.7, paceShare: 0.16, sigmaS: 1 } as const;
 
 function countedScores(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   counts: readonly CountRead[],
   timing: Timing,
   lattice: Lattice,

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { type SyntheticTake, coarsen, seeded, syntheticTake } from '../../../tests/support/synthetic-take.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readClauses } from '../calls/read-clauses.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
-import type { Micros } from '../time/micros.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 import { align } from './align.ts';
@@ -23,7 +23,12 @@ function classOf(work: number, rest: number, minutes: number, moves: number): st
 }
 
 /** The last search of a take as it was pruned, with all that was learned before it. */
-function lastSearch(segments: readonly Segment[], transcript: Transcript, duration: Micros, timed: boolean): Problem {
+function lastSearch(
+  segments: readonly PlannedSegment[],
+  transcript: Transcript,
+  duration: TakeTime,
+  timed: boolean,
+): Problem {
   const words = spokenWords(transcript, duration, null);
   const track = spokenTrack(transcript, words, duration);
   const labels = [...new Set(segments.filter(isActive).map((s) => s.label))];
@@ -45,7 +50,7 @@ function lastSearch(segments: readonly Segment[], transcript: Transcript, durati
  * What the best path is worth in the pruned search, and where nothing is pruned but what lies out of all reach of the
  * plan.
  */
-function scores(problem: Problem, duration: Micros): { readonly pruned: number; readonly whole: number } {
+function scores(problem: Problem, duration: TakeTime): { readonly pruned: number; readonly whole: number } {
   const open: Problem = { ...problem, ...everywhere(problem.segments, problem.lattice, duration) };
   return {
     pruned: tracePath(problem, runForward(problem)).score,

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import {
   type BlockTiming,
@@ -21,7 +21,7 @@ export interface Laid {
   readonly toGap: number;
 }
 
-export function usualTimings(segments: readonly Segment[]): Timing {
+export function usualTimings(segments: readonly PlannedSegment[]): Timing {
   const blocks = new Map<string, BlockTiming>();
   for (const s of segments) if (isActive(s) && !blocks.has(s.blockId)) blocks.set(s.blockId, usualTiming(s));
   return { blocks, rest: USUAL_REST, change: USUAL_CHANGE };
@@ -36,7 +36,7 @@ const LIMITS = { ratio: [0.55, 1.9], overS: [-8, 20] } as const;
  * One step of expectation and maximisation: how this class is run, from how the last search laid it. Beliefs from
  * before (`usual`) weigh as a few segments, so that little evidence changes little.
  */
-export function learnTiming(segments: readonly Segment[], laid: readonly Laid[], usual: Timing): Timing {
+export function learnTiming(segments: readonly PlannedSegment[], laid: readonly Laid[], usual: Timing): Timing {
   const blocks = new Map<string, BlockTiming>();
   for (const [id, before] of usual.blocks) {
     const own = laid.filter((l) => isActive(segments[l.segment]!) && segments[l.segment]?.blockId === id);
@@ -49,7 +49,7 @@ export function learnTiming(segments: readonly Segment[], laid: readonly Laid[],
   };
 }
 
-function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: BlockTiming): BlockTiming {
+function learnBlock(segments: readonly PlannedSegment[], own: readonly Laid[], before: BlockTiming): BlockTiming {
   const logs = own.map((l) => ({ at: Math.log((l.endUs - l.startUs) / plannedUs(segments, l)), weight: 1 }));
   if (logs.length === 0) return before;
   const clock = before.way === 'by hand';
@@ -68,9 +68,9 @@ function learnBlock(segments: readonly Segment[], own: readonly Laid[], before: 
 }
 
 function learnBreaks(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   laid: readonly Laid[],
-  kind: Segment['kind'],
+  kind: PlannedSegment['kind'],
   before: BreakTiming,
 ): BreakTiming {
   const over = laid
@@ -90,7 +90,7 @@ function learnBreaks(
   return { overS, spreadS: Math.max(1, spreadS) };
 }
 
-const plannedUs = (segments: readonly Segment[], l: Laid) => {
+const plannedUs = (segments: readonly PlannedSegment[], l: Laid) => {
   const s = segments[l.segment]!;
   return s.end - s.start;
 };
@@ -119,7 +119,7 @@ const PRIOR_SPOKEN_S = 120;
 const MOST_PAUSES = 8;
 
 /** How this class is spoken, from how the last search cuts its stretches into work, breaks and talk. */
-export function learnFlow(track: SpokenTrack, segments: readonly Segment[], laid: readonly Laid[]): SpeechFlow {
+export function learnFlow(track: SpokenTrack, segments: readonly PlannedSegment[], laid: readonly Laid[]): SpeechFlow {
   const [silent, marks] = [
     { work: 0, break: 0, talk: 0 },
     { work: 0, break: 0, talk: 0 },

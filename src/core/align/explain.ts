@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import type { Span } from '../time/span.ts';
 import type { Pin } from './pin.ts';
@@ -10,7 +10,7 @@ const SOUND_NEAR_US = 0.4e6;
 
 /** The reasons for a segment's place, as sentences without a full stop, strongest first. */
 export function reasonsFor(
-  segment: Segment,
+  segment: PlannedSegment,
   recorded: Span | null,
   heard: readonly Heard[],
   pins: readonly Pin[],

@@ -9,7 +9,7 @@ import { align } from './align.ts';
 import { findMentions } from '../calls/name-match.ts';
 import { soundsLike } from '../language/en/sounds-like.ts';
 import { spokenWords } from '../transcript/transcript.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 
 /** Every third school: where a bar has room, fewer classes say as much as all. */
 const THIRD = SCHOOLS.filter((_, k) => k % 3 === 0);
@@ -90,7 +90,7 @@ describe('a move left out', () => {
 describe('names as they are said', () => {
   const said = (text: string, labels: readonly string[]) =>
     findMentions(
-      spokenWords({ cues: [{ start: micros(0), end: fromSeconds(10), text, words: null }] }, fromSeconds(10)),
+      spokenWords({ cues: [{ start: anyTime(0), end: anySeconds(10), text, words: null }] }, anySeconds(10)),
       labels,
     ).map((m) => m.label);
   // Other names of moves: common practice.

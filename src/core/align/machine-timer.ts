@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { BlockTiming, Timing } from './duration-model.ts';
@@ -20,13 +20,13 @@ const FEWEST_INTERVALS = 4;
  * By how many nats a timer must explain the take better than no timer: little where the plan is in intervals, which
  * most film to a machine; more where it is free (development set: true timers 3.8 to 4.7, others at most 2.7).
  */
-export function timerMargin({ scheme, clock }: Partial<Pick<Segment, 'scheme' | 'clock'>>): number {
+export function timerMargin({ scheme, clock }: Partial<Pick<PlannedSegment, 'scheme' | 'clock'>>): number {
   if (clock === 'timer') return 0;
   return scheme === 'flow' ? 3.2 : scheme === 'hold' || scheme === 'plain' ? 4 : 1.5;
 }
 
 /** The ways in which a machine may have run a block, beside what is believed; none where too few intervals tell. */
-export function timerHypotheses(segments: readonly Segment[], blockId: string, now: BlockTiming): BlockTiming[] {
+export function timerHypotheses(segments: readonly PlannedSegment[], blockId: string, now: BlockTiming): BlockTiming[] {
   const own = segments.filter((s) => s.blockId === blockId);
   const worked = own.filter(isActive);
   if (worked[0]?.clock === 'hand') return [];
@@ -58,7 +58,7 @@ function middleOf(list: readonly number[]): number {
  * all.
  */
 export function timerGrids(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   spans: ReadonlyMap<number, Span>,
   { timing, pinned, sharp }: { readonly timing: Timing; readonly pinned: ReadonlySet<number>; readonly sharp: boolean },
 ): TimerGrid[] {

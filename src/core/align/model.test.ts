@@ -5,11 +5,12 @@ import { WAYS_OF_TEACHING } from '../../../tests/support/ways-of-teaching.ts';
 import { boundaryErrors, syntheticTake } from '../../../tests/support/synthetic-take.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { DEFAULT_CALLS, EMPTY_SCRIPT } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
 import type { Transcript } from '../transcript/transcript.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
+import { anyTime, asPlanned } from '../../../tests/support/times.ts';
 import { align } from './align.ts';
 import { type Alignment } from './alignment.ts';
 import { calibrated } from './calibration.ts';
@@ -68,14 +69,18 @@ const WAYS: readonly (readonly [name: string, outline: string])[] = [
 ];
 
 /** All calls in plain words, spoken at their exact planned times. */
-function spokenByProgram(outline: string): { segments: readonly Segment[]; total: Micros; transcript: Transcript } {
+function spokenByProgram(outline: string): {
+  segments: readonly PlannedSegment[];
+  total: TakeTime;
+  transcript: Transcript;
+} {
   const plan = readOutline(outline).value;
   const { segments, total } = compile(plan);
   const { lines } = schedule(segments, { ...EMPTY_SCRIPT, calls: DEFAULT_CALLS }, { plan });
   return {
     segments,
-    total,
-    transcript: { cues: lines.map((l) => ({ start: l.start, end: l.end, text: l.text, words: null })) },
+    total: takeTime(total),
+    transcript: { cues: lines.map((l) => ({ ...asPlanned(l), text: l.text, words: null })) },
   };
 }
 
@@ -113,8 +118,8 @@ describe('classes called sparsely, each in its way', () => {
       const plan = readOutline(outline).value;
       const { segments, total } = compile(plan);
       const { lines } = schedule(segments, EMPTY_SCRIPT, { plan });
-      const cues = lines.map((l) => ({ start: l.start, end: l.end, text: l.text, words: null }));
-      for (const { segment, recorded } of align(segments, { cues }, total).segments.filter((r) =>
+      const cues = lines.map((l) => ({ ...asPlanned(l), text: l.text, words: null }));
+      for (const { segment, recorded } of align(segments, { cues }, takeTime(total)).segments.filter((r) =>
         isActive(r.segment),
       )) {
         moves++;
@@ -168,7 +173,7 @@ describe('laws of the model', () => {
       before += total(one, free);
       const k = free.segments.findIndex((r) => isActive(r.segment) && r.recorded !== null && r.segment.index > 3);
       const key = free.segments[k]?.segment.key ?? '';
-      const at = one.truth.get(key)?.start ?? micros(0);
+      const at = one.truth.get(key)?.start ?? anyTime(0);
       const pinned = align(one.segments, one.transcript, one.duration, {
         pins: [{ segmentKey: key, edge: 'start', at }],
       });

@@ -1,5 +1,5 @@
 import { type MusicGrid, NEAR_US, OFF } from './eights.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { Backward } from './forward-backward.ts';
 import type { Problem } from './problem.ts';
 import type { Forward } from './viterbi.ts';
@@ -43,7 +43,7 @@ export function musicGrids(problem: Problem, f: Forward, b: Backward): ReadonlyM
   return grids;
 }
 
-function isMusic(s: Segment): boolean {
+function isMusic(s: PlannedSegment): boolean {
   return s.scheme === 'counts' && isActive(s) && s.countUs !== null;
 }
 

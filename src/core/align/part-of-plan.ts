@@ -1,5 +1,5 @@
-import type { Segment } from '../plan/segment.ts';
-import type { Micros } from '../time/micros.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
+import { type Micros, movedBack } from '../time/micros.ts';
 import { Beliefs, type SearchGiven } from './beliefs.ts';
 import { latticeOf } from './lattice.ts';
 import type { Pin } from './pin.ts';
@@ -19,7 +19,7 @@ const ROUNDS = 2;
 /** Where anything may be left out, time beyond the plan must not stand for all that is unsure. */
 const BEYOND_SECOND = 0.2;
 
-export function mayBePart(segments: readonly Segment[], duration: Micros): boolean {
+export function mayBePart(segments: readonly PlannedSegment[], duration: Micros): boolean {
   return duration < WHOLE_FROM * (segments.at(-1)?.end ?? 0);
 }
 
@@ -63,12 +63,12 @@ export function partFilmed(given: SearchGiven, pins: readonly Pin[], lacking: re
 }
 
 /** A part of a plan as a class of its own: what is aligned to the take. */
-export function segmentsOfPart(segments: readonly Segment[], { from, to }: Part): Segment[] {
+export function segmentsOfPart(segments: readonly PlannedSegment[], { from, to }: Part): PlannedSegment[] {
   const base = segments[from]?.start ?? 0;
   return segments.slice(from, to).map((s, k) => ({
     ...s,
     index: k,
-    start: (s.start - base) as Micros,
-    end: (s.end - base) as Micros,
+    start: movedBack(s.start, base),
+    end: movedBack(s.end, base),
   }));
 }

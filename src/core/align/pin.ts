@@ -1,8 +1,8 @@
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** A boundary set by hand: the segment's start or end lies exactly there, on take time. */
 export interface Pin {
   readonly segmentKey: string;
   readonly edge: 'start' | 'end';
-  readonly at: Micros;
+  readonly at: TakeTime;
 }

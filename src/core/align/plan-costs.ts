@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 
 /** A break from this length on is hardly ever left out by itself; a move goes with its break. */
 const REAL_BREAK_US = 8e6;
@@ -7,8 +7,8 @@ const REAL_BREAK_US = 8e6;
  * ln of what it costs to leave a segment out: one move in twenty-five, with the break beside it (development set: 7 of
  * 149).
  */
-export function skipCost(segment: Segment, k: number, segments: readonly Segment[]): number {
-  const isBreak = (s: Segment | undefined) =>
+export function skipCost(segment: PlannedSegment, k: number, segments: readonly PlannedSegment[]): number {
+  const isBreak = (s: PlannedSegment | undefined) =>
     s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
   if (isActive(segment)) return isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4;
   if (isBreak(segment)) return -4;
@@ -21,7 +21,7 @@ export function skipCost(segment: Segment, k: number, segments: readonly Segment
  * ln of what it costs, by slot, to begin a break that nobody planned: it is likely where position or prop changes and
  * no time is planned for it, and at the borders of blocks.
  */
-export function beyondCosts(segments: readonly Segment[]): number[] {
+export function beyondCosts(segments: readonly PlannedSegment[]): number[] {
   return Array.from({ length: segments.length + 1 }, (_, k) => {
     const [a, b] = [segments[k - 1], segments[k]];
     if (a === undefined || b === undefined) return -3;

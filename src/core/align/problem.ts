@@ -1,4 +1,4 @@
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { Emissions } from './emission-scores.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Cell, Lattice } from './lattice.ts';
@@ -17,7 +17,7 @@ export interface PathPiece {
 
 /** All that one search is given. Slot k stands before segment k; the last slot stands after the class. */
 export interface Problem {
-  readonly segments: readonly Segment[];
+  readonly segments: readonly PlannedSegment[];
   readonly lattice: Lattice;
   readonly emissions: Emissions;
   readonly lengths: readonly LengthModel[];

@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, takeTime } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { Lattice } from './lattice.ts';
@@ -21,10 +21,10 @@ const LEAST_SIGMA_US = 250_000;
  */
 export function retimeWords(
   track: SpokenTrack,
-  tokens: readonly Token[],
+  tokens: readonly Token<TakeTime>[],
   pieces: readonly PathPiece[],
   lattice: Lattice,
-): Token[] {
+): Token<TakeTime>[] {
   const placed = tokens.slice();
   const cuts: Cut[] = pieces.map((p) => ({
     gap: lattice.gap[p.from]!,
@@ -76,8 +76,8 @@ function placePiece(
       const word = at + (length * (t - clause.from)) / count;
       placed[t] = {
         ...token,
-        at: micros(word),
-        end: micros(word + length / count),
+        at: takeTime(word),
+        end: takeTime(word + length / count),
         sigma: Math.max(LEAST_SIGMA_US, token.sigma * (cut ? LESS_DOUBT : 1)) as Micros,
       };
     }

@@ -1,6 +1,6 @@
 import type { Heard } from '../calls/detect-calls.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
+import { type Micros, type TakeTime, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { ExtraSpan } from './alignment.ts';
 import type { TimerGrid } from './machine-timer.ts';
@@ -8,7 +8,7 @@ import { type MusicGrid, toGrid } from './eights.ts';
 import type { Pin } from './pin.ts';
 
 /** Where filmed segments lie, by their index. Written to while the last things are set right. */
-type Places = Map<number, Span>;
+type Places = Map<number, Span<TakeTime>>;
 
 /** Less room than this is none for a talk. */
 const SILENT_TALK_US = 3e6;
@@ -20,16 +20,16 @@ const ANNOUNCED_US = 40e6;
 /**
  * A talk at the class's beginning or end in which nobody speaks is there all the same, where the take has room for it.
  */
-export function placeSilentEnds(segments: readonly Segment[], places: Places, duration: Micros): void {
+export function placeSilentEnds(segments: readonly PlannedSegment[], places: Places, duration: TakeTime): void {
   const last = segments.length - 1;
   const filmed = [...places.keys()].sort((a, b) => a - b);
   const [begin, end] = [places.get(filmed[0] ?? -1), places.get(filmed.at(-1) ?? -1)];
   if (begin === undefined || end === undefined) return;
   const [opening, closing] = [segments[0]!, segments[last]!];
   if (filmed[0] === 1 && opening.kind === 'talk' && begin.start >= SILENT_TALK_US)
-    places.set(0, { start: micros(Math.max(0, begin.start - (opening.end - opening.start))), end: begin.start });
+    places.set(0, { start: takeTime(Math.max(0, begin.start - (opening.end - opening.start))), end: begin.start });
   if (filmed.at(-1) === last - 1 && closing.kind === 'talk' && duration - end.end >= SILENT_TALK_US)
-    places.set(last, { start: end.end, end: micros(Math.min(duration, end.end + (closing.end - closing.start))) });
+    places.set(last, { start: end.end, end: takeTime(Math.min(duration, end.end + (closing.end - closing.start))) });
 }
 
 /** Boundaries to music lie on its eights; pinned segments stay where they were pinned. */
@@ -37,27 +37,30 @@ export function placeOnMusic(
   places: Places,
   gridOf: (k: number) => MusicGrid | null,
   pinned: ReadonlySet<number>,
-  duration: Micros,
+  duration: TakeTime,
 ): void {
   for (const [k, span] of places) {
     const grid = gridOf(k);
     if (grid === null || pinned.has(k)) continue;
-    places.set(k, { start: micros(toGrid(span.start, grid)), end: micros(Math.min(duration, toGrid(span.end, grid))) });
+    places.set(k, {
+      start: takeTime(toGrid(span.start, grid)),
+      end: takeTime(Math.min(duration, toGrid(span.end, grid))),
+    });
   }
 }
 
 /** Where a machine ran the clock, boundaries lie exactly on it. */
 export function placeOnTimers(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   places: Places,
   grids: readonly TimerGrid[],
-  duration: Micros,
+  duration: TakeTime,
 ): void {
   for (const grid of grids) {
     const first = segments.slice(grid.fromIndex, grid.toIndex + 1).find(isActive)!;
     for (let k = grid.fromIndex; k <= grid.toIndex; k++) {
       const s = segments[k]!;
-      const at = (us: number) => micros(Math.max(0, Math.min(duration, grid.startUs + us - first.start)));
+      const at = (us: number) => takeTime(Math.max(0, Math.min(duration, grid.startUs + us - first.start)));
       places.set(k, { start: at(s.start), end: at(s.end) });
     }
   }
@@ -67,7 +70,12 @@ export function placeOnTimers(
 const SHORTEST_US = 200_000;
 
 /** What was pinned lies exactly there, and what touches it ends or begins there. */
-export function placePins(segments: readonly Segment[], places: Places, pins: readonly Pin[], reachUs: number): void {
+export function placePins(
+  segments: readonly PlannedSegment[],
+  places: Places,
+  pins: readonly Pin[],
+  reachUs: number,
+): void {
   for (const pin of pins) {
     const k = segments.findIndex((s) => s.key === pin.segmentKey);
     const span = places.get(k);
@@ -80,26 +88,26 @@ export function placePins(segments: readonly Segment[], places: Places, pins: re
     if (pin.edge === 'start') {
       places.set(k, { ...span, start: pin.at });
       if (before !== undefined && (before.end > pin.at || near(before.end, b === k - 1)))
-        places.set(b, { start: micros(Math.min(before.start, Math.max(0, pin.at - SHORTEST_US))), end: pin.at });
+        places.set(b, { start: takeTime(Math.min(before.start, Math.max(0, pin.at - SHORTEST_US))), end: pin.at });
     } else {
       places.set(k, { ...span, end: pin.at });
       if (after !== undefined && (after.start < pin.at || near(after.start, a === k + 1)))
-        places.set(a, { start: pin.at, end: micros(Math.max(after.end, pin.at + SHORTEST_US)) });
+        places.set(a, { start: pin.at, end: takeTime(Math.max(after.end, pin.at + SHORTEST_US)) });
     }
   }
 }
 
 /** Neighbours that were moved each by its own grid still follow each other, and none is turned round or empty. */
-export function tidy(places: Places, duration: Micros): void {
-  let before: { k: number; span: Span } | null = null;
+export function tidy(places: Places, duration: TakeTime): void {
+  let before: { k: number; span: Span<TakeTime> } | null = null;
   for (const k of [...places.keys()].sort((a, b) => a - b)) {
     const span = places.get(k)!;
     let start = span.start;
     if (before !== null && start < before.span.end) {
-      start = micros(Math.max(start, before.span.start + SHORTEST_US));
+      start = takeTime(Math.max(start, before.span.start + SHORTEST_US));
       places.set(before.k, { ...before.span, end: start });
     }
-    const settled = { start, end: micros(Math.max(start + SHORTEST_US, span.end)) };
+    const settled = { start, end: takeTime(Math.max(start + SHORTEST_US, span.end)) };
     places.set(k, settled);
     before = { k, span: settled };
   }
@@ -108,14 +116,14 @@ export function tidy(places: Places, duration: Micros): void {
   for (const k of [...places.keys()].sort((a, b) => b - a)) {
     const span = places.get(k)!;
     if (span.end <= limit) break;
-    const end = micros(limit);
-    places.set(k, { start: micros(Math.max(0, Math.min(span.start, limit - SHORTEST_US))), end });
+    const end = takeTime(limit);
+    places.set(k, { start: takeTime(Math.max(0, Math.min(span.start, limit - SHORTEST_US))), end });
     limit = Math.max(0, Math.min(span.start, limit - SHORTEST_US));
   }
 }
 
 /** A stretch beyond the plan as the search laid it. */
-export interface Beyond extends Span {
+export interface Beyond extends Span<TakeTime> {
   readonly kind: 'work' | 'break';
   /** Index of the planned segment before it; null: none. */
   readonly after: number | null;
@@ -127,7 +135,7 @@ export interface Beyond extends Span {
  */
 export function nameExtras(
   beyond: readonly Beyond[],
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   places: Places,
   heard: readonly Heard[],
 ): ExtraSpan[] {
@@ -151,7 +159,7 @@ export function nameExtras(
 /** A break that nobody planned beside a planned rest is that rest gone on. Gives what is left beyond the plan. */
 export function joinRests(
   beyond: readonly Beyond[],
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   places: Places,
   pinned: ReadonlySet<number>,
 ): Beyond[] {

@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { ClauseReading, Named, Readings } from '../calls/read-clauses.ts';
 import { announcedScore } from './announcements.ts';
 import { type Doing, type Kin, type Place, doingOf, kinOf, relationTo } from './clause-context.ts';
@@ -19,7 +19,7 @@ const NAMES_TOGETHER = { own: 1, coming: 0.4, gone: 0.6, other: 0.6 } as const;
 
 /** The text scores of every segment; segments with the same relations to what is named share theirs. */
 export function textScores(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   readings: Readings,
   announced: readonly (readonly Named[] | null)[],
   share: number,
@@ -66,13 +66,13 @@ function saysOther(clauses: readonly ClauseReading[], g: number): boolean {
   return [g - 2, g - 1, g, g + 1].some((c) => clauses[c]?.marks.includes('otherSide') === true);
 }
 
-function sideBefore(segments: readonly Segment[], k: number): Segment['side'] {
+function sideBefore(segments: readonly PlannedSegment[], k: number): PlannedSegment['side'] {
   for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j]!)) return segments[j]!.side;
   return null;
 }
 
 /** The label of the worked segment before another, within a few segments. */
-function lastWorked(segments: readonly Segment[], k: number): string | null {
+function lastWorked(segments: readonly PlannedSegment[], k: number): string | null {
   for (let j = k - 1; j >= Math.max(0, k - 3); j--) if (isActive(segments[j]!)) return segments[j]!.label;
   return null;
 }
@@ -106,7 +106,7 @@ class PlainWorths {
   }
 
   /** The clauses that may be worth something else to a segment, some more than once. */
-  concerning(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: Segment | null): number[] {
+  concerning(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: PlannedSegment | null): number[] {
     const names = d === 'work' ? [kin.own, kin.coming, kin.gone].flatMap((l) => this.named.get(l ?? '') ?? []) : [];
     const rounds = d === 'break' && next !== null && next.rounds > 1 ? this.rounds : [];
     return [...names, ...(side === null ? [] : this.sided), ...rounds];
@@ -122,7 +122,7 @@ const plainOf = new WeakMap<readonly ClauseReading[], PlainWorths>();
 interface SegmentSaid {
   readonly kin: Kin;
   readonly side: 'left' | 'right' | null;
-  readonly next: Segment | null;
+  readonly next: PlannedSegment | null;
   readonly clauses: readonly ClauseReading[];
 }
 
@@ -153,7 +153,7 @@ function clauseWorth(
   p: Place,
   kin: Kin,
   side: 'left' | 'right' | null,
-  next: Segment | null,
+  next: PlannedSegment | null,
 ): number {
   let worth = 0;
   for (const mark of clause.marks) worth += markScore(mark, d, p);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Beep, NO_SOUND } from '../signal/take-sound.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { livingClass, soundOf } from '../../../tests/support/living-class.ts';
 import { SCHOOLS } from '../../../tests/support/schools.ts';
@@ -12,8 +12,8 @@ import { propose } from '../propose/propose.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 
 const beep = (at: number, length = 0.15, hz = 1000): Beep => ({
-  start: fromSeconds(at),
-  end: fromSeconds(at + length),
+  start: anySeconds(at),
+  end: anySeconds(at + length),
   hz,
 });
 const marks = (...beeps: Beep[]) =>
@@ -63,9 +63,10 @@ describe('beeps', () => {
 
 describe('calls as they are said', () => {
   const kinds = (text: string) =>
-    hear(spokenWords({ cues: [{ start: micros(10e6), end: micros(16e6), text, words: null }] }, micros(60e6)), []).map(
-      (h) => (h.kind === 'rest-word' ? `rest ${h.strength}` : h.kind),
-    );
+    hear(
+      spokenWords({ cues: [{ start: anyTime(10e6), end: anyTime(16e6), text, words: null }] }, anyTime(60e6)),
+      [],
+    ).map((h) => (h.kind === 'rest-word' ? `rest ${h.strength}` : h.kind));
   it.each([
     ['and rest', ['rest 1']],
     ['take a break', ['rest 0.9']],
@@ -101,9 +102,9 @@ describe('windows for known words', () => {
     starts.map((s, i) => ({
       text: `w${i}`,
       norm: `w${i}`,
-      at: fromSeconds(s),
-      end: fromSeconds(s + 0.25),
-      sigma: micros(sigma),
+      at: anySeconds(s),
+      end: anySeconds(s + 0.25),
+      sigma: anyTime(sigma),
       cue: 0,
       word: i,
     }));

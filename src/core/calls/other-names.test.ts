@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { findMentions } from './name-match.ts';
 import { spokenWords } from '../transcript/transcript.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { SHIPPED_BOOK } from '../exercise/library.ts';
 import { otherNames } from '../exercise/other-names.ts';
 
 const said = (text: string, labels: readonly string[]) =>
   findMentions(
-    spokenWords({ cues: [{ start: micros(0), end: fromSeconds(10), text, words: null }] }, fromSeconds(10)),
+    spokenWords({ cues: [{ start: anyTime(0), end: anySeconds(10), text, words: null }] }, anySeconds(10)),
     labels,
     false,
   ).map((m) => m.label);

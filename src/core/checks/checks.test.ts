@@ -7,9 +7,10 @@ import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import type { Alignment } from '../align/alignment.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { laneFindings } from './deliver-checks.ts';
 import { findingsBySegment, takeFindings } from './take-checks.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 const { segments, total } = compile(readOutline('# T\n## A: 2 rounds, 40/15, no last rest\n- Squat\n- Row').value);
 
@@ -31,7 +32,7 @@ function recorded(
       if (!missing) now += segment.end - segment.start + overS * 1e6;
       return {
         segment,
-        recorded: missing ? null : { start: micros(start), end: micros(now) },
+        recorded: missing ? null : { start: anyTime(start), end: anyTime(now) },
         confidence,
         placed: confidence,
         evidence: [],
@@ -49,7 +50,7 @@ describe('what went otherwise than planned', () => {
       [40, 44],
       [50, 52],
       [63, 70],
-    ].map(([a = 0, b = 0]) => ({ start: fromSeconds(a), end: fromSeconds(b) }));
+    ].map(([a = 0, b = 0]) => ({ start: anySeconds(a), end: anySeconds(b) }));
     const [found] = takeFindings(recorded({ 1: { overS: 9 } }), [], speech);
     expect(told(found!)).toMatchObject({
       rule: 'break-over',
@@ -59,7 +60,7 @@ describe('what went otherwise than planned', () => {
       segmentKey: segments[1]?.key,
       fixes: [{ kind: 'remove-spans', label: 'Cut 9 s of silence', spans: [{ start: 53e6, end: 62e6 }] }],
     });
-    const talk = [{ start: fromSeconds(40), end: fromSeconds(59) }];
+    const talk = [{ start: anySeconds(40), end: anySeconds(59) }];
     expect(takeFindings(recorded({ 1: { overS: 9 } }), [], talk)[0]?.fixes[0]?.label).toBe(
       'Cut the 4.4 s that are silence',
     );
@@ -77,8 +78,8 @@ describe('what went otherwise than planned', () => {
       says: 'Row (round 1) was left out.',
     });
     const made = {
-      start: fromSeconds(200),
-      end: fromSeconds(240),
+      start: anySeconds(200),
+      end: anySeconds(240),
       label: 'Row',
       madeUp: segments[2] ?? null,
       after: 6,
@@ -96,8 +97,8 @@ describe('what went otherwise than planned', () => {
     });
   });
   it('turns false claims into findings and leaves true and unsure ones', () => {
-    const claim = (verdict: Claim['verdict']): Claim => ({
-      at: fromSeconds(20),
+    const claim = (verdict: Claim['verdict']): Claim<TakeTime> => ({
+      at: anySeconds(20),
       type: 'moves-left',
       said: 'two more moves',
       claimed: 2,
@@ -139,6 +140,6 @@ describe('what the lanes cannot deliver', () => {
         lanes(plannedProgramme(whole.segments, whole.total), { rules: DEFAULT_RULES, overrides: [] }, NAMES),
       ),
     ).toEqual([]);
-    expect(total).toBe(fromSeconds(205));
+    expect(total).toBe(anySeconds(205));
   });
 });

@@ -7,8 +7,9 @@ import type { Insert } from '../edit/decisions.ts';
 import { type Finding, wordsOf } from '../findings/finding.ts';
 import { compile } from '../plan/compile.ts';
 import { frameRate } from '../time/frames.ts';
-import { type Micros, fromSeconds as s } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { filmFindings } from './film-checks.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const { segments, total } = compile(readOutline('# F\n## Main: 2 rounds, 30/15\n- A\n- B\n- C\n- D').value);
 const take = (takeId: string, from: number, to: number) => ({
@@ -22,9 +23,9 @@ const programmeWith = (inserts: readonly Insert[], ...takes: ReturnType<typeof t
   assemble(segments, takes, { uses: [], removedOf: () => [], inserts }, frameRate(25, 1));
 const programme = (...takes: ReturnType<typeof take>[]) => programmeWith([], ...takes);
 /** A finding whose facts are of no matter here. */
-const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: Micros): Finding => {
+const finding = (rule: RuleId, takeId: string, segmentKey: string | null, at: TakeTime): Finding => {
   const sure = { severity: 'alarm', clock: 'take', certainty: 0.8, fixes: [] };
-  return { rule, facts: {}, takeId, segmentKey, at, ...sure } as Finding;
+  return { rule, facts: {}, takeId, segmentKey, at, ...sure } as unknown as Finding;
 };
 const END = total / 1e6;
 const rules = (found: readonly Finding[]) => found.map((f) => f.rule);

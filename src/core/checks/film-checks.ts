@@ -3,8 +3,8 @@ import type { Choice } from '../edit/choose-takes.ts';
 import { shotsOf } from '../edit/shots.ts';
 import { standInFor } from '../edit/usual-inserts.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
-import { type Segment, isActive, labelWithSide } from '../plan/segment.ts';
-import { micros } from '../time/micros.ts';
+import { type PlannedSegment, isActive, labelWithSide } from '../plan/segment.ts';
+import { ZERO, micros } from '../time/micros.ts';
 
 /** From so many segments on, what was left out is one stretch that was not filmed, and no slip of the memory. */
 const STRETCH = 3;
@@ -48,7 +48,7 @@ function missing(choices: readonly Choice[]): Choice[][] {
 }
 
 /** The fix that shows cards for segments that no take holds. */
-function cardsFor(label: string, segments: readonly Segment[]): Fix {
+function cardsFor(label: string, segments: readonly PlannedSegment[]): Fix {
   return { kind: 'inserts', label, inserts: segments.map((s) => ({ id: `instead of ${s.key}`, ...standInFor(s) })) };
 }
 
@@ -68,7 +68,7 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
     'still-to-film',
     { names, moves: moves.length, lengthUs: length },
     {
-      ...{ clock: 'programme', severity: 'alarm', segmentKey: first.key, at: before?.end ?? micros(0) },
+      ...{ clock: 'programme', severity: 'alarm', segmentKey: first.key, at: before?.end ?? ZERO },
       certainty: Math.min(...stretch.map((c) => (c.candidates.length === 0 ? 0.9 : 0.5))),
       fixes: [
         {

@@ -1,10 +1,11 @@
 import { type Finding, finding } from '../findings/finding.ts';
+import type { FilmedSegment } from '../edit/assemble.ts';
 import { conformToFilm } from '../music/conform.ts';
 import { type LaidTrack, layMusic } from '../music/arrangement.ts';
 import type { Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
 import type { Track } from '../music/track.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { Micros } from '../time/micros.ts';
 
 /** A block that begins this near to a phrase begins on it: nobody hears a quarter of a beat. */
@@ -21,8 +22,8 @@ const GOES_ON_US = 1e5;
 export function filmMusicFindings(
   music: Music,
   tracks: readonly Track[],
-  planned: readonly Segment[],
-  filmed: readonly Segment[],
+  planned: readonly PlannedSegment[],
+  filmed: readonly FilmedSegment[],
 ): Finding[] {
   if (music.placements.length === 0 || filmed.length === 0) return [];
   const { laid } = layMusic(music, tracks, filmed);

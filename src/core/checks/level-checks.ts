@@ -1,12 +1,12 @@
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 
 /** Versions of a move that are told to rest when the interval is over anyway: nobody would hear of it. */
-export function levelFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
-  const firstOf = new Map<string, Segment>();
+export function levelFindings(plan: Plan, segments: readonly PlannedSegment[]): Finding[] {
+  const firstOf = new Map<string, PlannedSegment>();
   const shortest = new Map<string, number>();
   for (const s of segments.filter(isActive)) {
     if (s.moveId === null) continue;

@@ -11,7 +11,7 @@ import { LOOKS } from '../looks/looks.ts';
 import { type Style, paint } from '../looks/paint.ts';
 import { groupBy } from '../script/group-by.ts';
 import { type SeenBehind, greysBehind } from '../sync/seen-pictures.ts';
-import { micros } from '../time/micros.ts';
+import { programmeTime } from '../time/micros.ts';
 
 /**
  * What viewers could not read: words of too little contrast before the picture that is there, or, where that is not
@@ -54,7 +54,7 @@ function contrastFindings(lanes: Shown, picture: Picture, style: Style): Finding
     const plated = { ...rules, plates: true };
     const facts = { text: weak.text, look: LOOKS[look].name, isSeen: isKnown };
     const fixes = rules.plates ? [] : [{ kind: 'look', label: 'A plate behind its words', look: plated } as const];
-    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: weak.start } as const;
+    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: programmeTime(weak.start) } as const;
     const sure = { certainty: isKnown ? 0.9 : 1, fixes };
     const { contrast, wanted } = weak;
     found.set(look, finding('low-contrast', { ...facts, contrast, wanted }, { ...place, ...sure }));
@@ -123,7 +123,7 @@ function letterFindings({ captions, cards }: Pick<Lanes, 'captions' | 'cards'>):
   ];
   return texts.flatMap(({ segmentKey, start, all }): Finding[] => {
     const letters = notDrawn(all, 'bold');
-    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: micros(start) } as const;
+    const place = { clock: 'programme', severity: 'alarm', segmentKey, at: start } as const;
     return letters.length === 0 ? [] : [finding('letters-not-drawn', { letters }, place)];
   });
 }

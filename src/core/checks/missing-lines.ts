@@ -1,4 +1,4 @@
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { callFacts } from '../script/call-facts.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
@@ -14,7 +14,7 @@ const FORM_AFTER = fromSeconds(4);
  * use.
  */
 export function missingLines(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   script: Script,
   schedule: Schedule,
   means: CallMeans,
@@ -28,7 +28,7 @@ export function missingLines(
         .flatMap((c) => keyOf.get(c.segmentKey)?.label.toLowerCase() ?? []),
     );
   const [formed, optioned] = [labelled(['form', 'caution']), labelled(['option'])];
-  const placedBefore = (kind: string, segment: Segment) =>
+  const placedBefore = (kind: string, segment: PlannedSegment) =>
     schedule.lines.some(
       (l) => l.kind === kind && l.segmentIndex <= segment.index && l.segmentIndex >= leadOf(segments, segment),
     );
@@ -54,7 +54,7 @@ export function missingLines(
 }
 
 /** The first of the segments between the move before and this one. */
-function leadOf(segments: readonly Segment[], segment: Segment): number {
+function leadOf(segments: readonly PlannedSegment[], segment: PlannedSegment): number {
   let i = segment.index;
   while (i > 0 && !isActive(segments[i - 1]!)) i--;
   return i;
@@ -67,7 +67,7 @@ interface NewLine {
   readonly afterUs: Micros;
 }
 
-function addLine(script: Script, segment: Segment, { kind, text, afterUs }: NewLine): Fix {
+function addLine(script: Script, segment: PlannedSegment, { kind, text, afterUs }: NewLine): Fix {
   const anchor = { kind: 'start', afterUs } as const;
   const cue: Cue = { id: freeCueId(script.cues), segmentKey: segment.key, kind, anchor, text };
   return { kind: 'script', label: `Add “${text}”`, changes: [{ kind: 'add', cue }] };

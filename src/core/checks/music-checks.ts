@@ -7,8 +7,8 @@ import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { musicFinding as finding, placementFindings } from './placement-checks.ts';
 import { rightsGaps } from '../music/rights.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Segment } from '../plan/segment.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
+import { type PlanTime, ZERO, micros } from '../time/micros.ts';
 import { type Finding, type Fix } from '../findings/finding.ts';
 
 /** Voice and music may come this much nearer than wanted before it is told, LU. */
@@ -20,7 +20,12 @@ const RANGE_SLACK = 0.5;
  * What is to be said of a class's music: places without any, tempos and stretches, cuts in mid-phrase, music that could
  * not be laid.
  */
-export function musicFindings(plan: Plan, segments: readonly Segment[], music: Music, laid: LaidMusic): Finding[] {
+export function musicFindings(
+  plan: Plan,
+  segments: readonly PlannedSegment[],
+  music: Music,
+  laid: LaidMusic<PlanTime>,
+): Finding[] {
   if (music.placements.length === 0) return [];
   const spans = blockSpans(segments);
   const without = (id: string): Music => ({ ...music, placements: music.placements.filter((p) => p.id !== id) });
@@ -63,10 +68,10 @@ export function musicFindings(plan: Plan, segments: readonly Segment[], music: M
 }
 
 /** Speech that music covers: the voice is less far above it than wanted. One finding a stretch. */
-export function drownedFindings(points: readonly LevelPoint[], music: Music): Finding[] {
+export function drownedFindings(points: readonly LevelPoint<PlanTime>[], music: Music): Finding[] {
   const wanted = music.levels.distanceDeciLu / 10;
   const found: Finding[] = [];
-  type Stretch = { readonly from: Micros; readonly to: number; readonly least: number };
+  type Stretch = { readonly from: PlanTime; readonly to: number; readonly least: number };
   let open = null as Stretch | null;
   const close = () => {
     if (open === null) return;
@@ -96,7 +101,7 @@ export function drownedFindings(points: readonly LevelPoint[], music: Music): Fi
 }
 
 /** What a deliverable needs and its tracks do not have. Local law and the licence's own text decide. */
-export function rightsFindings(music: Music, laid: LaidMusic): Finding[] {
+export function rightsFindings(music: Music, laid: LaidMusic<PlanTime>): Finding[] {
   const tracks = new Map(laid.laid.map((l) => [l.track.id, l]));
   return [...tracks.values()].flatMap((l) =>
     rightsGaps(l.track, music.showing).map(({ what, has, needs }) => {

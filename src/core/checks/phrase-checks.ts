@@ -1,7 +1,7 @@
 import { withCombined } from '../plan/combined.ts';
 import { PHRASE_COUNTS, dancedSteps, stepLetters } from '../plan/choreography.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import { ZERO } from '../time/micros.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 
@@ -10,7 +10,7 @@ const EIGHT = 8;
 /**
  * Elements of a combination that are no whole eights, at the first step that does not come out on its phrase for them.
  */
-export function phraseFindings(plan: Plan, segments: readonly Segment[]): Finding[] {
+export function phraseFindings(plan: Plan, segments: readonly PlannedSegment[]): Finding[] {
   return withCombined(plan).blocks.flatMap((block): Finding[] => {
     if (block.scheme.kind !== 'choreography') return [];
     const counts = block.moves.map((m) => (m.dose?.kind === 'counts' ? m.dose.counts : 0));

@@ -3,26 +3,30 @@ import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
 import { type Finding, finding } from '../findings/finding.ts';
 import type { FactsOf, RuleId } from '../findings/rules.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type PlanTime, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** Music that ends this near to its block's end ends with it. */
 const PHRASE_SLACK_US = 120_000;
 
-type Place = Pick<Finding, 'at'> & Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>>;
+type Place = { readonly at: PlanTime } & Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>>;
 
 /** A finding about music, on plan time. */
 export const musicFinding = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding =>
   finding(rule, facts, { clock: 'plan', ...place });
 
 /** How tracks are laid: phrases that are begun or left in their middle, and tracks that lie over themselves. */
-export function placementFindings(music: Music, laid: LaidMusic, blocks: ReadonlyMap<string, Span>): Finding[] {
+export function placementFindings(
+  music: Music,
+  laid: LaidMusic<PlanTime>,
+  blocks: ReadonlyMap<string, Span<PlanTime>>,
+): Finding[] {
   const cut = laid.laid.flatMap((l) => cutInPhrase(l, laid, blocks.get(l.placement.blockId)?.end ?? l.end));
   return [...cut, ...beginsInPhrase(laid, music), ...overItself(laid, music)];
 }
 
 /** Music that begins with its block in mid-phrase: a phrase was set right after it was laid, perhaps. */
-function beginsInPhrase({ laid }: LaidMusic, music: Music): Finding[] {
+function beginsInPhrase({ laid }: LaidMusic<PlanTime>, music: Music): Finding[] {
   return laid.flatMap(({ placement, track: { map, title }, start }) => {
     const counts = phraseCounts(map);
     const into = (((placement.fromBeat - map.phrase) % counts) + counts) % counts;
@@ -39,7 +43,7 @@ function beginsInPhrase({ laid }: LaidMusic, music: Music): Finding[] {
 const OVER_US = 50e3;
 
 /** A track that is laid over itself: it sounds as if it hung. */
-function overItself({ laid }: LaidMusic, music: Music): Finding[] {
+function overItself({ laid }: LaidMusic<PlanTime>, music: Music): Finding[] {
   return laid.flatMap((l) => {
     const next = laid.find(
       (o) => o !== l && o.track.id === l.track.id && o.start >= l.start && o.start < l.end - OVER_US,
@@ -63,7 +67,11 @@ function overItself({ laid }: LaidMusic, music: Music): Finding[] {
  * Music that stops in mid-phrase while the class goes on: neither at its own phrase's end, nor faded into what follows,
  * nor at the block's end.
  */
-function cutInPhrase(l: LaidMusic['laid'][number], { laid }: LaidMusic, blockEnd: Micros): Finding[] {
+function cutInPhrase(
+  l: LaidMusic<PlanTime>['laid'][number],
+  { laid }: LaidMusic<PlanTime>,
+  blockEnd: Micros,
+): Finding[] {
   const { map } = l.track;
   const counts = 8 * map.metre;
   const end = l.placement.fromBeat + l.placement.beats;

@@ -1,11 +1,11 @@
 import type { FactsOf, RuleId } from '../findings/rules.ts';
 import type { Plan } from '../plan/plan.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { type Balance, balanceOf } from '../plan/balance.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { metOf, traitsReader } from '../plan/traits.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { type PlanTime, ZERO, fromSeconds, micros, planTime } from '../time/micros.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { breakGroups } from './break-groups.ts';
 import { levelFindings } from './level-checks.ts';
@@ -33,7 +33,7 @@ export const STANDING_NOTICE =
 /** What a careful colleague would say of a plan: cautions with their sources, breaks too short, sides uneven. */
 export function planFindings(
   plan: Plan,
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   figures: ChangeFigures = USUAL_CHANGES,
   book: ExerciseBook = SHIPPED_BOOK,
 ): Finding[] {
@@ -49,27 +49,29 @@ export function planFindings(
   ];
 }
 
-type Place = Pick<Finding, 'at' | 'segmentKey'> & { readonly severity?: Finding['severity'] };
+type Place = { readonly at: PlanTime; readonly segmentKey: string | null } & {
+  readonly severity?: Finding['severity'];
+};
 
 /** A finding on plan time; `fixes` that cannot be had are null. */
 const planFinding = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place, fixes: readonly (Fix | null)[] = []) =>
   finding(rule, facts, { clock: 'plan', ...place, fixes: fixes.filter((m) => m !== null) });
 
-function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Finding[] {
+function shares(plan: Plan, segments: readonly PlannedSegment[], balance: Balance): Finding[] {
   const total = segments.at(-1)?.end ?? 0;
   if (total < GUIDED_CLASS) return [];
   const { warmUpUs, coolDownUs } = balance;
   const found: Finding[] = [];
   const active = segments.find((s) => isActive(s));
   if (warmUpUs === 0) {
-    const place = { at: active?.start ?? micros(0), segmentKey: active?.key ?? null, severity: 'alarm' } as const;
+    const place = { at: active?.start ?? ZERO, segmentKey: active?.key ?? null, severity: 'alarm' } as const;
     found.push(planFinding('no-warm-up', {}, place, [addShare(plan, 'warm-up')]));
   } else if (warmUpUs < SHORTEST_WARM_UP) {
     const facts = { lengthUs: warmUpUs, wantedUs: SHORTEST_WARM_UP };
-    const place = { at: micros(0), segmentKey: null };
+    const place = { at: ZERO, segmentKey: null };
     found.push(planFinding('short-warm-up', facts, place, [lengthenShare(plan, 'warm-up', segments)]));
   }
-  const at = micros(total - coolDownUs);
+  const at = planTime(total - coolDownUs);
   if (coolDownUs === 0)
     found.push(planFinding('no-cool-down', {}, { at, segmentKey: null }, [addShare(plan, 'cool-down')]));
   else if (coolDownUs < SHORTEST_WARM_UP) {
@@ -80,7 +82,7 @@ function shares(plan: Plan, segments: readonly Segment[], balance: Balance): Fin
   return found;
 }
 
-function effortSteps(plan: Plan, segments: readonly Segment[], book: ExerciseBook): Finding[] {
+function effortSteps(plan: Plan, segments: readonly PlannedSegment[], book: ExerciseBook): Finding[] {
   const traits = traitsReader(plan, book);
   const found: Finding[] = [];
   let last: { met: number; level: string | null } | null = null;
@@ -101,7 +103,7 @@ function effortSteps(plan: Plan, segments: readonly Segment[], book: ExerciseBoo
   return found;
 }
 
-function stretches(plan: Plan, segments: readonly Segment[]): Finding[] {
+function stretches(plan: Plan, segments: readonly PlannedSegment[]): Finding[] {
   return segments
     .filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH)
     .map((s) => {
@@ -113,11 +115,16 @@ function stretches(plan: Plan, segments: readonly Segment[]): Finding[] {
 
 function sides(plan: Plan, { sidesUs: { left, right } }: Balance): Finding[] {
   if (Math.abs(left - right) <= SIDE_SLACK) return [];
-  const place = { at: micros(0), segmentKey: null, severity: 'alarm' } as const;
+  const place = { at: ZERO, segmentKey: null, severity: 'alarm' } as const;
   return [planFinding('side-short', { leftUs: left, rightUs: right }, place, [evenRounds(plan)])];
 }
 
-function breaks(plan: Plan, segments: readonly Segment[], figures: ChangeFigures, book: ExerciseBook): Finding[] {
+function breaks(
+  plan: Plan,
+  segments: readonly PlannedSegment[],
+  figures: ChangeFigures,
+  book: ExerciseBook,
+): Finding[] {
   return breakGroups(plan, segments, changeOvers(plan, segments, figures, book)).map((group) => {
     const { worst, changes, facts, fixes } = group;
     const [from, to] = [segments.slice(0, worst.toIndex).findLast(isActive), segments[worst.toIndex]];

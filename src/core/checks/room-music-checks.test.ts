@@ -6,21 +6,29 @@ import { assemble, filmedSegments } from '../edit/assemble.ts';
 import { EMPTY_MUSIC, type Placement } from '../music/music.ts';
 import { layMusic } from '../music/arrangement.ts';
 import { steadyMap } from '../music/tempo-map.ts';
-import type { Track } from '../music/track.ts';
+import { NO_RIGHTS, type Track } from '../music/track.ts';
 import { compile } from '../plan/compile.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import type { Span } from '../time/span.ts';
 import { musicOverRoom, roomMusicFindings } from './room-music-checks.ts';
+import { plannedProgramme } from '../workout/planned-programme.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
 
 const { segments, total } = compile(readOutline('# Cut\n## Main: 2 rounds, 30/15\n- Squat\n- Row\n').value);
 const RATE = frameRate(25, 1);
 /** 120 a minute all through. */
 const ROOM: RoomMusic = { start: s(0), end: s(300), map: steadyMap(120_000, s(0.1), 600), key: null };
-const filmedTake = { takeId: 'a', duration: total, alignment: asFilmed(segments, s(0)), faults: new Map(), speech: [] };
+const filmedTake = {
+  takeId: 'a',
+  duration: takeTime(total),
+  alignment: asFilmed(segments, s(0)),
+  faults: new Map(),
+  speech: [],
+};
 
-const cutAt = (removed: readonly Span[], words: readonly Span[] = []) => {
+const cutAt = (removed: readonly Span<TakeTime>[], words: readonly Span<TakeTime>[] = []) => {
   const programme = assemble(
     segments,
     [{ ...filmedTake, music: [ROOM] }],
@@ -68,15 +76,17 @@ describe('a cut in the music of the room', () => {
 describe('music laid where the room has its own', () => {
   const track: Track = {
     ...{ id: 't', title: 'Low Tide', artist: 'Reed Bed', duration: s(400), map: steadyMap(126_000, s(0), 800) },
-  } as Track;
+    ...{ sections: [], lufs: null, rights: NO_RIGHTS },
+  };
   const placement: Placement = {
     ...{ id: 'm1', trackId: 't', blockId: segments[0]!.blockId, atUs: s(0), fromBeat: 0, beats: 200, speedPpm: 1e6 },
     ...{ fadeInBeats: 0, fadeOutBeats: 0 },
   };
   const music = { ...EMPTY_MUSIC, placements: [placement] };
-  const shots = [{ takeId: 'a', start: s(0), end: total, at: micros(0) }];
+  const shots = [{ takeId: 'a', start: s(0), end: takeTime(total), at: anyTime(0) }];
+  const filmed = filmedSegments(plannedProgramme(segments, total).segments);
   const found = (room: readonly RoomMusic[]) =>
-    musicOverRoom(music, layMusic(music, [track], segments).laid, { shots, segments, musicOf: () => room });
+    musicOverRoom(music, layMusic(music, [track], filmed).laid, { shots, segments: filmed, musicOf: () => room });
   it('is an alarm with a fix that leaves the block without', () => {
     const [finding, ...others] = found([ROOM]);
     expect(others).toEqual([]);

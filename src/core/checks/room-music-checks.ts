@@ -1,12 +1,13 @@
 import { beatJump, roomMusicAt } from '../edit/room-beats.ts';
-import type { Shot } from '../edit/shots.ts';
+import { type Shot, inShots } from '../edit/shots.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import type { Music } from '../music/music.ts';
 import { type TempoMap, beatAt, beatTime, milliBpmAt } from '../music/tempo-map.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { FilmedSegment } from '../edit/assemble.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Span, clipped } from '../time/span.ts';
+import { type Micros, type ProgrammeTime, type TakeTime, earlier, takeTime } from '../time/micros.ts';
 
 /** A count that comes this much too early or too late is a stumble; a frame is at most 42 ms. */
 const JUMP_US = 60_000;
@@ -22,9 +23,9 @@ type RoomMusicOf = (takeId: string) => readonly RoomMusic[];
  */
 export function roomMusicFindings(
   shots: readonly Shot[],
-  segments: readonly Segment[],
+  segments: readonly FilmedSegment[],
   musicOf: RoomMusicOf,
-  speechOf: (takeId: string) => readonly { readonly start: Micros; readonly end: Micros }[],
+  speechOf: (takeId: string) => readonly Span<TakeTime>[],
 ): Finding[] {
   return shots.slice(1).flatMap((shot, i): Finding[] => {
     const before = shots[i]!;
@@ -54,10 +55,10 @@ function onWholeBeats(
   speechOf: Parameters<typeof roomMusicFindings>[3],
 ): Fix[] {
   const out = Math.ceil(beatAt(map, after.start) - beatAt(map, before.end));
-  const later = { start: after.start, end: beatTime(map, beatAt(map, before.end) + out) };
-  const earlier = { start: beatTime(map, beatAt(map, after.start) - out), end: before.end };
+  const longerAfter = { start: after.start, end: takeTime(beatTime(map, beatAt(map, before.end) + out)) };
+  const longerBefore = { start: takeTime(beatTime(map, beatAt(map, after.start) - out)), end: before.end };
   const speech = speechOf(after.takeId);
-  const free = [later, earlier].find(
+  const free = [longerAfter, longerBefore].find(
     (s) =>
       s.end > s.start &&
       s.start >= Math.max(start, before.start) &&
@@ -72,12 +73,12 @@ function onWholeBeats(
 /** Music laid where the room's own plays: two beats at once. One finding a block. */
 export function musicOverRoom(
   music: Music,
-  laid: readonly LaidTrack[],
+  laid: readonly LaidTrack<ProgrammeTime>[],
   {
     shots,
     segments,
     musicOf,
-  }: { readonly shots: readonly Shot[]; readonly segments: readonly Segment[]; readonly musicOf: RoomMusicOf },
+  }: { readonly shots: readonly Shot[]; readonly segments: readonly FilmedSegment[]; readonly musicOf: RoomMusicOf },
 ): Finding[] {
   const found: Finding[] = [];
   for (const [i, first] of segments.entries()) {
@@ -87,7 +88,8 @@ export function musicOverRoom(
     const both = own.flatMap((l) => together(l, shots, musicOf));
     const length = both.reduce((sum, b) => sum + b.end - b.start, 0);
     if (length < TOGETHER_US) continue;
-    const [at, room] = [micros(Math.min(...both.map((b) => b.start))), both[0]!.room];
+    const at = both.map((b) => b.start).reduce(earlier);
+    const { room } = both[0]!;
     const rest = music.placements.filter((p) => p.blockId !== blockId);
     const silent = [...music.silent.filter((id) => id !== blockId), blockId];
     const fix: Fix = {
@@ -104,16 +106,15 @@ export function musicOverRoom(
 
 /** Where a laid track and the music of the rooms are heard at once, on programme time. */
 function together(
-  track: LaidTrack,
+  track: LaidTrack<ProgrammeTime>,
   shots: readonly Shot[],
   musicOf: RoomMusicOf,
-): { readonly start: number; readonly end: number; readonly room: RoomMusic }[] {
+): (Span<ProgrammeTime> & { readonly room: RoomMusic })[] {
   return shots.flatMap((shot) =>
     musicOf(shot.takeId).flatMap((room) => {
-      const onProgramme = (time: number) => shot.at + Math.max(shot.start, Math.min(shot.end, time)) - shot.start;
-      const start = Math.max(track.start, onProgramme(room.start));
-      const end = Math.min(track.end, onProgramme(room.end));
-      return end > start ? [{ start, end, room }] : [];
+      const heard = inShots([shot], () => [room])[0];
+      const both = heard === undefined ? null : clipped(heard, track);
+      return both === null ? [] : [{ ...both, room }];
     }),
   );
 }

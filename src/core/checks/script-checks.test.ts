@@ -4,7 +4,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { type Cue, SPARE_CALLS, type Script } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { applyFix } from '../workout/apply-fix.ts';
 import { newDocument } from '../workout/document.ts';
 import { type Finding, wordsOf } from '../findings/finding.ts';
@@ -23,7 +23,7 @@ const line = (segmentKey: string, text: string, afterS = 5, kind: Cue['kind'] = 
   id: `c${++n}`,
   segmentKey,
   kind,
-  anchor: { kind: 'start', afterUs: fromSeconds(afterS) },
+  anchor: { kind: 'start', afterUs: anySeconds(afterS) },
   text,
 });
 const findings = (script: Script) =>
@@ -118,13 +118,14 @@ describe('what is missing', () => {
 const said = (...texts: string[]): SaidText[] =>
   texts.map((text, i) => ({
     text,
-    at: micros(i * 4e6),
-    end: micros(i * 4e6 + 2e6),
+    clock: 'take',
+    at: anyTime(i * 4e6),
+    end: anyTime(i * 4e6 + 2e6),
     segmentKey: null,
     cueId: null,
     kind: 'work',
   }));
-const rules = (...texts: string[]) => wordingFindings(said(...texts), 'take').map((f) => f.rule);
+const rules = (...texts: string[]) => wordingFindings(said(...texts)).map((f) => f.rule);
 
 // Common practice: claims to look at twice, stop on pain. The limits of praise, fillers and breath are our own
 // judgement.

@@ -1,31 +1,32 @@
 import type { Claim } from '../claims/claim.ts';
 import { type ScriptClaim, scriptClaims } from '../claims/script-claims.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { CallMeans } from '../script/calls.ts';
 import type { Cue, Script } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
 import type { Corrections } from '../language/said-lines.ts';
 import type { Side } from '../language/side.ts';
 import { languageOf } from '../language/languages.ts';
-import { ZERO, fromSeconds } from '../time/micros.ts';
+import { type PlanTime, ZERO, fromSeconds } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
 import { missingLines } from './missing-lines.ts';
-import { wordingFindings } from './wording-checks.ts';
+import { type SaidText, wordingFindings } from './wording-checks.ts';
 
 /**
  * Everything to say of a script before it is filmed, in the order of the class: what is not true, what does not fit,
  * how it is worded, what is missing.
  */
 export function scriptFindings(
-  { plan, segments }: { readonly plan: Plan; readonly segments: readonly Segment[] },
+  { plan, segments }: { readonly plan: Plan; readonly segments: readonly PlannedSegment[] },
   script: Script,
-  schedule: Schedule,
+  schedule: Schedule<PlanTime>,
   means: CallMeans,
 ): Finding[] {
   const cues = new Map(script.cues.map((cue) => [cue.id, cue]));
-  const said = schedule.lines.map((line) => ({
+  const said = schedule.lines.map((line): SaidText => ({
     text: line.text,
+    clock: 'plan',
     at: line.start,
     end: line.end,
     segmentKey: segments[line.segmentIndex]?.key ?? null,
@@ -37,7 +38,7 @@ export function scriptFindings(
       .filter((c) => c.verdict === 'false')
       .map((claim) => falseLine(claim, cues.get(claim.line.cueId ?? ''), languageOf(plan.language).corrections)),
     ...doNotFit(segments, schedule, cues),
-    ...wordingFindings(said, 'plan', cues, means.speaker),
+    ...wordingFindings(said, cues, means.speaker),
     ...missingLines(segments, script, schedule, means),
   ].sort((a, b) => a.at - b.at);
 }
@@ -123,7 +124,11 @@ function replaceWord(text: string, from: string, to: string): string {
   );
 }
 
-function doNotFit(segments: readonly Segment[], schedule: Schedule, cues: ReadonlyMap<string, Cue>): Finding[] {
+function doNotFit(
+  segments: readonly PlannedSegment[],
+  schedule: Schedule<PlanTime>,
+  cues: ReadonlyMap<string, Cue>,
+): Finding[] {
   return schedule.dropped.flatMap((d): Finding[] => {
     const cue = d.cueId === null ? undefined : cues.get(d.cueId);
     if (cue === undefined || d.text.trim() === '') return [];

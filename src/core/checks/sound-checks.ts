@@ -2,7 +2,7 @@ import type { ProgrammeSound } from '../edit/decisions.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { Music } from '../music/music.ts';
 import { type SoundAlong, rangeOf } from '../sound/along.ts';
-import type { Micros } from '../time/micros.ts';
+import type { ProgrammeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeTime } from '../time/typed-time.ts';
 
@@ -15,10 +15,10 @@ const ROOM_LU = 3;
 
 interface Sounding {
   readonly along: SoundAlong;
-  readonly clipped: readonly Micros[];
+  readonly clipped: readonly ProgrammeTime[];
   readonly sound: ProgrammeSound;
   readonly music: Music;
-  readonly segments: readonly (Span & { readonly key: string })[];
+  readonly segments: readonly (Span<ProgrammeTime> & { readonly key: string })[];
 }
 
 /** What does not sound as it should: sentences too soft or covered, clipping, rooms that change. On programme time. */
@@ -28,9 +28,10 @@ export function soundFindings(of: Sounding): Finding[] {
   );
 }
 
-const segmentAt = ({ segments }: Sounding, at: Micros): string | null =>
+const segmentAt = ({ segments }: Sounding, at: ProgrammeTime): string | null =>
   segments.find((s) => s.start <= at && at < s.end)?.key ?? null;
-const placeOf = (of: Sounding, at: Micros) => ({ clock: 'programme', at, segmentKey: segmentAt(of, at) }) as const;
+const placeOf = (of: Sounding, at: ProgrammeTime) =>
+  ({ clock: 'programme', at, segmentKey: segmentAt(of, at) }) as const;
 
 /** Every segment brought to one loudness; nothing where that is done already. */
 const levelled = ({ sound }: Sounding): Fix[] =>
@@ -81,14 +82,14 @@ function drownedSentences(of: Sounding): Finding[] {
 const BURST_US = 10e6;
 
 function clippings(of: Sounding): Finding[] {
-  const bursts: Micros[][] = [];
+  const bursts: ProgrammeTime[][] = [];
   for (const at of [...of.clipped].sort((a, b) => a - b)) {
     const last = bursts.at(-1);
     if (last !== undefined && at - last.at(-1)! < BURST_US) last.push(at);
     else bursts.push([at]);
   }
   return bursts.map((burst): Finding => {
-    const [at] = burst as [Micros];
+    const [at] = burst as [ProgrammeTime];
     const key = segmentAt(of, at);
     const why = `the sound is clipped at ${writeTime(at)}`;
     const label = 'Note it for the next day of filming';

@@ -1,7 +1,7 @@
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Claim } from '../claims/claim.ts';
-import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, ZERO, fromSeconds, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
@@ -23,8 +23,8 @@ const UNSURE = 0.5;
  */
 export function takeFindings(
   alignment: Alignment,
-  claims: readonly Claim[],
-  speech: readonly Span[] | null = null,
+  claims: readonly Claim<TakeTime>[],
+  speech: readonly Span<TakeTime>[] | null = null,
   music: readonly RoomMusic[] = [],
 ): Finding[] {
   return [
@@ -33,7 +33,11 @@ export function takeFindings(
   ].sort((a, b) => a.at - b.at);
 }
 
-function breakOver(r: RecordedSegment, speech: readonly Span[] | null, music: readonly RoomMusic[]): Finding[] {
+function breakOver(
+  r: RecordedSegment,
+  speech: readonly Span<TakeTime>[] | null,
+  music: readonly RoomMusic[],
+): Finding[] {
   if (r.recorded === null || !(isBreak(r.segment) || r.segment.kind === 'set-up')) return [];
   const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
   const over = micros(length - planned);
@@ -47,7 +51,12 @@ function breakOver(r: RecordedSegment, speech: readonly Span[] | null, music: re
 }
 
 /** Silence is taken out of a break that is too long, never what is said in it. */
-function cutShorter(recorded: Span, over: Micros, speech: readonly Span[] | null, music: readonly RoomMusic[]): Fix[] {
+function cutShorter(
+  recorded: Span<TakeTime>,
+  over: Micros,
+  speech: readonly Span<TakeTime>[] | null,
+  music: readonly RoomMusic[],
+): Fix[] {
   if (speech === null) return [];
   const spans = silencesToCut(recorded, over, speech, (at, lengthUs) => wholeBeats(music, at, lengthUs));
   if (spans.length === 0) return [];
@@ -80,7 +89,7 @@ function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
   return [finding('made-up-later', { ...facts, start: made.start, end: made.end }, { ...place, at: made.start })];
 }
 
-function falseClaim(claim: Claim): Finding[] {
+function falseClaim(claim: Claim<TakeTime>): Finding[] {
   if (claim.verdict !== 'false') return [];
   const { type, segmentKey, at } = claim;
   const place = { clock: 'take', severity: 'alarm', segmentKey, at, certainty: 0.8 } as const;

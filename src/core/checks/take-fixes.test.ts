@@ -10,7 +10,7 @@ import { holeNear } from '../transcript/silence-gaps.ts';
 import { logEntryOf, pacesOf } from '../logbook/logbook.ts';
 import { driftOf, overrunsOf } from '../mistakes/overruns.ts';
 import { type Transcript, type TranscriptCue, spokenWords } from '../transcript/transcript.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { applyFix, isApplied } from '../workout/apply-fix.ts';
 import { type Edit, newDocument } from '../workout/document.ts';
 import { alignWorkout } from '../workout/align-takes.ts';
@@ -26,10 +26,10 @@ import { syntheticTake } from '../../../tests/support/synthetic-take.ts';
 const say = (at: number, text: string, step = 0.35): TranscriptCue => {
   const words = text.split(' ').map((w, i) => ({
     text: w,
-    start: fromSeconds(at + i * step),
-    end: fromSeconds(at + i * step + Math.min(0.3, step * 0.8)),
+    start: anySeconds(at + i * step),
+    end: anySeconds(at + i * step + Math.min(0.3, step * 0.8)),
   }));
-  return { start: words[0]?.start ?? micros(0), end: words.at(-1)?.end ?? micros(0), text, words };
+  return { start: words[0]?.start ?? anyTime(0), end: words.at(-1)?.end ?? anyTime(0), text, words };
 };
 const rate = { num: 25, den: 1 } as never;
 const plan = readOutline(
@@ -37,7 +37,7 @@ const plan = readOutline(
 ).value;
 const base = syntheticTake(plan, 4, { breakOverS: 8 });
 const spanOf = (k: number) =>
-  base.truth.get(compile(plan).segments.filter(isActive)[k]?.key ?? '') ?? { start: micros(0), end: micros(0) };
+  base.truth.get(compile(plan).segments.filter(isActive)[k]?.key ?? '') ?? { start: anyTime(0), end: anyTime(0) };
 const withLines = (...lines: TranscriptCue[]): Transcript => ({
   cues: [...base.transcript.cues, ...lines].sort((a, b) => a.start - b.start),
 });
@@ -99,16 +99,16 @@ describe('fixes of a take', () => {
     expect(count(applyFix(document, stands as never).edit)).toBe(count(document.edit) - 1);
   });
   it('find the silence nearest to a time, and none where all is talk', () => {
-    const { tokens } = spokenWords({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, fromSeconds(20));
-    const within = { start: micros(0), end: fromSeconds(7) };
-    expect(holeNear(tokens, { near: fromSeconds(0.5), lengthUs: 2e6, within })?.start).toBeCloseTo(2.25e6, -5);
-    expect(holeNear(tokens, { near: fromSeconds(0.5), lengthUs: 5e6, within })).toBeNull();
+    const { tokens } = spokenWords({ cues: [say(0, 'a b c d e f'), say(6, 'g h i j')] }, anySeconds(20));
+    const within = { start: anyTime(0), end: anySeconds(7) };
+    expect(holeNear(tokens, { near: anySeconds(0.5), lengthUs: 2e6, within })?.start).toBeCloseTo(2.25e6, -5);
+    expect(holeNear(tokens, { near: anySeconds(0.5), lengthUs: 5e6, within })).toBeNull();
     expect(
       holeNear(tokens, {
-        near: fromSeconds(0.2),
+        near: anySeconds(0.2),
         lengthUs: 1e6,
         within,
-        free: { start: micros(0), end: fromSeconds(2.1) },
+        free: { start: anyTime(0), end: anySeconds(2.1) },
       })?.start,
     ).toBe(200_000);
   });
@@ -118,15 +118,15 @@ describe('counted repetitions', () => {
   const found = (outline: string, ...lines: TranscriptCue[]) => {
     const counted = readOutline(outline).value;
     const take = syntheticTake(counted, 2, { breakOverS: 2 });
-    const start = take.truth.get(compile(counted).segments.find(isActive)?.key ?? '')?.start ?? micros(0);
+    const start = take.truth.get(compile(counted).segments.find(isActive)?.key ?? '')?.start ?? anyTime(0);
     const transcript: Transcript = {
       cues: [
         ...take.transcript.cues.filter((c) => c.start > start + 60e6 || c.end < start),
         ...lines.map((l) => ({
           ...l,
-          start: micros(l.start + start),
-          end: micros(l.end + start),
-          words: l.words?.map((w) => ({ ...w, start: micros(w.start + start), end: micros(w.end + start) })) ?? null,
+          start: anyTime(l.start + start),
+          end: anyTime(l.end + start),
+          words: l.words?.map((w) => ({ ...w, start: anyTime(w.start + start), end: anyTime(w.end + start) })) ?? null,
         })),
       ].sort((a, b) => a.start - b.start),
     };
@@ -220,9 +220,9 @@ describe('the class against its plan', () => {
   });
   it('moves the studio’s rates towards what was recorded, the more the more there is', () => {
     const entry = (words: number, minutes: number) => ({
-      plannedUs: micros(0),
-      filmedUs: micros(0),
-      pace: { work: { words, us: fromSeconds(minutes * 60) } },
+      plannedUs: anyTime(0),
+      filmedUs: anyTime(0),
+      pace: { work: { words, us: anySeconds(minutes * 60) } },
       breaks: {},
       calls: {
         name: { made: 0, of: 0 },
@@ -243,7 +243,7 @@ describe('the class against its plan', () => {
 describe('slips that are handed on', () => {
   it('name the new kinds', () => {
     const alignment = align(base.segments, base.transcript, base.duration);
-    const place = { clock: 'take', severity: 'alarm', at: micros(1e6), certainty: 0.8 } as const;
+    const place = { clock: 'take', severity: 'alarm', at: anyTime(1e6), certainty: 0.8 } as const;
     const named = [
       finding('lost-beat', { kind: 'confessed', said: 'off the beat' }, place),
       finding('reps-miscounted', { kind: 'confessed', said: 'lost count' }, place),

@@ -4,13 +4,23 @@ import { moveSaid } from '../exercise/move-said.ts';
 import { exerciseNamed } from '../exercise/library.ts';
 import type { Corrections } from '../language/said-lines.ts';
 import { languageOf } from '../language/languages.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import { lineTime, typicalSpeaker } from '../speech/line-time.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { BREATH_US, holeNear } from '../transcript/silence-gaps.ts';
 import type { Token } from '../transcript/transcript.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import {
+  type TakeTime,
+  ZERO,
+  earlier,
+  fromSeconds,
+  later,
+  micros,
+  moved,
+  movedBack,
+  takeTime,
+} from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { type Finding, type Fix, wordsOf } from '../findings/finding.ts';
@@ -20,10 +30,12 @@ const REACH_US = 12e6;
 /** The room a call before a change may use. */
 const BEFORE_CHANGE_US = fromSeconds(9);
 
+type TakeFinding = Finding & { readonly clock: 'take' };
+
 interface Means {
   readonly alignment: Alignment;
-  readonly tokens: readonly Token[];
-  readonly claims: readonly Claim[];
+  readonly tokens: readonly Token<TakeTime>[];
+  readonly claims: readonly Claim<TakeTime>[];
 }
 
 /**
@@ -38,10 +50,13 @@ export function withTakeFixes(findings: readonly Finding[], means: Means): Findi
   });
 }
 
-const segmentOf = ({ alignment }: Means, key: string | null): { segment: Segment; recorded: Span | null } | null =>
+const segmentOf = (
+  { alignment }: Means,
+  key: string | null,
+): { segment: PlannedSegment; recorded: Span<TakeTime> | null } | null =>
   alignment.segments.find((r) => r.segment.key === key) ?? null;
 
-function letStand(f: Finding): Fix {
+function letStand(f: TakeFinding): Fix {
   const how =
     f.rule === 'break-over' || f.rule === 'break-short'
       ? `Leave it: the timer follows the real ${wordsOf(f).measured}`
@@ -59,7 +74,7 @@ const AGAIN = new Set([
   'option-never',
 ]);
 
-function again(f: Finding, means: Means): Fix[] {
+function again(f: TakeFinding, means: Means): Fix[] {
   const of = AGAIN.has(f.rule) && f.segmentKey !== null ? segmentOf(means, f.segmentKey) : null;
   return of === null
     ? []
@@ -75,7 +90,7 @@ function again(f: Finding, means: Means): Fix[] {
 /**
  * Where the other side than planned was named, the picture may show what was said: then the caption is what is wrong.
  */
-function captions(f: Finding, means: Means): Fix[] {
+function captions(f: TakeFinding, means: Means): Fix[] {
   const of = segmentOf(means, f.segmentKey);
   if (f.rule !== 'claim-side' || of === null || !isActive(of.segment)) return [];
   const said = claimOf(f, means)?.claimed;
@@ -97,10 +112,10 @@ function captions(f: Finding, means: Means): Fix[] {
 
 const correctionsOf = ({ alignment }: Means) => languageOf(alignment.words.language).corrections;
 
-const claimOf = (f: Finding, { claims }: Means) =>
+const claimOf = (f: TakeFinding, { claims }: Means) =>
   claims.find((c) => c.at === f.at && `claim-${c.type}` === f.rule) ?? null;
 
-function pickUps(f: Finding, means: Means): Fix[] {
+function pickUps(f: TakeFinding, means: Means): Fix[] {
   const line = rightLine(f, means);
   if (line === null) return [];
   const lengthUs = lineTime(line.text);
@@ -127,17 +142,17 @@ function pickUps(f: Finding, means: Means): Fix[] {
 
 interface Line {
   readonly text: string;
-  readonly near: Micros;
-  readonly within: Span;
-  readonly muted: Span | null;
+  readonly near: TakeTime;
+  readonly within: Span<TakeTime>;
+  readonly muted: Span<TakeTime> | null;
 }
 
 /** The line that would have been right, and where it may go. */
-function rightLine(f: Finding, means: Means): Line | null {
+function rightLine(f: TakeFinding, means: Means): Line | null {
   const of = segmentOf(means, f.segmentKey);
   if (of?.recorded == null) return null;
   const { segment, recorded } = of;
-  const around: Span = { start: micros(Math.max(0, f.at - REACH_US)), end: micros(f.at + REACH_US) };
+  const around = { start: later(ZERO, movedBack(f.at, REACH_US)), end: moved(f.at, REACH_US) };
   const claim = claimOf(f, means);
   const corrections = correctionsOf(means);
   if (claim !== null) {
@@ -146,7 +161,7 @@ function rightLine(f: Finding, means: Means): Line | null {
       ? null
       : {
           text,
-          near: claim.type === 'half-way' ? micros((recorded.start + recorded.end) / 2) : f.at,
+          near: claim.type === 'half-way' ? takeTime((recorded.start + recorded.end) / 2) : f.at,
           within: clip(around, recorded, 4e6),
           muted: spanOfWords(means.tokens, claim),
         };
@@ -155,8 +170,8 @@ function rightLine(f: Finding, means: Means): Line | null {
     case 'change-without-call':
       return {
         text: corrections.change,
-        near: micros(recorded.end - lineTime(corrections.change, typicalSpeaker(means.alignment.words.language))),
-        within: { start: micros(recorded.end - BEFORE_CHANGE_US), end: micros(recorded.end + BREATH_US) },
+        near: movedBack(recorded.end, lineTime(corrections.change, typicalSpeaker(means.alignment.words.language))),
+        within: { start: movedBack(recorded.end, BEFORE_CHANGE_US), end: moved(recorded.end, BREATH_US) },
         muted: null,
       };
     case 'option-late':
@@ -168,10 +183,10 @@ function rightLine(f: Finding, means: Means): Line | null {
         ? null
         : {
             text: corrections.easier(easier),
-            near: micros(recorded.start + 2e6),
+            near: moved(recorded.start, 2e6),
             within: {
-              start: micros(Math.max(0, recorded.start - 10e6)),
-              end: micros((recorded.start + recorded.end) / 2),
+              start: later(ZERO, moved(recorded.start, -10e6)),
+              end: takeTime((recorded.start + recorded.end) / 2),
             },
             muted: null,
           };
@@ -180,8 +195,8 @@ function rightLine(f: Finding, means: Means): Line | null {
       const { need } = f.facts;
       return {
         text: corrections.haveReady(need),
-        near: micros(Math.max(0, recorded.start - 8e6)),
-        within: { start: micros(Math.max(0, recorded.start - 30e6)), end: recorded.start },
+        near: later(ZERO, moved(recorded.start, -8e6)),
+        within: { start: later(ZERO, moved(recorded.start, -30e6)), end: recorded.start },
         muted: null,
       };
     }
@@ -217,7 +232,7 @@ function claimText(claim: Claim, corrections: Corrections): string | null {
 }
 
 /** The words of a claim, from the first to the last of them, as they lie on the take. */
-function spanOfWords(tokens: readonly Token[], claim: Claim): Span | null {
+function spanOfWords(tokens: readonly Token<TakeTime>[], claim: Claim): Span<TakeTime> | null {
   const i = tokens.findIndex((t) => t.at >= claim.at - 1);
   const count = claim.said.split(/\s+/).filter((w) => w !== '').length;
   const [first, last] = [tokens[i], tokens[i + count - 1]];
@@ -226,7 +241,7 @@ function spanOfWords(tokens: readonly Token[], claim: Claim): Span | null {
     : { start: first.at, end: last.end };
 }
 
-const clip = (span: Span, to: Span, slackUs: number): Span => ({
-  start: micros(Math.max(span.start, to.start - slackUs)),
-  end: micros(Math.min(span.end, to.end + slackUs)),
+const clip = (span: Span<TakeTime>, to: Span<TakeTime>, slackUs: number): Span<TakeTime> => ({
+  start: later(span.start, movedBack(to.start, slackUs)),
+  end: earlier(span.end, moved(to.end, slackUs)),
 });

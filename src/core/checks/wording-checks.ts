@@ -4,17 +4,16 @@ import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type LanguageSpeaker, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
-import { type CueChange, type Finding, type Fix, finding } from '../findings/finding.ts';
+import { type CueChange, type Finding, type Fix, type OnClock, finding, onClockOf } from '../findings/finding.ts';
 
 /** One thing that is said, planned or recorded. */
-export interface SaidText {
+export type SaidText = OnClock & {
   readonly text: string;
-  readonly at: Micros;
   readonly end: Micros;
   readonly segmentKey: string | null;
   readonly cueId: string | null;
   readonly kind: SegmentKind | null;
-}
+};
 
 type Cues = ReadonlyMap<string, Cue>;
 
@@ -34,12 +33,11 @@ const BREATH_S = { resting: 8, working: 5 } as const;
  */
 export function wordingFindings(
   said: readonly SaidText[],
-  clock: Finding['clock'],
   cues: Cues = new Map(),
   speaker: LanguageSpeaker = TYPICAL_SPEAKER,
 ): Finding[] {
   const language = languageOf(speaker.language);
-  const where: Where = { clock, cues, language };
+  const where: Where = { cues, language };
   return [
     ...praise(said, where),
     ...fillers(said, where),
@@ -47,22 +45,19 @@ export function wordingFindings(
   ];
 }
 
-/** The clock of what is looked at, the lines that can be fixed, and the language they are in. */
+/** The lines that can be fixed, and the language they are in. */
 interface Where {
-  readonly clock: Finding['clock'];
   readonly cues: Cues;
   readonly language: Language;
 }
 
-const placeOf = (line: SaidText, clock: Finding['clock']) =>
-  ({
-    segmentKey: line.segmentKey,
-    ...(line.cueId === null ? {} : { cueId: line.cueId }),
-    clock,
-    at: line.at,
-  }) as const;
+/** Where a line is, for a finding about it. */
+function placeOf(line: SaidText): OnClock & { readonly segmentKey: string | null; readonly cueId?: string } {
+  const { segmentKey, cueId } = line;
+  return { ...onClockOf(line), segmentKey, ...(cueId !== null && { cueId }) };
+}
 
-function praise(said: readonly SaidText[], { clock, cues, language }: Where): Finding[] {
+function praise(said: readonly SaidText[], { cues, language }: Where): Finding[] {
   const { published } = language;
   const uses = new Map<string, SaidText[]>();
   for (const line of said)
@@ -83,11 +78,11 @@ function praise(said: readonly SaidText[], { clock, cues, language }: Where): Fi
       const label = `Other words from the ${MOST_SAME_PRAISE + 1}th on`;
       const fixes = changes.length === 0 ? [] : [{ kind: 'script', label, changes } as const];
       const facts = { said: words, times: lines.length, most: MOST_SAME_PRAISE };
-      return finding('praise-repeated', facts, { ...placeOf(late[0]!, clock), fixes });
+      return finding('praise-repeated', facts, { ...placeOf(late[0]!), fixes });
     });
 }
 
-function fillers(said: readonly SaidText[], { clock, cues, language }: Where): Finding[] {
+function fillers(said: readonly SaidText[], { cues, language }: Where): Finding[] {
   const { published } = language;
   const spokenUs = micros(said.reduce((sum, line) => sum + line.end - line.at, 0));
   const uses = new Map<string, SaidText[]>();
@@ -103,14 +98,14 @@ function fillers(said: readonly SaidText[], { clock, cues, language }: Where): F
       });
       const fixes = changes.length === 0 ? [] : [{ kind: 'script', label: 'Leave it out', changes } as const];
       const facts = { said: words, times: lines.length, spokenUs, mostAMinute: MOST_FILLERS_A_MINUTE };
-      return finding('filler', facts, { ...placeOf(lines[0]!, clock), certainty: 0.8, fixes });
+      return finding('filler', facts, { ...placeOf(lines[0]!), certainty: 0.8, fixes });
     });
 }
 
-function breath(line: SaidText, { clock, cues, language }: Where, speaker: LanguageSpeaker): Finding[] {
+function breath(line: SaidText, { cues, language }: Where, speaker: LanguageSpeaker): Finding[] {
   const most = line.kind === 'work' || line.kind === 'hold' ? BREATH_S.working : BREATH_S.resting;
   // A transcript's own pauses are not in its punctuation; only a written line is judged.
-  if (clock !== 'plan') return [];
+  if (line.clock !== 'plan') return [];
   const longest = line.text
     .split(/[.!?…;:,—–]+/)
     .map((part) => lineTime(part, speaker))
@@ -120,7 +115,7 @@ function breath(line: SaidText, { clock, cues, language }: Where, speaker: Langu
   const halves = cue === undefined ? null : inTwo(cue.text, language);
   const facts = { longestUs: longest, mostS: most, isWorking: most === BREATH_S.working };
   const fixes = cue === undefined || halves === null ? [] : [twoLines(cue, halves, cues)];
-  return [finding('one-breath', facts, { ...placeOf(line, clock), certainty: 0.7, fixes })];
+  return [finding('one-breath', facts, { ...placeOf(line), certainty: 0.7, fixes })];
 }
 
 function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cues): Fix {
@@ -148,14 +143,14 @@ function inTwo(text: string, { lines }: Language): [string, string] | null {
   return [`${first}.`, `${second[0]?.toUpperCase() ?? ''}${second.slice(1)}`];
 }
 
-function claimsToSeeTwice(line: SaidText, { clock, cues, language }: Where): Finding[] {
+function claimsToSeeTwice(line: SaidText, { cues, language }: Where): Finding[] {
   const { published } = language;
   const cue = cues.get(line.cueId ?? '');
   const removal: Fix[] =
     cue === undefined
       ? []
       : [{ kind: 'script', label: 'Take the line out', changes: [{ kind: 'remove', cueId: cue.id }] }];
-  const place = { ...placeOf(line, clock), certainty: 0.7, fixes: removal };
+  const place = { ...placeOf(line), certainty: 0.7, fixes: removal };
   const found = published.secondLooks.flatMap(({ words, says, advice }): Finding[] => {
     const match = words.exec(line.text);
     return match === null ? [] : [finding('second-look', { said: match[0], is: says, advice }, place)];

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { micros } from '../time/micros.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { wordingFindings } from './wording-checks.ts';
 
 const rulesOf = (text: string) =>
-  wordingFindings([{ text, at: micros(0), end: micros(4e6), segmentKey: 'k', cueId: null, kind: 'talk' }], 'take').map(
-    (f) => f.rule,
-  );
+  wordingFindings([
+    { text, clock: 'take', at: anyTime(0), end: anyTime(4e6), segmentKey: 'k', cueId: null, kind: 'talk' },
+  ]).map((f) => f.rule);
 
 // Common practice: what a careful publisher looks at twice.
 describe('what is promised of health and looks', () => {

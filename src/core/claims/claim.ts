@@ -23,8 +23,8 @@ export type Said = {
   readonly said: string;
 } & ClaimBody;
 
-export interface Claim {
-  readonly at: Micros;
+export interface Claim<T extends Micros = Micros> {
+  readonly at: T;
   readonly type: ClaimType;
   readonly said: string;
   readonly claimed: string | number;

@@ -8,7 +8,7 @@ import { compile } from '../plan/compile.ts';
 import { align } from '../align/align.ts';
 import { normalise } from '../language/normalise.ts';
 import { type Token, spokenWords } from '../transcript/transcript.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { claimsIn, plannedClass, recordedClass } from './class-timeline.ts';
 
 const running = plannedClass(CLAIM_PLAN, CLAIM_SEGMENTS);
@@ -19,9 +19,9 @@ function tokens(spoken: Pick<Spoken, 'atUs' | 'text'>): Token[] {
     .map((text, i) => ({
       text,
       norm: normalise(text),
-      at: micros(spoken.atUs + i * 3e5),
-      end: micros(spoken.atUs + i * 3e5 + 25e4),
-      sigma: micros(15e4),
+      at: anyTime(spoken.atUs + i * 3e5),
+      end: anyTime(spoken.atUs + i * 3e5 + 25e4),
+      sigma: anyTime(15e4),
       cue: 0,
       word: i,
     }));
@@ -95,7 +95,7 @@ describe('the claims of the demo take', () => {
     readFileSync(new URL(`../../../demo/broomstick-strong.${name}`, import.meta.url), 'utf8');
   const plan = readOutline(demo('outline.md')).value;
   const transcript = readTranscript(demo('words.vtt')).value;
-  const duration = fromSeconds((JSON.parse(demo('truth.json')) as { duration_s: number }).duration_s);
+  const duration = anySeconds((JSON.parse(demo('truth.json')) as { duration_s: number }).duration_s);
   it('that are false are the planted ones and no other', () => {
     const claims = claimsIn(
       spokenWords(transcript, duration),

@@ -7,7 +7,7 @@ import type { Segment } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Alignment } from '../align/alignment.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import { type RunningClass } from './verdict.ts';
 import type { Claim } from './claim.ts';
@@ -73,9 +73,9 @@ const SAME_CLAIM_US = 3e6;
  * Every claim in the words of a filmed class, with its verdict: what sentences say plainly, and what running speech
  * says. What sentences hold against the speaker stands only where it is sure where the words fall.
  */
-export function claimsInTake(words: SpokenWords, running: RunningClass): Claim[] {
+export function claimsInTake(words: SpokenWords<TakeTime>, running: RunningClass): Claim<TakeTime>[] {
   const spoken = spokenClaims(words, running);
-  const sharp = new Set(words.tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
+  const sharp = new Set<Micros>(words.tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
   const at = new ClassAt(running);
   const read = claimsIn(words, running).map((c): Claim => {
     const plain = PLAIN.has(c.type) || (PLAIN_IF_SHARP.has(c.type) && sharp.has(c.at));
@@ -88,7 +88,8 @@ export function claimsInTake(words: SpokenWords, running: RunningClass): Claim[]
     (s) => s.verdict !== 'unsure' || !wrong.some((c) => c.type === s.type && Math.abs(s.at - c.at) < SAME_CLAIM_US),
   );
   const more = read.filter((c) => !open.some((s) => s.type === c.type && Math.abs(s.at - c.at) < SAME_CLAIM_US));
-  return [...open, ...more].sort((a, b) => a.at - b.at);
+  // A claim lies where its first word does, on the clock of the words.
+  return [...open, ...more].sort((a, b) => a.at - b.at) as Claim<TakeTime>[];
 }
 
 /** Every claim that sentences make in the words of a class, with its verdict. */

@@ -1,19 +1,19 @@
 import type { LanguageCode } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { PlacedLine } from '../script/placed-line.ts';
 import { wordShares } from '../speech/line-time.ts';
 import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, type PlanTime, fromSeconds, micros, moved } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import type { Claim, Said } from './claim.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
 import { plannedClass, vocabularyOf } from './class-timeline.ts';
 
 /** A claim of a script, with the line it is made in. */
-export interface ScriptClaim extends Claim {
-  readonly line: PlacedLine;
+export interface ScriptClaim extends Claim<PlanTime> {
+  readonly line: PlacedLine<PlanTime>;
 }
 
 /** A planned line is said within this of where it stands. */
@@ -59,25 +59,29 @@ function readLine(text: string, vocabulary: Vocabulary, language: LanguageCode):
  * What the written lines of a script claim, checked against the compiled class. The program's own calls are true by the
  * way they are made.
  */
-export function scriptClaims(plan: Plan, segments: readonly Segment[], lines: readonly PlacedLine[]): ScriptClaim[] {
+export function scriptClaims(
+  plan: Plan,
+  segments: readonly PlannedSegment[],
+  lines: readonly PlacedLine<PlanTime>[],
+): ScriptClaim[] {
   const language = plan.language ?? 'en';
   const vocabulary = vocabularyOf(plan, language);
   const placed = lines
     .filter((line) => line.cueId !== null)
     .flatMap((line) =>
       readLine(line.text, vocabulary, language).map((said) => {
-        const on = (us: number) => micros(line.start + (us / READ_US) * (line.end - line.start));
+        const on = (us: number) => moved(line.start, (us / READ_US) * (line.end - line.start));
         return { line, said: { ...said, at: on(said.at), end: on(said.end) } };
       }),
     );
   // Checking leaves out what the plan says nothing about; the time tells which line a claim came from, for lines do not
   // overlap.
-  const byTime = new Map(placed.map(({ line, said }) => [said.at, line]));
+  const byTime = new Map<Micros, (typeof placed)[number]>(placed.map((p) => [p.said.at, p]));
   return checkClaims(
     placed.map((p) => p.said),
     plannedClass(plan, segments),
   ).flatMap((claim) => {
-    const line = byTime.get(claim.at);
-    return line === undefined ? [] : [{ ...claim, line }];
+    const from = byTime.get(claim.at);
+    return from === undefined ? [] : [{ ...claim, at: from.said.at, line: from.line }];
   });
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { plannedClass } from './class-timeline.ts';
 import { spokenClaims } from './spoken-claims.ts';
@@ -18,9 +18,9 @@ const in_ = (k: number, seconds: number) => worked[k]!.start / 1e6 + seconds;
 function claims(at: number, text: string) {
   const words = text
     .split(' ')
-    .map((w, i) => ({ text: w, start: fromSeconds(at + i * 0.3), end: fromSeconds(at + i * 0.3 + 0.25) }));
-  const cue = { start: fromSeconds(at), end: fromSeconds(at + words.length * 0.3), text, words };
-  return spokenClaims(spokenWords({ cues: [cue] }, micros(600e6)), running);
+    .map((w, i) => ({ text: w, start: anySeconds(at + i * 0.3), end: anySeconds(at + i * 0.3 + 0.25) }));
+  const cue = { start: anySeconds(at), end: anySeconds(at + words.length * 0.3), text, words };
+  return spokenClaims(spokenWords({ cues: [cue] }, anyTime(600e6)), running);
 }
 const one = (at: number, text: string, type: string) => claims(at, text).find((c) => c.type === type);
 

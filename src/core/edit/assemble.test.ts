@@ -4,12 +4,13 @@ import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { frameRate, frameStart } from '../time/frames.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { assemble } from './assemble.ts';
 import type { FilmedTake } from './coverage.ts';
 import type { Insert, Use } from './decisions.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
 import { shotAt, shotsOf, toProgramme } from './shots.ts';
+import { programmeTime } from '../time/micros.ts';
 
 const RATE = frameRate(30000, 1001);
 const plan = readOutline(
@@ -190,7 +191,7 @@ describe('laws, for any takes and decisions', () => {
           frames += Math.round(((shot.end - shot.start) * RATE.num) / (RATE.den * 1e6));
         }
         for (let n = 0; n < frames; n += 53) {
-          const at = frameStart(n, RATE);
+          const at = programmeTime(frameStart(n, RATE));
           const { shot, time } = shotAt(at, shots)!;
           const own = shotsOf(shots, shot.takeId);
           // A take that is used in another order than it was filmed in has its times twice nowhere.
@@ -216,8 +217,8 @@ describe('laws, for any takes and decisions', () => {
         // Lengths of the plan say nothing about which take was chosen by hand.
         const longer = segments.map((x) => ({
           ...x,
-          start: micros(x.start * 1.5),
-          end: micros(x.end * 1.5),
+          start: anyTime(x.start * 1.5),
+          end: anyTime(x.end * 1.5),
         }));
         const again = assemble(longer, takes, { uses, removedOf: () => [], inserts: [] }, RATE);
         for (const { segmentKey, takeId } of uses)

@@ -1,7 +1,7 @@
 import type { ExtraSpan } from '../align/alignment.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment, Segment } from '../plan/segment.ts';
 import type { FrameRate } from '../time/frames.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, ZERO, later, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Choice, chooseTakes } from './choose-takes.ts';
 import { type FilmedTake, coverageOf, goesOn } from './coverage.ts';
@@ -15,16 +15,16 @@ import { type Shot, type TakeSpan, beginsAt, endsAt, inARowWithGaps, shotsOf, wi
 export interface ProgrammeSegment {
   /** The planned segment's key, or `extra/N` for time beyond the plan. */
   readonly key: string;
-  readonly segment: Segment | null;
+  readonly segment: PlannedSegment | null;
   readonly kind: Segment['kind'];
   readonly label: string;
   readonly side: Segment['side'];
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: ProgrammeTime;
+  readonly end: ProgrammeTime;
   /** The take it is from; of what an insert stands for, the insert's id. */
   readonly takeId: string;
   /** On the take's time; of no length where an insert stands for it. */
-  readonly recorded: Span;
+  readonly recorded: Span<TakeTime>;
   readonly confidence: number;
   /** Filmed beyond the plan, or made up out of its place. */
   readonly extra: boolean;
@@ -37,7 +37,7 @@ export interface Programme {
   readonly shots: readonly Shot[];
   /** What is between the shots, and what covers them, in order. */
   readonly inserts: readonly PlacedInsert[];
-  readonly length: Micros;
+  readonly length: ProgrammeTime;
   /** Which take each planned segment is from, and why. */
   readonly choices: readonly Choice[];
 }
@@ -45,7 +45,7 @@ export interface Programme {
 interface AssembleDecisions {
   readonly uses: readonly Use[];
   /** What is cut out of a take, on its time. */
-  readonly removedOf: (takeId: string) => readonly Span[];
+  readonly removedOf: (takeId: string) => readonly Span<TakeTime>[];
   readonly inserts: readonly Insert[];
 }
 
@@ -54,7 +54,7 @@ interface AssembleDecisions {
  * frames, and where every segment lies. A single take is used as it is, without what was cut out. Pure.
  */
 export function assemble(
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   takes: readonly FilmedTake[],
   { uses, removedOf, inserts }: AssembleDecisions,
   rate: FrameRate,
@@ -75,13 +75,16 @@ export function assemble(
     segments: segmentsOf,
     shots,
     inserts: [...between, ...coversOf(segmentsOf, inserts, rate)].sort((a, b) => a.start - b.start),
-    length: micros(Math.max(last === undefined ? 0 : last.at + last.end - last.start, between.at(-1)?.end ?? 0)),
+    length: later(last === undefined ? ZERO : moved(last.at, last.end - last.start), between.at(-1)?.end ?? ZERO),
     choices,
   };
 }
 
+/** A planned segment where it lies in the programme. */
+export type FilmedSegment = Segment<ProgrammeTime>;
+
 /** The planned segments of a programme, where they were filmed; nothing beyond the plan. */
-export function filmedSegments(segments: readonly ProgrammeSegment[]): Segment[] {
+export function filmedSegments(segments: readonly ProgrammeSegment[]): FilmedSegment[] {
   return segments.flatMap(({ segment, extra, start, end }) =>
     segment === null || extra ? [] : [{ ...segment, start, end }],
   );
@@ -142,7 +145,7 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
 /** Where one run is left for the next so that the beat of the room goes on; null: there is none. */
 function onBeat(before: Run | undefined, next: Run | undefined): ReturnType<typeof joinOnBeat> {
   if (before === undefined || next === undefined) return null;
-  const side = ({ take: { music = [], speech } }: Run, at: Micros) => ({ at, music, speech });
+  const side = ({ take: { music = [], speech } }: Run, at: TakeTime) => ({ at, music, speech });
   return joinOnBeat(
     side(before, before.chosen.at(-1)!.candidate!.recorded.end),
     side(next, next.chosen[0]!.candidate!.recorded.start),
@@ -150,7 +153,7 @@ function onBeat(before: Run | undefined, next: Run | undefined): ReturnType<type
 }
 
 /** What a take holds of segments that the programme has from another, or not at all; what it made up of them, too. */
-function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: FilmedTake): Span[] {
+function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: FilmedTake): Span<TakeTime>[] {
   return choices.flatMap(({ segment, candidate, candidates, why }) => {
     if (candidate?.takeId === takeId) return [];
     const made =
@@ -200,7 +203,7 @@ function placed(
   return segments;
 }
 
-const factsOf = (segment: Segment) => ({
+const factsOf = (segment: PlannedSegment) => ({
   key: segment.key,
   segment,
   kind: segment.kind,

@@ -2,11 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { plannedProgramme } from '../workout/planned-programme.ts';
 import { ruledViews } from './camera-rules.ts';
 import type { CameraSubject } from './decisions.ts';
 import { type Recording, viewsOf } from './views.ts';
+import { takeTime } from '../time/micros.ts';
 
 const { segments, total } = compile(
   readOutline('# T\n## Welcome: talk, 0:20\n## Main: 2 rounds, 30/10\n- Squat | standing\n- Plank | plank').value,
@@ -35,7 +36,7 @@ describe('cameras by rule', () => {
     expect(views([['close', 'talk']])).toEqual([['close', 0, 20]]);
   });
   it('switch on the nearest beat where there is music, and not in a word', () => {
-    const beats = (every: number) => Array.from({ length: 400 }, (_, i) => micros(i * every * 1e6 + 0.2e6));
+    const beats = (every: number) => Array.from({ length: 400 }, (_, i) => anyTime(i * every * 1e6 + 0.2e6));
     const on = (speech: [number, number][] = []) =>
       ruledViews(
         programme.segments,
@@ -53,7 +54,7 @@ describe('cameras by rule', () => {
   });
   it('show nothing without a rule', () => expect(views([])).toEqual([]));
   it('laid over each other: a new move before the floor; a switch by hand before both', () => {
-    const shots = [{ takeId: '', start: s(0), end: total, at: s(0) }];
+    const shots = [{ takeId: '', start: s(0), end: takeTime(total), at: s(0) }];
     const camera = (id: string): Recording => ({
       ...{ id, role: 'camera', ofTake: '', duration: total, voiceClarity: null },
       lie: { offsetUs: s(0), driftPpm: 0, spreadUs: s(0) },

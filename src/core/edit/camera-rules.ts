@@ -1,5 +1,5 @@
 import { isActive } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, earlier, later, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { ProgrammeSegment } from './assemble.ts';
 import type { CameraRule, CameraSubject, ShownSpan } from './decisions.ts';
@@ -22,8 +22,8 @@ const BEAT_REACH_US = 0.5e6;
 export function ruledViews(
   segments: readonly ProgrammeSegment[],
   rules: readonly CameraRule[],
-  speech: readonly Span[],
-  beats: readonly Micros[] = [],
+  speech: readonly Span<TakeTime>[],
+  beats: readonly TakeTime[] = [],
 ): ShownSpan[] {
   const cameraFor = (subject: CameraSubject) => rules.find((r) => r.shows.includes(subject))?.cameraId ?? null;
   const [forNew, forFloor, forTalk] = [cameraFor('new-moves'), cameraFor('floor'), cameraFor('talk')];
@@ -34,21 +34,21 @@ export function ruledViews(
     const active = isActive(segment);
     const isNew = active && !seen.has(segment.label);
     if (active) seen.add(segment.label);
-    const show = (cameraId: string | null, until: number) => {
-      if (cameraId !== null) wanted.push({ start, end: micros(until), cameraId });
+    const show = (cameraId: string | null, until: TakeTime) => {
+      if (cameraId !== null) wanted.push({ start, end: until, cameraId });
     };
     // Laid over each other: what is pushed later stands.
     if (segment.kind === 'talk' || segment.kind === 'demo') show(forTalk, end);
     if (active && isFloor(segment)) show(forFloor, end);
-    if (isNew) show(forNew, Math.min(end, start + NEW_MOVE_US));
+    if (isNew) show(forNew, earlier(end, moved(start, NEW_MOVE_US)));
   }
   const calm = wanted.map(({ start, end, cameraId }) => {
     const begins = onBeat(start, speech, beats);
-    const least = begins + LEAST_US;
+    const least = moved(begins, LEAST_US);
     return {
       cameraId,
       start: begins,
-      end: micros(Math.max(least, onBeat(inSilence(end, speech, least), speech, beats))),
+      end: later(least, onBeat(inSilence(end, speech, least), speech, beats)),
     };
   });
   return withoutShort(calm);
@@ -61,17 +61,17 @@ function isFloor({ segment }: ProgrammeSegment): boolean {
 }
 
 /** The nearest time at which nobody speaks, not before `least`; the time itself where none is near. */
-function inSilence(time: Micros, speech: readonly Span[], least: number): Micros {
+function inSilence(time: TakeTime, speech: readonly Span<TakeTime>[], least: TakeTime): TakeTime {
   const word = speech.find((s) => s.start < time && time < s.end);
   const near = word === undefined ? [time] : [word.start, word.end];
   const best = near
     .filter((t) => t >= least && Math.abs(t - time) <= REACH_US)
     .sort((a, b) => Math.abs(a - time) - Math.abs(b - time))[0];
-  return micros(Math.max(best ?? time, least));
+  return later(best ?? time, least);
 }
 
 /** The nearest beat that is not in a word; the time itself where none is near. */
-function onBeat(time: Micros, speech: readonly Span[], beats: readonly Micros[]): Micros {
+function onBeat(time: TakeTime, speech: readonly Span<TakeTime>[], beats: readonly TakeTime[]): TakeTime {
   const near = beats
     .filter((b) => Math.abs(b - time) <= BEAT_REACH_US && !speech.some((s) => s.start < b && b < s.end))
     .sort((a, b) => Math.abs(a - time) - Math.abs(b - time))[0];

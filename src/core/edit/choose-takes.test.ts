@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
-import { fromSeconds as s } from '../time/micros.ts';
 import { chooseTakes } from './choose-takes.ts';
 import type { Candidate, Coverage } from './coverage.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const { segments } = compile(readOutline('# C\n## Main: 20/10\n- A\n- B\n- C').value);
 const IDS = ['a', 'b', 'c'];

@@ -1,18 +1,18 @@
 import type { Alignment } from '../align/alignment.ts';
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { type Span, lengthOf } from '../time/span.ts';
 
 /** A take as the programme is made from it: where each segment fell, and what went wrong in which. */
 export interface FilmedTake {
   readonly takeId: string;
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly alignment: Alignment;
   /** Mistakes found in it, by segment. */
   readonly faults: ReadonlyMap<string, number>;
   /** Where somebody speaks, ascending, as far as it is known. */
-  readonly speech: readonly Span[];
+  readonly speech: readonly Span<TakeTime>[];
   /** Music that plays in its room; left out: none. */
   readonly music?: readonly RoomMusic[];
 }
@@ -20,7 +20,7 @@ export interface FilmedTake {
 /** What one take has of one segment. */
 export interface Candidate {
   readonly takeId: string;
-  readonly recorded: Span;
+  readonly recorded: Span<TakeTime>;
   /** False where the take begins or ends within it. */
   readonly complete: boolean;
   readonly faults: number;
@@ -30,7 +30,7 @@ export interface Candidate {
 
 /** What all takes have of one planned segment. */
 export interface Coverage {
-  readonly segment: Segment;
+  readonly segment: PlannedSegment;
   readonly candidates: readonly Candidate[];
 }
 
@@ -45,7 +45,7 @@ const EDGE_US = 500_000;
 const WHOLE_SHARE = 0.9;
 
 /** Segments against takes. */
-export function coverageOf(segments: readonly Segment[], takes: readonly FilmedTake[]): Coverage[] {
+export function coverageOf(segments: readonly PlannedSegment[], takes: readonly FilmedTake[]): Coverage[] {
   const byKey = takes.map((take) => new Map(take.alignment.segments.map((r) => [r.segment.key, r])));
   return segments.map((segment) => ({
     segment,

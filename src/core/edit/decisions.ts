@@ -1,5 +1,5 @@
 import type { Pin } from '../align/pin.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Micros, TakeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** What a person decided about one take. Times are on its clock and mean nothing on another. */
@@ -10,7 +10,7 @@ export interface OnTake {
   /** The person looked at the alignment and found it right. */
   readonly accepted: boolean;
   /** Stretches that are cut out. */
-  readonly removed: readonly Span[];
+  readonly removed: readonly Span<TakeTime>[];
   /** Stretches that another camera shows, whatever the rules say. */
   readonly shown: readonly ShownSpan[];
   readonly pickUps: readonly PickUp[];
@@ -20,12 +20,12 @@ export interface OnTake {
 
 /** What a person says of the music in a take's room: a phrase begins at a time, or what seems to play then is none. */
 export interface RoomCount {
-  readonly at: Micros;
+  readonly at: TakeTime;
   readonly says: 'phrase' | 'no-music';
 }
 
 /** A stretch of a take seen from one of its cameras; `cameraId` is a recording of that take, or the take itself. */
-export interface ShownSpan extends Span {
+export interface ShownSpan extends Span<TakeTime> {
   readonly cameraId: string;
 }
 
@@ -73,8 +73,8 @@ export type InsertShows =
       readonly title: string | null;
       readonly line: string | null;
     }
-  | { readonly kind: 'freeze'; readonly mediaId: string; readonly at: Micros }
-  | { readonly kind: 'clip'; readonly mediaId: string; readonly from: Micros };
+  | { readonly kind: 'freeze'; readonly mediaId: string; readonly at: TakeTime }
+  | { readonly kind: 'clip'; readonly mediaId: string; readonly from: TakeTime };
 
 /** A picture between shots, or over one: a card, a frozen frame, a clip from another recording. */
 export interface Insert {
@@ -89,7 +89,7 @@ export interface Insert {
 /** A join that goes over softly: the take that comes in there, and when on its clock. */
 export interface Dissolve {
   readonly takeId: string;
-  readonly at: Micros;
+  readonly at: TakeTime;
 }
 
 /** How long an insert is before anyone says otherwise. */
@@ -148,13 +148,13 @@ export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false, noise
 export interface PickUp {
   readonly id: string;
   readonly segmentKey: string | null;
-  readonly at: Micros;
+  readonly at: TakeTime;
   /** The silence it has; the line fits into it. */
   readonly roomUs: Micros;
   readonly text: string;
   readonly why: string;
   /** What was said and is muted for it; null: it goes into a silence. */
-  readonly muted: Span | null;
+  readonly muted: Span<TakeTime> | null;
   /** Which recording of it is used, by its id; null: it was not spoken yet, or none is good enough. */
   readonly recording: string | null;
 }

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { frameRate } from '../time/frames.ts';
-import { type Micros, fromSeconds as s } from '../time/micros.ts';
+import type { AnyClock } from '../time/micros.ts';
 import { isDissolved, joinsOf, withDissolves } from './dissolves.ts';
 import type { Shot } from './shots.ts';
 import { type Piece, viewsOf } from './views.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const RATE = frameRate(25, 1);
 const shot = (takeId: string, start: number, end: number, at: number): Shot => ({
@@ -76,7 +77,7 @@ describe('a dissolve', () => {
     expect(early.some((p) => p.into !== undefined)).toBe(false);
     const still = pictures.map((p, i): Piece => (i === 1 ? { ...p, held: true } : p));
     expect(dissolved(still, [10]).some((p) => p.into !== undefined)).toBe(false);
-    const short = pictures.map((p, i): Piece => (i === 1 ? { ...p, length: 400_000 as Micros } : p));
+    const short = pictures.map((p, i): Piece => (i === 1 ? { ...p, length: 400_000 as AnyClock } : p));
     expect(dissolved(short, [10])).toEqual(short);
   });
 });

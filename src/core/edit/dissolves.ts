@@ -1,15 +1,15 @@
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
 import type { Dissolve } from './decisions.ts';
 import type { Shot } from './shots.ts';
 import type { DurationOf, Piece } from './views.ts';
 
 /** A join at which one shot goes on where another ends: not where a take simply runs on. */
 export interface Join {
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
   /** The take that comes in, and its time there. */
   readonly takeId: string;
-  readonly takeTime: Micros;
+  readonly takeTime: TakeTime;
 }
 
 /** A dissolve lasts half a second, a quarter on each side of its join (common practice). */
@@ -53,7 +53,7 @@ export function withDissolves(
       const over: Piece = {
         mediaId: out.mediaId,
         from: micros(ends - half),
-        at: micros(at - half),
+        at: movedBack(at, half),
         length: micros(half * 2),
         into: { mediaId: into.mediaId!, from: micros(into.from - half) },
       };
@@ -61,7 +61,7 @@ export function withDissolves(
         ...all.slice(0, k - 1),
         { ...out, length: micros(out.length - half) },
         over,
-        { ...into, from: micros(into.from + half), at: micros(at + half), length: micros(into.length - half) },
+        { ...into, from: micros(into.from + half), at: moved(at, half), length: micros(into.length - half) },
         ...all.slice(k + 1),
       ];
     },

@@ -7,11 +7,12 @@ import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { timerTicks } from '../lanes/timer.ts';
 import { compile } from '../plan/compile.ts';
 import { frameRate } from '../time/frames.ts';
-import { type Micros, fromSeconds as s } from '../time/micros.ts';
+import type { AnyClock } from '../time/micros.ts';
 import { assemble } from './assemble.ts';
 import type { FilmedTake } from './coverage.ts';
 import type { CardKind, Insert, InsertPlace } from './decisions.ts';
 import { soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from './views.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const RATE = frameRate(30000, 1001);
 const FRAME = (1e6 * RATE.den) / RATE.num;
@@ -169,7 +170,7 @@ describe('whatever is inserted', () => {
         );
         const between = programme.inserts.filter((p) => p.insert.place !== 'over');
         const row = [
-          ...programme.shots.map((x) => ({ start: x.at, end: (x.at + x.end - x.start) as Micros })),
+          ...programme.shots.map((x) => ({ start: x.at, end: (x.at + x.end - x.start) as AnyClock })),
           ...between,
         ].sort((a, b) => a.start - b.start || a.end - b.end);
         row.forEach((x, i) => meet(x.start, i === 0 ? 0 : row[i - 1]!.end));

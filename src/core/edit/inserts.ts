@@ -1,22 +1,22 @@
-import type { Segment } from '../plan/segment.ts';
+import type { PlannedSegment } from '../plan/segment.ts';
 import type { FrameRate } from '../time/frames.ts';
-import { firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { onFrame } from '../time/frames.ts';
+import { type Micros, type ProgrammeTime, type TakeTime, earlier, micros, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Choice } from './choose-takes.ts';
 import { type Insert, type InsertPlace, USUAL_INSERT_US } from './decisions.ts';
 import type { Gap, TakeSpan } from './shots.ts';
 
 /** An insert on programme time, on whole frames. */
-export interface PlacedInsert extends Span {
+export interface PlacedInsert extends Span<ProgrammeTime> {
   readonly insert: Insert;
-  readonly segment: Segment;
+  readonly segment: PlannedSegment;
 }
 
 /** An insert that has its segment in the plan. */
 interface Wanted {
   readonly insert: Insert;
-  readonly segment: Segment;
+  readonly segment: PlannedSegment;
 }
 type Row = (TakeSpan | Gap<Wanted>)[];
 
@@ -49,7 +49,7 @@ export function withInserts(row: readonly TakeSpan[], choices: readonly Choice[]
   );
 }
 
-function lengthOf({ lengthUs, place }: Insert, segment: Segment): Micros {
+function lengthOf({ lengthUs, place }: Insert, segment: PlannedSegment): Micros {
   return lengthUs ?? (place === 'instead' ? micros(segment.end - segment.start) : USUAL_INSERT_US);
 }
 
@@ -89,7 +89,7 @@ function afterWhatIsBefore(k: number, choices: readonly Choice[], row: Row): Par
 }
 
 /** The row parted at a take's time. What was inserted there already stays before it. */
-function partedAt(row: Row, takeId: string, time: Micros, side: 'before' | 'after'): Parted | null {
+function partedAt(row: Row, takeId: string, time: TakeTime, side: 'before' | 'after'): Parted | null {
   const own = row.flatMap((x, i) => (!('gap' in x) && x.takeId === takeId ? [{ ...x, i }] : []));
   if (own.length === 0) return null;
   const near = (s: Span) => Math.min(FLASH_US, (s.end - s.start) / 2);
@@ -112,7 +112,7 @@ function partedAt(row: Row, takeId: string, time: Micros, side: 'before' | 'afte
 
 /** Inserts that cover what is seen of their segment, on whole frames; the sound runs on under them. */
 export function coversOf(
-  segments: readonly (Span & { readonly segment: Segment | null; readonly extra: boolean })[],
+  segments: readonly (Span<ProgrammeTime> & { readonly segment: PlannedSegment | null; readonly extra: boolean })[],
   inserts: readonly Insert[],
   rate: FrameRate,
 ): PlacedInsert[] {
@@ -120,8 +120,8 @@ export function coversOf(
     if (insert.place !== 'over') return [];
     const on = segments.find((s) => s.segment?.key === insert.segmentKey && !s.extra);
     if (on === undefined || on.segment === null) return [];
-    const until = insert.lengthUs === null ? on.end : Math.min(on.end, on.start + insert.lengthUs);
-    const [start, end] = [on.start, micros(until)].map((t) => frameStart(firstFrameFrom(t, rate), rate));
-    return start !== undefined && end !== undefined && end > start ? [{ insert, segment: on.segment, start, end }] : [];
+    const until = insert.lengthUs === null ? on.end : earlier(on.end, moved(on.start, insert.lengthUs));
+    const [start, end] = [onFrame(on.start, rate), onFrame(until, rate)];
+    return end > start ? [{ insert, segment: on.segment, start, end }] : [];
   });
 }

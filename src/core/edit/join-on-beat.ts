@@ -1,14 +1,14 @@
 import type { ClassBeat } from '../music/arrangement.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { beatsWithin, roomMusicAt } from './room-beats.ts';
 
 /** A side of a join: the boundary it is for, on its take's clock, with what is heard around. */
 interface JoinSide {
-  readonly at: Micros;
+  readonly at: TakeTime;
   readonly music: readonly RoomMusic[];
-  readonly speech: readonly Span[];
+  readonly speech: readonly Span<TakeTime>[];
 }
 
 /** So far into the segment that is left, or past the one that begins, a join may cut. */
@@ -29,13 +29,13 @@ const ON_PHRASE = 1.2;
 export function joinOnBeat(
   leaves: JoinSide,
   comes: JoinSide,
-): { readonly leave: Micros; readonly come: Micros } | null {
+): { readonly leave: TakeTime; readonly come: TakeTime } | null {
   const [left, right] = [roomMusicAt(leaves.music, leaves.at), roomMusicAt(comes.music, comes.at)];
   if (left === null || right === null) return null;
   const metre = left.map.metre === right.map.metre ? left.map.metre : null;
   const outs = beatsNear(leaves, INTO_US, BEYOND_US);
   const ins = beatsNear(comes, BEYOND_US, INTO_US);
-  let best: { readonly leave: Micros; readonly come: Micros; readonly cost: number } | null = null;
+  let best: { readonly leave: TakeTime; readonly come: TakeTime; readonly cost: number } | null = null;
   for (const out of outs)
     for (const into of ins) {
       const far = (Math.abs(out.at - leaves.at) + Math.abs(into.at - comes.at)) / 1e6;
@@ -46,13 +46,13 @@ export function joinOnBeat(
 }
 
 /** `metre`: of both; null: they have different ones, and only their first beats are alike. */
-function breaks(out: ClassBeat, into: ClassBeat, metre: number | null): number {
+function breaks(out: ClassBeat<TakeTime>, into: ClassBeat<TakeTime>, metre: number | null): number {
   if (out.count === into.count) return 0;
   const sameInBar = metre === null ? out.one && into.one : (out.count - into.count) % metre === 0;
   return sameInBar ? OTHER_BAR : OTHER_COUNT;
 }
 
-function beatsNear({ at, music, speech }: JoinSide, before: number, after: number): ClassBeat[] {
-  const within = { start: micros(at - before), end: micros(at + after) };
+function beatsNear({ at, music, speech }: JoinSide, before: number, after: number): ClassBeat<TakeTime>[] {
+  const within = { start: takeTime(at - before), end: takeTime(at + after) };
   return beatsWithin(music, within).filter((b) => !speech.some((s) => s.start < b.at && b.at < s.end));
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { beatAt, steadyMap } from '../music/tempo-map.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { joinOnBeat } from './join-on-beat.ts';
 import { asCorrected, beatJump, classBeats, roomMusicAt, roomBeats, wholeBeats } from './room-beats.ts';
 import { silencesToCut } from './shorten.ts';
@@ -127,6 +127,6 @@ describe('a cut in music', () => {
     const cuts = silencesToCut(within, s(7.3), talk, (at, lengthUs) => wholeBeats([room()], at, lengthUs));
     expect(cuts).toHaveLength(1);
     expect(cuts[0]!.end - cuts[0]!.start).toBe(6e6);
-    expect(silencesToCut(within, micros(300_000), talk, (at, l) => wholeBeats([room()], at, l))).toEqual([]);
+    expect(silencesToCut(within, anyTime(300_000), talk, (at, l) => wholeBeats([room()], at, l))).toEqual([]);
   });
 });

@@ -1,7 +1,7 @@
 import { type ClassBeat, counted } from '../music/arrangement.ts';
 import { type TempoMap, beatAt, beatTime, phraseCounts } from '../music/tempo-map.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type ProgrammeTime, type TakeTime, moved, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { RoomCount } from './decisions.ts';
 import type { Shot } from './shots.ts';
@@ -37,13 +37,13 @@ const phraseFrom = (map: TempoMap, beat: number): TempoMap => {
 };
 
 /** The beats of a take's room within a span, on the take's clock. */
-export function beatsWithin(music: readonly RoomMusic[], { start, end }: Span): ClassBeat[] {
+export function beatsWithin(music: readonly RoomMusic[], { start, end }: Span<TakeTime>): ClassBeat<TakeTime>[] {
   return music.flatMap(({ map, ...m }) => {
     const [from, to] = [Math.max(start, m.start), Math.min(end, m.end)];
-    const beats: ClassBeat[] = [];
+    const beats: ClassBeat<TakeTime>[] = [];
     // A beat at the very start may round to a microsecond before it.
     for (let beat = Math.ceil(beatAt(map, from) - 1e-6); from < to; beat++) {
-      const at = beatTime(map, beat);
+      const at = takeTime(beatTime(map, beat));
       if (at >= to) break;
       beats.push(counted(map, beat, at));
     }
@@ -52,11 +52,14 @@ export function beatsWithin(music: readonly RoomMusic[], { start, end }: Span): 
 }
 
 /** The beats that are heard from the rooms of the takes, on the programme's clock. */
-export function roomBeats(shots: readonly Shot[], musicOf: (takeId: string) => readonly RoomMusic[]): ClassBeat[] {
+export function roomBeats(
+  shots: readonly Shot[],
+  musicOf: (takeId: string) => readonly RoomMusic[],
+): ClassBeat<ProgrammeTime>[] {
   return shots.flatMap((shot) =>
     beatsWithin(musicOf(shot.takeId), shot).map((b) => ({
       ...b,
-      at: micros(shot.at + b.at - shot.start),
+      at: moved(shot.at, b.at - shot.start),
       inRoom: true as const,
     })),
   );
@@ -67,10 +70,10 @@ export function roomBeats(shots: readonly Shot[], musicOf: (takeId: string) => r
  * where music is laid.
  */
 export function classBeats(
-  laid: readonly ClassBeat[],
-  laidSpans: readonly Span[],
-  room: readonly ClassBeat[],
-): ClassBeat[] {
+  laid: readonly ClassBeat<ProgrammeTime>[],
+  laidSpans: readonly Span<ProgrammeTime>[],
+  room: readonly ClassBeat<ProgrammeTime>[],
+): ClassBeat<ProgrammeTime>[] {
   const free = room.filter((b) => !laidSpans.some((s) => s.start <= b.at && b.at < s.end));
   return [...laid, ...free].sort((a, b) => a.at - b.at);
 }

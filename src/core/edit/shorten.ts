@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** So much of a silence stays where some of it is taken out: what is said before and after must not run together. */
@@ -12,20 +12,20 @@ const LEAST_CUT_US = 400_000;
  * `speech` in order, on the clock of `within`. In order of time. `onBeat`: how much of a cut may be made there.
  */
 export function silencesToCut(
-  within: Span,
+  within: Span<TakeTime>,
   overUs: Micros,
-  speech: readonly Span[],
-  onBeat: (at: Micros, lengthUs: number) => number = (_, lengthUs) => lengthUs,
-): Span[] {
-  const cuts: Span[] = [];
+  speech: readonly Span<TakeTime>[],
+  onBeat: (at: TakeTime, lengthUs: number) => number = (_, lengthUs) => lengthUs,
+): Span<TakeTime>[] {
+  const cuts: Span<TakeTime>[] = [];
   let left: number = overUs;
   for (const { start, end } of silencesIn(within, speech).sort((a, b) => b.end - b.start - (a.end - a.start))) {
     const length = Math.min(left, end - start - PAUSE_US);
     if (length < Math.min(LEAST_CUT_US, left)) break;
-    const from = micros(Math.round((start + end - length) / 2));
+    const from = takeTime(Math.round((start + end - length) / 2));
     const cut = onBeat(from, length);
     if (cut <= 0) continue;
-    cuts.push({ start: from, end: micros(from + cut) });
+    cuts.push({ start: from, end: takeTime(from + cut) });
     left -= cut;
     if (left <= 0) break;
   }
@@ -33,8 +33,8 @@ export function silencesToCut(
 }
 
 /** Where nobody speaks within a span. */
-export function silencesIn(within: Span, speech: readonly Span[]): Span[] {
-  const silences: Span[] = [];
+export function silencesIn(within: Span<TakeTime>, speech: readonly Span<TakeTime>[]): Span<TakeTime>[] {
+  const silences: Span<TakeTime>[] = [];
   let from = within.start;
   for (const { start, end } of speech) {
     if (end <= from) continue;

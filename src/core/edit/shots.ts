@@ -1,18 +1,27 @@
-import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
-import type { Span } from '../time/span.ts';
+import { type FrameRate, firstFrameFrom, frameStart, onFrame } from '../time/frames.ts';
+import {
+  type Micros,
+  type ProgrammeTime,
+  type TakeTime,
+  ZERO,
+  earlier,
+  later,
+  moved,
+  programmeTime,
+} from '../time/micros.ts';
+import { type Span, clipped } from '../time/span.ts';
 
 /**
  * A stretch of a take that is in the programme; `at` is where it begins there. Both ends lie on whole frames of the
  * programme's rate, counted from the start of the take.
  */
-export interface Shot extends Span {
+export interface Shot extends Span<TakeTime> {
   readonly takeId: string;
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
 }
 
 /** A stretch of a take, before it has its place. */
-export interface TakeSpan extends Span {
+export interface TakeSpan extends Span<TakeTime> {
   readonly takeId: string;
 }
 
@@ -31,51 +40,56 @@ export interface Gap<T> {
 export function inARowWithGaps<T>(
   row: readonly (TakeSpan | Gap<T>)[],
   rate: FrameRate,
-): { readonly shots: Shot[]; readonly gaps: (Span & { readonly gap: T })[] } {
+): { readonly shots: Shot[]; readonly gaps: (Span<ProgrammeTime> & { readonly gap: T })[] } {
   let frames = 0;
   const shots: Shot[] = [];
-  const gaps: (Span & { readonly gap: T })[] = [];
+  const gaps: (Span<ProgrammeTime> & { readonly gap: T })[] = [];
   for (const item of row) {
-    const at = frameStart(frames, rate);
+    const at = programmeTime(frameStart(frames, rate));
     if ('gap' in item) {
       frames += firstFrameFrom(item.lengthUs, rate);
-      const end = frameStart(frames, rate);
+      const end = programmeTime(frameStart(frames, rate));
       if (end > at) gaps.push({ gap: item.gap, start: at, end });
       continue;
     }
     const [from, to] = [firstFrameFrom(item.start, rate), firstFrameFrom(item.end, rate)];
     if (to <= from) continue;
-    shots.push({ takeId: item.takeId, start: frameStart(from, rate), end: frameStart(to, rate), at });
+    shots.push({ takeId: item.takeId, start: onFrame(item.start, rate), end: onFrame(item.end, rate), at });
     frames += to - from;
   }
   return { shots, gaps };
 }
 
 /** A span without what is removed of it; `removed` may overlap and come in any order. */
-export function without(span: TakeSpan, removed: readonly Span[]): TakeSpan[] {
+export function without(span: TakeSpan, removed: readonly Span<TakeTime>[]): TakeSpan[] {
   const cuts = [...removed].filter((r) => r.end > r.start).sort((a, b) => a.start - b.start);
   const left: TakeSpan[] = [];
   let from = span.start;
   for (const cut of cuts) {
-    const until = micros(Math.min(cut.start, span.end));
+    const until = earlier(cut.start, span.end);
     if (until > from) left.push({ ...span, start: from, end: until });
-    from = micros(Math.max(from, cut.end));
+    from = later(from, cut.end);
   }
   if (span.end > from) left.push({ ...span, start: from });
   return left;
 }
 
 /** All of a take without what is removed of it. */
-export function keepRanges(takeId: string, duration: Micros, removed: readonly Span[], rate: FrameRate): Shot[] {
+export function keepRanges(
+  takeId: string,
+  duration: TakeTime,
+  removed: readonly Span<TakeTime>[],
+  rate: FrameRate,
+): Shot[] {
   return inARow(without({ takeId, start: ZERO, end: duration }, removed), rate);
 }
 
 /** A take's time to programme time, by that take's shots; a time between them goes to where the next begins. */
-export function toProgramme(time: Micros, shots: readonly Shot[]): Micros {
-  let last = ZERO;
+export function toProgramme(time: TakeTime, shots: readonly Shot[]): ProgrammeTime {
+  let last: ProgrammeTime = ZERO;
   for (const shot of shots) {
     if (time < shot.start) return shot.at;
-    last = micros(shot.at + Math.min(time, shot.end) - shot.start);
+    last = moved(shot.at, earlier(time, shot.end) - shot.start);
     if (time < shot.end) return last;
   }
   return last;
@@ -85,7 +99,7 @@ export function toProgramme(time: Micros, shots: readonly Shot[]): Micros {
  * Where something that begins at a take's time begins in the programme. Where a take goes on after an insert, what
  * begins within the frame before it begins after the insert.
  */
-export function beginsAt(time: Micros, shots: readonly Shot[], rate: FrameRate): Micros {
+export function beginsAt(time: TakeTime, shots: readonly Shot[], rate: FrameRate): ProgrammeTime {
   const frame = (1e6 * rate.den) / rate.num;
   const next = shots.findIndex((s, i) => i > 0 && time < s.start && time > s.start - frame);
   const [before, after] = [shots[next - 1], shots[next]];
@@ -95,34 +109,39 @@ export function beginsAt(time: Micros, shots: readonly Shot[], rate: FrameRate):
 }
 
 /** Where something that ends at a take's time ends in the programme: before what is inserted there. */
-export function endsAt(time: Micros, shots: readonly Shot[]): Micros {
+export function endsAt(time: TakeTime, shots: readonly Shot[]): ProgrammeTime {
   const shot = shots.findLast((s) => s.start < time);
-  return shot === undefined ? (shots[0]?.at ?? ZERO) : micros(shot.at + Math.min(time, shot.end) - shot.start);
+  return shot === undefined ? (shots[0]?.at ?? ZERO) : moved(shot.at, earlier(time, shot.end) - shot.start);
 }
 
 /** Spans of takes as they lie in the programme: what shots show of each, in order. */
-export function inShots(shots: readonly Shot[], spansOf: (takeId: string) => readonly Span[]): Span[] {
+export function inShots(
+  shots: readonly Shot[],
+  spansOf: (takeId: string) => readonly Span<TakeTime>[],
+): Span<ProgrammeTime>[] {
   return shots.flatMap((shot) =>
     spansOf(shot.takeId).flatMap((span) => {
-      const [start, end] = [Math.max(span.start, shot.start), Math.min(span.end, shot.end)];
-      const at = (time: number) => micros(shot.at + time - shot.start);
-      return end > start ? [{ start: at(start), end: at(end) }] : [];
+      const shown = clipped(span, shot);
+      const at = (time: TakeTime) => moved(shot.at, time - shot.start);
+      return shown === null ? [] : [{ start: at(shown.start), end: at(shown.end) }];
     }),
   );
 }
 
 /** The shot that runs at a programme time, and the time on its take; past the end the last. null: there is none. */
-export function shotAt(time: Micros, shots: readonly Shot[]): { readonly shot: Shot; readonly time: Micros } | null {
+export function shotAt(
+  time: ProgrammeTime,
+  shots: readonly Shot[],
+): { readonly shot: Shot; readonly time: TakeTime } | null {
   for (const shot of shots) {
-    if (time < shot.at + (shot.end - shot.start))
-      return { shot, time: micros(shot.start + Math.max(0, time - shot.at)) };
+    if (time < shot.at + (shot.end - shot.start)) return { shot, time: moved(shot.start, Math.max(0, time - shot.at)) };
   }
   const last = shots.at(-1);
   return last === undefined ? null : { shot: last, time: last.end };
 }
 
 /** Programme time to the time of the take that runs there. */
-export function toTake(time: Micros, shots: readonly Shot[]): Micros {
+export function toTake(time: ProgrammeTime, shots: readonly Shot[]): TakeTime {
   return shotAt(time, shots)?.time ?? ZERO;
 }
 

@@ -1,16 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { frameRate, frameStart } from '../time/frames.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import type { Span } from '../time/span.ts';
 import { keepRanges, toTake } from './shots.ts';
 import { cutsOf, takenBetween, withCutMoved, withoutGap } from './trims.ts';
+import { type TakeTime, programmeTime } from '../time/micros.ts';
 
 const RATE = frameRate(25, 1);
 const LENGTH = s(60);
-const span = (a: number, b: number): Span => ({ start: s(a), end: s(b) });
-const shotsOf = (removed: readonly Span[], rate = RATE) => keepRanges('a', LENGTH, removed, rate);
-const lengthOf = (removed: readonly Span[]) => {
+const span = (a: number, b: number): Span<TakeTime> => ({ start: s(a), end: s(b) });
+const shotsOf = (removed: readonly Span<TakeTime>[], rate = RATE) => keepRanges('a', LENGTH, removed, rate);
+const lengthOf = (removed: readonly Span<TakeTime>[]) => {
   const last = shotsOf(removed).at(-1);
   return last === undefined ? 0 : (last.at + last.end - last.start) / 1e6;
 };
@@ -33,12 +34,12 @@ describe('what lies between two places', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1400 }), fc.integer({ min: 1, max: 400 }), (from, frames) => {
         const before = shotsOf([span(20, 22)]);
-        const [a, b] = [frameStart(from, RATE), frameStart(from + frames, RATE)];
+        const [a, b] = [programmeTime(frameStart(from, RATE)), programmeTime(frameStart(from + frames, RATE))];
         const removed = [span(20, 22), ...takenBetween(before, a, b)];
         const left = lengthOf(removed);
         expect(left).toBeCloseTo(58 - Math.max(0, Math.min(b / 1e6, 58) - a / 1e6), 5);
         const after = shotsOf(removed);
-        if (from > 2) expect(toTake(micros(a - 40_000), after)).toBe(toTake(micros(a - 40_000), before));
+        if (from > 2) expect(toTake(anyTime(a - 40_000), after)).toBe(toTake(anyTime(a - 40_000), before));
         if (b < s(57)) expect(toTake(a, after)).toBe(toTake(b, before));
       }),
     );

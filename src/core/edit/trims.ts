@@ -1,25 +1,25 @@
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, ZERO, earlier, later, moved, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Shot, TakeSpan } from './shots.ts';
 
 /** A place in the programme where something of a take was cut out: `removed` is on that take's clock. */
 export interface Cut {
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
   readonly takeId: string;
-  readonly removed: Span;
+  readonly removed: Span<TakeTime>;
 }
 
 /** What of which takes lies between two programme times. */
-export function takenBetween(shots: readonly Shot[], from: Micros, to: Micros): TakeSpan[] {
+export function takenBetween(shots: readonly Shot[], from: ProgrammeTime, to: ProgrammeTime): TakeSpan[] {
   return shots.flatMap(({ takeId, start, end, at }) => {
-    const [a, b] = [Math.max(start, start + from - at), Math.min(end, start + to - at)];
-    return b <= a ? [] : [{ takeId, start: micros(a), end: micros(b) }];
+    const [a, b] = [later(start, moved(start, from - at)), earlier(end, moved(start, to - at))];
+    return b <= a ? [] : [{ takeId, start: a, end: b }];
   });
 }
 
 /** The cuts of a programme in order: where one take goes on after a gap that is its own, not another take's. */
-export function cutsOf(shots: readonly Shot[], removedOf: (takeId: string) => readonly Span[]): Cut[] {
+export function cutsOf(shots: readonly Shot[], removedOf: (takeId: string) => readonly Span<TakeTime>[]): Cut[] {
   return shots.flatMap((shot, i): Cut[] => {
     const before = shots[i - 1];
     if (before === undefined || before.takeId !== shot.takeId || shot.start <= before.end) return [];
@@ -30,7 +30,7 @@ export function cutsOf(shots: readonly Shot[], removedOf: (takeId: string) => re
 }
 
 /** What is cut out of a take, without what lies in or touches a gap of it. */
-export function withoutGap(removed: readonly Span[], gap: Span): Span[] {
+export function withoutGap(removed: readonly Span<TakeTime>[], gap: Span<TakeTime>): Span<TakeTime>[] {
   return removed.filter((r) => r.end <= gap.start || r.start >= gap.end);
 }
 
@@ -42,13 +42,13 @@ export type CutEdge = 'before' | 'after' | 'both';
  * its length as it is. A cut that is closed so is no cut any more; nothing goes before the take begins.
  */
 export function withCutMoved(
-  removed: readonly Span[],
+  removed: readonly Span<TakeTime>[],
   { removed: gap }: Pick<Cut, 'removed'>,
   { edge, frames, rate }: { readonly edge: CutEdge; readonly frames: number; readonly rate: FrameRate },
-): Span[] {
-  const moved = (time: Micros) => frameStart(Math.max(0, firstFrameFrom(time, rate) + frames), rate);
-  const start = edge === 'after' ? gap.start : moved(gap.start);
-  const end = edge === 'before' ? gap.end : moved(gap.end);
+): Span<TakeTime>[] {
+  const shifted = (time: TakeTime) => takeTime(frameStart(Math.max(0, firstFrameFrom(time, rate) + frames), rate));
+  const start = edge === 'after' ? gap.start : shifted(gap.start);
+  const end = edge === 'before' ? gap.end : shifted(gap.end);
   const others = withoutGap(removed, gap);
-  return end > start ? [...others, { start: micros(Math.max(ZERO, start)), end }] : others;
+  return end > start ? [...others, { start: later(ZERO, start), end }] : others;
 }

@@ -1,5 +1,5 @@
 import { type Segment, isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, ZERO, micros } from '../time/micros.ts';
 import type { Programme } from './assemble.ts';
 import type { CardKind, Insert, InsertPlace, InsertShows } from './decisions.ts';
 import { shotAt } from './shots.ts';
@@ -62,7 +62,11 @@ function wanted(set: CardSet, { choices }: Pick<Programme, 'choices'>): NewInser
 }
 
 /** The frame that is seen at a programme time, frozen after a segment; null: no take is seen there. */
-export function freezeAfter(segment: Segment, at: Micros, { shots }: Pick<Programme, 'shots'>): NewInsert | null {
+export function freezeAfter(
+  segment: Segment,
+  at: ProgrammeTime,
+  { shots }: Pick<Programme, 'shots'>,
+): NewInsert | null {
   const found = shotAt(at, shots);
   if (found === null) return null;
   const shows = { kind: 'freeze', mediaId: found.shot.takeId, at: found.time } as const;
@@ -75,6 +79,6 @@ export function pictureAfter(segment: Segment, mediaId: string): NewInsert {
 }
 
 /** A clip of another take from one of its times on, over a segment: what is heard goes on. */
-export function clipOver(segment: Segment, mediaId: string, from: Micros): NewInsert {
+export function clipOver(segment: Segment, mediaId: string, from: TakeTime): NewInsert {
   return { segmentKey: segment.key, place: 'over', lengthUs: null, shows: { kind: 'clip', mediaId, from } };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds as s } from '../time/micros.ts';
 import { type Recording, soundsOf, viewsOf } from './views.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const RATE = frameRate(25, 1);
 const shot = (takeId: string, start: number, end: number, at: number) => ({

@@ -1,6 +1,16 @@
 import type { Lie } from '../sync/clock-map.ts';
-import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type FrameRate, onFrame } from '../time/frames.ts';
+import {
+  type Micros,
+  type ProgrammeTime,
+  type TakeTime,
+  ZERO,
+  add,
+  earlier,
+  later,
+  micros,
+  moved,
+} from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { ShownSpan } from './decisions.ts';
 import type { PlacedInsert } from './inserts.ts';
@@ -22,7 +32,7 @@ export interface Piece {
   /** null: the plain ground under a card, or silence. */
   readonly mediaId: string | null;
   readonly from: Micros;
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
   readonly length: Micros;
   /** The frame at `from` stands still. */
   readonly held?: true;
@@ -58,7 +68,7 @@ export function viewsOf(
       return {
         mediaId: camera?.id ?? shot.takeId,
         from: camera === undefined ? start : onRecording(start, camera.lie),
-        at: micros(shot.at + start - shot.start),
+        at: moved(shot.at, start - shot.start),
         length: micros(end - start),
       };
     });
@@ -69,13 +79,12 @@ function inPicture(s: Span, camera: Recording): boolean {
   return onRecording(s.start, camera.lie) >= 0 && onRecording(s.end, camera.lie) <= camera.duration;
 }
 
-interface Stretch extends Span {
+interface Stretch extends Span<TakeTime> {
   readonly cameraId: string | null;
 }
 
 function stretches(shot: Shot, shown: readonly ShownSpan[], rate: FrameRate): Stretch[] {
-  const snap = (time: Micros) =>
-    micros(Math.min(shot.end, Math.max(shot.start, frameStart(firstFrameFrom(time, rate), rate))));
+  const snap = (time: TakeTime) => earlier(shot.end, later(shot.start, onFrame(time, rate)));
   const edges = [shot.start, ...shown.flatMap((s) => [snap(s.start), snap(s.end)]), shot.end].sort((a, b) => a - b);
   const parts: Stretch[] = [];
   for (const [i, start] of edges.entries()) {
@@ -163,14 +172,14 @@ const LAST_FRAME_US = 100_000;
 
 /** The pieces with one laid over them, or between them where there is room for it. */
 function laidOver(pieces: readonly Piece[], over: Piece): Piece[] {
-  const end = over.at + over.length;
+  const end = add(over.at, over.length);
   const left = pieces.flatMap((p): Piece[] => {
     const ends = p.at + p.length;
     if (ends <= over.at || p.at >= end) return [p];
     return [
       ...(p.at < over.at ? [{ ...p, length: micros(over.at - p.at) }] : []),
       ...(ends > end
-        ? [{ ...p, at: micros(end), from: p.held ? p.from : micros(p.from + end - p.at), length: micros(ends - end) }]
+        ? [{ ...p, at: end, from: p.held ? p.from : micros(p.from + end - p.at), length: micros(ends - end) }]
         : []),
     ];
   });

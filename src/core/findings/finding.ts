@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { PlanTime, ProgrammeTime, TakeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Insert, PickUp, ProgrammeSound, Retake, LetStand } from '../edit/decisions.ts';
 import type { LookRules } from '../lanes/look-rules.ts';
@@ -15,7 +15,7 @@ import { type FactsOf, RULES, type RuleId } from './rules.ts';
  * would be.
  */
 export type Fix =
-  | { readonly kind: 'remove-spans'; readonly label: string; readonly spans: readonly Span[] }
+  | { readonly kind: 'remove-spans'; readonly label: string; readonly spans: readonly Span<TakeTime>[] }
   | { readonly kind: 'plan'; readonly label: string; readonly plan: Plan }
   | { readonly kind: 'script'; readonly label: string; readonly changes: readonly CueChange[] }
   | { readonly kind: 'music'; readonly label: string; readonly music: Music }
@@ -31,7 +31,7 @@ export type Fix =
   | { readonly kind: 'retake'; readonly label: string; readonly retake: Retake }
   | { readonly kind: 'let-stand'; readonly label: string; readonly letStand: LetStand }
   /** The segment begins at that time of its take, whatever was heard. */
-  | { readonly kind: 'pin'; readonly label: string; readonly segmentKey: string; readonly at: Micros };
+  | { readonly kind: 'pin'; readonly label: string; readonly segmentKey: string; readonly at: TakeTime };
 
 /** A change to one written line: some of its fields, the whole line gone, or a new one. */
 export type CueChange =
@@ -45,7 +45,25 @@ export type CueChange =
   | { readonly kind: 'remove'; readonly cueId: string }
   | { readonly kind: 'add'; readonly cue: Cue };
 
-/** Where a finding is and how sure it is; times are on the clock that `clock` names. */
+/** A time with the clock it is on. */
+export type OnClock =
+  | { readonly clock: 'plan'; readonly at: PlanTime }
+  | { readonly clock: 'take'; readonly at: TakeTime }
+  | { readonly clock: 'programme'; readonly at: ProgrammeTime };
+
+/** Only the time and its clock of something that has both. */
+export function onClockOf(of: OnClock): OnClock {
+  switch (of.clock) {
+    case 'plan':
+      return { clock: of.clock, at: of.at };
+    case 'take':
+      return { clock: of.clock, at: of.at };
+    case 'programme':
+      return { clock: of.clock, at: of.at };
+  }
+}
+
+/** What a finding is about, and how sure it is. */
 interface FindingPlace {
   readonly severity: 'alarm' | 'note';
   readonly segmentKey: string | null;
@@ -53,24 +71,18 @@ interface FindingPlace {
   readonly takeId?: string;
   /** The written line it is about, where it is about one. */
   readonly cueId?: string;
-  readonly clock: 'plan' | 'take' | 'programme';
-  readonly at: Micros;
   /** 0 to 1. */
   readonly certainty: number;
   readonly fixes: readonly Fix[];
 }
 
-type FindingOf<R extends RuleId> = FindingPlace & { readonly rule: R; readonly facts: FactsOf<R> };
+type FindingOf<R extends RuleId> = FindingPlace & OnClock & { readonly rule: R; readonly facts: FactsOf<R> };
 
 /** What a check found, as data: `wordsOf` puts it into a sentence. */
 export type Finding = { readonly [R in RuleId]: FindingOf<R> }[RuleId];
 
 /** A finding: a note, certain, without a fix and in no segment, where nothing else is said. */
-export function finding<R extends RuleId>(
-  rule: R,
-  facts: FactsOf<R>,
-  place: Partial<FindingPlace> & Pick<FindingPlace, 'clock' | 'at'>,
-): Finding {
+export function finding<R extends RuleId>(rule: R, facts: FactsOf<R>, place: Partial<FindingPlace> & OnClock): Finding {
   const made: FindingOf<R> = {
     ...{ rule, facts },
     ...{ severity: 'note', segmentKey: null, certainty: 1, fixes: [] },

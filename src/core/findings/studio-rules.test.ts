@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { finding, overOf } from './finding.ts';
 import { ALL_RULES, isWanted, withLimit, withRule } from './studio-rules.ts';
 
-const NOW = { clock: 'take', at: micros(0) } as const;
-const FILLER = finding('filler', { said: 'basically', times: 9, spokenUs: micros(60e6), mostAMinute: 1 }, NOW);
+const NOW = { clock: 'take', at: anyTime(0) } as const;
+const FILLER = finding('filler', { said: 'basically', times: 9, spokenUs: anyTime(60e6), mostAMinute: 1 }, NOW);
 
 describe('what a studio wants to be told', () => {
   it('is everything, until a rule is off', () => {
@@ -21,7 +21,7 @@ describe('what a studio wants to be told', () => {
   it('is what is past its limit, where it says by how much', () => {
     const lenient = withLimit(ALL_RULES, 'break-over', 8);
     const over = (seconds: number) =>
-      finding('break-over', { name: 'Rest', lengthUs: fromSeconds(15 + seconds), plannedUs: fromSeconds(15) }, NOW);
+      finding('break-over', { name: 'Rest', lengthUs: anySeconds(15 + seconds), plannedUs: anySeconds(15) }, NOW);
     expect([7.9, 8, 20].map((seconds) => isWanted(over(seconds), lenient))).toEqual([false, true, true]);
     expect([isWanted(FILLER, lenient), overOf(FILLER)]).toEqual([true, null]);
     expect(withLimit(lenient, 'break-over', null)).toEqual(ALL_RULES);

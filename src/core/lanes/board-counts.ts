@@ -2,23 +2,23 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { ClassBeat } from '../music/arrangement.ts';
 import { BREATH_US } from '../plan/dose.ts';
 import type { Move } from '../plan/plan.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type ProgrammeTime, earlier, later, moved, programmeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** `count` of `of`, from 1. */
-export interface BoardCount extends Span {
+export interface BoardCount extends Span<ProgrammeTime> {
   readonly count: number;
   readonly of: number;
 }
 
 /** One half of a breath; `n` of `of` breaths, from 1. */
-export interface BoardBreath extends Span {
+export interface BoardBreath extends Span<ProgrammeTime> {
   readonly goes: 'in' | 'out';
   readonly n: number;
   readonly of: number;
 }
 
-export interface BoardShare extends Span {
+export interface BoardShare extends Span<ProgrammeTime> {
   /** 0 to 1. */
   readonly share: number;
 }
@@ -28,7 +28,7 @@ const PHRASE = 32;
 /** A step of the bar that shows how much of the class is done: two hundred are seen as one movement. */
 const DONE_STEPS = 200;
 
-export function countsOf(beats: readonly ClassBeat[], end: Micros): BoardCount[] {
+export function countsOf(beats: readonly ClassBeat<ProgrammeTime>[], end: ProgrammeTime): BoardCount[] {
   return beats.map(({ at, count }, i) => ({
     start: at,
     end: beats[i + 1]?.at ?? end,
@@ -60,20 +60,20 @@ export function breathsOf({ start, end, segment }: ProgrammeSegment, move: Move 
   );
 }
 
-export function doneOf({ start, end }: Span, length: Micros): BoardShare[] {
+export function doneOf({ start, end }: Span<ProgrammeTime>, length: ProgrammeTime): BoardShare[] {
   const step = length / DONE_STEPS;
   const shares: BoardShare[] = [];
   for (let n = Math.floor(start / step); n * step < end; n++) {
-    const from = micros(Math.max(start, n * step));
-    const to = micros(Math.min(end, (n + 1) * step));
+    const from = later(start, programmeTime(n * step));
+    const to = earlier(end, programmeTime((n + 1) * step));
     if (to > from) shares.push({ start: from, end: to, share: n / DONE_STEPS });
   }
   return shares;
 }
 
-function evenly(start: Micros, end: Micros, many: number): Span[] {
+function evenly<T extends Micros>(start: T, end: T, many: number): Span<T>[] {
   return Array.from({ length: many }, (_, i) => ({
-    start: micros(start + ((end - start) * i) / many),
-    end: micros(start + ((end - start) * (i + 1)) / many),
+    start: moved(start, ((end - start) * i) / many),
+    end: moved(start, ((end - start) * (i + 1)) / many),
   }));
 }

@@ -7,7 +7,16 @@ import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import type { RoundSpan } from '../plan/round-change.ts';
 import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import {
+  type Micros,
+  type ProgrammeTime,
+  earlier,
+  fromSeconds,
+  later,
+  micros,
+  moved,
+  movedBack,
+} from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import {
   type BoardBreath,
@@ -22,7 +31,7 @@ import type { Slot } from './look-rules.ts';
 import { type Wording, kindWord, namedWithSide } from './wording.ts';
 
 /** What can be shown of a segment besides its time and the name of its move; on programme time. */
-export interface Board extends Span {
+export interface Board extends Span<ProgrammeTime> {
   readonly segmentKey: string;
   readonly blockId: string;
   readonly kind: SegmentKind;
@@ -38,7 +47,7 @@ export interface Board extends Span {
   readonly done: readonly BoardShare[];
 }
 
-export interface BoardWords extends Span {
+export interface BoardWords extends Span<ProgrammeTime> {
   readonly slot: Exclude<Slot, 'move' | 'side' | 'done'>;
   readonly text: string;
 }
@@ -56,7 +65,7 @@ const MOST_COMING = 4;
 export function boards(
   { segments, length }: Pick<Programme, 'segments' | 'length'>,
   plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
-  beats: readonly ClassBeat[],
+  beats: readonly ClassBeat<ProgrammeTime>[],
   { book, wording }: { readonly book: ExerciseBook | undefined; readonly wording: Wording },
 ): Board[] {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
@@ -66,7 +75,7 @@ export function boards(
   return segments.map((segment, i) => {
     const move = moves.get(segment.segment?.moveId ?? '');
     while (beat < beats.length && beats[beat]!.at < segment.start) beat++;
-    const inside: ClassBeat[] = [];
+    const inside: ClassBeat<ProgrammeTime>[] = [];
     for (let b = beat; b < beats.length && beats[b]!.at < segment.end; b++) inside.push(beats[b]!);
     const after = segments.slice(i + 1, i + 1 + MOST_COMING);
     const active = isActive(segment);
@@ -130,7 +139,7 @@ function wordsOf(
   if (isActive(at)) {
     if (next !== undefined) {
       // Where hardly anything is left besides, what comes next is not shown before the move itself was.
-      const from = micros(Math.max(end - NEXT_SHOWN, start + (end - start) / 2));
+      const from = later(movedBack(end, NEXT_SHOWN), moved(start, (end - start) / 2));
       const taken = newNeeds(at, next);
       const take = taken.length === 0 ? '' : ` · ${wording.take.toLowerCase()} ${taken.join(', ')}`;
       put('next', `${wording.next}: ${namedWithSide(next, wording)}${take}`, from);
@@ -170,7 +179,7 @@ function introduced(
   plan: Pick<Plan, 'title' | 'instructor' | 'blocks'>,
 ): BoardWords[] {
   const { start, end, kind, segment } = segments[i]!;
-  const until = micros(Math.min(end, start + TITLE_SHOWN));
+  const until = earlier(end, moved(start, TITLE_SHOWN));
   const speaks = (kind === 'talk' || kind === 'demo') && plan.instructor.trim() !== '';
   const before = segments[i - 1]?.segment?.blockId;
   const begins = segment !== null && segment.blockId !== before;

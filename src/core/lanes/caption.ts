@@ -1,6 +1,6 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, type ProgrammeTime, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
 import { USUAL_WORDING, type Wording, sideHeading } from './wording.ts';
 
@@ -8,8 +8,8 @@ import { USUAL_WORDING, type Wording, sideHeading } from './wording.ts';
 export interface CaptionEvent {
   readonly segmentKey: string;
   readonly kind: ProgrammeSegment['kind'];
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: ProgrammeTime;
+  readonly end: ProgrammeTime;
   readonly heading: string;
   readonly text: string;
 }
@@ -38,11 +38,13 @@ export function captionEvents(
     const byRule = rules.caption.on && words !== null && (isActive(segment) || rules.caption.nextInBreaks);
     const shown = overrideOf(overrides, segment.key, 'caption', 'show') ?? (byRule || text !== undefined);
     if (!shown || (words === null && text === undefined)) continue;
-    const start = micros(
-      segment.start + (overrideOf(overrides, segment.key, 'caption', 'inAfterUs') ?? rules.caption.inAfterUs),
+    const start = moved(
+      segment.start,
+      overrideOf(overrides, segment.key, 'caption', 'inAfterUs') ?? rules.caption.inAfterUs,
     );
-    const end = micros(
-      segment.end - (overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs),
+    const end = movedBack(
+      segment.end,
+      overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs,
     );
     if (end - start < SHORTEST_CAPTION) {
       dropped.push({ segmentKey: segment.key, reason: 'too-short', shownUs: micros(Math.max(0, end - start)) });

@@ -3,7 +3,7 @@ import type { CardKind } from '../edit/decisions.ts';
 import type { PlacedInsert } from '../edit/inserts.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Micros, ProgrammeTime } from '../time/micros.ts';
 import type { TimerTick } from './timer.ts';
 import { USUAL_WORDING, type Wording, namedWithSide } from './wording.ts';
 
@@ -13,8 +13,8 @@ export interface CardEvent {
   readonly segmentKey: string;
   readonly kind: ProgrammeSegment['kind'];
   readonly card: CardKind;
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: ProgrammeTime;
+  readonly end: ProgrammeTime;
   readonly heading: string;
   readonly title: string;
   readonly line: string;

@@ -1,12 +1,12 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive } from '../plan/segment.ts';
-import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, type ProgrammeTime, ZERO, earlier, fromSeconds, later, micros, moved } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
 
 export interface Chapter {
   readonly segmentKey: string;
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: ProgrammeTime;
+  readonly end: ProgrammeTime;
   readonly title: string;
 }
 
@@ -23,11 +23,11 @@ export const SHORTEST_CHAPTER = fromSeconds(10);
 /** Chapters by blocks (and rounds) or by moves. A chapter too short to stand is joined to the one before and named. */
 export function chapters(
   segments: readonly ProgrammeSegment[],
-  length: Micros,
+  length: ProgrammeTime,
   rules: LaneRules,
   overrides: readonly Override[],
 ): { readonly chapters: readonly Chapter[]; readonly dropped: readonly DroppedChapter[] } {
-  const marks: { segmentKey: string; start: Micros; title: string }[] = [];
+  const marks: { segmentKey: string; start: ProgrammeTime; title: string }[] = [];
   let group = '';
   for (const segment of segments) {
     const own = rules.chapter.by === 'blocks' ? blockGroup(segment) : moveGroup(segment);
@@ -57,9 +57,9 @@ export function chapters(
 }
 
 /** Where a chapter begins: with its segment, or moved by hand, yet in it and not before the chapter before. */
-function beginsAt(segment: ProgrammeSegment, before: Micros, overrides: readonly Override[]): Micros {
+function beginsAt(segment: ProgrammeSegment, before: ProgrammeTime, overrides: readonly Override[]): ProgrammeTime {
   const shift = overrideOf(overrides, segment.key, 'chapter', 'shiftUs') ?? 0;
-  return micros(Math.max(before, Math.min(segment.start + shift, Math.max(segment.start, segment.end - 1))));
+  return later(before, earlier(moved(segment.start, shift), later(segment.start, moved(segment.end, -1))));
 }
 
 function blockGroup({ segment, extra }: ProgrammeSegment): { group: string; title: string } | null {

@@ -7,15 +7,16 @@ import { compile } from '../plan/compile.ts';
 import { type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime, asPlanned } from '../../../tests/support/times.ts';
 import { plannedProgramme } from '../workout/planned-programme.ts';
 import { captionEvents } from './caption.ts';
 import { chapters } from './chapter.ts';
 import { lanes } from './lanes.ts';
 import { DEFAULT_RULES, type LaneRules, type Override } from './rules.ts';
 import { timerTicks } from './timer.ts';
+import { takeTime } from '../time/micros.ts';
 
-const s = fromSeconds;
+const s = anySeconds;
 const RATE = frameRate(25, 1);
 const plan: Plan = {
   title: 'T',
@@ -57,7 +58,7 @@ describe('keeping and cutting', () => {
         }
         const last = kept.at(-1);
         const length = last === undefined ? 0 : last.at + last.end - last.start;
-        const time = micros(tenths * 1e5);
+        const time = anyTime(tenths * 1e5);
         if (time < length) expect(toProgramme(toTake(time, kept), kept)).toBe(time);
       }),
       { seed: 4 },
@@ -67,7 +68,7 @@ describe('keeping and cutting', () => {
     const alignment = {
       segments: segments.map((segment) => ({
         segment,
-        recorded: { start: segment.start, end: segment.end },
+        recorded: asPlanned(segment),
         confidence: 1,
         placed: 1,
         evidence: [],
@@ -76,7 +77,7 @@ describe('keeping and cutting', () => {
       grids: [],
       words: { tokens: [], language: 'en' as const },
     };
-    const take = { takeId: 't', duration: total, alignment, faults: new Map<string, number>(), speech: [] };
+    const take = { takeId: 't', duration: takeTime(total), alignment, faults: new Map<string, number>(), speech: [] };
     const removed = [{ start: s(0), end: s(17) }];
     const cut = assemble(segments, [take], { uses: [], removedOf: () => removed, inserts: [] }, RATE);
     expect(cut.segments[0]?.label).toBe('Squat');
@@ -162,12 +163,8 @@ describe('chapters', () => {
     fc.assert(
       fc.property(planArbitrary, fc.constantFrom('blocks' as const, 'moves' as const), (any, by) => {
         const compiled = compile(any);
-        const { chapters: list } = chapters(
-          plannedProgramme(compiled.segments, compiled.total).segments,
-          compiled.total,
-          rules({ chapter: { by } }),
-          [],
-        );
+        const planned = plannedProgramme(compiled.segments, compiled.total);
+        const { chapters: list } = chapters(planned.segments, planned.length, rules({ chapter: { by } }), []);
         list.forEach((c, i) => {
           expect(c.start).toBe(i === 0 ? 0 : list[i - 1]?.end);
           if (list.length > 1 && i > 0)

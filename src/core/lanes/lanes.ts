@@ -10,6 +10,7 @@ import { type Chapter, type DroppedChapter, chapters } from './chapter.ts';
 import type { LaneRules, Override } from './rules.ts';
 import { type TimerTick, timerTicks } from './timer.ts';
 import { USUAL_WORDING, type Wording } from './wording.ts';
+import type { ProgrammeTime } from '../time/micros.ts';
 
 /** Everything that runs along the programme beside picture and sound. */
 export interface Lanes {
@@ -29,7 +30,7 @@ export interface Lanes {
 
 /** What lanes are made from besides the programme: the beat, what is said, the studio's exercises. */
 interface AlongLanes {
-  readonly beats?: readonly ClassBeat[];
+  readonly beats?: readonly ClassBeat<ProgrammeTime>[];
   readonly speech?: readonly SpeechCaption[];
   readonly book?: ExerciseBook;
   /** The words that the overlay writes by itself. */

@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { frameRate } from '../time/frames.ts';
-import { type Micros, fromSeconds as s, micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { type SaidWord, saidIn, speechCaptions } from './speech-captions.ts';
 
 const RATE = frameRate(25, 1);
 const GAP_US = 80_000;
 
 /** A text said evenly from a time on, so many seconds a word. */
-const said = (text: string, from = 0, each = 0.3): SaidWord[] =>
+const said = (text: string, from = 0, each = 0.3) =>
   text.split(' ').map((word, i) => ({ text: word, start: s(from + i * each), end: s(from + (i + 1) * each - 0.05) }));
 
 describe('captions of the speech', () => {
@@ -28,13 +29,13 @@ describe('captions of the speech', () => {
   });
   it('stay as long as one needs to read them where the next leaves the time (common practice: 17 letters a second)', () => {
     const [fast] = speechCaptions(said('Reach through your fingertips now', 0, 0.12), RATE);
-    expect(fast!.end).toBe(micros((33 / 17) * 1e6));
+    expect(fast!.end).toBe(anyTime((33 / 17) * 1e6));
     const [first, second] = speechCaptions(
       [...said('Reach through your fingertips.', 0, 0.1), ...said('Go.', 0.5)],
       RATE,
     );
     expect(first!.end).toBe(second!.start - GAP_US);
-    expect(second!.end - second!.start).toBe(micros((5 / 6) * 1e6));
+    expect(second!.end - second!.start).toBe(anyTime((5 / 6) * 1e6));
   });
   it('lose no word, never overlap, and hold two rows of 42 letters for at most 7 s (law)', () => {
     const word = fc.stringMatching(/^[a-z]{1,14}[.,]?$/);
@@ -47,9 +48,9 @@ describe('captions of the speech', () => {
       fc.property(fc.array(paced, { minLength: 1, maxLength: 80 }), (list) => {
         let at = 0;
         const words = list.map(({ text, length, pause }): SaidWord => {
-          const start = micros(at * 1000);
+          const start = anyTime(at * 1000);
           at += length + pause;
-          return { text, start, end: micros((at - pause) * 1000) };
+          return { text, start, end: anyTime((at - pause) * 1000) };
         });
         const captions = speechCaptions(words, RATE);
         expect(captions.map((c) => c.text.replaceAll('\n', ' ')).join(' ')).toBe(words.map((w) => w.text).join(' '));
@@ -65,7 +66,7 @@ describe('captions of the speech', () => {
     );
   });
   it('leave out what is cut out of the take', () => {
-    const place = (time: Micros) => (time < s(1) ? time : time < s(2) ? null : micros(time - s(1)));
+    const place = (time: TakeTime) => (time < s(1) ? anyTime(time) : time < s(2) ? null : anyTime(time - s(1)));
     expect(
       saidIn(said('one two three four five six seven eight', 0, 0.4), place).map((w) => [w.text, w.start / 1e6]),
     ).toEqual([

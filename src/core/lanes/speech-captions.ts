@@ -1,15 +1,16 @@
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type FrameRate, frameStart } from '../time/frames.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, earlier, fromSeconds, later, moved, movedBack } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import type { TimedWord } from '../transcript/transcript.ts';
 
 /** A caption of the speech, its rows broken by line feeds. */
-export interface SpeechCaption extends Span {
+export interface SpeechCaption extends Span<ProgrammeTime> {
   readonly text: string;
 }
 
 /** A word of the speech on programme time. */
-export interface SaidWord extends Span {
+export interface SaidWord extends Span<ProgrammeTime> {
   readonly text: string;
 }
 
@@ -40,8 +41,9 @@ export function speechCaptions(words: readonly SaidWord[], rate: FrameRate, lang
     const [start, said] = [group[0]!.start, group.at(-1)!.end];
     const next = groups[i + 1]?.[0]?.start;
     const reading = Math.max(SHORTEST, (text.length / LETTERS_A_SECOND) * 1e6);
-    const wanted = Math.min(start + LONGEST, Math.max(said, Math.min(start + reading, said + AFTER_SPEECH)));
-    const end = micros(next === undefined ? wanted : Math.min(wanted, next - gap));
+    const read = earlier(moved(start, reading), moved(said, AFTER_SPEECH));
+    const wanted = earlier(moved(start, LONGEST), later(said, read));
+    const end = next === undefined ? wanted : earlier(wanted, movedBack(next, gap));
     return end > start ? [{ start, end, text: rowsOf(text, beginsPart).join('\n') }] : [];
   });
 }
@@ -95,9 +97,9 @@ function rowsOf(text: string, beginsPart: RegExp): string[] {
 }
 
 /** Words on a take's time moved to the programme; what is cut out is left out. */
-export function saidIn(words: readonly SaidWord[], place: (time: Micros) => Micros | null): SaidWord[] {
+export function saidIn(words: readonly TimedWord[], place: (time: TakeTime) => ProgrammeTime | null): SaidWord[] {
   return words.flatMap((word) => {
     const [start, end] = [place(word.start), place(word.end)];
-    return start === null ? [] : [{ text: word.text, start, end: micros(Math.max(start, end ?? start)) }];
+    return start === null ? [] : [{ text: word.text, start, end: later(start, end ?? start) }];
   });
 }

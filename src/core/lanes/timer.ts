@@ -1,14 +1,14 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type ProgrammeTime, earlier, later, moved, movedBack } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
 
 /** One number on screen, on programme time. `share` is how much of the segment is left (down) or done (up), 0 to 1. */
 export interface TimerTick {
   readonly segmentKey: string;
   readonly kind: ProgrammeSegment['kind'];
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: ProgrammeTime;
+  readonly end: ProgrammeTime;
   readonly value: number;
   readonly share: number;
 }
@@ -39,8 +39,8 @@ function countDown(segment: ProgrammeSegment): TimerTick[] {
   const first = Math.max(1, Math.round(length / SECOND));
   const ticks: TimerTick[] = [];
   for (let value = first; value >= 1; value--) {
-    const start = value === first ? segment.start : micros(Math.max(segment.start, segment.end - value * SECOND));
-    const end = micros(segment.end - (value - 1) * SECOND);
+    const start = value === first ? segment.start : later(segment.start, movedBack(segment.end, value * SECOND));
+    const end = movedBack(segment.end, (value - 1) * SECOND);
     if (end > start)
       ticks.push({ segmentKey: segment.key, kind: segment.kind, start, end, value, share: value / first });
   }
@@ -51,11 +51,11 @@ function countUp(segment: ProgrammeSegment): TimerTick[] {
   const length = segment.end - segment.start;
   const ticks: TimerTick[] = [];
   for (let value = 0; value * SECOND < length; value++) {
-    const end = micros(Math.min(segment.end, segment.start + (value + 1) * SECOND));
+    const end = earlier(segment.end, moved(segment.start, (value + 1) * SECOND));
     ticks.push({
       segmentKey: segment.key,
       kind: segment.kind,
-      start: micros(segment.start + value * SECOND),
+      start: moved(segment.start, value * SECOND),
       end,
       value,
       share: (value * SECOND) / length,

@@ -5,7 +5,7 @@ import type { ClauseMark } from '../language/clause-mark.ts';
 import { languageOf } from '../language/languages.ts';
 import { isActive } from '../plan/segment.ts';
 import type { BankKind, BankLine } from '../script/cue-bank.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { type Clause, spokenTrack } from '../transcript/clauses.ts';
 import { type Token, type Transcript, spokenWords } from '../transcript/transcript.ts';
 
@@ -36,7 +36,7 @@ const MOST_CLAUSES = 3;
  */
 export function harvestLines(
   transcript: Transcript,
-  duration: Micros,
+  duration: TakeTime,
   recorded: readonly RecordedSegment[],
   by: string,
 ): BankLine[] {

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_CALLS } from '../script/cue.ts';
 import { styleOfWay } from '../script/ways.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import { learnCalls } from './learn-calls.ts';
 
 /** Lines one each ten seconds. */
 const spoken = (lines: readonly string[]): Transcript => ({
   cues: lines.map((text, i) => ({
-    start: fromSeconds(10 * i),
-    end: fromSeconds(10 * i + 4),
+    start: anySeconds(10 * i),
+    end: anySeconds(10 * i + 4),
     text,
     words: null,
   })),
@@ -21,7 +21,7 @@ describe('how somebody calls, learned from a take', () => {
     ['Squat.', 'Breathe out as you rise.', 'That’s half.', 'Two more.', 'And relax.', 'Other side.'],
     4,
   );
-  const learned = learnCalls(spoken(lines), fromSeconds(10 * lines.length), ['Squat'], styleOfWay('timer'));
+  const learned = learnCalls(spoken(lines), anySeconds(10 * lines.length), ['Squat'], styleOfWay('timer'));
   const habit = (call: string) => learned?.habits.find((h) => h.call === call);
   it('counts each call, in calls a minute of what was said', () => {
     expect(habit('half-way')?.times).toBe(4);
@@ -47,19 +47,19 @@ describe('how somebody calls, learned from a take', () => {
     ];
     const cues = [0, 1, 2, 3].flatMap((n) =>
       cycle.map(([at, text]) => ({
-        start: fromSeconds(45 * n + at),
-        end: fromSeconds(45 * n + at + 0.6),
+        start: anySeconds(45 * n + at),
+        end: anySeconds(45 * n + at + 0.6),
         text,
         words: null,
       })),
     );
-    const by = learnCalls({ cues }, fromSeconds(180), ['Squat'], styleOfWay('timer'));
+    const by = learnCalls({ cues }, anySeconds(180), ['Squat'], styleOfWay('timer'));
     const of = (call: string) => by?.habits.find((h) => h.call === call)?.times;
     expect([of('countdown'), of('rep-count')]).toEqual([4, 0]);
     expect(of('rest')).toBe(4);
   });
   it('says nothing of a take of two minutes or of silence', () => {
-    expect(learnCalls(spoken(lines.slice(0, 6)), fromSeconds(60), ['Squat'], DEFAULT_CALLS)).toBeNull();
-    expect(learnCalls({ cues: [] }, micros(0), [], DEFAULT_CALLS)).toBeNull();
+    expect(learnCalls(spoken(lines.slice(0, 6)), anySeconds(60), ['Squat'], DEFAULT_CALLS)).toBeNull();
+    expect(learnCalls({ cues: [] }, anyTime(0), [], DEFAULT_CALLS)).toBeNull();
   });
 });

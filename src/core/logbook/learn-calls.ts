@@ -2,7 +2,7 @@ import { readClauses } from '../calls/read-clauses.ts';
 import type { ClauseMark } from '../language/clause-mark.ts';
 import type { WordedCall } from '../language/call-kind.ts';
 import type { CallOccasion, CallStyle } from '../script/cue.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 
@@ -43,7 +43,7 @@ export interface CallHabit {
 /** What a take says of how its instructor calls, and the style that follows from it; null: too little was said. */
 export function learnCalls(
   transcript: Transcript,
-  duration: Micros,
+  duration: TakeTime,
   labels: readonly string[],
   base: CallStyle,
 ): { readonly habits: readonly CallHabit[]; readonly style: CallStyle } | null {

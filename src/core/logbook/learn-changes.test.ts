@@ -3,7 +3,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import type { RecordedSegment } from '../align/alignment.ts';
 import { learnChanges } from './learn-changes.ts';
 
@@ -24,13 +24,19 @@ function filmed(real: ChangeFigures, plannedAtLeast = true): RecordedSegment[] {
     const length = isActive(segment) ? planned : plannedAtLeast ? Math.max(planned, need) : need;
     const start = now;
     now += length;
-    return { segment, recorded: { start: micros(start), end: micros(now) }, confidence: 0.9, placed: 1, evidence: [] };
+    return {
+      segment,
+      recorded: { start: anyTime(start), end: anyTime(now) },
+      confidence: 0.9,
+      placed: 1,
+      evidence: [],
+    };
   });
 }
 
 describe('learning what change-overs cost', () => {
   it('finds a slow studio from its breaks that ran over', () => {
-    const real = { ...USUAL_CHANGES, newUs: fromSeconds(30), knownUs: fromSeconds(24) };
+    const real = { ...USUAL_CHANGES, newUs: anySeconds(30), knownUs: anySeconds(24) };
     const learned = learnChanges(changes, filmed(real), USUAL_CHANGES);
     expect(learned?.used).toBeGreaterThan(4);
     expect((learned?.figures.knownUs ?? 0) / 1e6).toBeGreaterThan(20);
@@ -45,11 +51,11 @@ describe('learning what change-overs cost', () => {
   });
   it('finds a quick one from breaks done in less than was thought', () => {
     const real = {
-      knownUs: fromSeconds(5),
-      newUs: fromSeconds(12),
-      levelUs: fromSeconds(3),
-      propUs: fromSeconds(2),
-      sideUs: fromSeconds(3),
+      knownUs: anySeconds(5),
+      newUs: anySeconds(12),
+      levelUs: anySeconds(3),
+      propUs: anySeconds(2),
+      sideUs: anySeconds(3),
     };
     const learned = learnChanges(changes, filmed(real, false), USUAL_CHANGES);
     expect((learned?.figures.newUs ?? 99e6) / 1e6).toBeLessThan(17);
@@ -57,11 +63,11 @@ describe('learning what change-overs cost', () => {
   });
   it('learns nothing from breaks that the clock ended, nor from unsure places', () => {
     const easy = filmed({
-      knownUs: micros(0),
-      newUs: micros(0),
-      levelUs: micros(0),
-      propUs: micros(0),
-      sideUs: micros(0),
+      knownUs: anyTime(0),
+      newUs: anyTime(0),
+      levelUs: anyTime(0),
+      propUs: anyTime(0),
+      sideUs: anyTime(0),
     });
     const roomy = easy.map((r) => ({ ...r, confidence: 0.1 }));
     expect(learnChanges(changes, roomy, USUAL_CHANGES)).toBeNull();

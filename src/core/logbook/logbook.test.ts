@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Alignment } from '../align/alignment.ts';
 import { compile } from '../plan/compile.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { type SpokenWords, spokenWords } from '../transcript/transcript.ts';
 import { logEntryOf } from './logbook.ts';
 
@@ -16,7 +16,7 @@ const filmed = (sure: readonly number[] = []): Alignment => {
       const start = now;
       now += length;
       const confidence = sure[i] ?? 0.9;
-      const recorded = { start: micros(start), end: micros(now) };
+      const recorded = { start: anyTime(start), end: anyTime(now) };
       return { segment, recorded, confidence, placed: confidence, evidence: [] };
     }),
     extra: [],

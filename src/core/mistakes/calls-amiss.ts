@@ -4,6 +4,7 @@ import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
 
 /** A call may stand this far from the change it announces. */
 const CALL_NEAR_US = 5e6;
@@ -14,7 +15,7 @@ const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
 
 /** Changes without a call, where most are called; countdowns that lead to no change. */
-export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], words: SpokenWords): Finding[] {
+export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], words: SpokenWords<TakeTime>): Finding[] {
   const { tokens } = words;
   const heard = hear(words, []).filter((h) => h.sigma < 1e6);
   const closing = heard.filter(
@@ -51,7 +52,7 @@ export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], word
           'call-without-change',
           { kind: 'measured', said: h.said, at: h.at },
           {
-            ...{ segment: inside.r.segment, at: h.at, severity: 'note', certainty: 0.4 },
+            ...{ segment: inside.r.segment, at: takeTime(h.at), severity: 'note', certainty: 0.4 },
           },
         ),
       );

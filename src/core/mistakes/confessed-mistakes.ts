@@ -3,9 +3,10 @@ import { isActive } from '../plan/segment.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** Mistakes that the instructor says aloud: a lost beat, a lost count. */
-export function confessedMistakes(filmed: readonly Filmed[], { tokens, language }: SpokenWords): Finding[] {
+export function confessedMistakes(filmed: readonly Filmed[], { tokens, language }: SpokenWords<TakeTime>): Finding[] {
   const { confessed } = languageOf(language).mistakes;
   const text = tokens.map((t) => t.norm);
   const found: Finding[] = [];

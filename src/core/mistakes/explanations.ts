@@ -2,7 +2,7 @@ import { languageOf } from '../language/languages.ts';
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { phrasesOf } from '../transcript/phrases.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { micros } from '../time/micros.ts';
+import { type TakeTime, micros, moved } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Finding } from '../findings/finding.ts';
@@ -32,7 +32,7 @@ interface Run {
 }
 
 /** Runs of speech: by the voice where it was heard, else by words that are placed sharply. */
-function runsOf(words: SpokenWords, voice: readonly Span[] | null): Run[] {
+function runsOf(words: SpokenWords, voice: readonly Span<TakeTime>[] | null): Run[] {
   const spoken = voice ?? phrasesOf(words).filter((p) => p.sigma <= 0.6e6);
   const runs: { start: number; end: number }[] = [];
   for (const p of spoken) {
@@ -47,7 +47,7 @@ function runsOf(words: SpokenWords, voice: readonly Span[] | null): Run[] {
 export function explanationsIntoWork(
   filmed: readonly Filmed[],
   spoken: SpokenWords,
-  voice: readonly Span[] | null,
+  voice: readonly Span<TakeTime>[] | null,
 ): Finding[] {
   const runs = runsOf(spoken, voice);
   const { isCounted } = languageOf(spoken.language).forms;
@@ -64,7 +64,7 @@ export function explanationsIntoWork(
       return [];
     const overUs = micros(over);
     const label = `Cut the ${writeSeconds(overUs)} s of talk out of the work`;
-    const fixes = [{ kind: 'remove-spans', label, spans: [span(start, micros(start + over))] }] as const;
+    const fixes = [{ kind: 'remove-spans', label, spans: [span(start, moved(start, over))] }] as const;
     const facts = { move: labelWithSide(r.segment), overUs, start };
     const place = { segment: r.segment, at: start, certainty: r.placed * 0.8, fixes };
     return [inTake('explanation-into-work', facts, place)];

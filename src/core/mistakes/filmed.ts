@@ -2,13 +2,13 @@ import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import { type Finding, finding } from '../findings/finding.ts';
 import type { FactsOf, RuleId } from '../findings/rules.ts';
 import type { Segment } from '../plan/segment.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** A planned segment that was filmed, with its place on take time. */
 export interface Filmed {
   readonly r: RecordedSegment;
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: TakeTime;
+  readonly end: TakeTime;
 }
 
 /** Less likely than this to lie where it is said to be, nothing is held against a segment. */
@@ -18,8 +18,9 @@ export function filmedOf(alignment: Alignment): Filmed[] {
   return alignment.segments.flatMap((r): Filmed[] => (r.recorded === null ? [] : [{ r, ...r.recorded }]));
 }
 
-type Place = Pick<Finding, 'at'> &
-  Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>> & { readonly segment: Segment };
+type Place = { readonly at: TakeTime } & Partial<Pick<Finding, 'severity' | 'certainty' | 'fixes'>> & {
+    readonly segment: Segment;
+  };
 
 /** A finding at a time of the take, in a segment; an alarm where nothing else is said. */
 export const inTake = <R extends RuleId>(rule: R, facts: FactsOf<R>, place: Place): Finding => {

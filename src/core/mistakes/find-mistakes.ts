@@ -11,6 +11,7 @@ import { lopsidedSides } from './lopsided-sides.ts';
 import { miscounts } from './miscounts.ts';
 import { optionsAmiss } from './options-amiss.ts';
 import { unnamedEquipment } from './unnamed-equipment.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /**
  * What went wrong on the day besides false claims and left-out moves: explanations that run into the work, breaks cut
@@ -21,8 +22,8 @@ import { unnamedEquipment } from './unnamed-equipment.ts';
 export function mistakeFindings(
   plan: Plan,
   alignment: Alignment,
-  words: SpokenWords,
-  voice: readonly Span[] | null = null,
+  words: SpokenWords<TakeTime>,
+  voice: readonly Span<TakeTime>[] | null = null,
 ): Finding[] {
   const filmed = filmedOf(alignment);
   return [

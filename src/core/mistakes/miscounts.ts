@@ -5,6 +5,7 @@ import { languageOf } from '../language/languages.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { inTake } from './filmed.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** Numbers placed less surely than this say nothing of a beat. */
 const SHARP_US = 300_000;
@@ -18,14 +19,14 @@ const BEATS_A_NUMBER = [0.5, 1, 2, 4];
 
 interface Run {
   readonly values: readonly number[];
-  readonly times: readonly number[];
+  readonly times: readonly TakeTime[];
 }
 
 /**
  * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that
  * lost the beat of a block counted to music. From words with times of their own only.
  */
-export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }: SpokenWords): Finding[] {
+export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }: SpokenWords<TakeTime>): Finding[] {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b]));
   return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
     const scheme = blocks.get(segment.blockId)?.scheme;
@@ -36,7 +37,7 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
     const move = labelWithSide(segment);
     const place = { segment, certainty: Math.min(0.8, confidence) };
     return runsIn({ tokens: inside, language }).flatMap((run): Finding[] => {
-      const at = run.times[0] as Finding['at'];
+      const at = run.times[0]!;
       const last = run.values.at(-1)!;
       if (scheme.kind === 'reps') {
         const odd = run.values.findIndex((v, i) => i > 0 && v - run.values[i - 1]! !== 1);
@@ -46,7 +47,7 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
             inTake(
               'count-skipped',
               { move, before, number, said: `${before}, ${number}` },
-              { ...place, at: run.times[odd] as Finding['at'] },
+              { ...place, at: run.times[odd]! },
             ),
           ];
         }
@@ -75,9 +76,9 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
 }
 
 /** Runs of numbers counted up, from 1 or 2, also with one left out or said twice. */
-function runsIn({ tokens, language }: SpokenWords): Run[] {
+function runsIn({ tokens, language }: SpokenWords<TakeTime>): Run[] {
   const { cardinalOf } = languageOf(language).forms;
-  const runs: { values: number[]; times: number[] }[] = [];
+  const runs: { values: number[]; times: TakeTime[] }[] = [];
   for (const token of tokens) {
     const value = cardinalOf(token.norm);
     if (value === null) continue;

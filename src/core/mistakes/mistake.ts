@@ -1,14 +1,14 @@
 import type { Alignment } from '../align/alignment.ts';
 import { type Finding, saidIn, wordsOf } from '../findings/finding.ts';
 import { labelWithSide } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, ZERO } from '../time/micros.ts';
 
 /** Less sure than this, a finding is a doubt of the program and no mistake of the class. */
 const UNSURE = 0.35;
 
 /** A mistake as it is handed on: kinds are words of the field. */
 interface Mistake {
-  readonly at: Micros;
+  readonly at: TakeTime;
   readonly type: string;
   /** The words it is in; empty where it is in none. */
   readonly said: string;
@@ -63,7 +63,7 @@ export function mistakesOf(findings: readonly Finding[], alignment: Alignment): 
         ? []
         : [
             {
-              at: before?.recorded?.end ?? micros(0),
+              at: before?.recorded?.end ?? ZERO,
               type: 'left-out',
               said: '',
               note: `${labelWithSide(of.segment)} (round ${of.segment.round}) was left out here.`,
@@ -73,9 +73,9 @@ export function mistakesOf(findings: readonly Finding[], alignment: Alignment): 
     });
   return [
     ...missed,
-    ...findings.flatMap((f) => {
+    ...findings.flatMap((f): Mistake[] => {
       const type = TYPES[f.rule];
-      if (type === undefined || f.certainty < UNSURE) return [];
+      if (f.clock !== 'take' || type === undefined || f.certainty < UNSURE) return [];
       return [
         {
           at: f.at,

@@ -4,7 +4,7 @@ import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
-import { micros } from '../time/micros.ts';
+import { type TakeTime, micros } from '../time/micros.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
@@ -18,7 +18,7 @@ const LATE_LEAST_US = 9e6;
 const LEAD_WORDS = 8;
 
 /** Options of the plan that were never offered, or only when most of the move was over. */
-export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: SpokenWords): Finding[] {
+export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: SpokenWords<TakeTime>): Finding[] {
   const { tokens } = spoken;
   const words = (text: string) => optionStems(text, languageOf(spoken.language));
   const seen = new Set<string>();
@@ -76,10 +76,10 @@ const optionStems = (text: string, { forms, mistakes }: Language) => [
  * together; null: none.
  */
 function offeredAt(
-  { tokens, language }: SpokenWords,
+  { tokens, language }: SpokenWords<TakeTime>,
   { from, to }: { readonly from: number; readonly to: number },
   own: readonly string[],
-): Token | null {
+): Token<TakeTime> | null {
   const { forms, mistakes } = languageOf(language);
   const { stem, soundsLike } = forms;
   for (let i = from; i < to; i++) {

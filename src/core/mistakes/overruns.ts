@@ -1,6 +1,6 @@
 import type { ChangeOver } from '../script/change-over.ts';
 import { isActive } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, ZERO, micros } from '../time/micros.ts';
 import type { Alignment } from '../align/alignment.ts';
 
 /** Why a class is longer or shorter than planned. */
@@ -23,7 +23,7 @@ interface Overrun {
   readonly cause: OverrunCause;
   readonly us: Micros;
   readonly places: number;
-  readonly worst: { readonly at: Micros; readonly label: string; readonly us: Micros } | null;
+  readonly worst: { readonly at: TakeTime; readonly label: string; readonly us: Micros } | null;
 }
 
 /** One point of the drift: at a planned time the class was so much late (below 0: early). */
@@ -44,7 +44,7 @@ const CAUSE_OF: readonly (readonly [ChangeOver['parts'][number]['kind'], Overrun
 /** Where the time went that was not planned, by cause, the largest first. The sum is what the take is longer by. */
 export function overrunsOf(alignment: Alignment, changes: readonly ChangeOver[]): Overrun[] {
   const rows = new Map<OverrunCause, { us: number; places: number; worst: Overrun['worst'] }>();
-  const add = (cause: OverrunCause, us: number, at: Micros, label: string) => {
+  const add = (cause: OverrunCause, us: number, at: TakeTime, label: string) => {
     const row = rows.get(cause) ?? { us: 0, places: 0, worst: null };
     row.us += us;
     row.places++;
@@ -52,7 +52,7 @@ export function overrunsOf(alignment: Alignment, changes: readonly ChangeOver[])
     rows.set(cause, row);
   };
   const to = new Map(changes.map((c) => [c.toIndex, c]));
-  let now = 0 as Micros;
+  let now: TakeTime = ZERO;
   for (const { segment, recorded } of alignment.segments) {
     const planned = segment.end - segment.start;
     if (recorded === null) {

@@ -5,9 +5,14 @@ import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** Equipment of the plan that is needed before anybody named it. */
-export function unnamedEquipment(plan: Plan, filmed: readonly Filmed[], { tokens, language }: SpokenWords): Finding[] {
+export function unnamedEquipment(
+  plan: Plan,
+  filmed: readonly Filmed[],
+  { tokens, language }: SpokenWords<TakeTime>,
+): Finding[] {
   const { soundsLike, stem } = languageOf(language).forms;
   // What the plan itself asks for; what the library would use is a guess.
   const needs = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.needs] as const)));

@@ -1,13 +1,13 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, add, earlier, later, micros, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Music, Placement } from './music.ts';
 import { type TempoMap, beatAt, beatTime, phraseCounts } from './tempo-map.ts';
 import type { Track } from './track.ts';
 
 /** A placement with its place on the class's clock and on the track's. */
-export interface LaidTrack extends Span {
+export interface LaidTrack<T extends Micros = Micros> extends Span<T> {
   readonly placement: Placement;
   readonly track: Track;
   /** The stretch of the track that is played, on the track's own clock. */
@@ -23,34 +23,32 @@ export interface UnlaidTrack {
   readonly reason: 'track-gone' | 'block-gone' | 'past-the-track';
 }
 
-export interface LaidMusic {
-  readonly laid: readonly LaidTrack[];
+export interface LaidMusic<T extends Micros = Micros> {
+  readonly laid: readonly LaidTrack<T>[];
   readonly unlaid: readonly UnlaidTrack[];
 }
 
 /** Start and end of each block on the clock of the segments given. */
-export function blockSpans(segments: readonly Pick<Segment, 'blockId' | 'start' | 'end'>[]): Map<string, Span> {
-  const spans = new Map<string, { start: Micros; end: Micros }>();
+export function blockSpans<T extends Micros>(segments: LaidOn<T>): Map<string, Span<T>> {
+  const spans = new Map<string, Span<T>>();
   for (const { blockId, start, end } of segments) {
     const known = spans.get(blockId);
     spans.set(
       blockId,
-      known === undefined
-        ? { start, end }
-        : { start: micros(Math.min(known.start, start)), end: micros(Math.max(known.end, end)) },
+      known === undefined ? { start, end } : { start: earlier(known.start, start), end: later(known.end, end) },
     );
   }
   return spans;
 }
 
 /** What music is laid on: segments of the plan, or of the film. */
-type LaidOn = readonly Pick<Segment, 'blockId' | 'start' | 'end'>[];
+type LaidOn<T extends Micros> = readonly Pick<Segment<T>, 'blockId' | 'start' | 'end'>[];
 
 /** Lays every placement on the class, in order of time. */
-export function layMusic(music: Music, tracks: readonly Track[], segments: LaidOn): LaidMusic {
+export function layMusic<T extends Micros>(music: Music, tracks: readonly Track[], segments: LaidOn<T>): LaidMusic<T> {
   const spans = blockSpans(segments);
   const by = new Map(tracks.map((t) => [t.id, t]));
-  const laid: LaidTrack[] = [];
+  const laid: LaidTrack<T>[] = [];
   const unlaid: UnlaidTrack[] = [];
   for (const placement of music.placements) {
     const [track, block] = [by.get(placement.trackId), spans.get(placement.blockId)];
@@ -61,14 +59,14 @@ export function layMusic(music: Music, tracks: readonly Track[], segments: LaidO
       const to = micros(Math.min(track.duration, beatTime(track.map, placement.fromBeat + placement.beats)));
       if (from < 0 || from >= track.duration || to <= from) unlaid.push({ placement, reason: 'past-the-track' });
       else {
-        const start = micros(block.start + placement.atUs);
+        const start = moved(block.start, placement.atUs);
         laid.push({
           placement,
           track,
           from,
           to,
           start,
-          end: micros(start + lengthAt(from, to, placement.speedPpm)),
+          end: add(start, lengthAt(from, to, placement.speedPpm)),
           fadeInUs: fadeLength(track, placement.fromBeat, placement.fadeInBeats, placement.speedPpm),
           fadeOutUs: fadeLength(
             track,
@@ -94,8 +92,8 @@ function fadeLength(track: Track, fromBeat: number, beats: number, speedPpm: num
 }
 
 /** A beat of the music on the class's clock, and what it is: the first of a bar, of an eight, of a phrase. */
-export interface ClassBeat {
-  readonly at: Micros;
+export interface ClassBeat<T extends Micros = Micros> {
+  readonly at: T;
   /** Count within the phrase, from 1. */
   readonly count: number;
   readonly one: boolean;
@@ -105,20 +103,20 @@ export interface ClassBeat {
 }
 
 /** All beats of a laid track inside its span. */
-export function beatsOf(laid: LaidTrack): ClassBeat[] {
+export function beatsOf<T extends Micros>(laid: LaidTrack<T>): ClassBeat<T>[] {
   const {
     track: { map },
     placement,
     from,
   } = laid;
-  const beats: ClassBeat[] = [];
+  const beats: ClassBeat<T>[] = [];
   for (let beat = Math.ceil(placement.fromBeat - 1e-9); beat < placement.fromBeat + placement.beats - 1e-9; beat++)
-    beats.push(counted(map, beat, micros(laid.start + ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm)));
+    beats.push(counted(map, beat, moved(laid.start, ((beatTime(map, beat) - from) * 1e6) / placement.speedPpm)));
   return beats;
 }
 
 /** A beat of a map with its count, as it lies at a time of the class. */
-export function counted(map: TempoMap, beat: number, at: Micros): ClassBeat {
+export function counted<T extends Micros>(map: TempoMap, beat: number, at: T): ClassBeat<T> {
   const counts = phraseCounts(map);
   const count = (((beat - map.phrase) % counts) + counts) % counts;
   const one = (((beat - map.one) % map.metre) + map.metre) % map.metre === 0;

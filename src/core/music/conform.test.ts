@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { filmMusicFindings } from '../checks/film-music.ts';
 import { placementFindings } from '../checks/placement-checks.ts';
 import { conformToFilm } from './conform.ts';
@@ -15,7 +15,7 @@ import { OWN_RIGHTS, type Track } from './track.ts';
 
 const track = (id: string, bpm: number, beats: number): Track => {
   const map = steadyMap(bpm * 1000, s(0.4), beats);
-  const duration = micros(beatTime(map, beats) + 5e5);
+  const duration = anyTime(beatTime(map, beats) + 5e5);
   return { id, title: id, artist: '', duration, map, sections: [], lufs: -12, rights: OWN_RIGHTS };
 };
 /** A track whose tempo climbs, as played by hand. */
@@ -23,7 +23,7 @@ const live = (): Track => {
   let at = 0.3e6;
   const beats = Array.from({ length: 400 }, (_, i) => (at += 60e6 / (124 + i / 100)));
   const map = mapThrough(beats, 4, 0)!;
-  return { ...track('live', 120, 400), map, duration: micros(beats.at(-1)! + 1e6) };
+  return { ...track('live', 120, 400), map, duration: anyTime(beats.at(-1)! + 1e6) };
 };
 const plan = readOutline(
   '# M\n## Hello: talk, 0:20\n## Warm-up: warm-up, 30/0\n- March\n- Step\n## Main: 3 rounds, 40/20\n- Squat\n- Row\n## Floor: core, 45/15\n- Plank\n- Bridge\n## Bye: talk, 0:15',
@@ -40,9 +40,9 @@ const music = (...placements: Placement[]): Music => ({ ...EMPTY_MUSIC, placemen
 function filmedAs(shares: readonly number[]) {
   let at = 3e6;
   return segments.map((segment, i) => {
-    const start = micros(at);
+    const start = anyTime(at);
     at += (segment.end - segment.start) * (shares[i % shares.length] ?? 1);
-    return { ...segment, start, end: micros(at) };
+    return { ...segment, start, end: anyTime(at) };
   });
 }
 const TRACKS = [track('a', 128, 512), track('short', 130, 80), live()];
@@ -94,7 +94,7 @@ describe('music brought to the film', () => {
   });
   it('keeps its tempo where phrases meet the block, and goes back to a phrase where the track is too short', () => {
     const met = music(lay(1, 'a', 'Main', 768, { fadeOutBeats: 8 }), lay(2, 'a', 'Floor', 224, { fromBeat: 32 }));
-    const filmed = segments.map((x) => ({ ...x, start: micros(x.start + 9e6), end: micros(x.end + 9e6) }));
+    const filmed = segments.map((x) => ({ ...x, start: anyTime(x.start + 9e6), end: anyTime(x.end + 9e6) }));
     const main = blockSpans(segments).get(id('Main'))!;
     expect((main.end - main.start) / 1e6).toBe(360);
     const { blocks } = conformToFilm(met, TRACKS, segments, filmed);

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, earlier, later, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { LaidMusic } from './arrangement.ts';
 import { bpmAt } from './arrangement.ts';
@@ -8,31 +8,36 @@ import type { Music } from './music.ts';
 import { silentBlocks } from './silent-blocks.ts';
 
 /** How much of the class has music. */
-interface Coverage {
+interface Coverage<T extends Micros> {
   /** Time of blocks that want music: neither silent on purpose nor of a kind without any. */
   readonly wantedUs: Micros;
   readonly coveredUs: Micros;
   /** Stretches of those blocks without music, a second or longer. */
-  readonly gaps: readonly (Span & { readonly blockId: string })[];
+  readonly gaps: readonly (Span<T> & { readonly blockId: string })[];
 }
 
 const SHORTEST_GAP_US = 1e6;
 
-export function coverageOf(plan: Plan, spans: ReadonlyMap<string, Span>, music: Music, { laid }: LaidMusic): Coverage {
+export function coverageOf<T extends Micros>(
+  plan: Plan,
+  spans: ReadonlyMap<string, Span<T>>,
+  music: Music,
+  { laid }: LaidMusic<T>,
+): Coverage<T> {
   let [wanted, covered] = [0, 0];
-  const gaps: Coverage['gaps'][number][] = [];
+  const gaps: Coverage<T>['gaps'][number][] = [];
   const silent = silentBlocks(plan, music);
   for (const block of plan.blocks) {
     const span = spans.get(block.id);
     if (span === undefined || tempoRange(block.kind) === null || silent.has(block.id)) continue;
     wanted += span.end - span.start;
-    let at: number = span.start;
+    let at = span.start;
     for (const l of [...laid, null]) {
-      const [from, to] = l === null ? [span.end, span.end] : [Math.max(l.start, span.start), Math.min(l.end, span.end)];
+      const [from, to] = l === null ? [span.end, span.end] : [later(l.start, span.start), earlier(l.end, span.end)];
       if (l !== null && to <= from) continue;
-      if (from - at >= SHORTEST_GAP_US) gaps.push({ blockId: block.id, start: micros(at), end: micros(from) });
+      if (from - at >= SHORTEST_GAP_US) gaps.push({ blockId: block.id, start: at, end: from });
       covered += Math.max(0, to - Math.max(at, from));
-      at = Math.max(at, to);
+      at = later(at, to);
     }
   }
   return { wantedUs: micros(wanted), coveredUs: micros(covered), gaps };

@@ -74,8 +74,8 @@ export function gainAt(curve: readonly GainPoint[], at: number): number {
 export type EnergyOf = (trackId: string) => ArrayLike<number> | null;
 
 /** Loudness of voice and music at a moment, LUFS; null where there is none. */
-export interface LevelPoint {
-  readonly at: Micros;
+export interface LevelPoint<T extends Micros = Micros> {
+  readonly at: T;
   readonly voice: number | null;
   readonly music: number | null;
 }
@@ -93,14 +93,14 @@ interface LevelSources {
  * Loudness of voice and music along the class, a second each. `voiceAt` gives the voice of a second where a take was
  * measured; elsewhere it is the loudness that the levels take it to have.
  */
-export function levelCurve(
-  music: LaidMusic,
-  speech: readonly Span[],
-  length: Micros,
+export function levelCurve<T extends Micros>(
+  music: LaidMusic<T>,
+  speech: readonly Span<T>[],
+  length: T,
   { levels, energyOf, voiceAt = () => null }: LevelSources,
-): LevelPoint[] {
+): LevelPoint<T>[] {
   const curve = duckCurve(speech, levels, loudestIn(music.laid, levels, energyOf));
-  const points: LevelPoint[] = [];
+  const points: LevelPoint<T>[] = [];
   let next = 0;
   const sorted = [...speech].sort((a, b) => a.start - b.start);
   for (let at = 0; at < length; at += STEP_US) {
@@ -110,7 +110,7 @@ export function levelCurve(
     // Where somebody speaks, the music is measured under the speech.
     const moment = speaking ? Math.max(at, line.start) : at + STEP_US / 2;
     points.push({
-      at: micros(at),
+      at: micros(at) as T,
       voice: speaking ? (voiceAt(micros(at)) ?? levels.voiceDeciLufs / 10) : null,
       music: musicAt(music.laid, moment, { levels, energyOf, gainDb: gainAt(curve, moment) }),
     });

@@ -4,7 +4,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { drownedFindings } from '../checks/music-checks.ts';
 import { compile } from '../plan/compile.ts';
 import type { Block } from '../plan/plan.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { buildSet } from './build-set.ts';
 import { correct, mapFromTaps } from './correct-map.ts';
 import { coverageOf } from './coverage.ts';
@@ -26,14 +26,14 @@ import {
 } from './tempo-map.ts';
 import { NO_RIGHTS, OWN_RIGHTS, type Track } from './track.ts';
 
-const s = fromSeconds;
+const s = anySeconds;
 const track = (id: string, bpm: number, beats = 512): Track => {
   const map = steadyMap(bpm * 1000, s(0.5), beats);
   return {
     id,
     title: id,
     artist: '',
-    duration: micros(beatTime(map, beats) + 1e6),
+    duration: anyTime(beatTime(map, beats) + 1e6),
     map,
     sections: [{ fromBeat: 0, toBeat: beats, energy: 0.7 }],
     lufs: -12,
@@ -111,22 +111,22 @@ describe('setting a map right', () => {
     expect(allBeats(back).some((t) => Math.abs(t - one(map)) < 2)).toBe(true);
   });
   it('a nudge moves all beats, half a beat moves them between, and beats still fill the track', () => {
-    expect(beatTime(correct(map, { kind: 'nudge', byUs: micros(10_000) }, duration), 0) % 500_000).toBe(10_000);
+    expect(beatTime(correct(map, { kind: 'nudge', byUs: anyTime(10_000) }, duration), 0) % 500_000).toBe(10_000);
     const half = correct(map, { kind: 'half-beat' }, duration);
     expect(beatTime(half, 0) % 500_000).toBe(250_000);
     expect(beatTime(half, half.beats - 1)).toBeLessThan(duration);
     expect(beatTime(half, half.beats)).toBeGreaterThanOrEqual(duration);
   });
   it('a dragged bar line bends the map there and nowhere else', () => {
-    const start = correct(map, { kind: 'nudge', byUs: micros(0) }, duration);
+    const start = correct(map, { kind: 'nudge', byUs: anyTime(0) }, duration);
     const bar = barStarts(start)[5]!;
-    const bent = correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar) + 80_000) }, duration);
+    const bent = correct(start, { kind: 'drag', beat: bar, to: anyTime(beatTime(start, bar) + 80_000) }, duration);
     expect(beatTime(bent, bar) - beatTime(start, bar)).toBe(80_000);
     expect(beatTime(bent, bar - 2) - beatTime(start, bar - 2)).toBe(40_000);
     for (const other of [0, bar - 4, bar + 4, start.beats - 1])
       expect(beatTime(bent, other)).toBe(beatTime(start, other));
     expect(() =>
-      correct(start, { kind: 'drag', beat: bar, to: micros(beatTime(start, bar + 4) + 1) }, duration),
+      correct(start, { kind: 'drag', beat: bar, to: anyTime(beatTime(start, bar + 4) + 1) }, duration),
     ).toThrow(/must come after|tempo would be/);
   });
   it('taps give the tempo, with one of them missed', () => {
@@ -189,7 +189,7 @@ describe('meeting the phrases', () => {
   it('new lengths go where the old ones were', () => {
     for (const line of ['40/20', 'pair 40/20/10', 'emom 60', 'hold 0:30 change 6']) {
       const { scheme } = blockOf(line);
-      const lengths = musicLengths(scheme).map((l, i) => ({ us: micros(l.us + (i + 1) * 1e6) }));
+      const lengths = musicLengths(scheme).map((l, i) => ({ us: anyTime(l.us + (i + 1) * 1e6) }));
       expect(musicLengths(withLengths(scheme, lengths)).map((l) => l.us)).toEqual(lengths.map((l) => l.us));
     }
   });
@@ -254,7 +254,7 @@ describe('blocks counted in music', () => {
           id: 'm1',
           trackId: 'r',
           blockId,
-          atUs: micros(0),
+          atUs: anyTime(0),
           fromBeat: 0,
           beats: 128,
           speedPpm: 1_000_000,
@@ -305,7 +305,7 @@ describe('the music under the voice', () => {
         id: 'm1',
         trackId: 'w',
         blockId: 'b',
-        atUs: micros(0),
+        atUs: anyTime(0),
         fromBeat: 0,
         beats: 400,
         speedPpm: 1_000_000,

@@ -1,10 +1,10 @@
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type Micros, type PlanTime, ZERO, micros } from '../time/micros.ts';
 import { withCombined } from './combined.ts';
 import { compileBlock } from './compile-block.ts';
 import { type Block, type Plan, isPlainBlock } from './plan.ts';
 import { PLAN_LIMITS } from './plan-limits.ts';
 import { tempoOfBlock } from './scheme.ts';
-import type { Segment } from './segment.ts';
+import type { PlannedSegment } from './segment.ts';
 import { SegmentWriter, repeatSuffix } from './segment-writer.ts';
 
 export interface PlanProblem {
@@ -21,8 +21,8 @@ export interface PlanProblem {
 }
 
 export interface Compiled {
-  readonly segments: readonly Segment[];
-  readonly total: Micros;
+  readonly segments: readonly PlannedSegment[];
+  readonly total: PlanTime;
   /** By how much the total may be off either way, because lengths are guesses; 0: it is exact. */
   readonly slack: Micros;
   readonly problems: readonly PlanProblem[];

@@ -1,10 +1,10 @@
-import { type Micros, ZERO, add } from '../time/micros.ts';
+import { type Micros, type PlanTime, ZERO, add } from '../time/micros.ts';
 import { slackOf } from './dose.ts';
-import type { Segment, SegmentKind, SegmentSide } from './segment.ts';
+import type { PlannedSegment, SegmentKind, SegmentSide } from './segment.ts';
 
 /** What the segments of one use of a move have in common. */
 export type Shared = Pick<
-  Segment,
+  PlannedSegment,
   | 'blockId'
   | 'blockName'
   | 'blockKind'
@@ -37,8 +37,8 @@ export function repeatOf(key: string): string | null {
 
 /** Lays segments one after the other. */
 export class SegmentWriter {
-  readonly segments: Segment[] = [];
-  now: Micros = ZERO;
+  readonly segments: PlannedSegment[] = [];
+  now: PlanTime = ZERO;
   /** What keys end in while blocks are done again. */
   suffix = '';
 

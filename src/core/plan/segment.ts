@@ -1,4 +1,4 @@
-import { type Micros } from '../time/micros.ts';
+import type { Micros, PlanTime } from '../time/micros.ts';
 import type { BlockKind, Position, Scheme } from './plan.ts';
 
 export const SEGMENT_KINDS = ['talk', 'demo', 'set-up', 'work', 'rest', 'hold', 'change-over', 'water'] as const;
@@ -7,15 +7,18 @@ export type SegmentKind = (typeof SEGMENT_KINDS)[number];
 /** `alternate` changes every repetition; `both` has no side; null: the segment is no move. */
 export type SegmentSide = 'left' | 'right' | 'alternate' | 'both';
 
-/** One compiled span of the class, on plan time. Segments tile the class: no gap, no overlap. */
-export interface Segment {
+/**
+ * One compiled span of the class: on the clock of the plan (`PlannedSegment`), or where it was filmed. Who asks for a
+ * plain `Segment` takes it on any. Segments tile the class: no gap, no overlap.
+ */
+export interface Segment<T extends Micros = Micros> {
   readonly index: number;
   /** Stays the same when lengths, rounds or other blocks change, so that overrides, cues and pins keep their place. */
   readonly key: string;
   readonly kind: SegmentKind;
   readonly label: string;
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: T;
+  readonly end: T;
   readonly blockId: string;
   readonly blockName: string;
   readonly blockKind: BlockKind;
@@ -42,6 +45,9 @@ export interface Segment {
   /** One count of the music, or one repetition, where the block is counted; else null. */
   readonly countUs: Micros | null;
 }
+
+/** A segment as the plan has it. */
+export type PlannedSegment = Segment<PlanTime>;
 
 /** Work and hold are what a viewer does; everything else stands between. */
 export function isActive(segment: Pick<Segment, 'kind'>): boolean {

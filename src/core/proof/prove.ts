@@ -1,5 +1,3 @@
-import type { CaptionEvent } from '../lanes/caption.ts';
-import type { Chapter } from '../lanes/chapter.ts';
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
@@ -11,10 +9,10 @@ export interface Meant {
   readonly rate: FrameRate;
   readonly width: number;
   readonly height: number;
-  readonly captions: readonly Pick<CaptionEvent, 'start' | 'end' | 'text'>[];
+  readonly captions: readonly (Span & { readonly text: string })[];
   /** Captions of what is said, a track of their own; left out: there is none. */
-  readonly speech?: readonly Pick<CaptionEvent, 'start' | 'end' | 'text'>[];
-  readonly chapters: readonly Pick<Chapter, 'start' | 'title'>[];
+  readonly speech?: readonly (Span & { readonly text: string })[];
+  readonly chapters: readonly { readonly start: Micros; readonly title: string }[];
   /** null: the sound is as it was recorded. */
   readonly targetLufs: number | null;
 }

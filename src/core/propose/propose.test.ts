@@ -7,7 +7,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { faultOf, planSchema } from '../../formats/plan-json/plan-schema.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { compile } from '../plan/compile.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { align } from '../align/align.ts';
 import { propose } from './propose.ts';
 
@@ -51,8 +51,8 @@ describe('a plan proposed from words alone', () => {
   );
   it('can be laid over its own recording', () => {
     const text = readFileSync(new URL('../../../demo/broomstick-strong.words.vtt', import.meta.url), 'utf8');
-    const { plan: found } = propose(readTranscript(text).value, micros(471e6));
-    const { segments } = align(compile(found).segments, readTranscript(text).value, micros(471e6));
+    const { plan: found } = propose(readTranscript(text).value, anyTime(471e6));
+    const { segments } = align(compile(found).segments, readTranscript(text).value, anyTime(471e6));
     const filmed = segments.filter((s) => s.segment.kind === 'work' && s.recorded !== null);
     expect(filmed.length / segments.filter((s) => s.segment.kind === 'work').length).toBeGreaterThan(0.8);
   });
@@ -67,14 +67,14 @@ describe('a plan proposed from words alone', () => {
         })
         .join('\n');
     const text = `[0:00] Welcome. Forty seconds on, twenty seconds off.\n[0:40] First up, honey whirl.\n${round(60)}\n${round(240)}\n[7:00] Thank you.`;
-    const { plan: found, doubts } = propose(readTranscript(text).value, micros(440e6));
+    const { plan: found, doubts } = propose(readTranscript(text).value, anyTime(440e6));
     const main = found.blocks.find((b) => b.rounds === 2);
     expect(main?.moves.map((m) => m.name.toLowerCase())).toEqual(['honey whirl', 'comb climber', 'nectar press']);
     expect(main?.scheme).toMatchObject({ workUs: 40e6, restUs: 20e6 });
     expect(doubts.join()).toContain('Not in the library');
   });
   it('of silence is talk, and says so', () => {
-    const { plan: found, intervals, doubts } = propose({ cues: [] }, micros(60e6));
+    const { plan: found, intervals, doubts } = propose({ cues: [] }, anyTime(60e6));
     expect([found.blocks.map((b) => b.kind), intervals.length, doubts.length]).toEqual([['talk'], 0, 1]);
   });
 });
@@ -93,8 +93,8 @@ describe('a class that was spoken freely, years ago', () => {
   });
   it('takes no promise, no reminder and no part of a sentence for a move', () => {
     const line = (at: number, text: string) => ({
-      start: fromSeconds(at),
-      end: fromSeconds(at + 4),
+      start: anySeconds(at),
+      end: anySeconds(at + 4),
       text,
       words: null,
     });
@@ -107,7 +107,7 @@ describe('a class that was spoken freely, years ago', () => {
           line(40, 'Keep those heels down.'),
         ],
       },
-      fromSeconds(60),
+      anySeconds(60),
     );
     expect(intervals).toEqual([]);
   });

@@ -2,7 +2,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { languageOf } from '../language/languages.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, micros } from '../time/micros.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
@@ -47,7 +47,7 @@ interface ProposeMore {
  */
 export function propose(
   heard: Transcript,
-  duration: Micros,
+  duration: TakeTime,
   { title = 'Recorded class', book = SHIPPED_BOOK, sound = null }: ProposeMore = {},
 ): Proposal {
   const transcript = inLikelyLanguage(heard);
@@ -117,7 +117,7 @@ function saidLengths({ tokens, language }: SpokenWords): { work: number | null; 
 /** What blocks are told from beside their intervals. */
 interface Told {
   readonly words: SpokenWords;
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly said: { readonly work: number | null; readonly rest: number | null };
   readonly book: ExerciseBook;
 }

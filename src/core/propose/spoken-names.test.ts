@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { micros } from '../time/micros.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { type TranscriptCue, spokenWords } from '../transcript/transcript.ts';
 import { spokenNames } from './spoken-names.ts';
 
 function names(text: string) {
-  const cue: TranscriptCue = { start: micros(0), end: micros(20e6), text, words: null };
+  const cue: TranscriptCue = { start: anyTime(0), end: anyTime(20e6), text, words: null };
   const transcript = { cues: [cue] };
-  const tokens = spokenWords(transcript, micros(20e6));
-  return spokenNames(spokenTrack(transcript, tokens, micros(20e6)).clauses, tokens).map((n) => n.label.toLowerCase());
+  const tokens = spokenWords(transcript, anyTime(20e6));
+  return spokenNames(spokenTrack(transcript, tokens, anyTime(20e6)).clauses, tokens).map((n) => n.label.toLowerCase());
 }
 
 // Names of moves as they are said: common practice.

@@ -1,7 +1,7 @@
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, type PlanTime, fromSeconds, micros } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Plan } from '../plan/plan.ts';
-import { type Segment, isActive } from '../plan/segment.ts';
+import { type PlannedSegment, type Segment, isActive } from '../plan/segment.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Traits, traitsReader } from '../plan/traits.ts';
 
@@ -38,7 +38,7 @@ export interface ChangePart {
 export interface ChangeOver {
   /** The segment it leads to. */
   readonly toIndex: number;
-  readonly at: Micros;
+  readonly at: PlanTime;
   readonly from: string;
   readonly to: string;
   readonly plannedUs: Micros;
@@ -53,7 +53,7 @@ export interface ChangeOver {
 /** Every change-over of a compiled class with what it has and what it needs, in the order of the class. */
 export function changeOvers(
   plan: Plan,
-  segments: readonly Segment[],
+  segments: readonly PlannedSegment[],
   figures: ChangeFigures = USUAL_CHANGES,
   book: ExerciseBook = SHIPPED_BOOK,
 ): ChangeOver[] {
@@ -61,7 +61,7 @@ export function changeOvers(
   const seen = new Set<string>();
   const shown = new Set<string>();
   const changes: ChangeOver[] = [];
-  let last: Segment | null = null;
+  let last: PlannedSegment | null = null;
   for (const segment of segments) {
     if (segment.kind === 'demo' && segment.moveId !== null) shown.add(nameKey(segment));
     if (!isActive(segment)) continue;
@@ -82,8 +82,8 @@ export function changeOvers(
 const nameKey = (segment: Segment) => segment.label.toLowerCase();
 
 function changeBetween(
-  from: Segment,
-  to: Segment,
+  from: PlannedSegment,
+  to: PlannedSegment,
   {
     traits,
     figures,

@@ -4,7 +4,7 @@ import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { align } from '../align/align.ts';
 import { harvestLines } from '../logbook/harvest-lines.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { callFacts } from './call-facts.ts';
 import {
   BANK_LIMITS,
@@ -77,7 +77,7 @@ describe('a cue bank', () => {
     const facts = {
       title: 'Skeps',
       instructor: 'Ottilie',
-      length: fromSeconds(1500),
+      length: anySeconds(1500),
       equipment: ['a mat', 'a band'],
       moves: 1,
     };
@@ -115,7 +115,7 @@ describe('lines harvested from a take', () => {
     ...['', '01:37.000 --> 01:40.000', 'Three, two, one.', ''],
   ].join('\n');
   const { value } = readTranscript(text);
-  const duration = micros(103e6);
+  const duration = anyTime(103e6);
   const aligned = align(segments, value, duration);
   const found = harvestLines(value, duration, aligned.segments, 'Ottilie');
   it('are what is said of a move, with its move and its kind, as sentences', () => {

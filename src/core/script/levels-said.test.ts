@@ -9,7 +9,7 @@ import { findMentions } from '../calls/name-match.ts';
 import { labelsOf } from '../calls/name-variants.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
-import { micros } from '../time/micros.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { changeOvers } from './change-over.ts';
 import { callFacts } from './call-facts.ts';
 import { EMPTY_SCRIPT } from './cue.ts';
@@ -103,11 +103,11 @@ describe('props with their load and their place', () => {
         `- Standing two | standing | ${b}`,
       );
       const figures = {
-        knownUs: micros(0),
-        newUs: micros(0),
-        levelUs: micros(7e6),
-        propUs: micros(5e6),
-        sideUs: micros(5e6),
+        knownUs: anyTime(0),
+        newUs: anyTime(0),
+        levelUs: anyTime(7e6),
+        propUs: anyTime(5e6),
+        sideUs: anyTime(5e6),
       };
       return changeOvers(plan, segments, figures)[0]
         ?.parts.filter((p) => p.kind === 'prop')
@@ -127,7 +127,7 @@ describe('other names that a plan gives its moves', () => {
   const heard = (also: string) => {
     const { segments } = classOf('## M: 40/20', `- Hive press | standing${also}`, '- Skep row | standing');
     const { value } = readTranscript('WEBVTT\n\n00:00.000 --> 00:04.000\nnow the smoker pump everybody\n');
-    return findMentions(spokenWords(value, micros(4e6)), labelsOf(segments.filter((s) => s.kind === 'work'))).map(
+    return findMentions(spokenWords(value, anyTime(4e6)), labelsOf(segments.filter((s) => s.kind === 'work'))).map(
       (m) => m.label,
     );
   };

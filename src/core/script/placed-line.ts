@@ -3,8 +3,11 @@ import type { Span } from '../time/span.ts';
 import { type CallKind } from '../language/call-kind.ts';
 import { type Cue, type CueKind } from './cue.ts';
 
-/** A line that has its place on plan time. `cueId` is null for a call the program wrote. */
-export interface PlacedLine extends Span {
+/**
+ * A line that has its place, on the clock of its segments: the plan's, or the programme's for what is filmed. `cueId`
+ * is null for a call the program wrote.
+ */
+export interface PlacedLine<T extends Micros = Micros> extends Span<T> {
   readonly segmentIndex: number;
   readonly cueId: string | null;
   readonly kind: CueKind | CallKind;
@@ -34,8 +37,8 @@ export interface SpeechFit {
   readonly haveUs: Micros;
 }
 
-export interface Schedule {
-  readonly lines: readonly PlacedLine[];
+export interface Schedule<T extends Micros = Micros> {
+  readonly lines: readonly PlacedLine<T>[];
   readonly dropped: readonly DroppedLine[];
   readonly fits: readonly SpeechFit[];
 }

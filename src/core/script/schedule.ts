@@ -10,13 +10,17 @@ import { exactPlace, firstGap, insert, startOf } from './line-places.ts';
 import { type PlacedLine, type DroppedLine, type SpeechFit, type Schedule, type Wanted } from './placed-line.ts';
 
 /**
- * Places every line of a script on plan time. No two lines overlap. Calls stand exactly on their anchor or are dropped;
- * written lines keep their order and take the first gap after their anchor inside their segment. A written line that
- * does the work of a call (a name, an option, a half-way of one's own) takes its place.
+ * Places every line of a script on the clock of its segments. No two lines overlap. Calls stand exactly on their anchor
+ * or are dropped; written lines keep their order and take the first gap after their anchor inside their segment. A
+ * written line that does the work of a call (a name, an option, a half-way of one's own) takes its place.
  */
-export function schedule(segments: readonly Segment[], script: Script, means: CallMeans = { plan: null }): Schedule {
+export function schedule<T extends Micros>(
+  segments: readonly Segment<T>[],
+  script: Script,
+  means: CallMeans = { plan: null },
+): Schedule<T> {
   const speaker = means.speaker ?? TYPICAL_SPEAKER;
-  const lines: PlacedLine[] = [];
+  const lines: PlacedLine<T>[] = [];
   const dropped: DroppedLine[] = [];
   const fits: SpeechFit[] = [];
   const cues = groupBy(script.cues, (cue) => cue.segmentKey);
@@ -66,7 +70,7 @@ export function schedule(segments: readonly Segment[], script: Script, means: Ca
       start: null,
       missingUs: micros(0),
     }));
-    const placed: PlacedLine[] = [];
+    const placed: PlacedLine<T>[] = [];
     for (const line of [...exact, ...written]) {
       const anchor = line.cue === null ? segment.start : startOf(line.cue, segment, ends, tempo);
       const place =

@@ -1,5 +1,5 @@
 import { ACTIVITY_RATE_HZ, FRAME_US, type TakeSound, type Features } from './take-sound.ts';
-import { micros } from '../time/micros.ts';
+import { takeTime } from '../time/micros.ts';
 import { beepsIn, clapsIn, levelsIn } from './event-detection.ts';
 import { spectrumOf } from './fft.ts';
 
@@ -115,7 +115,7 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
   for (let p = 0; p < places; p++) contrast += (tops[p]! - floors[p]!) / places;
   const clarity = Math.max(0, Math.min(1, (contrast - CLEAR_DB[0]) / (CLEAR_DB[1] - CLEAR_DB[0])));
   return {
-    voice: kept.map((s) => ({ start: micros(s.from * FRAME_US), end: micros(s.to * FRAME_US) })),
+    voice: kept.map((s) => ({ start: takeTime(s.from * FRAME_US), end: takeTime(s.to * FRAME_US) })),
     voiceClarity: kept.length === 0 ? 0 : Math.round(clarity * 100) / 100,
   };
 }

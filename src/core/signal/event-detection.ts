@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
 import { type Beep, FRAME_US, type Features, type LevelStep } from './take-sound.ts';
 
 /** A beep is one tone and little else, steady, this long. Frames of 10 ms. */
@@ -29,7 +29,7 @@ export function beepsIn({ tone, toneHz, voice }: Features): Beep[] {
       voice[middle]! - before >= RISE_DB &&
       spread(toneHz, f + 1, to - 1) <= MACHINE_HZ
     )
-      found.push({ start: micros(f * FRAME_US), end: micros(to * FRAME_US), hz: Math.round(toneHz[middle]!) });
+      found.push({ start: takeTime(f * FRAME_US), end: takeTime(to * FRAME_US), hz: Math.round(toneHz[middle]!) });
     f = to - 1;
   }
   const minutes = Math.max(1, (tone.length * FRAME_US) / 60e6);
@@ -55,7 +55,7 @@ const CLAP_ALONE = 150;
 const MOST_CLAPS_A_MINUTE = 6;
 
 /** Single sharp sounds with all pitches in them. */
-export function clapsIn({ high, voice }: Features): Micros[] {
+export function clapsIn({ high, voice }: Features): TakeTime[] {
   const found: number[] = [];
   for (let f = 3; f < high.length - 18; f++) {
     const now = high[f]!;
@@ -69,7 +69,7 @@ export function clapsIn({ high, voice }: Features): Micros[] {
     f += 20;
   }
   const minutes = Math.max(1, (high.length * FRAME_US) / 60e6);
-  return found.length > MOST_CLAPS_A_MINUTE * minutes ? [] : found.map((f) => micros(f * FRAME_US));
+  return found.length > MOST_CLAPS_A_MINUTE * minutes ? [] : found.map((f) => takeTime(f * FRAME_US));
 }
 
 /** What lies under the voice is the quiet quarter of each half second. */
@@ -98,7 +98,7 @@ export function levelsIn({ all }: Features): LevelStep[] {
     else if (Math.abs(db) > Math.abs(last.db) + SAME_DB) [last.i, last.to, last.db] = [i, i, db];
     else if (Math.abs(db) > Math.abs(last.db) - SAME_DB) last.to = i;
   }
-  return found.map(({ i, to, db }) => ({ at: micros(((i + to) / 2) * HALF_SECOND * FRAME_US), db: Math.round(db) }));
+  return found.map(({ i, to, db }) => ({ at: takeTime(((i + to) / 2) * HALF_SECOND * FRAME_US), db: Math.round(db) }));
 }
 
 function quantile(values: readonly number[], share: number): number {

@@ -1,6 +1,6 @@
 import type { Key } from '../music/key.ts';
 import { type TempoMap, beatTime, mapThrough } from '../music/tempo-map.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, micros, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
@@ -12,7 +12,7 @@ import { type Pulse, pulseOf, strongestNear } from './onset-strength.ts';
 import { tempoScores } from './tempo.ts';
 
 /** Music that plays in the room while a take is filmed; the map is on the take's clock. */
-export interface RoomMusic extends Span {
+export interface RoomMusic extends Span<TakeTime> {
   readonly map: TempoMap;
   /** null: none is plain. */
   readonly key: Key | null;
@@ -104,7 +104,7 @@ const TOGETHER = 8;
 const STILL_HEARD = 0.5;
 
 /** From where to where a map's beats are heard: more where they are than halfway between them. */
-function heardWithin(pulse: Pulse, map: TempoMap): Span {
+function heardWithin(pulse: Pulse, map: TempoMap): Span<TakeTime> {
   const frameOf = (beat: number) => (beatTime(map, beat) * FRAMES_A_SECOND) / 1e6;
   const weight = (beat: number): number => {
     const [on, off] = [frameOf(beat), frameOf(beat + 0.5)];
@@ -123,13 +123,13 @@ function heardWithin(pulse: Pulse, map: TempoMap): Span {
   // Where the off-beat is as strong, nothing tells how far it goes on, and all that is silent would be as good.
   while (least > 0 && Math.min(mean(first - 1), mean(first - 1, half)) >= least) first--;
   while (least > 0 && Math.min(mean(last + 2 - TOGETHER), mean(last + 2 - half, half)) >= least) last++;
-  const inTake = (time: number) => micros(Math.max(0, Math.min((pulse.frames * 1e6) / FRAMES_A_SECOND, time)));
+  const inTake = (time: number) => takeTime(Math.max(0, Math.min((pulse.frames * 1e6) / FRAMES_A_SECOND, time)));
   return { start: inTake(beatTime(map, first)), end: inTake(beatTime(map, last)) };
 }
 
 /** Where two pieces seem to be heard at once, the seam lies in the middle. */
 function inARow(pieces: readonly RoomMusic[]): RoomMusic[] {
-  const middle = (a: RoomMusic, b: RoomMusic) => micros((a.end + b.start) / 2);
+  const middle = (a: RoomMusic, b: RoomMusic) => takeTime((a.end + b.start) / 2);
   return pieces.map((piece, i) => {
     const [before, after] = [pieces[i - 1], pieces[i + 1]];
     return {

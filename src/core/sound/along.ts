@@ -4,12 +4,12 @@ import { type EnergyOf, duckCurve, gainAt, loudestIn, musicAt } from '../music/l
 import type { LaidTrack } from '../music/arrangement.ts';
 import type { BedLevels } from '../music/music.ts';
 import { integratedOf } from '../signal/loudness.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Loudness, gatedLoudness, levelling } from './levelling.ts';
 
 /** A sentence as it is heard in the programme. */
-export interface HeardSentence extends Span {
+export interface HeardSentence extends Span<ProgrammeTime> {
   readonly text: string;
   /** LUFS in the mix, before it is brought to its target; null: too little of it is heard to tell. */
   readonly lufs: number | null;
@@ -28,7 +28,7 @@ export interface SoundAlong {
   /** Loudness of voice and music together as a whole; null: only silence. */
   readonly integrated: number | null;
   /** Where recordings are joined, and how the tone of the room changes there, LU. */
-  readonly joins: readonly { readonly at: Micros; readonly roomLu: number | null }[];
+  readonly joins: readonly { readonly at: ProgrammeTime; readonly roomLu: number | null }[];
 }
 
 export interface SoundSources {
@@ -37,7 +37,7 @@ export interface SoundSources {
   /** How loud recordings are, by their ids; null: not measured. */
   readonly loudnessOf: (mediaId: string) => Loudness | null;
   readonly segments: readonly Span[];
-  readonly sentences: readonly (Span & { readonly text: string })[];
+  readonly sentences: readonly (Span<ProgrammeTime> & { readonly text: string })[];
   /** Where somebody speaks. */
   readonly speech: readonly Span[];
   readonly voice: VoiceCare;
@@ -140,12 +140,15 @@ export function rangeOf(sentences: readonly HeardSentence[]): {
 }
 
 /** Where a clipped place of a recording is heard in the programme. */
-export function clippedIn(sounds: readonly Piece[], clippedMs: (mediaId: string) => readonly number[]): Micros[] {
+export function clippedIn(
+  sounds: readonly Piece[],
+  clippedMs: (mediaId: string) => readonly number[],
+): ProgrammeTime[] {
   return sounds.flatMap(({ mediaId, from, at, length }) =>
     mediaId === null
       ? []
       : clippedMs(mediaId).flatMap((ms) =>
-          ms * 1000 >= from && ms * 1000 < from + length ? [micros(at + ms * 1000 - from)] : [],
+          ms * 1000 >= from && ms * 1000 < from + length ? [moved(at, ms * 1000 - from)] : [],
         ),
   );
 }

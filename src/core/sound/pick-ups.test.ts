@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PickUp } from '../edit/decisions.ts';
-import { fromSeconds as s } from '../time/micros.ts';
 import { fitPickUp, placePickUps } from './pick-ups.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const recording = (length: number, voice: [number, number][] | null) => ({
   id: 'r',

@@ -1,8 +1,17 @@
 import type { Programme } from '../edit/assemble.ts';
 import type { PickUp } from '../edit/decisions.ts';
-import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
+import { type Shot, inShots, shotsOf, toProgramme } from '../edit/shots.ts';
 import { silencesIn } from '../edit/shorten.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import {
+  type Micros,
+  type ProgrammeTime,
+  type TakeTime,
+  earlier,
+  later,
+  micros,
+  moved,
+  movedBack,
+} from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** A recording of a line that was spoken again. */
@@ -46,11 +55,11 @@ export function fitPickUp({ duration, voice }: PickUpRecording, roomUs: Micros):
 export interface PlacedPickUp extends Omit<Fit, 'over'> {
   readonly pickUpId: string;
   readonly recordingId: string;
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
   /** What was said there and is not heard; null: it goes into a silence. */
-  readonly muted: Span | null;
+  readonly muted: Span<ProgrammeTime> | null;
   /** The longest silence near it, which is laid under what is muted; null: there is none. */
-  readonly roomTone: Span | null;
+  readonly roomTone: Span<ProgrammeTime> | null;
 }
 
 /** Silence is looked for so far before and after. */
@@ -65,7 +74,7 @@ const MOST_TONE_US = 3e6;
 export function placePickUps(
   { shots }: Pick<Programme, 'shots'>,
   takeId: string,
-  { pickUps, speech }: { readonly pickUps: readonly PickUp[]; readonly speech: readonly Span[] },
+  { pickUps, speech }: { readonly pickUps: readonly PickUp[]; readonly speech: readonly Span<TakeTime>[] },
   recordings: readonly PickUpRecording[],
 ): PlacedPickUp[] {
   const own = shotsOf(shots, takeId);
@@ -88,20 +97,23 @@ export function placePickUps(
 }
 
 /** What of a span of the take is in a shot, on the programme's clock. */
-function inShot({ start, end }: Span, shot: Shot): Span | null {
-  const [from, to] = [Math.max(start, shot.start), Math.min(end, shot.end)];
-  return to <= from ? null : { start: micros(shot.at + from - shot.start), end: micros(shot.at + to - shot.start) };
+function inShot(span: Span<TakeTime>, shot: Shot): Span<ProgrammeTime> | null {
+  return inShots([shot], () => [span])[0] ?? null;
 }
 
-function roomToneNear({ at, muted }: PickUp, shot: Shot, speech: readonly Span[]): Span | null {
+function roomToneNear(
+  { at, muted }: PickUp,
+  shot: Shot,
+  speech: readonly Span<TakeTime>[],
+): Span<ProgrammeTime> | null {
   const within = {
-    start: micros(Math.max(shot.start, at - NEAR_US)),
-    end: micros(Math.min(shot.end, at + NEAR_US)),
+    start: later(shot.start, movedBack(at, NEAR_US)),
+    end: earlier(shot.end, moved(at, NEAR_US)),
   };
   const silences = silencesIn(within, speech)
     .map(({ start, end }) => ({
-      start: micros(start + AIR_US),
-      end: micros(Math.min(end - AIR_US, start + MOST_TONE_US)),
+      start: moved(start, AIR_US),
+      end: earlier(movedBack(end, AIR_US), moved(start, MOST_TONE_US)),
     }))
     .filter(
       (s) => s.end - s.start >= LEAST_TONE_US && (muted === null || s.end <= muted.start || s.start >= muted.end),

@@ -4,10 +4,10 @@ import { NO_TONES, TONE_FAMILIES, type ToneRules } from '../edit/decisions.ts';
 import { compile } from '../plan/compile.ts';
 import { plannedProgramme } from '../workout/planned-programme.ts';
 import { frameRate, frameStart, firstFrameFrom } from '../time/frames.ts';
-import { fromSeconds as s } from '../time/micros.ts';
 import { TONE_RATE_HZ, toneSamples } from './tone-shapes.ts';
 import { TONE_KINDS, tonesOf } from './tones.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const RATE = frameRate(25, 1);
 const WOOD: ToneRules = { ...NO_TONES, family: 'wood' };

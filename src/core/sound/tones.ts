@@ -1,15 +1,15 @@
 import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { ToneRules } from '../edit/decisions.ts';
 import type { Key } from '../music/key.ts';
-import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type FrameRate, onFrame } from '../time/frames.ts';
+import { type ProgrammeTime, programmeTime } from '../time/micros.ts';
 
 export const TONE_KINDS = ['start', 'half', 'three', 'two', 'one', 'end', 'sides'] as const;
 export type ToneKind = (typeof TONE_KINDS)[number];
 
 /** A timer tone; it begins on a frame. */
 export interface Tone {
-  readonly at: Micros;
+  readonly at: ProgrammeTime;
   readonly kind: ToneKind;
   readonly segmentKey: string;
   /** The pitch class of the music's key, 0 for C; left out: it is known of none. */
@@ -36,7 +36,7 @@ const TOGETHER_US = 40_000;
 export function tonesOf(
   programme: Pick<Programme, 'segments'>,
   rules: ToneRules,
-  spoken: readonly Micros[],
+  spoken: readonly ProgrammeTime[],
   rate: FrameRate,
 ): Tone[] {
   if (rules.family === null) return [];
@@ -45,7 +45,7 @@ export function tonesOf(
   for (const [i, segment] of segments.entries()) {
     if (!isTimed(segment)) continue;
     const add = (kind: ToneKind, at: number) =>
-      tones.push({ at: frameStart(firstFrameFrom(micros(Math.round(at)), rate), rate), kind, segmentKey: segment.key });
+      tones.push({ at: onFrame(programmeTime(at), rate), kind, segmentKey: segment.key });
     const [before, after] = [segments[i - 1], segments[i + 1]];
     const switched = before !== undefined && isTimed(before) && isOtherSide(before, segment);
     if (switched ? rules.sides : rules.start) add(switched ? 'sides' : 'start', segment.start);
@@ -62,7 +62,7 @@ export function tonesOf(
 }
 
 /** The same tones, each in the key of what plays then. `keyAt`: the key at a time, null where none is known. */
-export function inKey(tones: readonly Tone[], keyAt: (at: Micros) => Key | null): Tone[] {
+export function inKey(tones: readonly Tone[], keyAt: (at: ProgrammeTime) => Key | null): Tone[] {
   return tones.map((tone) => {
     const key = keyAt(tone.at);
     return key === null ? tone : { ...tone, tonic: key.tonic };
@@ -79,7 +79,7 @@ function isOtherSide(a: ProgrammeSegment, b: ProgrammeSegment): boolean {
 }
 
 /** True where somebody counts these seconds, not together with the tones. */
-function isSpoken(counts: readonly { readonly at: number }[], spoken: readonly Micros[]): boolean {
+function isSpoken(counts: readonly { readonly at: number }[], spoken: readonly ProgrammeTime[]): boolean {
   return counts.some(({ at }) => {
     const off = spoken.reduce((least, t) => Math.min(least, Math.abs(t - at)), Infinity);
     return off <= SAME_SECOND_US && off > TOGETHER_US;

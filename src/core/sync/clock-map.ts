@@ -1,5 +1,5 @@
 import type { TakeSound } from '../signal/take-sound.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, ZERO, later, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 
@@ -14,15 +14,15 @@ export interface Lie {
 }
 
 /** A time on the second recording's clock, on the take's. */
-export function toTakeTime(at: Micros, lie: Lie): Micros {
-  return micros((at - lie.offsetUs) / (1 + lie.driftPpm / 1e6));
+export function toTakeTime(at: Micros, lie: Lie): TakeTime {
+  return takeTime((at - lie.offsetUs) / (1 + lie.driftPpm / 1e6));
 }
 
 /** What was heard in a second recording, on the take's clock; what lies outside of the take is left out. */
 export function soundOnTake(sound: TakeSound, lie: Lie, duration: Micros): TakeSound {
   const place = (at: Micros) => toTakeTime(at, lie);
   const inside = (at: Micros) => at >= 0 && at < duration;
-  const spans = <T extends Span>(list: readonly T[]) =>
+  const spans = <T extends Span<TakeTime>>(list: readonly T[]) =>
     list.map((s) => ({ ...s, start: place(s.start), end: place(s.end) })).filter((s) => inside(s.start));
   return {
     ...sound,
@@ -53,6 +53,6 @@ export function transcriptOnTake(transcript: Transcript, lie: Lie, duration: Mic
         words: cue.words?.map((w) => ({ ...w, start: place(w.start), end: place(w.end) })) ?? null,
       }))
       .filter((cue) => cue.end > 0 && cue.start < duration)
-      .map((cue) => ({ ...cue, start: micros(Math.max(0, cue.start)) })),
+      .map((cue) => ({ ...cue, start: later(ZERO, cue.start) })),
   };
 }

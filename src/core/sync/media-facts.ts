@@ -1,5 +1,5 @@
 import type { FrameRate } from '../time/frames.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Micros, TakeTime } from '../time/micros.ts';
 import type { SeenPictures } from './seen-pictures.ts';
 
 /**
@@ -7,7 +7,7 @@ import type { SeenPictures } from './seen-pictures.ts';
  * `videoStart` is where its first picture stands on the file's own clock.
  */
 export interface MediaFacts {
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly rate: FrameRate;
   readonly width: number;
   readonly height: number;

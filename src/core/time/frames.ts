@@ -31,6 +31,11 @@ export function firstFrameFrom(time: Micros, rate: FrameRate): number {
   return frameStart(at, rate) === time ? at : at + 1;
 }
 
+/** A time moved to the first frame that starts at or after it, on its clock. */
+export function onFrame<T extends Micros>(time: T, rate: FrameRate): T {
+  return frameStart(firstFrameFrom(time, rate), rate) as T;
+}
+
 /** The middle of a frame: a player asked for it shows that frame even if its clock is a little off. */
 export function frameMiddle(index: number, rate: FrameRate): Micros {
   return micros(((index + 0.5) * rate.den * 1e6) / rate.num);

@@ -1,9 +1,25 @@
 declare const unit: unique symbol;
+declare const plan: unique symbol;
+declare const take: unique symbol;
+declare const programme: unique symbol;
 
-/** Whole microseconds from the start of the clock it is on; an integer, negative only in differences. */
+/**
+ * Whole microseconds: a length, or a time on a clock that is not one of the three below. An integer, negative only in
+ * differences.
+ */
 export type Micros = number & { readonly [unit]: 'us' };
 
-export const ZERO = 0 as Micros;
+/** A time on the clock of the plan: the class as it is written, from its beginning. */
+export type PlanTime = Micros & { readonly [plan]: true };
+/** A time on the clock of one take: the recording as it was filmed, from its first frame. */
+export type TakeTime = Micros & { readonly [take]: true };
+/** A time on the clock of the programme: the finished video, from its first frame. */
+export type ProgrammeTime = Micros & { readonly [programme]: true };
+/** What may stand on any of the three: their beginning, and times made up for a test. */
+export type AnyClock = PlanTime & TakeTime & ProgrammeTime;
+
+/** Where every clock begins, and no length at all. */
+export const ZERO = 0 as AnyClock;
 const MICROS_A_SECOND = 1_000_000;
 
 /** Brands a number of microseconds, rounding once. Throws on NaN and infinities: those are mistakes of the caller. */
@@ -11,6 +27,22 @@ export function micros(value: number): Micros {
   if (!Number.isFinite(value)) throw new RangeError(`a time must be finite, got ${value}`);
   return Math.round(value) as Micros;
 }
+
+/** A number of microseconds as a time of the plan, rounded once. Throws as `micros` does. */
+export const planTime = (value: number): PlanTime => micros(value) as PlanTime;
+/** A number of microseconds as a time of a take, rounded once. Throws as `micros` does. */
+export const takeTime = (value: number): TakeTime => micros(value) as TakeTime;
+/** A number of microseconds as a time of the programme, rounded once. Throws as `micros` does. */
+export const programmeTime = (value: number): ProgrammeTime => micros(value) as ProgrammeTime;
+
+/** A time so much later on the same clock, or earlier by a negative number; rounded once. */
+export const moved = <T extends Micros>(time: T, byUs: number): T => micros(time + byUs) as T;
+/** A time so much earlier on the same clock; rounded once. */
+export const movedBack = <T extends Micros>(time: T, byUs: number): T => micros(time - byUs) as T;
+/** The earlier of two times of one clock. */
+export const earlier = <T extends Micros>(a: T, b: T): T => (b < a ? b : a);
+/** The later of two times of one clock. */
+export const later = <T extends Micros>(a: T, b: T): T => (b > a ? b : a);
 
 /** Seconds to microseconds, rounded once. */
 export function fromSeconds(seconds: number): Micros {
@@ -22,6 +54,7 @@ export function toSeconds(time: Micros): number {
   return time / MICROS_A_SECOND;
 }
 
-export function add(a: Micros, b: Micros): Micros {
-  return (a + b) as Micros;
+/** A length added to a time, or to another length: it stays on the clock of the first. */
+export function add<T extends Micros>(a: T, b: Micros): T {
+  return (a + b) as T;
 }

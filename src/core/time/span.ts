@@ -1,12 +1,12 @@
-import { type Micros, ZERO } from './micros.ts';
+import { type Micros, ZERO, earlier, later } from './micros.ts';
 
 /** A half-open stretch of one clock, [start, end). Touching spans do not overlap. */
-export interface Span {
-  readonly start: Micros;
-  readonly end: Micros;
+export interface Span<T extends Micros = Micros> {
+  readonly start: T;
+  readonly end: T;
 }
 
-export function span(start: Micros, end: Micros): Span {
+export function span<T extends Micros>(start: T, end: T): Span<T> {
   return { start, end };
 }
 
@@ -20,8 +20,8 @@ export function overlap(a: Span, b: Span): Micros {
 }
 
 /** What of a span is inside another, or null. */
-export function clipped(span: Span, within: Span): Span | null {
-  const start = Math.max(span.start, within.start) as Micros;
-  const end = Math.min(span.end, within.end) as Micros;
+export function clipped<T extends Micros>(span: Span<T>, within: Span<T>): Span<T> | null {
+  const start = later(span.start, within.start);
+  const end = earlier(span.end, within.end);
   return end > start ? { start, end } : null;
 }

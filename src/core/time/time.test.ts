@@ -1,8 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { firstFrameFrom, frameAt, frameMiddle, frameRate, frameStart } from './frames.ts';
-import { fromSeconds, micros, toSeconds } from './micros.ts';
-import { lengthOf, overlap, span } from './span.ts';
+import { firstFrameFrom, frameAt, frameMiddle, frameRate, frameStart, onFrame } from './frames.ts';
+import {
+  type ProgrammeTime,
+  type TakeTime,
+  ZERO,
+  add,
+  earlier,
+  fromSeconds,
+  later,
+  micros,
+  moved,
+  movedBack,
+  planTime,
+  programmeTime,
+  takeTime,
+  toSeconds,
+} from './micros.ts';
+import { clipped, lengthOf, overlap, span } from './span.ts';
 import { readTimeCode, writeTimeCode } from './time-code.ts';
 import { readTypedTime, writeTime } from './typed-time.ts';
 
@@ -97,5 +112,51 @@ describe('spans', () => {
     expect(overlap(a, b)).toBe(0);
     expect(lengthOf(b)).toBe(5);
     expect(overlap(a, span(micros(4), micros(6)))).toBe(2);
+  });
+});
+
+describe('the three clocks', () => {
+  const onTake = (time: TakeTime) => time;
+  const onProgramme = (time: ProgrammeTime) => time;
+  it('are told apart before the program runs: where one is wanted, no other is taken', () => {
+    // @ts-expect-error A time of the programme is none of a take.
+    onTake(programmeTime(1));
+    // @ts-expect-error A time of the plan is none of a take, though a class may be filmed to the microsecond.
+    onTake(planTime(1));
+    // @ts-expect-error A length is no place on a clock.
+    onProgramme(fromSeconds(1));
+    // @ts-expect-error What lies on one clock is not measured against what lies on another.
+    clipped(span(takeTime(0), takeTime(1)), span(programmeTime(0), programmeTime(1)));
+    expect(onTake(ZERO)).toBe(onProgramme(ZERO));
+  });
+  it('are kept by what moves a time, adds to it or chooses between two', () => {
+    const at = takeTime(2_000_000.4);
+    const times: TakeTime[] = [
+      moved(at, 500_000.6),
+      movedBack(at, 1),
+      add(at, micros(3)),
+      earlier(at, ZERO),
+      later(at, ZERO),
+    ];
+    expect(times).toEqual([2_500_001, 1_999_999, 2_000_003, 0, 2_000_000]);
+    const { start, end }: { start: TakeTime; end: TakeTime } = clipped(
+      span(at, moved(at, 9)),
+      span(ZERO, moved(at, 5)),
+    )!;
+    expect([start, end]).toEqual([2_000_000, 2_000_005]);
+  });
+  it('go to whole frames on themselves', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 4e9 }), (us) => {
+        const time = programmeTime(us);
+        const framed: ProgrammeTime = onFrame(time, NTSC);
+        expect(framed).toBeGreaterThanOrEqual(time);
+        expect(framed).toBe(frameStart(firstFrameFrom(time, NTSC), NTSC));
+        expect(onFrame(framed, NTSC)).toBe(framed);
+      }),
+    );
+  });
+  it('refuse what is no time', () => {
+    for (const made of [planTime, takeTime, programmeTime]) expect(() => made(NaN)).toThrow(RangeError);
   });
 });

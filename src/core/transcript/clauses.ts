@@ -1,7 +1,7 @@
 import { languageOf } from '../language/languages.ts';
 import { planWords } from './place-words.ts';
 import { type SpokenWords, type Token, type Transcript, coarseCues } from './transcript.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 
 /** Words said in one breath: where a class turns, it turns between two of them. Microseconds on take time. */
 export interface Clause {
@@ -43,7 +43,7 @@ const FULL_STOP = /[.!?…:]["')\]]?$/;
  * Cuts a transcript into clauses. In coarse paragraphs only the paragraph's two ends are known times; words that have
  * times, or were placed in a voice that was heard, make a stretch of each clause. `words` are those of `spokenWords`.
  */
-export function spokenTrack(transcript: Transcript, words: SpokenWords, duration: Micros): SpokenTrack {
+export function spokenTrack(transcript: Transcript, words: SpokenWords, duration: TakeTime): SpokenTrack {
   const { tokens } = words;
   const open: OpenTrack = { clauses: [], stretches: [], words };
   const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
@@ -142,7 +142,7 @@ function addTimed({ clauses, stretches, words }: OpenTrack, i: number, to: numbe
 }
 
 /** Every stretch lasts until the next begins; the last until the recording ends. */
-function withEnds(stretches: readonly Stretch[], duration: Micros): Stretch[] {
+function withEnds(stretches: readonly Stretch[], duration: TakeTime): Stretch[] {
   return stretches.map((s, k): Stretch => {
     const next = stretches[k + 1];
     return next === undefined

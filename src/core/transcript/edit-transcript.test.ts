@@ -1,22 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { type TranscriptChange, changeTranscript } from './edit-transcript.ts';
 import { soundOnTake, toTakeTime, transcriptOnTake } from '../sync/clock-map.ts';
 import type { Transcript } from './transcript.ts';
 
 const timed = (at: number, ...words: string[]) =>
-  words.map((text, i) => ({ text, start: fromSeconds(at + i * 0.5), end: fromSeconds(at + i * 0.5 + 0.4) }));
+  words.map((text, i) => ({ text, start: anySeconds(at + i * 0.5), end: anySeconds(at + i * 0.5 + 0.4) }));
 const words: Transcript = {
   cues: [
-    { start: fromSeconds(1), end: fromSeconds(2.4), text: 'left side now', words: timed(1, 'left', 'side', 'now') },
-    { start: fromSeconds(5), end: fromSeconds(5.9), text: 'and rest', words: timed(5, 'and', 'rest') },
+    { start: anySeconds(1), end: anySeconds(2.4), text: 'left side now', words: timed(1, 'left', 'side', 'now') },
+    { start: anySeconds(5), end: anySeconds(5.9), text: 'and rest', words: timed(5, 'and', 'rest') },
   ],
 };
 const paragraphs: Transcript = {
   cues: [0, 20, 40].map((s) => ({
-    start: fromSeconds(s),
-    end: fromSeconds(s + 20),
+    start: anySeconds(s),
+    end: anySeconds(s + 20),
     text: `one two three four ${s}`,
     words: null,
   })),
@@ -39,19 +39,19 @@ describe('a transcript changed by hand', () => {
     expect(changeTranscript(words, { kind: 'remove', cue: 9 })).toBe(words);
   });
   it('moves a timed line as a whole; a paragraph begins elsewhere and the one before ends there', () => {
-    expect(changeTranscript(words, { kind: 'start', cue: 1, at: fromSeconds(6) }).cues[1]).toMatchObject({
+    expect(changeTranscript(words, { kind: 'start', cue: 1, at: anySeconds(6) }).cues[1]).toMatchObject({
       start: 6e6,
       end: 6.9e6,
       words: [{ start: 6e6 }, { start: 6.5e6 }],
     });
-    const moved = changeTranscript(paragraphs, { kind: 'start', cue: 1, at: fromSeconds(25) });
+    const moved = changeTranscript(paragraphs, { kind: 'start', cue: 1, at: anySeconds(25) });
     expect(moved.cues.map((c) => [c.start / 1e6, c.end / 1e6])).toEqual([
       [0, 25],
       [25, 40],
       [40, 60],
     ]);
     // No line passes its neighbours.
-    expect(changeTranscript(paragraphs, { kind: 'start', cue: 1, at: fromSeconds(300) }).cues[1]?.start).toBe(39.9e6);
+    expect(changeTranscript(paragraphs, { kind: 'start', cue: 1, at: anySeconds(300) }).cues[1]?.start).toBe(39.9e6);
   });
   it('is cut before a word at its time, and joined again', () => {
     const cut = changeTranscript(words, { kind: 'split', cue: 0, word: 1 });
@@ -69,7 +69,7 @@ describe('a transcript changed by hand', () => {
       fc.record({
         kind: fc.constant('start' as const),
         cue: fc.nat(6),
-        at: fc.integer({ min: 0, max: 70 }).map(fromSeconds),
+        at: fc.integer({ min: 0, max: 70 }).map(anySeconds),
       }),
     );
     fc.assert(
@@ -87,30 +87,30 @@ describe('a transcript changed by hand', () => {
 });
 
 describe('a second recording', () => {
-  const lie = { offsetUs: fromSeconds(5), driftPpm: 100, spreadUs: micros(0) };
+  const lie = { offsetUs: anySeconds(5), driftPpm: 100, spreadUs: anyTime(0) };
   it('lies on the take by its offset and its clock', () => {
     // At an hour of the take a clock 100 ppm fast has run 0.36 s more.
-    expect(toTakeTime(micros(5e6 + 3600e6 * 1.0001), lie)).toBe(3600e6);
+    expect(toTakeTime(anyTime(5e6 + 3600e6 * 1.0001), lie)).toBe(3600e6);
   });
   it('lends its sound and its words, but not what lies outside of the take', () => {
     const sound = soundOnTake(
       {
         voice: [
-          { start: micros(2e6), end: micros(3e6) },
-          { start: fromSeconds(15), end: fromSeconds(16) },
+          { start: anyTime(2e6), end: anyTime(3e6) },
+          { start: anySeconds(15), end: anySeconds(16) },
         ],
         voiceClarity: 0.9,
         beeps: [],
-        claps: [fromSeconds(15)],
+        claps: [anySeconds(15)],
         levels: [],
       },
       { ...lie, driftPpm: 0 },
-      fromSeconds(60),
+      anySeconds(60),
     );
     expect(sound.voice).toEqual([{ start: 10e6, end: 11e6 }]);
     expect(sound.claps).toEqual([10e6]);
     expect(
-      transcriptOnTake(words, { ...lie, driftPpm: 0, offsetUs: fromSeconds(4) }, fromSeconds(60)).cues.map((c) => [
+      transcriptOnTake(words, { ...lie, driftPpm: 0, offsetUs: anySeconds(4) }, anySeconds(60)).cues.map((c) => [
         c.text,
         c.start,
       ]),

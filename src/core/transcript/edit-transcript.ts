@@ -1,11 +1,11 @@
 import { wordShares } from '../speech/line-time.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type TakeTime, takeTime } from '../time/micros.ts';
 import { type TimedWord, type Transcript, type TranscriptCue } from './transcript.ts';
 
 /** A change that a person makes to a transcript; `cue` is an index. */
 export type TranscriptChange =
   | { readonly kind: 'text'; readonly cue: number; readonly text: string }
-  | { readonly kind: 'start'; readonly cue: number; readonly at: Micros }
+  | { readonly kind: 'start'; readonly cue: number; readonly at: TakeTime }
   /** Cuts a cue before its word `word`. */
   | { readonly kind: 'split'; readonly cue: number; readonly word: number }
   /** Joins a cue with the one after it. */
@@ -41,17 +41,17 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
           : after.start - (cue.words === null ? SHORTEST_US : Math.max(SHORTEST_US, cue.end - cue.start)),
       ];
       if (least > most) return transcript;
-      const at = micros(Math.min(Math.max(change.at, least), most));
+      const at = takeTime(Math.min(Math.max(change.at, least), most));
       const by = at - cue.start;
       // A cue that has its own length moves as a whole; a paragraph begins elsewhere and ends where it ended.
       const moved: TranscriptCue =
         cue.words === null
-          ? { ...cue, start: at, end: micros(Math.max(cue.end, at + SHORTEST_US)) }
+          ? { ...cue, start: at, end: takeTime(Math.max(cue.end, at + SHORTEST_US)) }
           : {
               ...cue,
               start: at,
-              end: micros(cue.end + by),
-              words: cue.words.map((w) => ({ ...w, start: micros(w.start + by), end: micros(w.end + by) })),
+              end: takeTime(cue.end + by),
+              words: cue.words.map((w) => ({ ...w, start: takeTime(w.start + by), end: takeTime(w.end + by) })),
             };
       const made = replace(1, moved);
       // The paragraph before lasted until this one began: it still does.
@@ -65,7 +65,7 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
       const share = wordShares(words)
         .slice(0, change.word)
         .reduce((a, b) => a + b, 0);
-      const at = cue.words?.[change.word]?.start ?? micros(cue.start + (cue.end - cue.start) * share);
+      const at = cue.words?.[change.word]?.start ?? takeTime(cue.start + (cue.end - cue.start) * share);
       const [first, second] = [words.slice(0, change.word).join(' '), words.slice(change.word).join(' ')];
       return replace(
         1,
@@ -84,7 +84,7 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
       const words = cue.words === null || next.words === null ? null : [...cue.words, ...next.words];
       return replace(2, {
         start: cue.start,
-        end: micros(Math.max(cue.end, next.end)),
+        end: takeTime(Math.max(cue.end, next.end)),
         text: `${cue.text} ${next.text}`,
         words,
       });
@@ -98,7 +98,7 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
 function retimed(
   old: readonly TimedWord[],
   words: readonly string[],
-  cue: { readonly start: Micros; readonly end: Micros },
+  cue: { readonly start: TakeTime; readonly end: TakeTime },
 ): TimedWord[] {
   let head = 0;
   while (head < old.length && head < words.length && old[head]?.text === words[head]) head++;
@@ -120,7 +120,7 @@ function retimed(
     changed.length === 0
       ? []
       : wordShares(changed).map((share, i): TimedWord => {
-          const word = { text: changed[i]!, start: micros(at), end: micros(at + share * (end - start)) };
+          const word = { text: changed[i]!, start: takeTime(at), end: takeTime(at + share * (end - start)) };
           at = word.end;
           return word;
         });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { phrasesOf } from './phrases.ts';
 import { normalise } from '../language/normalise.ts';
 import { type Token, type Transcript, isWordTimed, spokenText, spokenWords } from './transcript.ts';
@@ -8,9 +8,9 @@ import { type Token, type Transcript, isWordTimed, spokenText, spokenWords } fro
 const token = (text: string, atS: number, lengthS = 0.3): Token => ({
   text,
   norm: normalise(text),
-  at: fromSeconds(atS),
-  end: fromSeconds(atS + lengthS),
-  sigma: fromSeconds(0.1),
+  at: anySeconds(atS),
+  end: anySeconds(atS + lengthS),
+  sigma: anySeconds(0.1),
   cue: 0,
   word: 0,
 });
@@ -50,21 +50,21 @@ describe('phrases', () => {
 
 describe('words of a transcript', () => {
   const cue = (startS: number, endS: number, text: string) => ({
-    start: fromSeconds(startS),
-    end: fromSeconds(endS),
+    start: anySeconds(startS),
+    end: anySeconds(endS),
     text,
     words: null,
   });
   it('keep their own times where there are any', () => {
     const words = [
-      { text: 'Three', start: fromSeconds(10), end: fromSeconds(10.5) },
-      { text: 'two', start: fromSeconds(11), end: fromSeconds(11.4) },
+      { text: 'Three', start: anySeconds(10), end: anySeconds(10.5) },
+      { text: 'two', start: anySeconds(11), end: anySeconds(11.4) },
     ];
     const transcript: Transcript = {
-      cues: [{ start: fromSeconds(10), end: fromSeconds(12), text: 'Three two', words }],
+      cues: [{ start: anySeconds(10), end: anySeconds(12), text: 'Three two', words }],
     };
     expect(isWordTimed(transcript)).toBe(true);
-    expect(spokenWords(transcript, fromSeconds(60)).tokens.map((t) => t.at / 1e6)).toEqual([10, 11]);
+    expect(spokenWords(transcript, anySeconds(60)).tokens.map((t) => t.at / 1e6)).toEqual([10, 11]);
   });
   it('are placed inside a coarse paragraph, in order, surer at its start than in its middle', () => {
     const transcript: Transcript = {
@@ -73,22 +73,22 @@ describe('words of a transcript', () => {
         cue(50.5, 70, 'Three two one.'),
       ],
     };
-    const { tokens } = spokenWords(transcript, fromSeconds(80));
+    const { tokens } = spokenWords(transcript, anySeconds(80));
     expect(isWordTimed(transcript)).toBe(false);
     tokens.slice(1).forEach((t, i) => expect(t.at).toBeGreaterThanOrEqual(tokens[i]?.at ?? 0));
-    expect(tokens[0]?.at).toBe(fromSeconds(20.5));
+    expect(tokens[0]?.at).toBe(anySeconds(20.5));
     expect(tokens[0]?.sigma).toBeLessThan(tokens[5]?.sigma ?? 0);
-    for (const t of tokens.slice(0, 11)) expect(t.at).toBeLessThan(fromSeconds(50));
+    for (const t of tokens.slice(0, 11)) expect(t.at).toBeLessThan(anySeconds(50));
   });
   it('squeeze when there is more to say than time', () => {
     const { tokens } = spokenWords(
       { cues: [cue(0.5, 2, 'a very long line that nobody could ever say in a second and a half of time')] },
-      fromSeconds(60),
+      anySeconds(60),
     );
-    expect(tokens.at(-1)?.end).toBeLessThanOrEqual(micros(2_000_001));
+    expect(tokens.at(-1)?.end).toBeLessThanOrEqual(anyTime(2_000_001));
   });
   it('split at hyphens and lose their accents', () => {
-    expect(spokenWords({ cues: [cue(0.5, 9, 'Half-way, Élan!')] }, fromSeconds(60)).tokens.map((t) => t.norm)).toEqual([
+    expect(spokenWords({ cues: [cue(0.5, 9, 'Half-way, Élan!')] }, anySeconds(60)).tokens.map((t) => t.norm)).toEqual([
       'half',
       'way',
       'elan',
@@ -109,13 +109,13 @@ describe('what is not spoken', () => {
   it('makes no call of a song, timed or not', () => {
     const words = ['♪', 'three', 'two', 'one', 'go', '♪', 'and', 'rest'].map((text, i) => ({
       text,
-      start: micros(i * 5e5),
-      end: micros(i * 5e5 + 4e5),
+      start: anyTime(i * 5e5),
+      end: anyTime(i * 5e5 + 4e5),
     }));
     expect(
       spokenWords(
-        { cues: [{ start: micros(0), end: micros(4e6), text: words.map((w) => w.text).join(' '), words }] },
-        micros(10e6),
+        { cues: [{ start: anyTime(0), end: anyTime(4e6), text: words.map((w) => w.text).join(' '), words }] },
+        anyTime(10e6),
       ).tokens.map((t) => t.norm),
     ).toEqual(['and', 'rest']);
   });

@@ -1,10 +1,10 @@
-import type { Micros } from '../time/micros.ts';
+import { type Micros, later } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { languageOf } from '../language/languages.ts';
 import type { SpokenWords } from './transcript.ts';
 
 /** Words that were said in one go. */
-interface Phrase extends Span {
+interface Phrase<T extends Micros> extends Span<T> {
   readonly text: string;
   /** How far off its place may be (one standard deviation). */
   readonly sigma: Micros;
@@ -14,9 +14,9 @@ interface Phrase extends Span {
 const PAUSE = 1.2e6;
 
 /** Groups timed words into phrases: a sentence ends one, a pause ends one, numbers counted down stay together. */
-export function phrasesOf({ tokens, language }: SpokenWords): Phrase[] {
+export function phrasesOf<T extends Micros>({ tokens, language }: SpokenWords<T>): Phrase<T>[] {
   const { isCounted } = languageOf(language).forms;
-  const phrases: { start: Micros; end: Micros; words: string[]; sigma: Micros; counting: boolean }[] = [];
+  const phrases: { start: T; end: T; words: string[]; sigma: Micros; counting: boolean }[] = [];
   for (const token of tokens) {
     const last = phrases.at(-1);
     const counting = isCounted(token.norm);
@@ -27,8 +27,8 @@ export function phrasesOf({ tokens, language }: SpokenWords): Phrase[] {
     if (ended) phrases.push({ start: token.at, end: token.end, words: [token.text], sigma: token.sigma, counting });
     else {
       last.words.push(token.text);
-      last.end = Math.max(last.end, token.end) as Micros;
-      last.sigma = Math.max(last.sigma, token.sigma) as Micros;
+      last.end = later(last.end, token.end);
+      last.sigma = later(last.sigma, token.sigma);
       last.counting &&= counting;
     }
   }

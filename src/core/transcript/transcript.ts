@@ -1,36 +1,36 @@
 import { likelyLanguage } from '../language/likely-language.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, type TakeTime, micros, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { normalise } from '../language/normalise.ts';
 import { placeInVoice } from './place-in-voice.ts';
 import { WORD_SIGMA_US, placeWords } from './place-words.ts';
 
-/** A word with its own time, on take time. */
-export interface TimedWord {
+/** A word with its own time, on the clock of its take where nothing else is said. */
+export interface TimedWord<T extends Micros = TakeTime> {
   readonly text: string;
-  readonly start: Micros;
-  readonly end: Micros;
+  readonly start: T;
+  readonly end: T;
   /** 0 to 1, where whoever heard it says so. */
   readonly confidence?: number;
 }
 
 /** A stretch of speech. `words` is null where only the stretch is timed. */
-export interface TranscriptCue {
-  readonly start: Micros;
-  readonly end: Micros;
+export interface TranscriptCue<T extends Micros = TakeTime> {
+  readonly start: T;
+  readonly end: T;
   readonly text: string;
-  readonly words: readonly TimedWord[] | null;
+  readonly words: readonly TimedWord<T>[] | null;
 }
 
-export interface Transcript {
-  readonly cues: readonly TranscriptCue[];
+export interface Transcript<T extends Micros = TakeTime> {
+  readonly cues: readonly TranscriptCue<T>[];
   /** What is spoken; English where it is left out. */
   readonly language?: LanguageCode;
 }
 
 /** A transcript as one of a language; as it is where none is named. */
-export function inLanguage(transcript: Transcript, language?: LanguageCode): Transcript {
+export function inLanguage<T extends Micros>(transcript: Transcript<T>, language?: LanguageCode): Transcript<T> {
   return language === undefined ? transcript : { ...transcript, language };
 }
 
@@ -39,12 +39,15 @@ export function likelyLanguageOf({ cues }: Transcript): LanguageCode | null {
   return likelyLanguage(cues.flatMap((cue) => cue.text.split(/\s+/).map(normalise)));
 }
 
-/** A word as the aligner uses it: a likely start, and how far off that may be (one standard deviation). */
-export interface Token {
+/**
+ * A word as the aligner uses it: a likely start, and how far off that may be (one standard deviation). Words of a take
+ * are on its clock, those of a script on the plan's; who only reads them takes either.
+ */
+export interface Token<T extends Micros = Micros> {
   readonly text: string;
   readonly norm: string;
-  readonly at: Micros;
-  readonly end: Micros;
+  readonly at: T;
+  readonly end: T;
   readonly sigma: Micros;
   /** The cue it came from: words of different cues are not one phrase where a pause lies between. */
   readonly cue: number;
@@ -53,8 +56,8 @@ export interface Token {
 }
 
 /** Words in order of time, and the language they were said in. */
-export interface SpokenWords {
-  readonly tokens: readonly Token[];
+export interface SpokenWords<T extends Micros = Micros> {
+  readonly tokens: readonly Token<T>[];
   readonly language: LanguageCode;
 }
 
@@ -79,10 +82,10 @@ const CUT_SIGMA_US = 290_000;
  */
 export function spokenWords(
   transcript: Transcript,
-  duration: Micros,
+  duration: TakeTime,
   voice: readonly Span[] | null = null,
-): SpokenWords {
-  const tokens: Token[] = [];
+): SpokenWords<TakeTime> {
+  const tokens: Token<TakeTime>[] = [];
   const language = transcript.language ?? 'en';
   const coarse = new Map(coarseCues(transcript, duration).map((c) => [c.cue, c]));
   for (const [c, cue] of transcript.cues.entries()) {
@@ -107,8 +110,8 @@ export function spokenWords(
       for (const [w, word] of placed.entries())
         push(tokens, {
           text: word.text,
-          at: micros(word.at),
-          end: micros(word.end),
+          at: takeTime(word.at),
+          end: takeTime(word.end),
           sigma: micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
           cue: c,
           word: w,
@@ -119,7 +122,7 @@ export function spokenWords(
 }
 
 /** The stretches of a transcript whose words have no times. `duration` bounds a last one without an end. */
-export function coarseCues(transcript: Transcript, duration: Micros): CoarseCue[] {
+export function coarseCues(transcript: Transcript, duration: TakeTime): CoarseCue[] {
   // A time cut to whole seconds lies, on average, half a second before the first word.
   const cut =
     transcript.cues.length > 2 && transcript.cues.every((cue) => cue.words === null && cue.start % 1e6 === 0)
@@ -173,14 +176,14 @@ function sungWords(words: readonly TimedWord[]): boolean[] {
 /** Words and when they were said. */
 interface SaidAt {
   readonly text: string;
-  readonly at: Micros;
-  readonly end: Micros;
+  readonly at: TakeTime;
+  readonly end: TakeTime;
   readonly sigma: Micros;
   readonly cue: number;
   readonly word: number;
 }
 
-function push(tokens: Token[], { text, at, end, sigma, cue, word }: SaidAt): void {
+function push(tokens: Token<TakeTime>[], { text, at, end, sigma, cue, word }: SaidAt): void {
   for (const part of text.split(/[\s–—-]+/)) {
     const norm = normalise(part);
     if (norm !== '') tokens.push({ text: part, norm, at, end, sigma, cue, word });
@@ -194,12 +197,12 @@ export function isWordTimed(transcript: Transcript): boolean {
 }
 
 /** The words of one cue with times: its own, or the places that the speaking model gives them. */
-export function timedWords(cue: TranscriptCue, duration: Micros, language?: LanguageCode): readonly TimedWord[] {
+export function timedWords(cue: TranscriptCue, duration: TakeTime, language?: LanguageCode): readonly TimedWord[] {
   if (cue.words !== null) return cue.words;
   const end = Math.min(cue.end, Math.max(duration, cue.start + 1e6));
   return placeWords({ text: cue.text, next: null, language }, cue.start, end).map((w) => ({
     text: w.text,
-    start: micros(w.at),
-    end: micros(w.end),
+    start: takeTime(w.at),
+    end: takeTime(w.end),
   }));
 }

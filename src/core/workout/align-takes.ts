@@ -13,12 +13,12 @@ import { typicalSpeaker } from '../speech/line-time.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { Span } from '../time/span.ts';
 import type { FrameRate } from '../time/frames.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 
 /** A take as the core sees it. */
 export interface TakeFacts {
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly rate: FrameRate;
   readonly transcript: Transcript;
   /** What else was heard in it; null where it was not listened to yet. */
@@ -31,7 +31,7 @@ export interface TakeFacts {
 export interface Aligned {
   readonly compiled: Compiled;
   readonly alignment: Alignment;
-  readonly claims: readonly Claim[];
+  readonly claims: readonly Claim<TakeTime>[];
   readonly takeFindings: readonly Finding[];
 }
 
@@ -59,6 +59,7 @@ export function alignWorkout(
     const here = recorded.find((r) => cue.start >= r.start && cue.start < r.end);
     return {
       text: cue.text,
+      clock: 'take',
       at: cue.start,
       end: cue.end,
       segmentKey: here?.key ?? null,
@@ -74,7 +75,7 @@ export function alignWorkout(
       [
         ...takeFindings(alignment, claims, speechIn(alignment, sound), sound?.music),
         ...mistakeFindings(document.plan, alignment, words, voiceOf(take.sound)),
-        ...wordingFindings(said, 'take', undefined, typicalSpeaker(document.plan.language)),
+        ...wordingFindings(said, undefined, typicalSpeaker(document.plan.language)),
       ].sort((a, b) => a.at - b.at),
       { alignment, tokens: words.tokens, claims },
     ),
@@ -114,7 +115,7 @@ export function lackingIn(before: readonly Aligned[]): string[] {
 export const PLACED_US = 300_000;
 
 /** When somebody speaks, in order: by words where they are placed well, else by the sound; null: that is not known. */
-export function speechIn({ words }: Alignment, sound: TakeSound | null): Span[] | null {
+export function speechIn({ words }: Alignment, sound: TakeSound | null): Span<TakeTime>[] | null {
   const { tokens } = words;
   const placed = tokens.length > 0 && tokens.every((w) => w.sigma <= PLACED_US);
   const speech = placed ? tokens.map((w) => ({ start: w.at, end: w.end })) : voiceOf(sound);

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { fromSeconds as s } from '../time/micros.ts';
 import {
   type Edit,
   EMPTY_EDIT,
@@ -10,6 +9,7 @@ import {
   withTakeIds,
   withoutTake,
 } from './document.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const cut = (from: number) => ({ start: s(from), end: s(from + 2) });
 /** Take a in hand with a cut; b aside with another and a camera of its own; the programme of both. */

@@ -6,7 +6,7 @@ import { cutsOf } from '../edit/trims.ts';
 import { lanes } from '../lanes/lanes.ts';
 import { compile } from '../plan/compile.ts';
 import { frameAt, frameRate, frameStart } from '../time/frames.ts';
-import { fromSeconds as s, micros } from '../time/micros.ts';
+import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
 import { type WorkoutDocument, decidedOn, newDocument } from './document.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { workoutSchema } from '../../formats/workout-json/workout-schema.ts';
@@ -33,7 +33,7 @@ function seen(document: WorkoutDocument) {
   });
   const film = {
     takeId: A,
-    duration: micros(total + 6e6),
+    duration: anyTime(total + 6e6),
     alignment: { ...alignment, segments: placed },
     faults: new Map(),
     speech: [],

@@ -5,7 +5,17 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { type Shot, shotsOf, toProgramme } from '../edit/shots.ts';
 import { type CutEdge, type Cut, withCutMoved } from '../edit/trims.ts';
 import { type FrameRate, frameAt, frameStart } from '../time/frames.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import {
+  type ProgrammeTime,
+  ZERO,
+  earlier,
+  later,
+  micros,
+  moved,
+  movedBack,
+  programmeTime,
+  takeTime,
+} from '../time/micros.ts';
 import { applyFix } from './apply-fix.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 import { withPin } from './pins.ts';
@@ -22,9 +32,9 @@ export type HandleOf =
 /** A thing on a stave that can be dragged, on programme time: where it is, and between which times it may go. */
 export interface Handle {
   readonly of: HandleOf;
-  readonly at: Micros;
-  readonly least: Micros;
-  readonly most: Micros;
+  readonly at: ProgrammeTime;
+  readonly least: ProgrammeTime;
+  readonly most: ProgrammeTime;
 }
 
 interface Held {
@@ -50,13 +60,13 @@ export function handlesOf({ segment, caption, chapter, cuts }: Held, edit: Edit,
     const pinned = pins.find((p) => p.segmentKey === key && p.edge === 'start')?.at;
     const own = shotsOf(shots, segment.takeId);
     const at = pinned === undefined ? start : toProgramme(pinned, own);
-    const least = micros(Math.max(ZERO, start - Math.min(BOUNDARY_REACH_US, segment.recorded.start)));
-    handles.push({ of: { kind: 'boundary', own }, at, least, most: micros(end - 1e5) });
+    const least = later(ZERO, movedBack(start, Math.min(BOUNDARY_REACH_US, segment.recorded.start)));
+    handles.push({ of: { kind: 'boundary', own }, at, least, most: moved(end, -1e5) });
   }
   if (caption !== null) {
-    const [inAt, outAt] = [micros(caption.end - CAPTION_LEAST_US), micros(caption.start + CAPTION_LEAST_US)];
-    handles.push({ of: { kind: 'caption-in' }, at: caption.start, least: start, most: micros(Math.max(start, inAt)) });
-    handles.push({ of: { kind: 'caption-out' }, at: caption.end, least: micros(Math.min(end, outAt)), most: end });
+    const [inAt, outAt] = [movedBack(caption.end, CAPTION_LEAST_US), moved(caption.start, CAPTION_LEAST_US)];
+    handles.push({ of: { kind: 'caption-in' }, at: caption.start, least: start, most: later(start, inAt) });
+    handles.push({ of: { kind: 'caption-out' }, at: caption.end, least: earlier(end, outAt), most: end });
   }
   // The first chapter begins with the programme.
   if (chapter !== null && chapter.start > 0) {
@@ -64,24 +74,24 @@ export function handlesOf({ segment, caption, chapter, cuts }: Held, edit: Edit,
     handles.push({
       of: { kind: 'chapter' },
       at: chapter.start,
-      least: micros(Math.max(1, least)),
-      most: micros(most),
+      least: programmeTime(Math.max(1, least)),
+      most: programmeTime(most),
     });
   }
   for (const cut of cuts)
     handles.push({
       of: { kind: 'cut', cut },
       at: cut.at,
-      least: micros(cut.at - Math.min(CUT_REACH_US, cut.removed.start)),
-      most: micros(cut.at + CUT_REACH_US),
+      least: movedBack(cut.at, Math.min(CUT_REACH_US, cut.removed.start)),
+      most: moved(cut.at, CUT_REACH_US),
     });
   return handles;
 }
 
 /** The handle's time on the nearest frame it may have. */
-export function within({ least, most }: Handle, time: number, rate: FrameRate): Micros {
-  const clamped = micros(Math.min(most, Math.max(least, time)));
-  const snapped = frameStart(frameAt(micros(clamped + (rate.den * 5e5) / rate.num), rate), rate);
+export function within({ least, most }: Handle, time: number, rate: FrameRate): ProgrammeTime {
+  const clamped = earlier(most, later(least, programmeTime(time)));
+  const snapped = programmeTime(frameStart(frameAt(moved(clamped, (rate.den * 5e5) / rate.num), rate), rate));
   return snapped > most || snapped < least ? clamped : snapped;
 }
 
@@ -90,7 +100,11 @@ export function withHandleMoved(
   document: WorkoutDocument,
   segment: ProgrammeSegment,
   { of, at }: Handle,
-  { to, rate, edge = 'both' }: { readonly to: Micros; readonly rate: FrameRate; readonly edge?: CutEdge | undefined },
+  {
+    to,
+    rate,
+    edge = 'both',
+  }: { readonly to: ProgrammeTime; readonly rate: FrameRate; readonly edge?: CutEdge | undefined },
 ): WorkoutDocument {
   const { key: segmentKey, takeId } = segment;
   const put = (override: Override) => applyFix(document, { kind: 'override', label: '', override });
@@ -99,7 +113,7 @@ export function withHandleMoved(
       // Where another take runs at that time, as far from where the segment begins in its own.
       const shot = of.own.find((s) => to >= s.at && to < s.at + s.end - s.start);
       const there = shot === undefined ? segment.recorded.start - segment.start : shot.start - shot.at;
-      const time = micros(Math.max(0, there + to));
+      const time = takeTime(Math.max(0, there + to));
       return withPin(document, segmentKey, time, takeId);
     }
     case 'caption-in':

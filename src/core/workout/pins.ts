@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import { type WorkoutDocument, changedOnTake } from './document.ts';
 
 /** The document without a pin at the start of that segment, on a take; left out: on the one in hand. */
@@ -8,7 +8,7 @@ export function withoutPin(d: WorkoutDocument, segmentKey: string, takeId = d.ed
 }
 
 /** The document in which that segment begins at a time of a take, whatever was heard. */
-export function withPin(d: WorkoutDocument, segmentKey: string, at: Micros, takeId = d.edit.takeId): WorkoutDocument {
+export function withPin(d: WorkoutDocument, segmentKey: string, at: TakeTime, takeId = d.edit.takeId): WorkoutDocument {
   const rest = withoutPin(d, segmentKey, takeId);
   const pin = { segmentKey, edge: 'start', at } as const;
   return { ...d, edit: changedOnTake(rest.edit, takeId, (on) => ({ pins: [...on.pins, pin] })) };

@@ -27,7 +27,7 @@ import type { Wording } from '../lanes/wording.ts';
 import { behindOf } from './seen-behind.ts';
 import { numbersSaid, saidWords } from './said-words.ts';
 import { frameRate } from '../time/frames.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type WorkoutDocument, decidedOn } from './document.ts';
 import { type ProgrammeTake, speechIn } from './align-takes.ts';
@@ -206,7 +206,7 @@ export function produceTake(
 
 /** The key of the music that is heard at a time of the programme: of what is laid, else of the room. */
 function keyAt(
-  at: Micros,
+  at: ProgrammeTime,
   laid: readonly LaidTrack[],
   shots: readonly Shot[],
   musicOf: (takeId: string) => readonly RoomMusic[],
@@ -218,9 +218,9 @@ function keyAt(
 }
 
 /** Times of the programme that are in a take's shots, on its clock. */
-function onTake(times: readonly Micros[], own: readonly Shot[]): Micros[] {
+function onTake(times: readonly ProgrammeTime[], own: readonly Shot[]): TakeTime[] {
   return own.flatMap(({ start, end, at }) =>
-    times.flatMap((t) => (t >= at && t < at + end - start ? [micros(start + t - at)] : [])),
+    times.flatMap((t) => (t >= at && t < at + end - start ? [moved(start, t - at)] : [])),
   );
 }
 

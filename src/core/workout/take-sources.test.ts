@@ -2,18 +2,18 @@ import { describe, expect, it } from 'vitest';
 import { NO_SOUND, type TakeSound } from '../signal/take-sound.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import { frameRate } from '../time/frames.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { factsOfTake, type TakeSource } from './take-sources.ts';
 
 const voice = (at: number, clarity: number): TakeSound => ({
   ...NO_SOUND,
-  voice: [{ start: fromSeconds(at), end: fromSeconds(at + 1) }],
+  voice: [{ start: anySeconds(at), end: anySeconds(at + 1) }],
   voiceClarity: clarity,
 });
 const source = (id: string, more: Partial<TakeSource['take']> = {}, text: string | null = null): TakeSource => ({
   take: {
     id,
-    duration: fromSeconds(100),
+    duration: anySeconds(100),
     rate: frameRate(25, 1),
     role: 'take',
     ofTake: null,
@@ -23,9 +23,9 @@ const source = (id: string, more: Partial<TakeSource['take']> = {}, text: string
   },
   transcript: text === null ? null : { text },
 });
-const lie = { offsetUs: fromSeconds(10), driftPpm: 0, spreadUs: micros(0) };
+const lie = { offsetUs: anySeconds(10), driftPpm: 0, spreadUs: anyTime(0) };
 const read = (text: string): Transcript => ({
-  cues: [{ start: fromSeconds(20), end: fromSeconds(22), text, words: null }],
+  cues: [{ start: anySeconds(20), end: anySeconds(22), text, words: null }],
 });
 const [host, recorder, camera] = [
   source('a', { sound: voice(1, 0.3) }),

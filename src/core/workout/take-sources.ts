@@ -8,14 +8,14 @@ import type { TakeRole, ThumbSheet } from '../sync/media-facts.ts';
 import type { SeenPictures } from '../sync/seen-pictures.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 import type { FrameRate } from '../time/frames.ts';
-import type { Micros } from '../time/micros.ts';
+import type { TakeTime } from '../time/micros.ts';
 import type { TakeFacts } from './align-takes.ts';
 
 /** A take or another recording of it, as it is kept. */
 export interface TakeSource {
   readonly take: {
     readonly id: string;
-    readonly duration: Micros;
+    readonly duration: TakeTime;
     readonly rate: FrameRate;
     readonly role: TakeRole;
     readonly ofTake: string | null;

@@ -7,16 +7,17 @@ import type { CallMeans } from '../script/calls.ts';
 import type { Script } from '../script/cue.ts';
 import { schedule } from '../script/schedule.ts';
 import { type Schedule } from '../script/placed-line.ts';
+import type { PlanTime } from '../time/micros.ts';
 
 /** What is computed from a script: where every line stands, and then what is to be said of it. */
 export interface WorkedScript {
-  readonly schedule: Schedule;
+  readonly schedule: Schedule<PlanTime>;
   readonly sheet: readonly SheetRow[];
   readonly findings: readonly Finding[];
 }
 
 /** Plan and script to placed lines: quick, for this is what is seen while typing. */
-export function placeScript(plan: Plan, script: Script, means: CallMeans): Schedule {
+export function placeScript(plan: Plan, script: Script, means: CallMeans): Schedule<PlanTime> {
   return schedule(compile(plan).segments, script, means);
 }
 
@@ -25,7 +26,7 @@ export function lookAtScript(
   plan: Plan,
   script: Script,
   means: CallMeans,
-  made: Schedule,
+  made: Schedule<PlanTime>,
 ): Omit<WorkedScript, 'schedule'> {
   const { segments } = compile(plan);
   return {

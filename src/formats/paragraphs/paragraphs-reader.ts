@@ -1,7 +1,7 @@
 import type { Transcript } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
-import { type DraftCue, orderCues } from '../transcript-problem.ts';
+import { type DraftCue, END_UNKNOWN, orderCues } from '../transcript-problem.ts';
 
 const MARK = /^\s*[[(]?(?:(\d{1,2}):)?(\d{1,4}):(\d{2})(?:[.,](\d{1,3}))?(?:\]|\)|(?=\s|$))\s*(?:[-–—:]\s*)?/;
 
@@ -21,8 +21,8 @@ export function readParagraphs(text: string): ReadResult<Transcript> {
     const last = cues.at(-1);
     if (match !== null) {
       const seconds = Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]);
-      const start = micros(seconds * 1e6 + Number((match[4] ?? '').padEnd(3, '0')) * 1000);
-      cues.push({ start, end: -1 as Micros, text: '', words: null, line: i + 1 });
+      const start = takeTime(seconds * 1e6 + Number((match[4] ?? '').padEnd(3, '0')) * 1000);
+      cues.push({ start, end: END_UNKNOWN, text: '', words: null, line: i + 1 });
       said.push([line.slice(match[0].length).trim()]);
     } else if (last !== undefined) said.at(-1)?.push(line.trim());
     else if (line.trim() !== '') {

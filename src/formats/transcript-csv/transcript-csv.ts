@@ -1,10 +1,10 @@
 import Papa from 'papaparse';
 import { unguardCell, writeCsv } from '../csv.ts';
 import type { Transcript } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import { readTypedTime } from '../../core/time/typed-time.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
-import { type DraftCue, orderCues } from '../transcript-problem.ts';
+import { type DraftCue, END_UNKNOWN, orderCues } from '../transcript-problem.ts';
 
 const START = /^(start|begin|from|time|start_?s|start_?time|in)$/;
 const END = /^(end|to|stop|end_?s|end_?time|out)$/;
@@ -88,7 +88,7 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
       });
     cues.push({
       start: at,
-      end: until ?? (-1 as Micros),
+      end: until ?? END_UNKNOWN,
       text: words,
       words: null,
       line: i + 1,
@@ -99,16 +99,16 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
   return { value: { cues: orderCues(cues, problems) }, problems };
 }
 
-function timeOf(cell: string | undefined): Micros | null {
+function timeOf(cell: string | undefined): TakeTime | null {
   const text = (cell ?? '').trim().replace(',', '.').replace(/s$/, '');
-  if (/^\d+(\.\d+)?$/.test(text)) return micros(Number(text) * 1e6);
+  if (/^\d+(\.\d+)?$/.test(text)) return takeTime(Number(text) * 1e6);
   const typed = readTypedTime(
     text.replace(
       /^(\d+):(\d{2}):(\d{2})/,
       (_, h: string, m: string, s: string) => `${Number(h) * 60 + Number(m)}:${s}`,
     ),
   );
-  return typed.ok ? typed.time : null;
+  return typed.ok ? takeTime(typed.time) : null;
 }
 
 /** The cues of a transcript as CSV (RFC 4180): seconds and words. */

@@ -1,8 +1,8 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, ZERO, takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
-import { type DraftCue, orderCues } from '../transcript-problem.ts';
+import { type DraftCue, END_UNKNOWN, orderCues } from '../transcript-problem.ts';
 import { type Clock, clockOf, timesOf } from './ttml-times.ts';
 import { type Node } from './ttml-node.ts';
 
@@ -52,7 +52,7 @@ export function readTtml(text: string): ReadResult<Transcript> {
   const problems: ReadProblem[] = [];
   const clock = clockOf(root, problems);
   const cues: DraftCue[] = [];
-  walk(root, 0 as Micros, null, clock, cues, problems, 0);
+  walk(root, ZERO, null, clock, cues, problems, 0);
   if (cues.length === 0)
     problems.push({
       code: 'no-cues',
@@ -91,8 +91,8 @@ function treeOf(nodes: readonly unknown[]): (Node | string)[] {
 
 function walk(
   node: Node,
-  from: Micros,
-  until: Micros | null,
+  from: TakeTime,
+  until: TakeTime | null,
   clock: Clock,
   cues: DraftCue[],
   problems: ReadProblem[],
@@ -140,7 +140,7 @@ function walk(
   const words = spanWords(node, own.start, own.end, clock, problems);
   cues.push({
     start: words?.[0]?.start ?? own.start,
-    end: own.end ?? words?.at(-1)?.end ?? (-1 as Micros),
+    end: own.end ?? words?.at(-1)?.end ?? END_UNKNOWN,
     text,
     words,
     line: 0,
@@ -150,8 +150,8 @@ function walk(
 /** Words of spans that have times; null where not all words have. */
 function spanWords(
   p: Node,
-  start: Micros,
-  end: Micros | null,
+  start: TakeTime,
+  end: TakeTime | null,
   clock: Clock,
   problems: ReadProblem[],
 ): TimedWord[] | null {
@@ -169,7 +169,7 @@ function spanWords(
       .filter((w) => w !== '');
     const length = Math.max(1e4, (own.end ?? own.start + 3e5 * parts.length) - own.start) / Math.max(1, parts.length);
     for (const [i, part] of parts.entries())
-      words.push({ text: part, start: micros(own.start + i * length), end: micros(own.start + (i + 1) * length) });
+      words.push({ text: part, start: takeTime(own.start + i * length), end: takeTime(own.start + (i + 1) * length) });
   }
   return words.length === 0 ? null : words;
 }

@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem } from '../problem.ts';
 import { type Node } from './ttml-node.ts';
 
@@ -30,12 +30,12 @@ export function clockOf({ attributes }: Node, problems: ReadProblem[]): Clock {
 
 export function timesOf(
   node: Node,
-  from: Micros,
-  until: Micros | null,
+  from: TakeTime,
+  until: TakeTime | null,
   clock: Clock,
   problems: ReadProblem[],
-): { start: Micros; end: Micros | null } {
-  const read = (name: string): Micros | null => {
+): { start: TakeTime; end: TakeTime | null } {
+  const read = (name: string): TakeTime | null => {
     const value = node.attributes[name];
     if (value === undefined) return null;
     const time = timeOf(value.trim(), clock);
@@ -49,15 +49,15 @@ export function timesOf(
     return time;
   };
   const [begin, end, dur] = [read('begin'), read('end'), read('dur')];
-  const start = micros(from + (begin ?? 0));
+  const start = takeTime(from + (begin ?? 0));
   const ends = [end === null ? null : from + end, dur === null ? null : start + dur, until].filter(
-    (e): e is Micros => e !== null,
+    (e): e is TakeTime => e !== null,
   );
-  return { start, end: ends.length === 0 ? null : micros(Math.min(...ends)) };
+  return { start, end: ends.length === 0 ? null : takeTime(Math.min(...ends)) };
 }
 
 /** Clock times `hh:mm:ss.fff`, `hh:mm:ss:ff`, offsets `12.3s`, `300ms`, `5m`, `1h`, `40f`, `900t` (TTML2, 12.3). */
-function timeOf(text: string, clock: Clock): Micros | null {
+function timeOf(text: string, clock: Clock): TakeTime | null {
   const stamp = /^(\d{2,}):(\d{2}):(\d{2})(?:\.(\d+)|:(\d{2,})(?:\.\d+)?)?$/.exec(text);
   if (stamp !== null) {
     const seconds =
@@ -66,7 +66,7 @@ function timeOf(text: string, clock: Clock): Micros | null {
       Number(stamp[3]) +
       (stamp[4] === undefined ? 0 : Number(`0.${stamp[4]}`)) +
       (stamp[5] === undefined ? 0 : Number(stamp[5]) / clock.framesASecond);
-    return micros(seconds * 1e6);
+    return takeTime(seconds * 1e6);
   }
   const offset = /^(\d+(?:\.\d+)?)(h|ms|m|s|f|t)$/.exec(text);
   if (offset === null) return null;
@@ -74,5 +74,5 @@ function timeOf(text: string, clock: Clock): Micros | null {
   const scale = { h: 3600, m: 60, s: 1, ms: 1e-3, f: 1 / clock.framesASecond, t: 1 / clock.ticksASecond }[
     offset[2] as 'h'
   ];
-  return micros(value * scale * 1e6);
+  return takeTime(value * scale * 1e6);
 }

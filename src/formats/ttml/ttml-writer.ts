@@ -1,9 +1,10 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { Transcript } from '../../core/transcript/transcript.ts';
 import { stamp } from '../stamp.ts';
+import type { Micros } from '../../core/time/micros.ts';
 
 /** A transcript as W3C TTML2 with the IMSC 1.1 Text profile named; words with times become spans. */
-export function writeTtml(transcript: Transcript): string {
+export function writeTtml(transcript: Transcript<Micros>): string {
   const builder = new XMLBuilder({ ignoreAttributes: false, format: false, suppressEmptyNode: true });
   const p = transcript.cues
     .filter((c) => c.text.trim() !== '')

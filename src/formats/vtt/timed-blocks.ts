@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import type { ReadProblem } from '../problem.ts';
 import type { DraftCue } from '../transcript-problem.ts';
 
@@ -13,7 +13,7 @@ const COUNTER = /^\s*\d+\s*$/;
 
 /** How cues of a format are read. */
 interface Payload {
-  (text: string, start: Micros, end: Micros): Pick<DraftCue, 'text' | 'words'>;
+  (text: string, start: TakeTime, end: TakeTime): Pick<DraftCue, 'text' | 'words'>;
 }
 
 /**
@@ -29,7 +29,8 @@ export function readTimedBlocks(
   payload: Payload,
   names: 'numbered' | 'named' = 'named',
 ): DraftCue[] {
-  const drafts: { readonly line: number; readonly start: Micros; readonly end: Micros; readonly body: string[] }[] = [];
+  const drafts: { readonly line: number; readonly start: TakeTime; readonly end: TakeTime; readonly body: string[] }[] =
+    [];
   const say = (severity: 'note' | 'error', code: string, line: number, message: string) =>
     problems.push({ code, line, message, severity });
   const quote = (line: string) => `“${line.trim().slice(0, 60)}”`;
@@ -98,9 +99,9 @@ export function readTimedBlocks(
   return drafts.map(({ line, start, end, body }) => ({ start, end, line, ...payload(body.join('\n'), start, end) }));
 }
 
-export function stampTime(match: RegExpMatchArray | RegExpExecArray, from: number): Micros {
+export function stampTime(match: RegExpMatchArray | RegExpExecArray, from: number): TakeTime {
   const [h, m, s, ms] = [match[from] ?? '0', match[from + 1], match[from + 2], (match[from + 3] ?? '').padEnd(3, '0')];
-  return micros((Number(h) * 3600 + Number(m) * 60 + Number(s)) * 1e6 + Number(ms) * 1000);
+  return takeTime((Number(h) * 3600 + Number(m) * 60 + Number(s)) * 1e6 + Number(ms) * 1000);
 }
 
 export const INLINE_STAMP = new RegExp(`<${STAMP}>`, 'g');

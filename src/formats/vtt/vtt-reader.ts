@@ -1,5 +1,5 @@
 import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, linesOf, refuseText } from '../problem.ts';
 import { type DraftCue, orderCues } from '../transcript-problem.ts';
 import { INLINE_STAMP, readTimedBlocks, stampTime } from './timed-blocks.ts';
@@ -38,7 +38,7 @@ export function readVtt(text: string): ReadResult<Transcript> {
 }
 
 /** Cue text without tags, and its words where inline timestamps say when each begins. */
-function readPayload(body: string, start: Micros, end: Micros): Pick<DraftCue, 'text' | 'words'> {
+function readPayload(body: string, start: TakeTime, end: TakeTime): Pick<DraftCue, 'text' | 'words'> {
   const text = plainText(body.replace(INLINE_STAMP, ' '));
   const stamps = [...body.matchAll(INLINE_STAMP)];
   if (stamps.length === 0) return { text, words: null };
@@ -57,7 +57,7 @@ function readPayload(body: string, start: Micros, end: Micros): Pick<DraftCue, '
     const until = pieces[i + 1]?.at ?? end;
     for (const [p, part] of parts.entries()) {
       const step = Math.max(0, until - piece.at) / parts.length;
-      words.push({ text: part, start: micros(piece.at + p * step), end: micros(piece.at + (p + 1) * step) });
+      words.push({ text: part, start: takeTime(piece.at + p * step), end: takeTime(piece.at + (p + 1) * step) });
     }
   }
   return { text, words };

@@ -1,8 +1,8 @@
 import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { doubleNames } from '../json-names.ts';
-import { type DraftCue, orderCues } from '../transcript-problem.ts';
+import { type DraftCue, END_UNKNOWN, orderCues } from '../transcript-problem.ts';
 
 /** A silence longer than this, or a full stop, ends a cue where the file has words only. */
 const CUE_GAP_US = 900_000;
@@ -109,7 +109,7 @@ function segmentCues(segment: unknown, index: number, problems: ReadProblem[]): 
     });
     return [];
   }
-  return [{ start, end: end ?? (-1 as Micros), text: said, words: null, line: index + 1 }];
+  return [{ start, end: end ?? END_UNKNOWN, text: said, words: null, line: index + 1 }];
 }
 
 function wordsOf(list: readonly unknown[], problems: ReadProblem[]): TimedWord[] {
@@ -132,8 +132,8 @@ function wordsOf(list: readonly unknown[], problems: ReadProblem[]): TimedWord[]
       const length = Math.max(1e4, (end ?? start + 3e5) - start) / all.length;
       return {
         text: part,
-        start: micros(start + i * length),
-        end: micros(start + (i + 1) * length),
+        start: takeTime(start + i * length),
+        end: takeTime(start + (i + 1) * length),
         ...(sure === null ? {} : { confidence: Math.max(0, Math.min(1, sure)) }),
       };
     });
@@ -157,7 +157,7 @@ function textOf(entry: Json): string {
  * A time in microseconds: seconds as a number or text, milliseconds where the name says so. Null: none, or not
  * possible.
  */
-function timeOf(entry: Json, edge: 'start' | 'end'): Micros | null {
+function timeOf(entry: Json, edge: 'start' | 'end'): TakeTime | null {
   for (const [name, scale] of [
     [edge, 1e6],
     [`${edge}_s`, 1e6],
@@ -167,13 +167,13 @@ function timeOf(entry: Json, edge: 'start' | 'end'): Micros | null {
     const value = entry[name];
     const seconds =
       typeof value === 'number' ? value : typeof value === 'string' ? Number(value.replace(/s$/, '')) : NaN;
-    if (Number.isFinite(seconds) && seconds >= 0 && seconds * scale < 360_000e6) return micros(seconds * scale);
+    if (Number.isFinite(seconds) && seconds >= 0 && seconds * scale < 360_000e6) return takeTime(seconds * scale);
   }
   return null;
 }
 
 function cuesOf(words: readonly TimedWord[]): DraftCue[] {
-  const cues: { start: Micros; end: Micros; words: TimedWord[] }[] = [];
+  const cues: { start: TakeTime; end: TakeTime; words: TimedWord[] }[] = [];
   for (const word of words) {
     const last = cues.at(-1);
     const before = last?.words.at(-1);
@@ -187,7 +187,7 @@ function cuesOf(words: readonly TimedWord[]): DraftCue[] {
       cues.push({ start: word.start, end: word.end, words: [word] });
     else {
       last.words.push(word);
-      last.end = micros(Math.max(last.end, word.end));
+      last.end = takeTime(Math.max(last.end, word.end));
     }
   }
   return cues.map((cue) => ({ ...cue, text: cue.words.map((w) => w.text).join(' '), line: 0 }));

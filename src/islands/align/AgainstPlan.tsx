@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { toProgramme } from '../../core/edit/shots.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { type OverrunCause, driftOf, overrunsOf } from '../../core/mistakes/overruns.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Micros, type TakeTime, ZERO, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -44,7 +44,7 @@ export function AgainstPlan() {
     drift[0] ?? { lateUs: 0 as Micros, plannedUs: 0 as Micros, label: '' },
   );
   const sum = overruns.reduce((total, o) => total + o.us, 0);
-  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
+  const seek = (at: TakeTime) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   return (
     <div className="mt-3 flex flex-col gap-6">
       <section>
@@ -91,13 +91,13 @@ export function AgainstPlan() {
                 </td>
                 <td className="pl-4 max-sm:hidden">
                   {o.worst !== null && o.places > 1 && (
-                    <button className="text-left hover:underline" onClick={() => seek(o.worst?.at ?? (0 as Micros))}>
+                    <button className="text-left hover:underline" onClick={() => seek(o.worst?.at ?? ZERO)}>
                       <time className="text-soft">{writeTime(o.worst.at, 0)}</time> {o.worst.label},{' '}
                       <span className="figures">{signed(o.worst.us)}</span>
                     </button>
                   )}
                   {o.worst !== null && o.places === 1 && (
-                    <button className="text-left hover:underline" onClick={() => seek(o.worst?.at ?? (0 as Micros))}>
+                    <button className="text-left hover:underline" onClick={() => seek(o.worst?.at ?? ZERO)}>
                       <time className="text-soft">{writeTime(o.worst.at, 0)}</time> {o.worst.label}
                     </button>
                   )}

@@ -23,6 +23,7 @@ import { SoundStrip } from './SoundStrip.tsx';
 import { TapAlong } from './TapAlong.tsx';
 import { Timers } from './Timers.tsx';
 import { WordsView } from './WordsView.tsx';
+import type { Micros } from '../../core/time/micros.ts';
 
 type View = 'segments' | 'words' | 'against';
 
@@ -53,7 +54,7 @@ export function AlignStation() {
       </p>
     );
   const { segments, extra } = aligned.alignment;
-  const mistakeAt = new Set(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
+  const mistakeAt = new Set<Micros>(mistakesOf(aligned.takeFindings, aligned.alignment).map((s) => s.at));
   const mistakes = aligned.takeFindings.filter(
     (f) =>
       mistakeAt.has(f.at) &&

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Mic, X } from 'lucide-react';
 import { toProgramme } from '../../core/edit/shots.ts';
 import { lineTime } from '../../core/speech/line-time.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { writePickUps } from '../../formats/pick-ups/pick-ups-writer.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
@@ -21,7 +21,7 @@ export function Decisions() {
   const { pickUps, retakes, takeLetStand } = edit;
   if (produced === null || (pickUps.length === 0 && retakes.length === 0 && takeLetStand.length === 0)) return null;
   const labelOf = (key: string) => aligned?.alignment.segments.find((r) => r.segment.key === key)?.segment.label ?? key;
-  const seek = (at: Micros) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
+  const seek = (at: TakeTime) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));
   const sheet = `data:text/csv;charset=utf-8,${encodeURIComponent(
     writePickUps(
       pickUps,

@@ -1,5 +1,5 @@
 import type { Alignment } from '../../core/align/alignment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Micros, TakeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
 const [WIDTH, TOP, GAP, BAR] = [1000, 16, 44, 18];
@@ -11,7 +11,7 @@ export function DriftPicture({
   total,
 }: {
   readonly alignment: Alignment;
-  readonly duration: Micros;
+  readonly duration: TakeTime;
   readonly total: Micros;
 }) {
   const longest = Math.max(duration, total);

@@ -4,7 +4,7 @@ import { type Recording, NoMicrophone, startRecording } from '../../browser/voic
 import type { PickUp } from '../../core/edit/decisions.ts';
 import { toProgramme } from '../../core/edit/shots.ts';
 import type { Fit } from '../../core/sound/pick-ups.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Micros, ZERO, later, movedBack } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -83,7 +83,7 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
       // Asked for first: what the browser asks back must not fall into the count-in.
       const warm = await startRecording();
       warm.cancel();
-      usePlayhead.getState().seek?.(micros(Math.max(0, toProgramme(of.at, shots) - BEFORE_US)));
+      usePlayhead.getState().seek?.(later(ZERO, movedBack(toProgramme(of.at, shots), BEFORE_US)));
       usePlayhead.getState().playQuiet?.();
       for (let count = 3; count > 0; count--) {
         setState({ kind: 'counting', left: count });

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { RecordedSegment } from '../../core/align/alignment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type TakeTime, takeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { toProgramme } from '../../core/edit/shots.ts';
@@ -43,7 +43,7 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
   const { segment, recorded } = r;
   const pinned = document.edit.pins.some((p) => p.segmentKey === segment.key && p.edge === 'start');
   const unpin = () => change('Take out the pin', (d) => withoutPin(d, segment.key));
-  const pin = (at: Micros) => change('Pin', (d) => withPin(d, segment.key, at));
+  const pin = (at: TakeTime) => change('Pin', (d) => withPin(d, segment.key, at));
   const over = recorded === null ? null : micros(recorded.end - recorded.start - (segment.end - segment.start));
   const listen = () => {
     if (recorded !== null && produced !== null)
@@ -91,7 +91,7 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
                 label={`${segment.label} begins at`}
                 value={micros(Math.round(recorded.start / 1e5) * 1e5)}
                 digits={1}
-                onChange={pin}
+                onChange={(at) => pin(takeTime(at))}
               />
             </span>
           )}

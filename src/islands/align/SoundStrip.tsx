@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type TakeTime, ZERO, micros, takeTime } from '../../core/time/micros.ts';
+import type { Span } from '../../core/time/span.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { drawPeaks, usePeaks } from '../shared/use-peaks.ts';
@@ -24,18 +25,18 @@ const STEP_US = { fine: 40_000, coarse: 500_000 } as const;
  * The take's sound round the playhead with its words, and the boundaries in it: each can be dragged, or moved by the
  * arrow keys.
  */
-export function SoundStrip({ takeId, duration }: { readonly takeId: string; readonly duration: Micros }) {
+export function SoundStrip({ takeId, duration }: { readonly takeId: string; readonly duration: TakeTime }) {
   const { aligned, inHand: produced } = useDerived();
   const { document, change } = useDocument();
   const { state, peaks } = usePeaks(takeId);
   const kept = produced?.programme.shots ?? [];
-  const playhead = toTake(usePlayhead((s) => s.at) ?? micros(0), kept);
+  const playhead = toTake(usePlayhead((s) => s.at) ?? ZERO, kept);
   const [from, setFrom] = useState(0);
   const [width, setWidth] = useState(860);
   const shownUs = width < WIDE.px ? WIDE.us / 2 : WIDE.us;
   const strip = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [dragged, setDragged] = useState<{ key: string; at: Micros } | null>(null);
+  const [dragged, setDragged] = useState<{ key: string; at: TakeTime } | null>(null);
   const wanted = Math.max(0, Math.min(playhead - shownUs * BEFORE_SHARE, duration - shownUs));
   useEffect(() => {
     // A stretch stays where it is until the playhead leaves it, so that nothing moves under the hand.
@@ -58,11 +59,11 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
   const to = from + shownUs;
   const share = (us: number) => (us - from) / shownUs;
   const here = segments.filter((r) => r.recorded !== null && r.recorded.start >= from && r.recorded.start < to);
-  const pin = (key: string, at: Micros) => change('Move a boundary', (d) => withPin(d, key, at));
-  const timeAt = (clientX: number): Micros => {
+  const pin = (key: string, at: TakeTime) => change('Move a boundary', (d) => withPin(d, key, at));
+  const timeAt = (clientX: number): TakeTime => {
     const box = strip.current?.getBoundingClientRect();
     const x = box === undefined ? 0 : Math.min(1, Math.max(0, (clientX - box.left) / box.width));
-    return micros(Math.round(from + x * shownUs));
+    return takeTime(from + x * shownUs);
   };
   return (
     <figure className="mt-3" aria-label="Sound and words round the playhead">
@@ -83,7 +84,7 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
         {here.map(({ segment, recorded }) => {
           // The pin is where it was put while the alignment still follows: a key held down goes on from there.
           const pinned = document.edit.pins.find((p) => p.segmentKey === segment.key && p.edge === 'start')?.at;
-          const at = dragged?.key === segment.key ? dragged.at : (pinned ?? (recorded as { start: Micros }).start);
+          const at = dragged?.key === segment.key ? dragged.at : (pinned ?? (recorded as Span<TakeTime>).start);
           const name = `${segment.label}${sideWord(segment.side) && `, ${sideWord(segment.side)}`}`;
           return (
             <button
@@ -116,7 +117,7 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
                 e.stopPropagation();
                 pin(
                   segment.key,
-                  micros(Math.max(0, Math.min(duration, at + way * (e.shiftKey ? STEP_US.coarse : STEP_US.fine)))),
+                  takeTime(Math.max(0, Math.min(duration, at + way * (e.shiftKey ? STEP_US.coarse : STEP_US.fine)))),
                 );
               }}
             >
@@ -155,12 +156,12 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
 
 /** The words of a stretch, gathered so that none is written over another in so many pixels. */
 function readable(
-  words: readonly { readonly text: string; readonly at: Micros }[],
+  words: readonly { readonly text: string; readonly at: TakeTime }[],
   from: number,
   to: number,
   width: number,
 ) {
-  const rows: { text: string; readonly at: Micros }[] = [];
+  const rows: { text: string; readonly at: TakeTime }[] = [];
   let room = -1;
   for (const w of words) {
     if (w.at < from || w.at >= to) continue;

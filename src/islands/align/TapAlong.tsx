@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/alignment.ts';
 import { toTake } from '../../core/edit/shots.ts';
-import { micros } from '../../core/time/micros.ts';
+import { ZERO } from '../../core/time/micros.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { sideWord } from '../shared/words.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
@@ -23,7 +23,7 @@ export function TapAlong({ segments }: { readonly segments: readonly RecordedSeg
   const [chosen, setChosen] = useState<{ readonly next: number; readonly placed: string | null } | null>(null);
   const nowhere = usePlayhead((s) => s.at === null);
   const under = usePlayhead((s) => {
-    const now = toTake(s.at ?? micros(0), kept);
+    const now = toTake(s.at ?? ZERO, kept);
     return segments.findLastIndex((r) => r.recorded !== null && r.recorded.start <= now);
   });
   // A press that was undone is waiting again.

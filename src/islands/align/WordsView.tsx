@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type TranscriptChange, changeTranscript } from '../../core/transcript/edit-transcript.ts';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type TakeTime, ZERO, takeTime } from '../../core/time/micros.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { rewritten } from '../../formats/transcript-writer.ts';
 import { type ListRow, LongList } from '../shared/LongList.tsx';
@@ -25,8 +25,7 @@ export function WordsView() {
   const transcript = useMemo(() => (text === null ? null : readTranscript(text).value), [text]);
   // Drawn anew where another line is said, not with each frame.
   const current = usePlayhead((s) => {
-    const at = s.at ?? (0 as Micros);
-    const now = produced === null ? at : toTake(at, produced.programme.shots);
+    const now = produced === null ? ZERO : toTake(s.at ?? ZERO, produced.programme.shots);
     return transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);
   });
   if (take === null || kept === null || transcript === null || produced === null) return null;
@@ -35,8 +34,8 @@ export function WordsView() {
     if (next === transcript || next.cues.length === 0) return;
     workbench.getState().changeWords('Change the words', take.id, rewritten(kept, next, take.duration));
   };
-  const seek = (time: Micros) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.shots));
-  const segmentAt = (time: Micros) =>
+  const seek = (time: TakeTime) => usePlayhead.getState().seek?.(toProgramme(time, produced.programme.shots));
+  const segmentAt = (time: TakeTime) =>
     aligned?.alignment.segments.find((r) => r.recorded !== null && time >= r.recorded.start && time < r.recorded.end)
       ?.segment ?? null;
   const keyOf = (i: number) => `${i} ${transcript.cues[i]?.start}`;
@@ -55,7 +54,7 @@ export function WordsView() {
             value={cue.start}
             digits={1}
             whenLeft
-            onChange={(to) => change({ kind: 'start', cue: i, at: to })}
+            onChange={(to) => change({ kind: 'start', cue: i, at: takeTime(to) })}
           />
           <div className="min-w-0">
             {new_ && segment !== null && (

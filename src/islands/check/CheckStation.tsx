@@ -3,7 +3,7 @@ import type { Finding } from '../../core/findings/finding.ts';
 import { DOING_TITLES, type Doing } from '../../core/findings/rule.ts';
 import { RULES } from '../../core/findings/rules.ts';
 import { groupBy } from '../../core/script/group-by.ts';
-import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
+import { placeInProgramme } from '../../core/findings/place.ts';
 import { byDoing, fixesOf, readinessInWords, readinessOf, stationOf } from '../../core/workout/findings-of.ts';
 import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -49,7 +49,7 @@ export function CheckStation() {
     if (finding === undefined) return;
     setNow(finding);
     setIndex(all.indexOf(finding));
-    const at = placeOf(finding, shots);
+    const at = placeInProgramme(finding, shots);
     if (at !== null) usePlayhead.getState().seek?.(at);
     requestAnimationFrame(() =>
       list.current?.querySelector(`[data-number="${all.indexOf(finding)}"]`)?.scrollIntoView({ block: 'nearest' }),
@@ -65,7 +65,7 @@ export function CheckStation() {
   };
   const there = (finding: Finding | null) => {
     if (finding === null) return;
-    const at = placeOf(finding, shots);
+    const at = placeInProgramme(finding, shots);
     const aim = at === null || finding.segmentKey === null ? null : { segmentKey: finding.segmentKey, at };
     goTo(stationOf(finding), aim);
   };
@@ -104,7 +104,7 @@ export function CheckStation() {
                     key={`${finding.rule} ${finding.segmentKey} ${finding.takeId} ${finding.clock} ${finding.at} ${at}`}
                     finding={finding}
                     number={at}
-                    at={placeOf(finding, shots)}
+                    at={placeInProgramme(finding, shots)}
                     isNow={finding === current}
                     show={() => show(finding)}
                     there={() => there(finding)}
@@ -174,10 +174,4 @@ function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
       ))}
     </p>
   );
-}
-
-/** Where a finding is in the programme; null where it is about the plan. */
-function placeOf({ clock, at, takeId }: Finding, shots: readonly Shot[]) {
-  if (shots.length === 0 || clock === 'plan') return null;
-  return clock === 'take' ? toProgramme(at, takeId === undefined ? shots : shotsOf(shots, takeId)) : at;
 }

@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react';
 import type { SoundAlong } from '../../core/sound/along.ts';
 import type { Tone } from '../../core/sound/tones.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Micros, programmeTime } from '../../core/time/micros.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 
@@ -33,7 +33,7 @@ export function LoudnessPicture({ along, up, tones, clipped, length }: Props) {
         const box = place.current?.getBoundingClientRect();
         if (box === undefined) return;
         const share = (e.clientX - box.left - LEFT_PX) / (box.width - LEFT_PX - RIGHT_PX);
-        if (share >= 0 && share <= 1) usePlayhead.getState().seek?.(micros(Math.round(share * length)));
+        if (share >= 0 && share <= 1) usePlayhead.getState().seek?.(programmeTime(share * length));
       }}
     >
       <Chart option={option} height={HEIGHT_PX} words={inWords(along, up, tones)} />

@@ -1,5 +1,5 @@
 import { rangeOf } from '../../core/sound/along.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { SoundFields } from '../shared/SoundFields.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
@@ -13,7 +13,7 @@ import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { LoudnessPicture } from './LoudnessPicture.tsx';
 import { useSound } from './use-sound.ts';
 
-const seek = (_: string, at: Micros) => usePlayhead.getState().seek?.(at);
+const seek = (_: string, at: ProgrammeTime) => usePlayhead.getState().seek?.(at);
 const lufs = (value: number) => value.toFixed(1).replace('-', '−');
 
 /** The sound of the film along its time: voice, music, tones and rooms, what is too soft, covered or clipped. */
@@ -65,7 +65,7 @@ export function SoundView() {
                 Softest sentence:{' '}
                 <button
                   className="text-left underline underline-offset-2"
-                  onClick={() => seek('', micros(range.softest.start))}
+                  onClick={() => seek('', range.softest.start)}
                 >
                   <time>{writeTime(range.softest.start)}</time> “{range.softest.text}”
                 </button>

@@ -6,8 +6,8 @@ import { type LaidMusic, blockSpans, layMusic } from '../../core/music/arrangeme
 import type { Music } from '../../core/music/music.ts';
 import type { Track } from '../../core/music/track.ts';
 import type { Plan } from '../../core/plan/plan.ts';
-import type { Segment } from '../../core/plan/segment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { PlannedSegment } from '../../core/plan/segment.ts';
+import type { PlanTime } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -15,10 +15,10 @@ export interface Laid {
   readonly plan: Plan;
   readonly music: Music;
   readonly tracks: readonly Track[];
-  readonly segments: readonly Segment[];
-  readonly spans: ReadonlyMap<string, Span>;
-  readonly total: Micros;
-  readonly laid: LaidMusic;
+  readonly segments: readonly PlannedSegment[];
+  readonly spans: ReadonlyMap<string, Span<PlanTime>>;
+  readonly total: PlanTime;
+  readonly laid: LaidMusic<PlanTime>;
   readonly findings: readonly Finding[];
 }
 

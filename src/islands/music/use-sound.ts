@@ -10,7 +10,7 @@ import { layMusic } from '../../core/music/arrangement.ts';
 import { type SoundAlong, clippedIn, soundAlong } from '../../core/sound/along.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { voiceOf } from '../../core/align/align.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type ProgrammeTime, micros } from '../../core/time/micros.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { spokenWords } from '../../core/transcript/transcript.ts';
 import { useFetched } from '../shared/use-fetched.ts';
@@ -19,7 +19,7 @@ import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-cont
 interface FilmSound {
   readonly along: SoundAlong;
   readonly findings: readonly Finding[];
-  readonly clipped: readonly Micros[];
+  readonly clipped: readonly ProgrammeTime[];
   /** Recordings whose loudness was never measured. */
   readonly unmeasured: readonly string[];
 }

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { usePlayheadWithin } from '../shared/playhead.ts';
@@ -13,7 +13,7 @@ interface Props {
   readonly selected: boolean;
   /** A card lies over it. */
   readonly covered: boolean;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }
 
 /** A segment in one line: how long it was filmed and planned, what is drawn on it, what was found in it. */

@@ -6,7 +6,7 @@ import { brandFor } from '../../core/looks/look.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { cardWords } from '../../core/lanes/card.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type ProgrammeTime, micros, takeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -18,7 +18,7 @@ import { SET_WORD, newInsertId } from './use-insert-commands.ts';
 interface Props {
   readonly selected: string | null;
   readonly add: (set: CardSet) => void;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }
 
 /** Pictures that are not filmed: sets of cards to add, and every insert with what it shows, where and how long. */
@@ -99,7 +99,7 @@ const [SHORTEST_US, LONGEST_US] = [100_000, 600e6];
 interface CardProps {
   readonly insert: Insert;
   readonly placed: PlacedInsert | null;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }
 
 function InsertCard({ insert, placed, select }: CardProps) {
@@ -195,7 +195,9 @@ function InsertCard({ insert, placed, select }: CardProps) {
               digits={2}
               className="w-24 border-line! bg-sheet"
               onChange={(time) =>
-                set({ shows: shows.kind === 'clip' ? { ...shows, from: time } : { ...shows, at: time } })
+                set({
+                  shows: shows.kind === 'clip' ? { ...shows, from: takeTime(time) } : { ...shows, at: takeTime(time) },
+                })
               }
               whenLeft
             />

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Shot } from '../../core/edit/shots.ts';
 import type { Finding } from '../../core/findings/finding.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { FindingCard } from '../shared/FindingCard.tsx';
 import { SegmentDetails } from './SegmentDetails.tsx';
 import type { StaveData } from './use-score.ts';
@@ -10,7 +10,7 @@ interface Props {
   readonly data: StaveData | null;
   readonly findings: readonly Finding[];
   readonly shots: readonly Shot[];
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
   /** The segment whose first fix is to be at hand: Enter is enough then. */
   readonly toFix: string | null;
   readonly onAtHand: () => void;

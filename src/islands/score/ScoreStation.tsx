@@ -1,6 +1,6 @@
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { NotYet } from '../shared/NotYet.tsx';
 import { ProgrammePlayer } from '../shared/ProgrammePlayer.tsx';
@@ -54,7 +54,7 @@ export function ScoreStation() {
   /** The segment whose first fix is to be at hand as soon as it is there. */
   const [toFix, setToFix] = useState<string | null>(null);
   const rowUs = (ZOOMS_S[zoom] ?? 40) * 1e6;
-  const select = useCallback((key: string, at: Micros) => {
+  const select = useCallback((key: string, at: ProgrammeTime) => {
     setSelected(key);
     usePlayhead.getState().seek?.(at);
   }, []);

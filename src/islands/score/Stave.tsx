@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { isActive } from '../../core/plan/segment.ts';
@@ -12,7 +12,7 @@ interface Props {
   readonly rowUs: number;
   readonly selected: boolean;
   readonly down: boolean;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }
 
 /** One segment with its lanes. Begins at the common left edge; wraps when longer than a row. */

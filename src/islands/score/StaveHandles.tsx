@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
@@ -51,7 +51,7 @@ interface Props {
 export function StaveHandles({ data, from, rowUs }: Props) {
   const { document, change } = useDocument();
   const { produced, programmeTakes } = useDerived();
-  const [dragged, setDragged] = useState<{ readonly handle: string; readonly at: Micros } | null>(null);
+  const [dragged, setDragged] = useState<{ readonly handle: string; readonly at: ProgrammeTime } | null>(null);
   const rate = programmeTakes[0]?.facts.rate ?? null;
   if (rate === null) return null;
   const { segment } = data;

@@ -1,4 +1,4 @@
-import type { Micros } from '../../core/time/micros.ts';
+import { type ProgrammeTime, programmeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import type { ToneKind } from '../../core/sound/tones.ts';
@@ -23,7 +23,7 @@ interface RowProps {
   readonly down: boolean;
   /** What can be taken by the hand is there. */
   readonly handles: boolean;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }
 
 /** A row of a stave: its clock, what is said, the beats, the caption, where it was cut. */
@@ -48,7 +48,7 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
       onClick={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
         const at = from + ((e.clientX - box.left) / box.width) * rowUs;
-        if (at < segment.end) select(segment.key, micros(at));
+        if (at < segment.end) select(segment.key, programmeTime(at));
       }}
     >
       <div className="figures relative h-[15px] text-[13px]! text-(--k)" aria-hidden="true">

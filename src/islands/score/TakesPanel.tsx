@@ -1,7 +1,7 @@
 import type { Choice, Why } from '../../core/edit/choose-takes.ts';
 import { CAMERA_SUBJECTS, type CameraSubject } from '../../core/edit/decisions.ts';
 import type { Candidate } from '../../core/edit/coverage.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type ProgrammeTime, ZERO } from '../../core/time/micros.ts';
 import { isActive, labelWithSide } from '../../core/plan/segment.ts';
 import { takesOfProgramme } from '../../core/workout/document.ts';
 import { useDerived, useDocument, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -22,7 +22,7 @@ export function TakesPanel({
   select,
 }: {
   readonly selected: string | null;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }) {
   const { document, change } = useDocument();
   const { produced, programmeTakes } = useDerived();
@@ -92,10 +92,7 @@ export function TakesPanel({
                     <button
                       className="text-left hover:underline"
                       onClick={() =>
-                        select(
-                          choice.segment.key,
-                          segments.find((s) => s.key === choice.segment.key)?.start ?? (0 as Micros),
-                        )
+                        select(choice.segment.key, segments.find((s) => s.key === choice.segment.key)?.start ?? ZERO)
                       }
                     >
                       {labelWithSide(choice.segment)}

@@ -2,15 +2,15 @@ import { type CutEdge, type Cut, takenBetween, withCutMoved, withoutGap } from '
 import { type Join, isDissolved } from '../../core/edit/dissolves.ts';
 import type { Shot } from '../../core/edit/shots.ts';
 import type { FrameRate } from '../../core/time/frames.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { type WorkoutDocument, changedOnTake } from '../../core/workout/document.ts';
 
 /** The document with what lies between two programme times cut out of its takes. */
 export function withCutOut(
   document: WorkoutDocument,
   shots: readonly Shot[],
-  from: Micros,
-  to: Micros,
+  from: ProgrammeTime,
+  to: ProgrammeTime,
 ): WorkoutDocument {
   const edit = takenBetween(shots, from, to).reduce(
     (e, { takeId, start, end }) => changedOnTake(e, takeId, (on) => ({ removed: [...on.removed, { start, end }] })),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newDocument } from '../../core/workout/document.ts';
 import { withFoundAgain, withLetStand } from '../check/edit-let-stand.ts';
 import { finding } from '../../core/findings/finding.ts';
-import { micros } from '../../core/time/micros.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { withLook, withLookByHand, withLookRules, withShown } from './edit-look.ts';
 
 const begun = newDocument('Class');
@@ -29,7 +29,7 @@ describe('choosing a look', () => {
 });
 
 describe('letting a finding stand', () => {
-  const place = { clock: 'programme', at: micros(0) } as const;
+  const place = { clock: 'programme', at: anyTime(0) } as const;
   const few = finding('few-chapters', { chapters: 2, fewest: 3 }, place);
   it('keeps the reason once, and finds it again', () => {
     const twice = withLetStand(withLetStand(begun, few, 'a'), few, 'Two are enough here');

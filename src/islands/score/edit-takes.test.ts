@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { fromSeconds as s } from '../../core/time/micros.ts';
 import { type WorkoutDocument, newDocument } from '../../core/workout/document.ts';
 import { nextTake, withCamera, withTakeToggled, withUse } from './edit-takes.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 const base = newDocument('T');
 const document: WorkoutDocument = { ...base, edit: { ...base.edit, takeId: 'a' } };

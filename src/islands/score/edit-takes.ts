@@ -2,6 +2,7 @@ import type { Choice } from '../../core/edit/choose-takes.ts';
 import type { CameraSubject } from '../../core/edit/decisions.ts';
 import type { Span } from '../../core/time/span.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, takesOfProgramme } from '../../core/workout/document.ts';
+import type { TakeTime } from '../../core/time/micros.ts';
 
 const withEdit = (d: WorkoutDocument, edit: Edit): WorkoutDocument => ({ ...d, edit });
 
@@ -34,7 +35,12 @@ export function nextTake({ candidate, candidates }: Choice): string | null {
 }
 
 /** A stretch of a take shown from a camera; from the take itself where `cameraId` is its own id. */
-export function withCamera(d: WorkoutDocument, takeId: string, span: Span, cameraId: string): WorkoutDocument {
+export function withCamera(
+  d: WorkoutDocument,
+  takeId: string,
+  span: Span<TakeTime>,
+  cameraId: string,
+): WorkoutDocument {
   return withEdit(
     d,
     changedOnTake(d.edit, takeId, (on) => {

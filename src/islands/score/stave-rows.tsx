@@ -1,6 +1,6 @@
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import type { ListRow } from '../shared/LongList.tsx';
 import { DenseStave } from './DenseStave.tsx';
 import { InsertRow } from './InsertRow.tsx';
@@ -16,7 +16,7 @@ interface Shown {
   readonly selected: string | null;
   /** The timer counts down. */
   readonly down: boolean;
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
   readonly showInsert: (placed: PlacedInsert) => void;
 }
 

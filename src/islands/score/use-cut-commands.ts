@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { isDissolved, joinsOf } from '../../core/edit/dissolves.ts';
 import { type Cut, type CutEdge, cutsOf } from '../../core/edit/trims.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type ProgrammeTime, ZERO, earlier, later, micros, moved, movedBack } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { decidedOn } from '../../core/workout/document.ts';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -18,29 +18,29 @@ const SHOWN_BEFORE_US = 40_000;
  * Cutting by key: a piece between two presses, a cut moved by frames, brought back, gone to. Gives where the first
  * press was, and the cuts that there are.
  */
-export function useCutCommands(): { readonly mark: Micros | null; readonly cuts: readonly Cut[] } {
+export function useCutCommands(): { readonly mark: ProgrammeTime | null; readonly cuts: readonly Cut[] } {
   const { document, change } = useDocument();
   const { produced, programmeTakes } = useDerived();
-  const [mark, setMark] = useState<Micros | null>(null);
+  const [mark, setMark] = useState<ProgrammeTime | null>(null);
   const { edit } = document;
   const cuts = useMemo(
     () => (produced === null ? [] : cutsOf(produced.programme.shots, (id) => decidedOn(edit, id).removed)),
     [produced, edit],
   );
   const rate = programmeTakes[0]?.facts.rate ?? null;
-  const at = () => usePlayhead.getState().at ?? (0 as Micros);
-  const seek = (to: number) => usePlayhead.getState().seek?.(micros(Math.max(0, to)));
+  const at = () => usePlayhead.getState().at ?? ZERO;
+  const seek = (to: ProgrammeTime) => usePlayhead.getState().seek?.(later(ZERO, to));
   /** The cut that is nearest to the picture. */
   const nearest = () => [...cuts].sort((a, b) => Math.abs(a.at - at()) - Math.abs(b.at - at()))[0];
 
   const cut = () => {
     if (produced === null) return;
     if (mark === null) return setMark(at());
-    const [from, to] = [Math.min(mark, at()), Math.max(mark, at())];
+    const [from, to] = [earlier(mark, at()), later(mark, at())];
     setMark(null);
     if (to - from < LEAST_US) return;
     const { shots } = produced.programme;
-    change(`Cut out ${writeSeconds(micros(to - from))} s`, (d) => withCutOut(d, shots, micros(from), micros(to)));
+    change(`Cut out ${writeSeconds(micros(to - from))} s`, (d) => withCutOut(d, shots, from, to));
     seek(from);
   };
   const move = (edge: CutEdge, frames: number) => () => {
@@ -48,7 +48,7 @@ export function useCutCommands(): { readonly mark: Micros | null; readonly cuts:
     if (found === undefined || rate === null) return;
     change('Move a cut', (d) => withTrim(d, found, { edge, frames, rate }));
     const shift = edge === 'after' ? 0 : (frames * 1e6 * rate.den) / rate.num;
-    seek(found.at + shift - SHOWN_BEFORE_US);
+    seek(moved(found.at, shift - SHOWN_BEFORE_US));
   };
   const bringBack = () => {
     const found = nearest();
@@ -60,12 +60,12 @@ export function useCutCommands(): { readonly mark: Micros | null; readonly cuts:
     if (found === undefined) return;
     const is = isDissolved(found, edit.dissolves);
     change(is ? 'A cut again' : 'Dissolve', (d) => withDissolveToggled(d, found));
-    seek(found.at - 500_000);
+    seek(moved(found.at, -500_000));
   };
   const go = (step: 1 | -1) => () => {
     const now = at() + SHOWN_BEFORE_US;
     const to = step > 0 ? cuts.find((c) => c.at > now + SHOWN_BEFORE_US) : cuts.findLast((c) => c.at < now - 1e5);
-    if (to !== undefined) seek(to.at - SHOWN_BEFORE_US);
+    if (to !== undefined) seek(movedBack(to.at, SHOWN_BEFORE_US));
   };
   useEffect(() => {
     if (mark === null) return;

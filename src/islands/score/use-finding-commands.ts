@@ -1,5 +1,5 @@
 import type { Finding } from '../../core/findings/finding.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { applyFix } from '../../core/workout/apply-fix.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
@@ -10,7 +10,7 @@ export function useFindingCommands(
   staves: readonly StaveData[],
   findings: readonly Finding[],
   selected: string | null,
-  show: (key: string, at: Micros) => void,
+  show: (key: string, at: ProgrammeTime) => void,
 ): void {
   const { change } = useDocument();
   const toFinding = (step: 1 | -1) => () => {

@@ -1,7 +1,7 @@
 import { asCorrected, roomMusicAt } from '../../core/edit/room-beats.ts';
 import type { RoomCount } from '../../core/edit/decisions.ts';
 import { shotAt } from '../../core/edit/shots.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { ZERO } from '../../core/time/micros.ts';
 import { changedOnTake, decidedOn } from '../../core/workout/document.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import { useLetterCommands } from '../workbench/commands.ts';
@@ -14,7 +14,7 @@ export function useRoomCommands(): void {
   const { edit } = document;
   const isRoomHeard = programmeTakes.some((t) => (t.facts.sound?.music ?? []).length > 0);
   const say = (says: RoomCount['says'], label: string) => () => {
-    const here = shotAt(usePlayhead.getState().at ?? (0 as Micros), produced?.programme.shots ?? []);
+    const here = shotAt(usePlayhead.getState().at ?? ZERO, produced?.programme.shots ?? []);
     if (here === null) return;
     const {
       shot: { takeId },

@@ -19,7 +19,7 @@ import { voiceOf } from '../../core/align/align.ts';
 import { groupBy } from '../../core/script/group-by.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { spokenWords } from '../../core/transcript/transcript.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Micros, later, micros, moved } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -134,7 +134,7 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
       const own = ownShots.get(segment.takeId) ?? [];
       const lines = startingWithin(phrases.get(segment.takeId) ?? [], segment.recorded).map((p): StaveLine => ({
         start: toProgramme(p.start, own),
-        end: micros(Math.max(toProgramme(p.start, own) + 2e5, toProgramme(p.end, own))),
+        end: later(moved(toProgramme(p.start, own), 2e5), toProgramme(p.end, own)),
         text: shortCall(p.text),
         call: CALL.test(p.text),
       }));

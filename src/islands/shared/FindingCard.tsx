@@ -1,7 +1,8 @@
 import { MeasuredWanted } from './MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
-import { type Shot, shotsOf, toProgramme } from '../../core/edit/shots.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Shot } from '../../core/edit/shots.ts';
+import { placeInProgramme } from '../../core/findings/place.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyFix, isApplied } from '../../core/workout/apply-fix.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
@@ -15,12 +16,13 @@ export function FindingCard({
   readonly finding: Finding;
   /** Where takes lie in what is played. */
   readonly shots: readonly Shot[];
-  readonly select: (key: string, at: Micros) => void;
+  readonly select: (key: string, at: ProgrammeTime) => void;
 }) {
   const { document, change } = useDocument();
-  const own = finding.takeId === undefined ? shots : shotsOf(shots, finding.takeId);
-  const go = () =>
-    select(finding.segmentKey ?? '', finding.clock === 'take' ? toProgramme(finding.at, own) : finding.at);
+  const at = placeInProgramme(finding, shots);
+  const go = () => {
+    if (at !== null) select(finding.segmentKey ?? '', at);
+  };
   const [first, ...others] = finding.fixes;
   return (
     <li

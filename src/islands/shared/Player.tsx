@@ -6,7 +6,16 @@ import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
 import type { Tone } from '../../core/sound/tones.ts';
 import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
-import { type Micros, micros, toSeconds } from '../../core/time/micros.ts';
+import {
+  type Micros,
+  type ProgrammeTime,
+  ZERO,
+  earlier,
+  later,
+  micros,
+  moved,
+  toSeconds,
+} from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
 import type { TakeOfPage } from '../../contract/wire.ts';
 import { playedUrl } from '../workbench/take.ts';
@@ -26,11 +35,11 @@ interface Props {
   /** What is seen and what is heard, from the start of the programme to its end. */
   readonly pictures: readonly Piece[];
   readonly sounds: readonly Piece[];
-  readonly length: Micros;
+  readonly length: ProgrammeTime;
   /** The overlay's script on programme time; null: the bare picture. */
   readonly ass: string | null;
   /** Played again and again while it is chosen. */
-  readonly loop?: Span | null;
+  readonly loop?: Span<ProgrammeTime> | null;
   /** Timer tones, on programme time; left out: none are heard. */
   readonly tones?: { readonly list: readonly Tone[]; readonly rules: ToneRules };
   /** Lines that were spoken again. */
@@ -96,8 +105,8 @@ export const Player = memo(function Player({
   );
   const reels = useRef<{ readonly picture: Reel; readonly sound: Reel | null } | null>(null);
   const seek = useCallback(
-    (time: Micros) => {
-      const clamped = micros(Math.min(Math.max(0, time), Math.max(0, length - 1)));
+    (time: ProgrammeTime) => {
+      const clamped = later(ZERO, earlier(time, moved(length, -1)));
       reels.current?.picture.seek(clamped);
       reels.current?.sound?.seek(clamped);
       overlay.draw(toSeconds(clamped));
@@ -140,7 +149,7 @@ export const Player = memo(function Player({
       sound: apart ? new Reel([c, d], sounds, { urlOf: options.urlOf, seekTo: toSeconds }) : null,
     };
     for (const deck of [a, b]) deck.muted = apart;
-    seek(usePlayhead.getState().at ?? (0 as Micros));
+    seek(usePlayhead.getState().at ?? ZERO);
     // Cut while it plays, it plays on.
     if (wasPlaying.current) {
       const { picture, sound } = reels.current;
@@ -202,7 +211,7 @@ export const Player = memo(function Player({
     return () => usePlayhead.setState({ playQuiet: null, pause: null });
   }, [playQuiet, stop]);
   useEffect(() => {
-    usePlayhead.setState({ seek, at: usePlayhead.getState().at ?? (0 as Micros) });
+    usePlayhead.setState({ seek, at: usePlayhead.getState().at ?? ZERO });
     return () => usePlayhead.setState({ seek: null });
   }, [seek]);
 
@@ -211,7 +220,7 @@ export const Player = memo(function Player({
     const { picture, sound } = reels.current ?? {};
     if (picture === undefined) return;
     // At its end it begins again.
-    if ((usePlayhead.getState().at ?? 0) >= length - 50_000) seek(0 as Micros);
+    if ((usePlayhead.getState().at ?? 0) >= length - 50_000) seek(ZERO);
     setPlaying(true);
     void Promise.all([picture.play(), sound?.play()]).catch(() => {
       setPlaying(false);

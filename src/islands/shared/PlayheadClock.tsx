@@ -1,4 +1,4 @@
-import type { Micros } from '../../core/time/micros.ts';
+import { type Micros, type ProgrammeTime, programmeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from './playhead.ts';
 
@@ -9,7 +9,13 @@ const STEP_US = 1e5;
 const useTenths = () => usePlayhead((s) => Math.floor((s.at ?? 0) / STEP_US));
 
 /** The line along the picture: where it stands, and where it is to go. */
-export function PlayheadSlider({ length, seek }: { readonly length: Micros; readonly seek: (at: Micros) => void }) {
+export function PlayheadSlider({
+  length,
+  seek,
+}: {
+  readonly length: Micros;
+  readonly seek: (at: ProgrammeTime) => void;
+}) {
   const at = usePlayhead((s) => Math.round((s.at ?? 0) / STEP_US));
   return (
     <input
@@ -18,7 +24,7 @@ export function PlayheadSlider({ length, seek }: { readonly length: Micros; read
       min={0}
       max={Math.max(1, Math.round(length / STEP_US))}
       value={at}
-      onChange={(e) => seek((Number(e.target.value) * STEP_US) as Micros)}
+      onChange={(e) => seek(programmeTime(Number(e.target.value) * STEP_US))}
       className="mt-1.5 block w-full accent-(--color-ink)"
     />
   );

@@ -3,9 +3,10 @@ import type { Span } from '../../core/time/span.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { Player } from './Player.tsx';
 import { useFirstTake, useOverlayScript } from './use-overlay-script.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 
 /** The programme as it will be rendered, with everything over it and under it; nothing where nothing was filmed. */
-export function ProgrammePlayer({ loop = null }: { readonly loop?: Span | null }) {
+export function ProgrammePlayer({ loop = null }: { readonly loop?: Span<ProgrammeTime> | null }) {
   const { produced } = useDerived();
   const { sound } = useDocument().document.edit;
   const first = useFirstTake();

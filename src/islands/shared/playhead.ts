@@ -1,11 +1,11 @@
 import { create } from 'zustand';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 
 interface Playhead {
   /** On programme time; null where nothing plays. */
-  readonly at: Micros | null;
+  readonly at: ProgrammeTime | null;
   /** Takes the picture to a programme time; null where there is no player. */
-  readonly seek: ((at: Micros) => void) | null;
+  readonly seek: ((at: ProgrammeTime) => void) | null;
   /** Plays the picture without its sound, for somebody who speaks to it; stops it. */
   readonly playQuiet: (() => void) | null;
   readonly pause: (() => void) | null;
@@ -20,6 +20,6 @@ export const usePlayhead = create<Playhead>()(() => ({
 }));
 
 /** The playhead while it is within a span, so that what lies elsewhere is not drawn anew with each frame; else null. */
-export function usePlayheadWithin(start: number, end: number): Micros | null {
+export function usePlayheadWithin(start: number, end: number): ProgrammeTime | null {
   return usePlayhead((s) => (s.at !== null && s.at >= start && s.at < end ? s.at : null));
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Piece } from '../../core/edit/views.ts';
-import { type Micros, fromSeconds as s } from '../../core/time/micros.ts';
+import type { Micros } from '../../core/time/micros.ts';
 import { Reel } from './reel.ts';
+import { anySeconds as s } from '../../../tests/support/times.ts';
 
 /** What a reel asks of a player, with a clock that a test moves. */
 class FakeElement {

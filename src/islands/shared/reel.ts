@@ -1,5 +1,5 @@
 import type { Piece } from '../../core/edit/views.ts';
-import { type Micros, fromSeconds, micros, toSeconds } from '../../core/time/micros.ts';
+import { type Micros, type ProgrammeTime, fromSeconds, micros, moved, toSeconds } from '../../core/time/micros.ts';
 
 /** Two ends that meet within this are one stretch: nothing is handed over. */
 const MEETS_US = 30_000;
@@ -55,14 +55,14 @@ export class Reel {
   }
 
   /** The programme time that is seen or heard now; null while a place is being looked for. */
-  get at(): Micros | null {
+  get at(): ProgrammeTime | null {
     const piece = this.pieces[this.index];
     if (piece === undefined) return null;
-    if (stands(piece)) return micros(piece.at + Math.min(piece.length - 1, this.stoodFor()));
-    return this.element.seeking ? null : micros(piece.at + fromSeconds(this.element.currentTime) - piece.from);
+    if (stands(piece)) return moved(piece.at, Math.min(piece.length - 1, this.stoodFor()));
+    return this.element.seeking ? null : moved(piece.at, fromSeconds(this.element.currentTime) - piece.from);
   }
 
-  seek(at: Micros): void {
+  seek(at: ProgrammeTime): void {
     const found = this.pieces.findIndex((p) => at < p.at + p.length);
     this.index = found < 0 ? Math.max(0, this.pieces.length - 1) : found;
     const piece = this.pieces[this.index];

@@ -1,4 +1,4 @@
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import type { Reel } from './reel.ts';
 
 /** Sound so far off the picture runs faster or slower until it is not (ITU-R BT.1359: 45 ms early is noticed). */
@@ -10,7 +10,7 @@ const LOOK_AGAIN_MS = 1_500;
 const MOST_NUDGE = 0.06;
 
 /** Keeps sound that has players of its own with the picture; `off` is how far it is ahead of it, microseconds. */
-export function soundKeeper(): (sound: Reel, off: number, now: Micros) => void {
+export function soundKeeper(): (sound: Reel, off: number, now: ProgrammeTime) => void {
   let looked = 0;
   return (sound, off, now) => {
     if (Math.abs(off) > LOST_US) {

@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react';
 import { isActive, type SegmentKind } from '../../core/plan/segment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { type Micros, programmeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { usePlayhead } from '../shared/playhead.ts';
 import type { Station } from './stations.ts';
@@ -91,7 +91,7 @@ export function Ribbon({ station }: { readonly station: Station }) {
         onClick={(e) => {
           if (!onProgramme) return;
           const box = e.currentTarget.getBoundingClientRect();
-          usePlayhead.getState().seek?.(Math.round(((e.clientX - box.left) / box.width) * total) as Micros);
+          usePlayhead.getState().seek?.(programmeTime(((e.clientX - box.left) / box.width) * total));
         }}
       >
         <Band pieces={pieces} total={total} />

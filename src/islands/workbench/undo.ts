@@ -6,7 +6,7 @@ import type { WorkoutDocument } from '../../core/workout/document.ts';
 import { mergeTranscripts } from '../../formats/merge-transcripts.ts';
 import { readTranscript } from '../../formats/transcript-reader.ts';
 import { type WordsText, rewritten } from '../../formats/transcript-writer.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { TakeTime } from '../../core/time/micros.ts';
 import type { TrackChange } from '../../contract/wire.ts';
 
 /** A request to the server that can be sent again. */
@@ -66,7 +66,7 @@ export function withoutStep(now: WorkoutDocument, from: WorkoutDocument, to: Wor
 }
 
 /** The same for the words of a take. */
-export function wordsWithoutStep(now: WordsText, from: WordsText, to: WordsText, duration: Micros): WordsText {
+export function wordsWithoutStep(now: WordsText, from: WordsText, to: WordsText, duration: TakeTime): WordsText {
   if (now.text === from.text) return to;
   const read = ({ text }: WordsText) => readTranscript(text).value;
   return rewritten(now, mergeTranscripts(read(from), read(to), read(now)).transcript, duration);

@@ -1,15 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { fromSeconds, micros } from '../../time/micros.ts';
+import { anySeconds, anyTime } from '../../../../tests/support/times.ts';
 import { hear } from '../../calls/detect-calls.ts';
 import { spokenWords } from '../../transcript/transcript.ts';
 
 const LABELS = ['Squat', 'Push-up', 'Reverse lunge', 'Plank', 'Jumping jack', 'Burpee'];
 /** What is heard in a phrase said at an even pace: kinds with what they say, in one text. */
 function heardIn(text: string): string {
-  const words = text.split(' ').map((word, i) => ({ text: word, start: micros(i * 3e5), end: micros(i * 3e5 + 25e4) }));
+  const words = text
+    .split(' ')
+    .map((word, i) => ({ text: word, start: anyTime(i * 3e5), end: anyTime(i * 3e5 + 25e4) }));
   const tokens = spokenWords(
-    { cues: [{ start: micros(0), end: fromSeconds(words.length), text, words }] },
-    fromSeconds(60),
+    { cues: [{ start: anyTime(0), end: anySeconds(words.length), text, words }] },
+    anySeconds(60),
   );
   return hear(tokens, LABELS)
     .map((h) => {

@@ -4,7 +4,7 @@ import { mergeTranscripts } from '../../../formats/merge-transcripts.ts';
 import { type TranscriptFormat, readTranscript } from '../../../formats/transcript-reader.ts';
 import { type WordsText, rewritten } from '../../../formats/transcript-writer.ts';
 import { same } from '../../../core/merge/same.ts';
-import type { Micros } from '../../../core/time/micros.ts';
+import { ZERO } from '../../../core/time/micros.ts';
 import { ApiError, isLater, outliving } from '../../shared/api.ts';
 import { call } from '../../shared/call.ts';
 import type { WorkbenchGet, WorkbenchSet } from '../state.ts';
@@ -118,7 +118,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       Transcript,
     ];
     const merged = mergeTranscripts(b, m, t);
-    const duration = entryOf(takeId)?.take.duration ?? (0 as Micros);
+    const duration = entryOf(takeId)?.take.duration ?? ZERO;
     put(takeId, same(merged.transcript, t) ? theirs : rewritten(theirs, merged.transcript, duration), revision);
     if (merged.clashes.length === 0) return;
     const name = entryOf(takeId)?.take.name ?? 'a take';
