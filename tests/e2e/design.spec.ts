@@ -1,18 +1,9 @@
-import { type Page, expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, openNew, test } from './fixtures.ts';
 
-const open = async (page: Page) => {
-  const { id } = (await (
-    await page.request.post('/api/workouts', {
-      data: {
-        outline:
-          '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30',
-      },
-    })
-  ).json()) as { id: string };
-  await page.goto(`/w/${id}/plan`);
-  await page.getByTestId('total').waitFor();
-  return id;
-};
+const OUTLINE =
+  '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30';
+const open = (page: Page) => openNew(page, OUTLINE, 'plan');
 const total = (page: Page) => page.getByRole('region', { name: 'The whole class' });
 
 test('the break adviser tells short breaks by block and one by one, each fix is one click and one undo', async ({

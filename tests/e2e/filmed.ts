@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { APIRequestContext } from '@playwright/test';
+import { createWorkout } from './fixtures.ts';
 
 export const TAKE = 'demo/media/broomstick-strong-take-1.mp4';
 const OUTLINE = 'demo/broomstick-strong.outline.md';
@@ -18,7 +19,7 @@ const BEGINNING =
 export async function filmedClass(request: APIRequestContext, title: string, seconds?: number): Promise<string> {
   const outline =
     seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${BEGINNING}`;
-  const { id } = (await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
+  const id = await createWorkout(request, { outline });
   let file = TAKE;
   if (seconds !== undefined) {
     file = join(mkdtempSync(join(tmpdir(), 'euphon-filmed-')), 'beginning.mp4');

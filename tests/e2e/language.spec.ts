@@ -1,5 +1,6 @@
-import { type Page, expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { axeFinds } from './axe.ts';
+import { expect, openNew, test } from './fixtures.ts';
 import { filmedClass } from './filmed.ts';
 
 const PLAN =
@@ -7,9 +8,7 @@ const PLAN =
 const language = (page: Page) => page.getByRole('combobox', { name: /^Language/ });
 
 test('a class is put into German by key, is called in German, and undo puts it back', async ({ page }) => {
-  const made = await page.request.post('/api/workouts', { data: { outline: PLAN } });
-  const { id } = (await made.json()) as { id: string };
-  await page.goto(`/w/${id}/plan`);
+  await openNew(page, PLAN, 'plan');
   await expect(language(page)).toHaveValue('en');
   await language(page).focus();
   await page.keyboard.type('Deutsch');

@@ -1,18 +1,14 @@
-import { type Page, expect, test } from '@playwright/test';
+import { STATIONS } from '../../src/islands/workbench/stations.ts';
 import { axeFinds } from './axe.ts';
-
-const open = async (page: Page, title: string, station: string) => {
-  const list = (await (await page.request.get('/api/workouts')).json()) as { id: string; title: string }[];
-  await page.goto(`/w/${list.find((w) => w.title.startsWith(title))?.id}/${station}`);
-};
+import { expect, test } from './fixtures.ts';
 
 /** The dark theme differs in colour alone: there only contrast is looked at again. */
 for (const form of ['light', 'dark'] as const) {
-  test(`every station passes axe in the ${form} form`, async ({ page }) => {
+  test(`every station passes axe in the ${form} form`, async ({ page, workouts, open }) => {
     test.setTimeout(600_000);
-    for (const station of ['', 'plan', 'script', 'music', 'shoot', 'align', 'score', 'check', 'deliver']) {
+    for (const station of ['', ...STATIONS.map((s) => s.name)] as const) {
       if (station === '') await page.goto('/');
-      else await open(page, 'Broomstick', station);
+      else await open(await workouts.demo(), station);
       await page.evaluate((f) => {
         if (f === 'dark') document.documentElement.dataset.theme = 'dark';
       }, form);
@@ -25,21 +21,18 @@ for (const form of ['light', 'dark'] as const) {
   });
 }
 
-test('no station scrolls sideways on a phone', async ({ page }) => {
+test('no station scrolls sideways on a phone', async ({ page, workouts, open }) => {
   await page.setViewportSize({ width: 390, height: 800 });
-  const drawn: Record<string, string> = {
+  const drawn = {
     plan: '[data-testid=total]',
     script: 'main h2',
     align: 'main table',
     score: '[data-stave]',
     deliver: 'main h2',
-  };
-  for (const station of Object.keys(drawn)) {
-    await open(page, 'Broomstick', station);
-    await page
-      .locator(drawn[station] ?? '')
-      .first()
-      .waitFor();
+  } as const;
+  for (const station of ['plan', 'script', 'align', 'score', 'deliver'] as const) {
+    await open(await workouts.demo(), station);
+    await page.locator(drawn[station]).first().waitFor();
     await page.waitForTimeout(300);
     const sideways = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect([station, sideways <= 1]).toEqual([station, true]);

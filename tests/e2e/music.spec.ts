@@ -1,18 +1,16 @@
-import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { axeFinds } from './axe.ts';
+import { createWorkout, expect, test } from './fixtures.ts';
 
-const create = async (request: import('@playwright/test').APIRequestContext, outline: string) =>
-  ((await (await request.post('/api/workouts', { data: { outline } })).json()) as { id: string }).id;
 const OUTLINE =
   '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:20 change 4\n- Calf stretch\n- Side reach';
 
 test.describe('the Music station', () => {
   test('plays a practice beat, builds a set, meets the phrases, mixes the bed', async ({ page, request }) => {
-    const id = await create(request, OUTLINE);
+    const id = await createWorkout(request, { outline: OUTLINE });
     await page.goto(`/w/${id}/plan`);
     await page.getByTestId('total').waitFor();
     await page.locator('h1').first().waitFor({ state: 'attached' });
@@ -70,7 +68,7 @@ test.describe('the Music station', () => {
   });
 
   test('takes tracks in, says what it cannot read, and tells missing rights', async ({ page, request }) => {
-    const id = await create(request, OUTLINE);
+    const id = await createWorkout(request, { outline: OUTLINE });
     const folder = mkdtempSync(join(tmpdir(), 'euphon-e2e-'));
     execFileSync('ffmpeg', [
       '-v',

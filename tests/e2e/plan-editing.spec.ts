@@ -1,14 +1,8 @@
-import { type Page, expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { axeFinds } from './axe.ts';
+import { createWorkout, expect, openNew, test } from './fixtures.ts';
 
-const create = async (page: Page, data: Record<string, string>) =>
-  ((await (await page.request.post('/api/workouts', { data })).json()) as { id: string }).id;
-const open = async (page: Page, outline: string) => {
-  const id = await create(page, { outline });
-  await page.goto(`/w/${id}/plan`);
-  await page.getByTestId('total').waitFor();
-  return id;
-};
+const open = (page: Page, outline: string) => openNew(page, outline, 'plan');
 const MOVES = '# Edited\n## Main: 3 rounds, 40/20\n- Squat\n- Broomstick row\n- Plank\n## More: 30/10\n- Dead bug';
 const names = (page: Page) =>
   page.getByPlaceholder('Name of the move').evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value));
@@ -139,7 +133,7 @@ test('a version keeps a name, says what changed since, and is brought back in on
 test('a workout becomes a template that new ones begin from; duplicates and deletes can be taken back', async ({
   page,
 }) => {
-  await create(page, { outline: MOVES.replace('Edited', 'Skep template') });
+  await createWorkout(page.request, { outline: MOVES.replace('Edited', 'Skep template') });
   await page.goto('/');
   const row = page.getByRole('listitem').filter({ hasText: 'Skep template' }).first();
   await row.getByText('More for').or(row.locator('summary')).first().click();
@@ -216,7 +210,7 @@ test('the run sheet comes as PDF with what was just typed', async ({ page }) => 
 
 test('a move and a block can be written as a line, and what no library knows is asked once', async ({ page }) => {
   const outline = '# Lines\n## Main: 2 rounds, 40/20\n- Hive polka\n- Squat';
-  const { id } = (await (await page.request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
+  const id = await createWorkout(page.request, { outline });
   await page.goto(`/w/${id}/plan`);
   await page.getByLabel('Move 2 of Main').hover();
   await page.getByRole('button', { name: 'Open the details of Squat' }).click();
@@ -243,7 +237,7 @@ test('a move and a block can be written as a line, and what no library knows is 
 test('the steps of a combination are moved, taken out and brought back by key, and dragged', async ({ page }) => {
   const outline =
     '# Steps\n## Learn: choreography add on at 128\n- Step | counts 32\n- Turn | counts 32\n- Clap | counts 32';
-  const { id } = (await (await page.request.post('/api/workouts', { data: { outline } })).json()) as { id: string };
+  const id = await createWorkout(page.request, { outline });
   await page.goto(`/w/${id}/plan`);
   const strip = page.getByRole('figure', { name: 'The combination, step by step' });
   const steps = () => strip.locator('thead th').allTextContents();
