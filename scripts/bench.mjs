@@ -132,7 +132,7 @@ await main(async () => {
       const browser = await openBrowser();
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       const base = `http://127.0.0.1:${port}`;
-      const list = await (await fetch(`${base}/api/workouts`)).json();
+      const { items: list } = await (await fetch(`${base}/api/workouts`)).json();
       const id = list.find((w) => w.title.startsWith('Broomstick')).id;
       const time = async (name, path, ready) => {
         const times = [];

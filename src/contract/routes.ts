@@ -19,6 +19,7 @@ import type {
   LogChange,
   LoggedTake,
   NewWorkout,
+  Page,
   Peaks,
   People,
   RenderOfPage,
@@ -41,7 +42,9 @@ const RENDER = '/api/renders/:id';
 
 /** Workouts: their document, its history, and what is made of it. */
 const WORKOUTS = {
-  listWorkouts: at('GET', '/api/workouts', 'lists the workouts').gives<readonly WorkoutSummary[]>(),
+  listWorkouts: at('GET', '/api/workouts', 'lists the workouts, a page at a time', ['after']).gives<
+    Page<WorkoutSummary>
+  >(),
   createWorkout: at('POST', '/api/workouts', 'makes a workout').gives<{ readonly id: string }, NewWorkout>(201),
   importWorkout: at('POST', '/api/workouts/file', 'makes a workout of the file of a whole one').gives<
     { readonly id: string; readonly missing: readonly string[] },
@@ -56,7 +59,9 @@ const WORKOUTS = {
   restoreWorkout: at('POST', `${WORKOUT}/restore`, 'brings a deleted workout back').nothing(),
   markTemplate: at('PUT', `${WORKOUT}/template`, 'makes a workout a template').nothing(),
   unmarkTemplate: at('DELETE', `${WORKOUT}/template`, 'makes a template a workout').nothing(),
-  history: at('GET', `${WORKOUT}/history`, 'lists the last 200 changes').gives<readonly ChangeOfPage[]>(),
+  history: at('GET', `${WORKOUT}/history`, 'lists its changes, newest first, a page at a time', ['after']).gives<
+    Page<ChangeOfPage>
+  >(),
   documentAt: at('GET', `${WORKOUT}/history/:revision`, 'gives a workout as it was').gives<WorkoutDocument>(),
   versions: at('GET', `${WORKOUT}/versions`, 'lists the versions that have a name').gives<readonly VersionOfPage[]>(),
   nameVersion: at('POST', `${WORKOUT}/versions`, 'names the newest revision').gives<
@@ -169,7 +174,7 @@ const STUDIO = {
   >(),
   removeExercise: at('DELETE', '/api/studio/exercises', 'deletes one exercise', ['name']).gives<Studio>(),
   exportExercises: at('GET', '/api/studio/exercises/:format', 'gives the exercises as a file').file(),
-  logbook: at('GET', '/api/studio/logbook', 'lists the logbook').gives<readonly LoggedTake[]>(),
+  logbook: at('GET', '/api/studio/logbook', 'lists the logbook, a page at a time', ['after']).gives<Page<LoggedTake>>(),
   changeLogbook: at('PUT', '/api/studio/logbook/:take', 'changes one entry of it').gives<
     WithStudio<object>,
     LogChange

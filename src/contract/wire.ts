@@ -54,6 +54,12 @@ export interface ChangeOfPage {
   readonly by: string | null;
 }
 
+/** Some of a list, and where it goes on: what is asked for as `after` of the next page; null: there is no more. */
+export interface Page<T> {
+  readonly items: readonly T[];
+  readonly next: string | null;
+}
+
 /** A revision that somebody gave a name. */
 export interface VersionOfPage {
   readonly id: string;

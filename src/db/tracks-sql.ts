@@ -131,9 +131,7 @@ export async function insertTrack(
 }
 
 export async function allTracks(db: Db): Promise<LibraryTrack[]> {
-  return (
-    await db.query<Row>(`${SELECT} WHERE t.deleted_at IS NULL ORDER BY lower(t.title), t.id LIMIT 2000`)
-  ).rows.map(toTrack);
+  return (await db.query<Row>(`${SELECT} WHERE t.deleted_at IS NULL ORDER BY lower(t.title), t.id`)).rows.map(toTrack);
 }
 
 export async function trackById(db: Db, id: string): Promise<LibraryTrack | null> {

@@ -40,6 +40,8 @@ const read = (row: RawRow | undefined): StoredWorkoutRow | null =>
     : { id: row.id, revision: row.revision, stored: row.document, document: upgradeDocument(row.document) };
 
 interface WorkoutListRow extends WorkoutFacts {
+  /** When it was changed, to the microsecond: its place in the list. */
+  readonly placeAt: string;
   readonly id: string;
   readonly revision: number;
   readonly updatedAt: Date;
@@ -123,24 +125,43 @@ export async function revisionOfChange(db: Db, workoutId: string, changeId: stri
   return rows[0]?.revision ?? null;
 }
 
-/** Changes after a revision, newest first, at most `most` of them. */
-export async function changesAfter(db: Db, workoutId: string, revision: number, most: number): Promise<Change[]> {
+/** Changes after a revision, newest first, at most `most` of them; before `until`, where one is given. */
+export async function changesAfter(
+  db: Db,
+  workoutId: string,
+  revision: number,
+  most: number,
+  until: number | null = null,
+): Promise<Change[]> {
   const { rows } = await db.query<Change>(
     `SELECT c.revision, c.patch, c.inverse, c.made_at AS "madeAt", p.name AS by FROM workout_changes c
-     LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2 ORDER BY c.revision DESC LIMIT $3`,
-    [workoutId, revision, most],
+     LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2 AND ($4::int IS NULL OR c.revision < $4) ORDER BY c.revision DESC LIMIT $3`,
+    [workoutId, revision, most, until],
   );
   return rows;
 }
 
-export async function listWorkouts(db: Db): Promise<WorkoutListRow[]> {
+/** Workouts, those changed last first: so many of them after a place, or all templates. */
+export async function listWorkouts(
+  db: Db,
+  of: { readonly after: readonly string[] | null; readonly most: number } | 'templates',
+): Promise<WorkoutListRow[]> {
+  const [which, values] =
+    of === 'templates'
+      ? ['AND w.template ORDER BY w.updated_at DESC, w.id DESC', []]
+      : [
+          `AND ($1::timestamptz IS NULL OR (w.updated_at, w.id) < ($1::timestamptz, $2::uuid))
+     ORDER BY w.updated_at DESC, w.id DESC LIMIT $3`,
+          [of.after?.[0] ?? null, of.after?.[1] ?? null, of.most],
+        ];
   const { rows } = await db.query<Omit<WorkoutListRow, 'lengthUs' | 'takes'> & { lengthUs: string; takes: string }>(
     `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues", w.accepted,
-       w.take_id AS "takeId", w.updated_at AS "updatedAt", w.template,
+       w.take_id AS "takeId", w.updated_at AS "updatedAt", w.updated_at::text AS "placeAt", w.template,
        (SELECT count(*) FROM takes t WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS takes,
        EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS "hasTranscribedTake",
        EXISTS (SELECT 1 FROM renders r WHERE r.workout_id = w.id AND r.state = 'done') AS delivered
-     FROM workouts w WHERE w.deleted_at IS NULL ORDER BY w.updated_at DESC, w.id LIMIT 1000`,
+     FROM workouts w WHERE w.deleted_at IS NULL ${which}`,
+    values,
   );
   return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Micros, takes: Number(row.takes) }));
 }

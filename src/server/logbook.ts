@@ -4,11 +4,12 @@ import { voiceOf } from '../core/align/align.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
 import { logEntryOf, pacesOf } from '../core/logbook/logbook.ts';
 import { spokenWords } from '../core/transcript/transcript.ts';
-import { deleteLogEntry, type LogRow, logbook, putLogEntry } from '../db/logbook-sql.ts';
+import { deleteLogEntry, type LogRow, logbook, logbookAfter, putLogEntry } from '../db/logbook-sql.ts';
 import { type Db, inTransaction } from '../db/pool.ts';
 import { lockStudio, putFigures } from '../db/studio-sql.ts';
 import { takeById } from '../db/takes-sql.ts';
-import type { LogChange, Logged } from '../contract/wire.ts';
+import type { LogChange, Logged, Page } from '../contract/wire.ts';
+import { pageOf, readPlace } from './page.ts';
 import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
@@ -24,8 +25,20 @@ function keptOf(row: LogRow | undefined): Logged | null {
   return { workoutId, title, instructor, entry };
 }
 
-export async function readLogbook(context: Context): Promise<LogRow[]> {
-  return logbook(context.pool);
+/** So many entries are a page of the logbook. */
+const ENTRIES_A_PAGE = 100;
+
+/** A page of the logbook, newest first. `after`: where the last page ended. */
+export async function readLogbook(
+  context: Context,
+  after: string | null = null,
+  most = ENTRIES_A_PAGE,
+): Promise<Page<LogRow>> {
+  const rows = await logbookAfter(context.pool, readPlace(after, 2), most + 1);
+  return pageOf(rows, most, {
+    placeOf: (row) => [row.placeAt, row.takeId],
+    asItem: ({ placeAt: _, ...row }) => row,
+  });
 }
 
 /**

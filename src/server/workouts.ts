@@ -22,22 +22,40 @@ import {
   workoutById,
 } from '../db/workouts-sql.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
-import type { WorkoutSummary } from '../contract/wire.ts';
+import type { Page, WorkoutSummary } from '../contract/wire.ts';
+import { pageOf, readPlace } from './page.ts';
 import { checked } from './checked.ts';
 import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 
-export async function workoutList(context: Context): Promise<WorkoutSummary[]> {
-  return (await listWorkouts(context.pool)).map((row) => ({
-    id: row.id,
-    title: row.title,
-    lengthUs: row.lengthUs,
-    state: stateOf(row),
-    next: nextStep(row),
-    updatedAt: row.updatedAt.toISOString(),
-    template: row.template,
-  }));
+/** So many workouts are a page of the list. */
+const WORKOUTS_A_PAGE = 100;
+
+type ListRow = Awaited<ReturnType<typeof listWorkouts>>[number];
+const summaryOf = (row: ListRow): WorkoutSummary => ({
+  id: row.id,
+  title: row.title,
+  lengthUs: row.lengthUs,
+  state: stateOf(row),
+  next: nextStep(row),
+  updatedAt: row.updatedAt.toISOString(),
+  template: row.template,
+});
+
+/** A page of the workouts, those changed last first. `after`: where the last page ended. */
+export async function workoutList(
+  context: Context,
+  after: string | null = null,
+  most = WORKOUTS_A_PAGE,
+): Promise<Page<WorkoutSummary>> {
+  const rows = await listWorkouts(context.pool, { after: readPlace(after, 2), most: most + 1 });
+  return pageOf(rows, most, { placeOf: (row) => [row.placeAt, row.id], asItem: summaryOf });
+}
+
+/** All templates. */
+export async function templateList(context: Context): Promise<WorkoutSummary[]> {
+  return (await listWorkouts(context.pool, 'templates')).map(summaryOf);
 }
 
 /**
@@ -127,14 +145,28 @@ export async function amendWorkout(
   return revision;
 }
 
-export async function history(context: Context, id: string | undefined): Promise<Omit<Change, 'inverse'>[]> {
+/** So many changes are a page of the history. */
+const CHANGES_A_PAGE = 200;
+
+/** A page of a workout's changes, newest first. `after`: where the last page ended. */
+export async function history(
+  context: Context,
+  id: string | undefined,
+  after: string | null = null,
+): Promise<Page<Omit<Change, 'inverse'>>> {
   const row = await getWorkout(context, id);
-  return (await changesAfter(context.pool, row.id, 0, 200)).map(({ revision, patch, madeAt, by }) => ({
-    revision,
-    patch,
-    madeAt,
-    by,
-  }));
+  const until = readPlace(after, 1)?.[0];
+  const rows = await changesAfter(
+    context.pool,
+    row.id,
+    0,
+    CHANGES_A_PAGE + 1,
+    until === undefined ? null : Number(until),
+  );
+  return pageOf(rows, CHANGES_A_PAGE, {
+    placeOf: ({ revision }) => [String(revision)],
+    asItem: ({ revision, patch, madeAt, by }) => ({ revision, patch, madeAt, by }),
+  });
 }
 
 /** The document as it was at an earlier revision, by undoing the changes since. */

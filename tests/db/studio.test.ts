@@ -189,13 +189,13 @@ describe('templates', () => {
   it('are begun from: plan and script go over under a new title', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
     await markTemplate(context, id, true);
-    expect((await workoutList(context)).find((w) => w.id === id)?.template).toBe(true);
+    expect((await workoutList(context)).items.find((w) => w.id === id)?.template).toBe(true);
     const copy = await createWorkout(context, { from: id, title: 'Spring' });
     expect([copy.document.plan.title, copy.document.plan.blocks]).toEqual([
       'Spring',
       (await getWorkout(context, id)).document.plan.blocks,
     ]);
-    expect((await workoutList(context)).find((w) => w.id === copy.id)?.template).toBe(false);
+    expect((await workoutList(context)).items.find((w) => w.id === copy.id)?.template).toBe(false);
     await markTemplate(context, id, false);
     expect(await status(createWorkout(context, { from: '00000000-0000-4000-8000-000000000000' }))).toBe(404);
   });

@@ -56,7 +56,7 @@ describe('a take that is deleted', () => {
     const { document, revision } = await getWorkout(context, id);
     // What was cut lay on its clock.
     expect([document.edit.takeId, document.edit.removed, revision]).toEqual([null, [], 3]);
-    expect((await history(context, id)).map((c) => c.revision)).toEqual([3, 2]);
+    expect((await history(context, id)).items.map((c) => c.revision)).toEqual([3, 2]);
     await patchWorkout(context, id, {
       revision: 3,
       patch: [{ op: 'replace', path: '/plan/title', value: 'Still saved' }],
@@ -89,7 +89,7 @@ describe('a workout that is deleted', () => {
   it('is nowhere to be seen, and comes back as it was until it is swept', async () => {
     const { id } = await createWorkout(context, { title: 'Back again' });
     await removeWorkout(context, id);
-    expect([await findWorkout(context, id), (await workoutList(context)).some((w) => w.id === id)]).toEqual([
+    expect([await findWorkout(context, id), (await workoutList(context)).items.some((w) => w.id === id)]).toEqual([
       null,
       false,
     ]);

@@ -196,7 +196,7 @@ describe('the logbook', () => {
     expect(first.before).toBeNull();
     const again = await keepInLogbook(context, workoutId);
     expect(again.before).toEqual(first.after);
-    const [row, ...more] = await readLogbook(context);
+    const [row, ...more] = (await readLogbook(context)).items;
     expect(more).toEqual([]);
     expect(row).toMatchObject({ takeId: take, title: 'Log' });
     expect(row?.entry.pace.work?.words).toBeGreaterThan(10);

@@ -38,9 +38,25 @@ const title = (text: string) => [{ op: 'replace', path: '/plan/title', value: te
 describe('a workout', () => {
   it('is made from an outline and listed with its length, state and next step', async () => {
     const { id } = await createWorkout(context, { outline: OUTLINE });
-    const [row] = (await workoutList(context)).filter((w) => w.id === id);
+    const [row] = (await workoutList(context)).items.filter((w) => w.id === id);
     // 2 rounds of squat 40, rest 20, row left 40, rest 20, row right 40, rest 20.
     expect(row).toMatchObject({ title: 'Hive lift', lengthUs: 360e6, state: 'planned', next: { station: 'script' } });
+  });
+  it('is in a list that is given a page at a time: each once, those changed last first, until there is no more', async () => {
+    const ids: string[] = [];
+    for (let n = 0; n < 7; n++) ids.push((await createWorkout(context, { title: `Page ${n}` })).id);
+    const seen: string[] = [];
+    let after: string | null = null;
+    for (let page = 0; page === 0 || after !== null; page++) {
+      const { items, next }: Awaited<ReturnType<typeof workoutList>> = await workoutList(context, after, 3);
+      expect(items.length).toBeLessThanOrEqual(3);
+      seen.push(...items.map((w) => w.id));
+      after = next;
+    }
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.slice(0, 7)).toEqual(ids.toReversed());
+    expect(seen).toEqual((await workoutList(context)).items.map((w) => w.id));
+    expect((await refusal(workoutList(context, 'nowhere'))).status).toBe(400);
   });
   it('refuses what is no workout, with a sentence', async () => {
     for (const body of [
@@ -167,7 +183,7 @@ describe('a workout', () => {
       states.push(now);
     }
     for (const [i, state] of states.entries()) expect(await documentAt(context, id, i + 1)).toEqual(state);
-    expect((await history(context, id)).map((c) => c.revision)).toEqual([4, 3, 2]);
+    expect((await history(context, id)).items.map((c) => c.revision)).toEqual([4, 3, 2]);
     expect((await refusal(documentAt(context, id, 9))).status).toBe(404);
   });
   it('is gone for good when it was deleted long ago, with its history', async () => {

@@ -1,4 +1,5 @@
 import { type APIRequestContext, type Page, test as base } from '@playwright/test';
+import type { Page as ListPage, WorkoutSummary } from '../../src/contract/wire.ts';
 import type { Station } from '../../src/islands/workbench/stations.ts';
 
 export { expect } from '@playwright/test';
@@ -35,7 +36,7 @@ export async function openNew(page: Page, outline: string, station: Station): Pr
 export const test = base.extend<{ workouts: Workouts; open: Open }>({
   workouts: async ({ request }, use) => {
     const demo = async (title: DemoTitle = 'Broomstick') => {
-      const list = (await (await request.get('/api/workouts')).json()) as { id: string; title: string }[];
+      const { items: list } = (await (await request.get('/api/workouts')).json()) as ListPage<WorkoutSummary>;
       const named = {
         Broomstick: 'Broomstick Strong for Beekeepers',
         'From Smoker': 'From Smoker to Super: Lifting Day Strength',

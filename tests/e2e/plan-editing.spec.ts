@@ -136,8 +136,15 @@ test('a workout becomes a template that new ones begin from; duplicates and dele
   await createWorkout(page.request, { outline: MOVES.replace('Edited', 'Skep template') });
   await page.goto('/');
   const row = page.getByRole('listitem').filter({ hasText: 'Skep template' }).first();
-  await row.getByText('More for').or(row.locator('summary')).first().click();
-  await row.getByRole('button', { name: 'Use as a template' }).click();
+  const first = row.getByRole('button', { name: 'More for Skep template' });
+  await expect(first).toBeEnabled();
+  await first.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem', { name: 'Duplicate' })).toBeFocused();
+  expect(await axeFinds(page)).toEqual([]);
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('menuitem', { name: 'Use as a template' })).toBeFocused();
+  await page.keyboard.press('Enter');
   await expect(
     page.getByRole('listitem').filter({ hasText: 'Skep template' }).first().getByText('template', { exact: true }),
   ).toBeVisible();
@@ -151,12 +158,14 @@ test('a workout becomes a template that new ones begin from; duplicates and dele
   // Saved as a file, deleted, brought back; and made anew from the file.
   await page.goto('/');
   const made = page.getByRole('listitem').filter({ hasText: 'From the template' });
-  await made.locator('summary').click();
+  const more = made.getByRole('button', { name: /^More for/ });
+  await more.click();
   const download = page.waitForEvent('download');
-  await made.getByRole('link', { name: 'Save as a file' }).click();
+  await page.getByRole('menuitem', { name: 'Save as a file' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe('From-the-template.euphon.json');
-  await made.getByRole('button', { name: 'Delete' }).click();
+  await more.click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(made).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(made).toHaveCount(1);

@@ -323,7 +323,7 @@ test('the video is rendered with progress, can be cancelled, and the files can b
 });
 
 test('requests from another site are refused, and a change must name its revision', async ({ request }) => {
-  const list = (await (await request.get('/api/workouts')).json()) as { id: string }[];
+  const { items: list } = (await (await request.get('/api/workouts')).json()) as { items: { id: string }[] };
   const url = `/api/workouts/${list[0]?.id}`;
   expect((await request.patch(url, { data: [], headers: { Origin: 'https://elsewhere.example' } })).status()).toBe(403);
   expect((await request.patch(url, { data: [] })).status()).toBe(428);

@@ -196,13 +196,13 @@ describe('every route', () => {
 describe('a studio', () => {
   it('shows its own: list, recordings with byte ranges, and files', async () => {
     for (const who of ['owner@saltmarsh.example', 'viewer@saltmarsh.example']) {
-      const list = (await (await ask(who, '/api/workouts')).json()) as { id: string }[];
+      const { items: list } = (await (await ask(who, '/api/workouts')).json()) as { items: { id: string }[] };
       expect(list.map((w) => w.id)).toContain(ids.workout);
       expect((await ask(who, media, { headers: { Range: 'bytes=0-9' } })).status).toBe(206);
       expect((await ask(who, `/w/${ids.workoutOfTake}/score`)).status).toBe(200);
     }
     expect((await ask('owner@drydock.example', media)).status).toBe(404);
-    expect(await (await ask('owner@drydock.example', '/api/workouts')).json()).toEqual([]);
+    expect(await (await ask('owner@drydock.example', '/api/workouts')).json()).toEqual({ items: [], next: null });
   });
   it('has uploads that another one does not find', async () => {
     const tus = { 'Tus-Resumable': '1.0.0' };
@@ -246,9 +246,9 @@ describe('a studio', () => {
     });
     expect(answer.status).toBe(200);
     const history = (await (await ask('viewer@saltmarsh.example', `/api/workouts/${ids.workout}/history`)).json()) as {
-      by: string;
-    }[];
-    expect(history[0]?.by).toBe('editor');
+      items: { by: string }[];
+    };
+    expect(history.items[0]?.by).toBe('editor');
   });
 });
 
@@ -280,7 +280,7 @@ describe('people', () => {
     expect((await ask('guest@saltmarsh.example', '/api/workouts')).status).toBe(401);
     // Invited anew, by the other studio, they work there and see nothing of the first.
     await letJoin(await studioNamed(context.pool, 'Dry Dock Dance'), 'guest@saltmarsh.example', 'editor');
-    expect(await (await ask('guest@saltmarsh.example', '/api/workouts')).json()).toEqual([]);
+    expect(await (await ask('guest@saltmarsh.example', '/api/workouts')).json()).toEqual({ items: [], next: null });
     const last = await ask('owner@saltmarsh.example', `/api/people/${idOf('owner@saltmarsh.example')}`, {
       method: 'DELETE',
     });

@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import type { SegmentKind } from '../../core/plan/segment.ts';
 import { WORDS_A_MINUTE } from '../../core/speech/line-time.ts';
 import { voiceOf } from '../../core/align/align.ts';
-import type { LogChange, LoggedTake } from '../../contract/wire.ts';
+import type { LogChange, LoggedTake, Page } from '../../contract/wire.ts';
 import { LOGGED_CALLS, type LoggedCall, logEntryOf } from '../../core/logbook/logbook.ts';
 import { spokenWords } from '../../core/transcript/transcript.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -37,13 +37,13 @@ export function Logbook() {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
   const id = workbench((s) => s.id);
-  const [rows, setRows] = useState<readonly LoggedTake[]>([]);
+  const [{ items: rows, next }, setList] = useState<Page<LoggedTake>>({ items: [], next: null });
   const { trouble, attempt } = useAttempt();
   useEffect(() => {
     let current = true;
     void call('logbook', {}).then(
       (r) => {
-        if (current) setRows(r);
+        if (current) setList(r);
       },
       () => undefined,
     );
@@ -52,6 +52,11 @@ export function Logbook() {
     };
     // What is in it, and what it taught the studio, change together.
   }, [studio]);
+  const showMore = (after: string) =>
+    attempt(async () => {
+      const page = await call('logbook', {}, { asked: { after } });
+      setList({ items: [...rows, ...page.items], next: page.next });
+    });
   if (aligned === null || facts === null || take === null) return null;
   const entry = logEntryOf(
     aligned.compiled.segments,
@@ -72,7 +77,7 @@ export function Logbook() {
     });
   const forget = ({ takeId, workoutId, title, instructor, entry: kept }: LoggedTake) => {
     const change = { before: { workoutId, title, instructor, entry: kept }, after: null, changes: null };
-    setRows(rows.filter((r) => r.takeId !== takeId));
+    setList({ items: rows.filter((r) => r.takeId !== takeId), next });
     workbench
       .getState()
       .ask(`Take ${title} out of the logbook`, { after: put(takeId, change), before: put(takeId, back(change)) });
@@ -181,6 +186,11 @@ export function Logbook() {
             ))}
           </tbody>
         </table>
+      )}
+      {next !== null && (
+        <button className="btn mt-2" onClick={() => void showMore(next)}>
+          Show earlier recordings
+        </button>
       )}
     </section>
   );

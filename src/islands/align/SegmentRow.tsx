@@ -10,6 +10,7 @@ import { usePlayhead } from '../shared/playhead.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin, withoutPin } from '../../core/workout/pins.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** About how high a row is, pixels. */
 const ROW_PX = 26;
@@ -56,15 +57,16 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
         <td className="pl-3">
           <span className="flex items-center gap-2">
             <span className="pattern inline-block h-4 w-2 border-l-[3px] border-(--k)!" aria-hidden="true" />
-            <button
-              className="min-w-0 text-left hover:underline sm:truncate"
-              title="Take the picture here"
-              onClick={listen}
-              disabled={recorded === null}
-            >
-              {segment.label}
-              {sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}
-            </button>
+            <Hint says="Take the picture here">
+              <button
+                className="min-w-0 text-left hover:underline sm:truncate"
+                onClick={listen}
+                disabled={recorded === null}
+              >
+                {segment.label}
+                {sideWord(segment.side) && <span className="text-soft">, {sideWord(segment.side)}</span>}
+              </button>
+            </Hint>
             <span className="text-[13px] text-soft max-sm:hidden">
               {KIND_WORD[segment.kind]}
               {segment.rounds > 1 ? ` · ${segment.round}` : ''}
@@ -78,14 +80,15 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
           ) : (
             <span className="flex items-center">
               {pinned && (
-                <button
-                  className="px-1 text-[13px] font-bold"
-                  title="Pinned by hand. Click to take the pin out."
-                  aria-label={`Take out the pin of ${segment.label}`}
-                  onClick={unpin}
-                >
-                  pin
-                </button>
+                <Hint says="Pinned by hand. Click to take the pin out.">
+                  <button
+                    className="px-1 text-[13px] font-bold"
+                    aria-label={`Take out the pin of ${segment.label}`}
+                    onClick={unpin}
+                  >
+                    pin
+                  </button>
+                </Hint>
               )}
               <TimeField
                 label={`${segment.label} begins at`}
@@ -105,17 +108,18 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
           {over === null ? '' : `${over > 0 ? '+' : ''}${writeSeconds(over)}`}
         </td>
         <td className="pl-2 sm:pl-4">
-          <button
-            className="flex w-full items-center gap-1.5 text-[13px] text-soft"
-            aria-expanded={open}
-            title="Why"
-            onClick={() => setOpen(!open)}
-          >
-            <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true">
-              <span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} />
-            </span>
-            <span className="figures w-10 text-right">{Math.round(r.confidence * 100)}%</span>
-          </button>
+          <Hint says="Why">
+            <button
+              className="flex w-full items-center gap-1.5 text-[13px] text-soft"
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+            >
+              <span className="h-[6px] flex-1 bg-shade max-sm:hidden" aria-hidden="true">
+                <span className="block h-full bg-ink" style={{ width: `${r.confidence * 100}%` }} />
+              </span>
+              <span className="figures w-10 text-right">{Math.round(r.confidence * 100)}%</span>
+            </button>
+          </Hint>
         </td>
       </tr>
       {open && (

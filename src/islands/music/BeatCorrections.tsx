@@ -1,5 +1,6 @@
 import type { Correction } from '../../core/music/correct-map.ts';
 import { micros } from '../../core/time/micros.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 const NUDGE_US = 10_000;
 
@@ -29,9 +30,11 @@ export function BeatCorrections({ metre, here, fix }: Props) {
       <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>
         10 ms later
       </button>
-      <button className="btn" title="Key 1" onClick={() => fix({ kind: 'one', beat: here })}>
-        The downbeat is here
-      </button>
+      <Hint says="Key 1">
+        <button className="btn" onClick={() => fix({ kind: 'one', beat: here })}>
+          The downbeat is here
+        </button>
+      </Hint>
       <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>
         A phrase begins here
       </button>

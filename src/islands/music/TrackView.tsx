@@ -16,6 +16,7 @@ import { BeatPicture } from './BeatPicture.tsx';
 import { TrackFacts } from './TrackFacts.tsx';
 import type { Library } from './use-tracks.ts';
 import { useTrackPlayer } from './use-track-player.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** Taps further apart than this begin anew. */
 const TAP_PAUSE_US = 3e6;
@@ -125,13 +126,11 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
             if (e.target.value !== track.artist) library.change(track.id, { artist: e.target.value });
           }}
         />
-        <button
-          className="btn btn-quiet"
-          title="Delete this track with its beat and its rights; undo brings it back"
-          onClick={() => library.remove(track.id)}
-        >
-          Delete
-        </button>
+        <Hint says="Delete this track with its beat and its rights; undo brings it back">
+          <button className="btn btn-quiet" onClick={() => library.remove(track.id)}>
+            Delete
+          </button>
+        </Hint>
       </div>
       {track.state === 'failed' && (
         <div className="mt-2">
@@ -154,10 +153,12 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
         drag={(beat, to) => fix({ kind: 'drag', beat, to: micros(to) })}
       />
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button className="btn btn-main" title="Space" onClick={toggle}>
-          {playing ? <Pause size={14} /> : <Play size={14} />}
-          {playing ? 'Pause' : 'Play'}
-        </button>
+        <Hint says="Space">
+          <button className="btn btn-main" onClick={toggle}>
+            {playing ? <Pause size={14} /> : <Play size={14} />}
+            {playing ? 'Pause' : 'Play'}
+          </button>
+        </Hint>
         <span className="figures w-24">{writeTime(Math.round(at * 1e6) as Micros, 2)}</span>
         {map !== null && (
           <span className="figures w-32 whitespace-nowrap text-soft">
@@ -180,9 +181,11 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
       </div>
       {map !== null && <BeatCorrections metre={map.metre} here={here} fix={fix} />}
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button className="btn" title="Key T, along with the music" onClick={tap}>
-          Tap the beat
-        </button>
+        <Hint says="Key T, along with the music">
+          <button className="btn" onClick={tap}>
+            Tap the beat
+          </button>
+        </Hint>
         {taps.length > 0 && (
           <span role="status" className="text-[13px] text-soft">
             {taps.length < FEWEST_TAPS ? (

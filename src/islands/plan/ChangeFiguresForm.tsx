@@ -5,6 +5,7 @@ import { ApiError } from '../shared/api.ts';
 import { asking, call } from '../shared/call.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 const WORDS: Readonly<Record<keyof ChangeFigures, string>> = {
   knownUs: 'a move the class knows',
@@ -66,20 +67,18 @@ export function ChangeFiguresForm() {
       <p className="mt-1 text-[13px] text-soft">
         In seconds, for all workouts of the studio. The words to be said come on top.
       </p>
-      <button
-        className="btn btn-quiet border-line mt-1 mr-1.5"
-        disabled={take === null}
-        title={
-          take === null ? 'There is no take with a transcript yet' : `From what the breaks of ${take.name} really took`
-        }
-        onClick={() => void learn()}
-      >
-        Learn from the take
-      </button>
+      <Hint says={take === null ? '' : `From what the breaks of ${take.name} really took`}>
+        <button className="btn btn-quiet border-line mt-1 mr-1.5" disabled={take === null} onClick={() => void learn()}>
+          Learn from the take
+        </button>
+      </Hint>
       {own && (
         <button className="btn btn-quiet border-line mt-1" onClick={() => void save(USUAL_CHANGES)}>
           Back to common practice
         </button>
+      )}
+      {take === null && (
+        <p className="mt-1 text-[13px] text-soft">To learn from there is no take with a transcript yet.</p>
       )}
       {said !== null && trouble === null && <Notice>{said}</Notice>}
       {trouble !== null && <Notice alarm>{trouble}</Notice>}

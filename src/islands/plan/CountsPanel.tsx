@@ -23,21 +23,23 @@ export function CountsPanel() {
       </p>
       <table className="w-full text-[13px]">
         <thead>
+          <tr className="text-right text-soft">
+            <td colSpan={2}>left</td>
+            <th scope="colgroup" colSpan={2} className="font-normal">
+              in the round
+            </th>
+            <th scope="colgroup" colSpan={2} className="font-normal">
+              in the class
+            </th>
+          </tr>
           <tr className="border-b text-left text-soft">
             <th className="font-normal">at</th>
             <th className="font-normal">move</th>
-            <th className="text-right font-normal" title="Moves left in the round">
-              moves
-            </th>
-            <th className="text-right font-normal" title="Intervals left in the round">
-              intervals
-            </th>
-            <th className="text-right font-normal" title="Rounds left">
-              rounds
-            </th>
-            <th className="text-right font-normal" title="Whole minutes left in the class">
-              min
-            </th>
+            {['moves', 'intervals', 'rounds', 'min'].map((word) => (
+              <th key={word} className="pl-2 text-right font-normal">
+                {word}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>

@@ -13,6 +13,7 @@ import { useChange, useStudio, useWorkbench } from '../workbench/workbench-conte
 import { ExerciseDialog } from './ExerciseDialog.tsx';
 import { UnknownMoves } from './UnknownMoves.tsx';
 import { addBlock, addMove } from './edit-plan.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 const MOST_SHOWN = 60;
 
@@ -81,15 +82,13 @@ export function ExercisesPanel() {
       <ul className="mt-2">
         {found.slice(0, MOST_SHOWN).map((e) => (
           <li key={e.name} className="grid grid-cols-[1fr_auto] items-start border-b">
-            <button
-              className="py-1 text-left hover:bg-shade"
-              onClick={() => put(e)}
-              title={`Put ${e.name} into the class`}
-            >
-              <span className="font-semibold">{e.name}</span>
-              {own.has(e.name) && <span className="ml-1.5 text-[13px] text-talk">own</span>}
-              <span className="block text-[13px] text-soft">{factsOf(e)}</span>
-            </button>
+            <Hint says={`Put ${e.name} into the class`}>
+              <button className="py-1 text-left hover:bg-shade" onClick={() => put(e)}>
+                <span className="font-semibold">{e.name}</span>
+                {own.has(e.name) && <span className="ml-1.5 text-[13px] text-talk">own</span>}
+                <span className="block text-[13px] text-soft">{factsOf(e)}</span>
+              </button>
+            </Hint>
             <IconButton
               label={own.has(e.name) ? `Edit ${e.name}` : `Make ${e.name} your own`}
               onClick={() => setEditing(e)}

@@ -11,6 +11,7 @@ import { VersionsDialog } from './VersionsDialog.tsx';
 import { addBlock } from './edit-plan.ts';
 import { focusSoon } from '../shared/focus.ts';
 import { usePlanKeys } from './use-plan-keys.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** Blocks and moves on the left, what is computed from them beside. */
 export function PlanStation() {
@@ -55,21 +56,20 @@ export function PlanStation() {
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <ClassFields />
           <div className="flex flex-wrap items-center gap-1.5">
-            <button
-              className="btn btn-quiet border-line"
-              title="Named versions, and what changed since (key V)"
-              onClick={() => setVersions(true)}
-            >
-              Versions
-            </button>
-            <button
-              className="btn btn-quiet border-line"
-              title="The run sheet as PDF (key R)"
-              disabled={compiled.total === 0}
-              onClick={() => void print()}
-            >
-              Run sheet
-            </button>
+            <Hint says="Named versions, and what changed since (key V)">
+              <button className="btn btn-quiet border-line" onClick={() => setVersions(true)}>
+                Versions
+              </button>
+            </Hint>
+            <Hint says="The run sheet as PDF (key R)">
+              <button
+                className="btn btn-quiet border-line"
+                disabled={compiled.total === 0}
+                onClick={() => void print()}
+              >
+                Run sheet
+              </button>
+            </Hint>
             <div role="group" aria-label="How the plan is shown" className="flex">
               <button
                 className={`btn rounded-r-none ${asText ? '' : 'btn-main'}`}

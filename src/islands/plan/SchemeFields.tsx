@@ -6,6 +6,7 @@ import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
 import { LadderSteps } from './LadderSteps.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 type Kind = Exclude<Scheme['kind'], 'plain'>;
 const WORDS: Readonly<Record<Kind, string>> = {
@@ -97,19 +98,20 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
       set,
     }: { readonly value: number; readonly low: number; readonly high: number; readonly set: (value: number) => Scheme },
   ) => (
-    <input
-      type="number"
-      aria-label={label}
-      title={label}
-      min={low}
-      max={high}
-      value={value}
-      className="said text-right"
-      onChange={(e) => {
-        const n = Number(e.target.value);
-        if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n));
-      }}
-    />
+    <Hint says={label} isName>
+      <input
+        type="number"
+        aria-label={label}
+        min={low}
+        max={high}
+        value={value}
+        className="said text-right"
+        onChange={(e) => {
+          const n = Number(e.target.value);
+          if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n));
+        }}
+      />
+    </Hint>
   );
   const label = (text: string) => <span className="text-soft">{text}</span>;
   switch (scheme.kind) {
@@ -257,18 +259,19 @@ function FreeSteps({
   const [text, setText] = useState(written);
   const wrong = text.trim() !== '' && readSteps(text) === null;
   return (
-    <input
-      aria-label="Steps, in letters"
-      title={wrong ? 'Letters of the moves below: A B AB C ABC' : 'Steps, in letters'}
-      aria-invalid={wrong || undefined}
-      className={`said ${wrong ? 'border-alarm! text-alarm' : ''}`}
-      placeholder="A B AB"
-      value={text}
-      onChange={(e) => {
-        setText(e.target.value);
-        const free = readSteps(e.target.value);
-        if (free !== null) onChange({ ...scheme, free });
-      }}
-    />
+    <Hint says="Letters of the moves below: A B AB C ABC" open={wrong}>
+      <input
+        aria-label="Steps, in letters"
+        aria-invalid={wrong || undefined}
+        className={`said ${wrong ? 'border-alarm! text-alarm' : ''}`}
+        placeholder="A B AB"
+        value={text}
+        onChange={(e) => {
+          setText(e.target.value);
+          const free = readSteps(e.target.value);
+          if (free !== null) onChange({ ...scheme, free });
+        }}
+      />
+    </Hint>
   );
 }

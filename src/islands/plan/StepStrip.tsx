@@ -5,6 +5,7 @@ import { dancedSteps, freeOrder, movedStep, stepLetters } from '../../core/plan/
 import type { Block } from '../../core/plan/plan.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { focusSoon } from '../shared/focus.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 const EIGHT = 8;
 
@@ -133,23 +134,24 @@ function StepHead({ id, letters, even, share, says, fixed, move, remove }: HeadP
           {letters}
         </span>
       ) : (
-        <button
-          {...listeners}
-          id={id}
-          className={`w-full cursor-grab touch-none truncate px-0.5 hover:bg-shade ${look}`}
-          title={`${says}. Drag it, or press Alt with an arrow; Delete takes it out`}
-          onKeyDown={(e) => {
-            if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
-              e.preventDefault();
-              move(e.key === 'ArrowLeft' ? -1 : 1);
-            } else if (e.key === 'Delete' || e.key === 'Backspace') {
-              e.preventDefault();
-              remove();
-            }
-          }}
-        >
-          {letters}
-        </button>
+        <Hint says={`${says}. Drag it, or press Alt with an arrow; Delete takes it out`}>
+          <button
+            {...listeners}
+            id={id}
+            className={`w-full cursor-grab touch-none truncate px-0.5 hover:bg-shade ${look}`}
+            onKeyDown={(e) => {
+              if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
+                e.preventDefault();
+                move(e.key === 'ArrowLeft' ? -1 : 1);
+              } else if (e.key === 'Delete' || e.key === 'Backspace') {
+                e.preventDefault();
+                remove();
+              }
+            }}
+          >
+            {letters}
+          </button>
+        </Hint>
       )}
     </th>
   );

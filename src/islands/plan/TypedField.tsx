@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly label: string;
@@ -22,23 +23,24 @@ export function TypedField({ label, value, placeholder, wanted, className = '', 
   return (
     <label className="flex items-center gap-1.5">
       <span className="label">{label}</span>
-      <input
-        aria-label={label}
-        className={`field-box ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
-        title={wanted}
-        placeholder={placeholder}
-        aria-invalid={wrong || undefined}
-        autoComplete="off"
-        value={typed?.text ?? value}
-        onBlur={() => {
-          if (!wrong) setTyped(null);
-        }}
-        onChange={(e) => {
-          const text = e.target.value;
-          if (text.trim() === '') onClear();
-          setTyped({ text, wrong: text.trim() !== '' && !onChange(text.trim()) });
-        }}
-      />
+      <Hint says={wanted}>
+        <input
+          aria-label={label}
+          className={`field-box ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
+          placeholder={placeholder}
+          aria-invalid={wrong || undefined}
+          autoComplete="off"
+          value={typed?.text ?? value}
+          onBlur={() => {
+            if (!wrong) setTyped(null);
+          }}
+          onChange={(e) => {
+            const text = e.target.value;
+            if (text.trim() === '') onClear();
+            setTyped({ text, wrong: text.trim() !== '' && !onChange(text.trim()) });
+          }}
+        />
+      </Hint>
       {wrong && <span className="text-[13px] text-alarm">{wanted}</span>}
     </label>
   );

@@ -11,6 +11,7 @@ import { type Studio, callMeans } from '../../core/workout/studio.ts';
 import { joinCounts } from '../../formats/script/script-page.ts';
 import { sideWord } from '../shared/words.ts';
 import { useClassClock } from './use-class-clock.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly id: string;
@@ -146,14 +147,11 @@ export function Prompter({ id, plan, script, studio }: Props) {
         <button className="btn btn-quiet border-line" aria-label="Larger letters" onClick={() => setSize(larger)}>
           A+
         </button>
-        <button
-          className="btn btn-quiet border-line"
-          aria-pressed={flipped}
-          title="Mirrored, for reading in a glass before the lens (F)"
-          onClick={() => setFlipped(!flipped)}
-        >
-          Flip
-        </button>
+        <Hint says="Mirrored, for reading in a glass before the lens (F)">
+          <button className="btn btn-quiet border-line" aria-pressed={flipped} onClick={() => setFlipped(!flipped)}>
+            Flip
+          </button>
+        </Hint>
         <span className="text-soft max-md:hidden">
           <kbd className="key">Space</kbd> run · <kbd className="key">← →</kbd> segments · <kbd className="key">+</kbd>{' '}
           <kbd className="key">−</kbd> letters · <kbd className="key">F</kbd> flip

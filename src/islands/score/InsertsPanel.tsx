@@ -14,6 +14,7 @@ import { withInsertChanged, withInserts, withoutInsert } from './edit-inserts.ts
 import { Pictures, usePictureIds } from './Pictures.tsx';
 import { CARD_WORD, PLACE_WORD, insertWord } from './insert-words.ts';
 import { SET_WORD, newInsertId } from './use-insert-commands.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly selected: string | null;
@@ -131,14 +132,15 @@ function InsertCard({ insert, placed, select }: CardProps) {
           {name}
         </button>
         <time className="text-[13px] text-soft">{placed === null ? '' : writeTime(placed.start, 1)}</time>
-        <button
-          className="btn-quiet"
-          aria-label={`Remove: ${name}`}
-          title="Remove it"
-          onClick={() => change('Remove an insert', (d) => withoutInsert(d, insert.id))}
-        >
-          <X size={14} />
-        </button>
+        <Hint says="Remove it">
+          <button
+            className="btn-quiet"
+            aria-label={`Remove: ${name}`}
+            onClick={() => change('Remove an insert', (d) => withoutInsert(d, insert.id))}
+          >
+            <X size={14} />
+          </button>
+        </Hint>
       </div>
       {placed === null && (
         <p className="text-[13px] text-soft">

@@ -8,6 +8,7 @@ import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import type { StaveData } from './use-score.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** Where a caption comes in and goes out, against its segment. */
 const CAPTION_ENDS = [
@@ -37,13 +38,11 @@ export function SegmentDetails({ data }: { readonly data: StaveData }) {
     edit.overrides.some((o) => o.segmentKey === key && o.lane === lane && o.field === field);
   const isPinned = decidedOn(edit, segment.takeId).pins.some((p) => p.segmentKey === key && p.edge === 'start');
   const byHand = (giveBack: () => void) => (
-    <button
-      className="text-[13px] font-semibold underline"
-      title="Delete the change and follow the rule again"
-      onClick={giveBack}
-    >
-      by hand ×
-    </button>
+    <Hint says="Delete the change and follow the rule again">
+      <button className="text-[13px] font-semibold underline" onClick={giveBack}>
+        by hand ×
+      </button>
+    </Hint>
   );
   const by = (lane: Override['lane'], field: Override['field']) =>
     isByHand(lane, field) ? byHand(() => drop({ lane, field })) : <span className="text-[13px] text-soft">rule</span>;

@@ -11,6 +11,7 @@ import { LearnCalls } from './LearnCalls.tsx';
 import { NamedWays } from './NamedWays.tsx';
 import { OwnCalls } from './OwnCalls.tsx';
 import { SpeakerPanel } from './SpeakerPanel.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** How the program calls the class: a way for all of it, for each block, or the instructor's own words. */
 export function CallRulesPanel() {
@@ -137,21 +138,22 @@ function BeatField({
   return (
     <label className="mt-3 flex items-center gap-1.5">
       <span className="label">beats a minute, for counts on the beat</span>
-      <input
-        className={`field-box w-16 text-right ${wrong ? 'border-alarm! text-alarm' : ''}`}
-        inputMode="decimal"
-        aria-label="Beats a minute"
-        aria-invalid={wrong || undefined}
-        title={wrong ? 'From 30 to 300 beats a minute' : 'Blocks counted to music have their own'}
-        value={text}
-        placeholder="none"
-        onChange={(e) => {
-          setText(e.target.value);
-          const n = Number(e.target.value.replace(',', '.'));
-          if (e.target.value === '') onChange(null);
-          else if (n >= 30 && n <= 300) onChange(Math.round(n * 1000));
-        }}
-      />
+      <Hint says={wrong ? 'From 30 to 300 beats a minute' : 'Blocks counted to music have their own'}>
+        <input
+          className={`field-box w-16 text-right ${wrong ? 'border-alarm! text-alarm' : ''}`}
+          inputMode="decimal"
+          aria-label="Beats a minute"
+          aria-invalid={wrong || undefined}
+          value={text}
+          placeholder="none"
+          onChange={(e) => {
+            setText(e.target.value);
+            const n = Number(e.target.value.replace(',', '.'));
+            if (e.target.value === '') onChange(null);
+            else if (n >= 30 && n <= 300) onChange(Math.round(n * 1000));
+          }}
+        />
+      </Hint>
     </label>
   );
 }

@@ -19,6 +19,7 @@ import { useChange, useDerived, useDocument } from '../workbench/workbench-conte
 import { CALL_WORDS } from './call-words.ts';
 import { withCues } from './edit-script.ts';
 import { Row, Mark, STATE_WORDS } from './CallRow.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 /**
  * Segments against the calls they want. F fills the column the focus is in, E empties it, Enter writes or opens the
@@ -124,20 +125,23 @@ export function CallSheet({
                 const on = isColumnOn(calls, column);
                 return (
                   <th key={column} className="px-0.5 pb-1 align-bottom font-normal" scope="col">
-                    <button
-                      data-cell={`-1,${c}`}
-                      className={`flex h-28 w-8 flex-col items-center justify-end gap-1 hover:bg-shade ${on ? 'font-bold' : 'text-soft'}`}
-                      aria-pressed={on}
-                      title={`${CALL_WORDS[column]}: ${filled} said, ${missing} missing, ${late} late, ${not} do not fit. ${on ? 'Click to empty' : 'Click to fill'} the column.`}
-                      onClick={() => toggle(column, !on)}
+                    <Hint
+                      says={`${CALL_WORDS[column]}: ${filled} said, ${missing} missing, ${late} late, ${not} do not fit. ${on ? 'Click to empty' : 'Click to fill'} the column.`}
                     >
-                      <span className="[writing-mode:vertical-rl] rotate-180">{CALL_WORDS[column]}</span>
-                      <span
-                        className={`figures text-[13px] ${late + not + (own ? missing : 0) > 0 ? 'text-alarm' : 'text-soft'}`}
+                      <button
+                        data-cell={`-1,${c}`}
+                        className={`flex h-28 w-8 flex-col items-center justify-end gap-1 hover:bg-shade ${on ? 'font-bold' : 'text-soft'}`}
+                        aria-pressed={on}
+                        onClick={() => toggle(column, !on)}
                       >
-                        {missing + late + not > 0 ? missing + late + not : '·'}
-                      </span>
-                    </button>
+                        <span className="[writing-mode:vertical-rl] rotate-180">{CALL_WORDS[column]}</span>
+                        <span
+                          className={`figures text-[13px] ${late + not + (own ? missing : 0) > 0 ? 'text-alarm' : 'text-soft'}`}
+                        >
+                          {missing + late + not > 0 ? missing + late + not : '·'}
+                        </span>
+                      </button>
+                    </Hint>
                   </th>
                 );
               })}

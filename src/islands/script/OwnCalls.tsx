@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { WORDED_CALLS } from '../../core/language/call-kind.ts';
 import { COUNTDOWNS, type CallRules, type Countdown, PLACEHOLDERS } from '../../core/script/cue.ts';
 import { CALL_WORDS, COUNTDOWN_WORDS } from './call-words.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly calls: CallRules;
@@ -125,21 +126,22 @@ function OftenField({ label, value, disabled, onChange }: OftenProps) {
   const often = Number(text.replace(',', '.'));
   const wrong = text !== '' && !(often >= 0 && often <= MOST_A_MINUTE);
   return (
-    <input
-      aria-label={label}
-      title={wrong ? `From 0 to ${MOST_A_MINUTE} a minute` : label}
-      aria-invalid={wrong || undefined}
-      inputMode="decimal"
-      placeholder="each"
-      className={`field-box px-1! text-right ${wrong ? 'border-alarm! text-alarm' : ''}`}
-      disabled={disabled}
-      value={text}
-      onChange={(e) => {
-        setText(e.target.value);
-        const n = Number(e.target.value.replace(',', '.'));
-        if (e.target.value.trim() === '') onChange(null);
-        else if (n >= 0 && n <= MOST_A_MINUTE) onChange(n);
-      }}
-    />
+    <Hint says={`From 0 to ${MOST_A_MINUTE} a minute`} open={wrong}>
+      <input
+        aria-label={label}
+        aria-invalid={wrong || undefined}
+        inputMode="decimal"
+        placeholder="each"
+        className={`field-box px-1! text-right ${wrong ? 'border-alarm! text-alarm' : ''}`}
+        disabled={disabled}
+        value={text}
+        onChange={(e) => {
+          setText(e.target.value);
+          const n = Number(e.target.value.replace(',', '.'));
+          if (e.target.value.trim() === '') onChange(null);
+          else if (n >= 0 && n <= MOST_A_MINUTE) onChange(n);
+        }}
+      />
+    </Hint>
   );
 }

@@ -11,6 +11,7 @@ import { inField } from '../workbench/use-keys.ts';
 import { useChange, useDerived } from '../workbench/workbench-context.tsx';
 import { Marks } from './Marks.tsx';
 import { useVoice } from './use-voice.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 /**
  * The class runs with its clock, the lines light up and are spoken; what felt wrong is marked for the desk afterwards.
@@ -75,12 +76,16 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
         <button className="btn btn-main w-24 justify-center" onClick={view.toggle}>
           {view.running ? 'Pause' : 'Run'}
         </button>
-        <button className="btn" onClick={() => view.jump(-1)} title="The segment before (left arrow)">
-          Previous
-        </button>
-        <button className="btn" onClick={() => view.jump(1)} title="The next segment (right arrow)">
-          Next
-        </button>
+        <Hint says="The segment before (left arrow)">
+          <button className="btn" onClick={() => view.jump(-1)}>
+            Previous
+          </button>
+        </Hint>
+        <Hint says="The next segment (right arrow)">
+          <button className="btn" onClick={() => view.jump(1)}>
+            Next
+          </button>
+        </Hint>
         <span className="ml-2 flex items-center gap-1">
           <button className="btn btn-quiet border-line" aria-label="Slower" onClick={() => view.faster(-1)}>
             −
@@ -94,9 +99,11 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
           <input type="checkbox" checked={voice} onChange={(e) => setVoice(e.target.checked)} />
           voice
         </label>
-        <button className="btn ml-auto" onClick={mark} title="Mark this line as wrong (M)">
-          Mark it
-        </button>
+        <Hint says="Mark this line as wrong (M)">
+          <button className="btn ml-auto" onClick={mark}>
+            Mark it
+          </button>
+        </Hint>
         <button className="btn btn-quiet" onClick={onClose}>
           Back to writing
         </button>
@@ -131,13 +138,14 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
                   className={`grid grid-cols-[3.5rem_1fr] items-baseline gap-3 border-l-4 py-1 pl-3 text-xl ${now ? 'border-(--k)! bg-(--t) font-semibold' : said ? 'border-transparent text-soft' : 'border-transparent'}`}
                   aria-current={now || undefined}
                 >
-                  <button
-                    className="figures text-right text-[13px] text-soft hover:underline"
-                    onClick={() => view.seek(line.start)}
-                    title="Go to this line"
-                  >
-                    +{writeSeconds(micros(line.start - segment.start))}
-                  </button>
+                  <Hint says="Go to this line">
+                    <button
+                      className="figures text-right text-[13px] text-soft hover:underline"
+                      onClick={() => view.seek(line.start)}
+                    >
+                      +{writeSeconds(micros(line.start - segment.start))}
+                    </button>
+                  </Hint>
                   <span>{line.text}</span>
                 </li>
               );

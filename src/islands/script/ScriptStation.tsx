@@ -13,6 +13,7 @@ import { ScriptFiles } from './ScriptFiles.tsx';
 import { ScriptFindings } from './ScriptFindings.tsx';
 import { ScriptPage } from './ScriptPage.tsx';
 import { useScript } from './use-script.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 type View = 'page' | 'sheet' | 'rehearse';
 type Side = 'calls' | 'bank' | 'findings' | 'files';
@@ -100,41 +101,42 @@ export function ScriptStation() {
       <div className="px-4 py-4 sm:px-6">
         <div className="mb-3 flex flex-wrap items-center gap-2">
           <div role="group" aria-label="How the script is shown" className="flex">
-            <button
-              className={`btn rounded-r-none ${view === 'page' ? 'btn-main' : ''}`}
-              aria-pressed={view === 'page'}
-              title="Key W"
-              onClick={() => setView('page')}
-            >
-              Write
-            </button>
-            <button
-              className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`}
-              aria-pressed={view === 'sheet'}
-              title="Key C"
-              onClick={() => setView('sheet')}
-            >
-              Call sheet
-            </button>
+            <Hint says="Key W">
+              <button
+                className={`btn rounded-r-none ${view === 'page' ? 'btn-main' : ''}`}
+                aria-pressed={view === 'page'}
+                onClick={() => setView('page')}
+              >
+                Write
+              </button>
+            </Hint>
+            <Hint says="Key C">
+              <button
+                className={`btn rounded-l-none border-l-0 ${view === 'sheet' ? 'btn-main' : ''}`}
+                aria-pressed={view === 'sheet'}
+                onClick={() => setView('sheet')}
+              >
+                Call sheet
+              </button>
+            </Hint>
           </div>
-          <button
-            className="btn"
-            title="The class runs with its clock and is spoken (key E)"
-            onClick={() => setView('rehearse')}
-          >
-            Rehearse
-          </button>
-          <a
-            className="btn btn-quiet border-line"
-            href={`/w/${id}/prompter`}
-            title="Large text that scrolls by the class’s clock"
-            onClick={(e) => {
-              e.preventDefault();
-              toPrompter();
-            }}
-          >
-            Prompter
-          </a>
+          <Hint says="The class runs with its clock and is spoken (key E)">
+            <button className="btn" onClick={() => setView('rehearse')}>
+              Rehearse
+            </button>
+          </Hint>
+          <Hint says="Large text that scrolls by the class’s clock">
+            <a
+              className="btn btn-quiet border-line"
+              href={`/w/${id}/prompter`}
+              onClick={(e) => {
+                e.preventDefault();
+                toPrompter();
+              }}
+            >
+              Prompter
+            </a>
+          </Hint>
         </div>
         {view === 'page' ? (
           <ScriptPage worked={worked} shown={shown} />

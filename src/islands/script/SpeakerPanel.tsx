@@ -4,6 +4,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
 import { asking, call } from '../shared/call.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** How fast the instructor speaks: as people usually do, or as learned from a take. */
 export function SpeakerPanel() {
@@ -41,6 +42,12 @@ export function SpeakerPanel() {
     workbench.getState().ask(`Forget how ${known.name} speaks`, { after: put(known, null), before: put(null, known) });
     setSaid({ alarm: false, text: 'Lines take again what they usually take.' });
   };
+  const lacking =
+    take === null
+      ? 'To learn from there is no take with a transcript yet.'
+      : plan.instructor.trim() === ''
+        ? 'The plan names no instructor to learn for.'
+        : null;
   return (
     <section aria-label="How long lines take" className="mt-4 border-t pt-3">
       <h3>How long lines take</h3>
@@ -54,26 +61,18 @@ export function SpeakerPanel() {
         )}
       </p>
       <div className="mt-1 flex flex-wrap gap-1.5">
-        <button
-          className="btn btn-quiet border-line"
-          disabled={take === null || plan.instructor.trim() === ''}
-          title={
-            take === null
-              ? 'There is no take with a transcript yet'
-              : plan.instructor.trim() === ''
-                ? 'The plan names no instructor'
-                : `From the transcript of ${take.name}`
-          }
-          onClick={() => void learn()}
-        >
-          Learn from the take
-        </button>
+        <Hint says={take === null ? '' : `From the transcript of ${take.name}`}>
+          <button className="btn btn-quiet border-line" disabled={lacking !== null} onClick={() => void learn()}>
+            Learn from the take
+          </button>
+        </Hint>
         {known !== undefined && (
           <button className="btn btn-quiet" onClick={forget}>
             Forget
           </button>
         )}
       </div>
+      {lacking !== null && <p className="mt-1 text-[13px] text-soft">{lacking}</p>}
       {said !== null && (
         <div className="mt-2">
           <Notice alarm={said.alarm}>{said.text}</Notice>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Micros } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly label: string;
@@ -45,34 +46,35 @@ export function TimeField({
   const read = readTypedTime(text);
   const wrong = text.trim() === '' ? onClear === undefined : !read.ok;
   return (
-    <input
-      data-time
-      aria-label={label}
-      title={wrong && !read.ok ? read.message : label}
-      aria-invalid={wrong || undefined}
-      value={text}
-      placeholder={placeholder}
-      inputMode="decimal"
-      autoComplete="off"
-      className={`field text-right ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
-      onFocus={(e) => {
-        setEditing(true);
-        e.currentTarget.select();
-      }}
-      onBlur={() => {
-        setEditing(false);
-        setText(written);
-        if (whenLeft && read.ok && text !== written) onChange(read.time);
-      }}
-      onKeyDown={(e) => {
-        if (whenLeft && e.key === 'Enter') e.currentTarget.blur();
-      }}
-      onChange={(e) => {
-        setText(e.target.value);
-        const next = readTypedTime(e.target.value);
-        if (e.target.value.trim() === '') onClear?.();
-        else if (next.ok && !whenLeft) onChange(next.time);
-      }}
-    />
+    <Hint says={read.ok ? label : read.message} open={wrong && editing}>
+      <input
+        data-time
+        aria-label={label}
+        aria-invalid={wrong || undefined}
+        value={text}
+        placeholder={placeholder}
+        inputMode="decimal"
+        autoComplete="off"
+        className={`field text-right ${wrong ? 'border-alarm! text-alarm' : ''} ${className}`}
+        onFocus={(e) => {
+          setEditing(true);
+          e.currentTarget.select();
+        }}
+        onBlur={() => {
+          setEditing(false);
+          setText(written);
+          if (whenLeft && read.ok && text !== written) onChange(read.time);
+        }}
+        onKeyDown={(e) => {
+          if (whenLeft && e.key === 'Enter') e.currentTarget.blur();
+        }}
+        onChange={(e) => {
+          setText(e.target.value);
+          const next = readTypedTime(e.target.value);
+          if (e.target.value.trim() === '') onClear?.();
+          else if (next.ok && !whenLeft) onChange(next.time);
+        }}
+      />
+    </Hint>
   );
 }

@@ -5,6 +5,7 @@ import { useTakeActions } from './use-take-actions.ts';
 import { TakeStrip } from './TakeStrip.tsx';
 import { TakeWords } from './TakeWords.tsx';
 import { WorkLine } from './WorkLine.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 /** A part in a million is so many milliseconds in an hour. */
 const MS_AN_HOUR = 3.6;
@@ -64,14 +65,11 @@ export function TakeCard({ entry, others, chosen, joined, choose, reload }: Card
               </button>
             )
           )}
-          <button
-            className="btn btn-quiet ml-2"
-            aria-label={`Delete ${take.name}`}
-            title="Delete this take; undo brings it back"
-            onClick={actions.remove}
-          >
-            Delete
-          </button>
+          <Hint says="Delete this take; undo brings it back">
+            <button className="btn btn-quiet ml-2" aria-label={`Delete ${take.name}`} onClick={actions.remove}>
+              Delete
+            </button>
+          </Hint>
         </span>
       </div>
       <TakeStrip take={take} />

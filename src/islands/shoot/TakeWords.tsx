@@ -10,6 +10,7 @@ import { addressOf, call } from '../shared/call.ts';
 import type { TakeWithTranscript } from '../../contract/wire.ts';
 import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 import { useTakeActions } from './use-take-actions.ts';
+import { Hint } from '../../ui/Hint.tsx';
 
 const ACCEPTED = '.vtt,.srt,.ttml,.dfxp,.xml,.json,.csv,.txt,text/*,application/json';
 
@@ -104,17 +105,17 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
           or paste it
         </button>
         {!hearing && (
-          <button
-            className="btn"
-            title={
+          <Hint
+            says={
               transcript === null
                 ? 'What ships is a stand-in that knows the demo’s take; a real service’s answer is brought in as a file.'
                 : 'Looks for each phrase in the sound, near where the transcript has it.'
             }
-            onClick={hear}
           >
-            {transcript === null ? 'Ask the transcription service' : 'Time the words by the sound'}
-          </button>
+            <button className="btn" onClick={hear}>
+              {transcript === null ? 'Ask the transcription service' : 'Time the words by the sound'}
+            </button>
+          </Hint>
         )}
         {transcript?.hasPrevious === true && (
           <button

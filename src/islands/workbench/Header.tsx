@@ -1,5 +1,6 @@
 import { STATIONS, type Station } from './stations.ts';
 import { useDerived, useDocument, useWorkbench } from './workbench-context.tsx';
+import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly station: Station;
@@ -14,10 +15,12 @@ export function Header({ station, go, openCommands, choose }: Props) {
   const findings = produced?.findings.filter((f) => f.severity === 'alarm').length ?? 0;
   return (
     <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b bg-paper px-4 py-2 sm:px-6">
-      <a href="/" className="flex items-center gap-2 font-display font-bold" title="All workouts">
-        <img src="/mark.svg" alt="All workouts" className="h-4 w-4" />
-        <span className="max-sm:hidden">Euphon</span>
-      </a>
+      <Hint says="All workouts">
+        <a href="/" className="flex items-center gap-2 font-display font-bold">
+          <img src="/mark.svg" alt="All workouts" className="h-4 w-4" />
+          <span className="max-sm:hidden">Euphon</span>
+        </a>
+      </Hint>
       <input
         aria-label="Title of the workout"
         maxLength={200}
@@ -27,26 +30,26 @@ export function Header({ station, go, openCommands, choose }: Props) {
       />
       <nav aria-label="Stations" className="-mx-2 flex overflow-x-auto">
         {STATIONS.map(({ name, word, key }) => (
-          <a
-            key={name}
-            href={name}
-            aria-current={station === name ? 'page' : undefined}
-            title={`${word} (key ${key.toUpperCase()})`}
-            onClick={(e) => {
-              if (!e.metaKey && !e.ctrlKey) {
-                e.preventDefault();
-                go(name);
-              }
-            }}
-            className={`px-2.5 py-1.5 whitespace-nowrap ${station === name ? 'font-bold text-ink shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
-          >
-            <StationWord word={word} letter={key} />
-            {name === 'score' && findings > 0 && (
-              <span className="figures ml-1 text-alarm" aria-label={`${findings} findings`}>
-                {findings}
-              </span>
-            )}
-          </a>
+          <Hint key={name} says={`${word} (key ${key.toUpperCase()})`}>
+            <a
+              href={name}
+              aria-current={station === name ? 'page' : undefined}
+              onClick={(e) => {
+                if (!e.metaKey && !e.ctrlKey) {
+                  e.preventDefault();
+                  go(name);
+                }
+              }}
+              className={`px-2.5 py-1.5 whitespace-nowrap focus-visible:-outline-offset-2 ${station === name ? 'font-bold text-ink shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+            >
+              <StationWord word={word} letter={key} />
+              {name === 'score' && findings > 0 && (
+                <span className="figures ml-1 text-alarm" aria-label={`${findings} findings`}>
+                  {findings}
+                </span>
+              )}
+            </a>
+          </Hint>
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-3 text-[13px] text-soft">
@@ -98,7 +101,6 @@ function FormSwitch() {
   return (
     <button
       className="btn btn-quiet"
-      title="Light or dark theme"
       onClick={() => {
         const root = document.documentElement;
         if (root.dataset.theme === 'dark') delete root.dataset.theme;

@@ -6,14 +6,16 @@ import type { Workbench } from './store.ts';
 /** Boxes to be ticked take no letters. */
 const TICKED = new Set(['checkbox', 'radio']);
 
-/** True where a key press belongs to a field and not to the page. */
+/** True where a key press belongs to a field, a dialog or a menu, and not to the page. */
 export function inField(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (target instanceof HTMLInputElement && TICKED.has(target.type) && /^\p{L}$/u.test(event.key))
     return target.closest('dialog') !== null;
   return (
     target !== null &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('dialog') !== null)
+    (target.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      target.closest('dialog, [role=menu]') !== null)
   );
 }
 

@@ -7,15 +7,20 @@ import type { Me } from '../people/roles.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import { NewWorkout } from './NewWorkout.tsx';
 import { Row } from './WorkoutRow.tsx';
-import type { WorkoutSummary } from '../../contract/wire.ts';
+import type { Page, WorkoutSummary } from '../../contract/wire.ts';
+import { Hint } from '../../ui/Hint.tsx';
+import { inField } from '../workbench/use-keys.ts';
 
 interface Props {
-  readonly workouts: readonly WorkoutSummary[];
+  /** The first page of the list, as the server drew it. */
+  readonly first: Page<WorkoutSummary>;
+  readonly templates: readonly WorkoutSummary[];
   /** Who looks; null where accounts are off. */
   readonly me: Me | null;
 }
 
-export function WorkoutList({ workouts, me }: Props) {
+export function WorkoutList({ first, templates: all, me }: Props) {
+  const [{ items: workouts, next }, setList] = useState(first);
   const [adding, setAdding] = useState(false);
   // The list is drawn by the server; a press on a button before the page's own code is there would be lost.
   const [here, setHere] = useState(false);
@@ -26,7 +31,15 @@ export function WorkoutList({ workouts, me }: Props) {
   const [notes, setNotes] = useState<readonly string[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const shown = workouts.filter((w) => !deleted.includes(w));
-  const templates = shown.filter((w) => w.template);
+  const gone = new Set(deleted.map((w) => w.id));
+  const templates = all.filter((w) => !gone.has(w.id));
+  const showMore = (after: string) =>
+    attempt(async () => {
+      const page = await call('listWorkouts', {}, { asked: { after } });
+      // What was changed meanwhile is at the top already.
+      const known = new Set(workouts.map((w) => w.id));
+      setList({ items: [...workouts, ...page.items.filter((w) => !known.has(w.id))], next: page.next });
+    });
   const bringBack = (workout: WorkoutSummary) =>
     attempt(async () => {
       await call('restoreWorkout', { id: workout.id });
@@ -49,10 +62,7 @@ export function WorkoutList({ workouts, me }: Props) {
           void bringBack(last);
         },
         n: (e) => {
-          if (
-            !(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) &&
-            document.querySelector('dialog[open]') === null
-          ) {
+          if (!inField(e) && document.querySelector('dialog[open]') === null) {
             e.preventDefault();
             setAdding(true);
           }
@@ -88,14 +98,11 @@ export function WorkoutList({ workouts, me }: Props) {
           <button className="btn" disabled={!ready} onClick={() => file.current?.click()}>
             Bring in a workout
           </button>
-          <button
-            className="btn btn-main"
-            title="New workout (key N)"
-            disabled={!ready}
-            onClick={() => setAdding(true)}
-          >
-            New workout
-          </button>
+          <Hint says="New workout (key N)">
+            <button className="btn btn-main" disabled={!ready} onClick={() => setAdding(true)}>
+              New workout
+            </button>
+          </Hint>
         </span>
       </header>
       {me !== null && <MeLine me={me} ready={here} />}
@@ -145,6 +152,13 @@ export function WorkoutList({ workouts, me }: Props) {
             />
           ))}
         </ul>
+      )}
+      {next !== null && (
+        <p className="py-5 text-center">
+          <button className="btn" disabled={!here} onClick={() => void showMore(next)}>
+            Show earlier workouts
+          </button>
+        </p>
       )}
       {adding && <NewWorkout templates={templates} onClose={() => setAdding(false)} />}
     </main>

@@ -1,4 +1,7 @@
+import * as Menu from '@radix-ui/react-dropdown-menu';
 import { MoreHorizontal } from 'lucide-react';
+import { useRef } from 'react';
+import { homeOf } from '../../ui/Hint.tsx';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { WORKOUT_STATES } from '../../core/workout/progress.ts';
@@ -51,6 +54,7 @@ export function Row({ workout, ready, onDeleted }: RowProps) {
 /** What is done with a whole workout. What is deleted can be brought back. */
 function RowActions({ workout, ready, onDeleted }: RowProps) {
   const { trouble, attempt } = useAttempt();
+  const trigger = useRef<HTMLButtonElement>(null);
   const { id } = workout;
   const attemptAndShow = (work: () => Promise<unknown>) =>
     attempt(async () => {
@@ -62,35 +66,54 @@ function RowActions({ workout, ready, onDeleted }: RowProps) {
       await call('removeWorkout', { id });
       onDeleted();
     });
+  const item = 'btn btn-quiet justify-start outline-none data-highlighted:bg-shade';
   return (
-    <details className="relative">
-      <summary className="btn btn-quiet list-none" aria-label={`More for ${workout.title}`}>
-        <MoreHorizontal size={16} />
-      </summary>
-      <fieldset
-        disabled={!ready}
-        className="absolute right-0 z-10 mt-1 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md"
-      >
-        <button
+    <div className="relative">
+      <Menu.Root modal={false}>
+        <Menu.Trigger
+          ref={trigger}
           className="btn btn-quiet"
-          onClick={() => void attemptAndShow(() => call('createWorkout', {}, { body: { from: id } }))}
+          aria-label={`More for ${workout.title}`}
+          disabled={!ready}
         >
-          Duplicate
-        </button>
-        <button
-          className="btn btn-quiet"
-          onClick={() => void attemptAndShow(() => call(workout.template ? 'unmarkTemplate' : 'markTemplate', { id }))}
-        >
-          {workout.template ? 'No longer a template' : 'Use as a template'}
-        </button>
-        <a className="btn btn-quiet" href={addressOf('exportWorkout', { id })} download>
-          Save as a file
-        </a>
-        <button className="btn btn-quiet" onClick={() => void remove()}>
-          Delete
-        </button>
-        {trouble !== null && <Notice alarm>{trouble}</Notice>}
-      </fieldset>
-    </details>
+          <MoreHorizontal size={16} />
+        </Menu.Trigger>
+        <Menu.Portal container={homeOf(trigger.current)}>
+          <Menu.Content
+            align="end"
+            sideOffset={4}
+            className="z-10 flex w-56 flex-col items-stretch border bg-sheet p-1 shadow-md"
+          >
+            <Menu.Item
+              className={item}
+              onSelect={() => void attemptAndShow(() => call('createWorkout', {}, { body: { from: id } }))}
+            >
+              Duplicate
+            </Menu.Item>
+            <Menu.Item
+              className={item}
+              onSelect={() =>
+                void attemptAndShow(() => call(workout.template ? 'unmarkTemplate' : 'markTemplate', { id }))
+              }
+            >
+              {workout.template ? 'No longer a template' : 'Use as a template'}
+            </Menu.Item>
+            <Menu.Item className={item} asChild>
+              <a href={addressOf('exportWorkout', { id })} download>
+                Save as a file
+              </a>
+            </Menu.Item>
+            <Menu.Item className={item} onSelect={() => void remove()}>
+              Delete
+            </Menu.Item>
+          </Menu.Content>
+        </Menu.Portal>
+      </Menu.Root>
+      {trouble !== null && (
+        <div className="absolute right-0 z-10 mt-1 w-56">
+          <Notice alarm>{trouble}</Notice>
+        </div>
+      )}
+    </div>
   );
 }

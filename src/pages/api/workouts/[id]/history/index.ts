@@ -1,4 +1,6 @@
 import { answer } from '../../../../../server/http.ts';
 import { history } from '../../../../../server/workouts.ts';
 
-export const GET = answer('history', (context, { params }) => history(context, params.id));
+export const GET = answer('history', (context, { params, url }) =>
+  history(context, params.id, url.searchParams.get('after')),
+);
