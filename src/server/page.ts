@@ -13,7 +13,7 @@ export function readPlace(text: string | null, parts: number): readonly string[]
   throw new Refusal(400, 'This is no place in the list that the server gave; ask for its beginning.');
 }
 
-/** A page of rows that were asked for with one more than it holds: whether there is that one tells whether it goes on. */
+/** A page of rows that were asked for with one more than it holds: if that one is there, the list goes on. */
 export function pageOf<Row, T>(
   rows: readonly Row[],
   most: number,

@@ -25,7 +25,12 @@ export function PlayerControls({ playing, toggle, length, rate, setRate }: Props
       <span className={`flex-1 whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
         <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
       </span>
-      <select aria-label="Speed" className="field-box" value={rate} onChange={(e) => setRate(Number(e.target.value))}>
+      <select
+        aria-label="Speed"
+        className="field-box w-[4.4rem] px-1!"
+        value={rate}
+        onChange={(e) => setRate(Number(e.target.value))}
+      >
         {RATES.map((r) => (
           <option key={r} value={r}>
             {r} ×
