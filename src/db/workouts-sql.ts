@@ -129,14 +129,12 @@ export async function revisionOfChange(db: Db, workoutId: string, changeId: stri
 export async function changesAfter(
   db: Db,
   workoutId: string,
-  revision: number,
-  most: number,
-  until: number | null = null,
+  { after, until = null, most }: { readonly after: number; readonly until?: number | null; readonly most: number },
 ): Promise<Change[]> {
   const { rows } = await db.query<Change>(
     `SELECT c.revision, c.patch, c.inverse, c.made_at AS "madeAt", p.name AS by FROM workout_changes c
      LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2 AND ($4::int IS NULL OR c.revision < $4) ORDER BY c.revision DESC LIMIT $3`,
-    [workoutId, revision, most, until],
+    [workoutId, after, most, until],
   );
   return rows;
 }

@@ -50,7 +50,7 @@ export async function patchWorkout(
     const made = changeId === null ? null : await revisionOfChange(db, row.id, changeId);
     if (made !== null) return { revision: made };
     if (row.revision !== revision) {
-      const since = await changesAfter(db, row.id, revision, 200);
+      const since = await changesAfter(db, row.id, { after: revision, most: 200 });
       throw new Refusal(412, 'This workout was changed elsewhere since you opened it.', {
         revision: row.revision,
         document: row.document,

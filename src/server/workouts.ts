@@ -156,13 +156,10 @@ export async function history(
 ): Promise<Page<Omit<Change, 'inverse'>>> {
   const row = await getWorkout(context, id);
   const until = readPlace(after, 1)?.[0];
-  const rows = await changesAfter(
-    context.pool,
-    row.id,
-    0,
-    CHANGES_A_PAGE + 1,
-    until === undefined ? null : Number(until),
-  );
+  const rows = await changesAfter(context.pool, row.id, {
+    ...{ after: 0, most: CHANGES_A_PAGE + 1 },
+    until: until === undefined ? null : Number(until),
+  });
   return pageOf(rows, CHANGES_A_PAGE, {
     placeOf: ({ revision }) => [String(revision)],
     asItem: ({ revision, patch, madeAt, by }) => ({ revision, patch, madeAt, by }),
@@ -175,7 +172,7 @@ export async function documentAt(context: Context, id: string | undefined, revis
   if (!Number.isInteger(revision) || revision < 1 || revision > row.revision)
     throw new Refusal(404, `There is no revision ${revision}; the newest is ${row.revision}.`);
   let document: unknown = structuredClone(row.stored);
-  for (const change of await changesAfter(context.pool, row.id, revision, 1_000_000))
+  for (const change of await changesAfter(context.pool, row.id, { after: revision, most: 1_000_000 }))
     document = jsonpatch.applyPatch(document, change.inverse as Operation[]).newDocument;
   return upgradeDocument(document);
 }

@@ -1,9 +1,9 @@
-import { useState } from 'react';
-import { BUILD_UPS, type BuildUp, readSteps, stepLetters } from '../../core/plan/choreography.ts';
+import { BUILD_UPS, type BuildUp } from '../../core/plan/choreography.ts';
 import { type Scheme } from '../../core/plan/plan.ts';
 import { defaultScheme } from '../../core/plan/new-plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
 import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
+import { FreeSteps } from './FreeSteps.tsx';
 import { LadderSteps } from './LadderSteps.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { Hint } from '../../ui/Hint.tsx';
@@ -245,33 +245,4 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
     case 'flow':
       return <>{time('Each move', scheme.lengthUs, (lengthUs) => ({ ...scheme, lengthUs }))}</>;
   }
-}
-
-/** The steps of a free build-up, typed in letters. What is no step stays in the field and changes nothing. */
-function FreeSteps({
-  scheme,
-  onChange,
-}: {
-  readonly scheme: Extract<Scheme, { kind: 'choreography' }>;
-  readonly onChange: (scheme: Scheme) => void;
-}) {
-  const written = scheme.free.map((elements) => stepLetters({ elements, times: 1 })).join(' ');
-  const [text, setText] = useState(written);
-  const wrong = text.trim() !== '' && readSteps(text) === null;
-  return (
-    <Hint says="Letters of the moves below: A B AB C ABC" open={wrong}>
-      <input
-        aria-label="Steps, in letters"
-        aria-invalid={wrong || undefined}
-        className={`said ${wrong ? 'border-alarm! text-alarm' : ''}`}
-        placeholder="A B AB"
-        value={text}
-        onChange={(e) => {
-          setText(e.target.value);
-          const free = readSteps(e.target.value);
-          if (free !== null) onChange({ ...scheme, free });
-        }}
-      />
-    </Hint>
-  );
 }

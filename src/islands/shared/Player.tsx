@@ -1,10 +1,7 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { LinePlayer, type PlayedLine } from '../../browser/line-player.ts';
 import { TonePlayer } from '../../browser/tone-player.ts';
-import type { ToneRules } from '../../core/edit/decisions.ts';
 import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
-import type { Tone } from '../../core/sound/tones.ts';
-import type { Piece } from '../../core/edit/views.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import {
   type Micros,
@@ -16,35 +13,17 @@ import {
   moved,
   toSeconds,
 } from '../../core/time/micros.ts';
-import type { Span } from '../../core/time/span.ts';
-import type { TakeOfPage } from '../../contract/wire.ts';
 import { playedUrl } from '../workbench/take.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { PlayerControls } from './PlayerControls.tsx';
 import { PlayheadSlider } from './PlayheadClock.tsx';
 import { isSoundOf, useSame } from './player-parts.ts';
+import type { PlayerProps } from './player-props.ts';
 import { usePlayhead } from './playhead.ts';
 import { Reel } from './reel.ts';
 import { soundKeeper } from './sound-keeper.ts';
 import { useOverlay } from './use-overlay.ts';
 import { usePlayerKeys } from './use-player-keys.ts';
-
-interface Props {
-  /** Gives the picture its shape and its frames. */
-  readonly first: TakeOfPage;
-  /** What is seen and what is heard, from the start of the programme to its end. */
-  readonly pictures: readonly Piece[];
-  readonly sounds: readonly Piece[];
-  readonly length: ProgrammeTime;
-  /** The overlay's script on programme time; null: the bare picture. */
-  readonly ass: string | null;
-  /** Played again and again while it is chosen. */
-  readonly loop?: Span<ProgrammeTime> | null;
-  /** Timer tones, on programme time; left out: none are heard. */
-  readonly tones?: { readonly list: readonly Tone[]; readonly rules: ToneRules };
-  /** Lines that were spoken again. */
-  readonly lines?: readonly PlacedPickUp[];
-}
 
 const NO_LINES: readonly PlacedPickUp[] = [];
 
@@ -61,7 +40,7 @@ export const Player = memo(function Player({
   loop = null,
   tones,
   lines = NO_LINES,
-}: Props) {
+}: PlayerProps) {
   // What goes on around the takes computes the programme anew; it plays on where that changes nothing.
   const [pictures, sounds] = [useSame(newPictures), useSame(newSounds)];
   const decks = [useRef<HTMLVideoElement>(null), useRef<HTMLVideoElement>(null)] as const;
