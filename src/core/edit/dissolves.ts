@@ -1,4 +1,4 @@
-import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
+import { type FrameRate, onFrame } from '../time/frames.ts';
 import { type ProgrammeTime, type TakeTime, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
 import type { Dissolve } from './decisions.ts';
 import type { Shot } from './shots.ts';
@@ -42,7 +42,7 @@ export function withDissolves(
   durationOf: DurationOf,
   rate: FrameRate,
 ): Piece[] {
-  const half = frameStart(firstFrameFrom(HALF_US, rate), rate);
+  const half = onFrame(HALF_US, rate);
   return joins.reduce<Piece[]>(
     (all, { at }) => {
       const k = all.findIndex((p) => Math.abs(p.at - at) <= RUNS_ON_US);
