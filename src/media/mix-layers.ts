@@ -6,7 +6,7 @@ import type { Span } from '../core/time/span.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
-import { quieten } from './quieten.ts';
+import { cleanVoice } from './clean-voice.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { runFfmpeg } from './child-process.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
@@ -54,7 +54,7 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
   const { folder, onProgress } = files;
   const recorded = join(folder, 'recorded.wav');
   await runFfmpeg(voiceArgs(job, recorded), job.length, { onProgress: (s) => onProgress(s * 0.2), signal });
-  if (job.voice.noise) await quieten(recorded, job.sounds, signal);
+  await cleanVoice(recorded, job, signal);
   const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
   if (job.lines.length > 0) {
     const laid = await layLines(

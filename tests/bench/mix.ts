@@ -32,7 +32,7 @@ const from = performance.now();
 const measured = await makeMix(
   {
     sounds: [{ source: { path: hour, fits: true, silent: false }, from: s(0), at: s(0), length: s(MINUTES * 60) }],
-    voice: { rumble: true, level: true, noise: true },
+    voice: { rumble: true, level: true, noise: true, pops: true },
     segments,
     bed: null,
     lines: [],

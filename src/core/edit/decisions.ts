@@ -113,6 +113,8 @@ export interface VoiceCare {
   readonly level: boolean;
   /** Steady noise, a fan or a hiss, is taken down. */
   readonly noise: boolean;
+  /** Breath pops and clicks are softened. */
+  readonly pops: boolean;
 }
 
 /** The sounds that timer tones can have; each is made by the program. */
@@ -142,7 +144,7 @@ export const NO_TONES: ToneRules = {
   sides: true,
   belowDb: 6,
 };
-export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false, noise: false };
+export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false, noise: false, pops: false };
 
 /** A line to be spoken again over the picture. Times are on take time. */
 export interface PickUp {

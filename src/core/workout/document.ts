@@ -20,7 +20,7 @@ import { EMPTY_SCRIPT, type Script } from '../script/cue.ts';
 /** Everything a person decides about one workout; what the program computes from it is never stored in it. */
 export interface WorkoutDocument {
   readonly format: 'euphon-workout';
-  readonly version: 12;
+  readonly version: 13;
   readonly plan: Plan;
   readonly script: Script;
   readonly music: Music;
@@ -59,7 +59,7 @@ export const EMPTY_EDIT: Edit = {
   inserts: [],
   dissolves: [],
   // Where the class was filmed to its music that is in the take already.
-  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true, noise: true }, tones: NO_TONES },
+  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true, noise: true, pops: true }, tones: NO_TONES },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],
@@ -153,7 +153,7 @@ function isNothing({ accepted, ...lists }: OnTake): boolean {
 export function newDocument(title: string): WorkoutDocument {
   return {
     format: 'euphon-workout',
-    version: 12,
+    version: 13,
     plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, blocks: [] },
     script: EMPTY_SCRIPT,
     music: EMPTY_MUSIC,

@@ -185,7 +185,7 @@ export const editSchema = Joi.object({
   sound: Joi.object({
     targetLufs: Joi.number().min(-40).max(-9).allow(null).required(),
     music: flag,
-    voice: Joi.object({ rumble: flag, level: flag, noise: flag } satisfies Record<
+    voice: Joi.object({ rumble: flag, level: flag, noise: flag, pops: flag } satisfies Record<
       keyof VoiceCare,
       Joi.Schema
     >).required(),

@@ -96,7 +96,7 @@ describe('a document of the first version', () => {
     const aside = [{ takeId: TAKE_ID, ...on }];
     const upgraded = upgradeDocument({ ...document, version: 8, edit: { ...edit, aside } });
     expect(upgraded.edit.aside).toEqual([{ takeId: TAKE_ID, ...NOTHING_ON_TAKE }]);
-    expect(upgraded).toMatchObject({ version: 12, edit: { accepted: true, roomCounts: [] } });
+    expect(upgraded).toMatchObject({ version: 13, edit: { accepted: true, roomCounts: [] } });
     expect(faultOf(workoutSchema, upgraded)).toBeNull();
   });
   it('of the tenth version wrote nothing of what is said, and its look stood where it stood', () => {

@@ -33,7 +33,7 @@ function withWays(calls: CallRules): CallRules {
 const AS_RECORDED = { targetLufs: null, music: false, voice: VOICE_AS_RECORDED, tones: NO_TONES };
 
 /** The version of documents that this program writes. */
-export const NEWEST_DOCUMENT = 12;
+export const NEWEST_DOCUMENT = 13;
 
 export class NewerDocument extends Error {
   constructor() {
@@ -58,8 +58,16 @@ export function upgradeDocument(stored: unknown): WorkoutDocument {
   if (version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
   // Read as an old one it would lose what is new in it.
   if (!(version < NEWEST_DOCUMENT)) throw new NewerDocument();
+  const { edit, ...rest } = version === 12 ? (stored as WorkoutDocument) : toTwelfth(stored);
+  // Version 12 left pops and clicks as they were.
+  const sound = { ...edit.sound, voice: { ...edit.sound.voice, pops: false } };
+  return { ...rest, version: NEWEST_DOCUMENT, edit: { ...edit, sound } };
+}
+
+/** An older document as version 12 kept it, but for the number. */
+function toTwelfth(stored: unknown): WorkoutDocument {
   const { edit, ...rest } = toEleventh(stored);
-  return { ...rest, version: NEWEST_DOCUMENT, edit: { ...standing(edit), aside: edit.aside.map(standing) } };
+  return { ...rest, edit: { ...standing(edit), aside: edit.aside.map(standing) } };
 }
 
 /** An older document as version 11 kept it, but for the number. */

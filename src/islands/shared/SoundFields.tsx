@@ -81,6 +81,9 @@ export function SoundFields() {
         <Check on={sound.voice.noise} set={(noise) => setVoice({ noise })}>
           steady noise taken down: a fan, a hiss
         </Check>
+        <Check on={sound.voice.pops} set={(pops) => setVoice({ pops })}>
+          breath pops and clicks softened
+        </Check>
       </div>
       <span>Music</span>
       <Check on={sound.music} set={(music) => set({ music })}>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
-import { FRAME, HOP, NoiseFilter, NoiseGauge } from './steady-noise.ts';
+import { FRAME, HOP, VoiceFilter, VoiceGauge } from './voice-filter.ts';
 
 const RATE = 48_000;
 
@@ -40,13 +40,13 @@ const powerOf = (x: Float32Array, where: (i: number) => boolean) => {
 const db = (ratio: number) => 10 * Math.log10(ratio);
 
 function cleaned(noisy: Float32Array): Float32Array {
-  const gauge = new NoiseGauge();
+  const gauge = new VoiceGauge();
   for (let at = 0; at + FRAME <= noisy.length; at += HOP) gauge.hear(noisy, noisy, at);
   const length = Math.ceil(noisy.length / HOP) * HOP + HOP;
   const [left, right] = [new Float32Array(length), new Float32Array(length)];
   left.set(noisy);
   right.set(noisy);
-  new NoiseFilter(gauge.noise()!).filter(left, right);
+  new VoiceFilter({ noise: gauge.noise()!, popsFrom: null }).filter(left, right);
   for (let i = 0; i < length; i += 997) expect(Math.abs(left[i]! - right[i]!)).toBeLessThan(1e-6);
   return left.slice(HOP, HOP + noisy.length);
 }
@@ -105,22 +105,72 @@ describe('the filter', () => {
   });
   it('brings what is only noise down to its floor and no further, and each channel stays itself', () => {
     const noise = fan(4 * RATE, 0.1);
-    const gauge = new NoiseGauge();
+    const gauge = new VoiceGauge();
     for (let at = 0; at + FRAME <= noise.length; at += HOP) gauge.hear(noise, noise, at);
     const [left, right] = [Float32Array.from(noise), new Float32Array(noise.length)];
     const block = Math.floor(noise.length / HOP) * HOP;
-    new NoiseFilter(gauge.noise()!).filter(left.subarray(0, block), right.subarray(0, block));
+    new VoiceFilter({ noise: gauge.noise()!, popsFrom: null }).filter(
+      left.subarray(0, block),
+      right.subarray(0, block),
+    );
     const down = db(powerOf(noise, (i) => i > RATE) / powerOf(left, (i) => i > RATE && i < block));
     expect(down).toBeGreaterThan(12);
     expect(down).toBeLessThan(16.5);
     expect(powerOf(right, () => true)).toBeLessThan(1e-12);
   });
   it('hears nothing in silence, and says no to blocks that are no whole hops', () => {
-    const gauge = new NoiseGauge();
+    const gauge = new VoiceGauge();
     const nothing = new Float32Array(FRAME * 100);
     for (let at = 0; at + FRAME <= nothing.length; at += HOP) gauge.hear(nothing, nothing, at);
     expect(gauge.noise()).toBeNull();
-    const filter = new NoiseFilter(new Float64Array(FRAME / 2 + 1));
+    const filter = new VoiceFilter({ noise: new Float64Array(FRAME / 2 + 1), popsFrom: null });
     expect(() => filter.filter(new Float32Array(HOP + 1), new Float32Array(HOP + 1))).toThrow(/whole hops/);
+  });
+});
+
+describe('breath pops', () => {
+  const { sound, speaks } = voice(9);
+  /** A puff of breath: a thump of 80 ms about 60 Hz, four times as loud as the voice. */
+  const puffs = [0.3, 1.9, 3.4, 5, 6.2, 7.9].map((t) => Math.round(t * RATE));
+  const popped = Float32Array.from(sound);
+  const size = 0.08 * RATE;
+  for (const at of puffs)
+    for (let k = 0; k < size; k++)
+      popped[at + k]! += 0.8 * Math.sin(Math.PI * (k / size)) ** 2 * Math.sin((2 * Math.PI * 60 * k) / RATE);
+  const inPuff = (i: number) => puffs.some((at) => i >= at && i < at + size);
+  const filtered = (of: Float32Array): Float32Array => {
+    const gauge = new VoiceGauge();
+    for (let at = 0; at + FRAME <= of.length; at += HOP) gauge.hear(of, of, at);
+    const out = new Float32Array(Math.ceil(of.length / HOP) * HOP + HOP);
+    out.set(of);
+    new VoiceFilter({ noise: null, popsFrom: gauge.popsFrom() }).filter(out, Float32Array.from(out));
+    return out.slice(HOP, HOP + of.length);
+  };
+  const low = (of: Float32Array, where: (i: number) => boolean) => {
+    // A plain low pass of one pole at 120 Hz, twice.
+    const a = 1 - Math.exp((-2 * Math.PI * 120) / RATE);
+    let [x, y] = [0, 0];
+    return powerOf(
+      of.map((v) => (y += a * ((x += a * (v - x)) - y))),
+      where,
+    );
+  };
+  it('are brought down by 8 dB and more to what the voice reaches by itself', () => {
+    const out = filtered(popped);
+    const [before, after] = [db(low(popped, inPuff)), db(low(out, inPuff))];
+    expect(before - after).toBeGreaterThan(8);
+    expect(after - db(low(sound, speaks))).toBeLessThan(12);
+  });
+  it('leave the voice where nothing pops, and one that is raised as a whole, as they were', () => {
+    const out = filtered(popped);
+    const far = (i: number) => speaks(i) && puffs.every((at) => i < at - FRAME * 2 || i > at + size + FRAME * 2);
+    expect(segmentalSnr(popped, out, far)).toBeGreaterThan(30);
+    const raised = sound.map((v, i) => (i > 6 * RATE && i < 6.9 * RATE ? v * 4 : v));
+    expect(segmentalSnr(raised, filtered(raised), speaks)).toBeGreaterThan(30);
+  });
+  it('are not looked for where too little is heard', () => {
+    const gauge = new VoiceGauge();
+    gauge.hear(sound, sound, 0);
+    expect(gauge.popsFrom()).toBeNull();
   });
 });

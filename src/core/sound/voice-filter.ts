@@ -1,7 +1,8 @@
 import { type Fourier, fourierOf } from '../signal/fft.ts';
+import { popGain, popLimit } from './breath-pops.ts';
 
 /**
- * Steady noise (a fan, a hum, a hiss) is taken down, never speech: in frames of 21 ms each band is brought down by how
+ * Breath pops are taken down (`breath-pops.ts`), and steady noise (a fan, a hum, a hiss), never speech: in frames of 21 ms each band is brought down by how
  * much of it is noise. The noise is measured by quantiles over time, without knowing where nobody speaks (Stahl,
  * Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed estimate of Ephraim and Malah
  * (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
@@ -37,8 +38,8 @@ function bandPower(re: Float64Array, im: Float64Array, out: Float64Array): void 
   }
 }
 
-/** Measures what is steady in a sound, from frames spread over it: a few thousand tell enough. */
-export class NoiseGauge {
+/** Measures what is steady in a sound and how loud its low end is, from frames spread over it: a few thousand do. */
+export class VoiceGauge {
   private readonly frames: Float32Array[] = [];
   private readonly re = new Float64Array(FRAME);
   private readonly im = new Float64Array(FRAME);
@@ -70,13 +71,24 @@ export class NoiseGauge {
       return column.sort()[place]! / QUANTILE_OF_MEAN;
     });
   }
+
+  /** From which power on the low end pops; null where too little was heard. */
+  popsFrom(): number | null {
+    return popLimit(this.frames);
+  }
+}
+
+/** What a filter takes down: steady noise, by its power in each band, and pops, from a power on; null: neither. */
+export interface TakenDown {
+  readonly noise: Float64Array | null;
+  readonly popsFrom: number | null;
 }
 
 /**
- * Takes steady noise out of a stream of two channels. Blocks are whole hops long; what comes out is as long as what
- * went in, and one hop late.
+ * Takes steady noise and breath pops out of a stream of two channels. Blocks are whole hops long; what comes out is as
+ * long as what went in, and one hop late.
  */
-export class NoiseFilter {
+export class VoiceFilter {
   private readonly re = new Float64Array(FRAME);
   private readonly im = new Float64Array(FRAME);
   private readonly power = new Float64Array(BINS);
@@ -85,10 +97,12 @@ export class NoiseFilter {
   private readonly gain = new Float64Array(BINS);
   private readonly last: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
   private readonly tail: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
-  private readonly floor: Float64Array;
+  private readonly floor: Float64Array | null;
+  private readonly popsFrom: number | null;
 
-  constructor(noise: Float64Array) {
-    this.floor = noise.map((n) => Math.max(1e-12, n * SURE));
+  constructor({ noise, popsFrom }: TakenDown) {
+    this.floor = noise === null ? null : noise.map((n) => Math.max(1e-12, n * SURE));
+    this.popsFrom = popsFrom;
   }
 
   /** Filters in place. Throws where the block is not whole hops long. */
@@ -136,8 +150,16 @@ export class NoiseFilter {
   /** How much of each band is to stay. */
   private weigh(): void {
     bandPower(this.re, this.im, this.power);
+    if (this.floor === null) this.gain.fill(1);
+    else this.weighNoise(this.floor);
+    if (this.popsFrom === null) return;
+    const { gain, bins } = popGain(this.power, this.popsFrom);
+    if (gain < 1) for (let k = 0; k < bins; k++) this.gain[k]! *= gain;
+  }
+
+  private weighNoise(floor: Float64Array): void {
     for (let k = 0; k < BINS; k++) {
-      const over = this.power[k]! / this.floor[k]!;
+      const over = this.power[k]! / floor[k]!;
       const speech = KEPT * this.before[k]! + (1 - KEPT) * Math.max(0, over - 1);
       const g = Math.max(DEEPEST, speech / (1 + speech));
       this.gain[k] = g;
