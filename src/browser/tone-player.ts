@@ -7,8 +7,6 @@ import { type Micros, toSeconds } from '../core/time/micros.ts';
 const AHEAD_S = 0.15;
 /** A tone this late is left out: it would say something wrong. */
 const LATE_S = 0.03;
-/** Where nothing was measured, speech is taken to have its peaks here, dB below full scale. */
-const SPEECH_PEAK_DB = -8;
 
 /** Plays timer tones with a programme that plays, on the clock of the sound card. */
 export class TonePlayer {
@@ -19,9 +17,9 @@ export class TonePlayer {
   private next = 0;
   private last = -1;
 
-  /** Plays a tone at once, to be listened to. */
-  play(family: ToneFamily, kind: ToneKind, belowDb: number): void {
-    this.start(family, { kind }, belowDb, 0);
+  /** Plays a tone at once, to be listened to; its peak in dB of full scale. */
+  play(family: ToneFamily, kind: ToneKind, peakDb: number): void {
+    this.start(family, { kind }, peakDb, 0);
   }
 
   /** Called for every frame of a programme that plays: hands over the tones that are due soon. */
@@ -29,10 +27,10 @@ export class TonePlayer {
     tones: readonly Tone[],
     {
       family,
-      belowDb,
+      peakDb,
       now,
       rate,
-    }: { readonly family: ToneFamily; readonly belowDb: number; readonly now: Micros; readonly rate: number },
+    }: { readonly family: ToneFamily; readonly peakDb: number; readonly now: Micros; readonly rate: number },
   ): void {
     // Somebody went elsewhere, or the list is another one.
     if (tones !== this.list || now < this.last || now > this.last + 500_000) {
@@ -45,7 +43,7 @@ export class TonePlayer {
     for (let tone = tones[this.next]; tone !== undefined; tone = tones[++this.next]) {
       const inS = toSeconds((tone.at - now) as Micros) / rate;
       if (inS > AHEAD_S) break;
-      if (inS >= -LATE_S) this.start(family, tone, belowDb, Math.max(0, inS));
+      if (inS >= -LATE_S) this.start(family, tone, peakDb, Math.max(0, inS));
     }
   }
 
@@ -62,13 +60,13 @@ export class TonePlayer {
     this.context = null;
   }
 
-  private start(family: ToneFamily, tone: Pick<Tone, 'kind' | 'tonic'>, belowDb: number, inS: number): void {
+  private start(family: ToneFamily, tone: Pick<Tone, 'kind' | 'tonic'>, peakDb: number, inS: number): void {
     const context = (this.context ??= new AudioContext());
     void context.resume();
     const source = context.createBufferSource();
     const gain = context.createGain();
     source.buffer = this.bufferOf(context, family, tone);
-    gain.gain.value = 10 ** ((SPEECH_PEAK_DB - belowDb) / 20);
+    gain.gain.value = 10 ** (peakDb / 20);
     source.connect(gain).connect(context.destination);
     source.start(context.currentTime + inS);
     this.playing.add(source);

@@ -120,7 +120,7 @@ const TAKES = {
   takeLevels: at(
     'GET',
     `${TAKE}/loudness`,
-    'gives its loudness twice a second, and where it clips',
+    'gives its loudness ten times a second, where it clips, its noise and its pops',
   ).gives<TakeLevels>(),
   waveform: at('GET', `${TAKE}/waveform`, 'gives its loudness for drawing').gives<Peaks>(),
   setTranscript: at('PUT', `${TAKE}/transcript`, 'sets its words on the revision in If-Match').gives<

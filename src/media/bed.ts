@@ -1,7 +1,8 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type GainPoint, trackGainDb } from '../core/music/levels.ts';
+import { trackGainDb } from '../core/music/heard-music.ts';
+import type { GainPoint } from '../core/music/levels.ts';
 import type { LaidTrack } from '../core/music/arrangement.ts';
 import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
 import type { Micros } from '../core/time/micros.ts';

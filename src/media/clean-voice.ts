@@ -20,8 +20,8 @@ interface Stretch {
 }
 
 /**
- * Takes clicks, breath pops and steady noise out of a sound of 48 kHz, two channels, 32-bit floats (WAV), in place: each
- * source has a noise and a voice of its own. Sources in which too little is heard keep their noise and pops.
+ * Takes clicks, breath pops and steady noise out of a sound of 48 kHz, two channels, 32-bit floats (WAV), in place:
+ * each source has a noise and a voice of its own. Sources in which too little is heard keep their noise and pops.
  */
 export async function cleanVoice(
   path: string,

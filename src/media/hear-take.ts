@@ -6,6 +6,7 @@ import { ONSET_RATE_HZ, type Onsets, listenForOnsets } from '../core/signal/onse
 import { type RoomMusic, roomMusic } from '../core/signal/room-music.ts';
 import { scratchRow } from '../core/signal/buffer-reuse.ts';
 import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
+import { measureVoice } from '../core/sound/voice-measure.ts';
 import { decodeSound, probeSound } from './sound.ts';
 
 /** Longer than this is no take. */
@@ -41,6 +42,7 @@ export async function hearTake(
   const [forVoice, forMusic] = [decimator(RATE_HZ / ACTIVITY_RATE_HZ), decimator(RATE_HZ / ONSET_RATE_HZ)];
   const [voice, onsets] = [listenToTake(), listenForOnsets()];
   const [meter, clipping] = [loudnessMeter(channels), clippingOf(channels, RATE_HZ)];
+  const care = measureVoice(channels, durationS === null ? null : Math.floor(durationS * RATE_HZ));
   const row = scratchRow();
   const hear = (mono: Float32Array) => {
     voice.push(forVoice(mono));
@@ -52,13 +54,14 @@ export async function hearTake(
     (floats) => {
       meter.push(floats);
       clipping.push(floats);
+      care.push(floats);
       hear(channels === 1 ? floats : middleOf(floats, row(floats.length / 2)));
     },
   );
   hear(new Float32Array(lookAhead(RATE_HZ / ACTIVITY_RATE_HZ)));
   return {
     sound: { ...voice.end(), music: await findMusic(onsets.end()) },
-    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end() },
+    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end(), voice: care.end() },
   };
 }
 

@@ -4,6 +4,7 @@ import type { Tone } from '../core/sound/tones.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
+import { tonePeakDb } from '../core/sound/mix-gains.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
 import { cleanVoice } from './clean-voice.ts';
@@ -44,11 +45,6 @@ export interface MixLayers {
   readonly labels: readonly string[];
 }
 
-/** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
-const SPEECH_PEAK_DB = 12;
-/** Tones over nothing at all are made for speech of this loudness. */
-const USUAL_LUFS = -23;
-
 /** The voice, quieted and levelled, the music and the tones, each a layer, not yet at the loudness of the mix. */
 export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSignal): Promise<MixLayers> {
   const { folder, onProgress } = files;
@@ -86,9 +82,8 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
   if (job.tones !== null) {
     const path = join(folder, 'tones.wav');
     await writeTones(path, job.tones.list, job.tones.family, job.length);
-    const spoken =
-      job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : ((loudness && speechLoudness(loudness)) ?? USUAL_LUFS);
-    const peakDb = spoken + SPEECH_PEAK_DB - job.tones.belowDb;
+    const spoken = job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : loudness && speechLoudness(loudness);
+    const peakDb = tonePeakDb(spoken, job.tones.belowDb);
     const spread = 'pan=stereo|c0=c0|c1=c0';
     chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);
     labels.push('[tones]');

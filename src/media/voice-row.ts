@@ -1,13 +1,11 @@
 import type { VoiceCare } from '../core/edit/decisions.ts';
+import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
 import { pieceRuns } from './piece-runs.ts';
 import type { RenderPiece } from './render-pieces.ts';
 
 /** At a join one sound goes over into the other from so long before it to so long after it, microseconds. */
 const HALF_FADE_US = 20_000;
 const RATE_HZ = 48_000;
-/** Below this there is no voice, only what shakes the floor or the microphone's stand. */
-const RUMBLE_BELOW_HZ = 80;
-
 /**
  * The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. They go over into each other at joins,
  * equally loud all through: what lies just beyond a cut is the same room, so nothing clicks and no hole is heard.

@@ -229,7 +229,11 @@ describe('the same file in another class', () => {
     expect(await takeOverHeard(pool, there)).toBe(false);
     expect(await takeOverPictures(pool, there)).toBe(false);
     expect(await waveformOf(pool, there)).toBeNull();
-    await putLevels(pool, here, { halfLu: [40, 41], clippedMs: [7] });
+    await putLevels(pool, here, {
+      halfLu: [40, 41],
+      clippedMs: [7],
+      voice: { noiseDeciDb: [-300, -310], popsDeciDb: [-90, -95] },
+    });
     const sound = {
       ...NO_SOUND,
       voice: [{ start: anySeconds(1), end: anySeconds(2) }],

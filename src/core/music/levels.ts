@@ -1,19 +1,13 @@
 import { type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { LaidMusic, LaidTrack } from './arrangement.ts';
+import { heardTracks } from './heard-music.ts';
 import type { BedLevels } from './music.ts';
 
 /** A point of the gain that the music is played with, in decibels; between two points it runs in a straight line. */
 export interface GainPoint {
   readonly at: Micros;
   readonly db: number;
-}
-
-/**
- * By how much a track is made louder or softer so that it has the music's loudness. A silent track is left as it is.
- */
-export function trackGainDb(lufs: number | null, levels: BedLevels): number {
-  return lufs === null ? 0 : levels.musicDeciLufs / 10 - lufs;
 }
 
 /** By how much the music gives way under speech, dB, 0 or below: what is missing to the wanted distance. */
@@ -141,17 +135,9 @@ export function musicAt(
   { levels, energyOf, gainDb }: { readonly levels: BedLevels; readonly energyOf: EnergyOf; readonly gainDb: number },
 ): number | null {
   let energy = 0;
-  for (const l of laid) {
-    if (moment < l.start || moment >= l.end) continue;
-    const fade = Math.min(
-      1,
-      l.fadeInUs > 0 ? (moment - l.start) / l.fadeInUs : 1,
-      l.fadeOutUs > 0 ? (l.end - moment) / l.fadeOutUs : 1,
-    );
-    const gain = 10 ** (trackGainDb(l.track.lufs, levels) / 10) * fade * fade;
+  for (const { laid: l, at, amplitude } of heardTracks(laid, moment, levels)) {
     const own = energyOf(l.track.id);
-    const at = (l.from + ((moment - l.start) * l.placement.speedPpm) / 1e6) / 1e5;
-    energy += gain * (own === null ? 10 ** ((l.track.lufs ?? -70) / 10 + 0.0691) : meanAround(own, at));
+    energy += amplitude ** 2 * (own === null ? 10 ** ((l.track.lufs ?? -70) / 10 + 0.0691) : meanAround(own, at / 1e5));
   }
   if (energy <= 1e-9) return null;
   return -0.691 + 10 * Math.log10(energy) + gainDb;

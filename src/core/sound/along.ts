@@ -1,12 +1,14 @@
 import type { VoiceCare } from '../edit/decisions.ts';
 import type { Piece } from '../edit/views.ts';
-import { type EnergyOf, duckCurve, gainAt, loudestIn, musicAt } from '../music/levels.ts';
+import { type EnergyOf, gainAt, musicAt } from '../music/levels.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import type { BedLevels } from '../music/music.ts';
 import { integratedOf } from '../signal/loudness.ts';
 import { type Micros, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
-import { type Loudness, gatedLoudness, levelling } from './levelling.ts';
+import { type Loudness, gatedLoudness } from './levelling.ts';
+import { mixGains } from './mix-gains.ts';
+import { EVERY_US, recordedAlong } from './recorded-along.ts';
 
 /** A sentence as it is heard in the programme. */
 export interface HeardSentence extends Span<ProgrammeTime> {
@@ -47,21 +49,17 @@ export interface SoundSources {
   readonly energyOf: EnergyOf;
 }
 
-const EVERY_US = 100_000 as Micros;
-
 /** The loudness of the programme's mix along its time, computed as the file is made: by the same gains. */
 export function soundAlong(of: SoundSources): SoundAlong {
   const recorded = recordedAlong(of);
-  const gains = of.voice.level
-    ? levelling(of.segments, recorded, of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : undefined)
-    : [];
-  const voice = recorded.values.map((v, i) => v + gainAt(gains, i * EVERY_US));
-  const duck = duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf));
+  const gains = mixGains(of);
+  const voice = recorded.values.map((v, i) => v + gainAt(gains.voice, i * EVERY_US));
   const music = voice.map((_, i) => {
     const at = i * EVERY_US;
     return of.laid.length === 0
       ? -Infinity
-      : (musicAt(of.laid, at, { levels: of.levels, energyOf: of.energyOf, gainDb: gainAt(duck, at) }) ?? -Infinity);
+      : (musicAt(of.laid, at, { levels: of.levels, energyOf: of.energyOf, gainDb: gainAt(gains.duck, at) }) ??
+          -Infinity);
   });
   const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** ((music[i]! + 0.691) / 10));
   const heard: Loudness = { everyUs: EVERY_US, values: voice };
@@ -78,18 +76,6 @@ export function soundAlong(of: SoundSources): SoundAlong {
     integrated: integratedOf(mixed),
     joins: joinsIn(of, voice),
   };
-}
-
-/** What was recorded, piece by piece, on programme time. */
-function recordedAlong({ sounds, length, loudnessOf }: SoundSources): Loudness {
-  const values = new Array<number>(Math.ceil(length / EVERY_US)).fill(-Infinity);
-  for (const { mediaId, from, at, length: lasts } of sounds) {
-    const own = mediaId === null ? null : loudnessOf(mediaId);
-    if (own === null) continue;
-    for (let i = Math.ceil(at / EVERY_US); i * EVERY_US < at + lasts && i < values.length; i++)
-      values[i] = own.values[Math.round((from + i * EVERY_US - at) / own.everyUs)] ?? -Infinity;
-  }
-  return { everyUs: EVERY_US, values };
 }
 
 /** How far a sentence lies above the loudest of the music under it. */

@@ -7,7 +7,7 @@
 
 /** A click lasts no longer than this, samples at 48 kHz: 1.5 ms. */
 const LONGEST = 72;
-/** Round a click nothing is as sharp for so long, samples: 30 ms, longer than from pulse to pulse of the lowest voice. */
+/** Round a click nothing is as sharp for so many samples: 30 ms, more than from pulse to pulse of the lowest voice. */
 const ALONE = 1_440;
 /** So many times as sharp as anything round it. */
 const SHARPER = 3.5;

@@ -1,5 +1,6 @@
 import type { Micros } from '../time/micros.ts';
 import type { Loudness } from './levelling.ts';
+import type { VoiceMeasure } from './voice-measure.ts';
 
 /** How loud a take was recorded, as it is kept: a byte for each tenth of a second, and where it was clipped. */
 export interface TakeLevels {
@@ -7,6 +8,8 @@ export interface TakeLevels {
   readonly halfLu: ArrayLike<number>;
   /** Whole milliseconds of the recording's clock, apart by at least half a second. */
   readonly clippedMs: readonly number[];
+  /** Its noise and its pops; null: too little was heard, or it was listened to before they were measured. */
+  readonly voice: VoiceMeasure | null;
 }
 
 const EVERY_US = 100_000 as Micros;

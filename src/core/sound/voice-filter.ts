@@ -1,11 +1,12 @@
 import { type Fourier, fourierOf } from '../signal/fft.ts';
 import { popGain, popLimit } from './breath-pops.ts';
+import { RUMBLE_BELOW_HZ } from './rumble.ts';
 
 /**
- * Breath pops are taken down (`breath-pops.ts`), and steady noise (a fan, a hum, a hiss), never speech: in frames of 21 ms each band is brought down by how
- * much of it is noise. The noise is measured by quantiles over time, without knowing where nobody speaks (Stahl,
- * Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed estimate of Ephraim and Malah
- * (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
+ * Breath pops are taken down (`breath-pops.ts`), and steady noise (a fan, a hum, a hiss), never speech: in frames of
+ * 21 ms each band is brought down by how much of it is noise. The noise is measured by quantiles over time, without
+ * knowing where nobody speaks (Stahl, Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed
+ * estimate of Ephraim and Malah (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
  */
 export const FRAME = 1024;
 /** From one frame to the next; frames overlap by half. */
@@ -76,6 +77,17 @@ export class VoiceGauge {
   popsFrom(): number | null {
     return popLimit(this.frames);
   }
+
+  /** The power in each band of every frame that was heard. */
+  spectra(): readonly Float32Array[] {
+    return this.frames;
+  }
+}
+
+/** How much of a band's power stays where rumble is taken out: two filters of the second order, one after the other. */
+export function rumbleShare(band: number): number {
+  const ratio = ((band * 24_000) / (BINS - 1) / RUMBLE_BELOW_HZ) ** 4;
+  return (ratio / (1 + ratio)) ** 2;
 }
 
 /** What a filter takes down: steady noise, by its power in each band, and pops, from a power on; null: neither. */
@@ -97,10 +109,15 @@ export class VoiceFilter {
   private readonly gain = new Float64Array(BINS);
   private readonly last: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
   private readonly tail: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
-  private readonly floor: Float64Array | null;
-  private readonly popsFrom: number | null;
+  private floor: Float64Array | null = null;
+  private popsFrom: number | null = null;
 
-  constructor({ noise, popsFrom }: TakenDown) {
+  constructor(taken: TakenDown) {
+    this.takeDown(taken);
+  }
+
+  /** From here on something else is taken down: another recording is heard. */
+  takeDown({ noise, popsFrom }: TakenDown): void {
     this.floor = noise === null ? null : noise.map((n) => Math.max(1e-12, n * SURE));
     this.popsFrom = popsFrom;
   }

@@ -1,6 +1,6 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { LinePlayer, type PlayedLine } from '../../browser/line-player.ts';
-import { TonePlayer } from '../../browser/tone-player.ts';
+import type { PlayedLine } from '../../browser/line-player.ts';
+import { ProgrammeSound } from '../../browser/programme-sound.ts';
 import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
 import { firstFrameFrom, frameMiddle } from '../../core/time/frames.ts';
 import {
@@ -40,6 +40,7 @@ export const Player = memo(function Player({
   loop = null,
   tones,
   lines = NO_LINES,
+  mix = null,
 }: PlayerProps) {
   // What goes on around the takes computes the programme anew; it plays on where that changes nothing.
   const [pictures, sounds] = [useSame(newPictures), useSame(newSounds)];
@@ -56,18 +57,16 @@ export const Player = memo(function Player({
   const urls = useMemo(() => new Map(takes.map(({ take }) => [take.id, playedUrl(take)])), [takes]);
   const known = useRef(urls);
   known.current = urls;
-  const toned = useRef(tones);
-  toned.current = tones;
-  const tonePlayer = useRef<TonePlayer | null>(null);
-  useEffect(() => () => tonePlayer.current?.close(), []);
   const spoken = useMemo(
     () =>
       lines.flatMap((l): PlayedLine[] => (urls.has(l.recordingId) ? [{ ...l, url: urls.get(l.recordingId)! }] : [])),
     [lines, urls],
   );
-  const said = useRef(spoken);
-  said.current = spoken;
-  const linePlayer = useRef<LinePlayer | null>(null);
+  const [mixed, setMixed] = useState(true);
+  const now = { lines: spoken, tones, mix: mixed ? mix : null };
+  const beside = useRef(now);
+  beside.current = now;
+  const sounding = useRef<ProgrammeSound | null>(null);
   /** Somebody speaks to the picture: nothing is to be heard. */
   const quiet = useRef(false);
   const setVoice = useCallback((volume: number) => {
@@ -96,8 +95,7 @@ export const Player = memo(function Player({
   const stop = useCallback(() => {
     reels.current?.picture.pause();
     reels.current?.sound?.pause();
-    tonePlayer.current?.silence();
-    linePlayer.current?.silence();
+    sounding.current?.silence();
     quiet.current = false;
     setVoice(1);
     setPlaying(false);
@@ -139,6 +137,11 @@ export const Player = memo(function Player({
     };
   }, [pictures, sounds, apart, first.id]);
   useEffect(() => {
+    const elements = [...decks, ...voices].flatMap(({ current }) => current ?? []);
+    const own = (sounding.current = new ProgrammeSound(elements));
+    return () => own.close();
+  }, []);
+  useEffect(() => {
     reels.current?.picture.setRate(rate);
     reels.current?.sound?.setRate(rate);
   }, [rate, pictures, sounds]);
@@ -160,16 +163,7 @@ export const Player = memo(function Player({
       const heard = sound?.at ?? null;
       if (sound != null && heard !== null) bringBack(sound, heard - now, now);
       if (quiet.current) setVoice(0);
-      else if (said.current.length > 0)
-        setVoice((linePlayer.current ??= new LinePlayer()).follow(said.current, now, rate));
-      const { list, rules } = quiet.current ? {} : (toned.current ?? {});
-      if (list !== undefined && rules !== undefined && rules.family !== null)
-        (tonePlayer.current ??= new TonePlayer()).follow(list, {
-          family: rules.family,
-          belowDb: rules.belowDb,
-          now,
-          rate,
-        });
+      else if (sounding.current !== null) setVoice(sounding.current.follow(beside.current, now, rate));
       overlay.draw(toSeconds(now));
       if (usePlayhead.getState().at !== now) usePlayhead.setState({ at: now });
     };
@@ -201,12 +195,14 @@ export const Player = memo(function Player({
     // At its end it begins again.
     if ((usePlayhead.getState().at ?? 0) >= length - 50_000) seek(ZERO);
     setPlaying(true);
+    sounding.current?.begin();
     void Promise.all([picture.play(), sound?.play()]).catch(() => {
       setPlaying(false);
       setTrouble('The browser did not start playing.');
     });
   }, [playing, stop, length, seek]);
-  usePlayerKeys(toggle, seek, first.rate);
+  const toggleMixed = useCallback(() => setMixed((on) => !on), []);
+  usePlayerKeys({ toggle, seek, toggleMixed }, first.rate);
 
   return (
     <section aria-label="Picture">
@@ -232,7 +228,10 @@ export const Player = memo(function Player({
         ))}
       </div>
       <PlayheadSlider length={length} seek={seek} />
-      <PlayerControls {...{ playing, toggle, length, rate, setRate }} />
+      <PlayerControls
+        {...{ playing, toggle, length, rate, setRate, toggleMixed }}
+        mixed={mix === null ? null : mixed}
+      />
       {trouble !== null && (
         <p role="alert" className="mt-1 text-alarm">
           {trouble}

@@ -1,6 +1,7 @@
-import { Pause, Play } from 'lucide-react';
+import { AudioLines, AudioWaveform, Pause, Play } from 'lucide-react';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
+import { Hint } from '../../ui/Hint.tsx';
 import { PlayheadTime } from './PlayheadClock.tsx';
 
 interface Props {
@@ -9,15 +10,19 @@ interface Props {
   readonly length: Micros;
   readonly rate: number;
   readonly setRate: (rate: number) => void;
+  /** Heard as it will be mixed, or as it was recorded; null: there is no mix. */
+  readonly mixed: boolean | null;
+  readonly toggleMixed: () => void;
 }
 
 /** Longer times stand below each other: they have their room. */
 const HOUR_US = 3600e6;
+const AS_RECORDED = 'You hear the takes as they were recorded, without music. Press to hear the mix.';
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
 
-export function PlayerControls({ playing, toggle, length, rate, setRate }: Props) {
+export function PlayerControls({ playing, toggle, length, rate, setRate, mixed, toggleMixed }: Props) {
   return (
-    <div className="mt-1 flex items-center gap-2">
+    <div className="mt-1 flex flex-wrap items-center gap-x-2 gap-y-1">
       <button className="btn" onClick={toggle}>
         {playing ? <Pause size={13} /> : <Play size={13} />}
         {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
@@ -37,6 +42,16 @@ export function PlayerControls({ playing, toggle, length, rate, setRate }: Props
           </option>
         ))}
       </select>
+      {mixed !== null && (
+        <Hint
+          text={mixed ? 'You hear the mix of the file. Press to hear the takes as they were recorded.' : AS_RECORDED}
+        >
+          <button className="btn" aria-pressed={mixed} onClick={toggleMixed}>
+            {mixed ? <AudioLines size={13} /> : <AudioWaveform size={13} />}
+            {mixed ? 'Mixed' : 'As recorded'} <kbd className="key">Q</kbd>
+          </button>
+        </Hint>
+      )}
     </div>
   );
 }

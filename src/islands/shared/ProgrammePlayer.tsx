@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Span } from '../../core/time/span.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { Player } from './Player.tsx';
+import { usePlayedMix } from './use-played-mix.ts';
 import { useFirstTake, useOverlayScript } from './use-overlay-script.ts';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
 
@@ -11,11 +12,12 @@ export function ProgrammePlayer({ loop = null }: { readonly loop?: Span<Programm
   const { sound } = useDocument().document.edit;
   const first = useFirstTake();
   const ass = useOverlayScript();
+  const mix = usePlayedMix();
   const tones = useMemo(() => ({ list: produced?.tones ?? [], rules: sound.tones }), [produced, sound.tones]);
   if (produced === null || first === null) return null;
   return (
     <Player
-      {...{ first, ass, loop, tones }}
+      {...{ first, ass, loop, tones, mix }}
       pictures={produced.pictures}
       sounds={produced.sounds}
       length={produced.programme.length}

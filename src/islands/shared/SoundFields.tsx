@@ -8,6 +8,7 @@ import {
   type ToneRules,
   type VoiceCare,
 } from '../../core/edit/decisions.ts';
+import { tonePeakDb } from '../../core/sound/mix-gains.ts';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 
 /** Where a class is shown, and how loud it is wanted there (common practice; EBU R 128 for broadcasts). */
@@ -120,7 +121,9 @@ export function SoundFields() {
               </select>
               <button
                 className="btn"
-                onClick={() => (player.current ??= new TonePlayer()).play(family, 'start', tones.belowDb)}
+                onClick={() =>
+                  (player.current ??= new TonePlayer()).play(family, 'start', tonePeakDb(null, tones.belowDb))
+                }
               >
                 <Volume2 size={14} /> Hear it
               </button>

@@ -1,3 +1,4 @@
+import type { PlayedMix } from '../../browser/mix-player.ts';
 import type { TakeOfPage } from '../../contract/wire.ts';
 import type { ToneRules } from '../../core/edit/decisions.ts';
 import type { Piece } from '../../core/edit/views.ts';
@@ -22,4 +23,6 @@ export interface PlayerProps {
   readonly tones?: { readonly list: readonly Tone[]; readonly rules: ToneRules };
   /** Lines that were spoken again. */
   readonly lines?: readonly PlacedPickUp[];
+  /** How recordings and music are mixed; null or left out: recordings as they are, no music. */
+  readonly mix?: PlayedMix | null;
 }

@@ -1,0 +1,45 @@
+import { HOP, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
+
+/** What the sound card's own thread knows; the compiler does not. */
+declare class AudioWorkletProcessor {
+  readonly port: MessagePort;
+}
+declare function registerProcessor(
+  name: string,
+  processor: new () => AudioWorkletProcessor & {
+    process(inputs: readonly Float32Array[][], outputs: readonly Float32Array[][]): boolean;
+  },
+): void;
+
+/** Takes noise and pops out of what is played, two hops late; it is told of which recording by a message. */
+class VoiceWorklet extends AudioWorkletProcessor {
+  private readonly filter = new VoiceFilter({ noise: null, popsFrom: null });
+  private readonly heard = [new Float32Array(HOP), new Float32Array(HOP)] as const;
+  private readonly given = [new Float32Array(HOP), new Float32Array(HOP)] as const;
+  private filled = 0;
+
+  constructor() {
+    super();
+    this.port.onmessage = ({ data }: MessageEvent<TakenDown>) => {
+      this.filter.takeDown(data);
+    };
+  }
+
+  process([input]: readonly Float32Array[][], [output]: readonly Float32Array[][]): boolean {
+    const size = output?.[0]?.length ?? 0;
+    for (let c = 0; c < 2; c++) {
+      const from = input?.[c] ?? input?.[0];
+      if (from === undefined) this.heard[c]!.fill(0, this.filled, this.filled + size);
+      else this.heard[c]!.set(from, this.filled);
+      output?.[c]?.set(this.given[c]!.subarray(this.filled, this.filled + size));
+    }
+    this.filled += size;
+    if (this.filled < HOP) return true;
+    this.filled = 0;
+    for (let c = 0; c < 2; c++) this.given[c]!.set(this.heard[c]!);
+    this.filter.filter(...this.given);
+    return true;
+  }
+}
+
+registerProcessor('voice', VoiceWorklet);

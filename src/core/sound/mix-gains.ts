@@ -1,0 +1,36 @@
+import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
+import { levelling, speechLoudness } from './levelling.ts';
+import { recordedAlong } from './recorded-along.ts';
+import type { SoundSources } from './along.ts';
+
+/** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
+const SPEECH_PEAK_DB = 12;
+/** Tones over nothing at all are made for speech of this loudness. */
+const USUAL_LUFS = -23;
+
+/** The gains of a mix along the programme: the page plays by them, the file is made by them. */
+export interface MixGains {
+  /** Of the voice: equally loud in every segment. Empty: as it was recorded. */
+  readonly voice: readonly GainPoint[];
+  /** Of the music, under speech. */
+  readonly duck: readonly GainPoint[];
+  /** The loudness of speech after its gain, LUFS. */
+  readonly spokenLufs: number;
+}
+
+/** All gains of a mix, as the file has them. */
+export function mixGains(of: Omit<SoundSources, 'sentences'>): MixGains {
+  const recorded = recordedAlong(of);
+  const bedLufs = of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : null;
+  const voice = of.voice.level ? levelling(of.segments, recorded, bedLufs ?? undefined) : [];
+  return {
+    voice,
+    duck: duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf)),
+    spokenLufs: bedLufs !== null && voice.length > 0 ? bedLufs : (speechLoudness(recorded) ?? USUAL_LUFS),
+  };
+}
+
+/** How high the peak of a timer tone is, dB of full scale, over speech of a loudness; null: no speech at all. */
+export function tonePeakDb(spokenLufs: number | null, belowDb: number): number {
+  return (spokenLufs ?? USUAL_LUFS) + SPEECH_PEAK_DB - belowDb;
+}

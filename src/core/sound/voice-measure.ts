@@ -1,0 +1,66 @@
+import type { VoiceCare } from '../edit/decisions.ts';
+import { popLimit } from './breath-pops.ts';
+import { FRAME, type TakenDown, VoiceGauge, rumbleShare } from './voice-filter.ts';
+
+/** What is steady under a voice, and from where on its breath pops, as it is kept of a recording. */
+export interface VoiceMeasure {
+  /** Mean power of the noise in each band, from 0 to 24 kHz, tenths of a decibel. */
+  readonly noiseDeciDb: readonly number[];
+  /** From which power on the low end pops, tenths of a decibel: as it was recorded, and with its rumble taken out. */
+  readonly popsDeciDb: readonly [number, number];
+}
+
+/** So many frames of a recording tell what its noise is like. */
+const HEARD = 3_000;
+/** Where it is not known how long a recording is, a frame is heard each half second. */
+const APART = 24_000;
+
+const deciDb = (power: number) => Math.round(100 * Math.log10(Math.max(1e-18, power)));
+const powerOf = (deci: number) => 10 ** (deci / 100);
+
+/**
+ * Measures the voice of a recording from interleaved sound at 48 kHz, one channel or two, in pieces of any length;
+ * `samples` is how long it will be, if that is known. `end` gives null where too little was heard.
+ */
+export function measureVoice(
+  channels: number,
+  samples: number | null,
+): { push(interleaved: Float32Array): void; end(): VoiceMeasure | null } {
+  const gauge = new VoiceGauge();
+  const apart = Math.max(FRAME, samples === null ? APART : Math.floor(samples / HEARD));
+  const [left, right] = [new Float32Array(FRAME), new Float32Array(FRAME)];
+  /** Samples until the next frame begins, and how many of it are there. */
+  let [wait, filled] = [0, 0];
+  return {
+    push(interleaved) {
+      const count = Math.floor(interleaved.length / channels);
+      for (let i = 0; i < count;) {
+        const skip = Math.min(wait, count - i);
+        i += skip;
+        wait -= skip;
+        for (; i < count && filled < FRAME && wait === 0; i++, filled++) {
+          left[filled] = interleaved[i * channels]!;
+          right[filled] = interleaved[i * channels + channels - 1]!;
+        }
+        if (filled < FRAME) continue;
+        gauge.hear(left, right, 0);
+        [wait, filled] = [apart - FRAME, 0];
+      }
+    },
+    end() {
+      const [noise, pops] = [gauge.noise(), gauge.popsFrom()];
+      if (noise === null || pops === null) return null;
+      const still = popLimit(gauge.spectra().map((frame) => frame.map((power, k) => power * rumbleShare(k))))!;
+      return { noiseDeciDb: Array.from(noise, deciDb), popsDeciDb: [deciDb(pops), deciDb(still)] };
+    },
+  };
+}
+
+/** What the care for a voice takes down of a recording that was measured so. */
+export function takenDown({ noiseDeciDb, popsDeciDb }: VoiceMeasure, care: VoiceCare): TakenDown {
+  const noise = Float64Array.from(noiseDeciDb, (deci, k) => powerOf(deci) * (care.rumble ? rumbleShare(k) : 1));
+  return {
+    noise: care.noise ? noise : null,
+    popsFrom: care.pops ? powerOf(popsDeciDb[care.rumble ? 1 : 0]) : null,
+  };
+}
