@@ -92,7 +92,7 @@ const level = (db: number) => [s(0), s(60)].map((at) => ({ at, db }));
 const mix: PlayedMix = {
   gains: { voice: level(6), duck: level(-20), spokenLufs: -18 },
   rumble: true,
-  sounds: [{ mediaId: 'take', from: s(0), at: s(0), length: s(60) }] as unknown as PlayedMix['sounds'],
+  sounds: [{ mediaId: 'take', from: s(0), at: s(0), length: s(60) }],
   takenDown: (mediaId) => ({ noise: null, popsFrom: mediaId === 'take' ? 0.5 : null }),
   ...{ laid: [track], levels, urlOf: ({ id }) => `/media/${id}.flac` },
 };

@@ -189,7 +189,7 @@ describe('the care for the voice', () => {
       mixOf('softened', [piece('popping', 0, 10)], { pops: true }),
       mixOf('calm', [piece('calm', 0, 10)], {}),
     ]);
-    const [b, a, l] = [before, after, line].map((path) => decoded(path!)) as [Float32Array, Float32Array, Float32Array];
+    const [b, a, l] = [before, after, line].map((path) => decoded(path)) as [Float32Array, Float32Array, Float32Array];
     /** How much is there that was never said, about some times; dB. */
     const wrong = (x: Float32Array, times: readonly number[], lastsS: number) => {
       let sum = 1e-9;

@@ -16,7 +16,6 @@ import {
 import { playedUrl } from '../workbench/take.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { PlayerControls } from './PlayerControls.tsx';
-import { PlayheadSlider } from './PlayheadClock.tsx';
 import { isSoundOf, useSame } from './player-parts.ts';
 import type { PlayerProps } from './player-props.ts';
 import { usePlayhead } from './playhead.ts';
@@ -227,9 +226,8 @@ export const Player = memo(function Player({
           <audio key={i} ref={voice} preload="auto" />
         ))}
       </div>
-      <PlayheadSlider length={length} seek={seek} />
       <PlayerControls
-        {...{ playing, toggle, length, rate, setRate, toggleMixed }}
+        {...{ playing, toggle, length, seek, rate, setRate, toggleMixed }}
         mixed={mix === null ? null : mixed}
       />
       {trouble !== null && (

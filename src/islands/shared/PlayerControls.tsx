@@ -1,13 +1,14 @@
 import { AudioLines, AudioWaveform, Pause, Play } from 'lucide-react';
-import type { Micros } from '../../core/time/micros.ts';
+import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Hint } from '../../ui/Hint.tsx';
-import { PlayheadTime } from './PlayheadClock.tsx';
+import { PlayheadSlider, PlayheadTime } from './PlayheadClock.tsx';
 
 interface Props {
   readonly playing: boolean;
   readonly toggle: () => void;
-  readonly length: Micros;
+  readonly length: ProgrammeTime;
+  readonly seek: (time: ProgrammeTime) => void;
   readonly rate: number;
   readonly setRate: (rate: number) => void;
   /** Heard as it will be mixed, or as it was recorded; null: there is no mix. */
@@ -20,38 +21,43 @@ const HOUR_US = 3600e6;
 const AS_RECORDED = 'You hear the takes as they were recorded, without music. Press to hear the mix.';
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
 
-export function PlayerControls({ playing, toggle, length, rate, setRate, mixed, toggleMixed }: Props) {
+export function PlayerControls({ playing, toggle, length, seek, rate, setRate, mixed, toggleMixed }: Props) {
   return (
-    <div className="mt-1 flex flex-wrap items-center gap-x-2 gap-y-1">
-      <button className="btn" onClick={toggle}>
-        {playing ? <Pause size={13} /> : <Play size={13} />}
-        {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
-      </button>
-      <span className={`flex-1 whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
-        <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
-      </span>
-      <select
-        aria-label="Speed"
-        className="field-box w-[4.4rem] px-1!"
-        value={rate}
-        onChange={(e) => setRate(Number(e.target.value))}
-      >
-        {RATES.map((r) => (
-          <option key={r} value={r}>
-            {r} ×
-          </option>
-        ))}
-      </select>
-      {mixed !== null && (
-        <Hint
-          text={mixed ? 'You hear the mix of the file. Press to hear the takes as they were recorded.' : AS_RECORDED}
+    <>
+      <div className="mt-1 flex items-center gap-3">
+        <PlayheadSlider length={length} seek={seek} />
+        <span className={`whitespace-nowrap ${length < HOUR_US ? '' : 'grid text-[13px] leading-[15px]'}`}>
+          <PlayheadTime /> <span className="text-soft">of {writeTime(length, 0)}</span>
+        </span>
+      </div>
+      <div className="mt-1 flex items-center gap-2">
+        <button className="btn" onClick={toggle}>
+          {playing ? <Pause size={13} /> : <Play size={13} />}
+          {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
+        </button>
+        {mixed !== null && (
+          <Hint
+            says={mixed ? 'You hear the mix of the file. Press to hear the takes as they were recorded.' : AS_RECORDED}
+          >
+            <button className="btn" aria-pressed={mixed} onClick={toggleMixed}>
+              {mixed ? <AudioLines size={13} /> : <AudioWaveform size={13} />}
+              {mixed ? 'Mixed' : 'Recorded'} <kbd className="key">Q</kbd>
+            </button>
+          </Hint>
+        )}
+        <select
+          aria-label="Speed"
+          className="field-box ml-auto w-[4.4rem] px-1!"
+          value={rate}
+          onChange={(e) => setRate(Number(e.target.value))}
         >
-          <button className="btn" aria-pressed={mixed} onClick={toggleMixed}>
-            {mixed ? <AudioLines size={13} /> : <AudioWaveform size={13} />}
-            {mixed ? 'Mixed' : 'As recorded'} <kbd className="key">Q</kbd>
-          </button>
-        </Hint>
-      )}
-    </div>
+          {RATES.map((r) => (
+            <option key={r} value={r}>
+              {r} ×
+            </option>
+          ))}
+        </select>
+      </div>
+    </>
   );
 }

@@ -25,7 +25,7 @@ export function PlayheadSlider({
       max={Math.max(1, Math.round(length / STEP_US))}
       value={at}
       onChange={(e) => seek(programmeTime(Number(e.target.value) * STEP_US))}
-      className="mt-1.5 block w-full accent-(--color-ink)"
+      className="block min-w-0 flex-1 accent-(--color-ink)"
     />
   );
 }

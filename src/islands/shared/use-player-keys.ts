@@ -16,8 +16,9 @@ interface PlayerCommands {
 export function usePlayerKeys({ toggle, seek, toggleMixed }: PlayerCommands, rate: FrameRate): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement)
-        return;
+      if (inField(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      // Space and arrows are a button's own.
+      if (event.target instanceof HTMLButtonElement && event.key !== 'q') return;
       const now = usePlayhead.getState().at ?? 0;
       const frame = (1e6 * rate.den) / rate.num;
       const step = { ArrowLeft: -STEP_S * 1e6, ArrowRight: STEP_S * 1e6, ',': -frame, '.': frame }[event.key];
