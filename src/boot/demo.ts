@@ -59,15 +59,17 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
   const video = `${root}/demo/media/broomstick-strong-take-1.mp4`;
   if (!existsSync(video)) return true;
   const media = `${root}/demo/media/broomstick-strong`;
-  const take = await keepTake(context, row.id, 'Take 1', await receiveFile(context.store, video));
+  const take = await keepTake(context, row.id, await receiveFile(context.store, video), { name: 'Take 1' });
   await putTranscript(context.pool, { takeId: take.id, format: 'vtt', text: read('broomstick-strong.words.vtt') });
   for (const { name, file, role, beforeS } of ALONGSIDE) {
-    const other = await keepTake(context, row.id, name, await receiveFile(context.store, `${media}-${file}`));
+    const other = await keepTake(context, row.id, await receiveFile(context.store, `${media}-${file}`), { name });
     await putRole(context.pool, other.id, role, take.id);
     // Known from how they were made, so that the first start has nothing to lay.
     await putLie(context.pool, other.id, { offsetUs: fromSeconds(beforeS), driftPpm: 0, spreadUs: micros(0) });
   }
-  const again = await keepTake(context, row.id, 'Take 2', await receiveFile(context.store, `${media}-take-2.mp4`));
+  const again = await keepTake(context, row.id, await receiveFile(context.store, `${media}-take-2.mp4`), {
+    name: 'Take 2',
+  });
   await putTranscript(context.pool, { takeId: again.id, format: 'vtt', text: read('broomstick-strong-2.words.vtt') });
   const { rules } = EMPTY_EDIT;
   const look = { ...rules.look, look: 'sill' } as const;

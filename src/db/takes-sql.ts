@@ -118,13 +118,18 @@ export interface MoreOfTake {
   readonly pickUp?: { readonly of: string; readonly id: string } | undefined;
 }
 
+/** A file that becomes a take, and what was found in it. */
+interface NewTake {
+  readonly sha256: string;
+  readonly name: string;
+  readonly probe: MediaFacts;
+}
+
 /** The same file brought in twice is the same take. `id`: the one that it was awaited under. */
 export async function insertTake(
   db: Db,
   workoutId: string,
-  sha256: string,
-  name: string,
-  probe: MediaFacts,
+  { sha256, name, probe }: NewTake,
   { uploadId = null, id, pickUp, picture = false }: MoreOfTake = {},
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(

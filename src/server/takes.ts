@@ -39,13 +39,15 @@ export const LARGEST_TAKE = 64 * 2 ** 30;
 /** Largest still picture. */
 const LARGEST_PICTURE = 64 * 2 ** 20;
 
+/** How a file is called, and what else is known of it. */
+type KeptAs = { readonly name: string } & Pick<MoreOfTake, 'uploadId' | 'pickUp' | 'picture'>;
+
 /** Brings a file in: streamed to disk and hashed, probed, kept; what is to be heard and seen in it is queued. */
 export async function bringInTake(
   context: Context,
   workoutId: string | undefined,
-  name: string,
   body: Readable,
-  { bytes = 0, ...more }: { readonly bytes?: number } & Pick<MoreOfTake, 'pickUp' | 'picture'> = {},
+  { bytes = 0, ...more }: { readonly bytes?: number } & Omit<KeptAs, 'uploadId'>,
 ): Promise<Take> {
   const workout = await getWorkout(context, workoutId);
   await checkRoom(context, bytes);
@@ -58,7 +60,7 @@ export async function bringInTake(
     refuseFull(error);
     throw new Refusal(400, 'The upload stopped before its end. Nothing was kept; bring the file in again.');
   }
-  return keepTake(context, workout.id, name, incoming, more);
+  return keepTake(context, workout.id, incoming, more);
 }
 
 /** Which line of which take a recording is of. */
@@ -111,7 +113,7 @@ export async function takeFromUpload(
     throw new Refusal(409, `Of this upload ${facts.size} of ${info.size ?? '?'} bytes have come; it can go on.`);
   // The upload stays until its take is written down: what fails before can be finished again.
   const incoming = await linkFile(context.store, path);
-  const take = await keepTake(context, workout.id, name, incoming, { uploadId, pickUp });
+  const take = await keepTake(context, workout.id, incoming, { name, uploadId, pickUp });
   await Promise.all([rm(path, { force: true }), rm(`${path}.json`, { force: true })]);
   return take;
 }
@@ -119,9 +121,8 @@ export async function takeFromUpload(
 export async function keepTake(
   context: Context,
   workoutId: string,
-  name: string,
   file: Incoming,
-  more: Pick<MoreOfTake, 'uploadId' | 'pickUp' | 'picture'> = {},
+  { name, ...more }: KeptAs,
 ): Promise<Take> {
   const incoming = more.picture === true ? await asFilm(context, file) : file;
   const probed =
@@ -139,7 +140,12 @@ export async function keepTake(
     extension: probed.extension,
     write: async (db) => {
       const awaited = await awaitedArrived(db, workoutId, incoming.sha256);
-      const id = await insertTake(db, workoutId, incoming.sha256, kept, probed.probe, { ...more, id: awaited?.id });
+      const id = await insertTake(
+        db,
+        workoutId,
+        { sha256: incoming.sha256, name: kept, probe: probed.probe },
+        { ...more, id: awaited?.id },
+      );
       if (awaited?.transcript != null) await putTranscript(db, { takeId: id, ...awaited.transcript });
       const edit = awaited?.edit ?? null;
       if (edit !== null)

@@ -60,7 +60,7 @@ export async function importWorkoutFile(
         ids.set(take.id, await awaitTake(db, id, { ...take, chosen: take.id === edit.takeId }));
         continue;
       }
-      const takeId = await insertTake(db, id, take.sha256, take.name, there);
+      const takeId = await insertTake(db, id, { sha256: take.sha256, name: take.name, probe: there });
       ids.set(take.id, takeId);
       hereAlready.add(take.id);
       if (take.transcript !== null) await putTranscript(db, { takeId, ...take.transcript });

@@ -34,7 +34,9 @@ const put = async (workoutId: string | null, text: string) => {
     incoming,
     extension: 'mp4',
     write: (db) =>
-      workoutId === null ? Promise.resolve('') : insertTake(db, workoutId, incoming.sha256, text, TAKE_FACTS),
+      workoutId === null
+        ? Promise.resolve('')
+        : insertTake(db, workoutId, { sha256: incoming.sha256, name: text, probe: TAKE_FACTS }),
   });
   return { id, path: context.store.pathOf(incoming.sha256, 'mp4'), sha256: incoming.sha256 };
 };

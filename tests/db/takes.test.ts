@@ -53,7 +53,7 @@ let [take, camera, other]: [string, string, string] = ['', '', ''];
 async function newTake(workout: string, n: number, width = 640): Promise<string> {
   const sha256 = String(n).repeat(64).slice(0, 64);
   await insertMediaFile(context.pool, { sha256, extension: width === 0 ? 'wav' : 'mp4', bytes: 1000 });
-  return insertTake(context.pool, workout, sha256, `Take ${n}`, {
+  const probe = {
     duration: made.duration,
     rate: frameRate(25, 1),
     width,
@@ -61,7 +61,8 @@ async function newTake(workout: string, n: number, width = 640): Promise<string>
     videoCodec: width === 0 ? 'none' : 'h264',
     audioCodec: 'aac',
     videoStart: anyTime(0),
-  });
+  };
+  return insertTake(context.pool, workout, { sha256, name: `Take ${n}`, probe });
 }
 
 beforeAll(async () => {

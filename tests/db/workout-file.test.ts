@@ -40,7 +40,7 @@ async function filmed(): Promise<string> {
   const take = await keepMedia(here.pool, here.store, {
     incoming,
     extension: 'mp4',
-    write: (db) => insertTake(db, id, incoming.sha256, 'Morning', TAKE_FACTS),
+    write: (db) => insertTake(db, id, { sha256: incoming.sha256, name: 'Morning', probe: TAKE_FACTS }),
   });
   await setTranscript(here, take, WORDS, 0);
   await patchWorkout(here, id, {
@@ -102,7 +102,7 @@ describe('a workout as a file', () => {
     const evening = await keepMedia(here.pool, here.store, {
       incoming,
       extension: 'mp4',
-      write: (db) => insertTake(db, id, incoming.sha256, 'Evening', TAKE_FACTS),
+      write: (db) => insertTake(db, id, { sha256: incoming.sha256, name: 'Evening', probe: TAKE_FACTS }),
     });
     const { document, revision } = await getWorkout(here, id);
     const morning = document.edit.takeId ?? '';

@@ -166,7 +166,7 @@ describe('a worker that is killed', () => {
     const long = join(folder, 'long.flac');
     execFileSync('ffmpeg', ['-v', 'error', '-y', '-stream_loop', '5', '-i', short, '-t', '240', long]);
     const workout = await createWorkout(context, { title: 'Killed' });
-    const take = await keepTake(context, workout.id, 'Long', await receiveFile(context.store, long));
+    const take = await keepTake(context, workout.id, await receiveFile(context.store, long), { name: 'Long' });
     const listening = async () => (await workOf(context.pool, take.id)).find((w) => w.kind === 'listen');
     const until = async (done: (w: Awaited<ReturnType<typeof listening>>) => boolean) => {
       for (let i = 0; i < 2_000; i++) {

@@ -44,7 +44,7 @@ beforeAll(async () => {
   mkdirSync(process.env.EUPHON_DATA ?? '', { recursive: true });
   const path = `${process.env.EUPHON_DATA}/job.mp4`;
   makeVideo(path, { seconds: 14, rate: '25', size: '320x180' });
-  takeId = (await keepTake(context, workoutId, 'Job take', await receiveFile(context.store, path))).id;
+  takeId = (await keepTake(context, workoutId, await receiveFile(context.store, path), { name: 'Job take' })).id;
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.', 0);
   worker = {
     owner: 'test',

@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => closeContext(context));
 
 const bring = (bytes: Buffer | string, name = 'Hive') =>
-  bringInTake(context, workout, name, Readable.from([Buffer.from(bytes)]), { picture: true });
+  bringInTake(context, workout, Readable.from([Buffer.from(bytes)]), { name, picture: true });
 
 /** Left half red, right half blue, with a green bar along the top. */
 const drawn = (width: number, height: number) =>

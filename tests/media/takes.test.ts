@@ -25,7 +25,7 @@ beforeAll(async () => {
 });
 afterAll(() => closeContext(context));
 
-const bring = (bytes: Buffer, name = 'x.mp4') => bringInTake(context, workout, name, Readable.from([bytes]));
+const bring = (bytes: Buffer, name = 'x.mp4') => bringInTake(context, workout, Readable.from([bytes]), { name });
 const sentence = async (work: Promise<unknown>) =>
   work.then(
     () => 'no refusal',
@@ -113,7 +113,7 @@ describe('bringing a take in', () => {
         this.destroy(new Error('gone'));
       },
     });
-    expect(await sentence(bringInTake(context, workout, 'x', broken))).toMatch(/stopped before its end/);
+    expect(await sentence(bringInTake(context, workout, broken, { name: 'x' }))).toMatch(/stopped before its end/);
   });
 });
 

@@ -111,8 +111,15 @@ const byDoing = <T>(of: (d: Doing) => T): Record<Doing, T> => ({
   talk: of('talk'),
 });
 
+/** How far a sign is off its place, how much it says there, and how often it is meant. */
+interface Sign {
+  readonly sigmaCells: number;
+  readonly peak: number;
+  readonly honest: number;
+}
+
 /** ln(1 + how much likelier than chance) round a time, by cell. */
-function bump(into: Float64Array, centre: number, sigmaCells: number, peak: number, honest: number): void {
+function bump(into: Float64Array, centre: number, { sigmaCells, peak, honest }: Sign): void {
   const reach = Math.ceil(sigmaCells * 3);
   for (let c = Math.max(0, Math.ceil(centre - reach)); c <= Math.min(into.length - 1, centre + reach); c++) {
     const likely = Math.exp(-0.5 * ((c - centre) / sigmaCells) ** 2);
@@ -133,38 +140,30 @@ function signalScores(
       case 'level':
       case 'clap': {
         const peak = h.kind === 'beep' ? BEEP * h.strength : SONG;
-        bump(begins, cells(h.at), Math.max(0.6, cells(h.sigma + 2e5)), peak, 0.9);
-        bump(ends, cells(h.at), Math.max(0.6, cells(h.sigma + 2e5)), peak, 0.9);
+        const sign = { sigmaCells: Math.max(0.6, cells(h.sigma + 2e5)), peak, honest: 0.9 };
+        bump(begins, cells(h.at), sign);
+        bump(ends, cells(h.at), sign);
         break;
       }
       case 'countdown':
         for (const into of [begins, ends])
-          bump(
-            into,
-            cells(h.at),
-            Math.max(0.6, cells(Math.hypot(h.sigma, COUNTDOWN.sigmaS * 1e6))),
-            COUNTDOWN.peak,
-            COUNTDOWN.honest,
-          );
+          bump(into, cells(h.at), {
+            ...COUNTDOWN,
+            sigmaCells: Math.max(0.6, cells(Math.hypot(h.sigma, COUNTDOWN.sigmaS * 1e6))),
+          });
         break;
       case 'time-left':
-        bump(
-          ends,
-          cells(h.at + h.leftUs),
-          Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))),
-          TIME_LEFT.peak,
-          TIME_LEFT.honest,
-        );
+        bump(ends, cells(h.at + h.leftUs), {
+          ...TIME_LEFT,
+          sigmaCells: Math.max(0.6, cells(Math.hypot(h.sigma, TIME_LEFT.sigmaS * 1e6, h.leftUs * 0.05))),
+        });
         break;
       case 'half-word':
         middle ??= new Float64Array(2 * lattice.cells + 2);
-        bump(
-          middle,
-          2 * cells(h.at),
-          Math.max(0.8, 2 * cells(Math.hypot(h.sigma, HALF.sigmaS * 1e6))),
-          HALF.peak,
-          HALF.honest,
-        );
+        bump(middle, 2 * cells(h.at), {
+          ...HALF,
+          sigmaCells: Math.max(0.8, 2 * cells(Math.hypot(h.sigma, HALF.sigmaS * 1e6))),
+        });
         break;
       default:
         break;
@@ -206,13 +205,10 @@ function countedScores(
       if (value > reps) continue;
       const put = (into: Float64Array, away: number) => {
         const sigma = Math.hypot(sigmaUs, COUNT.sigmaS * 1e6, Math.abs(away) * pace * COUNT.paceShare);
-        bump(
-          into,
-          (atUs + away * pace) / lattice.stepUs,
-          Math.max(0.6, sigma / lattice.stepUs),
-          COUNT.peak,
-          COUNT.honest,
-        );
+        bump(into, (atUs + away * pace) / lattice.stepUs, {
+          ...COUNT,
+          sigmaCells: Math.max(0.6, sigma / lattice.stepUs),
+        });
       };
       put(begins, -value);
       put(ends, reps - value);

@@ -37,7 +37,7 @@ export function beginScores(problem: Problem, k: number, from: number, to: numbe
   const { emissions } = problem;
   const text = emissions.text[k]!;
   const onward = emissions.onward[emissions.before[k]!][emissions.doing[k]!];
-  return edgeScores(problem, k, 'start', [from, to], (p, g) => {
+  return edgeScores(problem, { k, edge: 'start', from, to }, (p, g) => {
     return onward[p]! - text.before[g]! + text.begins[g]!;
   });
 }
@@ -47,20 +47,26 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   const { emissions } = problem;
   const text = emissions.text[k]!;
   const upTo = emissions.upTo[emissions.doing[k]!];
-  return edgeScores(problem, k, 'end', [from, to], (p, g) => {
+  return edgeScores(problem, { k, edge: 'end', from, to }, (p, g) => {
     return upTo[p]! + text.before[g]! + text.ends[g]!;
   });
 }
 
+/** One end of segment k, looked for at the places [from, to). */
+interface Edge {
+  readonly k: number;
+  readonly edge: 'start' | 'end';
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
- * One end of a segment at the places [from, to): what the words say there (`said`, by place and gap), signals, counts
+ * One end of a segment at its places: what the words say there (`said`, by place and gap), signals, counts
  * and music.
  */
 function edgeScores(
   problem: Problem,
-  k: number,
-  edge: 'start' | 'end',
-  [from, to]: readonly [number, number],
+  { k, edge, from, to }: Edge,
   said: (place: number, gap: number) => number,
 ): Float64Array {
   const { lattice, emissions, segments, pinned } = problem;

@@ -42,23 +42,24 @@ export function retimeWords(
     let [from, at] = [s.first, s.start];
     for (const cut of [...inside, { gap: s.last + 1, us: s.end }]) {
       if (cut.gap <= from || cut.us <= at) continue;
-      placePiece(track, placed, from, cut.gap, at, cut.us, inside.length > 0);
+      placePiece(track, placed, { from, to: cut.gap, startUs: at, endUs: cut.us, cut: inside.length > 0 });
       [from, at] = [cut.gap, cut.us];
     }
   }
   return placed;
 }
 
-/** Lays clauses [from, to) into a span: words as long as they take, silence where pauses are likely. */
-function placePiece(
-  track: SpokenTrack,
-  placed: Token[],
-  from: number,
-  to: number,
-  startUs: number,
-  endUs: number,
-  cut: boolean,
-): void {
+/** Clauses [from, to) and the span they are said in; `cut`: a boundary was found within their paragraph. */
+interface SaidPiece {
+  readonly from: number;
+  readonly to: number;
+  readonly startUs: number;
+  readonly endUs: number;
+  readonly cut: boolean;
+}
+
+/** Lays clauses into their span: words as long as they take, silence where pauses are likely. */
+function placePiece(track: SpokenTrack, placed: Token[], { from, to, startUs, endUs, cut }: SaidPiece): void {
   const clauses = track.clauses.slice(from, to);
   const spoken = clauses.reduce((sum, c) => sum + c.spokenUs, 0);
   const weight = Math.max(

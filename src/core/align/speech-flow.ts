@@ -31,6 +31,15 @@ const LEAST_SIGMA_S = 0.18;
 const WAITING_A_SECOND = 0.02;
 const LEAST_SHAPE = 0.08;
 
+/** A time in a gap between clauses. */
+interface InGap {
+  readonly gap: number;
+  readonly us: number;
+}
+
+/** What is done in a piece of speech, and what was done before it. */
+type Doings = readonly [is: Doing, was: Doing];
+
 /**
  * Log-likelihoods of the pieces into which boundaries cut stretches of speech. Gap g lies before clause g; the last gap
  * is the end.
@@ -63,14 +72,14 @@ export class FlowScores {
     }
     // What a stretch would be whoever spoke in it: only what a doing explains better or worse than that counts.
     this.neutral = Float64Array.from(stretches, (_, i) => {
-      const each = DOINGS.map((d) => this.between(i, -1, 0, -1, 0, d, d));
+      const each = DOINGS.map((d) => this.between(i, null, null, [d, d]));
       const top = Math.max(...each);
       return top + Math.log(each.reduce((sum, v) => sum + Math.exp(v - top), 0) / each.length);
     });
     const sums = (d: Doing) => {
       const out = new Float64Array(stretches.length + 1);
       for (let s = 0; s < stretches.length; s++)
-        out[s + 1] = out[s]! + this.between(s, -1, 0, -1, 0, d, d) - this.neutral[s]!;
+        out[s + 1] = out[s]! + this.between(s, null, null, [d, d]) - this.neutral[s]!;
       return out;
     };
     this.whole = { work: sums('work'), break: sums('break'), talk: sums('talk') };
@@ -84,29 +93,29 @@ export class FlowScores {
   /** From the start of its stretch to a time in a gap. */
   upTo(gap: number, us: number, d: Doing): number {
     const s = this.stretchOf(gap);
-    return s < 0 ? 0 : this.between(s, -1, 0, gap, us, d, d);
+    return s < 0 ? 0 : this.between(s, null, { gap, us }, [d, d]);
   }
 
   /** From a time in a gap to the end of its stretch, where something else (`before`) ended there. */
   onward(gap: number, us: number, d: Doing, before: Doing): number {
     const s = this.stretchOf(gap);
     if (s < 0) return (-WAITING_A_SECOND * Math.max(0, (this.track.stretches[0]?.start ?? us) - us)) / 1e6;
-    return this.between(s, gap, us, -1, 0, d, before) - this.neutral[s]!;
+    return this.between(s, { gap, us }, null, [d, before]) - this.neutral[s]!;
   }
 
-  /** From a time in one gap to a time in another of the same stretch; -1 stands for the stretch's own start or end. */
-  between(s: number, fromGap: number, fromUs: number, toGap: number, toUs: number, d: Doing, before: Doing): number {
+  /** From a time in one gap to a time in another of a stretch; null stands for the stretch's own start or end. */
+  private between(s: number, from: InGap | null, to: InGap | null, doing: Doings): number {
     const stretch = this.track.stretches[s];
     if (stretch === undefined) return 0;
-    const [a, b] = [fromGap < 0 ? stretch.start : fromUs, toGap < 0 ? stretch.end : toUs];
-    const [said, marks] = this.wordsBetween(s, fromGap, toGap, d, before);
-    if (toGap < 0 && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
-    return silenceLog(silenceOf(marks, this.flow.pauseS[d], said), (b - a) / 1e6);
+    const [a, b] = [from?.us ?? stretch.start, to?.us ?? stretch.end];
+    const [said, marks] = this.wordsBetween(from?.gap ?? -1, to?.gap ?? -1, doing, stretch.last);
+    if (to === null && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
+    return silenceLog(silenceOf(marks, this.flow.pauseS[doing[0]], said), (b - a) / 1e6);
   }
 
   /** How long the time between two gaps of one stretch may be: for pairs that are asked again and again. */
   lengthBetween(fromGap: number, toGap: number, d: Doing, before: Doing): Silence {
-    const [said, marks] = this.wordsBetween(this.stretchOf(toGap), fromGap, toGap, d, before);
+    const [said, marks] = this.wordsBetween(fromGap, toGap, [d, before], toGap);
     return silenceOf(marks, this.flow.pauseS[d], said);
   }
 
@@ -115,15 +124,16 @@ export class FlowScores {
     return this.goes[gap] === 1 && d !== 'work' ? CUT_AFTER_GO : CUT[d];
   }
 
-  /** Seconds of words between two gaps, and the weight of the pauses there. */
+  /**
+   * Seconds of words between two gaps, and the weight of the pauses there; -1 stands for the start of the stretch, or
+   * for its end, where its `last` clause is.
+   */
   private wordsBetween(
-    s: number,
     fromGap: number,
     toGap: number,
-    d: Doing,
-    before: Doing,
+    [d, before]: Doings,
+    last: number,
   ): readonly [said: number, marks: number] {
-    const last = this.track.stretches[s]?.last ?? 0;
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
     const said =
       (toGap < 0 ? this.spoken[last]! : this.spoken[toGap - 1]!) - (fromGap < 0 ? 0 : this.spoken[fromGap - 1]!);

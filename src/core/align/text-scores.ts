@@ -99,14 +99,14 @@ class PlainWorths {
   of(d: Doing): Readonly<Record<Place, Float64Array>> {
     let worths = this.known.get(d);
     if (worths === undefined) {
-      const by = (p: Place) => Float64Array.from(this.clauses, (c) => clauseWorth(c, d, p, NOBODY, null, null));
+      const by = (p: Place) => Float64Array.from(this.clauses, (c) => clauseWorth(c, d, p, NOTHING_SAID));
       this.known.set(d, (worths = { first: by('first'), inside: by('inside'), last: by('last') }));
     }
     return worths;
   }
 
   /** The clauses that may be worth something else to a segment, some more than once. */
-  concerning(d: Doing, kin: Kin, side: 'left' | 'right' | null, next: PlannedSegment | null): number[] {
+  concerning(d: Doing, { kin, side, next }: Expected): number[] {
     const names = d === 'work' ? [kin.own, kin.coming, kin.gone].flatMap((l) => this.named.get(l ?? '') ?? []) : [];
     const rounds = d === 'break' && next !== null && next.rounds > 1 ? this.rounds : [];
     return [...names, ...(side === null ? [] : this.sided), ...rounds];
@@ -114,19 +114,23 @@ class PlainWorths {
 }
 
 const NOBODY: Kin = { own: null, coming: null, gone: null };
+const NOTHING_SAID: Expected = { kin: NOBODY, side: null, next: null };
 
 // A take is read once and scored many times, each time for every segment.
 const plainOf = new WeakMap<readonly ClauseReading[], PlainWorths>();
 
 /** What clauses may say of a segment: its own name and its neighbours’, its side, what comes. */
-interface SegmentSaid {
+interface Expected {
   readonly kin: Kin;
   readonly side: 'left' | 'right' | null;
   readonly next: PlannedSegment | null;
+}
+
+interface SegmentSaid extends Expected {
   readonly clauses: readonly ClauseReading[];
 }
 
-function scoresOf(d: Doing, { kin, side, next, clauses }: SegmentSaid): TextScores {
+function scoresOf(d: Doing, { clauses, ...expected }: SegmentSaid): TextScores {
   let plain = plainOf.get(clauses);
   if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
   const { first, inside, last } = plain.of(d);
@@ -136,8 +140,8 @@ function scoresOf(d: Doing, { kin, side, next, clauses }: SegmentSaid): TextScor
     begins[c] = first[c]! - inside[c]!;
     ends[c + 1] = last[c]! - inside[c]!;
   }
-  for (const c of plain.concerning(d, kin, side, next)) {
-    const worth = (p: Place) => clauseWorth(clauses[c]!, d, p, kin, side, next);
+  for (const c of plain.concerning(d, expected)) {
+    const worth = (p: Place) => clauseWorth(clauses[c]!, d, p, expected);
     own[c] = worth('inside');
     begins[c] = worth('first') - own[c];
     ends[c + 1] = worth('last') - own[c];
@@ -147,14 +151,7 @@ function scoresOf(d: Doing, { kin, side, next, clauses }: SegmentSaid): TextScor
   return { before, begins, ends };
 }
 
-function clauseWorth(
-  clause: ClauseReading,
-  d: Doing,
-  p: Place,
-  kin: Kin,
-  side: 'left' | 'right' | null,
-  next: PlannedSegment | null,
-): number {
+function clauseWorth(clause: ClauseReading, d: Doing, p: Place, { kin, side, next }: Expected): number {
   let worth = 0;
   for (const mark of clause.marks) worth += markScore(mark, d, p);
   // In breaks and talk names are announcements: they count where what they announce begins.
@@ -193,7 +190,7 @@ export function beyondScores(
     right: false,
     round: null,
   }));
-  const work = scoresOf('work', { kin: NOBODY, side: null, next: null, clauses: unnamed });
+  const work = scoresOf('work', { ...NOTHING_SAID, clauses: unnamed });
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
     if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
@@ -208,5 +205,5 @@ export function beyondScores(
       );
       work.begins[g] = work.begins[g]! + best * MADE_UP;
     }
-  return { work, break: scoresOf('break', { kin: NOBODY, side: null, next: null, clauses: unnamed }) };
+  return { work, break: scoresOf('break', { ...NOTHING_SAID, clauses: unnamed }) };
 }

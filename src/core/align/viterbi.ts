@@ -40,11 +40,17 @@ export interface BeyondColumn {
   readonly after: Uint8Array;
 }
 
+/** By place of the next slot: what is best there, and where it came from. Written into. */
+interface Reached {
+  readonly from: Int32Array;
+  readonly into: Float64Array;
+}
+
 /**
  * Tries every beginning for every end of segment k: best values at the places of the next slot, and where they came
  * from.
  */
-function reachEnds(problem: Problem, k: number, now: Float64Array, from: Int32Array, into: Float64Array): void {
+function reachEnds(problem: Problem, k: number, now: Float64Array, { from, into }: Reached): void {
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
@@ -108,7 +114,7 @@ export function runForward(problem: Problem): Forward {
     if (k === 0) for (let i = 0; i < n; i++) best[i] = outsideBefore(lattice, a + i);
     else {
       const [was, before] = [f.best[k - 1]!, windows[k - 1] as readonly [number, number]];
-      reachEnds(problem, k - 1, was, endedFrom, ended);
+      reachEnds(problem, k - 1, was, { from: endedFrom, into: ended });
       const left = f.leaving[k - 1]!;
       for (let i = 0; i < n; i++) {
         best[i] = ended[i]!;

@@ -46,10 +46,10 @@ export function layOut(placed: readonly Placed[], content: Content, frame: Frame
     const edge = one.within === 'edge' ? edges(at, one.part, inset) : NONE;
     // Where all of it is more than the picture holds, all of it is smaller.
     let unit = frame.unit;
-    let sized = size(one.part, content, unit, room, edge);
+    let sized = size(one.part, { content, unit }, room, edge);
     for (let i = 0; i < MOST_SHRINKS && sized !== null && sized.h > room.h + 0.5; i++) {
       unit *= SHRINK;
-      sized = size(one.part, content, unit, room, edge);
+      sized = size(one.part, { content, unit }, room, edge);
     }
     if (sized === null) return [];
     const x = at.endsWith('left')

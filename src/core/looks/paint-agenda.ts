@@ -20,8 +20,8 @@ export function paintAgenda(box: Box, part: Extract<Part, { kind: 'agenda' }>, l
     const strip = { x: box.x, y: top, w: (coming === null ? 5 : 3) * box.unit, h, radius: 0 };
     const rows = setting.rows.map((text, i) => {
       const baseline = baselineOf(top, i, setting.size, 'bold');
-      const of = { x, baseline, align: 'start', em: setting.size, face: 'bold', tint: 'ink', text } as const;
-      return textAt(of, box, spanOf(state), state, layer);
+      const of = { x, baseline, align: 'start', em: setting.size, face: 'bold', tint: 'ink', text, layer } as const;
+      return textAt(of, box, spanOf(state), state);
     });
     const below = top + setting.rows.length * setting.size * ROW;
     const time = {
@@ -37,9 +37,9 @@ export function paintAgenda(box: Box, part: Extract<Part, { kind: 'agenda' }>, l
         ? state.ticks.flatMap((tick) => {
             const span = clipped(tick, state);
             const text = tick.value < 100 ? `${figureWords(tick.value)} s` : figureWords(tick.value);
-            return span === null ? [] : [textAt({ ...time, em: small, text }, box, span, state, layer)];
+            return span === null ? [] : [textAt({ layer, ...time, em: small, text }, box, span, state)];
           })
-        : [textAt({ ...time, text: writeTime(coming.lengthUs) }, box, spanOf(state), state, layer)];
+        : [textAt({ layer, ...time, text: writeTime(coming.lengthUs) }, box, spanOf(state), state)];
     return [{ kind: 'box', ...strip, ...spanOf(state), colour, alpha: 1, role: 'mark', layer }, ...rows, ...times];
   });
 }

@@ -35,7 +35,7 @@ export function paintDial(box: Box, part: Of<'dial'>, layer: number, state: Stat
     } as const;
     return [
       { ...ring, ...span, path: sector(r, r - edge, tick.share), colour: kind, alpha: 1, layer: layer + 2 },
-      textAt({ ...figure, face: 'bold', tint: 'paper', text: words }, { ...box, ground: 'ink' }, span, state, layer),
+      textAt({ layer, ...figure, face: 'bold', tint: 'paper', text: words }, { ...box, ground: 'ink' }, span, state),
     ];
   });
   return [...still, ...moving];
@@ -113,6 +113,7 @@ export function paintBeads(box: Box, part: Of<'beads'>, layer: number, state: St
             { ...of, ...middle(n), ...now, path: sector(r * 1.3, 0, 1), alpha: 1, layer: layer + 1 },
             textAt(
               {
+                layer,
                 ...text,
                 baseline,
                 face: 'bold',
@@ -122,7 +123,6 @@ export function paintBeads(box: Box, part: Of<'beads'>, layer: number, state: St
               box,
               now,
               state,
-              layer,
             ),
           ]),
     ];

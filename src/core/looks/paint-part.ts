@@ -66,11 +66,10 @@ function paintWords(box: Box, part: Extract<Part, { kind: 'words' }>, layer: num
   const x = xOf(box, align);
   return rows.map((text, i) =>
     textAt(
-      { x, baseline: baselineOf(box.y, i, em, part.face), align, em, ...part, text },
+      { layer: layer + 1, x, baseline: baselineOf(box.y, i, em, part.face), align, em, ...part, text },
       box,
       spanOf(state),
       state,
-      layer + 1,
     ),
   );
 }
@@ -85,8 +84,8 @@ function paintFigure(box: Box, part: Extract<Part, { kind: 'figure' }>, layer: n
   for (const tick of state.ticks) {
     const span = clipped(tick, state);
     if (span === null) continue;
-    const of = { x, baseline, align, em, face, tint, outlined, text: figureWords(tick.value) };
-    figures.push(textAt(of, box, span, state, layer));
+    const of = { x, baseline, align, em, face, tint, outlined, text: figureWords(tick.value), layer };
+    figures.push(textAt(of, box, span, state));
   }
   return figures;
 }

@@ -37,6 +37,8 @@ interface TextOf {
   readonly tint: Tint;
   readonly outlined?: boolean;
   readonly text: string;
+  /** Of the part; the text lies over what is drawn of it. */
+  readonly layer: number;
 }
 
 /** One line of text. Outlined letters are paper on ink, or ink on paper. */
@@ -45,7 +47,6 @@ export function textAt(
   { ground, part, unit }: Box,
   span: Span,
   state: Pick<State, 'board' | 'brand' | 'frame'>,
-  layer: number,
 ): Drawn {
   const { brand, board } = state;
   const colour = colourOf(of.tint, board.kind, ground, brand);
@@ -59,7 +60,22 @@ export function textAt(
   const role: Role = part.kind === 'figure' || part.kind === 'dial' ? 'figure' : 'words';
   const { x, baseline, align, em, face, text } = of;
   const [{ start, end }, w] = [span, widthOf(text, face) * em];
-  return { kind: 'text', start, end, layer: layer + 2, colour, role, x, baseline, align, em, face, text, outline, w };
+  return {
+    kind: 'text',
+    start,
+    end,
+    layer: of.layer + 2,
+    colour,
+    role,
+    x,
+    baseline,
+    align,
+    em,
+    face,
+    text,
+    outline,
+    w,
+  };
 }
 
 export const spanOf = ({ start, end }: Span): Span => ({ start, end });

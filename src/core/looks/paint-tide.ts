@@ -76,8 +76,9 @@ export function breathWords(box: Box, part: Of<'breath'>, layer: number, state: 
       align: 'start',
       em,
       ...part,
+      layer,
       text: breath.goes === 'in' ? words.breatheIn : words.breatheOut,
     } as const;
-    return span === null ? [] : [textAt(of, box, span, state, layer)];
+    return span === null ? [] : [textAt(of, box, span, state)];
   });
 }

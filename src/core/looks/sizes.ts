@@ -63,12 +63,19 @@ interface Room {
   readonly h: number;
 }
 
+/** What there is to show, and how many pixels a unit of a look has. */
+interface DrawnWith {
+  readonly content: Content;
+  readonly unit: number;
+}
+
 /** How large a part is with what there is to show in it; null: it has nothing to show. */
-export function size(part: Part, content: Content, unit: number, room: Room, edge: Edges = NONE): Sized | null {
+export function size(part: Part, drawn: DrawnWith, room: Room, edge: Edges = NONE): Sized | null {
+  const { content, unit } = drawn;
   switch (part.kind) {
     case 'row':
     case 'column':
-      return sizeOfStack(part, content, unit, room, edge);
+      return sizeOfStack(part, drawn, room, edge);
     case 'words': {
       const text = textOf(part.slot, content);
       if (text === '') return null;
@@ -109,10 +116,10 @@ export function size(part: Part, content: Content, unit: number, room: Room, edg
     case 'tide':
       return content.breathes || content.figure !== null ? { part, w: room.w, h: part.low * unit } : null;
     case 'agenda':
-      return sizeOfAgenda(part, content, unit, room);
+      return sizeOfAgenda(part, drawn, room);
     case 'either': {
       for (const one of part.of) {
-        const sized = size(one, content, unit, room, edge);
+        const sized = size(one, drawn, room, edge);
         if (sized !== null) return sized;
       }
       return null;
@@ -122,7 +129,8 @@ export function size(part: Part, content: Content, unit: number, room: Room, edg
 
 type Stack = Extract<Part, { kind: 'row' | 'column' }>;
 
-function sizeOfStack(part: Stack, content: Content, unit: number, room: Room, edge: Edges): Sized | null {
+function sizeOfStack(part: Stack, drawn: DrawnWith, room: Room, edge: Edges): Sized | null {
+  const { unit } = drawn;
   const [sides, ends] = part.pad ?? [0, 0];
   const pad = {
     left: Math.max(sides * unit, edge.left),
@@ -136,8 +144,7 @@ function sizeOfStack(part: Stack, content: Content, unit: number, room: Room, ed
       : Math.min(room.w, (part.most ?? 1e6) * unit);
   const inner = { w: outer - pad.left - pad.right, h: room.h - pad.top - pad.bottom };
   const gap = (part.gap ?? 0) * unit;
-  const inside =
-    part.kind === 'column' ? columnInside(part, content, unit, inner, gap) : rowInside(part, content, unit, inner, gap);
+  const inside = part.kind === 'column' ? columnInside(part, drawn, inner, gap) : rowInside(part, drawn, inner, gap);
   if (inside.length === 0) return null;
   const gaps = gap * (inside.length - 1);
   const along = (of: (s: Sized) => number) => inside.reduce((sum, s) => sum + of(s), 0) + gaps;
@@ -155,18 +162,18 @@ function sizeOfStack(part: Stack, content: Content, unit: number, room: Room, ed
 }
 
 /** An agenda takes what the others leave. */
-function columnInside(part: Stack, content: Content, unit: number, inner: Room, gap: number): Sized[] {
-  const others = part.of.map((one) => (one.kind === 'agenda' ? null : size(one, content, unit, inner)));
+function columnInside(part: Stack, drawn: DrawnWith, inner: Room, gap: number): Sized[] {
+  const others = part.of.map((one) => (one.kind === 'agenda' ? null : size(one, drawn, inner)));
   const taken = others.reduce((sum, s) => sum + (s === null ? 0 : s.h + gap), 0);
   return part.of.flatMap((one, i) => {
-    const sized = one.kind === 'agenda' ? size(one, content, unit, { ...inner, h: inner.h - taken }) : others[i];
+    const sized = one.kind === 'agenda' ? size(one, drawn, { ...inner, h: inner.h - taken }) : others[i];
     return sized ?? [];
   });
 }
 
 /** What is as wide as it is comes first; words share what is left, by how much each would like. */
-function rowInside(part: Stack, content: Content, unit: number, inner: Room, gap: number): Sized[] {
-  const liked = part.of.map((one) => size(one, content, unit, { ...inner, w: 1e6 }));
+function rowInside(part: Stack, drawn: DrawnWith, inner: Room, gap: number): Sized[] {
+  const liked = part.of.map((one) => size(one, drawn, { ...inner, w: 1e6 }));
   const flexible = (i: number) => {
     const kind = part.of[i]!.kind;
     return kind === 'words' || kind === 'column' || kind === 'row';
@@ -182,16 +189,11 @@ function rowInside(part: Stack, content: Content, unit: number, inner: Room, gap
     if (!flexible(i)) return [would];
     const share = wants <= left ? would.w : (left * would.w) / wants;
     // A share of the room may break a row that would fit by a hair.
-    return size(one, content, unit, { ...inner, w: share + 0.01 }) ?? [];
+    return size(one, drawn, { ...inner, w: share + 0.01 }) ?? [];
   });
 }
 
-function sizeOfAgenda(
-  part: Extract<Part, { kind: 'agenda' }>,
-  content: Content,
-  unit: number,
-  room: Room,
-): Sized | null {
+function sizeOfAgenda(part: Extract<Part, { kind: 'agenda' }>, { content, unit }: DrawnWith, room: Room): Sized | null {
   const first = content.words.get('move') ?? content.words.get('kind') ?? '';
   if (first === '') return null;
   const em = part.size * unit;

@@ -56,7 +56,7 @@ interface Deciding {
 
 function mergeEntity(key: string, flats: Flats, how: Deciding): Entity | null {
   const [b, m, t] = [flats.base.entities.get(key), flats.mine.entities.get(key), flats.theirs.entities.get(key)];
-  if (b === undefined || (m !== undefined && t !== undefined)) return mergeBoth(key, b, m, t, how);
+  if (b === undefined || (m !== undefined && t !== undefined)) return mergeBoth(key, [b, m, t], how);
   const kept = m ?? t;
   if (kept === undefined) return null;
   // Removed on one side. Its block may have been decided about already.
@@ -73,9 +73,7 @@ function mergeEntity(key: string, flats: Flats, how: Deciding): Entity | null {
 /** An entity that is new, or that both sides have. */
 function mergeBoth(
   key: string,
-  b: Entity | undefined,
-  m: Entity | undefined,
-  t: Entity | undefined,
+  [b, m, t]: readonly (Entity | undefined)[],
   { choices, clashes }: Deciding,
 ): Entity | null {
   if (m === undefined || t === undefined) return m ?? t ?? null;

@@ -43,12 +43,22 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
     const length = block.range === undefined ? lengthUs : middleOf(block.range);
     const slack = slackOf(length, block.range, about);
-    writer.push(length, sharedBy(block, about), `${block.id}/${kind}`, kind, block.name, 1, null, slack);
+    writer.push(length, sharedBy(block, about), {
+      key: `${block.id}/${kind}`,
+      kind,
+      label: block.name,
+      slackUs: slack,
+    });
     return true;
   }
   const leadInUs = block.leadInUs ?? ZERO;
   if (block.moves.length > 0)
-    writer.push(leadInUs, sharedBy(block, about), `${block.id}/lead-in`, 'set-up', 'Lead-in', 1, null, ZERO);
+    writer.push(leadInUs, sharedBy(block, about), {
+      key: `${block.id}/lead-in`,
+      kind: 'set-up',
+      label: 'Lead-in',
+      slackUs: ZERO,
+    });
   if (block.scheme.kind === 'choreography') return compileChoreography(block, block.scheme, about, writer);
   const uses = usesOf(block, milliBpm);
   const shown = new Set<string>();
@@ -70,12 +80,16 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     const place = `${block.id}/${move.id}/r${round}`;
     if (move.instead !== undefined) {
       const talk = { ...sharedBy(block, about), round };
-      writer.push(timing.sets[0] ?? ZERO, talk, `${place}/${move.instead}`, move.instead, move.name, 1, null);
+      writer.push(timing.sets[0] ?? ZERO, talk, {
+        key: `${place}/${move.instead}`,
+        kind: move.instead,
+        label: move.name,
+      });
       continue;
     }
     writeTakeUp(move, of, { place, milliBpm, writer });
     if (move.demoUs !== null && !shown.has(move.id)) {
-      writer.push(move.demoUs, of, `${place}/demo`, 'demo', move.name, 1, null);
+      writer.push(move.demoUs, of, { key: `${place}/demo`, kind: 'demo', label: move.name });
     }
     shown.add(move.id);
     const sides = sidesOf(move.sides ?? block.sides ?? plan.sides, round);
@@ -94,7 +108,12 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
         : between;
       const isChange = after.changes || (timing.kind === 'hold' && !(lastUse && lastSet && block.blockRestUs !== null));
       const kind = isChange ? 'change-over' : 'rest';
-      writer.push(after.us, of, `${place}/s${s + 1}/rest`, kind, isChange ? 'Change-over' : 'Rest', s + 1, null);
+      writer.push(after.us, of, {
+        key: `${place}/s${s + 1}/rest`,
+        kind,
+        label: isChange ? 'Change-over' : 'Rest',
+        set: s + 1,
+      });
     }
     if (writer.segments.length > PLAN_LIMITS.segments) return false;
   }
@@ -127,7 +146,7 @@ function writeTakeUp(
   const tempo = of.scheme === 'counts' && of.countUs !== null ? of.countUs : null;
   const countUs = tempo ?? (milliBpm === null ? null : countsLength(1, milliBpm));
   const us = takeUp.counts === null ? takeUp.lengthUs : countUs === null ? ZERO : micros(takeUp.counts * countUs);
-  writer.push(us, of, `${place}/take-up`, 'change-over', `Take up ${takeUp.prop}`, 1, null);
+  writer.push(us, of, { key: `${place}/take-up`, kind: 'change-over', label: `Take up ${takeUp.prop}` });
 }
 
 /** A block of counts that ends within a phrase is filled up to its end, where the plan says with what. */
@@ -140,7 +159,11 @@ function fillPhrase(block: Block, from: Micros, milliBpm: number | null, writer:
   const counts = Math.round((writer.now - from) / countUs);
   const lacks = (PHRASE_COUNTS - (counts % PHRASE_COUNTS)) % PHRASE_COUNTS;
   const of: Shared = { ...sharedBy(block, block.about === true), round: block.rounds, scheme: 'counts', countUs };
-  writer.push(countsLength(lacks, tempo), { ...of, moveId: last.id }, `${block.id}/filler`, 'work', filler, 1, 'both');
+  writer.push(
+    countsLength(lacks, tempo),
+    { ...of, moveId: last.id },
+    { key: `${block.id}/filler`, kind: 'work', label: filler, side: 'both' },
+  );
 }
 
 /** What plain segments of a block have in common. */
@@ -191,10 +214,15 @@ function compileChoreography(
         scheme.build,
       );
       const key = `${block.id}/r${round}/step${n + 1}`;
-      writer.push(countsLength(step.counts, scheme.milliBpm), of, key, 'work', label, 1, 'both');
+      writer.push(countsLength(step.counts, scheme.milliBpm), of, { key, kind: 'work', label, side: 'both' });
       const lacks = step.even ? 0 : (PHRASE_COUNTS - (step.counts % PHRASE_COUNTS)) % PHRASE_COUNTS;
       if (block.filler !== undefined)
-        writer.push(countsLength(lacks, scheme.milliBpm), of, `${key}/filler`, 'work', block.filler, 1, 'both');
+        writer.push(countsLength(lacks, scheme.milliBpm), of, {
+          key: `${key}/filler`,
+          kind: 'work',
+          label: block.filler,
+          side: 'both',
+        });
       if (writer.segments.length > PLAN_LIMITS.segments) return false;
     }
   return true;

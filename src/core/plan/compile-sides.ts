@@ -51,18 +51,18 @@ export function writeSides(job: SideJob): void {
     const key = `${place}/${kind}/${side}`;
     const { phases = [], range } = move;
     const slack = slackOf(length, range, of.about);
-    if (phases.length === 0) return writer.push(length, of, key, kind, move.name, set, side, slack);
+    if (phases.length === 0) return writer.push(length, of, { key, kind, label: move.name, set, side, slackUs: slack });
     // A side may have half of them: each keeps its share, the last takes what rounding leaves.
     const whole = phases.reduce((sum, p) => sum + p.lengthUs, 0);
     let left: number = length;
     for (const [n, phase] of phases.entries()) {
       const us = n === phases.length - 1 ? left : Math.round((phase.lengthUs / Math.max(1, whole)) * length);
-      writer.push(us as Micros, of, `${key}/p${n + 1}`, kind, phaseLabel(move, phase), set, side);
+      writer.push(us as Micros, of, { key: `${key}/p${n + 1}`, kind, label: phaseLabel(move, phase), set, side });
       left -= us;
     }
   };
   const between = (length: Micros, between: 'rest' | 'change-over', text: string) =>
-    writer.push(length, of, `${place}/switch`, between, text, set, null);
+    writer.push(length, of, { key: `${place}/switch`, kind: between, label: text, set });
   switch (sides.kind) {
     case 'one':
       active(workUs, sides.side);

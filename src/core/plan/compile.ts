@@ -145,7 +145,7 @@ function compilePreview(block: Block, plan: Plan, writer: SegmentWriter): boolea
       countUs: null,
       about: block.about === true,
     };
-    writer.push(lengthUs, of, `${block.id}/${move.id}/preview`, 'demo', move.name, 1, null);
+    writer.push(lengthUs, of, { key: `${block.id}/${move.id}/preview`, kind: 'demo', label: move.name });
   }
   return writer.segments.length <= PLAN_LIMITS.segments;
 }

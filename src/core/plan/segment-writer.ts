@@ -35,6 +35,16 @@ export function repeatOf(key: string): string | null {
   return /~(.+)\.\d+$/.exec(key)?.[1] ?? null;
 }
 
+/** What a segment has to itself: which set of its move it is, which side, and how far it may stretch. */
+interface OwnOfSegment {
+  readonly key: string;
+  readonly kind: SegmentKind;
+  readonly label: string;
+  readonly set?: number;
+  readonly side?: SegmentSide | null;
+  readonly slackUs?: Micros;
+}
+
 /** Lays segments one after the other. */
 export class SegmentWriter {
   readonly segments: PlannedSegment[] = [];
@@ -46,12 +56,7 @@ export class SegmentWriter {
   push(
     length: Micros,
     of: Shared,
-    key: string,
-    kind: SegmentKind,
-    label: string,
-    set: number,
-    side: SegmentSide | null,
-    slackUs: Micros = slackOf(length, undefined, of.about),
+    { key, kind, label, set = 1, side = null, slackUs = slackOf(length, undefined, of.about) }: OwnOfSegment,
   ): void {
     if (length <= 0) return;
     const start = this.now;

@@ -35,6 +35,13 @@ const SAID_LATELY = fromSeconds(90);
 /** Calls that rather stay silent than repeat themselves. */
 const SILENT_RATHER: ReadonlySet<WordedCall> = new Set(['form', 'breath', 'option', 'set-up', 'equipment', 'caution']);
 
+/** A line whose length is known, and what it lacks of its room. */
+interface LaidLine {
+  readonly text: string;
+  readonly length: Micros;
+  readonly missingUs?: number;
+}
+
 /** Gathers the calls of a class, and knows which words were said when. */
 export class CallWriter {
   readonly calls: WantedCall[] = [];
@@ -99,7 +106,12 @@ export class CallWriter {
     return lineTime(text, this.voice.speaker);
   }
 
-  put(call: CallKind, segment: Segment, start: number, text: string, length = this.length(text), missingUs = 0): void {
+  put(call: CallKind, segment: Segment, start: number, text: string): void {
+    this.lay(call, segment, start, { text, length: this.length(text) });
+  }
+
+  /** The same for a line whose length is known, and what it lacks where it cannot be said. */
+  private lay(call: CallKind, segment: Segment, start: number, { text, length, missingUs = 0 }: LaidLine): void {
     if (text === '') return;
     if (missingUs === 0) this.said.set(text, start);
     const wanted: WantedCall = { call, segment, start: micros(start), length, text, missingUs: micros(missingUs) };
@@ -129,12 +141,12 @@ export class CallWriter {
       const least = lines.reduce((a, b) =>
         CALL_KINDS.indexOf(b.link.call) >= CALL_KINDS.indexOf(a.link.call) ? b : a,
       );
-      this.put(least.link.call, segment, start, least.text, least.length, over);
+      this.lay(least.link.call, segment, start, { text: least.text, length: least.length, missingUs: over });
       lines = lines.filter((l) => l !== least);
     }
     let at = start;
     for (const { link, text, length } of lines) {
-      this.put(link.call, segment, at, text, length);
+      this.lay(link.call, segment, at, { text, length });
       at += length + BREATH;
     }
     return at;
@@ -156,7 +168,7 @@ export class CallWriter {
       at = Math.max(at, other.start + other.length + BREATH);
     }
     if (text === '' || at + length > to) return false;
-    this.put(call, segment, at, text, length);
+    this.lay(call, segment, at, { text, length });
     return true;
   }
 
@@ -165,13 +177,10 @@ export class CallWriter {
     for (const { number, beforeUs } of countdownPlaces(countdown, stepUs)) {
       if (beforeUs > (segment.end - segment.start) / 2) continue;
       const text = this.language.speaking.numberWords(number);
-      this.put(
-        'countdown',
-        segment,
-        segment.end - beforeUs,
-        `${text[0]?.toUpperCase()}${text.slice(1)}.`,
-        Math.min(this.length(text), stepUs) as Micros,
-      );
+      this.lay('countdown', segment, segment.end - beforeUs, {
+        text: `${text[0]?.toUpperCase()}${text.slice(1)}.`,
+        length: Math.min(this.length(text), stepUs) as Micros,
+      });
     }
   }
 

@@ -51,6 +51,9 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
   const weights = channelWeights(channels);
   const state = new Float64Array(channels * 4);
   const sums = new Float64Array(channels);
+  const pairs = Array.from({ length: Math.ceil(channels / 2) }, (_, i): ChannelPair => {
+    return { channels, left: 2 * i, right: Math.min(2 * i + 1, channels - 1), state, sums };
+  });
   const energies: number[] = [];
   let filled = 0;
   return {
@@ -60,8 +63,7 @@ export function loudnessMeter(channels: number): { push(interleaved: Float32Arra
         const to = Math.min(frames, from + STEP - filled);
         // Two channels side by side: each step of a filter waits for the one before, and the other channel fills the
         // wait.
-        for (let c = 0; c < channels; c += 2)
-          filterTwo(interleaved, from, to, channels, c, Math.min(c + 1, channels - 1), state, sums);
+        for (const pair of pairs) filterTwo(interleaved, from, to, pair);
         filled += to - from;
         from = to;
         if (filled === STEP) {
@@ -93,6 +95,15 @@ const [C1, C2] = STAGE_2.a;
 /** Numbers near nothing make a processor slow; they are nothing. */
 const alive = (v: number): number => (v < 1e-20 && v > -1e-20 ? 0 : v);
 
+/** Two of so many channels, what their filters keep, and the sums of squares; written into. */
+interface ChannelPair {
+  readonly channels: number;
+  readonly left: number;
+  readonly right: number;
+  readonly state: Float64Array;
+  readonly sums: Float64Array;
+}
+
 /**
  * K-weights the frames from `from` to `to` of two channels and adds their squares up. The last of an odd number of
  * channels stands beside itself and counts once.
@@ -101,11 +112,7 @@ function filterTwo(
   x: Float32Array,
   from: number,
   to: number,
-  channels: number,
-  left: number,
-  right: number,
-  state: Float64Array,
-  sums: Float64Array,
+  { channels, left, right, state, sums }: ChannelPair,
 ): void {
   const s = left * 4;
   const r = right * 4;

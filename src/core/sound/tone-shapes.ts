@@ -118,14 +118,22 @@ export function toneSamples(family: ToneFamily, kind: ToneKind, tonic?: number):
   const notes = NOTES[kind];
   const length = Math.ceil((noteS + Math.max(...notes.map(([, at]) => at))) * TONE_RATE_HZ);
   const samples = new Float32Array(length);
-  for (const [ratio, atS, level] of notes) lay(samples, shape, root * ratio, Math.round(atS * TONE_RATE_HZ), level);
+  for (const [ratio, atS, level] of notes)
+    lay(samples, shape, { hz: root * ratio, from: Math.round(atS * TONE_RATE_HZ), level });
   const fade = Math.round(FADE_S * TONE_RATE_HZ);
   for (let i = 0; i < fade; i++) samples[length - 1 - i]! *= i / fade;
   const peak = samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
   return samples.map((x) => x / peak);
 }
 
-function lay(samples: Float32Array, shape: Shape, hz: number, from: number, level: number): void {
+interface PlacedNote {
+  readonly hz: number;
+  /** The sample it begins with. */
+  readonly from: number;
+  readonly level: number;
+}
+
+function lay(samples: Float32Array, shape: Shape, { hz, from, level }: PlacedNote): void {
   const noise = seededNoise(7);
   let smooth = 0;
   for (let i = from; i < samples.length; i++) {

@@ -59,7 +59,12 @@ export const EMPTY_EDIT: Edit = {
   inserts: [],
   dissolves: [],
   // Where the class was filmed to its music that is in the take already.
-  sound: { targetLufs: -16, music: false, voice: { rumble: true, level: true, noise: true, pops: true }, tones: NO_TONES },
+  sound: {
+    targetLufs: -16,
+    music: false,
+    voice: { rumble: true, level: true, noise: true, pops: true },
+    tones: NO_TONES,
+  },
   rules: DEFAULT_RULES,
   overrides: [],
   retakes: [],

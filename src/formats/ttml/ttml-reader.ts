@@ -1,9 +1,9 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { TimedWord, Transcript } from '../../core/transcript/transcript.ts';
-import { type TakeTime, ZERO, takeTime } from '../../core/time/micros.ts';
+import { ZERO, takeTime } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { type DraftCue, END_UNKNOWN, orderCues } from '../transcript-problem.ts';
-import { type Clock, clockOf, timesOf } from './ttml-times.ts';
+import { type Clock, type NodeTimes, clockOf, timesOf } from './ttml-times.ts';
 import { type Node } from './ttml-node.ts';
 
 /** Deeper nesting than this is no caption file. */
@@ -52,7 +52,7 @@ export function readTtml(text: string): ReadResult<Transcript> {
   const problems: ReadProblem[] = [];
   const clock = clockOf(root, problems);
   const cues: DraftCue[] = [];
-  walk(root, ZERO, null, clock, cues, problems, 0);
+  walk(root, { start: ZERO, end: null }, { clock, cues, problems }, 0);
   if (cues.length === 0)
     problems.push({
       code: 'no-cues',
@@ -89,15 +89,15 @@ function treeOf(nodes: readonly unknown[]): (Node | string)[] {
   });
 }
 
-function walk(
-  node: Node,
-  from: TakeTime,
-  until: TakeTime | null,
-  clock: Clock,
-  cues: DraftCue[],
-  problems: ReadProblem[],
-  depth: number,
-): void {
+/** A document as it is read: its clock, what was read, what could not be. */
+interface Reading {
+  readonly clock: Clock;
+  readonly cues: DraftCue[];
+  readonly problems: ReadProblem[];
+}
+
+function walk(node: Node, around: NodeTimes, reading: Reading, depth: number): void {
+  const { clock, cues, problems } = reading;
   if (depth > DEEPEST) {
     problems.push({
       code: 'too-deep',
@@ -107,12 +107,12 @@ function walk(
     });
     return;
   }
-  const own = timesOf(node, from, until, clock, problems);
+  const own = timesOf(node, around, clock, problems);
   if (node.name !== 'p') {
     for (const child of node.children) {
       if (typeof child !== 'string') {
         // Titles, styles and descriptions are not said.
-        if (!NOT_SAID.has(child.name)) walk(child, own.start, own.end, clock, cues, problems, depth + 1);
+        if (!NOT_SAID.has(child.name)) walk(child, own, reading, depth + 1);
       } else if (child.trim() !== '')
         problems.push({
           code: 'stray',
@@ -137,7 +137,7 @@ function walk(
     });
     return;
   }
-  const words = spanWords(node, own.start, own.end, clock, problems);
+  const words = spanWords(node, own, reading);
   cues.push({
     start: words?.[0]?.start ?? own.start,
     end: own.end ?? words?.at(-1)?.end ?? END_UNKNOWN,
@@ -148,13 +148,7 @@ function walk(
 }
 
 /** Words of spans that have times; null where not all words have. */
-function spanWords(
-  p: Node,
-  start: TakeTime,
-  end: TakeTime | null,
-  clock: Clock,
-  problems: ReadProblem[],
-): TimedWord[] | null {
+function spanWords(p: Node, times: NodeTimes, { clock, problems }: Reading): TimedWord[] | null {
   const words: TimedWord[] = [];
   for (const child of p.children) {
     if (typeof child === 'string') {
@@ -163,7 +157,7 @@ function spanWords(
     }
     if (child.name === 'br') continue;
     if (child.attributes.begin === undefined) return null;
-    const own = timesOf(child, start, end, clock, problems);
+    const own = timesOf(child, times, clock, problems);
     const parts = plain(child)
       .split(/\s+/)
       .filter((w) => w !== '');

@@ -28,13 +28,18 @@ export function clockOf({ attributes }: Node, problems: ReadProblem[]): Clock {
   return { framesASecond, ticksASecond: rate('tickRate', attributes.tickRate, framesASecond) };
 }
 
+/** When an element begins and ends; null: nothing says when it ends. */
+export interface NodeTimes {
+  readonly start: TakeTime;
+  readonly end: TakeTime | null;
+}
+
 export function timesOf(
   node: Node,
-  from: TakeTime,
-  until: TakeTime | null,
+  { start: from, end: until }: NodeTimes,
   clock: Clock,
   problems: ReadProblem[],
-): { start: TakeTime; end: TakeTime | null } {
+): NodeTimes {
   const read = (name: string): TakeTime | null => {
     const value = node.attributes[name];
     if (value === undefined) return null;

@@ -21,5 +21,5 @@ export const POST = answer('bringInTake', async (context, { params, request, url
     throw new Refusal(415, 'This file is empty; a video with sound, or a sound file, is wanted.');
   const body = Readable.fromWeb(request.body as ReadableStream);
   const bytes = Number(request.headers.get('content-length') ?? 0);
-  return bringInTake(context, params.id, name, body, { bytes, pickUp, picture });
+  return bringInTake(context, params.id, body, { name, bytes, pickUp, picture });
 });
