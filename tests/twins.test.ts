@@ -7,7 +7,15 @@ import { likelyLanguage } from '../src/core/language/likely-language.ts';
 import { normalise } from '../src/core/language/normalise.ts';
 import { mistakeFindings } from '../src/core/mistakes/find-mistakes.ts';
 import { compile } from '../src/core/plan/compile.ts';
+import { viewerClass } from '../src/core/delivery/viewer-class.ts';
+import { languageOf } from '../src/core/language/languages.ts';
+import { HOUSE_BRAND } from '../src/core/looks/look.ts';
+import { breakNotes, homeNotes } from '../src/core/plan/at-home.ts';
 import { isActive } from '../src/core/plan/segment.ts';
+import { plannedProgramme } from '../src/core/workout/planned-programme.ts';
+import { writeClassCard } from '../src/formats/class-card/class-card.ts';
+import { writeDescription } from '../src/formats/description/description-writer.ts';
+import { writeViewersPage } from '../src/formats/viewers-page/viewers-page.ts';
 import { propose } from '../src/core/propose/propose.ts';
 import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT } from '../src/core/script/cue.ts';
 import { schedule } from '../src/core/script/schedule.ts';
@@ -263,6 +271,50 @@ describe('a class and its twin in German', () => {
       return wordingFindings([line], new Map(), typicalSpeaker(TWINS[i].language)).map((f) => f.rule);
     };
     expect([rules([english, 0]), rules([german, 1])]).toEqual(rule === null ? [[], []] : [[rule], [rule]]);
+  });
+  it('are read in their own language: card, description and page for viewers, and nothing of the other', () => {
+    const read = TWINS.map((plan) => {
+      const home = { ...plan, blocks: plan.blocks.map((b, i) => (i === 2 ? { ...b, atHome: { from: 3, to: 4 } } : b)) };
+      const { segments, total } = compile(home);
+      const programme = plannedProgramme(segments, total);
+      const shown = viewerClass({
+        ...{ title: plan.title, length: programme.length, segments: programme.segments, plan: home },
+        ...{ speech: [], equipment: [], brand: HOUSE_BRAND },
+      });
+      const parts = { script: '', style: '', film: 'film.mp4', stems: null };
+      const { viewers: words } = languageOf(plan.language);
+      return {
+        card: writeClassCard(plan.title, programme.segments, home, ['mat']),
+        described: writeDescription({ title: plan.title, length: programme.length, chapters: [] }, [], {
+          ...{ notes: [...homeNotes(home), ...breakNotes(home)], words },
+        }),
+        page: writeViewersPage(shown, parts).split('<script type=')[0]!,
+        words,
+      };
+    });
+    const [english, german] = read;
+    expect(german!.card).toContain('Du brauchst: mat.');
+    expect(german!.card).toContain('Hauptteil, 3 bis 4 Runden zu Hause');
+    expect(german!.card).toContain('  Ausfallschritt rückwärts, links, 40 s × 2');
+    expect(german!.card).toContain('10 Wiederholungen');
+    expect(german!.described).toMatch(/\d+ Minuten\. Du brauchst keine Geräte\./);
+    expect(german!.page).toContain('<html lang="de">');
+    expect(german!.page).toContain('mit Ottilie Brandvold · ohne Geräte');
+    expect(english!.card).toContain('Main, 3 to 4 rounds at home');
+    expect(english!.page).toContain('<html lang="en">');
+    // Words that one language alone has are in its own texts only.
+    for (const [own, other] of [
+      [english!, german!],
+      [german!, english!],
+    ] as const)
+      for (const [name, text] of Object.entries(own.words))
+        if (/[a-z]{4}/i.test(text) && text !== other.words[name as 'film']) {
+          const pattern = new RegExp(text.replace(/[.*+?^$()|[\]\\]/g, '\\$&').replace(/\{\w+\}/g, '\\d+'), 'u');
+          for (const made of [other.card, other.described, other.page]) expect(made, name).not.toMatch(pattern);
+        }
+    expect(Object.keys(german!.words)).toEqual(Object.keys(english!.words));
+    for (const [name, text] of Object.entries(german!.words))
+      expect(text.match(/\{\w+\}/g) ?? [], name).toEqual(english!.words[name as 'film'].match(/\{\w+\}/g) ?? []);
   });
   it('are told apart by their words, and from a language that nobody knows here', () => {
     const norms = (text: string) => text.split(/\s+/).map(normalise);

@@ -8,7 +8,7 @@ import { type Style, paint } from '../core/looks/paint.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Lanes } from '../core/lanes/lanes.ts';
 import type { PlacedLine } from '../core/script/placed-line.ts';
-import { STANDING_NOTICE } from '../core/checks/plan-checks.ts';
+import { languageOf } from '../core/language/languages.ts';
 import { viewerClass } from '../core/delivery/viewer-class.ts';
 import { tagsToPublish, titleToPublish } from '../core/delivery/publish-words.ts';
 import type { Balance } from '../core/plan/balance.ts';
@@ -158,8 +158,7 @@ export const EXPORTS: readonly ExportFormat[] = [
     title: 'The class as data, JSON',
     file: 'class.json',
     mime: 'application/json',
-    write: (s) =>
-      writeClassJson(viewerClass({ ...s, equipment: equipmentOf(s), brand: s.style.brand }, STANDING_NOTICE)),
+    write: (s) => writeClassJson(viewerClass({ ...s, equipment: equipmentOf(s), brand: s.style.brand })),
   },
   {
     name: 'timeline-otio',
@@ -221,6 +220,7 @@ export const EXPORTS: readonly ExportFormat[] = [
       writeDescription({ title: s.title, length: s.length, chapters: s.lanes.chapters }, equipmentOf(s), {
         credits: s.credits,
         notes: [...homeNotes(s.plan), ...breakNotes(s.plan)],
+        words: languageOf(s.plan.language).viewers,
       }),
   },
   {

@@ -1,18 +1,20 @@
 // The script of the page for viewers. It runs from a folder as from a server, with no network and nothing installed.
 import type { ViewerClass, ViewerSegment } from '../core/delivery/viewer-class.ts';
+import { filled } from '../core/language/viewer-word.ts';
 import { cardOf } from './card.ts';
 import { make } from './make.ts';
 import { stemsOf } from './stems.ts';
 import { afterMove, afterRound, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
-const { segments } = shown;
+const { segments, words } = shown;
 const video = document.querySelector('video')!;
 const now = document.getElementById('now')!;
 
 /** The letter of a button; a phone without a keyboard does not show it. */
 const keyOf = (letter: string) => make('span', { class: 'key' }, ` (${letter})`);
 
+const roundOf = ({ round, rounds }: ViewerSegment) => filled(words.roundOf, { n: round, of: rounds });
 const clock = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
 
 // What a viewer chose; kept in this page alone.
@@ -25,7 +27,7 @@ let waiting: number | null = null;
 const label = make('strong');
 const dose = make('span', { class: 'dose' });
 const option = make('span', { class: 'option', role: 'status' });
-const goOn = make('button', { type: 'button', class: 'main', hidden: '' }, 'Done: go on', keyOf('G'));
+const goOn = make('button', { type: 'button', class: 'main', hidden: '' }, words.done, keyOf('G'));
 const large = make('div', { class: 'large', 'aria-hidden': 'true', hidden: '' });
 document.querySelector('.picture')!.append(large);
 
@@ -37,25 +39,25 @@ const go = (index: number | null) => {
 };
 const here = () => segmentAt(segments, video.currentTime);
 
-const WAYS: readonly (readonly [key: string, words: string, work: () => void])[] = [
-  ['N', 'Next move', () => go(afterMove(segments, here()))],
-  ['R', 'This move again', () => go(thisMove(segments, here()))],
-  ['B', 'This round again', () => go(roundStart(segments, here()))],
-  ['S', 'Leave out the round', () => go(afterRound(segments, here()))],
+const WAYS: readonly (readonly [key: string, says: string, work: () => void])[] = [
+  ['N', words.next, () => go(afterMove(segments, here()))],
+  ['R', words.again, () => go(thisMove(segments, here()))],
+  ['B', words.roundAgain, () => go(roundStart(segments, here()))],
+  ['S', words.leaveOut, () => go(afterRound(segments, here()))],
 ];
-const largeKey = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Large timer', keyOf('T'));
-const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, 'At my own pace', keyOf('P'));
-const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, 'Captions', keyOf('C'));
+const largeKey = make('button', { type: 'button', 'aria-pressed': 'false' }, words.largeTimer, keyOf('T'));
+const pace = make('button', { type: 'button', 'aria-pressed': 'false' }, words.ownPace, keyOf('P'));
+const captions = make('button', { type: 'button', 'aria-pressed': 'false' }, words.captions, keyOf('C'));
 const levels = make(
   'select',
   {},
-  make('option', { value: 'shown' }, 'as shown'),
-  make('option', { value: 'easier' }, 'easier'),
-  make('option', { value: 'harder' }, 'harder'),
+  make('option', { value: 'shown' }, words.asShown),
+  make('option', { value: 'easier' }, words.easier),
+  make('option', { value: 'harder' }, words.harder),
 );
 const has = (of: 'easier' | 'harder') => segments.some((s) => s[of] !== null);
 
-const track = video.addTextTrack('captions', 'What is said', 'en');
+const track = video.addTextTrack('captions', words.said, shown.language);
 for (const { from, to, text } of shown.captions) track.addCue(new VTTCue(from, to, text));
 track.mode = 'hidden';
 
@@ -109,8 +111,8 @@ now.append(
   make(
     'div',
     { class: 'keys' },
-    ...WAYS.map(([key, words, work]) => {
-      const button = make('button', { type: 'button' }, words, keyOf(key));
+    ...WAYS.map(([key, says, work]) => {
+      const button = make('button', { type: 'button' }, says, keyOf(key));
       button.onclick = work;
       return button;
     }),
@@ -124,12 +126,12 @@ now.append(
     ...(stems === null
       ? []
       : [
-          make('label', {}, 'Voice', keyOf('V'), ' ', sliders.voice),
-          make('label', {}, 'Music and tones', keyOf('M'), ' ', sliders.rest),
+          make('label', {}, words.voice, keyOf('V'), ' ', sliders.voice),
+          make('label', {}, words.rest, keyOf('M'), ' ', sliders.rest),
         ]),
-    ...(has('easier') || has('harder') ? [make('label', {}, 'Level ', levels)] : []),
+    ...(has('easier') || has('harder') ? [make('label', {}, `${words.level} `, levels)] : []),
     (() => {
-      const print = make('button', { type: 'button' }, 'Print the card');
+      const print = make('button', { type: 'button' }, words.print);
       print.onclick = () => window.print();
       return print;
     })(),
@@ -150,9 +152,7 @@ const rows = segments.map((s, i) => {
         make(
           'h3',
           {},
-          s.rounds > 1
-            ? `${s.block}, round ${s.round} of ${s.rounds}`
-            : [s.block, s.atHome ?? ''].filter(Boolean).join(': '),
+          s.rounds > 1 ? `${s.block}, ${roundOf(s)}` : [s.block, s.atHome ?? ''].filter(Boolean).join(': '),
         ),
       ),
     );
@@ -179,10 +179,10 @@ function show(): void {
   const at = waiting ?? here();
   const s: ViewerSegment = segments[at]!;
   label.textContent = s.label;
-  dose.textContent =
-    s.rounds > 1 ? `${s.dose} · round ${s.round} of ${s.rounds}` : [s.dose, s.atHome ?? ''].filter(Boolean).join(' · ');
+  dose.textContent = s.rounds > 1 ? `${s.dose} · ${roundOf(s)}` : [s.dose, s.atHome ?? ''].filter(Boolean).join(' · ');
   const chosen = level === 'shown' ? null : s[level];
-  option.textContent = chosen === null ? '' : `${level === 'easier' ? 'Easier' : 'Harder'}: ${chosen}`;
+  option.textContent =
+    chosen === null ? '' : filled(level === 'easier' ? words.easierIs : words.harderIs, { what: chosen });
   goOn.hidden = waiting === null;
   large.hidden = !isLarge;
   large.textContent = waiting === null ? String(Math.max(0, Math.ceil(s.to - video.currentTime - 0.05))) : '';

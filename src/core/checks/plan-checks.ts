@@ -1,4 +1,5 @@
 import type { FactsOf, RuleId } from '../findings/rules.ts';
+import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import { type Balance, balanceOf } from '../plan/balance.ts';
@@ -27,8 +28,7 @@ const LARGEST_STEP_MET = 4.5;
 const SIDE_SLACK = fromSeconds(2);
 
 /** The notice that goes into script and description (common practice). */
-export const STANDING_NOTICE =
-  'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.';
+export const STANDING_NOTICE = languageOf().viewers.notice;
 
 /** What a careful colleague would say of a plan: cautions with their sources, breaks too short, sides uneven. */
 export function planFindings(

@@ -3,12 +3,19 @@ import type { Brand } from '../looks/look.ts';
 import type { SpeechCaption } from '../lanes/speech-captions.ts';
 import { atHomeWords } from '../plan/at-home.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import { type SegmentKind, isActive, labelWithSide } from '../plan/segment.ts';
+import { type SegmentKind, isActive } from '../plan/segment.ts';
+import { namedWithSide } from '../lanes/wording.ts';
+import type { Language } from '../language/language.ts';
+import { languageOf } from '../language/languages.ts';
+import { type ViewerWords, counted } from '../language/viewer-word.ts';
 import { writeTime } from '../time/typed-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
 
 /** A class as its viewers need it: what comes when, how much of it, what is easier. Times in seconds of the film. */
 export interface ViewerClass {
+  /** By BCP 47, and its words. */
+  readonly language: string;
+  readonly words: ViewerWords;
   readonly title: string;
   readonly instructor: string | null;
   readonly length: number;
@@ -44,36 +51,46 @@ interface Shown {
   readonly title: string;
   readonly length: Micros;
   readonly segments: readonly ProgrammeSegment[];
-  readonly plan: Pick<Plan, 'blocks' | 'instructor'>;
+  readonly plan: Pick<Plan, 'blocks' | 'instructor' | 'language'>;
   readonly speech: readonly SpeechCaption[];
   readonly equipment: readonly string[];
   readonly brand: Brand;
 }
 
-export function viewerClass(
-  { title, length, segments, plan, speech, equipment, brand }: Shown,
-  notice: string,
-): ViewerClass {
+export function viewerClass({ title, length, segments, plan, speech, equipment, brand }: Shown): ViewerClass {
+  const language = languageOf(plan.language);
+  const words = language.viewers;
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
-  const home = new Map(plan.blocks.map((b) => [b.id, b.atHome === undefined ? null : atHomeWords(b.atHome)]));
+  const home = new Map(plan.blocks.map((b) => [b.id, b.atHome === undefined ? null : atHomeWords(b.atHome, words)]));
   const { ink, paper, accent } = brand;
   return {
-    title,
+    ...{ language: language.code, words, title },
     instructor: plan.instructor === '' ? null : plan.instructor,
-    ...{ length: seconds(length), equipment, notice, colours: { ink, paper, accent } },
+    ...{ length: seconds(length), equipment, notice: words.notice, colours: { ink, paper, accent } },
     segments: segments.map((s) =>
-      viewerSegment(s, moves.get(s.segment?.moveId ?? ''), home.get(s.segment?.blockId ?? '') ?? null),
+      viewerSegment(s, {
+        move: moves.get(s.segment?.moveId ?? ''),
+        atHome: home.get(s.segment?.blockId ?? '') ?? null,
+        language,
+      }),
     ),
     captions: speech.map((c) => ({ from: seconds(c.start), to: seconds(c.end), text: c.text })),
   };
 }
 
-function viewerSegment(at: ProgrammeSegment, move: Move | undefined, atHome: string | null): ViewerSegment {
+function viewerSegment(
+  at: ProgrammeSegment,
+  {
+    move,
+    atHome,
+    language,
+  }: { readonly move: Move | undefined; readonly atHome: string | null; readonly language: Language },
+): ViewerSegment {
   const { segment, kind, start, end } = at;
   const active = isActive(at);
-  const dose = active ? doseOf(at, move) : null;
+  const dose = active ? doseOf(at, move, language.viewers) : null;
   return {
-    ...{ from: seconds(start), to: seconds(end), kind, label: labelWithSide(at) },
+    ...{ from: seconds(start), to: seconds(end), kind, label: nameOf(at, language) },
     dose: dose?.text ?? writeTime(micros(Math.round((end - start) / 1e6) * 1e6), 0),
     ownPace: dose !== null && dose.ownPace,
     block: segment?.blockName ?? '',
@@ -84,19 +101,37 @@ function viewerSegment(at: ProgrammeSegment, move: Move | undefined, atHome: str
   };
 }
 
+/** What viewers call a segment; what no person named is called in the language of the class. */
+function nameOf(at: ProgrammeSegment, { overlay, viewers }: Language): string {
+  switch (at.kind) {
+    case 'rest':
+      return overlay.restHeading;
+    case 'change-over':
+      if (/\/take-up(?:~|$)/.test(at.key)) return at.label;
+      return /\/switch(?:~|$)/.test(at.key) ? viewers.switchSides : viewers.changeOver;
+    case 'set-up':
+      return /\/lead-in(?:~|$)/.test(at.key) ? viewers.leadIn : at.label;
+    default:
+      return namedWithSide(at, overlay);
+  }
+}
+
 /** How much of a move, in words; null where it is so long as it is. */
-export function doseOf(at: ProgrammeSegment, move: Move | undefined): { text: string; ownPace: boolean } | null {
-  const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+export function doseOf(
+  at: ProgrammeSegment,
+  move: Move | undefined,
+  words: ViewerWords,
+): { text: string; ownPace: boolean } | null {
+  const reps = (n: number) => ({ text: counted(n, words.repetition, words.repetitions), ownPace: true });
   const dose = move?.dose;
-  if (dose?.kind === 'reps') return { text: many(dose.reps, 'repetition', 'repetitions'), ownPace: true };
-  if (dose?.kind === 'breaths') return { text: many(dose.breaths, 'breath', 'breaths'), ownPace: true };
-  if (dose?.kind === 'counts') return { text: many(dose.counts, 'count', 'counts'), ownPace: false };
+  if (dose?.kind === 'reps') return reps(dose.reps);
+  if (dose?.kind === 'breaths') return { text: counted(dose.breaths, words.breath, words.breaths), ownPace: true };
+  if (dose?.kind === 'counts') return { text: counted(dose.counts, words.count, words.counts), ownPace: false };
   const { segment } = at;
   if (segment?.scheme === 'reps' && segment.countUs !== null && segment.countUs > 0) {
-    const reps = Math.round((segment.end - segment.start) / segment.countUs);
-    return { text: many(reps, 'repetition', 'repetitions'), ownPace: true };
+    return reps(Math.round((segment.end - segment.start) / segment.countUs));
   }
-  return at.about ? { text: 'as long as it takes', ownPace: true } : null;
+  return at.about ? { text: words.asLong, ownPace: true } : null;
 }
 
 /** Seconds with the thousandths that a page can use. */

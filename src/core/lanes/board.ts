@@ -2,10 +2,10 @@ import type { Programme, ProgrammeSegment } from '../edit/assemble.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { ClassBeat } from '../music/arrangement.ts';
 import type { Phase } from '../plan/dose.ts';
+import { languageOf } from '../language/languages.ts';
 import { atHomeWords } from '../plan/at-home.ts';
 import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
-import type { RoundSpan } from '../plan/round-change.ts';
 import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
 import {
   type Micros,
@@ -64,12 +64,15 @@ const MOST_COMING = 4;
 /** One board a segment. */
 export function boards(
   { segments, length }: Pick<Programme, 'segments' | 'length'>,
-  plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters'>,
+  plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters' | 'language'>,
   beats: readonly ClassBeat<ProgrammeTime>[],
   { book, wording }: { readonly book: ExerciseBook | undefined; readonly wording: Wording },
 ): Board[] {
   const moves = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m] as const)));
-  const atHome = new Map(plan.blocks.flatMap((b) => (b.atHome === undefined ? [] : [[b.id, b.atHome] as const])));
+  const { viewers } = languageOf(plan.language);
+  const atHome = new Map(
+    plan.blocks.flatMap((b) => (b.atHome === undefined ? [] : [[b.id, atHomeWords(b.atHome, viewers)] as const])),
+  );
   const movesOf = movesByBlock(segments);
   let beat = 0;
   return segments.map((segment, i) => {
@@ -117,7 +120,8 @@ function movesByBlock(segments: readonly ProgrammeSegment[]): ReadonlyMap<string
 
 interface BoardOf {
   readonly move: Move | undefined;
-  readonly atHome: RoundSpan | undefined;
+  /** How often it is done at home, in words. */
+  readonly atHome: string | undefined;
   readonly presenters: readonly Presenter[] | undefined;
   /** Moves of each block in the order they come. */
   readonly movesOf: ReadonlyMap<string, readonly string[]>;
@@ -154,7 +158,7 @@ function wordsOf(
     put('option', options.filter(Boolean).join(' · '));
     if (segment !== null && segment.rounds > 1)
       put('round', `${wording.round} ${segment.round} ${wording.of} ${segment.rounds}`);
-    else if (atHome !== undefined) put('round', atHomeWords(atHome));
+    else if (atHome !== undefined) put('round', atHome);
     else if (segment !== null && segment.sets > 1)
       put('round', `${wording.set} ${segment.set} ${wording.of} ${segment.sets}`);
     const own = movesOf.get(segment?.blockId ?? '') ?? [];

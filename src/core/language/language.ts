@@ -9,6 +9,7 @@ import type {
   ProposalWords,
 } from './heard-words.ts';
 import type { OverlayWords } from './overlay-word.ts';
+import type { ViewerWords } from './viewer-word.ts';
 import type { LineWords, CallingWords, MoveLines, PublishedWords, Corrections } from './said-lines.ts';
 import type { Side } from './side.ts';
 
@@ -41,6 +42,7 @@ export interface Language {
   readonly moves: MoveLines;
   readonly published: PublishedWords;
   readonly overlay: OverlayWords;
+  readonly viewers: ViewerWords;
   readonly corrections: Corrections;
 }
 

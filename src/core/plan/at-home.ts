@@ -1,17 +1,20 @@
+import { languageOf } from '../language/languages.ts';
+import { type ViewerWords, filled } from '../language/viewer-word.ts';
 import { micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
 import type { Plan } from './plan.ts';
 import type { RoundSpan } from './round-change.ts';
 
 /** `3 to 4 rounds at home`. */
-export function atHomeWords({ from, to }: RoundSpan): string {
-  const many = from === to ? String(from) : `${from} to ${to}`;
-  return `${many} ${to === 1 ? 'round' : 'rounds'} at home`;
+export function atHomeWords({ from, to }: RoundSpan, words: ViewerWords = languageOf().viewers): string {
+  const n = from === to ? from : filled(words.roundsFromTo, { from, to });
+  return filled(to === 1 ? words.roundAtHome : words.roundsAtHome, { n });
 }
 
 /** What viewers are to know of blocks that are shown once and done more often: `Strength: 3 to 4 rounds at home`. */
-export function homeNotes({ blocks }: Pick<Plan, 'blocks'>): string[] {
-  return blocks.flatMap((b) => (b.atHome === undefined ? [] : [`${b.name}: ${atHomeWords(b.atHome)}`]));
+export function homeNotes({ blocks, language }: Pick<Plan, 'blocks' | 'language'>): string[] {
+  const words = languageOf(language).viewers;
+  return blocks.flatMap((b) => (b.atHome === undefined ? [] : [`${b.name}: ${atHomeWords(b.atHome, words)}`]));
 }
 
 /** A part of the programme: blocks from one to before another, with the pause that viewers take before it. */
@@ -46,8 +49,9 @@ export function partsOf({ blocks }: Pick<Plan, 'blocks'>): ProgrammePart[] {
 }
 
 /** What viewers are to know of breaks that the video leaves out: `Pause for 5:00 before Floor work`. */
-export function breakNotes(plan: Pick<Plan, 'blocks'>): string[] {
+export function breakNotes(plan: Pick<Plan, 'blocks' | 'language'>): string[] {
+  const words = languageOf(plan.language).viewers;
   return partsOf(plan).flatMap((p) =>
-    p.breakUs === 0 ? [] : [`Pause for ${writeTime(micros(p.breakUs), 0)} before ${p.name}`],
+    p.breakUs === 0 ? [] : [filled(words.pauseBefore, { time: writeTime(micros(p.breakUs), 0), what: p.name })],
   );
 }

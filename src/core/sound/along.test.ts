@@ -6,7 +6,8 @@ import { EMPTY_MUSIC, USUAL_LEVELS } from '../music/music.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import { steadyMap } from '../music/tempo-map.ts';
 import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
-import { type SoundSources, clippedIn, rangeOf, soundAlong } from './along.ts';
+import { clippedIn, rangeOf, soundAlong } from './along.ts';
+import type { SoundSources } from './sound-sources.ts';
 import type { Loudness } from './levelling.ts';
 import { clippingOf, halfLuOf, loudnessFrom } from './take-levels.ts';
 

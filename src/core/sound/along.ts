@@ -1,14 +1,12 @@
-import type { VoiceCare } from '../edit/decisions.ts';
 import type { Piece } from '../edit/views.ts';
-import { type EnergyOf, gainAt, musicAt } from '../music/levels.ts';
-import type { LaidTrack } from '../music/arrangement.ts';
-import type { BedLevels } from '../music/music.ts';
+import { gainAt, musicAt } from '../music/levels.ts';
 import { integratedOf } from '../signal/loudness.ts';
 import { type Micros, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Loudness, gatedLoudness } from './levelling.ts';
 import { mixGains } from './mix-gains.ts';
 import { EVERY_US, recordedAlong } from './recorded-along.ts';
+import type { SoundSources } from './sound-sources.ts';
 
 /** A sentence as it is heard in the programme. */
 export interface HeardSentence extends Span<ProgrammeTime> {
@@ -31,22 +29,6 @@ export interface SoundAlong {
   readonly integrated: number | null;
   /** Where recordings are joined, and how the tone of the room changes there, LU. */
   readonly joins: readonly { readonly at: ProgrammeTime; readonly roomLu: number | null }[];
-}
-
-export interface SoundSources {
-  readonly sounds: readonly Piece[];
-  readonly length: Micros;
-  /** How loud recordings are, by their ids; null: not measured. */
-  readonly loudnessOf: (mediaId: string) => Loudness | null;
-  readonly segments: readonly Span[];
-  readonly sentences: readonly (Span<ProgrammeTime> & { readonly text: string })[];
-  /** Where somebody speaks. */
-  readonly speech: readonly Span[];
-  readonly voice: VoiceCare;
-  /** What is laid under it; empty where none is to be heard. */
-  readonly laid: readonly LaidTrack[];
-  readonly levels: BedLevels;
-  readonly energyOf: EnergyOf;
 }
 
 /** The loudness of the programme's mix along its time, computed as the file is made: by the same gains. */

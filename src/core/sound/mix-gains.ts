@@ -1,7 +1,7 @@
 import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
 import { levelling, speechLoudness } from './levelling.ts';
 import { recordedAlong } from './recorded-along.ts';
-import type { SoundSources } from './along.ts';
+import type { SoundSources } from './sound-sources.ts';
 
 /** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
 const SPEECH_PEAK_DB = 12;

@@ -1,5 +1,5 @@
 import type { Micros } from '../time/micros.ts';
-import type { SoundSources } from './along.ts';
+import type { SoundSources } from './sound-sources.ts';
 import type { Loudness } from './levelling.ts';
 
 /** Loudness along a programme has a value for each tenth of a second. */

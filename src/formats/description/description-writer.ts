@@ -1,4 +1,5 @@
-import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
+import { languageOf } from '../../core/language/languages.ts';
+import { type ViewerWords, counted, filled } from '../../core/language/viewer-word.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -13,6 +14,8 @@ interface DescribedClass {
 interface DescriptionNotes {
   readonly credits?: readonly string[];
   readonly notes?: readonly string[];
+  /** Left out: in English. */
+  readonly words?: ViewerWords;
 }
 
 /**
@@ -22,20 +25,20 @@ interface DescriptionNotes {
 export function writeDescription(
   { title, length, chapters }: DescribedClass,
   equipment: readonly string[],
-  { credits = [], notes = [] }: DescriptionNotes = {},
+  { credits = [], notes = [], words = languageOf().viewers }: DescriptionNotes = {},
 ): string {
   const minutes = Math.round(length / 60e6);
-  const needs = equipment.length === 0 ? 'You need no equipment.' : `You need: ${equipment.join(', ')}.`;
+  const needs = equipment.length === 0 ? words.needNothing : filled(words.need, { what: equipment.join(', ') });
   return [
     title,
     '',
-    `${minutes < 1 ? 'Under a minute' : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`}. ${needs}`,
+    `${minutes < 1 ? words.underMinute : counted(minutes, words.minute, words.minutes)}. ${needs}`,
     ...notes.map((n) => `${n}.`),
     '',
     ...chapters.map((c) => `${writeTime((Math.floor(c.start / 1e6) * 1e6) as Micros, 0)} ${c.title}`),
     '',
-    ...(credits.length === 0 ? [] : ['Music:', ...credits, '']),
-    STANDING_NOTICE,
+    ...(credits.length === 0 ? [] : [words.music, ...credits, '']),
+    words.notice,
     '',
   ].join('\n');
 }

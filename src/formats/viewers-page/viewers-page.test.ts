@@ -1,5 +1,6 @@
 import { XMLParser } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
+import { languageOf } from '../../core/language/languages.ts';
 import type { ViewerClass } from '../../core/delivery/viewer-class.ts';
 import { writeViewersPage } from './viewers-page.ts';
 
@@ -14,7 +15,7 @@ const usual = {
   needs: [],
 } as const;
 const shown = (title: string, label: string): ViewerClass => ({
-  title,
+  ...{ language: 'en', words: languageOf().viewers, title },
   instructor: 'Ottilie Brandvold',
   length: 61,
   equipment: [],

@@ -1,4 +1,5 @@
 import { escapeHtml } from './escape-html.ts';
+import { counted, filled } from '../../core/language/viewer-word.ts';
 import type { ViewerClass } from '../../core/delivery/viewer-class.ts';
 
 /** What the page is made of besides the class: its own script and style, and the name of the film beside it. */
@@ -15,11 +16,12 @@ interface PageParts {
  * nothing from anywhere else. Without scripts it still plays the film and shows the list of moves.
  */
 export function writeViewersPage(shown: ViewerClass, { script, style, film, stems }: PageParts): string {
+  const { words } = shown;
   const { ink, paper, accent } = shown.colours;
   // The data is read by the script, never run; `<` would end the element.
   const data = JSON.stringify(shown).replaceAll('<', '\\u003c');
   return `<!doctype html>
-<html lang="en">
+<html lang="${shown.language}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -34,12 +36,12 @@ ${style}</style>
 <p>${escapeHtml(introduction(shown))}</p>
 </header>
 <main>
-<section class="film" aria-label="The film">
+<section class="film" aria-label="${escapeHtml(words.film)}">
 <div class="picture"><video src="${escapeHtml(film)}" controls playsinline preload="metadata"></video></div>
 ${stems === null ? '' : `${stem('voice', stems.voice)}${stem('rest', stems.rest)}`}<div id="now" hidden></div>
 </section>
-<section class="moves" aria-label="The moves">
-<h2>The class</h2>
+<section class="moves" aria-label="${escapeHtml(words.moves)}">
+<h2>${escapeHtml(words.class)}</h2>
 <ol id="moves">
 ${shown.segments.map(({ label, dose }) => `<li>${escapeHtml(label)} <span>${escapeHtml(dose)}</span></li>`).join('\n')}
 </ol>
@@ -55,11 +57,11 @@ ${shown.segments.map(({ label, dose }) => `<li>${escapeHtml(label)} <span>${esca
 
 const stem = (id: string, file: string) => `<audio id="${id}" src="${escapeHtml(file)}" preload="auto"></audio>\n`;
 
-function introduction({ instructor, length, equipment }: ViewerClass): string {
+function introduction({ instructor, length, equipment, words }: ViewerClass): string {
   const minutes = Math.max(1, Math.round(length / 60));
   return [
-    `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`,
-    ...(instructor === null ? [] : [`with ${instructor}`]),
-    equipment.length === 0 ? 'no equipment' : `with ${equipment.join(', ')}`,
+    counted(minutes, words.minute, words.minutes),
+    ...(instructor === null ? [] : [filled(words.with, { what: instructor })]),
+    equipment.length === 0 ? words.noEquipment : filled(words.with, { what: equipment.join(', ') }),
   ].join(' · ');
 }

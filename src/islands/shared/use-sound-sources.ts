@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { TrackSoundOfPage } from '../../contract/wire.ts';
 import { filmedSegments } from '../../core/edit/assemble.ts';
 import { layMusic } from '../../core/music/arrangement.ts';
-import type { SoundSources } from '../../core/sound/along.ts';
+import type { SoundSources } from '../../core/sound/sound-sources.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { micros } from '../../core/time/micros.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';

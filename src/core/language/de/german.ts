@@ -9,6 +9,7 @@ import { MOVES } from './move-lines.ts';
 import { NAMES } from './name-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
 import { OVERLAY } from './overlay-words.ts';
+import { VIEWERS } from './viewer-words.ts';
 import { PAUSES } from './pause-words.ts';
 import { PUBLISHED } from './published-words.ts';
 import { RUNNING } from './running-words.ts';
@@ -38,5 +39,6 @@ export const GERMAN: Language = {
   moves: MOVES,
   published: PUBLISHED,
   overlay: OVERLAY,
+  viewers: VIEWERS,
   corrections: CORRECTIONS,
 };

@@ -9,6 +9,7 @@ import { MOVES } from './move-lines.ts';
 import { NAMES } from './move-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
 import { OVERLAY } from './overlay-words.ts';
+import { VIEWERS } from './viewer-words.ts';
 import { PAUSES } from './pause-words.ts';
 import { LINES, PROPOSALS } from './proposal-words.ts';
 import { PUBLISHED } from './published-words.ts';
@@ -52,5 +53,6 @@ export const ENGLISH: Language = {
   moves: MOVES,
   published: PUBLISHED,
   overlay: OVERLAY,
+  viewers: VIEWERS,
   corrections: CORRECTIONS,
 };

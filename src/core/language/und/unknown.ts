@@ -3,6 +3,7 @@ import type { CallingWords } from '../said-lines.ts';
 import type { Language } from '../language.ts';
 import { anySyllables } from '../any-syllables.ts';
 import { OVERLAY } from '../en/overlay-words.ts';
+import { VIEWERS } from '../en/viewer-words.ts';
 
 /** Matches nothing. */
 const NEVER = /(?!)/gu;
@@ -98,6 +99,7 @@ export const UNKNOWN: Language = {
   moves: { isOfLibrary: false, form: {}, breath: {}, caution: {} },
   published: { praise: NEVER, otherPraise: [], fillers: NEVER, secondLooks: [], dated: NEVER, pain: NEVER },
   overlay: OVERLAY,
+  viewers: VIEWERS,
   corrections: {
     nextUp: (move) => `${move}.`,
     ...{
