@@ -42,13 +42,8 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     const kind: SegmentKind = block.kind === 'talk' ? 'talk' : block.kind === 'water' ? 'water' : 'set-up';
     const lengthUs = block.scheme.kind === 'plain' ? block.scheme.lengthUs : ZERO;
     const length = block.range === undefined ? lengthUs : middleOf(block.range);
-    const slack = slackOf(length, block.range, about);
-    writer.push(length, sharedBy(block, about), {
-      key: `${block.id}/${kind}`,
-      kind,
-      label: block.name,
-      slackUs: slack,
-    });
+    const slackUs = slackOf(length, block.range, about);
+    writer.push(length, sharedBy(block, about), { key: `${block.id}/${kind}`, kind, label: block.name, slackUs });
     return true;
   }
   const leadInUs = block.leadInUs ?? ZERO;
@@ -80,17 +75,13 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
     const place = `${block.id}/${move.id}/r${round}`;
     if (move.instead !== undefined) {
       const talk = { ...sharedBy(block, about), round };
-      writer.push(timing.sets[0] ?? ZERO, talk, {
-        key: `${place}/${move.instead}`,
-        kind: move.instead,
-        label: move.name,
-      });
+      const own = { key: `${place}/${move.instead}`, kind: move.instead, label: move.name };
+      writer.push(timing.sets[0] ?? ZERO, talk, own);
       continue;
     }
     writeTakeUp(move, of, { place, milliBpm, writer });
-    if (move.demoUs !== null && !shown.has(move.id)) {
+    if (move.demoUs !== null && !shown.has(move.id))
       writer.push(move.demoUs, of, { key: `${place}/demo`, kind: 'demo', label: move.name });
-    }
     shown.add(move.id);
     const sides = sidesOf(move.sides ?? block.sides ?? plan.sides, round);
     const lastUse = at === uses.length - 1;
