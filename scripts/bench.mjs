@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|heard|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -31,7 +31,7 @@ async function withServer(work) {
   runSetup(root, env);
   const server = await startService(root, 'server', env, () => undefined);
   const browser = await openBrowser();
-  await work(`http://127.0.0.1:${port}`, folder, browser);
+  await work(`http://127.0.0.1:${port}`, folder, browser, env);
   await browser.close();
   await server.stop();
   cluster.stop();
@@ -105,6 +105,15 @@ await main(async () => {
     await withServer(async (base, folder, browser) => {
       const made = await makeClockClass(base, folder, await bundle('preview-truth'));
       await benchPreview(await browser.newPage({ viewport: { width: 1280, height: 800 } }), base, made);
+    });
+  }
+  // Plays a minute; asked for by name only.
+  if (process.argv.slice(2).includes('heard')) {
+    const { benchHeard } = await import('./lib/bench-heard.mjs');
+    await withServer(async (base, folder, browser, env) => {
+      const worker = await startService(root, 'worker', env, () => undefined);
+      await benchHeard(browser, base, folder);
+      await worker.stop();
     });
   }
   if (wanted('score')) {
