@@ -60,7 +60,12 @@ describe('clicks in a voice', () => {
     expect(count).toBe(places.length);
     expect(blocks).toEqual(whole);
   });
-  it('leaves each sample elsewhere as it was', () => {
+  it('are found where two follow each other, 28 ms apart', () => {
+    const out = Float32Array.from(clean);
+    for (const at of [50_000, 51_344]) click(out, at, 0.5, 6);
+    expect(takeOutClicks(out, 0, out.length)).toBe(2);
+  });
+  it('leave each sample elsewhere as it was', () => {
     const out = Float32Array.from(heard);
     takeOutClicks(out, 0, out.length);
     for (let i = 0; i < out.length; i++)

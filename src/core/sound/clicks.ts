@@ -1,14 +1,19 @@
 /**
  * Clicks (of a mouth, a cable, a drop-out) are put out and what lay under them is drawn in again. A click stands alone:
- * it is over within two milliseconds, and nothing round it is as sharp, as pulses of a low voice, hisses and hands that
- * clap are. What it covers is interpolated by least squares of an autoregressive model of what is round it (Janssen,
- * Veldhuis and Vries, IEEE Trans. ASSP 34, 1986; Godsill and Rayner, Digital Audio Restoration, 1998).
+ * it is over within two milliseconds, and hardly anything round it is as sharp; pulses of a low voice, hisses and hands
+ * that clap have more of their kind about them. What it covers is interpolated by least squares of an autoregressive
+ * model of what is round it (Janssen, Veldhuis and Vries, IEEE Trans. ASSP 34, 1986; Godsill and Rayner, Digital Audio
+ * Restoration, 1998).
  */
 
 /** A click lasts no longer than this, samples at 48 kHz: 1.5 ms. */
 const LONGEST = 72;
-/** Round a click nothing is as sharp for so many samples: 30 ms, more than from pulse to pulse of the lowest voice. */
-const ALONE = 1_440;
+/**
+ * Round a click no more than one other place is as sharp for so many samples: 50 ms. Two clicks may follow each other;
+ * of the pulses of the lowest voice there are three at least.
+ */
+const ALONE = 2_400;
+const OTHERS = 1;
 /** So many times as sharp as anything round it. */
 const SHARPER = 3.5;
 /** What is softer than this is not heard as a click: third differences of about −54 dB of full scale. */
@@ -77,9 +82,13 @@ function extent(sharp: Float32Array, at: number): Click | null {
 
 function standsAlone(sharp: Float32Array, { from, to }: Click, peak: number): boolean {
   const most = peak / SHARPER;
-  for (let i = Math.max(0, from - ALONE); i < from - 3; i++) if (sharp[i]! > most) return false;
-  for (let i = to + 3; i < Math.min(sharp.length, to + ALONE); i++) if (sharp[i]! > most) return false;
-  return true;
+  let others = 0;
+  const isSharp = (i: number) => sharp[i]! > most;
+  for (let i = from - 4; i >= Math.max(0, from - ALONE) && others <= OTHERS; i--)
+    if (isSharp(i)) [others, i] = [others + 1, i - LONGEST];
+  for (let i = to + 3; i < Math.min(sharp.length, to + ALONE) && others <= OTHERS; i++)
+    if (isSharp(i)) [others, i] = [others + 1, i + LONGEST];
+  return others <= OTHERS;
 }
 
 /** Draws in what lay under a click. */
