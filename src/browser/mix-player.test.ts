@@ -82,7 +82,7 @@ class Sound {
 
 const track = {
   ...{ start: s(10), end: s(30), from: s(4), to: s(24), fadeInUs: 0, fadeOutUs: 0 },
-  ...{ track: { id: 'beat', lufs: -20 }, placement: { speedPpm: 1_020_000 } },
+  ...{ track: { id: 'beat', lufs: -20 }, placement: { id: 'p', speedPpm: 1_020_000 } },
 } as unknown as LaidTrack;
 const levels = {
   ...{ musicDeciLufs: -200, voiceDeciLufs: -180, distanceDeciLu: 120 },
@@ -129,6 +129,34 @@ describe('the mix that the page plays', () => {
     player.follow(mix, s(15), 1);
     expect(context.sources).toEqual([]);
     expect(player.lagUs).toBe(0);
+  });
+  it('asks again where it was not allowed to sound', async () => {
+    Context.allowed = false;
+    const { player, context } = await begun();
+    Context.allowed = true;
+    await player.begin();
+    expect(Context.all).toHaveLength(1);
+    player.follow(mix, s(15), 1);
+    expect(context.gains[0]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
+    await player.begin();
+    expect(context.sources).toHaveLength(3);
+  });
+  it('plays gains and music, not late, where the browser has no filter for the voice', async () => {
+    vi.stubGlobal('AudioWorkletNode', undefined);
+    const { player, context, decks } = await begun();
+    player.follow(mix, s(15), 1);
+    expect(context.gains[0]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
+    expect(decks.some((d) => !d.paused)).toBe(true);
+    expect(player.lagUs).toBe(0);
+  });
+  it('goes on with its music where an edit lays it anew', async () => {
+    const { player, decks } = await begun();
+    player.follow(mix, s(15), 1);
+    const deck = decks.find((d) => !d.paused)!;
+    deck.currentTime = 9.101;
+    player.follow({ ...mix, laid: [{ ...track }] }, s(15), 1);
+    expect(deck.currentTime).toBe(9.101);
+    expect(decks.filter((d) => !d.paused)).toEqual([deck]);
   });
   it('plays the voice through its gain, without rumble, and says once of which recording the noise goes', async () => {
     const { player, voice, context } = await begun();

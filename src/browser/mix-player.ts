@@ -6,7 +6,7 @@ import type { Track } from '../core/music/track.ts';
 import type { Piece } from '../core/edit/views.ts';
 import type { MixGains } from '../core/sound/mix-gains.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
-import { FRAME, type TakenDown } from '../core/sound/voice-filter.ts';
+import { FRAME, NOTHING_TAKEN, type TakenDown } from '../core/sound/voice-filter.ts';
 import { type Micros, toSeconds } from '../core/time/micros.ts';
 
 /** What a programme's mix is played by. */
@@ -34,9 +34,6 @@ const VOICE_LAG_S = FRAME / 48_000;
 /** A filter of the second order without a peak, as Web Audio counts it. */
 const FLAT_DB = -3.0103;
 
-/** Of what is heard as it was recorded nothing is taken down. */
-export const NOTHING: TakenDown = { noise: null, popsFrom: null };
-
 /** A player for one track. */
 interface Deck {
   readonly element: HTMLAudioElement;
@@ -52,9 +49,11 @@ interface Deck {
  */
 export class MixPlayer {
   private context: AudioContext | null = null;
+  private filter: Promise<AudioWorkletNode | null> | null = null;
   private voice: {
     readonly rumble: readonly BiquadFilterNode[];
-    readonly filter: AudioWorkletNode;
+    /** null: the browser has none, on a page that came without encryption. */
+    readonly filter: AudioWorkletNode | null;
     readonly gain: GainNode;
   } | null = null;
   private readonly decks: Deck[] = [];
@@ -69,15 +68,19 @@ export class MixPlayer {
 
   /** How much later all is heard than it is played, microseconds. */
   get lagUs(): number {
-    return this.voice === null ? 0 : VOICE_LAG_S * 1e6;
+    return this.voice?.filter == null ? 0 : VOICE_LAG_S * 1e6;
   }
 
   /** Called as something is about to play, by a key or a click: only then browsers let sound through. */
   async begin(): Promise<void> {
-    if (this.context !== null) return;
-    const context = (this.context = new AudioContext({ sampleRate: 48_000 }));
-    await Promise.all([context.resume(), context.audioWorklet.addModule(this.filterUrl)]);
-    if (context.state !== 'running' || this.context !== context) return;
+    // What was not allowed the first time is asked for again.
+    const context = (this.context ??= new AudioContext({ sampleRate: 48_000 }));
+    this.filter ??= this.filterIn(context);
+    const [filter] = await Promise.all([this.filter, context.resume().catch(() => undefined)]);
+    if (this.voice === null && context.state === 'running' && this.context === context) this.build(context, filter);
+  }
+
+  private build(context: AudioContext, filter: AudioWorkletNode | null): void {
     const rumble = [0, 1].map(() => {
       const filter = context.createBiquadFilter();
       filter.type = 'highpass';
@@ -85,9 +88,9 @@ export class MixPlayer {
       return filter;
     });
     const gain = context.createGain();
-    const filter = new AudioWorkletNode(context, 'voice', { outputChannelCount: [2] });
-    rumble[0]!.connect(rumble[1]!).connect(filter).connect(gain).connect(context.destination);
-    const late = new DelayNode(context, { delayTime: VOICE_LAG_S });
+    const still = rumble[0]!.connect(rumble[1]!);
+    (filter === null ? still : still.connect(filter)).connect(gain).connect(context.destination);
+    const late = new DelayNode(context, { delayTime: filter === null ? 0 : VOICE_LAG_S });
     late.connect(context.destination);
     for (const element of this.elements) context.createMediaElementSource(element).connect(rumble[0]!);
     for (let i = 0; i < 2; i++) {
@@ -100,6 +103,15 @@ export class MixPlayer {
     this.voice = { rumble, filter, gain };
   }
 
+  private async filterIn(context: AudioContext): Promise<AudioWorkletNode | null> {
+    try {
+      await context.audioWorklet.addModule(this.filterUrl);
+      return new AudioWorkletNode(context, 'voice', { outputChannelCount: [2] });
+    } catch {
+      return null;
+    }
+  }
+
   /** Called for every frame of a programme that plays; null: everything as it was recorded. */
   follow(mix: PlayedMix | null, now: Micros, rate: number): void {
     const { context, voice } = this;
@@ -108,7 +120,7 @@ export class MixPlayer {
     if (mix === null) {
       for (const filter of voice.rumble) filter.frequency.value = 0;
       glide(voice.gain.gain, 1);
-      if (this.told !== null) voice.filter.port.postMessage(NOTHING);
+      if (this.told !== null) voice.filter?.port.postMessage(NOTHING_TAKEN);
       this.told = null;
       return this.silence();
     }
@@ -118,12 +130,12 @@ export class MixPlayer {
     const mediaId = mix.sounds.find((p) => now < p.at + p.length)?.mediaId ?? null;
     if (this.told?.mediaId !== mediaId || this.told.mix !== mix) {
       this.told = { mediaId, mix };
-      if (mediaId !== null) voice.filter.port.postMessage(mix.takenDown(mediaId));
+      if (mediaId !== null) voice.filter?.port.postMessage(mix.takenDown(mediaId));
     }
     const heard = heardTracks(mix.laid, now, mix.levels).slice(0, this.decks.length);
     const ducked = decibels(gainAt(mix.gains.duck, now));
     for (const deck of this.decks)
-      if (deck.laid !== null && !heard.some((h) => h.laid === deck.laid)) {
+      if (deck.laid !== null && !heard.some((h) => isSame(h.laid, deck.laid))) {
         glide(deck.gain.gain, 0);
         if (now >= deck.laid.start || now < deck.laid.start - READY_US) this.free(deck);
       }
@@ -147,6 +159,7 @@ export class MixPlayer {
     for (const deck of this.decks) this.free(deck);
     void this.context?.close();
     this.context = null;
+    this.filter = null;
     this.voice = null;
   }
 
@@ -157,9 +170,10 @@ export class MixPlayer {
 
   /** The player that has a track, or takes it up; null: both are at work. */
   private deckOf(laid: LaidTrack, urlOf: (track: Track) => string): Deck | null {
-    const own = this.decks.find((d) => d.laid === laid);
+    const own = this.decks.find((d) => isSame(laid, d.laid));
     const deck = own ?? this.decks.find((d) => d.laid === null);
     if (deck === undefined) return null;
+    deck.laid = laid;
     if (own === undefined) {
       const url = urlOf(laid.track);
       if (deck.element.dataset.url !== url) {
@@ -167,11 +181,14 @@ export class MixPlayer {
         deck.element.src = url;
       }
       deck.element.currentTime = toSeconds(laid.from);
-      Object.assign(deck, { laid, looked: performance.now() });
+      deck.looked = performance.now();
     }
     return deck;
   }
 }
+
+/** Laid anew by an edit it is another object, and the same music. */
+const isSame = (a: LaidTrack, b: LaidTrack | null) => a.placement.id === b?.placement.id;
 
 /** Keeps a track at its place. */
 function keep(deck: Deck, { at, speed }: HeardTrack, rate: number): void {
@@ -185,7 +202,7 @@ function keep(deck: Deck, { at, speed }: HeardTrack, rate: number): void {
     element.currentTime = toSeconds(at);
     deck.looked = performance.now();
   }
-  // By a tenth of what it is off, each frame anew: nobody hears two in a hundred.
+  // Within some seconds it is back; nobody hears two in a hundred.
   const nudge = Math.abs(offS) < LOOSE_S ? 0 : Math.max(-0.02, Math.min(0.02, offS / 2));
   const wanted = rate * speed * (1 - nudge);
   if (Math.abs(element.playbackRate - wanted) > 0.001) element.playbackRate = wanted;

@@ -1,4 +1,4 @@
-import { HOP, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
+import { HOP, NOTHING_TAKEN, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
 
 /** What the sound card's own thread knows; the compiler does not. */
 declare class AudioWorkletProcessor {
@@ -13,7 +13,7 @@ declare function registerProcessor(
 
 /** Takes noise and pops out of what is played, two hops late; it is told of which recording by a message. */
 class VoiceWorklet extends AudioWorkletProcessor {
-  private readonly filter = new VoiceFilter({ noise: null, popsFrom: null });
+  private readonly filter = new VoiceFilter(NOTHING_TAKEN);
   private readonly heard = [new Float32Array(HOP), new Float32Array(HOP)] as const;
   private readonly given = [new Float32Array(HOP), new Float32Array(HOP)] as const;
   private filled = 0;

@@ -59,23 +59,9 @@ export function textAt(
         };
   const role: Role = part.kind === 'figure' || part.kind === 'dial' ? 'figure' : 'words';
   const { x, baseline, align, em, face, text } = of;
+  const layer = of.layer + 2;
   const [{ start, end }, w] = [span, widthOf(text, face) * em];
-  return {
-    kind: 'text',
-    start,
-    end,
-    layer: of.layer + 2,
-    colour,
-    role,
-    x,
-    baseline,
-    align,
-    em,
-    face,
-    text,
-    outline,
-    w,
-  };
+  return { kind: 'text', start, end, layer, colour, role, x, baseline, align, em, face, text, outline, w };
 }
 
 export const spanOf = ({ start, end }: Span): Span => ({ start, end });

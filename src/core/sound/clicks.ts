@@ -16,7 +16,7 @@ const ALONE = 2_400;
 const OTHERS = 1;
 /** So many times as sharp as anything round it. */
 const SHARPER = 3.5;
-/** What is softer than this is not heard as a click: third differences of about −54 dB of full scale. */
+/** What is softer than this is not heard as a click: the third difference of a lone sample of −48 dB of full scale. */
 const LEAST = 0.012;
 /** What belongs to a click is at least this share of its sharpest place. */
 const BELONGS = 0.06;

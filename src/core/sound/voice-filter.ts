@@ -96,6 +96,8 @@ export interface TakenDown {
   readonly popsFrom: number | null;
 }
 
+export const NOTHING_TAKEN: TakenDown = { noise: null, popsFrom: null };
+
 /**
  * Takes steady noise and breath pops out of a stream of two channels. Blocks are whole hops long; what comes out is as
  * long as what went in, and one hop late.

@@ -58,9 +58,9 @@ export function measureVoice(
 
 /** What the care for a voice takes down of a recording that was measured so. */
 export function takenDown({ noiseDeciDb, popsDeciDb }: VoiceMeasure, care: VoiceCare): TakenDown {
-  const noise = Float64Array.from(noiseDeciDb, (deci, k) => powerOf(deci) * (care.rumble ? rumbleShare(k) : 1));
+  const left = (k: number) => (care.rumble ? rumbleShare(k) : 1);
   return {
-    noise: care.noise ? noise : null,
+    noise: care.noise ? Float64Array.from(noiseDeciDb, (deci, k) => powerOf(deci) * left(k)) : null,
     popsFrom: care.pops ? powerOf(popsDeciDb[care.rumble ? 1 : 0]) : null,
   };
 }

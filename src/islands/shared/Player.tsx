@@ -62,9 +62,9 @@ export const Player = memo(function Player({
     [lines, urls],
   );
   const [mixed, setMixed] = useState(true);
-  const now = { lines: spoken, tones, mix: mixed ? mix : null };
-  const beside = useRef(now);
-  beside.current = now;
+  const withPicture = { lines: spoken, tones, mix: mixed ? mix : null };
+  const beside = useRef(withPicture);
+  beside.current = withPicture;
   const sounding = useRef<ProgrammeSound | null>(null);
   /** Somebody speaks to the picture: nothing is to be heard. */
   const quiet = useRef(false);
@@ -174,6 +174,7 @@ export const Player = memo(function Player({
     const { picture } = reels.current ?? {};
     if (picture === undefined) return;
     quiet.current = true;
+    sounding.current?.silence();
     setVoice(0);
     setPlaying(true);
     void picture.play().catch(() => setPlaying(false));

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
-import { NOTHING, type PlayedMix } from '../../browser/mix-player.ts';
+import type { PlayedMix } from '../../browser/mix-player.ts';
 import { mixGains } from '../../core/sound/mix-gains.ts';
+import { NOTHING_TAKEN } from '../../core/sound/voice-filter.ts';
 import { takenDown } from '../../core/sound/voice-measure.ts';
 import { mediaUrl } from '../workbench/take.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -19,7 +20,7 @@ export function usePlayedMix(): PlayedMix | null {
       ...{ gains: mixGains(sources), rumble: voice.rumble, sounds, laid, levels },
       takenDown: (mediaId) => {
         const own = measured.get(mediaId)?.voice;
-        return own == null ? NOTHING : takenDown(own, voice);
+        return own == null ? NOTHING_TAKEN : takenDown(own, voice);
       },
       urlOf: ({ id }) => urls.get(id) ?? '',
     };
