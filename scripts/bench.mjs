@@ -1,4 +1,4 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|heard|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- core|speech|music|take|learn|bars|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|heard|merge|fuzz|chaos ...].
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -75,8 +75,9 @@ await main(async () => {
     await runBench('music');
   }
   if (wanted('take')) await runBench('take');
-  // Prints a table of counts for the core; asked for by name only.
+  // Print tables of what was learned for the core; asked for by name only.
   if (process.argv.slice(2).includes('learn')) await runBench('learn-clauses');
+  if (process.argv.slice(2).includes('bars')) await runBench('learn-bars');
   if (wanted('render')) await runBench('render');
   if (wanted('proof')) await runBench('proof');
   if (wanted('delivery')) await runBench('delivery');

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { FILM_KINDS } from '../core/delivery/films.ts';
 import { PUBLICATION_LIMITS, type Publication } from '../core/delivery/publication.ts';
 import { PRACTICE_LIMITS, PRACTICE_STYLES, type PracticeBeat } from '../core/music/practice.ts';
-import type { TempoMap } from '../core/music/tempo-map.ts';
+import { METRES, type TempoMap } from '../core/music/tempo-map.ts';
 import { LICENCE_STATES, type Rights } from '../core/music/track.ts';
 import { TAKE_ROLES } from '../core/sync/media-facts.ts';
 import { exerciseSchema } from '../formats/exercises/exercise-schema.ts';
@@ -72,9 +72,9 @@ const tempoMap = Joi.object({
     .max(20_000)
     .required(),
   beats: Joi.number().integer().min(2).max(200_000).required(),
-  metre: Joi.valid(3, 4).required(),
-  one: Joi.number().integer().min(0).max(3).required(),
-  phrase: Joi.number().integer().min(0).max(31).required(),
+  metre: Joi.valid(...METRES).required(),
+  one: Joi.number().integer().min(0).max(4).required(),
+  phrase: Joi.number().integer().min(0).max(39).required(),
 } satisfies Record<keyof TempoMap, Joi.Schema>);
 
 const rights = Joi.object({

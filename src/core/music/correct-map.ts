@@ -1,5 +1,5 @@
 import { type Micros, micros } from '../time/micros.ts';
-import { type BeatAnchor, type TempoMap, beatTime, mapFault, phraseCounts } from './tempo-map.ts';
+import { type BeatAnchor, type Metre, type TempoMap, beatTime, mapFault, phraseCounts } from './tempo-map.ts';
 
 /** What a person can set right in a tempo map. */
 export type Correction =
@@ -10,7 +10,7 @@ export type Correction =
   | { readonly kind: 'one'; readonly beat: number }
   | { readonly kind: 'phrase'; readonly beat: number }
   | { readonly kind: 'drag'; readonly beat: number; readonly to: Micros }
-  | { readonly kind: 'metre'; readonly metre: 3 | 4 };
+  | { readonly kind: 'metre'; readonly metre: Metre };
 
 /**
  * The map set right. `duration` is the track's length; beats fill it from its start. Throws a RangeError with a

@@ -6,6 +6,10 @@ export interface BeatAnchor {
   readonly at: Micros;
 }
 
+/** Beats in a bar; bars of two and of six count as fours and threes. */
+export const METRES = [3, 4, 5] as const;
+export type Metre = (typeof METRES)[number];
+
 /**
  * Where every beat of a track lies, on the track's own clock. Beats are counted from 0; there are at least two anchors,
  * in order; before the first and after the last the tempo goes on as it was.
@@ -14,10 +18,10 @@ export interface TempoMap {
   readonly anchors: readonly BeatAnchor[];
   /** How many beats the track has. */
   readonly beats: number;
-  readonly metre: 3 | 4;
+  readonly metre: Metre;
   /** A beat that is the first of its bar, 0 to metre - 1. */
   readonly one: number;
-  /** A beat that a phrase begins on: 32 counts in fours, 24 in threes. */
+  /** A beat that a phrase begins on: 32 counts in fours, 24 in threes, 40 in fives. */
   readonly phrase: number;
 }
 
@@ -47,7 +51,7 @@ export function steadyMap(milliBpm: number, first: Micros, beats: number): Tempo
  * A map through beats that were found, with as few anchors as keep every beat within six milliseconds. null for less
  * than two beats.
  */
-export function mapThrough(beatsUs: readonly number[], metre: 3 | 4, one: number): TempoMap | null {
+export function mapThrough(beatsUs: readonly number[], metre: Metre, one: number): TempoMap | null {
   if (beatsUs.length < 2) return null;
   const kept = new Set<number>([0, beatsUs.length - 1]);
   const split = (from: number, to: number): void => {

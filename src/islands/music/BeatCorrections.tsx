@@ -1,11 +1,13 @@
 import type { Correction } from '../../core/music/correct-map.ts';
+import { METRES, type Metre } from '../../core/music/tempo-map.ts';
 import { micros } from '../../core/time/micros.ts';
 import { Hint } from '../../ui/Hint.tsx';
 
 const NUDGE_US = 10_000;
+const IN_WORDS: Readonly<Record<Metre, string>> = { 3: 'threes', 4: 'fours', 5: 'fives' };
 
 interface Props {
-  readonly metre: 3 | 4;
+  readonly metre: Metre;
   /** The count at the playhead. */
   readonly here: number;
   readonly fix: (correction: Correction) => void;
@@ -38,9 +40,11 @@ export function BeatCorrections({ metre, here, fix }: Props) {
       <button className="btn" onClick={() => fix({ kind: 'phrase', beat: here })}>
         A phrase begins here
       </button>
-      <button className="btn" onClick={() => fix({ kind: 'metre', metre: metre === 4 ? 3 : 4 })}>
-        Count in {metre === 4 ? 'threes' : 'fours'}
-      </button>
+      {METRES.filter((other) => other !== metre).map((other) => (
+        <button key={other} className="btn" onClick={() => fix({ kind: 'metre', metre: other })}>
+          Count in {IN_WORDS[other]}
+        </button>
+      ))}
     </div>
   );
 }

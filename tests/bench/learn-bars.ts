@@ -1,0 +1,165 @@
+/**
+ * Learns from pieces with known bars how much each sign of a bar's beginning counts, and prints
+ * `src/core/signal/bar-table.ts`: npm run bench -- bars. The pieces by another hand are read from ../shared/music
+ * (MUSIC_WAVS names the folder they were rendered to), every third is kept aside; those of the tests are made here. Each
+ * piece is also begun at its sixth and its fifteenth beat, for music in a class begins anywhere.
+ */
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { BAR_SIGNS, type BarSigns, barSigns, signAt } from '../../src/core/signal/bar-signs.ts';
+import { PLACES } from '../../src/core/signal/bar-table.ts';
+import { pulseOf } from '../../src/core/signal/onset-strength.ts';
+import { listen } from '../../src/core/signal/listen.ts';
+import { LOUDNESS_RATE_HZ } from '../../src/core/signal/loudness.ts';
+import { type Onsets, SLOW_FRAMES } from '../../src/core/signal/onsets.ts';
+import { heardIn } from '../support/beat-score.ts';
+import { play, recipes } from '../support/pieces.ts';
+
+/** How strongly weights are held near nothing, and how much a piece of the tests counts beside one by another hand. */
+const RIDGE = 0.5;
+const OWN_SHARE = 0.3;
+const BEGIN_AT = [0, 5, 14] as const;
+
+interface Example {
+  readonly name: string;
+  readonly weight: number;
+  readonly right: number;
+  /** One row for each beat that the bars could begin with. */
+  readonly rows: readonly (readonly number[])[];
+}
+
+/** Onsets from a frame on; the frame is the first of a slow one. */
+function onsetsFrom(o: Onsets, frame: number): Onsets {
+  const slow = frame / SLOW_FRAMES;
+  const attacks = {
+    low: o.attacks.low.slice(frame),
+    lowMid: o.attacks.lowMid.slice(frame),
+    mid: o.attacks.mid.slice(frame),
+    high: o.attacks.high.slice(frame),
+  };
+  const [chroma, level, lowLevel] = [o.chroma.slice(slow * 12), o.level.slice(slow), o.lowLevel.slice(slow)];
+  return { frames: o.frames - frame, attacks, chroma, level, lowLevel };
+}
+
+function rowOf(signs: BarSigns, metre: number, phase: number): number[] {
+  return [
+    ...BAR_SIGNS.flatMap((sign) => PLACES.map((place) => signAt(signs, sign, metre, phase + place))),
+    phase === 0 ? 1 : 0,
+  ];
+}
+
+function examplesOf(name: string, weight: number, onsets: Onsets, truth: { beats: number[]; downbeats: number[] }) {
+  const placeOf = (time: number) => truth.beats.findIndex((b) => Math.abs(b - time) < 0.01);
+  const first = placeOf(truth.downbeats[0]!);
+  const metre = placeOf(truth.downbeats[1]!) - first;
+  if (metre < 3) return [];
+  return BEGIN_AT.map((begin): Example => {
+    const beats = truth.beats.slice(begin).map((b) => b * 100);
+    const cut = begin === 0 ? 0 : Math.max(0, Math.floor((beats[0]! - 30) / SLOW_FRAMES) * SLOW_FRAMES);
+    const part = onsetsFrom(onsets, cut);
+    const signs = barSigns(
+      part,
+      pulseOf(part),
+      beats.map((b) => b - cut),
+    );
+    const rows = Array.from({ length: metre }, (_, phase) => rowOf(signs, metre, phase));
+    return { name, weight: weight / BEGIN_AT.length, right: (((first - begin) % metre) + metre) % metre, rows };
+  });
+}
+
+function chances(rows: Example['rows'], weights: Float64Array): number[] {
+  const scores = rows.map((row) => row.reduce((sum, v, k) => sum + v * weights[k]!, 0));
+  const most = Math.max(...scores);
+  const powers = scores.map((s) => Math.exp(s - most));
+  const all = powers.reduce((a, b) => a + b, 0);
+  return powers.map((p) => p / all);
+}
+
+/** Weights of a softmax over the beats of a bar, by gradient descent with momentum. */
+function learned(examples: readonly Example[]): Float64Array {
+  const size = examples[0]!.rows[0]!.length;
+  const [weights, speed] = [new Float64Array(size), new Float64Array(size)];
+  const all = examples.reduce((sum, e) => sum + e.weight, 0);
+  for (let step = 0; step < 4_000; step++) {
+    const slope = Float64Array.from(weights, (w) => 2 * RIDGE * w);
+    for (const { rows, right, weight } of examples)
+      chances(rows, weights).forEach((p, phase) => {
+        const off = weight * (p - (phase === right ? 1 : 0));
+        rows[phase]!.forEach((v, k) => (slope[k] = slope[k]! + off * v));
+      });
+    for (let k = 0; k < size; k++) {
+      speed[k] = 0.9 * speed[k]! - (0.15 / all) * slope[k]!;
+      weights[k] = weights[k]! + speed[k]!;
+    }
+  }
+  return weights;
+}
+
+/** Sound of a file, one channel at the listener's rate. */
+function decoded(path: string): Float32Array {
+  const args = ['-v', 'error', '-i', path, '-ar', String(LOUDNESS_RATE_HZ), '-ac', '1', '-f', 'f32le', '-'];
+  const raw = execFileSync('ffmpeg', args, { maxBuffer: 1e9 });
+  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
+}
+
+const meanSquare = (x: Float32Array) => x.reduce((sum, v) => sum + v * v, 0) / x.length;
+
+/** Music with talk over it as loud as the music, and half as loud: a class is spoken over its music. */
+function talkedOver(music: Float32Array, talk: Float32Array, db: number): Float32Array {
+  const gain = Math.sqrt(meanSquare(music) / meanSquare(talk)) * 10 ** (db / 20);
+  return music.map((v, i) => v + gain * talk[i % talk.length]!);
+}
+
+function onsetsOf(sound: Float32Array): Onsets {
+  const listener = listen(1);
+  for (let at = 0; at < sound.length; at += LOUDNESS_RATE_HZ) listener.push(sound.subarray(at, at + LOUDNESS_RATE_HZ));
+  return listener.end().onsets;
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'euphon-bars-'));
+const spoken = join(folder, 'talk.wav');
+const text =
+  'Feet under the hips, knees soft, and march with me. Big arms if you have them. In a moment we step to the side, and you come along when you are ready. Breathe out as you push. Good, and keep it going.';
+execFileSync('espeak-ng', ['-v', 'en-gb', '-s', '165', '-w', spoken, text]);
+const talk = decoded(spoken);
+rmSync(folder, { recursive: true });
+
+const examples: Example[] = [];
+const shared = resolve(process.env.EUPHON_ROOT ?? '.', '../shared/music/truth.json');
+const wavs = process.env.MUSIC_WAVS ?? '';
+if (existsSync(shared) && existsSync(wavs)) {
+  const truth = JSON.parse(readFileSync(shared, 'utf8')) as Record<string, { beats: number[]; downbeats: number[] }>;
+  for (const [i, [name, piece]] of Object.entries(truth).entries()) {
+    if (i % 3 === 2) continue;
+    const music = decoded(join(wavs, `${name}.wav`));
+    for (const sound of [music, talkedOver(music, talk, 0), talkedOver(music, talk, -6)])
+      examples.push(...examplesOf(name, 1 / 3, onsetsOf(sound), piece));
+  }
+} else console.log('// No pieces by another hand here (MUSIC_WAVS): learned from the pieces of the tests alone.');
+const others = new Set(examples.map((e) => e.name));
+for (const [n, recipe] of recipes(null).entries()) {
+  const piece = play(recipe, n + 1);
+  if (!piece.metreAudible) continue;
+  examples.push(...examplesOf(`own ${piece.name}`, OWN_SHARE, heardIn(piece.samples).onsets, piece));
+}
+
+const right = (e: Example, weights: Float64Array) => {
+  const p = chances(e.rows, weights);
+  return p.indexOf(Math.max(...p)) === e.right;
+};
+let [found, count] = [0, 0];
+for (const name of others) {
+  const weights = learned(examples.filter((e) => e.name !== name));
+  const held = examples.filter((e) => e.name === name);
+  count += held.length;
+  found += held.filter((e) => right(e, weights)).length;
+  const wrong = held.filter((e) => !right(e, weights)).length;
+  if (wrong > 0) console.log(`// ${name}, left out: ${wrong} of ${held.length} begin on another beat`);
+}
+const weights = learned(examples);
+console.log(`// ${others.size} pieces, each left out in turn: bars found in ${found} of ${count}`);
+for (const [s, sign] of BAR_SIGNS.entries())
+  console.log(`  ${sign}: [${PLACES.map((_, p) => weights[s * PLACES.length + p]!.toFixed(2)).join(', ')}],`);
+console.log(`export const FIRST_BEAT = ${weights.at(-1)!.toFixed(2)};`);
