@@ -10,21 +10,21 @@ export const PLACES = [-1, 0, 1, 2] as const;
  * others are of a piece whose bass comes a beat early throughout.
  */
 export const BAR_TABLE: Readonly<Record<BarSign, readonly [number, number, number, number]>> = {
-  low: [0.12, 0.37, -0.48, -0.06],
-  lowMid: [0.3, -0.03, 0.03, -0.33],
-  mid: [0.25, 0.25, -0.08, -0.44],
-  high: [0.5, -0.15, 0.2, -0.56],
-  lowHalf: [0.06, -0.2, 0.19, -0.03],
-  lowMidHalf: [0.06, -0.32, 0.21, 0.06],
-  midHalf: [-0.12, 0.02, 0.27, -0.17],
-  highHalf: [-0.05, -0.15, 0.16, 0.09],
-  harmony1: [-0.09, 0.38, -0.34, -0.03],
-  harmony2: [0.06, 0.76, -0.13, -0.7],
-  harmony4: [-0.13, 0.5, 0.05, -0.44],
-  louder1: [0.26, 0.01, -0.06, -0.22],
-  louder4: [-0.08, 0.05, -0.03, 0.06],
-  lowLouder1: [0.55, 0.28, -0.37, -0.47],
-  lowLouder4: [-0.08, 0.06, -0.03, 0.06],
+  low: [0.36, 0.24, -0.47, -0.18],
+  lowMid: [0.57, -0.24, 0.09, -0.45],
+  mid: [0.04, 0.65, -0.48, -0.2],
+  high: [0.43, -0.18, 0.22, -0.46],
+  lowHalf: [0.01, -0.17, 0.21, -0.04],
+  lowMidHalf: [0.09, -0.47, 0.21, 0.17],
+  midHalf: [-0.11, 0.04, 0.15, -0.09],
+  highHalf: [-0.05, -0.13, 0.08, 0.12],
+  harmony1: [0.07, 0.51, -0.51, -0.14],
+  harmony2: [0.14, 0.79, -0.06, -0.85],
+  harmony4: [-0.26, 0.58, 0.12, -0.44],
+  louder1: [0.03, 0.02, -0.08, 0.03],
+  louder4: [-0.07, 0, 0.01, 0.07],
+  lowLouder1: [0.32, 0.48, -0.6, -0.21],
+  lowLouder4: [-0.11, 0.03, 0.02, 0.07],
 };
 /** How much it speaks for a beat that it is the first of the piece. */
-export const FIRST_BEAT = 0.1;
+export const FIRST_BEAT = 0.15;

@@ -23,10 +23,19 @@ export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[])
   if (beats.length < 8) return { metre: 4, ones: [], clarity: 0 };
   const metre = metreOf(pulse, beats);
   const chances = chancesOf(barSigns(onsets, pulse, beats), metre);
-  const order = chances.map((chance, phase) => ({ chance, phase })).sort((a, b) => b.chance - a.chance);
-  const [best, next] = order as [{ chance: number; phase: number }, { chance: number; phase: number }];
-  const ones = beats.flatMap((_, i) => (i % metre === best.phase ? [i] : []));
-  return { metre, ones, clarity: best.chance - next.chance };
+  const [best, next] = [...chances].sort((a, b) => b - a) as [number, number];
+  const phase = chances.indexOf(best);
+  return { metre, ones: beats.flatMap((_, i) => (i % metre === phase ? [i] : [])), clarity: best - next };
+}
+
+/** How clearly bars begin on one of these beats, 0 to 1; bars of two too, where it is not clear which are fours. */
+export function barClarity(onsets: Onsets, pulse: Pulse, beats: readonly number[]): number {
+  if (beats.length < 8) return 0;
+  const chances = chancesOf(barSigns(onsets, pulse, beats), metreOf(pulse, beats));
+  const [best, next] = [...chances].sort((a, b) => b - a) as [number, number];
+  if (chances.length !== 4) return best - next;
+  const [even, odd] = [chances[0]! + chances[2]!, chances[1]! + chances[3]!];
+  return Math.max(best - next, Math.abs(even - odd));
 }
 
 /**

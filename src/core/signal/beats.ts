@@ -1,4 +1,4 @@
-import { FRAMES_A_SECOND } from './onsets.ts';
+import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 import { levelOf, median, profile, shifted } from './metrical-level.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
 import { steadyGrid } from './constant-tempo.ts';
@@ -23,7 +23,7 @@ const HINT_OCTAVES = 0.2;
  * shift that listeners would most likely choose win. `hintBpm` keeps to the level nearest to a tempo tapped by a
  * person.
  */
-export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBeats {
+export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null = null): FoundBeats {
   const path = tempoPath(pulse.all);
   if (path === null) return { frames: [], clarity: 0 };
   const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
@@ -38,10 +38,10 @@ export function findBeats(pulse: Pulse, hintBpm: number | null = null): FoundBea
     const scaled: TempoPath = { periods: path.periods.map((p) => p / ratio) };
     const rough = follow(pulse.all, scaled, TIGHT);
     const frames = inPhase(pulse, follow(pulse.all, smoothPath(rough, scaled), TIGHTER));
-    return frames.length < 4 ? [] : [{ frames, ...levelOf(pulse, frames) }];
+    return frames.length < 4 ? [] : [{ frames, ...levelOf(onsets, pulse, frames) }];
   });
   const best = levels.sort((x, y) => y.score - x.score)[0];
-  if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(pulse);
+  if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(onsets, pulse);
   // A tone that only begins and ends, a hum: what seems to come again is too weak to be a beat.
   const struck = best.frames.map((f) => strongestNear(pulse.all, f)).sort((a, b) => b - a);
   if ((struck[struck.length >> 2] ?? 0) < HEARD) return { frames: [], clarity: 0 };

@@ -1,5 +1,6 @@
+import { barClarity } from './bars.ts';
 import { beatVectors, likenessApart } from './beat-vectors.ts';
-import { FRAMES_A_SECOND, GROUPS, type Group } from './onsets.ts';
+import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets } from './onsets.ts';
 import { BEAT_WEIGHT, type Pulse, strongestNear } from './onset-strength.ts';
 
 type Profile = Readonly<Record<Group, number>>;
@@ -44,6 +45,12 @@ const SIGNS = {
   divided: 1.71,
   /** The share of beats that are struck at all. */
   struck: 4.87,
+  /**
+   * How clearly bars begin on one of the beats, 0 to 1: at a level that nobody counts at, they begin nowhere. Set later,
+   * beside the others; of 104 soundings of pieces, with talk and without, the right level is found in 104, in 98 without
+   * this sign (the table of bars learned without the piece each time).
+   */
+  bars: 1.2,
 } as const;
 const USUAL_BPM = 122;
 const CROWDED_FROM = 0.8;
@@ -54,7 +61,11 @@ const THREE_SHARE = 0.75;
 const SIX_SHARE = 0.8;
 
 /** How well beats are the level people would move to, and how clear they are, 0 to 1. */
-export function levelOf(pulse: Pulse, beats: readonly number[]): { readonly score: number; readonly clarity: number } {
+export function levelOf(
+  onsets: Onsets,
+  pulse: Pulse,
+  beats: readonly number[],
+): { readonly score: number; readonly clarity: number } {
   const on = profile(pulse, beats);
   const off = profile(pulse, shifted(beats, 1 / 2));
   const thirds = [1, 2].map((t) => whole(profile(pulse, shifted(beats, t / 3))));
@@ -81,7 +92,8 @@ export function levelOf(pulse: Pulse, beats: readonly number[]): { readonly scor
     SIGNS.bar * Math.max(0, likenessApart(vectors, 4), THREE_SHARE * likenessApart(vectors, 3)) +
     SIGNS.twoBars * Math.max(0, likenessApart(vectors, 8), SIX_SHARE * likenessApart(vectors, 6)) +
     SIGNS.divided * Math.min(1, within / DIVIDED_SHARE) +
-    (SIGNS.struck * strengths.filter((v) => v > STRUCK_SHARE * usual).length) / strengths.length;
+    (SIGNS.struck * strengths.filter((v) => v > STRUCK_SHARE * usual).length) / strengths.length +
+    SIGNS.bars * barClarity(onsets, pulse, beats);
   return { score, clarity: whole(on) <= 0 ? 0 : Math.max(0, Math.min(1, 1 - whole(off) / whole(on))) };
 }
 

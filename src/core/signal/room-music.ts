@@ -87,10 +87,10 @@ function tempoOf(scores: readonly Float64Array[], from: number, to: number): num
 /** Beats, bars and phrases of a stretch, in frames; where beats fall out of step, there are several pieces. */
 function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): RoomMusic[] {
   const part = partOfPulse(pulse, from, to);
-  const { frames } = findBeats(part);
+  const own = partOfOnsets(onsets, from, to);
+  const { frames } = findBeats(own, part);
   const us = (frame: number): Micros => micros(((from + frame) * 1e6) / FRAMES_A_SECOND);
   return inStep(frames.filter((f) => f >= 0)).flatMap((beats): RoomMusic[] => {
-    const own = partOfOnsets(onsets, from, to);
     const bars = findBars(own, part, beats);
     const found = mapThrough(beats.map(us), bars.metre, bars.ones[0] ?? 0);
     if (found === null) return [];
