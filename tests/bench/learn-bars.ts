@@ -32,6 +32,12 @@ interface Example {
   readonly rows: readonly (readonly number[])[];
 }
 
+/** Times in seconds. */
+interface BarTruth {
+  readonly beats: readonly number[];
+  readonly downbeats: readonly number[];
+}
+
 /** Onsets from a frame on; the frame is the first of a slow one. */
 function onsetsFrom(o: Onsets, frame: number): Onsets {
   const slow = frame / SLOW_FRAMES;
@@ -52,7 +58,7 @@ function rowOf(signs: BarSigns, metre: number, phase: number): number[] {
   ];
 }
 
-function examplesOf(name: string, weight: number, onsets: Onsets, truth: { beats: number[]; downbeats: number[] }) {
+function examplesOf(name: string, weight: number, onsets: Onsets, truth: BarTruth) {
   const placeOf = (time: number) => truth.beats.findIndex((b) => Math.abs(b - time) < 0.01);
   const first = placeOf(truth.downbeats[0]!);
   const beatsInBar = placeOf(truth.downbeats[1]!) - first;
@@ -139,7 +145,7 @@ const thirds = new Set<string>();
 const shared = resolve(process.env.EUPHON_ROOT ?? '.', '../shared/music/truth.json');
 const wavs = process.env.MUSIC_WAVS ?? '';
 if (existsSync(shared) && existsSync(wavs)) {
-  const truth = JSON.parse(readFileSync(shared, 'utf8')) as Record<string, { beats: number[]; downbeats: number[] }>;
+  const truth = JSON.parse(readFileSync(shared, 'utf8')) as Record<string, BarTruth>;
   for (const [i, [name, piece]] of Object.entries(truth).entries()) {
     if (i % 3 === 2) thirds.add(name);
     const music = decoded(join(wavs, `${name}.wav`));

@@ -24,6 +24,7 @@ type Style =
   | 'punk'
   | 'claps'
   | 'waltz'
+  | 'fives'
   | 'ballad'
   | 'disco'
   | 'trance'
@@ -100,7 +101,7 @@ export function play(recipe: Recipe, seed: number): Piece {
   const seconds = recipe.seconds ?? 60;
   const c = canvas(seconds, seed);
   const lead = recipe.lead ?? 0.12;
-  const metre = recipe.style === 'waltz' ? 3 : 4;
+  const metre = { waltz: 3, fives: 5 }[recipe.style as string] ?? 4;
   const grid: number[] = [];
   for (let at = lead; at < seconds - 0.3;) {
     grid.push(at);
@@ -309,6 +310,14 @@ function drums(
         pluck(c, at(0), root * 8, 0.7);
         pluck(c, at(0), root * 10, 0.7);
       }
+      break;
+    case 'fives':
+      // Three and two.
+      if (beat === 0 || beat === 3) bass(c, at(0), length * 0.8, root * 2, beat === 0 ? 1.2 : 0.9);
+      if (beat === 0) kick(c, at(0));
+      if (beat === 2 || beat === 4) snare(c, at(0), 0.8);
+      hat(c, at(0), 0.8);
+      hat(c, at(0.5), 0.5);
       break;
     case 'ballad':
       if (beat === 0) kick(c, at(0), 0.7);

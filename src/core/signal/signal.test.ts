@@ -201,6 +201,12 @@ describe('beats', () => {
     expect(beats.medianMs).toBeLessThanOrEqual(8);
     expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
   });
+  it('of five in a bar, which nothing was learned from, have their bars', () => {
+    const piece = play({ name: 'five 112', style: 'fives', bpm: () => 112, seconds: 40 }, 4);
+    const music = hearMusic(heardIn(piece.samples).onsets);
+    expect(music?.map.metre).toBe(5);
+    expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
+  });
   it('are none in silence and in noise’s first seconds nothing breaks', () => {
     expect(hearMusic(heardIn(new Float32Array(44_100 * 20)).onsets)).toBeNull();
     expect(hearMusic(heardIn(new Float32Array(100)).onsets)).toBeNull();
