@@ -1,9 +1,9 @@
 /**
  * Learns from pieces with known bars how much each sign of a bar's beginning counts, and prints
  * `src/core/signal/bar-table.ts`: npm run bench -- bars. The pieces by another hand are read from ../shared/music
- * (MUSIC_WAVS names the folder they were rendered to); those of the tests are made here. Each piece is also begun at its
- * sixth and its fifteenth beat, for music in a class begins anywhere. Said first: how many are found of every third piece
- * from the others, and of each piece from all but it.
+ * (MUSIC_WAVS names the folder they were rendered to); those of the tests are made here. Each piece is also begun at
+ * its sixth and its fifteenth beat, for music in a class begins anywhere. Said first: how many are found of every third
+ * piece from the others, and of each piece from all but it.
  */
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
