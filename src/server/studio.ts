@@ -18,7 +18,7 @@ import {
   putSpeaker,
   speakers,
 } from '../db/studio-sql.ts';
-import { MOST_EXERCISES } from '../formats/exercises/exercise-schema.ts';
+import { MOST_EXERCISES } from '../core/exercise/new-exercise.ts';
 import { writeExercisesCsv } from '../formats/exercises/exercises-csv.ts';
 import { writeExercisesJson } from '../formats/exercises/exercises-json.ts';
 import type { ReadProblem } from '../formats/problem.ts';

@@ -46,7 +46,7 @@ const SIGNS = {
   /** The share of beats that are struck at all. */
   struck: 4.87,
   /**
-   * How clearly bars begin on one of the beats, 0 to 1: at a level that nobody counts at, they begin nowhere. Set by
+   * How clearly bars begin on one of the beats, 0 to 1: at a level that nobody counts at they begin nowhere. Set by
    * itself, after the others: of 104 pieces, with talk over them and without, 104 are put at their level, and 98 without
    * this sign (the table of bars learned without the piece each time).
    */

@@ -3,7 +3,8 @@ import { unguardCell, writeCsv } from '../csv.ts';
 import type { Exercise } from '../../core/exercise/exercise.ts';
 import { faultOf } from '../plan-json/plan-schema.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
-import { MOST_EXERCISES, blankExercise, exerciseSchema } from './exercise-schema.ts';
+import { MOST_EXERCISES, blankExercise } from '../../core/exercise/new-exercise.ts';
+import { exerciseSchema } from './exercise-schema.ts';
 
 /** Columns of the table in their order; lists are written with semicolons. */
 const EXERCISE_COLUMNS: Readonly<Record<keyof Exercise, string>> = {

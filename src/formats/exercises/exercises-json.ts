@@ -3,7 +3,8 @@ import type { Exercise } from '../../core/exercise/exercise.ts';
 import { doubleNames } from '../json-names.ts';
 import { faultOf } from '../plan-json/plan-schema.ts';
 import { type ReadResult, refuseText } from '../problem.ts';
-import { MOST_EXERCISES, exerciseSchema } from './exercise-schema.ts';
+import { MOST_EXERCISES } from '../../core/exercise/new-exercise.ts';
+import { exerciseSchema } from './exercise-schema.ts';
 import { readExercisesCsv } from './exercises-csv.ts';
 
 const FORMAT = 'euphon-exercises';

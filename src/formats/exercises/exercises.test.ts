@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LIBRARY, bookWith, searchExercises } from '../../core/exercise/library.ts';
-import { blankExercise } from './exercise-schema.ts';
+import { blankExercise } from '../../core/exercise/new-exercise.ts';
 import { readExercisesCsv, writeExercisesCsv } from './exercises-csv.ts';
 import { readExercises, writeExercisesJson } from './exercises-json.ts';
 

@@ -4,7 +4,7 @@ import { EFFORTS } from '../../core/exercise/effort.ts';
 import type { Exercise } from '../../core/exercise/exercise.ts';
 import { searchExercises } from '../../core/exercise/library.ts';
 import { isPlainBlock } from '../../core/plan/plan.ts';
-import { blankExercise } from '../../formats/exercises/exercise-schema.ts';
+import { blankExercise } from '../../core/exercise/new-exercise.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { EXERCISE_POSITIONS, type Exercise } from '../../core/exercise/exercise.ts';
 import { moveNames } from '../../core/script/cue-bank.ts';
-import { answeredExercise } from '../../formats/exercises/exercise-schema.ts';
+import { answeredExercise } from '../../core/exercise/new-exercise.ts';
 import { ApiError } from '../shared/api.ts';
 import { asking, call } from '../shared/call.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
