@@ -186,6 +186,7 @@ describe('a class and its twin in German', () => {
     ['Left side.', 'Linke Seite.', SQUAT_S + 125, 'side', 'true'],
     ['Right side.', 'Jetzt die rechte Seite.', SQUAT_S + 125, 'side', 'false'],
     ['You need a mat.', 'Du brauchst eine Matte.', SQUAT_S + 43, 'equipment', 'true'],
+    ['You need a weight.', 'Du brauchst ein Gewicht.', SQUAT_S + 43, 'equipment', 'true'],
     ['No mat today.', 'Heute keine Matte.', SQUAT_S + 43, 'equipment', 'false'],
   ] as const)('“%s” and “%s” claim the same', (english, german, atS, type, verdict) => {
     const [a, b] = [claim(0, english, atS), claim(1, german, atS)];

@@ -68,7 +68,8 @@ export interface ExportFormat {
 }
 
 /** What must be at hand, in the order it is needed. */
-const equipmentOf = ({ balance }: ExportSource) => balance.equipment.map((e) => e.name);
+const equipmentOf = ({ balance, plan }: ExportSource) =>
+  balance.equipment.map((e) => languageOf(plan.language).calling.listed(e.name));
 
 /** What cut lists and timelines are made from. */
 function editOf(s: ExportSource): EditSource {
@@ -229,7 +230,10 @@ export const EXPORTS: readonly ExportFormat[] = [
     file: 'title-tags.txt',
     mime: 'text/plain',
     write: (s) =>
-      writeTitleTags(titleToPublish(s.title, s.length, s.plan.instructor), tagsToPublish(s.plan, s.balance, s.length)),
+      writeTitleTags(
+        titleToPublish({ ...s.plan, title: s.title }, s.length),
+        tagsToPublish(s.plan, s.balance, s.length),
+      ),
   },
 ];
 

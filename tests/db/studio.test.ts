@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BankChange, EMPTY_BANK, changesBack } from '../../src/core/script/cue-bank.ts';
 import { styleOfWay } from '../../src/core/script/ways.ts';
 import { USUAL_CHANGES } from '../../src/core/script/change-over.ts';
-import { blankExercise } from '../../src/formats/exercises/exercise-schema.ts';
+import { blankExercise } from '../../src/core/exercise/new-exercise.ts';
 import { USUAL_STUDIO } from '../../src/core/workout/studio.ts';
 import { Refusal } from '../../src/server/refusal.ts';
 import type { Context } from '../../src/server/context.ts';

@@ -25,9 +25,11 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
   if (said.length === 0) return [];
   const balance = balanceOf(running.plan, running.segments);
   const ahead = lookAhead(running.segments);
-  const { mat } = languageOf(running.plan.language).running;
-  const equipment = balance.equipment.map(({ name }) =>
-    name === MAT ? mat : name.split(' ').map(normalise).join(' '),
+  const { running: words, calling } = languageOf(running.plan.language);
+  const { mat } = words;
+  // As the plan has it, or the library; and as people of this language say it.
+  const equipment = balance.equipment.flatMap(({ name }) =>
+    name === MAT ? [mat] : [name, calling.listed(name)].map((n) => n.split(' ').map(normalise).join(' ')),
   );
   return said.flatMap((claim): Claim[] => {
     const here = segmentAt(running.segments, claim.at);

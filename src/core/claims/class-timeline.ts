@@ -46,7 +46,9 @@ export function plannedClass(plan: Plan, segments: readonly Segment[]): RunningC
 
 export function vocabularyOf(plan: Plan, language: LanguageCode): Vocabulary {
   const needs = plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs));
-  const all = [...needs, ...LIBRARY.flatMap((e) => e.equipment), ...languageOf(language).claims.equipment];
+  const { claims, calling } = languageOf(language);
+  const named = [...needs, ...LIBRARY.flatMap((e) => e.equipment)];
+  const all = [...named, ...named.map(calling.listed), ...claims.equipment];
   return {
     labels: labelsOf(movesNamed(plan)),
     equipment: [...new Set(all.map(asCompared))].sort((a, b) => b.length - a.length),

@@ -7,13 +7,14 @@ import { type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from '
 
 /** Props of the plan, spoken of where they are taken up, put down or asked for. */
 export function props(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
-  const { running: said, forms } = text.language;
+  const { running: said, forms, calling } = text.language;
   const { stem } = forms;
   const heads = new Map<string, string>();
   for (const b of running.plan.blocks)
     for (const m of b.moves)
       for (const need of m.needs)
-        for (const word of need.split(/[\s-]+/).slice(-1)) heads.set(stem(normalise(word)), need);
+        for (const word of [need, calling.listed(need)].map((n) => n.split(/[\s-]+/).at(-1)!))
+          heads.set(stem(normalise(word)), need);
   if (!heads.has(said.mat)) heads.set(said.mat, said.mat);
   for (const [i, token] of text.tokens.entries()) {
     const need = heads.get(stem(token.norm));

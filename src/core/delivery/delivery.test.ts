@@ -229,16 +229,15 @@ describe('title and tags to publish', () => {
   };
   const minutes = (m: number) => fromSeconds(m * 60);
   it('has minutes and instructor as far as there is room', () => {
-    expect(titleToPublish('Skep lift', minutes(25), 'Ottilie Brandvold')).toBe(
-      'Skep lift · 25 min · with Ottilie Brandvold',
-    );
-    expect(titleToPublish('Skep lift', minutes(25), 'Ottilie Brandvold', 20)).toBe('Skep lift · 25 min');
-    expect(titleToPublish('Skep lift', minutes(0.2), '')).toBe('Skep lift');
+    const plan = readOutline(OUTLINE).value;
+    expect(titleToPublish(plan, minutes(25))).toBe('Skep lift · 25 min · with Ottilie Brandvold');
+    expect(titleToPublish(plan, minutes(25), 20)).toBe('Skep lift · 25 min');
+    expect(titleToPublish({ ...plan, instructor: '' }, minutes(0.2))).toBe('Skep lift');
   });
   it.each(['Skep lift and carry '.repeat(9), '🐝'.repeat(140), 'Ξ'.repeat(300), ''])(
     'is never too long, and cut between words or letters: %s',
     (title) => {
-      const made = titleToPublish(title, minutes(25), 'Ottilie Brandvold');
+      const made = titleToPublish({ ...readOutline(OUTLINE).value, title }, minutes(25));
       const count = [...new Intl.Segmenter().segment(made)].length;
       expect(count).toBeLessThanOrEqual(100);
       if (title.length > 100) expect(made.replace(/ · .*/, '')).toMatch(/(carry|lift|and|Skep|🐝|Ξ)…$/u);
@@ -256,5 +255,22 @@ describe('title and tags to publish', () => {
     expect(tagsOf(OUTLINE, 60).join(', ').length).toBeLessThanOrEqual(60);
     expect(tagsOf('# J\n## M: 20/10\n- Jumping jack')).toContain('no equipment workout');
     expect(tagsOf('# J\n## M: 20/10\n- Jumping jack')).not.toContain('no jumping');
+  });
+  it('are in the language of the class, props of the library too', () => {
+    const outline =
+      '# Starker Stab\nlanguage: de\ninstructor: Ottilie Brandvold\n## Haupt: circuit, 3 rounds, 40/20\n- Kniebeuge\n- Liegestütz\n- Broomstick row | needs: broomstick';
+    const tags = tagsOf(outline);
+    expect(tags).toEqual(
+      expect.arrayContaining([
+        'training zum mitmachen',
+        '9 minuten training',
+        'training mit besenstiel',
+        'ohne springen',
+      ]),
+    );
+    expect(tags.filter((tag) => /workout|minute |broomstick|jumping|chest|quads/.test(tag))).toEqual([]);
+    expect(titleToPublish(readOutline(outline).value, minutes(25))).toBe(
+      'Starker Stab · 25 min · mit Ottilie Brandvold',
+    );
   });
 });

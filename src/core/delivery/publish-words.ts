@@ -1,3 +1,5 @@
+import { languageOf } from '../language/languages.ts';
+import { filled } from '../language/viewer-word.ts';
 import type { Balance } from '../plan/balance.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Micros } from '../time/micros.ts';
@@ -14,15 +16,19 @@ const WORTH_NAMING = 0.15;
  * The title under which a class is published: its own, with its minutes and its instructor as far as there is room for
  * them. A title that is too long by itself is cut between words.
  */
-export function titleToPublish(title: string, length: Micros, instructor: string, most = TITLE_LETTERS): string {
+export function titleToPublish(plan: Plan, length: Micros, most = TITLE_LETTERS): string {
+  const { title, instructor } = plan;
+  const words = languageOf(plan.language).viewers;
   const minutes = Math.round(length / 60e6);
   const own = letters(title) <= most ? title : cut(title, most);
-  const more = [minutes < 1 ? '' : `${minutes} min`, instructor === '' ? '' : `with ${instructor}`];
+  const more = [minutes < 1 ? '' : `${minutes} min`, instructor === '' ? '' : filled(words.with, { what: instructor })];
   return more.filter((m) => m !== '').reduce((all, m) => (fits(`${all} · ${m}`, most) ? `${all} · ${m}` : all), own);
 }
 
 /** Tags, most telling first, as many as there is room for; each once, in small letters. */
 export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most = TAGS_LETTERS): string[] {
+  const { tags: words, calling } = languageOf(plan.language);
+  const called = (text: string, name: string) => filled(text, { what: words.called[name] ?? calling.listed(name) });
   const minutes = Math.round(length / 60e6);
   const worked = Math.max(
     1,
@@ -31,21 +37,21 @@ export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most
   const muscles = [...balance.musclesUs]
     .filter(([muscle, us]) => muscle !== 'heart' && us / worked >= WORTH_NAMING)
     .slice(0, MOST_MUSCLES)
-    .map(([muscle]) => `${muscle} workout`);
+    .map(([muscle]) => called(words.forMuscle, muscle));
   const props = balance.equipment.map((e) => e.name);
   const kinds = new Set(plan.blocks.map((b) => b.kind));
   const all = [
-    'follow-along workout',
-    minutes < 1 ? '' : `${minutes} minute workout`,
-    'workout at home',
-    ...(props.length === 0 ? ['no equipment workout'] : props.map((name) => `${name} workout`)),
+    words.followAlong,
+    minutes < 1 ? '' : filled(words.minutes, { n: minutes }),
+    words.atHome,
+    ...(props.length === 0 ? [words.noEquipment] : props.map((name) => called(words.withThing, name))),
     ...muscles,
-    ...(balance.patternsUs.has('jump') ? [] : ['no jumping']),
-    ...(['strength', 'cardio', 'core', 'flow'] as const).filter((kind) => kinds.has(kind)),
-    plan.blocks.some((b) => b.kind === 'circuit' && b.scheme.kind === 'interval') ? 'interval training' : '',
-    plan.instructor.toLowerCase(),
-    plan.title.toLowerCase(),
-  ];
+    ...(balance.patternsUs.has('jump') ? [] : [words.noJumping]),
+    ...(['strength', 'cardio', 'core', 'flow'] as const).filter((kind) => kinds.has(kind)).map((kind) => words[kind]),
+    plan.blocks.some((b) => b.kind === 'circuit' && b.scheme.kind === 'interval') ? words.intervals : '',
+    plan.instructor,
+    plan.title,
+  ].map((tag) => tag.toLocaleLowerCase(plan.language));
   const chosen: string[] = [];
   for (const tag of new Set(all.map((t) => t.replaceAll(',', ' ').trim())))
     if (tag !== '' && letters([...chosen, tag].join(', ')) <= most) chosen.push(tag);

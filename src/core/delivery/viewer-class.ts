@@ -2,12 +2,13 @@ import type { ProgrammeSegment } from '../edit/assemble.ts';
 import type { Brand } from '../looks/look.ts';
 import type { SpeechCaption } from '../lanes/speech-captions.ts';
 import { atHomeWords } from '../plan/at-home.ts';
+import { TAKE_UP } from '../plan/compile-block.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type SegmentKind, isActive } from '../plan/segment.ts';
 import { namedWithSide } from '../lanes/wording.ts';
 import type { Language } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
-import { type ViewerWords, counted } from '../language/viewer-word.ts';
+import { type ViewerWords, counted, filled } from '../language/viewer-word.ts';
 import { writeTime } from '../time/typed-time.ts';
 import { type Micros, micros } from '../time/micros.ts';
 
@@ -102,12 +103,13 @@ function viewerSegment(
 }
 
 /** What viewers call a segment; what no person named is called in the language of the class. */
-function nameOf(at: ProgrammeSegment, { overlay, viewers }: Language): string {
+function nameOf(at: ProgrammeSegment, { overlay, viewers, calling }: Language): string {
   switch (at.kind) {
     case 'rest':
       return overlay.restHeading;
     case 'change-over':
-      if (/\/take-up(?:~|$)/.test(at.key)) return at.label;
+      if (/\/take-up(?:~|$)/.test(at.key))
+        return filled(viewers.takeUp, { what: calling.listed(at.label.replace(TAKE_UP, '')) });
       return /\/switch(?:~|$)/.test(at.key) ? viewers.switchSides : viewers.changeOver;
     case 'set-up':
       return /\/lead-in(?:~|$)/.test(at.key) ? viewers.leadIn : at.label;

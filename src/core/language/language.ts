@@ -9,6 +9,7 @@ import type {
   ProposalWords,
 } from './heard-words.ts';
 import type { OverlayWords } from './overlay-word.ts';
+import type { TagWords } from './tag-word.ts';
 import type { ViewerWords } from './viewer-word.ts';
 import type { LineWords, CallingWords, MoveLines, PublishedWords, Corrections } from './said-lines.ts';
 import type { Side } from './side.ts';
@@ -43,6 +44,7 @@ export interface Language {
   readonly published: PublishedWords;
   readonly overlay: OverlayWords;
   readonly viewers: ViewerWords;
+  readonly tags: TagWords;
   readonly corrections: Corrections;
 }
 

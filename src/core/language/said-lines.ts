@@ -31,6 +31,8 @@ export interface CallingWords {
   readonly list: (things: readonly string[]) => string;
   /** A piece of equipment as it is asked for: with its article. */
   readonly thing: (name: string) => string;
+  /** The same as it stands in a list: without. */
+  readonly listed: (name: string) => string;
   readonly mat: string;
   /** Where no equipment is needed. */
   readonly nothing: string;

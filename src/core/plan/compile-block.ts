@@ -122,6 +122,9 @@ function breakOf(
   return restUs === 0 && changeUs > 0 ? { us: changeUs, changes: true } : { us: restUs, changes: kind === 'hold' };
 }
 
+/** What a segment in which a prop is taken up is called, before the prop. */
+export const TAKE_UP = 'Take up ';
+
 /** Taking up a prop before a move, in counts of the music or in time. */
 function writeTakeUp(
   move: Move,
@@ -137,7 +140,7 @@ function writeTakeUp(
   const tempo = of.scheme === 'counts' && of.countUs !== null ? of.countUs : null;
   const countUs = tempo ?? (milliBpm === null ? null : countsLength(1, milliBpm));
   const us = takeUp.counts === null ? takeUp.lengthUs : countUs === null ? ZERO : micros(takeUp.counts * countUs);
-  writer.push(us, of, { key: `${place}/take-up`, kind: 'change-over', label: `Take up ${takeUp.prop}` });
+  writer.push(us, of, { key: `${place}/take-up`, kind: 'change-over', label: `${TAKE_UP}${takeUp.prop}` });
 }
 
 /** A block of counts that ends within a phrase is filled up to its end, where the plan says with what. */

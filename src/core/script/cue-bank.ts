@@ -2,6 +2,7 @@ import type { CallStyle } from './cue.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { Micros } from '../time/micros.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { counted } from '../language/viewer-word.ts';
 
 /** The kinds of line that belong to a move, whatever class it is in. */
 export const BANK_KINDS = ['form', 'breath', 'option', 'caution', 'set-up'] as const;
@@ -137,14 +138,14 @@ export const SNIPPET_FACTS = ['title', 'instructor', 'minutes', 'equipment', 'mo
 
 /** A snippet with the facts of a class; a word in braces that is no fact stays as it is. */
 export function fillSnippet(text: string, facts: ClassFacts, language?: LanguageCode): string {
-  const { calling } = languageOf(language);
+  const { calling, viewers } = languageOf(language);
   const minutes = Math.max(1, Math.round(facts.length / 60e6));
   const values: Readonly<Record<(typeof SNIPPET_FACTS)[number], string>> = {
     title: facts.title,
     instructor: facts.instructor,
-    minutes: `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`,
+    minutes: counted(minutes, viewers.minute, viewers.minutes),
     equipment: facts.equipment.length === 0 ? calling.nothing : calling.list(facts.equipment),
-    moves: `${facts.moves} ${facts.moves === 1 ? 'move' : 'moves'}`,
+    moves: counted(facts.moves, viewers.oneMove, viewers.manyMoves),
   };
   return text.replace(/\{(\w+)\}/g, (whole, name: string) => values[name as keyof typeof values] ?? whole);
 }

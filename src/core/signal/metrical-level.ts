@@ -47,7 +47,7 @@ const SIGNS = {
   struck: 4.87,
   /**
    * How clearly bars begin on one of the beats, 0 to 1: at a level that nobody counts at they begin nowhere. Set by
-   * itself, after the others: of 104 pieces, with talk over them and without, 104 are put at their level, and 98 without
+   * itself, after the others: of 104 pieces, with talk over them and without, 104 are put at their level, 98 without
    * this sign (the table of bars learned without the piece each time).
    */
   bars: 1.2,

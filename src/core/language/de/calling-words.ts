@@ -71,6 +71,7 @@ const THINGS: Readonly<Record<string, string>> = {
   towel: 'ein Handtuch',
   chair: 'einen Stuhl',
   step: 'eine Stufe',
+  mat: 'eine Matte',
 };
 
 export const CALLING: CallingWords = {
@@ -85,6 +86,7 @@ export const CALLING: CallingWords = {
   shownBy: (text, by) => `mit ${by}, ${text}`,
   list: (things) => (things.length < 2 ? (things[0] ?? '') : `${things.slice(0, -1).join(', ')} und ${things.at(-1)}`),
   thing: (name) => THINGS[name] ?? name,
+  listed: (name) => (THINGS[name] ?? name).replace(/^eine?n? /, ''),
   mat: 'eine Matte',
   nothing: 'nichts',
   // Nouns keep their capitals.

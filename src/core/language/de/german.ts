@@ -9,6 +9,7 @@ import { MOVES } from './move-lines.ts';
 import { NAMES } from './name-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
 import { OVERLAY } from './overlay-words.ts';
+import { TAGS } from './tag-words.ts';
 import { VIEWERS } from './viewer-words.ts';
 import { PAUSES } from './pause-words.ts';
 import { PUBLISHED } from './published-words.ts';
@@ -40,5 +41,6 @@ export const GERMAN: Language = {
   published: PUBLISHED,
   overlay: OVERLAY,
   viewers: VIEWERS,
+  tags: TAGS,
   corrections: CORRECTIONS,
 };

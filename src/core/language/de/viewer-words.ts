@@ -7,6 +7,8 @@ export const VIEWERS: ViewerWords = {
   notice:
     'Hör auf, wenn du Schmerzen in der Brust oder in einem Gelenk spürst oder dir schwindlig oder schwarz vor Augen wird. Frag vorher eine Fachperson, wenn du schwanger, verletzt oder in Behandlung bist. Es gelten örtliche Regeln und der Rat zugelassener Fachleute.',
   ...{ repetition: '1 Wiederholung', repetitions: '{n} Wiederholungen', breath: '1 Atemzug', breaths: '{n} Atemzüge' },
+  takeUp: 'Nimm: {what}',
+  ...{ oneMove: '1 Übung', manyMoves: '{n} Übungen' },
   ...{ count: '1 Zählzeit', counts: '{n} Zählzeiten', asLong: 'so lange es dauert' },
   ...{ changeOver: 'Wechsel', switchSides: 'Seitenwechsel', leadIn: 'Einstieg' },
   ...{ roundAtHome: '{n} Runde zu Hause', roundsAtHome: '{n} Runden zu Hause', roundsFromTo: '{from} bis {to}' },

@@ -79,6 +79,7 @@ export const CALLING: CallingWords = {
   shownBy: (text, by) => `with ${by}, ${text}`,
   list: (things) => (things.length < 2 ? (things[0] ?? '') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`),
   thing: withArticle,
+  listed: (name) => name,
   mat: 'a mat',
   nothing: 'nothing',
   inSentence,

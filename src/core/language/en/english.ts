@@ -9,6 +9,7 @@ import { MOVES } from './move-lines.ts';
 import { NAMES } from './move-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
 import { OVERLAY } from './overlay-words.ts';
+import { TAGS } from './tag-words.ts';
 import { VIEWERS } from './viewer-words.ts';
 import { PAUSES } from './pause-words.ts';
 import { LINES, PROPOSALS } from './proposal-words.ts';
@@ -54,5 +55,6 @@ export const ENGLISH: Language = {
   published: PUBLISHED,
   overlay: OVERLAY,
   viewers: VIEWERS,
+  tags: TAGS,
   corrections: CORRECTIONS,
 };

@@ -6,6 +6,8 @@ export const VIEWERS: ViewerWords = {
   notice:
     'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.',
   ...{ repetition: '1 repetition', repetitions: '{n} repetitions', breath: '1 breath', breaths: '{n} breaths' },
+  takeUp: 'Take up {what}',
+  ...{ oneMove: '1 move', manyMoves: '{n} moves' },
   ...{ count: '1 count', counts: '{n} counts', asLong: 'as long as it takes' },
   ...{ changeOver: 'Change-over', switchSides: 'Switch sides', leadIn: 'Lead-in' },
   ...{ roundAtHome: '{n} round at home', roundsAtHome: '{n} rounds at home', roundsFromTo: '{from} to {to}' },

@@ -3,6 +3,7 @@ import type { CallingWords } from '../said-lines.ts';
 import type { Language } from '../language.ts';
 import { anySyllables } from '../any-syllables.ts';
 import { OVERLAY } from '../en/overlay-words.ts';
+import { TAGS } from '../en/tag-words.ts';
 import { VIEWERS } from '../en/viewer-words.ts';
 
 /** Matches nothing. */
@@ -94,12 +95,14 @@ export const UNKNOWN: Language = {
     shownBy: (text, by) => `${by}: ${text}`,
     list: (things) => things.join(', '),
     thing: (name) => name,
+    listed: (name) => name,
     inSentence: (text) => text,
   },
   moves: { isOfLibrary: false, form: {}, breath: {}, caution: {} },
   published: { praise: NEVER, otherPraise: [], fillers: NEVER, secondLooks: [], dated: NEVER, pain: NEVER },
   overlay: OVERLAY,
   viewers: VIEWERS,
+  tags: TAGS,
   corrections: {
     nextUp: (move) => `${move}.`,
     ...{
