@@ -161,7 +161,7 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
         </Hint>
         <span className="figures w-24">{writeTime(Math.round(at * 1e6) as Micros, 2)}</span>
         {map !== null && (
-          <span className="figures w-32 whitespace-nowrap text-soft">
+          <span className="figures min-w-34 whitespace-nowrap text-soft">
             count {((((here - map.phrase) % phraseCounts(map)) + phraseCounts(map)) % phraseCounts(map)) + 1} of{' '}
             {phraseCounts(map)}
           </span>

@@ -199,7 +199,7 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           maxLength={200}
           placeholder="Name of the move"
           list="exercises"
-          className={`field min-w-0 flex-1 font-semibold ${bars.length === 0 ? 'sm:max-w-80' : 'sm:max-w-54'}`}
+          className={`field min-w-0 flex-1 font-semibold text-ellipsis ${bars.length === 0 ? 'sm:max-w-80' : 'sm:max-w-62'}`}
           onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))}
           onKeyDown={onKeyDown}
           onCopy={(e) => onCopy(e, false)}

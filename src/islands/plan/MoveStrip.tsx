@@ -3,10 +3,10 @@ import type { Bar } from './block-strips.ts';
 
 const WIDE_ENOUGH = 0.028;
 
-/** A move as it lies in its block: worked time high, breaks low, sides by their letter. */
+/** A move as it lies in its block: worked time high, breaks low, sides by their letter. A phone has no room for it. */
 export const MoveStrip = memo(function MoveStrip({ bars }: { readonly bars: readonly Bar[] }) {
   return (
-    <span className="relative block h-5 min-w-0 flex-1" aria-hidden="true">
+    <span className="relative hidden h-5 min-w-0 flex-1 sm:block" aria-hidden="true">
       {bars.map((bar) => (
         <span
           key={`${bar.from} ${bar.kind}`}

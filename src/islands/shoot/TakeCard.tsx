@@ -129,7 +129,8 @@ function RoleLine({
           begins <time>{Math.abs(take.lie.offsetUs / 1e6).toFixed(4)}</time> s{' '}
           {take.lie.offsetUs >= 0 ? 'before' : 'after'} the take · its clock{' '}
           {take.lie.driftPpm >= 0 ? 'gains' : 'loses'}{' '}
-          <time>{(Math.abs(take.lie.driftPpm) * MS_AN_HOUR).toFixed(0)}</time> ms an hour · {says}
+          <time>{(Math.abs(take.lie.driftPpm) * MS_AN_HOUR).toFixed(0)}</time> ms an hour
+          {says !== undefined && ` · ${says}`}
         </span>
       )}
     </div>

@@ -26,7 +26,7 @@ export function Header({ station, go, openCommands, choose }: Props) {
         maxLength={200}
         value={document.plan.title}
         onChange={(e) => change('title', (d) => ({ ...d, plan: { ...d.plan, title: e.target.value } }))}
-        className="field w-[min(20rem,60vw)] font-display text-[15px] font-semibold"
+        className="field w-80 font-display text-[15px] font-semibold text-ellipsis max-sm:w-auto max-sm:min-w-0 max-sm:flex-1"
       />
       <nav aria-label="Stations" className="-mx-2 flex overflow-x-auto">
         {STATIONS.map(({ name, word, key }) => (
