@@ -29,7 +29,7 @@ export default tseslint.config(
   },
   {
     // Tests read JSON that nobody typed, and stand in for what is asynchronous elsewhere.
-    files: ['tests/**/*.ts', '**/*.test.ts'],
+    files: ['tests/**/*.ts', '**/*.test.{ts,tsx}'],
     rules: {
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-member-access': 'off',

@@ -15,6 +15,16 @@ export default defineConfig({
         },
       },
       {
+        // Parts of the page by themselves, in a page that is only made of memory.
+        test: {
+          name: 'islands',
+          include: ['src/**/*.test.tsx'],
+          environment: 'jsdom',
+          setupFiles: ['tests/support/jsdom-setup.ts'],
+          isolate: false,
+        },
+      },
+      {
         test: {
           name: 'db',
           include: ['tests/db/**/*.test.ts'],

@@ -74,7 +74,10 @@ await main(async () => {
     };
     const beside = inLane();
     for (const part of ['unit', 'db', 'media'])
-      if (wanted(part)) results.push(await run(part, bin('vitest'), ['run', '--project', part]));
+      if (wanted(part)) {
+        const projects = part === 'unit' ? ['unit', 'islands'] : [part];
+        results.push(await run(part, bin('vitest'), ['run', ...projects.flatMap((p) => ['--project', p])]));
+      }
     await beside;
   } finally {
     cluster?.stop();

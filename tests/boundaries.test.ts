@@ -57,7 +57,7 @@ const ROWS = [
 ];
 
 const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter(
-  (f) => /\.(ts|tsx|astro)$/.test(f) && !f.endsWith('.test.ts'),
+  (f) => /\.(ts|tsx|astro)$/.test(f) && !/\.test\.tsx?$/.test(f),
 );
 const imports = files.flatMap((file) =>
   [

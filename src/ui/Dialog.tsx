@@ -7,9 +7,13 @@ interface Props {
   readonly wide?: boolean;
 }
 
-/** A modal dialog: the browser's own, so focus stays inside and Escape closes it. */
+/**
+ * A modal dialog: the browser's own, so focus stays inside and Escape closes it. Pressing beside it closes it too,
+ * unless something was typed: a slip of the hand loses nothing.
+ */
 export function Dialog({ title, onClose, children, wide = false }: Props) {
   const ref = useRef<HTMLDialogElement>(null);
+  const typed = useRef(false);
   useEffect(() => {
     ref.current?.showModal();
   }, []);
@@ -18,8 +22,12 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
       ref={ref}
       aria-label={title}
       onClose={onClose}
-      onClick={(e) => {
-        if (e.target === ref.current) ref.current?.close();
+      onInput={() => {
+        typed.current = true;
+      }}
+      // Not a click: text that is chosen by dragging may be let go of beside it.
+      onMouseDown={(e) => {
+        if (e.target === ref.current && !typed.current) ref.current?.close();
       }}
       className={`m-auto ${wide ? 'w-[min(92vw,52rem)]' : 'w-[min(92vw,34rem)]'} rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
     >

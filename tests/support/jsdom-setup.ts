@@ -1,0 +1,17 @@
+/** What browsers have and the page made of memory lacks: modal dialogs, sizes of elements. */
+import { cleanup } from '@testing-library/react';
+import { afterEach } from 'vitest';
+
+HTMLDialogElement.prototype.showModal = function (this: HTMLDialogElement) {
+  this.open = true;
+};
+HTMLDialogElement.prototype.close = function (this: HTMLDialogElement) {
+  this.open = false;
+  this.dispatchEvent(new Event('close'));
+};
+globalThis.ResizeObserver = class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+afterEach(() => cleanup());
