@@ -93,6 +93,7 @@ const mix: PlayedMix = {
   gains: { voice: level(6), duck: level(-20), spokenLufs: -18 },
   rumble: true,
   sounds: [{ mediaId: 'take', from: s(0), at: s(0), length: s(60) }],
+  withNoise: 0,
   takenDown: (mediaId) => ({ noise: null, popsFrom: mediaId === 'take' ? 0.5 : null }),
   ...{ laid: [track], levels, urlOf: ({ id }) => `/media/${id}.flac` },
 };

@@ -16,6 +16,8 @@ export interface PlayedMix {
   /** The recordings that are heard, and what is taken down of each. */
   readonly sounds: readonly Piece[];
   readonly takenDown: (mediaId: string) => TakenDown;
+  /** How many recordings are heard with their noise, though the file has it taken down. */
+  readonly withNoise: number;
   readonly laid: readonly LaidTrack[];
   readonly levels: BedLevels;
   readonly urlOf: (track: Track) => string;

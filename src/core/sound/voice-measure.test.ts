@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
 import { VOICE_AS_RECORDED } from '../edit/decisions.ts';
+import { fromSeconds } from '../time/micros.ts';
 import { RUMBLE_BELOW_HZ } from './rumble.ts';
 import { FRAME, VoiceGauge, rumbleShare } from './voice-filter.ts';
-import { measureVoice, takenDown } from './voice-measure.ts';
+import { isHeardWithNoise, measureVoice, takenDown } from './voice-measure.ts';
 
 const RATE = 48_000;
 
@@ -19,6 +20,19 @@ function hissing(seconds: number): { readonly left: Float32Array; readonly right
 
 const interleaved = (left: Float32Array, right: Float32Array) =>
   Float32Array.from({ length: left.length * 2 }, (_, i) => (i % 2 === 0 ? left : right)[i >> 1]!);
+
+describe('a recording without a measure', () => {
+  const care = { ...VOICE_AS_RECORDED, noise: true };
+  const known = { noiseDeciDb: [], popsDeciDb: [0, 0] } as const;
+  it.each([
+    ['is heard with its noise, and that is said', null, 60, care, true],
+    ['but not where nothing is to be taken down', null, 60, VOICE_AS_RECORDED, false],
+    ['nor where it is too short to be measured at all', null, 4, care, false],
+    ['nor where it is known', known, 60, care, false],
+  ] as const)('%s', (_, measure, seconds, wanted, said) => {
+    expect(isHeardWithNoise(measure, fromSeconds(seconds), wanted)).toBe(said);
+  });
+});
 
 describe('the measure of a voice', () => {
   const { left, right } = hissing(6);

@@ -1,4 +1,5 @@
 import type { VoiceCare } from '../edit/decisions.ts';
+import type { Micros } from '../time/micros.ts';
 import { popLimit } from './breath-pops.ts';
 import { FRAME, type TakenDown, VoiceGauge, rumbleShare } from './voice-filter.ts';
 
@@ -54,6 +55,17 @@ export function measureVoice(
       return { noiseDeciDb: Array.from(noise, deciDb), popsDeciDb: [deciDb(pops), deciDb(still)] };
     },
   };
+}
+
+/** Less than this of a recording may be too little to tell its noise by. */
+const TELLS_US = 30e6;
+
+/**
+ * True where the noise or the pops of a voice are to be taken down and nothing was measured of them: the recording was
+ * listened to by an older version. It is played with them; the file measures for itself.
+ */
+export function isHeardWithNoise(measure: VoiceMeasure | null, lengthUs: Micros, care: VoiceCare): boolean {
+  return measure === null && lengthUs >= TELLS_US && (care.noise || care.pops);
 }
 
 /** What the care for a voice takes down of a recording that was measured so. */

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { rangeOf } from '../../core/sound/along.ts';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -14,6 +15,8 @@ import { LoudnessPicture } from './LoudnessPicture.tsx';
 import { useSound } from './use-sound.ts';
 
 const seek = (_: string, at: ProgrammeTime) => usePlayhead.getState().seek?.(at);
+const recordings = (n: number, one: string, more: string) =>
+  n === 1 ? `one recording ${one}` : `${n} recordings ${more}`;
 const lufs = (value: number) => value.toFixed(1).replace('-', '−');
 
 /** The sound of the film along its time: voice, music, tones and rooms, what is too soft, covered or clipped. */
@@ -29,7 +32,7 @@ export function SoundView() {
       </NotYet>
     );
   if (found === null) return <p className="py-10 text-center text-soft">Fetching how loud the takes are …</p>;
-  const { along, findings, clipped, unmeasured } = found;
+  const { along, findings, clipped, unmeasured, withNoise } = found;
   const range = rangeOf(along.sentences);
   const least = along.sentences.reduce((a, s) => Math.min(a, s.aboveMusic ?? Infinity), Infinity);
   const target = edit.sound.targetLufs;
@@ -38,7 +41,17 @@ export function SoundView() {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-7 lg:grid-cols-[minmax(0,1fr)_24.5rem]">
       <section aria-label="Sound along the film" className="min-w-0">
         <h2 className="text-xl">How loud it is</h2>
-        {unmeasured.length > 0 && <Unmeasured ids={unmeasured} />}
+        {unmeasured.length > 0 && (
+          <Unmeasured ids={unmeasured}>
+            How loud {recordings(unmeasured.length, 'is', 'are')} was not measured yet.
+          </Unmeasured>
+        )}
+        {withNoise.length > 0 && (
+          <Unmeasured ids={withNoise}>
+            Here you hear {recordings(withNoise.length, 'with its', 'with their')} noise: it was not measured yet. The
+            file has it taken down.
+          </Unmeasured>
+        )}
         {along.integrated !== null && (
           <>
             <LoudnessPicture
@@ -99,8 +112,8 @@ export function SoundView() {
   );
 }
 
-/** Recordings that were listened to before loudness was measured, or not at all. */
-function Unmeasured({ ids }: { readonly ids: readonly string[] }) {
+/** Recordings that were listened to before something was measured, or not at all. */
+function Unmeasured({ ids, children }: { readonly ids: readonly string[]; readonly children: ReactNode }) {
   const { workbench } = useWorkbench();
   const { trouble, attempt } = useAttempt();
   const listening = workbench((s) =>
@@ -117,7 +130,7 @@ function Unmeasured({ ids }: { readonly ids: readonly string[] }) {
         'Listening …'
       ) : (
         <>
-          How loud {ids.length === 1 ? 'one recording is' : `${ids.length} recordings are`} was not measured yet.{' '}
+          {children}{' '}
           <button className="btn ml-2" onClick={again}>
             Listen again
           </button>

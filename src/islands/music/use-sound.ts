@@ -17,6 +17,7 @@ interface FilmSound {
   readonly clipped: readonly ProgrammeTime[];
   /** Recordings whose loudness was never measured. */
   readonly unmeasured: readonly string[];
+  readonly withNoise: readonly string[];
 }
 
 /** The sound of the programme as it will be mixed; null: nothing was filmed, or it is being fetched. */
@@ -40,13 +41,13 @@ export function useSound(): FilmSound | null {
   }, [produced, programmeTakes]);
   return useMemo(() => {
     if (produced === null || mix === null) return null;
-    const { sources, levels } = mix;
+    const { sources, levels, withNoise } = mix;
     const heard = [...new Set(sources.sounds.flatMap((p) => p.mediaId ?? []))];
     const along = soundAlong({ ...sources, sentences });
     const clipped = clippedIn(sources.sounds, (id) => levels.get(id)?.clippedMs ?? []);
     const findings = soundFindings({ along, clipped, sound, music, segments: produced.programme.segments }).filter(
       (f) => isWanted(f, rules),
     );
-    return { along, clipped, findings, unmeasured: heard.filter((id) => levels.get(id) === null) };
+    return { along, clipped, findings, withNoise, unmeasured: heard.filter((id) => levels.get(id) === null) };
   }, [produced, mix, sentences, sound, music, rules]);
 }

@@ -230,6 +230,7 @@ export const Player = memo(function Player({
       <PlayerControls
         {...{ playing, toggle, length, seek, rate, setRate, toggleMixed }}
         mixed={mix === null ? null : mixed}
+        withNoise={mix?.withNoise ?? 0}
       />
       {trouble !== null && (
         <p role="alert" className="mt-1 text-alarm">

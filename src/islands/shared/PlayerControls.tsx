@@ -14,14 +14,29 @@ interface Props {
   /** Heard as it will be mixed, or as it was recorded; null: there is no mix. */
   readonly mixed: boolean | null;
   readonly toggleMixed: () => void;
+  /** So many recordings are heard with their noise, which the file has taken down. */
+  readonly withNoise?: number;
 }
 
 /** Longer times stand below each other: they have their room. */
 const HOUR_US = 3600e6;
+const AS_MIXED = 'You hear the mix of the file. Press to hear the takes as they were recorded.';
+const WITH_NOISE =
+  'You hear the mix of the file, but with the noise of a take that was not measured yet: Music, Sound of the film, listens to it again.';
 const AS_RECORDED = 'You hear the takes as they were recorded, without music. Press to hear the mix.';
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
 
-export function PlayerControls({ playing, toggle, length, seek, rate, setRate, mixed, toggleMixed }: Props) {
+export function PlayerControls({
+  playing,
+  toggle,
+  length,
+  seek,
+  rate,
+  setRate,
+  mixed,
+  toggleMixed,
+  withNoise = 0,
+}: Props) {
   return (
     <>
       <div className="mt-1 flex items-center gap-3">
@@ -36,9 +51,7 @@ export function PlayerControls({ playing, toggle, length, seek, rate, setRate, m
           {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
         </button>
         {mixed !== null && (
-          <Hint
-            says={mixed ? 'You hear the mix of the file. Press to hear the takes as they were recorded.' : AS_RECORDED}
-          >
+          <Hint says={mixed ? (withNoise > 0 ? WITH_NOISE : AS_MIXED) : AS_RECORDED}>
             <button className="btn" aria-pressed={mixed} onClick={toggleMixed}>
               {mixed ? <AudioLines size={13} /> : <AudioWaveform size={13} />}
               {mixed ? 'Mixed' : 'Recorded'} <kbd className="key">Q</kbd>

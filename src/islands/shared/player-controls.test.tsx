@@ -11,7 +11,11 @@ const LENGTH = programmeTime(754e6);
 afterEach(() => usePlayhead.setState({ at: null }));
 
 /** The controls with their keys; what was asked of the player, in order. */
-function show({ mixed = true, at = 60e6 }: { readonly mixed?: boolean | null; readonly at?: number } = {}) {
+function show({
+  mixed = true,
+  at = 60e6,
+  withNoise = 0,
+}: Partial<Record<'at' | 'withNoise', number>> & { readonly mixed?: boolean | null } = {}) {
   const asked: unknown[] = [];
   const commands = {
     toggle: () => void asked.push('toggle'),
@@ -24,7 +28,7 @@ function show({ mixed = true, at = 60e6 }: { readonly mixed?: boolean | null; re
     return (
       <>
         <PlayerControls
-          {...{ ...commands, playing: false, length: LENGTH, rate: 1, mixed }}
+          {...{ ...commands, playing: false, length: LENGTH, rate: 1, mixed, withNoise }}
           setRate={(rate) => void asked.push(`${rate} ×`)}
         />
         <input aria-label="A line" />
@@ -63,6 +67,11 @@ describe('the controls of the player', () => {
     await userEvent.tab();
     fireEvent.keyDown(document.body, { key: 'q', ctrlKey: true });
     expect(asked).toEqual([]);
+  });
+  it('say that a take is heard with its noise where that was never measured', async () => {
+    show({ withNoise: 1 });
+    await userEvent.hover(screen.getByRole('button', { name: /Mixed/ }));
+    expect((await screen.findByRole('tooltip')).textContent).toMatch(/noise of a take/);
   });
   it('offer no mix where there is none', () => {
     show({ mixed: null });

@@ -13,11 +13,12 @@ export function usePlayedMix(): PlayedMix | null {
   const tracks = useWorkbench().workbench((s) => s.tracks);
   return useMemo(() => {
     if (mix === null) return null;
-    const { sources, levels: measured } = mix;
+    const { sources, levels: measured, withNoise } = mix;
     const { voice, laid, levels, sounds } = sources;
     const urls = new Map(tracks.map((track) => [track.id, mediaUrl(track)]));
     return {
       ...{ gains: mixGains(sources), rumble: voice.rumble, sounds, laid, levels },
+      withNoise: withNoise.length,
       takenDown: (mediaId) => {
         const own = measured.get(mediaId)?.voice;
         return own == null ? NOTHING_TAKEN : takenDown(own, voice);

@@ -4,7 +4,8 @@ import { filmedSegments } from '../../core/edit/assemble.ts';
 import { layMusic } from '../../core/music/arrangement.ts';
 import type { SoundSources } from '../../core/sound/sound-sources.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
-import { micros } from '../../core/time/micros.ts';
+import { isHeardWithNoise } from '../../core/sound/voice-measure.ts';
+import { ZERO, micros } from '../../core/time/micros.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { call } from './call.ts';
 import { useFetched } from './use-fetched.ts';
@@ -13,6 +14,8 @@ import { useFetched } from './use-fetched.ts';
 export interface MixSources {
   readonly sources: Omit<SoundSources, 'sentences'>;
   readonly levels: ReadonlyMap<string, TakeLevels | null>;
+  /** Recordings that are heard with their noise, for it was never measured. */
+  readonly withNoise: readonly string[];
 }
 
 /** What the programme's mix is made of; null: nothing was filmed, or it is being fetched. */
@@ -42,8 +45,13 @@ export function useSoundSources(): MixSources | null {
   return useMemo(() => {
     if (produced === null || heard.some((id) => !levels.has(id))) return null;
     const { programme, speech } = produced;
+    const lengths = new Map(takes.map(({ take }) => [take.id, take.duration]));
     return {
       levels,
+      withNoise: heard.filter((id) => {
+        const own = levels.get(id);
+        return own != null && isHeardWithNoise(own.voice, lengths.get(id) ?? ZERO, sound.voice);
+      }),
       sources: {
         ...{ sounds, length: micros(programme.length), segments: programme.segments, speech },
         ...{ voice: sound.voice, laid, levels: music.levels },
@@ -51,5 +59,5 @@ export function useSoundSources(): MixSources | null {
         energyOf: (id) => energies.get(id)?.energies ?? null,
       },
     };
-  }, [produced, levels, loudness, energies, laid, sound, music]);
+  }, [produced, takes, levels, loudness, energies, laid, sound, music]);
 }
