@@ -1,6 +1,7 @@
 import { existsSync, statSync } from 'node:fs';
 import { compile } from '../core/plan/compile.ts';
 import { keyName } from '../core/music/key.ts';
+import { FELT_RATIO } from '../core/music/tempo-map.ts';
 import { blockSpans } from '../core/music/arrangement.ts';
 import {
   STRETCH_MOST,
@@ -64,6 +65,7 @@ export async function beatsCommand(path: string | undefined): Promise<Answer> {
       bpm: Math.round(bpm * 100) / 100,
       beats: times.map(seconds),
       downbeats: music.downbeatsUs.map(seconds),
+      felt_too_bpm: music.feltToo === null ? null : Math.round(bpm * FELT_RATIO[music.feltToo] * 100) / 100,
       metre: music.map.metre,
       beat_clarity: Math.round(music.beatClarity * 100) / 100,
       bar_clarity: Math.round(music.barClarity * 100) / 100,

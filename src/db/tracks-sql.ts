@@ -1,7 +1,7 @@
 import type { LibraryTrack } from '../core/music/library.ts';
 import type { Key } from '../core/music/key.ts';
 import type { PracticeBeat } from '../core/music/practice.ts';
-import type { TempoMap } from '../core/music/tempo-map.ts';
+import type { FeltToo, TempoMap } from '../core/music/tempo-map.ts';
 import type { LicenceState, Rights, TrackSection } from '../core/music/track.ts';
 import type { Micros } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
@@ -25,6 +25,7 @@ interface Row {
   heard_map: TempoMap | null;
   beat_clarity: number | null;
   bar_clarity: number | null;
+  felt_too: FeltToo | null;
   sections: TrackSection[];
   music_key: Key | null;
   lufs: number | null;
@@ -48,7 +49,7 @@ interface Row {
 }
 
 const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made, t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
-  t.beat_clarity, t.bar_clarity, t.sections, t.music_key, t.lufs, t.range_lu, t.true_peak_db, t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
+  t.beat_clarity, t.bar_clarity, t.felt_too, t.sections, t.music_key, t.lufs, t.range_lu, t.true_peak_db, t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
   t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit, t.revision
   FROM tracks t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proof_sha256`;
 
@@ -72,6 +73,7 @@ function toTrack(r: Row): LibraryTrack {
     heardMap: r.heard_map,
     beatClarity: r.beat_clarity,
     barClarity: r.bar_clarity,
+    feltToo: r.felt_too,
     sections: r.sections,
     key: r.music_key,
     lufs: r.lufs,
@@ -190,6 +192,7 @@ interface HeardFacts {
   readonly map: TempoMap | null;
   readonly beatClarity: number | null;
   readonly barClarity: number | null;
+  readonly feltToo: FeltToo | null;
   readonly sections: readonly TrackSection[];
   readonly key: Key | null;
   readonly lufs: number | null;
@@ -207,7 +210,7 @@ export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void>
   const map = h.map === null ? null : JSON.stringify(h.map);
   await db.query(
     `UPDATE tracks SET duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
-     beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14, music_key = $15 WHERE id = $1`,
+     beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14, music_key = $15, felt_too = $16 WHERE id = $1`,
     [
       id,
       Math.round(h.durationUs),
@@ -224,6 +227,7 @@ export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void>
       Buffer.from(h.waveform),
       Buffer.from(h.energies.buffer, h.energies.byteOffset, h.energies.byteLength),
       h.key === null ? null : JSON.stringify(h.key),
+      h.feltToo,
     ],
   );
 }

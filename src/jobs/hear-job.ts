@@ -28,6 +28,7 @@ export async function hearJob(context: WorkerContext, trackId: string): Promise<
           map: music?.map ?? null,
           beatClarity: music?.beatClarity ?? null,
           barClarity: music?.barClarity ?? null,
+          feltToo: music?.feltToo ?? null,
           sections: music?.sections ?? [],
           key: music?.key ?? null,
           lufs: loudness.integratedLufs,

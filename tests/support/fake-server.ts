@@ -136,6 +136,7 @@ export function newTrack(): LibraryTrack {
     heardMap: null,
     beatClarity: null,
     barClarity: null,
+    feltToo: null,
     key: null,
     sections: [],
     lufs: -14,

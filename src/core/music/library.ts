@@ -1,7 +1,7 @@
 import type { Key } from './key.ts';
 import type { Micros } from '../time/micros.ts';
 import type { PracticeBeat } from './practice.ts';
-import type { TempoMap } from './tempo-map.ts';
+import type { FeltToo, TempoMap } from './tempo-map.ts';
 import type { Rights, Track, TrackSection } from './track.ts';
 
 export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
@@ -29,6 +29,8 @@ export interface LibraryTrack {
   readonly heardMap: TempoMap | null;
   readonly beatClarity: number | null;
   readonly barClarity: number | null;
+  /** The heard beat is felt half or twice as fast as well; null: it is not. */
+  readonly feltToo: FeltToo | null;
   readonly sections: readonly TrackSection[];
   readonly key: Key | null;
   readonly lufs: number | null;

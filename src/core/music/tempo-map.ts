@@ -6,6 +6,12 @@ export interface BeatAnchor {
   readonly at: Micros;
 }
 
+/** A level that listeners may count at as well as at the one that was heard: half as fast, or twice. */
+export type FeltToo = 'half' | 'double';
+
+/** How many times as fast that is. */
+export const FELT_RATIO: Readonly<Record<FeltToo, number>> = { half: 0.5, double: 2 };
+
 /** Beats in a bar; bars of two and of six count as fours and threes. */
 export const METRES = [3, 4, 5] as const;
 export type Metre = (typeof METRES)[number];

@@ -1,3 +1,4 @@
+import type { FeltToo } from '../music/tempo-map.ts';
 import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 import { levelOf, median, profile, shifted } from './metrical-level.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
@@ -7,6 +8,15 @@ import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath } from '.
 /** Beats found in a piece, in frames with a fraction, and how clear they are, 0 to 1. */
 interface FoundBeats {
   readonly frames: readonly number[];
+  readonly clarity: number;
+  /** The beat is felt at this level nearly as well; null: at none. */
+  readonly feltToo: FeltToo | null;
+}
+
+/** Beats at one level, and how well people would count at it. */
+interface Level {
+  readonly frames: readonly number[];
+  readonly score: number;
   readonly clarity: number;
 }
 
@@ -25,9 +35,9 @@ const HINT_OCTAVES = 0.2;
  */
 export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null = null): FoundBeats {
   const path = tempoPath(pulse.all);
-  if (path === null) return { frames: [], clarity: 0 };
+  if (path === null) return NO_BEATS;
   const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
-  const levels = LEVELS.flatMap((ratio) => {
+  const levels = LEVELS.flatMap((ratio): Level[] => {
     const bpm = middle * ratio;
     if (
       bpm < SLOWEST_BPM ||
@@ -40,13 +50,36 @@ export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null =
     const frames = inPhase(pulse, follow(pulse.all, smoothPath(rough, scaled), TIGHTER));
     return frames.length < 4 ? [] : [{ frames, ...levelOf(onsets, pulse, frames) }];
   });
-  const best = levels.sort((x, y) => y.score - x.score)[0];
-  if (best === undefined) return hintBpm === null ? { frames: [], clarity: 0 } : findBeats(onsets, pulse);
+  levels.sort((x, y) => y.score - x.score);
+  const best = levels[0];
+  if (best === undefined) return hintBpm === null ? NO_BEATS : findBeats(onsets, pulse);
   // A tone that only begins and ends, a hum: what seems to come again is too weak to be a beat.
   const struck = best.frames.map((f) => strongestNear(pulse.all, f)).sort((a, b) => b - a);
-  if ((struck[struck.length >> 2] ?? 0) < HEARD) return { frames: [], clarity: 0 };
+  if ((struck[struck.length >> 2] ?? 0) < HEARD) return NO_BEATS;
   const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
-  return { frames: withinSound(pulse, even ?? straightened(pulse, best.frames)), clarity: best.clarity };
+  return {
+    frames: withinSound(pulse, even ?? straightened(pulse, best.frames)),
+    clarity: best.clarity,
+    feltToo: otherLevel(levels),
+  };
+}
+
+const NO_BEATS: FoundBeats = { frames: [], clarity: 0, feltToo: null };
+/**
+ * A level half or twice as fast whose score is this near the best is felt too. Of the pieces by another hand those that
+ * are told to be felt at two levels (drum and bass, son, bossa nova, trap) lie nearer; marches, house and rock do not.
+ */
+const FELT_TOO = 3.3;
+
+/** The other level of the beat, from all levels, the best first. */
+function otherLevel([best, ...others]: readonly Level[]): FeltToo | null {
+  const pace = (level: Level) => (level.frames.length - 1) / (level.frames.at(-1)! - level.frames[0]!);
+  for (const other of others) {
+    if (best === undefined || best.score - other.score > FELT_TOO) return null;
+    const octaves = Math.log2(pace(other) / pace(best));
+    if (Math.abs(Math.abs(octaves) - 1) < 0.05) return octaves > 0 ? 'double' : 'half';
+  }
+  return null;
 }
 
 /** The best chain of beats along a tempo path. */

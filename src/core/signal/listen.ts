@@ -1,6 +1,6 @@
 import { type Micros, micros } from '../time/micros.ts';
 import type { Key } from '../music/key.ts';
-import { type TempoMap, mapThrough, phraseStarts } from '../music/tempo-map.ts';
+import { type FeltToo, type TempoMap, mapThrough, phraseStarts } from '../music/tempo-map.ts';
 import type { TrackSection } from '../music/track.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
@@ -33,6 +33,8 @@ export interface HeardMusic {
   readonly beatsUs: readonly Micros[];
   readonly downbeatsUs: readonly Micros[];
   readonly beatClarity: number;
+  /** The level that listeners may count at as well; null: none. */
+  readonly feltToo: FeltToo | null;
   readonly barClarity: number;
   readonly sections: readonly TrackSection[];
   readonly key: Key | null;
@@ -139,7 +141,7 @@ const toMicros = (frame: number): Micros => micros((frame * 1e6) / FRAMES_A_SECO
 /** Beats, bars, phrases and sections in what was heard. `hintBpm`: a tempo a person tapped. */
 export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardMusic | null {
   const pulse = pulseOf(onsets);
-  const { frames, clarity } = findBeats(onsets, pulse, hintBpm);
+  const { frames, clarity, feltToo } = findBeats(onsets, pulse, hintBpm);
   const kept = frames.filter((f) => f >= 0);
   if (kept.length < 8) return null;
   const bars = findBars(onsets, pulse, kept);
@@ -152,6 +154,7 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
     beatsUs,
     downbeatsUs: bars.ones.map((i) => beatsUs[i]!),
     beatClarity: clarity,
+    feltToo,
     barClarity: bars.clarity,
     sections: sectionsOf(onsets, kept, map),
     key: keyOf(onsets),

@@ -201,6 +201,14 @@ describe('beats', () => {
     expect(beats.medianMs).toBeLessThanOrEqual(8);
     expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
   });
+  it.each([
+    ['drum and bass 174', 'half'],
+    ['house 124', null],
+    ['rock 118', null],
+  ] as const)('of %s are felt at another level too: %s', (name, felt) => {
+    const recipe = recipes(null).find((r) => r.name === name)!;
+    expect(hearMusic(heardIn(play({ ...recipe, seconds: 30 }, 3).samples).onsets)?.feltToo).toBe(felt);
+  });
   it('of five in a bar, which nothing was learned from, have their bars', () => {
     const piece = play({ name: 'five 112', style: 'fives', bpm: () => 112, seconds: 40 }, 4);
     const music = hearMusic(heardIn(piece.samples).onsets);

@@ -1,11 +1,19 @@
 import { keyName } from '../../core/music/key.ts';
-import { meanMilliBpm } from '../../core/music/tempo-map.ts';
+import { FELT_RATIO, meanMilliBpm } from '../../core/music/tempo-map.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import type { LibraryTrack } from '../../core/music/library.ts';
+
+/** Another tempo that listeners may count at, beats a minute: of the two levels the one that is not in use. */
+function feltAt({ map, heardMap, feltToo }: LibraryTrack): number | null {
+  if (map === null || heardMap === null || feltToo === null) return null;
+  const [now, heard] = [meanMilliBpm(map) / 1000, meanMilliBpm(heardMap) / 1000];
+  return [heard * FELT_RATIO[feltToo], heard].find((bpm) => Math.abs(Math.log2(bpm / now)) > 0.5) ?? null;
+}
 
 /** What was heard of a track, in figures. */
 export function TrackFacts({ track }: { readonly track: LibraryTrack }) {
   const { map } = track;
+  const felt = feltAt(track);
   const fact = (word: string, value: string) => (
     <div>
       <dt className="label">{word}</dt>
@@ -21,6 +29,7 @@ export function TrackFacts({ track }: { readonly track: LibraryTrack }) {
           ? 'no beat found'
           : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`,
       )}
+      {felt !== null && fact('felt at', `${Math.round(felt)} too`)}
       {map !== null && fact('metre', `${map.metre} counts`)}
       {track.key !== null && fact('key', keyName(track.key))}
       {fact('length', writeTime(track.duration, 1))}
