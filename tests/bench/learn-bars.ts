@@ -9,8 +9,11 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { BAR_SIGNS, type BarSigns, barSigns, signAt } from '../../src/core/signal/bar-signs.ts';
+import { BARS_A_PHRASE, type Metre } from '../../src/core/music/tempo-map.ts';
+import { BAR_SIGNS, type BarSigns, barSigns } from '../../src/core/signal/bar-signs.ts';
 import { PLACES } from '../../src/core/signal/bar-table.ts';
+import { PHRASE_SIGNS, phraseSigns } from '../../src/core/signal/phrase-signs.ts';
+import { meanOfEvery, softmax } from '../../src/core/signal/statistics.ts';
 import { pulseOf } from '../../src/core/signal/onset-strength.ts';
 import { listen } from '../../src/core/signal/listen.ts';
 import { LOUDNESS_RATE_HZ } from '../../src/core/signal/loudness.ts';
@@ -53,7 +56,7 @@ function onsetsFrom(o: Onsets, frame: number): Onsets {
 
 function rowOf(signs: BarSigns, metre: number, phase: number): number[] {
   return [
-    ...BAR_SIGNS.flatMap((sign) => PLACES.map((place) => signAt(signs, sign, metre, phase + place))),
+    ...BAR_SIGNS.flatMap((sign) => PLACES.map((place) => meanOfEvery(metre, phase + place, signs[sign]))),
     phase === 0 ? 1 : 0,
   ];
 }
@@ -79,12 +82,30 @@ function examplesOf(name: string, weight: number, onsets: Onsets, truth: BarTrut
   });
 }
 
+/** Each piece begins with a phrase; begun three and six bars later, it does not. */
+const BEGIN_AT_BAR = [0, 3, 6] as const;
+
+function phraseExamplesOf(name: string, weight: number, onsets: Onsets, truth: BarTruth): Example[] {
+  const placeOf = (time: number) => truth.beats.findIndex((b) => Math.abs(b - time) < 0.01);
+  const first = placeOf(truth.downbeats[0]!);
+  const beatsInBar = placeOf(truth.downbeats[1]!) - first;
+  const metre = (beatsInBar === 2 ? 4 : beatsInBar) as Metre;
+  return BEGIN_AT_BAR.map((begin) => {
+    const beats = truth.beats.slice(first + begin * metre).map((b) => b * 100);
+    const signs = phraseSigns(onsets, pulseOf(onsets), beats, { one: 0, metre });
+    const rows = Array.from({ length: BARS_A_PHRASE }, (_, phase) =>
+      PHRASE_SIGNS.flatMap((sign) =>
+        Array.from({ length: BARS_A_PHRASE }, (_, place) => meanOfEvery(BARS_A_PHRASE, phase + place, signs[sign])),
+      ),
+    );
+    const right = [(BARS_A_PHRASE - begin) % BARS_A_PHRASE];
+    return { name, weight: weight / BEGIN_AT_BAR.length, right, rows };
+  });
+}
+
 function chances(rows: Example['rows'], weights: Float64Array): number[] {
   const scores = rows.map((row) => row.reduce((sum, v, k) => sum + v * weights[k]!, 0));
-  const most = Math.max(...scores);
-  const powers = scores.map((s) => Math.exp(s - most));
-  const all = powers.reduce((a, b) => a + b, 0);
-  return powers.map((p) => p / all);
+  return softmax(scores);
 }
 
 /** Weights of a softmax over the beats of a bar, by gradient descent with momentum. */
@@ -140,6 +161,7 @@ const talk = decoded(spoken);
 rmSync(folder, { recursive: true });
 
 const examples: Example[] = [];
+const phrases: Example[] = [];
 /** Every third piece by another hand. */
 const thirds = new Set<string>();
 const shared = resolve(process.env.EUPHON_ROOT ?? '.', '../shared/music/truth.json');
@@ -149,8 +171,11 @@ if (existsSync(shared) && existsSync(wavs)) {
   for (const [i, [name, piece]] of Object.entries(truth).entries()) {
     if (i % 3 === 2) thirds.add(name);
     const music = decoded(join(wavs, `${name}.wav`));
-    for (const sound of [music, talkedOver(music, talk, 0), talkedOver(music, talk, -6)])
-      examples.push(...examplesOf(name, 1 / 3, onsetsOf(sound), piece));
+    for (const sound of [music, talkedOver(music, talk, 0), talkedOver(music, talk, -6)]) {
+      const onsets = onsetsOf(sound);
+      examples.push(...examplesOf(name, 1 / 3, onsets, piece));
+      phrases.push(...phraseExamplesOf(name, 1 / 3, onsets, piece));
+    }
   }
 } else console.log('// No pieces by another hand here (MUSIC_WAVS): learned from the pieces of the tests alone.');
 const others = new Set(examples.map((e) => e.name));
@@ -164,22 +189,32 @@ const isFound = (e: Example, weights: Float64Array) => {
   const p = chances(e.rows, weights);
   return e.right.includes(p.indexOf(Math.max(...p)));
 };
-const held = examples.filter((e) => thirds.has(e.name));
-const fromOthers = learned(examples.filter((e) => !thirds.has(e.name)));
-console.log(
-  `// every third piece, from the others: ${held.filter((e) => isFound(e, fromOthers)).length} of ${held.length}`,
-);
-let [found, count] = [0, 0];
-for (const name of others) {
-  const weights = learned(examples.filter((e) => e.name !== name));
-  const own = examples.filter((e) => e.name === name);
-  const right = own.filter((e) => isFound(e, weights)).length;
-  count += own.length;
-  found += right;
-  if (right < own.length) console.log(`// ${name}, left out: ${right} of ${own.length}`);
+/** Says how many are found where every third piece, and each in turn, is left out, and gives the weights of all. */
+function report(what: string, of: readonly Example[], leaveOut: boolean): Float64Array {
+  const count = (some: readonly Example[], weights: Float64Array) => some.filter((e) => isFound(e, weights)).length;
+  const held = of.filter((e) => thirds.has(e.name));
+  const fromOthers = learned(of.filter((e) => !thirds.has(e.name)));
+  console.log(`// ${what} of every third piece, from the others: ${count(held, fromOthers)} of ${held.length}`);
+  let [found, all] = [0, 0];
+  for (const name of leaveOut ? others : []) {
+    const own = of.filter((e) => e.name === name);
+    const right = count(own, learned(of.filter((e) => e.name !== name)));
+    all += own.length;
+    found += right;
+    if (right < own.length) console.log(`// ${name}, left out: ${right} of ${own.length}`);
+  }
+  if (leaveOut) console.log(`// ${others.size} pieces, each left out in turn: ${found} of ${all}`);
+  return learned(of);
 }
-const weights = learned(examples);
-console.log(`// ${others.size} pieces, each left out in turn: ${found} of ${count}`);
-for (const [s, sign] of BAR_SIGNS.entries())
-  console.log(`  ${sign}: [${PLACES.map((_, p) => weights[s * PLACES.length + p]!.toFixed(2)).join(', ')}],`);
-console.log(`export const FIRST_BEAT = ${weights.at(-1)!.toFixed(2)};`);
+
+const rowOfTable = (weights: Float64Array, from: number, length: number) =>
+  Array.from({ length }, (_, p) => weights[from + p]!.toFixed(2)).join(', ');
+if (process.env.BARS_ONLY !== 'phrases') {
+  const weights = report('bars', examples, true);
+  for (const [s, sign] of BAR_SIGNS.entries())
+    console.log(`  ${sign}: [${rowOfTable(weights, s * PLACES.length, PLACES.length)}],`);
+  console.log(`export const FIRST_BEAT = ${weights.at(-1)!.toFixed(2)};`);
+}
+const weights = report('phrases', phrases, true);
+for (const [s, sign] of PHRASE_SIGNS.entries())
+  console.log(`  ${sign}: [${rowOfTable(weights, s * BARS_A_PHRASE, BARS_A_PHRASE)}],`);

@@ -32,7 +32,7 @@ export interface TempoMap {
 }
 
 /** A phrase is eight bars: 32 counts (common practice). */
-const BARS_A_PHRASE = 8;
+export const BARS_A_PHRASE = 8;
 export const COUNTS_A_PHRASE = 32;
 export const COUNTS_AN_EIGHT = 8;
 /** Anchors are left out where the beats lie this near a straight line without them. */

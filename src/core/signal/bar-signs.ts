@@ -1,5 +1,6 @@
 import { GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
+import { standard } from './statistics.ts';
 
 /**
  * What is heard at each beat that may tell where bars begin: attacks of a group on the beat and halfway to the next,
@@ -52,23 +53,6 @@ export function barSigns(onsets: Onsets, pulse: Pulse, beats: readonly number[])
     lowLouder1: louder(onsets.lowLevel, 1),
     lowLouder4: louder(onsets.lowLevel, 4),
   };
-}
-
-/** The mean of a sign over every `metre`-th beat from `phase` on. */
-export function signAt(signs: BarSigns, sign: BarSign, metre: number, phase: number): number {
-  const row = signs[sign];
-  let [sum, count] = [0, 0];
-  for (let i = ((phase % metre) + metre) % metre; i < row.length; i += metre) {
-    sum += row[i]!;
-    count++;
-  }
-  return count === 0 ? 0 : sum / count;
-}
-
-function standard(values: readonly number[]): number[] {
-  const mean = values.reduce((a, b) => a + b, 0) / values.length;
-  const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length);
-  return values.map((v) => (deviation < 1e-6 ? 0 : (v - mean) / deviation));
 }
 
 /** How far two sums of pitch classes differ, 0 to 1; 0 where one is unknown. */

@@ -1,9 +1,10 @@
 import type { Metre } from '../music/tempo-map.ts';
-import { BAR_SIGNS, type BarSigns, barSigns, signAt } from './bar-signs.ts';
+import { BAR_SIGNS, type BarSigns, barSigns } from './bar-signs.ts';
 import { BAR_TABLE, FIRST_BEAT, PLACES } from './bar-table.ts';
 import { beatVectors, likenessApart } from './beat-vectors.ts';
 import type { Onsets } from './onsets.ts';
 import type { Pulse } from './onset-strength.ts';
+import { meanOfEvery, softmax } from './statistics.ts';
 
 /** Which beats are the first of a bar, as indices of the beats, and how many beats a bar has. */
 interface FoundBars {
@@ -57,11 +58,8 @@ function chancesOf(signs: BarSigns, metre: Metre): number[] {
     let score = phase === 0 ? FIRST_BEAT : 0;
     for (const sign of BAR_SIGNS)
       for (const [p, place] of PLACES.entries())
-        score += BAR_TABLE[sign][p]! * signAt(signs, sign, metre, phase + place);
+        score += BAR_TABLE[sign][p]! * meanOfEvery(metre, phase + place, signs[sign]);
     return score;
   });
-  const most = Math.max(...scores);
-  const powers = scores.map((s) => Math.exp(s - most));
-  const all = powers.reduce((a, b) => a + b, 0);
-  return powers.map((p) => p / all);
+  return softmax(scores);
 }

@@ -148,7 +148,7 @@ export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardM
   const beatsUs = kept.map(toMicros);
   const found = mapThrough(beatsUs, bars.metre, bars.ones[0] ?? 0);
   if (found === null) return null;
-  const map = { ...found, phrase: phraseOf(onsets, pulse, kept, found) };
+  const map = { ...found, phrase: phraseOf(onsets, pulse, { beats: kept, map: found, whole: true }) };
   return {
     map,
     beatsUs,

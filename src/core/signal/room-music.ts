@@ -94,7 +94,7 @@ function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): Room
     const bars = findBars(own, part, beats);
     const found = mapThrough(beats.map(us), bars.metre, bars.ones[0] ?? 0);
     if (found === null) return [];
-    const map = { ...found, phrase: phraseOf(own, part, beats, found) };
+    const map = { ...found, phrase: phraseOf(own, part, { beats, map: found, whole: false }) };
     return [{ ...heardWithin(pulse, map), map, key: keyOf(own, beats[0], beats.at(-1)) }];
   });
 }

@@ -200,6 +200,8 @@ describe('beats', () => {
     expect(beats.f).toBeGreaterThanOrEqual(0.98);
     expect(beats.medianMs).toBeLessThanOrEqual(8);
     expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
+    // Music begins with a phrase (common practice), after its pick-up.
+    expect(music!.beatsUs[music!.map.phrase]! / 1e6).toBeCloseTo(piece.downbeats[0]!, 1);
   });
   it.each([
     ['drum and bass 174', 'half'],

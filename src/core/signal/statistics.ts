@@ -1,0 +1,24 @@
+/** Values about their mean, in standard deviations; all 0 where they do not differ. */
+export function standard(values: readonly number[]): number[] {
+  const mean = values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
+  const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / Math.max(1, values.length));
+  return values.map((v) => (deviation < 1e-6 ? 0 : (v - mean) / deviation));
+}
+
+/** The mean of every `step`-th value from `phase` on; 0 where there is none. */
+export function meanOfEvery(step: number, phase: number, values: readonly number[]): number {
+  let [sum, count] = [0, 0];
+  for (let i = ((phase % step) + step) % step; i < values.length; i += step) {
+    sum += values[i]!;
+    count++;
+  }
+  return count === 0 ? 0 : sum / count;
+}
+
+/** Scores as chances: each at least 0, together 1. */
+export function softmax(scores: readonly number[]): number[] {
+  const most = Math.max(...scores);
+  const powers = scores.map((s) => Math.exp(s - most));
+  const all = powers.reduce((a, b) => a + b, 0);
+  return powers.map((p) => p / all);
+}
