@@ -27,7 +27,7 @@ export function titleToPublish(plan: Plan, length: Micros, most = TITLE_LETTERS)
 
 /** Tags, most telling first, as many as there is room for; each once, in small letters. */
 export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most = TAGS_LETTERS): string[] {
-  const { tags: words, calling } = languageOf(plan.language);
+  const { code, tags: words, calling } = languageOf(plan.language);
   const called = (text: string, name: string) => filled(text, { what: words.called[name] ?? calling.listed(name) });
   const minutes = Math.round(length / 60e6);
   const worked = Math.max(
@@ -51,7 +51,7 @@ export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most
     plan.blocks.some((b) => b.kind === 'circuit' && b.scheme.kind === 'interval') ? words.intervals : '',
     plan.instructor,
     plan.title,
-  ].map((tag) => tag.toLocaleLowerCase(plan.language));
+  ].map((tag) => tag.toLocaleLowerCase(code));
   const chosen: string[] = [];
   for (const tag of new Set(all.map((t) => t.replaceAll(',', ' ').trim())))
     if (tag !== '' && letters([...chosen, tag].join(', ')) <= most) chosen.push(tag);
