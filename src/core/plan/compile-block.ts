@@ -7,7 +7,7 @@ import { PLAN_LIMITS } from './plan-limits.ts';
 import { loaded } from './levels.ts';
 import { isInRound, moveInRound } from './rounds.ts';
 import { type MoveTiming, countsLength, moveTiming, tempoOfBlock } from './scheme.ts';
-import type { Segment, SegmentKind } from './segment.ts';
+import { type Segment, type SegmentKind, TAKE_UP } from './segment.ts';
 import { type SegmentWriter, type Shared } from './segment-writer.ts';
 
 /** How a use of a move is timed, for whoever counts: its own dose before the block's scheme. */
@@ -121,9 +121,6 @@ function breakOf(
   const changeUs = block.changeUs ?? ZERO;
   return restUs === 0 && changeUs > 0 ? { us: changeUs, changes: true } : { us: restUs, changes: kind === 'hold' };
 }
-
-/** What a segment in which a prop is taken up is called, before the prop. */
-export const TAKE_UP = 'Take up ';
 
 /** Taking up a prop before a move, in counts of the music or in time. */
 function writeTakeUp(

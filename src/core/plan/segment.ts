@@ -72,3 +72,6 @@ export function nextActive(segments: readonly Segment[], index: number): Segment
 export function labelWithSide(segment: Pick<Segment, 'label' | 'side'>): string {
   return segment.side === 'left' || segment.side === 'right' ? `${segment.label}, ${segment.side}` : segment.label;
 }
+
+/** What a segment in which a prop is taken up is called, before the prop. */
+export const TAKE_UP = 'Take up ';
