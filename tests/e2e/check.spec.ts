@@ -57,13 +57,15 @@ test('Check says what is wrong, sets it right by key, lets it stand with a reaso
   await page.goto(`/w/${id}/check`);
   const says = page.getByRole('status').filter({ hasText: /wrong|question|Ready/ });
   await expect(says).toContainText(/\d+ things are wrong/);
+  // What comes from the take is found last.
+  const over = page.locator('li[data-number]').filter({ hasText: 'Rest runs 8' });
+  await expect(over).toHaveCount(1);
   // By key to the first, and its fix; what it was about is in the picture.
   await page.keyboard.press('n');
   const now = page.locator('li[aria-current=true]');
   await expect(now).toHaveCount(1);
   await expect.poll(async () => Number(await page.getByLabel('Playhead').inputValue())).toBeGreaterThan(10);
   expect(await axeFinds(page)).toEqual([]);
-  const over = page.locator('li[data-number]').filter({ hasText: 'Rest runs 8' });
   await over.getByRole('button').first().click();
   await page.keyboard.press('f');
   await expect(over).toHaveCount(0);
@@ -76,6 +78,8 @@ test('Check says what is wrong, sets it right by key, lets it stand with a reaso
   await page.keyboard.press('Enter');
   await expect(wrongSide).toHaveCount(0);
   await page.reload();
+  // The page stands before it can be worked with: what is wrong is only found then.
+  await expect(says).toContainText(/things are wrong|thing is wrong/);
   await expect(page.getByText('She means her own left')).toBeVisible();
   await page.getByRole('button', { name: 'Find it again' }).click();
   await expect(wrongSide).toHaveCount(1);
