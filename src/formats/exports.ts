@@ -11,7 +11,7 @@ import type { PlacedLine } from '../core/script/placed-line.ts';
 import { languageOf } from '../core/language/languages.ts';
 import { viewerClass } from '../core/delivery/viewer-class.ts';
 import { tagsToPublish, titleToPublish } from '../core/delivery/publish-words.ts';
-import type { Balance } from '../core/plan/balance.ts';
+import { type Balance, equipmentNames } from '../core/plan/balance.ts';
 import type { Plan } from '../core/plan/plan.ts';
 import { writeClassJson } from './class-json/class-json-writer.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
@@ -68,8 +68,7 @@ export interface ExportFormat {
 }
 
 /** What must be at hand, in the order it is needed. */
-const equipmentOf = ({ balance, plan }: ExportSource) =>
-  balance.equipment.map((e) => languageOf(plan.language).calling.listed(e.name));
+const equipmentOf = ({ balance, plan }: ExportSource) => equipmentNames(balance, plan.language);
 
 /** What cut lists and timelines are made from. */
 function editOf(s: ExportSource): EditSource {

@@ -1,5 +1,6 @@
 import { type RenderResult, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
+import { vi } from 'vitest';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { WorkoutDocument } from '../../src/core/workout/document.ts';
 import { openDrafts } from '../../src/islands/workbench/saving/drafts.ts';
@@ -10,7 +11,7 @@ import { FakeServer, FakeStorage } from './fake-server.ts';
 /** A part of the page inside a workbench that holds a document and saves it nowhere. */
 export function renderInWorkbench(document: WorkoutDocument, part: ReactNode): RenderResult & { bench: Workbench } {
   const server = new FakeServer(document);
-  globalThis.fetch = ((path: string, init: RequestInit) => server.fetch(path, init)) as typeof fetch;
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => server.fetch(path, init));
   const bench = createWorkbench(
     { id: 'x', document, revision: 1, takes: [], tracks: [] },
     openDrafts('x', new FakeStorage()),

@@ -1,6 +1,6 @@
 /** What browsers have and the page made of memory lacks: modal dialogs, sizes of elements. */
 import { cleanup } from '@testing-library/react';
-import { afterEach } from 'vitest';
+import { afterEach, vi } from 'vitest';
 
 HTMLDialogElement.prototype.showModal = function (this: HTMLDialogElement) {
   this.open = true;
@@ -14,4 +14,7 @@ globalThis.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 };
-afterEach(() => cleanup());
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});

@@ -1,7 +1,7 @@
 import type { Key } from './key.ts';
 import type { Micros } from '../time/micros.ts';
 import type { PracticeBeat } from './practice.ts';
-import type { FeltToo, TempoMap } from './tempo-map.ts';
+import { FELT_RATIO, type FeltToo, type TempoMap, meanMilliBpm } from './tempo-map.ts';
 import type { Rights, Track, TrackSection } from './track.ts';
 
 export const TRACK_STATES = ['waiting', 'hearing', 'heard', 'failed'] as const;
@@ -40,6 +40,16 @@ export interface LibraryTrack {
   readonly silenceBeforeUs: number | null;
   readonly silenceAfterUs: number | null;
   readonly rights: Rights;
+}
+
+/**
+ * Another tempo that listeners may count a track at, thousandths of a beat a minute: of the two levels it is felt at
+ * the one that is not in use. null: there is none.
+ */
+export function otherTempo({ map, heardMap, feltToo }: Pick<LibraryTrack, 'map' | 'heardMap' | 'feltToo'>) {
+  if (map === null || heardMap === null || feltToo === null) return null;
+  const [now, heard] = [meanMilliBpm(map), meanMilliBpm(heardMap)];
+  return [heard * FELT_RATIO[feltToo], heard].find((tempo) => Math.abs(Math.log2(tempo / now)) > 0.5) ?? null;
 }
 
 /** A library with one track new or changed, by title. */

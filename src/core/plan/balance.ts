@@ -1,3 +1,4 @@
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { ENERGY_SPREAD, type IntensityBand, bandOfMet, kilocalories } from '../exercise/effort.ts';
 import type { Muscle, Pattern } from '../exercise/exercise.ts';
 import { type Micros, ZERO, micros } from '../time/micros.ts';
@@ -44,6 +45,11 @@ const SUBSTITUTES: Readonly<Record<string, readonly string[]>> = {
   strap: ['belt', 'scarf'],
   mat: ['folded blanket', 'carpet'],
 };
+
+/** What must be at hand, in the order it is needed, as it is called in a language. */
+export function equipmentNames({ equipment }: Balance, language: LanguageCode | undefined): string[] {
+  return equipment.map((e) => languageOf(language).calling.listed(e.name));
+}
 
 /** Positions low enough for a mat. */
 export const MAT = 'mat';

@@ -1,6 +1,6 @@
 import { GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
-import { standard } from './statistics.ts';
+import { likeness, standard } from './statistics.ts';
 
 /**
  * What is heard at each beat that may tell where bars begin: attacks of a group on the beat and halfway to the next,
@@ -57,14 +57,7 @@ export function barSigns(onsets: Onsets, pulse: Pulse, beats: readonly number[])
 
 /** How far two sums of pitch classes differ, 0 to 1; 0 where one is unknown. */
 function apart(before: Float64Array | null, after: Float64Array | null): number {
-  if (before === null || after === null) return 0;
-  let [both, a, b] = [0, 0, 0];
-  for (let c = 0; c < 12; c++) {
-    both += before[c]! * after[c]!;
-    a += before[c]! ** 2;
-    b += after[c]! ** 2;
-  }
-  return 1 - both / Math.max(1e-9, Math.sqrt(a * b));
+  return before === null || after === null ? 0 : 1 - likeness(before, after);
 }
 
 /** What is too soft to be heard still counts a little, for a fade has harmony too. */

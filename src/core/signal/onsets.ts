@@ -31,6 +31,17 @@ export interface Onsets {
   readonly lowLevel: Float32Array;
 }
 
+/** Mean level of a stretch, in frames. */
+export function levelBetween(onsets: Onsets, from: number, to: number): number {
+  const [a, b] = [
+    Math.floor(from / SLOW_FRAMES),
+    Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES)),
+  ];
+  let sum = 0;
+  for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
+  return sum / (b - a);
+}
+
 /**
  * Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 4 KB
  * a second.

@@ -1,8 +1,8 @@
 import type { TempoMap } from '../music/tempo-map.ts';
 import { beatVectors } from './beat-vectors.ts';
-import { type Onsets, SLOW_FRAMES } from './onsets.ts';
+import { type Onsets, SLOW_FRAMES, levelBetween } from './onsets.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
-import { standard } from './statistics.ts';
+import { likeness, standard } from './statistics.ts';
 
 /**
  * What is heard of each bar that may tell where phrases begin: how far what is struck, its level and its harmony differ
@@ -72,18 +72,14 @@ function barsOf(
   const bars: Bar[] = [];
   for (let beat = one; beat + metre <= vectors.length; beat += metre) {
     const own = vectors.slice(beat, beat + metre);
-    const from = Math.floor(beats[beat]! / SLOW_FRAMES);
-    const to = Math.max(from + 1, Math.floor((beats[beat + metre] ?? beats.at(-1)!) / SLOW_FRAMES));
+    const [at, end] = [beats[beat]!, beats[beat + metre]!];
     const pitches = new Float64Array(12);
-    let level = 0;
-    for (let s = from; s < to; s++) {
-      level += onsets.level[s] ?? 0;
+    for (let s = Math.floor(at / SLOW_FRAMES); s < Math.floor(end / SLOW_FRAMES); s++)
       for (let c = 0; c < 12; c++) pitches[c] = pitches[c]! + (onsets.chroma[s * 12 + c] ?? 0);
-    }
     bars.push({
       struck: meanRow(own, (v) => v),
       last: own.at(-1)!,
-      ...{ pitches, level: Math.log(1e-4 + level / (to - from)), at: beats[beat]! },
+      ...{ pitches, level: Math.log(1e-4 + levelBetween(onsets, at, end)), at },
     });
   }
   return bars;
@@ -103,16 +99,6 @@ function difference(a: ArrayLike<number>, b: ArrayLike<number>): number {
   let sum = 0;
   for (let k = 0; k < a.length; k++) sum += Math.abs(a[k]! - b[k]!);
   return sum / Math.max(1, a.length);
-}
-
-function likeness(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  let [both, x, y] = [0, 0, 0];
-  for (let k = 0; k < a.length; k++) {
-    both += a[k]! * b[k]!;
-    x += a[k]! ** 2;
-    y += b[k]! ** 2;
-  }
-  return both / Math.max(1e-9, Math.sqrt(x * y));
 }
 
 /** Values about their mean; what is not known is as the mean. */

@@ -1,5 +1,5 @@
 import { BARS_A_PHRASE, type TempoMap, phraseCounts } from '../music/tempo-map.ts';
-import { type Onsets, SLOW_FRAMES } from './onsets.ts';
+import type { Onsets } from './onsets.ts';
 import type { Pulse } from './onset-strength.ts';
 import { PHRASE_SIGNS, phraseSigns } from './phrase-signs.ts';
 import { PHRASE_TABLE } from './phrase-table.ts';
@@ -33,15 +33,4 @@ export function phraseOf(
   });
   const phase = signs.level.length < BARS_A_PHRASE ? 0 : scores.indexOf(Math.max(...scores));
   return (map.one + phase * map.metre) % phraseCounts(map);
-}
-
-/** Mean level of a stretch, in frames. */
-export function levelBetween(onsets: Onsets, from: number, to: number): number {
-  const [a, b] = [
-    Math.floor(from / SLOW_FRAMES),
-    Math.max(Math.floor(from / SLOW_FRAMES) + 1, Math.floor(to / SLOW_FRAMES)),
-  ];
-  let sum = 0;
-  for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
-  return sum / (b - a);
 }

@@ -22,3 +22,14 @@ export function softmax(scores: readonly number[]): number[] {
   const all = powers.reduce((a, b) => a + b, 0);
   return powers.map((p) => p / all);
 }
+
+/** How alike two rows of as many values are: the cosine between them, 1 where one is a multiple of the other. */
+export function likeness(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  let [both, x, y] = [0, 0, 0];
+  for (let k = 0; k < a.length; k++) {
+    both += a[k]! * b[k]!;
+    x += a[k]! ** 2;
+    y += b[k]! ** 2;
+  }
+  return both / Math.max(1e-9, Math.sqrt(x * y));
+}

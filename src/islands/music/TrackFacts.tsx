@@ -1,19 +1,12 @@
 import { keyName } from '../../core/music/key.ts';
-import { FELT_RATIO, meanMilliBpm } from '../../core/music/tempo-map.ts';
+import { meanMilliBpm } from '../../core/music/tempo-map.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
-import type { LibraryTrack } from '../../core/music/library.ts';
-
-/** Another tempo that listeners may count at, beats a minute: of the two levels the one that is not in use. */
-function feltAt({ map, heardMap, feltToo }: LibraryTrack): number | null {
-  if (map === null || heardMap === null || feltToo === null) return null;
-  const [now, heard] = [meanMilliBpm(map) / 1000, meanMilliBpm(heardMap) / 1000];
-  return [heard * FELT_RATIO[feltToo], heard].find((bpm) => Math.abs(Math.log2(bpm / now)) > 0.5) ?? null;
-}
+import { type LibraryTrack, otherTempo } from '../../core/music/library.ts';
 
 /** What was heard of a track, in figures. */
 export function TrackFacts({ track }: { readonly track: LibraryTrack }) {
   const { map } = track;
-  const felt = feltAt(track);
+  const felt = otherTempo(track);
   const fact = (word: string, value: string) => (
     <div>
       <dt className="label">{word}</dt>
@@ -29,7 +22,7 @@ export function TrackFacts({ track }: { readonly track: LibraryTrack }) {
           ? 'no beat found'
           : `${(meanMilliBpm(map) / 1000).toFixed(2)}${map.anchors.length > 2 ? ' varying' : ''}`,
       )}
-      {felt !== null && fact('felt at', `${Math.round(felt)} too`)}
+      {felt !== null && fact('felt at', `${Math.round(felt / 1000)} too`)}
       {map !== null && fact('metre', `${map.metre} counts`)}
       {track.key !== null && fact('key', keyName(track.key))}
       {fact('length', writeTime(track.duration, 1))}

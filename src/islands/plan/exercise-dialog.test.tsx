@@ -1,6 +1,6 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { renderInWorkbench } from '../../../tests/support/in-workbench.tsx';
 import { blankExercise } from '../../core/exercise/new-exercise.ts';
 import { newDocument } from '../../core/workout/document.ts';
@@ -14,10 +14,10 @@ function show(answer: { readonly status: number; readonly body: object }) {
     newDocument('Skep drill'),
     <ExerciseDialog first={blankExercise('Skep lift')} own={false} onClose={() => (seen.closed = true)} />,
   );
-  globalThis.fetch = ((path: string, { method, body }: RequestInit) => {
+  vi.stubGlobal('fetch', (path: string, { method, body }: RequestInit) => {
     sent.push([method, path, JSON.parse(body as string)]);
     return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));
-  }) as typeof fetch;
+  });
   return { sent, seen, bench };
 }
 

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
-import { balanceOf } from '../../core/plan/balance.ts';
-import { languageOf } from '../../core/language/languages.ts';
+import { balanceOf, equipmentNames } from '../../core/plan/balance.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import {
   type BankChange,
@@ -31,9 +30,7 @@ export function SnippetFields({ bank, by, send }: Props) {
   const facts = useMemo(
     () => ({
       ...{ title: plan.title, instructor: plan.instructor, length: compiled.total, moves: moveNames(plan).length },
-      equipment: balanceOf(plan, compiled.segments, book).equipment.map((e) =>
-        languageOf(plan.language).calling.listed(e.name),
-      ),
+      equipment: equipmentNames(balanceOf(plan, compiled.segments, book), plan.language),
     }),
     [plan, compiled, book],
   );

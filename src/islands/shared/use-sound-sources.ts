@@ -42,16 +42,20 @@ export function useSoundSources(): MixSources | null {
     () => new Map([...levels].map(([id, found]) => [id, found === null ? null : loudnessFrom(found)])),
     [levels],
   );
+  const lengths = new Map(takes.map(({ take }) => [take.id, take.duration]));
+  // As a word: while other work goes on takes change all the time, and the mix is not made anew for it.
+  const noisy = heard
+    .filter((id) => {
+      const own = levels.get(id);
+      return own != null && isHeardWithNoise(own.voice, lengths.get(id) ?? ZERO, sound.voice);
+    })
+    .join();
   return useMemo(() => {
     if (produced === null || heard.some((id) => !levels.has(id))) return null;
     const { programme, speech } = produced;
-    const lengths = new Map(takes.map(({ take }) => [take.id, take.duration]));
     return {
       levels,
-      withNoise: heard.filter((id) => {
-        const own = levels.get(id);
-        return own != null && isHeardWithNoise(own.voice, lengths.get(id) ?? ZERO, sound.voice);
-      }),
+      withNoise: noisy === '' ? [] : noisy.split(','),
       sources: {
         ...{ sounds, length: micros(programme.length), segments: programme.segments, speech },
         ...{ voice: sound.voice, laid, levels: music.levels },
@@ -59,5 +63,5 @@ export function useSoundSources(): MixSources | null {
         energyOf: (id) => energies.get(id)?.energies ?? null,
       },
     };
-  }, [produced, takes, levels, loudness, energies, laid, sound, music]);
+  }, [produced, noisy, levels, loudness, energies, laid, sound, music]);
 }
