@@ -13,6 +13,7 @@ import { duckCurve, duckDb, gainAt, levelCurve, musicAt } from './levels.ts';
 import { STRETCH_MOST, meetings, meetingTempos, musicLengths, tempoRange, withLengths } from './tempo-matching.ts';
 import { EMPTY_MUSIC, USUAL_LEVELS } from './music.ts';
 import { practiceMap, practicePlayer } from './practice.ts';
+import { otherTempo } from './library.ts';
 import { creditLines, rightsGaps } from './rights.ts';
 import {
   allBeats,
@@ -133,6 +134,24 @@ describe('setting a map right', () => {
     const taps = [0, 1, 2, 4, 5, 6, 7].map((i) => 2e6 + i * 468_750 + (i % 2) * 9_000);
     expect(meanMilliBpm(mapFromTaps(taps, s(60)) ?? steadyMap(1_000, s(0), 2)) / 1000).toBeCloseTo(128, 0);
     expect(mapFromTaps(taps.slice(0, 3), s(60))).toBeNull();
+  });
+});
+
+describe('a beat that is felt at two levels', () => {
+  const heard = steadyMap(140_000, anyTime(0), 200);
+  it.each([
+    ['half as fast too, as it was heard', 'half', heard, 70_000],
+    [
+      'half as fast too, and set to that: the heard one is the other',
+      'half',
+      steadyMap(70_000, anyTime(0), 100),
+      140_000,
+    ],
+    ['twice as fast too', 'double', heard, 280_000],
+    ['at one level alone', null, heard, null],
+  ] as const)('%s', (_, feltToo, map, other) => {
+    const tempo = otherTempo({ map, heardMap: heard, feltToo });
+    expect(tempo === null ? null : Math.round(tempo)).toBe(other);
   });
 });
 
