@@ -10,11 +10,23 @@ const REAL_BREAK_US = 8e6;
 export function skipCost(segment: PlannedSegment, k: number, segments: readonly PlannedSegment[]): number {
   const isBreak = (s: PlannedSegment | undefined) =>
     s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
-  if (isActive(segment)) return isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4;
+  if (isActive(segment))
+    return (isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4) + sideForgotten(segment, k, segments);
   if (isBreak(segment)) return -4;
   // People who hold one side must change to the other, however short that is.
-  if (segment.kind === 'rest' || segment.kind === 'change-over') return -5;
+  if (segment.kind === 'rest' || segment.kind === 'change-over') return -2.5;
   return segment.kind === 'talk' ? -4 : -2;
+}
+
+/** Of two sides it is the second that people forget, not the first: what that changes, in nats; nothing for both. */
+const SECOND_SIDE = 1.5;
+
+function sideForgotten(segment: PlannedSegment, k: number, segments: readonly PlannedSegment[]): number {
+  const isOther = (s: PlannedSegment | undefined) =>
+    s?.moveId === segment.moveId && s.round === segment.round && s.side !== segment.side;
+  if (segment.side !== 'left' && segment.side !== 'right') return 0;
+  if (isOther(segments.slice(k + 1, k + 3).find(isActive))) return -SECOND_SIDE;
+  return isOther(segments.slice(Math.max(0, k - 2), k).findLast(isActive)) ? SECOND_SIDE : 0;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
+import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Claim } from '../claims/claim.ts';
 import { type Micros, type TakeTime, ZERO, fromSeconds, micros } from '../time/micros.ts';
@@ -8,6 +8,7 @@ import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { roomMusicAt, wholeBeats } from '../edit/room-beats.ts';
 import { silencesToCut } from '../edit/shorten.ts';
 import type { RoomMusic } from '../signal/room-music.ts';
+import { type FilmedBreak, filmedBreaks } from '../mistakes/filmed-breaks.ts';
 import { claimFacts } from './script-checks.ts';
 
 /** A break may run over by this much before anyone minds; breaks of 15 s last 21 on average (common practice). */
@@ -28,25 +29,25 @@ export function takeFindings(
   music: readonly RoomMusic[] = [],
 ): Finding[] {
   return [
-    ...alignment.segments.flatMap((r) => [...breakOver(r, speech, music), ...leftOut(r, alignment), ...unsure(r)]),
+    ...filmedBreaks(alignment).flatMap((b) => breakOver(b, speech, music)),
+    ...alignment.segments.flatMap((r) => [...leftOut(r, alignment), ...unsure(r)]),
     ...claims.flatMap(falseClaim),
   ].sort((a, b) => a.at - b.at);
 }
 
 function breakOver(
-  r: RecordedSegment,
+  { segment, recorded, plannedUs, placed }: FilmedBreak,
   speech: readonly Span<TakeTime>[] | null,
   music: readonly RoomMusic[],
 ): Finding[] {
-  if (r.recorded === null || !(isBreak(r.segment) || r.segment.kind === 'set-up')) return [];
-  const [length, planned] = [micros(r.recorded.end - r.recorded.start), micros(r.segment.end - r.segment.start)];
-  const over = micros(length - planned);
+  const length = micros(recorded.end - recorded.start);
+  const over = micros(length - plannedUs);
   if (over <= BREAK_SLACK) return [];
-  const facts = { name: r.segment.label, lengthUs: length, plannedUs: planned };
+  const facts = { name: segment.label, lengthUs: length, plannedUs };
   // Each end may lie a second or two away; a break that is over by far is over all the same.
-  const certainty = r.placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT));
-  const fixes = cutShorter(r.recorded, over, speech, music);
-  const place = { clock: 'take', severity: 'alarm', segmentKey: r.segment.key, at: r.recorded.start } as const;
+  const certainty = placed * (1 - Math.exp(-(over - BREAK_SLACK / 2) / BREAK_DOUBT));
+  const fixes = cutShorter(recorded, over, speech, music);
+  const place = { clock: 'take', severity: 'alarm', segmentKey: segment.key, at: recorded.start } as const;
   return [finding('break-over', facts, { ...place, certainty, fixes })];
 }
 

@@ -7,6 +7,7 @@ import { type Span, span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
+import type { FilmedBreak } from './filmed-breaks.ts';
 
 /**
  * Talk that goes on so long into the work is an explanation that ran over (4 to 10 s in most classes, common practice).
@@ -72,18 +73,18 @@ export function explanationsIntoWork(
 }
 
 /** Breaks that were over long before their planned length. */
-export function shortBreaks(filmed: readonly Filmed[]): Finding[] {
-  return filmed.flatMap(({ r, start, end }) => {
-    const planned = r.segment.end - r.segment.start;
+export function shortBreaks(breaks: readonly FilmedBreak[]): Finding[] {
+  return breaks.flatMap(({ segment, recorded: { start, end }, plannedUs, placed }) => {
+    const shortUs = plannedUs - (end - start);
     if (
-      !isBreak(r.segment) ||
-      r.segment.kind === 'change-over' ||
-      end - start >= planned * SHORT_SHARE ||
-      planned - (end - start) < SHORT_LEAST_US
+      !isBreak(segment) ||
+      segment.kind === 'change-over' ||
+      end - start >= plannedUs * SHORT_SHARE ||
+      shortUs < SHORT_LEAST_US
     )
       return [];
-    const facts = { name: r.segment.label, lengthUs: micros(end - start), plannedUs: micros(planned) };
-    const certainty = r.placed * (1 - Math.exp(-(planned - (end - start)) / 6e6));
-    return [inTake('break-short', facts, { segment: r.segment, at: start, certainty })];
+    const facts = { name: segment.label, lengthUs: micros(end - start), plannedUs };
+    const certainty = placed * (1 - Math.exp(-shortUs / 6e6));
+    return [inTake('break-short', facts, { segment, at: start, certainty })];
   });
 }

@@ -6,6 +6,7 @@ import type { Finding } from '../findings/finding.ts';
 import { callsAmiss } from './calls-amiss.ts';
 import { confessedMistakes } from './confessed-mistakes.ts';
 import { explanationsIntoWork, shortBreaks } from './explanations.ts';
+import { filmedBreaks } from './filmed-breaks.ts';
 import { filmedOf } from './filmed.ts';
 import { lopsidedSides } from './lopsided-sides.ts';
 import { miscounts } from './miscounts.ts';
@@ -28,7 +29,7 @@ export function mistakeFindings(
   const filmed = filmedOf(alignment);
   return [
     ...explanationsIntoWork(filmed, words, voice),
-    ...shortBreaks(filmed),
+    ...shortBreaks(filmedBreaks(alignment)),
     ...callsAmiss(alignment, filmed, words),
     ...optionsAmiss(plan, filmed, words),
     ...miscounts(plan, alignment, words),
