@@ -8,6 +8,8 @@ const SURE = 0.75;
 /** What is said this long before the end of a segment may be about the next. */
 const AHEAD_US = 6e6;
 
+const AROUND_US = 25e6;
+
 /** What a class is doing at a time, as far as claims ask: built once, asked for every claim. */
 export class ClassAt {
   /** Props of the whole plan. */
@@ -51,7 +53,10 @@ export class ClassAt {
   sides(us: number): { readonly sides: ReadonlySet<'left' | 'right'>; readonly sure: boolean } {
     const near = this.about(us);
     const sides = near.map((s) => s.side).filter((s): s is 'left' | 'right' => s === 'left' || s === 'right');
-    return { sides: new Set(sides), sure: this.sure(us) };
+    // Where all moves around are done on one side, it is no matter which of them runs.
+    const around = this.active.filter((s) => s.end > us - AROUND_US && s.start < us + AROUND_US);
+    const one = around.length > 2 && around.every((s) => s.side !== null && s.side === around[0]?.side);
+    return { sides: new Set(sides), sure: one || this.sure(us) };
   }
 
   /**
@@ -96,13 +101,18 @@ export class ClassAt {
     ];
   }
 
-  /** How many moves of the round that ends about now were filmed; null where no round does. */
-  filmedInRound(us: number): number | null {
+  /** The round that ends about now: its moves as planned, those filmed, and how sure it is of the others; null: none. */
+  roundDone(us: number): { readonly planned: number; readonly filmed: number; readonly sure: number } | null {
     const is = this.segment(us);
     const last = this.active.findLast((s) => s.end <= us + AHEAD_US);
     if (is === null || isActive(is) || last === undefined) return null;
-    return new Set(this.active.filter((s) => s.blockId === last.blockId && s.round === last.round).map((s) => s.moveId))
-      .size;
+    const block = this.running.plan.blocks.find((b) => b.id === last.blockId);
+    if (block === undefined) return null;
+    const inRound = (s: Segment) => s.blockId === last.blockId && s.round === last.round;
+    // What is made up later is not done yet.
+    const filmed = new Set(this.active.filter((s) => inRound(s) && s.start <= us).map((s) => s.moveId)).size;
+    const out = [...(this.running.leftOut ?? [])].filter(([s]) => inRound(s)).map(([, sure]) => sure);
+    return { planned: movesOf(block).length, filmed, sure: Math.max(0, ...out) };
   }
 
   /** Moves left after the one that runs, in the block, the round and the class. */

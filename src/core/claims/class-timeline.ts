@@ -3,7 +3,7 @@ import { labelsOf } from '../calls/name-variants.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { normalise } from '../language/normalise.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Segment } from '../plan/segment.ts';
+import { type Segment, isActive } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { Alignment } from '../align/alignment.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
@@ -36,6 +36,11 @@ export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
     planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])),
     sure: (key) => sure.get(key) ?? 0,
     placed: (key) => there.get(key) ?? 0,
+    leftOut: new Map(
+      alignment.segments.flatMap((r) =>
+        r.recorded === null && isActive(r.segment) ? [[r.segment, r.confidence] as const] : [],
+      ),
+    ),
   };
 }
 

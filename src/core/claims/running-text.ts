@@ -16,8 +16,14 @@ export const SHARP_US = 400_000;
 
 /** Words after a claim in which it may be taken back. */
 export const TAKEN_BACK_WORDS = 9;
+/** What was taken back is put right within so many words. */
+export const CORRECTED_WORDS = 14;
 
 export type Push = (type: ClaimType, found: Found, judged: Judged | null) => void;
+
+/** A sentence is hardly longer; where none ends within that, these many words are looked at. */
+const SENTENCE_WORDS = 16;
+const UNMARKED_WORDS = 6;
 
 /** The words of a take as one text, and back from its letters to its words. */
 export class RunningText {
@@ -49,6 +55,14 @@ export class RunningText {
       .slice(Math.max(0, from), Math.max(0, to))
       .map((t) => t.norm)
       .join(' ');
+  }
+
+  /** What was said before a word in its sentence: at most so many words, where no marks tell where that begins. */
+  sentenceBefore(token: number): string {
+    let from = token;
+    const least = Math.max(0, token - SENTENCE_WORDS);
+    while (from > least && !/[.!?…]["')\]]?$/.test(this.tokens[from - 1]!.text)) from--;
+    return this.words(from === least ? Math.max(from, token - UNMARKED_WORDS) : from, token);
   }
 
   said({ token, tokens }: Found): string {

@@ -7,8 +7,12 @@ import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
 import { props, positions, rounds, spans } from './spoken-places.ts';
-import { type Found, type Judged, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
+import { CORRECTED_WORDS, type Found, type Judged, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
 
+/** The next move is spoken of this long before its start, in seconds. */
+const NEXT_SAID_S = 14;
+/** That a move was left out is held against somebody who says that all were done, where it is at least this sure. */
+const SURELY_LEFT_OUT = 0.8;
 /** Two claims of one kind within this are one that was said twice. */
 const SAME_US = 2.5e6;
 /**
@@ -50,7 +54,8 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
     if (said.noSideBefore.test(text.words(found.token - 1, found.token + 1)) || said.noSideBefore.test(word)) continue;
     const other = side === 'left' ? 'right' : 'left';
     const after = text.after(found, TAKEN_BACK_WORDS);
-    const takenBack = said.takenBack.test(after) && after.split(' ').some((word) => forms.sideOf(word) === other);
+    const later = text.after(found, CORRECTED_WORDS).split(' ');
+    const takenBack = said.takenBack.test(after) && later.some((word) => forms.sideOf(word) === other);
     const here = at.sides(text.tokens[found.token]?.at ?? 0);
     const words = text.words(found.token, found.token + found.tokens + 1);
     // `Right side` where it is known when it was said, or `right leg first`, leaves no other reading.
@@ -85,12 +90,14 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     const near = is !== null && (!isActive(is) || is.end - us < 14e6 || begins || led);
     if (!near) continue;
     const order = coming.indexOf(mention.label);
-    const explicit = said.saysNext.test(lead + ' ' + text.after(found, 2));
+    const explicit = said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`);
     const takenBack = said.nextTakenBack.test(text.after(found, 24));
+    // In a break one says what comes and what comes after it; nobody says `after those` of the third.
+    const last = explicit ? 1 : 2;
     const verdict =
-      begins || (order >= 0 && order < 3)
+      begins || (order >= 0 && order <= last)
         ? 'true'
-        : explicit && (order < 0 || order > 2) && coming.length > 2 && (takenBack || at.sure(us))
+        : explicit && (order < 0 || order > last) && coming.length > 2 && (takenBack || at.sure(us))
           ? 'false'
           : 'unsure';
     push('next-up', found, { claimed: mention.label, actual: coming[0] ?? 'the end', verdict });
@@ -135,20 +142,24 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const us = text.tokens[found.token]?.at ?? 0;
     const summed = said.summedUp.test(text.words(found.token - 3, found.token + 1));
     const totals = at.totals(us);
-    const filmed = at.filmedInRound(us);
-    const short = summed && totals[0] === n && filmed !== null && filmed < n && at.sure(us);
+    const round = at.roundDone(us);
+    const short = summed && round !== null && round.planned === n && round.filmed < n && round.sure >= SURELY_LEFT_OUT;
     push('count', found, {
       claimed: n,
-      actual: filmed ?? totals[0] ?? null,
+      actual: short ? round.filmed : (totals[0] ?? null),
       verdict: short ? 'false' : totals.includes(n) ? 'true' : 'unsure',
     });
   }
   for (const found of text.all(said.lastMove)) {
-    const left = at.movesLeft(text.tokens[found.token]?.at ?? 0);
+    const { at: us = 0, sigma = 0 } = text.tokens[found.token] ?? {};
+    const left = at.movesLeft(us);
+    // Towards the end of one move people speak of the next; not in its middle.
+    const near = (at.left(us) ?? 0) <= NEXT_SAID_S + (2 * sigma) / 1e6;
+    const takenBack = said.takenBack.test(text.after(found, TAKEN_BACK_WORDS));
     push('moves-left', found, {
       claimed: 0,
       actual: left[0] ?? null,
-      verdict: left.some((x) => x <= 1) ? 'true' : 'unsure',
+      verdict: left.some((x) => x <= (near ? 1 : 0)) ? 'true' : takenBack && at.sure(us) ? 'false' : 'unsure',
     });
   }
   for (const found of text.all(said.doneAndLeft)) {

@@ -1,20 +1,18 @@
 import { hear } from '../calls/detect-calls.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../language/normalise.ts';
+import { propStems } from '../calls/prop-names.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt } from './class-at.ts';
-import { type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
+import { CORRECTED_WORDS, type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
 
 /** Props of the plan, spoken of where they are taken up, put down or asked for. */
 export function props(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
-  const { running: said, forms, calling } = text.language;
+  const { running: said, forms } = text.language;
   const { stem } = forms;
   const heads = new Map<string, string>();
   for (const b of running.plan.blocks)
     for (const m of b.moves)
-      for (const need of m.needs)
-        for (const word of [need, calling.listed(need)].map((n) => n.split(/[\s-]+/).at(-1)!))
-          heads.set(stem(normalise(word)), need);
+      for (const need of m.needs) for (const head of propStems(need, text.language)) heads.set(head, need);
   if (!heads.has(said.mat)) heads.set(said.mat, said.mat);
   for (const [i, token] of text.tokens.entries()) {
     const need = heads.get(stem(token.norm));
@@ -61,13 +59,23 @@ export function positions(text: RunningText, at: ClassAt, push: Push): void {
 
 export function rounds(text: RunningText, at: ClassAt, push: Push): void {
   const said = text.language.running;
-  for (const found of text.all(said.round)) {
+  const all = text.all(said.round);
+  const named = (found: Found) => said.roundIn(text.words(found.token, found.token + found.tokens), found.groups).round;
+  for (const found of all) {
+    const corrected = all.some(
+      (o) =>
+        o.token > found.token &&
+        o.token - found.token <= CORRECTED_WORDS &&
+        named(o) !== named(found) &&
+        said.takenBack.test(text.words(found.token + found.tokens, o.token)),
+    );
     const us = text.tokens[found.token]?.at ?? 0;
     const words = text.words(found.token, found.token + found.tokens);
     const { round: n, last } = said.roundIn(words, found.groups);
     const { round, rounds } = at.round(us);
     const holds = last ? round === rounds : n !== null && (n === round || n === rounds || n === round - 1);
-    push('round', found, { claimed: n ?? 'last', actual: round, verdict: holds && rounds > 0 ? 'true' : 'unsure' });
+    const verdict = corrected ? 'false' : holds && rounds > 0 ? 'true' : 'unsure';
+    push('round', found, { claimed: n ?? 'last', actual: round, verdict });
   }
 }
 
@@ -87,7 +95,7 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
       verdict:
         off <= slack
           ? 'true'
-          : off > slack + (token.sigma < SHARP_US ? 0.01 : 0.15) && at.sure(token.at)
+          : off > slack + (token.sigma < SHARP_US ? 0.01 : 0.06) && at.sure(token.at)
             ? 'false'
             : 'unsure',
     });

@@ -78,6 +78,8 @@ export interface ReadingOf {
   /** A move's name ends right before the word. */
   readonly named: boolean;
   readonly equipment: readonly string[];
+  /** Words that people say for the same piece of equipment. */
+  readonly sameProps: readonly (readonly string[])[];
 }
 
 /** What sentences claim of the class. */
@@ -152,6 +154,8 @@ export interface MistakeWords {
   readonly confessed: readonly (readonly [rule: ConfessedMistake, words: RegExp])[];
   readonly optionWords: ReadonlySet<string>;
   readonly optionLead: RegExp;
+  /** `I should have said that before`: about an option beside it. */
+  readonly optionConfessed: RegExp;
   readonly noOptionWord: RegExp;
 }
 

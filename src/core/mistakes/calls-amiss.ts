@@ -14,10 +14,14 @@ const HABIT = 0.7;
 const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
 
+/** A countdown from fewer is said of repetitions, too. */
+const FROM_FIVE = 5;
+
 /** Changes without a call, where most are called; countdowns that lead to no change. */
 export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], words: SpokenWords<TakeTime>): Finding[] {
   const { tokens } = words;
-  const heard = hear(words, []).filter((h) => h.sigma < 1e6);
+  const all = hear(words, []);
+  const heard = all.filter((h) => h.sigma < 1e6);
   const closing = heard.filter(
     (h) => h.kind === 'countdown' || h.kind === 'rest-word' || h.kind === 'time-left' || h.kind === 'switch-word',
   );
@@ -42,9 +46,12 @@ export function callsAmiss(alignment: Alignment, filmed: readonly Filmed[], word
     }
   }
   const edges = [...filmed.flatMap((f) => [f.start, f.end]), ...alignment.extra.flatMap((e) => [e.start, e.end])];
-  for (const h of heard) {
-    if (h.kind !== 'countdown' || edges.some((edge) => Math.abs(edge - h.at) <= 2 * CALL_NEAR_US)) continue;
+  for (const h of all) {
+    const reachUs = 2 * CALL_NEAR_US + (h.sigma < 1e6 ? 0 : 2 * h.sigma);
+    if (h.kind !== 'countdown' || edges.some((edge) => Math.abs(edge - h.at) <= reachUs)) continue;
     const inside = filmed.find((f) => h.at >= f.start && h.at < f.end);
+    const counted = inside?.r.segment.scheme === 'reps' || inside?.r.segment.scheme === 'counts';
+    if (h.sigma >= 1e6 && (counted || h.from < FROM_FIVE)) continue;
     // Repetitions are counted down too, and rightly end in mid-interval: only a note.
     if (inside !== undefined)
       found.push(

@@ -22,6 +22,12 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
   const { tokens } = spoken;
   const words = (text: string) => optionStems(text, languageOf(spoken.language));
   const seen = new Set<string>();
+  const times = new Map<string, number>();
+  for (const t of tokens) {
+    const stem = languageOf(spoken.language).forms.stem(t.norm);
+    times.set(stem, (times.get(stem) ?? 0) + 1);
+  }
+  const isSaidAllTheTime = (stem: string) => (times.get(stem) ?? 0) > tokens.length * SAID_SHARE;
   const easier = new Map(
     plan.blocks.flatMap((b) =>
       b.moves.map((m) => [m.id, m.noLevels === true || b.noLevels === true ? null : m.easier] as const),
@@ -38,27 +44,36 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
       tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
     );
     const until = tokens.findIndex((t) => t.at >= end);
-    const said = offeredAt(spoken, { from, to: until < 0 ? tokens.length : until }, own);
+    const here = { from, to: until < 0 ? tokens.length : until };
+    const confessed = confessedAt(spoken, here, own);
+    const said = confessed ?? offeredAt(spoken, here, own);
     if (said === null) {
-      const before = Math.max(
-        0,
-        tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US),
-      );
+      const first = tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US);
+      const last = tokens.findIndex((t) => t.at >= end + OPTION_AFTER_US);
+      const around = { from: Math.max(0, first), to: last < 0 ? tokens.length : last };
+      const telling = own.filter((w) => !isSaidAllTheTime(w));
       if (
         planned === null ||
-        own.length === 0 ||
+        telling.length === 0 ||
         r.placed < SURELY_PLACED ||
-        offeredAt(spoken, { from: before, to: until < 0 ? tokens.length : until }, own) !== null
+        offeredAt(spoken, around, telling) !== null
       )
         return [];
       const place = { segment: r.segment, at: start, severity: 'note', certainty: 0.5 * r.placed } as const;
       return [inTake('option-never', { move: r.segment.label, option: planned }, place)];
     }
     const late = said.at - start;
-    if (late < Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) || r.placed < PLACED) return [];
+    const tooLate = late >= Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) && r.placed >= PLACED;
+    if (late <= 0 || (confessed === null && !tooLate)) return [];
     const place = { segment: r.segment, at: said.at, severity: 'note', certainty: 0.7 * r.placed } as const;
     return [inTake('option-late', { move: r.segment.label, lateUs: micros(late), option: planned }, place)];
   });
+}
+
+/** Words [from, to) of a take. */
+interface Words {
+  readonly from: number;
+  readonly to: number;
 }
 
 /** What a description is told by: the stems of its words that are not said all the time. */
@@ -77,7 +92,7 @@ const optionStems = (text: string, { forms, mistakes }: Language) => [
  */
 function offeredAt(
   { tokens, language }: SpokenWords<TakeTime>,
-  { from, to }: { readonly from: number; readonly to: number },
+  { from, to }: Words,
   own: readonly string[],
 ): Token<TakeTime> | null {
   const { forms, mistakes } = languageOf(language);
@@ -93,6 +108,31 @@ function offeredAt(
   return null;
 }
 
+/** The option that somebody says should have been said before: the word of it next to that. null: none. */
+function confessedAt(
+  { tokens, language }: SpokenWords<TakeTime>,
+  { from, to }: Words,
+  own: readonly string[],
+): Token<TakeTime> | null {
+  const { forms, mistakes } = languageOf(language);
+  for (let i = from; i < to; i++) {
+    const words = tokens.slice(i, i + CONFESSION_WORDS).map((t) => t.norm);
+    if (mistakes.optionConfessed.exec(words.join(' '))?.index !== 0) continue;
+    const first = Math.max(from, i - LEAD_WORDS);
+    const near = tokens.slice(first, i + CONFESSION_WORDS + LEAD_WORDS);
+    const named = near.find((t) => own.includes(forms.stem(t.norm)) || mistakes.optionWords.has(t.norm));
+    if (named !== undefined) return named;
+  }
+  return null;
+}
+
+/** `I should have said`. */
+const CONFESSION_WORDS = 4;
+
+/** A stem that is more than one word in so many is said all the time, and tells no option. */
+const SAID_SHARE = 1 / 100;
+/** What is offered this soon after the move, where its end is not known to the second, is not never. */
+const OPTION_AFTER_US = 20e6;
 /** A preview may have offered it this long before. */
 const OPTION_SHOWN_US = 150e6;
 const SURELY_PLACED = 0.85;

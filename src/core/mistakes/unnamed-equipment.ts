@@ -1,7 +1,7 @@
 import { languageOf } from '../language/languages.ts';
 import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
-import { normalise } from '../language/normalise.ts';
+import { propStems } from '../calls/prop-names.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
@@ -23,13 +23,10 @@ export function unnamedEquipment(
     return (needs.get(r.segment.moveId ?? '') ?? []).flatMap((need) => {
       if (done.has(need)) return [];
       done.add(need);
-      const words = need
-        .split(/\s+/)
-        .map((w) => stem(normalise(w)))
-        .filter((w) => w.length > 2);
-      const key = words.at(-1);
-      if (key === undefined) return [];
-      const isIt = (t: Token, i: number) => stems[i] === key || soundsLike(t.norm, key) > 0.6;
+      const heads = propStems(need, languageOf(language));
+      if (heads.size === 0) return [];
+      const isIt = (t: Token, i: number) =>
+        heads.has(stems[i]!) || [...heads].some((head) => soundsLike(t.norm, head) > 0.6);
       const first = tokens.find((t, i) => isIt(t, i) && t.at < start + 5e6);
       if (first !== undefined || tokens.length < 20 || r.placed < PLACED) return [];
       const later = tokens.find(isIt);

@@ -119,4 +119,12 @@ export const CLAIMS: ClaimWords = {
     'kiste',
     'besenstiel',
   ],
+  sameProps: [
+    ['rucksack', 'tasche'],
+    ['hantel', 'gewicht'],
+    ['stufe', 'kiste', 'stepper'],
+    ['flasche', 'kanister'],
+    ['kissen', 'polster', 'bolster'],
+    ['besenstiel', 'besen', 'stab', 'stock', 'stange'],
+  ],
 };

@@ -20,6 +20,7 @@ export const MISTAKES: MistakeWords = {
   ),
   optionLead:
     /\b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|ohne|schwerer|okay)\b/,
+  optionConfessed: /\b(?:hatte ich (?:vorher |fruher |gleich )?(?:sagen|erwahnen) sollen|vergessen zu sagen)\b/,
   noOptionWord: /^(?:der|die|das|und|dein|mit|fur|ein|mal|zeit|unten|hint|von)$/,
 };
 

@@ -44,4 +44,14 @@ export const CLAIMS: ClaimWords = {
   announces,
   wholes: /^(round|circuit|set)$/,
   equipment: ['mat', 'chair', 'towel', 'dumbbell', 'dumbbells', 'kettlebell', 'bench', 'ball', 'rope'],
+  sameProps: [
+    ['backpack', 'rucksack', 'bag', 'pack'],
+    ['dumbbell', 'weight'],
+    ['chair', 'seat'],
+    ['step', 'platform', 'box'],
+    ['bottle', 'jug'],
+    ['cushion', 'pillow', 'bolster'],
+    ['broomstick', 'broom', 'stick', 'pole'],
+    ['kettlebell', 'bell'],
+  ],
 };

@@ -20,6 +20,10 @@ export const OPTION_WORDS = new Set([
 export const OPTION_LEAD =
   /\b(?:if|easier|option|instead|or|can|could|too|gentler|enough|fine|just|rather|modify|without|no|less|harder|okay|only)\b/;
 
+/** What people say where an option comes to their mind too late. */
+export const OPTION_CONFESSED =
+  /\b(?:should(?:ve| have)|meant to|forgot to) (?:said?|mention(?:ed)?|tell|told|offer(?:ed)?)\b/;
+
 /** Stems of an option's description that are said all the time. */
 export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|from)$/;
 
@@ -27,7 +31,7 @@ export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|fr
 export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, words: RegExp])[] = [
   [
     'lost-beat',
-    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|where(?:s| is) the beat)\b/,
+    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|im (?:too )?early|i came in early|where(?:s| is) the beat)\b/,
   ],
   [
     'call-without-change',

@@ -62,7 +62,7 @@ export const RUNNING: RunningClaimWords = {
   saysNext: /\b(?:next|after (?:this|that|those|these))\b/,
   nextTakenBack: /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/,
   // `The bugs now`, `it's a row`; `row's next`.
-  headBefore: /^(?:its|the|a|then|your|some|thats|theres|into|with|doing|our|those|these|and)$/,
+  headBefore: /^(?:its|the|a|then|your|that|some|thats|theres|into|with|doing|our|those|these|and)$/,
   headAfter: /^(?:next|now|first|are|is|s)$/,
   mat: 'mat',
   propLeads: PROP_LEADS,

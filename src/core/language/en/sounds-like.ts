@@ -91,4 +91,14 @@ function skeleton(norm: string): string {
   return made;
 }
 
-export const soundsLike = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });
+/** Words that sound the same, by what else they are written for: a recogniser cannot know. */
+const SAME_SOUND = new Map(
+  Object.entries({ matt: 'mat', matts: 'mats', waits: 'weights', heal: 'heel', heals: 'heels', tow: 'toe', tows: 'toes' }),
+);
+
+const unlike = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });
+
+export const soundsLike = (heard: string, wanted: string): number =>
+  Math.max(unlike(heard, wanted), SOUNDS_SAME * unlike(SAME_SOUND.get(heard) ?? '', wanted));
+
+const SOUNDS_SAME = 0.9;

@@ -72,7 +72,7 @@ export const UNKNOWN: Language = {
     ...{ common: NONE, fillers: NONE, leads: [], stops: NONE, skipped: NONE, heads: [], weakHeads: [], modifiers: [] },
     ...{ headPairs: {}, edges: NONE, leadsIn: NEVER, ofLibrary: {} },
   },
-  claims: { isElsewhere: () => false, readers: [], announces: () => false, wholes: NEVER, equipment: [] },
+  claims: { isElsewhere: () => false, readers: [], announces: () => false, wholes: NEVER, equipment: [], sameProps: [] },
   running: {
     ...{ side: NEVER, noSideBefore: NEVER, sideFirst: NEVER, sideWord: NEVER, takenBack: NEVER, repsLeft: NEVER },
     ...{ total: NEVER, summedUp: NEVER, lastMove: NEVER, doneAndLeft: NEVER, round: NEVER, half: NEVER, span: NEVER },
@@ -82,7 +82,7 @@ export const UNKNOWN: Language = {
     roundIn: () => ({ round: null, last: false }),
     secondsIn: () => 0,
   },
-  mistakes: { confessed: [], optionWords: NONE, optionLead: NEVER, noOptionWord: NEVER },
+  mistakes: { confessed: [], optionWords: NONE, optionLead: NEVER, optionConfessed: NEVER, noOptionWord: NEVER },
   proposals: {
     ...{ otherSide: NEVER, joins: NEVER, promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
     ...{ warmUp: NONE, water: NONE },
