@@ -72,8 +72,8 @@ describe('what went otherwise than planned', () => {
   });
   it('names a move that was left out, and where it was made up', () => {
     const alignment = recorded({ 2: { missing: true } });
-    expect(takeFindings(alignment, []).map(told)[0]).toMatchObject({
-      rule: 'left-out',
+    const leftOut = takeFindings(alignment, []).filter((f) => f.rule === 'left-out');
+    expect(leftOut.map(told)[0]).toMatchObject({
       severity: 'alarm',
       says: 'Row (round 1) was left out.',
     });
@@ -84,8 +84,8 @@ describe('what went otherwise than planned', () => {
       madeUp: segments[2] ?? null,
       after: 6,
     };
-    expect(takeFindings({ ...alignment, extra: [made] }, []).map(told)[0]).toMatchObject({
-      rule: 'made-up-later',
+    const madeUp = takeFindings({ ...alignment, extra: [made] }, []).filter((f) => f.rule === 'made-up-later');
+    expect(madeUp.map(told)[0]).toMatchObject({
       severity: 'note',
       says: 'Row (round 1) was left out and made up at 3:20.',
     });

@@ -72,7 +72,7 @@ function cutShorter(
 }
 
 /** Less sure than this, a move that was not found may as well have been missed by the program. */
-const SAY_LEFT_OUT = 0.7;
+const SAY_LEFT_OUT = 0.5;
 
 function leftOut(r: RecordedSegment, alignment: Alignment): Finding[] {
   if (r.recorded !== null || !isActive(r.segment)) return [];

@@ -55,7 +55,7 @@ export class ClassAt {
     const sides = near.map((s) => s.side).filter((s): s is 'left' | 'right' => s === 'left' || s === 'right');
     // Where all moves around are done on one side, it is no matter which of them runs.
     const around = this.active.filter((s) => s.end > us - AROUND_US && s.start < us + AROUND_US);
-    const one = around.length > 2 && around.every((s) => s.side !== null && s.side === around[0]?.side);
+    const one = around.length > 1 && around.every((s) => s.side !== null && s.side === around[0]?.side);
     return { sides: new Set(sides), sure: one || this.sure(us) };
   }
 
@@ -101,7 +101,7 @@ export class ClassAt {
     ];
   }
 
-  /** The round that ends about now: its moves as planned, those filmed, and how sure it is of the others; null: none. */
+  /** The round that ends about now: its moves as planned, those filmed, and how sure it is of the others. */
   roundDone(us: number): { readonly planned: number; readonly filmed: number; readonly sure: number } | null {
     const is = this.segment(us);
     const last = this.active.findLast((s) => s.end <= us + AHEAD_US);

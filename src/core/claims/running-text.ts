@@ -59,10 +59,10 @@ export class RunningText {
 
   /** What was said before a word in its sentence: at most so many words, where no marks tell where that begins. */
   sentenceBefore(token: number): string {
+    const begins = (k: number) => k <= 0 || /[.!?…]["')\]]?$/.test(this.tokens[k - 1]!.text);
     let from = token;
-    const least = Math.max(0, token - SENTENCE_WORDS);
-    while (from > least && !/[.!?…]["')\]]?$/.test(this.tokens[from - 1]!.text)) from--;
-    return this.words(from === least ? Math.max(from, token - UNMARKED_WORDS) : from, token);
+    while (!begins(from) && token - from < SENTENCE_WORDS) from--;
+    return this.words(begins(from) ? from : token - UNMARKED_WORDS, token);
   }
 
   said({ token, tokens }: Found): string {

@@ -6,6 +6,7 @@ import { anySeconds, anyTime } from '../../../tests/support/times.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { plannedClass } from './class-timeline.ts';
 import { spokenClaims } from './spoken-claims.ts';
+import type { RunningClass } from './verdict.ts';
 
 const plan = readOutline(
   '# S\n## Main: circuit, 2 rounds, 40/20\n- Squat | standing\n- Crate row | standing | sides rounds left first | needs: crate\n- Dead bug | supine | needs: mat\n- Plank | plank',
@@ -15,12 +16,12 @@ const running = plannedClass(plan, segments);
 const worked = segments.filter(isActive);
 const in_ = (k: number, seconds: number) => worked[k]!.start / 1e6 + seconds;
 
-function claims(at: number, text: string) {
+function claims(at: number, text: string, of: RunningClass = running) {
   const words = text
     .split(' ')
     .map((w, i) => ({ text: w, start: anySeconds(at + i * 0.3), end: anySeconds(at + i * 0.3 + 0.25) }));
   const cue = { start: anySeconds(at), end: anySeconds(at + words.length * 0.3), text, words };
-  return spokenClaims(spokenWords({ cues: [cue] }, anyTime(600e6)), running);
+  return spokenClaims(spokenWords({ cues: [cue] }, anyTime(600e6)), of);
 }
 const one = (at: number, text: string, type: string) => claims(at, text).find((c) => c.type === type);
 
@@ -39,9 +40,66 @@ describe('claims in running speech', () => {
     ['half, too late', 0, 32, 'half way', 'half-way', 'false'],
     ['a countdown', 0, 37, 'three two one', 'seconds-left', 'true'],
     ['moves that are left', 7, 1, 'last move of the day', 'moves-left', 'true'],
+    [
+      'the last one, said in the middle of another and taken back',
+      1,
+      15,
+      'last one for this round no wait',
+      'moves-left',
+      'false',
+    ],
+    ['one more, said in the middle of the last but one', 6, 15, 'one more move after this', 'moves-left', 'true'],
+    [
+      'a side that is put right late',
+      1,
+      2,
+      'right hand on the crate no it isnt weve had the right its left',
+      'side',
+      'false',
+    ],
+    [
+      'a round that is taken back',
+      4,
+      1,
+      'the third time no what am i saying second its the second time',
+      'round',
+      'false',
+    ],
+    ['a move that comes after the next', 0, 25, 'After this we roll over and do that dead bug.', 'next-up', 'false'],
+    ['what is beside the crate', 0, 35, 'next to the crate', 'next-up', 'true'],
+    ['a prop by another word', 0, 36, 'get your box', 'equipment', undefined],
   ] as const)('%s', (_, k, seconds, text, type, verdict) =>
-    expect(one(in_(k, seconds), text, type)).toMatchObject({ type, verdict }),
+    expect(one(in_(k, seconds), text, type)?.verdict).toBe(verdict),
   );
+  it('how far a lift goes is no half of anything', () => {
+    for (const said of ['inhale half way', 'lift half way up', 'come half way down', 'if you only get half way'])
+      expect(one(in_(0, 32), said, 'half-way')).toBeUndefined();
+  });
+  it('all moves of a round, where one of them was surely left out and is not made up yet', () => {
+    const left = segments.find((s) => s.label === 'Dead bug' && s.round === 1)!;
+    const filmed = segments.filter((s) => s !== left);
+    const later = { ...left, start: anyTime(500e6), end: anyTime(540e6) };
+    const at = in_(4, -10);
+    const said = (sure: number) =>
+      claims(at, 'thats all four of them', {
+        ...running,
+        segments: [...filmed, later].map((s, index) => ({ ...s, index })),
+        leftOut: new Map([[left, sure]]),
+      }).find((c) => c.type === 'count');
+    expect(said(0.95)).toMatchObject({ claimed: 4, actual: 3, verdict: 'false' });
+    expect(said(0.5)?.verdict).toBe('true');
+    expect(one(at, 'thats all four of them', 'count')?.verdict).toBe('true');
+  });
+  it('a side is held against a speaker where all around is done on the other, whichever move runs', () => {
+    const unsure = { ...running, placed: () => 0.5 };
+    const leftOnly = {
+      ...unsure,
+      segments: running.segments.map((s) => (isActive(s) ? { ...s, side: 'left' as const } : s)),
+    };
+    const side = (of: typeof unsure) => claims(in_(1, 37), 'right leg first', of).find((c) => c.type === 'side');
+    expect(side(leftOnly)?.verdict).toBe('false');
+    expect(side(unsure)?.verdict).toBe('unsure');
+  });
   it('what remains is no side, and what is right is none', () => {
     expect(one(in_(1, 5), 'ten seconds left', 'side')).toBeUndefined();
     expect(one(in_(1, 5), 'that is all right', 'side')).toBeUndefined();

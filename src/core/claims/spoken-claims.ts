@@ -7,7 +7,15 @@ import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
 import { props, positions, rounds, spans } from './spoken-places.ts';
-import { CORRECTED_WORDS, type Found, type Judged, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
+import {
+  CORRECTED_WORDS,
+  type Found,
+  type Judged,
+  SHARP_US,
+  TAKEN_BACK_WORDS,
+  type Push,
+  RunningText,
+} from './running-text.ts';
 
 /** The next move is spoken of this long before its start, in seconds. */
 const NEXT_SAID_S = 14;
@@ -92,8 +100,10 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     const order = coming.indexOf(mention.label);
     const explicit = said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`);
     const takenBack = said.nextTakenBack.test(text.after(found, 24));
-    // In a break one says what comes and what comes after it; nobody says `after those` of the third.
-    const last = explicit ? 1 : 2;
+    // In a break one says what comes and what comes after it, in a move what comes after that.
+    const reach = 2 * (tokens[mention.token]?.sigma ?? 0);
+    const inMove = is !== null && isActive(is) && coming[0] !== is.label && is.end - us > reach;
+    const last = !explicit ? 2 : inMove ? 0 : 1;
     const verdict =
       begins || (order >= 0 && order <= last)
         ? 'true'
@@ -111,11 +121,13 @@ function headsNamed(
 ): { readonly label: string; readonly token: number; readonly tokens: number }[] {
   const { stem } = language.forms;
   const { headBefore, headAfter } = language.running;
+  const { edges } = language.names;
   const heads = new Map<string, string | null>();
   for (const label of labels) {
     const words = label.split(/[\s-]+/).map(normalise);
     const head = stem(words.at(-1) ?? '');
-    if (words.length > 1) heads.set(head, heads.has(head) ? null : label);
+    // `Up` ends push-up and says nothing.
+    if (words.length > 1 && !edges.has(words.at(-1)!)) heads.set(head, heads.has(head) ? null : label);
   }
   return tokens.flatMap((token, i) => {
     const label = heads.get(stem(token.norm)) ?? heads.get(stem(token.norm.replace(/s$/, '')));
@@ -154,7 +166,8 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const { at: us = 0, sigma = 0 } = text.tokens[found.token] ?? {};
     const left = at.movesLeft(us);
     // Towards the end of one move people speak of the next; not in its middle.
-    const near = (at.left(us) ?? 0) <= NEXT_SAID_S + (2 * sigma) / 1e6;
+    const oneMore = said.oneMore.test(text.words(found.token, found.token + found.tokens));
+    const near = oneMore || (at.left(us) ?? 0) <= NEXT_SAID_S + (2 * sigma) / 1e6;
     const takenBack = said.takenBack.test(text.after(found, TAKEN_BACK_WORDS));
     push('moves-left', found, {
       claimed: 0,

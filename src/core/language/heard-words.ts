@@ -78,8 +78,6 @@ export interface ReadingOf {
   /** A move's name ends right before the word. */
   readonly named: boolean;
   readonly equipment: readonly string[];
-  /** Words that people say for the same piece of equipment. */
-  readonly sameProps: readonly (readonly string[])[];
 }
 
 /** What sentences claim of the class. */
@@ -94,6 +92,8 @@ export interface ClaimWords {
   readonly wholes: RegExp;
   /** Equipment that is spoken of whatever the plan has. */
   readonly equipment: readonly string[];
+  /** Words that people say for the same piece of equipment. */
+  readonly sameProps: readonly (readonly string[])[];
 }
 
 /** What is claimed in running speech, as patterns over normalised words with one space between. Flags g and u. */
@@ -110,6 +110,8 @@ export interface RunningClaimWords {
   /** Before a total: all of it was done. */
   readonly summedUp: RegExp;
   readonly lastMove: RegExp;
+  /** In a match of `lastMove`: one comes after what is done now. */
+  readonly oneMore: RegExp;
   /** Its first group, or else its second, is what is left. */
   readonly doneAndLeft: RegExp;
   readonly round: RegExp;

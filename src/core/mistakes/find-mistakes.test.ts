@@ -74,6 +74,31 @@ describe('slips of a take', () => {
     expect(types(withLines(line(startOf(1) + 31, 'If you like an easier option sit higher.')))).toContain(
       'option-late',
     ));
+  it('an option that somebody says should have been said before, and not one that came in time', () => {
+    const own = readOutline(
+      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: sit back to a crate\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+    ).value;
+    const late = (text: string) =>
+      slips(own, withLines(line(startOf(1) + 8, text)), clean.duration).slips.filter((s) =>
+        s.type.startsWith('option'),
+      );
+    expect(late('I should have said you can sit back to a crate.').map((s) => s.type)).toEqual(['option-late']);
+    expect(late('You can sit back to a crate if you like.')).toEqual([]);
+  });
+  it('an option that never comes, though a word of it is said all the time', () => {
+    const own = readOutline(
+      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: back to a hay bale\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+    ).value;
+    const backs = [2, 5, 8, 11, 14, 17, 20].map((s) => line(startOf(1) + s, 'Keep your back long if you can.'));
+    const found = slips(own, withLines(...backs), clean.duration).slips.map((s) => s.type);
+    expect(found).toContain('option-never');
+  });
+  it('a countdown in the middle of the work, also where words lie in paragraphs; a short one may be repetitions', () => {
+    const counted = (text: string) =>
+      slips(plan, coarsen(withLines(line(startOf(3) + 15, text, 1)), 20), clean.duration).slips.map((s) => s.type);
+    expect(counted('Eight, seven, six, five, four, three, two, one.')).toContain('call-without-change');
+    expect(counted('Three, two, one.')).not.toContain('call-without-change');
+  });
   it('a wrong count and a wrong next-up', () => {
     const found = types(
       withLines(line(startOf(1) + 12, 'Five more moves in this round.'), line(startOf(4) + 8, 'Next up, plank.')),

@@ -38,7 +38,9 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
     if (!isActive(r.segment) || seen.has(r.segment.label)) return [];
     seen.add(r.segment.label);
     if (tokens.length < 20) return [];
-    const own = words(planned ?? '').filter((w) => !words(r.segment.label).includes(w));
+    const described = words(planned ?? '').filter((w) => !words(r.segment.label).includes(w));
+    const telling = described.filter((w) => !isSaidAllTheTime(w));
+    const own = telling.length > 0 ? telling : described;
     const from = Math.max(
       0,
       tokens.findIndex((t) => t.at >= start - OPTION_BEFORE_US),
@@ -51,7 +53,6 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
       const first = tokens.findIndex((t) => t.at >= start - OPTION_SHOWN_US);
       const last = tokens.findIndex((t) => t.at >= end + OPTION_AFTER_US);
       const around = { from: Math.max(0, first), to: last < 0 ? tokens.length : last };
-      const telling = own.filter((w) => !isSaidAllTheTime(w));
       if (
         planned === null ||
         telling.length === 0 ||

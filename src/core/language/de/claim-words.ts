@@ -121,7 +121,7 @@ export const CLAIMS: ClaimWords = {
   ],
   sameProps: [
     ['rucksack', 'tasche'],
-    ['hantel', 'gewicht'],
+    ['hantel', 'kurzhantel', 'gewicht'],
     ['stufe', 'kiste', 'stepper'],
     ['flasche', 'kanister'],
     ['kissen', 'polster', 'bolster'],

@@ -24,6 +24,7 @@ export const RUNNING: RunningClaimWords = {
   ),
   summedUp: /\bdas (?:waren|sind) (?:alle|alles)\b/,
   lastMove: each('\\bletzte (?:ubung|bewegung|station|dehnung|runde|position)\\b|\\bnoch eine ubung\\b'),
+  oneMore: /^noch eine\b/,
   doneAndLeft: each(`\\b${N} (?:geschafft|fertig)(?: und)?(?: noch)? ${N}\\b`),
   round: each(
     `\\brunde ${N}\\b|\\b(erste|zweite|dritte|vierte|letzte)[nr]? (?:runde|durchgang)\\b|\\b(einmal`,

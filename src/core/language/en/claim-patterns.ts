@@ -39,7 +39,7 @@ export const ROUND_SAID = each(
   `\\bround ${N}\\b|\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|\\bthats (?:one|that|once|your first|your second|the first|the second) (?:round|through|time)\\b|\\b(once|twice|${N} times) (?:through|round|on each|over|each)\\b|\\b(once|twice)\\b|\\b${N} rounds?\\b|\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
 );
 export const HALF =
-  /(?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold) )\b(?:half ?way(?! (?:up|down|lift))|half ?time|half done|half of (?:it|them|that|those)|thats half|over half|past half|half that)\b/gu;
+  /(?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold|get|go|bend|lower|stop) )\b(?:half ?way(?! (?:up|down|lift))|half ?time|half done|half of (?:it|them|that|those)|thats half|over half|past half|half that)\b/gu;
 /** Seconds that are left, or how long things last; the unit is in the match. */
 export const SPAN = each(
   `(?:\\b(twenty|thirty|forty|fifty|sixty)[ -]?)?\\b${N}? ?(?:more )?(seconds?|secs?|minutes?|counts)\\b|\\babout a minute\\b|\\bhalf a minute\\b`,

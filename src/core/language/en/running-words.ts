@@ -46,6 +46,7 @@ export const RUNNING: RunningClaimWords = {
   total: TOTAL,
   summedUp: /\b(?:thats|that is) all\b/,
   lastMove: LAST_MOVE,
+  oneMore: /^one more\b/,
   doneAndLeft: DONE_AND_LEFT,
   round: ROUND_SAID,
   roundIn,
@@ -59,7 +60,7 @@ export const RUNNING: RunningClaimWords = {
   positionTakenBack: /\b(?:no|sorry|i mean|wait)\b.{0,12}\bon(?:to)? (?:your|our)\b/,
   leadsIn: LEADS_IN,
   nameFollowed: /^(?:next|now|first|is next|are next|coming)\b/,
-  saysNext: /\b(?:next|after (?:this|that|those|these))\b/,
+  saysNext: /\b(?:next(?! to\b)|after (?:this|that|those|these))\b/,
   nextTakenBack: /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/,
   // `The bugs now`, `it's a row`; `row's next`.
   headBefore: /^(?:its|the|a|then|your|that|some|thats|theres|into|with|doing|our|those|these|and)$/,
