@@ -1,5 +1,6 @@
 import { bookWith } from '../core/exercise/library.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../core/script/change-over.ts';
+import { withEveryCall } from '../core/script/cue.ts';
 import { BANK_LIMITS, type CueBank, EMPTY_BANK, changedBank } from '../core/script/cue-bank.ts';
 import { ALL_RULES, type StudioRules } from '../core/findings/studio-rules.ts';
 import { learnChanges } from '../core/logbook/learn-changes.ts';
@@ -53,10 +54,10 @@ const rulesIn = (set: ReadonlyMap<string, unknown>): StudioRules => ({
   ...(set.get('rules') as Partial<StudioRules> | undefined),
 });
 
-const bankIn = (set: ReadonlyMap<string, unknown>): CueBank => ({
-  ...EMPTY_BANK,
-  ...(set.get('bank') as Partial<CueBank> | undefined),
-});
+function bankIn(set: ReadonlyMap<string, unknown>): CueBank {
+  const bank = { ...EMPTY_BANK, ...(set.get('bank') as Partial<CueBank> | undefined) };
+  return { ...bank, ways: bank.ways.map((way) => ({ ...way, style: withEveryCall(way.style) })) };
+}
 
 /** Puts lines and snippets into the bank, and takes others out: a list of changes, each made where it still can be. */
 export async function changeBank(context: Context, body: unknown): Promise<void> {

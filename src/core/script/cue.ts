@@ -145,6 +145,17 @@ export const DEFAULT_CALLS: CallRules = {
   blocks: {},
 };
 
+/**
+ * Calls as they were kept, with a setting for each call there is: one that came to Euphon later is off and has its
+ * usual words, so that no class is called otherwise than it was. The same object where nothing is missing.
+ */
+export function withEveryCall<T extends CallStyle>(kept: T): T {
+  const lacks = WORDED_CALLS.some((kind) => !(kind in kept.on) || !(kind in kept.words));
+  return lacks
+    ? { ...kept, on: { ...EVERY(false), ...kept.on }, words: { ...DEFAULT_CALLS.words, ...kept.words } }
+    : kept;
+}
+
 const SPARE: readonly WordedCall[] = ['name', 'side', 'half-way', 'ten', 'next-up', 'rest'];
 
 /** The few calls of a spare class, one wording each, and nothing counted into the work. */

@@ -129,3 +129,19 @@ describe('a document of the first version', () => {
     expect(faultOf(workoutSchema, document)).toBeNull();
   });
 });
+
+describe('a document from before a call was thought of', () => {
+  const whole = { ...newDocument('T'), plan };
+  const { breath: _on, ...on } = whole.script.calls.on;
+  const { breath: _words, ...words } = whole.script.calls.words;
+  const older = { ...whole, script: { ...whole.script, calls: { ...whole.script.calls, on, words } } };
+  const now = upgradeDocument(older);
+  it('is a right one, with that call switched off in its usual words, and called as before', () => {
+    expect(faultOf(workoutSchema, older)).not.toBeNull();
+    expect(faultOf(workoutSchema, now)).toBeNull();
+    expect(now.script.calls.on).toEqual({ ...on, breath: false });
+    expect(now.script.calls.words).toEqual({ ...words, breath: DEFAULT_CALLS.words.breath });
+    expect(now.version).toBe(whole.version);
+  });
+  it('and one that has them all is left as it is', () => expect(upgradeDocument(whole)).toBe(whole));
+});

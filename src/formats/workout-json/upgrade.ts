@@ -1,5 +1,5 @@
 import { NO_TONES, type OnTake, type PickUp, VOICE_AS_RECORDED } from '../../core/edit/decisions.ts';
-import { type CallRules, DEFAULT_CALLS, SPARE_CALLS } from '../../core/script/cue.ts';
+import { type CallRules, DEFAULT_CALLS, SPARE_CALLS, withEveryCall } from '../../core/script/cue.ts';
 import { EMPTY_MUSIC } from '../../core/music/music.ts';
 import { DEFAULT_LOOK } from '../../core/lanes/look-rules.ts';
 import type { WorkoutDocument } from '../../core/workout/document.ts';
@@ -55,13 +55,19 @@ function standing<T extends OnTake>(on: T): T {
  */
 export function upgradeDocument(stored: unknown): WorkoutDocument {
   const { version } = stored as { version: number };
-  if (version === NEWEST_DOCUMENT) return stored as WorkoutDocument;
+  if (version === NEWEST_DOCUMENT) return callsOf(stored as WorkoutDocument);
   // Read as an old one it would lose what is new in it.
   if (!(version < NEWEST_DOCUMENT)) throw new NewerDocument();
   const { edit, ...rest } = version === 12 ? (stored as WorkoutDocument) : toTwelfth(stored);
   // Version 12 left pops and clicks as they were.
   const sound = { ...edit.sound, voice: { ...edit.sound.voice, pops: false } };
-  return { ...rest, version: NEWEST_DOCUMENT, edit: { ...edit, sound } };
+  return callsOf({ ...rest, version: NEWEST_DOCUMENT, edit: { ...edit, sound } });
+}
+
+/** A document with a setting for each call: no version is needed for a new one. */
+function callsOf(document: WorkoutDocument): WorkoutDocument {
+  const calls = withEveryCall(document.script.calls);
+  return calls === document.script.calls ? document : { ...document, script: { ...document.script, calls } };
 }
 
 /** An older document as version 12 kept it, but for the number. */
