@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 interface Props {
   readonly title: string;
@@ -8,12 +8,13 @@ interface Props {
 }
 
 /**
- * A modal dialog: the browser's own, so focus stays inside and Escape closes it. Pressing beside it closes it too,
- * unless something was typed: a slip of the hand loses nothing.
+ * A modal dialog: the browser's own, so focus stays inside and Escape closes it. Pressing beside it closes it too. Once
+ * something was typed a slip of the hand loses nothing: pressing beside it does not close it, and Escape asks first.
  */
 export function Dialog({ title, onClose, children, wide = false }: Props) {
   const ref = useRef<HTMLDialogElement>(null);
   const typed = useRef(false);
+  const [asked, setAsked] = useState(false);
   useEffect(() => {
     ref.current?.showModal();
   }, []);
@@ -24,6 +25,12 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
       onClose={onClose}
       onInput={() => {
         typed.current = true;
+        setAsked(false);
+      }}
+      onCancel={(e) => {
+        if (e.target !== ref.current || !typed.current || asked) return;
+        e.preventDefault();
+        setAsked(true);
       }}
       // Not a click: text that is chosen by dragging may be let go of beside it.
       onMouseDown={(e) => {
@@ -34,6 +41,11 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
       <div className="p-5">
         <h2 className="mb-3 text-xl">{title}</h2>
         {children}
+        {asked && (
+          <p role="status" className="mt-3 border-l-[3px] border-talk! pl-3">
+            What you typed here is not kept yet. Escape once more leaves it.
+          </p>
+        )}
       </div>
     </dialog>
   );

@@ -1,4 +1,4 @@
-import { type FormEvent, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Notice } from '../../ui/Notice.tsx';
 import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
@@ -14,8 +14,7 @@ interface Props {
 }
 
 export function Join({ token, invitation }: Props) {
-  const [name, setName] = useState('');
-  const [password, setPassword] = useState('');
+  const { register, handleSubmit } = useForm({ defaultValues: { name: '', password: '' } });
   const { trouble, attempt } = useAttempt();
   if (invitation === null)
     return (
@@ -26,28 +25,22 @@ export function Join({ token, invitation }: Props) {
         </a>
       </Entrance>
     );
-  const enter = (e: FormEvent) => {
-    e.preventDefault();
-    void attempt(async () => {
+  const enter = handleSubmit(({ name, password }) =>
+    attempt(async () => {
       await call('join', { token }, { body: { name, password } });
       await signIn(invitation.email, password);
       window.location.assign('/');
-    });
-  };
+    }),
+  );
   return (
     <Entrance title={`Join ${invitation.studio}`}>
       <p>
         You are invited as {invitation.email}: {ROLE_SAYS[invitation.role]}
       </p>
-      <form className="grid gap-4" onSubmit={enter}>
+      <form className="grid gap-4" onSubmit={(e) => void enter(e)}>
         {trouble !== null && <Notice alarm>{trouble}</Notice>}
-        <LabelledField label="Your name" autoComplete="name" autoFocus maxLength={200} value={name} set={setName} />
-        <LabelledField
-          label="A password of at least ten characters"
-          {...NEW_PASSWORD}
-          value={password}
-          set={setPassword}
-        />
+        <LabelledField label="Your name" autoComplete="name" autoFocus maxLength={200} {...register('name')} />
+        <LabelledField label="A password of at least ten characters" {...NEW_PASSWORD} {...register('password')} />
         <button className="btn btn-main justify-self-start">Join</button>
       </form>
     </Entrance>

@@ -1,17 +1,15 @@
-import type { InputHTMLAttributes } from 'react';
+import type { ComponentProps } from 'react';
 
-interface Props extends Omit<InputHTMLAttributes<HTMLInputElement>, 'onChange' | 'value' | 'className'> {
+interface Props extends Omit<ComponentProps<'input'>, 'className'> {
   readonly label: string;
-  readonly value: string;
-  readonly set: (value: string) => void;
 }
 
-/** A field that must be filled, with its label above it. */
-export function LabelledField({ label, set, ...field }: Props) {
+/** A field of a form that must be filled, with its label above it; a form gives it what `register` answers. */
+export function LabelledField({ label, ...field }: Props) {
   return (
     <label className="grid gap-1">
       {label}
-      <input className="field field-box" required onChange={(e) => set(e.target.value)} {...field} />
+      <input className="field field-box" required {...field} />
     </label>
   );
 }

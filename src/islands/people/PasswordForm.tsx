@@ -1,4 +1,5 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
@@ -8,20 +9,18 @@ import { changePassword } from './sign-in.ts';
 
 /** Another password; everybody else who is signed in with the old one is out. */
 export function PasswordForm({ onClose }: { readonly onClose: () => void }) {
-  const [now, setNow] = useState('');
-  const [next, setNext] = useState('');
+  const { register, handleSubmit } = useForm({ defaultValues: { now: '', next: '' } });
   const [done, setDone] = useState(false);
   const { trouble, attempt } = useAttempt();
-  const change = (e: FormEvent) => {
-    e.preventDefault();
-    void attempt(async () => {
+  const change = handleSubmit(({ now, next }) =>
+    attempt(async () => {
       await changePassword(now, next).catch((error: unknown) => {
         if (!(error instanceof ApiError) || error.status !== 400) throw error;
         throw new ApiError(400, 'The password of now is another one.', null);
       });
       setDone(true);
-    });
-  };
+    }),
+  );
   return (
     <Dialog title="Change your password" onClose={onClose}>
       {done ? (
@@ -32,16 +31,10 @@ export function PasswordForm({ onClose }: { readonly onClose: () => void }) {
           </button>
         </div>
       ) : (
-        <form className="grid gap-3" onSubmit={change}>
+        <form className="grid gap-3" onSubmit={(e) => void change(e)}>
           {trouble !== null && <Notice alarm>{trouble}</Notice>}
-          <LabelledField
-            label="Password of now"
-            type="password"
-            autoComplete="current-password"
-            value={now}
-            set={setNow}
-          />
-          <LabelledField label="New one, of at least ten characters" {...NEW_PASSWORD} value={next} set={setNext} />
+          <LabelledField label="Password of now" type="password" autoComplete="current-password" {...register('now')} />
+          <LabelledField label="New one, of at least ten characters" {...NEW_PASSWORD} {...register('next')} />
           <button className="btn btn-main justify-self-start">Change it</button>
         </form>
       )}

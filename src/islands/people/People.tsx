@@ -1,4 +1,5 @@
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Notice } from '../../ui/Notice.tsx';
 import { type People as Listed, ROLES, type Role } from '../../contract/wire.ts';
 import { call } from '../shared/call.ts';
@@ -8,26 +9,31 @@ import { type Me, ROLE_SAYS } from './roles.ts';
 interface Props extends Listed {
   readonly me: Me;
 }
+interface Invitation {
+  readonly email: string;
+  readonly role: Role;
+}
 const dayOf = (date: string) => new Date(date).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 
 /** Who works in the studio, who is invited, and as what. */
 export function People({ me, ...first }: Props) {
   const [listed, setListed] = useState<Listed>(first);
   const [studio, setStudio] = useState(me.studio);
-  const [email, setEmail] = useState('');
-  const [role, setRole] = useState<Role>('editor');
+  const { register, handleSubmit, resetField, watch } = useForm<Invitation>({
+    defaultValues: { email: '', role: 'editor' },
+  });
+  const role = watch('role');
   const [link, setLink] = useState<{ email: string; url: string } | null>(null);
   const { trouble, attempt } = useAttempt();
   const change = (work: () => Promise<Listed>) => void attempt(async () => setListed(await work()));
-  const invite = (e: FormEvent) => {
-    e.preventDefault();
-    void attempt(async () => {
-      const { path, ...now } = await call('invite', {}, { body: { email, role } });
+  const invite = handleSubmit((body) =>
+    attempt(async () => {
+      const { path, ...now } = await call('invite', {}, { body });
       setListed(now);
-      setLink({ email, url: new URL(path, window.location.href).href });
-      setEmail('');
-    });
-  };
+      setLink({ email: body.email, url: new URL(path, window.location.href).href });
+      resetField('email');
+    }),
+  );
   return (
     <main className="mx-auto max-w-3xl px-5 py-8 sm:px-8">
       <header className="border-b-2 border-ink pb-4">
@@ -101,25 +107,14 @@ export function People({ me, ...first }: Props) {
           </li>
         ))}
       </ul>
-      <form className="mt-8 flex flex-wrap items-end gap-3" onSubmit={invite}>
+      <form className="mt-8 flex flex-wrap items-end gap-3" onSubmit={(e) => void invite(e)}>
         <label className="grid flex-1 basis-56 gap-1">
           Invite by e-mail address
-          <input
-            className="field field-box"
-            type="email"
-            required
-            value={email}
-            onChange={(e) => setEmail(e.target.value)}
-          />
+          <input className="field field-box" type="email" required {...register('email')} />
         </label>
         <label className="grid gap-1">
           as
-          <select
-            className="field field-box"
-            aria-label="Role of whom you invite"
-            value={role}
-            onChange={(e) => setRole(e.target.value as Role)}
-          >
+          <select className="field field-box" aria-label="Role of whom you invite" {...register('role')}>
             {ROLES.map((r) => (
               <option key={r}>{r}</option>
             ))}

@@ -1,11 +1,12 @@
-import { useState } from 'react';
-import { EFFORTS, type Effort } from '../../core/exercise/effort.ts';
-import { EXERCISE_POSITIONS, type Exercise, MUSCLES, PATTERNS } from '../../core/exercise/exercise.ts';
+import { type ComponentProps, useRef } from 'react';
+import { useForm } from 'react-hook-form';
+import { EFFORTS } from '../../core/exercise/effort.ts';
+import { EXERCISE_POSITIONS, type Exercise, MUSCLES, type Muscle, PATTERNS } from '../../core/exercise/exercise.ts';
 import type { Studio } from '../../core/workout/studio.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError } from '../shared/api.ts';
 import { asking, call } from '../shared/call.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
 import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easier' | 'harder', string])[] = [
@@ -20,6 +21,18 @@ const LINES: readonly (readonly ['setUp' | 'form' | 'caution' | 'breath' | 'easi
 const put = (before: Exercise | null, after: Exercise) => asking('saveExercise', {}, { body: { before, after } });
 const gone = (name: string) => asking('removeExercise', {}, { asked: { name } });
 
+/** An exercise as it is typed: its equipment in one line. */
+type Typed = Omit<Exercise, 'equipment' | 'muscles'> & { equipment: string; muscles: Muscle[] };
+
+const exerciseOf = (typed: Typed): Exercise => ({
+  ...typed,
+  name: typed.name.trim(),
+  equipment: typed.equipment
+    .split(',')
+    .map((t) => t.trim())
+    .filter((t) => t !== ''),
+});
+
 /** One exercise of the studio's own. A shipped one that is changed becomes the studio's own under the same name. */
 export function ExerciseDialog({
   first,
@@ -32,28 +45,24 @@ export function ExerciseDialog({
 }) {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();
-  const [e, setExercise] = useState(first);
-  const [equipment, setEquipment] = useState(first.equipment.join(', '));
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const set = (next: Partial<Exercise>) => setExercise({ ...e, ...next });
-  const send = async (work: () => Promise<Studio>) => {
-    try {
+  const { register, handleSubmit, getValues, setValue } = useForm<Typed>({
+    defaultValues: { ...first, muscles: [...first.muscles], equipment: first.equipment.join(', ') },
+  });
+  const { trouble, attempt } = useAttempt();
+  /** What ends as it begins goes on to do so. */
+  const began = useRef(first.start);
+  const endsAlike = () => {
+    const { start, end } = getValues();
+    if (end === began.current) setValue('end', start);
+    began.current = start;
+  };
+  const send = (work: () => Promise<Studio>) =>
+    attempt(async () => {
       setStudio(await work());
       onClose();
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-    }
-  };
-  const save = () => {
-    const after = {
-      ...e,
-      name: e.name.trim(),
-      equipment: equipment
-        .split(',')
-        .map((t) => t.trim())
-        .filter((t) => t !== ''),
-    };
+    });
+  const save = handleSubmit((typed) => {
+    const after = exerciseOf(typed);
     const was = studio.exercises.find((x) => x.name === after.name) ?? null;
     return send(async () => {
       const now = await call('saveExercise', {}, { body: { before: was, after } });
@@ -63,7 +72,7 @@ export function ExerciseDialog({
       });
       return now;
     });
-  };
+  });
   const remove = () =>
     send(async () => {
       const now = await call('removeExercise', {}, { asked: { name: first.name } });
@@ -76,36 +85,17 @@ export function ExerciseDialog({
       onClose={onClose}
       wide
     >
-      <form
-        className="grid grid-cols-2 gap-x-5 gap-y-2.5"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
+      <form className="grid grid-cols-2 gap-x-5 gap-y-2.5" onSubmit={(event) => void save(event)}>
         <label className="col-span-2 flex flex-col">
           <span className="label">name</span>
-          <input
-            autoFocus
-            required
-            className="field-box"
-            maxLength={200}
-            value={e.name}
-            readOnly={own}
-            onChange={(v) => set({ name: v.target.value })}
-          />
+          <input autoFocus required className="field-box" maxLength={200} readOnly={own} {...register('name')} />
         </label>
-        <Pick
-          label="begins"
-          values={EXERCISE_POSITIONS}
-          value={e.start}
-          onChange={(start) => set({ start, end: e.end === e.start ? start : e.end })}
-        />
-        <Pick label="ends" values={EXERCISE_POSITIONS} value={e.end} onChange={(end) => set({ end })} />
-        <Pick label="pattern" values={PATTERNS} value={e.pattern} onChange={(pattern) => set({ pattern })} />
+        <Pick label="begins" values={EXERCISE_POSITIONS} {...register('start', { onChange: endsAlike })} />
+        <Pick label="ends" values={EXERCISE_POSITIONS} {...register('end')} />
+        <Pick label="pattern" values={PATTERNS} {...register('pattern')} />
         <label className="flex flex-col">
           <span className="label">effort (MET, Compendium 2011)</span>
-          <select className="field-box" value={e.effort} onChange={(v) => set({ effort: v.target.value as Effort })}>
+          <select className="field-box" {...register('effort')}>
             {Object.entries(EFFORTS).map(([name, { met }]) => (
               <option key={name} value={name}>
                 {name}, {met}
@@ -115,19 +105,9 @@ export function ExerciseDialog({
         </label>
         <label className="flex flex-col">
           <span className="label">equipment, with commas</span>
-          <input
-            className="field-box"
-            maxLength={400}
-            value={equipment}
-            onChange={(v) => setEquipment(v.target.value)}
-          />
+          <input className="field-box" maxLength={400} {...register('equipment')} />
         </label>
-        <Pick
-          label="impact"
-          values={['none', 'low', 'high'] as const}
-          value={e.impact}
-          onChange={(impact) => set({ impact })}
-        />
+        <Pick label="impact" values={['none', 'low', 'high']} {...register('impact')} />
         <label className="flex flex-col">
           <span className="label">seconds a repetition</span>
           <input
@@ -136,44 +116,27 @@ export function ExerciseDialog({
             max={600}
             step={0.1}
             className="field-box"
-            value={e.secondsARep}
-            onChange={(v) => set({ secondsARep: Number(v.target.value) })}
+            {...register('secondsARep', { valueAsNumber: true })}
           />
         </label>
-        <Pick
-          label="best camera side"
-          values={['front', 'side', 'three-quarter'] as const}
-          value={e.camera}
-          onChange={(camera) => set({ camera })}
-        />
+        <Pick label="best camera side" values={['front', 'side', 'three-quarter']} {...register('camera')} />
         <fieldset className="col-span-2 flex flex-wrap gap-x-3">
           <legend className="label">muscles</legend>
           {MUSCLES.map((m) => (
             <label key={m} className="flex items-center gap-1">
-              <input
-                type="checkbox"
-                checked={e.muscles.includes(m)}
-                onChange={(v) =>
-                  set({ muscles: v.target.checked ? [...e.muscles, m] : e.muscles.filter((o) => o !== m) })
-                }
-              />
+              <input type="checkbox" value={m} {...register('muscles')} />
               {m}
             </label>
           ))}
           <label className="ml-auto flex items-center gap-1">
-            <input type="checkbox" checked={e.sided} onChange={(v) => set({ sided: v.target.checked })} />
+            <input type="checkbox" {...register('sided')} />
             one-sided
           </label>
         </fieldset>
         {LINES.map(([key, word]) => (
           <label key={key} className="flex flex-col">
             <span className="label">{word}</span>
-            <input
-              className="field-box"
-              maxLength={500}
-              value={e[key]}
-              onChange={(v) => set({ [key]: v.target.value })}
-            />
+            <input className="field-box" maxLength={500} {...register(key)} />
           </label>
         ))}
         {trouble !== null && (
@@ -199,21 +162,16 @@ export function ExerciseDialog({
   );
 }
 
-function Pick<T extends string>({
-  label,
-  values,
-  value,
-  onChange,
-}: {
+interface PickProps extends ComponentProps<'select'> {
   readonly label: string;
-  readonly values: readonly T[];
-  readonly value: T;
-  readonly onChange: (value: T) => void;
-}) {
+  readonly values: readonly string[];
+}
+
+function Pick({ label, values, ...select }: PickProps) {
   return (
     <label className="flex flex-col">
       <span className="label">{label}</span>
-      <select className="field-box" value={value} onChange={(v) => onChange(v.target.value as T)}>
+      <select className="field-box" {...select}>
         {values.map((name) => (
           <option key={name}>{name}</option>
         ))}

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -6,7 +6,24 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { ApiError } from '../shared/api.ts';
 import { call } from '../shared/call.ts';
-import type { WorkoutSummary } from '../../contract/wire.ts';
+import { useAttempt } from '../shared/use-attempt.ts';
+import type { NewWorkout as NewWorkoutBody, WorkoutSummary } from '../../contract/wire.ts';
+
+interface Typed {
+  readonly title: string;
+  /** The id of a template; empty: none. */
+  readonly from: string;
+  readonly outline: string;
+}
+
+/** What a workout is made of: an outline, under the title where it has none of its own; else a template, or nothing. */
+function workoutOf(typed: Typed): NewWorkoutBody {
+  const [title, outline] = [typed.title.trim(), typed.outline.trim()];
+  if (title === '' && outline === '' && typed.from === '')
+    throw new ApiError(400, 'Give it a title, or paste an outline.', null);
+  if (outline !== '') return { outline: title === '' || /^#\s/m.test(outline) ? outline : `# ${title}\n${outline}` };
+  return { ...(title === '' ? {} : { title }), ...(typed.from === '' ? {} : { from: typed.from }) };
+}
 
 export function NewWorkout({
   templates,
@@ -15,55 +32,30 @@ export function NewWorkout({
   readonly templates: readonly WorkoutSummary[];
   readonly onClose: () => void;
 }) {
-  const from = useRef<HTMLSelectElement>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const title = useRef<HTMLInputElement>(null);
-  const [outline, setOutline] = useState('');
+  const { register, handleSubmit, watch, formState } = useForm<Typed>({
+    defaultValues: { title: '', from: '', outline: '' },
+  });
+  const { trouble, attempt } = useAttempt();
+  const outline = watch('outline');
   const problems = outline.trim() === '' ? [] : readOutline(outline).problems;
   const left = problems.filter((p) => p.severity === 'error' && p.line > 0).length;
-  const create = async () => {
-    const typed = title.current?.value.trim() ?? '';
-    const pasted = outline.trim();
-    const template = from.current?.value ?? '';
-    if (typed === '' && pasted === '' && template === '') return setTrouble('Give it a title, or paste an outline.');
-    setBusy(true);
-    try {
-      const text = pasted === '' ? null : typed === '' || /^#\s/m.test(pasted) ? pasted : `# ${typed}\n${pasted}`;
-      const { id } = await call(
-        'createWorkout',
-        {},
-        {
-          body:
-            text !== null
-              ? { outline: text }
-              : { ...(typed === '' ? {} : { title: typed }), ...(template === '' ? {} : { from: template }) },
-        },
-      );
+  const create = handleSubmit((typed) =>
+    attempt(async () => {
+      const { id } = await call('createWorkout', {}, { body: workoutOf(typed) });
       window.location.assign(`/w/${id}/plan`);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      setTrouble(error.message);
-      setBusy(false);
-    }
-  };
+    }),
+  );
   return (
     <Dialog title="New workout" onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          void create();
-        }}
-        className="flex flex-col gap-3"
-      >
+      <form onSubmit={(e) => void create(e)} className="flex flex-col gap-3">
         <label className="flex flex-col gap-1">
           <span className="label">Title</span>
-          <input ref={title} autoFocus className="field-box" maxLength={200} />
+          <input autoFocus className="field-box" maxLength={200} {...register('title')} />
         </label>
         {templates.length > 0 && (
           <label className="flex flex-col gap-1">
             <span className="label">Begin from</span>
-            <select ref={from} className="field-box" defaultValue="">
+            <select className="field-box" {...register('from')}>
               <option value="">an empty class</option>
               {templates.map((t) => (
                 <option key={t.id} value={t.id}>
@@ -77,8 +69,7 @@ export function NewWorkout({
           <span className="label">or paste an outline</span>
           <textarea
             rows={7}
-            value={outline}
-            onChange={(e) => setOutline(e.target.value)}
+            {...register('outline')}
             className="field-box font-mono text-[13px]"
             placeholder={
               '## Warm-up: 30/10\n- March on the spot\n## Circuit: 3 rounds, 40/20\n- Squat\n- Row | sides own'
@@ -103,7 +94,7 @@ export function NewWorkout({
           <button type="button" className="btn btn-quiet" onClick={onClose}>
             Cancel
           </button>
-          <button type="submit" className="btn btn-main" disabled={busy}>
+          <button type="submit" className="btn btn-main" disabled={formState.isSubmitting}>
             {left > 0 ? 'Create all the same' : 'Create'}
           </button>
         </div>

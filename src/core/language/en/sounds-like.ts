@@ -93,7 +93,15 @@ function skeleton(norm: string): string {
 
 /** Words that sound the same, by what else they are written for: a recogniser cannot know. */
 const SAME_SOUND = new Map(
-  Object.entries({ matt: 'mat', matts: 'mats', waits: 'weights', heal: 'heel', heals: 'heels', tow: 'toe', tows: 'toes' }),
+  Object.entries({
+    matt: 'mat',
+    matts: 'mats',
+    waits: 'weights',
+    heal: 'heel',
+    heals: 'heels',
+    tow: 'toe',
+    tows: 'toes',
+  }),
 );
 
 const unlike = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });
