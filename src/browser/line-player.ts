@@ -8,8 +8,13 @@ const LOOSE_S = 0.12;
 
 /** Plays lines that were spoken again along with a programme. */
 export class LinePlayer {
-  private readonly element = new Audio();
+  readonly element = new Audio();
   private current: PlayedLine | null = null;
+
+  /** The line that is heard now. */
+  get heard(): string | null {
+    return this.current?.pickUpId ?? null;
+  }
 
   /** Called for every frame of a programme that plays. Gives how loud the take's own voice is to be, 0 or 1. */
   follow(lines: readonly PlayedLine[], now: Micros, rate: number): number {

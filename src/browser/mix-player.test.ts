@@ -1,84 +1,13 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { Context, Node, Sound } from '../../tests/support/fake-audio.ts';
 import { anySeconds as s } from '../../tests/support/times.ts';
 import type { LaidTrack } from '../core/music/arrangement.ts';
-import { MixPlayer, type PlayedMix } from './mix-player.ts';
+import { MixPlayer } from './mix-player.ts';
+import type { PlayedMix } from './played-mix.ts';
 
-/** As much of Web Audio as the player asks for; what it was told is kept. */
-class Param {
-  value = 0;
-  setTargetAtTime(value: number) {
-    this.value = value;
-  }
-}
-class Node {
-  readonly to: unknown[] = [];
-  readonly gain = new Param();
-  readonly frequency = new Param();
-  readonly Q = new Param();
-  readonly sent: unknown[] = [];
-  readonly port = { postMessage: (m: unknown) => this.sent.push(m) };
-  connect<T>(next: T): T {
-    this.to.push(next);
-    return next;
-  }
-}
-class Context {
-  static allowed = true;
-  static readonly all: Context[] = [];
-  state = 'suspended';
-  currentTime = 0;
-  readonly destination = new Node();
-  readonly sources: { readonly element: unknown; readonly node: Node }[] = [];
-  readonly gains: Node[] = [];
-  readonly filters: Node[] = [];
-  readonly audioWorklet = { addModule: () => Promise.resolve() };
-  constructor() {
-    Context.all.push(this);
-  }
-  resume() {
-    if (Context.allowed) this.state = 'running';
-    return Promise.resolve();
-  }
-  createMediaElementSource(element: unknown) {
-    const node = new Node();
-    this.sources.push({ element, node });
-    return node;
-  }
-  createGain() {
-    return this.kept(this.gains);
-  }
-  createBiquadFilter() {
-    return this.kept(this.filters);
-  }
-  close() {
-    this.state = 'closed';
-    return Promise.resolve();
-  }
-  private kept(list: Node[]) {
-    const node = new Node();
-    list.push(node);
-    return node;
-  }
-}
-class Sound {
-  static readonly all: Sound[] = [];
-  readonly dataset: Record<string, string> = {};
-  src = '';
-  currentTime = 0;
-  playbackRate = 1;
-  paused = true;
-  seeking = false;
-  constructor() {
-    Sound.all.push(this);
-  }
-  play() {
-    this.paused = false;
-    return Promise.resolve();
-  }
-  pause() {
-    this.paused = true;
-  }
-}
+/** In the order they are made: voice, cuts, spoken lines, the whole, and one for each track of music. */
+const [VOICE, CUT, LINE, WHOLE, MUSIC] = [0, 1, 2, 3, 4];
+const musicGain = (context: Context) => context.gains[MUSIC]!;
 
 const track = {
   ...{ start: s(10), end: s(30), from: s(4), to: s(24), fadeInUs: 0, fadeOutUs: 0 },
@@ -93,7 +22,7 @@ const mix: PlayedMix = {
   gains: { voice: level(6), duck: level(-20), spokenLufs: -18 },
   rumble: true,
   sounds: [{ mediaId: 'take', from: s(0), at: s(0), length: s(60) }],
-  withNoise: 0,
+  ...{ withNoise: 0, masterDb: -4, cuts: [s(30)], lineDb: (id: string) => (id === 'l1' ? 3 : 0) },
   takenDown: (mediaId) => ({ noise: null, popsFrom: mediaId === 'take' ? 0.5 : null }),
   ...{ laid: [track], levels, urlOf: ({ id }) => `/media/${id}.flac` },
 };
@@ -118,11 +47,15 @@ describe('the mix that the page plays', () => {
   });
   afterEach(() => vi.unstubAllGlobals());
   const begun = async () => {
-    const voice = new Sound();
-    const player = new MixPlayer([voice as unknown as HTMLMediaElement], '/filter.js');
+    const [voice, line] = [new Sound(), new Sound()];
+    const player = new MixPlayer(
+      [voice] as unknown as HTMLMediaElement[],
+      '/filter.js',
+      line as unknown as HTMLMediaElement,
+    );
     await player.begin();
     const [context] = Context.all;
-    return { player, voice, context: context!, decks: Sound.all.slice(1) };
+    return { player, voice, context: context!, decks: Sound.all.slice(2) };
   };
   it('leaves its elements alone where the browser lets no sound through', async () => {
     Context.allowed = false;
@@ -138,15 +71,15 @@ describe('the mix that the page plays', () => {
     await player.begin();
     expect(Context.all).toHaveLength(1);
     player.follow(mix, s(15), 1);
-    expect(context.gains[0]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
+    expect(context.gains[VOICE]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
     await player.begin();
-    expect(context.sources).toHaveLength(3);
+    expect(context.sources).toHaveLength(4);
   });
   it('plays gains and music, not late, where the browser has no filter for the voice', async () => {
     vi.stubGlobal('AudioWorkletNode', undefined);
     const { player, context, decks } = await begun();
     player.follow(mix, s(15), 1);
-    expect(context.gains[0]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
+    expect(context.gains[VOICE]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
     expect(decks.some((d) => !d.paused)).toBe(true);
     expect(player.lagUs).toBe(0);
   });
@@ -165,7 +98,7 @@ describe('the mix that the page plays', () => {
     player.follow(mix, s(1.02), 1);
     expect(context.sources[0]!.element).toBe(voice);
     expect(context.filters.map((f) => f.frequency.value)).toEqual([80, 80]);
-    expect(context.gains[0]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
+    expect(context.gains[VOICE]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
     expect(filters[0]!.sent).toEqual([{ noise: null, popsFrom: 0.5 }]);
   });
   it('plays music from its beat, as fast as it is stretched, ducked, and no longer than it lasts', async () => {
@@ -179,16 +112,51 @@ describe('the mix that the page plays', () => {
     expect(deck.paused).toBe(false);
     player.follow(mix, s(20.01), 1.5);
     expect(deck.playbackRate).toBeCloseTo(1.53, 1);
-    expect(context.gains[1]!.gain.value).toBeCloseTo(0.1, 9);
+    expect(musicGain(context).gain.value).toBeCloseTo(0.1, 9);
     player.follow(mix, s(31), 1);
     expect(deck.paused).toBe(true);
-    expect(context.gains[1]!.gain.value).toBe(0);
+    expect(musicGain(context).gain.value).toBe(0);
+  });
+  it('brings the whole to its loudness, its peaks held; what the limiter gives back is taken away before it', async () => {
+    const { player, context } = await begun();
+    player.follow(mix, s(20), 1);
+    const limiter = context.limiters[0]!;
+    expect(limiter.ratio.value).toBe(20);
+    // Held back at its threshold, then made up by 0.6 of what full scale loses (Web Audio 1.1, 1.19.4).
+    const lost = -limiter.threshold.value * (1 - 1 / limiter.ratio.value);
+    expect(20 * Math.log10(context.gains[WHOLE]!.gain.value)).toBeCloseTo(-4 - 0.6 * lost, 6);
+    expect(-lost + 0.6 * lost).toBeCloseTo(-1, 1);
+    expect(context.gains[VOICE]!.to[0]).toBe(context.gains[WHOLE]);
+    expect(context.gains[WHOLE]!.to[0]).toBe(limiter);
+  });
+  it('makes a line that was spoken again as loud as what is around it', async () => {
+    const { player, context } = await begun();
+    player.follow(mix, s(20), 1, 'l1');
+    expect(context.gains[LINE]!.gain.value).toBeCloseTo(10 ** ((6 + 3) / 20), 9);
+    player.follow(null, s(20), 1, 'l1');
+    expect(context.gains[LINE]!.gain.value).toBe(1);
+  });
+  it('lets the voice out and in again at a cut, once, on time at any speed', async () => {
+    const { player, context } = await begun();
+    context.currentTime = 7;
+    const { ramps } = context.gains[CUT]!.gain;
+    player.follow(mix, s(29), 2);
+    expect(ramps).toEqual([]);
+    player.follow(mix, s(29.9), 2);
+    const at = 7 + 0.05 + player.lagUs / 1e6;
+    expect(ramps).toEqual([
+      [1, at - 0.015],
+      [0, at],
+      [1, at + 0.015],
+    ]);
+    player.follow(mix, s(29.95), 2);
+    expect(ramps).toHaveLength(3);
   });
   it('as it was recorded has no gain, no filter and no music', async () => {
     const { player, context, decks } = await begun();
     player.follow(mix, s(20), 1);
     player.follow(null, s(20.1), 1);
-    expect(context.gains[0]!.gain.value).toBe(1);
+    expect(context.gains[VOICE]!.gain.value).toBe(1);
     expect(context.filters.map((f) => f.frequency.value)).toEqual([0, 0]);
     expect(filters[0]!.sent.at(-1)).toEqual({ noise: null, popsFrom: null });
     expect(decks.every((d) => d.paused)).toBe(true);

@@ -3,7 +3,8 @@ import { tonePeakDb } from '../core/sound/mix-gains.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
 import { LinePlayer, type PlayedLine } from './line-player.ts';
-import { MixPlayer, type PlayedMix } from './mix-player.ts';
+import { MixPlayer } from './mix-player.ts';
+import type { PlayedMix } from './played-mix.ts';
 import { TonePlayer } from './tone-player.ts';
 import filterUrl from './voice-worklet.ts?worker&url';
 
@@ -21,7 +22,7 @@ export class ProgrammeSound {
   private readonly mix: MixPlayer;
 
   constructor(elements: readonly HTMLMediaElement[]) {
-    this.mix = new MixPlayer(elements, filterUrl);
+    this.mix = new MixPlayer(elements, filterUrl, this.lines.element);
   }
 
   /** Called as something is about to play. */
@@ -31,13 +32,14 @@ export class ProgrammeSound {
 
   /** Called for every frame of a programme that plays. Gives how loud the takes' own voice is to be, 0 or 1. */
   follow({ lines, tones, mix }: WithPicture, now: Micros, rate: number): number {
-    this.mix.follow(mix, now, rate);
+    const taken = lines.length > 0 ? this.lines.follow(lines, now, rate) : 1;
+    this.mix.follow(mix, now, rate, this.lines.heard);
     if (tones !== undefined && tones.rules.family !== null) {
       const { family, belowDb } = tones.rules;
-      const peakDb = tonePeakDb(mix?.gains.spokenLufs ?? null, belowDb);
+      const peakDb = tonePeakDb(mix?.gains.spokenLufs ?? null, belowDb) + (mix?.masterDb ?? 0);
       this.tones.follow(tones.list, { family, peakDb, now: micros(now - this.mix.lagUs * rate), rate });
     }
-    return lines.length > 0 ? this.lines.follow(lines, now, rate) : 1;
+    return taken;
   }
 
   silence(): void {

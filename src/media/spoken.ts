@@ -1,8 +1,10 @@
 import { join } from 'node:path';
 import type { GainPoint } from '../core/music/levels.ts';
-import { type Loudness, gatedLoudness } from '../core/sound/levelling.ts';
+import type { Loudness } from '../core/sound/levelling.ts';
+import { lineDb } from '../core/sound/line-loudness.ts';
 import type { PlacedPickUp } from '../core/sound/pick-ups.ts';
 import { type Micros, micros } from '../core/time/micros.ts';
+import { span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
 
@@ -12,10 +14,6 @@ export type SpokenLine = PlacedPickUp & { readonly path: string };
 /** What is muted goes down and up in this time; a spoken line begins and ends as softly. */
 const FADE_US = 20_000;
 const MUTE_DB = -90;
-/** A line is as loud as what is said so far before and after it. */
-const AROUND_US = 20e6;
-/** Nobody's line is brought up or down by more: it would be noise, or a fault of the recording. */
-const MOST_DB = 24;
 
 /** ffmpeg's arguments that lay spoken lines into a voice: what they replace is muted over the room's own tone. */
 export async function layLines(
@@ -48,7 +46,8 @@ export async function layLines(
       );
       mixed.push(`[t${i}]`);
     }
-    const gain = await gainOf(line, loudness, signal);
+    const own = { loudness: await momentary(line.path, signal), used: span(line.from, line.to) };
+    const gain = lineDb(own, loudness, line.at);
     const spoken = add('-ss', s(line.from), '-t', s(line.to - line.from), '-i', line.path);
     const faster = line.speedPpm === 1e6 ? '' : `rubberband=tempo=${(line.speedPpm / 1e6).toFixed(6)},`;
     chains.push(
@@ -69,14 +68,6 @@ export async function layLines(
     'auto',
     output,
   ];
-}
-
-/** By how much a line is to be louder, dB, to be as loud as what is said around it. */
-async function gainOf({ path, from, to, at }: SpokenLine, around: Loudness, signal?: AbortSignal): Promise<number> {
-  const own = gatedLoudness(await momentary(path, signal), { start: from, end: to });
-  const near = { start: micros(Math.max(0, at - AROUND_US)), end: micros(at + AROUND_US) };
-  const wanted = gatedLoudness(around, near) ?? gatedLoudness(around);
-  return own === null || wanted === null ? 0 : Math.max(-MOST_DB, Math.min(MOST_DB, wanted - own));
 }
 
 /** The gain of the voice: down where it is muted. */

@@ -6,7 +6,7 @@ import { EMPTY_MUSIC, USUAL_LEVELS } from '../music/music.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import { steadyMap } from '../music/tempo-map.ts';
 import { anySeconds as s, anyTime } from '../../../tests/support/times.ts';
-import { clippedIn, rangeOf, soundAlong } from './along.ts';
+import { clippedIn, cutsIn, masterDb, rangeOf, soundAlong } from './along.ts';
 import type { SoundSources } from './sound-sources.ts';
 import type { Loudness } from './levelling.ts';
 import { clippingOf, halfLuOf, loudnessFrom } from './take-levels.ts';
@@ -47,6 +47,25 @@ const LAID = {
   ...{ placement: { speedPpm: 1e6 }, track: { id: 't', lufs: -14, map: steadyMap(120_000, s(0), 99) } },
   ...{ start: s(0), end: s(20), from: s(0), to: s(20), fadeInUs: s(0), fadeOutUs: s(0) },
 } as unknown as LaidTrack;
+
+describe('the whole of a mix', () => {
+  it('is brought from its loudness to its target; without one, or in silence, it stays', () => {
+    expect(masterDb(-23.5, -16)).toBe(7.5);
+    expect([masterDb(-23.5, null), masterDb(null, -16)]).toEqual([0, 0]);
+  });
+  it('is cut where another recording begins or the same one elsewhere, not where it goes on', () => {
+    const piece = (mediaId: string | null, from: number, at: number) => ({
+      mediaId,
+      from: s(from),
+      at: s(at),
+      length: s(5),
+    });
+    const goesOn = [piece('a', 0, 0), piece('a', 5, 5), piece('a', 20, 10), piece('b', 0, 15), piece(null, 0, 20)];
+    expect(cutsIn(goesOn)).toEqual([s(10), s(15), s(20)]);
+    expect(cutsIn([piece(null, 0, 0), piece(null, 0, 5), piece('a', 0, 10)])).toEqual([s(10)]);
+    expect(cutsIn([])).toEqual([]);
+  });
+});
 
 describe('the sound along a film', () => {
   it('is that of its recordings, piece by piece', () => {

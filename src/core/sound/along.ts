@@ -60,6 +60,20 @@ export function soundAlong(of: SoundSources): SoundAlong {
   };
 }
 
+/** The gain that brings a mix to its target, dB, before its encoded file is measured; 0: it stays as it is. */
+export function masterDb(integrated: number | null, targetLufs: number | null): number {
+  return integrated === null || targetLufs === null ? 0 : targetLufs - integrated;
+}
+
+/** Where one recording is cut to another, or to a later place of itself. */
+export function cutsIn(sounds: readonly Piece[]): ProgrammeTime[] {
+  return sounds.slice(1).flatMap(({ mediaId, from, at }, i) => {
+    const before = sounds[i]!;
+    const goesOn = before.mediaId === mediaId && Math.abs(before.from + before.length - from) < 1_000;
+    return goesOn || (before.mediaId === null && mediaId === null) ? [] : [at];
+  });
+}
+
 /** How far a sentence lies above the loudest of the music under it. */
 function aboveMusic(voice: Loudness, music: readonly number[], span: Span): number | null {
   const own = gatedLoudness(voice, span);
@@ -75,10 +89,9 @@ const ROOM_SHARE = 0.15;
 const FEWEST = 8;
 
 function joinsIn({ sounds, speech }: SoundSources, voice: readonly number[]): SoundAlong['joins'] {
-  return sounds.slice(1).flatMap(({ mediaId, from, at }, i) => {
-    const before = sounds[i]!;
-    const goesOn = before.mediaId === mediaId && Math.abs(before.from + before.length - from) < 1_000;
-    if (goesOn || before.mediaId === null || mediaId === null) return [];
+  const cuts = new Set(cutsIn(sounds));
+  return sounds.slice(1).flatMap(({ mediaId, at }, i) => {
+    if (!cuts.has(at) || sounds[i]!.mediaId === null || mediaId === null) return [];
     const [left, right] = [roomTone(voice, at - ROOM_US, at, speech), roomTone(voice, at + 4e5, at + ROOM_US, speech)];
     return [{ at, roomLu: left === null || right === null ? null : right - left }];
   });

@@ -1,4 +1,4 @@
-import type { PlayedMix } from '../../browser/mix-player.ts';
+import type { PlayedMix } from '../../browser/played-mix.ts';
 import type { TakeOfPage } from '../../contract/wire.ts';
 import type { ToneRules } from '../../core/edit/decisions.ts';
 import type { Piece } from '../../core/edit/views.ts';

@@ -1,23 +1,51 @@
 import { useMemo } from 'react';
-import type { PlayedMix } from '../../browser/mix-player.ts';
+import type { PlayedMix } from '../../browser/played-mix.ts';
+import { cutsIn, masterDb, soundAlong } from '../../core/sound/along.ts';
+import { lineDb } from '../../core/sound/line-loudness.ts';
 import { mixGains } from '../../core/sound/mix-gains.ts';
+import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
+import { recordedAlong } from '../../core/sound/recorded-along.ts';
+import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { NOTHING_TAKEN } from '../../core/sound/voice-filter.ts';
 import { takenDown } from '../../core/sound/voice-measure.ts';
 import { mediaUrl } from '../workbench/take.ts';
-import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { span } from '../../core/time/span.ts';
+import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
+import { call } from './call.ts';
+import { useFetched } from './use-fetched.ts';
 import { useSoundSources } from './use-sound-sources.ts';
+
+const NO_LINES: readonly PlacedPickUp[] = [];
 
 /** How the programme's sound is mixed, for the page to play it as the file will be; null: it is not known yet. */
 export function usePlayedMix(): PlayedMix | null {
   const mix = useSoundSources();
-  const tracks = useWorkbench().workbench((s) => s.tracks);
+  const { workbench } = useWorkbench();
+  const tracks = workbench((s) => s.tracks);
+  const targetLufs = workbench((s) => s.document.edit.sound.targetLufs);
+  const lines = useDerived().produced?.pickUps ?? NO_LINES;
+  const spoken = useFetched<TakeLevels>([...new Set(lines.map((l) => l.recordingId))], (id) =>
+    call('takeLevels', { id }),
+  );
   return useMemo(() => {
     if (mix === null) return null;
     const { sources, levels: measured, withNoise } = mix;
     const { voice, laid, levels, sounds } = sources;
+    const { integrated } = soundAlong({ ...sources, sentences: [] });
+    const recorded = recordedAlong(sources);
+    const gains = new Map(
+      lines.map((line) => {
+        const own = spoken.get(line.recordingId);
+        const loudness = own == null ? null : { loudness: loudnessFrom(own), used: span(line.from, line.to) };
+        return [line.pickUpId, loudness === null ? 0 : lineDb(loudness, recorded, line.at)];
+      }),
+    );
     const urls = new Map(tracks.map((track) => [track.id, mediaUrl(track)]));
     return {
       ...{ gains: mixGains(sources), rumble: voice.rumble, sounds, laid, levels },
+      masterDb: masterDb(integrated, targetLufs),
+      cuts: cutsIn(sounds),
+      lineDb: (pickUpId) => gains.get(pickUpId) ?? 0,
       withNoise: withNoise.length,
       takenDown: (mediaId) => {
         const own = measured.get(mediaId)?.voice;
@@ -25,5 +53,5 @@ export function usePlayedMix(): PlayedMix | null {
       },
       urlOf: ({ id }) => urls.get(id) ?? '',
     };
-  }, [mix, tracks]);
+  }, [mix, tracks, targetLufs, lines, spoken]);
 }

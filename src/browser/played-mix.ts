@@ -1,0 +1,27 @@
+import type { Piece } from '../core/edit/views.ts';
+import type { LaidTrack } from '../core/music/arrangement.ts';
+import type { BedLevels } from '../core/music/music.ts';
+import type { Track } from '../core/music/track.ts';
+import type { MixGains } from '../core/sound/mix-gains.ts';
+import type { TakenDown } from '../core/sound/voice-filter.ts';
+import type { ProgrammeTime } from '../core/time/micros.ts';
+
+/** What a programme's mix is played by. */
+export interface PlayedMix {
+  readonly gains: MixGains;
+  readonly rumble: boolean;
+  /** The recordings that are heard, and what is taken down of each. */
+  readonly sounds: readonly Piece[];
+  readonly takenDown: (mediaId: string) => TakenDown;
+  /** Brings the whole to its loudness, dB. */
+  readonly masterDb: number;
+  /** Where recordings are cut: the voice goes out and in again there, too fast to be heard, and nothing clicks. */
+  readonly cuts: readonly ProgrammeTime[];
+  /** By how much a line that was spoken again is to be louder, dB, by its id. */
+  readonly lineDb: (pickUpId: string) => number;
+  /** How many recordings are heard with their noise, though the file has it taken down. */
+  readonly withNoise: number;
+  readonly laid: readonly LaidTrack[];
+  readonly levels: BedLevels;
+  readonly urlOf: (track: Track) => string;
+}

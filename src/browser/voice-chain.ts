@@ -1,0 +1,120 @@
+import { gainAt } from '../core/music/levels.ts';
+import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
+import { FRAME, NOTHING_TAKEN } from '../core/sound/voice-filter.ts';
+import { type Micros, type ProgrammeTime, toSeconds } from '../core/time/micros.ts';
+import type { PlayedMix } from './played-mix.ts';
+
+/** Gains follow their curves with this time constant: a picture's frame. */
+export const GLIDE_S = 0.012;
+/** The voice comes so much later than it is played: its noise is taken out in whole frames. */
+const VOICE_LAG_S = FRAME / 48_000;
+/** The voice is out for so long before and after a cut, and is told of a cut so long before. */
+const CUT_S = 0.015;
+const TOLD_S = 0.12;
+/**
+ * What is too loud for the file is held back, as there: no peak over -1 dB of full scale. Web Audio's compressor makes
+ * what it held back louder again by six tenths (its standard, 1.19.4): so much is taken away before it.
+ */
+const LIMIT = { thresholdDb: -2.63, ratio: 20, attackS: 0.003, releaseS: 0.08 } as const;
+const MADE_UP_DB = 0.6 * -LIMIT.thresholdDb * (1 - 1 / LIMIT.ratio);
+/** A filter of the second order without a peak, as Web Audio counts it. */
+const FLAT_DB = -3.0103;
+
+/**
+ * Voice, lines that were spoken again and the whole, in Web Audio: rumble and noise out, out at cuts, through the gains
+ * of the mix, and the whole to its loudness with its peaks held.
+ */
+export class VoiceChain {
+  /** Takes what is heard beside the voice, as late as that. */
+  readonly beside: AudioNode;
+  /** How much later all is heard than it is played. */
+  readonly lagS: number;
+  private readonly rumble: readonly BiquadFilterNode[];
+  private readonly gain: GainNode;
+  private readonly cut: GainNode;
+  private readonly line: GainNode;
+  private readonly master: GainNode;
+  private readonly limiter: DynamicsCompressorNode;
+  /** What the filter was last told, and the last cut that the voice was let out at. */
+  private told: { readonly mediaId: string | null; readonly mix: PlayedMix } | null = null;
+  private lastCut: ProgrammeTime | null = null;
+
+  /** `filter`: what takes noise out of the voice; null: the browser has none (a page that came without encryption). */
+  constructor(
+    private readonly context: AudioContext,
+    private readonly filter: AudioWorkletNode | null,
+    elements: readonly HTMLMediaElement[],
+    line: HTMLMediaElement,
+  ) {
+    this.lagS = filter === null ? 0 : VOICE_LAG_S;
+    this.rumble = [0, 1].map(() => {
+      const highpass = context.createBiquadFilter();
+      highpass.type = 'highpass';
+      highpass.Q.value = FLAT_DB;
+      return highpass;
+    });
+    this.gain = context.createGain();
+    this.cut = context.createGain();
+    this.line = context.createGain();
+    this.master = context.createGain();
+    this.limiter = context.createDynamicsCompressor();
+    this.limiter.threshold.value = LIMIT.thresholdDb;
+    this.limiter.knee.value = 0;
+    this.limiter.attack.value = LIMIT.attackS;
+    this.limiter.release.value = LIMIT.releaseS;
+    this.master.connect(this.limiter).connect(context.destination);
+    const still = this.rumble[0]!.connect(this.rumble[1]!);
+    (filter === null ? still : still.connect(filter)).connect(this.cut).connect(this.gain).connect(this.master);
+    this.beside = new DelayNode(context, { delayTime: this.lagS });
+    this.beside.connect(this.master);
+    for (const element of elements) context.createMediaElementSource(element).connect(this.rumble[0]!);
+    context.createMediaElementSource(line).connect(this.line).connect(this.beside);
+  }
+
+  /** Called for every frame; null: everything as it was recorded. `spoken`: the line that is heard now, by its id. */
+  follow(mix: PlayedMix | null, now: Micros, rate: number, spoken: string | null): void {
+    if (mix === null) return this.asRecorded();
+    // At 0 Hz it lets everything through.
+    for (const highpass of this.rumble) highpass.frequency.value = mix.rumble ? RUMBLE_BELOW_HZ : 0;
+    const voiceDb = gainAt(mix.gains.voice, now);
+    this.glide(this.gain, voiceDb);
+    if (spoken !== null) this.glide(this.line, voiceDb + mix.lineDb(spoken));
+    this.glide(this.master, mix.masterDb - MADE_UP_DB);
+    this.limiter.ratio.value = LIMIT.ratio;
+    const mediaId = mix.sounds.find((p) => now < p.at + p.length)?.mediaId ?? null;
+    if (this.told?.mediaId !== mediaId || this.told.mix !== mix) {
+      this.told = { mediaId, mix };
+      if (mediaId !== null) this.filter?.port.postMessage(mix.takenDown(mediaId));
+    }
+    this.outAtCut(mix.cuts, now, rate);
+  }
+
+  private asRecorded(): void {
+    for (const highpass of this.rumble) highpass.frequency.value = 0;
+    for (const node of [this.gain, this.line, this.master]) this.glide(node, 0);
+    this.limiter.ratio.value = 1;
+    if (this.told !== null) this.filter?.port.postMessage(NOTHING_TAKEN);
+    this.told = null;
+  }
+
+  private glide({ gain }: GainNode, db: number): void {
+    gain.setTargetAtTime(decibels(db), this.context.currentTime, GLIDE_S);
+  }
+
+  /** Lets the voice out and in again at a cut that comes next, on the clock of the sound card. */
+  private outAtCut(cuts: readonly ProgrammeTime[], now: Micros, rate: number): void {
+    const next = cuts.find((at) => at > now);
+    const inS = next === undefined ? Infinity : toSeconds((next - now) as Micros) / rate;
+    if (next === undefined || inS > TOLD_S || next === this.lastCut) return;
+    this.lastCut = next;
+    const { currentTime } = this.context;
+    const at = currentTime + inS + this.lagS;
+    const { gain } = this.cut;
+    gain.cancelScheduledValues(currentTime);
+    gain.setValueAtTime(1, Math.max(currentTime, at - CUT_S));
+    gain.linearRampToValueAtTime(0, at);
+    gain.linearRampToValueAtTime(1, at + CUT_S);
+  }
+}
+
+export const decibels = (db: number) => 10 ** (db / 20);
