@@ -4,7 +4,7 @@ import { gainAt } from '../core/music/levels.ts';
 import type { Track } from '../core/music/track.ts';
 import { type Micros, toSeconds } from '../core/time/micros.ts';
 import type { PlayedMix } from './played-mix.ts';
-import { GLIDE_S, VoiceChain, decibels } from './voice-chain.ts';
+import { GLIDE_S, VoiceChain, type Worklets, decibels, sourceOf } from './voice-chain.ts';
 
 /** Music this far off its place runs a little faster or slower; further off it is looked for anew, but not at once. */
 const LOOSE_S = 0.008;
@@ -28,17 +28,17 @@ interface Deck {
  */
 export class MixPlayer {
   private context: AudioContext | null = null;
-  private filter: Promise<AudioWorkletNode | null> | null = null;
+  private worklets: Promise<Worklets | null> | null = null;
   private voice: VoiceChain | null = null;
   private readonly decks: Deck[] = [];
 
   /**
-   * `filterUrl`: where the script is that takes noise out of the voice (`voice-worklet.ts`); `line`: what plays lines
+   * `workletUrl`: where the script is that runs in the sound card's thread (`mix-worklet.ts`); `line`: what plays lines
    * that were spoken again.
    */
   constructor(
     private readonly elements: readonly HTMLMediaElement[],
-    private readonly filterUrl: string,
+    private readonly workletUrl: string,
     private readonly line: HTMLMediaElement,
   ) {}
 
@@ -51,27 +51,28 @@ export class MixPlayer {
   async begin(): Promise<void> {
     // What was not allowed the first time is asked for again.
     const context = (this.context ??= new AudioContext({ sampleRate: 48_000 }));
-    this.filter ??= this.filterIn(context);
-    const [filter] = await Promise.all([this.filter, context.resume().catch(() => undefined)]);
-    if (this.voice === null && context.state === 'running' && this.context === context) this.build(context, filter);
+    this.worklets ??= this.workletsIn(context);
+    const [worklets] = await Promise.all([this.worklets, context.resume().catch(() => undefined)]);
+    if (this.voice === null && context.state === 'running' && this.context === context) this.build(context, worklets);
   }
 
-  private build(context: AudioContext, filter: AudioWorkletNode | null): void {
-    const voice = new VoiceChain(context, filter, this.elements, this.line);
+  private build(context: AudioContext, worklets: Worklets | null): void {
+    const voice = new VoiceChain(context, worklets, this.elements, this.line);
     for (let i = 0; i < 2; i++) {
       const element = new Audio();
       const own = context.createGain();
       own.gain.value = 0;
-      context.createMediaElementSource(element).connect(own).connect(voice.beside);
+      sourceOf(context, element).connect(own).connect(voice.beside);
       this.decks.push({ element, gain: own, laid: null, looked: 0 });
     }
     this.voice = voice;
   }
 
-  private async filterIn(context: AudioContext): Promise<AudioWorkletNode | null> {
+  private async workletsIn(context: AudioContext): Promise<Worklets | null> {
+    const node = (name: keyof Worklets) => new AudioWorkletNode(context, name, { outputChannelCount: [2] });
     try {
-      await context.audioWorklet.addModule(this.filterUrl);
-      return new AudioWorkletNode(context, 'voice', { outputChannelCount: [2] });
+      await context.audioWorklet.addModule(this.workletUrl);
+      return { voice: node('voice'), limiter: node('limiter') };
     } catch {
       return null;
     }
@@ -114,7 +115,7 @@ export class MixPlayer {
     for (const deck of this.decks) this.free(deck);
     void this.context?.close();
     this.context = null;
-    this.filter = null;
+    this.worklets = null;
     this.voice = null;
   }
 

@@ -15,6 +15,8 @@ export interface PlayedMix {
   readonly takenDown: (mediaId: string) => TakenDown;
   /** Brings the whole to its loudness, dB. */
   readonly masterDb: number;
+  /** No sample comes out over this, dB of full scale; null: they are as they are. */
+  readonly limitDb: number | null;
   /** Where recordings are cut: the voice goes out and in again there, too fast to be heard, and nothing clicks. */
   readonly cuts: readonly ProgrammeTime[];
   /** By how much a line that was spoken again is to be louder, dB, by its id. */

@@ -6,7 +6,7 @@ import { LinePlayer, type PlayedLine } from './line-player.ts';
 import { MixPlayer } from './mix-player.ts';
 import type { PlayedMix } from './played-mix.ts';
 import { TonePlayer } from './tone-player.ts';
-import filterUrl from './voice-worklet.ts?worker&url';
+import workletUrl from './mix-worklet.ts?worker&url';
 
 /** What is heard with a picture besides the recordings themselves. */
 export interface WithPicture {
@@ -22,7 +22,7 @@ export class ProgrammeSound {
   private readonly mix: MixPlayer;
 
   constructor(elements: readonly HTMLMediaElement[]) {
-    this.mix = new MixPlayer(elements, filterUrl, this.lines.element);
+    this.mix = new MixPlayer(elements, workletUrl, this.lines.element);
   }
 
   /** Called as something is about to play. */

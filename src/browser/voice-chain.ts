@@ -11,14 +11,18 @@ const VOICE_LAG_S = FRAME / 48_000;
 /** The voice is out for so long before and after a cut, and is told of a cut so long before. */
 const CUT_S = 0.015;
 const TOLD_S = 0.12;
-/**
- * What is too loud for the file is held back, as there: no peak over -1 dB of full scale. Web Audio's compressor makes
- * what it held back louder again by six tenths (its standard, 1.19.4): so much is taken away before it.
- */
-const LIMIT = { thresholdDb: -2.63, ratio: 20, attackS: 0.003, releaseS: 0.08 } as const;
-const MADE_UP_DB = 0.6 * -LIMIT.thresholdDb * (1 - 1 / LIMIT.ratio);
+/** The limiter looks so far ahead. */
+const LIMIT_LAG_S = 0.005;
 /** A filter of the second order without a peak, as Web Audio counts it. */
 const FLAT_DB = -3.0103;
+
+/** What runs in the sound card's own thread (`mix-worklet.ts`). */
+export interface Worklets {
+  /** Takes noise and pops out of the voice. */
+  readonly voice: AudioWorkletNode;
+  /** Holds the peaks of the whole. */
+  readonly limiter: AudioWorkletNode;
+}
 
 /**
  * Voice, lines that were spoken again and the whole, in Web Audio: rumble and noise out, out at cuts, through the gains
@@ -29,24 +33,25 @@ export class VoiceChain {
   readonly beside: AudioNode;
   /** How much later all is heard than it is played. */
   readonly lagS: number;
+  private readonly voiceLagS: number;
   private readonly rumble: readonly BiquadFilterNode[];
   private readonly gain: GainNode;
   private readonly cut: GainNode;
   private readonly line: GainNode;
   private readonly master: GainNode;
-  private readonly limiter: DynamicsCompressorNode;
   /** What the filter was last told, and the last cut that the voice was let out at. */
   private told: { readonly mediaId: string | null; readonly mix: PlayedMix } | null = null;
   private lastCut: ProgrammeTime | null = null;
 
-  /** `filter`: what takes noise out of the voice; null: the browser has none (a page that came without encryption). */
+  /** `worklets`: null where the browser has none, on a page that came without encryption. */
   constructor(
     private readonly context: AudioContext,
-    private readonly filter: AudioWorkletNode | null,
+    private readonly worklets: Worklets | null,
     elements: readonly HTMLMediaElement[],
     line: HTMLMediaElement,
   ) {
-    this.lagS = filter === null ? 0 : VOICE_LAG_S;
+    this.voiceLagS = worklets === null ? 0 : VOICE_LAG_S;
+    this.lagS = worklets === null ? 0 : VOICE_LAG_S + LIMIT_LAG_S;
     this.rumble = [0, 1].map(() => {
       const highpass = context.createBiquadFilter();
       highpass.type = 'highpass';
@@ -57,18 +62,14 @@ export class VoiceChain {
     this.cut = context.createGain();
     this.line = context.createGain();
     this.master = context.createGain();
-    this.limiter = context.createDynamicsCompressor();
-    this.limiter.threshold.value = LIMIT.thresholdDb;
-    this.limiter.knee.value = 0;
-    this.limiter.attack.value = LIMIT.attackS;
-    this.limiter.release.value = LIMIT.releaseS;
-    this.master.connect(this.limiter).connect(context.destination);
+    const { voice, limiter } = worklets ?? { voice: null, limiter: null };
+    (limiter === null ? this.master : this.master.connect(limiter)).connect(context.destination);
     const still = this.rumble[0]!.connect(this.rumble[1]!);
-    (filter === null ? still : still.connect(filter)).connect(this.cut).connect(this.gain).connect(this.master);
-    this.beside = new DelayNode(context, { delayTime: this.lagS });
+    (voice === null ? still : still.connect(voice)).connect(this.cut).connect(this.gain).connect(this.master);
+    this.beside = new DelayNode(context, { delayTime: this.voiceLagS });
     this.beside.connect(this.master);
-    for (const element of elements) context.createMediaElementSource(element).connect(this.rumble[0]!);
-    context.createMediaElementSource(line).connect(this.line).connect(this.beside);
+    for (const element of elements) sourceOf(context, element).connect(this.rumble[0]!);
+    sourceOf(context, line).connect(this.line).connect(this.beside);
   }
 
   /** Called for every frame; null: everything as it was recorded. `spoken`: the line that is heard now, by its id. */
@@ -79,12 +80,12 @@ export class VoiceChain {
     const voiceDb = gainAt(mix.gains.voice, now);
     this.glide(this.gain, voiceDb);
     if (spoken !== null) this.glide(this.line, voiceDb + mix.lineDb(spoken));
-    this.glide(this.master, mix.masterDb - MADE_UP_DB);
-    this.limiter.ratio.value = LIMIT.ratio;
+    this.glide(this.master, mix.masterDb);
     const mediaId = mix.sounds.find((p) => now < p.at + p.length)?.mediaId ?? null;
     if (this.told?.mediaId !== mediaId || this.told.mix !== mix) {
       this.told = { mediaId, mix };
-      if (mediaId !== null) this.filter?.port.postMessage(mix.takenDown(mediaId));
+      if (mediaId !== null) this.worklets?.voice.port.postMessage(mix.takenDown(mediaId));
+      this.worklets?.limiter.port.postMessage(mix.limitDb === null ? Infinity : decibels(mix.limitDb));
     }
     this.outAtCut(mix.cuts, now, rate);
   }
@@ -92,8 +93,10 @@ export class VoiceChain {
   private asRecorded(): void {
     for (const highpass of this.rumble) highpass.frequency.value = 0;
     for (const node of [this.gain, this.line, this.master]) this.glide(node, 0);
-    this.limiter.ratio.value = 1;
-    if (this.told !== null) this.filter?.port.postMessage(NOTHING_TAKEN);
+    if (this.told !== null) {
+      this.worklets?.voice.port.postMessage(NOTHING_TAKEN);
+      this.worklets?.limiter.port.postMessage(Infinity);
+    }
     this.told = null;
   }
 
@@ -108,13 +111,21 @@ export class VoiceChain {
     if (next === undefined || inS > TOLD_S || next === this.lastCut) return;
     this.lastCut = next;
     const { currentTime } = this.context;
-    const at = currentTime + inS + this.lagS;
+    const at = currentTime + inS + this.voiceLagS;
     const { gain } = this.cut;
     gain.cancelScheduledValues(currentTime);
     gain.setValueAtTime(1, Math.max(currentTime, at - CUT_S));
     gain.linearRampToValueAtTime(0, at);
     gain.linearRampToValueAtTime(1, at + CUT_S);
   }
+}
+
+/**
+ * The sound of an element, on two channels: what was recorded on one is as loud in sum as it was, as ffmpeg makes it in
+ * the file; Web Audio alone would make it louder by 3 dB.
+ */
+export function sourceOf(context: AudioContext, element: HTMLMediaElement): AudioNode {
+  return context.createMediaElementSource(element).connect(context.createStereoPanner());
 }
 
 export const decibels = (db: number) => 10 ** (db / 20);

@@ -1,3 +1,4 @@
+import { LIMIT_DB } from '../core/sound/limiter.ts';
 import { loudnessWith, measure } from './loudness.ts';
 
 /** No true peak of the encoded file lies above this (EBU R 128). */
@@ -23,7 +24,7 @@ export async function levelFor(raw: string, targetLufs: number, signal?: AbortSi
   let gainDb = targetLufs - before.lufs;
   // The encoder moves peaks a little.
   if (before.truePeakDb + gainDb < CEILING_DB - 0.5) return { gainDb, limitDb: null };
-  const limitDb = CEILING_DB - 0.9;
+  const limitDb = LIMIT_DB;
   for (let tries = 1; tries <= MOST_TRIES; tries++) {
     const lufs = await loudnessWith(raw, filtersOf({ gainDb, limitDb }), signal);
     if (lufs === null || Math.abs(targetLufs - lufs) <= WITHIN_LU / 5) break;

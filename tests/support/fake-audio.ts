@@ -20,11 +20,6 @@ export class Node {
   readonly gain = new Param();
   readonly frequency = new Param();
   readonly Q = new Param();
-  readonly threshold = new Param();
-  readonly knee = new Param();
-  readonly ratio = new Param();
-  readonly attack = new Param();
-  readonly release = new Param();
   readonly sent: unknown[] = [];
   readonly port = { postMessage: (m: unknown) => this.sent.push(m) };
   connect<T>(next: T): T {
@@ -41,7 +36,7 @@ export class Context {
   readonly sources: { readonly element: unknown; readonly node: Node }[] = [];
   readonly gains: Node[] = [];
   readonly filters: Node[] = [];
-  readonly limiters: Node[] = [];
+  readonly panners: Node[] = [];
   readonly audioWorklet = { addModule: () => Promise.resolve() };
   constructor() {
     Context.all.push(this);
@@ -58,8 +53,8 @@ export class Context {
   createGain() {
     return this.kept(this.gains);
   }
-  createDynamicsCompressor() {
-    return this.kept(this.limiters);
+  createStereoPanner() {
+    return this.kept(this.panners);
   }
   createBiquadFilter() {
     return this.kept(this.filters);

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { PlayedMix } from '../../browser/played-mix.ts';
 import { cutsIn, masterDb, soundAlong } from '../../core/sound/along.ts';
+import { LIMIT_DB } from '../../core/sound/limiter.ts';
 import { lineDb } from '../../core/sound/line-loudness.ts';
 import { mixGains } from '../../core/sound/mix-gains.ts';
 import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
@@ -44,6 +45,7 @@ export function usePlayedMix(): PlayedMix | null {
     return {
       ...{ gains: mixGains(sources), rumble: voice.rumble, sounds, laid, levels },
       masterDb: masterDb(integrated, targetLufs),
+      limitDb: targetLufs === null ? null : LIMIT_DB,
       cuts: cutsIn(sounds),
       lineDb: (pickUpId) => gains.get(pickUpId) ?? 0,
       withNoise: withNoise.length,

@@ -1,9 +1,11 @@
+import { Limiter } from '../core/sound/limiter.ts';
 import { HOP, NOTHING_TAKEN, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
 
 /** What the sound card's own thread knows; the compiler does not. */
 declare class AudioWorkletProcessor {
   readonly port: MessagePort;
 }
+declare const sampleRate: number;
 declare function registerProcessor(
   name: string,
   processor: new () => AudioWorkletProcessor & {
@@ -43,3 +45,30 @@ class VoiceWorklet extends AudioWorkletProcessor {
 }
 
 registerProcessor('voice', VoiceWorklet);
+
+/** Holds the peaks of the whole; it is told of its limit, an amplitude, by a message. */
+class LimiterWorklet extends AudioWorkletProcessor {
+  private readonly limiter = new Limiter(sampleRate, Infinity);
+
+  constructor() {
+    super();
+    this.port.onmessage = ({ data }: MessageEvent<number>) => {
+      this.limiter.limitTo(data);
+    };
+  }
+
+  process([input]: readonly Float32Array[][], [output]: readonly Float32Array[][]): boolean {
+    const [left, right] = [output?.[0], output?.[1]];
+    if (left === undefined || right === undefined) return true;
+    const from = input?.[0];
+    if (from === undefined) for (const channel of [left, right]) channel.fill(0);
+    else {
+      left.set(from);
+      right.set(input?.[1] ?? from);
+    }
+    this.limiter.hold(left, right);
+    return true;
+  }
+}
+
+registerProcessor('limiter', LimiterWorklet);
