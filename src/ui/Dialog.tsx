@@ -5,13 +5,16 @@ interface Props {
   readonly onClose: () => void;
   readonly children: ReactNode;
   readonly wide?: boolean;
+  /** It is a form that keeps nothing before it is sent. */
+  readonly form?: boolean;
 }
 
 /**
  * A modal dialog: the browser's own, so focus stays inside and Escape closes it. Pressing beside it closes it too. Once
- * something was typed a slip of the hand loses nothing: pressing beside it does not close it, and Escape asks first.
+ * something was typed a slip of the hand loses nothing: pressing beside it does not close it, and in a form Escape asks
+ * first.
  */
-export function Dialog({ title, onClose, children, wide = false }: Props) {
+export function Dialog({ title, onClose, children, wide = false, form = false }: Props) {
   const ref = useRef<HTMLDialogElement>(null);
   const typed = useRef(false);
   const [asked, setAsked] = useState(false);
@@ -28,7 +31,7 @@ export function Dialog({ title, onClose, children, wide = false }: Props) {
         setAsked(false);
       }}
       onCancel={(e) => {
-        if (e.target !== ref.current || !typed.current || asked) return;
+        if (!form || e.target !== ref.current || !typed.current || asked) return;
         e.preventDefault();
         setAsked(true);
       }}

@@ -22,7 +22,7 @@ export function PasswordForm({ onClose }: { readonly onClose: () => void }) {
     }),
   );
   return (
-    <Dialog title="Change your password" onClose={onClose}>
+    <Dialog title="Change your password" onClose={onClose} form={!done}>
       {done ? (
         <div className="grid gap-3">
           <p>It is changed. Other browsers that were signed in are out.</p>

@@ -84,6 +84,7 @@ export function ExerciseDialog({
       title={own ? `Edit ${first.name}` : first.name === '' ? 'New exercise' : `${first.name}, your own`}
       onClose={onClose}
       wide
+      form
     >
       <form className="grid grid-cols-2 gap-x-5 gap-y-2.5" onSubmit={(event) => void save(event)}>
         <label className="col-span-2 flex flex-col">

@@ -46,7 +46,7 @@ export function NewWorkout({
     }),
   );
   return (
-    <Dialog title="New workout" onClose={onClose}>
+    <Dialog title="New workout" onClose={onClose} form>
       <form onSubmit={(e) => void create(e)} className="flex flex-col gap-3">
         <label className="flex flex-col gap-1">
           <span className="label">Title</span>
