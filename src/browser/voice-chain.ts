@@ -1,4 +1,5 @@
 import { gainAt } from '../core/music/levels.ts';
+import { ATTACK_S } from '../core/sound/limiter.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
 import { FRAME, NOTHING_TAKEN } from '../core/sound/voice-filter.ts';
 import { type Micros, type ProgrammeTime, toSeconds } from '../core/time/micros.ts';
@@ -11,8 +12,6 @@ const VOICE_LAG_S = FRAME / 48_000;
 /** The voice is out for so long before and after a cut, and is told of a cut so long before. */
 const CUT_S = 0.015;
 const TOLD_S = 0.12;
-/** The limiter looks so far ahead. */
-const LIMIT_LAG_S = 0.005;
 /** A filter of the second order without a peak, as Web Audio counts it. */
 const FLAT_DB = -3.0103;
 
@@ -51,7 +50,7 @@ export class VoiceChain {
     line: HTMLMediaElement,
   ) {
     this.voiceLagS = worklets === null ? 0 : VOICE_LAG_S;
-    this.lagS = worklets === null ? 0 : VOICE_LAG_S + LIMIT_LAG_S;
+    this.lagS = worklets === null ? 0 : VOICE_LAG_S + ATTACK_S;
     this.rumble = [0, 1].map(() => {
       const highpass = context.createBiquadFilter();
       highpass.type = 'highpass';

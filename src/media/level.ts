@@ -1,4 +1,4 @@
-import { LIMIT_DB } from '../core/sound/limiter.ts';
+import { ATTACK_S, LIMIT_DB, RELEASE_S } from '../core/sound/limiter.ts';
 import { loudnessWith, measure } from './loudness.ts';
 
 /** No true peak of the encoded file lies above this (EBU R 128). */
@@ -37,5 +37,5 @@ export function filtersOf({ gainDb, limitDb }: Level): string {
   const gain = `volume=${gainDb.toFixed(2)}dB`;
   return limitDb === null
     ? gain
-    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=5:release=80`;
+    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=${ATTACK_S * 1e3}:release=${RELEASE_S * 1e3}`;
 }

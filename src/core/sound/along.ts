@@ -1,11 +1,9 @@
 import type { Piece } from '../edit/views.ts';
-import { gainAt, musicAt } from '../music/levels.ts';
-import { integratedOf } from '../signal/loudness.ts';
 import { type Micros, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Loudness, gatedLoudness } from './levelling.ts';
-import { mixGains } from './mix-gains.ts';
-import { EVERY_US, recordedAlong } from './recorded-along.ts';
+import { mixLoudness } from './mix-loudness.ts';
+import { EVERY_US } from './recorded-along.ts';
 import type { SoundSources } from './sound-sources.ts';
 
 /** A sentence as it is heard in the programme. */
@@ -33,17 +31,7 @@ export interface SoundAlong {
 
 /** The loudness of the programme's mix along its time, computed as the file is made: by the same gains. */
 export function soundAlong(of: SoundSources): SoundAlong {
-  const recorded = recordedAlong(of);
-  const gains = mixGains(of);
-  const voice = recorded.values.map((v, i) => v + gainAt(gains.voice, i * EVERY_US));
-  const music = voice.map((_, i) => {
-    const at = i * EVERY_US;
-    return of.laid.length === 0
-      ? -Infinity
-      : (musicAt(of.laid, at, { levels: of.levels, energyOf: of.energyOf, gainDb: gainAt(gains.duck, at) }) ??
-          -Infinity);
-  });
-  const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** ((music[i]! + 0.691) / 10));
+  const { recorded, voice, music, integrated } = mixLoudness(of);
   const heard: Loudness = { everyUs: EVERY_US, values: voice };
   return {
     everyUs: EVERY_US,
@@ -55,14 +43,9 @@ export function soundAlong(of: SoundSources): SoundAlong {
       lufs: gatedLoudness(heard, s),
       aboveMusic: aboveMusic(heard, music, s),
     })),
-    integrated: integratedOf(mixed),
+    integrated,
     joins: joinsIn(of, voice),
   };
-}
-
-/** The gain that brings a mix to its target, dB, before its encoded file is measured; 0: it stays as it is. */
-export function masterDb(integrated: number | null, targetLufs: number | null): number {
-  return integrated === null || targetLufs === null ? 0 : targetLufs - integrated;
 }
 
 /** Where one recording is cut to another, or to a later place of itself. */

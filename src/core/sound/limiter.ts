@@ -1,8 +1,8 @@
 /** No true peak of a file lies over -1 dB (EBU R 128); samples are held further down, for an encoder moves them. */
 export const LIMIT_DB = -1.9;
-/** As the file is limited: the gain goes down before a peak in so long and comes back in so long (`media/level.ts`). */
-const ATTACK_S = 0.005;
-const RELEASE_S = 0.08;
+/** The gain goes down before a peak in so long and comes back in so long. */
+export const ATTACK_S = 0.005;
+export const RELEASE_S = 0.08;
 
 /**
  * Holds the peaks of two channels under a limit, as ffmpeg's `alimiter` does for the file: it looks ahead, goes down in

@@ -1,6 +1,5 @@
 import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
-import { levelling, speechLoudness } from './levelling.ts';
-import { recordedAlong } from './recorded-along.ts';
+import { type Loudness, levelling, speechLoudness } from './levelling.ts';
 import type { SoundSources } from './sound-sources.ts';
 
 /** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
@@ -18,9 +17,8 @@ export interface MixGains {
   readonly spokenLufs: number;
 }
 
-/** All gains of a mix, as the file has them. */
-export function mixGains(of: Omit<SoundSources, 'sentences'>): MixGains {
-  const recorded = recordedAlong(of);
+/** All gains of a mix, as the file has them; `recorded`: how loud its voice is along it. */
+export function mixGains(of: Omit<SoundSources, 'sentences'>, recorded: Loudness): MixGains {
   const bedLufs = of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : null;
   const voice = of.voice.level ? levelling(of.segments, recorded, bedLufs ?? undefined) : [];
   return {

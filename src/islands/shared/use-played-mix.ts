@@ -1,11 +1,10 @@
 import { useMemo } from 'react';
 import type { PlayedMix } from '../../browser/played-mix.ts';
-import { cutsIn, masterDb, soundAlong } from '../../core/sound/along.ts';
+import { cutsIn } from '../../core/sound/along.ts';
 import { LIMIT_DB } from '../../core/sound/limiter.ts';
 import { lineDb } from '../../core/sound/line-loudness.ts';
-import { mixGains } from '../../core/sound/mix-gains.ts';
+import { masterDb, mixLoudness } from '../../core/sound/mix-loudness.ts';
 import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
-import { recordedAlong } from '../../core/sound/recorded-along.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { NOTHING_TAKEN } from '../../core/sound/voice-filter.ts';
 import { takenDown } from '../../core/sound/voice-measure.ts';
@@ -32,9 +31,8 @@ export function usePlayedMix(): PlayedMix | null {
     if (mix === null) return null;
     const { sources, levels: measured, withNoise } = mix;
     const { voice, laid, levels, sounds } = sources;
-    const { integrated } = soundAlong({ ...sources, sentences: [] });
-    const recorded = recordedAlong(sources);
-    const gains = new Map(
+    const { recorded, gains, integrated } = mixLoudness(sources);
+    const lineGains = new Map(
       lines.map((line) => {
         const own = spoken.get(line.recordingId);
         const loudness = own == null ? null : { loudness: loudnessFrom(own), used: span(line.from, line.to) };
@@ -43,11 +41,11 @@ export function usePlayedMix(): PlayedMix | null {
     );
     const urls = new Map(tracks.map((track) => [track.id, mediaUrl(track)]));
     return {
-      ...{ gains: mixGains(sources), rumble: voice.rumble, sounds, laid, levels },
+      ...{ gains, rumble: voice.rumble, sounds, laid, levels },
       masterDb: masterDb(integrated, targetLufs),
       limitDb: targetLufs === null ? null : LIMIT_DB,
       cuts: cutsIn(sounds),
-      lineDb: (pickUpId) => gains.get(pickUpId) ?? 0,
+      lineDb: (pickUpId) => lineGains.get(pickUpId) ?? 0,
       withNoise: withNoise.length,
       takenDown: (mediaId) => {
         const own = measured.get(mediaId)?.voice;
