@@ -62,7 +62,8 @@ export function gatedLoudness(loudness: Loudness, within?: Span): number | null 
 function gate({ everyUs, values }: Loudness, within?: Span): number[] {
   const { start, end } = within ?? { start: 0, end: Infinity };
   const inside = values.slice(Math.ceil(start / everyUs), Math.floor(end / everyUs)).filter((v) => v > FLOOR_LUFS);
-  return inside.filter((v) => v > meanOf(inside) - GATE_LU);
+  const least = meanOf(inside) - GATE_LU;
+  return inside.filter((v) => v > least);
 }
 
 /** The mean of loudnesses, by their power. */
