@@ -2,8 +2,8 @@ import type { Language } from '../language/language.ts';
 import { normalise } from '../language/normalise.ts';
 
 /**
- * The last words, as stems, by which a piece of equipment may be called: its own, what people of the language say for it
- * (`calling.listed`), and words for the same thing: somebody's backpack is a rucksack, or just the bag.
+ * The last words, as stems, by which a piece of equipment may be called: its own, what people of the language say for
+ * it (`calling.listed`), and words for the same thing: somebody's backpack is a rucksack, or just the bag.
  */
 export function propStems(need: string, { forms, calling, claims }: Language): ReadonlySet<string> {
   const heads = [need, calling.listed(need)]
