@@ -87,7 +87,7 @@ describe('slips of a take', () => {
   });
   it('an option that never comes, though a word of it is said all the time', () => {
     const own = readOutline(
-      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: back to a hay bale\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: back against a wall\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
     ).value;
     const backs = [2, 5, 8, 11, 14, 17, 20].map((s) => line(startOf(1) + s, 'Keep your back long if you can.'));
     const found = slips(own, withLines(...backs), clean.duration).slips.map((s) => s.type);
