@@ -8,6 +8,7 @@ const SURE = 0.75;
 /** What is said this long before the end of a segment may be about the next. */
 const AHEAD_US = 6e6;
 
+/** Where nobody knows which move runs, it is one of those within this. */
 const AROUND_US = 25e6;
 
 /** What a class is doing at a time, as far as claims ask: built once, asked for every claim. */

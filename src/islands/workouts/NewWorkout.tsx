@@ -4,7 +4,6 @@ import type { Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { ApiError } from '../shared/api.ts';
 import { call } from '../shared/call.ts';
 import { useAttempt } from '../shared/use-attempt.ts';
 import type { NewWorkout as NewWorkoutBody, WorkoutSummary } from '../../contract/wire.ts';
@@ -16,11 +15,13 @@ interface Typed {
   readonly outline: string;
 }
 
-/** What a workout is made of: an outline, under the title where it has none of its own; else a template, or nothing. */
-function workoutOf(typed: Typed): NewWorkoutBody {
+/**
+ * What a workout is made of: an outline, under the title where it has none of its own; else a template or a title;
+ * null: nothing was given.
+ */
+function workoutOf(typed: Typed): NewWorkoutBody | null {
   const [title, outline] = [typed.title.trim(), typed.outline.trim()];
-  if (title === '' && outline === '' && typed.from === '')
-    throw new ApiError(400, 'Give it a title, or paste an outline.', null);
+  if (title === '' && outline === '' && typed.from === '') return null;
   if (outline !== '') return { outline: title === '' || /^#\s/m.test(outline) ? outline : `# ${title}\n${outline}` };
   return { ...(title === '' ? {} : { title }), ...(typed.from === '' ? {} : { from: typed.from }) };
 }
@@ -32,19 +33,24 @@ export function NewWorkout({
   readonly templates: readonly WorkoutSummary[];
   readonly onClose: () => void;
 }) {
-  const { register, handleSubmit, watch, formState } = useForm<Typed>({
+  const { register, handleSubmit, watch, setError, formState } = useForm<Typed>({
     defaultValues: { title: '', from: '', outline: '' },
   });
   const { trouble, attempt } = useAttempt();
   const outline = watch('outline');
   const problems = outline.trim() === '' ? [] : readOutline(outline).problems;
   const left = problems.filter((p) => p.severity === 'error' && p.line > 0).length;
-  const create = handleSubmit((typed) =>
-    attempt(async () => {
-      const { id } = await call('createWorkout', {}, { body: workoutOf(typed) });
+  const create = handleSubmit((typed) => {
+    const body = workoutOf(typed);
+    if (body === null) return setError('title', { message: 'Give it a title, or paste an outline.' });
+    return attempt(async () => {
+      const { id } = await call('createWorkout', {}, { body });
       window.location.assign(`/w/${id}/plan`);
-    }),
-  );
+    });
+  });
+  const wrong = formState.errors.title?.message ?? trouble;
+  // Made once: the next page is on its way.
+  const made = formState.isSubmitSuccessful && trouble === null;
   return (
     <Dialog title="New workout" onClose={onClose} form>
       <form onSubmit={(e) => void create(e)} className="flex flex-col gap-3">
@@ -89,12 +95,12 @@ export function NewWorkout({
             ))}
           </ul>
         )}
-        {trouble !== null && <Notice alarm>{trouble}</Notice>}
+        {wrong !== null && <Notice alarm>{wrong}</Notice>}
         <div className="flex justify-end gap-2">
           <button type="button" className="btn btn-quiet" onClick={onClose}>
             Cancel
           </button>
-          <button type="submit" className="btn btn-main" disabled={formState.isSubmitting}>
+          <button type="submit" className="btn btn-main" disabled={formState.isSubmitting || made}>
             {left > 0 ? 'Create all the same' : 'Create'}
           </button>
         </div>

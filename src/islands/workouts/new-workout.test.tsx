@@ -22,29 +22,27 @@ const title = () => screen.getByLabelText('Title');
 const outline = () => screen.getByLabelText('or paste an outline');
 
 describe('a new workout', () => {
-  it('of a title, of a template, of both', async () => {
+  it.each([
+    ['  Hive lift ', '', '', { title: 'Hive lift' }],
+    ['Hive lift', 't4', '', { title: 'Hive lift', from: 't4' }],
+    ['', 't4', '', { from: 't4' }],
+    ['Hive lift', '', '## Main: 40/20{enter}- Squat', { outline: '# Hive lift\n## Main: 40/20\n- Squat' }],
+    ['Hive', '', '# Own{enter}## Main: 40/20{enter}- Squat', { outline: '# Own\n## Main: 40/20\n- Squat' }],
+  ])('of the title “%s”, the template “%s”, the outline “%s”', async (typed, from, pasted, body) => {
     show();
-    await userEvent.type(title(), '  Hive lift ');
+    if (typed !== '') await userEvent.type(title(), typed);
+    await userEvent.selectOptions(screen.getByLabelText('Begin from'), from);
+    if (pasted !== '') await userEvent.type(outline(), pasted);
     await create();
-    await userEvent.selectOptions(screen.getByLabelText('Begin from'), 't4');
-    await create();
-    await userEvent.clear(title());
-    await create();
-    expect(sent).toEqual([{ title: 'Hive lift' }, { title: 'Hive lift', from: 't4' }, { from: 't4' }]);
+    expect(sent).toEqual([body]);
     expect(went).toHaveBeenLastCalledWith('/w/w9/plan');
   });
-  it('of an outline, under the title where it has none of its own', async () => {
+  it('is made once, however often one presses', async () => {
     show();
     await userEvent.type(title(), 'Hive lift');
-    await userEvent.type(outline(), '## Main: 40/20{enter}- Squat');
     await create();
-    await userEvent.clear(outline());
-    await userEvent.type(outline(), '# Own{enter}## Main: 40/20{enter}- Squat');
     await create();
-    expect(sent).toEqual([
-      { outline: '# Hive lift\n## Main: 40/20\n- Squat' },
-      { outline: '# Own\n## Main: 40/20\n- Squat' },
-    ]);
+    expect(sent).toHaveLength(1);
   });
   it('says what of an outline cannot be read, with its line, and lets one create it all the same', async () => {
     show();
@@ -57,6 +55,10 @@ describe('a new workout', () => {
     await create();
     expect((await screen.findByRole('alert')).textContent).toBe('Give it a title, or paste an outline.');
     expect([sent, went.mock.calls]).toEqual([[], []]);
+    await userEvent.type(title(), 'Hive lift');
+    expect(screen.queryByRole('alert')).toBeNull();
+    await create();
+    expect(sent).toHaveLength(1);
   });
   it('that was begun is not lost by one Escape: it says so, and the next one leaves', async () => {
     const closed = vi.fn();

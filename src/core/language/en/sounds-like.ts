@@ -104,9 +104,10 @@ const SAME_SOUND = new Map(
   }),
 );
 
-const unlike = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });
-
-export const soundsLike = (heard: string, wanted: string): number =>
-  Math.max(unlike(heard, wanted), SOUNDS_SAME * unlike(SAME_SOUND.get(heard) ?? '', wanted));
-
 const SOUNDS_SAME = 0.9;
+
+const byLetters = misheardBy({ stem, skeleton, otherWords: OTHER_WORDS, leastStem: 4, leastSkeleton: 3 });
+
+/** How surely a word that was heard is the wanted one, 0 to 1. */
+export const soundsLike = (heard: string, wanted: string): number =>
+  Math.max(byLetters(heard, wanted), SOUNDS_SAME * byLetters(SAME_SOUND.get(heard) ?? '', wanted));
