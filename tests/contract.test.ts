@@ -5,6 +5,7 @@ import { apiPage } from '../src/contract/api-page.ts';
 import { problemOf } from '../src/contract/problem.ts';
 import { type Route, pathTo } from '../src/contract/route.ts';
 import { ROUTES } from '../src/contract/routes.ts';
+import { asPromised } from '../src/server/checked.ts';
 import { problemFrom } from '../src/server/http.ts';
 import { Refusal } from '../src/server/refusal.ts';
 
@@ -41,6 +42,26 @@ describe('the contract', () => {
   it('is what docs/api.md says', () => {
     expect(readFileSync('docs/api.md', 'utf8')).toBe(apiPage());
   });
+});
+
+describe('what is given', () => {
+  const people = { members: [], invitations: [] };
+  it('is held against the contract, dates as they are sent', () => {
+    asPromised('people', people);
+    const expiresAt = new Date('2026-11-29T08:00:00Z');
+    const asked = {
+      id: '0190a2b4-7f6c-7d1e-8c55-0d4f2b9e6a10',
+      email: 'wren@saltmarsh.example',
+      role: 'viewer',
+      expiresAt,
+    };
+    asPromised('people', { ...people, invitations: [asked] });
+  });
+  it.each([
+    ['a field too many', { ...people, studioId: 7 }, /studioId/],
+    ['one that is missing', { members: [] }, /invitations/],
+    ['one of another kind', { ...people, members: ['Wren'] }, /members/],
+  ])('is not sent with %s', (_, given, said) => expect(() => asPromised('people', given)).toThrow(said));
 });
 
 // RFC 9457, sections 3 and 3.1: the media type, and the members type, title, status and detail.

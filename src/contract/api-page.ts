@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { ANSWERS } from './answers.ts';
 import { BODIES } from './bodies.ts';
 import { PROBLEMS } from './problem.ts';
 import type { Route } from './route.ts';
@@ -11,21 +12,25 @@ interface Described {
   readonly flags?: { readonly presence?: string };
 }
 
-/** What a body must be, in a few words: its fields, those that may be missing with a question mark. */
-function bodyInWords(schema: Joi.Schema): string {
-  const { type, keys, items } = schema.describe() as Described;
+/** What is sent, in a few words: its fields, those that may be missing with a question mark. */
+function inWords(schema: Described): string {
+  const { type, keys, items } = schema;
   if (keys !== undefined)
-    return `{ ${Object.entries(keys)
+    return `\`{ ${Object.entries(keys)
       .map(([name, { flags }]) => `${name}${flags?.presence === 'required' ? '' : '?'}`)
-      .join(', ')} }`;
-  return items !== undefined ? 'a list' : (type ?? 'JSON');
+      .join(', ')} }\``;
+  const [item] = items ?? [];
+  return item === undefined ? (type ?? 'JSON') : `a list of ${inWords(item)}`;
 }
 
 function row(id: string, { method, path, does, asked, answer, status }: Route): string {
-  const schema = (BODIES as Readonly<Record<string, Joi.Schema | undefined>>)[id];
+  const shown = (schemas: Readonly<Record<string, Joi.Schema | undefined>>) => {
+    const schema = schemas[id];
+    return schema === undefined ? '' : inWords(schema.describe());
+  };
+  const gives = answer === 'json' ? `${status} ${shown(ANSWERS)}` : answer;
   const query = asked.length === 0 ? '' : `?${asked.map((name) => `${name}=`).join('&')}`;
-  const takes = schema === undefined ? '' : `\`${bodyInWords(schema)}\``;
-  return `| \`${method} ${path}${query}\` | ${does} | ${takes} | ${answer === 'json' ? status : answer} |`;
+  return `| \`${method} ${path}${query}\` | ${does} | ${shown(BODIES)} | ${gives} |`;
 }
 
 /** All routes as a page of Markdown. */
@@ -34,8 +39,8 @@ export function apiPage(): string {
     '# The server’s routes',
     '',
     'Written by `node scripts/make-api.mjs` from `src/contract/`, which page and server share: types of what goes out and',
-    'comes back in `routes.ts` and `wire.ts`, what a JSON body must be in `bodies.ts`. Signing in (`/api/auth/…`),',
-    'recordings (`/media/HASH`), uploads (`/uploads`, tus) and `/healthz` stand beside it.',
+    'comes back in `routes.ts` and `wire.ts`, what a JSON body must be in `bodies.ts`, what an answer is in `answers.ts`.',
+    'Signing in (`/api/auth/…`), recordings (`/media/HASH`), uploads (`/uploads`, tus) and `/healthz` stand beside it.',
     '',
     'A change of something that has a revision says in `If-Match` on which one it is made.',
     '',

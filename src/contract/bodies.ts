@@ -25,12 +25,12 @@ export type JsonRouteId = {
 type JsonBody<R extends RouteId> = Extract<BodyOf<R>, Blob> extends never ? R : never;
 
 /** What it was when it was opened, and what it is to be. */
-const changeOf = (schema: Joi.Schema) =>
+export const changeOf = (schema: Joi.Schema) =>
   Joi.object({ before: schema.required().allow(null), after: schema.required() }).required();
 const eitherOf = (schema: Joi.Schema) =>
   Joi.object({ before: schema.required().allow(null), after: schema.required().allow(null) }).required();
 
-const publication = Joi.object({
+export const publicationSchema = Joi.object({
   id: Joi.string().guid().required(),
   on: Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/)
@@ -45,7 +45,7 @@ const publication = Joi.object({
   note: Joi.string().allow('').max(PUBLICATION_LIMITS.note).required(),
 } satisfies Record<keyof Publication, Joi.Schema>);
 
-const logged = Joi.object({
+export const loggedSchema = Joi.object({
   workoutId: Joi.string().guid().required(),
   title: Joi.string().allow('').max(2_000).required(),
   instructor: Joi.string().allow('').max(2_000).required(),
@@ -53,14 +53,14 @@ const logged = Joi.object({
 } satisfies Record<keyof Logged, Joi.Schema>);
 
 const tempo = Joi.number().integer().min(PRACTICE_LIMITS.milliBpm[0]).max(PRACTICE_LIMITS.milliBpm[1]).required();
-const practice = Joi.object({
+export const practiceSchema = Joi.object({
   style: Joi.valid(...PRACTICE_STYLES).required(),
   fromMilliBpm: tempo,
   toMilliBpm: tempo,
   phrases: Joi.number().integer().min(PRACTICE_LIMITS.phrases[0]).max(PRACTICE_LIMITS.phrases[1]).required(),
 } satisfies Record<keyof PracticeBeat, Joi.Schema>);
 
-const tempoMap = Joi.object({
+export const tempoMapSchema = Joi.object({
   anchors: Joi.array()
     .items(
       Joi.object({
@@ -77,7 +77,8 @@ const tempoMap = Joi.object({
   phrase: Joi.number().integer().min(0).max(39).required(),
 } satisfies Record<keyof TempoMap, Joi.Schema>);
 
-const rights = Joi.object({
+/** The rights in a track, but for their proof. */
+export const rights = {
   composition: Joi.string().allow('').max(300),
   recording: Joi.string().allow('').max(300),
   sync: Joi.valid(...LICENCE_STATES),
@@ -86,13 +87,13 @@ const rights = Joi.object({
   platforms: platformsSchema.optional(),
   until: daySchema.optional(),
   credit: Joi.string().allow('').max(500),
-} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>).min(1);
+} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>;
 
 const trackChange = Joi.object({
   title: Joi.string().trim().min(1).max(300),
   artist: Joi.string().allow('').max(300),
-  map: tempoMap.allow(null),
-  rights,
+  map: tempoMapSchema.allow(null),
+  rights: Joi.object(rights).min(1),
 }).min(1);
 
 const newWorkout = Joi.object({
@@ -103,7 +104,7 @@ const newWorkout = Joi.object({
   .or('title', 'outline', 'from')
   .oxor('outline', 'from');
 
-const jsonPatch = Joi.array()
+export const jsonPatchSchema = Joi.array()
   .items(
     // No `copy` and `move`: a few of them double a document until it fills the memory.
     Joi.object({
@@ -130,16 +131,16 @@ const password = Joi.string()
 /** What a JSON body must be, by route: all that take one are here, the compiler sees to it. */
 export const BODIES: Readonly<Record<JsonRouteId, Joi.Schema>> = {
   createWorkout: newWorkout.required(),
-  patchWorkout: jsonPatch.required(),
+  patchWorkout: jsonPatchSchema.required(),
   nameVersion: Joi.object({ name: Joi.string().trim().min(1).max(120).required() }).required(),
-  changePublication: eitherOf(publication),
+  changePublication: eitherOf(publicationSchema),
   setRole: Joi.object({
     role: Joi.valid(...TAKE_ROLES)
       .required()
       .messages({ 'any.only': `A role is one of ${TAKE_ROLES.join(', ')}` }),
     ofTake: Joi.string().guid().allow(null).required(),
   }).required(),
-  makePractice: practice.required(),
+  makePractice: practiceSchema.required(),
   changeTrack: trackChange.required(),
   changeBank: bankChangesSchema,
   setBrand: changeOf(brandSchema),
@@ -148,8 +149,8 @@ export const BODIES: Readonly<Record<JsonRouteId, Joi.Schema>> = {
   setSpeaker: eitherOf(speakerSchema),
   saveExercise: changeOf(exerciseSchema),
   changeLogbook: Joi.object({
-    before: logged.allow(null).required(),
-    after: logged.allow(null).required(),
+    before: loggedSchema.allow(null).required(),
+    after: loggedSchema.allow(null).required(),
     changes: changeOf(changeFiguresSchema).allow(null).required(),
   }).required(),
   invite: Joi.object({ email: email.required(), role: role.required() }).required(),

@@ -78,6 +78,7 @@ export interface KeptFile {
 /** A recording: a take, a camera or recorder beside one, a pick-up, a picture. */
 export interface TakeOfPage extends MediaFacts {
   readonly id: string;
+  readonly workoutId: string;
   readonly name: string;
   readonly file: KeptFile;
   readonly role: TakeRole;
@@ -136,6 +137,9 @@ export interface TrackSoundOfPage {
 /** A file that a job makes of the class. */
 export interface RenderOfPage {
   readonly id: string;
+  readonly workoutId: string;
+  /** The take it shows first; null for what is not the finished film. */
+  readonly takeId: string | null;
   readonly kind: MadeKindName;
   readonly revision: number;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';

@@ -8,7 +8,6 @@ export interface Member {
   readonly name: string;
   readonly email: string;
   readonly role: Role;
-  readonly joinedAt: Date;
 }
 
 export interface Invitation {
@@ -36,7 +35,7 @@ export async function memberOf(
 export async function membersOfStudio(db: Db): Promise<Member[]> {
   return (
     await db.query<Member>(
-      `SELECT m.person_id AS "personId", p.name, p.email, m.role, m.joined_at AS "joinedAt"
+      `SELECT m.person_id AS "personId", p.name, p.email, m.role
        FROM members m JOIN people p ON p.id = m.person_id ORDER BY m.joined_at, p.name`,
     )
   ).rows;

@@ -17,13 +17,17 @@ export interface Context {
   readonly queue: () => Promise<PgBoss>;
   /** Bytes that takes and tracks may fill; null: as much as the disk has. */
   readonly quotaBytes: number | null;
+  /** Every JSON answer is held against the contract before it is sent. */
+  readonly checkAnswers: boolean;
 }
 
 export function uploadsFolder(dataFolder: string): string {
   return join(dataFolder, 'uploads');
 }
 
-export function openContext(settings: Pick<Settings, 'databaseUrl' | 'dataFolder' | 'quotaBytes'>): Context {
+export function openContext(
+  settings: Pick<Settings, 'databaseUrl' | 'dataFolder' | 'quotaBytes'> & Partial<Pick<Settings, 'checkAnswers'>>,
+): Context {
   let queue: Promise<PgBoss> | null = null;
   return {
     pool: openPool(settings.databaseUrl),
@@ -31,6 +35,7 @@ export function openContext(settings: Pick<Settings, 'databaseUrl' | 'dataFolder
     speech: openSpeechStore(settings.dataFolder),
     uploads: uploadsFolder(settings.dataFolder),
     quotaBytes: settings.quotaBytes,
+    checkAnswers: settings.checkAnswers ?? false,
     queue: () =>
       (queue ??= openQueue(settings.databaseUrl, false).catch((error: unknown) => {
         // Tried again by whoever asks next: the database was away.

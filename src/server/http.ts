@@ -4,8 +4,10 @@ import { isDatabaseAway } from '../db/away.ts';
 import { NewerDocument } from '../formats/workout-json/upgrade.ts';
 import { PROBLEM_MIME, problemOf } from '../contract/problem.ts';
 import type { Route } from '../contract/route.ts';
+import type { AnsweringRouteId } from '../contract/answers.ts';
 import { type GivesOf, ROUTES, type RouteId } from '../contract/routes.ts';
 import { type Context, context } from './context.ts';
+import { asPromised } from './checked.ts';
 
 const DATABASE_AWAY = 'The database does not answer just now. Nothing was changed; it is tried again.';
 
@@ -49,6 +51,7 @@ export function answer<R extends RouteId>(
   const route: Route = ROUTES[id];
   return endpoint(async (context, request) => {
     const given = await work(context, request);
+    if (context.checkAnswers && route.answer === 'json') asPromised(id as AnsweringRouteId, given);
     return route.answer === 'nothing'
       ? new Response(null, { status: route.status })
       : jsonResponse(given, route.status, headersOf(given));

@@ -45,10 +45,7 @@ export async function readLogbook(
  * Puts the take of a workout into the logbook, and what it and all before it taught into the studio's figures: speaking
  * rates, and the seconds that change-overs take where the take says something of them.
  */
-export async function keepInLogbook(
-  context: Context,
-  workoutId: string | undefined,
-): Promise<LogChange & { readonly takeId: string }> {
+export async function keepInLogbook(context: Context, workoutId: string | undefined): Promise<LogChange> {
   const stored = await getWorkout(context, workoutId);
   const document = await asTimed(context, stored.document);
   const found = await takeInHand(context, stored.id, document);
@@ -74,7 +71,7 @@ export async function keepInLogbook(
     const changes = learned === null ? null : { before: studio.changes, after: learned.figures };
     await write(db, take.id, after);
     if (changes !== null) await putFigures(db, 'changes', changes.after);
-    return { takeId: take.id, before, after, changes };
+    return { before, after, changes };
   });
 }
 

@@ -25,9 +25,15 @@ import { checkId } from './workouts.ts';
 const INVITED_FOR_DAYS = 14;
 const TOKEN_BYTES = 24;
 
-export async function peopleOf(context: Context): Promise<{ members: Member[]; invitations: Invitation[] }> {
+type Asked = Pick<Invitation, 'id' | 'email' | 'role' | 'expiresAt'>;
+
+/** Who is in the studio, and who was asked to come. */
+export async function peopleOf(context: Context): Promise<{ members: Member[]; invitations: Asked[] }> {
   const [members, invitations] = await Promise.all([membersOfStudio(context.pool), openInvitations(context.pool)]);
-  return { members, invitations };
+  return {
+    members,
+    invitations: invitations.map(({ id, email, role, expiresAt }) => ({ id, email, role, expiresAt })),
+  };
 }
 
 const sumOf = (token: string) => createHash('sha256').update(token).digest('hex');

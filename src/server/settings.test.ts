@@ -13,7 +13,15 @@ const said = (env: Record<string, string>) => {
 
 describe('settings from outside', () => {
   it('are the usual ones where nothing is set, or set to nothing', () => {
-    const usual = { host: '127.0.0.1', port: 4680, origin: null, quotaBytes: null, leaseS: null, demo: true };
+    const usual = {
+      host: '127.0.0.1',
+      port: 4680,
+      origin: null,
+      quotaBytes: null,
+      leaseS: null,
+      demo: true,
+      checkAnswers: false,
+    };
     expect(said({})).toMatchObject(usual);
     expect(said(Object.fromEntries(VARIABLES.filter((v) => v !== 'DATABASE_URL').map((v) => [v, ''])))).toMatchObject(
       usual,
@@ -24,10 +32,11 @@ describe('settings from outside', () => {
       said({
         ...{ EUPHON_DATA: '/data', EUPHON_QUOTA_GB: '1.5', EUPHON_HOST: '0.0.0.0', EUPHON_PORT: '80' },
         ...{ EUPHON_ORIGIN: 'https://studio.example', EUPHON_LEASE_S: '0.5', EUPHON_DEMO: 'off', PATH: '/bin' },
+        EUPHON_CHECK_ANSWERS: 'on',
       }),
     ).toEqual({
       ...{ databaseUrl: DATABASE_URL, dataFolder: '/data', quotaBytes: 1.5 * 2 ** 30, host: '0.0.0.0', port: 80 },
-      ...{ origin: 'https://studio.example', leaseS: 0.5, demo: false },
+      ...{ origin: 'https://studio.example', leaseS: 0.5, demo: false, checkAnswers: true },
     });
   });
   it.each([

@@ -18,6 +18,8 @@ export interface Settings {
   readonly leaseS: number | null;
   /** Puts the demo's workout into an empty studio. */
   readonly demo: boolean;
+  /** Holds every JSON answer against the contract before it is sent; the tests do. */
+  readonly checkAnswers: boolean;
 }
 
 const empty = (schema: Joi.Schema) => schema.empty('');
@@ -32,6 +34,7 @@ const schema = Joi.object({
   EUPHON_ORIGIN: empty(Joi.string().uri({ scheme: ['http', 'https'] })),
   EUPHON_LEASE_S: empty(Joi.number().greater(0).max(3_600)),
   EUPHON_DEMO: empty(Joi.valid('on', 'off')).default('on'),
+  EUPHON_CHECK_ANSWERS: empty(Joi.valid('on', 'off')).default('off'),
   EUPHON_ACCOUNTS: empty(Joi.valid('on', 'off')),
   EUPHON_HOSTS: empty(Joi.string()),
 })
@@ -49,6 +52,7 @@ const WANTED: Readonly<Record<string, string>> = {
   EUPHON_ORIGIN: 'an address that begins with http:// or https:// is wanted',
   EUPHON_LEASE_S: 'seconds up to 3600 are wanted',
   EUPHON_DEMO: '“on” or “off” is wanted',
+  EUPHON_CHECK_ANSWERS: '“on” or “off” is wanted',
   EUPHON_ACCOUNTS: '“on” or “off” is wanted',
 };
 
@@ -61,6 +65,7 @@ interface Checked {
   readonly EUPHON_ORIGIN?: string;
   readonly EUPHON_LEASE_S?: number;
   readonly EUPHON_DEMO: 'on' | 'off';
+  readonly EUPHON_CHECK_ANSWERS: 'on' | 'off';
 }
 
 /** The settings of a process. Throws a sentence that names the variable, its value and what is wanted. */
@@ -81,5 +86,6 @@ export function settingsFrom(env: Environment): Settings {
     ...{ host: value.EUPHON_HOST, port: value.EUPHON_PORT, origin: value.EUPHON_ORIGIN ?? null },
     leaseS: value.EUPHON_LEASE_S ?? null,
     demo: value.EUPHON_DEMO === 'on',
+    checkAnswers: value.EUPHON_CHECK_ANSWERS === 'on',
   };
 }

@@ -10,6 +10,7 @@ const env = {
   EUPHON_DATA: `${process.env.EUPHON_DATA}/e2e`,
   EUPHON_PORT: String(PORT),
   EUPHON_ACCOUNTS: 'on',
+  EUPHON_CHECK_ANSWERS: 'on',
 };
 // Accounts that were made are there the second time: it is tried once, and waits long.
 test.describe.configure({ retries: 0, timeout: 240_000 });

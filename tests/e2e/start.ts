@@ -15,6 +15,7 @@ export default async function start(): Promise<() => Promise<void>> {
     DATABASE_URL: url.replace(/\/[^/]*$/, '/euphon_e2e'),
     EUPHON_DATA: `${process.env.EUPHON_DATA}/e2e`,
     EUPHON_PORT: process.env.EUPHON_TEST_PORT ?? '46800',
+    EUPHON_CHECK_ANSWERS: 'on',
   };
   runSetup(process.cwd(), env);
   const services = await Promise.all(

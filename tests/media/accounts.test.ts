@@ -4,6 +4,9 @@ import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Route } from '../../src/contract/route.ts';
+import { ROUTES } from '../../src/contract/routes.ts';
+import { LOGGED_CALLS } from '../../src/core/logbook/logbook.ts';
 import { runSetup, startService } from '../../scripts/lib/services.mjs';
 import { HOME_STUDIO, inStudio } from '../../src/db/studio-scope.ts';
 import { studioNamed } from '../../src/db/people-sql.ts';
@@ -69,6 +72,9 @@ async function everythingOf(studioId: string): Promise<string> {
   return JSON.stringify(rows);
 }
 
+const NONE_MADE = Object.fromEntries(LOGGED_CALLS.map((call) => [call, { made: 0, of: 0 }]));
+const LOGGED = { plannedUs: 60e6, filmedUs: 63e6, pace: {}, breaks: {}, calls: NONE_MADE };
+
 let ids: Readonly<Record<string, string>> = {};
 let media = '';
 
@@ -81,7 +87,13 @@ beforeAll(async () => {
   const url = (process.env.EUPHON_TEST_DATABASE ?? '').replace(/\/[^/]*$/, '/euphon_accounts');
   const data = `${process.env.EUPHON_DATA}/accounts`;
   const port = await freePort();
-  const env = { DATABASE_URL: url, EUPHON_DATA: data, EUPHON_PORT: String(port), EUPHON_ACCOUNTS: 'on' };
+  const env = {
+    DATABASE_URL: url,
+    EUPHON_DATA: data,
+    EUPHON_PORT: String(port),
+    EUPHON_ACCOUNTS: 'on',
+    EUPHON_CHECK_ANSWERS: 'on',
+  };
   runSetup(ROOT, env);
   base = `http://127.0.0.1:${port}`;
   context = openContext({ databaseUrl: url, dataFolder: data, quotaBytes: null });
@@ -96,8 +108,8 @@ beforeAll(async () => {
     `INSERT INTO renders (workout_id, take_id, revision) VALUES ('${workoutOfTake}', '${take}', 1) RETURNING id`,
   );
   await context.pool.query(
-    `INSERT INTO logbook (take_id, workout_id, title, instructor, entry) VALUES ($1, $2, 'Logged', 'Ottilie', '{}')`,
-    [take, workoutOfTake],
+    `INSERT INTO logbook (take_id, workout_id, title, instructor, entry) VALUES ($1, $2, 'Logged', 'Ottilie', $3)`,
+    [take, workoutOfTake, LOGGED],
   );
   await context.pool.query(
     `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error)
@@ -189,6 +201,19 @@ describe('every route', () => {
         status: 403,
         detail: expect.stringMatching(/\.$/) as string,
       });
+    },
+  );
+});
+
+describe('what is given', () => {
+  const asked = Object.entries<Route>(ROUTES).filter(([, { method, answer }]) => method === 'GET' && answer === 'json');
+  // Only a worker that has listened makes these, and none runs here.
+  const HEARD = ['takeLevels', 'waveform', 'trackSound'];
+  it.each(asked.map(([id, { path }]) => [id, path.replace(/:(\w+)/g, '[$1]')] as const))(
+    '%s is as the contract has it, to its owner',
+    async (id, route) => {
+      const answer = await ask('owner@saltmarsh.example', pathOf(route));
+      expect([id, answer.status]).toEqual([id, HEARD.includes(id) ? 404 : 200]);
     },
   );
 });

@@ -99,6 +99,7 @@ export class FakeServer {
 
 export const TAKE = {
   id: '11111111-1111-4111-8111-111111111111',
+  workoutId: '33333333-3333-4333-8333-333333333333',
   name: 'Take 1',
   file: { sha256: 'a'.repeat(64), extension: 'mp4', bytes: 1 },
   role: 'take',

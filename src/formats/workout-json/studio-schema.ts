@@ -8,6 +8,7 @@ import {
   BANK_LIMITS,
   type BankChange,
   type BankLine,
+  type CueBank,
   SNIPPET_KINDS,
   type Snippet,
 } from '../../core/script/cue-bank.ts';
@@ -44,6 +45,14 @@ const pathCommand = Joi.alternatives(
   Joi.array().ordered(Joi.valid('C').required(), place, place, place, place, place, place),
 );
 
+/** A mark that the overlay draws. */
+export const logoSchema = Joi.object({
+  name: Joi.string().max(200).required(),
+  width: Joi.number().greater(0).max(MOST_LOGO.width).required(),
+  path: Joi.array().items(pathCommand).min(1).max(MOST_LOGO.commands).required(),
+  at: Joi.valid(...LOGO_CORNERS, null).required(),
+} satisfies Record<keyof Logo, Joi.Schema>).required();
+
 export const brandSchema = Joi.object({
   ink: colour,
   paper: colour,
@@ -54,14 +63,7 @@ export const brandSchema = Joi.object({
   words: Joi.object(
     Object.fromEntries(WORD_IDS.map((id) => [id, Joi.string().allow('').max(LONGEST_WORD)])),
   ).required(),
-  logo: Joi.object({
-    name: Joi.string().max(200).required(),
-    width: Joi.number().greater(0).max(MOST_LOGO.width).required(),
-    path: Joi.array().items(pathCommand).min(1).max(MOST_LOGO.commands).required(),
-    at: Joi.valid(...LOGO_CORNERS, null).required(),
-  } satisfies Record<keyof Logo, Joi.Schema>)
-    .required()
-    .allow(null),
+  logo: logoSchema.allow(null),
 } satisfies Record<keyof Brand, Joi.Schema>).required();
 
 export const studioRulesSchema = Joi.object({
@@ -92,6 +94,18 @@ const snippet = Joi.object({
   by: person,
 } satisfies Record<keyof Snippet, Joi.Schema>).required();
 
+const wayName = Joi.string().trim().min(1).max(200).required();
+
+/** A studio's cue bank. */
+export const cueBankSchema = Joi.object({
+  lines: Joi.array().items(bankLine.optional()).max(BANK_LIMITS.lines).required(),
+  snippets: Joi.array().items(snippet.optional()).max(BANK_LIMITS.snippets).required(),
+  ways: Joi.array()
+    .items(Joi.object({ name: wayName, style: Joi.object(callStyle).required() }))
+    .max(BANK_LIMITS.ways)
+    .required(),
+} satisfies Record<keyof CueBank, Joi.Schema>).required();
+
 /** Changes of a studio's cue bank. */
 export const bankChangesSchema = Joi.array()
   .items(
@@ -100,7 +114,7 @@ export const bankChangesSchema = Joi.array()
       drop: { line: bankLine },
       snippet: { snippet },
       way: {
-        name: Joi.string().trim().min(1).max(200).required(),
+        name: wayName,
         style: Joi.object(callStyle).allow(null).required(),
       },
     }),

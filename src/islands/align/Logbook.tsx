@@ -67,13 +67,11 @@ export function Logbook() {
   const keep = () =>
     void attempt(async () => {
       await workbench.flush();
-      const done = await call('keepInLogbook', { id });
-      const { before, after, changes } = done.change;
-      const change = { before, after, changes };
+      const { change, studio: taught } = await call('keepInLogbook', { id });
       workbench
         .getState()
         .asked('Keep a take in the logbook', { after: put(take.id, change), before: put(take.id, back(change)) });
-      setStudio(done.studio);
+      setStudio(taught);
     });
   const forget = ({ takeId, workoutId, title, instructor, entry: kept }: LoggedTake) => {
     const change = { before: { workoutId, title, instructor, entry: kept }, after: null, changes: null };
