@@ -1,3 +1,4 @@
+import { wholeLength } from '../src/core/time/micros.ts';
 import { describe, expect, it } from 'vitest';
 import type { Alignment } from '../src/core/align/alignment.ts';
 import { hear } from '../src/core/calls/detect-calls.ts';
@@ -192,7 +193,7 @@ describe('kept answers', () => {
         claims,
       });
       const changes = changeOvers(plan, take.segments);
-      const entry = logEntryOf(take.segments, alignment, words, take.duration);
+      const entry = logEntryOf(take.segments, alignment, words, wholeLength(take.duration));
       const labels = take.segments.filter(isActive).map((x) => x.label);
       return [
         ...claims.map((c) => ({ ...c })),

@@ -25,7 +25,7 @@ import { anySeconds, anyTime, asPlanned } from './support/times.ts';
 import { type Transcript, spokenWords } from '../src/core/transcript/transcript.ts';
 import { readOutline } from '../src/formats/outline/outline-reader.ts';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from './support/synthetic-take.ts';
-import { takeTime } from '../src/core/time/micros.ts';
+import { takeTime, wholeLength } from '../src/core/time/micros.ts';
 
 // One class in two languages: what holds of the English one must hold of the German one.
 const ENGLISH = readOutline(`# Broomstick Strong
@@ -279,14 +279,14 @@ describe('a class and its twin in German', () => {
       const { segments, total } = compile(home);
       const programme = plannedProgramme(segments, total);
       const shown = viewerClass({
-        ...{ title: plan.title, length: programme.length, segments: programme.segments, plan: home },
+        ...{ title: plan.title, length: wholeLength(programme.length), segments: programme.segments, plan: home },
         ...{ speech: [], equipment: [], brand: HOUSE_BRAND },
       });
       const parts = { script: '', style: '', film: 'film.mp4', stems: null };
       const { viewers: words } = languageOf(plan.language);
       return {
         card: writeClassCard(plan.title, programme.segments, home, ['mat']),
-        described: writeDescription({ title: plan.title, length: programme.length, chapters: [] }, [], {
+        described: writeDescription({ title: plan.title, length: wholeLength(programme.length), chapters: [] }, [], {
           ...{ notes: [...homeNotes(home), ...breakNotes(home)], words },
         }),
         page: writeViewersPage(shown, parts).split('<script type=')[0]!,

@@ -12,7 +12,7 @@ import { makePractice } from '../server/tracks.ts';
 import { updateWorkout, insertWorkout } from '../db/workouts-sql.ts';
 import { putLie, putRole } from '../db/takes-sql.ts';
 import { putTranscript } from '../db/transcripts-sql.ts';
-import { fromSeconds, micros } from '../core/time/micros.ts';
+import { asLength, fromSeconds } from '../core/time/micros.ts';
 import { readOutline } from '../formats/outline/outline-reader.ts';
 import { receiveFile } from '../media/file-store.ts';
 import type { Context } from '../server/context.ts';
@@ -65,7 +65,7 @@ export async function loadDemo(context: Context, root: string): Promise<boolean>
     const other = await keepTake(context, row.id, await receiveFile(context.store, `${media}-${file}`), { name });
     await putRole(context.pool, other.id, role, take.id);
     // Known from how they were made, so that the first start has nothing to lay.
-    await putLie(context.pool, other.id, { offsetUs: fromSeconds(beforeS), driftPpm: 0, spreadUs: micros(0) });
+    await putLie(context.pool, other.id, { offsetUs: fromSeconds(beforeS), driftPpm: 0, spreadUs: asLength(0) });
   }
   const again = await keepTake(context, row.id, await receiveFile(context.store, `${media}-take-2.mp4`), {
     name: 'Take 2',

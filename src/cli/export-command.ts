@@ -16,7 +16,7 @@ import { plannedProgramme } from '../core/workout/planned-programme.ts';
 import { EXPORTS } from '../formats/exports.ts';
 import { type Answer, CliError } from './answer.ts';
 import { planOf, transcriptOf } from './read-input.ts';
-import { takeTime } from '../core/time/micros.ts';
+import { takeTime, wholeLength } from '../core/time/micros.ts';
 
 /** The picture that is assumed where there is no take to ask: 1080p at 25 frames a second. */
 const PICTURE = { width: 1920, height: 1080, rate: frameRate(25, 1) };
@@ -74,7 +74,7 @@ export function exportCommand(
   const laid = lanes(programme, { rules: DEFAULT_RULES, overrides: [] }, plan, { wording: wordingOf(brand) });
   const text = format.write({
     title: plan.title,
-    length: programme.length,
+    length: wholeLength(programme.length),
     ...{ pictures: [], sounds: [], media: new Map(), speech: speechCaptions(said, PICTURE.rate, plan.language) },
     segments: programme.segments,
     lanes: laid,

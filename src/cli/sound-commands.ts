@@ -12,7 +12,7 @@ import {
   tempoRange,
 } from '../core/music/tempo-matching.ts';
 import { hearMusic } from '../core/signal/listen.ts';
-import { takeTime } from '../core/time/micros.ts';
+import { asLength, takeTime } from '../core/time/micros.ts';
 import { readPlan } from '../formats/plan-reader.ts';
 import { listenTo } from '../media/listen-to.ts';
 import { syncFiles } from '../media/sync.ts';
@@ -179,7 +179,7 @@ export function musicFitCommand(planText: string, bpmText: string | undefined): 
           meets: t.meets,
           units: t.units,
         })),
-        answers: meetings(block, takeTime(span.end - span.start), milliBpm).map(meetingJson),
+        answers: meetings(block, asLength(span.end - span.start), milliBpm).map(meetingJson),
       },
     ];
   });

@@ -2,7 +2,7 @@ import type { TakeSound } from '../core/signal/take-sound.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import type { MediaFacts, TakeRole, ThumbSheet } from '../core/sync/media-facts.ts';
 import { frameRate } from '../core/time/frames.ts';
-import { type Micros, takeTime } from '../core/time/micros.ts';
+import { type Length, type Micros, takeTime } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
 
 export interface MediaFile {
@@ -83,9 +83,9 @@ function toTake(row: TakeRow): Take {
       row.offset_us === null || row.drift_ppm === null
         ? null
         : {
-            offsetUs: Number(row.offset_us) as Micros,
+            offsetUs: Number(row.offset_us) as Length,
             driftPpm: row.drift_ppm,
-            spreadUs: Number(row.spread_us ?? 0) as Micros,
+            spreadUs: Number(row.spread_us ?? 0) as Length,
           },
     proxy:
       row.proxy_sha256 === null

@@ -3,7 +3,7 @@ import type { Key } from '../core/music/key.ts';
 import type { PracticeBeat } from '../core/music/practice.ts';
 import type { FeltToo, TempoMap } from '../core/music/tempo-map.ts';
 import type { LicenceState, Rights, TrackSection } from '../core/music/track.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import type { Db } from './pool.ts';
 
 interface Row {
@@ -68,7 +68,7 @@ function toTrack(r: Row): LibraryTrack {
     state: r.state,
     progress: r.progress,
     message: r.message,
-    duration: Number(r.duration_us) as Micros,
+    duration: Number(r.duration_us) as Length,
     map: r.map,
     heardMap: r.heard_map,
     beatClarity: r.beat_clarity,

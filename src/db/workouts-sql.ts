@@ -1,5 +1,5 @@
 import type { Operation } from 'fast-json-patch';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import { upgradeDocument } from '../formats/workout-json/upgrade.ts';
 import type { Db } from './pool.ts';
@@ -7,7 +7,7 @@ import type { Db } from './pool.ts';
 /** The columns kept beside a document so that a list needs no compiling. */
 export interface WorkoutFacts {
   readonly title: string;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
   readonly hasMoves: boolean;
   readonly hasCues: boolean;
   readonly accepted: boolean;
@@ -161,7 +161,7 @@ export async function listWorkouts(
      FROM workouts w WHERE w.deleted_at IS NULL ${which}`,
     values,
   );
-  return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Micros, takes: Number(row.takes) }));
+  return rows.map((row) => ({ ...row, lengthUs: Number(row.lengthUs) as Length, takes: Number(row.takes) }));
 }
 
 export async function setTemplate(db: Db, id: string, template: boolean): Promise<boolean> {

@@ -17,7 +17,7 @@ import { writeClassJson } from './class-json/class-json-writer.ts';
 import { writeAss, type OverlayPicture } from './ass/ass-writer.ts';
 import { writeChaptersJson } from './chapters-json/chapters-json-writer.ts';
 import { writeCueSheet } from './cue-sheet/cue-sheet-writer.ts';
-import type { Micros, ProgrammeTime } from '../core/time/micros.ts';
+import type { Length, ProgrammeTime } from '../core/time/micros.ts';
 import { writeTitleTags } from './description/title-tags-writer.ts';
 import { writeDescription } from './description/description-writer.ts';
 import { writeFfmetadata } from './ffmetadata/ffmetadata-writer.ts';
@@ -36,7 +36,7 @@ import { captionText, writeCaptionsVtt, writeChaptersVtt, writeVtt } from './vtt
 /** Everything an export needs; the same from a take or, before filming, from the plan alone. */
 export interface ExportSource {
   readonly title: string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly segments: readonly ProgrammeSegment[];
   readonly lanes: Lanes;
   readonly linesOf: (segment: ProgrammeSegment) => readonly PlacedLine[];

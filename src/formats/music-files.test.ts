@@ -6,7 +6,7 @@ import { EMPTY_MUSIC } from '../core/music/music.ts';
 import { practiceMap } from '../core/music/practice.ts';
 import { OWN_RIGHTS, type Track } from '../core/music/track.ts';
 import { compile } from '../core/plan/compile.ts';
-import { micros } from '../core/time/micros.ts';
+import { micros, wholeLength } from '../core/time/micros.ts';
 import { writeBeatCsv } from './beat-csv/beat-csv-writer.ts';
 import { writeMidi } from './midi/midi-writer.ts';
 import { readOutline } from './outline/outline-reader.ts';
@@ -84,7 +84,7 @@ function events(bytes: Uint8Array): { ppq: number; list: { tick: number; type: n
 }
 
 describe('the MIDI file', () => {
-  const { ppq, list } = events(writeMidi('T', laid, segments, total));
+  const { ppq, list } = events(writeMidi('T', laid, segments, wholeLength(total)));
   const tempos = list
     .filter((e) => e.type === 0x51)
     .map((e) => ({
@@ -118,7 +118,7 @@ describe('the MIDI file', () => {
   });
   it('keeps text beyond Latin-1 whole, as UTF-8', () => {
     const odd = segments.map((s, i) => (i === 0 ? { ...s, label: 'Ausfallschritt · Προβολή · 腰 🐝' } : s));
-    const of = events(writeMidi('Медленно 🎶', laid, odd, total)).list;
+    const of = events(writeMidi('Медленно 🎶', laid, odd, wholeLength(total))).list;
     const texts = (type: number) => of.filter((e) => e.type === type).map((e) => new TextDecoder().decode(e.data));
     expect(texts(6)[0]).toContain('Ausfallschritt · Προβολή · 腰 🐝');
     expect(texts(3)).toEqual(['Медленно 🎶', 'Count']);
@@ -129,7 +129,7 @@ describe('the MIDI file', () => {
 
 describe('the click track', () => {
   it('is a WAV with a cue point and a label at each segment', () => {
-    const bytes = writeClickWav(laid, segments, total);
+    const bytes = writeClickWav(laid, segments, wholeLength(total));
     const view = new DataView(bytes.buffer, bytes.byteOffset);
     const chunks = new Map<string, number>();
     for (let at = 12; at < bytes.length; at += 8 + view.getUint32(at + 4, true) + (view.getUint32(at + 4, true) % 2))

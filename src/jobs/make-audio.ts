@@ -1,3 +1,4 @@
+import { wholeLength } from '../core/time/micros.ts';
 import { rm } from 'node:fs/promises';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
 import { withChapters } from '../media/audio-chapters.ts';
@@ -17,7 +18,7 @@ export async function makeAudio(making: Making): Promise<Made> {
     const { programme, lanes } = of.made.produced;
     const chapters = writeFfmetadata(of.document.plan.title, lanes.chapters);
     const fields = { artist: of.document.plan.instructor, genre: 'Fitness' };
-    await withChapters({ sound: mixed, chapters, fields, length: programme.length }, output, signal);
+    await withChapters({ sound: mixed, chapters, fields, length: wholeLength(programme.length) }, output, signal);
     return { ...NOTHING_READ, says: soundInWords(measured) };
   } finally {
     await rm(mixed, { force: true });

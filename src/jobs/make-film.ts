@@ -1,3 +1,4 @@
+import { wholeLength } from '../core/time/micros.ts';
 import { rm } from 'node:fs/promises';
 import { decidedOn } from '../core/workout/document.ts';
 import { writeFfmetadata } from '../formats/ffmetadata/ffmetadata-writer.ts';
@@ -37,7 +38,7 @@ export async function makeFilm(making: Making): Promise<Made> {
     mixed: mix?.path ?? null,
     picture: null,
     output,
-    length: programme.length,
+    length: wholeLength(programme.length),
     audioCodec: first.audioCodec,
     whole:
       isMaster &&
@@ -66,7 +67,15 @@ export async function makeFilm(making: Making): Promise<Made> {
   }
   const { width, height, rate } = part;
   const meant = {
-    ...{ width, height, rate, length: programme.length, drawn, pictures: part.pictures, chapters: lanes.chapters },
+    ...{
+      width,
+      height,
+      rate,
+      length: wholeLength(programme.length),
+      drawn,
+      pictures: part.pictures,
+      chapters: lanes.chapters,
+    },
     // As the format of the track holds them.
     captions: readSrt(job.captionsSrt).value.cues,
     ...(speechSrt.trim() !== '' && { speech: readSrt(speechSrt).value.cues }),

@@ -1,3 +1,4 @@
+import { wholeLength } from '../core/time/micros.ts';
 import { rm } from 'node:fs/promises';
 import type { Produced } from '../core/workout/pipeline.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
@@ -86,7 +87,17 @@ export async function withMixJob<T>(
     if (laid !== null) await mixBed({ ...laid, output: bed, format: 'wav' }, () => undefined, signal);
     const under = laid === null ? null : { path: bed, voiceLufs: laid.levels.voiceDeciLufs / 10 };
     const lines = produced.pickUps.map((p) => ({ ...p, path: pathOf(p.recordingId) }));
-    return await work({ sounds: heard, voice, segments, bed: under, tones, lines, length, targetLufs, output });
+    return await work({
+      sounds: heard,
+      voice,
+      segments,
+      bed: under,
+      tones,
+      lines,
+      length: wholeLength(length),
+      targetLufs,
+      output,
+    });
   } finally {
     await rm(bed, { force: true });
   }

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises';
 import { framesOfStretch, sizeOfShape } from '../core/delivery/stretch.ts';
 import { drawnWithin } from '../core/looks/drawn.ts';
 import { paint } from '../core/looks/paint.ts';
-import { frameStart } from '../core/time/frames.ts';
+import { frameStart, framesLength } from '../core/time/frames.ts';
 import { styleOf } from '../core/workout/document.ts';
 import { writeAss } from '../formats/ass/ass-writer.ts';
 import { piecesOf, within } from '../media/render-parts.ts';
@@ -43,7 +43,7 @@ export async function makeStretch(making: Making): Promise<Made> {
     title: programme.segments.find((s) => s.key === asked.fromKey)?.label ?? document.plan.title,
     pictures: piecesOf(withSources(pictures, source), stretch, first.rate),
     ...{ width: first.width, height: first.height, rate: first.rate, shape: asked.shape, draft: asked.draft },
-    length: frameStart(stretch.to - stretch.from, first.rate),
+    length: framesLength(stretch.to - stretch.from, first.rate),
     ass: drawn.length === 0 ? null : writeAss(drawn, { ...size, rate: first.rate }),
     sound: !asked.sound ? null : mix === null ? { pieces: within(heard, from, to) } : { mixed: mix.path, from },
     fontsFolder: context.fontsFolder,

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { runFfmpeg } from './child-process.ts';
 
 interface ChapteredSound {
@@ -10,7 +10,7 @@ interface ChapteredSound {
   readonly chapters: string;
   /** Further fields of the file by name; empty ones are left out. */
   readonly fields: Readonly<Record<string, string>>;
-  readonly length: Micros;
+  readonly length: Length;
 }
 
 /** A sound with chapters in its container; the sound itself is copied. Throws ProgramFailed. */

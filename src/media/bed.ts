@@ -5,14 +5,14 @@ import { trackGainDb } from '../core/music/heard-music.ts';
 import type { GainPoint } from '../core/music/levels.ts';
 import type { LaidTrack } from '../core/music/arrangement.ts';
 import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { runFfmpeg } from './child-process.ts';
 import { multiplied, writeCurve } from './curve.ts';
 
 export interface BedJob {
   readonly laid: readonly LaidTrack[];
   readonly pathOf: (trackId: string) => string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly levels: BedLevels;
   readonly duck: readonly GainPoint[];
   readonly output: string;

@@ -1,6 +1,6 @@
 import { open } from 'node:fs/promises';
 import { type GainPoint, gainAt } from '../core/music/levels.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { wavHead } from './wav.ts';
 
 /** Values a second of a curve as ffmpeg is handed it. */
@@ -12,7 +12,7 @@ const FULL = 32_767;
  * A gain over time as a sound of its own, for sounds to be multiplied with. Full scale is `topDb`: what is multiplied
  * has to be brought up by that.
  */
-export async function writeCurve(path: string, gain: readonly GainPoint[], length: Micros, topDb = 0): Promise<void> {
+export async function writeCurve(path: string, gain: readonly GainPoint[], length: Length, topDb = 0): Promise<void> {
   const samples = Math.ceil((length / 1e6) * CURVE_HZ) + CURVE_HZ;
   const file = await open(path, 'w');
   try {

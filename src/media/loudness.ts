@@ -1,5 +1,5 @@
 import type { Loudness } from '../core/sound/levelling.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { run } from './child-process.ts';
 
 /** What was measured on the encoded file (ITU-R BS.1770-4, EBU Tech 3341 and 3342). */
@@ -35,7 +35,7 @@ export async function loudnessWith(path: string, filters: string, signal?: Abort
   return Number.isFinite(lufs) && lufs > -70 ? lufs : null;
 }
 
-const MOMENTARY_US = 100_000 as Micros;
+const MOMENTARY_US = 100_000 as Length;
 
 /** The loudness of a file over time, by ffmpeg's meter. */
 export async function momentary(path: string, signal?: AbortSignal): Promise<Loudness> {

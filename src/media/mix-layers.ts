@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
 import type { Tone } from '../core/sound/tones.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
 import { tonePeakDb } from '../core/sound/mix-gains.ts';
@@ -25,7 +25,7 @@ export interface MixJob {
   /** Lines that were spoken again. */
   readonly lines: readonly SpokenLine[];
   readonly tones: { readonly list: readonly Tone[]; readonly family: ToneFamily; readonly belowDb: number } | null;
-  readonly length: Micros;
+  readonly length: Length;
   /** Integrated loudness of the encoded file, LUFS; null: as it was recorded. */
   readonly targetLufs: number | null;
   readonly output: string;

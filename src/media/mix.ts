@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { SoundPart } from '../core/sound/parts.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { AS_IT_IS, CEILING_DB, MOST_TRIES, WITHIN_LU, filtersOf, levelFor } from './level.ts';
 import { type Measured, measure } from './loudness.ts';
 import { type MixFiles, type MixJob, type MixLayers, mixLayers } from './mix-layers.ts';
@@ -88,7 +88,7 @@ async function mixRaw(job: MixJob, part: SoundPart, files: MixFiles, signal?: Ab
 const RAW = ['-c:a', 'pcm_f32le', '-rf64', 'auto'] as const;
 
 /** The layers that a part is made of, added up. */
-function summed({ chains, labels }: MixLayers, part: SoundPart, length: Micros): string {
+function summed({ chains, labels }: MixLayers, part: SoundPart, length: Length): string {
   const own = { mix: null, clean: null, voice: '[voice]', music: '[bed]', tones: '[tones]' }[part];
   const through = own === null ? labels : labels.filter((label) => label === own);
   const rest = labels.filter((label) => !through.includes(label)).map((label) => `${label}anullsink`);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Drawn, drawnWithin } from '../core/looks/drawn.ts';
 import { firstFrameFrom, frameRate, frameStart } from '../core/time/frames.ts';
-import { micros } from '../core/time/micros.ts';
+import { asLength, micros } from '../core/time/micros.ts';
 import { keyOfPicture, partsOf, piecesOf } from './render-parts.ts';
 import { NO_SOURCE, type RenderPiece } from './render-pieces.ts';
 
@@ -29,7 +29,7 @@ const row = fc
         source: of === 'ground' ? NO_SOURCE : file(of),
         from: at(from),
         at: at(frame),
-        length: micros(at(frame + frames) - at(frame)),
+        length: asLength(at(frame + frames) - at(frame)),
         ...(soft && of === 'a' ? { into: { source: file('b'), from: at(5) } } : {}),
       };
       frame += frames;
@@ -73,7 +73,7 @@ describe('parts of a picture', () => {
           source: file('a'),
           from: at(from),
           at: at(frame),
-          length: micros(at(frame + out - from) - at(frame)),
+          length: asLength(at(frame + out - from) - at(frame)),
         };
         frame += out - from;
         from = back;

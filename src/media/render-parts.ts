@@ -2,9 +2,8 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { FrameRate } from '../core/time/frames.ts';
-import { firstFrameFrom, frameStart } from '../core/time/frames.ts';
-import { type Micros, micros } from '../core/time/micros.ts';
+import { type FrameRate, firstFrameFrom, frameStart, framesLength } from '../core/time/frames.ts';
+import { type Micros, asLength, micros } from '../core/time/micros.ts';
 import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { VIDEO_SETTINGS } from './encodings.ts';
@@ -62,7 +61,7 @@ const frameOf = (time: Micros, rate: FrameRate) => Math.round((time * rate.num) 
 /** What is seen in a part, on the part's own clock. */
 export function piecesOf(pictures: readonly RenderPiece[], part: RenderPart, rate: FrameRate): RenderPiece[] {
   return pictures.flatMap((piece) => {
-    const [begins, ends] = [frameOf(piece.at, rate), frameOf(micros(piece.at + piece.length), rate)];
+    const [begins, ends] = [frameOf(piece.at, rate), frameOf(asLength(piece.at + piece.length), rate)];
     const [from, to] = [Math.max(begins, part.from), Math.min(ends, part.to)];
     if (to <= from) return [];
     const into = frameStart(from, rate) - frameStart(begins, rate);
@@ -70,7 +69,7 @@ export function piecesOf(pictures: readonly RenderPiece[], part: RenderPart, rat
       {
         ...piece,
         from: piece.held === true ? piece.from : micros(piece.from + into),
-        length: frameStart(to - from, rate),
+        length: framesLength(to - from, rate),
         at: frameStart(from - part.from, rate),
       },
     ];
@@ -83,7 +82,7 @@ export function within(sounds: readonly RenderPiece[], start: Micros, end: Micro
     const [from, to] = [Math.max(piece.at, start), Math.min(piece.at + piece.length, end)];
     if (to <= from) return [];
     const into = from - piece.at;
-    return [{ ...piece, from: micros(piece.from + into), length: micros(to - from), at: micros(from - start) }];
+    return [{ ...piece, from: micros(piece.from + into), length: asLength(to - from), at: micros(from - start) }];
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Piece } from '../core/edit/views.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length, Micros } from '../core/time/micros.ts';
 
 /** A file that the programme is made from. */
 export interface RenderSource {
@@ -15,7 +15,7 @@ export interface RenderSource {
 export interface RenderPiece {
   readonly source: RenderSource;
   readonly from: Micros;
-  readonly length: Micros;
+  readonly length: Length;
   readonly at: Micros;
   /** The frame at `from` stands still. */
   readonly held?: true;

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type StretchShape, even, sizeOfShape } from '../core/delivery/stretch.ts';
 import { type FrameRate, frameStart } from '../core/time/frames.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length, Micros } from '../core/time/micros.ts';
 import { type FollowedPiece, followPieces } from './follow-person.ts';
 import { AAC, GROUND, filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
@@ -19,7 +19,7 @@ export interface StretchJob {
   readonly width: number;
   readonly height: number;
   readonly rate: FrameRate;
-  readonly length: Micros;
+  readonly length: Length;
   readonly shape: StretchShape;
   /** The overlay, for the size of the shape; null: none. */
   readonly ass: string | null;

@@ -3,7 +3,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FrameRate } from '../core/time/frames.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { ENCODINGS, type FilmEncoding } from './encodings.ts';
 import { filterPath, pieced } from './picture-graph.ts';
 import type { RenderPiece } from './render-pieces.ts';
@@ -15,7 +15,7 @@ export interface RenderJob {
   readonly encoding?: FilmEncoding;
   readonly pictures: readonly RenderPiece[];
   readonly sounds: readonly RenderPiece[];
-  readonly length: Micros;
+  readonly length: Length;
   readonly width: number;
   readonly height: number;
   readonly rate: FrameRate;

@@ -3,7 +3,7 @@ import type { GainPoint } from '../core/music/levels.ts';
 import type { Loudness } from '../core/sound/levelling.ts';
 import { lineDb } from '../core/sound/line-loudness.ts';
 import type { PlacedPickUp } from '../core/sound/pick-ups.ts';
-import { type Micros, micros } from '../core/time/micros.ts';
+import { type Length, type Micros, micros } from '../core/time/micros.ts';
 import { span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
@@ -17,7 +17,7 @@ const MUTE_DB = -90;
 
 /** ffmpeg's arguments that lay spoken lines into a voice: what they replace is muted over the room's own tone. */
 export async function layLines(
-  { lines, length }: { readonly lines: readonly SpokenLine[]; readonly length: Micros },
+  { lines, length }: { readonly lines: readonly SpokenLine[]; readonly length: Length },
   { voice, loudness }: { readonly voice: string; readonly loudness: Loudness },
   { folder, output }: { readonly folder: string; readonly output: string },
   signal?: AbortSignal,

@@ -2,7 +2,7 @@ import { open } from 'node:fs/promises';
 import type { ToneFamily } from '../core/edit/decisions.ts';
 import { TONE_RATE_HZ, toneSamples } from '../core/sound/tone-shapes.ts';
 import type { Tone } from '../core/sound/tones.ts';
-import type { Micros } from '../core/time/micros.ts';
+import type { Length } from '../core/time/micros.ts';
 import { wavHead } from './wav.ts';
 
 const HEAD_BYTES = 44;
@@ -16,7 +16,7 @@ export async function writeTones(
   path: string,
   tones: readonly Tone[],
   family: ToneFamily,
-  length: Micros,
+  length: Length,
 ): Promise<void> {
   const samples = Math.ceil((length / 1e6) * TONE_RATE_HZ);
   const shapes = new Map<string, Float32Array>();

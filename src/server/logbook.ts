@@ -1,3 +1,4 @@
+import { wholeLength } from '../core/time/micros.ts';
 import { bookWith } from '../core/exercise/library.ts';
 import { changeOvers } from '../core/script/change-over.ts';
 import { voiceOf } from '../core/align/align.ts';
@@ -56,7 +57,7 @@ export async function keepInLogbook(context: Context, workoutId: string | undefi
     compiled.segments,
     alignment,
     spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound)),
-    facts.duration,
+    wholeLength(facts.duration),
   );
   const studio = await getStudio(context);
   const learned = learnChanges(

@@ -5,7 +5,7 @@ import { creditLines } from '../core/music/rights.ts';
 import type { Track } from '../core/music/track.ts';
 import { type Compiled, compile } from '../core/plan/compile.ts';
 import { schedule } from '../core/script/schedule.ts';
-import type { Micros } from '../core/time/micros.ts';
+import { type Length, wholeLength } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { callMeans } from '../core/workout/studio.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
@@ -28,7 +28,7 @@ interface MusicSource {
   readonly document: WorkoutDocument;
   readonly tracks: readonly Track[];
   readonly segments: readonly Segment[];
-  readonly length: Micros;
+  readonly length: Length;
   readonly laid: LaidMusic;
   /** Spans in which somebody speaks. */
   readonly speech: readonly Span[];
@@ -48,7 +48,7 @@ export async function musicSource(context: Context, workoutId: string, stored: W
       document,
       tracks,
       segments,
-      length: programme.length,
+      length: wholeLength(programme.length),
       laid: layMusic(document.music, tracks, segments),
       speech: filmed.produced.speech,
     };
@@ -60,7 +60,7 @@ export async function musicSource(context: Context, workoutId: string, stored: W
     document,
     tracks,
     segments: compiled.segments,
-    length: compiled.total,
+    length: wholeLength(compiled.total),
     laid: layMusic(document.music, tracks, compiled.segments),
     speech: lines,
   };

@@ -1,3 +1,4 @@
+import { wholeLength } from '../core/time/micros.ts';
 import { withPlan } from '../core/workout/with-language.ts';
 import jsonpatch, { type Operation } from 'fast-json-patch';
 import { compile } from '../core/plan/compile.ts';
@@ -181,7 +182,7 @@ export function factsOf(document: WorkoutDocument): WorkoutFacts {
   const { plan, script, edit }: { plan: Plan } & WorkoutDocument = document;
   return {
     title: plan.title,
-    lengthUs: compile(plan).total,
+    lengthUs: wholeLength(compile(plan).total),
     hasMoves: plan.blocks.some((b) => b.moves.length > 0),
     hasCues: script.cues.length > 0,
     accepted: edit.accepted,

@@ -14,11 +14,11 @@ import {
 import { LOADS, OFFERED_WHEN, type Version } from '../../src/core/plan/levels.ts';
 import type { RoundChange } from '../../src/core/plan/round-change.ts';
 import type { Dose, Phase, Range } from '../../src/core/plan/dose.ts';
-import type { Micros } from '../../src/core/time/micros.ts';
+import type { Length } from '../../src/core/time/micros.ts';
 
 /** Whole tenths of a second, the finest step people type. */
 const time = (low: number, high: number) =>
-  fc.integer({ min: low * 10, max: high * 10 }).map((t) => (t * 100_000) as Micros);
+  fc.integer({ min: low * 10, max: high * 10 }).map((t) => (t * 100_000) as Length);
 const text = fc
   .string({ minLength: 1, maxLength: 20, unit: fc.constantFrom(...'abc XYZ,:|\\-0é'.split('')) })
   .map((t) => `m${t.replace(/\s+/g, ' ')}`.replace(/[\\ ]+$/, ''));
@@ -50,7 +50,7 @@ const schemeArbitrary: fc.Arbitrary<Scheme> = fc.oneof(
     .chain(({ reps, repUs }) =>
       fc.record({
         kind: fc.constant('ladder' as const),
-        worksUs: fc.constant(reps.map((n) => (n * repUs) as Micros)),
+        worksUs: fc.constant(reps.map((n) => (n * repUs) as Length)),
         restUs: time(0, 30),
         counted: fc.constant({ reps, repUs, tempo: null }),
       }),
@@ -103,7 +103,7 @@ const doseArbitrary: fc.Arbitrary<Dose> = fc.oneof(
 );
 const rangeArbitrary: fc.Arbitrary<Range> = fc
   .tuple(time(5, 60), time(0, 30))
-  .map(([leastUs, more]) => ({ leastUs, mostUs: (leastUs + more) as Micros }));
+  .map(([leastUs, more]) => ({ leastUs, mostUs: (leastUs + more) as Length }));
 const phaseArbitrary: fc.Arbitrary<Phase> = fc.record({
   name: text,
   lengthUs: time(1, 60),
@@ -127,7 +127,7 @@ const extrasArbitrary = fc.record(
     load: fc.constantFrom(...LOADS),
     place: text,
     takeUp: fc.oneof(
-      fc.record({ prop: text, counts: fc.integer({ min: 1, max: 32 }), lengthUs: fc.constant(0 as Micros) }),
+      fc.record({ prop: text, counts: fc.integer({ min: 1, max: 32 }), lengthUs: fc.constant(0 as Length) }),
       fc.record({ prop: text, counts: fc.constant(null), lengthUs: time(1, 20) }),
     ),
     inRounds: roundsArbitrary,

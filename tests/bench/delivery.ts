@@ -1,3 +1,4 @@
+import { framesLength } from '../../src/core/time/frames.ts';
 /**
  * What goes out beside the film. Overlay alone over the clean film against the film, frame by frame; the window that
  * follows who is filmed, against where the demo's figure was drawn; how long each takes.
@@ -11,7 +12,6 @@ import { SIDE_BEFORE_S } from '../../demo/offsets.ts';
 import { demoPlan, perform } from '../../demo/performance.ts';
 import { poseOf } from '../../demo/poses.ts';
 import { isActive } from '../../src/core/plan/segment.ts';
-import { frameStart } from '../../src/core/time/frames.ts';
 import { micros } from '../../src/core/time/micros.ts';
 import { alignWorkout } from '../../src/core/workout/align-takes.ts';
 import { EMPTY_EDIT, newDocument } from '../../src/core/workout/document.ts';
@@ -93,7 +93,7 @@ for (const [camera, path, wide, before] of [
       const piece = {
         source: { path, fits: true, silent: true },
         from: micros(from * 1e6),
-        length: frameStart(frames, { num: FPS, den: 1 }),
+        length: framesLength(frames, { num: FPS, den: 1 }),
         at: micros(0),
       };
       const of = { width: wide, height: (wide * 9) / 16, rate: { num: FPS, den: 1 }, shape: share };

@@ -1,3 +1,4 @@
+import { wholeLength } from '../../src/core/time/micros.ts';
 /** Rendering the demo against one plain ffmpeg call that burns a static subtitle into the same file, in turn. */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -56,7 +57,7 @@ const job = {
   pictures: all,
   sounds: withSources(sounds, () => source),
   output: join(folder, 'ours.mp4'),
-  length: programme.length,
+  length: wholeLength(programme.length),
   ...{ audioCodec: 'aac', mixed, picture: null, whole: false, fontsFolder, ass },
   ffmetadata: writeFfmetadata('Bench', lanes.chapters),
   captionsSrt: writeCaptionsSrt(lanes.captions),

@@ -9,7 +9,7 @@ import type { LookId } from '../../src/core/lanes/look-rules.ts';
 import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import type { Drawn } from '../../src/core/looks/drawn.ts';
 import { compile } from '../../src/core/plan/compile.ts';
-import { type FrameRate, frameRate, frameStart } from '../../src/core/time/frames.ts';
+import { type FrameRate, frameRate, frameStart, framesLength } from '../../src/core/time/frames.ts';
 import { anySeconds as s, anyTime } from '../support/times.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
@@ -49,7 +49,7 @@ function drawn(look: LookId, rate: FrameRate): Drawn[] {
 const piece = (path: string, fromFrame: number, frames: number): RenderPiece => ({
   source: { path, fits: true, silent: false },
   from: frameStart(fromFrame, RATE),
-  length: frameStart(frames, RATE),
+  length: framesLength(frames, RATE),
   at: anyTime(0),
 });
 
@@ -111,7 +111,7 @@ describe('a piece of the class', () => {
     return path;
   };
   const job = (path: string) => ({
-    ...{ title: 'Row', ...SIZE, rate: RATE, length: frameStart(45, RATE), shape: 'filmed' as const, ass: null },
+    ...{ title: 'Row', ...SIZE, rate: RATE, length: framesLength(45, RATE), shape: 'filmed' as const, ass: null },
     ...{ pictures: [piece(path, 31, 45)], sound: { pieces: [piece(path, 31, 45)] }, draft: false, fontsFolder },
   });
   it('has its frames and no other, with and without sound, and as a draft', async () => {
@@ -150,7 +150,7 @@ describe('a piece of the class', () => {
     ]);
     const output = join(folder, `follow-${shape.replace(':', '-')}.mp4`);
     const frames = 240;
-    const long = { pictures: [piece(path, 0, frames)], sound: null, length: frameStart(frames, RATE) };
+    const long = { pictures: [piece(path, 0, frames)], sound: null, length: framesLength(frames, RATE) };
     await renderStretch({ ...job(path), ...long, shape, output });
     const [w, h] = shape === '1:1' ? [360, 360] : [360, 640];
     // A window that stood still would lose half of the way.

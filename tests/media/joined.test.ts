@@ -1,3 +1,4 @@
+import { wholeLength } from '../../src/core/time/micros.ts';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -127,7 +128,7 @@ describe.each([
       pictures: withSources(pictures, sourceOf),
       sounds: withSources(sounds, sourceOf),
       output,
-      length: programme.length,
+      length: wholeLength(programme.length),
       ...{ ...picture, audioCodec: 'aac', mixed: null, picture: null, whole: false },
       ass: writeAss(drawn, picture),
       ffmetadata: writeFfmetadata('Joined', laid.chapters),
@@ -161,7 +162,7 @@ describe.each([
     const media = new Map(
       SOURCES.map((x) => [x.name as string, { id: x.name, name: x.name, fileName: x.name, duration: s(x.seconds) }]),
     );
-    const edit = { title: 'Joined', rate, length: programme.length, pictures, sounds, media };
+    const edit = { title: 'Joined', rate, length: wholeLength(programme.length), pictures, sounds, media };
     const list = { ...edit, segments: programme.segments, chapters: laid.chapters, lines: [] };
     const ofFilm = seen.map(({ id, frame }) =>
       id === 0 && frame === GROUND ? 'nothing' : `${SOURCES[id]!.name} ${frame}`,

@@ -8,7 +8,7 @@ import { USUAL_LEVELS } from '../../src/core/music/music.ts';
 import { soundAlong } from '../../src/core/sound/along.ts';
 import { loudnessFrom } from '../../src/core/sound/take-levels.ts';
 import { VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
-import { type Micros, programmeTime } from '../../src/core/time/micros.ts';
+import { type Length, programmeTime } from '../../src/core/time/micros.ts';
 import { hearTake } from '../../src/media/hear-take.ts';
 import { measure, momentary } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
@@ -77,7 +77,7 @@ const MIXES: readonly (readonly [name: string, sounds: readonly Sound[], bed: So
   ['hiss alone', ['hiss'], null, -18],
 ];
 
-function pieces(sounds: readonly Sound[]): { sounds: RenderPiece[]; length: Micros } {
+function pieces(sounds: readonly Sound[]): { sounds: RenderPiece[]; length: Length } {
   const each = SECONDS - 1;
   return {
     sounds: sounds.map((name, i) => ({

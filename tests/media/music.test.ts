@@ -11,7 +11,7 @@ import { OWN_RIGHTS, type Track } from '../../src/core/music/track.ts';
 import { hearMusic } from '../../src/core/signal/listen.ts';
 import { integratedOf } from '../../src/core/signal/loudness.ts';
 import { compile } from '../../src/core/plan/compile.ts';
-import { fromSeconds, micros } from '../../src/core/time/micros.ts';
+import { fromSeconds, micros, wholeLength } from '../../src/core/time/micros.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { writeClickWav } from '../../src/formats/wav/click-wav.ts';
 import { mixBed } from '../../src/media/bed.ts';
@@ -153,7 +153,7 @@ describe('the music bed', () => {
       {
         laid: laid.laid,
         pathOf: () => at('beat.flac'),
-        length: total,
+        length: wholeLength(total),
         levels,
         duck: duckCurve(speech, levels),
         output: at('bed.wav'),
@@ -176,7 +176,7 @@ describe('the music bed', () => {
       .map((b, i) => b - (beats[i] as number))
       .sort((a, b) => a - b);
     expect(60e6 / (gaps[Math.floor(gaps.length / 2)] ?? 1)).toBeCloseTo(126, 0);
-    writeFileSync(at('click.wav'), writeClickWav(laid, segments, total));
+    writeFileSync(at('click.wav'), writeClickWav(laid, segments, wholeLength(total)));
     const click = hearMusic((await listenTo(at('click.wav'))).heard.onsets)?.beatsUs ?? [];
     const off = click.map((c) => Math.min(...beats.map((b) => Math.abs(b - c)))).sort((a, b) => a - b);
     expect(off[Math.floor(off.length / 2)]).toBeLessThan(12_000);

@@ -10,7 +10,7 @@ import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import { type TimerTick, timerTicks } from '../../src/core/lanes/timer.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type FrameRate, firstFrameFrom, frameRate } from '../../src/core/time/frames.ts';
-import type { TakeTime } from '../../src/core/time/micros.ts';
+import { type TakeTime, wholeLength } from '../../src/core/time/micros.ts';
 import type { Span } from '../../src/core/time/span.ts';
 import { anySeconds, anyTime } from '../support/times.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
@@ -56,7 +56,7 @@ async function renderPlan(rate: FrameRate, removed: Span<TakeTime>[], name: stri
       pictures: pieces,
       sounds: pieces,
       output,
-      length: programme.length,
+      length: wholeLength(programme.length),
       width: 640,
       height: 360,
       rate,

@@ -7,8 +7,8 @@ import { DEFAULT_RULES } from '../../src/core/lanes/rules.ts';
 import type { Drawn } from '../../src/core/looks/drawn.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { ProofKind } from '../../src/core/proof/certificate.ts';
-import { type FrameRate, frameStart } from '../../src/core/time/frames.ts';
-import type { Micros } from '../../src/core/time/micros.ts';
+import { type FrameRate, frameStart, framesLength } from '../../src/core/time/frames.ts';
+import type { Length } from '../../src/core/time/micros.ts';
 import { anyTime } from './times.ts';
 import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
@@ -45,7 +45,7 @@ export interface Making {
   readonly before?: string;
   readonly after?: string;
   readonly sound?: string;
-  readonly length?: Micros;
+  readonly length?: Length;
   readonly silent?: true;
 }
 
@@ -67,7 +67,7 @@ export async function film(
   const { value: plan } = readOutline(OUTLINE);
   const { segments, total } = compile(plan);
   const laid = lanes(plannedProgramme(segments, total), { rules: DEFAULT_RULES, overrides: [] }, plan);
-  const length = frameStart(Math.round(((total / 1e6) * rate.num) / rate.den), rate);
+  const length = framesLength(Math.round(((total / 1e6) * rate.num) / rate.den), rate);
   const drawn = drawnOf(laid, { width, height }, { look });
   const good: Making = {
     drawn,

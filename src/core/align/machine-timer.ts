@@ -1,12 +1,12 @@
 import { type PlannedSegment, isActive } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { BlockTiming, Timing } from './duration-model.ts';
 
 /** The timer that a stretch of a class was filmed to: all starts lie on `startUs` plus planned differences. */
 export interface TimerGrid {
   /** Work and rest together, where all of the stretch have the same; else from the first start to the second. */
-  readonly periodUs: Micros;
+  readonly periodUs: Length;
   /** Start of its first interval, on take time. */
   readonly startUs: Micros;
   readonly fromIndex: number;
@@ -83,7 +83,7 @@ export function timerGrids(
       const shift = middle.reduce((a, b) => a + b, 0) / middle.length;
       const [first, second] = [segments[worked[0]!]!, segments[worked[1]!]!];
       grids.push({
-        periodUs: micros(second.start - first.start),
+        periodUs: asLength(second.start - first.start),
         startUs: micros(Math.max(0, first.start + shift - (sharp ? 0 : FOLLOWS_US))),
         fromIndex: run[0]!,
         toIndex: run.at(-1)!,

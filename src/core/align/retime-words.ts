@@ -1,4 +1,4 @@
-import { type Micros, type TakeTime, takeTime } from '../time/micros.ts';
+import { type Length, type TakeTime, takeTime } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
 import type { Lattice } from './lattice.ts';
@@ -79,7 +79,7 @@ function placePiece(track: SpokenTrack, placed: Token[], { from, to, startUs, en
         ...token,
         at: takeTime(word),
         end: takeTime(word + length / count),
-        sigma: Math.max(LEAST_SIGMA_US, token.sigma * (cut ? LESS_DOUBT : 1)) as Micros,
+        sigma: Math.max(LEAST_SIGMA_US, token.sigma * (cut ? LESS_DOUBT : 1)) as Length,
       };
     }
     at += length + (silence * clause.pauseAfter) / weight;

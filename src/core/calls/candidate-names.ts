@@ -2,7 +2,7 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import { findMentions } from './name-match.ts';
 import { normalise } from '../language/normalise.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
-import { micros } from '../time/micros.ts';
+import { asLength, micros } from '../time/micros.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
 
 /**
@@ -34,7 +34,7 @@ function isKnown(name: string, book: ExerciseBook, language: LanguageCode): bool
     norm: normalise(text),
     at: micros(i),
     end: micros(i),
-    sigma: micros(0),
+    sigma: asLength(0),
     cue: 0,
     word: i,
   }));

@@ -1,4 +1,4 @@
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Side } from '../language/side.ts';
 import { languageOf } from '../language/languages.ts';
 import type { Near } from '../language/said-word.ts';
@@ -9,7 +9,7 @@ import type { SpokenWords, Token } from '../transcript/transcript.ts';
 /** One thing heard that says something about where segments lie. Times are on take time. */
 export type Heard = {
   readonly at: Micros;
-  readonly sigma: Micros;
+  readonly sigma: Length;
   readonly said: string;
   /** Index of its first word; -1 for a sound. */ readonly token: number;
 } & (
@@ -28,7 +28,7 @@ export type Heard = {
   | { readonly kind: 'switch-word' }
   | { readonly kind: 'water-word' }
   | { readonly kind: 'half-word' }
-  | { readonly kind: 'time-left'; readonly leftUs: Micros }
+  | { readonly kind: 'time-left'; readonly leftUs: Length }
   | { readonly kind: 'round-word'; readonly round: number | 'last' }
   /** A side by itself: `left side`, `right leg`, not part of a name. */
   | { readonly kind: 'side-word'; readonly side: Side }

@@ -1,5 +1,5 @@
 import type { Beep, TakeSound } from '../signal/take-sound.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, micros } from '../time/micros.ts';
 import type { Heard } from './detect-calls.ts';
 
 /** Beeps apart by no more than this belong to one signal. */
@@ -7,12 +7,12 @@ const SIGNAL_US = 1.4e6;
 /** The last of several is the change itself where it is longer or higher than those before by this much. */
 const LONGER = 1.5;
 const HIGHER = 1.12;
-const SIGMA = micros(60_000);
-const STEP_SIGMA = micros(500_000);
+const SIGMA = asLength(60_000);
+const STEP_SIGMA = asLength(500_000);
 
 /** What the sounds of a take say of where segments lie. */
 export function hearSounds(sound: TakeSound): Heard[] {
-  const one = (at: Micros, sigma: Micros, said: string) => ({ at, sigma, said, token: -1 });
+  const one = (at: Micros, sigma: Length, said: string) => ({ at, sigma, said, token: -1 });
   return [
     ...signals(sound.beeps),
     ...sound.claps.map((at): Heard => ({ kind: 'clap', ...one(at, SIGMA, 'a clap') })),

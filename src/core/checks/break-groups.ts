@@ -4,7 +4,7 @@ import { type Block, type Plan, type Scheme } from '../plan/plan.ts';
 import { newBlock } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { type ChangeOver, whyNeeded } from '../script/change-over.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, asLength, micros } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
 import type { Fix } from '../findings/finding.ts';
 import type { FactsOf } from '../findings/rules.ts';
@@ -67,7 +67,7 @@ function fixesFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly Cha
     fixes.push({ kind: 'plan', label: `${words} (+${writeTime(micros(more), 0)})`, plan: next });
   };
   // In a longer break it is all said inside.
-  const us = micros(Math.ceil((worst.neededUs + worst.saidBeforeUs) / STEP_US) * STEP_US);
+  const us = asLength(Math.ceil((worst.neededUs + worst.saidBeforeUs) / STEP_US) * STEP_US);
   const longer = withRest(block.scheme, us);
   if (longer !== null)
     offer(`Make them ${us / 1e6} s`, {
@@ -83,7 +83,7 @@ function fixesFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly Cha
 }
 
 /** A scheme with another rest between its moves; null where it has none. */
-function withRest(scheme: Scheme, us: Micros): Scheme | null {
+function withRest(scheme: Scheme, us: Length): Scheme | null {
   switch (scheme.kind) {
     case 'interval':
     case 'pair':

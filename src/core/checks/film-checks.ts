@@ -4,7 +4,7 @@ import { shotsOf } from '../edit/shots.ts';
 import { standInFor } from '../edit/usual-inserts.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { type PlannedSegment, isActive, labelWithSide } from '../plan/segment.ts';
-import { ZERO, micros } from '../time/micros.ts';
+import { ZERO, asLength } from '../time/micros.ts';
 
 /** From so many segments on, what was left out is one stretch that was not filmed, and no slip of the memory. */
 const STRETCH = 3;
@@ -62,7 +62,7 @@ function stillToFilm(stretch: readonly Choice[], { segments }: Programme): Findi
   const moves = stretch.filter((c) => isActive(c.segment));
   const [first, last] = [moves[0]!.segment, moves.at(-1)!.segment];
   const before = segments.findLast((s) => s.segment !== null && s.segment.index < first.index);
-  const length = micros(stretch.at(-1)!.segment.end - stretch[0]!.segment.start);
+  const length = asLength(stretch.at(-1)!.segment.end - stretch[0]!.segment.start);
   const names = `${labelWithSide(first)} (round ${first.round}) to ${labelWithSide(last)} (round ${last.round})`;
   return finding(
     'still-to-film',

@@ -1,7 +1,7 @@
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type PlannedSegment, isActive } from '../plan/segment.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, asLength } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 
 /** Versions of a move that are told to rest when the interval is over anyway: nobody would hear of it. */
@@ -20,8 +20,8 @@ export function levelFindings(plan: Plan, segments: readonly PlannedSegment[]): 
         const [segment, lengthUs] = [firstOf.get(move.id), shortest.get(move.id)];
         if (stopUs === undefined || segment === undefined || lengthUs === undefined || stopUs < lengthUs) return [];
         const version = field === 'easierAs' ? 'easier' : 'harder';
-        const facts = { version, move: move.name, stopUs, lengthUs: micros(lengthUs) } as const;
-        const fixes = [restAtHalf(plan, move, field, micros(lengthUs / 2))];
+        const facts = { version, move: move.name, stopUs, lengthUs: asLength(lengthUs) } as const;
+        const fixes = [restAtHalf(plan, move, field, asLength(lengthUs / 2))];
         const place = { clock: 'plan', at: segment.start, segmentKey: segment.key, fixes } as const;
         return [finding('version-stop-late', facts, place)];
       }),
@@ -29,7 +29,7 @@ export function levelFindings(plan: Plan, segments: readonly PlannedSegment[]): 
   );
 }
 
-function restAtHalf(plan: Plan, move: Move, field: 'easierAs' | 'harderAs', stopUs: Micros): Fix {
+function restAtHalf(plan: Plan, move: Move, field: 'easierAs' | 'harderAs', stopUs: Length): Fix {
   const changed = (m: Move): Move => (m.id === move.id ? { ...m, [field]: { ...m[field], stopUs } } : m);
   return {
     kind: 'plan',

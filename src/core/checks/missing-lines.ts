@@ -3,7 +3,7 @@ import { callFacts } from '../script/call-facts.ts';
 import type { CallMeans } from '../script/calls.ts';
 import { type Cue, type CueKind, type Script, freeCueId } from '../script/cue.ts';
 import type { Schedule } from '../script/placed-line.ts';
-import { type Micros, fromSeconds } from '../time/micros.ts';
+import { type Length, fromSeconds } from '../time/micros.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 
 /** A form line stands this long after the move's start, when its name has been said. */
@@ -64,7 +64,7 @@ interface NewLine {
   readonly kind: CueKind;
   readonly text: string;
   /** After the start of its segment. */
-  readonly afterUs: Micros;
+  readonly afterUs: Length;
 }
 
 function addLine(script: Script, segment: PlannedSegment, { kind, text, afterUs }: NewLine): Fix {

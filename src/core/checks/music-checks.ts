@@ -8,7 +8,7 @@ import { musicFinding as finding, placementFindings } from './placement-checks.t
 import { rightsGaps } from '../music/rights.ts';
 import type { Plan } from '../plan/plan.ts';
 import type { PlannedSegment } from '../plan/segment.ts';
-import { type PlanTime, ZERO, micros } from '../time/micros.ts';
+import { type PlanTime, ZERO, asLength, micros } from '../time/micros.ts';
 import { type Finding, type Fix } from '../findings/finding.ts';
 
 /** Voice and music may come this much nearer than wanted before it is told, LU. */
@@ -42,7 +42,7 @@ export function musicFindings(
       music: { ...music, silent: [...music.silent, gap.blockId] },
     };
     const fixes = music.placements.some((p) => p.blockId === gap.blockId) ? [] : [silent];
-    const facts = { block: name(gap.blockId), lengthUs: micros(gap.end - gap.start) };
+    const facts = { block: name(gap.blockId), lengthUs: asLength(gap.end - gap.start) };
     found.push(finding('music-gap', facts, { at: gap.start, fixes }));
   }
   for (const l of laid.laid) {

@@ -3,7 +3,7 @@ import { AS_IT_IS_PPM, type Music } from '../music/music.ts';
 import { beatAt, phraseCounts } from '../music/tempo-map.ts';
 import { type Finding, finding } from '../findings/finding.ts';
 import type { FactsOf, RuleId } from '../findings/rules.ts';
-import { type Micros, type PlanTime, micros } from '../time/micros.ts';
+import { type Micros, type PlanTime, asLength } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** Music that ends this near to its block's end ends with it. */
@@ -58,7 +58,7 @@ function overItself({ laid }: LaidMusic<PlanTime>, music: Music): Finding[] {
     );
     const label = 'Stop the first where the second begins';
     const fixes = [{ kind: 'music', label, music: { ...music, placements } }] as const;
-    const facts = { track: l.track.title, twiceUs: micros(l.end - next.start) };
+    const facts = { track: l.track.title, twiceUs: asLength(l.end - next.start) };
     return [musicFinding('music-over-itself', facts, { severity: 'alarm', at: next.start, fixes })];
   });
 }

@@ -6,7 +6,7 @@ import { type Balance, balanceOf } from '../plan/balance.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { metOf, traitsReader } from '../plan/traits.ts';
 import { type ChangeFigures, USUAL_CHANGES, changeOvers } from '../script/change-over.ts';
-import { type PlanTime, ZERO, fromSeconds, micros, planTime } from '../time/micros.ts';
+import { type PlanTime, ZERO, asLength, fromSeconds, planTime } from '../time/micros.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { breakGroups } from './break-groups.ts';
 import { levelFindings } from './level-checks.ts';
@@ -107,7 +107,7 @@ function stretches(plan: Plan, segments: readonly PlannedSegment[]): Finding[] {
   return segments
     .filter((s) => s.kind === 'hold' && s.end - s.start < SHORTEST_STRETCH)
     .map((s) => {
-      const facts = { move: s.label, lengthUs: micros(s.end - s.start) };
+      const facts = { move: s.label, lengthUs: asLength(s.end - s.start) };
       const fixes = [holdFor(plan, s, 15), holdFor(plan, s, 30)];
       return planFinding('short-stretch', facts, { at: s.start, segmentKey: s.key }, fixes);
     });
@@ -131,7 +131,7 @@ function breaks(
     const longer =
       from === undefined || to === undefined
         ? null
-        : lengthenBreak(plan, from, to, micros(worst.neededUs + worst.saidBeforeUs));
+        : lengthenBreak(plan, from, to, asLength(worst.neededUs + worst.saidBeforeUs));
     const place = { at: worst.at, segmentKey: to?.key ?? null };
     return planFinding('break-planned-short', facts, place, changes.length === 1 ? [longer] : fixes);
   });

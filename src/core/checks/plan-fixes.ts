@@ -2,7 +2,7 @@ import { freshIds } from '../plan/ids.ts';
 import { type Block, type BlockKind, type Move, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, asLength, fromSeconds } from '../time/micros.ts';
 import type { Fix } from '../findings/finding.ts';
 
 /** Easy standing moves and plain stretches of the shipped library, in the order they are put into a new block. */
@@ -49,7 +49,7 @@ export function addShare(plan: Plan, kind: 'warm-up' | 'cool-down'): Fix {
   const moves = Array.from({ length: count }, (_, i) => newMove(id('m'), names[i % names.length]!));
   const scheme: Block['scheme'] =
     kind === 'warm-up'
-      ? { kind: 'interval', workUs: fromSeconds(each), restUs: micros(0), sets: 1 }
+      ? { kind: 'interval', workUs: fromSeconds(each), restUs: asLength(0), sets: 1 }
       : { kind: 'hold', holdUs: fromSeconds(each), changeUs: fromSeconds(6) };
   const isTalk = (b: Block | undefined) => b !== undefined && (b.kind === 'talk' || b.kind === 'set-up');
   let at = 0;
@@ -79,8 +79,8 @@ export function lengthenShare(plan: Plan, kind: BlockKind, segments: readonly Se
     if (b.kind !== kind) return b;
     const { scheme } = b;
     touched ||= scheme.kind === 'interval' || scheme.kind === 'hold';
-    if (scheme.kind === 'interval') return { ...b, scheme: { ...scheme, workUs: micros(scheme.workUs + more) } };
-    return scheme.kind === 'hold' ? { ...b, scheme: { ...scheme, holdUs: micros(scheme.holdUs + more) } } : b;
+    if (scheme.kind === 'interval') return { ...b, scheme: { ...scheme, workUs: asLength(scheme.workUs + more) } };
+    return scheme.kind === 'hold' ? { ...b, scheme: { ...scheme, holdUs: asLength(scheme.holdUs + more) } } : b;
   });
   return touched ? fix(`Lengthen each by ${more / 1e6} s`, { ...plan, blocks }) : null;
 }
@@ -130,9 +130,9 @@ export function evenRounds(plan: Plan): Fix | null {
  * Makes the break between two moves of a block long enough, up to the next 5 s: the move's own rest, or the block's
  * rest between rounds where that is what stands there. Null where the moves are not of one block or are the same move.
  */
-export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Micros): Fix | null {
+export function lengthenBreak(plan: Plan, from: Segment, to: Segment, neededUs: Length): Fix | null {
   if (from.blockId !== to.blockId || from.moveId === null || from.moveId === to.moveId) return null;
-  const us = micros(Math.ceil(neededUs / 5e6) * 5e6);
+  const us = asLength(Math.ceil(neededUs / 5e6) * 5e6);
   return fix(
     `Make the break ${us / 1e6} s`,
     changed(plan, from.blockId, (b) => {

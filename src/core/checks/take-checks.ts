@@ -1,7 +1,7 @@
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import type { Claim } from '../claims/claim.ts';
-import { type Micros, type TakeTime, ZERO, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, type TakeTime, ZERO, asLength, fromSeconds } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import { type Finding, type Fix, finding } from '../findings/finding.ts';
@@ -40,8 +40,8 @@ function breakOver(
   speech: readonly Span<TakeTime>[] | null,
   music: readonly RoomMusic[],
 ): Finding[] {
-  const length = micros(recorded.end - recorded.start);
-  const over = micros(length - plannedUs);
+  const length = asLength(recorded.end - recorded.start);
+  const over = asLength(length - plannedUs);
   if (over <= BREAK_SLACK) return [];
   const facts = { name: segment.label, lengthUs: length, plannedUs };
   // Each end may lie a second or two away; a break that is over by far is over all the same.
@@ -54,14 +54,14 @@ function breakOver(
 /** Silence is taken out of a break that is too long, never what is said in it. */
 function cutShorter(
   recorded: Span<TakeTime>,
-  over: Micros,
+  over: Length,
   speech: readonly Span<TakeTime>[] | null,
   music: readonly RoomMusic[],
 ): Fix[] {
   if (speech === null) return [];
   const spans = silencesToCut(recorded, over, speech, (at, lengthUs) => wholeBeats(music, at, lengthUs));
   if (spans.length === 0) return [];
-  const length = micros(spans.reduce((sum, s) => sum + s.end - s.start, 0));
+  const length = asLength(spans.reduce((sum, s) => sum + s.end - s.start, 0));
   const onBeat = spans.some((s) => roomMusicAt(music, s.start) !== null);
   const said = onBeat
     ? `Cut ${writeSeconds(length)} s of silence, on the beat`

@@ -1,3 +1,4 @@
+import { wholeLength } from '../time/micros.ts';
 import { finding, wordsOf } from '../findings/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { lineTime } from '../speech/line-time.ts';
@@ -197,7 +198,12 @@ describe('the class against its plan', () => {
       if (i > 0) expect(p.lateUs).toBeGreaterThan((drift[i - 1]?.lateUs ?? 0) - 2e6);
   });
   it('teaches speaking rates, lengths of breaks and how often calls are made', () => {
-    const entry = logEntryOf(segments, alignment, spokenWords(base.transcript, base.duration), base.duration);
+    const entry = logEntryOf(
+      segments,
+      alignment,
+      spokenWords(base.transcript, base.duration),
+      wholeLength(base.duration),
+    );
     const breaks = [...base.truth]
       .filter(([key]) => segments.some((s) => s.key === key && s.kind === 'rest'))
       .map(([, s]) => s.end - s.start);

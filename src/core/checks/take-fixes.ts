@@ -13,6 +13,7 @@ import type { Token } from '../transcript/transcript.ts';
 import {
   type TakeTime,
   ZERO,
+  asLength,
   earlier,
   fromSeconds,
   later,
@@ -125,7 +126,7 @@ function pickUps(f: TakeFinding, means: Means): Fix[] {
     id: `${f.rule}-${Math.round(f.at / 1e5)}`,
     segmentKey: f.segmentKey,
     at: hole.start,
-    roomUs: micros(hole.end - hole.start),
+    roomUs: asLength(hole.end - hole.start),
     text: line.text,
     why: wordsOf(f).says,
     muted: line.muted,

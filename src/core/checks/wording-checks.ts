@@ -3,7 +3,7 @@ import { languageOf } from '../language/languages.ts';
 import type { SegmentKind } from '../plan/segment.ts';
 import { type Cue, freeCueId } from '../script/cue.ts';
 import { type LanguageSpeaker, TYPICAL_SPEAKER, lineTime } from '../speech/line-time.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type Length, type Micros, ZERO, asLength } from '../time/micros.ts';
 import { type CueChange, type Finding, type Fix, type OnClock, finding, onClockOf } from '../findings/finding.ts';
 
 /** One thing that is said, planned or recorded. */
@@ -84,7 +84,7 @@ function praise(said: readonly SaidText[], { cues, language }: Where): Finding[]
 
 function fillers(said: readonly SaidText[], { cues, language }: Where): Finding[] {
   const { published } = language;
-  const spokenUs = micros(said.reduce((sum, line) => sum + line.end - line.at, 0));
+  const spokenUs = asLength(said.reduce((sum, line) => sum + line.end - line.at, 0));
   const uses = new Map<string, SaidText[]>();
   for (const line of said)
     for (const match of line.text.toLowerCase().matchAll(published.fillers))
@@ -109,7 +109,7 @@ function breath(line: SaidText, { cues, language }: Where, speaker: LanguageSpea
   const longest = line.text
     .split(/[.!?…;:,—–]+/)
     .map((part) => lineTime(part, speaker))
-    .reduce((a, b) => micros(Math.max(a, b)), ZERO);
+    .reduce((a, b) => asLength(Math.max(a, b)), ZERO);
   if (longest <= most * 1e6) return [];
   const cue = cues.get(line.cueId ?? '');
   const halves = cue === undefined ? null : inTwo(cue.text, language);
@@ -120,7 +120,7 @@ function breath(line: SaidText, { cues, language }: Where, speaker: LanguageSpea
 
 function twoLines(cue: Cue, [first, second]: readonly [string, string], cues: Cues): Fix {
   const id = freeCueId([...cues.values()]);
-  const anchor = { kind: 'after', cueId: cue.id, gapUs: 300_000 as Micros } as const;
+  const anchor = { kind: 'after', cueId: cue.id, gapUs: 300_000 as Length } as const;
   return {
     kind: 'script',
     label: 'Make two lines of it',

@@ -1,5 +1,5 @@
 import type { ClaimBody } from '../language/claim-reading.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length, Micros } from '../time/micros.ts';
 
 export const CLAIM_TYPES = [
   'seconds-left',
@@ -19,7 +19,7 @@ export type ClaimType = (typeof CLAIM_TYPES)[number];
 export type Said = {
   readonly at: Micros;
   readonly end: Micros;
-  readonly sigma: Micros;
+  readonly sigma: Length;
   readonly said: string;
 } & ClaimBody;
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { normalise } from '../language/normalise.ts';
 import { type Token } from '../transcript/transcript.ts';
-import { micros } from '../time/micros.ts';
+import { asLength, micros } from '../time/micros.ts';
 import { readClaims } from './read-claims.ts';
 import { sentencesOf } from './sentences.ts';
 import { numberAt, unitOf } from '../language/en/claim-numbers.ts';
@@ -16,7 +16,7 @@ const tokens = (text: string): Token[] =>
       norm: normalise(word),
       at: micros(i * 3e5),
       end: micros(i * 3e5 + 2.5e5),
-      sigma: micros(1e5),
+      sigma: asLength(1e5),
       cue: 0,
       word: i,
     }));

@@ -9,7 +9,7 @@ import { frameRate, frameStart } from '../time/frames.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { balanceOf } from '../plan/balance.ts';
 import { compile } from '../plan/compile.ts';
-import { fromSeconds, micros } from '../time/micros.ts';
+import { fromSeconds, micros, wholeLength } from '../time/micros.ts';
 import { COVER_SHAPES, bestFrames, coverDrawn, coverOf, measureFrame } from './cover.ts';
 import { tagsToPublish, titleToPublish } from './publish-words.ts';
 import { KIT_KINDS, MADE_KINDS, extensionOf } from './films.ts';
@@ -225,7 +225,7 @@ describe('title and tags to publish', () => {
   const tagsOf = (outline: string, most?: number) => {
     const plan = readOutline(outline).value;
     const { segments, total } = compile(plan);
-    return tagsToPublish(plan, balanceOf(plan, segments), total, most);
+    return tagsToPublish(plan, balanceOf(plan, segments), wholeLength(total), most);
   };
   const minutes = (m: number) => fromSeconds(m * 60);
   it('has minutes and instructor as far as there is room', () => {

@@ -2,7 +2,7 @@ import { languageOf } from '../language/languages.ts';
 import { filled } from '../language/viewer-word.ts';
 import type { Balance } from '../plan/balance.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 
 /** Letters that sites for video take of a title, and of all tags together with their commas (common practice). */
 const TITLE_LETTERS = 100;
@@ -16,7 +16,7 @@ const WORTH_NAMING = 0.15;
  * The title under which a class is published: its own, with its minutes and its instructor as far as there is room for
  * them. A title that is too long by itself is cut between words.
  */
-export function titleToPublish(plan: Plan, length: Micros, most = TITLE_LETTERS): string {
+export function titleToPublish(plan: Plan, length: Length, most = TITLE_LETTERS): string {
   const { title, instructor } = plan;
   const words = languageOf(plan.language).viewers;
   const minutes = Math.round(length / 60e6);
@@ -26,7 +26,7 @@ export function titleToPublish(plan: Plan, length: Micros, most = TITLE_LETTERS)
 }
 
 /** Tags, most telling first, as many as there is room for; each once, in small letters. */
-export function tagsToPublish(plan: Plan, balance: Balance, length: Micros, most = TAGS_LETTERS): string[] {
+export function tagsToPublish(plan: Plan, balance: Balance, length: Length, most = TAGS_LETTERS): string[] {
   const { code, tags: words, calling } = languageOf(plan.language);
   const called = (text: string, name: string) => filled(text, { what: words.called[name] ?? calling.listed(name) });
   const minutes = Math.round(length / 60e6);

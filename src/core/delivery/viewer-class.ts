@@ -9,7 +9,7 @@ import type { Language } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
 import { type ViewerWords, counted, filled } from '../language/viewer-word.ts';
 import { writeTime } from '../time/typed-time.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, micros } from '../time/micros.ts';
 
 /** A class as its viewers need it: what comes when, how much of it, what is easier. Times in seconds of the film. */
 export interface ViewerClass {
@@ -49,7 +49,7 @@ export interface ViewerSegment {
 
 interface Shown {
   readonly title: string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly segments: readonly ProgrammeSegment[];
   readonly plan: Pick<Plan, 'blocks' | 'instructor' | 'language'>;
   readonly speech: readonly SpeechCaption[];

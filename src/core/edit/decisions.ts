@@ -1,5 +1,5 @@
 import type { Pin } from '../align/pin.ts';
-import type { Micros, TakeTime } from '../time/micros.ts';
+import type { Length, Micros, TakeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** What a person decided about one take. Times are on its clock and mean nothing on another. */
@@ -82,7 +82,7 @@ export interface Insert {
   readonly segmentKey: string;
   readonly place: InsertPlace;
   /** null: as long as its segment, over or instead of it. */
-  readonly lengthUs: Micros | null;
+  readonly lengthUs: Length | null;
   readonly shows: InsertShows;
 }
 
@@ -93,7 +93,7 @@ export interface Dissolve {
 }
 
 /** How long an insert is before anyone says otherwise. */
-export const USUAL_INSERT_US = 4_000_000 as Micros;
+export const USUAL_INSERT_US = 4_000_000 as Length;
 
 /** How the finished video sounds. */
 export interface ProgrammeSound {
@@ -152,7 +152,7 @@ export interface PickUp {
   readonly segmentKey: string | null;
   readonly at: TakeTime;
   /** The silence it has; the line fits into it. */
-  readonly roomUs: Micros;
+  readonly roomUs: Length;
   readonly text: string;
   readonly why: string;
   /** What was said and is muted for it; null: it goes into a silence. */

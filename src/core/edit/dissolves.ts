@@ -1,5 +1,5 @@
 import { type FrameRate, onFrame } from '../time/frames.ts';
-import { type ProgrammeTime, type TakeTime, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, asLength, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
 import type { Dissolve } from './decisions.ts';
 import type { Shot } from './shots.ts';
 import type { DurationOf, Piece } from './views.ts';
@@ -54,14 +54,14 @@ export function withDissolves(
         mediaId: out.mediaId,
         from: micros(ends - half),
         at: movedBack(at, half),
-        length: micros(half * 2),
+        length: asLength(half * 2),
         into: { mediaId: into.mediaId!, from: micros(into.from - half) },
       };
       return [
         ...all.slice(0, k - 1),
-        { ...out, length: micros(out.length - half) },
+        { ...out, length: asLength(out.length - half) },
         over,
-        { ...into, from: micros(into.from + half), at: moved(at, half), length: micros(into.length - half) },
+        { ...into, from: micros(into.from + half), at: moved(at, half), length: asLength(into.length - half) },
         ...all.slice(k + 1),
       ];
     },

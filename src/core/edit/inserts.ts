@@ -1,7 +1,6 @@
 import type { PlannedSegment } from '../plan/segment.ts';
-import type { FrameRate } from '../time/frames.ts';
-import { onFrame } from '../time/frames.ts';
-import { type Micros, type ProgrammeTime, type TakeTime, earlier, micros, moved } from '../time/micros.ts';
+import { type FrameRate, onFrame } from '../time/frames.ts';
+import { type Length, type ProgrammeTime, type TakeTime, asLength, earlier, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Choice } from './choose-takes.ts';
 import { type Insert, type InsertPlace, USUAL_INSERT_US } from './decisions.ts';
@@ -49,8 +48,8 @@ export function withInserts(row: readonly TakeSpan[], choices: readonly Choice[]
   );
 }
 
-function lengthOf({ lengthUs, place }: Insert, segment: PlannedSegment): Micros {
-  return lengthUs ?? (place === 'instead' ? micros(segment.end - segment.start) : USUAL_INSERT_US);
+function lengthOf({ lengthUs, place }: Insert, segment: PlannedSegment): Length {
+  return lengthUs ?? (place === 'instead' ? asLength(segment.end - segment.start) : USUAL_INSERT_US);
 }
 
 interface Parted {

@@ -1,4 +1,4 @@
-import { type Micros, type TakeTime, takeTime } from '../time/micros.ts';
+import { type Length, type TakeTime, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** So much of a silence stays where some of it is taken out: what is said before and after must not run together. */
@@ -13,7 +13,7 @@ const LEAST_CUT_US = 400_000;
  */
 export function silencesToCut(
   within: Span<TakeTime>,
-  overUs: Micros,
+  overUs: Length,
   speech: readonly Span<TakeTime>[],
   onBeat: (at: TakeTime, lengthUs: number) => number = (_, lengthUs) => lengthUs,
 ): Span<TakeTime>[] {

@@ -1,6 +1,6 @@
 import { type FrameRate, firstFrameFrom, frameStart, onFrame } from '../time/frames.ts';
 import {
-  type Micros,
+  type Length,
   type ProgrammeTime,
   type TakeTime,
   ZERO,
@@ -33,7 +33,7 @@ function inARow(spans: readonly TakeSpan[], rate: FrameRate): Shot[] {
 /** Something that is not filmed, so long, in the row of what is. */
 export interface Gap<T> {
   readonly gap: T;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
 }
 
 /** The same with gaps in the row, each on whole frames too; one shorter than a frame is left out. */

@@ -1,5 +1,5 @@
 import { type Segment, isActive, isBreak } from '../plan/segment.ts';
-import { type ProgrammeTime, type TakeTime, ZERO, micros } from '../time/micros.ts';
+import { type ProgrammeTime, type TakeTime, ZERO, asLength } from '../time/micros.ts';
 import type { Programme } from './assemble.ts';
 import type { CardKind, Insert, InsertPlace, InsertShows } from './decisions.ts';
 import { shotAt } from './shots.ts';
@@ -10,8 +10,8 @@ export type NewInsert = Omit<Insert, 'id'>;
 const card = (kind: CardKind): InsertShows => ({ kind: 'card', card: kind, title: null, line: null });
 
 /** What has to be read, and by whom: a name while one gets ready, a title while one settles (common practice). */
-const USUAL_US = { title: micros(4e6), part: micros(3e6), move: micros(3e6), end: micros(6e6) } as const;
-const FREEZE_US = micros(2e6);
+const USUAL_US = { title: asLength(4e6), part: asLength(3e6), move: asLength(3e6), end: asLength(6e6) } as const;
+const FREEZE_US = asLength(2e6);
 
 /** A card with its clock for a segment that no take holds, as long as planned. */
 export function standInFor(segment: Segment): NewInsert {

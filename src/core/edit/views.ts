@@ -1,11 +1,13 @@
 import type { Lie } from '../sync/clock-map.ts';
 import { type FrameRate, onFrame } from '../time/frames.ts';
 import {
+  type Length,
   type Micros,
   type ProgrammeTime,
   type TakeTime,
   ZERO,
   add,
+  asLength,
   earlier,
   later,
   micros,
@@ -33,7 +35,7 @@ export interface Piece {
   readonly mediaId: string | null;
   readonly from: Micros;
   readonly at: ProgrammeTime;
-  readonly length: Micros;
+  readonly length: Length;
   /** The frame at `from` stands still. */
   readonly held?: true;
   /** It goes over into another recording, from there on, while it lasts. */
@@ -69,7 +71,7 @@ export function viewsOf(
         mediaId: camera?.id ?? shot.takeId,
         from: camera === undefined ? start : onRecording(start, camera.lie),
         at: moved(shot.at, start - shot.start),
-        length: micros(end - start),
+        length: asLength(end - start),
       };
     });
   });
@@ -120,7 +122,7 @@ export function soundsOf(
       mediaId: recorder?.id ?? shot.takeId,
       from: recorder === undefined ? shot.start : onRecording(shot.start, recorder.lie),
       at: shot.at,
-      length: micros(shot.end - shot.start),
+      length: asLength(shot.end - shot.start),
     };
   });
 }
@@ -157,7 +159,7 @@ export function withInsertsHeard(
 
 /** Of a frozen frame the last one is the latest; a clip begins early enough to last, and freezes where it cannot. */
 function seenOf({ insert: { shows }, start, end }: PlacedInsert, durationOf: DurationOf): Piece {
-  const place = { at: start, length: micros(end - start) };
+  const place = { at: start, length: asLength(end - start) };
   if (shows.kind === 'card') return { mediaId: null, from: ZERO, ...place };
   const { mediaId } = shows;
   const lasts = durationOf(mediaId) ?? Infinity;
@@ -177,9 +179,9 @@ function laidOver(pieces: readonly Piece[], over: Piece): Piece[] {
     const ends = p.at + p.length;
     if (ends <= over.at || p.at >= end) return [p];
     return [
-      ...(p.at < over.at ? [{ ...p, length: micros(over.at - p.at) }] : []),
+      ...(p.at < over.at ? [{ ...p, length: asLength(over.at - p.at) }] : []),
       ...(ends > end
-        ? [{ ...p, at: end, from: p.held ? p.from : micros(p.from + end - p.at), length: micros(ends - end) }]
+        ? [{ ...p, at: end, from: p.held ? p.from : micros(p.from + end - p.at), length: asLength(ends - end) }]
         : []),
     ];
   });

@@ -8,12 +8,12 @@ import { type Presenter, versionShown } from '../plan/levels.ts';
 import type { Move, Plan } from '../plan/plan.ts';
 import { type SegmentKind, isActive, isBreak } from '../plan/segment.ts';
 import {
-  type Micros,
+  type Length,
   type ProgrammeTime,
+  asLength,
   earlier,
   fromSeconds,
   later,
-  micros,
   moved,
   movedBack,
 } from '../time/micros.ts';
@@ -55,7 +55,7 @@ export interface BoardWords extends Span<ProgrammeTime> {
 export interface Coming {
   readonly kind: SegmentKind;
   readonly label: string;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
 }
 
 /** What comes next is shown in the last ten seconds of work (common practice). */
@@ -100,7 +100,7 @@ export function boards(
       beats: active ? countsOf(inside, segment.end) : [],
       reps: active ? repsOf(segment, move) : [],
       breaths: active ? breathsOf(segment, move) : [],
-      coming: after.map((s) => ({ kind: s.kind, label: nameOf(s, wording), lengthUs: micros(s.end - s.start) })),
+      coming: after.map((s) => ({ kind: s.kind, label: nameOf(s, wording), lengthUs: asLength(s.end - s.start) })),
       done: doneOf(segment, length),
     };
   });

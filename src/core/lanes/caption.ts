@@ -1,6 +1,6 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, type ProgrammeTime, fromSeconds, micros, moved, movedBack } from '../time/micros.ts';
+import { type Length, type ProgrammeTime, asLength, fromSeconds, moved, movedBack } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
 import { USUAL_WORDING, type Wording, sideHeading } from './wording.ts';
 
@@ -17,7 +17,7 @@ export interface CaptionEvent {
 export interface DroppedCaption {
   readonly segmentKey: string;
   readonly reason: 'too-short';
-  readonly shownUs: Micros;
+  readonly shownUs: Length;
 }
 
 /** A caption is shown at least 5/6 s (common practice). */
@@ -47,7 +47,7 @@ export function captionEvents(
       overrideOf(overrides, segment.key, 'caption', 'outBeforeUs') ?? rules.caption.outBeforeUs,
     );
     if (end - start < SHORTEST_CAPTION) {
-      dropped.push({ segmentKey: segment.key, reason: 'too-short', shownUs: micros(Math.max(0, end - start)) });
+      dropped.push({ segmentKey: segment.key, reason: 'too-short', shownUs: asLength(Math.max(0, end - start)) });
       continue;
     }
     captions.push({

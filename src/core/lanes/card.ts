@@ -3,7 +3,7 @@ import type { CardKind } from '../edit/decisions.ts';
 import type { PlacedInsert } from '../edit/inserts.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import type { Micros, ProgrammeTime } from '../time/micros.ts';
+import { type Length, type ProgrammeTime, wholeLength } from '../time/micros.ts';
 import type { TimerTick } from './timer.ts';
 import { USUAL_WORDING, type Wording, namedWithSide } from './wording.ts';
 
@@ -68,7 +68,7 @@ export function cardWords(
       return {
         heading: plan.instructor,
         title: plan.title,
-        line: [minutes(length), ...needsOf(segments.flatMap((s) => s.segment ?? []))].join(' · '),
+        line: [minutes(wholeLength(length)), ...needsOf(segments.flatMap((s) => s.segment ?? []))].join(' · '),
       };
     case 'part': {
       const own = planned.filter((s) => s.blockId === segment.blockId);
@@ -115,6 +115,6 @@ function restWord({ kind, label }: Segment, words: Wording): string {
 
 const needsOf = (segments: readonly Segment[]) => [...new Set(segments.flatMap((s) => s.needs))];
 
-function minutes(length: Micros): string {
+function minutes(length: Length): string {
   return `${Math.max(1, Math.round(length / 60e6))} min`;
 }

@@ -1,6 +1,6 @@
 import type { ProgrammeSegment } from '../edit/assemble.ts';
 import { isActive } from '../plan/segment.ts';
-import { type Micros, type ProgrammeTime, ZERO, earlier, fromSeconds, later, micros, moved } from '../time/micros.ts';
+import { type Length, type ProgrammeTime, ZERO, asLength, earlier, fromSeconds, later, moved } from '../time/micros.ts';
 import { type LaneRules, type Override, overrideOf } from './rules.ts';
 
 export interface Chapter {
@@ -13,7 +13,7 @@ export interface Chapter {
 export interface DroppedChapter {
   readonly segmentKey: string;
   readonly title: string;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
   readonly reason: 'shorter-than-10-s';
 }
 
@@ -45,7 +45,7 @@ export function chapters(
   const kept: typeof marks = [];
   const dropped: DroppedChapter[] = [];
   for (const [i, mark] of marks.entries()) {
-    const lengthUs = micros((marks[i + 1]?.start ?? length) - mark.start);
+    const lengthUs = asLength((marks[i + 1]?.start ?? length) - mark.start);
     const previous = kept.at(-1);
     const tooShort =
       lengthUs < SHORTEST_CHAPTER || (previous !== undefined && mark.start - previous.start < SHORTEST_CHAPTER);

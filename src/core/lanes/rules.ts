@@ -1,14 +1,13 @@
 import { DEFAULT_LOOK, type LookId, type LookRules } from './look-rules.ts';
-import type { Micros } from '../time/micros.ts';
-import { fromSeconds } from '../time/micros.ts';
+import { type Length, type Micros, fromSeconds } from '../time/micros.ts';
 
 /** What is drawn and written for the whole class, unless a segment has an override. */
 export interface LaneRules {
   readonly timer: { readonly on: boolean; readonly direction: 'down' | 'up'; readonly inBreaks: boolean };
   readonly caption: {
     readonly on: boolean;
-    readonly inAfterUs: Micros;
-    readonly outBeforeUs: Micros;
+    readonly inAfterUs: Length;
+    readonly outBeforeUs: Length;
     readonly nextInBreaks: boolean;
   };
   readonly chapter: { readonly by: 'blocks' | 'moves' };

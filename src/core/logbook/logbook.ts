@@ -1,6 +1,6 @@
 import { type Segment, type SegmentKind, isActive } from '../plan/segment.ts';
 import { WORDS_A_MINUTE } from '../speech/line-time.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength } from '../time/micros.ts';
 import type { Alignment } from '../align/alignment.ts';
 import { hear } from '../calls/detect-calls.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
@@ -10,13 +10,13 @@ export type LoggedCall = (typeof LOGGED_CALLS)[number];
 
 /** What one recording teaches of how a class is run. */
 export interface LogEntry {
-  readonly plannedUs: Micros;
-  readonly filmedUs: Micros;
+  readonly plannedUs: Length;
+  readonly filmedUs: Length;
   /** Words said in each kind of segment, and its time. */
   readonly pace: Partial<Record<SegmentKind, { readonly words: number; readonly us: Micros }>>;
   /** Breaks as planned and as they were, by kind of segment. */
   readonly breaks: Partial<
-    Record<SegmentKind, { readonly count: number; readonly plannedUs: Micros; readonly recordedUs: Micros }>
+    Record<SegmentKind, { readonly count: number; readonly plannedUs: Length; readonly recordedUs: Length }>
   >;
   /** How often a call was made, of the times it could have been. */
   readonly calls: Readonly<Record<LoggedCall, { readonly made: number; readonly of: number }>>;
@@ -32,7 +32,7 @@ export function logEntryOf(
   segments: readonly Segment[],
   alignment: Alignment,
   words: SpokenWords,
-  durationUs: Micros,
+  durationUs: Length,
 ): LogEntry {
   const pace: Partial<Record<SegmentKind, { words: number; us: number }>> = {};
   const breaks: Partial<Record<SegmentKind, { count: number; plannedUs: number; recordedUs: number }>> = {};
@@ -97,7 +97,7 @@ export function logEntryOf(
     }
   }
   return {
-    plannedUs: micros(segments.at(-1)?.end ?? 0),
+    plannedUs: asLength(segments.at(-1)?.end ?? 0),
     filmedUs: durationUs,
     pace: pace as LogEntry['pace'],
     breaks: breaks as LogEntry['breaks'],

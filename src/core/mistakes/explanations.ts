@@ -2,7 +2,7 @@ import { languageOf } from '../language/languages.ts';
 import { isActive, isBreak, labelWithSide } from '../plan/segment.ts';
 import { phrasesOf } from '../transcript/phrases.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { type TakeTime, micros, moved } from '../time/micros.ts';
+import { type TakeTime, asLength, moved } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Finding } from '../findings/finding.ts';
@@ -63,7 +63,7 @@ export function explanationsIntoWork(
     const from = Math.max(run.start, before.start);
     if (words(from - WORD_REACH_US, start) < EXPLAINS || words(start, start + over + WORD_REACH_US) < EXPLAINS)
       return [];
-    const overUs = micros(over);
+    const overUs = asLength(over);
     const label = `Cut the ${writeSeconds(overUs)} s of talk out of the work`;
     const fixes = [{ kind: 'remove-spans', label, spans: [span(start, moved(start, over))] }] as const;
     const facts = { move: labelWithSide(r.segment), overUs, start };
@@ -83,7 +83,7 @@ export function shortBreaks(breaks: readonly FilmedBreak[]): Finding[] {
       shortUs < SHORT_LEAST_US
     )
       return [];
-    const facts = { name: segment.label, lengthUs: micros(end - start), plannedUs };
+    const facts = { name: segment.label, lengthUs: asLength(end - start), plannedUs };
     const certainty = placed * (1 - Math.exp(-shortUs / 6e6));
     return [inTake('break-short', facts, { segment, at: start, certainty })];
   });

@@ -1,6 +1,6 @@
 import type { Alignment, RecordedSegment } from '../align/alignment.ts';
 import { isActive, isBreak } from '../plan/segment.ts';
-import { type Micros, type TakeTime, micros } from '../time/micros.ts';
+import { type Length, type TakeTime, asLength } from '../time/micros.ts';
 import { type Span, span } from '../time/span.ts';
 
 /** A break as the class took it, with what was planned for the same time. */
@@ -8,7 +8,7 @@ export interface FilmedBreak {
   /** The planned break that it is, the first of them where several came together. */
   readonly segment: RecordedSegment['segment'];
   readonly recorded: Span<TakeTime>;
-  readonly plannedUs: Micros;
+  readonly plannedUs: Length;
   /** 0 to 1: that it lies where it is said to be. */
   readonly placed: number;
 }
@@ -36,7 +36,7 @@ export function filmedBreaks(alignment: Alignment): FilmedBreak[] {
         found[found.length - 1] = {
           ...last,
           recorded: span(last.recorded.start, recorded.end),
-          plannedUs: micros(Math.max(last.plannedUs, lengthOf(r))),
+          plannedUs: asLength(Math.max(last.plannedUs, lengthOf(r))),
           placed: Math.max(last.placed, placed),
           to: gap.indexOf(r),
         };
@@ -47,10 +47,10 @@ export function filmedBreaks(alignment: Alignment): FilmedBreak[] {
 }
 
 /** The planned length of a break, with the talk right before or after it that was not found. */
-function talkWith(gap: readonly RecordedSegment[], r: RecordedSegment): Micros {
+function talkWith(gap: readonly RecordedSegment[], r: RecordedSegment): Length {
   const at = gap.indexOf(r);
   const near = [gap[at - 1], gap[at + 1]].filter((x) => x !== undefined && x.recorded === null && !isActive(x.segment));
-  return micros(near.reduce((sum, x) => sum + lengthOf(x!), lengthOf(r)));
+  return asLength(near.reduce((sum, x) => sum + lengthOf(x!), lengthOf(r)));
 }
 
 /** What is planned between two moves that were filmed, in order, with the moves that were left out there. */

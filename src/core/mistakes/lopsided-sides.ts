@@ -1,5 +1,5 @@
 import { type Segment, isActive } from '../plan/segment.ts';
-import { micros } from '../time/micros.ts';
+import { asLength } from '../time/micros.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
@@ -33,7 +33,7 @@ export function lopsidedSides(filmed: readonly Filmed[]): Finding[] {
       Math.min(f.r.placed, next.r.placed) < PLACED
     )
       return [];
-    const [firstUs, secondUs] = [micros(f.end - f.start), micros(next.end - next.start)];
+    const [firstUs, secondUs] = [asLength(f.end - f.start), asLength(next.end - next.start)];
     const facts = { move: a.label, firstUs, secondUs, lateUs: off / 2 };
     const certainty = 0.6 * Math.min(f.r.placed, next.r.placed);
     return [inTake('sides-uneven', facts, { segment: a, at: f.end, severity: 'note', certainty })];

@@ -4,7 +4,7 @@ import type { Plan } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../language/normalise.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
-import { type TakeTime, micros } from '../time/micros.ts';
+import { type TakeTime, asLength } from '../time/micros.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Filmed, PLACED, inTake } from './filmed.ts';
 
@@ -67,7 +67,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
     const tooLate = late >= Math.max(LATE_LEAST_US, (end - start) * LATE_SHARE) && r.placed >= PLACED;
     if (late <= 0 || (confessed === null && !tooLate)) return [];
     const place = { segment: r.segment, at: said.at, severity: 'note', certainty: 0.7 * r.placed } as const;
-    return [inTake('option-late', { move: r.segment.label, lateUs: micros(late), option: planned }, place)];
+    return [inTake('option-late', { move: r.segment.label, lateUs: asLength(late), option: planned }, place)];
   });
 }
 

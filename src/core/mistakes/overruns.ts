@@ -1,6 +1,6 @@
 import type { ChangeOver } from '../script/change-over.ts';
 import { isActive } from '../plan/segment.ts';
-import { type Micros, type TakeTime, ZERO, micros } from '../time/micros.ts';
+import { type Length, type Micros, type PlanTime, type TakeTime, ZERO, asLength, micros } from '../time/micros.ts';
 import type { Alignment } from '../align/alignment.ts';
 
 /** Why a class is longer or shorter than planned. */
@@ -28,8 +28,8 @@ interface Overrun {
 
 /** One point of the drift: at a planned time the class was so much late (below 0: early). */
 interface DriftPoint {
-  readonly plannedUs: Micros;
-  readonly lateUs: Micros;
+  readonly plannedUs: PlanTime;
+  readonly lateUs: Length;
   readonly label: string;
 }
 
@@ -91,7 +91,7 @@ export function driftOf(alignment: Alignment): DriftPoint[] {
   const zero = first.recorded.start - first.segment.start;
   return filmed.map(({ segment, recorded }) => ({
     plannedUs: segment.start,
-    lateUs: micros((recorded?.start ?? 0) - segment.start - zero),
+    lateUs: asLength((recorded?.start ?? 0) - segment.start - zero),
     label: segment.label,
   }));
 }

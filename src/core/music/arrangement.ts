@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type Micros, add, earlier, later, micros, moved } from '../time/micros.ts';
+import { type Length, type Micros, add, asLength, earlier, later, micros, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Music, Placement } from './music.ts';
 import { type TempoMap, beatAt, beatTime, phraseCounts } from './tempo-map.ts';
@@ -13,8 +13,8 @@ export interface LaidTrack<T extends Micros = Micros> extends Span<T> {
   /** The stretch of the track that is played, on the track's own clock. */
   readonly from: Micros;
   readonly to: Micros;
-  readonly fadeInUs: Micros;
-  readonly fadeOutUs: Micros;
+  readonly fadeInUs: Length;
+  readonly fadeOutUs: Length;
 }
 
 /** Music that could not be laid, and why. */
@@ -81,13 +81,13 @@ export function layMusic<T extends Micros>(music: Music, tracks: readonly Track[
   return { laid: laid.sort((a, b) => a.start - b.start), unlaid };
 }
 
-function lengthAt(from: number, to: number, speedPpm: number): Micros {
-  return micros(((to - from) * 1e6) / speedPpm);
+function lengthAt(from: number, to: number, speedPpm: number): Length {
+  return asLength(((to - from) * 1e6) / speedPpm);
 }
 
-function fadeLength(track: Track, fromBeat: number, beats: number, speedPpm: number): Micros {
+function fadeLength(track: Track, fromBeat: number, beats: number, speedPpm: number): Length {
   return beats <= 0
-    ? micros(0)
+    ? asLength(0)
     : lengthAt(beatTime(track.map, fromBeat), beatTime(track.map, fromBeat + beats), speedPpm);
 }
 
@@ -161,7 +161,7 @@ export function planToMusic(plan: Plan, music: Music, tracks: readonly Track[]):
     let beat = placement.fromBeat;
     const moves = block.moves.map((move) => {
       if (move.workUs !== null || beat + scheme.counts > placement.fromBeat + placement.beats + 1e-9) return move;
-      const workUs = micros(
+      const workUs = asLength(
         ((beatTime(track.map, beat + scheme.counts) - beatTime(track.map, beat)) * 1e6) / placement.speedPpm,
       );
       const sides = (move.sides ?? block.sides ?? plan.sides).kind === 'own' ? 2 : 1;

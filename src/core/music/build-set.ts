@@ -1,7 +1,7 @@
 import type { Block, Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
 import { metOf, traitsOf } from '../plan/traits.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, asLength, micros } from '../time/micros.ts';
 import { blockSpans } from './arrangement.ts';
 import { STRETCH_GOOD, STRETCH_MOST, meetings, tempoRange } from './tempo-matching.ts';
 import { AS_IT_IS_PPM, type Music, type Placement, freePlacementId } from './music.ts';
@@ -22,7 +22,9 @@ function suits(
   bpmRange: readonly [number, number],
 ): { readonly cost: number; readonly speedPpm: number } | null {
   const bpm = meanMilliBpm(track.map) / 1000;
-  const answers = meetings(block, micros(Number.MAX_SAFE_INTEGER / 2), bpm * 1000).filter((m) => m.kind === 'stretch');
+  const answers = meetings(block, asLength(Number.MAX_SAFE_INTEGER / 2), bpm * 1000).filter(
+    (m) => m.kind === 'stretch',
+  );
   const fits = (speed: number) => bpm * speed >= bpmRange[0] - 1e-6 && bpm * speed <= bpmRange[1] + 1e-6;
   const meeting = answers.find(
     (m) => m.kind === 'stretch' && fits(1 + m.stretch) && Math.abs(m.stretch) <= STRETCH_GOOD,
@@ -104,7 +106,7 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
       const best = ranked.reduce((a, b) => (cost(b) < cost(a) ? b : a));
       before = bpmOf(best);
       used.set(best.track.id, (used.get(best.track.id) ?? 0) + 1);
-      const made = pieceOf(best.track, best.speedPpm, micros(wanted - at));
+      const made = pieceOf(best.track, best.speedPpm, asLength(wanted - at));
       placements.push({
         id: freePlacementId(placements),
         trackId: best.track.id,
@@ -125,7 +127,7 @@ export function buildSet(plan: Plan, segments: readonly Segment[], tracks: reado
  * The stretch of a track that fills a length: from its first phrase to the phrase boundary at or after the length, or
  * to its last.
  */
-function pieceOf(track: Track, speedPpm: number, wantedUs: Micros) {
+function pieceOf(track: Track, speedPpm: number, wantedUs: Length) {
   const starts = phraseStarts(track.map);
   const counts = phraseCounts(track.map);
   const first = starts[0] ?? 0;
@@ -137,11 +139,11 @@ function pieceOf(track: Track, speedPpm: number, wantedUs: Micros) {
   // What runs past the block's end is faded over the last two bars before it, on the beat.
   while (ends && beats > CROSS_BEATS && timeOf(first + beats - track.map.metre) >= wantedUs - 1)
     beats -= track.map.metre;
-  const lengthUs = micros(timeOf(first + beats));
+  const lengthUs = asLength(timeOf(first + beats));
   return {
     piece: { fromBeat: first, beats, fadeOutBeats: CROSS_BEATS },
     lengthUs,
-    crossUs: micros(lengthUs - timeOf(first + Math.max(0, beats - CROSS_BEATS))),
+    crossUs: asLength(lengthUs - timeOf(first + Math.max(0, beats - CROSS_BEATS))),
     ends,
   };
 }

@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, micros } from '../time/micros.ts';
 import { type BeatAnchor, type Metre, type TempoMap, beatTime, mapFault, phraseCounts } from './tempo-map.ts';
 
 /** What a person can set right in a tempo map. */
@@ -6,7 +6,7 @@ export type Correction =
   | { readonly kind: 'double' }
   | { readonly kind: 'halve' }
   | { readonly kind: 'half-beat' }
-  | { readonly kind: 'nudge'; readonly byUs: Micros }
+  | { readonly kind: 'nudge'; readonly byUs: Length }
   | { readonly kind: 'one'; readonly beat: number }
   | { readonly kind: 'phrase'; readonly beat: number }
   | { readonly kind: 'drag'; readonly beat: number; readonly to: Micros }

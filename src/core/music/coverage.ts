@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan.ts';
-import { type Micros, earlier, later, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, earlier, later, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { LaidMusic } from './arrangement.ts';
 import { bpmAt } from './arrangement.ts';
@@ -10,8 +10,8 @@ import { silentBlocks } from './silent-blocks.ts';
 /** How much of the class has music. */
 interface Coverage<T extends Micros> {
   /** Time of blocks that want music: neither silent on purpose nor of a kind without any. */
-  readonly wantedUs: Micros;
-  readonly coveredUs: Micros;
+  readonly wantedUs: Length;
+  readonly coveredUs: Length;
   /** Stretches of those blocks without music, a second or longer. */
   readonly gaps: readonly (Span<T> & { readonly blockId: string })[];
 }
@@ -40,7 +40,7 @@ export function coverageOf<T extends Micros>(
       at = later(at, to);
     }
   }
-  return { wantedUs: micros(wanted), coveredUs: micros(covered), gaps };
+  return { wantedUs: asLength(wanted), coveredUs: asLength(covered), gaps };
 }
 
 /** Tempo along the class: points of time and beats a minute for each laid track, two seconds apart. */

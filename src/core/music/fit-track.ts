@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, asLength } from '../time/micros.ts';
 import { STRETCH_GOOD, STRETCH_MOST } from './tempo-matching.ts';
 import { AS_IT_IS_PPM, type Placement } from './music.ts';
 import { COUNTS_AN_EIGHT, beatTime, phraseCounts, phraseStarts } from './tempo-map.ts';
@@ -8,7 +8,7 @@ interface Piece {
   readonly fromBeat: number;
   readonly beats: number;
   /** As it is heard. */
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
 }
 /** A stretch of a track made so long: pieces one after the other, at one speed. */
 export interface Fitted {
@@ -57,7 +57,7 @@ function withSpeed(
   speedPpm: number,
   ends: Fitted['ends'],
 ): Fitted {
-  const pieces = runs.map((r) => ({ ...r, lengthUs: micros((naturalUs(track, r) * AS_IT_IS_PPM) / speedPpm) }));
+  const pieces = runs.map((r) => ({ ...r, lengthUs: asLength((naturalUs(track, r) * AS_IT_IS_PPM) / speedPpm) }));
   return { pieces, speedPpm, ends };
 }
 

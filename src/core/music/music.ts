@@ -1,4 +1,4 @@
-import { type Micros, ZERO, fromSeconds } from '../time/micros.ts';
+import { type Length, type Micros, ZERO, fromSeconds } from '../time/micros.ts';
 import { NO_SHOWING, type Showing } from './rights.ts';
 
 /**
@@ -26,8 +26,8 @@ export interface BedLevels {
   readonly voiceDeciLufs: number;
   /** Wanted distance of the voice above the music, LU × 10. 20 LU is what WCAG 1.4.7 asks for. */
   readonly distanceDeciLu: number;
-  readonly attackUs: Micros;
-  readonly releaseUs: Micros;
+  readonly attackUs: Length;
+  readonly releaseUs: Length;
 }
 
 /** What a person decides of a workout's music. */

@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Micros, asLength, micros } from '../time/micros.ts';
 import { COUNTS_A_PHRASE, type TempoMap, allBeats } from './tempo-map.ts';
 
 /** Ways to play a plain beat. */
@@ -37,7 +37,7 @@ export function practiceMap(beat: PracticeBeat): { readonly map: TempoMap; reado
     one: 0,
     phrase: 0,
   };
-  return { map, duration: micros(times[counts]! + TAIL_US) };
+  return { map, duration: asLength(times[counts]! + TAIL_US) };
 }
 
 type Drum = 'kick' | 'snare' | 'hat' | 'open' | 'bell' | 'shake';

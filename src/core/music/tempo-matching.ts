@@ -1,5 +1,5 @@
 import type { Block, BlockKind, Scheme } from '../plan/plan.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, micros } from '../time/micros.ts';
 import { COUNTS_AN_EIGHT, COUNTS_A_PHRASE } from './tempo-map.ts';
 
 /**
@@ -39,22 +39,22 @@ export function tempoRange(
 /** The lengths that a block's scheme asks the music to meet, work first; empty where the scheme follows no clock. */
 export function musicLengths(
   scheme: Scheme,
-): readonly { readonly what: 'work' | 'rest' | 'hold' | 'change'; readonly us: Micros }[] {
-  const some = (what: 'work' | 'rest' | 'hold' | 'change', us: Micros) => (us > 0 ? [{ what, us }] : []);
+): readonly { readonly what: 'work' | 'rest' | 'hold' | 'change'; readonly us: Length }[] {
+  const some = (what: 'work' | 'rest' | 'hold' | 'change', us: Length) => (us > 0 ? [{ what, us }] : []);
   switch (scheme.kind) {
     case 'interval':
       return [...some('work', scheme.workUs), ...some('rest', scheme.restUs)];
     case 'pair':
       return [...some('work', scheme.firstUs), ...some('work', scheme.secondUs), ...some('rest', scheme.restUs)];
     case 'emom':
-      return [...some('work', scheme.workUs), ...some('rest', micros(scheme.periodUs - scheme.workUs))];
+      return [...some('work', scheme.workUs), ...some('rest', asLength(scheme.periodUs - scheme.workUs))];
     case 'ladder':
       if (scheme.counted !== undefined) return [];
       return [...scheme.worksUs.flatMap((us) => some('work', us)), ...some('rest', scheme.restUs)];
     case 'hold':
       return [...some('hold', scheme.holdUs), ...some('change', scheme.changeUs)];
     case 'reps':
-      return [...some('work', micros(scheme.reps * scheme.repUs)), ...some('rest', scheme.restUs)];
+      return [...some('work', asLength(scheme.reps * scheme.repUs)), ...some('rest', scheme.restUs)];
     case 'counts':
     case 'choreography':
     case 'flow':
@@ -89,7 +89,7 @@ function gcd(a: number, b: number): number {
  * greatest common divisor of the lengths.
  */
 export function meetingTempos(
-  lengths: readonly { readonly what: string; readonly us: Micros }[],
+  lengths: readonly { readonly what: string; readonly us: Length }[],
   low: number,
   high: number,
 ): MeetingTempo[] {
@@ -136,7 +136,7 @@ export type Meeting =
       readonly lengths: readonly {
         readonly what: string;
         readonly from: Micros;
-        readonly us: Micros;
+        readonly us: Length;
         readonly units: number;
       }[];
       readonly cost: number;
@@ -145,7 +145,7 @@ export type Meeting =
       readonly kind: 'cut';
       readonly phrases: number;
       readonly at: Micros;
-      readonly leftUs: Micros;
+      readonly leftUs: Length;
       readonly cost: number;
     };
 
@@ -163,7 +163,7 @@ const CUT_COST = 3;
  * Ranked ways for a block to meet a track of `milliBpm`: stretch the track within ±8 %, change work and rest to whole
  * eights or phrases of the track as it is, or cut on the last phrase that fits into `blockUs`. Cheapest first.
  */
-export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm: number): Meeting[] {
+export function meetings(block: Pick<Block, 'scheme'>, blockUs: Length, milliBpm: number): Meeting[] {
   const bpm = milliBpm / 1000;
   const lengths = musicLengths(block.scheme);
   const answers: Meeting[] = [];
@@ -179,7 +179,7 @@ export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm
     const unitUs = (COUNTS[unit] * 60e9) / milliBpm;
     const moved = lengths.map(({ what, us }) => {
       const units = Math.max(1, Math.round(us / unitUs));
-      return { what, from: us, us: micros(units * unitUs), units };
+      return { what, from: us, us: asLength(units * unitUs), units };
     });
     const off = moved.reduce((sum, m) => sum + Math.abs(m.us - m.from) / m.from, 0) / moved.length;
     answers.push({
@@ -197,7 +197,7 @@ export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm
       kind: 'cut',
       phrases,
       at,
-      leftUs: micros(blockUs - at),
+      leftUs: asLength(blockUs - at),
       cost: CUT_COST + (blockUs - at) / phraseUs,
     });
   }
@@ -205,9 +205,9 @@ export function meetings(block: Pick<Block, 'scheme'>, blockUs: Micros, milliBpm
 }
 
 /** The scheme with lengths changed as a meeting of kind `times` says; the order is that of musicLengths. */
-export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Micros }[]): Scheme {
+export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Length }[]): Scheme {
   let next = 0;
-  const take = (was: Micros): Micros => (was > 0 ? (lengths[next++]?.us ?? was) : was);
+  const take = (was: Length): Length => (was > 0 ? (lengths[next++]?.us ?? was) : was);
   switch (scheme.kind) {
     case 'interval':
       return { ...scheme, workUs: take(scheme.workUs), restUs: take(scheme.restUs) };
@@ -215,7 +215,7 @@ export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Mic
       return { ...scheme, firstUs: take(scheme.firstUs), secondUs: take(scheme.secondUs), restUs: take(scheme.restUs) };
     case 'emom': {
       const workUs = take(scheme.workUs);
-      return { ...scheme, workUs, periodUs: micros(workUs + take(micros(scheme.periodUs - scheme.workUs))) };
+      return { ...scheme, workUs, periodUs: asLength(workUs + take(asLength(scheme.periodUs - scheme.workUs))) };
     }
     case 'ladder':
       if (scheme.counted !== undefined) return scheme;
@@ -225,7 +225,7 @@ export function withLengths(scheme: Scheme, lengths: readonly { readonly us: Mic
     case 'reps':
       return {
         ...scheme,
-        repUs: micros(take(micros(scheme.reps * scheme.repUs)) / scheme.reps),
+        repUs: asLength(take(asLength(scheme.reps * scheme.repUs)) / scheme.reps),
         restUs: take(scheme.restUs),
       };
     case 'counts':

@@ -1,7 +1,7 @@
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { ENERGY_SPREAD, type IntensityBand, bandOfMet, kilocalories } from '../exercise/effort.ts';
 import type { Muscle, Pattern } from '../exercise/exercise.ts';
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type Length, type Micros, ZERO, asLength } from '../time/micros.ts';
 import type { Plan } from './plan.ts';
 import { type Segment, isActive } from './segment.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
@@ -23,13 +23,13 @@ export interface EquipmentUse {
 export interface Balance {
   readonly effort: readonly EffortSpan[];
   readonly meanMet: number;
-  readonly bandsUs: Readonly<Record<IntensityBand, Micros>>;
-  readonly warmUpUs: Micros;
-  readonly coolDownUs: Micros;
-  readonly patternsUs: ReadonlyMap<Pattern, Micros>;
-  readonly musclesUs: ReadonlyMap<Muscle, Micros>;
-  readonly sidesUs: Readonly<Record<'left' | 'right' | 'alternate' | 'both', Micros>>;
-  readonly levelsUs: Readonly<Record<Level, Micros>>;
+  readonly bandsUs: Readonly<Record<IntensityBand, Length>>;
+  readonly warmUpUs: Length;
+  readonly coolDownUs: Length;
+  readonly patternsUs: ReadonlyMap<Pattern, Length>;
+  readonly musclesUs: ReadonlyMap<Muscle, Length>;
+  readonly sidesUs: Readonly<Record<'left' | 'right' | 'alternate' | 'both', Length>>;
+  readonly levelsUs: Readonly<Record<Level, Length>>;
   readonly equipment: readonly EquipmentUse[];
   /** Moves the library does not know: their pattern and muscles are missing above. */
   readonly unknown: readonly string[];
@@ -87,22 +87,22 @@ export function balanceOf(plan: Plan, segments: readonly Segment[], book: Exerci
   }
   const total = segments.at(-1)?.end ?? 0;
   const asMicros = <K>(map: ReadonlyMap<K, number>) =>
-    new Map([...map].sort((a, b) => b[1] - a[1]).map(([k, v]) => [k, micros(v)]));
+    new Map([...map].sort((a, b) => b[1] - a[1]).map(([k, v]) => [k, asLength(v)]));
   return {
     effort,
     meanMet: total === 0 ? 0 : metTime / total,
-    bandsUs: { light: micros(bands.light), moderate: micros(bands.moderate), vigorous: micros(bands.vigorous) },
-    warmUpUs: micros(warmUp),
-    coolDownUs: micros(coolDown),
+    bandsUs: { light: asLength(bands.light), moderate: asLength(bands.moderate), vigorous: asLength(bands.vigorous) },
+    warmUpUs: asLength(warmUp),
+    coolDownUs: asLength(coolDown),
     patternsUs: asMicros(patterns),
     musclesUs: asMicros(muscles),
     sidesUs: {
-      left: micros(sides.left),
-      right: micros(sides.right),
-      alternate: micros(sides.alternate),
-      both: micros(sides.both),
+      left: asLength(sides.left),
+      right: asLength(sides.right),
+      alternate: asLength(sides.alternate),
+      both: asLength(sides.both),
     },
-    levelsUs: { standing: micros(levels.standing), low: micros(levels.low), floor: micros(levels.floor) },
+    levelsUs: { standing: asLength(levels.standing), low: asLength(levels.low), floor: asLength(levels.floor) },
     equipment: [...equipment]
       .sort((a, b) => a[1] - b[1])
       .map(([name, firstAt]) => ({ name, firstAt, substitutes: SUBSTITUTES[name] ?? [] })),

@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, asLength, wholeLength } from '../time/micros.ts';
 import { compile } from './compile.ts';
 import type { Block, Move, Plan } from './plan.ts';
 
@@ -14,15 +14,15 @@ export interface Difference {
 export interface BlockLength {
   readonly name: string;
   /** null: the block is not in that plan. */
-  readonly beforeUs: Micros | null;
-  readonly afterUs: Micros | null;
+  readonly beforeUs: Length | null;
+  readonly afterUs: Length | null;
 }
 
 export interface Comparison {
   readonly differences: readonly Difference[];
   readonly lengths: readonly BlockLength[];
-  readonly beforeUs: Micros;
-  readonly afterUs: Micros;
+  readonly beforeUs: Length;
+  readonly afterUs: Length;
 }
 
 /**
@@ -45,8 +45,8 @@ export function comparePlans(before: Plan, after: Plan): Comparison {
   return {
     differences,
     lengths: [...names].map(([key, name]) => ({ name, beforeUs: a.get(key) ?? null, afterUs: b.get(key) ?? null })),
-    beforeUs: compile(before).total,
-    afterUs: compile(after).total,
+    beforeUs: wholeLength(compile(before).total),
+    afterUs: wholeLength(compile(after).total),
   };
 }
 
@@ -235,13 +235,13 @@ const MOVE_WORDS: Readonly<Partial<Record<keyof Move, string>>> = {
   allOf: 'what it is made of',
 };
 
-function lengthsOf(plan: Plan, keyOf: KeyOf): Map<string, Micros> {
+function lengthsOf(plan: Plan, keyOf: KeyOf): Map<string, Length> {
   const key = new Map(plan.blocks.map((b) => [b.id, keyOf(b)]));
-  const sums = new Map<string, Micros>();
-  for (const block of plan.blocks) sums.set(keyOf(block), micros(0));
+  const sums = new Map<string, Length>();
+  for (const block of plan.blocks) sums.set(keyOf(block), asLength(0));
   for (const s of compile(plan).segments) {
     const k = key.get(s.blockId) ?? s.blockId;
-    sums.set(k, micros((sums.get(k) ?? 0) + s.end - s.start));
+    sums.set(k, asLength((sums.get(k) ?? 0) + s.end - s.start));
   }
   return sums;
 }

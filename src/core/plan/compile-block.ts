@@ -1,4 +1,4 @@
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type Length, type Micros, ZERO, asLength } from '../time/micros.ts';
 import { PHRASE_COUNTS, dancedSteps, stepName } from './choreography.ts';
 import { sidesOf, writeSides } from './compile-sides.ts';
 import { middleOf, slackOf } from './dose.ts';
@@ -116,8 +116,8 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
 function breakOf(
   block: Block,
   kind: 'work' | 'hold',
-  restUs: Micros,
-): { readonly us: Micros; readonly changes: boolean } {
+  restUs: Length,
+): { readonly us: Length; readonly changes: boolean } {
   const changeUs = block.changeUs ?? ZERO;
   return restUs === 0 && changeUs > 0 ? { us: changeUs, changes: true } : { us: restUs, changes: kind === 'hold' };
 }
@@ -136,7 +136,7 @@ function writeTakeUp(
   if (takeUp === undefined) return;
   const tempo = of.scheme === 'counts' && of.countUs !== null ? of.countUs : null;
   const countUs = tempo ?? (milliBpm === null ? null : countsLength(1, milliBpm));
-  const us = takeUp.counts === null ? takeUp.lengthUs : countUs === null ? ZERO : micros(takeUp.counts * countUs);
+  const us = takeUp.counts === null ? takeUp.lengthUs : countUs === null ? ZERO : asLength(takeUp.counts * countUs);
   writer.push(us, of, { key: `${place}/take-up`, kind: 'change-over', label: `${TAKE_UP}${takeUp.prop}` });
 }
 
@@ -239,11 +239,11 @@ function usesOf(block: Block, milliBpm: number | null): Use[] {
 }
 
 /** The rest after the last set of a use: the block's, the round's, that before a new move, or the scheme's own. */
-function restAfter(block: Block, uses: readonly Use[], at: number, timing: MoveTiming): Micros {
+function restAfter(block: Block, uses: readonly Use[], at: number, timing: MoveTiming): Length {
   const next = uses[at + 1];
   if (next === undefined) return block.blockRestUs ?? (block.keepLastRest ? timing.restUs : ZERO);
   const newRound = block.order === 'circuit' ? next.round !== uses[at]?.round : next.move.id !== uses[at]?.move.id;
   const restUs = newRound && block.roundRestUs !== null ? block.roundRestUs : timing.restUs;
   const isNew = next.move.instead === undefined && !uses.slice(0, at + 1).some((u) => u.move.name === next.move.name);
-  return isNew ? micros(Math.max(restUs, block.newRestUs ?? 0)) : restUs;
+  return isNew ? asLength(Math.max(restUs, block.newRestUs ?? 0)) : restUs;
 }

@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import { type Phase, slackOf } from './dose.ts';
 import type { Move, SidePolicy } from './plan.ts';
 import type { SegmentSide } from './segment.ts';
@@ -7,7 +7,7 @@ import type { SegmentWriter, Shared } from './segment-writer.ts';
 type Sides =
   | { readonly kind: 'one'; readonly side: SegmentSide }
   | { readonly kind: 'own'; readonly order: readonly ['left' | 'right', 'left' | 'right'] }
-  | { readonly kind: 'half'; readonly order: readonly ['left' | 'right', 'left' | 'right']; readonly changeUs: Micros };
+  | { readonly kind: 'half'; readonly order: readonly ['left' | 'right', 'left' | 'right']; readonly changeUs: Length };
 
 /** How a policy is done in a round, counted from 1. */
 export function sidesOf(policy: SidePolicy, round: number): Sides {
@@ -33,9 +33,9 @@ interface SideJob {
   readonly place: string;
   readonly move: Move;
   readonly kind: 'work' | 'hold';
-  readonly workUs: Micros;
+  readonly workUs: Length;
   /** Between its two sides. */
-  readonly betweenUs: Micros;
+  readonly betweenUs: Length;
   /** True: there is no rest, people change over. */
   readonly changes: boolean;
   readonly sides: Sides;
@@ -47,7 +47,7 @@ interface SideJob {
 export function writeSides(job: SideJob): void {
   const { of, move, kind, workUs, sides, set, writer } = job;
   const place = `${job.place}/s${set}`;
-  const active = (length: Micros, side: SegmentSide) => {
+  const active = (length: Length, side: SegmentSide) => {
     const key = `${place}/${kind}/${side}`;
     const { phases = [], range } = move;
     const slack = slackOf(length, range, of.about);
@@ -57,11 +57,11 @@ export function writeSides(job: SideJob): void {
     let left: number = length;
     for (const [n, phase] of phases.entries()) {
       const us = n === phases.length - 1 ? left : Math.round((phase.lengthUs / Math.max(1, whole)) * length);
-      writer.push(us as Micros, of, { key: `${key}/p${n + 1}`, kind, label: phaseLabel(move, phase), set, side });
+      writer.push(us as Length, of, { key: `${key}/p${n + 1}`, kind, label: phaseLabel(move, phase), set, side });
       left -= us;
     }
   };
-  const between = (length: Micros, between: 'rest' | 'change-over', text: string) =>
+  const between = (length: Length, between: 'rest' | 'change-over', text: string) =>
     writer.push(length, of, { key: `${place}/switch`, kind: between, label: text, set });
   switch (sides.kind) {
     case 'one':
@@ -75,11 +75,11 @@ export function writeSides(job: SideJob): void {
       return;
     case 'half': {
       // The interval keeps its length: the switch is taken out of it, an odd microsecond goes to the second side.
-      const changeUs = Math.min(sides.changeUs, workUs) as Micros;
-      const firstUs = Math.floor((workUs - changeUs) / 2) as Micros;
+      const changeUs = Math.min(sides.changeUs, workUs) as Length;
+      const firstUs = Math.floor((workUs - changeUs) / 2) as Length;
       active(firstUs, sides.order[0]);
       between(changeUs, 'change-over', 'Switch sides');
-      active((workUs - changeUs - firstUs) as Micros, sides.order[1]);
+      active((workUs - changeUs - firstUs) as Length, sides.order[1]);
     }
   }
 }

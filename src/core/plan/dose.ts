@@ -1,25 +1,25 @@
-import { type Micros, ZERO, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, ZERO, asLength, fromSeconds } from '../time/micros.ts';
 import { countsLength } from './counts-length.ts';
 
 /** How much of a move is done, where that is not said in time. */
 export type Dose =
   /** Counts of the music, at the move's own tempo or that of block or class (null). */
   | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number | null }
-  | { readonly kind: 'reps'; readonly reps: number; readonly repUs: Micros; readonly tempo: string | null }
+  | { readonly kind: 'reps'; readonly reps: number; readonly repUs: Length; readonly tempo: string | null }
   | { readonly kind: 'breaths'; readonly breaths: number };
 
 /** One part of a move, with its own length, call and caption: slow, then in tempo, then small pulses, then held. */
 export interface Phase {
   readonly name: string;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
   /** Of the most one could give; null: not said. */
   readonly effortPercent: number | null;
 }
 
 /** A length that is a guess: it will lie between these. */
 export interface Range {
-  readonly leastUs: Micros;
-  readonly mostUs: Micros;
+  readonly leastUs: Length;
+  readonly mostUs: Length;
 }
 
 /**
@@ -33,37 +33,37 @@ export const BREATH_US = fromSeconds(5);
 const ABOUT_SHARE = 0.25;
 
 /** How long a dose takes; counts without any tempo take nothing, and the plan says so. */
-export function doseLength(dose: Dose, milliBpm: number | null): Micros {
+export function doseLength(dose: Dose, milliBpm: number | null): Length {
   switch (dose.kind) {
     case 'counts': {
       const tempo = dose.milliBpm ?? milliBpm;
       return tempo === null ? ZERO : countsLength(dose.counts, tempo);
     }
     case 'reps':
-      return micros(dose.reps * dose.repUs);
+      return asLength(dose.reps * dose.repUs);
     case 'breaths':
-      return micros(dose.breaths * BREATH_US);
+      return asLength(dose.breaths * BREATH_US);
   }
 }
 
-export function middleOf({ leastUs, mostUs }: Range): Micros {
-  return micros((leastUs + mostUs) / 2);
+export function middleOf({ leastUs, mostUs }: Range): Length {
+  return asLength((leastUs + mostUs) / 2);
 }
 
 /** `about` so long: a quarter either way. */
-export function aboutRange(lengthUs: Micros): Range {
+export function aboutRange(lengthUs: Length): Range {
   const slack = slackOf(lengthUs, undefined, true);
-  return { leastUs: micros(lengthUs - slack), mostUs: micros(lengthUs + slack) };
+  return { leastUs: asLength(lengthUs - slack), mostUs: asLength(lengthUs + slack) };
 }
 
 /** How far a length may be off either way; 0 where it is exact. */
-export function slackOf(lengthUs: Micros, range: Range | undefined, about: boolean): Micros {
-  if (range !== undefined) return micros((range.mostUs - range.leastUs) / 2);
-  return about ? micros(lengthUs * ABOUT_SHARE) : ZERO;
+export function slackOf(lengthUs: Length, range: Range | undefined, about: boolean): Length {
+  if (range !== undefined) return asLength((range.mostUs - range.leastUs) / 2);
+  return about ? asLength(lengthUs * ABOUT_SHARE) : ZERO;
 }
 
 /** How long one repetition takes, by a tempo or by a pace. */
 export interface Pace {
-  readonly repUs: Micros;
+  readonly repUs: Length;
   readonly tempo: string | null;
 }

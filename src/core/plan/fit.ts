@@ -1,4 +1,4 @@
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength } from '../time/micros.ts';
 import { writeSeconds, writeTime } from '../time/typed-time.ts';
 import { compile } from './compile.ts';
 import { type Block, type BlockKind, type Plan, isPlainBlock } from './plan.ts';
@@ -29,8 +29,8 @@ export interface FitAnswer {
   readonly cost: number;
   readonly changes: readonly string[];
   /** What it costs: seconds of moves and of breaks more than before; negative is less. */
-  readonly movesByUs: Micros;
-  readonly breaksByUs: Micros;
+  readonly movesByUs: Length;
+  readonly breaksByUs: Length;
 }
 
 const S = 1_000_000;
@@ -122,8 +122,8 @@ export function fitToLength(
         total,
         cost,
         changes: describe(plan, fitted),
-        movesByUs: micros(now.moves - before.moves),
-        breaksByUs: micros(now.breaks - before.breaks),
+        movesByUs: asLength(now.moves - before.moves),
+        breaksByUs: asLength(now.breaks - before.breaks),
       });
     if (answers.length >= most) break;
   }
@@ -167,12 +167,12 @@ function changeBlock(block: Block, change: Change, limits: FitLimits, locked: Re
         (scheme.restUs !== 0 && change.rest !== 0 && !within(restUs, limits.restS))
       )
         return null;
-      return { ...next, moves, scheme: { ...scheme, workUs: micros(workUs), restUs: micros(restUs) } };
+      return { ...next, moves, scheme: { ...scheme, workUs: asLength(workUs), restUs: asLength(restUs) } };
     }
     case 'hold': {
       const holdUs = scheme.holdUs + change.hold * S;
       if (change.hold !== 0 && !within(holdUs, limits.holdS)) return null;
-      return { ...next, moves, scheme: { ...scheme, holdUs: micros(holdUs) } };
+      return { ...next, moves, scheme: { ...scheme, holdUs: asLength(holdUs) } };
     }
     default:
       return next;
@@ -222,7 +222,7 @@ function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: numb
     const i = soft.indexOf(block);
     return i < 0 || block.scheme.kind !== 'plain'
       ? block
-      : { ...block, scheme: { kind: 'plain', lengthUs: micros(block.scheme.lengthUs + shares[i]!) } };
+      : { ...block, scheme: { kind: 'plain', lengthUs: asLength(block.scheme.lengthUs + shares[i]!) } };
   });
 }
 

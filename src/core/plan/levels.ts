@@ -1,11 +1,11 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 
 /** The easier or the harder version of a move, beside what it is. */
 export interface Version {
   /** Who shows it. */
   readonly by?: string;
   /** Whoever does it rests from this on, counted from the start of the interval. */
-  readonly stopUs?: Micros;
+  readonly stopUs?: Length;
   /** When it is offered; left out: the first time. */
   readonly when?: OfferedWhen;
 }
@@ -37,7 +37,7 @@ export type Load = (typeof LOADS)[number];
 export interface TakeUp {
   readonly prop: string;
   readonly counts: number | null;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
 }
 
 /** What is held and has a weight. */

@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import type { Block, BlockKind, Move, Scheme } from './plan.ts';
 
 /** A move of which nothing is said but its name. */
@@ -24,30 +24,30 @@ const S = 1_000_000;
 export function defaultScheme(kind: BlockKind): Scheme {
   switch (kind) {
     case 'talk':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+      return { kind: 'plain', lengthUs: (30 * S) as Length };
     case 'set-up':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+      return { kind: 'plain', lengthUs: (30 * S) as Length };
     case 'water':
-      return { kind: 'plain', lengthUs: (30 * S) as Micros };
+      return { kind: 'plain', lengthUs: (30 * S) as Length };
     // A move is shown in some 22 s (common practice).
     case 'preview':
-      return { kind: 'plain', lengthUs: (22 * S) as Micros };
+      return { kind: 'plain', lengthUs: (22 * S) as Length };
     case 'repeat':
     case 'part':
-      return { kind: 'plain', lengthUs: 0 as Micros };
+      return { kind: 'plain', lengthUs: 0 as Length };
     case 'hold':
-      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+      return { kind: 'hold', holdUs: (30 * S) as Length, changeUs: (6 * S) as Length };
     case 'cool-down':
-      return { kind: 'hold', holdUs: (30 * S) as Micros, changeUs: (6 * S) as Micros };
+      return { kind: 'hold', holdUs: (30 * S) as Length, changeUs: (6 * S) as Length };
     case 'flow':
-      return { kind: 'flow', lengthUs: (60 * S) as Micros };
+      return { kind: 'flow', lengthUs: (60 * S) as Length };
     case 'warm-up':
-      return { kind: 'interval', workUs: (30 * S) as Micros, restUs: 0 as Micros, sets: 1 };
+      return { kind: 'interval', workUs: (30 * S) as Length, restUs: 0 as Length, sets: 1 };
     case 'circuit':
     case 'strength':
     case 'cardio':
     case 'core':
-      return { kind: 'interval', workUs: (40 * S) as Micros, restUs: (20 * S) as Micros, sets: 1 };
+      return { kind: 'interval', workUs: (40 * S) as Length, restUs: (20 * S) as Length, sets: 1 };
   }
 }
 

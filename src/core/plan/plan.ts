@@ -1,5 +1,5 @@
 import type { LanguageCode } from '../language/languages.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import type { BuildUp } from './choreography.ts';
 import type { Dose, Phase, Range } from './dose.ts';
 import type { Load, Presenter, TakeUp, Version } from './levels.ts';
@@ -44,32 +44,32 @@ export type Position = (typeof POSITIONS)[number];
 /** The repetitions of a ladder, set by set, and how long one takes. */
 export interface LadderCounts {
   readonly reps: readonly number[];
-  readonly repUs: Micros;
+  readonly repUs: Length;
   readonly tempo: string | null;
 }
 
 /** How a block is timed. Every length is in microseconds; tempo is in thousandths of a beat a minute. */
 export type Scheme =
-  | { readonly kind: 'interval'; readonly workUs: Micros; readonly restUs: Micros; readonly sets: number }
-  | { readonly kind: 'pair'; readonly firstUs: Micros; readonly secondUs: Micros; readonly restUs: Micros }
-  | { readonly kind: 'emom'; readonly periodUs: Micros; readonly workUs: Micros }
+  | { readonly kind: 'interval'; readonly workUs: Length; readonly restUs: Length; readonly sets: number }
+  | { readonly kind: 'pair'; readonly firstUs: Length; readonly secondUs: Length; readonly restUs: Length }
+  | { readonly kind: 'emom'; readonly periodUs: Length; readonly workUs: Length }
   /** One set for each length; `counted`: each is so many repetitions, and the lengths follow from them. */
   | {
       readonly kind: 'ladder';
-      readonly worksUs: readonly Micros[];
-      readonly restUs: Micros;
+      readonly worksUs: readonly Length[];
+      readonly restUs: Length;
       readonly counted?: LadderCounts;
     }
   | {
       readonly kind: 'reps';
       readonly reps: number;
-      readonly repUs: Micros;
+      readonly repUs: Length;
       readonly tempo: string | null;
-      readonly restUs: Micros;
+      readonly restUs: Length;
     }
-  | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Micros }
-  | { readonly kind: 'hold'; readonly holdUs: Micros; readonly changeUs: Micros }
-  | { readonly kind: 'flow'; readonly lengthUs: Micros }
+  | { readonly kind: 'counts'; readonly counts: number; readonly milliBpm: number; readonly restUs: Length }
+  | { readonly kind: 'hold'; readonly holdUs: Length; readonly changeUs: Length }
+  | { readonly kind: 'flow'; readonly lengthUs: Length }
   /**
    * A combination taught from its elements, which are the block's moves; `free` holds the steps of a free build-up by
    * element.
@@ -80,7 +80,7 @@ export type Scheme =
       readonly milliBpm: number;
       readonly free: readonly (readonly number[])[];
     }
-  | { readonly kind: 'plain'; readonly lengthUs: Micros };
+  | { readonly kind: 'plain'; readonly lengthUs: Length };
 
 /** From where a move is filmed. */
 export const CAMERA_VIEWS = ['front', 'three-quarter', 'side', 'floor'] as const;
@@ -96,7 +96,7 @@ export type FirstSide = 'left' | 'right';
 export type SidePolicy =
   | { readonly kind: 'both' }
   | { readonly kind: 'own'; readonly first: FirstSide }
-  | { readonly kind: 'half'; readonly first: FirstSide; readonly changeUs: Micros }
+  | { readonly kind: 'half'; readonly first: FirstSide; readonly changeUs: Length }
   | { readonly kind: 'alternate'; readonly first: FirstSide }
   | { readonly kind: 'rounds'; readonly first: FirstSide }
   | { readonly kind: 'one'; readonly first: FirstSide };
@@ -116,10 +116,10 @@ export interface Move {
   readonly harder: string | null;
   readonly note: string | null;
   /** Own lengths instead of the scheme's; null: as the scheme. */
-  readonly workUs: Micros | null;
-  readonly restUs: Micros | null;
+  readonly workUs: Length | null;
+  readonly restUs: Length | null;
   /** A demonstration before the move's first interval; null: none. */
-  readonly demoUs: Micros | null;
+  readonly demoUs: Length | null;
   /** How much of it, where it is not as the scheme has it: counts, repetitions, breaths. */
   readonly dose?: Dose;
   /** Its parts one after the other, which make up its length. */
@@ -166,22 +166,22 @@ export interface Block {
   readonly order: 'circuit' | 'station';
   readonly sides: SidePolicy | null;
   /** Rest between rounds instead of the scheme's; null: the scheme's. */
-  readonly roundRestUs: Micros | null;
+  readonly roundRestUs: Length | null;
   /** Rest after the block instead of the scheme's last rest; null: see keepLastRest. */
-  readonly blockRestUs: Micros | null;
+  readonly blockRestUs: Length | null;
   readonly keepLastRest: boolean;
   /** Its lengths are guesses: no timer, no calls of the time. */
   readonly about?: true;
   /** What counts its time while it is filmed: a machine, or somebody who looks at a clock; left out: not said. */
   readonly clock?: 'timer' | 'hand';
   /** What a machine timer counts down before the first interval. */
-  readonly leadInUs?: Micros;
+  readonly leadInUs?: Length;
   /** Shown once, done so many rounds at home. */
   readonly atHome?: RoundSpan;
   /** The break before a move that the block has not had yet, where the scheme's is shorter. */
-  readonly newRestUs?: Micros;
+  readonly newRestUs?: Length;
   /** A change-over between moves that have no rest between them. */
-  readonly changeUs?: Micros;
+  readonly changeUs?: Length;
   /** What is danced until the phrase is full, where the counts do not come out even. */
   readonly filler?: string;
   /** Who leads it; left out: the instructor. */

@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import type { Dose } from './dose.ts';
 
 /** Rounds from one to another, both counted from 1. */
@@ -12,8 +12,8 @@ export interface RoundChange {
   /** Counted from 1; 2 or more. */
   readonly fromRound: number;
   readonly name: string | null;
-  readonly workUs: Micros | null;
-  readonly restUs?: Micros;
+  readonly workUs: Length | null;
+  readonly restUs?: Length;
   readonly dose?: Dose;
   readonly needs: readonly string[] | null;
 }

@@ -1,4 +1,4 @@
-import { type Micros, ZERO, micros } from '../time/micros.ts';
+import { type Length, ZERO, asLength } from '../time/micros.ts';
 import { countsLength } from './counts-length.ts';
 import { doseLength, middleOf } from './dose.ts';
 import type { Block, Move, Scheme } from './plan.ts';
@@ -8,8 +8,8 @@ export { countsLength } from './counts-length.ts';
 /** What a scheme gives one move: the lengths of its sets, each followed by a rest but for the block's own last one. */
 export interface MoveTiming {
   readonly kind: 'work' | 'hold';
-  readonly sets: readonly Micros[];
-  readonly restUs: Micros;
+  readonly sets: readonly Length[];
+  readonly restUs: Length;
 }
 
 /**
@@ -37,9 +37,9 @@ export function tempoOfBlock({ scheme }: Pick<Block, 'scheme'>, milliBpm: number
 }
 
 /** A move's own length, by its phases, its dose, a range or a time; null: it lasts as the scheme has it. */
-function ownLength(move: Move, milliBpm: number | null): Micros | null {
+function ownLength(move: Move, milliBpm: number | null): Length | null {
   if (move.phases !== undefined && move.phases.length > 0)
-    return micros(move.phases.reduce((sum, phase) => sum + phase.lengthUs, 0));
+    return asLength(move.phases.reduce((sum, phase) => sum + phase.lengthUs, 0));
   if (move.dose !== undefined) return doseLength(move.dose, milliBpm);
   return move.range === undefined ? move.workUs : middleOf(move.range);
 }
@@ -59,11 +59,11 @@ function timingOf(scheme: Scheme, index: number, moves: number): MoveTiming {
       };
     }
     case 'emom':
-      return { kind: 'work', sets: [scheme.workUs], restUs: Math.max(0, scheme.periodUs - scheme.workUs) as Micros };
+      return { kind: 'work', sets: [scheme.workUs], restUs: Math.max(0, scheme.periodUs - scheme.workUs) as Length };
     case 'ladder':
       return { kind: 'work', sets: scheme.worksUs, restUs: scheme.restUs };
     case 'reps':
-      return { kind: 'work', sets: [(scheme.reps * scheme.repUs) as Micros], restUs: scheme.restUs };
+      return { kind: 'work', sets: [(scheme.reps * scheme.repUs) as Length], restUs: scheme.restUs };
     case 'counts':
       return { kind: 'work', sets: [countsLength(scheme.counts, scheme.milliBpm)], restUs: scheme.restUs };
     case 'hold':
@@ -79,8 +79,8 @@ function timingOf(scheme: Scheme, index: number, moves: number): MoveTiming {
 }
 
 /** Microseconds of one repetition at a tempo such as `3-1-1-0` (down, hold, up, hold), or null where it is none. */
-export function tempoLength(tempo: string): Micros | null {
+export function tempoLength(tempo: string): Length | null {
   if (!/^\d{1,2}-\d{1,2}-\d{1,2}(-\d{1,2})?$/.test(tempo)) return null;
   const seconds = tempo.split('-').reduce((sum, part) => sum + Number(part), 0);
-  return seconds === 0 ? null : micros(seconds * 1e6);
+  return seconds === 0 ? null : asLength(seconds * 1e6);
 }

@@ -1,4 +1,4 @@
-import { type Micros, type PlanTime, ZERO, add } from '../time/micros.ts';
+import { type Length, type PlanTime, ZERO, add } from '../time/micros.ts';
 import { slackOf } from './dose.ts';
 import type { PlannedSegment, SegmentKind, SegmentSide } from './segment.ts';
 
@@ -42,7 +42,7 @@ interface OwnOfSegment {
   readonly label: string;
   readonly set?: number;
   readonly side?: SegmentSide | null;
-  readonly slackUs?: Micros;
+  readonly slackUs?: Length;
 }
 
 /** Lays segments one after the other. */
@@ -54,7 +54,7 @@ export class SegmentWriter {
 
   /** Every field is written out: spreading two objects a segment took most of the time of compiling. */
   push(
-    length: Micros,
+    length: Length,
     of: Shared,
     { key, kind, label, set = 1, side = null, slackUs = slackOf(length, undefined, of.about) }: OwnOfSegment,
   ): void {

@@ -1,4 +1,4 @@
-import type { Micros, PlanTime } from '../time/micros.ts';
+import type { Length, Micros, PlanTime } from '../time/micros.ts';
 import type { BlockKind, Position, Scheme } from './plan.ts';
 
 export const SEGMENT_KINDS = ['talk', 'demo', 'set-up', 'work', 'rest', 'hold', 'change-over', 'water'] as const;
@@ -41,9 +41,9 @@ export interface Segment<T extends Micros = Micros> {
   /** How its block is timed. */
   readonly scheme: Scheme['kind'];
   /** How far its length may be off either way, because it is a guess; 0: it is exact. */
-  readonly slackUs: Micros;
+  readonly slackUs: Length;
   /** One count of the music, or one repetition, where the block is counted; else null. */
-  readonly countUs: Micros | null;
+  readonly countUs: Length | null;
 }
 
 /** A segment as the plan has it. */

@@ -1,11 +1,11 @@
 import { type FrameRate, firstFrameFrom, frameStart } from '../time/frames.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, type Micros, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Certificate, MOST_PLACES, type ProofLine } from './certificate.ts';
 
 /** What was meant. */
 export interface Meant {
-  readonly length: Micros;
+  readonly length: Length;
   readonly rate: FrameRate;
   readonly width: number;
   readonly height: number;
@@ -23,7 +23,7 @@ export interface ReadFile {
   readonly width: number;
   readonly height: number;
   /** How long the sound is; null: there is none. */
-  readonly soundUs: Micros | null;
+  readonly soundUs: Length | null;
   readonly videos: number;
   readonly captionTracks: number;
   readonly captions: readonly { readonly start: Micros; readonly end: Micros; readonly text: string }[];

@@ -2,7 +2,7 @@ import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { languageOf } from '../language/languages.ts';
-import { type TakeTime, micros } from '../time/micros.ts';
+import { type TakeTime, asLength } from '../time/micros.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
@@ -73,7 +73,7 @@ export function propose(
       blocks: [
         {
           ...newBlock('b1', 'talk', 'Talk'),
-          scheme: { kind: 'plain', lengthUs: micros(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) },
+          scheme: { kind: 'plain', lengthUs: asLength(Math.max(1e6, Math.round(duration / 1e6) * 1e6)) },
         },
       ],
     };
@@ -135,7 +135,7 @@ function blocksOf(
   const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
   const plain = (kind: 'talk', name: string, us: number) => {
     if (us >= 5e6)
-      blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: micros(Math.round(us / 1e6) * 1e6) } });
+      blocks.push({ ...add(kind, name), scheme: { kind: 'plain', lengthUs: asLength(Math.round(us / 1e6) * 1e6) } });
   };
   const first = intervals[0]!;
   plain('talk', 'Welcome', first.start);
@@ -178,8 +178,8 @@ function blocksOf(
     const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
     const scheme: Block['scheme'] =
       kind === 'cool-down'
-        ? { kind: 'hold', holdUs: micros(work * 1e6), changeUs: micros(rest * 1e6) }
-        : { kind: 'interval', workUs: micros(work * 1e6), restUs: micros(rest * 1e6), sets };
+        ? { kind: 'hold', holdUs: asLength(work * 1e6), changeUs: asLength(rest * 1e6) }
+        : { kind: 'interval', workUs: asLength(work * 1e6), restUs: asLength(rest * 1e6), sets };
     const made = { ...add(kind, name), scheme, rounds: turn?.rounds ?? 1, keepLastRest: false };
     blocks.push({
       ...made,

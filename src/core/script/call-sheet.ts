@@ -1,6 +1,6 @@
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, fromSeconds } from '../time/micros.ts';
 import { type CallMeans, type WantedCall, wantedCalls } from './calls.ts';
 import { CALL_KINDS, type CallKind, WORDED_CALLS } from '../language/call-kind.ts';
 import { type CallRules, type Cue, DEFAULT_CALLS, type Script } from './cue.ts';
@@ -39,7 +39,7 @@ export interface SheetField {
   readonly text: string;
   readonly cueId: string | null;
   /** How late it is, or by how much it does not fit; 0 else. */
-  readonly offUs: Micros;
+  readonly offUs: Length;
 }
 
 export interface SheetRow {
@@ -114,7 +114,7 @@ function fieldOf(call: WantedCall, { segments, placed, lost, cues }: SheetFacts)
     state,
     text,
     cueId,
-    offUs: micros(offUs),
+    offUs: asLength(offUs),
   });
   const said = placed.get(index)?.findLast(does);
   if (said !== undefined) {

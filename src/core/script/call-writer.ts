@@ -2,7 +2,7 @@ import type { Segment } from '../plan/segment.ts';
 import { type LanguageSpeaker, lineTime } from '../speech/line-time.ts';
 import type { Language } from '../language/language.ts';
 import type { Side } from '../language/side.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, type Micros, asLength, fromSeconds } from '../time/micros.ts';
 import { type CountStyle, countdownPlaces } from './countdown.ts';
 import { CALL_KINDS, type CallKind, type WordedCall } from '../language/call-kind.ts';
 import { type CallOccasion, type CallStyle } from './cue.ts';
@@ -13,10 +13,10 @@ export interface WantedCall {
   readonly call: CallKind;
   readonly segment: Segment;
   readonly start: Micros;
-  readonly length: Micros;
+  readonly length: Length;
   readonly text: string;
   /** By how much the calls of its break were too long together, where this one had to go; else 0. */
-  readonly missingUs: Micros;
+  readonly missingUs: Length;
 }
 
 export type Values = Readonly<Record<string, string>>;
@@ -38,7 +38,7 @@ const SILENT_RATHER: ReadonlySet<WordedCall> = new Set(['form', 'breath', 'optio
 /** A line whose length is known, and what it lacks of its room. */
 interface LaidLine {
   readonly text: string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly missingUs?: number;
 }
 
@@ -102,7 +102,7 @@ export class CallWriter {
     return of.start - (this.said.get(text) ?? -Infinity) < SAID_LATELY;
   }
 
-  length(text: string): Micros {
+  length(text: string): Length {
     return lineTime(text, this.voice.speaker);
   }
 
@@ -114,7 +114,7 @@ export class CallWriter {
   private lay(call: CallKind, segment: Segment, start: number, { text, length, missingUs = 0 }: LaidLine): void {
     if (text === '') return;
     if (missingUs === 0) this.said.set(text, start);
-    const wanted: WantedCall = { call, segment, start: micros(start), length, text, missingUs: micros(missingUs) };
+    const wanted: WantedCall = { call, segment, start: asLength(start), length, text, missingUs: asLength(missingUs) };
     this.calls.push(wanted);
     const own = this.bySegment.get(segment.index);
     if (own === undefined) this.bySegment.set(segment.index, [wanted]);
@@ -179,7 +179,7 @@ export class CallWriter {
       const text = this.language.speaking.numberWords(number);
       this.lay('countdown', segment, segment.end - beforeUs, {
         text: `${text[0]?.toUpperCase()}${text.slice(1)}.`,
-        length: Math.min(this.length(text), stepUs) as Micros,
+        length: Math.min(this.length(text), stepUs) as Length,
       });
     }
   }

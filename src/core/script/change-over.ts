@@ -1,4 +1,4 @@
-import { type Micros, type PlanTime, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, type Micros, type PlanTime, asLength, fromSeconds } from '../time/micros.ts';
 import { writeSeconds } from '../time/typed-time.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type PlannedSegment, type Segment, isActive } from '../plan/segment.ts';
@@ -8,15 +8,15 @@ import { type Traits, traitsReader } from '../plan/traits.ts';
 /** What a change-over costs, part by part. A studio sets its own figures; the defaults are common practice. */
 export interface ChangeFigures {
   /** A move the class knows already, explained again: 18 to 20 s. */
-  readonly knownUs: Micros;
+  readonly knownUs: Length;
   /** A new move that must be shown: 20 to 25 s. */
-  readonly newUs: Micros;
+  readonly newUs: Length;
   /** From standing to the floor or back: 5 to 10 s. */
-  readonly levelUs: Micros;
+  readonly levelUs: Length;
   /** Taking up or putting down a prop, changing a load: 5 s. */
-  readonly propUs: Micros;
+  readonly propUs: Length;
   /** The other side of the same move: 4 to 6 s. */
-  readonly sideUs: Micros;
+  readonly sideUs: Length;
 }
 
 export const USUAL_CHANGES: ChangeFigures = {
@@ -41,12 +41,12 @@ export interface ChangeOver {
   readonly at: PlanTime;
   readonly from: string;
   readonly to: string;
-  readonly plannedUs: Micros;
+  readonly plannedUs: Length;
   /** How much of it was said before the work ended. */
-  readonly saidBeforeUs: Micros;
-  readonly neededUs: Micros;
+  readonly saidBeforeUs: Length;
+  readonly neededUs: Length;
   /** needed − planned where positive. */
-  readonly shortUs: Micros;
+  readonly shortUs: Length;
   readonly parts: readonly ChangePart[];
 }
 
@@ -92,17 +92,17 @@ function changeBetween(
 ): ChangeOver {
   const [a, b] = [traits(from), traits(to)];
   const sameMove = from.moveId === to.moveId && from.label === to.label;
-  const plannedUs = micros(to.start - from.end);
+  const plannedUs = asLength(to.start - from.end);
   const parts = sameMove
     ? from.side === to.side
       ? []
       : [{ kind: 'side' as const, why: 'other side', us: figures.sideUs }]
     : longerOf(explaining(b, figures, known), moving(a, b, figures), plannedUs);
   const explained = parts.some((p) => p.kind === 'known' || p.kind === 'new');
-  const saidBeforeUs = micros(
+  const saidBeforeUs = asLength(
     explained ? Math.min(SAID_IN_WORK.most, Math.max(0, SAID_IN_WORK.lacksTo - plannedUs)) : 0,
   );
-  const neededUs = micros(Math.max(0, parts.reduce((sum, part) => sum + part.us, 0) - saidBeforeUs));
+  const neededUs = asLength(Math.max(0, parts.reduce((sum, part) => sum + part.us, 0) - saidBeforeUs));
   return {
     toIndex: to.index,
     at: from.end,
@@ -111,7 +111,7 @@ function changeBetween(
     plannedUs,
     saidBeforeUs,
     neededUs,
-    shortUs: micros(Math.max(0, neededUs - plannedUs)),
+    shortUs: asLength(Math.max(0, neededUs - plannedUs)),
     parts,
   };
 }
@@ -156,7 +156,7 @@ function moving(a: Traits | null, b: Traits | null, figures: ChangeFigures): Cha
  * People listen while they move, so only the longer of both is needed. Back to back nothing is explained; what is named
  * there is a change that nobody can make in no time: another level and a prop at once.
  */
-function longerOf(said: readonly ChangePart[], done: readonly ChangePart[], plannedUs: Micros): readonly ChangePart[] {
+function longerOf(said: readonly ChangePart[], done: readonly ChangePart[], plannedUs: Length): readonly ChangePart[] {
   if (plannedUs === 0) return done.length > 1 ? done : [];
   const sum = (parts: readonly ChangePart[]) => parts.reduce((us, p) => us + p.us, 0);
   return sum(done) > sum(said) ? done : said;

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/plan.ts';
 import type { Segment } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, asLength, fromSeconds } from '../time/micros.ts';
 import type { CallRules, CallStyle, Countdown } from './cue.ts';
 
 const SECOND = fromSeconds(1);
@@ -24,16 +24,16 @@ export function countdownBeats(countdown: Countdown): readonly number[] {
 interface CountPlace {
   readonly number: number;
   /** Before the change. */
-  readonly beforeUs: Micros;
+  readonly beforeUs: Length;
 }
 
 /**
  * Where each number of a countdown is said. The change falls one step after the last number: for 4-3-2 on the missing
  * one.
  */
-export function countdownPlaces(countdown: Countdown, stepUs: Micros): CountPlace[] {
+export function countdownPlaces(countdown: Countdown, stepUs: Length): CountPlace[] {
   const shift = countdown === '4-3-2' ? 1 : 0;
-  return countdownBeats(countdown).map((number) => ({ number, beforeUs: micros((number - shift) * stepUs) }));
+  return countdownBeats(countdown).map((number) => ({ number, beforeUs: asLength((number - shift) * stepUs) }));
 }
 
 /**
@@ -42,7 +42,7 @@ export function countdownPlaces(countdown: Countdown, stepUs: Micros): CountPlac
  */
 export interface CountStyle {
   readonly countdown: Countdown;
-  readonly stepUs: Micros;
+  readonly stepUs: Length;
 }
 
 /** Thousandths of a beat a minute of a block: its own where it is counted to music, else the rules'; null: no music. */
@@ -65,7 +65,7 @@ export function countStyles(
       const milliBpm = pace === 'beat' ? tempoOf(plan, blockId, rules) : null;
       style = {
         countdown,
-        stepUs: milliBpm === null ? SECOND : micros(60e9 / milliBpm),
+        stepUs: milliBpm === null ? SECOND : asLength(60e9 / milliBpm),
       };
       known.set(blockId, style);
     }

@@ -1,6 +1,6 @@
 import type { CallStyle } from './cue.ts';
 import type { Plan } from '../plan/plan.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { counted } from '../language/viewer-word.ts';
 
@@ -129,7 +129,7 @@ export function changesBack(bank: CueBank, changes: readonly BankChange[]): Bank
 interface ClassFacts {
   readonly title: string;
   readonly instructor: string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly equipment: readonly string[];
   readonly moves: number;
 }

@@ -1,17 +1,17 @@
 import { type CallKind, WORDED_CALLS, type WayOfCalling, type WordedCall } from '../language/call-kind.ts';
 import { ENGLISH } from '../language/en/english.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 
 /**
  * Where a line stands in its segment. `end` counts back from the end to the line's start; `count` is a count of the
  * music from the segment's start, the first is 1; `after` follows another line; `free` takes the first gap.
  */
 export type Anchor =
-  | { readonly kind: 'start'; readonly afterUs: Micros }
+  | { readonly kind: 'start'; readonly afterUs: Length }
   | { readonly kind: 'half' }
-  | { readonly kind: 'end'; readonly beforeUs: Micros }
+  | { readonly kind: 'end'; readonly beforeUs: Length }
   | { readonly kind: 'count'; readonly count: number }
-  | { readonly kind: 'after'; readonly cueId: string; readonly gapUs: Micros }
+  | { readonly kind: 'after'; readonly cueId: string; readonly gapUs: Length }
   | { readonly kind: 'free' };
 
 export const CUE_KINDS = [

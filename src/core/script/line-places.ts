@@ -1,5 +1,5 @@
 import type { Segment } from '../plan/segment.ts';
-import { type Micros, add, micros } from '../time/micros.ts';
+import { type Length, type Micros, add, asLength, micros } from '../time/micros.ts';
 import { type Cue } from './cue.ts';
 import { type PlacedLine, type DroppedLine, GAP, type Wanted } from './placed-line.ts';
 
@@ -40,16 +40,16 @@ export function exactPlace(
   if (line.missingUs > 0) return { reason: 'no-room', missingUs: line.missingUs };
   const end = start + line.length;
   if (start < segment.start || end > segment.end)
-    return { reason: 'no-room', missingUs: micros(Math.max(end - segment.end, segment.start - start)) };
+    return { reason: 'no-room', missingUs: asLength(Math.max(end - segment.end, segment.start - start)) };
   const other = placed.find((p) => p.start < end && start < p.end);
   if (other === undefined) return start;
-  return { reason: 'place-taken', missingUs: micros(Math.min(end, other.end) - Math.max(start, other.start)) };
+  return { reason: 'place-taken', missingUs: asLength(Math.min(end, other.end) - Math.max(start, other.start)) };
 }
 
 /** The first gap after `from` that holds the line. `placed` is in order of time. */
 export function firstGap(
   from: Micros,
-  length: Micros,
+  length: Length,
   placed: readonly PlacedLine[],
   segment: Segment,
 ): Micros | NoPlace {
@@ -64,7 +64,7 @@ export function firstGap(
   }
   if (segment.end - at >= length) return micros(at);
   best = Math.max(best, segment.end - at);
-  return { reason: 'no-room', missingUs: micros(length - best) };
+  return { reason: 'no-room', missingUs: asLength(length - best) };
 }
 
 /** Puts a line where it belongs by time; lists are short and mostly in order already. */

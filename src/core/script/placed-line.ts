@@ -1,4 +1,4 @@
-import { type Micros, fromSeconds } from '../time/micros.ts';
+import { type Length, type Micros, fromSeconds } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type CallKind } from '../language/call-kind.ts';
 import { type Cue, type CueKind } from './cue.ts';
@@ -13,7 +13,7 @@ export interface PlacedLine<T extends Micros = Micros> extends Span<T> {
   readonly kind: CueKind | CallKind;
   readonly text: string;
   /** How much later than its anchor a written line had to wait for a gap; 0 for calls. */
-  readonly lateUs: Micros;
+  readonly lateUs: Length;
 }
 
 /** A line that found no place, and by how much it is too long for the best gap there was. */
@@ -27,14 +27,14 @@ export interface DroppedLine {
    * segment is no longer in the plan.
    */
   readonly reason: 'no-room' | 'place-taken' | 'segment-gone';
-  readonly missingUs: Micros;
+  readonly missingUs: Length;
 }
 
 /** Speech a segment needs against speech it has. */
 export interface SpeechFit {
   readonly segmentIndex: number;
-  readonly needUs: Micros;
-  readonly haveUs: Micros;
+  readonly needUs: Length;
+  readonly haveUs: Length;
 }
 
 export interface Schedule<T extends Micros = Micros> {
@@ -50,8 +50,8 @@ export interface Wanted {
   readonly cue: Cue | null;
   readonly kind: CueKind | CallKind;
   readonly text: string;
-  readonly length: Micros;
+  readonly length: Length;
   /** A call must start exactly here; null for a written line, which takes the next gap after its anchor. */
   readonly start: Micros | null;
-  readonly missingUs: Micros;
+  readonly missingUs: Length;
 }

@@ -1,6 +1,6 @@
 import type { Segment } from '../plan/segment.ts';
 import { TYPICAL_SPEAKER, lineTime, speechRoom } from '../speech/line-time.ts';
-import { type Micros, add, fromSeconds, micros } from '../time/micros.ts';
+import { type Micros, add, asLength, fromSeconds } from '../time/micros.ts';
 import { type CallMeans, wantedCalls } from './calls.ts';
 import { tempoOf } from './countdown.ts';
 import { groupBy } from './group-by.ts';
@@ -68,7 +68,7 @@ export function schedule<T extends Micros>(
       text: cue.text,
       length: lengthOf(cue.text),
       start: null,
-      missingUs: micros(0),
+      missingUs: asLength(0),
     }));
     const placed: PlacedLine<T>[] = [];
     for (const line of [...exact, ...written]) {
@@ -87,7 +87,7 @@ export function schedule<T extends Micros>(
           text,
           start: place,
           end,
-          lateUs: micros(line.start === null ? place - anchor : 0),
+          lateUs: asLength(line.start === null ? place - anchor : 0),
         });
         if (cue !== null) ends.set(cue.id, end);
       } else dropped.push({ segmentIndex: segment.index, cueId: cue?.id ?? null, kind, text, ...place });
@@ -97,11 +97,16 @@ export function schedule<T extends Micros>(
       segmentIndex: segment.index,
       // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place
       // or not.
-      needUs: micros(
+      needUs: asLength(
         placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) +
           written.reduce((sum, line) => sum + line.length, 0),
       ),
-      haveUs: speechRoom(segment.kind, micros(segment.end - segment.start), toMusic.has(segment.blockId), means.paces),
+      haveUs: speechRoom(
+        segment.kind,
+        asLength(segment.end - segment.start),
+        toMusic.has(segment.blockId),
+        means.paces,
+      ),
     });
   }
   return { lines, dropped, fits };

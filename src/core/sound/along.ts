@@ -1,5 +1,5 @@
 import type { Piece } from '../edit/views.ts';
-import { type Micros, type ProgrammeTime, moved } from '../time/micros.ts';
+import { type Length, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Loudness, gatedLoudness } from './levelling.ts';
 import { mixLoudness } from './mix-loudness.ts';
@@ -17,7 +17,7 @@ export interface HeardSentence extends Span<ProgrammeTime> {
 
 /** How loud everything is along the programme, a value for each `everyUs`; LUFS, -Infinity where nothing is. */
 export interface SoundAlong {
-  readonly everyUs: Micros;
+  readonly everyUs: Length;
   readonly recorded: readonly number[];
   /** The voice after its levelling, and the music under it. */
   readonly voice: readonly number[];

@@ -1,10 +1,10 @@
 import type { GainPoint } from '../music/levels.ts';
-import { type Micros, micros } from '../time/micros.ts';
+import { type Length, micros } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 
 /** Loudness over 400 ms, measured each tenth of a second (BS.1770-4, momentary), LUFS; -Infinity where nothing is. */
 export interface Loudness {
-  readonly everyUs: Micros;
+  readonly everyUs: Length;
   readonly values: readonly number[];
 }
 

@@ -3,9 +3,11 @@ import type { PickUp } from '../edit/decisions.ts';
 import { type Shot, inShots, shotsOf, toProgramme } from '../edit/shots.ts';
 import { silencesIn } from '../edit/shorten.ts';
 import {
+  type Length,
   type Micros,
   type ProgrammeTime,
   type TakeTime,
+  asLength,
   earlier,
   later,
   micros,
@@ -30,7 +32,7 @@ export interface Fit {
   /** 1 000 000: as it was spoken; more is faster. */
   readonly speedPpm: number;
   /** How long it lasts then. */
-  readonly length: Micros;
+  readonly length: Length;
   /** By how much it is too long even so; 0: it fits. */
   readonly over: Micros;
 }
@@ -42,13 +44,13 @@ const MOST_SPEED_PPM = 1_080_000;
 const AS_SPOKEN_PPM = 1_000_000;
 
 /** Trims a recording to its voice and makes it a little faster where it is too long for its room. */
-export function fitPickUp({ duration, voice }: PickUpRecording, roomUs: Micros): Fit {
+export function fitPickUp({ duration, voice }: PickUpRecording, roomUs: Length): Fit {
   const from = micros(Math.max(0, (voice?.[0]?.start ?? 0) - AIR_US));
   const to = micros(Math.min(duration, (voice?.at(-1)?.end ?? duration) + AIR_US));
   const spoken = to - from;
   const speedPpm = Math.min(MOST_SPEED_PPM, Math.max(AS_SPOKEN_PPM, Math.ceil((spoken / roomUs) * 1e6)));
-  const length = micros(Math.round((spoken * 1e6) / speedPpm));
-  return { from, to, speedPpm, length, over: micros(Math.max(0, length - roomUs)) };
+  const length = asLength(Math.round((spoken * 1e6) / speedPpm));
+  return { from, to, speedPpm, length, over: asLength(Math.max(0, length - roomUs)) };
 }
 
 /** A spoken line laid into the programme. Times of `at`, `muted` and `roomTone` are on its clock. */

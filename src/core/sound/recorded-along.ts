@@ -1,9 +1,9 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import type { SoundSources } from './sound-sources.ts';
 import type { Loudness } from './levelling.ts';
 
 /** Loudness along a programme has a value for each tenth of a second. */
-export const EVERY_US = 100_000 as Micros;
+export const EVERY_US = 100_000 as Length;
 
 /** What was recorded, piece by piece, on programme time. */
 export function recordedAlong({

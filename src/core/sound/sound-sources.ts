@@ -3,14 +3,14 @@ import type { Piece } from '../edit/views.ts';
 import type { LaidTrack } from '../music/arrangement.ts';
 import type { EnergyOf } from '../music/levels.ts';
 import type { BedLevels } from '../music/music.ts';
-import type { Micros, ProgrammeTime } from '../time/micros.ts';
+import type { Length, ProgrammeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Loudness } from './levelling.ts';
 
 /** What the sound of a programme is made of. */
 export interface SoundSources {
   readonly sounds: readonly Piece[];
-  readonly length: Micros;
+  readonly length: Length;
   /** How loud recordings are, by their ids; null: not measured. */
   readonly loudnessOf: (mediaId: string) => Loudness | null;
   readonly segments: readonly Span[];

@@ -1,4 +1,4 @@
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import type { Loudness } from './levelling.ts';
 import type { VoiceMeasure } from './voice-measure.ts';
 
@@ -12,7 +12,7 @@ export interface TakeLevels {
   readonly voice: VoiceMeasure | null;
 }
 
-const EVERY_US = 100_000 as Micros;
+const EVERY_US = 100_000 as Length;
 /** Momentary loudness is that of four tenths of a second. */
 const STEPS = 4;
 const LEAST_LUFS = -100.5;

@@ -1,5 +1,5 @@
 import type { VoiceCare } from '../edit/decisions.ts';
-import type { Micros } from '../time/micros.ts';
+import type { Length } from '../time/micros.ts';
 import { popLimit } from './breath-pops.ts';
 import { FRAME, type TakenDown, VoiceGauge, rumbleShare } from './voice-filter.ts';
 
@@ -64,7 +64,7 @@ const TELLS_US = 30e6;
  * True where the noise or the pops of a voice are to be taken down and nothing was measured of them: the recording was
  * listened to by an older version. It is played with them; the file measures for itself.
  */
-export function isHeardWithNoise(measure: VoiceMeasure | null, lengthUs: Micros, care: VoiceCare): boolean {
+export function isHeardWithNoise(measure: VoiceMeasure | null, lengthUs: Length, care: VoiceCare): boolean {
   return measure === null && lengthUs >= TELLS_US && (care.noise || care.pops);
 }
 

@@ -1,5 +1,5 @@
 import type { SegmentKind } from '../plan/segment.ts';
-import { type Micros, fromSeconds, micros } from '../time/micros.ts';
+import { type Length, asLength, fromSeconds } from '../time/micros.ts';
 import { anySyllables } from '../language/any-syllables.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { spokenGroups } from './spoken-groups.ts';
@@ -79,7 +79,7 @@ export function speakingParts(text: string, code?: LanguageCode): number[] | nul
 }
 
 // Lines are said again and again in a class; what a line costs depends only on its text and the speaker.
-const remembered = new WeakMap<SpeakingModel, Map<string, Micros>>();
+const remembered = new WeakMap<SpeakingModel, Map<string, Length>>();
 const MOST_REMEMBERED = 20_000;
 
 const typical = new Map<LanguageCode, LanguageSpeaker>();
@@ -93,14 +93,16 @@ export function typicalSpeaker(code: LanguageCode = 'en'): LanguageSpeaker {
 }
 
 /** How long a line takes to say in running speech; the pause after its last word is not counted. */
-export function lineTime(text: string, model: LanguageSpeaker = TYPICAL_SPEAKER): Micros {
+export function lineTime(text: string, model: LanguageSpeaker = TYPICAL_SPEAKER): Length {
   let known = remembered.get(model);
-  if (known === undefined) remembered.set(model, (known = new Map<string, Micros>()));
+  if (known === undefined) remembered.set(model, (known = new Map<string, Length>()));
   const before = known.get(text);
   if (before !== undefined) return before;
   const parts = speakingParts(text, model.language);
   const us =
-    parts === null ? micros(0) : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * parts[i]!, 0));
+    parts === null
+      ? asLength(0)
+      : fromSeconds(SPEAKING_PARTS.reduce((sum, part, i) => sum + model[part] * parts[i]!, 0));
   if (known.size >= MOST_REMEMBERED) known.clear();
   known.set(text, us);
   return us;
@@ -112,13 +114,13 @@ export function lineTime(text: string, model: LanguageSpeaker = TYPICAL_SPEAKER)
  */
 export function speechRoom(
   kind: SegmentKind,
-  length: Micros,
+  length: Length,
   toMusic = false,
   paces: Readonly<Record<SegmentKind, number>> = WORDS_A_MINUTE,
-): Micros {
+): Length {
   const wpm =
     toMusic && (kind === 'work' || kind === 'hold') ? Math.min(WORDS_A_MINUTE_TO_MUSIC, paces[kind]) : paces[kind];
-  return micros(length * Math.min(1, wpm / RUNNING_WPM));
+  return asLength(length * Math.min(1, wpm / RUNNING_WPM));
 }
 
 /** Relative time each word of a line takes, for placing words inside a line of known length. Sums to 1. */

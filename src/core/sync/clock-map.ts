@@ -1,5 +1,5 @@
 import type { TakeSound } from '../signal/take-sound.ts';
-import { type Micros, type TakeTime, ZERO, later, takeTime } from '../time/micros.ts';
+import { type Length, type Micros, type TakeTime, ZERO, later, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import type { Transcript } from '../transcript/transcript.ts';
 
@@ -10,7 +10,7 @@ import type { Transcript } from '../transcript/transcript.ts';
 export interface Lie {
   readonly offsetUs: Micros;
   readonly driftPpm: number;
-  readonly spreadUs: Micros;
+  readonly spreadUs: Length;
 }
 
 /** A time on the second recording's clock, on the take's. */

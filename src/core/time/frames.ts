@@ -1,4 +1,4 @@
-import { type Micros, micros } from './micros.ts';
+import { type Length, type Micros, micros } from './micros.ts';
 
 /** Frames a second as a ratio of whole numbers; 29.97 is 30000/1001 (SMPTE ST 12-1), never a rounded decimal. */
 export interface FrameRate {
@@ -35,6 +35,9 @@ export function firstFrameFrom(time: Micros, rate: FrameRate): number {
 export function onFrame<T extends Micros>(time: T, rate: FrameRate): T {
   return frameStart(firstFrameFrom(time, rate), rate) as T;
 }
+
+/** How long so many frames are, rounded once. */
+export const framesLength = (frames: number, rate: FrameRate): Length => frameStart(frames, rate) as Length;
 
 /** The middle of a frame: a player asked for it shows that frame even if its clock is a little off. */
 export function frameMiddle(index: number, rate: FrameRate): Micros {

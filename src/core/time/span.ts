@@ -1,4 +1,4 @@
-import { type Micros, ZERO, earlier, later } from './micros.ts';
+import { type Length, type Micros, ZERO, earlier, later } from './micros.ts';
 
 /** A half-open stretch of one clock, [start, end). Touching spans do not overlap. */
 export interface Span<T extends Micros = Micros> {
@@ -10,13 +10,13 @@ export function span<T extends Micros>(start: T, end: T): Span<T> {
   return { start, end };
 }
 
-export function lengthOf(s: Span): Micros {
-  return (s.end - s.start) as Micros;
+export function lengthOf(s: Span): Length {
+  return (s.end - s.start) as Length;
 }
 
 /** How long two spans run together, in microseconds; 0 where they only touch. */
-export function overlap(a: Span, b: Span): Micros {
-  return Math.max(ZERO, Math.min(a.end, b.end) - Math.max(a.start, b.start)) as Micros;
+export function overlap(a: Span, b: Span): Length {
+  return Math.max(ZERO, Math.min(a.end, b.end) - Math.max(a.start, b.start)) as Length;
 }
 
 /** What of a span is inside another, or null. */

@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { firstFrameFrom, frameAt, frameMiddle, frameRate, frameStart, onFrame } from './frames.ts';
 import {
+  type Length,
   type ProgrammeTime,
   type TakeTime,
   ZERO,
   add,
+  asLength,
   earlier,
   fromSeconds,
   later,
@@ -16,6 +18,7 @@ import {
   programmeTime,
   takeTime,
   toSeconds,
+  wholeLength,
 } from './micros.ts';
 import { clipped, lengthOf, overlap, span } from './span.ts';
 import { readTimeCode, writeTimeCode } from './time-code.ts';
@@ -118,6 +121,7 @@ describe('spans', () => {
 describe('the three clocks', () => {
   const onTake = (time: TakeTime) => time;
   const onProgramme = (time: ProgrammeTime) => time;
+  const onLength = (length: Length) => length;
   it('are told apart before the program runs: where one is wanted, no other is taken', () => {
     // @ts-expect-error A time of the programme is none of a take.
     onTake(programmeTime(1));
@@ -125,16 +129,23 @@ describe('the three clocks', () => {
     onTake(planTime(1));
     // @ts-expect-error A length is no place on a clock.
     onProgramme(fromSeconds(1));
+    // @ts-expect-error A time is no length: how long something is comes of two of them.
+    onLength(takeTime(1));
+    // @ts-expect-error Two times of one clock are not added.
+    add(planTime(1), planTime(2));
+    onLength(wholeLength(planTime(40e6)));
+    onLength(lengthOf(span(takeTime(1), takeTime(3))));
     // @ts-expect-error What lies on one clock is not measured against what lies on another.
     clipped(span(takeTime(0), takeTime(1)), span(programmeTime(0), programmeTime(1)));
     expect(onTake(ZERO)).toBe(onProgramme(ZERO));
+    expect(onLength(ZERO)).toBe(0);
   });
   it('are kept by what moves a time, adds to it or chooses between two', () => {
     const at = takeTime(2_000_000.4);
     const times: TakeTime[] = [
       moved(at, 500_000.6),
       movedBack(at, 1),
-      add(at, micros(3)),
+      add(at, asLength(3)),
       earlier(at, ZERO),
       later(at, ZERO),
     ];

@@ -1,9 +1,9 @@
-import { type Micros, fromSeconds } from './micros.ts';
+import { type Length, type Micros, fromSeconds } from './micros.ts';
 
 /** Longest length a person may type, 24 h: past it the entry is surely a slip. */
 const LONGEST_S = 24 * 3600;
 
-type TypedTime = { readonly ok: true; readonly time: Micros } | { readonly ok: false; readonly message: string };
+type TypedTime = { readonly ok: true; readonly time: Length } | { readonly ok: false; readonly message: string };
 
 /**
  * Reads a length as people write it: `40`, `40s`, `0:40.5`, `1:30`, `1:02:03`, `2m`, `1m30`, `1h 5m`, `90 sec`,

@@ -1,4 +1,4 @@
-import { type Micros, later } from '../time/micros.ts';
+import { type Length, type Micros, later } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { languageOf } from '../language/languages.ts';
 import type { SpokenWords } from './transcript.ts';
@@ -7,7 +7,7 @@ import type { SpokenWords } from './transcript.ts';
 interface Phrase<T extends Micros> extends Span<T> {
   readonly text: string;
   /** How far off its place may be (one standard deviation). */
-  readonly sigma: Micros;
+  readonly sigma: Length;
 }
 
 /** A silence longer than this ends a phrase. */
@@ -16,7 +16,7 @@ const PAUSE = 1.2e6;
 /** Groups timed words into phrases: a sentence ends one, a pause ends one, numbers counted down stay together. */
 export function phrasesOf<T extends Micros>({ tokens, language }: SpokenWords<T>): Phrase<T>[] {
   const { isCounted } = languageOf(language).forms;
-  const phrases: { start: T; end: T; words: string[]; sigma: Micros; counting: boolean }[] = [];
+  const phrases: { start: T; end: T; words: string[]; sigma: Length; counting: boolean }[] = [];
   for (const token of tokens) {
     const last = phrases.at(-1);
     const counting = isCounted(token.norm);

@@ -1,6 +1,6 @@
 import { likelyLanguage } from '../language/likely-language.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
-import { type Micros, type TakeTime, micros, takeTime } from '../time/micros.ts';
+import { type Length, type Micros, type TakeTime, asLength, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { normalise } from '../language/normalise.ts';
 import { placeInVoice } from './place-in-voice.ts';
@@ -48,7 +48,7 @@ export interface Token<T extends Micros = Micros> {
   readonly norm: string;
   readonly at: T;
   readonly end: T;
-  readonly sigma: Micros;
+  readonly sigma: Length;
   /** The cue it came from: words of different cues are not one phrase where a pause lies between. */
   readonly cue: number;
   /** Which word of its cue, counted from 0. */
@@ -97,7 +97,7 @@ export function spokenWords(
             text: word.text,
             at: word.start,
             end: word.end,
-            sigma: micros(WORD_SIGMA_US),
+            sigma: asLength(WORD_SIGMA_US),
             cue: c,
             word: w,
           });
@@ -112,7 +112,7 @@ export function spokenWords(
           text: word.text,
           at: takeTime(word.at),
           end: takeTime(word.end),
-          sigma: micros(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
+          sigma: asLength(Math.hypot(word.sigma, start > cue.start && voice === null ? CUT_SIGMA_US : 0)),
           cue: c,
           word: w,
         });
@@ -178,7 +178,7 @@ interface SaidAt {
   readonly text: string;
   readonly at: TakeTime;
   readonly end: TakeTime;
-  readonly sigma: Micros;
+  readonly sigma: Length;
   readonly cue: number;
   readonly word: number;
 }

@@ -1,12 +1,12 @@
 import { languageOf } from '../../core/language/languages.ts';
 import { type ViewerWords, counted, filled } from '../../core/language/viewer-word.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length, Micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 
 interface DescribedClass {
   readonly title: string;
-  readonly length: Micros;
+  readonly length: Length;
   readonly chapters: readonly Chapter[];
 }
 

@@ -2,7 +2,7 @@ import type { Piece } from '../../core/edit/views.ts';
 import type { Chapter } from '../../core/lanes/chapter.ts';
 import type { ProgrammeSegment } from '../../core/edit/assemble.ts';
 import type { FrameRate } from '../../core/time/frames.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length, Micros } from '../../core/time/micros.ts';
 
 /** A recording that an edit list names. */
 export interface EditMedia {
@@ -16,7 +16,7 @@ export interface EditMedia {
 export interface EditSource {
   readonly title: string;
   readonly rate: FrameRate;
-  readonly length: Micros;
+  readonly length: Length;
   readonly pictures: readonly Piece[];
   readonly sounds: readonly Piece[];
   readonly media: ReadonlyMap<string, EditMedia>;

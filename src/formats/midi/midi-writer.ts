@@ -2,7 +2,7 @@ import { type MidiEvent, writeMidi as encodeMidi } from 'midi-file';
 import { type LaidMusic, beatsOf } from '../../core/music/arrangement.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 
 /** Ticks of a quarter note. */
 const TICKS = 480;
@@ -19,7 +19,7 @@ interface TempoStep {
  * on each count (higher on ones). Set Tempo holds whole microseconds a quarter (MIDI 1.0), so each step begins on the
  * tick worked out from all before it and nothing adds up.
  */
-export function writeMidi(title: string, music: LaidMusic, segments: readonly Segment[], length: Micros): Uint8Array {
+export function writeMidi(title: string, music: LaidMusic, segments: readonly Segment[], length: Length): Uint8Array {
   const beats = music.laid
     .flatMap((l) => beatsOf(l).map((b) => ({ ...b, metre: l.track.map.metre })))
     .sort((a, b) => a.at - b.at);

@@ -1,7 +1,7 @@
 import { BLOCK_KINDS, type Block, type BlockKind, type Move, isPlainBlock } from '../../core/plan/plan.ts';
 import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { defaultScheme, newBlock } from '../../core/plan/new-plan.ts';
-import { type Micros, ZERO } from '../../core/time/micros.ts';
+import { type Length, ZERO } from '../../core/time/micros.ts';
 import type { Say } from '../problem.ts';
 import { readAbout, readRange } from './outline-dose.ts';
 import { keyAndValue, readSides, readTime, splitField, unescapeField } from './outline-fields.ts';
@@ -83,7 +83,7 @@ function bareLength(setting: string): string {
 }
 
 /** `Main 0:22` to the name and its length; null: there is none. */
-function lengthAtEnd(text: string): readonly [name: string, length: Micros | null] {
+function lengthAtEnd(text: string): readonly [name: string, length: Length | null] {
   const match = /^(.*\S)\s+([\d:.]+s?)$/.exec(text.trim());
   const length = match === null ? null : readTime(match[2] ?? '');
   return length === null ? [text.trim(), null] : [match?.[1] ?? '', length];

@@ -2,7 +2,7 @@ import { FASTEST_MILLI_BPM, SLOWEST_MILLI_BPM } from '../../core/plan/dose.ts';
 import { type Cueing, POSITIONS, type Position, type SidePolicy } from '../../core/plan/plan.ts';
 import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import type { Say } from '../problem.ts';
-import { type Micros, fromSeconds } from '../../core/time/micros.ts';
+import { type Length, type Micros, fromSeconds } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
 
 /** What a switch in the middle of an interval costs when the outline does not say: 4 s (common practice 4–6 s). */
@@ -51,7 +51,7 @@ export function keyAndValue(text: string, keys: readonly string[]): { key: strin
   return null;
 }
 
-export function readTime(text: string): Micros | null {
+export function readTime(text: string): Length | null {
   const read = readTypedTime(text);
   return read.ok ? read.time : null;
 }

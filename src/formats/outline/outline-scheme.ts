@@ -4,7 +4,7 @@ import { BREATH_US } from '../../core/plan/dose.ts';
 import { type Scheme } from '../../core/plan/plan.ts';
 import { PLAN_LIMITS } from '../../core/plan/plan-limits.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
-import { type Micros, ZERO, micros } from '../../core/time/micros.ts';
+import { type Length, ZERO, asLength } from '../../core/time/micros.ts';
 import { readTime, writeExact } from './outline-fields.ts';
 import type { Pace } from '../../core/plan/dose.ts';
 
@@ -18,7 +18,7 @@ const TIME = '([\\d:.,]+[hms]?)';
 export function readScheme(text: string, plain: boolean): Scheme | null {
   const clean = text.trim().toLowerCase().replace(/\s+/g, ' ');
   const match = (pattern: string) => new RegExp(`^${pattern}$`).exec(clean);
-  const time = (value: string | undefined, missing: Micros = ZERO) => (value === undefined ? missing : readTime(value));
+  const time = (value: string | undefined, missing: Length = ZERO) => (value === undefined ? missing : readTime(value));
   let m = match(`(pairs? )?${TIME} ?/ ?${TIME}(?: ?[x×] ?(\\d{1,3}))?(?: rest ${TIME})?`);
   if (m !== null) {
     const [first, second, rest] = [time(m[2]), time(m[3]), time(m[5])];
@@ -30,7 +30,7 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   }
   if ((m = match(`emom ${TIME}(?: work ${TIME})?`)) !== null) {
     const periodUs = time(m[1]);
-    const workUs = m[2] === undefined && periodUs !== null ? micros(periodUs * 0.75) : time(m[2]);
+    const workUs = m[2] === undefined && periodUs !== null ? asLength(periodUs * 0.75) : time(m[2]);
     return periodUs === null || workUs === null || workUs > periodUs ? null : { kind: 'emom', periodUs, workUs };
   }
   if (
@@ -44,7 +44,7 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     const restUs = time(m[2]);
     return restUs === null || works.some((w) => w === null)
       ? null
-      : { kind: 'ladder', worksUs: works as Micros[], restUs };
+      : { kind: 'ladder', worksUs: works as Length[], restUs };
   }
   if ((m = match(`reps (\\d{1,4}) (?:tempo (\\S+)|pace ${TIME})(?: rest ${TIME})?`)) !== null) {
     const repUs = m[2] === undefined ? time(m[3]) : tempoLength(m[2]);
@@ -62,7 +62,7 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
     return readChoreography(m[1] ?? '', readTempo(m[2]));
   if ((m = match(`holds? (\\d{1,3}) breaths?(?: (?:change )?${TIME})?`)) !== null) {
     const changeUs = time(m[2]);
-    return changeUs === null ? null : { kind: 'hold', holdUs: micros(Number(m[1]) * BREATH_US), changeUs };
+    return changeUs === null ? null : { kind: 'hold', holdUs: asLength(Number(m[1]) * BREATH_US), changeUs };
   }
   if ((m = match(`holds? ${TIME}(?: (?:change )?${TIME})?`)) !== null) {
     const [holdUs, changeUs] = [time(m[1]), time(m[2])];
@@ -88,7 +88,7 @@ function readCountedLadder(m: RegExpExecArray): Scheme | null {
   const repUs = m[2] === undefined ? readTime(m[3] ?? '') : tempoLength(m[2]);
   const restUs = m[4] === undefined ? ZERO : readTime(m[4]);
   if (repUs === null || restUs === null || reps.some((n) => n < 1) || reps.length > PLAN_LIMITS.sets) return null;
-  const worksUs = reps.map((n) => micros(n * repUs));
+  const worksUs = reps.map((n) => asLength(n * repUs));
   if (worksUs.some((us) => us > LONGEST_US)) return null;
   return { kind: 'ladder', worksUs, restUs, counted: { reps, repUs, tempo: m[2] ?? null } };
 }
@@ -116,7 +116,7 @@ function readChoreography(text: string, milliBpm: number | null): Scheme | null 
 }
 
 export function writeScheme(scheme: Scheme): string {
-  const rest = (us: Micros) => (us === 0 ? '' : ` rest ${writeExact(us)}`);
+  const rest = (us: Length) => (us === 0 ? '' : ` rest ${writeExact(us)}`);
   switch (scheme.kind) {
     case 'interval':
       return `${short(scheme.workUs)}/${short(scheme.restUs)}${scheme.sets === 1 ? '' : ` x ${scheme.sets}`}`;
@@ -148,6 +148,6 @@ export function writeScheme(scheme: Scheme): string {
 }
 
 /** Seconds without a colon below two minutes, as interval people write them: `40`, `90`. */
-function short(us: Micros): string {
+function short(us: Length): string {
   return us < 120e6 ? String(us / 1e6) : writeExact(us);
 }

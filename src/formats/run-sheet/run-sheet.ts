@@ -6,7 +6,7 @@ import type { Plan } from '../../core/plan/plan.ts';
 import { type Segment, isActive } from '../../core/plan/segment.ts';
 import { shotList } from '../../core/plan/shot-list.ts';
 import { traitsReader } from '../../core/plan/traits.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length, Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 
 /** One printed line: a segment, or the heading of a block or round before it. */
@@ -67,7 +67,7 @@ export function runSheet(plan: Plan, segments: readonly Segment[], book: Exercis
       kind: 'segment',
       active: isActive(s),
       at: writeTime(s.start),
-      length: writeSeconds((s.end - s.start) as Micros),
+      length: writeSeconds((s.end - s.start) as Length),
       what: isActive(s) && s.by !== undefined ? `${wordsOf(s)} (${s.by})` : wordsOf(s),
       side: s.side === null || s.side === 'both' ? '' : s.side,
       // Only what changes is printed, so that a change is seen.

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { unguardCell, writeCsv } from '../csv.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import type { Cue } from '../../core/script/cue.ts';
-import { fromSeconds, micros } from '../../core/time/micros.ts';
+import { asLength, fromSeconds } from '../../core/time/micros.ts';
 import { type ReadProblem, type ReadResult, refuseText } from '../problem.ts';
 import { stamp } from '../stamp.ts';
 import {
@@ -130,7 +130,7 @@ export function readScriptCsv(text: string, segments: readonly Segment[]): ReadR
     const timed =
       time === null
         ? null
-        : { kind: 'start' as const, afterUs: micros(Math.max(0, fromSeconds(time) - segment.start)) };
+        : { kind: 'start' as const, afterUs: asLength(Math.max(0, fromSeconds(time) - segment.start)) };
     cues.push({
       id,
       segmentKey: segment.key,

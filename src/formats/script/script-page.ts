@@ -2,7 +2,7 @@ import type { Plan } from '../../core/plan/plan.ts';
 import type { Segment } from '../../core/plan/segment.ts';
 import { type Anchor, type Cue, CUE_KINDS, type CueKind, type Script } from '../../core/script/cue.ts';
 import type { PlacedLine, Schedule } from '../../core/script/placed-line.ts';
-import { fromSeconds, micros } from '../../core/time/micros.ts';
+import { ZERO, fromSeconds } from '../../core/time/micros.ts';
 import { readTypedTime, writeSeconds } from '../../core/time/typed-time.ts';
 
 /** Everything the script's files are written from. */
@@ -76,7 +76,7 @@ export function readAnchor(text: string, previousId: string | null): Anchor | nu
   if (count !== null) return Number(count[1]) >= 1 ? { kind: 'count', count: Number(count[1]) } : null;
   const after = /^after(?:\s*\+?\s*(\S+))?$/.exec(t);
   const time = (word: string | undefined) =>
-    word === undefined ? micros(0) : ((read) => (read.ok ? read.time : null))(readTypedTime(word));
+    word === undefined ? ZERO : ((read) => (read.ok ? read.time : null))(readTypedTime(word));
   if (after !== null) {
     const gapUs = time(after[1]);
     return previousId === null || gapUs === null ? null : { kind: 'after', cueId: previousId, gapUs };

@@ -1,6 +1,6 @@
 import type { Segment } from '../../core/plan/segment.ts';
 import { type Cue } from '../../core/script/cue.ts';
-import { micros } from '../../core/time/micros.ts';
+import { asLength } from '../../core/time/micros.ts';
 import type { ReadProblem, ReadResult } from '../problem.ts';
 import { readTranscript } from '../transcript-reader.ts';
 import { stamp, vttText } from '../stamp.ts';
@@ -44,7 +44,7 @@ export function readScriptVtt(text: string, segments: readonly Segment[]): ReadR
         id: `c${cues.length + 1}`,
         segmentKey: segment.key,
         kind: kind?.kind ?? usualKind(segment),
-        anchor: { kind: 'start', afterUs: micros(cue.start - segment.start) },
+        anchor: { kind: 'start', afterUs: asLength(cue.start - segment.start) },
         text: (kind?.rest ?? cue.text).replace(/\s+/g, ' ').slice(0, 2_000),
       });
     }

@@ -1,7 +1,7 @@
 import { type LaidMusic, beatsOf } from '../../core/music/arrangement.ts';
 import { type Segment, labelWithSide } from '../../core/plan/segment.ts';
 import { ascii, chunk, concat, cueChunks, u16, u32 } from './chunks.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 
 export const CLICK_RATE_HZ = 22_050;
 const CLICK_S = 0.03;
@@ -10,7 +10,7 @@ const CLICK_S = 0.03;
  * A click on each count (highest on phrases, higher on ones) as 16-bit mono WAV, with a cue point and its label at each
  * segment (RIFF chunks `cue ` and `LIST adtl`). Its length is the class's.
  */
-export function writeClickWav(music: LaidMusic, segments: readonly Segment[], length: Micros): Uint8Array {
+export function writeClickWav(music: LaidMusic, segments: readonly Segment[], length: Length): Uint8Array {
   const samples = Math.ceil((length / 1e6) * CLICK_RATE_HZ);
   const at = (us: number) => Math.round((us / 1e6) * CLICK_RATE_HZ);
   const pcm = new Int16Array(samples);

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { toProgramme } from '../../core/edit/shots.ts';
 import { changeOvers } from '../../core/script/change-over.ts';
 import { type OverrunCause, driftOf, overrunsOf } from '../../core/mistakes/overruns.ts';
-import { type Micros, type TakeTime, ZERO, micros } from '../../core/time/micros.ts';
+import { type Length, type TakeTime, ZERO, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
@@ -41,7 +41,7 @@ export function AgainstPlan() {
   const most = Math.max(1, ...overruns.map((o) => Math.abs(o.us)));
   const latest = drift.reduce(
     (a, b) => (Math.abs(b.lateUs) > Math.abs(a.lateUs) ? b : a),
-    drift[0] ?? { lateUs: 0 as Micros, plannedUs: 0 as Micros, label: '' },
+    drift[0] ?? { lateUs: 0 as Length, plannedUs: 0 as Length, label: '' },
   );
   const sum = overruns.reduce((total, o) => total + o.us, 0);
   const seek = (at: TakeTime) => usePlayhead.getState().seek?.(toProgramme(at, produced.programme.shots));

@@ -1,3 +1,4 @@
+import { wholeLength } from '../../core/time/micros.ts';
 import { useEffect, useState } from 'react';
 import { X } from 'lucide-react';
 import type { SegmentKind } from '../../core/plan/segment.ts';
@@ -62,7 +63,7 @@ export function Logbook() {
     aligned.compiled.segments,
     aligned.alignment,
     spokenWords(facts.transcript, facts.duration, voiceOf(facts.sound)),
-    facts.duration,
+    wholeLength(facts.duration),
   );
   const keep = () =>
     void attempt(async () => {

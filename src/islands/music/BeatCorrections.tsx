@@ -1,6 +1,6 @@
 import type { Correction } from '../../core/music/correct-map.ts';
 import { METRES, type Metre } from '../../core/music/tempo-map.ts';
-import { micros } from '../../core/time/micros.ts';
+import { asLength } from '../../core/time/micros.ts';
 import { Hint } from '../../ui/Hint.tsx';
 
 const NUDGE_US = 10_000;
@@ -26,10 +26,10 @@ export function BeatCorrections({ metre, here, fix }: Props) {
       <button className="btn" onClick={() => fix({ kind: 'half-beat' })}>
         Half a beat later
       </button>
-      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(-NUDGE_US) })}>
+      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: asLength(-NUDGE_US) })}>
         10 ms earlier
       </button>
-      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: micros(NUDGE_US) })}>
+      <button className="btn" onClick={() => fix({ kind: 'nudge', byUs: asLength(NUDGE_US) })}>
         10 ms later
       </button>
       <Hint says="Key 1">

@@ -2,7 +2,7 @@ import { bpmAt } from '../../core/music/arrangement.ts';
 import { silentBlocks } from '../../core/music/silent-blocks.ts';
 import { tempoRange } from '../../core/music/tempo-matching.ts';
 import { type Block } from '../../core/plan/plan.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Micros, asLength, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { MeetPanel } from './MeetPanel.tsx';
@@ -25,7 +25,7 @@ export function BlockRow({
   const { music, tracks, laid, spans } = all;
   const { change } = useDocument();
   const span = spans.get(block.id) as { start: Micros; end: Micros };
-  const length = micros(span.end - span.start);
+  const length = asLength(span.end - span.start);
   const range = tempoRange(block.kind);
   const silent = silentBlocks({ blocks: [block] }, music).has(block.id);
   const pieces = laid.laid.filter((l) => l.placement.blockId === block.id);

@@ -7,7 +7,7 @@ import { drownedFindings } from '../../core/checks/music-checks.ts';
 import { duckDb, levelCurve } from '../../core/music/levels.ts';
 import type { BedLevels } from '../../core/music/music.ts';
 import { schedule } from '../../core/script/schedule.ts';
-import { micros } from '../../core/time/micros.ts';
+import { asLength } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { applyFix } from '../../core/workout/apply-fix.ts';
 import { callMeans } from '../../core/workout/studio.ts';
@@ -124,7 +124,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
           value={levels.attackUs / 1e6}
           least={0}
           most={5}
-          set={(v) => set({ attackUs: micros(v * 1e6) })}
+          set={(v) => set({ attackUs: asLength(v * 1e6) })}
         />
         <Level
           word="comes up again within"
@@ -132,7 +132,7 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
           value={levels.releaseUs / 1e6}
           least={0}
           most={10}
-          set={(v) => set({ releaseUs: micros(v * 1e6) })}
+          set={(v) => set({ releaseUs: asLength(v * 1e6) })}
         />
         <p className="text-[13px]">
           Under speech a track at this loudness gives way by{' '}

@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react';
 import type { SoundAlong } from '../../core/sound/along.ts';
 import type { Tone } from '../../core/sound/tones.ts';
-import { type Micros, programmeTime } from '../../core/time/micros.ts';
+import { type Length, type Micros, programmeTime } from '../../core/time/micros.ts';
 import { Chart } from '../../ui/Chart.tsx';
 import { usePlayhead } from '../shared/playhead.ts';
 
@@ -11,7 +11,7 @@ interface Props {
   readonly up: number;
   readonly tones: readonly Tone[];
   readonly clipped: readonly Micros[];
-  readonly length: Micros;
+  readonly length: Length;
 }
 
 const HEIGHT_PX = 300;
@@ -43,7 +43,7 @@ export function LoudnessPicture({ along, up, tones, clipped, length }: Props) {
 }
 
 /** Where the picture is. */
-function Here({ length }: { readonly length: Micros }) {
+function Here({ length }: { readonly length: Length }) {
   const at = usePlayhead((s) => s.at);
   if (at === null) return null;
   const share = at / length;
@@ -74,7 +74,7 @@ interface LoudnessView {
   readonly up: number;
   readonly tones: readonly Tone[];
   readonly clipped: readonly Micros[];
-  readonly length: Micros;
+  readonly length: Length;
 }
 
 function optionOf(along: SoundAlong, { up, tones, clipped, length }: LoudnessView) {

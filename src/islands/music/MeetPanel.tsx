@@ -4,7 +4,7 @@ import type { LaidTrack } from '../../core/music/arrangement.ts';
 import { bpmAt } from '../../core/music/arrangement.ts';
 import { type Meeting, meetings, musicLengths } from '../../core/music/tempo-matching.ts';
 import type { Block } from '../../core/plan/plan.ts';
-import { type Micros, micros } from '../../core/time/micros.ts';
+import { type Length, micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { useDocument } from '../workbench/workbench-context.tsx';
 import { meet } from './edit-music.ts';
@@ -18,7 +18,7 @@ export function MeetPanel({
   piece,
 }: {
   readonly block: Block;
-  readonly lengthUs: Micros;
+  readonly lengthUs: Length;
   readonly piece: LaidTrack;
 }) {
   const { change } = useDocument();

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { rangeOf } from '../../core/sound/along.ts';
-import type { ProgrammeTime } from '../../core/time/micros.ts';
+import { type ProgrammeTime, wholeLength } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { SoundFields } from '../shared/SoundFields.tsx';
 import { FindingCard } from '../shared/FindingCard.tsx';
@@ -59,7 +59,7 @@ export function SoundView() {
               up={up}
               tones={produced.tones}
               clipped={clipped}
-              length={produced.programme.length}
+              length={wholeLength(produced.programme.length)}
             />
             <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 sm:grid-cols-4">
               <Figure

@@ -2,7 +2,7 @@ import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
 import { type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { useChange } from '../workbench/workbench-context.tsx';
@@ -38,7 +38,7 @@ const NO_BARS: readonly Bar[] = [];
 
 interface Props {
   readonly block: Block;
-  readonly length: Micros;
+  readonly length: Length;
   readonly problem: string | null;
   /** How its moves lie in time. */
   readonly strips: Strips | null;

@@ -12,7 +12,7 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { useMemo, useRef, useState } from 'react';
 import { type Block, isPlainBlock } from '../../core/plan/plan.ts';
 import { repeatOf } from '../../core/plan/segment-writer.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 import { useChange, useDerived } from '../workbench/workbench-context.tsx';
 import { BlockCard } from './BlockCard.tsx';
 import { type Strips, blockStrips, keepEqual } from './block-strips.ts';
@@ -90,7 +90,7 @@ export function BlockList({ blocks }: { readonly blocks: readonly Block[] }) {
             <BlockCard
               key={block.id}
               block={block}
-              length={(lengths.get(block.id) ?? 0) as Micros}
+              length={(lengths.get(block.id) ?? 0) as Length}
               strips={block.scheme.kind === 'choreography' ? null : (strips.get(block.id) ?? null)}
               problem={
                 isPlainBlock(block.kind) && block.of === undefined

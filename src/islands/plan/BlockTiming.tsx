@@ -1,6 +1,6 @@
 import { aboutRange, middleOf } from '../../core/plan/dose.ts';
 import { BLOCK_KINDS, type Block, type BlockKind, isPlainBlock } from '../../core/plan/plan.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 import { BlockOf } from './BlockOf.tsx';
 import { RangeFields } from './RangeFields.tsx';
 import { SchemeFields } from './SchemeFields.tsx';
@@ -9,7 +9,7 @@ import type { SetBlock } from './use-block-commands.ts';
 
 interface Props {
   readonly block: Block;
-  readonly length: Micros;
+  readonly length: Length;
   readonly set: SetBlock;
 }
 

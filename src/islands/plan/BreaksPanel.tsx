@@ -9,7 +9,7 @@ import { breakGroups } from '../../core/checks/break-groups.ts';
 import { breakNeeds, breaksShort } from '../../core/findings/rules/plan-rules.ts';
 import { lengthenBreak } from '../../core/checks/plan-fixes.ts';
 import { applyFix } from '../../core/workout/apply-fix.ts';
-import { fromSeconds, micros } from '../../core/time/micros.ts';
+import { asLength, fromSeconds } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import { ChangeFiguresForm } from './ChangeFiguresForm.tsx';
@@ -78,8 +78,8 @@ export function BreaksPanel({ changes }: { readonly changes: readonly ChangeOver
             to.blockId === from.blockId &&
             from.moveId !== null &&
             from.moveId !== to.moveId;
-          const alone = micros(c.neededUs + c.saidBeforeUs);
-          const restUs = micros(Math.ceil(alone / STEP_US) * STEP_US);
+          const alone = asLength(c.neededUs + c.saidBeforeUs);
+          const restUs = asLength(Math.ceil(alone / STEP_US) * STEP_US);
           const longer = to === undefined || from === undefined ? null : lengthenBreak(plan, from, to, alone);
           const shown = c.parts.some((p) => p.kind === 'new');
           const byOrder = c.parts.some((p) => p.kind === 'level' || p.kind === 'prop');

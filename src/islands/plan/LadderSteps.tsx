@@ -1,5 +1,5 @@
 import type { Scheme } from '../../core/plan/plan.ts';
-import { fromSeconds, micros } from '../../core/time/micros.ts';
+import { asLength, fromSeconds } from '../../core/time/micros.ts';
 
 type Ladder = Extract<Scheme, { kind: 'ladder' }>;
 
@@ -24,7 +24,7 @@ export function LadderSteps({
     else
       onChange({
         ...ladder,
-        worksUs: numbers.map((n) => micros(n * counted.repUs)),
+        worksUs: numbers.map((n) => asLength(n * counted.repUs)),
         counted: { ...counted, reps: numbers },
       });
   };

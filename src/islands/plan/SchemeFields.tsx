@@ -2,7 +2,7 @@ import { BUILD_UPS, type BuildUp } from '../../core/plan/choreography.ts';
 import { type Scheme } from '../../core/plan/plan.ts';
 import { defaultScheme } from '../../core/plan/new-plan.ts';
 import { tempoLength } from '../../core/plan/scheme.ts';
-import { type Micros, fromSeconds, micros } from '../../core/time/micros.ts';
+import { type Length, ZERO, fromSeconds } from '../../core/time/micros.ts';
 import { FreeSteps } from './FreeSteps.tsx';
 import { LadderSteps } from './LadderSteps.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
@@ -51,11 +51,11 @@ export function SchemeFields({
   readonly onChange: (scheme: Scheme) => void;
 }) {
   const box = 'said';
-  const time = (label: string, value: Micros, set: (value: Micros) => Scheme) => (
+  const time = (label: string, value: Length, set: (value: Length) => Scheme) => (
     <TimeField label={label} value={value} onChange={(v) => onChange(set(v))} className={box} />
   );
   if (plain || scheme.kind === 'plain') {
-    const lengthUs = scheme.kind === 'plain' ? scheme.lengthUs : micros(0);
+    const lengthUs = scheme.kind === 'plain' ? scheme.lengthUs : ZERO;
     return (
       <span className="flex items-baseline gap-x-1.5">
         <span className="text-soft">lasts</span>
@@ -85,7 +85,7 @@ export function SchemeFields({
 interface FieldsProps {
   readonly scheme: Exclude<Scheme, { kind: 'plain' }>;
   readonly onChange: (scheme: Scheme) => void;
-  readonly time: (label: string, value: Micros, set: (value: Micros) => Scheme) => React.ReactNode;
+  readonly time: (label: string, value: Length, set: (value: Length) => Scheme) => React.ReactNode;
 }
 
 function Fields({ scheme, onChange, time }: FieldsProps) {

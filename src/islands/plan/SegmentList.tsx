@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { type SegmentKind, isActive } from '../../core/plan/segment.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length, Micros } from '../../core/time/micros.ts';
 import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { KIND_WORD, sideWord } from '../shared/words.ts';
 import { useDerived } from '../workbench/workbench-context.tsx';
@@ -51,7 +51,7 @@ export function SegmentList() {
               heading={newGroup ? `${s.blockName}${s.rounds > 1 ? ` · round ${s.round}` : ''}` : null}
               kind={s.kind}
               start={s.start}
-              length={(s.end - s.start) as Micros}
+              length={(s.end - s.start) as Length}
               side={sideWord(s.side)}
               words={
                 isActive(s) || s.label === KIND_WORD[s.kind]
@@ -72,7 +72,7 @@ interface RowProps {
   readonly heading: string | null;
   readonly kind: SegmentKind;
   readonly start: Micros;
-  readonly length: Micros;
+  readonly length: Length;
   readonly words: string;
   readonly side: string;
 }

@@ -3,7 +3,7 @@ import { compile } from '../../core/plan/compile.ts';
 import { type Plan } from '../../core/plan/plan.ts';
 import { newBlock } from '../../core/plan/new-plan.ts';
 import type { Cue } from '../../core/script/cue.ts';
-import { micros } from '../../core/time/micros.ts';
+import { asLength } from '../../core/time/micros.ts';
 import { newDocument } from '../../core/workout/document.ts';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import {
@@ -138,7 +138,7 @@ describe('a block that is there twice', () => {
     const at = { kind: 'half' } as const;
     const cues = [
       line('c1', keys[0]!, at),
-      line('c2', keys[0]!, { kind: 'after', cueId: 'c1', gapUs: micros(0) }),
+      line('c2', keys[0]!, { kind: 'after', cueId: 'c1', gapUs: asLength(0) }),
       line('c3', keys.at(-1)!, at),
     ];
     const first = newDocument('T');

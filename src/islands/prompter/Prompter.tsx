@@ -116,7 +116,10 @@ export function Prompter({ id, plan, script, studio }: Props) {
                     {of !== undefined && sideWord(of.side) !== '' ? `, ${sideWord(of.side)}` : ''}
                   </p>
                 )}
-                <p className={i === current && view.at < line.end ? 'font-bold' : i <= current ? 'text-soft' : ''}>
+                <p
+                  dir="auto"
+                  className={i === current && view.at < line.end ? 'font-bold' : i <= current ? 'text-soft' : ''}
+                >
                   {line.text}
                 </p>
               </div>

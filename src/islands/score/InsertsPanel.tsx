@@ -6,7 +6,7 @@ import { brandFor } from '../../core/looks/look.ts';
 import { wordingOf } from '../../core/lanes/wording.ts';
 import { cardWords } from '../../core/lanes/card.ts';
 import { labelWithSide } from '../../core/plan/segment.ts';
-import { type ProgrammeTime, micros, takeTime } from '../../core/time/micros.ts';
+import { type ProgrammeTime, asLength, takeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -182,7 +182,7 @@ function InsertCard({ insert, placed, select }: CardProps) {
             value={insert.lengthUs}
             placeholder={fills ? 'all of it' : '4'}
             className="w-24 border-line! bg-sheet"
-            onChange={(length) => set({ lengthUs: micros(Math.max(SHORTEST_US, Math.min(LONGEST_US, length))) })}
+            onChange={(length) => set({ lengthUs: asLength(Math.max(SHORTEST_US, Math.min(LONGEST_US, length))) })}
             onClear={() => set({ lengthUs: null })}
             whenLeft
           />{' '}

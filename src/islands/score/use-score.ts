@@ -19,7 +19,7 @@ import { voiceOf } from '../../core/align/align.ts';
 import { groupBy } from '../../core/script/group-by.ts';
 import { phrasesOf } from '../../core/transcript/phrases.ts';
 import { spokenWords } from '../../core/transcript/transcript.ts';
-import { type Micros, later, micros, moved } from '../../core/time/micros.ts';
+import { type Length, type Micros, asLength, later, moved } from '../../core/time/micros.ts';
 import type { Span } from '../../core/time/span.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
@@ -38,11 +38,11 @@ export interface StaveData {
   readonly caption: CaptionEvent | null;
   readonly chapter: Chapter | null;
   readonly findings: readonly Finding[];
-  readonly plannedUs: Micros | null;
+  readonly plannedUs: Length | null;
   /** How much later than planned it begins. */
-  readonly driftUs: Micros | null;
-  readonly saidUs: Micros;
-  readonly roomUs: Micros;
+  readonly driftUs: Length | null;
+  readonly saidUs: Length;
+  readonly roomUs: Length;
   /** The beats under it: of the music laid, or of the room's. */
   readonly beats: readonly ClassBeat[];
   /** Where something was cut out of it, and whether it dissolves there. */
@@ -140,7 +140,7 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
       }));
       if (planned !== null && !segment.extra)
         group = planned.rounds > 1 ? `${planned.blockName} · round ${planned.round}` : planned.blockName;
-      const length = micros(segment.end - segment.start);
+      const length = asLength(segment.end - segment.start);
       return {
         segment,
         number: i + 1,
@@ -154,9 +154,9 @@ export function useScore(): { readonly staves: readonly StaveData[]; readonly fi
         caption: captionsOf.get(segment.key)?.find((c) => c.start >= segment.start && c.start < segment.end) ?? null,
         chapter: chaptersOf.get(segment.key)?.find((c) => i === 0 || isNear(c.start, segment)) ?? null,
         findings: byKey.get(segment.key) ?? [],
-        plannedUs: planned === null ? null : micros(planned.end - planned.start),
-        driftUs: planned === null || segment.extra ? null : micros(segment.start - planned.start),
-        saidUs: micros(lines.reduce((sum, l) => sum + l.end - l.start, 0)),
+        plannedUs: planned === null ? null : asLength(planned.end - planned.start),
+        driftUs: planned === null || segment.extra ? null : asLength(segment.start - planned.start),
+        saidUs: asLength(lines.reduce((sum, l) => sum + l.end - l.start, 0)),
         roomUs: speechRoom(segment.kind, length, false, paces),
       };
     });

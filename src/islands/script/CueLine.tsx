@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { BookmarkCheck, BookmarkPlus, X } from 'lucide-react';
 import { CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { IconButton } from '../../ui/IconButton.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
@@ -20,7 +20,7 @@ interface Props {
   /** Where it stands, in words; empty while it is being placed. */
   readonly at: string;
   /** By how much it does not fit; null where it does. */
-  readonly missingUs: Micros | null;
+  readonly missingUs: Length | null;
   /** What was found about it. */
   readonly wrong: string | null;
   readonly addAfter: (cue: Cue) => void;
@@ -51,6 +51,7 @@ export const CueLine = memo(function CueLine({ cue, previousId, move, at, missin
         <textarea
           id={`cue-${cue.id}`}
           data-line
+          dir="auto"
           aria-label="Line"
           rows={1}
           value={cue.text}

@@ -1,8 +1,8 @@
-import type { Micros } from '../../core/time/micros.ts';
+import type { Length } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 
 /** Speech needed against speech there is. Where there is more to say than room, both are in alarm. */
-export function FitBar({ needUs, haveUs }: { readonly needUs: Micros; readonly haveUs: Micros }) {
+export function FitBar({ needUs, haveUs }: { readonly needUs: Length; readonly haveUs: Length }) {
   const over = needUs > haveUs;
   return (
     <div className="text-[13px]" title="Speech needed, of speech there is room for">

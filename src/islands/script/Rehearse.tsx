@@ -146,7 +146,7 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
                       +{writeSeconds(micros(line.start - segment.start))}
                     </button>
                   </Hint>
-                  <span>{line.text}</span>
+                  <bdi>{line.text}</bdi>
                 </li>
               );
             })}

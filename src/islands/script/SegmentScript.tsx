@@ -90,7 +90,7 @@ export const SegmentScript = memo(function SegmentScript({
             return line.cueId !== null ? null : (
               <li key={`${line.kind}${line.start}`} className="flex items-baseline gap-2 py-[1px] text-soft">
                 <span className="figures w-12 shrink-0 text-right">{at}</span>
-                <span className="text-[13.5px] italic">{line.text}</span>
+                <bdi className="text-[13.5px] italic">{line.text}</bdi>
                 <span className="text-[13px]">{line.kind.replace('-', ' ')}</span>
               </li>
             );

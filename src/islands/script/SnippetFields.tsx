@@ -1,3 +1,4 @@
+import { ZERO, fromSeconds, wholeLength } from '../../core/time/micros.ts';
 import { useMemo, useState } from 'react';
 import { balanceOf, equipmentNames } from '../../core/plan/balance.ts';
 import type { Segment } from '../../core/plan/segment.ts';
@@ -29,7 +30,12 @@ export function SnippetFields({ bank, by, send }: Props) {
   const { change } = useDocument();
   const facts = useMemo(
     () => ({
-      ...{ title: plan.title, instructor: plan.instructor, length: compiled.total, moves: moveNames(plan).length },
+      ...{
+        title: plan.title,
+        instructor: plan.instructor,
+        length: wholeLength(compiled.total),
+        moves: moveNames(plan).length,
+      },
       equipment: equipmentNames(balanceOf(plan, compiled.segments, book), plan.language),
     }),
     [plan, compiled, book],
@@ -42,8 +48,8 @@ export function SnippetFields({ bank, by, send }: Props) {
         const last = cues.findLast((c) => c.segmentKey === at.key);
         const anchor: Cue['anchor'] =
           last === undefined
-            ? { kind: 'start', afterUs: 0 as Segment['start'] }
-            : { kind: 'after', cueId: last.id, gapUs: 500_000 as Segment['start'] };
+            ? { kind: 'start', afterUs: ZERO }
+            : { kind: 'after', cueId: last.id, gapUs: fromSeconds(0.5) };
         return [...cues, { id: freeCueId(cues), segmentKey: at.key, kind: 'talk', anchor, text }];
       });
     });

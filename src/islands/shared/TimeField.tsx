@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
-import type { Micros } from '../../core/time/micros.ts';
+import { type Length, type Micros } from '../../core/time/micros.ts';
 import { readTypedTime, writeTime } from '../../core/time/typed-time.ts';
 import { Hint } from '../../ui/Hint.tsx';
 
 interface Props {
   readonly label: string;
   readonly value: Micros | null;
-  readonly onChange: (value: Micros) => void;
+  readonly onChange: (value: Length) => void;
   /** Called when the field is emptied; without it an empty field is a slip. */
   readonly onClear?: () => void;
   readonly placeholder?: string;

@@ -5,7 +5,7 @@ import { layMusic } from '../../core/music/arrangement.ts';
 import type { SoundSources } from '../../core/sound/sound-sources.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { isHeardWithNoise } from '../../core/sound/voice-measure.ts';
-import { ZERO, micros } from '../../core/time/micros.ts';
+import { ZERO, asLength, wholeLength } from '../../core/time/micros.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
 import { call } from './call.ts';
 import { useFetched } from './use-fetched.ts';
@@ -42,7 +42,7 @@ export function useSoundSources(): MixSources | null {
     () => new Map([...levels].map(([id, found]) => [id, found === null ? null : loudnessFrom(found)])),
     [levels],
   );
-  const lengths = new Map(takes.map(({ take }) => [take.id, take.duration]));
+  const lengths = new Map(takes.map(({ take }) => [take.id, wholeLength(take.duration)]));
   // As a word: while other work goes on takes change all the time, and the mix is not made anew for it.
   const noisy = heard
     .filter((id) => {
@@ -57,7 +57,7 @@ export function useSoundSources(): MixSources | null {
       levels,
       withNoise: noisy === '' ? [] : noisy.split(','),
       sources: {
-        ...{ sounds, length: micros(programme.length), segments: programme.segments, speech },
+        ...{ sounds, length: asLength(programme.length), segments: programme.segments, speech },
         ...{ voice: sound.voice, laid, levels: music.levels },
         loudnessOf: (id) => loudness.get(id) ?? null,
         energyOf: (id) => energies.get(id)?.energies ?? null,

@@ -171,6 +171,7 @@ const Band = memo(function Band({ pieces, total }: { readonly pieces: readonly P
   );
 });
 
+/** The name stands by itself (U+2068, U+2069): the round follows it also where the name is written from the right. */
 function blockOf(segment: { blockName: string; rounds: number; round: number }): string {
-  return segment.rounds > 1 ? `${segment.blockName} · ${segment.round}` : segment.blockName;
+  return segment.rounds > 1 ? `\u2068${segment.blockName}\u2069 · ${segment.round}` : segment.blockName;
 }

@@ -17,7 +17,7 @@ import { speechCaptions } from '../../core/lanes/speech-captions.ts';
 import { saidWords } from '../../core/workout/said-words.ts';
 import { tonesOf } from '../../core/sound/tones.ts';
 import { frameRate } from '../../core/time/frames.ts';
-import { micros } from '../../core/time/micros.ts';
+import { micros, wholeLength } from '../../core/time/micros.ts';
 import { type WorkoutDocument, styleOf } from '../../core/workout/document.ts';
 import { EXPORTS, type ExportSource } from '../../formats/exports.ts';
 import type { TakeWithTranscript } from '../take-with-transcript.ts';
@@ -79,7 +79,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
   const programme = plannedProgramme(segments, total);
   return {
     title: document.plan.title,
-    ...{ length: programme.length, speech: [], pictures: [], sounds: [], media: new Map() },
+    ...{ length: wholeLength(programme.length), speech: [], pictures: [], sounds: [], media: new Map() },
     segments: programme.segments,
     lanes: lanes(programme, document.edit, document.plan, {
       book: bookWith(studio.exercises),
@@ -114,7 +114,7 @@ function filmSource(document: Written, studio: Studio, { takes, produced, record
   const planned = schedule(segments, document.script, callMeans(document.plan, studio, bookWith(studio.exercises)));
   return {
     title: document.plan.title,
-    length: produced.programme.length,
+    length: wholeLength(produced.programme.length),
     speech: speechCaptions(saidWords(takes, produced.programme.shots), take.rate, document.plan.language),
     ...{ pictures: produced.pictures, sounds: produced.sounds, media: mediaOf(recordings) },
     segments: produced.programme.segments,

@@ -1,4 +1,4 @@
-import type { Micros } from '../../time/micros.ts';
+import type { Length, Micros } from '../../time/micros.ts';
 import { writeTime } from '../../time/typed-time.ts';
 import { JUDGEMENT, TRADE, rulesOf } from '../rule.ts';
 
@@ -35,7 +35,7 @@ const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 export const MUSIC_RULES = {
   'music-gap': rule(
     'silence between tracks',
-    ({ block, lengthUs }: { readonly block: string; readonly lengthUs: Micros }) => ({
+    ({ block, lengthUs }: { readonly block: string; readonly lengthUs: Length }) => ({
       says: `No music for ${writeTime(lengthUs, 0)} in “${block}”.`,
       measured: `${writeTime(lengthUs, 1)} silent`,
       wanted: 'music, or silence on purpose',
@@ -56,7 +56,7 @@ export const MUSIC_RULES = {
   })),
   'music-over-itself': rule(
     'a track over itself',
-    ({ track, twiceUs }: { readonly track: string; readonly twiceUs: Micros }) => ({
+    ({ track, twiceUs }: { readonly track: string; readonly twiceUs: Length }) => ({
       says: `“${track}” is laid over itself.`,
       measured: `${(twiceUs / 1e6).toFixed(1)} s twice`,
       wanted: 'once at a time',

@@ -1,4 +1,4 @@
-import type { Micros } from '../../time/micros.ts';
+import type { Length } from '../../time/micros.ts';
 import { writeSeconds, writeTime } from '../../time/typed-time.ts';
 import { TRADE, rulesOf, secondsOver } from '../rule.ts';
 
@@ -7,16 +7,16 @@ const ACSM = 'ACSM Guidelines';
 const GUIDED = { wanted: '5 to 10 min', source: ACSM } as const;
 
 interface ShortShare {
-  readonly lengthUs: Micros;
-  readonly wantedUs: Micros;
+  readonly lengthUs: Length;
+  readonly wantedUs: Length;
 }
 const shortShare = secondsOver<ShortShare>(({ wantedUs, lengthUs }) => wantedUs - lengthUs);
 
 interface SidesOff {
-  readonly leftUs: Micros;
-  readonly rightUs: Micros;
+  readonly leftUs: Length;
+  readonly rightUs: Length;
 }
-const sidesOff = ({ leftUs, rightUs }: SidesOff): Micros => Math.abs(leftUs - rightUs) as Micros;
+const sidesOff = ({ leftUs, rightUs }: SidesOff): Length => Math.abs(leftUs - rightUs) as Length;
 
 interface ShortBreaks {
   /** The moves before and after the worst of them. */
@@ -26,11 +26,11 @@ interface ShortBreaks {
   readonly many: number;
   /** Whether all of them are as short as the worst. */
   readonly areAlike: boolean;
-  readonly shortUs: Micros;
-  readonly plannedUs: Micros;
-  readonly neededUs: Micros;
+  readonly shortUs: Length;
+  readonly plannedUs: Length;
+  readonly neededUs: Length;
   /** What is said before the break begins. */
-  readonly saidBeforeUs: Micros;
+  readonly saidBeforeUs: Length;
   /** What takes so long, as the inside of a bracket. */
   readonly why: string;
 }
@@ -86,7 +86,7 @@ export const PLAN_RULES = {
   })),
   'short-stretch': rule(
     'a stretch too short to do anything',
-    ({ move, lengthUs }: { readonly move: string; readonly lengthUs: Micros }) => ({
+    ({ move, lengthUs }: { readonly move: string; readonly lengthUs: Length }) => ({
       says: `${move} is held too short.`,
       measured: `${writeSeconds(lengthUs)} s`,
       wanted: '10 to 30 s (another school: 30 to 60 s)',
@@ -133,8 +133,8 @@ export const PLAN_RULES = {
     (f: {
       readonly version: 'easier' | 'harder';
       readonly move: string;
-      readonly stopUs: Micros;
-      readonly lengthUs: Micros;
+      readonly stopUs: Length;
+      readonly lengthUs: Length;
     }) => ({
       says: `The ${f.version} version of ${f.move} is to rest when the interval is over.`,
       measured: `rests at ${writeSeconds(f.stopUs)} s of ${writeSeconds(f.lengthUs)} s`,

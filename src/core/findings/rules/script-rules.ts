@@ -1,4 +1,4 @@
-import type { Micros } from '../../time/micros.ts';
+import type { Length } from '../../time/micros.ts';
 import { writeSeconds } from '../../time/typed-time.ts';
 import { JUDGEMENT, TRADE, rulesOf, secondsOver } from '../rule.ts';
 
@@ -6,7 +6,7 @@ const rule = rulesOf('script', 'write');
 
 interface LongLine {
   readonly text: string;
-  readonly missingUs: Micros;
+  readonly missingUs: Length;
 }
 
 /** The words that a rule is about, as they are said. */
@@ -36,7 +36,7 @@ export const SCRIPT_RULES = {
   })),
   'one-breath': rule(
     'a line too long for one breath',
-    (f: { readonly longestUs: Micros; readonly mostS: number; readonly isWorking: boolean }) => ({
+    (f: { readonly longestUs: Length; readonly mostS: number; readonly isWorking: boolean }) => ({
       says: 'Nobody says this in one breath.',
       measured: `${(f.longestUs / 1e6).toFixed(1)} s without a pause`,
       wanted: `at most ${f.mostS} s${f.isWorking ? ' while working' : ''}`,

@@ -1,4 +1,4 @@
-import type { Micros } from '../../time/micros.ts';
+import type { Length } from '../../time/micros.ts';
 import { writeSeconds } from '../../time/typed-time.ts';
 import { JUDGEMENT, TRADE, rulesOf } from '../rule.ts';
 
@@ -11,7 +11,7 @@ const NAMED_LETTERS = 8;
 export const SEEN_RULES = {
   'chapter-too-short': rule(
     'a chapter too short to stand alone',
-    (f: { readonly title: string; readonly lengthUs: Micros; readonly leastUs: Micros }) => ({
+    (f: { readonly title: string; readonly lengthUs: Length; readonly leastUs: Length }) => ({
       says: `The chapter “${f.title}” is too short and was joined to the one before.`,
       measured: `${writeSeconds(f.lengthUs)} s`,
       wanted: `${writeSeconds(f.leastUs)} s or more`,
@@ -29,7 +29,7 @@ export const SEEN_RULES = {
   ),
   'caption-too-short': rule(
     'a caption too short to be read',
-    ({ shownUs, leastUs }: { readonly shownUs: Micros; readonly leastUs: Micros }) => ({
+    ({ shownUs, leastUs }: { readonly shownUs: Length; readonly leastUs: Length }) => ({
       says: 'The segment is too short for its caption: it is not shown.',
       measured: `${writeSeconds(shownUs)} s`,
       wanted: `${writeSeconds(leastUs)} s or more`,

@@ -1,4 +1,4 @@
-import type { Micros } from '../../time/micros.ts';
+import type { Length, Micros } from '../../time/micros.ts';
 import { writeSeconds, writeTime } from '../../time/typed-time.ts';
 import { JUDGEMENT, TRADE, rulesOf, secondsOver } from '../rule.ts';
 
@@ -11,8 +11,8 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 interface Break {
   readonly name: string;
-  readonly lengthUs: Micros;
-  readonly plannedUs: Micros;
+  readonly lengthUs: Length;
+  readonly plannedUs: Length;
 }
 const breakOver = secondsOver<Break>(({ lengthUs, plannedUs }) => lengthUs - plannedUs);
 const breakShort = secondsOver<Break>(({ lengthUs, plannedUs }) => plannedUs - lengthUs);
@@ -24,14 +24,14 @@ const lengths = ({ lengthUs, plannedUs }: Break) => ({
 
 interface Overrun {
   readonly move: string;
-  readonly overUs: Micros;
+  readonly overUs: Length;
   /** Where the move begins, on take time. */
   readonly start: Micros;
 }
 
 interface LateOption {
   readonly move: string;
-  readonly lateUs: Micros;
+  readonly lateUs: Length;
   /** The option of the plan; null: it has none. */
   readonly option: string | null;
 }
@@ -101,7 +101,7 @@ export const TAKE_RULES = {
   ),
   'still-to-film': toFilm(
     'a stretch that no take holds',
-    (f: { readonly names: string; readonly moves: number; readonly lengthUs: Micros }) => ({
+    (f: { readonly names: string; readonly moves: number; readonly lengthUs: Length }) => ({
       says: `Still to be filmed: ${f.names}, ${f.moves} moves.`,
       measured: 'in no take',
       wanted: `${writeTime(f.lengthUs)} of the plan`,
@@ -206,7 +206,7 @@ export const TAKE_RULES = {
   ),
   'sides-uneven': toFilm(
     'a switch of sides that comes too early or too late',
-    (f: { readonly move: string; readonly firstUs: Micros; readonly secondUs: Micros; readonly lateUs: number }) => ({
+    (f: { readonly move: string; readonly firstUs: Length; readonly secondUs: Length; readonly lateUs: number }) => ({
       says: `The sides of ${f.move} are switched ${writeSeconds(Math.abs(f.lateUs) as Micros)} s too ${f.lateUs > 0 ? 'late' : 'early'}.`,
       measured: `${writeSeconds(f.firstUs)} s and ${writeSeconds(f.secondUs)} s`,
       wanted: 'as long as each other',
