@@ -21,6 +21,8 @@ export default defineConfig({
           include: ['src/**/*.test.tsx'],
           environment: 'jsdom',
           setupFiles: ['tests/support/jsdom-setup.ts'],
+          // How long typing takes is the machine's matter; the limit only ends what hangs.
+          testTimeout: 300_000,
           isolate: false,
         },
       },

@@ -83,7 +83,7 @@ function toTake(row: TakeRow): Take {
       row.offset_us === null || row.drift_ppm === null
         ? null
         : {
-            offsetUs: Number(row.offset_us) as Length,
+            offsetUs: Number(row.offset_us) as Micros,
             driftPpm: row.drift_ppm,
             spreadUs: Number(row.spread_us ?? 0) as Length,
           },

@@ -2,7 +2,7 @@ import type { Segment } from '../plan/segment.ts';
 import { type LanguageSpeaker, lineTime } from '../speech/line-time.ts';
 import type { Language } from '../language/language.ts';
 import type { Side } from '../language/side.ts';
-import { type Length, type Micros, asLength, fromSeconds } from '../time/micros.ts';
+import { type Length, type Micros, asLength, fromSeconds, micros } from '../time/micros.ts';
 import { type CountStyle, countdownPlaces } from './countdown.ts';
 import { CALL_KINDS, type CallKind, type WordedCall } from '../language/call-kind.ts';
 import { type CallOccasion, type CallStyle } from './cue.ts';
@@ -114,7 +114,7 @@ export class CallWriter {
   private lay(call: CallKind, segment: Segment, start: number, { text, length, missingUs = 0 }: LaidLine): void {
     if (text === '') return;
     if (missingUs === 0) this.said.set(text, start);
-    const wanted: WantedCall = { call, segment, start: asLength(start), length, text, missingUs: asLength(missingUs) };
+    const wanted: WantedCall = { call, segment, start: micros(start), length, text, missingUs: asLength(missingUs) };
     this.calls.push(wanted);
     const own = this.bySegment.get(segment.index);
     if (own === undefined) this.bySegment.set(segment.index, [wanted]);

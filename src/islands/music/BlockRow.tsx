@@ -8,6 +8,7 @@ import { useDocument } from '../workbench/workbench-context.tsx';
 import { MeetPanel } from './MeetPanel.tsx';
 import { changePlacement, layWhole, withMusic } from './edit-music.ts';
 import type { Laid } from './use-laid.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 export function BlockRow({
   block,
@@ -116,21 +117,18 @@ export function BlockRow({
           </span>
           <label className="label">
             fade{' '}
-            <input
-              type="number"
+            <NumberField
               aria-label={`Fade out of ${l.track.title}, beats`}
               className="field-box w-14 py-0! text-right"
-              min={0}
-              max={64}
+              least={0}
+              most={64}
               value={l.placement.fadeOutBeats}
-              onChange={(e) => {
-                const n = Number(e.target.value);
-                if (Number.isInteger(n) && n >= 0 && n <= 64)
-                  change('Fade', (d) => ({
-                    ...d,
-                    music: changePlacement(d.music, l.placement.id, { fadeOutBeats: n }),
-                  }));
-              }}
+              onChange={(fadeOutBeats) =>
+                change('Fade', (d) => ({
+                  ...d,
+                  music: changePlacement(d.music, l.placement.id, { fadeOutBeats }),
+                }))
+              }
             />{' '}
             beats
           </label>

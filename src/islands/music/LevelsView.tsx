@@ -15,6 +15,7 @@ import { Chart } from '../../ui/Chart.tsx';
 import { useFetched } from '../shared/use-fetched.ts';
 import { useDocument, useStudio } from '../workbench/workbench-context.tsx';
 import type { Laid } from './use-laid.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 /** Loudness of voice and music along the class, how far the music gives way, and where words drown. */
 export function LevelsView({ laid: all }: { readonly laid: Laid }) {
@@ -168,17 +169,11 @@ function Level({ word, unit, value, least, most, set }: LevelProps) {
     <label className="flex items-center justify-between gap-2">
       {word}
       <span>
-        <input
-          type="number"
-          step="any"
-          min={least}
-          max={most}
-          value={value}
+        <NumberField
+          {...{ least, most, value }}
+          fractions
           className="field-box figures w-20 py-0.5! text-right"
-          onChange={(e) => {
-            const n = Number(e.target.value);
-            if (e.target.value !== '' && n >= least && n <= most) set(n);
-          }}
+          onChange={set}
         />{' '}
         <span className="text-soft">{unit}</span>
       </span>

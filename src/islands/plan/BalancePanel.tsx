@@ -4,6 +4,7 @@ import { writeSeconds, writeTime } from '../../core/time/typed-time.ts';
 import { PositionStrip } from './PositionStrip.tsx';
 import { Chart } from '../../ui/Chart.tsx';
 import { useDerived, useDocument, useStudio } from '../workbench/workbench-context.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 /** Balance at a glance: effort along the class, patterns and muscles, sides, levels, energy, equipment. */
 export function BalancePanel() {
@@ -60,17 +61,14 @@ export function BalancePanel() {
             {Math.round(energy.low)}–{Math.round(energy.high)}
           </span>{' '}
           kcal at{' '}
-          <input
-            type="number"
+          <NumberField
             aria-label="Body mass in kg"
-            min={30}
-            max={250}
+            least={30}
+            most={250}
+            fractions
             value={massKg}
             className="field-box w-16 py-0! text-right"
-            onChange={(e) => {
-              const n = Number(e.target.value);
-              if (n >= 30 && n <= 250) setMass(n);
-            }}
+            onChange={setMass}
           />{' '}
           kg
         </dd>

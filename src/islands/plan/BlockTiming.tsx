@@ -6,6 +6,7 @@ import { RangeFields } from './RangeFields.tsx';
 import { SchemeFields } from './SchemeFields.tsx';
 import { changeKind } from './edit-plan.ts';
 import type { SetBlock } from './use-block-commands.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 interface Props {
   readonly block: Block;
@@ -62,17 +63,13 @@ export function BlockTiming({ block, length, set }: Props) {
         )}
       {(!plain || block.kind === 'repeat') && (
         <label className="flex items-baseline gap-1.5">
-          <input
-            type="number"
-            min={1}
-            max={100}
+          <NumberField
+            least={1}
+            most={100}
             aria-label="rounds"
             className="said text-right"
             value={block.rounds}
-            onChange={(e) => {
-              const rounds = Number(e.target.value);
-              if (Number.isInteger(rounds) && rounds >= 1 && rounds <= 100) set('rounds', (b) => ({ ...b, rounds }));
-            }}
+            onChange={(rounds) => set('rounds', (b) => ({ ...b, rounds }))}
           />
           <span className="text-soft">
             {block.kind === 'repeat' ? '× again' : block.rounds === 1 ? 'round' : 'rounds'}

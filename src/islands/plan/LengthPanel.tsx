@@ -5,6 +5,7 @@ import { type Micros, micros } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 const WORDS: Readonly<Record<keyof FitLimits, string>> = {
   workS: 'work, s',
@@ -59,19 +60,15 @@ export function LengthPanel() {
           <div key={key} className="flex items-center gap-2 py-0.5">
             <span className="w-32">{WORDS[key]}</span>
             {[0, 1].map((i) => (
-              <input
+              <NumberField
                 key={i}
-                type="number"
                 aria-label={`${WORDS[key]}, ${i === 0 ? 'least' : 'most'}`}
                 className="field-box w-16 py-0! text-right"
-                value={limits[key][i]}
-                min={1}
-                max={600}
-                onChange={(e) => {
-                  const n = Number(e.target.value);
-                  if (Number.isFinite(n))
-                    setLimits({ ...limits, [key]: i === 0 ? [n, limits[key][1]] : [limits[key][0], n] });
-                }}
+                value={limits[key][i]!}
+                least={1}
+                most={600}
+                fractions
+                onChange={(n) => setLimits({ ...limits, [key]: i === 0 ? [n, limits[key][1]] : [limits[key][0], n] })}
               />
             ))}
           </div>

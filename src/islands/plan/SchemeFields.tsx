@@ -7,6 +7,7 @@ import { FreeSteps } from './FreeSteps.tsx';
 import { LadderSteps } from './LadderSteps.tsx';
 import { TimeField } from '../shared/TimeField.tsx';
 import { Hint } from '../../ui/Hint.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 type Kind = Exclude<Scheme['kind'], 'plain'>;
 const WORDS: Readonly<Record<Kind, string>> = {
@@ -95,21 +96,22 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
       value,
       low,
       high,
+      fractions = false,
       set,
-    }: { readonly value: number; readonly low: number; readonly high: number; readonly set: (value: number) => Scheme },
+    }: {
+      readonly value: number;
+      readonly low: number;
+      readonly high: number;
+      readonly fractions?: boolean;
+      readonly set: (value: number) => Scheme;
+    },
   ) => (
     <Hint says={label} isName>
-      <input
-        type="number"
+      <NumberField
         aria-label={label}
-        min={low}
-        max={high}
-        value={value}
+        {...{ least: low, most: high, value, fractions }}
         className="said text-right"
-        onChange={(e) => {
-          const n = Number(e.target.value);
-          if (Number.isFinite(n) && n >= low && n <= high) onChange(set(n));
-        }}
+        onChange={(n) => onChange(set(n))}
       />
     </Hint>
   );
@@ -134,8 +136,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
           {label('at')}
           {count('Beats a minute', {
             value: scheme.milliBpm / 1000,
-            low: 30,
-            high: 300,
+            ...{ low: 30, high: 300, fractions: true },
             set: (bpm) => ({
               ...scheme,
               milliBpm: Math.round(bpm * 1000),
@@ -154,7 +155,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
             value: scheme.sets,
             low: 1,
             high: 100,
-            set: (sets) => ({ ...scheme, sets: Math.round(sets) }),
+            set: (sets) => ({ ...scheme, sets }),
           })}
           {label('× each,')}
         </>
@@ -193,7 +194,7 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
             value: scheme.reps,
             low: 1,
             high: 999,
-            set: (reps) => ({ ...scheme, reps: Math.round(reps) }),
+            set: (reps) => ({ ...scheme, reps }),
           })}
           {label('tempo')}
           <input
@@ -218,13 +219,12 @@ function Fields({ scheme, onChange, time }: FieldsProps) {
             value: scheme.counts,
             low: 1,
             high: 999,
-            set: (counts) => ({ ...scheme, counts: Math.round(counts) }),
+            set: (counts) => ({ ...scheme, counts }),
           })}
           {label('at')}
           {count('Beats a minute', {
             value: scheme.milliBpm / 1000,
-            low: 40,
-            high: 220,
+            ...{ low: 40, high: 220, fractions: true },
             set: (bpm) => ({
               ...scheme,
               milliBpm: Math.round(bpm * 1000),

@@ -10,6 +10,7 @@ import { useChange, useWorkbench } from '../workbench/workbench-context.tsx';
 import { chooseAnchor, readTyped, removeCue, withCues } from './edit-script.ts';
 import { moveBetweenLines } from './line-keys.ts';
 import { useBank } from './use-bank.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
 
 interface Props {
   readonly cue: Cue;
@@ -126,17 +127,13 @@ export const CueLine = memo(function CueLine({ cue, previousId, move, at, missin
           />
         )}
         {anchor.kind === 'count' && (
-          <input
-            type="number"
+          <NumberField
             aria-label="Count of the music"
-            min={1}
-            max={9999}
+            least={1}
+            most={9999}
             value={anchor.count}
             className="field w-14! text-right"
-            onChange={(e) => {
-              const count = Math.round(Number(e.target.value));
-              if (count >= 1 && count <= 9999) set('anchor', { anchor: { kind: 'count', count } });
-            }}
+            onChange={(count) => set('anchor', { anchor: { kind: 'count', count } })}
           />
         )}
         <select
