@@ -27,7 +27,7 @@ import {
   trackSoundSchema,
 } from './recording-schemas.ts';
 import { count, digest, id, list, object, perhaps, share, text, time, whole, word, yes } from './schema-parts.ts';
-import type { GivesOf, ROUTES, RouteId } from './routes.ts';
+import type { GivesOf, RouteId } from './routes.ts';
 import {
   type ChangeOfPage,
   type Invitation,
@@ -43,13 +43,7 @@ import {
 
 /** The routes that answer with JSON. */
 export type AnsweringRouteId = {
-  [R in RouteId]: (typeof ROUTES)[R] extends { readonly answer: unknown }
-    ? [GivesOf<R>] extends [never]
-      ? never
-      : [GivesOf<R>] extends [void]
-        ? never
-        : R
-    : never;
+  [R in RouteId]: [GivesOf<R>] extends [void] ? never : R;
 }[RouteId];
 
 const page = (of: Joi.Schema) => Joi.object({ items: list(of), next: text.allow(null) }).required();
@@ -155,7 +149,7 @@ const made = Joi.object({ id }).required();
 const tracks = list(trackSchema);
 const revision = Joi.object({ revision: count }).required();
 
-/** What an answer in JSON is, by route: all that give one are here, the compiler sees to it. Nothing else is sent. */
+/** What an answer in JSON is, by route: all that give one are here, the compiler sees to it. */
 export const ANSWERS: Readonly<Record<AnsweringRouteId, Joi.Schema>> = {
   listWorkouts: page(summary),
   createWorkout: made,

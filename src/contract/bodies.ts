@@ -16,6 +16,7 @@ import {
   studioRulesSchema,
 } from '../formats/workout-json/studio-schema.ts';
 import type { BodyOf, RouteId } from './routes.ts';
+import { digest } from './schema-parts.ts';
 import { type Logged, ROLES } from './wire.ts';
 
 /** The routes that take JSON. */
@@ -38,9 +39,7 @@ export const publicationSchema = Joi.object({
   where: Joi.string().trim().min(1).max(PUBLICATION_LIMITS.places).required(),
   film: Joi.valid(...FILM_KINDS).required(),
   revision: Joi.number().integer().min(1).required(),
-  sha256: Joi.string()
-    .pattern(/^[0-9a-f]{64}$/)
-    .required(),
+  sha256: digest,
   corrects: Joi.boolean().required(),
   note: Joi.string().allow('').max(PUBLICATION_LIMITS.note).required(),
 } satisfies Record<keyof Publication, Joi.Schema>);
@@ -77,8 +76,7 @@ export const tempoMapSchema = Joi.object({
   phrase: Joi.number().integer().min(0).max(39).required(),
 } satisfies Record<keyof TempoMap, Joi.Schema>);
 
-/** The rights in a track, but for their proof. */
-export const rights = {
+const rights = Joi.object({
   composition: Joi.string().allow('').max(300),
   recording: Joi.string().allow('').max(300),
   sync: Joi.valid(...LICENCE_STATES),
@@ -87,13 +85,13 @@ export const rights = {
   platforms: platformsSchema.optional(),
   until: daySchema.optional(),
   credit: Joi.string().allow('').max(500),
-} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>;
+} satisfies Record<Exclude<keyof Rights, 'proof'>, Joi.Schema>).min(1);
 
 const trackChange = Joi.object({
   title: Joi.string().trim().min(1).max(300),
   artist: Joi.string().allow('').max(300),
   map: tempoMapSchema.allow(null),
-  rights: Joi.object(rights).min(1),
+  rights,
 }).min(1);
 
 const newWorkout = Joi.object({

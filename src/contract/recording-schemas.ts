@@ -7,7 +7,8 @@ import type { TakeLevels } from '../core/sound/take-levels.ts';
 import type { Lie } from '../core/sync/clock-map.ts';
 import { type MediaFacts, TAKE_ROLES, type ThumbSheet } from '../core/sync/media-facts.ts';
 import { TRANSCRIPT_FORMATS } from '../formats/transcript-reader.ts';
-import { practiceSchema, rights, tempoMapSchema } from './bodies.ts';
+import { daySchema, platformsSchema } from '../formats/workout-json/music-schema.ts';
+import { practiceSchema, tempoMapSchema } from './bodies.ts';
 import { count, digest, id, list, number, object, perhaps, share, text, whole, word, yes } from './schema-parts.ts';
 import type { KeptFile, Peaks, TakeOfPage, TakeWithTranscript, TakeWork, TrackSoundOfPage } from './wire.ts';
 
@@ -116,14 +117,13 @@ const map = perhaps(tempoMapSchema);
 const measured = number.allow(null);
 
 const trackRights = object<Rights>({
-  ...rights,
   composition: text,
   recording: text,
   sync: Joi.valid(...LICENCE_STATES).required(),
   master: Joi.valid(...LICENCE_STATES).required(),
   territory: text,
-  until: rights.until.required(),
-  platforms: rights.platforms.required(),
+  until: daySchema,
+  platforms: platformsSchema,
   proof: perhaps(object<NonNullable<Rights['proof']>>({ sha256: digest, extension: word, name: text })),
   credit: text,
 });

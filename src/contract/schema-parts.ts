@@ -1,6 +1,6 @@
 import Joi from 'joi';
 
-/** What many answers are made of. All of it is there; `allow(null)` where there may be nothing. */
+/** What bodies and answers are made of. All of it is there; `allow(null)` where there may be nothing. */
 export const id = Joi.string().guid().required();
 export const text = Joi.string().allow('').required();
 export const word = Joi.string().required();

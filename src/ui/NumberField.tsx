@@ -20,6 +20,8 @@ export function NumberField({ value, least, most, fractions = false, onChange, .
     const n = Number(text);
     return text.trim() !== '' && n >= least && n <= most && (fractions || Number.isInteger(n));
   };
+  // What was taken from it may change meanwhile (an undo): then that is shown.
+  const shown = typed === null || (isGood(typed) && Number(typed) !== value) ? value : typed;
   return (
     <input
       {...field}
@@ -27,8 +29,8 @@ export function NumberField({ value, least, most, fractions = false, onChange, .
       min={least}
       max={most}
       step={fractions ? 'any' : 1}
-      value={typed ?? value}
-      aria-invalid={(typed !== null && !isGood(typed)) || undefined}
+      value={shown}
+      aria-invalid={!isGood(String(shown)) || undefined}
       onChange={(e) => {
         setTyped(e.target.value);
         if (isGood(e.target.value)) onChange(Number(e.target.value));

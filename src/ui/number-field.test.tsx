@@ -13,7 +13,12 @@ function show(fractions = false) {
       given.push(n);
       setValue(n);
     };
-    return <NumberField aria-label="Tempo" least={30} most={300} value={value} onChange={take} fractions={fractions} />;
+    return (
+      <>
+        <NumberField aria-label="Tempo" least={30} most={300} value={value} onChange={take} fractions={fractions} />
+        <p onMouseEnter={() => setValue(128)}>as before</p>
+      </>
+    );
   }
   render(<Held />);
   return { given, field: screen.getByLabelText<HTMLInputElement>('Tempo') };
@@ -34,6 +39,13 @@ describe('a number that is typed', () => {
     expect([given, field.getAttribute('aria-invalid')]).toEqual([[99], 'true']);
     await userEvent.type(field, '{Backspace}{Backspace}9{Tab}');
     expect([given.at(-1), field.value, field.getAttribute('aria-invalid')]).toEqual([99, '99', null]);
+  });
+  it('shows what it is meanwhile made by somebody else, an undo, while it is still being typed in', async () => {
+    const { field } = show();
+    await userEvent.clear(field);
+    await userEvent.type(field, '140');
+    await userEvent.hover(screen.getByText('as before'));
+    expect([field.value, document.activeElement]).toEqual(['128', field]);
   });
   it('takes parts of one where there may be some', async () => {
     const { given, field } = show(true);

@@ -65,9 +65,9 @@ export function LengthPanel() {
                 aria-label={`${WORDS[key]}, ${i === 0 ? 'least' : 'most'}`}
                 className="field-box w-16 py-0! text-right"
                 value={limits[key][i]!}
-                least={1}
+                least={key === 'rounds' ? 1 : 0}
                 most={600}
-                fractions
+                fractions={key !== 'rounds'}
                 onChange={(n) => setLimits({ ...limits, [key]: i === 0 ? [n, limits[key][1]] : [limits[key][0], n] })}
               />
             ))}
