@@ -109,7 +109,7 @@ export function BlockRow({
               : `${l.placement.speedPpm > 1_000_000 ? '+' : '−'}${Math.abs(l.placement.speedPpm / 1e4 - 100).toFixed(2)} %`}
           </span>
           <span className="figures text-soft">
-            {writeTime(l.start, 1)} to {writeTime(l.end, 1)},{' '}
+            {writeTime(l.start, 1)}–{writeTime(l.end, 1)},{' '}
             {(l.placement.beats / (8 * l.track.map.metre)).toFixed(
               l.placement.beats % (8 * l.track.map.metre) === 0 ? 0 : 2,
             )}{' '}

@@ -175,7 +175,7 @@ function Level({ word, unit, value, least, most, set }: LevelProps) {
           className="field-box figures w-20 py-0.5! text-right"
           onChange={set}
         />{' '}
-        <span className="text-soft">{unit}</span>
+        <span className="inline-block w-11 text-soft">{unit}</span>
       </span>
     </label>
   );

@@ -22,7 +22,7 @@ export function BalancePanel() {
   const muscles = useMemo(() => barChart([...balance.musclesUs].slice(0, 8)), [balance]);
   if (total === 0) return <p className="text-soft">Nothing is timed yet.</p>;
   const energy = energyOf(balance, massKg);
-  const share = (us: number) => `${Math.round((us / total) * 100)} %`;
+  const share = (us: number) => `${Math.round((us / total) * 100)}\u00a0%`;
   const { levelsUs, sidesUs, bandsUs } = balance;
   return (
     <div>
