@@ -1,4 +1,6 @@
-// Prints the measured times: npm run bench [-- core|speech|music|take|learn|bars|start|page|score|preview|render|proof|delivery|contrast|overlay|looks|programme|aside|mix|heard|merge|fuzz|chaos ...].
+// Prints the measured times: npm run bench [-- PART ...]. The parts: core, speech, music, take, learn, bars, start,
+// page, score, preview, render, proof, delivery, contrast, overlay, looks, programme, aside, mix, heard,
+// merge, fuzz, chaos.
 // Nothing here passes or fails.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';

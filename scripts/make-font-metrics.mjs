@@ -1,5 +1,5 @@
-// Writes the widths of all letters of the overlay's fonts, in thousandths of an em, to src/core/looks/font-metrics.json:
-// node scripts/make-font-metrics.mjs, after a font was changed. Read with fontkit.
+// Writes the widths of all letters of the overlay's fonts, in thousandths of an em, to
+// src/core/looks/font-metrics.json: node scripts/make-font-metrics.mjs, after a font was changed. Read with fontkit.
 import { create } from 'fontkit';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

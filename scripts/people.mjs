@@ -1,5 +1,5 @@
-// Invites an owner, while Euphon runs: npm run people -- ADDRESS [STUDIO]. Everybody else is invited by an owner, in the
-// interface. A studio of a new name is made; without a name it is the one that the demo lies in.
+// Invites an owner, while Euphon runs: npm run people -- ADDRESS [STUDIO]. Everybody else is invited by an owner, in
+// the interface. A studio of a new name is made; without a name it is the one that the demo lies in.
 import { spawnSync } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';

@@ -159,3 +159,21 @@ describe('the rooms', () => {
     expect(wrong).toEqual([]);
   });
 });
+
+describe('comments', () => {
+  it('are at most 120 characters wide: the formatter, which breaks code, leaves them as they are', () => {
+    const root = resolve(SRC, '..');
+    const written = ['src', 'tests', 'demo', 'scripts'].flatMap((folder) =>
+      readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' }).map((f) => join(folder, f)),
+    );
+    const wide = written
+      .filter((f) => /\.(ts|tsx|astro|mjs)$/.test(f))
+      .flatMap((f) =>
+        readFileSync(join(root, f), 'utf8')
+          .split('\n')
+          .flatMap((line, i) => (line.length > 120 && /^\s*(?:\/\/|\/?\*)/.test(line) ? [`${f}:${i + 1}`] : [])),
+      );
+    expect(written.length).toBeGreaterThan(1000);
+    expect(wide).toEqual([]);
+  });
+});

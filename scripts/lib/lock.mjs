@@ -3,7 +3,7 @@ import { mkdirSync, openSync, readFileSync, closeSync, rmSync, writeSync } from 
 import { dirname } from 'node:path';
 import { Trouble } from './say.mjs';
 
-/** When a process began, in clock ticks since the machine did: a number that was given to another process later differs. */
+/** When a process began, in clock ticks since the machine did. Another process with the same number began later. */
 function beganAt(pid) {
   try {
     const line = readFileSync(`/proc/${pid}/stat`, 'utf8');
@@ -25,7 +25,7 @@ function isAlive({ pid, began }) {
   }
 }
 
-/** Takes the lock, or says who has it. A lock whose owner is gone is taken over. Returns a function that gives it back. */
+/** Takes the lock, or says who has it; a lock whose owner is gone is taken over. Gives a function that lets it go. */
 export function takeLock(path, what) {
   mkdirSync(dirname(path), { recursive: true });
   for (let attempt = 0; attempt < 3; attempt++) {

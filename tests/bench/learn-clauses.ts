@@ -116,8 +116,8 @@ import type { Relation } from './clause-context.ts';
 
 /**
  * How often what is said falls where: counted over spoken classes of four ways of teaching (eight classes, true times),
- * by \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside, last.
- * First and last are the clauses at a segment's ends.
+ * by \`npm run bench -- learn\`. Columns: work first, inside, last; break first, inside, last; talk first, inside,
+ * last. First and last are the clauses at a segment's ends.
  */
 export const CLAUSE_COUNTS: readonly number[] = ${row(clauses)};
 

@@ -34,7 +34,7 @@ export async function openNew(page: Page, outline: string, station: Station): Pr
 }
 
 export const test = base.extend<{ workouts: Workouts; open: Open }>({
-  workouts: async ({ request }, use) => {
+  workouts: async ({ request }, give) => {
     const demo = async (title: DemoTitle = 'Broomstick') => {
       const { items: list } = (await (await request.get('/api/workouts')).json()) as ListPage<WorkoutSummary>;
       const named = {
@@ -45,14 +45,14 @@ export const test = base.extend<{ workouts: Workouts; open: Open }>({
       if (found === undefined) throw new Error(`The demo's “${named}” is not in the list.`);
       return found.id;
     };
-    await use({
+    await give({
       create: (outline) => createWorkout(request, { outline }),
       copyOf: async (title) => createWorkout(request, { from: await demo(title), title: `${title}, for a test` }),
       demo,
     });
   },
-  open: async ({ page }, use) => {
-    await use(async (id, station, on = page) => {
+  open: async ({ page }, give) => {
+    await give(async (id, station, on = page) => {
       await on.goto(`/w/${id}/${station}`);
       await on.getByRole('navigation', { name: 'Stations' }).waitFor();
       return id;
