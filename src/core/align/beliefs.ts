@@ -9,6 +9,7 @@ import { type Kin, kinOf } from './clause-context.ts';
 import type { Where } from './coarse-to-fine.ts';
 import { type Timing, lengthModel } from './duration-model.ts';
 import { emissionsOf } from './emission-scores.ts';
+import { farCells } from './far-cells.ts';
 import { beyondScores, textScores } from './text-scores.ts';
 import { type Laid, learnFlow, learnTiming, usualTimings } from './expectation.ts';
 import type { Cell, Lattice } from './lattice.ts';
@@ -67,26 +68,28 @@ export class Beliefs {
 
   problem(lattice: Lattice, where: Where, together: boolean): Problem {
     const { segments, track, heard } = this.given;
+    const emissions = emissionsOf(segments, {
+      text: this.text,
+      beyond: this.beyondText,
+      track,
+      heard,
+      flow: this.flow,
+      lattice,
+      counts: this.counts,
+      timing: this.timing,
+      goes: this.goes,
+    });
     return {
       segments,
       lattice,
-      emissions: emissionsOf(segments, {
-        text: this.text,
-        beyond: this.beyondText,
-        track,
-        heard,
-        flow: this.flow,
-        lattice,
-        counts: this.counts,
-        timing: this.timing,
-        goes: this.goes,
-      }),
+      emissions,
       lengths: lengthsBy(segments, this.timing, lattice),
       ...this.costs,
       ...where,
       pinned: pinnedCells(segments, this.pins, lattice),
       music: this.music,
       together,
+      far: farCells(lattice, together ? emissions.stretch : null),
       open: null,
     };
   }

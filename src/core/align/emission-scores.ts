@@ -2,6 +2,7 @@ import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { Heard } from '../calls/detect-calls.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import { type Doing, doingOf } from './clause-context.ts';
+import { type GapPairs, gapPairs } from './gap-pairs.ts';
 import type { Beyond, TextScores } from './text-scores.ts';
 import { FlowScores, type SpeechFlow } from './speech-flow.ts';
 import type { Lattice } from './lattice.ts';
@@ -20,7 +21,8 @@ export interface Emissions {
   readonly upTo: Readonly<Record<Doing, Float64Array>>;
   /** Stretch of each place. */
   readonly stretch: Int32Array;
-  readonly flow: FlowScores;
+  /** What the time between two gaps of one stretch is worth. */
+  readonly pairs: (is: Doing, before: Doing) => GapPairs;
   /**
    * By cell: signals and calls that a worked segment begins or ends here; by the sum of two cells: that this is its
    * middle.
@@ -94,7 +96,7 @@ export function emissionsOf(
     text,
     beyond,
     stretch,
-    flow: scores,
+    pairs: gapPairs(track, lattice.stepUs, scores),
     onward: byDoing((before) => byDoing((d) => (asked.has(`${before} ${d}`) ? on(d, before) : NOTHING))),
     upTo: { work: up('work'), break: up('break'), talk: up('talk') },
     counted: countedScores(segments, counts, timing, lattice),

@@ -1,5 +1,6 @@
 import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
+import { cellSums } from './far-cells.ts';
 import {
   beginScores,
   beyondBegins,
@@ -13,17 +14,29 @@ import {
   Together,
 } from './piece-scores.ts';
 
+/** Summed over all ways to stand before a slot, by place of its window; `leaving`: in a run of left-out segments. */
+interface SlotSums {
+  readonly now: Float64Array;
+  readonly leaving: Float64Array;
+}
+
+interface Evidence {
+  readonly log: number;
+  readonly slots: readonly SlotSums[];
+}
+
 /**
  * ln of how likely all that was heard is under a problem's beliefs, over every path and not the best alone: what two
- * beliefs are held against each other by. Sharp beliefs win here only where the take is sharp, too.
+ * beliefs are held against each other by. Sharp beliefs win here only where the take is sharp, too. `known` are the
+ * first slots, where a problem that differs only behind them was summed before.
  */
-export function logEvidence(problem: Problem): number {
+export function logEvidence(problem: Problem, known: readonly SlotSums[] = []): Evidence {
   const { segments, windows, lattice } = problem;
   const K = segments.length;
   const clauses = problem.emissions.beyond.work.before.length - 1;
-  let now = new Float64Array(0);
-  let leaving = new Float64Array(0);
-  for (let k = 0; k <= K; k++) {
+  const slots = [...known];
+  let { now, leaving } = slots.at(-1) ?? { now: new Float64Array(0), leaving: new Float64Array(0) };
+  for (let k = slots.length; k <= K; k++) {
     const [a, b] = windows[k] as readonly [number, number];
     const next = new Float64Array(b - a).fill(OUT);
     const left = new Float64Array(b - a).fill(OUT);
@@ -40,11 +53,12 @@ export function logEvidence(problem: Problem): number {
     }
     sumBeyond(problem, k, next);
     [now, leaving] = [next, left];
+    slots.push({ now, leaving });
   }
   const [a] = windows[K] as readonly [number, number];
   let total = OUT;
   for (const [i, v] of now.entries()) total = either(total, v + outsideAfter(lattice, a + i, clauses));
-  return total;
+  return { log: total, slots };
 }
 
 /** ln(e^x + e^y). */
@@ -70,18 +84,31 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
+  const far = cellSums(lattice, a, base);
+  let [at, p0, p1, farSum] = [-1, 0, 0, 0];
   for (let q = c; q < e; q++) {
     if (ends[q - c]! < OUT / 2 || alive?.[q - c] === 0) continue;
-    const at = cell[q]!;
-    const p0 = Math.max(a, firstAt[Math.max(0, at - low - odds.length + 1)]!);
-    const p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
+    if (cell[q] !== at) {
+      // Beginnings far before all ends of this cell, cell by cell, once for all of them.
+      at = cell[q]!;
+      farSum = 0;
+      const x0 = Math.max(far.first, at - low - odds.length + 1);
+      const x1 = Math.min(problem.far.before[at]!, at - low + 1, far.first + far.sum.length);
+      for (let x = x0; x < x1; x++) {
+        const was = far.sum[x - far.first]! * odds[at - x - low]!;
+        farSum += middle === null || middle[at + x] === 0 ? was : was * Math.exp(middle[at + x]!);
+      }
+      p0 = Math.max(a, firstAt[Math.max(0, x0, x1)]!);
+      p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
+    }
     const [s, g] = [emissions.stretch[q]!, gap[q]!];
-    let sum = 0;
+    let sum = farSum;
     for (let p = p0; p < p1; p++) {
       const was = base[p - a]!;
       if (was < 1e-14 || gap[p]! > g) continue;
       let value = was * odds[at - cell[p]! - low]!;
-      if (middle !== null) value *= Math.exp(middle[at + cell[p]!]!);
+      const between = middle === null ? 0 : middle[at + cell[p]!]!;
+      if (between !== 0) value *= Math.exp(between);
       if (problem.together && s >= 0 && emissions.stretch[p]! === s) value *= Math.exp(both.worth(p, q));
       sum += value;
     }

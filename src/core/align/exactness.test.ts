@@ -9,6 +9,8 @@ import { type Transcript, spokenWords } from '../transcript/transcript.ts';
 import { align } from './align.ts';
 import { type Alignment } from './alignment.ts';
 import { everywhere } from './coarse-to-fine.ts';
+import { logEvidence } from './evidence.ts';
+import { runBackward } from './forward-backward.ts';
 import { searchTake } from './search-take.ts';
 import type { Problem } from './problem.ts';
 import { runForward, tracePath } from './viterbi.ts';
@@ -121,5 +123,42 @@ describe('pruning', () => {
     const problem = lastSearch(take.segments, coarsen(take.transcript, 30), take.duration, false);
     const { pruned, whole } = scores(problem, take.duration);
     expect(pruned).toBeGreaterThanOrEqual(whole - 1e-6);
+  });
+});
+
+describe('cells that are far from each other', () => {
+  it.each([
+    ['words with times', 0],
+    ['paragraphs of 30 s', 30],
+    ['one paragraph', 3600],
+  ])('taken as wholes give what each pair of places gives, with %s', (_, seconds) => {
+    const plan = readOutline(classOf(30, 15, 5, 6)).value;
+    const take = syntheticTake(plan, 41, { breakOverS: 5, leaveOut: [3] });
+    const words = seconds === 0 ? take.transcript : coarsen(take.transcript, seconds);
+    const problem = lastSearch(take.segments, words, take.duration, seconds === 0);
+    const cells = problem.lattice.cells + 1;
+    const far = problem.far.before.reduce((sum, x, c) => sum + x / Math.max(1, c), 0) / cells;
+    const pairs: Problem = {
+      ...problem,
+      far: { before: new Int32Array(cells), after: new Int32Array(cells).fill(cells) },
+    };
+    expect(tracePath(problem, runForward(problem))).toEqual(tracePath(pairs, runForward(pairs)));
+    expect(runBackward(problem)).toEqual(runBackward(pairs));
+    expect(logEvidence(problem).log).toBeCloseTo(logEvidence(pairs).log, 6);
+    // In one paragraph hardly any cells are far from each other; else most are.
+    expect(far > 0.5).toBe(seconds < 3600);
+  });
+});
+
+describe('what all paths are worth', () => {
+  it('is the same where only the last block is summed anew', () => {
+    const plan = readOutline(classOf(30, 15, 5, 6)).value;
+    const take = syntheticTake(plan, 42, { breakOverS: 5 });
+    const problem = lastSearch(take.segments, coarsen(take.transcript, 30), take.duration, false);
+    const from = take.segments.findIndex((s) => s.kind === 'talk' && s.start > 0);
+    const longer = problem.lengths.map((l, k) => (k < from ? l : { ...l, log: (x: number) => l.log(x * 0.9) }));
+    const [whole, part] = [logEvidence({ ...problem, lengths: longer }), logEvidence(problem)];
+    expect(logEvidence({ ...problem, lengths: longer }, part.slots.slice(0, from + 1)).log).toBe(whole.log);
+    expect(whole.log).not.toBe(part.log);
   });
 });

@@ -1,5 +1,6 @@
 import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
+import { cellBests } from './far-cells.ts';
 import {
   beginScores,
   beyondBegins,
@@ -68,11 +69,26 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   const out = new Float64Array(b - a).fill(OUT);
   const both = new Together(problem, k);
   const alive = problem.alive[k];
+  const far = cellBests(lattice, c, goal);
+  let [at, q0, q1, farTop] = [-1, 0, 0, OUT];
   for (let p = a; p < b; p++) {
     if (alive?.[p - a] === 0 || begins[p - a]! < OUT / 2) continue;
-    const at = cell[p]!;
-    const q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)]!);
-    const q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, at + low + worth.length)]!);
+    if (cell[p] !== at) {
+      // Ends far after all beginnings of this cell: the best of each cell will do, once for all of them.
+      at = cell[p]!;
+      farTop = OUT;
+      const x0 = Math.max(problem.far.after[at]!, at + low, far.first);
+      const x1 = Math.min(at + low + worth.length, far.first + far.value.length);
+      for (let x = x0; x < x1; x++) {
+        const then = far.value[x - far.first]!;
+        if (then <= farTop - 40) continue;
+        let value = then + worth[x - at - low]!;
+        if (middle !== null) value += middle[at + x]!;
+        if (value > farTop) farTop = value;
+      }
+      q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)]!);
+      q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, x0, at + low + worth.length)]!);
+    }
     const [g, s] = [gap[p]!, problem.together ? emissions.stretch[p]! : -2];
     let top = OUT;
     for (let q = q0; q < q1; q++) {
@@ -83,7 +99,7 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
       if (s >= 0 && emissions.stretch[q]! === s && value > top - 12) value += both.worth(p, q);
       if (value > top) top = value;
     }
-    out[p - a] = top + begins[p - a]!;
+    out[p - a] = Math.max(top, farTop) + begins[p - a]!;
   }
   return out;
 }
@@ -110,7 +126,12 @@ function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Ar
     if (alive?.[p - a] === 0) continue;
     for (const is of BEYOND_KINDS) if (top[is] > OUT / 2) begun[is][p - a] = top[is] + beyondBegins(problem, is, p);
   }
-  return plain.map((v, i) => Math.max(v, ...BEYOND_KINDS.map((is) => begun[is][i]! + beyondOpens(problem, is, k))));
+  const out = plain.slice();
+  for (const is of BEYOND_KINDS) {
+    const opens = beyondOpens(problem, is, k);
+    for (let i = 0; i < out.length; i++) out[i] = Math.max(out[i]!, begun[is][i]! + opens);
+  }
+  return out;
 }
 
 /** Per segment: how likely it was filmed, and how sure each end lies within a second of where it lies best. 0 to 1. */

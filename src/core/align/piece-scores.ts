@@ -1,6 +1,5 @@
 import { isActive } from '../plan/segment.ts';
-import type { Doing } from './clause-context.ts';
-import { type Silence, silenceLog } from './speech-flow.ts';
+import type { GapPairs } from './gap-pairs.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Lattice } from './lattice.ts';
 import { type MusicGrid, onGrid } from './eights.ts';
@@ -90,41 +89,24 @@ function edgeScores(
   return out;
 }
 
-/**
- * What two boundaries in one stretch are worth together beyond what each is worth alone. Made for one segment: what its
- * words say of pairs of gaps is worked out once.
- */
+/** What two boundaries of one segment in one stretch are worth together beyond what each is worth alone. */
 export class Together {
-  private readonly known: (Silence | undefined)[];
-  private readonly first: number;
-  private readonly gaps: number;
+  private readonly gap: Int32Array;
+  private readonly cell: Int32Array;
+  private readonly pairs: GapPairs;
   private readonly onward: Float64Array;
   private readonly upTo: Float64Array;
-  private readonly d: Doing;
-  private readonly before: Doing;
 
-  constructor(
-    private readonly problem: Problem,
-    k: number,
-  ) {
-    const { lattice, emissions, windows } = problem;
-    const [[a], [, e]] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
-    [this.d, this.before] = [emissions.doing[k]!, emissions.before[k]!];
-    [this.onward, this.upTo] = [emissions.onward[this.before][this.d], emissions.upTo[this.d]];
-    // Gaps near the window's ends may lie a little outside of those of its end places.
-    this.first = Math.max(0, (lattice.gap[a] ?? 0) - 40);
-    this.gaps = Math.max(1, (lattice.gap[Math.max(0, e - 1)] ?? 0) + 41 - this.first);
-    this.known = [];
+  constructor({ lattice, emissions }: Problem, k: number) {
+    [this.gap, this.cell] = [lattice.gap, lattice.cell];
+    const [is, before] = [emissions.doing[k]!, emissions.before[k]!];
+    this.pairs = emissions.pairs(is, before);
+    [this.onward, this.upTo] = [emissions.onward[before][is], emissions.upTo[is]];
   }
 
   worth(p: number, q: number): number {
-    const { lattice, emissions } = this.problem;
-    const [g, h] = [lattice.gap[p]!, lattice.gap[q]!];
-    const at = (g - this.first) * this.gaps + (h - this.first);
-    let silence = this.known[at];
-    if (silence === undefined) this.known[at] = silence = emissions.flow.lengthBetween(g, h, this.d, this.before);
-    const seconds = ((lattice.cell[q]! - lattice.cell[p]!) * lattice.stepUs) / 1e6;
-    return silenceLog(silence, seconds) - this.onward[p]! - this.upTo[q]!;
+    const between = this.pairs.worth(this.gap[p]!, this.gap[q]!, this.cell[q]! - this.cell[p]!);
+    return between - this.onward[p]! - this.upTo[q]!;
   }
 }
 

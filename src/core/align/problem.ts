@@ -1,6 +1,7 @@
 import type { PlannedSegment } from '../plan/segment.ts';
 import type { Emissions } from './emission-scores.ts';
 import type { LengthModel } from './duration-model.ts';
+import type { FarCells } from './far-cells.ts';
 import type { Cell, Lattice } from './lattice.ts';
 import type { MusicGrid } from './eights.ts';
 
@@ -35,6 +36,8 @@ export interface Problem {
   readonly music: ReadonlyMap<number, MusicGrid>;
   /** False where two boundaries in one stretch need not be weighed together: on a coarse grid. */
   readonly together: boolean;
+  /** Cells that may be paired as wholes, by `together`. */
+  readonly far: FarCells;
   /** For a take that may hold a part of the plan only; null: it begins and ends with the plan. */
   readonly open: Open | null;
 }

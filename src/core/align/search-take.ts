@@ -72,9 +72,10 @@ function withTimers(free: Problem, timing: Timing, noTimer: ReadonlySet<string>)
   let [best, chosen] = [logEvidence(free), timing];
   for (const { id, way } of candidates) {
     const by: Timing = { ...chosen, blocks: new Map(chosen.blocks).set(id, way) };
-    const got = logEvidence({ ...free, lengths: lengthsBy(segments, by, lattice) });
+    const same = segments.findIndex((s) => s.blockId === id);
+    const got = logEvidence({ ...free, lengths: lengthsBy(segments, by, lattice) }, best.slots.slice(0, same + 1));
     const first = segments.find((s) => s.blockId === id && isActive(s));
-    if (got > best + timerMargin(first ?? {})) [best, chosen] = [got, by];
+    if (got.log > best.log + timerMargin(first ?? {})) [best, chosen] = [got, by];
   }
   return chosen;
 }

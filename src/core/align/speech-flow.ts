@@ -113,7 +113,7 @@ export class FlowScores {
     return silenceLog(silenceOf(marks, this.flow.pauseS[doing[0]], said), (b - a) / 1e6);
   }
 
-  /** How long the time between two gaps of one stretch may be: for pairs that are asked again and again. */
+  /** How long the time between two gaps of one stretch may be, where `before` ended at the first. */
   lengthBetween(fromGap: number, toGap: number, d: Doing, before: Doing): Silence {
     const [said, marks] = this.wordsBetween(fromGap, toGap, [d, before], toGap);
     return silenceOf(marks, this.flow.pauseS[d], said);

@@ -1,3 +1,4 @@
+import { remembering } from '../remembering.ts';
 import { misheardBy } from '../misheard.ts';
 
 /** Words that sound like parts of names and mean something else in a class. */
@@ -56,21 +57,16 @@ const OTHER_WORDS = new Set([
 ]);
 
 /** Cuts plural and verb endings, so that `lunges`, `lunging` and `lunge` meet. */
-export function stem(norm: string): string {
+export const stem = remembering((norm) => {
   if (norm.length <= 3) return /^[a-z]{2}s$/.test(norm) ? norm.slice(0, 2) : norm;
   return norm
     .replace(/(?:ies)$/, 'y')
     .replace(/(?:ing|ers|er|es|ed|s|e)$/, (ending) => (norm.length - ending.length >= 3 ? '' : ending));
-}
-
-const remembered = new Map<string, string>();
-const MOST_REMEMBERED = 20_000;
+});
 
 /** The consonants of a word by how they are made: what a recogniser swaps is one letter here. */
-function skeleton(norm: string): string {
-  const known = remembered.get(norm);
-  if (known !== undefined) return known;
-  const made = norm
+const skeleton = remembering((norm) =>
+  norm
     .replace(/(?:es|s)$/, (e) => (norm.length > 4 ? (e === 'es' && /[cg]es$/.test(norm) ? 'e' : '') : e))
     .replace(/dge|tch|ch|sh/g, 'j')
     .replace(/g(?=[ei])/g, 'j')
@@ -85,11 +81,8 @@ function skeleton(norm: string): string {
     .replace(/ng?/g, 'n')
     .replace(/m/g, 'm')
     .replace(/(?<=.)[aeiouwyh]/g, '')
-    .replace(/(.)\1+/g, '$1');
-  if (remembered.size >= MOST_REMEMBERED) remembered.clear();
-  remembered.set(norm, made);
-  return made;
-}
+    .replace(/(.)\1+/g, '$1'),
+);
 
 /** Words that sound the same, by what else they are written for: a recogniser cannot know. */
 const SAME_SOUND = new Map(
