@@ -15,8 +15,11 @@ export function fourierOf(n: number): Fourier {
     for (let b = 0; b < bits; b++) if (i & (1 << b)) r |= 1 << (bits - 1 - b);
     return r;
   });
-  const cos = Float64Array.from({ length: n / 2 }, (_, k) => Math.cos((-2 * Math.PI * k) / n));
-  const sin = Float64Array.from({ length: n / 2 }, (_, k) => Math.sin((-2 * Math.PI * k) / n));
+  // Two stages are worked as one; where their number is odd, the last stands alone.
+  const passes: Float64Array[] = [];
+  let done = 4;
+  for (; done * 4 <= n; done *= 4) passes.push(turnsOf(done, [1 / (2 * done), 1 / (4 * done), 3 / (4 * done)]));
+  const last = turnsOf(n / 2, [1 / n]);
   const forward = (re: Float64Array, im: Float64Array): void => {
     for (let i = 0; i < n; i++) {
       const j = reversed[i]!;
@@ -56,26 +59,12 @@ export function fourierOf(n: number): Fourier {
       re[a + 3] = dr - vi;
       im[a + 3] = di + vr;
     }
-    for (let span = 4; span < n; span *= 2) {
-      const step = n / (2 * span);
-      for (let k = 0; k < span; k++) {
-        const wr = cos[k * step]!;
-        const wi = sin[k * step]!;
-        for (let a = k; a < n; a += 2 * span) {
-          const b = a + span;
-          const br = re[b]!;
-          const bi = im[b]!;
-          const tr = br * wr - bi * wi;
-          const ti = br * wi + bi * wr;
-          const ar = re[a]!;
-          const ai = im[a]!;
-          re[b] = ar - tr;
-          im[b] = ai - ti;
-          re[a] = ar + tr;
-          im[a] = ai + ti;
-        }
-      }
+    let span = 4;
+    for (const turns of passes) {
+      fourWays(re, im, span, turns);
+      span *= 4;
     }
+    if (span < n) twoWays(re, im, last);
   };
   return {
     forward,
@@ -88,6 +77,71 @@ export function fourierOf(n: number): Fourier {
       }
     },
   };
+}
+
+/** Turns by `k` times each of some shares of a circle, one after the other for each k: cosine and sine. */
+function turnsOf(count: number, shares: readonly number[]): Float64Array {
+  const turns = new Float64Array(count * shares.length * 2);
+  let at = 0;
+  for (let k = 0; k < count; k++)
+    for (const share of shares) {
+      turns[at++] = Math.cos(-2 * Math.PI * k * share);
+      turns[at++] = Math.sin(-2 * Math.PI * k * share);
+    }
+  return turns;
+}
+
+/** Joins each four transforms of `span` numbers to one. */
+function fourWays(re: Float64Array, im: Float64Array, span: number, turns: Float64Array): void {
+  const n = re.length;
+  for (let from = 0; from < n; from += 4 * span) {
+    for (let k = 0, t = 0; k < span; k++, t += 6) {
+      const a = from + k;
+      const b = a + span;
+      const c = b + span;
+      const d = c + span;
+      const ar = re[a]!;
+      const ai = im[a]!;
+      const br = re[b]! * turns[t]! - im[b]! * turns[t + 1]!;
+      const bi = re[b]! * turns[t + 1]! + im[b]! * turns[t]!;
+      const cr = re[c]! * turns[t + 2]! - im[c]! * turns[t + 3]!;
+      const ci = re[c]! * turns[t + 3]! + im[c]! * turns[t + 2]!;
+      const dr = re[d]! * turns[t + 4]! - im[d]! * turns[t + 5]!;
+      const di = re[d]! * turns[t + 5]! + im[d]! * turns[t + 4]!;
+      const pr = ar + br;
+      const pi = ai + bi;
+      const qr = ar - br;
+      const qi = ai - bi;
+      const rr = cr + dr;
+      const ri = ci + di;
+      const sr = cr - dr;
+      const si = ci - di;
+      re[a] = pr + rr;
+      im[a] = pi + ri;
+      re[c] = pr - rr;
+      im[c] = pi - ri;
+      re[b] = qr + si;
+      im[b] = qi - sr;
+      re[d] = qr - si;
+      im[d] = qi + sr;
+    }
+  }
+}
+
+/** Joins the two halves' transforms to one. */
+function twoWays(re: Float64Array, im: Float64Array, turns: Float64Array): void {
+  const half = re.length / 2;
+  for (let a = 0, t = 0; a < half; a++, t += 2) {
+    const b = a + half;
+    const br = re[b]! * turns[t]! - im[b]! * turns[t + 1]!;
+    const bi = re[b]! * turns[t + 1]! + im[b]! * turns[t]!;
+    const ar = re[a]!;
+    const ai = im[a]!;
+    re[b] = ar - br;
+    im[b] = ai - bi;
+    re[a] = ar + br;
+    im[a] = ai + bi;
+  }
 }
 
 /** Power spectra of windowed real frames of one size. */
@@ -119,19 +173,22 @@ export function spectrumOf(size: number): Spectrum {
         im[i] = frame[2 * i + 1]! * hann[2 * i + 1]!;
       }
       fourier.forward(re, im);
-      // The even and the odd samples' transforms are taken apart and put together again.
-      for (let k = 0; k <= half; k++) {
-        const p = k & (half - 1);
-        const q = (half - k) & (half - 1);
+      // The even and the odd samples' transforms are taken apart and put together again, two bins at a time.
+      out[0] = (re[0]! + im[0]!) ** 2;
+      out[half] = (re[0]! - im[0]!) ** 2;
+      for (let p = 1, q = half - 1; p <= q; p++, q--) {
         const evenR = (re[p]! + re[q]!) / 2;
         const evenI = (im[p]! - im[q]!) / 2;
         const oddR = (im[p]! + im[q]!) / 2;
         const oddI = (re[q]! - re[p]!) / 2;
-        const wr = k === half ? -1 : cos[k]!;
-        const wi = k === half ? 0 : sin[k]!;
-        const r = evenR + wr * oddR - wi * oddI;
-        const i = evenI + wr * oddI + wi * oddR;
-        out[k] = r * r + i * i;
+        const turnedR = cos[p]! * oddR - sin[p]! * oddI;
+        const turnedI = cos[p]! * oddI + sin[p]! * oddR;
+        const upR = evenR + turnedR;
+        const upI = evenI + turnedI;
+        const downR = evenR - turnedR;
+        const downI = evenI - turnedI;
+        out[p] = upR * upR + upI * upI;
+        out[q] = downR * downR + downI * downI;
       }
     },
   };

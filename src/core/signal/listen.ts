@@ -46,32 +46,39 @@ const WAVEFORM_A_SECOND = 20;
 const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
 
 /**
- * One channel of many, and the largest magnitude of each frame. A function of its own, so that it is made fast once for
- * all.
+ * One channel of many, for the frames [from, to); gives the largest magnitude of any channel there. A function of its
+ * own, so that it is made fast once for all.
  */
-function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array, sizes: Float32Array): void {
-  const share = 1 / channels;
-  const count = mono.length;
+function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array, from: number, to: number): number {
+  let most = 0;
   if (channels === 2) {
-    for (let i = 0, at = 0; i < count; i++, at += 2) {
+    for (let i = from, at = 2 * from; i < to; i++, at += 2) {
       const l = interleaved[at]!;
       const r = interleaved[at + 1]!;
       mono[i] = (l + r) * 0.5;
-      sizes[i] = Math.max(Math.abs(l), Math.abs(r));
+      const size = Math.max(l, -l, r, -r);
+      if (size > most) most = size;
     }
-    return;
+    return most;
   }
-  for (let i = 0, at = 0; i < count; i++) {
+  const share = 1 / channels;
+  for (let i = from, at = channels * from; i < to; i++) {
     let sum = 0;
-    let most = 0;
     for (let c = 0; c < channels; c++) {
       const x = interleaved[at++]!;
       sum += x;
-      most = Math.max(most, Math.abs(x));
+      const size = x < 0 ? -x : x;
+      if (size > most) most = size;
     }
     mono[i] = sum * share;
-    sizes[i] = most;
   }
+  return most;
+}
+
+/** Whether a frame of interleaved sound is more than silence. */
+function isHeard(interleaved: Float32Array, channels: number, frame: number): boolean {
+  for (let c = 0; c < channels; c++) if (Math.abs(interleaved[frame * channels + c]!) > SILENT) return true;
+  return false;
 }
 
 /**
@@ -82,37 +89,32 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
   const [loudness, peaks, onsets] = [loudnessMeter(channels), peakMeter(channels), listenForOnsets()];
   const wave: number[] = [];
   let [frames, filled, peak, first, last] = [0, 0, 0, -1, -1];
-  const [monoRow, sizeRow] = [scratchRow(), scratchRow()];
+  const monoRow = scratchRow();
   const halve = decimator(2);
   return {
     push(interleaved) {
       const count = Math.floor(interleaved.length / channels);
       const mono = monoRow(count);
-      const sizes = sizeRow(count);
-      mixDown(interleaved, channels, mono, sizes);
-      // Own copies: a variable shared with another function costs ten times as much in this loop.
-      let most = peak;
-      let left = WAVE_STEP - filled;
-      let from = -1;
-      let to = -1;
-      for (let i = 0; i < count; i++) {
-        const here = sizes[i]!;
-        if (here > SILENT) {
-          if (from < 0) from = i;
-          to = i;
+      for (let from = 0; from < count;) {
+        const to = Math.min(count, from + WAVE_STEP - filled);
+        const most = mixDown(interleaved, channels, mono, from, to);
+        if (most > SILENT) {
+          let at = from;
+          if (first < 0) {
+            while (!isHeard(interleaved, channels, at)) at++;
+            first = frames + at;
+          }
+          at = to - 1;
+          while (!isHeard(interleaved, channels, at)) at--;
+          last = frames + at;
         }
-        if (here > most) most = here;
-        if (--left === 0) {
-          wave.push(Math.min(255, Math.round(most * 255)));
-          left = WAVE_STEP;
-          most = 0;
+        peak = Math.max(peak, most);
+        filled += to - from;
+        from = to;
+        if (filled === WAVE_STEP) {
+          wave.push(Math.min(255, Math.round(peak * 255)));
+          [peak, filled] = [0, 0];
         }
-      }
-      peak = most;
-      filled = WAVE_STEP - left;
-      if (from >= 0) {
-        if (first < 0) first = frames + from;
-        last = frames + to;
       }
       frames += count;
       loudness.push(interleaved);

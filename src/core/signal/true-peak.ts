@@ -32,24 +32,31 @@ export interface Peaks {
 const FULL_SCALE = 0.9995;
 const CLIPPED_RUN = 3;
 
+/** The largest of `best` and the values between sample `i` of a line and the next. */
+function largestAfter(line: Float32Array, i: number, best: number): number {
+  for (let p = 0; p < PHASES.length; p++) {
+    const taps = PHASES[p] as Float64Array;
+    let sum = 0;
+    for (let k = 0; k < 2 * REACH; k++) sum += taps[k]! * line[i - REACH + 1 + k]!;
+    if (sum < 0) sum = -sum;
+    if (sum > best) best = sum;
+  }
+  return best;
+}
+
 /**
- * The largest value between two samples of a line, or `best` where none is larger. Own copies of everything: this is
- * the busiest loop of the meter.
+ * The largest value between two samples of a line, or `start` where none is larger. The first `count` entries of
+ * `large` say where samples are that may stand next to it, in order.
  */
-function scan(line: Float32Array, to: number, start: number): number {
+function scan(line: Float32Array, large: Int32Array, count: number, start: number): number {
   let best = start;
-  for (let i = REACH - 1; i < to; i++) {
-    const a = line[i]!;
-    const b = line[i + 1]!;
-    const limit = NEAR * best;
-    if (a < limit && a > -limit && b < limit && b > -limit) continue;
-    for (let p = 0; p < PHASES.length; p++) {
-      const taps = PHASES[p] as Float64Array;
-      let sum = 0;
-      for (let k = 0; k < 2 * REACH; k++) sum += taps[k]! * line[i - REACH + 1 + k]!;
-      if (sum < 0) sum = -sum;
-      if (sum > best) best = sum;
-    }
+  let next = REACH - 1;
+  for (let n = 0; n < count; n++) {
+    const at = large[n]!;
+    if (Math.abs(line[at]!) < NEAR * best) continue;
+    const end = Math.min(at, line.length - REACH - 1);
+    for (let i = Math.max(next, at - 1); i <= end; i++) best = largestAfter(line, i, best);
+    next = Math.max(next, at + 1);
   }
   return best;
 }
@@ -59,6 +66,7 @@ export function peakMeter(channels: number): { push(interleaved: Float32Array): 
   // The last samples of each channel, which those to come are looked at together with.
   const ends = Array.from({ length: channels }, () => new Float32Array(2 * REACH));
   const row = scratchRow();
+  let large = new Int32Array(0);
   const full = new Int32Array(channels);
   let [most, between, runs] = [0, 0, 0];
   const add = (interleaved: Float32Array): void => {
@@ -66,13 +74,17 @@ export function peakMeter(channels: number): { push(interleaved: Float32Array): 
     for (let c = 0; c < channels; c++) {
       const line = row(2 * REACH + frames);
       line.set(ends[c] as Float32Array);
+      if (large.length < line.length) large = new Int32Array(line.length);
+      let count = 0;
       let run = full[c]!;
       let top = most;
+      for (let i = REACH - 1; i < 2 * REACH; i++) large[count++] = i;
       for (let i = 0, at = c; i < frames; i++, at += channels) {
         const x = interleaved[at]!;
         line[2 * REACH + i] = x;
         const size = x < 0 ? -x : x;
         if (size > top) top = size;
+        if (size > NEAR * top) large[count++] = 2 * REACH + i;
         if (size >= FULL_SCALE) {
           if (++run === CLIPPED_RUN) runs++;
         } else run = 0;
@@ -80,7 +92,7 @@ export function peakMeter(channels: number): { push(interleaved: Float32Array): 
       most = top;
       full[c] = run;
       // What lies below the largest sample cannot be the peak, so the search may begin from there.
-      between = scan(line, line.length - REACH, Math.max(between, most));
+      between = scan(line, large, count, Math.max(between, most));
       (ends[c] as Float32Array).set(line.subarray(frames));
     }
   };
