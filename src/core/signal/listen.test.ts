@@ -4,7 +4,7 @@ import { listen } from './listen.ts';
 
 const RATE = 48_000;
 
-/** Half a second of nothing, then a tone with noise that swells to full scale, then a quarter of a second of nothing. */
+/** Half a second of nothing, a tone with noise that swells to full scale, a quarter of a second of nothing. */
 function sound(channels: number): Float32Array {
   const random = seeded(3);
   return Float32Array.from({ length: 2 * RATE * channels }, (_, i) => {

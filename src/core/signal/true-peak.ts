@@ -1,5 +1,3 @@
-import { scratchRow } from './buffer-reuse.ts';
-
 /** Times the rate that peaks are looked for at (ITU-R BS.1770-4, annex 2). */
 const OVERSAMPLING = 4;
 /** Samples either side that a value between two samples is made from. */
@@ -32,69 +30,84 @@ export interface Peaks {
 const FULL_SCALE = 0.9995;
 const CLIPPED_RUN = 3;
 
-/** The largest of `best` and the values between sample `i` of a line and the next. */
-function largestAfter(line: Float32Array, i: number, best: number): number {
+/**
+ * Writes down where samples are that a peak may stand next to: above most of the largest so far, or at full scale.
+ * Gives how many. Most samples are passed over here, so there is nothing else in this loop.
+ */
+function findLarge(sound: Float32Array, length: number, largest: number, into: Int32Array): number {
+  let count = 0;
+  let limit = Math.min(NEAR * largest, NEAR * FULL_SCALE);
+  for (let i = 0; i < length; i++) {
+    const x = sound[i]!;
+    if (x < limit && x > -limit) continue;
+    into[count++] = i;
+    limit = Math.min(Math.max(limit, NEAR * Math.abs(x)), NEAR * FULL_SCALE);
+  }
+  return count;
+}
+
+/** The largest of `best` and the values between a sample and its channel's next; their reach begins at `first`. */
+function largestBetween(sound: Float32Array, first: number, step: number, best: number): number {
   for (let p = 0; p < PHASES.length; p++) {
     const taps = PHASES[p] as Float64Array;
     let sum = 0;
-    for (let k = 0; k < 2 * REACH; k++) sum += taps[k]! * line[i - REACH + 1 + k]!;
+    for (let k = 0, at = first; k < 2 * REACH; k++, at += step) sum += taps[k]! * sound[at]!;
     if (sum < 0) sum = -sum;
     if (sum > best) best = sum;
   }
   return best;
 }
 
-/**
- * The largest value between two samples of a line, or `start` where none is larger. The first `count` entries of
- * `large` say where samples are that may stand next to it, in order.
- */
-function scan(line: Float32Array, large: Int32Array, count: number, start: number): number {
-  let best = start;
-  let next = REACH - 1;
-  for (let n = 0; n < count; n++) {
-    const at = large[n]!;
-    if (Math.abs(line[at]!) < NEAR * best) continue;
-    const end = Math.min(at, line.length - REACH - 1);
-    for (let i = Math.max(next, at - 1); i <= end; i++) best = largestAfter(line, i, best);
-    next = Math.max(next, at + 1);
-  }
-  return best;
-}
-
 /** A peak meter for interleaved sound at 48 kHz in pieces of any length. */
 export function peakMeter(channels: number): { push(interleaved: Float32Array): void; end(): Peaks } {
-  // The last samples of each channel, which those to come are looked at together with.
-  const ends = Array.from({ length: channels }, () => new Float32Array(2 * REACH));
-  const row = scratchRow();
+  // The last samples of each channel, and the first of the next piece behind them.
+  const joints = Array.from({ length: channels }, () => new Float32Array(4 * REACH));
   let large = new Int32Array(0);
-  const full = new Int32Array(channels);
-  let [most, between, runs] = [0, 0, 0];
+  // By channel: how many samples in a row were at full scale, and which was the last; the next frame to look behind.
+  const [run, fullAt, next] = [new Int32Array(channels), new Float64Array(channels).fill(-2), new Int32Array(channels)];
+  let [before, most, between, runs] = [0, 0, 0, 0];
+
+  /** What stands between the last samples and the first new ones. */
+  const joinTo = (interleaved: Float32Array, frames: number): void => {
+    const fresh = Math.min(frames, 2 * REACH);
+    for (const [c, joint] of joints.entries()) {
+      for (let i = 0; i < fresh; i++) joint[2 * REACH + i] = interleaved[i * channels + c]!;
+      for (let i = REACH - 1; i < REACH + fresh && i < 3 * REACH - 1; i++)
+        if (Math.max(Math.abs(joint[i]!), Math.abs(joint[i + 1]!)) >= NEAR * between)
+          between = largestBetween(joint, i - REACH + 1, 1, between);
+      if (fresh < 2 * REACH) joint.copyWithin(0, fresh, 2 * REACH + fresh);
+      else for (let i = 0; i < 2 * REACH; i++) joint[i] = interleaved[(frames - 2 * REACH + i) * channels + c]!;
+    }
+  };
+
   const add = (interleaved: Float32Array): void => {
     const frames = Math.floor(interleaved.length / channels);
-    for (let c = 0; c < channels; c++) {
-      const line = row(2 * REACH + frames);
-      line.set(ends[c] as Float32Array);
-      if (large.length < line.length) large = new Int32Array(line.length);
-      let count = 0;
-      let run = full[c]!;
-      let top = most;
-      for (let i = REACH - 1; i < 2 * REACH; i++) large[count++] = i;
-      for (let i = 0, at = c; i < frames; i++, at += channels) {
-        const x = interleaved[at]!;
-        line[2 * REACH + i] = x;
-        const size = x < 0 ? -x : x;
-        if (size > top) top = size;
-        if (size > NEAR * top) large[count++] = 2 * REACH + i;
-        if (size >= FULL_SCALE) {
-          if (++run === CLIPPED_RUN) runs++;
-        } else run = 0;
-      }
-      most = top;
-      full[c] = run;
-      // What lies below the largest sample cannot be the peak, so the search may begin from there.
-      between = scan(line, large, count, Math.max(between, most));
-      (ends[c] as Float32Array).set(line.subarray(frames));
+    if (large.length < interleaved.length) large = new Int32Array(interleaved.length);
+    const count = findLarge(interleaved, frames * channels, most, large);
+    for (let n = 0; n < count; n++) {
+      const c = large[n]! % channels;
+      const frame = before + (large[n]! - c) / channels;
+      const size = Math.abs(interleaved[large[n]!]!);
+      if (size > most) most = size;
+      if (size < FULL_SCALE) continue;
+      run[c] = fullAt[c] === frame - 1 ? run[c]! + 1 : 1;
+      fullAt[c] = frame;
+      if (run[c] === CLIPPED_RUN) runs++;
     }
+    // What lies below the largest sample cannot be the peak, so the search may begin from there.
+    between = Math.max(between, most);
+    joinTo(interleaved, frames);
+    next.fill(REACH - 1);
+    for (let n = 0; n < count; n++) {
+      if (Math.abs(interleaved[large[n]!]!) < NEAR * between) continue;
+      const c = large[n]! % channels;
+      const frame = (large[n]! - c) / channels;
+      const end = Math.min(frame, frames - REACH - 1);
+      for (let i = Math.max(next[c]!, frame - 1); i <= end; i++)
+        between = largestBetween(interleaved, (i - REACH + 1) * channels + c, channels, between);
+      next[c] = Math.max(next[c]!, frame + 1);
+    }
+    before += frames;
   };
   return {
     push: add,
