@@ -2,15 +2,18 @@
 export interface Fourier {
   /** Transforms `size` complex numbers in place: `re` and `im` hold their parts. */
   forward(re: Float64Array, im: Float64Array): void;
+  /** The same, of numbers that were put down in this order: number i at place `order[i]`. */
+  readonly order: Uint32Array;
+  forwardOrdered(re: Float64Array, im: Float64Array): void;
   /** Gives them back, scaled by 1 / size. */
   back(re: Float64Array, im: Float64Array): void;
 }
 
-/** A radix-2 transform of `n` complex numbers. Throws where `n` is no power of two from 4. */
+/** A transform of `n` complex numbers, joined four and four. Throws where `n` is no power of two from 4. */
 export function fourierOf(n: number): Fourier {
   const bits = Math.log2(n);
   if (!Number.isInteger(bits) || n < 4) throw new RangeError(`a transform's size is a power of two from 4, got ${n}`);
-  const reversed = Uint32Array.from({ length: n }, (_, i) => {
+  const order = Uint32Array.from({ length: n }, (_, i) => {
     let r = 0;
     for (let b = 0; b < bits; b++) if (i & (1 << b)) r |= 1 << (bits - 1 - b);
     return r;
@@ -20,17 +23,7 @@ export function fourierOf(n: number): Fourier {
   let done = 4;
   for (; done * 4 <= n; done *= 4) passes.push(turnsOf(done, [1 / (2 * done), 1 / (4 * done), 3 / (4 * done)]));
   const last = turnsOf(n / 2, [1 / n]);
-  const forward = (re: Float64Array, im: Float64Array): void => {
-    for (let i = 0; i < n; i++) {
-      const j = reversed[i]!;
-      if (i >= j) continue;
-      const r = re[i]!;
-      const m = im[i]!;
-      re[i] = re[j]!;
-      im[i] = im[j]!;
-      re[j] = r;
-      im[j] = m;
-    }
+  const forwardOrdered = (re: Float64Array, im: Float64Array): void => {
     // Plain variables and no pairs in these loops: they run a billion times in an hour of sound.
     // The first two stages turn by quarters only: no multiplication.
     for (let a = 0; a < n; a += 4) {
@@ -66,8 +59,23 @@ export function fourierOf(n: number): Fourier {
     }
     if (span < n) twoWays(re, im, last);
   };
+  const forward = (re: Float64Array, im: Float64Array): void => {
+    for (let i = 0; i < n; i++) {
+      const j = order[i]!;
+      if (i >= j) continue;
+      const r = re[i]!;
+      const m = im[i]!;
+      re[i] = re[j]!;
+      im[i] = im[j]!;
+      re[j] = r;
+      im[j] = m;
+    }
+    forwardOrdered(re, im);
+  };
   return {
     forward,
+    order,
+    forwardOrdered,
     back(re, im) {
       // The inverse is the transform with its parts exchanged.
       forward(im, re);
@@ -161,6 +169,7 @@ interface Spectrum {
 export function spectrumOf(size: number): Spectrum {
   const half = size / 2;
   const fourier = fourierOf(half);
+  const { order } = fourier;
   const hann = Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
   const cos = Float64Array.from({ length: half }, (_, k) => Math.cos((-2 * Math.PI * k) / size));
   const sin = Float64Array.from({ length: half }, (_, k) => Math.sin((-2 * Math.PI * k) / size));
@@ -169,10 +178,11 @@ export function spectrumOf(size: number): Spectrum {
     bins: half + 1,
     power(frame, out) {
       for (let i = 0; i < half; i++) {
-        re[i] = frame[2 * i]! * hann[2 * i]!;
-        im[i] = frame[2 * i + 1]! * hann[2 * i + 1]!;
+        const to = order[i]!;
+        re[to] = frame[2 * i]! * hann[2 * i]!;
+        im[to] = frame[2 * i + 1]! * hann[2 * i + 1]!;
       }
-      fourier.forward(re, im);
+      fourier.forwardOrdered(re, im);
       // The even and the odd samples' transforms are taken apart and put together again, two bins at a time.
       out[0] = (re[0]! + im[0]!) ** 2;
       out[half] = (re[0]! - im[0]!) ** 2;
