@@ -8,6 +8,16 @@ import { type Workbench, createWorkbench } from '../../src/islands/workbench/sto
 import { WorkbenchProvider } from '../../src/islands/workbench/workbench-context.tsx';
 import { FakeServer, FakeStorage } from './fake-server.ts';
 
+const open: { readonly bench: Workbench; readonly server: FakeServer }[] = [];
+
+/** Saves what a test left to be saved: else a second later it would be sent into the next test. */
+export async function settleWorkbenches(): Promise<void> {
+  for (const { bench, server } of open.splice(0)) {
+    vi.stubGlobal('fetch', (path: string, init: RequestInit) => server.fetch(path, init));
+    await bench.flush();
+  }
+}
+
 /** A part of the page inside a workbench that holds a document and saves it nowhere. */
 export function renderInWorkbench(document: WorkoutDocument, part: ReactNode): RenderResult & { bench: Workbench } {
   const server = new FakeServer(document);
@@ -16,6 +26,7 @@ export function renderInWorkbench(document: WorkoutDocument, part: ReactNode): R
     { id: 'x', document, revision: 1, takes: [], tracks: [] },
     openDrafts('x', new FakeStorage()),
   );
+  open.push({ bench, server });
   const { plan } = document;
   const derived = {
     ...{ plan, timed: plan, compiled: compile(plan), take: null, facts: null, transcriptProblems: [], aligned: null },

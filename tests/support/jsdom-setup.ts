@@ -1,6 +1,7 @@
 /** What browsers have and the page made of memory lacks: modal dialogs, sizes of elements. */
 import { cleanup } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
+import { settleWorkbenches } from './in-workbench.tsx';
 
 HTMLDialogElement.prototype.showModal = function (this: HTMLDialogElement) {
   this.open = true;
@@ -14,7 +15,8 @@ globalThis.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 };
-afterEach(() => {
+afterEach(async () => {
   cleanup();
+  await settleWorkbenches();
   vi.unstubAllGlobals();
 });
