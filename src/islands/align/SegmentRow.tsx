@@ -95,6 +95,7 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
                 value={micros(Math.round(recorded.start / 1e5) * 1e5)}
                 digits={1}
                 onChange={(at) => pin(takeTime(at))}
+                whenLeft
               />
             </span>
           )}

@@ -1,5 +1,5 @@
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
-import type { Micros } from '../../core/time/micros.ts';
+import { lengthOf } from '../../core/time/span.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
 import { usePictureIds } from './Pictures.tsx';
 import { insertWord } from './insert-words.ts';
@@ -14,7 +14,7 @@ interface Props {
 /** An insert between the staves, or over the one below it: a line of its own, for nothing of it was filmed. */
 export function InsertRow({ placed, dense, show }: Props) {
   const pictures = usePictureIds();
-  const { insert, start, end } = placed;
+  const { insert } = placed;
   const { shows } = insert;
   const words = shows.kind === 'card' && shows.title !== null ? `“${shows.title}”` : '';
   return (
@@ -29,7 +29,7 @@ export function InsertRow({ placed, dense, show }: Props) {
         <span className="min-w-0 flex-1 truncate">{words}</span>
         <span className="text-[13px] text-soft">
           {insert.place === 'over' ? 'over what follows' : 'inserted'},{' '}
-          <span className="figures">{writeSeconds((end - start) as Micros)}</span> s
+          <span className="figures">{writeSeconds(lengthOf(placed))}</span> s
         </span>
       </button>
     </div>

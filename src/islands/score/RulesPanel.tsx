@@ -1,4 +1,5 @@
 import type { LaneRules } from '../../core/lanes/rules.ts';
+import { writeTime } from '../../core/time/typed-time.ts';
 import { TimeField } from '../shared/TimeField.tsx';
 import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 
@@ -82,9 +83,7 @@ export function RulesPanel() {
           <ol className="mt-2 text-[13.5px]">
             {produced.lanes.chapters.map((c) => (
               <li key={c.start} className="flex gap-2">
-                <span className="figures w-12 text-right text-soft">
-                  {Math.floor(c.start / 60e6)}:{String(Math.floor(c.start / 1e6) % 60).padStart(2, '0')}
-                </span>
+                <time className="figures w-12 text-right text-soft">{writeTime(c.start, 0)}</time>
                 {c.title}
               </li>
             ))}
