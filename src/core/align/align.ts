@@ -85,7 +85,7 @@ function alignWhole(given: SearchGiven, pins: readonly Pin[]): Alignment {
   return keepSureOnes(settled(given, []), settled(given, pins), pins);
 }
 
-/** How sure it is that what lies outside of the part that a take holds is not in it. */
+/** Certainty that segments outside of the part that a take holds are not in it. */
 const OUTSIDE_SURE = 0.9;
 
 /** The alignment of a part as one of the whole plan: what lies outside of it was not filmed here. */
@@ -126,7 +126,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
   beyond = joinRests(beyond, segments, places, pinned);
   placeSilentEnds(segments, places, duration);
   const grids = found.timers(places);
-  // Words with times are as sharp as a timer, and follow where it was stopped for a moment.
+  // Words with times are as exact as a timer, and they also show where it was stopped for a moment.
   if (!timed) placeOnTimers(segments, places, grids, duration);
   placePins(segments, places, pins, PIN_REACH_US);
   tidy(places, duration);
@@ -154,7 +154,7 @@ function settled(given: SearchGiven, pins: readonly Pin[]): Alignment {
 }
 
 const LEAST_SEGMENT_US = 1e6;
-/** What begins within this of a pinned end begins there. */
+/** A segment that begins this near to a pinned end is moved to that end. */
 const PIN_REACH_US = 6e6;
 
 /**
@@ -176,7 +176,7 @@ function boundaryTimes(given: SearchGiven, problem: Problem, pieces: readonly Pa
     const by = timed
       ? sharpened(edge, { clauses: track.clauses, readings: readings.clauses, tokens: words.tokens, heard })
       : edge.us;
-    // Two boundaries never go to one call.
+    // One call never places two boundaries.
     const at = j > 0 && by - last < LEAST_SEGMENT_US ? edge.us : by;
     times.push(earlier(duration, takeTime(Math.max(at, times[j - 1] ?? 0))));
   }

@@ -4,7 +4,7 @@ import type { Clause } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { ANNOUNCED } from './clause-table.ts';
 
-/** A name announces for so long. */
+/** For this long after it was said a name counts as the announcement of a move. */
 const REACH_US = 40e6;
 /** Names this close before the last one are one announcement: `squat, lunge, row`. */
 const LIST_US = 6e6;
@@ -46,7 +46,7 @@ export function announcedScore(
     share,
   }: { readonly label: string; readonly gone: string | null; readonly labels: number; readonly share: number },
 ): number {
-  // What is being done until now is a reminder, not an announcement.
+  // The name of the move that is being done is a reminder, not an announcement.
   const others = names?.filter((n) => n.label !== gone) ?? [];
   if (others.length === 0) return 0;
   const score = Math.max(0, ...others.filter((n) => n.label === label).map((n) => n.score));
@@ -55,12 +55,12 @@ export function announcedScore(
   return score * hit + (1 - score) * miss;
 }
 
-/** How often the last announcement names the move that begins: in most classes, before one is known. */
+/** How often the last announcement names the move that begins, over all classes: used before this class is known. */
 export const USUAL_SHARE = (ANNOUNCED.match + 1) / (ANNOUNCED.match + ANNOUNCED.other + 2);
-/** The usual weighs as so many moves seen. */
+/** What is usual counts as much as this many moves of the class itself. */
 const PRIOR_MOVES = 6;
 
-/** The same for one class, from how many of the moves that a search laid were what was announced before them. */
+/** How often announcements come true in this class, from the moves that a search has placed. */
 export function learnShare(
   moves: readonly { readonly label: string; readonly gone: string | null; readonly names: readonly Named[] | null }[],
 ): number {

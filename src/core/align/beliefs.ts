@@ -94,7 +94,7 @@ export class Beliefs {
     };
   }
 
-  /** One step of learning from a path. */
+  /** Learns once from a path: how the class is timed, spoken and announced. */
   learn(pieces: readonly PathPiece[], lattice: Lattice): void {
     const { segments, readings, track } = this.given;
     const laid = laidOf(pieces, lattice);
@@ -130,7 +130,7 @@ function laidOf(pieces: readonly PathPiece[], lattice: Lattice): Laid[] {
 }
 
 /**
- * The moves that a path leaves out, and when the next filmed move after each is over: from then on it may be made up.
+ * The moves that a path leaves out. For each, the time from which it may be made up: when the next filmed move is over.
  */
 function leftOutIn(segments: readonly PlannedSegment[], laid: readonly Laid[]): Map<string, number> {
   const filmed = new Set(laid.map((l) => l.segment));
@@ -138,7 +138,7 @@ function leftOutIn(segments: readonly PlannedSegment[], laid: readonly Laid[]): 
   for (const [k, s] of segments.entries()) {
     if (!isActive(s) || filmed.has(k)) continue;
     const next = laid.find((l) => l.segment > k && isActive(segments[l.segment]!));
-    // Where the same move is planned again and was filmed, its name there means that one.
+    // Where the same move is planned a second time and was filmed, its name means that one.
     const again = laid.findLast((l) => segments[l.segment]?.label === s.label);
     if (next !== undefined) left.set(s.label, Math.max(next.endUs, again?.endUs ?? 0));
   }

@@ -2,16 +2,16 @@ import { CLAUSE_MARKS, type ClauseMark } from '../language/clause-mark.ts';
 import { CLAUSE_COUNTS, MARK_COUNTS, NAME_CHANCES, NAME_COUNTS, SIDED_COUNTS, SIDE_COUNTS } from './clause-table.ts';
 import { DOINGS, type Doing, PLACES, type Place, RELATIONS, type Relation } from './clause-context.ts';
 
-/** Marks come together (`and rest` is short, too): each counts this much of what it would alone. */
+/** Marks often come together (`and rest` is also short), so each counts for this share of what it would alone. */
 const MARKS_TOGETHER = 0.85;
-/** What is counted of nothing: so many clauses with the rate of all contexts together. */
+/** Smoothing: each context begins with this many clauses at the rate of all contexts together. */
 const PRIOR_CLAUSES = 12;
 const PRIOR_NAMES = 25;
 
 const column = (d: Doing, p: Place) => DOINGS.indexOf(d) * 3 + PLACES.indexOf(p);
 const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
 
-/** ln(how often here : how often anywhere), drawn towards nothing where little was counted. */
+/** ln of how much more often something is said here than anywhere; nearer to 0 where little was counted. */
 function logOdds(counts: readonly number[], chances: readonly number[], at: number, prior: number): number {
   const rate = (sum(counts) + 0.5) / (sum(chances) + 1);
   return Math.log(((counts[at] ?? 0) + prior * rate) / ((chances[at] ?? 0) + prior) / rate);

@@ -20,7 +20,7 @@ const ROUGH: readonly Stage[] = [
   { stepUs: 2_000_000, gaps: 3, rounds: 2, margin: 14, together: false },
 ];
 const LAST_MARGIN = 10;
-/** A coarse take longer than this is searched in whole seconds at last. */
+/** The last search of a longer take, where words have no times of their own, is in whole seconds. */
 const LONG_US = 40 * 60e6;
 
 /**

@@ -36,10 +36,10 @@ export interface Timing {
 /** A break planned at 15 s lasts 21 on average, 27 when a new move is shown (common practice). */
 export const USUAL_REST: BreakTiming = { overS: 4, spreadS: 5 };
 export const USUAL_CHANGE: BreakTiming = { overS: 1.5, spreadS: 4 };
-/** A timer is held to within this; what is less is rounding. */
+/** How exactly a class follows a machine timer, one standard deviation; less would be rounding. */
 export const TIMER_SPREAD_S = 0.3;
 
-/** What is believed of a block before anything is heard, from how the plan says it is timed. */
+/** What is assumed of a block before anything is heard, by the way of timing that the plan says. */
 export function usualTiming(segment: PlannedSegment): BlockTiming {
   switch (segment.scheme) {
     case 'interval':
@@ -78,9 +78,12 @@ export interface LengthModel {
   readonly log: LengthLog;
 }
 
-/** One interval in so many is not run as the others are. */
+/** The share of intervals that are not run as the others are. */
 const ODD_ONE = 0.08;
-/** Lengths of a block to music that are not what was planned: other phrases, other eights, none. */
+/**
+ * How often a segment on music lasts as planned, another number of phrases, another number of eights, or any other
+ * length.
+ */
 const MUSIC = { planned: 0.5, phrase: 0.2, eight: 0.22, other: 0.08 } as const;
 const PHRASE = 32;
 

@@ -1,6 +1,6 @@
 /** A boundary lies on the beat within this. */
 export const NEAR_US = 450_000;
-/** One boundary in six is off the beat, or not where it seems. */
+/** Share of boundaries that are off the beat or were placed wrongly: one in six. */
 export const OFF = 0.17;
 
 /** Eights of a music that a class is on: moves begin on `phaseUs` plus whole numbers of `periodUs`. */

@@ -42,7 +42,7 @@ export interface Counted {
   readonly ends: Float64Array;
 }
 
-/** A beep is a machine's word for a boundary; one in ten is for something else. */
+/** A beep nearly always marks a boundary; one in ten means something else. */
 const BEEP = 5;
 /**
  * `Ten seconds left` is said within a second or two of the truth by most, of something else by one in five (development
@@ -90,7 +90,7 @@ export function emissionsOf(
   const signals = signalScores(heard, lattice);
   const doing = segments.map(doingOf);
   const before = segments.map((_, k): Doing => (k === 0 ? 'talk' : doing[k - 1]!));
-  // Time beyond the plan is weighed as if work came before it.
+  // Time beyond the plan is scored as if work came before it.
   const asked = new Set(['work work', 'work break', ...doing.map((d, k) => `${before[k]} ${d}`)]);
   return {
     text,
@@ -182,8 +182,8 @@ interface CountRead {
 }
 
 /**
- * Each count says where its move began and will end, as sure as the pace is even; one after another they say much the
- * same.
+ * Each count tells where its move began and will end, as exactly as the pace is even. Counts of one move repeat each
+ * other, so each counts for little.
  */
 const COUNT = { peak: 1.1, honest: 0.7, paceShare: 0.16, sigmaS: 1 } as const;
 

@@ -55,7 +55,7 @@ function learnBlock(segments: readonly PlannedSegment[], own: readonly Laid[], b
   const clock = before.way === 'by hand';
   const middle = weightedMedian(logs);
   const weight = logs.reduce((s, l) => s + l.weight, 0);
-  // A clock that is looked at is not off in the middle; what is free is off for the whole block.
+  // Somebody who looks at a clock is right on average; without one a whole block is longer or shorter.
   const pull = clock ? PRIOR.ratio * 5 : PRIOR.ratio;
   const log = (Math.log(before.ratio) * pull + middle * weight) / (pull + weight);
   const ratio = Math.min(LIMITS.ratio[1], Math.max(LIMITS.ratio[0], Math.exp(log)));
@@ -115,7 +115,10 @@ function spreadOf(off: readonly number[], before: number, prior: number): number
 
 const PRIOR_PAUSES = 60;
 const PRIOR_SPOKEN_S = 120;
-/** A silence counts for no more than so many usual ones: half a minute without a word is no habit. */
+/**
+ * A silence counts at most as this many usual ones: half a minute without a word says nothing about how somebody
+ * speaks.
+ */
 const MOST_PAUSES = 8;
 
 /** How this class is spoken, from how the last search cuts its stretches into work, breaks and talk. */
@@ -139,7 +142,7 @@ export function learnFlow(track: SpokenTrack, segments: readonly PlannedSegment[
         weight += track.clauses[c]?.pauseAfter ?? 0;
       }
       const seconds = (Math.min(s.end, l.endUs) - Math.max(s.start, l.startUs)) / 1e6;
-      // A stretch that its words more than fill tells how fast they were said.
+      // A stretch with more words than usually fit shows how fast they were said.
       if (said > seconds * 0.9 && said > 4) {
         taken += seconds;
         spoken += said;

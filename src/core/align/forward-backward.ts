@@ -104,7 +104,7 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
   return out;
 }
 
-/** The choice of time beyond the plan before slot k, seen from its start. */
+/** The best from each place on where time beyond the plan may stand before slot k. */
 function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Array {
   const { lattice, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];

@@ -24,7 +24,7 @@ const LEAST_SIGMA_S = 0.7;
 const SPOKEN_SHARE = 0.1;
 /** Gaps further than this from where they are likely are no place for a boundary (standard deviations). */
 const FAR = 2.6;
-/** A surer pause is a likelier turn: it counts as so much nearer. */
+/** A surer pause is likelier to be a boundary: it counts as this much nearer (standard deviations). */
 const PAUSE_NEARER = 1.2;
 
 /** How long the take is, how fine its cells are, and the times that must be among them. Microseconds. */

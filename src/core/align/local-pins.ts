@@ -14,7 +14,8 @@ export function keepSureOnes(before: Alignment, pinned: Alignment, pins: readonl
     .filter((k) => k >= 0);
   const segments = [...pinned.segments];
   for (const k of at) {
-    // A pin that contradicts the sure ones themselves moved more than its neighbours: all of it is to be believed.
+    // A pin that contradicts even sure boundaries changes more than its neighbours: then the whole new alignment is
+    // used.
     if (contradicts(before.segments, pinned.segments, k)) return pinned;
   }
   const sure = (k: number) => before.segments[k]?.recorded != null && (before.segments[k]?.confidence ?? 0) >= SURE;

@@ -44,8 +44,8 @@ export function timerHypotheses(segments: readonly PlannedSegment[], blockId: st
 }
 
 /**
- * Starts that lie this far from where the ones before would have them are another run of the timer; words without times
- * tell it less sharply.
+ * A start this far from where the timer would have it means that the timer was started anew. Words without times tell
+ * it less exactly.
  */
 const ANEW_US = { timed: 0.9e6, coarse: 2.2e6 } as const;
 
@@ -77,7 +77,7 @@ export function timerGrids(
         const [s, span] = [segments[k]!, spans.get(k)!];
         return [span.start - s.start, span.end - s.end];
       });
-      // The middle half: one boundary that was heard late moves nothing.
+      // The mean of the middle half: one boundary that was heard late changes nothing.
       const sorted = shifts.sort((a, b) => a - b);
       const middle = sorted.slice(Math.floor(sorted.length / 4), Math.ceil((sorted.length * 3) / 4));
       const shift = middle.reduce((a, b) => a + b, 0) / middle.length;

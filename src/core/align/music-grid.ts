@@ -7,13 +7,13 @@ import type { Forward } from './viterbi.ts';
 /** Moves to music change on an eight (common practice). */
 const EIGHT = 8;
 const STEP_US = 125_000;
-/** Nats by which the best phase must stand above the mean of all: chance gives about 2 with twenty boundaries. */
+/** How many nats the best phase must lie above the mean of all phases; chance gives about 2 with twenty boundaries. */
 const ENOUGH = 3;
 const FEWEST = 5;
 
 /**
- * The eights of each tempo that blocks are counted to, by how well the doubt that is left about each boundary meets
- * them. None where no phase stands out.
+ * The eights of the music, for each tempo that blocks are counted to: the phase on which the likely places of the
+ * boundaries fall best. None where no phase is clearly better than the others.
  */
 export function musicGrids(problem: Problem, f: Forward, b: Backward): ReadonlyMap<number, MusicGrid> {
   const grids = new Map<number, MusicGrid>();
@@ -47,7 +47,7 @@ function isMusic(s: PlannedSegment): boolean {
   return s.scheme === 'counts' && isActive(s) && s.countUs !== null;
 }
 
-/** Where a segment may begin, with the share of each place. */
+/** Where a segment may begin, with the probability of each place. */
 function doubtOf(problem: Problem, f: Forward, b: Backward, k: number): (readonly [us: number, share: number])[] {
   const [forward, begun] = [f.best[k]!, b.begun[k]!];
   const [from] = problem.windows[k] as readonly [number, number];

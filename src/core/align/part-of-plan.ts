@@ -13,17 +13,19 @@ export interface Part {
 
 /** A take shorter than this share of its plan may hold a part of it only; classes do not run faster than that. */
 const WHOLE_FROM = 0.85;
-/** Rough is enough to tell where in the class a take begins and ends. */
+/** A rough grid is enough to find where in the class a take begins and ends. */
 const STEP_US = 2_000_000;
 const ROUNDS = 2;
-/** Where anything may be left out, time beyond the plan must not stand for all that is unsure. */
+/**
+ * Where anything may be left out, time beyond the plan costs more: else it would take the place of all that is unsure.
+ */
 const BEYOND_SECOND = 0.2;
 
 export function mayBePart(segments: readonly PlannedSegment[], duration: Micros): boolean {
   return duration < WHOLE_FROM * (segments.at(-1)?.end ?? 0);
 }
 
-/** That a take holds what the others lack, and how likely it begins a segment further from there. */
+/** Probability that a take begins with what the others lack; the rest goes to later and earlier segments. */
 const FILLS = 0.8;
 const NEARER = 0.7;
 

@@ -5,9 +5,9 @@ import type { Lattice } from './lattice.ts';
 import { type MusicGrid, onGrid } from './eights.ts';
 import { BEYOND, type BeyondKind, OUT, type Problem } from './problem.ts';
 
-/** Words that no segment takes, before the class and after it. */
+/** What each clause before and after the class costs: its words belong to no segment. */
 const OUTSIDE_CLAUSE = 1.5;
-/** A breath is nothing beyond the plan. */
+/** Time beyond the plan lasts at least this long: a breath is none. */
 const BEYOND_LEAST_S = 2;
 
 /** The lengths of a segment in cells, with what each is worth. */
@@ -23,7 +23,9 @@ export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: 
   return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
 }
 
-/** The eights that a segment is danced on; null: none known. Two that touch count each boundary once for each. */
+/**
+ * The eights that a segment is danced on; null: none known. A boundary between two such segments is scored for both.
+ */
 export function musicOf(problem: Problem, k: number): MusicGrid | null {
   const s = problem.segments[k];
   return s === undefined || !isActive(s) || s.scheme !== 'counts' || s.countUs === null
@@ -127,8 +129,8 @@ export function outsideAfter(lattice: Lattice, p: number, clauses: number): numb
 }
 
 /**
- * What begins beyond the plan is worth at a place, and what ends at another: their sum is the piece between, ends and
- * all.
+ * What it is worth that time beyond the plan begins at a place. With `beyondEnds` at another place the sum is the score
+ * of the piece between them.
  */
 export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
   const { lattice, emissions } = problem;

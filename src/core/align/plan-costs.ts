@@ -1,6 +1,6 @@
 import { type PlannedSegment, isActive } from '../plan/segment.ts';
 
-/** A break from this length on is hardly ever left out by itself; a move goes with its break. */
+/** A break at least this long is hardly ever left out alone; a move is left out together with its break. */
 const REAL_BREAK_US = 8e6;
 
 /**
@@ -13,12 +13,14 @@ export function skipCost(segment: PlannedSegment, k: number, segments: readonly 
   if (isActive(segment))
     return (isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4) + sideForgotten(segment, k, segments);
   if (isBreak(segment)) return -4;
-  // People who hold one side must change to the other, however short that is.
+  // Whoever holds one side must change to the other, however short the change-over is.
   if (segment.kind === 'rest' || segment.kind === 'change-over') return -2.5;
   return segment.kind === 'talk' ? -4 : -2;
 }
 
-/** Of two sides it is the second that people forget, not the first: what that changes, in nats; nothing for both. */
+/**
+ * People forget the second side, not the first: nats by which leaving out the second is cheaper and the first dearer.
+ */
 const SECOND_SIDE = 1.5;
 
 function sideForgotten(segment: PlannedSegment, k: number, segments: readonly PlannedSegment[]): number {

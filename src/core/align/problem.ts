@@ -16,13 +16,15 @@ export interface PathPiece {
   readonly to: number;
 }
 
-/** All that one search is given. Slot k stands before segment k; the last slot stands after the class. */
+/**
+ * Everything that one search is given. Slot k is the boundary before segment k; the last slot is the end of the class.
+ */
 export interface Problem {
   readonly segments: readonly PlannedSegment[];
   readonly lattice: Lattice;
   readonly emissions: Emissions;
   readonly lengths: readonly LengthModel[];
-  /** ln of what it costs to leave a segment out, inside a run that was opened. */
+  /** ln of what each further segment costs once a run of left-out segments has begun. */
   readonly skip: readonly number[];
   /** ln of what it costs to open time beyond the plan before slot k. */
   readonly beyond: readonly number[];
@@ -51,7 +53,10 @@ export interface Open {
 }
 
 export const OUT = -1e12;
-/** To leave out anything: about one move in twenty-five, and the rest goes with it (development set). */
+/**
+ * What it costs to begin a run of left-out segments: about one move in twenty-five is left out, with its break
+ * (development set).
+ */
 export const SKIP_OPENS = 1;
 
 /**
@@ -62,7 +67,7 @@ export const SKIP_OPENS = 1;
 export const BEYOND = {
   break: { opens: -2.4, second: 1 / 11 },
   work: { opens: -6.7, second: 1 / 25 },
-  /** From one to the other without anything planned between. */
+  /** What it costs to go from one kind to the other without a planned segment between. */
   turns: -2.5,
 } as const;
 export type BeyondKind = 'work' | 'break';

@@ -10,7 +10,10 @@ interface Cut {
   readonly us: number;
 }
 
-/** A word that lies between two known times is less in doubt than one that the paragraph's ends alone hold. */
+/**
+ * A word between two boundaries that were found is placed more surely than one between the ends of its paragraph alone:
+ * its doubt is this share.
+ */
 const LESS_DOUBT = 0.7;
 const LEAST_SIGMA_US = 250_000;
 

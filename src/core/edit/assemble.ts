@@ -21,9 +21,9 @@ export interface ProgrammeSegment {
   readonly side: Segment['side'];
   readonly start: ProgrammeTime;
   readonly end: ProgrammeTime;
-  /** The take it is from; of what an insert stands for, the insert's id. */
+  /** Id of the take that it is from, or of the insert that stands for it. */
   readonly takeId: string;
-  /** On the take's time; of no length where an insert stands for it. */
+  /** Where it lies in the take; of length 0 where an insert stands for it. */
   readonly recorded: Span<TakeTime>;
   readonly confidence: number;
   /** Filmed beyond the plan, or made up out of its place. */
@@ -35,7 +35,7 @@ export interface ProgrammeSegment {
 export interface Programme {
   readonly segments: readonly ProgrammeSegment[];
   readonly shots: readonly Shot[];
-  /** What is between the shots, and what covers them, in order. */
+  /** Inserts between the shots and over them, in order. */
   readonly inserts: readonly PlacedInsert[];
   readonly length: ProgrammeTime;
   /** Which take each planned segment is from, and why. */
@@ -99,7 +99,7 @@ function standIn({ insert, segment, start, end }: PlacedInsert): ProgrammeSegmen
   };
 }
 
-/** Segments of one take that follow each other in it, nothing chosen from elsewhere between. */
+/** Segments that follow each other in one take and are all chosen from it. */
 interface Run {
   readonly take: FilmedTake;
   readonly chosen: Choice[];
@@ -118,7 +118,7 @@ function runsOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Run[]
   return runs;
 }
 
-/** What is used of the takes, in the order of the programme, not yet on frames. */
+/** The spans of the takes that are used, in the order of the programme, before they are put on whole frames. */
 function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): TakeSpan[] {
   const runs = runsOf(choices, takes);
   // Nothing was found in it: it is shown as it is.
@@ -127,7 +127,7 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
     const { take, chosen } = run;
     const [first, last] = [chosen[0]!.candidate!.recorded, chosen.at(-1)!.candidate!.recorded];
     const others = recordedElsewhere(choices, take);
-    // Before the class and after it everything stays, where nothing of it was left for another take.
+    // What was filmed before and after the class stays, unless another take is used there.
     const opens = r === 0 && !others.some((o) => o.end <= first.start + 1);
     const closes = r === runs.length - 1 && !others.some((o) => o.start >= last.end - 1);
     const span = {
@@ -152,7 +152,10 @@ function onBeat(before: Run | undefined, next: Run | undefined): ReturnType<type
   );
 }
 
-/** What a take holds of segments that the programme has from another, or not at all; what it made up of them, too. */
+/**
+ * The parts of a take that are not used: segments that the programme takes from another take or leaves out, and moves
+ * made up for them.
+ */
 function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: FilmedTake): Span<TakeTime>[] {
   return choices.flatMap(({ segment, candidate, candidates, why }) => {
     if (candidate?.takeId === takeId) return [];
@@ -164,7 +167,7 @@ function recordedElsewhere(choices: readonly Choice[], { takeId, alignment }: Fi
   });
 }
 
-/** Shorter than this nothing is seen: a frame and a half at 25 a second. */
+/** A shorter piece would not be seen: a frame and a half at 25 frames a second. */
 const SLIVER_US = 60_000;
 
 function placed(
@@ -177,7 +180,7 @@ function placed(
   const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>) => {
     const own = shotsOf(shots, rest.takeId);
     const [start, end] = [beginsAt(rest.recorded.start, own, rate), endsAt(rest.recorded.end, own)];
-    // What was cut out may leave less than a frame at its edge.
+    // A cut may leave less than a frame at its edge.
     if (end - start > SLIVER_US && own.some((x) => x.start < rest.recorded.end && rest.recorded.start < x.end))
       segments.push({ ...rest, start, end });
   };

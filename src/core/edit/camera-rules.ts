@@ -8,9 +8,9 @@ import type { CameraRule, CameraSubject, ShownSpan } from './decisions.ts';
 const NEW_MOVE_US = 10e6;
 /** No shot is shorter (common practice). */
 const LEAST_US = 4e6;
-/** A switch may wait or hurry so long for the end of a sentence. */
+/** A switch may come this much earlier or later, so that it falls at the end of a sentence. */
 const REACH_US = 1.5e6;
-/** And so long for a beat: half a beat of the slowest music that anyone moves to. */
+/** And this much to fall on a beat: half a beat of the slowest music that anyone moves to. */
 const BEAT_REACH_US = 0.5e6;
 
 /**
@@ -37,7 +37,7 @@ export function ruledViews(
     const show = (cameraId: string | null, until: TakeTime) => {
       if (cameraId !== null) wanted.push({ start, end: until, cameraId });
     };
-    // Laid over each other: what is pushed later stands.
+    // Views overlap: the one that is pushed last is used.
     if (segment.kind === 'talk' || segment.kind === 'demo') show(forTalk, end);
     if (active && isFloor(segment)) show(forFloor, end);
     if (isNew) show(forNew, earlier(end, moved(start, NEW_MOVE_US)));
@@ -78,7 +78,7 @@ function onBeat(time: TakeTime, speech: readonly Span<TakeTime>[], beats: readon
   return near ?? time;
 }
 
-/** Stretches that follow each other so closely that what is between would flash by are let run together. */
+/** Joins views where the gap between them is so short that it would only flash by. */
 function withoutShort(views: readonly ShownSpan[]): ShownSpan[] {
   const shown: ShownSpan[] = [];
   for (const view of [...views].sort((a, b) => a.start - b.start)) {

@@ -11,7 +11,7 @@ export interface Choice extends Coverage {
   readonly why: Why | 'not filmed' | 'left out by hand';
 }
 
-/** A place less likely than this to be right does not stand against one that is. */
+/** A place that is less likely than this to be right is not preferred to one that is likelier. */
 const UNSURE_BELOW = 0.5;
 
 /**

@@ -34,17 +34,17 @@ export interface Coverage {
   readonly candidates: readonly Candidate[];
 }
 
-/** One segment follows another in one take, without anything of the take used twice. */
+/** True where one segment follows another in the same take and no part of the take would be used twice. */
 export function goesOn(before: Candidate, next: Candidate): boolean {
   return before.takeId === next.takeId && before.recorded.end <= next.recorded.start + 1;
 }
 
-/** An end this near to the take's own is the take's, not the segment's. */
+/** A segment that ends this near to the end of the take was cut off by it. */
 const EDGE_US = 500_000;
 /** A segment that reaches the take's edge is whole all the same from this share of its length on. */
 const WHOLE_SHARE = 0.9;
 
-/** Segments against takes. */
+/** For each planned segment, what every take has of it. */
 export function coverageOf(segments: readonly PlannedSegment[], takes: readonly FilmedTake[]): Coverage[] {
   const byKey = takes.map((take) => new Map(take.alignment.segments.map((r) => [r.segment.key, r])));
   return segments.map((segment) => ({

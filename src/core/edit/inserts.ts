@@ -19,10 +19,12 @@ interface Wanted {
 }
 type Row = (TakeSpan | Gap<Wanted>)[];
 
-/** So near to where a take begins or ends in the row, an insert goes there and leaves no flash of picture. */
+/**
+ * An insert this near to where a take begins or ends is put exactly there, so that no short flash of picture is left.
+ */
 const FLASH_US = 1_500_000;
 
-/** What stands for a segment is there before anything is put beside it. */
+/** Inserts that stand for a segment are placed first, then those before and after it. */
 const ORDER: Readonly<Record<BetweenPlace, number>> = { instead: 0, before: 1, after: 2 };
 
 /**
@@ -62,7 +64,7 @@ type BetweenPlace = Exclude<InsertPlace, 'over'>;
 /** The row parted where an insert goes; null: it has no place. */
 function placeOf(place: BetweenPlace, k: number, choices: readonly Choice[], row: Row): Parted | null {
   const { candidate, segment } = choices[k]!;
-  // A segment is in the class once, whatever stands for it.
+  // Only one insert may stand for a segment.
   if (place === 'instead')
     return candidate === null && standsFor(row, segment.key) < 0 ? afterWhatIsBefore(k, choices, row) : null;
   const isIn = (c: Choice) => c.candidate !== null || standsFor(row, c.segment.key) >= 0;

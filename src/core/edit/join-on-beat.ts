@@ -11,14 +11,17 @@ interface JoinSide {
   readonly speech: readonly Span<TakeTime>[];
 }
 
-/** So far into the segment that is left, or past the one that begins, a join may cut. */
+/** A join may cut this much off the end of one segment and the beginning of the next. */
 const INTO_US = 350_000;
-/** So far beyond them it may go, for a beat. */
+/** It may lie this far outside of them to fall on a beat. */
 const BEYOND_US = 2_000_000;
-/** What it costs, in seconds of distance, that the count does not go on, or not even the bar. */
+/**
+ * What it costs where the count of the phrase does not continue, and where not even that of the bar does: as seconds of
+ * distance.
+ */
 const OTHER_BAR = 0.7;
 const OTHER_COUNT = 2.4;
-/** A phrase that ends at the join is worth this distance. */
+/** A join at the end of a phrase may be this much further away, in seconds. */
 const ON_PHRASE = 1.2;
 
 /**

@@ -87,7 +87,10 @@ export function beatJump(from: TempoMap, left: Micros, to: TempoMap, comes: Micr
 /** Whole bars are cut where they are at least this share of what could be. */
 const BARS_SHARE = 0.8;
 
-/** So much of a cut as leaves the beat as it was: whole bars of the music at its start, else whole beats, else none. */
+/**
+ * How much of a cut may be made so that the beat continues: whole bars of the music at its start, else whole beats,
+ * else nothing.
+ */
 export function wholeBeats(music: readonly RoomMusic[], at: Micros, lengthUs: number): number {
   const map = roomMusicAt(music, at)?.map;
   if (map === undefined) return lengthUs;

@@ -30,13 +30,15 @@ function inARow(spans: readonly TakeSpan[], rate: FrameRate): Shot[] {
   return inARowWithGaps(spans, rate).shots;
 }
 
-/** Something that is not filmed, so long, in the row of what is. */
+/** Something that was not filmed, between spans that were, and how long it lasts. */
 export interface Gap<T> {
   readonly gap: T;
   readonly lengthUs: Length;
 }
 
-/** The same with gaps in the row, each on whole frames too; one shorter than a frame is left out. */
+/**
+ * As `inARow`, with gaps between the spans, which are put on whole frames, too; one shorter than a frame is left out.
+ */
 export function inARowWithGaps<T>(
   row: readonly (TakeSpan | Gap<T>)[],
   rate: FrameRate,

@@ -110,7 +110,7 @@ export interface ExerciseBook {
   readonly read: (name: string) => Exercise | null;
 }
 
-/** Names are read with each key that is pressed. */
+/** Names are looked up at each key that is pressed, so that many are remembered. */
 const MOST_REMEMBERED = 5_000;
 
 /** The shipped library with a studio's own exercises; an own one of the same name stands in its place. */

@@ -11,21 +11,21 @@ export function atHomeWords({ from, to }: RoundSpan, words: ViewerWords = langua
   return filled(to === 1 ? words.roundAtHome : words.roundsAtHome, { n });
 }
 
-/** What viewers are to know of blocks that are shown once and done more often: `Strength: 3 to 4 rounds at home`. */
+/** A note for viewers on each block that is filmed once and done more often: `Strength: 3 to 4 rounds at home`. */
 export function homeNotes({ blocks, language }: Pick<Plan, 'blocks' | 'language'>): string[] {
   const words = languageOf(language).viewers;
   return blocks.flatMap((b) => (b.atHome === undefined ? [] : [`${b.name}: ${atHomeWords(b.atHome, words)}`]));
 }
 
-/** A part of the programme: blocks from one to before another, with the pause that viewers take before it. */
+/** A part of the programme: the blocks up to the next part, and the break that viewers take before it. */
 interface ProgrammePart {
   readonly name: string;
   readonly blockIds: readonly string[];
-  /** Outside of the video; 0: none. */
+  /** Length of that break, which is not in the video; 0: none. */
   readonly breakUs: number;
 }
 
-/** The parts of a class that has several; empty: it is one. What a break alone begins is named by its first block. */
+/** The parts of a class; empty where it has only one. A part without a heading has the name of its first block. */
 export function partsOf({ blocks }: Pick<Plan, 'blocks'>): ProgrammePart[] {
   const parts: { name: string; blockIds: string[]; breakUs: number }[] = [];
   for (const block of blocks) {
@@ -48,7 +48,7 @@ export function partsOf({ blocks }: Pick<Plan, 'blocks'>): ProgrammePart[] {
   return full.length > 1 ? full : [];
 }
 
-/** What viewers are to know of breaks that the video leaves out: `Pause for 5:00 before Floor work`. */
+/** A note for viewers on each break that is not in the video: `Pause for 5:00 before Floor work`. */
 export function breakNotes(plan: Pick<Plan, 'blocks' | 'language'>): string[] {
   const words = languageOf(plan.language).viewers;
   return partsOf(plan).flatMap((p) =>

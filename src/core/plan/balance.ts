@@ -31,7 +31,7 @@ export interface Balance {
   readonly sidesUs: Readonly<Record<'left' | 'right' | 'alternate' | 'both', Length>>;
   readonly levelsUs: Readonly<Record<Level, Length>>;
   readonly equipment: readonly EquipmentUse[];
-  /** Moves the library does not know: their pattern and muscles are missing above. */
+  /** Moves the library does not know: their pattern and muscles are not counted above. */
   readonly unknown: readonly string[];
 }
 
@@ -150,13 +150,14 @@ export function countsLeft(segments: readonly Segment[], index: number): CountsL
   };
 }
 
-/** One row of the counts to announce: said at the start of an interval, of what there is with it and after it. */
+/** One row of the counts to announce at the start of an interval: its own number, and what is left with it. */
 interface CountToSay {
   readonly index: number;
   readonly label: string;
   readonly at: Micros;
   /**
-   * Which of how many in its round, by moves and by intervals. They differ where a move has two sides or several sets.
+   * Its number within its round, counted in moves and in intervals. They differ where a move has two sides or several
+   * sets.
    */
   readonly move: number;
   readonly moves: number;

@@ -16,7 +16,7 @@ interface Step {
 export const PHRASE_COUNTS = 32;
 /** A step is danced again at most so often to fill its phrase. */
 const MOST_REPEATS = 4;
-/** Letters name at most so many elements, and a free order has at most so many steps. */
+/** An element is named by one letter, so there are at most 26; a free order has at most as many steps. */
 export const MOST_ELEMENTS = 26;
 export const MOST_STEPS = 200;
 

@@ -15,7 +15,7 @@ export function withCombined(plan: Plan): Plan {
 
 function combined(move: Move, blocks: ReadonlyMap<string, Block>): Move {
   const whole = blocks.get(move.allOf ?? '')?.moves ?? [];
-  // A block is not made of itself.
+  // A combination cannot contain itself.
   const own = whole.some((m) => m.id === move.id) ? [] : whole.filter((m) => m.allOf === undefined);
   const counts = own.reduce((sum, m) => sum + countsOf(m), 0);
   if (counts === 0) return move;

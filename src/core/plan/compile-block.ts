@@ -10,7 +10,7 @@ import { type MoveTiming, countsLength, moveTiming, tempoOfBlock } from './schem
 import { type Segment, type SegmentKind, TAKE_UP } from './segment.ts';
 import { type SegmentWriter, type Shared } from './segment-writer.ts';
 
-/** How a use of a move is timed, for whoever counts: its own dose before the block's scheme. */
+/** What a use of a move is counted in: its own dose where it has one, else the block's scheme. */
 function timedBy(block: Block, move: Move | null, milliBpm: number | null): Pick<Segment, 'scheme' | 'countUs'> {
   const { scheme } = block;
   const dose = move?.dose;
@@ -112,7 +112,7 @@ export function compileBlock(block: Block, plan: Pick<Plan, 'sides' | 'milliBpm'
   return true;
 }
 
-/** What stands between: the rest, or where there is none the block's change-over. */
+/** What stands between two moves: the rest, or where there is none the block's change-over. */
 function breakOf(
   block: Block,
   kind: 'work' | 'hold',
@@ -140,7 +140,7 @@ function writeTakeUp(
   writer.push(us, of, { key: `${place}/take-up`, kind: 'change-over', label: `${TAKE_UP}${takeUp.prop}` });
 }
 
-/** A block of counts that ends within a phrase is filled up to its end, where the plan says with what. */
+/** Fills the last phrase of a counted block, where the plan says with what. */
 function fillPhrase(block: Block, from: Micros, milliBpm: number | null, writer: SegmentWriter): void {
   const { filler } = block;
   const tempo = tempoOfBlock(block, milliBpm);
@@ -157,7 +157,7 @@ function fillPhrase(block: Block, from: Micros, milliBpm: number | null, writer:
   );
 }
 
-/** What plain segments of a block have in common. */
+/** The fields that all segments of a block without a move have in common. */
 function sharedBy(block: Block, about: boolean): Shared {
   return {
     blockId: block.id,
@@ -196,7 +196,7 @@ function compileChoreography(
         moveId: last.id,
         position: last.position,
         needs: [...new Set(moves.flatMap((m) => m.needs))],
-        // Whoever counts, counts it like any dance to music.
+        // It is counted like any other dance to music.
         scheme: 'counts',
         countUs,
       };

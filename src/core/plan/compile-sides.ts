@@ -52,7 +52,7 @@ export function writeSides(job: SideJob): void {
     const { phases = [], range } = move;
     const slack = slackOf(length, range, of.about);
     if (phases.length === 0) return writer.push(length, of, { key, kind, label: move.name, set, side, slackUs: slack });
-    // A side may have half of them: each keeps its share, the last takes what rounding leaves.
+    // One side may have half of the length: each phase keeps its share, and the last one takes what rounding leaves.
     const whole = phases.reduce((sum, p) => sum + p.lengthUs, 0);
     let left: number = length;
     for (const [n, phase] of phases.entries()) {

@@ -23,7 +23,7 @@ export interface PlanProblem {
 export interface Compiled {
   readonly segments: readonly PlannedSegment[];
   readonly total: PlanTime;
-  /** By how much the total may be off either way, because lengths are guesses; 0: it is exact. */
+  /** By how much the class may be longer or shorter, because some lengths are guesses; 0: it is exact. */
   readonly slack: Micros;
   readonly problems: readonly PlanProblem[];
 }
@@ -68,7 +68,7 @@ export function compile(written: Plan): Compiled {
   return { segments: writer.segments, total: writer.now, slack, problems };
 }
 
-/** What keeps a block from being compiled as it is meant; null: nothing does. */
+/** Why a block cannot be compiled as it is meant; null: it can. */
 function problemOf(block: Block, plan: Plan): PlanProblem | null {
   const of = { blockId: block.id };
   if (block.kind === 'repeat' || block.kind === 'preview') {

@@ -12,11 +12,11 @@ export type Dose =
 export interface Phase {
   readonly name: string;
   readonly lengthUs: Length;
-  /** Of the most one could give; null: not said. */
+  /** Effort as a share of the most that one could give; null: not said. */
   readonly effortPercent: number | null;
 }
 
-/** A length that is a guess: it will lie between these. */
+/** A length that is a guess: the shortest and the longest it may be. */
 export interface Range {
   readonly leastUs: Length;
   readonly mostUs: Length;
@@ -29,7 +29,7 @@ export const SLOWEST_MILLI_BPM = 30_000;
 export const FASTEST_MILLI_BPM = 300_000;
 /** One slow breath in and out: 4 to 6 s (common practice). */
 export const BREATH_US = fromSeconds(5);
-/** Of a length that is only `about` so long: it may be off by a quarter either way (common practice). */
+/** A length that is only `about` so long may be off by a quarter either way (common practice). */
 const ABOUT_SHARE = 0.25;
 
 /** How long a dose takes; counts without any tempo take nothing, and the plan says so. */

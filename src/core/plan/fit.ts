@@ -5,7 +5,7 @@ import { type Block, type BlockKind, type Plan, isPlainBlock } from './plan.ts';
 import { moveTimings } from './scheme.ts';
 import { type Segment, isActive, isBreak } from './segment.ts';
 
-/** What the search may do, in whole seconds, both ends included. A person sets them. */
+/** What the search may change, as ranges in whole seconds, both ends included. A person sets them. */
 export interface FitLimits {
   readonly workS: readonly [number, number];
   readonly restS: readonly [number, number];
@@ -25,10 +25,10 @@ export const USUAL_LIMITS: FitLimits = {
 export interface FitAnswer {
   readonly plan: Plan;
   readonly total: Micros;
-  /** Smaller is nearer to what was written. */
+  /** What the changes cost together; the smaller, the nearer to the plan as it was written. */
   readonly cost: number;
   readonly changes: readonly string[];
-  /** What it costs: seconds of moves and of breaks more than before; negative is less. */
+  /** By how many seconds moves and breaks become longer; negative: shorter. */
   readonly movesByUs: Length;
   readonly breaksByUs: Length;
 }
@@ -179,7 +179,7 @@ function changeBlock(block: Block, change: Change, limits: FitLimits, locked: Re
   }
 }
 
-/** The block's moves, the locked ones with their seconds of now as their own. */
+/** The block's moves; a locked one gets the length that it has now as its own. */
 function keepLocked(block: Block, locked: ReadonlySet<string>): Block['moves'] {
   if (!block.moves.some((m) => locked.has(m.id))) return block.moves;
   const timings = moveTimings(block);
@@ -191,21 +191,21 @@ function keepLocked(block: Block, locked: ReadonlySet<string>): Block['moves'] {
   });
 }
 
-/** True where so many microseconds, added to the talk and water blocks, leave each within its limits. */
+/** True where the talk and water blocks can take up this time (microseconds) without leaving their limits. */
 function canSpread(soft: readonly Block[], left: number, limits: FitLimits): boolean {
   if (left === 0) return true;
   const room = soft.reduce((sum, b) => sum + roomOf(plainLength(b), left, limits), 0);
   return room >= Math.abs(left);
 }
 
-/** How much a talk may give or take in the direction of `left`. */
+/** How much longer (or shorter, where `left` is negative) a talk may become. */
 function roomOf(length: number, left: number, limits: FitLimits): number {
   return Math.max(0, left < 0 ? length - limits.talkS[0] * S : limits.talkS[1] * S - length);
 }
 
 /**
- * Adds time to the talk and water blocks in proportion to their room, whole seconds first, the odd rest on the
- * roomiest.
+ * Adds time to the talk and water blocks in proportion to their room, in whole seconds; the block with most room takes
+ * the rest.
  */
 function spreadOver(blocks: readonly Block[], soft: readonly Block[], left: number, limits: FitLimits): Block[] {
   const room = soft.map((b) => roomOf(plainLength(b), left, limits));

@@ -4,7 +4,7 @@ import type { Length } from '../time/micros.ts';
 export interface Version {
   /** Who shows it. */
   readonly by?: string;
-  /** Whoever does it rests from this on, counted from the start of the interval. */
+  /** Whoever does this version rests from this time on, counted from the start of the interval. */
   readonly stopUs?: Length;
   /** When it is offered; left out: the first time. */
   readonly when?: OfferedWhen;
@@ -55,7 +55,7 @@ export function loaded(needs: readonly string[], load: Load | undefined): readon
   return needs.length === 0 ? [loadWords(load)] : needs.map((n) => (own.includes(n) ? words(n) : n));
 }
 
-/** `light weights`, `one weight`: a load in front of what is held; nothing is said of it where the load is not. */
+/** `light weights`, `one weight`: the load before the name of what is held; empty where no load is said. */
 function loadWords(load: Load | undefined): string {
   switch (load) {
     case undefined:

@@ -29,7 +29,7 @@ export function defaultScheme(kind: BlockKind): Scheme {
       return { kind: 'plain', lengthUs: (30 * S) as Length };
     case 'water':
       return { kind: 'plain', lengthUs: (30 * S) as Length };
-    // A move is shown in some 22 s (common practice).
+    // To show a move takes some 22 s (common practice).
     case 'preview':
       return { kind: 'plain', lengthUs: (22 * S) as Length };
     case 'repeat':

@@ -132,7 +132,7 @@ function bits(set: number): number {
   return count;
 }
 
-/** Exchanges of two free moves and moves of one, for as long as they help. */
+/** Exchanges two free moves or moves one, as long as that makes the order better. */
 function improvedOrder(step: readonly (readonly number[])[], locked: ReadonlySet<number>, circular: boolean): number[] {
   let order = step.map((_, i) => i);
   const free = order.filter((i) => !locked.has(i));

@@ -1,4 +1,4 @@
-/** As much as a plan may hold. */
+/** The most that a plan may hold. */
 export const PLAN_LIMITS = {
   blocks: 200,
   movesInBlock: 400,

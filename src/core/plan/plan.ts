@@ -53,7 +53,7 @@ export type Scheme =
   | { readonly kind: 'interval'; readonly workUs: Length; readonly restUs: Length; readonly sets: number }
   | { readonly kind: 'pair'; readonly firstUs: Length; readonly secondUs: Length; readonly restUs: Length }
   | { readonly kind: 'emom'; readonly periodUs: Length; readonly workUs: Length }
-  /** One set for each length; `counted`: each is so many repetitions, and the lengths follow from them. */
+  /** One set for each length; `counted`: the sets are given in repetitions, and the lengths follow from them. */
   | {
       readonly kind: 'ladder';
       readonly worksUs: readonly Length[];
@@ -82,7 +82,7 @@ export type Scheme =
     }
   | { readonly kind: 'plain'; readonly lengthUs: Length };
 
-/** From where a move is filmed. */
+/** The side from which a move is filmed. */
 export const CAMERA_VIEWS = ['front', 'three-quarter', 'side', 'floor'] as const;
 export type CameraView = (typeof CAMERA_VIEWS)[number];
 
@@ -120,11 +120,11 @@ export interface Move {
   readonly restUs: Length | null;
   /** A demonstration before the move's first interval; null: none. */
   readonly demoUs: Length | null;
-  /** How much of it, where it is not as the scheme has it: counts, repetitions, breaths. */
+  /** How much of the move is done, where that differs from the scheme: counts, repetitions, breaths. */
   readonly dose?: Dose;
   /** Its parts one after the other, which make up its length. */
   readonly phases?: readonly Phase[];
-  /** Its length is a guess within this. */
+  /** The range of its length, where that is a guess. */
   readonly range?: Range;
   /** The foot that leads; left out: not said. */
   readonly lead?: FirstSide;
@@ -148,9 +148,12 @@ export interface Move {
   readonly takeUp?: TakeUp;
   /** The rounds in which it is done; left out: all. */
   readonly inRounds?: RoundSpan;
-  /** It is no move: somebody talks, sets up or drinks within the block, as long as its own work says. */
+  /** It is no move: somebody talks, sets up or drinks within the block, for the length in `workUs`. */
   readonly instead?: Instead;
-  /** Of an element of a combination: the block whose whole combination it is; its counts are the sum of that one's. */
+  /**
+   * For an element that is a whole combination of its own: the block that holds it; its counts are the sum of that
+   * block's.
+   */
   readonly allOf?: string;
   /** What changes from a round on (deeper, heavier, another name); left out: every round is the same. */
   readonly changes?: readonly RoundChange[];
@@ -170,7 +173,7 @@ export interface Block {
   /** Rest after the block instead of the scheme's last rest; null: see keepLastRest. */
   readonly blockRestUs: Length | null;
   readonly keepLastRest: boolean;
-  /** Its lengths are guesses: no timer, no calls of the time. */
+  /** Its lengths are guesses: it has no timer, and no time is called. */
   readonly about?: true;
   /** What counts its time while it is filmed: a machine, or somebody who looks at a clock; left out: not said. */
   readonly clock?: 'timer' | 'hand';
@@ -178,7 +181,7 @@ export interface Block {
   readonly leadInUs?: Length;
   /** Shown once, done so many rounds at home. */
   readonly atHome?: RoundSpan;
-  /** The break before a move that the block has not had yet, where the scheme's is shorter. */
+  /** The break before a move that is new in the block, where it is longer than the scheme's. */
   readonly newRestUs?: Length;
   /** A change-over between moves that have no rest between them. */
   readonly changeUs?: Length;
@@ -190,7 +193,7 @@ export interface Block {
   readonly noLevels?: true;
   /** True: it is done without music. */
   readonly noMusic?: true;
-  /** Of a talk or a break whose length is a guess. */
+  /** The range of a talk or a break whose length is a guess. */
   readonly range?: Range;
   /** Ids of the blocks that a preview shows or a repeat does again, in that order. */
   readonly of?: readonly string[];

@@ -16,7 +16,7 @@ export function moveInRound(move: Move, round: number): Move {
   if (move.changes === undefined || round < 2) return move;
   let now = move;
   for (const change of move.changes.filter((c) => c.fromRound <= round).sort((a, b) => a.fromRound - b.fromRound)) {
-    // A length said later takes the place of a measure said before, and the other way round.
+    // A length given for a later round replaces a dose given before it, and the other way round.
     const { dose: _dose, phases: _phases, range: _range, ...bare } = now;
     now = {
       ...(change.workUs === null && change.dose === undefined ? now : bare),

@@ -25,7 +25,7 @@ export type Shared = Pick<
   readonly about: boolean;
 };
 
-/** What the keys of a block's segments end in where a repeat does it again, the first time, the second. */
+/** What is added to the keys of a block's segments where a repeat does the block again. */
 export function repeatSuffix(repeatId: string, time: number): string {
   return `~${repeatId}.${time}`;
 }
@@ -35,7 +35,7 @@ export function repeatOf(key: string): string | null {
   return /~(.+)\.\d+$/.exec(key)?.[1] ?? null;
 }
 
-/** What a segment has to itself: which set of its move it is, which side, and how far it may stretch. */
+/** What differs between the segments of one use of a move: the set, the side, and how far the length may be off. */
 interface OwnOfSegment {
   readonly key: string;
   readonly kind: SegmentKind;
@@ -49,10 +49,12 @@ interface OwnOfSegment {
 export class SegmentWriter {
   readonly segments: PlannedSegment[] = [];
   now: PlanTime = ZERO;
-  /** What keys end in while blocks are done again. */
+  /** What is added to keys while a block is repeated. */
   suffix = '';
 
-  /** Every field is written out: spreading two objects a segment took most of the time of compiling. */
+  /**
+   * Adds a segment. Its fields are written out one by one: spreading two objects took most of the time of compiling.
+   */
   push(
     length: Length,
     of: Shared,

@@ -12,7 +12,7 @@ export interface Traits {
   readonly exercise: Exercise | null;
   readonly position: Position | null;
   readonly level: Level | null;
-  /** Where it leaves people; a change-over begins there. */
+  /** The level at which the move ends: the next change-over begins there. */
   readonly endLevel: Level | null;
   readonly needs: readonly string[];
   /** Where its prop is worn or held; left out: not said. */

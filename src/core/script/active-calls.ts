@@ -12,17 +12,17 @@ const SHORTEST_FOR_TEN = fromSeconds(18);
 /** Two calls of the time within this of each other are one too many. */
 const TIME_CALLS_APART = fromSeconds(5);
 /**
- * Next-up by the break that follows (common practice): none, 7–10 s before the end; about 10 s, 4 s before; 15 s and
- * more, inside the break.
+ * When next-up is called, by the break that follows (common practice): without a break 7–10 s before the end; before
+ * one of about 10 s 4 s before the end; before 15 s and more inside the break.
  */
 export const BREAK_FOR_NEXT_INSIDE = fromSeconds(15);
 const BREAK_FOR_NEXT_LATE = fromSeconds(8);
 const NEXT_WITHOUT_BREAK = fromSeconds(8);
 const NEXT_BEFORE_SHORT_BREAK = fromSeconds(4);
-/** Form is for when the name has settled, breath for when the work is felt; in shares of the segment. */
+/** Form is called once people know the move, breath once they feel the work; shares of the segment. */
 const FORM_FROM = 0.22;
 const BREATH_FROM = 0.5;
-/** The last seconds belong to the change. */
+/** Nothing is called in the last seconds but the change. */
 const CHANGE = fromSeconds(3);
 
 /** A worked segment with all that its calls depend on. */
@@ -74,7 +74,7 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
       ),
     );
   const opened = writer.chain(segment, segment.start, segment.start + length / 2, links);
-  // Nobody can call the time of what lasts as long as it lasts.
+  // The time of a segment whose length is a guess cannot be called.
   const timed = segment.slackUs === 0;
   const counted = timed && writer.due('countdown', segment) > 0 ? countedBefore(count, length) : 0;
   if (timed) timeCalls(segment, counted, writer);
@@ -93,7 +93,10 @@ export function activeCalls(moment: Moment, writer: CallWriter): void {
   between(segment, facts, writer, { from: opened, until: segment.end - Math.max(counted, CHANGE) });
 }
 
-/** A version that somebody shows, or that stops early, is said however seldom this way of calling offers one. */
+/**
+ * A version that somebody shows, or that stops early, is always called, however seldom this way of calling offers
+ * versions.
+ */
 function isShown(segment: Segment, facts: CallFacts): boolean {
   return Object.keys(facts.of(segment)?.easierAs ?? {}).length > 0;
 }
@@ -135,7 +138,9 @@ function timeCalls(segment: Segment, counted: number, writer: CallWriter): void 
     writer.put('ten', segment, segment.end - fromSeconds(10), writer.words('ten', segment));
 }
 
-/** Form and breath in what the other calls leave free: a cue of the move that was not said lately, or nothing. */
+/**
+ * Puts form and breath into the gaps between the other calls: a cue of the move that was not said lately, or nothing.
+ */
 function between(
   segment: Segment,
   facts: CallFacts,

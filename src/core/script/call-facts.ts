@@ -7,7 +7,7 @@ import { type BankKind, type CueBank, EMPTY_BANK, linesOfMove } from './cue-bank
 import { type Version, versionShown } from '../plan/levels.ts';
 import { traitsReader } from '../plan/traits.ts';
 
-/** What the calls must know of a class beside its segments. */
+/** What calls are made from besides the segments. */
 export interface CallFacts {
   /** What the move of a segment brings with it; null for a segment of no move. */
   readonly of: (segment: Segment) => MoveFacts | null;
@@ -51,7 +51,9 @@ export function isPreview(s: Pick<Segment, 'kind' | 'blockKind'>): boolean {
   return s.kind === 'demo' && s.blockKind === 'preview';
 }
 
-/** Nobody calls the last stretch, or the last of a warm-up, the last move. */
+/**
+ * Kinds of block in which the last move is called: nobody announces the last stretch, or the last move of a warm-up.
+ */
 const HAS_LAST_MOVE: ReadonlySet<BlockKind> = new Set(['circuit', 'strength', 'cardio', 'core']);
 
 /** Reads a class once for all its calls. */

@@ -38,7 +38,7 @@ export interface SheetField {
   /** The line that says it, or the words that the program would use. */
   readonly text: string;
   readonly cueId: string | null;
-  /** How late it is, or by how much it does not fit; 0 else. */
+  /** How late the line is, or how much too long; else 0. */
   readonly offUs: Length;
 }
 
@@ -87,7 +87,7 @@ export function callSheet(
   return [...rows].sort((a, b) => a[0] - b[0]).map(([segmentIndex, fields]) => ({ segmentIndex, fields }));
 }
 
-/** Calls that are made in the place of plainer ones: who says `other side` has said which move and which side. */
+/** Calls that say what plainer ones would: `other side` tells the move and its side. */
 const STANDS_FOR: Readonly<Partial<Record<PlacedLine['kind'], readonly CallKind[]>>> = {
   'other-side': ['name', 'side'],
   again: ['name'],
@@ -176,7 +176,7 @@ export function emptyColumn(rules: CallRules, call: CallKind): CallRules {
   return call === 'countdown' ? { ...rules, countdown: 'none' } : { ...rules, on: { ...rules.on, [call]: false } };
 }
 
-/** Whether a call is made on each occasion; with a way of calling it is where that was asked for. */
+/** True where a call is made on each occasion; in a way of calling only where somebody forced it on. */
 export function isColumnOn(rules: CallRules, call: CallKind): boolean {
   if (rules.way !== 'own') return rules.forced[call] === true;
   return call === 'countdown' ? rules.countdown !== 'none' : rules.on[call];

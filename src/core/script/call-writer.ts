@@ -15,13 +15,16 @@ export interface WantedCall {
   readonly start: Micros;
   readonly length: Length;
   readonly text: string;
-  /** By how much the calls of its break were too long together, where this one had to go; else 0. */
+  /** By how much the calls of its break were too long together, where this one was dropped for it; else 0. */
   readonly missingUs: Length;
 }
 
 export type Values = Readonly<Record<string, string>>;
 
-/** One line of a chain: said one after the other, the least important first to go. */
+/**
+ * One line of a chain of lines that are said one after the other. Where there is no room, the least important is
+ * dropped.
+ */
 export interface Link {
   readonly call: WordedCall;
   readonly of: Segment;
@@ -30,12 +33,12 @@ export interface Link {
 
 /** The breath between two calls said one after the other. */
 export const BREATH = fromSeconds(0.2);
-/** The same words are not said again within this, where there are others or silence will do. */
+/** The same words are not repeated within this time, unless the call has no others and cannot be left out. */
 const SAID_LATELY = fromSeconds(90);
-/** Calls that rather stay silent than repeat themselves. */
+/** Calls that are left out rather than said again in the same words. */
 const SILENT_RATHER: ReadonlySet<WordedCall> = new Set(['form', 'breath', 'option', 'set-up', 'equipment', 'caution']);
 
-/** A line whose length is known, and what it lacks of its room. */
+/** A line whose length is known, and by how much its gap is too short. */
 interface LaidLine {
   readonly text: string;
   readonly length: Length;

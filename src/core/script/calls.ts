@@ -35,7 +35,7 @@ const SHORTEST_FOR_COUNT_IN = fromSeconds(8);
 const EQUIPMENT_BEFORE = fromSeconds(1);
 
 /**
- * All calls that the rules want for a compiled class, in no promise of fitting. `means` says what is known beside the
+ * All calls that the rules want for a compiled class, whether or not they fit. `means`: what is known besides the
  * segments.
  */
 export function wantedCalls(
@@ -84,8 +84,8 @@ export function wantedCalls(
 }
 
 /**
- * For each move's segment the one before it where it is prepared: its demonstration, else the last break; none where
- * there is neither.
+ * For each worked segment the one in which it is prepared: its demonstration, else the last break before it; missing
+ * where there is neither.
  */
 function leadIns(segments: readonly Segment[]): Map<number, number> {
   const leads = new Map<number, number>();

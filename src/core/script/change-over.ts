@@ -117,8 +117,8 @@ function changeBetween(
 }
 
 /**
- * The shorter a break, the more of the next move is announced before the work ends: what lacks to this, at most so
- * much.
+ * The shorter a break, the more of the next move is announced before the work ends: as much as the break lacks to
+ * `lacksTo`, and at most `most`.
  */
 const SAID_IN_WORK = { lacksTo: fromSeconds(15), most: fromSeconds(10) } as const;
 /** An option that is shown with a new move: 6 to 8 s (common practice). */

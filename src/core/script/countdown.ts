@@ -73,7 +73,7 @@ export function countStyles(
   };
 }
 
-/** How long before the change a countdown begins in a segment of a length; 0: there is none, or no room for it. */
+/** How long before the end of a segment its countdown begins; 0: it has none, or no room for one. */
 export function countedBefore({ countdown, stepUs }: CountStyle, length: number): number {
   return countdownPlaces(countdown, stepUs).find((p) => p.beforeUs <= length / 2)?.beforeUs ?? 0;
 }

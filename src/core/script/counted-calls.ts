@@ -4,9 +4,9 @@ import type { CallWriter } from './call-writer.ts';
 
 /** A class hears `four more` only where there were enough before them. */
 const FEWEST_FOR_FOUR = 8;
-/** Repetitions of an interval take about so long (common practice: 3 to 5 s with load). */
+/** How long one repetition takes (common practice: 3 to 5 s with load). */
 const USUAL_REP = fromSeconds(4);
-/** `three more breaths` at so many seconds a breath (common practice: 4 to 6). */
+/** How long a breath takes, for `three more breaths` (common practice: 4 to 6 s). */
 const A_BREATH = fromSeconds(5);
 /** A hold shorter than this is over before anybody counts breaths. */
 const SHORTEST_FOR_BREATHS = fromSeconds(25);
@@ -52,7 +52,7 @@ export function leftCalls(segment: Segment, writer: CallWriter, counted: boolean
   }
 }
 
-/** Repetitions counted up with gaps between: so many of the first half, evenly. */
+/** Counts repetitions aloud in the first half, at even distances. */
 export function risingCount(segment: Segment, writer: CallWriter, from: number): void {
   if (segment.scheme !== 'reps' || segment.countUs === null) return;
   const rep: Micros = segment.countUs;

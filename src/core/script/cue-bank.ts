@@ -44,7 +44,7 @@ export interface CueBank {
 export const EMPTY_BANK: CueBank = { lines: [], snippets: [], ways: [] };
 export const BANK_LIMITS = { lines: 2_000, snippets: 40, ways: 40, textLength: 500 } as const;
 
-/** Names and lines are the same where their words are. */
+/** A text as it is compared: two names or lines are the same where these words are. */
 const wordsOf = (text: string) =>
   text
     .toLowerCase()
@@ -93,7 +93,7 @@ export function snippetOf(bank: CueBank, kind: SnippetKind, by: string): Snippet
   return all.find((s) => s.by === by) ?? all[0] ?? null;
 }
 
-/** One change of the bank; each can be made again without harm, and has its opposite. */
+/** One change of the bank. To make it twice does no harm, and each has an opposite. */
 export type BankChange =
   | { readonly kind: 'keep' | 'drop'; readonly line: BankLine }
   | { readonly kind: 'snippet'; readonly snippet: Snippet }
@@ -113,7 +113,7 @@ export function changedBank(bank: CueBank, change: BankChange): CueBank {
   }
 }
 
-/** What takes changes of a bank back. */
+/** The changes that undo some changes of a bank. */
 export function changesBack(bank: CueBank, changes: readonly BankChange[]): BankChange[] {
   return changes.map((change): BankChange => {
     if (change.kind === 'way')

@@ -3,7 +3,7 @@ import type { Language } from '../language/language.ts';
 import type { CallFacts, MoveFacts } from './call-facts.ts';
 import type { Link } from './call-writer.ts';
 
-/** The versions of a move as they are spoken: with who shows them. */
+/** The easier and harder version of a move in words, each with who shows it. */
 export function optionValues(
   { easier, harder, easierAs, harderAs }: MoveFacts,
   { calling }: Language,
@@ -13,7 +13,7 @@ export function optionValues(
   return { easier: shown(easier, easierAs.by), harder: shown(harder, harderAs.by) };
 }
 
-/** What is prepared before a move: done once a move's name, but for the round that begins. */
+/** The calls that prepare a move: once for each name of a move, and again where a round begins. */
 export function preparing(move: Segment, facts: CallFacts, language: Language): Link[] {
   const { calling, speaking } = language;
   const of = facts.of(move);

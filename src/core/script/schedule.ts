@@ -95,8 +95,7 @@ export function schedule<T extends Micros>(
     for (const line of placed) lines.push(line);
     fits.push({
       segmentIndex: segment.index,
-      // Calls that gave way are no need: that is what giving way means. Written lines are, whether they found a place
-      // or not.
+      // A dropped call does not count as time that is needed; a written line does, whether or not it found a place.
       needUs: asLength(
         placed.reduce((sum, line) => sum + (line.cueId === null ? line.end - line.start : 0), 0) +
           written.reduce((sum, line) => sum + line.length, 0),

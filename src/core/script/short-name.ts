@@ -2,7 +2,7 @@ import type { Language } from '../language/language.ts';
 
 /** Names shorter than this are said as they are. */
 const LONG = 14;
-/** A part shorter than this says nothing by itself. */
+/** A part shorter than this is not understood by itself. */
 const LEAST = 4;
 
 /**

@@ -65,7 +65,7 @@ const countOf = ({ countdown, pace }: { readonly countdown?: Countdown; readonly
   ...(pace === undefined ? {} : { pace }),
 });
 
-/** A style in which some calls come with each occasion, and some never. */
+/** Changes a style: some calls are made on each occasion, some never. */
 function forced(style: CallStyle, by: CallRules['forced']): CallStyle {
   const kinds = Object.keys(by) as (keyof CallRules['forced'])[];
   if (kinds.length === 0) return style;

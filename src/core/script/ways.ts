@@ -10,7 +10,7 @@ interface WayText {
   readonly pace?: 'beat';
 }
 
-/** Said in every way: who is asked to move must know what, with what, on which side, and what to take care of. */
+/** Calls that every way makes: people must know which move, with what, on which side, and what to take care of. */
 const SAFE = {
   name: 'each',
   side: 'each',

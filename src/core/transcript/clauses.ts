@@ -3,7 +3,7 @@ import { planWords } from './place-words.ts';
 import { type SpokenWords, type Token, type Transcript, coarseCues } from './transcript.ts';
 import type { TakeTime } from '../time/micros.ts';
 
-/** Words said in one breath: where a class turns, it turns between two of them. Microseconds on take time. */
+/** Words said in one breath. Boundaries of segments lie between two clauses. Microseconds on take time. */
 export interface Clause {
   /** Its tokens, [from, to) of the transcript's. */
   readonly from: number;
@@ -22,7 +22,10 @@ export interface Stretch {
   readonly end: number;
   readonly first: number;
   readonly last: number;
-  /** Silence is known to begin only after so much of it, where a recogniser said when the words ended; else 0. */
+  /**
+   * False where nothing tells when it ends, as for the last words of a recording: silence may follow them for as long
+   * as one likes.
+   */
   readonly endKnown: boolean;
 }
 
@@ -31,7 +34,7 @@ export interface SpokenTrack {
   readonly stretches: readonly Stretch[];
 }
 
-/** A pause this likely may be a turn of the class; a comma is. */
+/** A pause at least this likely may be a boundary of a segment; that of a comma is. */
 const MAY_TURN = 0.12;
 /** Between words with times, silence this long ends a clause whatever is written. */
 const BREATH_US = 600_000;
@@ -61,7 +64,7 @@ export function spokenTrack(transcript: Transcript, words: SpokenWords, duration
   return { clauses: open.clauses, stretches: withEnds(open.stretches, duration) };
 }
 
-/** A track while it is made. */
+/** A track that is being built. */
 interface OpenTrack {
   readonly clauses: Clause[];
   readonly stretches: Stretch[];
@@ -103,7 +106,7 @@ function addCoarse({ clauses, stretches, words }: OpenTrack, i: number, to: numb
   stretches.push({ start: rough.start, end: rough.end, first, last: clauses.length - 1, endKnown: rough.endKnown });
 }
 
-/** A paragraph ends where silence may fall as anywhere after a phrase. */
+/** How likely silence is at the end of a paragraph: as after any phrase. */
 const LAST_PAUSE = 0.9;
 
 /** `One.` by itself is a repetition counted, whatever stands after it. */

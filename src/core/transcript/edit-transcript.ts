@@ -54,7 +54,7 @@ export function changeTranscript(transcript: Transcript, change: TranscriptChang
               words: cue.words.map((w) => ({ ...w, start: takeTime(w.start + by), end: takeTime(w.end + by) })),
             };
       const made = replace(1, moved);
-      // The paragraph before lasted until this one began: it still does.
+      // The paragraph before ends where this one begins, also after the change.
       return before === undefined || before.words !== null || before.end !== cue.start
         ? made
         : { cues: made.cues.map((c, i) => (i === change.cue - 1 ? { ...c, end: at } : c)) };

@@ -1,6 +1,6 @@
 /**
- * How likely silence falls after a word: full stops and commas, words that begin a phrase, words in mid-phrase. Where
- * there is no punctuation the last two have to say it all.
+ * How likely silence follows a word: at full stops and commas, before words that begin a phrase, and within a phrase.
+ * Without punctuation only the last two are known.
  */
 export const PAUSE = {
   stop: 1,

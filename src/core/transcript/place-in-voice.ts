@@ -23,14 +23,14 @@ const ODD_PAUSE = 3;
  */
 const LEAST_SHARE = 0.45;
 const MOST_SHARE = 3;
-/** A stretch fits its words within this logarithm; beyond it the place is unsure by so much, at most so much. */
+/**
+ * A stretch fits its words where the logarithm of their lengths' ratio is at most this; beyond it the doubt grows, up
+ * to a limit.
+ */
 const FITS = 0.45;
 const LOST_US = 4_000_000;
 const LOST_MOST_US = 3_000_000;
-/**
- * Words times stretches beyond which a cue is no cue any more: an hour in one paragraph. The speaking model has to do
- * there.
- */
+/** Number of words times number of stretches beyond which the speaking model is used: an hour in one paragraph. */
 const MOST_PAIRS = 1_500_000;
 /** Mean cost of a stretch above which the words are only roughly placed. */
 const POOR = 1.6;

@@ -27,7 +27,10 @@ export interface TakeFacts {
   readonly ownClarity: number | null;
 }
 
-/** What the take gives: this is the slow part, and changes only with plan, transcript, pins and dismissed timers. */
+/**
+ * What is worked out from one take. This is the slow part: it changes only with the plan, the transcript, pins and
+ * dismissed timers.
+ */
 export interface Aligned {
   readonly compiled: Compiled;
   readonly alignment: Alignment;
@@ -35,7 +38,10 @@ export interface Aligned {
   readonly takeFindings: readonly Finding[];
 }
 
-/** plan and take to recorded segments. `lacking`: where stretches begin that the takes before it lack. */
+/**
+ * Aligns a take with the plan, and finds its claims and mistakes. `lacking`: keys of the segments at which stretches
+ * begin that earlier takes do not hold.
+ */
 export function alignWorkout(
   document: Pick<WorkoutDocument, 'plan'> & { readonly edit: Pick<WorkoutDocument['edit'], 'pins' | 'noTimers'> },
   take: TakeFacts,
@@ -89,7 +95,7 @@ export interface ProgrammeTake {
   readonly aligned: Aligned;
 }
 
-/** A take of the programme aligned by itself; one after others is likely to go on where those stopped. */
+/** Aligns one take of the programme. A take filmed after others (`before`) is likely to go on where those stopped. */
 export function alignTake(
   document: Pick<WorkoutDocument, 'plan' | 'edit'>,
   takeId: string,
@@ -101,7 +107,9 @@ export function alignTake(
   return { takeId, facts, aligned: alignWorkout({ plan: document.plan, edit }, facts, lacking) };
 }
 
-/** The segments at which stretches begin that none of these takes holds: what a further one is likely to be of. */
+/**
+ * Keys of the segments at which stretches begin that none of these takes holds: a further take is likely to hold those.
+ */
 export function lackingIn(before: readonly Aligned[]): string[] {
   const held = new Set(
     before.flatMap(({ alignment }) => alignment.segments.flatMap((r) => (r.recorded === null ? [] : [r.segment.key]))),

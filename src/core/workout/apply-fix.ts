@@ -86,7 +86,7 @@ const isOneOf = (insert: Insert, of: readonly Insert[]) => of.some((i) => i.id =
 const sameField = (a: Override, b: Override) =>
   a.segmentKey === b.segmentKey && a.lane === b.lane && a.field === b.field;
 
-/** A line may have grown since it was looked at: what was typed meanwhile is kept behind the change. */
+/** Somebody may have typed more into the line since it was checked: that stays, after the changed words. */
 function changedCue(cue: Cue, { next, was }: CueChange & { readonly kind: 'change' }): Cue {
   if (next.text === undefined || was === undefined || cue.text === was) return { ...cue, ...next };
   return cue.text.startsWith(was) ? { ...cue, ...next, text: next.text + cue.text.slice(was.length) } : cue;

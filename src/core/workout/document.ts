@@ -85,7 +85,7 @@ export function decidedOn(edit: Edit, takeId: string): OnTake {
   return edit.takeId === takeId ? onTake(edit) : (edit.aside.find((a) => a.takeId === takeId) ?? NOTHING_ON_TAKE);
 }
 
-/** The same with something else decided about a take; null: about the one in hand. */
+/** Changes what was decided about a take; null: the take in hand. */
 export function changedOnTake(edit: Edit, takeId: string | null, change: (on: OnTake) => Partial<OnTake>): Edit {
   if (takeId === null || takeId === edit.takeId) return { ...edit, ...change(onTake(edit)) };
   const before = decidedOn(edit, takeId);
@@ -93,14 +93,14 @@ export function changedOnTake(edit: Edit, takeId: string | null, change: (on: On
   return { ...edit, aside: [...others, { takeId, ...before, ...change(before) }] };
 }
 
-/** The takes that the programme is made from, of those that there are. */
+/** The takes that the programme is made from, without those that no longer exist. */
 export function takesOfProgramme(edit: Edit, there: (takeId: string) => boolean): string[] {
   const joined = edit.joined.filter(there);
   if (joined.length > 0) return joined;
   return edit.takeId !== null && there(edit.takeId) ? [edit.takeId] : [];
 }
 
-/** The same with another take in hand. What was decided about the one before is put aside, and comes back with it. */
+/** Takes another take in hand. What was decided about the one before is put aside, and comes back with it. */
 export function withTake(edit: Edit, takeId: string | null): Edit {
   if (edit.takeId === takeId) return edit;
   const before = onTake(edit);
@@ -109,12 +109,18 @@ export function withTake(edit: Edit, takeId: string | null): Edit {
   return { ...edit, ...(takeId === null ? NOTHING_ON_TAKE : decidedOn(edit, takeId)), takeId, aside };
 }
 
-/** The same where a take is deleted: another of the programme is in hand, what was decided is kept aside. */
+/**
+ * For a deleted take: another take of the programme is taken in hand; what was decided about the deleted one is kept
+ * aside.
+ */
 export function withoutTake(edit: Edit, takeId: string): Edit {
   return edit.takeId === takeId ? withTake(edit, edit.joined.find((id) => id !== takeId) ?? null) : edit;
 }
 
-/** The same where takes have other ids, as in a copy of the workout; what has none any more is left out. */
+/**
+ * Renames the takes in what was decided, as in a copy of the workout. What belongs to a take that has no new id is left
+ * out.
+ */
 export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): Edit {
   const takeId = edit.takeId === null ? null : idOf(edit.takeId);
   const media = (on: OnTake) => ({
@@ -133,7 +139,7 @@ export function withTakeIds(edit: Edit, idOf: (old: string) => string | null): E
   };
 }
 
-/** The same insert where recordings have other ids; what shows one that has none any more is left out. */
+/** Renames the recording that an insert shows; null where that recording has no new id. */
 function insertFrom(insert: Insert, idOf: (old: string) => string | null): Insert[] {
   const { shows } = insert;
   return shows.kind === 'card'
@@ -146,7 +152,7 @@ function renamed<T extends object>(of: T, id: string, idOf: (old: string) => str
   return now === null ? [] : [{ ...of, [field]: now }];
 }
 
-/** Of everything decided, what is about the take in hand. */
+/** The part of the decisions that is about the take in hand. */
 function onTake({ pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts }: Edit): OnTake {
   return { pins, noTimers, accepted, removed, shown, pickUps, takeLetStand, roomCounts };
 }

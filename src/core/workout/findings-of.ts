@@ -22,7 +22,10 @@ import { type WorkoutDocument, decidedOn, styleOf } from './document.ts';
 import type { Produced } from './pipeline.ts';
 import type { Studio } from './studio.ts';
 
-/** All that findings are made from. What takes long comes with its findings. */
+/**
+ * Everything that findings are made from. What takes long to check (script, sound) comes with its findings already
+ * made.
+ */
 export interface Checked {
   readonly document: WorkoutDocument;
   /** The plan with its counts timed by the music, and its segments. */
@@ -123,8 +126,8 @@ interface Readiness {
 }
 
 /**
- * Once a class is filmed, what plan and script might have been is no reason to hold it back: that is noted. An alarm
- * that is a guess itself is a question.
+ * Once a class is filmed, findings about plan and script do not hold it back: they are only noted. An alarm that is not
+ * sure is asked as a question.
  */
 export function readinessOf(findings: readonly Finding[], isFilmed: boolean): Readiness {
   const sort = (f: Finding): keyof Readiness => {

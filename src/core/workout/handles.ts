@@ -20,7 +20,7 @@ import { applyFix } from './apply-fix.ts';
 import { type Edit, type WorkoutDocument, changedOnTake, decidedOn } from './document.ts';
 import { withPin } from './pins.ts';
 
-/** What of a stave can be taken by the hand. */
+/** The parts of a stave that can be dragged. */
 export type HandleOf =
   /** `own`: the shots of the take that its segment is from. */
   | { readonly kind: 'boundary'; readonly own: readonly Shot[] }
@@ -44,9 +44,9 @@ interface Held {
   readonly cuts: readonly Cut[];
 }
 
-/** A boundary is moved no further at once: what lies there is another segment's. */
+/** The furthest that one drag moves a boundary: beyond it lie other segments. */
 const BOUNDARY_REACH_US = 20e6;
-/** A cut is moved no further at once. */
+/** The furthest that one drag moves the edge of a cut. */
 const CUT_REACH_US = 10e6;
 /** A caption is left at least so long. */
 const CAPTION_LEAST_US = 1e6;

@@ -55,7 +55,7 @@ interface Named extends Pick<WorkoutDocument, 'edit'> {
   readonly plan: Pick<Plan, 'title' | 'instructor' | 'blocks' | 'presenters' | 'language'>;
 }
 
-/** What there is besides the takes themselves. */
+/** What a programme is made from besides its takes. */
 interface Besides {
   /** Cameras and recorders laid over takes. */
   readonly recordings?: readonly Recording[];
@@ -144,7 +144,7 @@ export function produce(
     ...(book !== undefined && { book }),
     ...(wording !== undefined && { wording }),
   });
-  // What is given by hand comes last, and the last one given stands.
+  // Cameras chosen by hand come after those chosen by rule: the last one counts.
   const pictures = withDissolves(
     withInsertsSeen(
       viewsOf(
@@ -177,7 +177,7 @@ export function produce(
         takes.flatMap((take) => numbersSaid(take, programme)).sort((a, b) => a - b),
         rate,
       ),
-      // What is laid but not mixed into the film is not heard with them.
+      // Music that is laid but not mixed into the film is not heard together with the tones.
       (at) => keyAt(at, edit.sound.music ? laidTracks : [], programme.shots, musicOf),
     ),
     beats,
@@ -224,7 +224,7 @@ function onTake(times: readonly ProgrammeTime[], own: readonly Shot[]): TakeTime
   );
 }
 
-/** Less certain than this, a finding is no reason to take another take. */
+/** A finding less certain than this is no reason to prefer another take. */
 const COUNTS_FROM = 0.6;
 
 function filmedTake(

@@ -1,4 +1,4 @@
-/** How far a workout has come; each state holds all before it. */
+/** How far a workout has come: each state includes those before it. */
 export const WORKOUT_STATES = ['planned', 'scripted', 'filmed', 'aligned', 'delivered'] as const;
 export type WorkoutState = (typeof WORKOUT_STATES)[number];
 

@@ -10,7 +10,7 @@ export function behindOf(
 ): ReadonlyMap<string, SeenBehind> {
   const behind = new Map<string, SeenBehind>();
   if (seen.size === 0) return behind;
-  // Both are in order: what ended before a segment is of none after it.
+  // Segments and pieces are both in order of time: a piece that ended before this segment is not needed for later ones.
   let first = 0;
   for (const { key, start, end } of segments) {
     while (first < pictures.length && pictures[first]!.at + pictures[first]!.length <= start) first++;

@@ -47,7 +47,8 @@ export function factsOfTake(
     clearer?.take.sound == null || clearer.take.lie === null
       ? take.sound
       : soundOnTake(clearer.take.sound, clearer.take.lie, take.duration);
-  // A microphone at the mouth hears little of the room: its music is the take's own where that has more of it.
+  // A microphone at the mouth hears little of the room: of the two recordings, the one in which more music was heard is
+  // used.
   const music = longerMusic(take.sound?.music, heard?.music);
   const sound = heard === null || music === undefined ? heard : { ...heard, music };
   const spoken = own?.transcript ?? null;

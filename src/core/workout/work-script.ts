@@ -35,7 +35,7 @@ export function lookAtScript(
   };
 }
 
-/** A finding whose fixes know the words that they were made for. */
+/** Adds to each fix of a line the words that it was made for, so that later typing is not lost. */
 function onWords(finding: Finding, { cues }: Script): Finding {
   const textOf = (id: string) => cues.find((cue) => cue.id === id)?.text;
   const fixes = finding.fixes.map((fix) =>
