@@ -8,7 +8,7 @@ import { manifestOf } from '../media/zip.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { exportsOf, getRender } from './deliver.ts';
-import { faceFor, makePdf } from './pdf.ts';
+import { makePdf } from './pdf.ts';
 import { getWorkout } from './workouts.ts';
 
 /** Every file that is made without a job, in one ZIP, with a manifest of their hashes. What holds films is a job. */
@@ -35,7 +35,7 @@ export async function certificatePdf(
   if (certificate === null || sha256 === null) throw new Refusal(404, 'This film was not read back.');
   const { title } = (await getWorkout(context, workoutId)).document.plan;
   const film = { title, revision, madeAt: createdAt, sha256, certificate };
-  return { pdf: await makePdf(certificateDocument(film, faceFor(JSON.stringify(film)))), title };
+  return { pdf: await makePdf(certificateDocument(film)), title };
 }
 
 /** The covers of a class are looked at on the page without being saved first. */

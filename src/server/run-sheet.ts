@@ -4,7 +4,7 @@ import { runSheet } from '../formats/run-sheet/run-sheet.ts';
 import { runSheetDocument } from '../formats/run-sheet/run-sheet-pdf.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
-import { faceFor, makePdf } from './pdf.ts';
+import { makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
 import { asTimed } from './music-timing.ts';
 import { getWorkout } from './workouts.ts';
@@ -18,5 +18,5 @@ export async function runSheetPdf(
   const { segments } = compile(plan);
   if (segments.length === 0) throw new Refusal(409, 'There is nothing to print yet: the plan holds no time.');
   const sheet = runSheet(plan, segments, bookWith((await getStudio(context)).exercises));
-  return { pdf: await makePdf(runSheetDocument(sheet, faceFor(JSON.stringify(sheet)))), title: plan.title };
+  return { pdf: await makePdf(runSheetDocument(sheet)), title: plan.title };
 }

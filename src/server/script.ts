@@ -14,7 +14,7 @@ import { USUAL_PACE, VOICE_RATE_HZ } from '../media/espeak.ts';
 import { wavHead } from '../media/wav.ts';
 import { Refusal } from './refusal.ts';
 import type { Context } from './context.ts';
-import { faceFor, makePdf } from './pdf.ts';
+import { makePdf } from './pdf.ts';
 import { getStudio } from './studio.ts';
 import { asTimed } from './music-timing.ts';
 import { getWorkout } from './workouts.ts';
@@ -63,7 +63,7 @@ export async function scriptFile(
       return { body: writeScriptVtt(page), mime: 'text/vtt; charset=utf-8', name };
     case 'pdf':
       return {
-        body: await makePdf(scriptDocument(page, faceFor(JSON.stringify(page.schedule.lines.map((l) => l.text))))),
+        body: await makePdf(scriptDocument(page)),
         mime: 'application/pdf',
         name,
       };

@@ -17,6 +17,7 @@ declare module 'fft.js' {
 declare module 'fontkit' {
   export interface Font {
     readonly familyName: string;
+    readonly characterSet: readonly number[];
     glyphForCodePoint(code: number): { readonly advanceWidth: number };
   }
   export function create(file: Uint8Array): Font;

@@ -38,9 +38,6 @@ interface Run {
   readonly text: string;
 }
 
-/** Width of a letter that no font has: the rasteriser draws a box. */
-const BOX = 600;
-
 /** Widths by letter: looked up some million times for a long class. */
 const widths = new Map<Font, ReadonlyMap<number, number>>();
 
@@ -53,16 +50,19 @@ function widthIn(font: Font, code: number): number | null {
   return own.get(code) ?? null;
 }
 
-/** A text in the fonts that have its letters. Marks that join a letter stay with it. */
+/**
+ * A text in the fonts that have its letters. A letter that no font has is left out: it would be drawn as a box. Check
+ * names such letters (`notDrawn`).
+ */
 export function runsOf(text: string, face: Face): Run[] {
   const fonts = FACES[face];
   const runs: { font: Font; text: string }[] = [];
   for (const letter of text.normalize('NFC')) {
     const code = letter.codePointAt(0)!;
     const last = runs.at(-1);
-    const having = fonts.find((f) => widthIn(f, code) !== null);
-    // A blank or a letter that nobody has breaks no run.
-    const own = code === 0x20 && last !== undefined ? last.font : (having ?? last?.font ?? fonts[0]!);
+    // A blank breaks no run.
+    const own = code <= 0x20 ? (last?.font ?? fonts[0]!) : fonts.find((f) => widthIn(f, code) !== null);
+    if (own === undefined) continue;
     if (last?.font === own) last.text += letter;
     else runs.push({ font: own, text: letter });
   }
@@ -80,7 +80,7 @@ export function widthOf(text: string, face: Face): number {
   if (known !== undefined) return known;
   let width = 0;
   for (const run of runsOf(text, face))
-    for (const letter of run.text) width += widthIn(run.font, letter.codePointAt(0)!) ?? BOX;
+    for (const letter of run.text) width += widthIn(run.font, letter.codePointAt(0)!) ?? 0;
   if (measured.size >= MOST_MEASURED) measured.clear();
   measured.set(key, width / 1000);
   return width / 1000;
@@ -88,12 +88,16 @@ export function widthOf(text: string, face: Face): number {
 
 /** The letters of a text that no font of a face can draw, each once. */
 export function notDrawn(text: string, face: Face): string[] {
-  const missing = [...text.normalize('NFC')].filter((letter) => {
-    const code = letter.codePointAt(0)!;
-    return code > 0x20 && !FACES[face].some((f) => widthIn(f, code) !== null);
-  });
+  const missing = [...text.normalize('NFC')].filter((letter) => letter > ' ' && !has(face, letter));
   return [...new Set(missing)];
 }
+
+/** True where at least one letter or figure of a text can be drawn. */
+export function isDrawable(text: string, face: Face): boolean {
+  return [...text.normalize('NFC')].some((letter) => /[\p{L}\p{N}]/u.test(letter) && has(face, letter));
+}
+
+const has = (face: Face, letter: string) => FACES[face].some((f) => widthIn(f, letter.codePointAt(0)!) !== null);
 
 const ascents = new Map<string, number>();
 
@@ -102,7 +106,7 @@ export function ascentOf(text: string, face: Face): number {
   const key = `${face} ${text}`;
   let known = ascents.get(key);
   if (known === undefined) {
-    known = Math.max(...runsOf(text, face).map((r) => r.font.ascent));
+    known = Math.max(0, ...runsOf(text, face).map((r) => r.font.ascent));
     if (ascents.size >= MOST_MEASURED) ascents.clear();
     ascents.set(key, known);
   }

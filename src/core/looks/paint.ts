@@ -19,6 +19,7 @@ import { paintLogo } from './paint-logo.ts';
 import { type Laid, paintSpeech } from './paint-speech.ts';
 import { LOOKS } from './looks.ts';
 import { withPlates } from './parts.ts';
+import { isDrawable } from './faces.ts';
 import { paintCards } from './paint-cards.ts';
 import { paintBox } from './paint-part.ts';
 import { type State } from './paint-text.ts';
@@ -80,7 +81,8 @@ export function paint(
       return boxes.flatMap((box, i) => paintBox(box, i, { ...state, frame, brand, mirrored }));
     });
   });
-  const said = rules.speech ? paintSpeech(speech, laid, { frame, brand, television: rules.television }) : [];
+  const readable = speech.filter((s) => isDrawable(s.text, 'text'));
+  const said = rules.speech ? paintSpeech(readable, laid, { frame, brand, television: rules.television }) : [];
   const all = [...drawn, ...paintLogo(brand, laid, cards, frame), ...paintCards(cards, frame, brand), ...said];
   return [...inType(all, brand.type)];
 }
@@ -101,19 +103,20 @@ export function slotsOf(look: Look, { shows }: LookRules): (slot: Slot) => boole
 
 type Painted = Pick<State, 'board' | 'ticks' | 'start' | 'end'> & { readonly content: Content };
 
-/** The spans of a segment in which the same is written. */
+/** The spans of a segment in which the same is written. Words of which no letter can be drawn leave no empty plate. */
 function statesOf(
   board: Board,
   caption: CaptionEvent | null,
   ticks: readonly TimerTick[],
   { on, wording }: { readonly on: (slot: Slot) => boolean; readonly wording: Wording },
 ): Painted[] {
-  const words: (Span & { readonly slot: Slot; readonly text: string })[] = board.words.filter((w) => on(w.slot));
+  const wanted: (Span & { readonly slot: Slot; readonly text: string })[] = board.words.filter((w) => on(w.slot));
   if (caption !== null) {
     const { start, end } = caption;
-    if (on('move')) words.push({ slot: 'move', text: caption.text, start, end });
-    if (on('side') && caption.heading !== '') words.push({ slot: 'side', text: caption.heading, start, end });
+    if (on('move')) wanted.push({ slot: 'move', text: caption.text, start, end });
+    if (on('side') && caption.heading !== '') wanted.push({ slot: 'side', text: caption.heading, start, end });
   }
+  const words = wanted.filter((w) => isDrawable(w.text, 'text'));
   const edges = [...new Set([board.start, board.end, ...words.flatMap((w) => [w.start, w.end])])]
     .filter((t) => t >= board.start && t <= board.end)
     .sort((a, b) => a - b);

@@ -14,7 +14,7 @@ const line = (what: (typeof PROOF_KINDS)[number], right = true) => ({
 
 describe('the certificate on paper', () => {
   it('has every line, what was found and what was wanted, and the film it is of', () => {
-    const text = JSON.stringify(certificateDocument(film({ lines: PROOF_KINDS.map((k) => line(k)) }), 'Roboto'));
+    const text = JSON.stringify(certificateDocument(film({ lines: PROOF_KINDS.map((k) => line(k)) })));
     for (const kind of PROOF_KINDS) expect(text).toContain(`${kind} as wanted`);
     for (const part of ['The file is as it was meant.', 'Revision 12', '2026-11-28 14:05 UTC', 'ab'.repeat(32)])
       expect(text).toContain(part);
@@ -22,7 +22,7 @@ describe('the certificate on paper', () => {
   });
   it('says plainly what is wrong, and where first', () => {
     const lines = [line('timer', false), line('chapters')];
-    const text = JSON.stringify(certificateDocument(film({ lines }), 'Roboto'));
+    const text = JSON.stringify(certificateDocument(film({ lines })));
     expect(text).toContain('Not as it was meant: 1 line.');
     expect(text).toContain('first at 1:01.50');
     expect(text.match(/NOT as meant/g)).toHaveLength(1);

@@ -14,8 +14,8 @@ interface CertifiedFilm {
   readonly certificate: Certificate;
 }
 
-/** What was read in a finished film as a document of pdfmake; `font` names the face that holds its letters. */
-export function certificateDocument(film: CertifiedFilm, font: string): TDocumentDefinitions {
+/** What was read in a finished film as a document of pdfmake. */
+export function certificateDocument(film: CertifiedFilm): TDocumentDefinitions {
   const { title, revision, madeAt, sha256, certificate } = film;
   const wrong = certificate.lines.filter((l) => !l.right).length;
   const day = madeAt.toISOString().slice(0, 16).replace('T', ' ');
@@ -23,7 +23,7 @@ export function certificateDocument(film: CertifiedFilm, font: string): TDocumen
     info: { title: `${title}: certificate` },
     pageSize: 'A4',
     pageMargins: [42, 48, 42, 52],
-    defaultStyle: { font, fontSize: 10, color: INK, lineHeight: 1.2 },
+    defaultStyle: { fontSize: 10, color: INK, lineHeight: 1.2 },
     content: [
       { text: title, fontSize: 20, bold: true },
       { text: `Revision ${revision}, made on ${day} UTC`, color: SOFT, margin: [0, 2, 0, 0] },

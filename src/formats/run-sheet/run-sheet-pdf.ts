@@ -4,13 +4,13 @@ import type { RunSheet, RunSheetRow } from './run-sheet.ts';
 const INK = '#1d1b18';
 const SOFT = '#5f5a52';
 
-/** The run sheet as a document of pdfmake; `font` names the face that holds its letters. */
-export function runSheetDocument(sheet: RunSheet, font: string): TDocumentDefinitions {
+/** The run sheet as a document of pdfmake. */
+export function runSheetDocument(sheet: RunSheet): TDocumentDefinitions {
   return {
     info: { title: `${sheet.title}: run sheet` },
     pageSize: 'A4',
     pageMargins: [42, 42, 42, 52],
-    defaultStyle: { font, fontSize: 9.5, color: INK, lineHeight: 1.15 },
+    defaultStyle: { fontSize: 9.5, color: INK, lineHeight: 1.15 },
     footer: (page, pages) => ({
       text: `${sheet.title} · page ${page} of ${pages}`,
       alignment: 'center',

@@ -7,7 +7,7 @@ const INK = '#1d1b18';
 const SOFT = '#5f5a52';
 
 /** The script to print, as a document of pdfmake; written lines are dark, the program's calls light. */
-export function scriptDocument(page: ScriptPage, font: string): TDocumentDefinitions {
+export function scriptDocument(page: ScriptPage): TDocumentDefinitions {
   const body: TableCell[][] = [];
   let group = '';
   for (const { segment: s, lines, homeless } of linesOf(page)) {
@@ -45,7 +45,7 @@ export function scriptDocument(page: ScriptPage, font: string): TDocumentDefinit
     info: { title: `${page.plan.title}: script` },
     pageSize: 'A4',
     pageMargins: [42, 42, 42, 52],
-    defaultStyle: { font, fontSize: 10, color: INK, lineHeight: 1.15 },
+    defaultStyle: { fontSize: 10, color: INK, lineHeight: 1.15 },
     footer: (at, pages) => ({
       text: `${page.plan.title} · page ${at} of ${pages}`,
       alignment: 'center',
