@@ -12,7 +12,7 @@ import type { Made, Making } from './making.ts';
 import { sourcesOf } from './programme-sources.ts';
 import { encodingOf, pictureJobOf, pictureOf } from './render-parts-job.ts';
 
-/** How much of the work the sound is, and how much reading the finished file back. */
+/** Shares of the work: mixing the sound, and reading the finished file back. */
 const MIX_SHARE = 0.12;
 const PROOF_SHARE = 0.2;
 

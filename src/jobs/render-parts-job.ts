@@ -71,7 +71,7 @@ export async function pictureOf(context: WorkerContext, wanted: Render, work: Wa
         await joinParts(files, of.first.rate, joined, signal);
         return joined;
       }
-      // What another worker has is waited for; what it had and lost is done here.
+      // Parts that another worker makes are waited for; parts that it gave up are made here.
       left = parts.filter((p) => p.state !== 'done').map((p) => p.part);
     }
     throw new Missing('Rendering was stopped.');
@@ -104,7 +104,7 @@ export function encodingOf(kind: RenderKind): FilmEncoding {
   return kind === 'small' || kind === 'av1' || kind === 'vp9' ? kind : 'h264';
 }
 
-/** A piece whose recording is not of the size of the film. */
+/** Scales a piece whose recording has another size than the film. */
 function scaled(piece: RenderPiece): RenderPiece {
   const { source, into } = piece;
   return {

@@ -47,7 +47,7 @@ export async function runLeased(
     () =>
       void beatLease(pool, work, { token, progress, leaseS }).then(
         (holds) => holds || lost.abort(),
-        // A database that is away for a moment is asked again; the lease runs meanwhile.
+        // A database that is away for a moment is asked again; the lease goes on meanwhile.
         () => undefined,
       ),
     BEAT_MS,

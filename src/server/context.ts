@@ -38,7 +38,7 @@ export function openContext(
     checkAnswers: settings.checkAnswers ?? false,
     queue: () =>
       (queue ??= openQueue(settings.databaseUrl, false).catch((error: unknown) => {
-        // Tried again by whoever asks next: the database was away.
+        // The database was away: the next request tries again.
         queue = null;
         throw error;
       })),

@@ -13,7 +13,7 @@ interface Health {
 
 /** A worker beats every two seconds; three missed beats and it is called silent. */
 const SILENT_S = 7;
-/** Less is no room for a take. */
+/** With less than this no take fits on the disk. */
 const LITTLE_ROOM = 256 * 2 ** 20;
 
 /** Whether database, worker and media tools answer, each as a word or a sentence. */

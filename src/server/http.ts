@@ -113,7 +113,7 @@ export async function readText(request: Request, most: number): Promise<string> 
   return new TextDecoder('utf-8').decode(Buffer.concat(chunks));
 }
 
-/** A body comes within this time; what comes slower holds a place that others want. */
+/** A body that is not there within this time is given up: it would keep other requests waiting. */
 const BODY_MS = 60_000;
 
 async function* inTime(body: AsyncIterable<Uint8Array>, withinMs = BODY_MS): AsyncGenerator<Uint8Array> {
@@ -122,7 +122,7 @@ async function* inTime(body: AsyncIterable<Uint8Array>, withinMs = BODY_MS): Asy
   const late = new Promise<never>((_, reject) => {
     timer = setTimeout(() => reject(new Refusal(408, 'The request came too slowly and was given up.')), withinMs);
   });
-  // Nobody may be waiting for it when it comes.
+  // It may fail when nobody waits for it any more.
   late.catch(() => undefined);
   try {
     for (;;) {
@@ -132,7 +132,7 @@ async function* inTime(body: AsyncIterable<Uint8Array>, withinMs = BODY_MS): Asy
     }
   } finally {
     clearTimeout(timer);
-    // A body that never ends would be waited for, too.
+    // Not awaited: a body that never ends would be waited for.
     void parts.return?.();
   }
 }

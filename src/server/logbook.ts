@@ -26,7 +26,7 @@ function keptOf(row: LogRow | undefined): Logged | null {
   return { workoutId, title, instructor, entry };
 }
 
-/** So many entries are a page of the logbook. */
+/** Number of entries in a page of the logbook. */
 const ENTRIES_A_PAGE = 100;
 
 /** A page of the logbook, newest first. `after`: where the last page ended. */

@@ -1,19 +1,19 @@
 import type { Page } from '../contract/wire.ts';
 import { Refusal } from './refusal.ts';
 
-/** The place in a list that was given with its last page: what its rows are sorted by. null: the beginning. */
+/** The place in a list where its last page ended, as the values that its rows are sorted by. null: the beginning. */
 export function readPlace(text: string | null, parts: number): readonly string[] | null {
   if (text === null) return null;
   try {
     const place: unknown = JSON.parse(Buffer.from(text, 'base64url').toString('utf8'));
     if (Array.isArray(place) && place.length === parts && place.every((p) => typeof p === 'string')) return place;
   } catch {
-    // Said below.
+    // Refused below.
   }
   throw new Refusal(400, 'This is no place in the list that the server gave; ask for its beginning.');
 }
 
-/** A page of rows that were asked for with one more than it holds: if that one is there, the list goes on. */
+/** Makes a page of rows. One row more than it holds was asked for: if that one is there, the list goes on. */
 export function pageOf<Row, T>(
   rows: readonly Row[],
   most: number,

@@ -69,12 +69,12 @@ export async function changeRole(context: Context, personId: string | undefined,
   await changeMember(context, personId, role);
 }
 
-/** Lets somebody out of the studio. What they made stays. */
+/** Takes somebody out of the studio. What they made stays. */
 export async function letGo(context: Context, personId: string | undefined): Promise<void> {
   await changeMember(context, personId, null);
 }
 
-/** `role` null: out of the studio. */
+/** Changes somebody's role; `role` null: they are taken out of the studio. */
 async function changeMember(context: Context, personId: string | undefined, role: Role | null): Promise<void> {
   const id = checkId(personId, 'person');
   await inTransaction(context.pool, async (db) => {
@@ -88,7 +88,7 @@ async function changeMember(context: Context, personId: string | undefined, role
   });
 }
 
-/** What a link invites to; null where it does not work (any more). Whoever has the link is in no studio yet. */
+/** What a link invites to; null where it does not work, or no longer. Whoever has the link is in no studio yet. */
 export async function invitationTo(context: Context, token: string | undefined): Promise<Invitation | null> {
   return token === undefined ? null : asProgram(() => invitationBy(context.pool, sumOf(token)));
 }

@@ -14,7 +14,7 @@ import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 import { takesWithTranscripts } from './transcripts.ts';
 
-/** The programme of a workout with all it is made from. */
+/** The programme of a workout with everything that it is made from. */
 interface MadeProgramme {
   /** The takes it is made from, each with its alignment; the first gives size and rate. */
   readonly takes: readonly AlignedTake[];

@@ -15,7 +15,7 @@ export async function checkRoom(context: Context, bytes: number): Promise<void> 
   }
 }
 
-/** Says it where an error is a full disk. */
+/** Turns the error of a full disk into a sentence. */
 export function refuseFull(error: unknown): void {
   if (error instanceof DiskFull) throw new Refusal(507, error.message);
   if (isDiskFull(error)) throw new Refusal(507, 'The disk is full. Nothing of this was kept; make room and try again.');

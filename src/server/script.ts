@@ -75,7 +75,7 @@ export async function scriptFile(
 const LONGEST_LINE = 600;
 /** A scratch track is held in the page's memory until it is whole: four hours are 635 MB. */
 const LONGEST_TRACK_US = 4 * 3600e6;
-/** Slowest and fastest that a line is spoken, in espeak-ng's own words a minute. */
+/** The slowest and the fastest pace of a spoken line, in espeak-ng's words a minute. */
 const PACES: readonly [number, number] = [80, 320];
 
 /** One line as WAV, to rehearse with; in English where no language is asked for that is known. */

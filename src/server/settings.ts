@@ -9,7 +9,7 @@ export interface Settings {
   readonly dataFolder: string;
   /** Bytes that takes and tracks may fill; null: as much as the disk has. */
   readonly quotaBytes: number | null;
-  /** Where the page is served. */
+  /** The address that the web server listens at. */
   readonly host: string;
   readonly port: number;
   /** The page's own address, where a proxy stands before it; null: as it is asked for. */

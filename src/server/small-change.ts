@@ -1,7 +1,9 @@
 import { same } from '../core/merge/same.ts';
 import { Refusal } from './refusal.ts';
 
-/** Refuses a change of what is not any more as it was when it was opened, unless it is made already. */
+/**
+ * Refuses to change something that somebody else has changed since it was opened, unless this change is made already.
+ */
 export function checkUnchanged(
   what: string,
   { before, after }: { before: unknown; after: unknown },

@@ -74,7 +74,7 @@ export async function changeBank(context: Context, body: unknown): Promise<void>
   });
 }
 
-/** Sets which rules tell, and from how much on. */
+/** Sets which rules are checked, and from which value on each of them tells. */
 export async function setStudioRules(context: Context, body: unknown): Promise<void> {
   const { before, after } = checked('setStudioRules', body);
   await inTransaction(context.pool, async (db) => {
@@ -134,7 +134,7 @@ export async function learnChangeFigures(context: Context, workoutId: string | u
   return { used: learned.used };
 }
 
-/** Puts what is known of how somebody speaks in the place of what was; null: nothing is known. */
+/** Replaces what is known of how somebody speaks; null: nothing is known. */
 export async function setSpeaker(context: Context, body: unknown): Promise<void> {
   const { before, after } = checked('setSpeaker', body);
   const name = after?.name ?? before?.name;
@@ -166,8 +166,8 @@ export async function removeExercise(context: Context, name: string | undefined)
 }
 
 /**
- * Brings in a table or JSON of exercises: what is right is kept, what is wrong is named with its line. All or nothing
- * where nothing is right.
+ * Brings in a table or JSON of exercises: rows that are right are kept, the others are named with their line. Refused
+ * where no row is right.
  */
 export async function importExercises(
   context: Context,

@@ -198,7 +198,7 @@ export async function removeTake(context: Context, id: string | undefined): Prom
 }
 
 export async function bringBackTake(context: Context, id: string | undefined): Promise<Take> {
-  // Asked again because the answer was lost, it is back already.
+  // The answer to an earlier request may have been lost: then it is restored already.
   if (!(await restoreTake(context.pool, checkId(id, 'take'))) && (await takeById(context.pool, id ?? '')) === null)
     throw new Refusal(404, 'This take is gone for good.');
   return getTake(context, id);

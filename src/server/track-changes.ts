@@ -35,7 +35,7 @@ export async function changeTrack(
   });
 }
 
-/** The 31st of February is written like a day and is none. */
+/** True where a text is a day that exists: not so the 31st of February. */
 function isDay(text: string): boolean {
   const time = Date.parse(`${text}T00:00:00Z`);
   return !Number.isNaN(time) && new Date(time).toISOString().startsWith(text);

@@ -60,7 +60,7 @@ const EXTENSIONS: Readonly<Record<string, string>> = {
   opus: 'opus',
 };
 
-/** The name a kept file ends in, from what it holds: never from what it was called. */
+/** The extension of a kept file, by what it holds and never by the name it came with. */
 function extensionOf({ format, codec }: SoundFacts): string {
   if (format.includes('mp4') || format.includes('mov')) return 'm4a';
   return format === 'wav' || format === 'w64'
@@ -150,7 +150,7 @@ export async function removeTrack(context: Context, id: string | undefined): Pro
 }
 
 export async function bringBackTrack(context: Context, id: string | undefined): Promise<LibraryTrack> {
-  // Asked again because the answer was lost, it is back already.
+  // The answer to an earlier request may have been lost: then it is restored already.
   if (!(await restoreTrack(context.pool, checkId(id, 'track'))) && (await trackById(context.pool, id ?? '')) === null)
     throw new Refusal(404, 'This track is gone for good.');
   return getTrack(context, id);

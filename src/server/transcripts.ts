@@ -35,7 +35,7 @@ export async function setTranscript(
     throw new Refusal(422, 'The text holds a character that cannot be kept (NUL or half a character).');
   const written = await inTransaction(context.pool, async (db) => {
     const now = await lockTranscript(db, take.id);
-    // Sent again because its answer was lost: it is there already.
+    // The answer to an earlier request may have been lost: then the text is there already.
     if (now?.text === text) return now.revision;
     if ((now?.revision ?? 0) !== revision)
       throw new Refusal(412, 'The words were changed elsewhere since you opened them.', {

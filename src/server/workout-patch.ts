@@ -46,7 +46,7 @@ export async function patchWorkout(
   return inTransaction(context.pool, async (db) => {
     const row = await lockWorkout(db, checkId(id, 'workout'));
     if (row === null) throw new Refusal(404, 'There is no such workout.');
-    // Sent again because its answer was lost: it is made already.
+    // The answer to an earlier request may have been lost: then the change is made already.
     const made = changeId === null ? null : await revisionOfChange(db, row.id, changeId);
     if (made !== null) return { revision: made };
     if (row.revision !== revision) {

@@ -30,7 +30,7 @@ import { Refusal } from './refusal.ts';
 import { aside } from './aside/aside.ts';
 import type { Context } from './context.ts';
 
-/** So many workouts are a page of the list. */
+/** Number of workouts in a page of the list. */
 const WORKOUTS_A_PAGE = 100;
 
 type ListRow = Awaited<ReturnType<typeof listWorkouts>>[number];
@@ -76,7 +76,7 @@ export async function createWorkout(context: Context, body: unknown): Promise<Wo
   return insertWorkout(context.pool, document, factsOf(document));
 }
 
-/** Plan, script and rules of drawing go over; takes and what was decided about them stay behind. */
+/** A copy of plan, script and drawing rules, without takes and what was decided about them. */
 function copyOf({ plan, script, music, edit }: WorkoutDocument, title: string | undefined): WorkoutDocument {
   return {
     ...newDocument(''),
@@ -121,7 +121,7 @@ export async function removeWorkout(context: Context, id: string | undefined): P
 }
 
 export async function bringBackWorkout(context: Context, id: string | undefined): Promise<void> {
-  // Asked again because the answer was lost, it is back already.
+  // The answer to an earlier request may have been lost: then it is restored already.
   if (!(await restoreWorkout(context.pool, checkId(id, 'workout'))) && (await findWorkout(context, id)) === null)
     throw new Refusal(404, 'This workout is gone for good.');
 }
@@ -146,7 +146,7 @@ export async function amendWorkout(
   return revision;
 }
 
-/** So many changes are a page of the history. */
+/** Number of changes in a page of the history. */
 const CHANGES_A_PAGE = 200;
 
 /** A page of a workout's changes, newest first. `after`: where the last page ended. */

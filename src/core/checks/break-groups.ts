@@ -66,7 +66,7 @@ function fixesFor(plan: Plan, block: Block, worst: ChangeOver, own: readonly Cha
     const more = compile(next).total - before;
     fixes.push({ kind: 'plan', label: `${words} (+${writeTime(micros(more), 0)})`, plan: next });
   };
-  // In a longer break it is all said inside.
+  // In a longer break everything is said inside it.
   const us = asLength(Math.ceil((worst.neededUs + worst.saidBeforeUs) / STEP_US) * STEP_US);
   const longer = withRest(block.scheme, us);
   if (longer !== null)

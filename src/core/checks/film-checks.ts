@@ -6,9 +6,9 @@ import { type Finding, type Fix, finding } from '../findings/finding.ts';
 import { type PlannedSegment, isActive, labelWithSide } from '../plan/segment.ts';
 import { ZERO, asLength } from '../time/micros.ts';
 
-/** From so many segments on, what was left out is one stretch that was not filmed, and no slip of the memory. */
+/** This many left-out segments in a row are a stretch that was not filmed, and not a forgotten move. */
 const STRETCH = 3;
-/** What a take says of a segment that another take may hold. */
+/** Findings of one take that do not matter where another take holds the segment. */
 const OF_ONE_TAKE = ['left-out', 'made-up-later'];
 
 /** What was found in the takes, as far as it is in the programme, and what no take holds: one finding a stretch. */

@@ -48,7 +48,7 @@ export function filmMusicFindings(
   return found;
 }
 
-/** How many beats into a phrase a time lies; a little before the next one is none. */
+/** How many beats into a phrase a time lies; 0 also a little before the next phrase. */
 function intoPhrase({ track: { map }, placement, from, start }: LaidTrack, at: Micros): number {
   const beat = beatAt(map, from + ((at - start) * placement.speedPpm) / 1e6);
   const counts = phraseCounts(map);
@@ -56,7 +56,10 @@ function intoPhrase({ track: { map }, placement, from, start }: LaidTrack, at: M
   return counts - into < NEAR_BEATS ? 0 : into;
 }
 
-/** Where the last track that begins under a block ends, with what goes on from it under the next; null: none begins. */
+/**
+ * Where the last track that begins under a block ends, or the music that continues it under the next block; null: none
+ * begins.
+ */
 function lastOf(laid: readonly LaidTrack[], blockId: string): Micros | null {
   let last = laid.findLast((l) => l.placement.blockId === blockId);
   let next = last;

@@ -27,7 +27,7 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
   const ahead = lookAhead(running.segments);
   const { running: words, calling } = languageOf(running.plan.language);
   const { mat } = words;
-  // As the plan has it, or the library; and as people of this language say it.
+  // Its name in the plan or the library, and the words that people use for it in this language.
   const equipment = balance.equipment.flatMap(({ name }) =>
     name === MAT ? [mat] : [name, calling.listed(name)].map((n) => n.split(' ').map(normalise).join(' ')),
   );
@@ -74,7 +74,7 @@ interface Known {
 function check(claim: Said, here: Segment, running: RunningClass, { equipment, mat, ahead }: Known): Verdict | null {
   const { segments } = running;
   const next = ahead.active(here.index)[0] ?? null;
-  /** The move the words are about: this one, or in a break the one that comes. */
+  /** // The move that the words are about: the one that runs, or in a break the next. */
   const about = isActive(here) && claim.at < here.end - AHEAD ? here : (next ?? here);
   switch (claim.type) {
     case 'seconds-left': {
@@ -131,7 +131,7 @@ function check(claim: Said, here: Segment, running: RunningClass, { equipment, m
     case 'next-up': {
       const following = ahead.active(here.index);
       const another = following.find((s) => s.moveId !== here.moveId);
-      // Said just as the move begins, `next` is the move itself.
+      // Said just as a move begins, `next` means that move itself.
       const begun = isActive(here) && claim.at - here.start < AHEAD ? here.label : null;
       const fits = [following[0]?.label, another?.label, begun].filter((l) => l !== undefined && l !== null);
       return fits.length === 0

@@ -3,15 +3,15 @@ import { type Segment, isActive } from '../plan/segment.ts';
 import { traitsOf } from '../plan/traits.ts';
 import type { RunningClass } from './verdict.ts';
 
-/** A segment lies where it is said to be with at least this probability before anything is held against a speaker. */
+/** A claim is called false only where its segment lies in its place with at least this probability. */
 const SURE = 0.75;
-/** What is said this long before the end of a segment may be about the next. */
+/** Words said this shortly before the end of a segment may be about the next one. */
 const AHEAD_US = 6e6;
 
-/** Where nobody knows which move runs, it is one of those within this. */
+/** Where it is not known which move runs, all moves within this time are considered. */
 const AROUND_US = 25e6;
 
-/** What a class is doing at a time, as far as claims ask: built once, asked for every claim. */
+/** Answers what happens in a class at a time, as far as claims need it. Built once for all claims. */
 export class ClassAt {
   /** Props of the whole plan. */
   readonly needs: ReadonlySet<string>;
@@ -54,7 +54,7 @@ export class ClassAt {
   sides(us: number): { readonly sides: ReadonlySet<'left' | 'right'>; readonly sure: boolean } {
     const near = this.about(us);
     const sides = near.map((s) => s.side).filter((s): s is 'left' | 'right' => s === 'left' || s === 'right');
-    // Where all moves around are done on one side, it is no matter which of them runs.
+    // Where all moves near this time are done on one side, it does not matter which of them runs.
     const around = this.active.filter((s) => s.end > us - AROUND_US && s.start < us + AROUND_US);
     const one = around.length > 1 && around.every((s) => s.side !== null && s.side === around[0]?.side);
     return { sides: new Set(sides), sure: one || this.sure(us) };
@@ -102,7 +102,10 @@ export class ClassAt {
     ];
   }
 
-  /** The round that ends about now: its moves as planned, those filmed, and how sure it is of the others. */
+  /**
+   * The round that ends about now: how many moves were planned, how many were filmed, and how sure it is that the
+   * others were not.
+   */
   roundDone(us: number): { readonly planned: number; readonly filmed: number; readonly sure: number } | null {
     const is = this.segment(us);
     const last = this.active.findLast((s) => s.end <= us + AHEAD_US);
@@ -110,7 +113,7 @@ export class ClassAt {
     const block = this.running.plan.blocks.find((b) => b.id === last.blockId);
     if (block === undefined) return null;
     const inRound = (s: Segment) => s.blockId === last.blockId && s.round === last.round;
-    // What is made up later is not done yet.
+    // A move that is made up later has not been done yet.
     const filmed = new Set(this.active.filter((s) => inRound(s) && s.start <= us).map((s) => s.moveId)).size;
     const out = [...(this.running.leftOut ?? [])].filter(([s]) => inRound(s)).map(([, sure]) => sure);
     return { planned: movesOf(block).length, filmed, sure: Math.max(0, ...out) };

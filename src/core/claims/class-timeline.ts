@@ -67,11 +67,11 @@ export function vocabularyOf(plan: Plan, language: LanguageCode): Vocabulary {
 const COARSE_US = 160_000;
 
 /**
- * What a sentence says plainly of these can be held against it; of all else running speech says other things in the
- * same words.
+ * Kinds of claim that are meant as they are said. Of other kinds people use the same words for something else, so none
+ * is called false.
  */
 const PLAIN: ReadonlySet<Claim['type']> = new Set(['seconds-left', 'side', 'length']);
-/** The same of these, where a word has a time of its own. */
+/** Kinds that are meant as they are said where the words have times of their own. */
 const PLAIN_IF_SHARP: ReadonlySet<Claim['type']> = new Set(['half-way', 'moves-left', 'next-up', 'count', 'round']);
 /** A claim of the same kind this near is the same claim. */
 const SAME_CLAIM_US = 3e6;
@@ -116,15 +116,15 @@ export function claimsIn(words: SpokenWords, running: RunningClass): Claim[] {
 /** A word may lie so many standard deviations from where it was placed. */
 const REACH_SIGMAS = 2.5;
 /**
- * A claim of the second that is off by less than this besides is not held against anybody: from the model, and from a
- * stretch of voice that may be another's.
+ * A claim of a second that is off by less than this is not called false: for words placed by the model, and for words
+ * placed in a stretch of voice that may belong to others.
  */
 const SLACK_S = { model: 4, voice: 6.5 } as const;
 const MODEL_US = 700_000;
 
 /**
- * True where a false claim would be right if it had been said a little earlier or later, as far as nobody knows the
- * second it was said in.
+ * True where a false claim would be right if it had been said a little earlier or later: the second in which it was
+ * said is not known.
  */
 function maybeTrue(claim: Claim, sigma: number, running: RunningClass): boolean {
   const reach = sigma * REACH_SIGMAS;

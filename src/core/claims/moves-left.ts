@@ -37,13 +37,13 @@ export function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Se
   const classMoves = new Set(
     after.map((s) => `${s.moveId}/${s.round}`).filter((u) => !isActive(here) || u !== `${here.moveId}/${here.round}`),
   ).size;
-  // In a break after a round's last move the next round is what is meant.
+  // In a break after a round's last move the next round is meant.
   const next = after[0];
   const nextRound =
     !isActive(here) && next !== undefined && next.blockId === here.blockId && next.round !== here.round ? left : null;
   const coming = next === undefined ? [] : after.filter((s) => s.blockId === next.blockId && s.round === next.round);
   let counts: number[];
-  /** What is true in the unit that was said, in the nearest whole; for `any` it is the nearest number. */
+  /** // The true number in the unit that was said; for `any` the nearest of all units. */
   let plain: number | null = null;
   if (claim.unit === 'round')
     counts = isActive(here) || nextRound === null ? [left.rounds] : [left.rounds, left.rounds - 1];

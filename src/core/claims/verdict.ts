@@ -18,7 +18,7 @@ export interface RunningClass {
   readonly leftOut?: ReadonlyMap<Segment, number>;
 }
 
-/** A class is called by its round number of minutes. */
+/** A class may be called by a round number of minutes that is this much off, as a share. */
 export const CLASS_LENGTH_SHARE = 0.07;
 
 export const LENGTH_SLACK = 1.01e6;

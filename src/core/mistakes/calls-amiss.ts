@@ -6,15 +6,15 @@ import type { Finding } from '../findings/finding.ts';
 import { type Filmed, inTake } from './filmed.ts';
 import { type TakeTime, takeTime } from '../time/micros.ts';
 
-/** A call may stand this far from the change it announces. */
+/** A call this near to a change announces it. */
 const CALL_NEAR_US = 5e6;
-/** Changes count as called as a habit where this share of them is. */
+/** Where at least this share of the changes is called, calling them is a habit of the class. */
 const HABIT = 0.7;
-/** Words placed less surely than this, within this of a change, may be its call. */
+/** Words placed less exactly than this may be the call of a change that lies within the same time. */
 const VAGUE_US = 0.7e6;
 const VAGUE_REACH_US = 20e6;
 
-/** A countdown from fewer is said of repetitions, too. */
+/** A countdown from a smaller number may also count repetitions. */
 const FROM_FIVE = 5;
 
 /** Changes without a call, where most are called; countdowns that lead to no change. */

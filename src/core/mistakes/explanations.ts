@@ -19,7 +19,7 @@ const BREATH_US = 1.1e6;
 const SHORT_SHARE = 0.6;
 const SHORT_LEAST_US = 4e6;
 
-/** So many words on each side of the start: fewer are a call. */
+/** An explanation has at least this many words on each side of the start; fewer are a call. */
 const EXPLAINS = 6;
 /** An explanation has begun at least this long before the start that it runs over. */
 const BEGUN_US = 3e6;
@@ -72,7 +72,7 @@ export function explanationsIntoWork(
   });
 }
 
-/** Breaks that were over long before their planned length. */
+/** Breaks that were much shorter than planned. */
 export function shortBreaks(breaks: readonly FilmedBreak[]): Finding[] {
   return breaks.flatMap(({ segment, recorded: { start, end }, plannedUs, placed }) => {
     const shortUs = plannedUs - (end - start);

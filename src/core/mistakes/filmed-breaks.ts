@@ -53,7 +53,7 @@ function talkWith(gap: readonly RecordedSegment[], r: RecordedSegment): Length {
   return asLength(near.reduce((sum, x) => sum + lengthOf(x!), lengthOf(r)));
 }
 
-/** What is planned between two moves that were filmed, in order, with the moves that were left out there. */
+/** The segments planned between each two moves that were filmed, also the moves that were left out there. */
 function gapsOf({ segments }: Alignment): RecordedSegment[][] {
   const gaps: RecordedSegment[][] = [[]];
   for (const r of segments)

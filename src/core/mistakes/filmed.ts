@@ -11,7 +11,7 @@ export interface Filmed {
   readonly end: TakeTime;
 }
 
-/** Less likely than this to lie where it is said to be, nothing is held against a segment. */
+/** No mistake is reported of a segment that is less likely than this to lie in its place. */
 export const PLACED = 0.7;
 
 export function filmedOf(alignment: Alignment): Filmed[] {

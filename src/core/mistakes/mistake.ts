@@ -3,7 +3,7 @@ import { type Finding, saidIn, wordsOf } from '../findings/finding.ts';
 import { labelWithSide } from '../plan/segment.ts';
 import { type TakeTime, ZERO } from '../time/micros.ts';
 
-/** Less sure than this, a finding is a doubt of the program and no mistake of the class. */
+/** A finding less sure than this is a doubt of the program and not reported as a mistake of the class. */
 const UNSURE = 0.35;
 
 /** A mistake as it is handed on: kinds are words of the field. */

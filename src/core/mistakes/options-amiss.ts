@@ -132,7 +132,7 @@ const CONFESSION_WORDS = 4;
 
 /** A stem that is more than one word in so many is said all the time, and tells no option. */
 const SAID_SHARE = 1 / 100;
-/** What is offered this soon after the move, where its end is not known to the second, is not never. */
+/** An option said this soon after the move counts as offered: the end of the move is not known to the second. */
 const OPTION_AFTER_US = 20e6;
 /** A preview may have offered it this long before. */
 const OPTION_SHOWN_US = 150e6;

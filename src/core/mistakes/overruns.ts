@@ -33,7 +33,7 @@ interface DriftPoint {
   readonly label: string;
 }
 
-/** What a change leads to decides why its break is long: the costliest part of it. */
+/** The cause of a long break is the part of its change-over that takes longest. */
 const CAUSE_OF: readonly (readonly [ChangeOver['parts'][number]['kind'], OverrunCause])[] = [
   ['new', 'new-move'],
   ['level', 'floor'],
@@ -41,7 +41,9 @@ const CAUSE_OF: readonly (readonly [ChangeOver['parts'][number]['kind'], Overrun
   ['side', 'side'],
 ];
 
-/** Where the time went that was not planned, by cause, the largest first. The sum is what the take is longer by. */
+/**
+ * The time that was not planned, by cause, the largest first. The sum is by how much the take is longer than the plan.
+ */
 export function overrunsOf(alignment: Alignment, changes: readonly ChangeOver[]): Overrun[] {
   const rows = new Map<OverrunCause, { us: number; places: number; worst: Overrun['worst'] }>();
   const add = (cause: OverrunCause, us: number, at: TakeTime, label: string) => {

@@ -5,11 +5,14 @@ import { type Run } from './round-detection.ts';
 export const APART_US = 100e6;
 
 /**
- * Runs of at least so many, in the middle, are sets; two are the sides of a move: hardly anything else is done twice.
+ * Moves have sets where their runs have at least this many intervals (median). A run of two is the two sides of a move.
  */
 const FEWEST_SETS = 2.5;
 
-/** Sets are named again by somebody: moves that merely last are no sets. */
+/**
+ * Runs are sets only where names are repeated this often on average: a move that lasts long without being named again
+ * has no sets.
+ */
 const REPEATED = 1.4;
 
 const MOST_SETS = 8;

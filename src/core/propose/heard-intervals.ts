@@ -24,7 +24,10 @@ const LONGEST_US = 150e6;
 const GO_REACH_US = 25e6;
 /** Another side is called when the first has been done a while. */
 const SIDE_AFTER_US = 10e6;
-/** A name must be this much of one: alone, led in as the next, known to a library, said again. */
+/**
+ * The least sum of signs that a name begins a move: it stands alone, is led in as the next, is known to the library, is
+ * said again.
+ */
 const ENOUGH = 1.2;
 interface Event {
   readonly at: number;

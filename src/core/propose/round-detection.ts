@@ -1,4 +1,4 @@
-/** One after another the same: a move with its sides or its sets. */
+/** The same label several times in a row: a move with its sides or its sets. */
 export interface Run<T> {
   readonly label: string;
   readonly intervals: readonly T[];
@@ -33,9 +33,9 @@ const MOST_MOVES = 16;
 const RAGGED = 2;
 /** A third of a round may be wrong; more is another turn. */
 const WRONG = 0.34;
-/** What a move that is wrong, too many or missing costs, in moves told. */
+/** What a wrong, an additional or a missing move costs, against the gain of one move that fits. */
 const EDIT = 1.4;
-/** What it costs, in moves told, to say that the first move heard is not the first of the turn. */
+/** What it costs, in the same measure, that the turn does not begin with the first move heard. */
 const BEGINS = 1.2;
 
 /**
@@ -53,7 +53,8 @@ export function turnAt(labels: readonly string[], at: number): Turn | null {
 }
 
 /**
- * The cleanest round may have begun in the middle of one: it is turned until all rounds together have the fewest wrong.
+ * The round that was found may begin in the middle of the real one: its first move is shifted until all rounds together
+ * have the fewest faults.
  */
 function turned(labels: readonly string[], at: number, { moves, rounds, length }: Turn): readonly number[] {
   const all = labels.slice(at, at + length);

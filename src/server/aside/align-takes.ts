@@ -19,7 +19,9 @@ export function takesIn(edit: Edit, recordings: readonly Take[]): Take[] {
 const KEPT = 6;
 const kept = new Map<string, AlignedTake[]>();
 
-/** Aligns takes each by itself, later ones as likely filling what the earlier lack. What was aligned lately is kept. */
+/**
+ * Aligns takes one by one; a later take is likely to hold what the earlier ones lack. What was aligned lately is kept.
+ */
 export function alignTakes(
   document: Pick<WorkoutDocument, 'plan' | 'edit'>,
   takes: readonly Take[],

@@ -1,7 +1,7 @@
 import { processWide } from '../../db/process-wide.ts';
 import { TASKS, type Tasks } from './tasks.ts';
 
-/** Does a task where it holds nobody up. */
+/** Does a task beside the requests, so that none of them waits for it. */
 export type Aside = <K extends keyof Tasks>(task: K, ...input: Parameters<Tasks[K]>) => Promise<ReturnType<Tasks[K]>>;
 
 /** Set by the web server and the worker when they start. */

@@ -25,9 +25,9 @@ import { type AlignedTake, alignTakes, takesIn } from './align-takes.ts';
 
 /** What a file is made from. */
 export interface ExportInput {
-  /** As it is timed. */
+  /** The document with the seconds of its counted blocks worked out. */
   readonly document: Pick<WorkoutDocument, 'plan' | 'script' | 'edit' | 'music'>;
-  /** The library, for what is laid under the class. */
+  /** The tracks of the library that may be laid under the class. */
   readonly tracks: readonly Track[];
   readonly studio: Studio;
   /** All recordings of the workout with their words. */
@@ -68,7 +68,7 @@ export function exportTexts(names: readonly string[], input: ExportInput): strin
   return formats.map((format) => format.write({ ...made, credits }));
 }
 
-/** The times of tones are wanted in a file also where none is to be heard. */
+/** The file of tone times is made even where no tones are heard. */
 function withTones(edit: Written['edit']): Written['edit'] {
   const { tones } = edit.sound;
   return { ...edit, sound: { ...edit.sound, tones: { ...tones, family: tones.family ?? 'wood' } } };
@@ -100,7 +100,7 @@ function planSource(document: Written, studio: Studio): ExportSource {
 const balanceIn = (plan: Written['plan'], segments: readonly Segment[], studio: Studio) =>
   balanceOf(plan, segments, bookWith(studio.exercises));
 
-/** The takes as they align and what is made of them. */
+/** The aligned takes and the programme that is made of them. */
 interface FilmMade {
   readonly takes: readonly AlignedTake[];
   readonly produced: Produced;
