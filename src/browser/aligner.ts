@@ -30,7 +30,7 @@ export async function alignKept(...asked: Asked): Promise<Aligned> {
   const store = openStore();
   const found = store === null ? undefined : await get<Kept>(key, store).catch(() => undefined);
   const aligned = found?.aligned ?? (await aligner().align(...asked));
-  // Nobody waits for what is only kept for another day.
+  // Not awaited: it is only kept for later visits.
   if (store !== null && (found === undefined || Date.now() - found.wantedAt > SEEN_LATELY_MS))
     void keep(key, { aligned, wantedAt: Date.now() }, store).catch(() => undefined);
   return aligned;

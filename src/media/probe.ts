@@ -10,7 +10,7 @@ type Probed =
   | { readonly ok: true; readonly probe: MediaFacts; readonly extension: TakeExtension }
   | { readonly ok: false; readonly message: string };
 
-/** What a take may be, for sentences. */
+/** The kinds of recording that are taken, in words for error messages. */
 export const TAKE_WANTED = 'an MP4, MOV, WebM or MKV video with sound, or a sound file, is wanted';
 
 /** Shorter is no take; a line that is spoken again may be shorter. */

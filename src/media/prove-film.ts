@@ -53,7 +53,7 @@ export async function proveFilm(
     return odd;
   };
   const loudness = tracks.soundUs === null ? null : await measure(path, signal);
-  // A figure that no frame shows was not read either.
+  // A figure that no frame shows was not read.
   const unseen = checks
     .filter((c) => c.frame >= frames)
     .map((c) => ({ frame: c.frame, wanted: c.shows.text, read: null }));

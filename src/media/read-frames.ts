@@ -68,7 +68,7 @@ export async function readFrames(
   return index;
 }
 
-/** Adds up the cells of frames, whose number is not known before. */
+/** Adds up the cells of any number of frames. */
 export function cellReader({ width, height }: GreySize): {
   readonly add: (grey: Uint8Array) => void;
   readonly cells: () => Uint16Array;

@@ -10,7 +10,7 @@ import type { Pin } from './pin.ts';
 /** Where filmed segments lie, by their index. Written to while the last things are set right. */
 type Places = Map<number, Span<TakeTime>>;
 
-/** Less room than this is none for a talk. */
+/** A talk in which nobody speaks is kept only where the take has room for this much. */
 const SILENT_TALK_US = 3e6;
 /** Shorter stretches beyond the plan are breath, not content. */
 const SHORTEST_EXTRA_US = 3e6;

@@ -67,17 +67,17 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
   };
 }
 
-/** The floor under the voice is the quiet part of so long a stretch. */
+/** Length of the stretch whose quietest part is taken as the background under the voice. */
 const FLOOR_FRAMES = 400;
 const FLOOR_SHARE = 0.2;
 const LOUD_SHARE = 0.95;
-/** Speech stands so far above its floor, or so far up the way to what is loud near it. */
+/** Speech lies at least this far above the background, or this share of the way up to the loudest sound near it. */
 const LEAST_DB = 6;
 const SHARE_UP = 0.38;
 /** Gaps shorter than this are between syllables; bursts shorter than this are knocks. */
 const LONGEST_GAP = 18;
 const SHORTEST_VOICE = 9;
-/** The difference at which speech is as clear as it gets, and where it is lost. */
+/** Where speech is lost, and where it is as clear as it can be: decibels between voice and background. */
 const CLEAR_DB = [5, 18] as const;
 
 /** Where somebody speaks: what rises above the floor of its surroundings long enough. */
@@ -97,8 +97,7 @@ function voiceIn({ voice }: Features): Pick<TakeSound, 'voice' | 'voiceClarity'>
     floors[p] = row[Math.floor(row.length * FLOOR_SHARE)]!;
     tops[p] = row[Math.min(row.length - 1, Math.floor(row.length * LOUD_SHARE))]!;
   }
-  // Silence all through is no speech however little it varies: what is far below the loud of the whole take does not
-  // count.
+  // What is far softer than the loudest parts of the take is silence and no speech, however much it varies.
   const loudest = Float32Array.from(tops).sort()[Math.floor(places * 0.8)]!;
   const spans: { from: number; to: number }[] = [];
   let contrast = 0;

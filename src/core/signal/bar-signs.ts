@@ -60,7 +60,7 @@ function apart(before: Float64Array | null, after: Float64Array | null): number 
   return before === null || after === null ? 0 : 1 - likeness(before, after);
 }
 
-/** What is too soft to be heard still counts a little, for a fade has harmony too. */
+/** Soft sounds still count a little: music that fades in or out has harmony, too. */
 const SOFT = 0.02;
 /** Noise gives all twelve the same; so much of the least is taken from each. */
 const NOISE_SHARE = 0.9;

@@ -14,12 +14,12 @@ interface FoundBars {
   readonly clarity: number;
 }
 
-/** Bars of three must come again this much more clearly than bars of four, for classes hardly know them. */
+/** Bars of three must repeat this much more clearly than bars of four, for they are rare in classes. */
 const THREE_LEAD = 0.03;
 /** Bars of five are rarer still. */
 const FIVE_LEAD = 0.1;
 
-/** The metre and the ones of a piece whose beats are known. Beats are in frames. */
+/** The metre and the downbeats of a piece whose beats are known. Beats are in frames. */
 export function findBars(onsets: Onsets, pulse: Pulse, beats: readonly number[]): FoundBars {
   if (beats.length < 8) return { metre: 4, ones: [], clarity: 0 };
   const metre = metreOf(pulse, beats);
@@ -40,8 +40,8 @@ export function barClarity(onsets: Onsets, pulse: Pulse, beats: readonly number[
 }
 
 /**
- * Beats in a bar: after how many beats what is struck comes again. Bars and pairs of bars: what comes again each
- * twelve beats speaks for threes and for fours. Bars of two count as fours.
+ * Beats in a bar: after how many beats the pattern repeats. Bars and pairs of bars are both compared, for a pattern of
+ * twelve beats fits threes and fours. Bars of two count as fours.
  */
 function metreOf(pulse: Pulse, beats: readonly number[]): Metre {
   const vectors = beatVectors(pulse, beats);

@@ -22,7 +22,10 @@ interface Level {
 
 /** Other levels that a pulse may be counted at, as ratios of its tempo. */
 const LEVELS = [1, 2, 1 / 2, 3 / 2, 2 / 3, 4 / 3, 3 / 4, 3, 1 / 3] as const;
-/** How much a beat off its time costs against an attack found: the squared logarithm of the interval, times this. */
+/**
+ * What an uneven beat costs against the strength of its attack: the squared logarithm of the interval's ratio, times
+ * this.
+ */
 const TIGHT = 90;
 const TIGHTER = 220;
 /** How far from a tapped tempo a level may lie, in octaves. */
@@ -53,7 +56,7 @@ export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null =
   levels.sort((x, y) => y.score - x.score);
   const best = levels[0];
   if (best === undefined) return hintBpm === null ? NO_BEATS : findBeats(onsets, pulse);
-  // A tone that only begins and ends, a hum: what seems to come again is too weak to be a beat.
+  // In a steady tone or a hum something may seem to repeat, but it is too weak to be a beat.
   const struck = best.frames.map((f) => strongestNear(pulse.all, f)).sort((a, b) => b - a);
   if ((struck[struck.length >> 2] ?? 0) < HEARD) return NO_BEATS;
   const even = steadyGrid(pulse, best.frames, (grid) => inPhase(pulse, grid));
@@ -142,7 +145,7 @@ const SHIFTS = [
 
 /** Beats moved by half or a quarter of a beat where the places there carry more of what beats carry. */
 function inPhase(pulse: Pulse, beats: number[]): number[] {
-  // A hat alone between the beats says nothing; a snare or clap and the click of a kick do.
+  // A hat between the beats tells nothing; a snare, a clap or the click of a kick does.
   const weight = (places: readonly number[]) => {
     const p = profile(pulse, places);
     return p.low + 0.3 * p.lowMid + 1.1 * p.mid + 0.15 * p.high;
@@ -157,7 +160,7 @@ function inPhase(pulse: Pulse, beats: number[]): number[] {
   return best;
 }
 
-/** Attacks weaker than this are no beginning of the music. */
+/** The music begins with the first attack that is stronger than this. */
 const HEARD = 0.25;
 /** A beat may lie so many frames before the first attack, for that is found late rather than early. */
 const EARLY = 4;

@@ -1,6 +1,6 @@
 import type { Pulse } from './onset-strength.ts';
 
-/** Longer pieces are mixes or classes, not one steady track; looking for one grid in them takes long and finds none. */
+/** Longer pieces are mixes or whole classes and have no single tempo: no grid is looked for in them. */
 const LONGEST_FRAMES = 12 * 60 * 100;
 /** The period is looked for this far around the beats found, as a share. */
 const AROUND = 0.012;
@@ -76,10 +76,15 @@ export function steadyGrid(
 
 /** A break is looked at by itself: beats that are followed freely may slip to the off-beat where the drum rests. */
 const STRETCH_BEATS = 16;
-/** So many stretches must meet the grid, of all and of those before and after: a tempo that drifts does not. */
+/**
+ * At least this share of the stretches must fit the grid, of all of them and on both sides of a break: where the tempo
+ * drifts fewer do.
+ */
 const MOST_MET = 0.6;
 
-/** Whether a grid meets the attacks about as well as free beats do but for breaks, after which it goes on as before. */
+/**
+ * True where a grid fits the attacks about as well as the free beats do, except in breaks, after which it fits again.
+ */
 function isMetAround(grid: readonly number[], beats: readonly number[], near: (at: number) => number): boolean {
   const met: boolean[] = [];
   for (let i = 0; i + STRETCH_BEATS <= beats.length; i += STRETCH_BEATS) {

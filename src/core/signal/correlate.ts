@@ -76,7 +76,7 @@ export interface Sync {
   readonly used: number;
 }
 
-/** Points further than this from the line are of something only one of the two heard. */
+/** Points further than this from the line are left out: there only one of the two recordings heard something. */
 const ODD_S = 0.02;
 /** Clocks of cameras and recorders differ by less than this (common practice: tens of parts per million). */
 const MOST_PPM = 500;

@@ -9,9 +9,9 @@ export function lookAhead(by: number): number {
 }
 
 /**
- * Keeps one sample of so many, without folding what is too high for the new rate: a windowed sinc, whose zeros are left
- * out. Takes sound in pieces of any length; what it gives is valid until the next piece. The first sample given is the
- * first taken.
+ * Lowers the sampling rate by a whole number, with a windowed sinc as the filter against aliasing. Takes sound in
+ * pieces of any length; what it returns is valid until the next piece. The first sample returned stands for the first
+ * one taken.
  */
 export function decimator(by: number): (samples: Float32Array) => Float32Array {
   const reach = lookAhead(by);

@@ -10,7 +10,7 @@ const SHORTEST_BEEP = 5;
 const LONGEST_BEEP = 200;
 /** It begins sharply: so many decibels above what was there in the tenth of a second before. */
 const RISE_DB = 9;
-/** More beeps a minute than this are an instrument. */
+/** Where there are more beeps a minute than this, they are an instrument. */
 const MOST_BEEPS_A_MINUTE = 14;
 
 /** Tones of machines. Voices glide and have overtones; a timer's beep has neither. */
@@ -51,7 +51,7 @@ const CLAP_RISE_DB = 18;
 const CLAP_FALL_DB = 12;
 /** It is louder than anything else up there for so many frames around. */
 const CLAP_ALONE = 150;
-/** More claps a minute than this are drums. */
+/** Where there are more claps a minute than this, they are drums. */
 const MOST_CLAPS_A_MINUTE = 6;
 
 /** Single sharp sounds with all pitches in them. */
@@ -74,7 +74,7 @@ export function clapsIn({ high, voice }: Features): TakeTime[] {
 
 /** What lies under the voice is the quiet quarter of each half second. */
 const HALF_SECOND = 50;
-/** A step lasts: so many half seconds on both sides of it. */
+/** A step of the level must last this many half seconds on both sides. */
 const STEP = 8;
 const STEP_DB = 7;
 const DEEPEST_DB = 32;
@@ -85,7 +85,7 @@ export function levelsIn({ all }: Features): LevelStep[] {
   const under = Array.from({ length: Math.floor(all.length / HALF_SECOND) }, (_, i) =>
     quantile(all.slice(i * HALF_SECOND, (i + 1) * HALF_SECOND), 0.25),
   );
-  // Between near silence and speech there is always a step; what has no sound under the voice has no level to change.
+  // A step down to near silence is a pause in speech and no change of the level under the voice.
   const least = quantile(all, 0.9) - DEEPEST_DB;
   const found: { i: number; to: number; db: number }[] = [];
   for (let i = STEP; i + STEP <= under.length; i++) {

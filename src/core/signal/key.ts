@@ -8,9 +8,9 @@ import { type Onsets, SLOW_FRAMES } from './onsets.ts';
 const MAJOR = [6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88] as const;
 const MINOR = [6.33, 2.68, 3.52, 5.38, 2.6, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17] as const;
 
-/** Keys that fit worse than this, as a correlation, are no key: drums, noise, talk. */
+/** The least correlation with a key: drums, noise and talk have none. */
 const LEAST_FIT = 0.55;
-/** Of a key and the best that has other notes, one must fit so much better. */
+/** By how much the best key must fit better than the best one with other notes. */
 const LEAD = 0.04;
 /** Quieter stretches than this share of the loudest say nothing. */
 const HEARD_SHARE = 0.05;

@@ -92,7 +92,7 @@ const [B0, B1, B2] = STAGE_1.b;
 const [A1, A2] = STAGE_1.a;
 const [C1, C2] = STAGE_2.a;
 
-/** Numbers near nothing make a processor slow; they are nothing. */
+/** Takes numbers very near to 0 for 0: they make processors slow. */
 const alive = (v: number): number => (v < 1e-20 && v > -1e-20 ? 0 : v);
 
 /** Two of so many channels, what their filters keep, and the sums of squares; written into. */

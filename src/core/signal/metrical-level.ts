@@ -34,7 +34,7 @@ const SIGNS = {
   faster: 2.35,
   /** How far attacks on the beats stand above the mean, as a logarithm. */
   on: 3.51,
-  /** More between the beats than so large a share of what is on them. */
+  /** By how much what is struck between the beats exceeds a usual share of what is struck on them. */
   crowded: -6.52,
   /** Every second beat weaker than the others, 0 to 1. */
   limp: -2.7,

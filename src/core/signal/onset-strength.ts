@@ -19,7 +19,7 @@ export const BEAT_WEIGHT: Readonly<Record<Group, number>> = { low: 1, lowMid: 0.
 const USUAL_FRAMES = 4 * FRAMES_A_SECOND;
 /** Below this share of the whole piece's usual attack nothing is lifted any further. */
 const FLOOR_SHARE = 0.12;
-/** What is weaker than this is none, however quiet everything is: the grain of a steady tone. */
+/** Weaker attacks are none, however quiet everything is: even a steady tone has some grain. */
 const LEAST_ATTACK = 0.05;
 /** An attack counts at most so many times the usual one: one crash is not ten drums. */
 const MOST = 4;

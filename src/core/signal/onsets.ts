@@ -8,7 +8,7 @@ const HOP = ONSET_RATE_HZ / FRAMES_A_SECOND;
 const FRAME = 1024;
 /** Pitches are told from a frame this long. */
 const LONG_FRAME = 4096;
-/** Slow features (harmony, loudness by band) are written once in so many frames. */
+/** Slow features (harmony, levels) are written once in this many frames. */
 export const SLOW_FRAMES = 10;
 
 /** Groups of bands that attacks are told apart in: drums' bodies, bass and toms, snares and voices, hats. */
@@ -16,7 +16,7 @@ export const GROUPS = ['low', 'lowMid', 'mid', 'high'] as const;
 export type Group = (typeof GROUPS)[number];
 const GROUP_TOP_HZ: Readonly<Record<Group, number>> = { low: 130, lowMid: 500, mid: 3_000, high: 12_000 };
 
-/** Where a rise is looked for: against two frames before, so that a slow window still sees a sharp edge. */
+/** A rise is measured against this many frames before, so that sharp edges show although the window is long. */
 const LAG = 2;
 
 /** Attack strength of each group in each frame, and what changes slowly. Frame i is centred on i / 100 s. */
@@ -96,7 +96,7 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       long.power(heard, longPower);
       for (let k = classes.from; k < classes.to; k++) {
         const p = longPower[k]!;
-        // A pitch is where its neighbours are less: what leaks from it is none.
+        // Only peaks of the spectrum are pitches: what leaks into the bins beside them is none.
         if (p <= longPower[k - 1]! || p < longPower[k + 1]!) continue;
         const c = classes.of[k]!;
         slow[c] = slow[c]! + Math.sqrt(p);

@@ -18,7 +18,10 @@ export interface RoomMusic extends Span<TakeTime> {
   readonly key: Key | null;
 }
 
-/** What comes again this well for the middle of so many seconds is music: speech reaches 0.2 for a moment. */
+/**
+ * Where the pattern repeats at least this well over some seconds (median) there is music; speech reaches 0.2 for a
+ * moment.
+ */
 const COMES_AGAIN = 0.25;
 const AROUND_S = 7;
 /** Shorter music is a jingle, and tells no phrase. */
@@ -99,8 +102,9 @@ function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): Room
   });
 }
 
-/** So many beats together tell whether the music plays there; their weight may be this share of what is usual. */
+/** Number of beats that tell together whether the music still plays. */
 const TOGETHER = 8;
+/** The least share of their usual strength that these beats have while it does. */
 const STILL_HEARD = 0.5;
 
 /** From where to where a map's beats are heard: more where they are than halfway between them. */
@@ -120,7 +124,7 @@ function heardWithin(pulse: Pulse, map: TempoMap): Span<TakeTime> {
   // The last half by itself too: what is loud before the end does not carry it on.
   const half = TOGETHER / 2;
   let [first, last] = [0, map.beats - 1];
-  // Where the off-beat is as strong, nothing tells how far it goes on, and all that is silent would be as good.
+  // Where the off-beats are as strong as the beats, nothing tells how far the music goes on: then it ends.
   while (least > 0 && Math.min(mean(first - 1), mean(first - 1, half)) >= least) first--;
   while (least > 0 && Math.min(mean(last + 2 - TOGETHER), mean(last + 2 - half, half)) >= least) last++;
   const inTake = (time: number) => takeTime(Math.max(0, Math.min((pulse.frames * 1e6) / FRAMES_A_SECOND, time)));
@@ -140,7 +144,7 @@ function inARow(pieces: readonly RoomMusic[]): RoomMusic[] {
   });
 }
 
-/** Beats without a gap that is no beat. */
+/** Parts beats where the gap between two of them is no whole beat. */
 function inStep(beats: readonly number[]): number[][] {
   const gaps = beats.slice(1).map((b, i) => b - beats[i]!);
   const usual = median(gaps);

@@ -10,12 +10,12 @@ import { useDerived, useDocument } from '../workbench/workbench-context.tsx';
 import { withPin } from '../../core/workout/pins.ts';
 
 /**
- * So much of the take is shown at once where there is room, half of it on a phone; a quarter lies before the playhead
- * at first.
+ * How much of the take is shown at once where there is room; on a phone half of it. At first a quarter of it lies
+ * before the playhead.
  */
 const WIDE = { px: 560, us: 24e6 } as const;
 const BEFORE_SHARE = 0.25;
-/** A letter of the words takes about so much. */
+/** About how wide a letter of the words is, pixels. */
 const LETTER_PX = 7.6;
 const WORD_ROOM_PX = 40;
 /** Steps of the arrow keys on a boundary. */

@@ -23,7 +23,7 @@ export function WordsView() {
   const kept = workbench((s) => s.takes.find((t) => t.take.id === take?.id)?.transcript ?? null);
   const text = kept?.text ?? null;
   const transcript = useMemo(() => (text === null ? null : readTranscript(text).value), [text]);
-  // Drawn anew where another line is said, not with each frame.
+  // Changes where another line is said, not with each frame.
   const current = usePlayhead((s) => {
     const now = produced === null ? ZERO : toTake(s.at ?? ZERO, produced.programme.shots);
     return transcript === null ? -1 : transcript.cues.findLastIndex((c) => c.start <= now);

@@ -27,7 +27,7 @@ const DOING_SAYS: Readonly<Record<Doing, string>> = {
   look: 'Overlay, captions and chapters.',
 };
 
-/** Everything that was found, by what one would do about it; whether the class can go out. */
+/** All findings, grouped by what one would do about them, and whether the class can go out. */
 export function CheckStation() {
   const { document, change } = useDocument();
   const { produced } = useDerived();
@@ -145,10 +145,11 @@ export function CheckStation() {
   );
 }
 
-/** Of a kind that comes several times, with a fix: all of it at once, one undo. */
+/** Fixes all findings of one kind in one step of undo. */
 function AllAtOnce({ findings }: { readonly findings: readonly Finding[] }) {
   const { change } = useDocument();
-  // A plan or music as it would be holds one fix only; what only a person can say is not said for all.
+  // A fix that replaces the whole plan or music cannot be joined with others, and what only a person can decide is not
+  // decided for all.
   const fixable = findings.filter((f) => {
     const kind = fixesOf(f)[0]?.kind;
     return kind !== undefined && !['plan', 'music', 'pin', 'look', 'sound'].includes(kind);

@@ -7,7 +7,9 @@ import { useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
 const IDS = Object.keys(RULES) as RuleId[];
 
-/** Which rules tell, and from how much on, for all workouts of the studio. Each change is one undo. */
+/**
+ * Which rules are checked, and from which value on they tell, for all workouts of the studio. Each change is one undo.
+ */
 export function StudioRulesDialog({ close }: { readonly close: () => void }) {
   const { studio, setStudio } = useStudio();
   const { workbench } = useWorkbench();

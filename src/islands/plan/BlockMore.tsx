@@ -28,7 +28,7 @@ function withSilence(d: WorkoutDocument, blockId: string, none: boolean): Workou
   return { ...d, plan: { ...d.plan, blocks }, music: { ...d.music, placements } };
 }
 
-/** What of a block is set seldom: its order, its rests, its sides. */
+/** Settings of a block that are seldom changed: its order, its rests, its sides. */
 export function BlockMore({
   block,
   set,

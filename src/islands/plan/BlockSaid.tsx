@@ -1,7 +1,7 @@
 import { atHomeWords } from '../../core/plan/at-home.ts';
 import type { Block } from '../../core/plan/plan.ts';
 
-/** What is said seldom of a block, at the end of its sentence. */
+/** Settings of a block that are seldom used, in words at the end of its sentence. */
 export function BlockSaid({ block }: { readonly block: Block }) {
   return (
     <>

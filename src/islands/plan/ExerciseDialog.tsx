@@ -49,7 +49,7 @@ export function ExerciseDialog({
     defaultValues: { ...first, muscles: [...first.muscles], equipment: first.equipment.join(', ') },
   });
   const { trouble, attempt } = useAttempt();
-  /** What ends as it begins goes on to do so. */
+  /** While the end position is the same as the start position, it follows it. */
   const began = useRef(first.start);
   const endsAlike = () => {
     const { start, end } = getValues();

@@ -24,7 +24,7 @@ interface Props {
   readonly set: (label: string, next: (move: Move) => Move) => void;
 }
 
-/** A move has one measure of its own at most: seconds, a dose, phases or a range. */
+/** A move without its own measure, of which it has one at most: seconds, a dose, phases or a range. */
 function withoutMeasure({ dose: _dose, phases: _phases, range: _range, ...move }: Move): Move {
   return move;
 }

@@ -6,7 +6,7 @@ import { ApiError } from '../shared/api.ts';
 import { asking, call } from '../shared/call.ts';
 import { useDerived, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
 
-/** More questions at once are a form. */
+/** The most moves that are asked about at once. */
 const MOST_ASKED = 3;
 
 /** Three quick questions about each move that no library knows, answered once for the studio. */

@@ -145,7 +145,7 @@ export function insertBlocks(plan: Plan, blocks: readonly Block[], at: number): 
     next = insertMoves(next, id, 0, block.moves).plan;
   }
   const made = new Set(ids.values());
-  // What came along is named by its new id, also where the plan has a block of the old one.
+  // Blocks that were pasted with it are meant by their new ids, even where the plan has a block with the old id.
   const blocksOfPlan = next.blocks.map((b) =>
     b.of === undefined || !made.has(b.id) ? b : { ...b, of: b.of.map((id) => ids.get(id) ?? id) },
   );

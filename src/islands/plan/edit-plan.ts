@@ -58,10 +58,7 @@ export function removeBlock(plan: Plan, id: string): Plan {
   return withOthers({ ...plan, blocks: plan.blocks.filter((b) => b.id !== id) }, (of) => (of === id ? [] : [of]));
 }
 
-/**
- * The plan with what previews show and repeats do again put in other words: each id becomes those that stand for it
- * now.
- */
+/** The plan with other ids in its previews and repeats: each id is replaced by those that `next` gives for it. */
 export function withOthers(plan: Plan, next: (id: string) => readonly string[]): Plan {
   return {
     ...plan,

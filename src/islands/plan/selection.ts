@@ -32,7 +32,7 @@ export const useSelection = create<Selection>()((set, get) => ({
   },
 }));
 
-/** What a command on a move is about: all chosen ones where it is one of them, else itself. */
+/** The moves that a command is about: all chosen ones where the move is one of them, else the move alone. */
 export function meant(id: string): ReadonlySet<string> {
   const { ids } = useSelection.getState();
   return ids.has(id) ? ids : new Set([id]);

@@ -163,7 +163,7 @@ export function createWorkbench(
     tracks.keepDrafts();
   }
 
-  /** Goes to one end of a step, back or forth. */
+  /** Undoes a step, or does it again. */
   function walk(step: Step, to: 'before' | 'after'): void {
     const from = to === 'before' ? 'after' : 'before';
     const now = store.getState();
