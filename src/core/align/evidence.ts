@@ -3,8 +3,7 @@ import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.t
 import { cellSums } from './far-cells.ts';
 import {
   beginScores,
-  beyondBegins,
-  beyondEnds,
+  beyondEdges,
   beyondLeast,
   beyondOpens,
   endScores,
@@ -124,6 +123,7 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
   const { cell } = lattice;
   const alive = problem.alive[k];
   const step = Math.log(lattice.stepUs / 1e6);
+  const edges = beyondEdges(problem);
   const before = plain.slice();
   const inside = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
   const begun = { work: OUT, break: OUT };
@@ -135,14 +135,14 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
         const turned = inside[is === 'work' ? 'break' : 'work'][r - a]! + BEYOND.turns;
         begun[is] = either(
           begun[is],
-          either(before[r - a]! + beyondOpens(problem, is, k), turned) + beyondBegins(problem, is, r),
+          either(before[r - a]! + beyondOpens(problem, is, k), turned) + edges[is].begins[r]!,
         );
       }
     }
     if (alive?.[q - a] === 0) continue;
     for (const is of BEYOND_KINDS) {
       if (begun[is] < OUT / 2) continue;
-      const value = begun[is] + beyondEnds(problem, is, q) + step;
+      const value = begun[is] + edges[is].ends[q]! + step;
       inside[is][q - a] = value;
       plain[q - a] = either(plain[q - a]!, value);
     }

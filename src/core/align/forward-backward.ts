@@ -3,8 +3,7 @@ import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.t
 import { cellBests } from './far-cells.ts';
 import {
   beginScores,
-  beyondBegins,
-  beyondEnds,
+  beyondEdges,
   beyondLeast,
   beyondOpens,
   endScores,
@@ -41,10 +40,11 @@ export function runBackward(problem: Problem): Backward {
     const [from, next] = [windows[k] as readonly [number, number], windows[k + 1] as readonly [number, number]];
     const plain = begun.slice();
     const inRun = new Float64Array(begun.length).fill(OUT);
+    const [alive, isPinned, skip] = [problem.alive[k], problem.pinned.has(k), problem.skip[k]!];
     for (let i = 0; i < begun.length; i++) {
       const j = from[0] + i - next[0];
-      if (problem.pinned.has(k) || j < 0 || j >= leaving.length || problem.alive[k]?.[i] === 0) continue;
-      inRun[i] = leaving[j]! + problem.skip[k]!;
+      if (isPinned || j < 0 || j >= leaving.length || alive?.[i] === 0) continue;
+      inRun[i] = leaving[j]! + skip;
       plain[i] = Math.max(plain[i]!, inRun[i]! - SKIP_OPENS);
     }
     after = withBeyond(problem, k, plain);
@@ -108,23 +108,27 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
 function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Array {
   const { lattice, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
-  // Best from a place on, where time beyond the plan begins there.
-  const begun = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
   const { cell } = lattice;
   const alive = problem.alive[k];
   const least = beyondLeast(lattice);
-  const top = { work: OUT, break: OUT };
+  const edges = beyondEdges(problem);
+  // Best from a place on, where time beyond the plan begins there.
+  const begun = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
+  const kinds = BEYOND_KINDS.map((is) => ({
+    ...{ own: begun[is], other: begun[is === 'work' ? 'break' : 'work'] },
+    ...{ begins: edges[is].begins, ends: edges[is].ends, top: OUT },
+  }));
   let r = b - 1;
   for (let p = b - 1; p >= a; p--) {
     for (; r >= a && cell[r]! >= cell[p]! + least; r--) {
       if (alive?.[r - a] === 0) continue;
-      for (const is of BEYOND_KINDS) {
-        const turned = begun[is === 'work' ? 'break' : 'work'][r - a]! + BEYOND.turns;
-        top[is] = Math.max(top[is], Math.max(plain[r - a]!, turned) + beyondEnds(problem, is, r));
+      for (const one of kinds) {
+        const onward = Math.max(plain[r - a]!, one.other[r - a]! + BEYOND.turns);
+        one.top = Math.max(one.top, onward + one.ends[r]!);
       }
     }
     if (alive?.[p - a] === 0) continue;
-    for (const is of BEYOND_KINDS) if (top[is] > OUT / 2) begun[is][p - a] = top[is] + beyondBegins(problem, is, p);
+    for (const { own, top, begins } of kinds) if (top > OUT / 2) own[p - a] = top + begins[p]!;
   }
   const out = plain.slice();
   for (const is of BEYOND_KINDS) {

@@ -128,22 +128,35 @@ export function outsideAfter(lattice: Lattice, p: number, clauses: number): numb
   );
 }
 
-/**
- * What it is worth that time beyond the plan begins at a place. With `beyondEnds` at another place the sum is the score
- * of the piece between them.
- */
-export function beyondBegins(problem: Problem, kind: BeyondKind, p: number): number {
-  const { lattice, emissions } = problem;
-  const { before, begins } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[p]!, lattice.cell[p]! * lattice.stepUs];
-  return emissions.onward.work[kind][p]! - before[g]! + begins[g]! + (beyondSecond(problem, kind) * at) / 1e6;
+/** What it is worth that time beyond the plan begins at each place, and that it ends there: the sum is the piece. */
+export interface BeyondEdges {
+  readonly begins: Float64Array;
+  readonly ends: Float64Array;
 }
 
-export function beyondEnds(problem: Problem, kind: BeyondKind, q: number): number {
+const knownEdges = new WeakMap<Problem, Readonly<Record<BeyondKind, BeyondEdges>>>();
+
+/** The edges of time beyond the plan of both kinds, worked out once for a problem: every slot asks for them. */
+export function beyondEdges(problem: Problem): Readonly<Record<BeyondKind, BeyondEdges>> {
+  let edges = knownEdges.get(problem);
+  if (edges === undefined)
+    knownEdges.set(problem, (edges = { work: edgesOf(problem, 'work'), break: edgesOf(problem, 'break') }));
+  return edges;
+}
+
+function edgesOf(problem: Problem, kind: BeyondKind): BeyondEdges {
   const { lattice, emissions } = problem;
-  const { before, ends } = emissions.beyond[kind];
-  const [g, at] = [lattice.gap[q]!, lattice.cell[q]! * lattice.stepUs];
-  return emissions.upTo[kind][q]! + before[g]! + ends[g]! - (beyondSecond(problem, kind) * at) / 1e6;
+  const { before, begins: beginning, ends: ending } = emissions.beyond[kind];
+  const [onward, upTo] = [emissions.onward.work[kind], emissions.upTo[kind]];
+  const second = beyondSecond(problem, kind);
+  const [begins, ends] = [new Float64Array(lattice.count), new Float64Array(lattice.count)];
+  for (let p = 0; p < lattice.count; p++) {
+    const g = lattice.gap[p]!;
+    const at = lattice.cell[p]! * lattice.stepUs;
+    begins[p] = onward[p]! - before[g]! + beginning[g]! + (second * at) / 1e6;
+    ends[p] = upTo[p]! + before[g]! + ending[g]! - (second * at) / 1e6;
+  }
+  return { begins, ends };
 }
 
 /** What each second beyond the plan costs. */

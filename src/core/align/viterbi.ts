@@ -4,8 +4,7 @@ import { cellBests } from './far-cells.ts';
 import {
   Together,
   beginScores,
-  beyondBegins,
-  beyondEnds,
+  beyondEdges,
   beyondLeast,
   beyondOpens,
   endScores,
@@ -132,13 +131,14 @@ export function runForward(problem: Problem): Forward {
       const [was, before] = [f.best[k - 1]!, windows[k - 1] as readonly [number, number]];
       reachEnds(problem, k - 1, was, { from: endedFrom, into: ended });
       const left = f.leaving[k - 1]!;
+      const [alive, isPinned, skip] = [problem.alive[k], problem.pinned.has(k - 1), problem.skip[k - 1]!];
       for (let i = 0; i < n; i++) {
         best[i] = ended[i]!;
         const j = a + i - before[0];
-        if (problem.pinned.has(k - 1) || j < 0 || j >= was.length || problem.alive[k]?.[i] === 0) continue;
+        if (isPinned || j < 0 || j >= was.length || alive?.[i] === 0) continue;
         const opening = was[j]! - SKIP_OPENS;
         opened[i] = opening >= left[j]! ? 1 : 0;
-        leaving[i] = Math.max(opening, left[j]!) + problem.skip[k - 1]!;
+        leaving[i] = Math.max(opening, left[j]!) + skip;
         if (leaving[i]! > best[i]!) [best[i], how[i]] = [leaving[i]!, 1];
       }
       if (problem.open !== null)
@@ -179,26 +179,28 @@ function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Arr
   const { cell } = lattice;
   const alive = problem.alive[k];
   const least = beyondLeast(lattice);
-  const top = { work: OUT, break: OUT };
-  const origin = { work: -1, break: -1 };
-  const after = { work: 0, break: 0 };
+  const edges = beyondEdges(problem);
+  const kinds = BEYOND_KINDS.map((is) => ({
+    ...{ is, own: beyond[is], other: beyond[is === 'work' ? 'break' : 'work'].value },
+    ...{ begins: edges[is].begins, ends: edges[is].ends, opens: beyondOpens(problem, is, k) },
+    ...{ top: OUT, origin: -1, after: 0 },
+  }));
   let r = a;
   for (let q = a; q < b; q++) {
     for (; r < b && cell[r]! <= cell[q]! - least; r++) {
       if (alive?.[r - a] === 0) continue;
-      for (const is of BEYOND_KINDS) {
-        const begin = plain[r - a]! + beyondOpens(problem, is, k);
-        const turned = beyond[is === 'work' ? 'break' : 'work'].value[r - a]! + BEYOND.turns;
-        const value = Math.max(begin, turned) + beyondBegins(problem, is, r);
-        if (value > top[is]) [top[is], origin[is], after[is]] = [value, r, turned > begin ? 2 : 0];
+      for (const one of kinds) {
+        const begin = plain[r - a]! + one.opens;
+        const turned = one.other[r - a]! + BEYOND.turns;
+        const value = Math.max(begin, turned) + one.begins[r]!;
+        if (value > one.top) [one.top, one.origin, one.after] = [value, r, turned > begin ? 2 : 0];
       }
     }
     if (alive?.[q - a] === 0) continue;
-    for (const is of BEYOND_KINDS) {
-      if (top[is] < OUT / 2) continue;
-      const own = beyond[is];
-      const value = top[is] + beyondEnds(problem, is, q);
-      [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin[is], after[is]];
+    for (const { is, own, ends, top, origin, after } of kinds) {
+      if (top < OUT / 2) continue;
+      const value = top + ends[q]!;
+      [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin, after];
       if (value > best[q - a]!) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
     }
   }
