@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { answerTo } from '../src/cli/commands.ts';
 import { wavHead } from '../src/media/wav.ts';
 import { PIECE_RATE_HZ } from './support/instruments.ts';
 import { play, recipes } from './support/pieces.ts';
@@ -15,12 +16,10 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const euphon = (...args: string[]) => {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['bin/euphon.mjs', ...args], {
-    encoding: 'utf8',
-    timeout: 150_000,
-  });
-  return { stdout, stderr, status, json: () => JSON.parse(stdout) as Record<string, never> };
+/** What the command line answers, without a process of its own. */
+const euphon = async (...args: string[]) => {
+  const answer = await answerTo(args);
+  return { ...answer, json: () => JSON.parse(answer.stdout) as Record<string, never> };
 };
 const file = (name: string, text: string | Buffer) => {
   writeFileSync(join(folder, name), text);
@@ -28,8 +27,8 @@ const file = (name: string, text: string | Buffer) => {
 };
 
 describe('euphon', () => {
-  it('compiles a plan to the fields the documents promise', () => {
-    const { status, json } = euphon('compile', '--plan', PLAN);
+  it('compiles a plan to the fields the documents promise', async () => {
+    const { status, json } = await euphon('compile', '--plan', PLAN);
     const out = json() as unknown as { total_s: number; segments: Record<string, unknown>[] };
     expect([status, out.total_s, out.segments.length]).toEqual([0, 454, 27]);
     expect(out.segments[5]).toMatchObject({
@@ -43,8 +42,8 @@ describe('euphon', () => {
       end_s: 110,
     });
   });
-  it('aligns, and ends with 1 because a move was left out', () => {
-    const { status, json } = euphon('align', '--plan', PLAN, '--transcript', WORDS, '--duration', '471.2');
+  it('aligns, and ends with 1 because a move was left out', async () => {
+    const { status, json } = await euphon('align', '--plan', PLAN, '--transcript', WORDS, '--duration', '471.2');
     const out = json() as unknown as {
       segments: { label: string; recorded: unknown; confidence: number; evidence: string[] }[];
       extra: { label: string; made_up_index: number | null }[];
@@ -66,16 +65,16 @@ describe('euphon', () => {
     'cue-sheet-csv',
     'overlay-ass',
     'description-txt',
-  ])('exports %s from the take and from the plan alone', (format) => {
+  ])('exports %s from the take and from the plan alone', async (format) => {
     // From the take all are made by one way; two of them are asked.
     const fromTake = ['captions-vtt', 'cue-sheet-csv'].includes(format) ? [['--transcript', WORDS]] : [];
     for (const more of [[], ...fromTake]) {
-      const { status, stdout } = euphon('export', '--plan', PLAN, ...more, '--format', format);
+      const { status, stdout } = await euphon('export', '--plan', PLAN, ...more, '--format', format);
       expect([status, stdout.length > 200]).toEqual([0, true]);
     }
   });
-  it('compiles with change-overs and balance beside the segments', () => {
-    const out = euphon('compile', '--plan', PLAN).json() as unknown as {
+  it('compiles with change-overs and balance beside the segments', async () => {
+    const out = (await euphon('compile', '--plan', PLAN)).json() as unknown as {
       change_overs: Record<string, unknown>[];
       balance: Record<string, unknown>;
     };
@@ -93,15 +92,15 @@ describe('euphon', () => {
       equipment: expect.arrayContaining([expect.objectContaining({ name: 'mat' })]),
     });
   });
-  it('fits to a length to the second, and orders a block', () => {
-    const fit = euphon('fit', '--plan', PLAN, '--length', '8:00');
+  it('fits to a length to the second, and orders a block', async () => {
+    const fit = await euphon('fit', '--plan', PLAN, '--length', '8:00');
     const { answers } = fit.json() as unknown as { answers: { total_s: number; changes: string[] }[] };
     expect([fit.status, answers.length > 0, answers.every((a) => a.total_s === 480 && a.changes.length > 0)]).toEqual([
       0,
       true,
       true,
     ]);
-    const order = euphon('order', '--plan', PLAN, '--block', '3').json() as unknown as {
+    const order = (await euphon('order', '--plan', PLAN, '--block', '3')).json() as unknown as {
       before: string[];
       after: string[];
       cost: number;
@@ -109,8 +108,8 @@ describe('euphon', () => {
     };
     expect([[...order.after].sort(), order.cost <= order.cost_before]).toEqual([[...order.before].sort(), true]);
   });
-  it('writes the calls in order, none over another, and names what gave way', () => {
-    const { json } = euphon('script', '--plan', PLAN);
+  it('writes the calls in order, none over another, and names what gave way', async () => {
+    const { json } = await euphon('script', '--plan', PLAN);
     const { calls, dropped } = json() as unknown as {
       calls: { start_s: number; end_s: number; text: string; kind: string }[];
       dropped: { reason: string; missing_s: number }[];
@@ -140,8 +139,8 @@ describe('euphon', () => {
     for (const d of dropped)
       expect([['no-room', 'place-taken'].includes(d.reason), d.missing_s > 0]).toEqual([true, true]);
   });
-  it('holds the claims of a transcript against the class', () => {
-    const { status, json } = euphon('claims', '--plan', PLAN, '--transcript', WORDS);
+  it('holds the claims of a transcript against the class', async () => {
+    const { status, json } = await euphon('claims', '--plan', PLAN, '--transcript', WORDS);
     const { claims } = json() as unknown as { claims: Record<string, unknown>[] };
     expect(status).toBe(1);
     expect(claims.filter((c) => c.verdict === 'false').map((c) => c.type)).toEqual(['half-way', 'moves-left', 'side']);
@@ -169,16 +168,16 @@ describe('euphon', () => {
     ['a duration that is none', () => ['align', '--plan', PLAN, '--transcript', WORDS, '--duration', 'soon']],
     ['an unknown format', () => ['export', '--plan', PLAN, '--format', 'pdf']],
     ['an unknown flag', () => ['compile', '--plan', PLAN, '--colour', 'red']],
-  ])('answers %s with one sentence and status 2', (_, args) => {
-    const { status, stdout, stderr } = euphon(...args());
+  ])('answers %s with one sentence and status 2', async (_, args) => {
+    const { status, stdout, stderr } = await euphon(...args());
     expect(status).toBe(2);
     if (args().length > 0) expect([stdout, stderr.trim().split('\n').length]).toEqual(['', 1]);
     expect(stderr + stdout).toMatch(/[.]\n/);
   });
-  it('keeps on with a transcript whose times run backwards, overlap or pass the end, and says so', () => {
+  it('keeps on with a transcript whose times run backwards, overlap or pass the end, and says so', async () => {
     const text =
       'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
-    const { status, stderr, stdout } = euphon(
+    const { status, stderr, stdout } = await euphon(
       'align',
       '--plan',
       PLAN,
@@ -193,6 +192,20 @@ describe('euphon', () => {
   });
 });
 
+describe('the process', () => {
+  const started = (...args: string[]) => spawnSync(process.execPath, ['bin/euphon.mjs', ...args], { encoding: 'utf8' });
+  it('writes the answer and nothing else, and ends with its status', async () => {
+    const { stdout, stderr, status } = started('compile', '--plan', PLAN);
+    expect({ stdout, stderr, status }).toEqual(await answerTo(['compile', '--plan', PLAN]));
+    expect(status).toBe(0);
+  });
+  it('says what is wrong on standard error', () => {
+    const { stdout, stderr, status } = started('compile', '--plan', join(folder, 'nowhere'));
+    expect([stdout, status]).toEqual(['', 2]);
+    expect(stderr).toMatch(/nowhere could not be read \(ENOENT\)\.\n$/);
+  });
+});
+
 describe('sound on the command line', () => {
   const folder = mkdtempSync(join(tmpdir(), 'euphon-cli-sound-'));
   const piece = join(folder, 'piece.wav');
@@ -203,16 +216,16 @@ describe('sound on the command line', () => {
     writeFileSync(join(folder, 'words.mp3'), 'These are words.\n');
   });
   afterAll(() => rmSync(folder, { recursive: true }));
-  it('beats gives tempo, beats and ones', () => {
-    const { status, stdout } = euphon('beats', piece);
+  it('beats gives tempo, beats and ones', async () => {
+    const { status, stdout } = await euphon('beats', piece);
     const found = JSON.parse(stdout) as { bpm: number; beats: number[]; downbeats: number[] };
     expect(status).toBe(0);
     expect(found.bpm).toBeCloseTo(118, 0);
     expect(found.downbeats.every((d) => found.beats.includes(d))).toBe(true);
     expect(found.beats.length).toBeGreaterThan(30);
   });
-  it('loudness gives LUFS, range and true peak', () => {
-    const { status, stdout } = euphon('loudness', piece);
+  it('loudness gives LUFS, range and true peak', async () => {
+    const { status, stdout } = await euphon('loudness', piece);
     expect(status).toBe(0);
     const found = JSON.parse(stdout) as { integrated_lufs: number; range_lu: number; true_peak_dbtp: number };
     expect(found.integrated_lufs).toBeLessThan(-10);
@@ -224,15 +237,15 @@ describe('sound on the command line', () => {
     ['loudness', join(folder, 'nothing.wav')],
     ['beats', folder],
     ['loudness'],
-  ])('%s %s is bad input: one sentence, status 2', (...args) => {
-    const { status, stderr } = euphon(...(args as string[]));
+  ])('%s %s is bad input: one sentence, status 2', async (...args) => {
+    const { status, stderr } = await euphon(...(args as string[]));
     expect(status).toBe(2);
     expect(stderr.trim().split('\n').length).toBe(1);
   });
-  it('music-fit answers for each block: 30 s at 128 are two phrases (derived)', () => {
+  it('music-fit answers for each block: 30 s at 128 are two phrases (derived)', async () => {
     const plan = join(folder, 'plan.md');
     writeFileSync(plan, '# T\n## Main: strength, 30/15\n- Squat\n- Row');
-    const found = JSON.parse(euphon('music-fit', '--plan', plan, '--bpm', '128').stdout) as {
+    const found = JSON.parse((await euphon('music-fit', '--plan', plan, '--bpm', '128')).stdout) as {
       blocks: { answers: { kind: string; stretch_percent?: number; units?: number[] }[] }[];
     };
     expect(found.blocks[0]?.answers[0]).toMatchObject({
@@ -241,20 +254,20 @@ describe('sound on the command line', () => {
       unit: 'phrase',
       units: [2, 1],
     });
-    expect(euphon('music-fit', '--plan', plan, '--bpm', '9').status).toBe(2);
+    expect((await euphon('music-fit', '--plan', plan, '--bpm', '9')).status).toBe(2);
   });
-  it('propose gives a plan that compile reads', () => {
-    const made = euphon('propose', '--transcript', 'demo/broomstick-strong.words.vtt');
+  it('propose gives a plan that compile reads', async () => {
+    const made = await euphon('propose', '--transcript', 'demo/broomstick-strong.words.vtt');
     const plan = join(folder, 'proposed.json');
     writeFileSync(plan, made.stdout);
-    const compiled = JSON.parse(euphon('compile', '--plan', plan).stdout) as { segments: { label: string }[] };
+    const compiled = JSON.parse((await euphon('compile', '--plan', plan)).stdout) as { segments: { label: string }[] };
     expect(compiled.segments.map((s) => s.label)).toContain('Reverse lunge');
   });
-  it('align tells mistakes and the timer’s grid', () => {
-    const found = JSON.parse(
-      euphon('align', '--plan', 'demo/broomstick-strong.outline.md', '--transcript', 'demo/broomstick-strong.words.vtt')
-        .stdout,
-    ) as { grid: { period_s: number } | null; mistakes: { at_s: number; type: string }[] };
+  it('align tells mistakes and the timer’s grid', async () => {
+    const found = JSON.parse((await euphon('align', '--plan', PLAN, '--transcript', WORDS)).stdout) as {
+      grid: { period_s: number } | null;
+      mistakes: { at_s: number; type: string }[];
+    };
     expect(found.grid?.period_s).toBeGreaterThan(0);
     const truth = JSON.parse(readFileSync('demo/broomstick-strong.truth.json', 'utf8')) as {
       slips: { type: string; at_s: number }[];
