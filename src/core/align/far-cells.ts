@@ -35,14 +35,22 @@ export function farCells(lattice: Lattice, stretch: Int32Array | null): FarCells
   const [gapAbove, stretchAbove] = [lowestFrom(gapLow), lowestFrom(stretchLow)];
   const [before, after] = [new Int32Array(n), new Int32Array(n)];
   for (let c = 0; c < n; c++) {
-    let x = c;
-    while (x > 0 && (gapBelow[x]! > gapLow[c]! || stretchBelow[x]! >= stretchLow[c]!)) x--;
-    before[c] = x;
-    x = c + 1;
-    while (x < n && (gapAbove[x]! < gapHigh[c]! || stretchAbove[x]! <= stretchHigh[c]!)) x++;
-    after[c] = x;
+    const isNearBefore = (x: number) => gapBelow[x]! > gapLow[c]! || stretchBelow[x]! >= stretchLow[c]!;
+    const isFarAfter = (x: number) => gapAbove[x]! >= gapHigh[c]! && stretchAbove[x]! > stretchHigh[c]!;
+    before[c] = firstWhere(0, c + 1, isNearBefore) - 1;
+    after[c] = firstWhere(c + 1, n, isFarAfter);
   }
   return { before, after };
+}
+
+/** The first of [from, to) from which on a test holds, by halving; `to` where it never does. */
+function firstWhere(from: number, to: number, holds: (x: number) => boolean): number {
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (holds(middle)) to = middle;
+    else from = middle + 1;
+  }
+  return from;
 }
 
 /** By index, and one beyond: the highest of all before it. */
