@@ -9,7 +9,7 @@ const BLOCK = HOP * 96;
 const CHANNELS = 2;
 const BYTES = 4 * CHANNELS;
 const RATE_HZ = 48_000;
-/** So many frames of a source tell what its noise is like. */
+/** How many frames of a source are measured for its noise. */
 const HEARD = 3_000;
 
 /** A stretch of a file that is from one source: both in frames of samples. */

@@ -36,7 +36,7 @@ export interface CoverJob {
 
 /** Frames are compared at this size. */
 const SIZE: GreySize = { width: 320, height: 180 };
-/** So many places of a move are looked at, and so many moves at most. */
+/** How many places of each move are looked at, and at how many moves at most. */
 const LOOKS = 5;
 const MOST_MOVES = 60;
 

@@ -1,6 +1,6 @@
 import { mkdir, statfs } from 'node:fs/promises';
 
-/** So much stays free for the database, whatever is brought in: it must be able to write what is edited. */
+/** Space that is kept free for the database, whatever is brought in: it must be able to write what is edited. */
 const RESERVE_BYTES = 512 * 2 ** 20;
 
 export class DiskFull extends Error {}
@@ -29,7 +29,7 @@ export async function needRoom(
     );
 }
 
-/** The same for what a program said that found no room while it wrote. */
+/** True where a program says that it found no room while it wrote. */
 export function isDiskFull(error: unknown): boolean {
   return error instanceof DiskFull || (error as { code?: string } | null)?.code === 'ENOSPC';
 }

@@ -6,13 +6,13 @@ import { inFrame } from './picture-graph.ts';
 import { type GreySize, readFrames } from './read-frames.ts';
 import type { RenderPiece, RenderSource } from './render-pieces.ts';
 
-/** The picture is looked at so small. */
+/** The size at which pictures are looked at. */
 const SIZE: GreySize = { width: 160, height: 90 };
-/** So often in a second somebody is looked for. */
+/** How often in a second the place of the person is looked for. */
 const LOOKS_A_SECOND = 6;
 /** Pictures that the empty room is found from. */
 const MOST_PICTURES = 64;
-/** Fewer key frames than these say nothing of the room. */
+/** The fewest key frames that show the empty room. */
 const FEW_PICTURES = 12;
 
 export interface FollowedPiece {

@@ -10,7 +10,7 @@ import { monoAt } from './sync.ts';
 const RATE_HZ = 16_000;
 const FRAME_US = 10_000;
 const MODEL = '/usr/share/pocketsphinx/model/en-us';
-/** The recogniser's model is loaded once for so many phrases; progress is told after each batch. */
+/** The recogniser's model is loaded once for this many phrases; progress is told after each batch. */
 const BATCH = 40;
 
 /** A phrase to be found in a window of sound; microseconds. */

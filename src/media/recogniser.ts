@@ -38,7 +38,7 @@ export interface Recogniser {
   hear(what: ToHear): Promise<HeardWords>;
 }
 
-/** Words whose length is so far from what the model says are less surely where they were put. */
+/** Certainty of a word where it was found: less, the further its length is from what the speaking model says. */
 const CONFIDENT = 0.95;
 const NOT_IN_DICTIONARY = 0.5;
 const NOT_PLACED = 0.3;

@@ -29,7 +29,9 @@ const CODECS = {
 } as const;
 type OverlayCodec = keyof typeof CODECS;
 
-/** Where a picture lasts for so many frames on average, each is drawn once and shown for as long as it lasts. */
+/**
+ * Where pictures last for at least this many frames on average, each is drawn once and shown for as long as it lasts.
+ */
 const LONG_ENOUGH = 3;
 /** How much of the work it is then to draw them. */
 const DRAW_SHARE = 0.6;

@@ -32,7 +32,7 @@ export interface StretchJob {
 
 /** How much of the work is to look where somebody is. */
 const FOLLOW_SHARE = 0.25;
-/** A draft is so high at most. */
+/** The greatest height of a draft, pixels. */
 const DRAFT_HEIGHT = 360;
 const DRAFT_SETTINGS = ['-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '28', '-pix_fmt', 'yuv420p'] as const;
 
@@ -119,5 +119,7 @@ function windowOf(
   return { width: wide, x: begins, commands: lines.join('\n') };
 }
 
-/** A command is carried out at the first frame at or after its time; so much earlier it is never a frame late. */
+/**
+ * A command is carried out at the first frame at or after its time: given this much earlier it is never a frame late.
+ */
 const EARLY_S = 0.0005;

@@ -10,11 +10,14 @@ export interface Follow {
 
 /** Room at each side of a body, as a share of its width. */
 const MARGIN = 0.08;
-/** A window is wide enough for the body in so many of its pictures. */
+/** The share of pictures in which the window is wide enough for the body. */
 const HELD_SHARE = 0.98;
 /** How long the window takes to follow, seconds: the spread of the bell that it is smoothed by. */
 const CALM_S = 0.45;
-/** A body that is lost for a moment by its shadow or its mat is not run after: the middle one of so many. */
+/**
+ * The median of this many places is followed, so that a shadow or a mat that is taken for the body for a moment changes
+ * nothing.
+ */
 const STEADY = 5;
 
 /**

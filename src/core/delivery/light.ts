@@ -1,6 +1,6 @@
 import { LIGHT_COLUMNS, LIGHT_ROWS } from '../sync/seen-pictures.ts';
 
-/** So many of the darkest and of the lightest points of a place are noise, of a hundred. */
+/** The share of the darkest and of the lightest points of a place that are taken for noise. */
 const ODD_SHARE = 0.03;
 
 /** The darkest and the lightest grey of each place of a picture, as `SeenPictures.light` keeps them. */

@@ -1,6 +1,6 @@
 import type { PictureBox } from '../sync/seen-pictures.ts';
 
-/** A point that differs from the empty room by so many greys of 255 is of somebody. */
+/** A point belongs to a person where it differs from the empty room by at least this many greys of 255. */
 const DIFFERS = 16;
 /** A column or a row with fewer such points, as a share of the points across it, is noise. */
 const FEW = 0.02;

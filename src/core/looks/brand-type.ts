@@ -2,7 +2,7 @@ import type { Drawn } from './drawn.ts';
 import { FACES, widthOf } from './faces.ts';
 import type { BrandType, Face } from './look.ts';
 
-/** Which faces stand in the place of those that looks are laid out in. */
+/** For each type of brand, the faces that replace those that looks are designed in. */
 const TYPES: Readonly<Record<BrandType, Partial<Record<Face, Face>>>> = {
   house: {},
   plain: { text: 'plain', bold: 'plain-bold', figures: 'plain-bold', display: 'plain-bold' },

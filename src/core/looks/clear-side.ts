@@ -30,7 +30,10 @@ interface Size {
   readonly height: number;
 }
 
-/** The other side is taken where it covers less of somebody by so much: else a look stays where one knows it. */
+/**
+ * A look moves to the other side only where it covers this much less of the person: else it stays where viewers know
+ * it.
+ */
 const WORTH_IT = 0.02;
 
 /**

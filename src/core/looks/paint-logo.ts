@@ -10,7 +10,7 @@ import { type Rectangle, isFree } from './rectangle.ts';
 const [ON_CARDS, IN_CORNER, WIDEST] = [30, 16, 90];
 const [PAD, GAP] = [6, 4];
 const SAFE = 0.05;
-/** What would come and go in less than this is left out. */
+/** Where it could be shown for less than this, it is left out. */
 const LEAST_US = 8e6;
 const PLATE_ALPHA = 0.87;
 

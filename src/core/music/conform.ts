@@ -19,13 +19,13 @@ interface ConformedBlock {
   readonly repeats: number;
 }
 
-/** A track plays on into a block where it has at least so much of it left by the plan. */
+/** A track plays on into the next block where at least this much of it lies there by the plan. */
 const PLAYS_ON_US = 4e6;
-/** What was laid up to so near to the end of its block by the plan was meant to reach it. */
+/** A track that ends this near to the end of its block by the plan was meant to reach it. */
 const REACHES_US = 8e6;
 /** Counts over which music that stops anywhere is faded out. */
 const FADE_COUNTS = 4;
-/** Two tracks of one block that are so near by the plan follow each other. */
+/** Two tracks of one block that lie this near to each other by the plan follow each other. */
 const ADJACENT_US = 1e6;
 
 /**

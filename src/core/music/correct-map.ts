@@ -35,7 +35,7 @@ function corrected(map: TempoMap, c: Correction): TempoMap {
         phrase: map.phrase * 2,
       };
     case 'halve': {
-      // The one stays a beat: where it was an odd beat, the odd beats are kept.
+      // The downbeat stays a beat: where it was an odd beat, the odd beats are kept.
       const odd = map.one % 2;
       const anchors = map.anchors.map((a) => ({ beat: (a.beat - odd) / 2, at: a.at }));
       const whole = wholeBeats({ ...map, anchors }, Math.ceil(map.anchors[0]!.beat / 2));
@@ -55,7 +55,7 @@ function corrected(map: TempoMap, c: Correction): TempoMap {
       const shift = wrap(c.beat, map.metre) - map.one;
       return { ...map, one: wrap(c.beat, map.metre), phrase: wrap(map.phrase + shift, phraseCounts(map)) };
     }
-    // A phrase begins on a one, so that beat is one too.
+    // A phrase begins on a downbeat, so that beat is one, too.
     case 'phrase':
       return { ...map, one: wrap(c.beat, map.metre), phrase: wrap(c.beat, phraseCounts(map)) };
     case 'metre':
@@ -99,7 +99,7 @@ function filled(map: TempoMap, duration: Micros): TempoMap {
   return { ...map, anchors, beats: last - first + 1, one: wrap(map.one, map.metre), phrase: wrap(map.phrase, counts) };
 }
 
-/** Fewer taps say nothing of a tempo. */
+/** The fewest taps that tell a tempo. */
 export const FEWEST_TAPS = 4;
 
 /**

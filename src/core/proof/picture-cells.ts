@@ -12,7 +12,7 @@ type CellSeries = Uint16Array;
 
 /** Within so much of where it began, in 256ths of a grey, a cell stands still: codecs breathe with their key frames. */
 const STILL = 200;
-/** Standing still for so long is seen. */
+/** A picture that stands still for longer than this is noticed. */
 const LONGEST_STILL_S = 0.9;
 /** No cell is brighter than this where a picture is black, in greys. */
 const BLACK = 20;

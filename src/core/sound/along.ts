@@ -65,8 +65,9 @@ function aboveMusic(voice: Loudness, music: readonly number[], span: Span): numb
   return own === null || loudest === -Infinity ? null : own - loudest;
 }
 
-/** So far round a join the tone of the room is looked for; it is what is as quiet as this share of that. */
+/** How far on each side of a join the tone of the room is measured. */
 const ROOM_US = 4e6;
+/** The quantile of what is heard there without speech that is taken for its loudness. */
 const ROOM_SHARE = 0.15;
 /** Fewer values than this tell nothing. */
 const FEWEST = 8;

@@ -5,16 +5,16 @@
  * practice.
  */
 
-/** Up to this a pop reaches, and from there to the second a voice has its vowels, Hz. */
+/** Breath pops lie below the first of these, the vowels of a voice between the two, Hz. */
 const POP_BELOW_HZ = 200;
 const VOWELS_BELOW_HZ = 4_000;
-/** The voice's own low end: what one frame in seven passes, so that it takes many pops to be taken for it. */
+/** The quantile of frames that is taken for the voice's own low end: high, but below what a few pops could reach. */
 const USUAL = 0.85;
 /** A pop lies so much above it, as a power: 5 dB. */
 const ABOVE = 3.2;
 /** Never taken down further, as an amplitude: −24 dB. */
 const DEEPEST = 10 ** (-24 / 20);
-/** From fewer frames nothing is known of a voice. */
+/** The fewest frames that tell anything of a voice. */
 const LEAST_FRAMES = 40;
 
 /** Where the bands of a spectrum of so many bins over 0 to 24 kHz lie. */

@@ -14,13 +14,13 @@ const LONGEST = 72;
  */
 const ALONE = 2_400;
 const OTHERS = 1;
-/** So many times as sharp as anything round it. */
+/** How many times sharper a click is than anything around it. */
 const SHARPER = 3.5;
 /** What is softer than this is not heard as a click: the third difference of a lone sample of −48 dB of full scale. */
 const LEAST = 0.012;
-/** What belongs to a click is at least this share of its sharpest place. */
+/** Samples belong to a click while they are at least this share as sharp as its sharpest place. */
 const BELONGS = 0.06;
-/** The model looks back so many samples, and is learned from so many on either side. */
+/** How many samples the model looks back, and from how many on each side it is learned. */
 const ORDER = 32;
 const LEARNED_FROM = 720;
 

@@ -10,11 +10,11 @@ export interface Loudness {
 
 /** Quieter than this is no speech. */
 const FLOOR_LUFS = -50;
-/** Of what is louder, all that lies less than this below its mean is speech (as the relative gate of BS.1770-4). */
+/** Of what is louder, speech is all that lies at most this far below the mean (as the relative gate of BS.1770-4). */
 const GATE_LU = 10;
-/** Speech for so long says how loud a segment is. */
+/** The least speech that tells how loud a segment is. */
 const TELLS_US = 1.5e6;
-/** Nobody is brought up or down further: what lies below it is noise by then. */
+/** The most that speech is brought up or down: beyond it the noise would be brought up, too. */
 const MOST_DB = 9;
 /** The gain goes over in this time, round the place where segments meet: slower than a syllable, faster than a line. */
 const OVER_US = 400_000;
@@ -29,7 +29,7 @@ export function levelling(segments: readonly Span[], loudness: Loudness, wantedL
   const known = said.filter((l) => l !== null).sort((a, b) => a - b);
   const middle = known[known.length >> 1];
   if (middle === undefined) return [];
-  // What is the same for all is no levelling: only what lies on both sides of the middle has a limit.
+  // The gain that all segments share has no limit: only the differences between them have one.
   const all = (wantedLufs ?? middle) - middle;
   let last = all + gainTo(middle, said.find((l) => l !== null) ?? middle);
   const points: GainPoint[] = [{ at: micros(0), db: last }];
@@ -52,7 +52,7 @@ export function speechLoudness(loudness: Loudness, within?: Span): number | null
   return gated.length * loudness.everyUs < TELLS_US ? null : meanOf(gated);
 }
 
-/** The same of however little is said; null: nothing at all. */
+/** How loud speech is, however little there is of it; null: there is none. */
 export function gatedLoudness(loudness: Loudness, within?: Span): number | null {
   const gated = gate(loudness, within);
   return gated.length === 0 ? null : meanOf(gated);

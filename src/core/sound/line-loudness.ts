@@ -4,7 +4,7 @@ import { type Loudness, gatedLoudness } from './levelling.ts';
 
 /** A line is as loud as what is said so far before and after it. */
 const AROUND_US = 20e6;
-/** Nobody's line is brought up or down by more: it would be noise, or a fault of the recording. */
+/** The most that a line is brought up or down: beyond it there would be noise, or the recording is at fault. */
 const MOST_DB = 24;
 
 /**

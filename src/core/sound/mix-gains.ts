@@ -2,7 +2,7 @@ import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
 import { type Loudness, levelling, speechLoudness } from './levelling.ts';
 import type { SoundSources } from './sound-sources.ts';
 
-/** A tone's peak is compared with where peaks of speech lie over its loudness (common practice). */
+/** How far the peaks of speech lie above its loudness (common practice): tones are set by it. */
 const SPEECH_PEAK_DB = 12;
 /** Tones over nothing at all are made for speech of this loudness. */
 const USUAL_LUFS = -23;

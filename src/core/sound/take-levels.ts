@@ -36,10 +36,10 @@ export function loudnessFrom({ halfLu }: Pick<TakeLevels, 'halfLu'>): Loudness {
   return { everyUs: EVERY_US, values };
 }
 
-/** So near to full scale, so many samples long, a wave was cut off. */
+/** A wave was clipped where it stays this near to full scale for this many samples. */
 const FULL = 0.999;
 const RUN = 3;
-/** A voice that is clipped is so at each of its loudest waves: one or two cut off are the codec's own. */
+/** A clipped voice has many such waves: one or two come from the codec. */
 const FEWEST = 3;
 const APART_MS = 500;
 /** More places than this tell nothing new. */

@@ -26,7 +26,7 @@ const COUNTED = [
 ] as const;
 /** A spoken number this near means the same second. */
 const SAME_SECOND_US = 700_000;
-/** Heard as one with the number, else as beside it. */
+/** Within this a tone and a number are heard as one. */
 const TOGETHER_US = 40_000;
 
 /**

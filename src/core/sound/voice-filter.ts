@@ -20,11 +20,11 @@ const QUANTILE_OF_MEAN = -Math.log(1 - QUANTILE);
 /** Fewer do not. */
 const LEAST = 40;
 
-/** How much of the last frame's answer stands in the next: high, so that the gain does not flutter. */
+/** The share of the last frame's estimate that is kept in the next: high, so that the gain does not flutter. */
 const KEPT = 0.94;
-/** Noise is never taken down further, so that a room stays a room. */
+/** The most that noise is taken down, so that the room can still be heard. */
 const DEEPEST = 10 ** (-16 / 20);
-/** The noise is taken for so much louder than it was measured. */
+/** The noise is assumed to be this much louder than it was measured. */
 const SURE = 1.2;
 
 const WINDOW = Float64Array.from({ length: FRAME }, (_, i) => Math.sin((Math.PI * (i + 0.5)) / FRAME));
